@@ -1,0 +1,351 @@
+"""What gives first: the exposure that concedes least, at every level of light (MODEL 8).
+
+Every candidate (time, aperture, ISO) is evaluated. Candidates of one exposure position
+E = n + x - s are equally bright, so the best of each such group does not depend on the light
+(unless noise is on a rung) and each level of light only chooses among groups. A group's best is
+the least key, an exact sum of three integer vectors of ranks in mixed radix; where the ranks do not
+fit one 64-bit word they go on in a second.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass
+from itertools import pairwise
+
+import numpy as np
+from numpy.lib.stride_tricks import as_strided
+from numpy.typing import NDArray
+
+from craft.advice.terms import Intent, Limit
+from craft.kit.dials import Axis
+from craft.scales.series import Floats, Ints
+
+UNLISTED_ORDER = (Intent.SHAKE, Intent.FREEZE, Intent.MOTION_BLUR, Intent.DEPTH, Intent.SEPARATION, Intent.NOISE, Intent.ISO)
+"""Intents that are on no rung must hold, in this order of weight."""
+
+_DECIMALS = 9
+_FORBIDDEN = np.int64(1) << 60
+
+
+@dataclass(frozen=True, slots=True)
+class Targets:
+    """What the picture asks, in true stops of a dial; None where nothing is asked.
+
+    freeze, shake: longest time, as x = -log2 t; motion_blur: shortest time; depth: widest and
+    narrowest aperture as n = 2 log2 N; separation: narrowest aperture; iso: floor; noise: the
+    highest comfortable ISO, as s = log2(ISO/100).
+    """
+
+    iso: float
+    freeze: float | None = None
+    shake: float | None = None
+    motion_blur: float | None = None
+    depth: tuple[float, float] | None = None
+    separation: float | None = None
+    noise: float | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Rung:
+    """One concession: how many stops of an intent may give here, and by which name that was asked."""
+
+    intent: Intent
+    share: float
+    limit: Limit | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Problem:
+    """The dials (locks already folded in), what is asked and what may give.
+
+    allowed: bool array over (time, aperture, ISO), None when all combinations exist;
+    n_best: the aperture preferred among equals, in stops.
+    """
+
+    time: Axis
+    aperture: Axis
+    iso: Axis
+    targets: Targets
+    rungs: tuple[Rung, ...]
+    n_best: float
+    allowed: NDArray[np.bool_] | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Weight:
+    """One entry of the comparison, most significant first: an intent, and its rung or what else it is."""
+
+    intent: Intent
+    kind: str
+    rung: int | None = None
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class Solution:
+    """The best candidate at each of L levels.
+
+    time, aperture, iso: int positions (L,); gave: stops given per intent, each (L,);
+    entries: (L, K) values in the order of ``weights``.
+    """
+
+    time: Ints
+    aperture: Ints
+    iso: Ints
+    gave: dict[Intent, Floats]
+    entries: Floats
+    weights: tuple[Weight, ...]
+
+    def binding(self, level: int) -> Weight | None:
+        """The most significant entry that is not zero, if any."""
+        hit = np.flatnonzero(self.entries[level])
+        return self.weights[int(hit[0])] if len(hit) else None
+
+    @property
+    def out_of_reach(self) -> NDArray[np.bool_]:
+        """Levels at which something gave that no rung allows: bool array (L,)."""
+        beyond = [k for k, weight in enumerate(self.weights) if weight.kind != "rung"]
+        return np.asarray((self.entries[:, beyond] > 0).any(axis=1))
+
+
+def target_position(ev100: float, per_stop: int) -> int:
+    """The whole exposure position nearest to a target exposure in stops; a tie goes darker.
+
+    >>> target_position(11.0, 3), target_position(0.5, 1)
+    (33, 1)
+    """
+    return int(np.floor(round(ev100 * per_stop, _DECIMALS) + 0.5))
+
+
+def _shortfalls(problem: Problem) -> dict[Intent, tuple[str, Floats]]:
+    """Stops short per step of the one dial that decides each intent: intent -> (dial letter, array)."""
+    x, n, s = problem.time.stops, problem.aperture.stops, problem.iso.stops
+    asks = problem.targets
+    found: dict[Intent, tuple[str, Floats]] = {Intent.ISO: ("s", s - asks.iso)}
+    if asks.freeze is not None:
+        found[Intent.FREEZE] = ("x", asks.freeze - x)
+    if asks.shake is not None:
+        found[Intent.SHAKE] = ("x", asks.shake - x)
+    if asks.motion_blur is not None:
+        found[Intent.MOTION_BLUR] = ("x", x - asks.motion_blur)
+    if asks.depth is not None:
+        low, high = asks.depth
+        found[Intent.DEPTH] = ("n", np.maximum(low - n, n - high))
+    if asks.separation is not None:
+        found[Intent.SEPARATION] = ("n", n - asks.separation)
+    return {intent: (dial, np.maximum(0.0, np.round(values, _DECIMALS))) for intent, (dial, values) in found.items()}
+
+
+@dataclass(frozen=True, slots=True)
+class _Entry:
+    """A weight with how it follows from its intent's shortfall."""
+
+    weight: Weight
+    of: Callable[[Floats], Floats]
+
+
+def _excess(total: float) -> Callable[[Floats], Floats]:
+    return lambda short: np.maximum(0.0, np.round(short - total, _DECIMALS)) if np.isfinite(total) else np.zeros_like(short)
+
+
+def _give(before: float, share: float) -> Callable[[Floats], Floats]:
+    if not np.isfinite(before):
+        return np.zeros_like
+    return lambda short: np.clip(np.round(short - before, _DECIMALS), 0.0, share)
+
+
+def _same(short: Floats) -> Floats:
+    return short
+
+
+def _entries(rungs: tuple[Rung, ...]) -> Iterator[_Entry]:
+    """The comparison, most significant first, without over-exposure and the final ties."""
+    last = {rung.intent: k for k, rung in enumerate(rungs)}
+    total = {intent: sum(r.share for r in rungs if r.intent is intent) for intent in last}
+    for intent in UNLISTED_ORDER:
+        if intent not in last:
+            yield _Entry(Weight(intent, "must_hold"), _same)
+    for intent in sorted(last, key=lambda i: -last[i]):
+        if intent is not Intent.BRIGHTNESS:
+            yield _Entry(Weight(intent, "beyond"), _excess(total[intent]))
+    yield _Entry(Weight(Intent.BRIGHTNESS, "beyond"), _excess(total.get(Intent.BRIGHTNESS, 0.0)))
+    for k in reversed(range(len(rungs))):
+        before = sum(rung.share for rung in rungs[:k] if rung.intent is rungs[k].intent)
+        yield _Entry(Weight(rungs[k].intent, "rung", k), _give(before, rungs[k].share))
+
+
+def _ranks(values: Floats) -> Ints:
+    return np.unique(np.round(values, _DECIMALS), return_inverse=True)[1].reshape(values.shape).astype(np.int64)
+
+
+def _words(digits: list[tuple[str, Ints]]) -> list[dict[str, Ints]]:
+    """Ranks, most significant first, packed into as few 60-bit words as hold them: dial letter -> key part."""
+    words: list[dict[str, Ints]] = []
+    room = 0
+    for dial, ranks in reversed(digits):
+        radix = int(ranks.max()) + 1
+        if radix == 1:
+            continue
+        if not words or room * radix >= int(_FORBIDDEN):
+            words.insert(0, {})
+            room = 1
+        part = ranks * np.int64(room)
+        words[0][dial] = words[0][dial] + part if dial in words[0] else part
+        room *= radix
+    return words or [{}]
+
+
+class _Groups:
+    """The candidates laid out as (exposure position, aperture, ISO), and the best of each position."""
+
+    def __init__(self, problem: Problem) -> None:
+        self.problem = problem
+        time, aperture, iso = problem.time, problem.aperture, problem.iso
+        self.sizes = len(time.stops), len(aperture.stops), len(iso.stops)
+        wide, deep, tall = self.sizes
+        self.first = time.first + aperture.first - iso.last
+        self.count = wide + deep + tall - 2
+        self.exposure = self.first + np.arange(self.count, dtype=np.int64)
+        self.pad = deep + tall - 2
+        self._forbidden = self._mask()
+
+    def _over_time(self, values: Ints, fill: int) -> Ints:
+        """A view (E, n, s) of an array over the times: its element x = E - n + s, filled where none is."""
+        _, deep, tall = self.sizes
+        padded = np.full(len(values) + 2 * self.pad, fill, dtype=np.int64)
+        padded[self.pad : self.pad + len(values)] = values
+        step = padded.strides[0]
+        return as_strided(padded[deep - 1 :], (self.count, deep, tall), (step, -step, step), writeable=False)
+
+    def _mask(self) -> Ints:
+        """0 where a candidate exists, else a key that nothing beats: (E, n, s)."""
+        problem = self.problem
+        off = {d: np.where(axis.exists, 0, _FORBIDDEN) for d, axis in (("x", problem.time), ("n", problem.aperture), ("s", problem.iso))}
+        mask = self._over_time(off["x"], int(_FORBIDDEN)) + off["n"][None, :, None] + off["s"]
+        if problem.allowed is not None:
+            x = self._over_time(np.arange(self.sizes[0]), 0)
+            n, s = np.arange(self.sizes[1])[:, None], np.arange(self.sizes[2])
+            mask = np.where(problem.allowed[x, n, s], mask, _FORBIDDEN)
+        return np.minimum(mask, _FORBIDDEN)
+
+    def best(self, words: list[dict[str, Ints]]) -> tuple[Ints, Ints, Ints, NDArray[np.bool_]]:
+        """Indices of the best time, aperture and ISO of each position, and which positions have one: (E,)."""
+        alive = self._forbidden
+        winner = np.zeros(self.count, dtype=np.int64)
+        for k, word in enumerate(words):
+            key = alive + word["n"][:, None] if "n" in word else alive.copy()
+            if "s" in word:
+                key += word["s"]
+            if "x" in word:
+                key += self._over_time(word["x"], 0)
+            if "y" in word:
+                key += word["y"][:, None, :]
+            flat = key.reshape(self.count, -1)
+            winner = flat.argmin(axis=1)
+            if k + 1 < len(words):
+                least = flat[np.arange(self.count), winner][:, None]
+                alive = np.where(flat == least, alive.reshape(flat.shape), _FORBIDDEN).reshape(key.shape)
+        n, s = np.divmod(winner, self.sizes[2])
+        x = np.arange(self.count) - n + s - (self.sizes[2] - 1)
+        there = self._forbidden.reshape(self.count, -1)[np.arange(self.count), winner] == 0
+        return np.clip(x, 0, self.sizes[0] - 1), n, s, there
+
+
+def _ties(problem: Problem) -> list[tuple[str, Ints]]:
+    n = problem.aperture.stops
+    return [
+        ("n", _ranks(np.abs(n - problem.n_best))),
+        ("s", _ranks(problem.iso.stops)),
+        ("n", _ranks(-n)),
+        ("x", _ranks(-problem.time.stops)),
+    ]
+
+
+def solve(problem: Problem, levels: Ints) -> Solution:
+    """The candidate with the least concessions at each level of light.
+
+    Parameters
+    ----------
+    problem : dials, targets, rungs.
+    levels : int array (L,), target exposure positions T.
+
+    Returns
+    -------
+    Solution : positions, what gave, and the compared entries per level.
+    """
+    groups = _Groups(problem)
+    shorts = _shortfalls(problem)
+    entries = list(_entries(problem.rungs))
+    noise = problem.targets.noise
+    if noise is None:
+        digits = [(shorts[e.weight.intent][0], _ranks(e.of(shorts[e.weight.intent][1]))) for e in entries if e.weight.intent in shorts]
+        best = groups.best(_words(digits + _ties(problem)))
+        return _across(problem, groups, shorts, entries, levels, best)
+    parts = []
+    for level in levels:
+        over = (groups.exposure[:, None] - level) / problem.time.per_stop + problem.iso.stops
+        short = np.maximum(0.0, np.round(over - noise, _DECIMALS))
+        digits = []
+        for entry in entries:
+            if entry.weight.intent is Intent.NOISE:
+                digits.append(("y", _ranks(entry.of(short))))
+            elif entry.weight.intent in shorts:
+                dial, values = shorts[entry.weight.intent]
+                digits.append((dial, _ranks(entry.of(values))))
+        best = groups.best(_words(digits + _ties(problem)))
+        parts.append(_across(problem, groups, shorts, entries, np.array([level]), best))
+    return _joined(parts)
+
+
+def _across(
+    problem: Problem,
+    groups: _Groups,
+    shorts: dict[Intent, tuple[str, Floats]],
+    entries: list[_Entry],
+    levels: Ints,
+    best: tuple[Ints, Ints, Ints, NDArray[np.bool_]],
+) -> Solution:
+    """Choose among the best of each exposure position, for every level at once."""
+    x, n, s, there = best
+    over = (groups.exposure - levels[:, None]) / problem.time.per_stop
+    at = {"x": x, "n": n, "s": s}
+    given = {intent: np.broadcast_to(values[at[dial]], over.shape) for intent, (dial, values) in shorts.items()}
+    given[Intent.BRIGHTNESS] = np.maximum(0.0, over)
+    if problem.targets.noise is not None:
+        given[Intent.NOISE] = np.maximum(0.0, np.round(over + problem.iso.stops[s] - problem.targets.noise, _DECIMALS))
+    weights = [Weight(Intent.BRIGHTNESS, "over")]
+    columns = [np.maximum(0.0, -over)]
+    for entry in entries:
+        if entry.weight.intent in given:
+            weights.append(entry.weight)
+            columns.append(entry.of(given[entry.weight.intent]))
+    alive = np.broadcast_to(there, over.shape)
+    for column in columns:
+        masked = np.where(alive, column, np.inf)
+        alive = masked == masked.min(axis=1, keepdims=True)
+    chosen = alive.argmax(axis=1)
+    rows = np.arange(len(levels))
+    gave = {intent: given[intent][rows, chosen] if intent in given else np.zeros(len(levels)) for intent in Intent}
+    return Solution(
+        problem.time.first + x[chosen],
+        problem.aperture.first + n[chosen],
+        problem.iso.first + s[chosen],
+        gave,
+        np.stack([column[rows, chosen] for column in columns], axis=1),
+        tuple(weights),
+    )
+
+
+def _joined(parts: list[Solution]) -> Solution:
+    def whole(pick: Callable[[Solution], NDArray[np.generic]]) -> NDArray[np.generic]:
+        return np.concatenate([pick(part) for part in parts])
+
+    assert all(a.weights == b.weights for a, b in pairwise(parts))
+    return Solution(
+        whole(lambda p: p.time).astype(np.int64),
+        whole(lambda p: p.aperture).astype(np.int64),
+        whole(lambda p: p.iso).astype(np.int64),
+        {intent: whole(lambda p, i=intent: p.gave[i]).astype(np.float64) for intent in Intent},
+        whole(lambda p: p.entries).astype(np.float64),
+        parts[0].weights,
+    )

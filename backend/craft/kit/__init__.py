@@ -1,0 +1,1 @@
+"""What equipment can do: bodies, lenses, their dials and sensors."""

@@ -1,0 +1,170 @@
+"""A body as a validated value."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass, field
+from enum import Enum
+
+from craft.errors import CraftError
+from craft.scales.series import STEPS_PER_STOP, Dial
+
+
+class Finder(Enum):
+    """What one looks through."""
+
+    ELECTRONIC = "electronic"
+    OPTICAL = "optical"
+    SCREEN = "screen"
+
+
+class Shutter(Enum):
+    """What starts and ends the exposure."""
+
+    MECHANICAL = "mechanical"
+    FIRST_CURTAIN = "first_curtain"
+    ELECTRONIC = "electronic"
+
+
+@dataclass(frozen=True, slots=True)
+class BracketOffer:
+    """A bracket that the body fires by itself: frames and the step between them in stops."""
+
+    frames: int
+    step_ev: float
+
+
+@dataclass(frozen=True, slots=True)
+class OnlyWith:
+    """Values of one dial that exist only together with values of another.
+
+    ``dial`` values from ``lowest`` to ``highest`` (in the dial's own numbers) need ``needs_dial``
+    between ``needs_lowest`` and ``needs_highest``.
+    """
+
+    dial: Dial
+    lowest: float
+    highest: float
+    needs_dial: Dial
+    needs_lowest: float
+    needs_highest: float
+    reason: str
+
+
+@dataclass(frozen=True, slots=True)
+class Sensor:
+    """Sensor figures in the terms of EMVA 1288 (MODEL 3).
+
+    width_mm, height_mm: sensitive area; pixels_wide, pixels_high: its pixels; full_well_e: electrons
+    at saturation at base ISO; read_noise_pre_e, read_noise_post_e: read noise before and after the
+    gain stage at base, in electrons; dual_gain_iso and dual_gain_read_noise_e: where the body
+    switches conversion gain, and the read noise from there on; bits: of the raw file; prnu: pixel
+    response spread as a share; dark_e_s: dark current; clip_above_grey_stops: mid-tone to clip.
+    """
+
+    width_mm: float
+    height_mm: float
+    pixels_wide: int
+    pixels_high: int
+    full_well_e: float
+    read_noise_pre_e: float
+    read_noise_post_e: float
+    dual_gain_iso: float | None = None
+    dual_gain_read_noise_e: float | None = None
+    bits: int = 14
+    prnu: float = 0.004
+    dark_e_s: float = 0.02
+    clip_above_grey_stops: float = math.log2(7.8)
+
+    @property
+    def pitch_m(self) -> float:
+        """Pixel pitch in metres."""
+        return self.width_mm / 1000 / self.pixels_wide
+
+    @property
+    def crop(self) -> float:
+        """How many times smaller than 36 mm x 24 mm, by the diagonal."""
+        return math.hypot(36, 24) / math.hypot(self.width_mm, self.height_mm)
+
+
+@dataclass(frozen=True, slots=True)
+class Body:
+    """A camera body. A capability that is None or empty is not offered.
+
+    Times in seconds, ISO as printed, rates in frames per second, steps in stops. ``times_s``,
+    ``isos``: the whole list of values where a body offers only those. ``apertures``: likewise,
+    for a fixed lens. ``assumed``: names of figures that are a default and not known.
+    """
+
+    name: str
+    sensor: Sensor
+    base_iso: float
+    max_iso: float
+    longest_s: float
+    per_stop: int = 3
+    shortest_mechanical_s: float | None = None
+    shortest_electronic_s: float | None = None
+    first_curtain: bool = False
+    sync_s: float | None = None
+    readout_s: float | None = None
+    stabiliser_stops: float = 0.0
+    finder: Finder = Finder.ELECTRONIC
+    frames_per_second: float | None = None
+    frames_per_second_electronic: float | None = None
+    buffer_frames: int | None = None
+    bracket_offers: tuple[BracketOffer, ...] = ()
+    protection_stops: tuple[float, ...] = ()
+    nd_stops: tuple[float, ...] = ()
+    times_s: tuple[float, ...] = ()
+    isos: tuple[float, ...] = ()
+    only_with: tuple[OnlyWith, ...] = ()
+    fixed_lens: str | None = None
+    reads_ring: bool = True
+    detects: tuple[str, ...] = ()
+    areas: tuple[str, ...] = ("point", "small_group", "zone", "whole_frame")
+    focus_limit_ev: float | None = None
+    sets_iso_by_limits_only: bool = False
+    compensates_floating_iso: bool = True
+    zone_focus: bool = False
+    slug: str = ""
+    assumed: frozenset[str] = field(default_factory=frozenset)
+
+    def __post_init__(self) -> None:
+        """Refuse a body whose figures contradict each other."""
+        if self.per_stop not in STEPS_PER_STOP:
+            raise CraftError("step_ev is 1, 1/2 or 1/3 of a stop (1, 0.5, 0.333)", ("step_ev",))
+        if self.max_iso < self.base_iso:
+            raise CraftError(f"max_iso is {self.max_iso:g}: it must be at least base_iso, {self.base_iso:g}", ("max_iso",))
+        shortest = [t for t in (self.shortest_mechanical_s, self.shortest_electronic_s) if t is not None]
+        if not shortest:
+            raise CraftError("a body needs a shortest mechanical or a shortest electronic time", ("shortest_mechanical_s",))
+        if self.longest_s < max(shortest):
+            raise CraftError("longest_s must not be shorter than the shortest time", ("longest_s",))
+        sensor = self.sensor
+        if (sensor.dual_gain_iso is None) != (sensor.dual_gain_read_noise_e is None):
+            raise CraftError("dual_gain_iso and dual_gain_read_noise_e come together or not at all", ("dual_gain_iso",))
+
+    @property
+    def shutters(self) -> tuple[Shutter, ...]:
+        """The shutter types offered."""
+        offered = []
+        if self.shortest_mechanical_s is not None:
+            offered.append(Shutter.MECHANICAL)
+            if self.first_curtain:
+                offered.append(Shutter.FIRST_CURTAIN)
+        if self.shortest_electronic_s is not None:
+            offered.append(Shutter.ELECTRONIC)
+        return tuple(offered)
+
+    def shortest_s(self, shutter: Shutter) -> float:
+        """Shortest time of a shutter type, in seconds.
+
+        Raises
+        ------
+        CraftError : the body has no such shutter.
+        """
+        electronic = shutter is Shutter.ELECTRONIC
+        shortest = self.shortest_electronic_s if electronic else self.shortest_mechanical_s
+        if shortest is None or shutter not in self.shutters:
+            raise CraftError(f"{self.name} has no {shutter.value.replace('_', ' ')} shutter", ("shutter_type",))
+        return shortest

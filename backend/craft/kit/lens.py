@@ -1,0 +1,75 @@
+"""A lens as a validated value."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass, field
+
+from craft.errors import CraftError
+
+
+@dataclass(frozen=True, slots=True)
+class Lens:
+    """A lens. Focal lengths in millimetres, distances in metres, apertures as f-numbers.
+
+    widest_short, widest_long: widest aperture at either end of the zoom; circle_mm: diameter of the
+    image circle, None when it covers the body; transmission_stops: light lost in the glass;
+    pupil_magnification: exit over entrance pupil; rings and switches as the body sees them.
+    ``apertures``: the whole list of values where there are only those. ``assumed``: names of
+    figures that are a default and not known.
+    """
+
+    name: str
+    focal_min_mm: float
+    focal_max_mm: float
+    widest_short: float
+    widest_long: float
+    narrowest_aperture: float
+    closest_m: float
+    stabiliser_stops: float = 0.0
+    stabiliser_switch: bool = False
+    combined_stabiliser_stops: float | None = None
+    circle_mm: float | None = None
+    transmission_stops: float = 0.0
+    pupil_magnification: float = 1.0
+    autofocus: bool = True
+    ring_reported: bool = True
+    distance_scale: bool = False
+    apertures: tuple[float, ...] = ()
+    slug: str = ""
+    assumed: frozenset[str] = field(default_factory=frozenset)
+
+    def __post_init__(self) -> None:
+        """Refuse a lens whose figures contradict each other."""
+        if self.focal_max_mm < self.focal_min_mm:
+            raise CraftError(
+                f"focal_max_mm is {self.focal_max_mm:g}: it must be at least focal_min_mm, {self.focal_min_mm:g}",
+                ("focal_max_mm",),
+            )
+        if self.narrowest_aperture < max(self.widest_short, self.widest_long):
+            raise CraftError("narrowest_aperture must not be wider than widest_aperture", ("narrowest_aperture",))
+        if self.closest_m <= self.focal_max_mm / 1000:
+            raise CraftError("closest_m must be more than the longest focal length", ("closest_m",))
+
+    def widest_at(self, focal_length_mm: float) -> float:
+        """Widest f-number at a focal length: log-linear between the two ends.
+
+        >>> zoom = Lens("z", 24, 96, 2.8, 5.6, 22, 0.5)
+        >>> round(zoom.widest_at(48), 6)
+        3.959798
+        """
+        if self.focal_max_mm == self.focal_min_mm:
+            return self.widest_short
+        share = math.log(focal_length_mm / self.focal_min_mm) / math.log(self.focal_max_mm / self.focal_min_mm)
+        return self.widest_short * (self.widest_long / self.widest_short) ** share
+
+    def check_focal(self, focal_length_mm: float) -> None:
+        """Refuse a focal length outside the zoom.
+
+        Raises
+        ------
+        CraftError : says the range that is accepted.
+        """
+        if not self.focal_min_mm - 1e-9 <= focal_length_mm <= self.focal_max_mm + 1e-9:
+            span = f"{self.focal_min_mm:g}" if self.focal_min_mm == self.focal_max_mm else f"{self.focal_min_mm:g} to {self.focal_max_mm:g}"
+            raise CraftError(f"{focal_length_mm:g} mm is not on {self.name}: it has {span} mm", ("focal_length_mm",))

@@ -1,0 +1,1 @@
+"""What the frame will look like: depth, blur, movement and noise. Arrays in, arrays out."""

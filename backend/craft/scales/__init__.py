@@ -1,0 +1,1 @@
+"""Stops, series, labels and light: the units everything else is written in."""
