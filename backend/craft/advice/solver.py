@@ -11,10 +11,8 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
-from itertools import pairwise
 
 import numpy as np
-from numpy.lib.stride_tricks import as_strided
 from numpy.typing import NDArray
 
 from craft.advice.terms import Intent, Limit
@@ -26,6 +24,7 @@ UNLISTED_ORDER = (Intent.SHAKE, Intent.FREEZE, Intent.MOTION_BLUR, Intent.DEPTH,
 
 _DECIMALS = 9
 _FORBIDDEN = np.int64(1) << 60
+_NEVER = np.int64(1) << 62
 
 
 @dataclass(frozen=True, slots=True)
@@ -133,7 +132,7 @@ def _shortfalls(problem: Problem) -> dict[Intent, tuple[str, Floats]]:
         found[Intent.DEPTH] = ("n", np.maximum(low - n, n - high))
     if asks.separation is not None:
         found[Intent.SEPARATION] = ("n", n - asks.separation)
-    return {intent: (dial, np.maximum(0.0, np.round(values, _DECIMALS))) for intent, (dial, values) in found.items()}
+    return {intent: (dial, np.maximum(0.0, values.round(_DECIMALS))) for intent, (dial, values) in found.items()}
 
 
 @dataclass(frozen=True, slots=True)
@@ -145,13 +144,13 @@ class _Entry:
 
 
 def _excess(total: float) -> Callable[[Floats], Floats]:
-    return lambda short: np.maximum(0.0, np.round(short - total, _DECIMALS)) if np.isfinite(total) else np.zeros_like(short)
+    return lambda short: np.maximum(0.0, (short - total).round(_DECIMALS)) if np.isfinite(total) else np.zeros_like(short)
 
 
 def _give(before: float, share: float) -> Callable[[Floats], Floats]:
     if not np.isfinite(before):
         return np.zeros_like
-    return lambda short: np.clip(np.round(short - before, _DECIMALS), 0.0, share)
+    return lambda short: np.minimum(np.maximum((short - before).round(_DECIMALS), 0.0), share)
 
 
 def _same(short: Floats) -> Floats:
@@ -175,7 +174,12 @@ def _entries(rungs: tuple[Rung, ...]) -> Iterator[_Entry]:
 
 
 def _ranks(values: Floats) -> Ints:
-    return np.unique(np.round(values, _DECIMALS), return_inverse=True)[1].reshape(values.shape).astype(np.int64)
+    """Dense ranks, equal values alike: 0 is the least. Any shape."""
+    flat = values.round(_DECIMALS).ravel()
+    order = flat.argsort(kind="stable")
+    ranks = np.zeros(len(flat), dtype=np.int64)
+    ranks[order[1:]] = (flat[order[1:]] > flat[order[:-1]]).cumsum()
+    return ranks.reshape(values.shape)
 
 
 def _words(digits: list[tuple[str, Ints]]) -> list[dict[str, Ints]]:
@@ -206,48 +210,40 @@ class _Groups:
         self.first = time.first + aperture.first - iso.last
         self.count = wide + deep + tall - 2
         self.exposure = self.first + np.arange(self.count, dtype=np.int64)
-        self.pad = deep + tall - 2
-        self._forbidden = self._mask()
+        self.holes = {dial: np.where(axis.exists, 0, _FORBIDDEN) for dial, axis in (("x", time), ("n", aperture), ("s", iso))}
 
     def _over_time(self, values: Ints, fill: int) -> Ints:
         """A view (E, n, s) of an array over the times: its element x = E - n + s, filled where none is."""
         _, deep, tall = self.sizes
-        padded = np.full(len(values) + 2 * self.pad, fill, dtype=np.int64)
-        padded[self.pad : self.pad + len(values)] = values
-        step = padded.strides[0]
-        return as_strided(padded[deep - 1 :], (self.count, deep, tall), (step, -step, step), writeable=False)
+        pad = deep + tall - 2
+        padded = np.full(len(values) + 2 * pad, fill, dtype=np.int64)
+        padded[pad : pad + len(values)] = values
+        step = padded.itemsize
+        return np.ndarray((self.count, deep, tall), np.int64, padded.data, (deep - 1) * step, (step, -step, step))
 
-    def _mask(self) -> Ints:
-        """0 where a candidate exists, else a key that nothing beats: (E, n, s)."""
-        problem = self.problem
-        off = {d: np.where(axis.exists, 0, _FORBIDDEN) for d, axis in (("x", problem.time), ("n", problem.aperture), ("s", problem.iso))}
-        mask = self._over_time(off["x"], int(_FORBIDDEN)) + off["n"][None, :, None] + off["s"]
-        if problem.allowed is not None:
-            x = self._over_time(np.arange(self.sizes[0]), 0)
-            n, s = np.arange(self.sizes[1])[:, None], np.arange(self.sizes[2])
-            mask = np.where(problem.allowed[x, n, s], mask, _FORBIDDEN)
-        return np.minimum(mask, _FORBIDDEN)
+    def _key(self, word: dict[str, Ints]) -> Ints:
+        """One word of the key of every candidate, (E, n, s); forbidden ones are at least `_FORBIDDEN`."""
+        x, n, s = (word[dial] + self.holes[dial] if dial in word else self.holes[dial] for dial in "xns")
+        key = self._over_time(x, int(_FORBIDDEN)) + (n[:, None] + s)
+        if "y" in word:
+            key += word["y"][:, None, :]
+        if self.problem.allowed is not None:
+            at = self._over_time(np.arange(self.sizes[0]), 0)
+            key[~self.problem.allowed[at, np.arange(self.sizes[1])[:, None], np.arange(self.sizes[2])]] = _FORBIDDEN
+        return key.reshape(self.count, -1)
 
     def best(self, words: list[dict[str, Ints]]) -> tuple[Ints, Ints, Ints, NDArray[np.bool_]]:
         """Indices of the best time, aperture and ISO of each position, and which positions have one: (E,)."""
-        alive = self._forbidden
-        winner = np.zeros(self.count, dtype=np.int64)
-        for k, word in enumerate(words):
-            key = alive + word["n"][:, None] if "n" in word else alive.copy()
-            if "s" in word:
-                key += word["s"]
-            if "x" in word:
-                key += self._over_time(word["x"], 0)
-            if "y" in word:
-                key += word["y"][:, None, :]
-            flat = key.reshape(self.count, -1)
-            winner = flat.argmin(axis=1)
-            if k + 1 < len(words):
-                least = flat[np.arange(self.count), winner][:, None]
-                alive = np.where(flat == least, alive.reshape(flat.shape), _FORBIDDEN).reshape(key.shape)
+        rows = np.arange(self.count)
+        key = self._key(words[0])
+        winner = key.argmin(axis=1)
+        there = key[rows, winner] < _FORBIDDEN
+        for word in words[1:]:
+            tied = key == key[rows, winner][:, None]
+            key = np.where(tied, self._key(word), _NEVER)
+            winner = key.argmin(axis=1)
         n, s = np.divmod(winner, self.sizes[2])
-        x = np.arange(self.count) - n + s - (self.sizes[2] - 1)
-        there = self._forbidden.reshape(self.count, -1)[np.arange(self.count), winner] == 0
+        x = rows - n + s - (self.sizes[2] - 1)
         return np.clip(x, 0, self.sizes[0] - 1), n, s, there
 
 
@@ -284,7 +280,7 @@ def solve(problem: Problem, levels: Ints) -> Solution:
     parts = []
     for level in levels:
         over = (groups.exposure[:, None] - level) / problem.time.per_stop + problem.iso.stops
-        short = np.maximum(0.0, np.round(over - noise, _DECIMALS))
+        short = np.maximum(0.0, (over - noise).round(_DECIMALS))
         digits = []
         for entry in entries:
             if entry.weight.intent is Intent.NOISE:
@@ -319,10 +315,12 @@ def _across(
         if entry.weight.intent in given:
             weights.append(entry.weight)
             columns.append(entry.of(given[entry.weight.intent]))
-    alive = np.broadcast_to(there, over.shape)
+    dead = np.broadcast_to(~there, over.shape)
     for column in columns:
-        masked = np.where(alive, column, np.inf)
-        alive = masked == masked.min(axis=1, keepdims=True)
+        if column.any():
+            masked = np.where(dead, np.inf, column)
+            dead = masked != masked.min(axis=1, keepdims=True)
+    alive = ~dead
     chosen = alive.argmax(axis=1)
     rows = np.arange(len(levels))
     gave = {intent: given[intent][rows, chosen] if intent in given else np.zeros(len(levels)) for intent in Intent}
@@ -337,15 +335,11 @@ def _across(
 
 
 def _joined(parts: list[Solution]) -> Solution:
-    def whole(pick: Callable[[Solution], NDArray[np.generic]]) -> NDArray[np.generic]:
-        return np.concatenate([pick(part) for part in parts])
-
-    assert all(a.weights == b.weights for a, b in pairwise(parts))
     return Solution(
-        whole(lambda p: p.time).astype(np.int64),
-        whole(lambda p: p.aperture).astype(np.int64),
-        whole(lambda p: p.iso).astype(np.int64),
-        {intent: whole(lambda p, i=intent: p.gave[i]).astype(np.float64) for intent in Intent},
-        whole(lambda p: p.entries).astype(np.float64),
+        np.concatenate([part.time for part in parts]),
+        np.concatenate([part.aperture for part in parts]),
+        np.concatenate([part.iso for part in parts]),
+        {intent: np.concatenate([part.gave[intent] for part in parts]) for intent in Intent},
+        np.concatenate([part.entries for part in parts]),
         parts[0].weights,
     )

@@ -20,6 +20,8 @@ class Genre(Enum):
 class Intent(Enum):
     """What a picture asks of the exposure, and what may give."""
 
+    __hash__ = object.__hash__  # by identity: intents are keys in the innermost loops
+
     DEPTH = "depth"
     SEPARATION = "separation"
     FREEZE = "freeze"

@@ -87,6 +87,10 @@ class Sensor:
         return math.hypot(36, 24) / math.hypot(self.width_mm, self.height_mm)
 
 
+ALL_AREAS = ("point", "small_group", "zone", "whole_frame")
+USUAL_PATTERNS = ("multi_zone", "centre_weighted", "spot")
+
+
 @dataclass(frozen=True, slots=True)
 class Body:
     """A camera body. A capability that is None or empty is not offered.
@@ -110,8 +114,6 @@ class Body:
     stabiliser_stops: float = 0.0
     finder: Finder = Finder.ELECTRONIC
     frames_per_second: float | None = None
-    frames_per_second_electronic: float | None = None
-    buffer_frames: int | None = None
     bracket_offers: tuple[BracketOffer, ...] = ()
     protection_stops: tuple[float, ...] = ()
     nd_stops: tuple[float, ...] = ()
@@ -119,12 +121,11 @@ class Body:
     isos: tuple[float, ...] = ()
     only_with: tuple[OnlyWith, ...] = ()
     fixed_lens: str | None = None
-    reads_ring: bool = True
     detects: tuple[str, ...] = ()
-    areas: tuple[str, ...] = ("point", "small_group", "zone", "whole_frame")
-    focus_limit_ev: float | None = None
+    areas: tuple[str, ...] = ALL_AREAS
+    patterns: tuple[str, ...] = USUAL_PATTERNS
+    autofocus: bool = True
     sets_iso_by_limits_only: bool = False
-    compensates_floating_iso: bool = True
     zone_focus: bool = False
     slug: str = ""
     assumed: frozenset[str] = field(default_factory=frozenset)

@@ -69,7 +69,11 @@ class Axis:
     def from_position(self, position: int) -> Axis:
         """The axis without the steps below a position."""
         k = max(0, position - self.first)
-        return self.only(self.last) if k >= len(self.stops) else Axis(self.dial, self.per_stop, self.first + k, self.stops[k:], self.exists[k:])
+        return (
+            self.only(self.last)
+            if k >= len(self.stops)
+            else Axis(self.dial, self.per_stop, self.first + k, self.stops[k:], self.exists[k:])
+        )
 
     def find(self, value: float) -> int:
         """The position of a value.
@@ -119,7 +123,9 @@ def time_axis(body: Body, shutter: Shutter) -> Axis:
     shortest = body.shortest_s(shutter)
     if body.times_s:
         return _listed(Dial.TIME, body.per_stop, [t for t in body.times_s if t >= shortest * 0.95] or [max(body.times_s)])
-    return _axis(Dial.TIME, body.per_stop, exact_stops(Dial.TIME, body.longest_s, body.per_stop), exact_stops(Dial.TIME, shortest, body.per_stop))
+    return _axis(
+        Dial.TIME, body.per_stop, exact_stops(Dial.TIME, body.longest_s, body.per_stop), exact_stops(Dial.TIME, shortest, body.per_stop)
+    )
 
 
 def aperture_axis(body: Body, lens: Lens, focal_length_mm: float) -> Axis:
@@ -148,7 +154,7 @@ def combinations_allowed(body: Body, axes: dict[Dial, Axis]) -> NDArray[np.bool_
     allowed = np.ones(tuple(len(axes[dial].stops) for dial in order), dtype=np.bool_)
 
     def inside(dial: Dial, lowest: float, highest: float) -> NDArray[np.bool_]:
-        ends = sorted((stops_of(dial, lowest), stops_of(dial, highest)))
+        ends = sorted(exact_stops(dial, value, body.per_stop) for value in (lowest, highest))
         hit = (axes[dial].stops >= ends[0] - 1 / 12) & (axes[dial].stops <= ends[1] + 1 / 12)
         return hit.reshape([-1 if dial is axis else 1 for axis in order])
 

@@ -61,7 +61,7 @@ class Lens:
         if self.focal_max_mm == self.focal_min_mm:
             return self.widest_short
         share = math.log(focal_length_mm / self.focal_min_mm) / math.log(self.focal_max_mm / self.focal_min_mm)
-        return self.widest_short * (self.widest_long / self.widest_short) ** share
+        return float(self.widest_short * (self.widest_long / self.widest_short) ** share)
 
     def check_focal(self, focal_length_mm: float) -> None:
         """Refuse a focal length outside the zoom.

@@ -86,7 +86,11 @@ def diffraction_sigma_m(aperture: ArrayLike, mag: ArrayLike = 0.0) -> Floats:
 
 
 def total_blur_m(
-    disc_m: ArrayLike = 0.0, lines_m: ArrayLike = 0.0, diffraction_m: ArrayLike = 0.0, pitch_m: ArrayLike = 0.0, lens_sigma_m: ArrayLike = 0.0
+    disc_m: ArrayLike = 0.0,
+    lines_m: ArrayLike = 0.0,
+    diffraction_m: ArrayLike = 0.0,
+    pitch_m: ArrayLike = 0.0,
+    lens_sigma_m: ArrayLike = 0.0,
 ) -> Floats:
     """Diameter of the one disc that blurs as much as all parts together, in metres.
 

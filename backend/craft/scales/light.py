@@ -23,7 +23,7 @@ def ev100_of_stops(time: ArrayLike, aperture: ArrayLike, iso: ArrayLike) -> Floa
     >>> float(ev100_of_stops(7.0, 8.0, 0.0))
     15.0
     """
-    return np.asarray(aperture, dtype=np.float64) + np.asarray(time) - np.asarray(iso)
+    return np.asarray(np.asarray(aperture, dtype=np.float64) + np.asarray(time) - np.asarray(iso))
 
 
 def ev100_of_settings(shutter_s: ArrayLike, aperture: ArrayLike, iso: ArrayLike) -> Floats:

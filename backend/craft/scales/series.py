@@ -46,12 +46,10 @@ _THIRDS_SHORT = (
     "40000 51200 64000"
 )
 _THIRDS_LONG = (
-    "1.3 1.6 2 2.5 3.2 4 5 6 8 10 13 15 20 25 30 40 50 60 80 100 125 160 200 250 320 400 500 640 800 "
-    "1000 1250 1600 2000 2500 3200 4000"
+    "1.3 1.6 2 2.5 3.2 4 5 6 8 10 13 15 20 25 30 40 50 60 80 100 125 160 200 250 320 400 500 640 800 1000 1250 1600 2000 2500 3200 4000"
 )
 _HALVES_SHORT = (
-    "1 1.4286 2 3 4 6 8 10 15 20 30 45 60 90 125 180 250 350 500 750 1000 1500 2000 3000 4000 6000 "
-    "8000 12000 16000 24000 32000 48000 64000"
+    "1 1.4286 2 3 4 6 8 10 15 20 30 45 60 90 125 180 250 350 500 750 1000 1500 2000 3000 4000 6000 8000 12000 16000 24000 32000 48000 64000"
 )
 _HALVES_LONG = "1.5 2 3 4 6 8 10 15 20 30 45 60 90 125 180 250 350 500 700 1000 1400 2000 2800 4000"
 _THIRDS_APERTURE = (
@@ -179,7 +177,7 @@ def label(dial: Dial, value: float) -> str:
     """
     if dial is Dial.TIME:
         whole = round(1 / value)
-        return f"1/{whole}" if value < 0.5 and abs(1 / value - whole) < 0.01 * whole else f"{value:.3g} s"
+        return f"1/{whole}" if value < 0.5 and abs(1 / value - whole) < 0.01 * whole else f"{round(value, 2):g} s"
     if dial is Dial.APERTURE:
         return f"f/{value:g}"
     return f"{value:,.0f}".replace(",", " ") if value >= 10_000 else f"{value:.0f}"

@@ -1,0 +1,171 @@
+"""A setup: what the craft answers. Values as the body prints them; stops where a name says so."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from craft.advice.terms import (
+    Area,
+    Decision,
+    Detection,
+    Drive,
+    File,
+    FocusMode,
+    Intent,
+    Limit,
+    Mode,
+    Pattern,
+    Priority,
+    RangePolicy,
+    Stabiliser,
+    White,
+)
+from craft.kit.body import Shutter
+from craft.scales.series import Dial
+
+
+@dataclass(frozen=True, slots=True)
+class Given:
+    """One concession with what it gave; limit_stops None: no end."""
+
+    intent: Intent
+    gave_stops: float
+    limit_stops: float | None
+    to: Limit | None
+
+
+@dataclass(frozen=True, slots=True)
+class Binding:
+    """What holds the picture back: an intent, the rung (from 0) or None, and where that rung ends."""
+
+    intent: Intent
+    rung: int | None
+    limit: str
+
+
+@dataclass(frozen=True, slots=True)
+class Span:
+    """How far the light may move, in stops each way."""
+
+    darker_stops: float
+    brighter_stops: float
+
+
+@dataclass(frozen=True, slots=True)
+class Row:
+    """One level of the light ladder. why: what made it so; turn_the_dial: the automatics would choose otherwise."""
+
+    ev100: float
+    shutter_s: float
+    aperture: float
+    iso: float
+    brightness_ev: float
+    gave: Mapping[Intent, float]
+    out_of_reach: bool
+    binding: Binding | None
+    turn_the_dial: bool
+    why: str
+
+
+@dataclass(frozen=True, slots=True)
+class Neighbour:
+    """The picture with one free dial a step away, and what that costs per intent in stops."""
+
+    dial: Dial
+    direction: str
+    shutter_s: float
+    aperture: float
+    iso: float
+    brightness_ev: float
+    cost: Mapping[Intent, float]
+
+
+@dataclass(frozen=True, slots=True)
+class OtherWay:
+    """Another school: when it wins, whether it does now, and what it costs."""
+
+    school: str
+    label: str
+    wins_when: str
+    wins_now: bool
+    costs: str
+
+
+@dataclass(frozen=True, slots=True)
+class Reasoned:
+    """One decision: its school and value in words, why, with which numbers, and what else people do."""
+
+    decision: Decision
+    school: str
+    label: str
+    because: str
+    numbers: Mapping[str, float]
+    other_ways: tuple[OtherWay, ...]
+    rules_out: str
+    would_see: str
+    minutes_afterwards: str
+    fixed_by_profile: bool
+
+
+@dataclass(frozen=True, slots=True)
+class IsoLimits:
+    """ISO limits as printed; slowest_shutter_s None when automatic ISO is off."""
+
+    automatic: bool
+    floor: float
+    ceiling: float
+    slowest_shutter_s: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class Focus:
+    """Autofocus behaviour, and the depth that this aperture gives (far None: infinity)."""
+
+    mode: FocusMode
+    area: Area
+    priority: Priority
+    detection: Detection
+    distance_m: float
+    near_m: float
+    far_m: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class Setup:
+    """The whole answer."""
+
+    mode: Mode
+    shutter_s: float
+    aperture: float
+    iso: float
+    compensation_ev: float
+    nd_stops: float
+    shutter: Shutter
+    iso_limits: IsoLimits
+    pattern: Pattern
+    policy: RangePolicy
+    protection_stops: float
+    offset_ev: float
+    bracket_frames: int
+    bracket_step_ev: float
+    white: White
+    kelvin: float | None
+    focus: Focus
+    drive: Drive
+    frames_per_second: float | None
+    stabiliser: Stabiliser
+    file: File
+    concessions: tuple[Given, ...]
+    binding: Binding | None
+    holds_until: Span
+    hands_off: Span
+    neighbours: tuple[Neighbour, ...]
+    ladder: tuple[Row, ...]
+    decisions: tuple[Reasoned, ...]
+    cautions: tuple[str, ...]
+    release: tuple[Dial, ...]
+    blur_over_coc_stops: float
+    depth_reachable: bool
+    ev100: float
+    lens_loss_stops: float

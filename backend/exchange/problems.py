@@ -1,0 +1,73 @@
+"""One shape for everything that is wrong with an input: where, what, and what is accepted."""
+
+from __future__ import annotations
+
+import json
+from collections.abc import Iterable
+from dataclasses import dataclass
+from typing import Any
+
+from pydantic import ValidationError
+
+from craft.errors import CraftError
+
+TAGS = {"slug", "inline", "number", "ends"}
+"""Names of union branches that pydantic puts into a path; they are not keys of the input."""
+
+
+@dataclass(frozen=True, slots=True)
+class Problem:
+    """One thing wrong: a JSON Pointer (RFC 6901) into the input, and a sentence."""
+
+    pointer: str
+    detail: str
+
+    @property
+    def line(self) -> str:
+        """As one line of text."""
+        place = self.pointer.lstrip("/").replace("/", ".")
+        return f"{place}: {self.detail}" if place else self.detail
+
+
+class InputError(ValueError):
+    """An input with one or more problems; nothing was done with it."""
+
+    def __init__(self, problems: Iterable[Problem]) -> None:
+        self.problems = tuple(problems)
+        super().__init__("; ".join(problem.line for problem in self.problems))
+
+
+def pointer(path: Iterable[str | int]) -> str:
+    """A JSON Pointer from a path.
+
+    >>> pointer(("concessions", 2, "to"))
+    '/concessions/2/to'
+    """
+    return "".join("/" + str(part).replace("~", "~0").replace("/", "~1") for part in path)
+
+
+def from_craft(error: CraftError) -> Problem:
+    """The problem of an error in the craft."""
+    return Problem(pointer(error.where), error.message)
+
+
+def from_pydantic(error: ValidationError, skip: int = 0) -> tuple[Problem, ...]:
+    """The problems of a validation, one per place; ``skip`` leading path parts are left out."""
+    return problems_of(error.errors(include_url=False, include_context=False), skip)
+
+
+def problems_of(rows: Iterable[Any], skip: int = 0) -> tuple[Problem, ...]:
+    """The problems of pydantic's own error rows."""
+    found = []
+    for row in rows:
+        path = [part for part in row["loc"][skip:] if part not in TAGS]
+        text = row["msg"].removeprefix("Value error, ")
+        if row["type"] == "extra_forbidden":
+            text = "this key is not known here"
+        elif row["type"] == "missing":
+            text = "this is needed"
+        given = row.get("input")
+        if row["type"] not in ("extra_forbidden", "missing") and isinstance(given, str | int | float) and len(str(given)) < 40:
+            text = f"{text} (got {json.dumps(given, ensure_ascii=False)})"
+        found.append(Problem(pointer(path), text[:1].lower() + text[1:]))
+    return tuple(found)

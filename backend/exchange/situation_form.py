@@ -1,0 +1,257 @@
+"""A situation in JSON."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from typing import Annotated, Any, Self
+
+from pydantic import Discriminator, Field, Tag, ValidationError, model_validator
+
+from craft.advice.situation import (
+    Aims,
+    Concession,
+    Delivery,
+    Light,
+    Locks,
+    Motion,
+    Output,
+    Person,
+    Situation,
+    light_from_condition,
+    light_from_lux,
+    light_from_metered,
+)
+from craft.advice.terms import AimDepth, AimMotion, Decision, File, Genre, Intent, Limit, Support
+from craft.errors import CraftError
+from craft.kit.body import Body
+from craft.kit.lens import Lens
+from craft.picture.sharpness import Acuity
+from exchange.demo_kit import BODIES, LENSES
+from exchange.kit_form import Aperture, BodyForm, Form, Iso, LensForm, Natural, Positive, Seconds, Stops
+from exchange.problems import InputError, Problem, from_craft, from_pydantic
+
+GIVEN_AS = ("ev100", "lux", "condition", "metered")
+
+
+def _branch(value: Any) -> str:
+    return "slug" if isinstance(value, str) else "inline"
+
+
+BodyChoice = Annotated[Annotated[str, Field(max_length=80), Tag("slug")] | Annotated[BodyForm, Tag("inline")], Discriminator(_branch)]
+LensChoice = Annotated[Annotated[str, Field(max_length=80), Tag("slug")] | Annotated[LensForm, Tag("inline")], Discriminator(_branch)]
+
+
+class MeteredForm(Form):
+    """A metered exposure, as printed on the body."""
+
+    shutter_s: Seconds
+    aperture: Aperture
+    iso: Iso
+
+
+class LightForm(Form):
+    """The light, given one of four ways, and what surrounds it."""
+
+    ev100: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=-20, le=24)] | None = None
+    lux: Annotated[float, Field(strict=True, allow_inf_nan=False, gt=0, le=10_000_000)] | None = None
+    condition: Annotated[str, Field(max_length=60)] | None = None
+    metered: MeteredForm | None = None
+    stops_below: Stops | None = None
+    stops_above: Stops | None = None
+    kelvin: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=1000, le=40_000)] | None = None
+    swing_stops: Stops | None = None
+    flicker_hz: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=1000)] | None = None
+    sources: Annotated[int, Field(strict=True, ge=1, le=9)] | None = None
+
+    @model_validator(mode="after")
+    def _one_way(self) -> Self:
+        given = [name for name in GIVEN_AS if getattr(self, name) is not None]
+        if len(given) != 1:
+            raise ValueError(f"give the light exactly one way, as {', '.join(GIVEN_AS[:-1])} or {GIVEN_AS[-1]}; here are {len(given)}")
+        return self
+
+    def value(self) -> Light:
+        """The light as the craft's value."""
+        if self.condition is not None:
+            light = light_from_condition(self.condition)
+        elif self.metered is not None:
+            light = Light(light_from_metered(self.metered.shutter_s, self.metered.aperture, self.metered.iso), through_lens=True)
+        elif self.lux is not None:
+            light = Light(light_from_lux(self.lux))
+        else:
+            light = Light(self.ev100 or 0.0)
+        pulse = light.flicker_hz if self.flicker_hz is None else self.flicker_hz or None
+        return replace(
+            light,
+            below=_or(self.stops_below, light.below),
+            above=_or(self.stops_above, light.above),
+            kelvin=_or(self.kelvin, light.kelvin),
+            swing=self.swing_stops,
+            sources=light.sources if self.sources is None else self.sources,
+            flicker_hz=pulse,
+        )
+
+
+def _or(given: float | None, usual: float) -> float:
+    return usual if given is None else given
+
+
+class MotionForm(Form):
+    """Movement and place of the subject."""
+
+    speed_m_s: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=100_000)] | None = None
+    angle_deg: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=180)] | None = None
+    distance_m: Positive | None = None
+    depth_m: Natural | None = None
+    declination_deg: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=-89, le=89)] = 0.0
+
+
+class AimsForm(Form):
+    """What the picture is after."""
+
+    depth: AimDepth | None = None
+    motion: AimMotion | None = None
+
+
+class DeliveryForm(Form):
+    """What has to be handed over."""
+
+    shape: Annotated[str, Field(pattern=r"^[1-9]\d{0,2}:[1-9]\d{0,2}$")] | None = None
+    colour_space: Annotated[str, Field(pattern=r"^(srgb|wide)$")] | None = None
+    count: Annotated[int, Field(strict=True, ge=1, le=1_000_000)] | None = None
+    deadline_h: Annotated[float, Field(strict=True, allow_inf_nan=False, gt=0, le=10_000)] | None = None
+
+    def value(self) -> Delivery:
+        """The delivery as the craft's value."""
+        wide, high = (float(part) for part in self.shape.split(":")) if self.shape else (0.0, 1.0)
+        return Delivery(wide / high if wide else None, self.colour_space, self.count, self.deadline_h)
+
+
+class OutputForm(Form):
+    """How the picture is seen."""
+
+    width_cm: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=1, le=10_000)] | None = None
+    viewing_distance_cm: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=1, le=100_000)] | None = None
+    acuity: Acuity | None = None
+
+    def value(self) -> Output:
+        """The output as the craft's value; left-out figures keep the usual ones."""
+        usual = Output()
+        width = usual.width_m if self.width_cm is None else self.width_cm / 100
+        viewing = usual.viewing_m if self.viewing_distance_cm is None else self.viewing_distance_cm / 100
+        return Output(width, viewing, self.acuity or usual.acuity)
+
+
+class LocksForm(Form):
+    """Values held by hand."""
+
+    shutter_s: Seconds | None = None
+    aperture: Aperture | None = None
+    iso: Iso | None = None
+
+
+class ProfileForm(Form):
+    """What the photographer brings."""
+
+    iso_ceiling: Iso | None = None
+    steadiness: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0.1, le=16)] | None = None
+    noise_bar: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=2, le=100)] | None = None
+    schools: dict[Decision, Annotated[str, Field(max_length=60)]] = Field(default_factory=dict)
+
+    def value(self) -> Person:
+        """The person as the craft's value."""
+        usual = Person()
+        return Person(self.iso_ceiling, self.steadiness or usual.steadiness, self.noise_bar or usual.noise_bar, self.schools)
+
+
+class ConcessionForm(Form):
+    """One line of what gives first."""
+
+    intent: Intent
+    up_to_stops: Stops | None = None
+    to: Limit | None = None
+
+    @model_validator(mode="after")
+    def _one_end(self) -> Self:
+        if ("up_to_stops" in self.model_fields_set) == (self.to is not None):
+            raise ValueError("give either up_to_stops (a number, or null for the dial's end) or to")
+        return self
+
+
+class SituationForm(Form):
+    """A situation. All but genre, body, lens and light may be left out."""
+
+    genre: Genre
+    subject: Annotated[str, Field(max_length=60)] | None = None
+    body: BodyChoice
+    lens: LensChoice
+    focal_length_mm: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=1, le=3000)] | None = None
+    light: LightForm
+    motion: MotionForm = Field(default_factory=MotionForm)
+    aims: AimsForm = Field(default_factory=AimsForm)
+    support: Support | None = None
+    delivery: DeliveryForm = Field(default_factory=DeliveryForm)
+    output: OutputForm = Field(default_factory=OutputForm)
+    file: File | None = None
+    locks: LocksForm = Field(default_factory=LocksForm)
+    profile: ProfileForm = Field(default_factory=ProfileForm)
+    concessions: Annotated[list[ConcessionForm], Field(max_length=16)] | None = None
+
+    def value(self) -> Situation:
+        """The situation as the craft's value.
+
+        Raises
+        ------
+        CraftError : what the kit does not have or the numbers do not allow.
+        """
+        motion = self.motion
+        return Situation(
+            genre=self.genre,
+            body=_body(self.body),
+            lens=_lens(self.lens),
+            light=self.light.value(),
+            subject_slug=self.subject,
+            focal_length_mm=self.focal_length_mm,
+            motion=Motion(motion.speed_m_s, motion.angle_deg, motion.distance_m, motion.depth_m, motion.declination_deg),
+            aims=Aims(self.aims.depth, self.aims.motion),
+            support=self.support,
+            delivery=self.delivery.value(),
+            output=self.output.value(),
+            file=self.file,
+            locks=Locks(self.locks.shutter_s, self.locks.aperture, self.locks.iso),
+            person=self.profile.value(),
+            concessions=None if self.concessions is None else tuple(Concession(c.intent, c.up_to_stops, c.to) for c in self.concessions),
+        )
+
+
+def _body(choice: str | BodyForm) -> Body:
+    if isinstance(choice, BodyForm):
+        return choice.value("")
+    if choice not in BODIES:
+        raise CraftError(f"“{choice}” is not a body of the demo kit: {', '.join(BODIES)}; or give an object", ("body",))
+    return BodyForm.model_validate(BODIES[choice]).value(choice)
+
+
+def _lens(choice: str | LensForm) -> Lens:
+    if isinstance(choice, LensForm):
+        return choice.value("")
+    if choice not in LENSES:
+        raise CraftError(f"“{choice}” is not a lens of the demo kit: {', '.join(LENSES)}; or give an object", ("lens",))
+    return LensForm.model_validate(LENSES[choice]).value(choice)
+
+
+def read_situation(raw: Any) -> Situation:
+    """A situation from decoded JSON.
+
+    Raises
+    ------
+    InputError : with every problem found, each at its place.
+    """
+    if not isinstance(raw, dict):
+        raise InputError([Problem("", "a situation is a JSON object")])
+    try:
+        return SituationForm.model_validate(raw).value()
+    except ValidationError as error:
+        raise InputError(from_pydantic(error)) from None
+    except CraftError as error:
+        raise InputError([from_craft(error)]) from None
