@@ -6,6 +6,7 @@ import os
 import socket
 import subprocess
 import sys
+from pathlib import Path
 
 import setup_steps as steps
 from setup_steps import BACKEND, PYTHON, ROOT, SetupError
@@ -38,7 +39,7 @@ def advise(arguments: list[str]) -> int:
 
 
 def _from_here(arguments: list[str]) -> list[str]:
-    return [a if a == "-" else os.path.abspath(a) for a in arguments]
+    return [a if a == "-" else str(Path(a).resolve()) for a in arguments]
 
 
 def test(arguments: list[str]) -> int:

@@ -172,7 +172,8 @@ class LensForm(Form):
     focal_min_mm: Annotated[float, Field(strict=True, ge=1, le=3000)]
     focal_max_mm: Annotated[float, Field(strict=True, ge=1, le=3000)]
     widest_aperture: Annotated[
-        Annotated[Aperture, Tag("number")] | Annotated[list[Aperture], Field(min_length=2, max_length=2), Tag("ends")], Discriminator(_one_or_ends)
+        Annotated[Aperture, Tag("number")] | Annotated[list[Aperture], Field(min_length=2, max_length=2), Tag("ends")],
+        Discriminator(_one_or_ends),
     ]
     narrowest_aperture: Aperture = 22.0
     closest_m: Annotated[float, Field(strict=True, gt=0, le=100)]

@@ -26,6 +26,7 @@ from craft.advice.terms import (
     White,
 )
 from craft.kit.body import Shutter
+from craft.scales.series import label
 
 
 class ExposureOut(BaseModel):
@@ -185,6 +186,21 @@ class LightOut(BaseModel):
     lens_loss_stops: float
 
 
+class StepOut(BaseModel):
+    """One value of a dial and how it is written."""
+
+    value: float
+    label: str
+
+
+class DialsOut(BaseModel):
+    """The values that this body and lens have."""
+
+    shutter_s: list[StepOut]
+    aperture: list[StepOut]
+    iso: list[StepOut]
+
+
 class SetupOut(BaseModel):
     """The whole setup. ``release``: the fewest locks whose release lifts a shortfall."""
 
@@ -211,6 +227,7 @@ class SetupOut(BaseModel):
     cautions: list[str]
     release: list[str]
     shortfall: str
+    dials: DialsOut
     sharpness_stops: float
     depth_reachable: bool
 
@@ -313,6 +330,7 @@ def setup_form(situation: Situation, setup: Setup, shape: str | None = None) -> 
         cautions=list(setup.cautions),
         release=[dial.value for dial in setup.release],
         shortfall=shortfall_words(setup),
+        dials=DialsOut(**{dial.value: [StepOut(value=v, label=label(dial, v)) for v in values] for dial, values in setup.dials.items()}),
         sharpness_stops=setup.blur_over_coc_stops,
         depth_reachable=setup.depth_reachable,
     )

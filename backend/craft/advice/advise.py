@@ -133,6 +133,9 @@ def _setup(plan: Plan, ladder: Ladder, facts: dict[str, float], schools: dict[De
         depth_reachable=plan.asked.depth_reachable,
         ev100=situation.light.ev100,
         lens_loss_stops=situation.light.ev100 - plan.key_ev,
+        dials={
+            axis.dial: tuple(axis.printed_at(k) for k in axis.positions()) for axis in (plan.free.time, plan.free.aperture, plan.free.iso)
+        },
     )
 
 

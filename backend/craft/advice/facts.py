@@ -79,6 +79,7 @@ FACTS: dict[str, Fact] = {
     "zone_offered": Fact("the body offers a fixed focus distance with a chosen depth", "yes", "the body offers no fixed-distance mode"),
     "zone_covers": Fact("the depth at this distance covers the working zone", "yes", "the depth does not cover the working zone"),
     "one_aperture": Fact("the body has a single aperture", "yes", "the body has several apertures"),
+    "bracketed": Fact("a set of frames is taken", "yes", "single frames are taken"),
     "bracket_possible": Fact("the body offers a set that covers the span", "yes", "no set the body offers covers the span"),
     "electronic_offered": Fact("the body has an electronic shutter", "yes", "the body has no electronic shutter"),
     "mechanical_offered": Fact("the body has a mechanical shutter", "yes", "the body has no mechanical shutter"),

@@ -144,7 +144,11 @@ def _start(situation: Situation) -> Plan:
     file = school_for(Decision.FILE, facts, situation.fixed)
     kept = File(file.value[0])
     facts |= {"raw": numbers.yes(kept is not File.RENDERED), "rendered": numbers.yes(kept is not File.RAW)}
-    return Plan(situation, shutter, free, locked(situation, free), asked, rungs, RangePolicy.GREY, 0.0, 0.0, 0.0, key_ev, facts, (file,))
+    bracket = school_for(Decision.BRACKETING, facts, situation.fixed)
+    facts["bracketed"] = numbers.yes(bracket.value[0] == "set")
+    return Plan(
+        situation, shutter, free, locked(situation, free), asked, rungs, RangePolicy.GREY, 0.0, 0.0, 0.0, key_ev, facts, (file, bracket)
+    )
 
 
 def _choose_shutter(plan: Plan) -> Plan:

@@ -233,6 +233,15 @@ SCHOOLS: tuple[School, ...] = (
     ),
     School(
         _R,
+        "middle_of_set",
+        "as metered, the set does the rest",
+        ("as_metered",),
+        (When("bracketed", "=", 1.0),),
+        "The set of {frames} frames reaches past both ends of the {span_stops}, so its middle stays as metered.",
+        "the middle frame alone may clip",
+    ),
+    School(
+        _R,
         "highlight_protection",
         "highlight protection",
         ("protect",),

@@ -169,3 +169,4 @@ class Setup:
     depth_reachable: bool
     ev100: float
     lens_loss_stops: float
+    dials: Mapping[Dial, tuple[float, ...]]

@@ -15,7 +15,9 @@ GOOD = {"genre": "street", "body": "quillon-lane-32", "lens": "quillon-18", "lig
 
 
 def run(argument: str, text: bytes = b"") -> subprocess.CompletedProcess[bytes]:
-    return subprocess.run([sys.executable, "-m", "exchange.advise_command", argument], input=text, capture_output=True, cwd=Path(__file__).parents[2])
+    return subprocess.run(
+        [sys.executable, "-m", "exchange.advise_command", argument], input=text, capture_output=True, cwd=Path(__file__).parents[2]
+    )
 
 
 class Command(TestCase):
@@ -31,9 +33,17 @@ class Command(TestCase):
     def test_hostile_input_exits_2_with_lines_and_no_output(self) -> None:
         good = json.dumps(GOOD)
         hostile = {
-            b"": "not JSON", b"{": "not JSON", good[:-9].encode(): "not JSON", b"\xff\xfe\x00": "UTF-8", b'{"genre":"street","genre":"sports"}': "twice",
-            b'{"light":{"ev100":NaN}}': "NaN", b"[" * 50_000: "nested", b" " * (LARGEST_BYTES + 1): "at most", good.replace("overcast", "x").encode(): "light.condition",
-            b'{"a":' * 60 + b"1" + b"}" * 60: "nested", b'{"light":{"ev100":1' + b"0" * 5000 + b"}}": "digits",
+            b"": "not JSON",
+            b"{": "not JSON",
+            good[:-9].encode(): "not JSON",
+            b"\xff\xfe\x00": "UTF-8",
+            b'{"genre":"street","genre":"sports"}': "twice",
+            b'{"light":{"ev100":NaN}}': "NaN",
+            b"[" * 50_000: "nested",
+            b" " * (LARGEST_BYTES + 1): "at most",
+            good.replace("overcast", "x").encode(): "light.condition",
+            b'{"a":' * 60 + b"1" + b"}" * 60: "nested",
+            b'{"light":{"ev100":1' + b"0" * 5000 + b"}}": "digits",
         }
         for text, words in hostile.items():
             with self.subTest(text=text[:40]):

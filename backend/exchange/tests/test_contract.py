@@ -101,7 +101,11 @@ class Answers(TestCase):
         else:
             asks["depth"] = (math.log2(beta / delta),) * 2
         widest = exact_stops(Dial.APERTURE, lens["widest_aperture"], q)
-        ends = {"t": (-round(5 * q), round((15 if setup["shutter_type"] == "electronic" else 13) * q)), "n": (math.ceil(widest * q - 0.5 - 1e-9), 9 * q), "s": (0, round(math.log2(body["max_iso"] / 100) * q))}
+        ends = {
+            "t": (-round(5 * q), round((15 if setup["shutter_type"] == "electronic" else 13) * q)),
+            "n": (math.ceil(widest * q - 0.5 - 1e-9), 9 * q),
+            "s": (0, round(math.log2(body["max_iso"] / 100) * q)),
+        }
         p = round(setup["range"]["highlight_protection_stops"] * q)
         dials = {name: [(k, k / q) for k in range(low, high + 1)] for name, (low, high) in ends.items()}
         dials["n"][0] = (dials["n"][0][0], widest)
@@ -112,9 +116,14 @@ class Answers(TestCase):
                 dials[name] = [pair for pair in dials[name] if pair[0] == value]
         rungs: list[tuple[str, float]] = []
         ends_at = {
-            ("depth", "widest"): asks["depth"][0] - widest, ("depth", "body_limit"): asks["depth"][0] - widest, ("iso", "ceiling"): 5 - asks["iso"],
-            ("iso", "body_limit"): ends["s"][1] / q - asks["iso"], ("freeze", "shake"): asks.get("freeze", 0) - asks.get("shake", -5),
-            ("freeze", "trail"): asks.get("freeze", 0) + 5, ("freeze", "body_limit"): asks.get("freeze", 0) + 5, ("shake", "body_limit"): asks.get("shake", 0) + 5,
+            ("depth", "widest"): asks["depth"][0] - widest,
+            ("depth", "body_limit"): asks["depth"][0] - widest,
+            ("iso", "ceiling"): 5 - asks["iso"],
+            ("iso", "body_limit"): ends["s"][1] / q - asks["iso"],
+            ("freeze", "shake"): asks.get("freeze", 0) - asks.get("shake", -5),
+            ("freeze", "trail"): asks.get("freeze", 0) + 5,
+            ("freeze", "body_limit"): asks.get("freeze", 0) + 5,
+            ("shake", "body_limit"): asks.get("shake", 0) + 5,
         }
         for row in raw["concessions"]:
             intent, to = row["intent"], row.get("to")
@@ -141,7 +150,9 @@ class Answers(TestCase):
         now = setup["exposure"]
         for neighbour in setup["neighbours"]:
             self.assertNotIn(neighbour["dial"], raw["locks"])
-            moved = exact_stops(Dial(neighbour["dial"]), neighbour[neighbour["dial"]], q) - exact_stops(Dial(neighbour["dial"]), now[neighbour["dial"]], q)
+            moved = exact_stops(Dial(neighbour["dial"]), neighbour[neighbour["dial"]], q) - exact_stops(
+                Dial(neighbour["dial"]), now[neighbour["dial"]], q
+            )
             self.assertLessEqual(abs(moved), 1.5 / q)
             self.assertEqual(moved > 0, neighbour["direction"] == "higher")
         rows = setup["ladder"][6 * q :]
@@ -155,18 +166,39 @@ class Answers(TestCase):
             freed = {k: v for k, v in raw["locks"].items() if k not in setup["release"]}
             looser = advised({**raw, "locks": freed})
             self.assertTrue(rows[0]["out_of_reach"])
-            if looser["range"] == setup["range"] and looser["shutter_type"] == setup["shutter_type"] and looser["exposure"]["nd_stops"] == now["nd_stops"]:
+            if (
+                looser["range"] == setup["range"]
+                and looser["shutter_type"] == setup["shutter_type"]
+                and looser["exposure"]["nd_stops"] == now["nd_stops"]
+            ):
                 self.assertFalse(looser["ladder"][6 * q]["out_of_reach"])
 
 
 class Knowledge(TestCase):
     def test_every_subject_on_every_demo_body_answers_and_decisions_vary(self) -> None:
         seen: dict[str, set[str]] = {}
-        own = {"tamsel-heron": ["tamsel-heron-lens"], "tamsel-matchbox": ["tamsel-matchbox-lens"], "quillon-lane-32": ["quillon-18", "quillon-16-80"]}
-        lights = {"night_sky": {"condition": "moonless"}, "wedding": {"condition": "lamps_and_window"}, "landscape": {"condition": "backlit_dawn", "stops_below": 8, "stops_above": 5}}
+        own = {
+            "tamsel-heron": ["tamsel-heron-lens"],
+            "tamsel-matchbox": ["tamsel-matchbox-lens"],
+            "quillon-lane-32": ["quillon-18", "quillon-16-80"],
+        }
+        lights = {
+            "night_sky": {"condition": "moonless"},
+            "wedding": {"condition": "lamps_and_window"},
+            "landscape": {"condition": "backlit_dawn", "stops_below": 8, "stops_above": 5},
+        }
         for (genre, subject), body in itertools.product(SUBJECT, BODIES):
             for lens in own.get(body, ["merrow-70-200", "oxwick-20", "fenwright-50"]):
-                setup = advised({"genre": genre.value, "subject": subject, "body": body, "lens": lens, "focal_length_mm": LENSES[lens]["focal_max_mm"], "light": lights.get(genre.value, {"condition": "overcast"})})
+                setup = advised(
+                    {
+                        "genre": genre.value,
+                        "subject": subject,
+                        "body": body,
+                        "lens": lens,
+                        "focal_length_mm": LENSES[lens]["focal_max_mm"],
+                        "light": lights.get(genre.value, {"condition": "overcast"}),
+                    }
+                )
                 for made in setup["decisions"]:
                     seen.setdefault(made["decision"], set()).add(made["school"])
                     self.assertTrue(made["because"] and made["other_ways"])
@@ -187,17 +219,47 @@ class Knowledge(TestCase):
 
     def test_reasons_flip_with_their_predicate(self) -> None:
         flips = {
-            "exposure_mode": ({"light": {"ev100": 11, "swing_stops": 0.5}}, "hold_everything", {"light": {"ev100": 11, "swing_stops": 3}}, "float_iso"),
-            "range": ({"light": {"ev100": 11, "stops_above": 1, "swing_stops": 3}}, "as_metered", {"light": {"ev100": 15, "stops_above": 4}}, "protect"),
+            "exposure_mode": (
+                {"light": {"ev100": 11, "swing_stops": 0.5}},
+                "hold_everything",
+                {"light": {"ev100": 11, "swing_stops": 3}},
+                "float_iso",
+            ),
+            "range": (
+                {"light": {"ev100": 11, "stops_above": 1, "swing_stops": 3}},
+                "as_metered",
+                {"light": {"ev100": 15, "stops_above": 4}},
+                "protect",
+            ),
             "white": ({"light": {"ev100": 11}}, "fixed_kelvin", {"light": {"ev100": 11, "sources": 3}}, "automatic"),
             "stabiliser": ({}, "at_release", {"support": "tripod"}, "off_on_tripod"),
             "drive": ({}, "high", {"motion": {"speed_m_s": 1}}, "medium"),
             "focus": ({}, "small_zone", {"subject": "court_games"}, "tracking"),
-            "metering": ({"light": {"ev100": 11, "stops_above": 1}}, "centre_weighted", {"light": {"ev100": 11, "stops_above": 5}}, "highlight_guard"),
-            "iso_limits": ({"light": {"ev100": 11, "swing_stops": 3}}, "ceiling_by_noise", {"light": {"ev100": 11, "swing_stops": 3}, "profile": {"iso_ceiling": 1600}}, "ceiling_by_taste"),
-            "shutter_type": ({}, "mechanical", {"light": {"ev100": 18}, "subject": "sprint", "locks": {"aperture": 2.8}}, "past_mechanical"),
+            "metering": (
+                {"light": {"ev100": 11, "stops_above": 1}},
+                "centre_weighted",
+                {"light": {"ev100": 11, "stops_above": 5}},
+                "highlight_guard",
+            ),
+            "iso_limits": (
+                {"light": {"ev100": 11, "swing_stops": 3}},
+                "ceiling_by_noise",
+                {"light": {"ev100": 11, "swing_stops": 3}, "profile": {"iso_ceiling": 1600}},
+                "ceiling_by_taste",
+            ),
+            "shutter_type": (
+                {},
+                "mechanical",
+                {"light": {"ev100": 18}, "subject": "sprint", "locks": {"aperture": 2.8}},
+                "past_mechanical",
+            ),
             "file": ({}, "raw_and_finished", {"file": "raw"}, "raw"),
-            "bracketing": ({"genre": "landscape", "light": {"ev100": 11}}, "none", {"genre": "landscape", "light": {"ev100": 11, "stops_above": 6, "stops_below": 9}}, "bracket"),
+            "bracketing": (
+                {"genre": "landscape", "light": {"ev100": 11}},
+                "none",
+                {"genre": "landscape", "light": {"ev100": 11, "stops_above": 6, "stops_below": 9}},
+                "bracket",
+            ),
         }
         for decision, (first, before, second, after) in flips.items():
             for change, school in ((first, before), (second, after)):
@@ -206,16 +268,91 @@ class Knowledge(TestCase):
                     self.assertEqual(made["school"], school)
 
     def test_every_input_matters(self) -> None:
-        base = {**SPORT, "body": {**BODY, "shortest_electronic_s": 1 / 32000, "read_noise_pre_e": 9, "dual_gain_iso": 640, "dual_gain_read_noise_e": 2, "readout_s": 0.02}, "lens": LENS, "profile": {}, "focal_length_mm": 100}
+        base = {
+            **SPORT,
+            "body": {
+                **BODY,
+                "shortest_electronic_s": 1 / 32000,
+                "read_noise_pre_e": 9,
+                "dual_gain_iso": 640,
+                "dual_gain_read_noise_e": 2,
+                "readout_s": 0.02,
+            },
+            "lens": LENS,
+            "profile": {},
+            "focal_length_mm": 100,
+        }
         changes: list[dict[str, Any]] = [
-            {"genre": "portrait"}, {"subject": "cycling"}, {"focal_length_mm": 200}, {"light": {"ev100": 9}}, {"light": {"lux": 500}}, {"light": {"condition": "dusk"}},
-            {"light": {"metered": {"shutter_s": 0.01, "aperture": 4, "iso": 100}}}, *({"light": {"ev100": 11, **one}} for one in ({"stops_below": 9}, {"stops_above": 4}, {"kelvin": 3000}, {"swing_stops": 3}, {"flicker_hz": 100}, {"sources": 2})),
-            *({"motion": one} for one in ({"speed_m_s": 2}, {"angle_deg": 10}, {"distance_m": 9}, {"depth_m": 6})), {"motion": {"declination_deg": 70}},
-            {"aims": {"depth": "shallow"}}, {"aims": {"motion": "blur"}}, {"support": "tripod"}, *({"delivery": one} for one in ({"shape": "1:1"}, {"colour_space": "wide"}, {"count": 9000}, {"deadline_h": 3})),
-            *({"output": one} for one in ({"width_cm": 150}, {"viewing_distance_cm": 25}, {"acuity": "pixel"})), {"file": "raw"}, *({"locks": one} for one in ({"shutter_s": 0.01}, {"aperture": 8}, {"iso": 800})),
-            *({"profile": one} for one in ({"iso_ceiling": 400}, {"steadiness": 0.2}, {"noise_bar": 40}, {"schools": {"white": "automatic"}})), {"concessions": [{"intent": "iso", "up_to_stops": 1}]}, {"concessions": [{"intent": "depth", "to": "widest"}]},
-            *({"body": {**base["body"], **one}} for one in ({"sensor_width_mm": 24}, {"sensor_height_mm": 16}, {"pixels_wide": 9000}, {"pixels_high": 2000}, {"base_iso": 400}, {"max_iso": 6400}, {"full_well_e": 9000}, {"read_noise_pre_e": 20}, {"read_noise_post_e": 900}, {"dual_gain_iso": 6400}, {"dual_gain_read_noise_e": 30}, {"shortest_mechanical_s": 0.002}, {"shortest_electronic_s": None}, {"longest_s": 1}, {"readout_s": 0.1}, {"step_ev": 1}, {"stabiliser_stops": 5}, {"frames_per_second": 3}, {"bits": 8})),
-            *({"lens": {**LENS, **one}} for one in ({"focal_min_mm": 90}, {"focal_max_mm": 105}, {"widest_aperture": [1.4, 4]}, {"narrowest_aperture": 8}, {"stabiliser_stops": 4}, {"transmission_stops": 1.0}, {"circle_mm": 28}, {"autofocus": False})),
+            {"genre": "portrait"},
+            {"subject": "cycling"},
+            {"focal_length_mm": 200},
+            {"light": {"ev100": 9}},
+            {"light": {"lux": 500}},
+            {"light": {"condition": "dusk"}},
+            {"light": {"metered": {"shutter_s": 0.01, "aperture": 4, "iso": 100}}},
+            *(
+                {"light": {"ev100": 11, **one}}
+                for one in (
+                    {"stops_below": 9},
+                    {"stops_above": 4},
+                    {"kelvin": 3000},
+                    {"swing_stops": 3},
+                    {"flicker_hz": 100},
+                    {"sources": 2},
+                )
+            ),
+            *({"motion": one} for one in ({"speed_m_s": 2}, {"angle_deg": 10}, {"distance_m": 9}, {"depth_m": 6})),
+            {"motion": {"declination_deg": 70}},
+            {"aims": {"depth": "shallow"}},
+            {"aims": {"motion": "blur"}},
+            {"support": "tripod"},
+            *({"delivery": one} for one in ({"shape": "1:1"}, {"colour_space": "wide"}, {"count": 9000}, {"deadline_h": 3})),
+            *({"output": one} for one in ({"width_cm": 150}, {"viewing_distance_cm": 25}, {"acuity": "pixel"})),
+            {"file": "raw"},
+            *({"locks": one} for one in ({"shutter_s": 0.01}, {"aperture": 8}, {"iso": 800})),
+            *(
+                {"profile": one}
+                for one in ({"iso_ceiling": 400}, {"steadiness": 0.2}, {"noise_bar": 40}, {"schools": {"white": "automatic"}})
+            ),
+            {"concessions": [{"intent": "iso", "up_to_stops": 1}]},
+            {"concessions": [{"intent": "depth", "to": "widest"}]},
+            *(
+                {"body": {**base["body"], **one}}
+                for one in (
+                    {"sensor_width_mm": 24},
+                    {"sensor_height_mm": 16},
+                    {"pixels_wide": 9000},
+                    {"pixels_high": 2000},
+                    {"base_iso": 400},
+                    {"max_iso": 6400},
+                    {"full_well_e": 9000},
+                    {"read_noise_pre_e": 20},
+                    {"read_noise_post_e": 900},
+                    {"dual_gain_iso": 6400},
+                    {"dual_gain_read_noise_e": 30},
+                    {"shortest_mechanical_s": 0.002},
+                    {"shortest_electronic_s": None},
+                    {"longest_s": 1},
+                    {"readout_s": 0.1},
+                    {"step_ev": 1},
+                    {"stabiliser_stops": 5},
+                    {"frames_per_second": 3},
+                    {"bits": 8},
+                )
+            ),
+            *(
+                {"lens": {**LENS, **one}}
+                for one in (
+                    {"focal_min_mm": 90},
+                    {"focal_max_mm": 105},
+                    {"widest_aperture": [1.4, 4]},
+                    {"narrowest_aperture": 8},
+                    {"stabiliser_stops": 4},
+                    {"transmission_stops": 1.0},
+                    {"circle_mm": 28},
+                    {"autofocus": False},
+                )
+            ),
         ]
         night = {"genre": "night_sky", "focal_length_mm": 24}
         settings_of = [base, {**base, "light": {"ev100": 3}}, {**base, **night, "light": {"ev100": -7}}, {**base, "light": {"ev100": 17}}]
@@ -238,14 +375,29 @@ class Knowledge(TestCase):
 class Refusals(TestCase):
     def test_each_bad_input_names_its_place_and_what_is_accepted(self) -> None:
         cases: list[tuple[dict[str, Any], str, str]] = [
-            ({"light": {"ev100": 1, "lux": 3}}, "/light", "exactly one way"), ({"light": {}}, "/light", "exactly one way"), ({"genre": "underwater"}, "/genre", "sports"),
-            ({"locks": {"aperture": 3.0}}, "/locks/aperture", "f/2.8 and f/3.2"), ({"locks": {"iso": 10}}, "/locks/iso", "100 and 125"), ({"locks": {"shutter_s": -1}}, "/locks/shutter_s", "greater than 0"),
-            ({"focal_length_mm": 400}, "/focal_length_mm", "70 to 200"), ({"motion": {"distance_m": 0.3}}, "/motion/distance_m", "from 1 m"), ({"motion": {"depth_m": 900}}, "/motion/depth_m", "twice the distance"),
-            ({"body": "nothing"}, "/body", "merrow-swift-20"), ({"lens": "nothing"}, "/lens", "merrow-70-200"), ({"subject": "chess"}, "/subject", "rowing"), ({"light": {"condition": "fog"}}, "/light/condition", "overcast"),
-            ({"concessions": [{"intent": "separation", "to": "widest"}]}, "/concessions/0/to", "body_limit"), ({"concessions": [{"intent": "iso"}]}, "/concessions/0", "either"),
-            ({"profile": {"schools": {"white": "guess"}}}, "/profile/schools/white", "automatic"), ({"light": {"ev100": "11"}}, "/light/ev100", "number"), ({"speed": 1}, "/speed", "not known"),
-            ({"body": {**BODY, "step_ev": 0.7}}, "/body", "0.333"), ({"body": {**BODY, "max_iso": 50}}, "/body", "at least base_iso"), ({"body": "tamsel-heron"}, "/lens", "tamsel-heron-lens"),
-            ({"lens": {**LENS, "widest_aperture": [2.8]}}, "/lens/widest_aperture", "2 items"), ({"delivery": {"shape": "wide"}}, "/delivery/shape", "match"),
+            ({"light": {"ev100": 1, "lux": 3}}, "/light", "exactly one way"),
+            ({"light": {}}, "/light", "exactly one way"),
+            ({"genre": "underwater"}, "/genre", "sports"),
+            ({"locks": {"aperture": 3.0}}, "/locks/aperture", "f/2.8 and f/3.2"),
+            ({"locks": {"iso": 10}}, "/locks/iso", "100 and 125"),
+            ({"locks": {"shutter_s": -1}}, "/locks/shutter_s", "greater than 0"),
+            ({"focal_length_mm": 400}, "/focal_length_mm", "70 to 200"),
+            ({"motion": {"distance_m": 0.3}}, "/motion/distance_m", "from 1 m"),
+            ({"motion": {"depth_m": 900}}, "/motion/depth_m", "twice the distance"),
+            ({"body": "nothing"}, "/body", "merrow-swift-20"),
+            ({"lens": "nothing"}, "/lens", "merrow-70-200"),
+            ({"subject": "chess"}, "/subject", "rowing"),
+            ({"light": {"condition": "fog"}}, "/light/condition", "overcast"),
+            ({"concessions": [{"intent": "separation", "to": "widest"}]}, "/concessions/0/to", "body_limit"),
+            ({"concessions": [{"intent": "iso"}]}, "/concessions/0", "either"),
+            ({"profile": {"schools": {"white": "guess"}}}, "/profile/schools/white", "automatic"),
+            ({"light": {"ev100": "11"}}, "/light/ev100", "number"),
+            ({"speed": 1}, "/speed", "not known"),
+            ({"body": {**BODY, "step_ev": 0.7}}, "/body", "0.333"),
+            ({"body": {**BODY, "max_iso": 50}}, "/body", "at least base_iso"),
+            ({"body": "tamsel-heron"}, "/lens", "tamsel-heron-lens"),
+            ({"lens": {**LENS, "widest_aperture": [2.8]}}, "/lens/widest_aperture", "2 items"),
+            ({"delivery": {"shape": "wide"}}, "/delivery/shape", "match"),
         ]
         for change, place, accepted in cases:
             with self.subTest(change=change), self.assertRaises(InputError) as caught:

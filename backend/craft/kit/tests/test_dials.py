@@ -34,7 +34,11 @@ class Axes(TestCase):
     def test_values_under_a_condition(self) -> None:
         rule = OnlyWith(Dial.ISO, 3200, 6400, Dial.TIME, 1 / 60, 30, "long times only")
         body = replace(BODY, only_with=(rule,))
-        axes = {Dial.TIME: time_axis(body, Shutter.MECHANICAL), Dial.APERTURE: aperture_axis(body, Lens("l", 50, 50, 2, 2, 16, 0.5), 50), Dial.ISO: iso_axis(body)}
+        axes = {
+            Dial.TIME: time_axis(body, Shutter.MECHANICAL),
+            Dial.APERTURE: aperture_axis(body, Lens("l", 50, 50, 2, 2, 16, 0.5), 50),
+            Dial.ISO: iso_axis(body),
+        }
         allowed = combinations_allowed(body, axes)
         assert allowed is not None
         x, n, s = (axes[dial].find(value) - axes[dial].first for dial, value in ((Dial.TIME, 1 / 60), (Dial.APERTURE, 8), (Dial.ISO, 3200)))
@@ -44,7 +48,12 @@ class Axes(TestCase):
         self.assertTrue(allowed[shorter, n, s - 1])
 
     def test_contradictions_are_refused_with_what_is_accepted(self) -> None:
-        for change, word in (({"max_iso": 50}, "at least base_iso"), ({"longest_s": 1e-5}, "shorter"), ({"per_stop": 4}, "1/3"), ({"shortest_mechanical_s": None, "shortest_electronic_s": None}, "shortest")):
+        for change, word in (
+            ({"max_iso": 50}, "at least base_iso"),
+            ({"longest_s": 1e-5}, "shorter"),
+            ({"per_stop": 4}, "1/3"),
+            ({"shortest_mechanical_s": None, "shortest_electronic_s": None}, "shortest"),
+        ):
             with self.assertRaisesRegex(CraftError, word):
                 replace(BODY, **change)
         with self.assertRaisesRegex(CraftError, "24 to 70"):

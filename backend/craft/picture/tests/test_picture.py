@@ -34,7 +34,9 @@ class Depth(TestCase):
         """Similar triangles through a thin lens, traced apart from the formula."""
         focal, aperture, focus, subject = 0.085, 2.0, 3.0, 4.5
         plane, image = (1 / (1 / focal - 1 / d) for d in (focus, subject))
-        self.assertAlmostEqual(float(sharpness.defocus_disc_m(focal, aperture, focus, subject)), focal / aperture * abs(plane - image) / image, places=12)
+        self.assertAlmostEqual(
+            float(sharpness.defocus_disc_m(focal, aperture, focus, subject)), focal / aperture * abs(plane - image) / image, places=12
+        )
 
     @given(st.floats(0.015, 0.4), st.floats(2, 80), st.floats(0.01, 0.9), st.floats(8e-6, 60e-6))
     def test_the_interval_is_exactly_where_total_blur_meets_the_circle(self, focal: float, focus: float, share: float, coc: float) -> None:
@@ -85,7 +87,9 @@ class Movement(TestCase):
         """Turn a direction vector by a second of sky and project it, apart from the formula."""
         focal, x, y = 0.016, 0.018, 0.012
         star, turn = np.array([x / focal, y / focal, 1.0]), movement.EARTH_RAD_S
-        moved = np.array([star[0] * math.cos(turn) + star[2] * math.sin(turn), star[1], star[2] * math.cos(turn) - star[0] * math.sin(turn)])
+        moved = np.array(
+            [star[0] * math.cos(turn) + star[2] * math.sin(turn), star[1], star[2] * math.cos(turn) - star[0] * math.sin(turn)]
+        )
         drift = focal * math.hypot(*(moved[:2] / moved[2] - star[:2]))
         self.assertAlmostEqual(movement.star_speed_in_corner_m_s(focal, x, y) / drift, 1, places=3)
 

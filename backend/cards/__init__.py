@@ -1,0 +1,1 @@
+"""Pocket cards: frozen setups."""

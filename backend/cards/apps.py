@@ -1,0 +1,10 @@
+"""App."""
+
+from django.apps import AppConfig
+
+
+class Config(AppConfig):
+    """This app."""
+
+    name = "cards"
+    default_auto_field = "django.db.models.BigAutoField"

@@ -1,0 +1,79 @@
+"""A situation as it is stored, and a whole outing as one file."""
+
+from __future__ import annotations
+
+import datetime as dt
+import hashlib
+import json
+from typing import Annotated, Any, Literal
+
+from pydantic import Field
+
+from craft.advice.terms import Decision, File, Genre, Support
+from exchange.kit_form import BodyForm, Form, LensForm
+from exchange.profile_form import PersonForm
+from exchange.situation_form import AimsForm, ConcessionForm, DeliveryForm, LightForm, LocksForm, MotionForm, OutputForm, SituationForm
+
+Slug = Annotated[str, Field(min_length=1, max_length=80)]
+
+
+class SituationDocument(Form):
+    """A stored situation: inputs, locks, schools and concessions; body and lens by their slug in the person's kit."""
+
+    title: Annotated[str, Field(min_length=1, max_length=120)]
+    starts_at: dt.time
+    note: Annotated[str, Field(max_length=2000)] = ""
+    genre: Genre
+    subject: Annotated[str, Field(max_length=60)] | None = None
+    body: Slug
+    lens: Slug
+    focal_length_mm: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=1, le=3000)] | None = None
+    light: LightForm
+    motion: MotionForm = Field(default_factory=MotionForm)
+    aims: AimsForm = Field(default_factory=AimsForm)
+    support: Support | None = None
+    delivery: DeliveryForm = Field(default_factory=DeliveryForm)
+    output: OutputForm = Field(default_factory=OutputForm)
+    file: File | None = None
+    locks: LocksForm = Field(default_factory=LocksForm)
+    schools: dict[Decision, Annotated[str, Field(max_length=60)]] = Field(default_factory=dict)
+    concessions: Annotated[list[ConcessionForm], Field(max_length=16)] | None = None
+
+    def stored(self) -> dict[str, Any]:
+        """As JSON values, without what was left out."""
+        return self.model_dump(mode="json", exclude_unset=True)
+
+
+BESIDE = {"title", "starts_at", "note", "schools"}
+"""What a stored situation has that the advice does not ask for by that name."""
+
+
+def resolved(document: dict[str, Any], body: dict[str, Any], lens: dict[str, Any], profile: dict[str, Any]) -> dict[str, Any]:
+    """The situation that the advice is asked: kit in full, the person's profile under the situation's own schools."""
+    person = PersonForm.model_validate(profile)
+    beside = person.beside(document["body"])
+    asked = {key: value for key, value in document.items() if key not in BESIDE}
+    output = {"acuity": person.acuity.value, **asked.get("output", {})}
+    schools = {**beside["schools"], **document.get("schools", {})}
+    if body.get("fixed_lens"):
+        body = {**body, "fixed_lens": None}
+    return {**asked, "body": body, "lens": lens, "output": output, "profile": {**beside, "schools": schools}}
+
+
+def fingerprint(asked: dict[str, Any]) -> str:
+    """A hash of what the advice was asked: two that agree have the same setup."""
+    form = SituationForm.model_validate(asked).model_dump(mode="json")
+    return hashlib.sha256(json.dumps(form, sort_keys=True).encode()).hexdigest()
+
+
+class OutingFile(Form):
+    """A whole outing in one file, with the kit that its situations use."""
+
+    format: Literal["wide-aperture-outing"]
+    version: Literal[1]
+    title: Annotated[str, Field(min_length=1, max_length=120)]
+    place: Annotated[str, Field(max_length=120)] = ""
+    day: dt.date
+    situations: Annotated[list[SituationDocument], Field(max_length=500)]
+    bodies: Annotated[dict[Slug, BodyForm], Field(max_length=40)]
+    lenses: Annotated[dict[Slug, LensForm], Field(max_length=80)]

@@ -1,0 +1,31 @@
+"""A person's profile in JSON."""
+
+from __future__ import annotations
+
+from typing import Annotated, Any, Literal
+
+from pydantic import Field
+
+from craft.advice.terms import Decision
+from craft.picture.sharpness import Acuity
+from exchange.kit_form import Form, Iso
+
+
+class PersonForm(Form):
+    """Taste and habits. ``iso_ceilings``: body slug -> ISO; ``schools``: decision -> a fixed way, absent is *decide for me*."""
+
+    iso_ceilings: dict[Annotated[str, Field(max_length=80)], Iso] = Field(default_factory=dict, max_length=80)
+    steadiness: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0.1, le=16)] = 1.0
+    noise_bar: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=2, le=100)] = 20.0
+    acuity: Acuity = Acuity.TRADITIONAL
+    units: Literal["metres", "feet"] = "metres"
+    schools: dict[Decision, Annotated[str, Field(max_length=60)]] = Field(default_factory=dict)
+
+    def beside(self, body_slug: str) -> dict[str, Any]:
+        """The profile part of a situation with one of the person's bodies."""
+        return {
+            "iso_ceiling": self.iso_ceilings.get(body_slug),
+            "steadiness": self.steadiness,
+            "noise_bar": self.noise_bar,
+            "schools": {decision.value: school for decision, school in self.schools.items()},
+        }

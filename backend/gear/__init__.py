@@ -1,0 +1,1 @@
+"""A person's own bodies and lenses."""

@@ -1,0 +1,1 @@
+"""Days, their situations, and their history."""

@@ -1,0 +1,183 @@
+"""What can be done with outings and situations."""
+
+from __future__ import annotations
+
+from datetime import timedelta
+from typing import Any
+
+from django.contrib.auth import get_user_model
+from django.db import transaction
+from django.db.models import Max
+from django.utils import timezone
+
+from exchange.demo_kit import BODIES, LENSES
+from exchange.kit_form import BodyForm, LensForm
+from exchange.outing_form import OutingFile, SituationDocument, resolved
+from exchange.problems import InputError, Problem
+from gear.models import Piece
+from outings.demo_day import DAY, PEOPLE
+from outings.models import Earlier, Outing, Situation
+from people.models import Profile
+from people.versions import check_version
+
+UNDO_DEPTH = 100
+KEPT_DAYS = 30
+
+
+class Kit:
+    """A person's kit and profile, read once, for resolving any number of situations."""
+
+    def __init__(self, person: Any) -> None:
+        rows = Piece.objects.filter(person=person).values_list("kind", "slug", "document")
+        self.pieces = {(kind, slug): document for kind, slug, document in rows}
+        profile = Profile.objects.filter(person=person).values_list("document", flat=True).first()
+        self.profile = profile or {}
+
+    def resolve(self, document: dict[str, Any]) -> dict[str, Any]:
+        """What the advice is asked for a stored situation.
+
+        Raises
+        ------
+        InputError : the situation names kit that is not this person's.
+        """
+        found = {}
+        for kind in ("body", "lens"):
+            piece = self.pieces.get((kind, document[kind]))
+            if piece is None:
+                raise InputError([Problem(f"/{kind}", f"“{document[kind]}” is not in your kit")])
+            found[kind] = piece
+        own = found["body"].get("fixed_lens")
+        if own and own != document["lens"]:
+            raise InputError([Problem("/lens", f"this body has its own lens: {own}")])
+        return resolved(document, found["body"], found["lens"], self.profile)
+
+
+def sweep() -> None:
+    """Remove for good what was put aside more than thirty days ago."""
+    limit = timezone.now() - timedelta(days=KEPT_DAYS)
+    for model in (Outing, Situation, Piece):
+        model.objects.filter(deleted_at__lt=limit).delete()
+
+
+def add_situation(outing: Outing, document: SituationDocument, after: int | None = None) -> Situation:
+    """A new situation, at the end or after a position; the others move on."""
+    with transaction.atomic():
+        last = outing.situations.aggregate(last=Max("position"))["last"] or 0
+        position = last + 1
+        if after is not None:
+            for row in outing.situations.filter(position__gt=after):
+                row.position += 1
+                row.save(update_fields=["position"])
+            position = after + 1
+        return Situation.objects.create(outing=outing, position=position, document=document.stored())
+
+
+def save_document(row: Situation, document: SituationDocument, if_match: str) -> Situation:
+    """Replace a situation's document and remember the earlier one.
+
+    Raises
+    ------
+    Conflict : it was changed since it was read.
+    """
+    with transaction.atomic():
+        row = Situation.objects.select_for_update().get(pk=row.pk)
+        check_version(row.revision, if_match, row.document)
+        stored = document.stored()
+        if stored == row.document:
+            return row
+        Earlier.objects.create(situation=row, revision=row.revision, document=row.document)
+        row.earlier.filter(revision__lte=row.revision - UNDO_DEPTH).delete()
+        row.document = stored
+        row.revision += 1
+        row.save(update_fields=["document", "revision"])
+    return row
+
+
+def reorder(outing: Outing, order: list[int]) -> None:
+    """Put the situations in this order of their ids.
+
+    Raises
+    ------
+    InputError : the ids are not exactly those of the outing.
+    """
+    rows = {row.pk: row for row in outing.situations.filter(deleted_at=None)}
+    if sorted(order) != sorted(rows):
+        raise InputError([Problem("/order", "name every situation of the outing once")])
+    with transaction.atomic():
+        for position, pk in enumerate(order, 1):
+            rows[pk].position = position
+        Situation.objects.bulk_update(rows.values(), ["position"])
+
+
+def put_aside(row: Outing | Situation, aside: bool = True) -> None:
+    """Put a row aside, or bring it back."""
+    row.deleted_at = timezone.now() if aside else None
+    row.save(update_fields=["deleted_at"])
+
+
+def export(outing: Outing) -> OutingFile:
+    """The outing as one file, with the kit it uses."""
+    documents = [row.document for row in outing.situations.filter(deleted_at=None)]
+    pieces = Piece.objects.filter(person=outing.person)
+    used = {(kind, d[kind]) for d in documents for kind in ("body", "lens")}
+    kit = {(p.kind, p.slug): p.document for p in pieces if (p.kind, p.slug) in used}
+    return OutingFile(
+        format="wide-aperture-outing",
+        version=1,
+        title=outing.title,
+        place=outing.place,
+        day=outing.day,
+        situations=[SituationDocument.model_validate(d) for d in documents],
+        bodies={slug: BodyForm.model_validate(d) for (kind, slug), d in kit.items() if kind == "body"},
+        lenses={slug: LensForm.model_validate(d) for (kind, slug), d in kit.items() if kind == "lens"},
+    )
+
+
+def import_outing(person: Any, file: OutingFile) -> Outing:
+    """An outing from a file, all or nothing. Kit of a slug the person has already is left as the person has it.
+
+    Raises
+    ------
+    InputError : a situation names kit that is neither in the file nor the person's.
+    """
+    mine = set(Piece.objects.filter(person=person).values_list("kind", "slug"))
+    brought = {("body", slug): form for slug, form in file.bodies.items()} | {("lens", slug): form for slug, form in file.lenses.items()}
+    lacking = [
+        Problem(f"/situations/{k}/{kind}", f"“{getattr(s, kind)}” is neither in the file nor in your kit")
+        for k, s in enumerate(file.situations)
+        for kind in ("body", "lens")
+        if (kind, getattr(s, kind)) not in mine | set(brought)
+    ]
+    if lacking:
+        raise InputError(lacking)
+    with transaction.atomic():
+        for (kind, slug), form in brought.items():
+            if (kind, slug) not in mine:
+                Piece.objects.create(person=person, kind=kind, slug=slug, document=form.model_dump(mode="json"))
+        outing = Outing.objects.create(person=person, title=file.title, place=file.place, day=file.day)
+        Situation.objects.bulk_create(Situation(outing=outing, position=k, document=s.stored()) for k, s in enumerate(file.situations, 1))
+    return outing
+
+
+def copy_demo(person: Any, *, day: bool) -> None:
+    """Copy the demo kit, and the demo day if wanted, into an account; kit already there stays."""
+    with transaction.atomic():
+        for kind, rows in (("body", BODIES), ("lens", LENSES)):
+            form = BodyForm if kind == "body" else LensForm
+            for slug, row in rows.items():
+                document = form.model_validate(row).model_dump(mode="json")
+                Piece.objects.get_or_create(person=person, kind=kind, slug=slug, defaults={"document": document})
+        if day:
+            import_outing(person, OutingFile.model_validate({**DAY, "bodies": {}, "lenses": {}}))
+
+
+def load_demo_people(password: str) -> list[str]:
+    """The two demo photographers with their kit and day; run again, they are made anew."""
+    model = get_user_model()
+    for name, profile in PEOPLE.items():
+        with transaction.atomic():
+            model.objects.filter(username=name).delete()
+            person = model.objects.create_user(name, password=password)
+            Profile.objects.create(person=person, document=profile)
+            copy_demo(person, day=True)
+    return list(PEOPLE)

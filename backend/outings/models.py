@@ -1,0 +1,54 @@
+"""A day and the situations along it."""
+
+from __future__ import annotations
+
+from django.conf import settings
+from django.db import models
+
+
+class Outing(models.Model):
+    """A day out."""
+
+    person = models.ForeignKey(settings.AUTH_USER_MODEL, models.CASCADE, related_name="outings")
+    title = models.CharField(max_length=120)
+    place = models.CharField(max_length=120, blank=True)
+    day = models.DateField()
+    deleted_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        ordering = ["day", "id"]
+
+    def __str__(self) -> str:
+        return self.title
+
+
+class Situation(models.Model):
+    """One picture of the day. The document is exchange.outing_form.SituationDocument."""
+
+    outing = models.ForeignKey(Outing, models.CASCADE, related_name="situations")
+    position = models.PositiveIntegerField()
+    document = models.JSONField()
+    revision = models.PositiveIntegerField(default=1)
+    deleted_at = models.DateTimeField(null=True, blank=True)
+
+    class Meta:
+        ordering = ["position", "id"]
+        indexes = [models.Index(fields=["outing", "deleted_at", "position"])]
+
+    def __str__(self) -> str:
+        return str(self.document.get("title", ""))
+
+
+class Earlier(models.Model):
+    """An earlier document of a situation; a hundred are kept."""
+
+    situation = models.ForeignKey(Situation, models.CASCADE, related_name="earlier")
+    revision = models.PositiveIntegerField()
+    document = models.JSONField()
+
+    class Meta:
+        ordering = ["-revision"]
+        constraints = [models.UniqueConstraint(fields=["situation", "revision"], name="one_document_per_revision")]
+
+    def __str__(self) -> str:
+        return f"{self.situation} at {self.revision}"

@@ -1,0 +1,1 @@
+"""Accounts and what a photographer brings."""

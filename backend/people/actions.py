@@ -1,0 +1,58 @@
+"""What can be done with an account."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.contrib.auth import get_user_model, password_validation
+from django.contrib.auth.models import AbstractBaseUser
+from django.core.exceptions import ValidationError
+from django.db import IntegrityError, transaction
+
+from exchange.problems import InputError, Problem
+from people.models import Profile
+
+
+def register(name: str, password: str) -> AbstractBaseUser:
+    """A new account, bare.
+
+    Raises
+    ------
+    InputError : the name is taken or not usable, or the password is too weak.
+    """
+    model = get_user_model()
+    person = model(username=name)
+    try:
+        model.username_validator(name)
+    except ValidationError:
+        raise InputError([Problem("/name", "use letters, digits and @ . + - _ only")]) from None
+    _check_password(password, person, "/password")
+    person.set_password(password)
+    try:
+        with transaction.atomic():
+            person.save()
+            Profile.objects.create(person=person)
+    except IntegrityError:
+        raise InputError([Problem("/name", "this name is taken; choose another")]) from None
+    return person
+
+
+def change_password(person: Any, old: str, new: str) -> None:
+    """Set a new password.
+
+    Raises
+    ------
+    InputError : the old one is wrong, or the new one too weak.
+    """
+    if not person.check_password(old):
+        raise InputError([Problem("/old", "this is not your present password")])
+    _check_password(new, person, "/new")
+    person.set_password(new)
+    person.save(update_fields=["password"])
+
+
+def _check_password(password: str, person: Any, pointer: str) -> None:
+    try:
+        password_validation.validate_password(password, person)
+    except ValidationError as error:
+        raise InputError([Problem(pointer, text) for text in error.messages]) from None

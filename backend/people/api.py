@@ -1,0 +1,156 @@
+"""Accounts and profiles."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from django.conf import settings
+from django.contrib.auth import authenticate, get_user_model, login, logout, update_session_auth_hash
+from django.http import Http404, HttpRequest, HttpResponse
+from ninja import Header, Router, Schema
+from pydantic import Field
+
+from exchange.problems import InputError, Problem
+from exchange.profile_form import PersonForm
+from outings.actions import copy_demo
+from people import actions
+from people.guards import Anyone
+from people.models import Profile
+from people.versions import check_version, tag
+
+router = Router(tags=["people"])
+
+Name = Annotated[str, Field(min_length=1, max_length=60)]
+Password = Annotated[str, Field(min_length=1, max_length=200)]
+
+
+class Credentials(Schema):
+    """A name and a password."""
+
+    name: Name
+    password: Password
+
+
+class Passwords(Schema):
+    """The present password and the next."""
+
+    old: Password
+    new: Password
+
+
+class Me(Schema):
+    """Who is signed in; name null for nobody. ``demo``: whether demo people may be stepped in as."""
+
+    name: str | None
+    demo: bool
+    demo_people: list[str]
+
+
+class DemoName(Schema):
+    """A demo person."""
+
+    name: Name
+
+
+class Start(Schema):
+    """What a new account begins with."""
+
+    copy_from_demo: Literal["kit", "kit_and_day"]
+
+
+class ProfileOut(Schema):
+    """A profile and its version."""
+
+    document: PersonForm
+    version: str
+
+
+def _me(request: HttpRequest) -> Me:
+    name = request.user.get_username() if request.user.is_authenticated else None
+    people = (
+        list(get_user_model().objects.filter(username__startswith="demo.").order_by("username").values_list("username", flat=True))
+        if settings.DEMO
+        else []
+    )
+    return Me(name=name, demo=settings.DEMO, demo_people=people)
+
+
+@router.get("/me", response=Me, auth=Anyone())
+def who_am_i(request: HttpRequest) -> Me:
+    """Who is signed in."""
+    return _me(request)
+
+
+@router.post("/people", response=Me, auth=Anyone())
+def register(request: HttpRequest, given: Credentials) -> Me:
+    """A new account, signed in."""
+    person = actions.register(given.name, given.password)
+    login(request, person)
+    return _me(request)
+
+
+@router.post("/session", response=Me, auth=Anyone())
+def sign_in(request: HttpRequest, given: Credentials) -> Me:
+    """Sign in."""
+    person = authenticate(request, username=given.name, password=given.password)
+    if person is None:
+        raise InputError([Problem("/password", "name and password do not belong together")])
+    login(request, person)
+    return _me(request)
+
+
+@router.post("/demo", response=Me, auth=Anyone())
+def step_in(request: HttpRequest, given: DemoName) -> Me:
+    """Step in as a demo person; in the demo only."""
+    person = get_user_model().objects.filter(username=given.name, username__startswith="demo.").first() if settings.DEMO else None
+    if person is None:
+        raise Http404
+    login(request, person)
+    return _me(request)
+
+
+@router.delete("/session", response=Me)
+def sign_out(request: HttpRequest) -> Me:
+    """Sign out."""
+    logout(request)
+    return _me(request)
+
+
+@router.post("/me/password", response=Me)
+def change_password(request: HttpRequest, given: Passwords) -> Me:
+    """Change the password; the session goes on."""
+    actions.change_password(request.user, given.old, given.new)
+    update_session_auth_hash(request, request.user)
+    return _me(request)
+
+
+@router.post("/me/start", response=Me)
+def start(request: HttpRequest, given: Start) -> Me:
+    """Copy the demo kit, or the kit and the demo day, into this account."""
+    copy_demo(request.user, day=given.copy_from_demo == "kit_and_day")
+    return _me(request)
+
+
+def profile_of(request: HttpRequest) -> Profile:
+    """The profile of the signed-in person, made when first asked for."""
+    return Profile.objects.get_or_create(person=request.user)[0]
+
+
+@router.get("/profile", response=ProfileOut)
+def get_profile(request: HttpRequest, response: HttpResponse) -> ProfileOut:
+    """The profile."""
+    row = profile_of(request)
+    response["ETag"] = tag(row.revision)
+    return ProfileOut(document=PersonForm.model_validate(row.document), version=tag(row.revision))
+
+
+@router.put("/profile", response=ProfileOut)
+def put_profile(request: HttpRequest, response: HttpResponse, document: PersonForm, if_match: Annotated[str, Header()]) -> ProfileOut:
+    """Replace the profile, if it is still the version that was read."""
+    row = profile_of(request)
+    check_version(row.revision, if_match, row.document)
+    row.document = document.model_dump(mode="json")
+    row.revision += 1
+    row.save()
+    response["ETag"] = tag(row.revision)
+    return ProfileOut(document=document, version=tag(row.revision))

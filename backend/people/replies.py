@@ -1,0 +1,25 @@
+"""Answers written once: a model straight to JSON, without a second pass through dictionaries."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.http import HttpRequest, HttpResponse
+from ninja.renderers import BaseRenderer
+from pydantic import BaseModel
+from pydantic_core import to_json
+
+
+def as_json(model: BaseModel) -> HttpResponse:
+    """A response with a model's own JSON; the route's declared response documents it."""
+    return HttpResponse(model.model_dump_json(), content_type="application/json")
+
+
+class PlainRenderer(BaseRenderer):
+    """JSON in which an enumeration is its token, as in the open forms."""
+
+    media_type = "application/json"
+
+    def render(self, request: HttpRequest, data: Any, *, response_status: int) -> bytes:
+        """The answer's bytes."""
+        return to_json(data)

@@ -1,0 +1,192 @@
+"""Advice without a database: the setup, the pairs, the words, and reading what was typed."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from django.http import HttpRequest, HttpResponse
+from ninja import Router, Schema
+from pydantic import Field
+
+from craft.advice.advise import advise
+from craft.advice.genres import WORKS
+from craft.advice.pairs import rank
+from craft.advice.schools import SCHOOLS
+from craft.advice.targets import ACCEPTED_LIMITS
+from craft.scales.conditions import CONDITIONS
+from craft.scales.parsing import READERS, parse_stops
+from craft.scales.series import Dial
+from exchange.kit_form import BodyForm, LensForm
+from exchange.setup_form import SetupOut, setup_form
+from exchange.situation_form import SituationForm
+from people.guards import Anyone
+from people.replies import as_json
+
+router = Router(tags=["advice"], auth=Anyone())
+
+
+class SubjectWords(Schema):
+    """A subject and its usual figures."""
+
+    slug: str
+    label: str
+    speed_m_s: float
+    distance_m: float
+    depth_m: float
+    source: str
+
+
+class GenreWords(Schema):
+    """A kind of work."""
+
+    slug: str
+    label: str
+    support: str
+    file: str
+    subjects: list[SubjectWords]
+
+
+class ConditionWords(Schema):
+    """A described light."""
+
+    slug: str
+    label: str
+    ev100: float
+    stops_below: float
+    stops_above: float
+    kelvin: float
+    source: str
+
+
+class SchoolWords(Schema):
+    """A way of taking a decision."""
+
+    decision: str
+    slug: str
+    label: str
+    costs: str
+
+
+class Words(Schema):
+    """Everything a screen needs to name things."""
+
+    genres: list[GenreWords]
+    conditions: list[ConditionWords]
+    schools: list[SchoolWords]
+    limits: dict[str, list[str]]
+
+
+class Typed(Schema):
+    """Something typed for a quantity."""
+
+    quantity: Literal["shutter_s", "aperture", "iso", "stops"]
+    text: str = Field(max_length=200)
+
+
+class Read(Schema):
+    """What it means."""
+
+    value: float
+
+
+class PairsIn(Schema):
+    """A situation, and the kit to choose from; its own body and lens are not used."""
+
+    situation: SituationForm
+    bodies: dict[str, BodyForm] = Field(max_length=40)
+    lenses: dict[str, LensForm] = Field(max_length=80)
+
+
+class PairOut(Schema):
+    """A ranked pair, costs in stops."""
+
+    body: str
+    lens: str
+    focal_length_mm: float
+    share: float
+    crop_stops: float
+    gave_stops: float
+    cost_stops: float
+    binding: str | None
+    out_of_reach: bool
+    iso: float
+
+
+@router.post("/advise", response=SetupOut)
+def make_setup(request: HttpRequest, situation: SituationForm) -> HttpResponse:
+    """The setup of a situation. Stateless."""
+    value = situation.value()
+    return as_json(setup_form(value, advise(value), situation.delivery.shape))
+
+
+@router.post("/pairs", response=list[PairOut])
+def rank_pairs(request: HttpRequest, asked: PairsIn) -> list[PairOut]:
+    """Bodies and lenses for a situation, best first. Stateless. Pairs that cannot be joined are left out."""
+    pairs, values = [], []
+    built_in = {body.fixed_lens for body in asked.bodies.values()}
+    for body_slug, body in asked.bodies.items():
+        for lens_slug, lens in asked.lenses.items():
+            if lens_slug != body.fixed_lens if body.fixed_lens else lens_slug in built_in:
+                continue
+            focal = min(max(asked.situation.focal_length_mm or lens.focal_max_mm, lens.focal_min_mm), lens.focal_max_mm)
+            distance = asked.situation.motion.distance_m
+            if distance is not None and distance < lens.closest_m:
+                continue
+            form = asked.situation.model_copy(
+                update={"body": body.model_copy(update={"fixed_lens": None}), "lens": lens, "focal_length_mm": focal}
+            )
+            form = form.model_copy(update={"locks": type(form.locks)()})
+            pairs.append((body_slug, lens_slug))
+            values.append(form.value())
+    return [
+        PairOut(
+            body=pairs[p.index][0],
+            lens=pairs[p.index][1],
+            focal_length_mm=p.focal_length_mm,
+            share=p.share,
+            crop_stops=p.crop_stops,
+            gave_stops=p.gave_stops,
+            cost_stops=p.cost_stops,
+            binding=p.binding.value if p.binding else None,
+            out_of_reach=p.out_of_reach,
+            iso=p.iso,
+        )
+        for p in rank(tuple(values))
+    ]
+
+
+@router.post("/read", response=Read)
+def read_text(request: HttpRequest, typed: Typed) -> Read:
+    """What was typed, as a number. Stateless."""
+    reader = parse_stops if typed.quantity == "stops" else READERS[Dial(typed.quantity)]
+    return Read(value=reader(typed.text))
+
+
+@router.get("/words", response=Words)
+def words(request: HttpRequest) -> Words:
+    """The names of everything. Stateless."""
+    return Words(
+        genres=[
+            GenreWords(
+                slug=work.genre.value,
+                label=work.label,
+                support=work.support.value,
+                file=work.file.value,
+                subjects=[
+                    SubjectWords(
+                        slug=s.slug, label=s.label, speed_m_s=s.speed_m_s, distance_m=s.distance_m, depth_m=s.depth_m, source=s.source
+                    )
+                    for s in work.subjects
+                ],
+            )
+            for work in WORKS
+        ],
+        conditions=[
+            ConditionWords(
+                slug=c.slug, label=c.label, ev100=c.ev100, stops_below=c.below, stops_above=c.above, kelvin=c.kelvin, source=c.source
+            )
+            for c in CONDITIONS
+        ],
+        schools=[SchoolWords(decision=s.decision.value, slug=s.slug, label=s.label, costs=s.costs) for s in SCHOOLS],
+        limits={intent.value: [limit.value for limit in limits] for intent, limits in ACCEPTED_LIMITS.items()},
+    )

@@ -1,0 +1,28 @@
+"""The typed API: one router per noun."""
+
+from __future__ import annotations
+
+from ninja import NinjaAPI
+
+from cards.api import router as cards
+from gear.api import router as gear
+from outings.api import router as outings
+from people.api import router as people
+from people.guards import Person, StrictParser
+from people.replies import PlainRenderer
+from studio.advising import router as advising
+from studio.problems import ProblemOut, install
+
+api = NinjaAPI(
+    title="Wide Aperture",
+    version="1",
+    auth=Person(),
+    parser=StrictParser(),
+    renderer=PlainRenderer(),
+    openapi_extra={"info": {"license": {"name": "MIT"}}},
+)
+install(api)
+for prefix, router in (("", advising), ("", people), ("", gear), ("", outings), ("", cards)):
+    api.add_router(prefix, router)
+
+__all__ = ["ProblemOut", "api"]

@@ -1,0 +1,104 @@
+"""Settings. Everything that differs between machines comes from the environment (names begin with APERTURE_)."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from environs import Env
+
+env = Env()
+BASE_DIR = Path(__file__).resolve().parent.parent
+VAR = BASE_DIR.parent / "var"
+FRONTEND_DIST = BASE_DIR.parent / "frontend" / "dist"
+
+with env.prefixed("APERTURE_"):
+    DEBUG = env.bool("DEBUG", False)
+    DEMO = env.bool("DEMO", False)
+    LOCAL = env.bool("LOCAL", False)
+    SECRET_KEY = env.str("SECRET_KEY", "")
+    ALLOWED_HOSTS = env.list("HOSTS", ["127.0.0.1", "localhost", "[::1]"])
+    DATABASE = env.str("DATABASE", "")
+    CSRF_TRUSTED_ORIGINS = env.list("ORIGINS", [])
+
+if not SECRET_KEY:
+    if not LOCAL:
+        raise RuntimeError("APERTURE_SECRET_KEY is needed; ./run demo and ./run dev make one of their own")
+    SECRET_KEY = "local-only-" + "0" * 50
+
+INSTALLED_APPS = [
+    "django.contrib.auth",
+    "django.contrib.contenttypes",
+    "django.contrib.sessions",
+    "django.contrib.staticfiles",
+    "ninja",
+    "people",
+    "gear",
+    "outings",
+    "cards",
+]
+
+MIDDLEWARE = [
+    "django.middleware.security.SecurityMiddleware",
+    "whitenoise.middleware.WhiteNoiseMiddleware",
+    "django.middleware.gzip.GZipMiddleware",
+    "django.contrib.sessions.middleware.SessionMiddleware",
+    "django.middleware.common.CommonMiddleware",
+    "django.middleware.csrf.CsrfViewMiddleware",
+    "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "django.middleware.clickjacking.XFrameOptionsMiddleware",
+]
+
+ROOT_URLCONF = "studio.urls"
+WSGI_APPLICATION = "studio.wsgi.application"
+TEMPLATES = [
+    {
+        "BACKEND": "django.template.backends.django.DjangoTemplates",
+        "DIRS": [FRONTEND_DIST],
+        "APP_DIRS": True,
+        "OPTIONS": {"context_processors": []},
+    }
+]
+
+DATABASES = {
+    "default": {
+        "ENGINE": "django.db.backends.sqlite3",
+        "NAME": DATABASE or VAR / "aperture.sqlite3",
+        "OPTIONS": {
+            "transaction_mode": "IMMEDIATE",
+            "timeout": 20,
+            "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=NORMAL;",
+        },
+        "TEST": {"NAME": None},
+    }
+}
+DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
+AUTH_PASSWORD_VALIDATORS = [
+    {"NAME": f"django.contrib.auth.password_validation.{name}"}
+    for name in ("UserAttributeSimilarityValidator", "MinimumLengthValidator", "CommonPasswordValidator", "NumericPasswordValidator")
+]
+
+LANGUAGE_CODE = "en"
+USE_TZ = True
+TIME_ZONE = "UTC"
+STATIC_URL = "static/"
+STATIC_ROOT = VAR / "static"
+WHITENOISE_ROOT = FRONTEND_DIST if FRONTEND_DIST.exists() else None
+DATA_UPLOAD_MAX_MEMORY_SIZE = 4_000_000
+
+SESSION_COOKIE_SAMESITE = "Lax"
+CSRF_COOKIE_SAMESITE = "Lax"
+SESSION_COOKIE_HTTPONLY = True
+SECURE_CONTENT_TYPE_NOSNIFF = True
+X_FRAME_OPTIONS = "DENY"
+if not LOCAL:
+    SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = SECURE_SSL_REDIRECT = True
+    SECURE_HSTS_SECONDS = 31_536_000
+    SECURE_HSTS_INCLUDE_SUBDOMAINS = SECURE_HSTS_PRELOAD = True
+    SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https")
+
+LOGGING = {
+    "version": 1,
+    "disable_existing_loggers": False,
+    "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "loggers": {"django.request": {"handlers": ["console"], "level": "ERROR", "propagate": False}},
+}

@@ -1,0 +1,44 @@
+"""Write docs/formats/: the API's OpenAPI file and the JSON Schemas of the open forms."""
+
+from __future__ import annotations
+
+import json
+import os
+import sys
+from pathlib import Path
+
+ROOT = Path(__file__).resolve().parent.parent
+sys.path.insert(0, str(ROOT / "backend"))
+os.environ.setdefault("APERTURE_LOCAL", "1")
+os.environ.setdefault("DJANGO_SETTINGS_MODULE", "studio.settings")
+
+import django  # noqa: E402
+
+django.setup()
+
+from exchange.card_form import CardSnapshot  # noqa: E402
+from exchange.kit_form import BodyForm, LensForm  # noqa: E402
+from exchange.outing_form import OutingFile  # noqa: E402
+from exchange.setup_form import SetupOut  # noqa: E402
+from exchange.situation_form import SituationForm  # noqa: E402
+from studio.api import api  # noqa: E402
+
+FORMS = {"situation": SituationForm, "setup": SetupOut, "outing": OutingFile, "body": BodyForm, "lens": LensForm, "card": CardSnapshot}
+
+
+def formats() -> dict[str, str]:
+    """File name -> its text."""
+    texts = {}
+    for name, form in FORMS.items():
+        schema = {
+            "$schema": "https://json-schema.org/draft/2020-12/schema",
+            **form.model_json_schema(mode="serialization" if name in ("setup", "card") else "validation"),
+        }
+        texts[f"{name}.schema.json"] = json.dumps(schema, indent=2, ensure_ascii=False) + "\n"
+    texts["openapi.json"] = json.dumps(api.get_openapi_schema(path_prefix="/api/"), indent=2, ensure_ascii=False, default=str) + "\n"
+    return texts
+
+
+if __name__ == "__main__":
+    for name, text in formats().items():
+        (ROOT / "docs" / "formats" / name).write_text(text)
