@@ -47,10 +47,10 @@ def done(name: str, depends: Iterable[Path]) -> None:
     (STAMPS / name).write_text(digest(depends))
 
 
-def quiet(command: list[str], where: Path = ROOT, why: str = "") -> None:
+def quiet(command: list[str], where: Path = ROOT, why: str = "", env: dict[str, str] | None = None) -> None:
     """Run a command silently; show what it printed only if it fails."""
     try:
-        ran = subprocess.run(command, cwd=where, capture_output=True, text=True)
+        ran = subprocess.run(command, cwd=where, capture_output=True, text=True, env=os.environ | (env or {}))
     except FileNotFoundError:
         raise SetupError(f"{command[0]} is missing: {why}") from None
     if ran.returncode:

@@ -1,5 +1,7 @@
 """The demo kit: invented bodies and lenses by invented makers, with plausible figures, in the open form."""
 
+# fmt: off
+
 from __future__ import annotations
 
 from typing import Any
@@ -159,17 +161,7 @@ BODIES: dict[str, dict[str, Any]] = {
         "bits": 10,
         "times_s": [0.25, 0.0333333, 0.0166667, 0.008, 0.004, 0.002, 0.001, 0.00025],
         "isos": [50, 100, 200, 400, 800, 1600],
-        "only_with": [
-            {
-                "dial": "iso",
-                "lowest": 800,
-                "highest": 1600,
-                "needs_dial": "shutter_s",
-                "needs_lowest": 0.008,
-                "needs_highest": 0.25,
-                "reason": "ISO 800 and up exist only at 1/125 and longer",
-            }
-        ],
+        "only_with": [{"dial": "iso", "lowest": 800, "highest": 1600, "needs_dial": "shutter_s", "needs_lowest": 0.008, "needs_highest": 0.25, "reason": "ISO 800 and up exist only at 1/125 and longer"}],
         "fixed_lens": "tamsel-matchbox-lens",
         "sets_iso_by_limits_only": True,
         "areas": ["whole_frame"],
@@ -191,64 +183,12 @@ LENSES: dict[str, dict[str, Any]] = {
         "combined_stabiliser_stops": 6.5,
         "transmission_stops": 0.3,
     },
-    "merrow-500": {
-        "name": "Merrow 500 f/5.6",
-        "focal_min_mm": 500,
-        "focal_max_mm": 500,
-        "widest_aperture": 5.6,
-        "narrowest_aperture": 32,
-        "closest_m": 3.2,
-        "stabiliser_stops": 4.5,
-        "stabiliser_switch": True,
-        "transmission_stops": 0.2,
-    },
-    "merrow-24-70": {
-        "name": "Merrow 24–70 f/2.8",
-        "focal_min_mm": 24,
-        "focal_max_mm": 70,
-        "widest_aperture": 2.8,
-        "narrowest_aperture": 22,
-        "closest_m": 0.38,
-        "transmission_stops": 0.3,
-    },
-    "merrow-85": {
-        "name": "Merrow 85 f/1.8",
-        "focal_min_mm": 85,
-        "focal_max_mm": 85,
-        "widest_aperture": 1.8,
-        "narrowest_aperture": 16,
-        "closest_m": 0.8,
-        "transmission_stops": 0.1,
-    },
-    "oxwick-16-35": {
-        "name": "Oxwick 16–35 f/4",
-        "focal_min_mm": 16,
-        "focal_max_mm": 35,
-        "widest_aperture": 4,
-        "narrowest_aperture": 22,
-        "closest_m": 0.28,
-        "transmission_stops": 0.2,
-    },
-    "oxwick-20": {
-        "name": "Oxwick 20 f/1.9",
-        "focal_min_mm": 20,
-        "focal_max_mm": 20,
-        "widest_aperture": 1.9,
-        "narrowest_aperture": 16,
-        "closest_m": 0.2,
-        "transmission_stops": 0.2,
-    },
-    "quillon-18": {
-        "name": "Quillon 18 f/2",
-        "focal_min_mm": 18,
-        "focal_max_mm": 18,
-        "widest_aperture": 2,
-        "narrowest_aperture": 16,
-        "closest_m": 0.18,
-        "circle_mm": 28.4,
-        "distance_scale": True,
-        "transmission_stops": 0.1,
-    },
+    "merrow-500": {"name": "Merrow 500 f/5.6", "focal_min_mm": 500, "focal_max_mm": 500, "widest_aperture": 5.6, "narrowest_aperture": 32, "closest_m": 3.2, "stabiliser_stops": 4.5, "stabiliser_switch": True, "transmission_stops": 0.2},
+    "merrow-24-70": {"name": "Merrow 24–70 f/2.8", "focal_min_mm": 24, "focal_max_mm": 70, "widest_aperture": 2.8, "narrowest_aperture": 22, "closest_m": 0.38, "transmission_stops": 0.3},
+    "merrow-85": {"name": "Merrow 85 f/1.8", "focal_min_mm": 85, "focal_max_mm": 85, "widest_aperture": 1.8, "narrowest_aperture": 16, "closest_m": 0.8, "transmission_stops": 0.1},
+    "oxwick-16-35": {"name": "Oxwick 16–35 f/4", "focal_min_mm": 16, "focal_max_mm": 35, "widest_aperture": 4, "narrowest_aperture": 22, "closest_m": 0.28, "transmission_stops": 0.2},
+    "oxwick-20": {"name": "Oxwick 20 f/1.9", "focal_min_mm": 20, "focal_max_mm": 20, "widest_aperture": 1.9, "narrowest_aperture": 16, "closest_m": 0.2, "transmission_stops": 0.2},
+    "quillon-18": {"name": "Quillon 18 f/2", "focal_min_mm": 18, "focal_max_mm": 18, "widest_aperture": 2, "narrowest_aperture": 16, "closest_m": 0.18, "circle_mm": 28.4, "distance_scale": True, "transmission_stops": 0.1},
     "quillon-16-80": {
         "name": "Quillon 16–80 f/3.5–5.6",
         "focal_min_mm": 16,
@@ -273,25 +213,7 @@ LENSES: dict[str, dict[str, Any]] = {
         "distance_scale": True,
         "transmission_stops": 0.2,
     },
-    "tamsel-heron-lens": {
-        "name": "Heron's own 9–220 f/2.8–4.5",
-        "focal_min_mm": 9,
-        "focal_max_mm": 220,
-        "widest_aperture": [2.8, 4.5],
-        "narrowest_aperture": 11,
-        "closest_m": 1.0,
-        "stabiliser_stops": 4,
-        "transmission_stops": 0.3,
-    },
-    "tamsel-matchbox-lens": {
-        "name": "Matchbox's own 4.2 f/1.8",
-        "focal_min_mm": 4.2,
-        "focal_max_mm": 4.2,
-        "widest_aperture": 1.8,
-        "narrowest_aperture": 1.8,
-        "closest_m": 0.3,
-        "apertures": [1.8],
-        "ring_reported": False,
-    },
+    "tamsel-heron-lens": {"name": "Heron's own 9–220 f/2.8–4.5", "focal_min_mm": 9, "focal_max_mm": 220, "widest_aperture": [2.8, 4.5], "narrowest_aperture": 11, "closest_m": 1.0, "stabiliser_stops": 4, "transmission_stops": 0.3},
+    "tamsel-matchbox-lens": {"name": "Matchbox's own 4.2 f/1.8", "focal_min_mm": 4.2, "focal_max_mm": 4.2, "widest_aperture": 1.8, "narrowest_aperture": 1.8, "closest_m": 0.3, "apertures": [1.8], "ring_reported": False},
 }
 """Lens slug -> its figures."""

@@ -30,6 +30,7 @@ class Fact:
     no: str = ""
 
 
+# fmt: off
 FACTS: dict[str, Fact] = {
     "ev100": Fact("light", "ev"),
     "light_swing_stops": Fact("the light's swing", "stops"),
@@ -123,6 +124,7 @@ FACTS: dict[str, Fact] = {
     "focus_limit_ev": Fact("the body's focusing limit", "ev"),
     "pages": Fact("output width", "m"),
 }
+# fmt: on
 
 
 def _number(value: float, digits: int = 3) -> str:

@@ -101,7 +101,7 @@ def holds_until(ladder: Ladder) -> Span:
     entries = ladder.found.entries > 0
     hit = np.flatnonzero(entries[ladder.now])
     before = entries[:, : int(hit[0])] if len(hit) else entries
-    return _run(ladder, ~before.any(axis=1))
+    return _run(ladder, np.asarray(~before.any(axis=1)))
 
 
 def _run(ladder: Ladder, fine: Flags) -> Span:
@@ -128,13 +128,13 @@ class Automatics:
 def hands_off(ladder: Ladder, auto: Automatics) -> Span:
     """How far the light may move before something set by hand changes: ISO between its limits does not count."""
     found, now = ladder.found, ladder.now
-    held = np.ones(len(ladder.offsets), dtype=np.bool_)
+    same = {name: np.asarray(getattr(found, name) == getattr(found, name)[now]) for name in ("time", "aperture", "iso")}
+    held = np.asarray((found.iso >= auto.floor) & (found.iso <= auto.ceiling)) if auto.iso else same["iso"]
     if auto.mode in (Mode.MANUAL, Mode.TIMED, Mode.SHUTTER_PRIORITY):
-        held &= found.time == found.time[now]
+        held = held & same["time"]
     if auto.mode in (Mode.MANUAL, Mode.TIMED, Mode.APERTURE_PRIORITY, Mode.FIXED_DISTANCE):
-        held &= found.aperture == found.aperture[now]
-    floats = (found.iso >= auto.floor) & (found.iso <= auto.ceiling)
-    return _run(ladder, np.asarray(held & (floats if auto.iso else found.iso == found.iso[now])))
+        held = held & same["aperture"]
+    return _run(ladder, held)
 
 
 def turn_the_dial(ladder: Ladder, auto: Automatics) -> Flags:

@@ -5,6 +5,8 @@ last of each decision is taken when none does. ``value`` holds tokens of craft.a
 template contains a digit: numbers come from craft.advice.facts.
 """
 
+# fmt: off
+
 from __future__ import annotations
 
 from dataclasses import dataclass
@@ -146,13 +148,7 @@ SCHOOLS: tuple[School, ...] = (
         "spot_near_brightest",
         "spot near the brightest tone that must hold",
         ("spot",),
-        (
-            When("span_stops", ">", "clip_above_stops"),
-            When("stops_above", ">=", 2.5),
-            _STILL,
-            When("optical_finder", "=", 0.0),
-            When("stars", "=", 0.0),
-        ),
+        (When("span_stops", ">", "clip_above_stops"), When("stops_above", ">=", 2.5), _STILL, When("optical_finder", "=", 0.0), When("stars", "=", 0.0)),
         "The scene spans {span_stops} and its brightest tones lie {stops_above} up; nothing moves, so meter near them, lock, recompose and focus apart.",
         "practice, and a lock that must not slip",
         "focus and metering at one point",
@@ -187,16 +183,7 @@ SCHOOLS: tuple[School, ...] = (
         "bright skies pull it down",
         "knowing what it looked at",
     ),
-    School(
-        _I,
-        "by_limits",
-        "pinned by floor and ceiling",
-        ("automatic",),
-        (When("limits_only", "=", 1.0),),
-        "This body takes no ISO directly: floor {floor_iso} and ceiling {ceiling_iso} hold it.",
-        "a second place to look",
-        "a direct ISO",
-    ),
+    School(_I, "by_limits", "pinned by floor and ceiling", ("automatic",), (When("limits_only", "=", 1.0),), "This body takes no ISO directly: floor {floor_iso} and ceiling {ceiling_iso} hold it.", "a second place to look", "a direct ISO"),
     School(
         _I,
         "fixed",
@@ -271,15 +258,7 @@ SCHOOLS: tuple[School, ...] = (
         "the shadows lose as much light",
         "straight-from-camera brightness",
     ),
-    School(
-        _R,
-        "as_metered",
-        "as metered",
-        ("as_metered",),
-        (),
-        "Bright tones reach {stops_above} over the key and the sensor holds {clip_above_stops}: {headroom_stops} is spare as it is.",
-        "unused room, if there is any",
-    ),
+    School(_R, "as_metered", "as metered", ("as_metered",), (), "Bright tones reach {stops_above} over the key and the sensor holds {clip_above_stops}: {headroom_stops} is spare as it is.", "unused room, if there is any"),
     School(
         _B,
         "bracket",
@@ -366,26 +345,8 @@ SCHOOLS: tuple[School, ...] = (
         "following mixed light by itself",
         desk="One correction serves the series.",
     ),
-    School(
-        _F,
-        "stars_by_hand",
-        "by hand on a star",
-        ("manual", "none"),
-        (_STARS,),
-        "At {ev100} nothing focuses by itself: magnify a bright star, focus by hand and leave the ring alone.",
-        "a minute, again after every knock",
-        "autofocus",
-    ),
-    School(
-        _F,
-        "by_hand",
-        "by hand, magnified",
-        ("manual", "point"),
-        (_BY_HAND,),
-        "The lens is focused by hand; at {aperture} from {near_m} to {far_m} is sharp.",
-        "time",
-        "following movement",
-    ),
+    School(_F, "stars_by_hand", "by hand on a star", ("manual", "none"), (_STARS,), "At {ev100} nothing focuses by itself: magnify a bright star, focus by hand and leave the ring alone.", "a minute, again after every knock", "autofocus"),
+    School(_F, "by_hand", "by hand, magnified", ("manual", "point"), (_BY_HAND,), "The lens is focused by hand; at {aperture} from {near_m} to {far_m} is sharp.", "time", "following movement"),
     School(
         _F,
         "zone_focus",
@@ -446,16 +407,7 @@ SCHOOLS: tuple[School, ...] = (
         "it picks the nearer eye",
         "focusing on anything but the face",
     ),
-    School(
-        _F,
-        "single_point",
-        "single point",
-        ("single", "point"),
-        (_AUTOFOCUS,),
-        "Nothing moves at {distance_m}: one point, one press.",
-        "recomposing shifts the plane",
-        "following movement",
-    ),
+    School(_F, "single_point", "single point", ("single", "point"), (_AUTOFOCUS,), "Nothing moves at {distance_m}: one point, one press.", "recomposing shifts the plane", "following movement"),
     School(
         _F,
         "automatic_switch",
@@ -466,16 +418,7 @@ SCHOOLS: tuple[School, ...] = (
         "it dithers at the wrong moment",
         "knowing which mode is on",
     ),
-    School(
-        _D,
-        "timer",
-        "timer or remote",
-        ("timer",),
-        (_TRIPOD, _STILL, When("time_s", ">", 0.002)),
-        "The camera stands and nothing moves: a timer lets the press die away before the {time_s} begins.",
-        "the moment is not yours",
-        "bursts",
-    ),
+    School(_D, "timer", "timer or remote", ("timer",), (_TRIPOD, _STILL, When("time_s", ">", 0.002)), "The camera stands and nothing moves: a timer lets the press die away before the {time_s} begins.", "the moment is not yours", "bursts"),
     School(
         _D,
         "high",
@@ -509,16 +452,7 @@ SCHOOLS: tuple[School, ...] = (
         "quiet",
         desk="About {minutes} min to look through {shots} frames.",
     ),
-    School(
-        _D,
-        "single",
-        "single",
-        ("single",),
-        (),
-        "Nothing hurries: it moves at {speed_m_s}, one frame for each decision.",
-        "a blink is a lost frame",
-        "bursts",
-    ),
+    School(_D, "single", "single", ("single",), (), "Nothing hurries: it moves at {speed_m_s}, one frame for each decision.", "a blink is a lost frame", "bursts"),
     School(
         _SH,
         "only_electronic",
@@ -559,58 +493,14 @@ SCHOOLS: tuple[School, ...] = (
         "clipped blur discs wide open at short times",
         "the shortest times wide open",
     ),
+    School(_SH, "mechanical", "mechanical", ("mechanical",), (), "No skew against {skew_px}, and flash stays possible.", "its sound", "silence"),
+    School(_ST, "none", "there is none", ("off",), (When("stabiliser_offered", "=", 0.0),), "Neither body nor lens has a stabiliser: {shake_s} is what the hand allows.", "nothing"),
+    School(_ST, "off_on_tripod", "off", ("off",), (_TRIPOD,), "The camera stands: a stabiliser would look for movement that is not there during {time_s}.", "switch it on again when you lift the camera", "hand-held frames"),
+    School(_ST, "panning", "panning", ("panning",), (When("wants_pan", "=", 1.0),), "The camera follows at {speed_m_s}: steady only across the movement.", "none", "still subjects"),
     School(
-        _SH, "mechanical", "mechanical", ("mechanical",), (), "No skew against {skew_px}, and flash stays possible.", "its sound", "silence"
+        _ST, "at_release", "at release", ("at_release",), (_MOVES,), "The subject moves and the finder should not swim: {steadiness_stops} at the moment of release is enough at {time_s}.", "the finder is not steadied", "a steady finder"
     ),
-    School(
-        _ST,
-        "none",
-        "there is none",
-        ("off",),
-        (When("stabiliser_offered", "=", 0.0),),
-        "Neither body nor lens has a stabiliser: {shake_s} is what the hand allows.",
-        "nothing",
-    ),
-    School(
-        _ST,
-        "off_on_tripod",
-        "off",
-        ("off",),
-        (_TRIPOD,),
-        "The camera stands: a stabiliser would look for movement that is not there during {time_s}.",
-        "switch it on again when you lift the camera",
-        "hand-held frames",
-    ),
-    School(
-        _ST,
-        "panning",
-        "panning",
-        ("panning",),
-        (When("wants_pan", "=", 1.0),),
-        "The camera follows at {speed_m_s}: steady only across the movement.",
-        "none",
-        "still subjects",
-    ),
-    School(
-        _ST,
-        "at_release",
-        "at release",
-        ("at_release",),
-        (_MOVES,),
-        "The subject moves and the finder should not swim: {steadiness_stops} at the moment of release is enough at {time_s}.",
-        "the finder is not steadied",
-        "a steady finder",
-    ),
-    School(
-        _ST,
-        "always",
-        "always",
-        ("always",),
-        (),
-        "Held by hand at {time_s}: {steadiness_stops}, and the finder stands still for framing.",
-        "some battery",
-        "saving power",
-    ),
+    School(_ST, "always", "always", ("always",), (), "Held by hand at {time_s}: {steadiness_stops}, and the finder stands still for framing.", "some battery", "saving power"),
     School(
         _FI,
         "both",
@@ -642,15 +532,7 @@ SCHOOLS: tuple[School, ...] = (
         "in-camera merges on some bodies",
     ),
     School(
-        _FI,
-        "raw",
-        "raw",
-        ("raw",),
-        (),
-        "The scene spans {span_stops} and nothing is due: raw keeps all of it.",
-        "every frame passes the desk",
-        "handing over from the camera",
-        desk="About {minutes} min of conversion over {shots} frames.",
+        _FI, "raw", "raw", ("raw",), (), "The scene spans {span_stops} and nothing is due: raw keeps all of it.", "every frame passes the desk", "handing over from the camera", desk="About {minutes} min of conversion over {shots} frames."
     ),
 )
 

@@ -355,7 +355,13 @@ class Knowledge(TestCase):
             ),
         ]
         night = {"genre": "night_sky", "focal_length_mm": 24}
-        settings_of = [base, {**base, "light": {"ev100": 3}}, {**base, **night, "light": {"ev100": -7}}, {**base, "light": {"ev100": 17}}]
+        settings_of = [
+            base,
+            {**base, "light": {"ev100": 3}},
+            {**base, "light": {"ev100": 8}},
+            {**base, **night, "light": {"ev100": -7}},
+            {**base, "light": {"ev100": 17}},
+        ]
         for change in changes:
             same = all(json.dumps(advised({**one, **change})) == json.dumps(advised(one)) for one in settings_of)
             self.assertFalse(same, f"{change} changes nothing")

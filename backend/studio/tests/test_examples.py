@@ -1,0 +1,26 @@
+"""Every example in a docstring is run as a test."""
+
+from __future__ import annotations
+
+import doctest
+import importlib
+import pkgutil
+from unittest import TestCase
+
+import craft
+import exchange
+import people
+
+
+class Examples(TestCase):
+    def test_docstrings(self) -> None:
+        attempted = 0
+        for package in (craft, exchange, people):
+            for found in pkgutil.walk_packages(package.__path__, package.__name__ + "."):
+                if ".tests" in found.name or ".migrations" in found.name:
+                    continue
+                with self.subTest(module=found.name):
+                    result = doctest.testmod(importlib.import_module(found.name))
+                    attempted += result.attempted
+                    self.assertEqual(result.failed, 0)
+        self.assertGreater(attempted, 60)
