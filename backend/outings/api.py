@@ -214,7 +214,7 @@ def get_situation(request: HttpRequest, response: HttpResponse, pk: int) -> Situ
 
 @router.put("/situations/{pk}", response=SituationOut, exclude_unset=True)
 def put_situation(
-    request: HttpRequest, response: HttpResponse, pk: int, document: SituationDocument, if_match: Annotated[str, Header()]
+    request: HttpRequest, response: HttpResponse, pk: int, document: SituationDocument, if_match: Annotated[str, Header(alias="If-Match")]
 ) -> SituationOut:
     """Replace a situation's document, if it is still the version that was read."""
     row = _situation(request, pk)

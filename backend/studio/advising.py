@@ -21,6 +21,7 @@ from exchange.setup_form import SetupOut, setup_form
 from exchange.situation_form import SituationForm
 from people.guards import Anyone
 from people.replies import as_json
+from studio.problems import ProblemOut
 
 router = Router(tags=["advice"], auth=Anyone())
 
@@ -112,7 +113,7 @@ class PairOut(Schema):
     iso: float
 
 
-@router.post("/advise", response=SetupOut)
+@router.post("/advise", response={200: SetupOut, 422: ProblemOut})
 def make_setup(request: HttpRequest, situation: SituationForm) -> HttpResponse:
     """The setup of a situation. Stateless."""
     value = situation.value()

@@ -1048,6 +1048,42 @@ export interface components {
             kelvin: number | null;
         };
         /**
+         * FieldProblem
+         * @description One thing wrong, and where.
+         */
+        FieldProblem: {
+            /** Pointer */
+            pointer: string;
+            /** Detail */
+            detail: string;
+        };
+        /**
+         * ProblemOut
+         * @description A problem (RFC 9457). ``current`` is the stored document when a save came too late.
+         */
+        ProblemOut: {
+            /**
+             * Type
+             * @default about:blank
+             */
+            type?: string;
+            /** Title */
+            title: string;
+            /** Status */
+            status: number;
+            /** Detail */
+            detail: string;
+            /**
+             * Errors
+             * @default []
+             */
+            errors?: components["schemas"]["FieldProblem"][];
+            /** Current */
+            current?: {
+                [key: string]: unknown;
+            } | null;
+        };
+        /**
          * Acuity
          * @description How closely the output is looked at.
          * @enum {string}
@@ -1966,6 +2002,15 @@ export interface operations {
                     "application/json": components["schemas"]["SetupOut"];
                 };
             };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
         };
     };
     studio_advising_rank_pairs: {
@@ -2220,7 +2265,7 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
-                if_match: string;
+                "If-Match": string;
             };
             path?: never;
             cookie?: never;
@@ -2314,7 +2359,7 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
-                if_match: string;
+                "If-Match": string;
             };
             path: {
                 slug: string;
@@ -2342,7 +2387,7 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
-                if_match: string;
+                "If-Match": string;
             };
             path: {
                 slug: string;
@@ -2666,7 +2711,7 @@ export interface operations {
         parameters: {
             query?: never;
             header: {
-                if_match: string;
+                "If-Match": string;
             };
             path: {
                 pk: number;

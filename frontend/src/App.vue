@@ -1,0 +1,153 @@
+<script setup lang="ts">
+import { ConfigProvider } from "ant-design-vue";
+import { useQueryClient } from "@tanstack/vue-query";
+import { computed, onUnmounted, ref, watch } from "vue";
+import { useRoute, useRouter } from "vue-router";
+import { client, take } from "@/api/client";
+import { useMe, useOutings } from "@/api/queries";
+import { offer } from "@/keys/actions";
+import Overlay from "@/keys/Overlay.vue";
+import { useTheme } from "@/stores/theme";
+import { componentTheme, THEMES } from "@/theme/tokens";
+
+const theme = useTheme();
+const route = useRoute();
+const router = useRouter();
+const queries = useQueryClient();
+const { data: me } = useMe();
+const overlay = ref<InstanceType<typeof Overlay>>();
+const bare = computed(() => !!route.meta.bare);
+
+watch([me, () => route.name], () => {
+  if (me.value && !me.value.name && route.name && !route.meta.open)
+    router.replace({ name: "enter", query: { to: route.fullPath } });
+});
+
+async function signOut(): Promise<void> {
+  await take(client.DELETE("/api/session"));
+  queries.clear();
+  await router.push({ name: "enter" });
+  await queries.invalidateQueries();
+}
+
+const PLACES = [
+  { name: "outings", label: "Outings" },
+  { name: "kit", label: "Kit" },
+  { name: "profile", label: "Profile" },
+];
+const leave = offer([
+  { id: "keys", label: "List the keys", keys: "Shift+?", run: () => overlay.value?.openKeys() },
+  { id: "palette", label: "Find anything", keys: "/", run: () => void overlay.value?.openPalette() },
+  { id: "palette2", label: "Find anything", keys: "$mod+k", hidden: true, run: () => void overlay.value?.openPalette() },
+  { id: "theme", label: "Next theme: paper, dusk, red lamp", keys: "t", run: () => theme.next() },
+  { id: "go-outings", label: "Go to Outings", keys: "g o", run: () => void router.push({ name: "outings" }) },
+  { id: "go-kit", label: "Go to Kit", keys: "g k", run: () => void router.push({ name: "kit" }) },
+  { id: "go-profile", label: "Go to Profile", keys: "g p", run: () => void router.push({ name: "profile" }) },
+  { id: "sign-out", label: "Sign out", run: () => void signOut() },
+]);
+onUnmounted(leave);
+
+const { data: outings } = useOutings();
+let drop = () => {};
+watch(outings, (days) => {
+  drop();
+  drop = offer(
+    (days ?? []).flatMap((day) =>
+      day.situations.map((s) => ({
+        id: `situation-${s.id}`,
+        label: `${s.starts_at} ${s.title}`,
+        run: () => void router.push({ name: "bench", params: { id: s.id } }),
+      })),
+    ),
+  );
+});
+</script>
+
+<template>
+  <ConfigProvider :theme="componentTheme(theme.name)" :auto-insert-space-in-button="false">
+    <header v-if="!bare" class="head">
+      <RouterLink :to="{ name: 'outings' }" class="mark">Wide Aperture</RouterLink>
+      <div id="head-place" class="place"></div>
+      <nav v-if="me?.name" aria-label="screens">
+        <RouterLink v-for="place in PLACES" :key="place.name" :to="{ name: place.name }">{{ place.label }}</RouterLink>
+      </nav>
+      <div class="tail">
+        <label
+          ><span class="visually-hidden">theme</span>
+          <select v-model="theme.name" class="plain">
+            <option v-for="(row, name) in THEMES" :key="name" :value="name">{{ row.label }}</option>
+          </select>
+        </label>
+        <button class="plain" @click="overlay?.openPalette()"><kbd>/</kbd> find</button>
+        <button class="plain" @click="overlay?.openKeys()"><kbd>?</kbd> keys</button>
+        <button v-if="me?.name" class="plain" @click="signOut">sign out</button>
+      </div>
+    </header>
+    <RouterView />
+    <Overlay ref="overlay" />
+  </ConfigProvider>
+</template>
+
+<style scoped>
+.head {
+  min-height: 48px;
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  padding: 0 24px;
+  gap: 0 18px;
+  border-bottom: 1px solid var(--ink);
+}
+.mark {
+  font-weight: 640;
+  font-stretch: 118%;
+  letter-spacing: 0.01em;
+  text-decoration: none;
+}
+.place {
+  display: flex;
+  gap: 18px;
+  align-items: center;
+  min-width: 0;
+}
+nav {
+  display: flex;
+  gap: 14px;
+}
+nav a,
+.mark,
+.tail button,
+.tail select {
+  min-height: 44px;
+  display: inline-flex;
+  align-items: center;
+  gap: 5px;
+}
+nav a {
+  text-decoration: none;
+}
+nav a.router-link-exact-active {
+  text-decoration: underline;
+  text-decoration-thickness: 2px;
+}
+.tail {
+  margin-left: auto;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 14px;
+  align-items: center;
+  color: var(--second);
+  font-stretch: 88%;
+}
+.tail button {
+  text-decoration: none;
+}
+@media (max-width: 700px) {
+  .head {
+    padding: 0 16px;
+  }
+  .tail {
+    margin-left: 0;
+  }
+}
+</style>

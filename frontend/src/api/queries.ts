@@ -1,0 +1,17 @@
+import { useQuery } from "@tanstack/vue-query";
+import { computed, toValue, type MaybeRefOrGetter } from "vue";
+import { client, take } from "./client";
+
+export const useMe = () => useQuery({ queryKey: ["me"], queryFn: () => take(client.GET("/api/me")), staleTime: 60_000 });
+export const useWords = () =>
+  useQuery({ queryKey: ["words"], queryFn: () => take(client.GET("/api/words")), staleTime: Infinity });
+export const useKit = () => useQuery({ queryKey: ["kit"], queryFn: () => take(client.GET("/api/kit")), staleTime: 60_000 });
+export const useProfile = () =>
+  useQuery({ queryKey: ["profile"], queryFn: () => take(client.GET("/api/profile")), staleTime: 60_000 });
+export const useOutings = () => useQuery({ queryKey: ["outings"], queryFn: () => take(client.GET("/api/outings")) });
+export const useCard = (id: MaybeRefOrGetter<number>) =>
+  useQuery({
+    queryKey: computed(() => ["card", toValue(id)]),
+    queryFn: () => take(client.GET("/api/cards/{pk}", { params: { path: { pk: toValue(id) } } })),
+    staleTime: Infinity,
+  });

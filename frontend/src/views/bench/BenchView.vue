@@ -1,0 +1,311 @@
+<script setup lang="ts">
+import { useQueryClient } from "@tanstack/vue-query";
+import { useEventListener } from "@vueuse/core";
+import { computed, onBeforeUnmount, ref, watch } from "vue";
+import { useRoute, useRouter } from "vue-router";
+import { client, ProblemError, take, type Concession } from "@/api/client";
+import { useOutings, useWords } from "@/api/queries";
+import { offer } from "@/keys/actions";
+import { BRIGHTER, DARKER } from "@/ruler/scale";
+import Staff from "@/ruler/Staff.vue";
+import Stops from "@/ruler/Stops.vue";
+import { word } from "@/words";
+import Decisions from "./Decisions.vue";
+import Figures from "./Figures.vue";
+import GivesFirst from "./GivesFirst.vue";
+import SituationPane from "./SituationPane.vue";
+import { useBench } from "./useBench";
+
+const props = defineProps<{ id: number }>();
+const bench = useBench(props.id);
+const { document, setup, errors, saved, savedAt, theirs, missing, steps, kit, profile, change, undo, redo, settle } = bench;
+const { data: words } = useWords();
+const { data: outings } = useOutings();
+const router = useRouter();
+const route = useRoute();
+const queries = useQueryClient();
+
+const perStop = computed(() => (setup.value ? (setup.value.ladder.length - 1) / (BRIGHTER + DARKER) : 3));
+const zero = computed(() => BRIGHTER * perStop.value);
+const offset = ref(Number(route.query.now ?? 0) || 0);
+const now = computed(() =>
+  Math.max(0, Math.min((setup.value?.ladder.length ?? 1) - 1, Math.round(zero.value - offset.value * perStop.value))),
+);
+function setNow(index: number): void {
+  offset.value = (zero.value - index) / perStop.value;
+}
+watch(
+  offset,
+  (v) =>
+    void router.replace({ query: { ...route.query, now: Math.abs(v) < 0.01 ? undefined : String(Math.round(v * 1000) / 1000) } }),
+);
+
+const outing = computed(() => outings.value?.find((o) => o.id === bench.outing.value));
+const ledger = computed(() => {
+  const s = setup.value;
+  if (!s) return "";
+  const gave = s.ladder[now.value]?.gave ?? {};
+  return Object.entries(gave)
+    .filter(([, v]) => v > 0.02)
+    .map(([intent, v]) => ({
+      name: word(intent).split(",")[0]?.toLowerCase() === "iso" ? "ISO" : (word(intent).split(",")[0]?.toLowerCase() ?? ""),
+      stops: v,
+    }));
+});
+const short = computed(() => (Array.isArray(ledger.value) ? ledger.value.reduce((sum, part) => sum + part.stops, 0) : 0));
+
+const lockErrors = ref<Record<string, string>>({});
+const figureErrors = computed(() => ({
+  ...Object.fromEntries(Object.entries(errors.value).filter(([place]) => place.startsWith("/locks") || place === "")),
+  ...lockErrors.value,
+}));
+const giveError = computed(() => Object.entries(errors.value).find(([place]) => place.startsWith("/concessions"))?.[1]);
+
+type Dial = "shutter_s" | "aperture" | "iso";
+function lock(dial: Dial, value: number | null): void {
+  lockErrors.value = {};
+  change((d) => (d.locks = { ...d.locks, [dial]: value }));
+}
+async function read(dial: Dial, text: string): Promise<void> {
+  const shown = setup.value?.dials[dial].find((s) => s.label === text);
+  if (shown) {
+    if (shown.value !== setup.value?.exposure[dial]) lock(dial, shown.value);
+    return;
+  }
+  try {
+    const { value } = await take(client.POST("/api/read", { body: { quantity: dial, text } }));
+    lock(dial, value);
+  } catch (error) {
+    lockErrors.value = { typed: error instanceof ProblemError ? error.message : "The server cannot be reached." };
+  }
+}
+function school(decision: string, slug: string | null): void {
+  change((d) => {
+    const next = { ...d.schools };
+    if (slug) next[decision] = slug;
+    else delete next[decision];
+    d.schools = next;
+  });
+}
+function setRungs(rungs: Concession[] | null): void {
+  change((d) => (d.concessions = rungs));
+}
+const making = ref(false);
+async function makeCard(): Promise<void> {
+  making.value = true;
+  try {
+    await bench.put();
+    const card = await take(client.POST("/api/situations/{pk}/cards", { params: { path: { pk: props.id } } }));
+    await queries.invalidateQueries({ queryKey: ["outings"] });
+    await router.push({ name: "card", params: { id: card.id } });
+  } finally {
+    making.value = false;
+  }
+}
+const leave = offer([
+  { id: "undo", label: "Undo", keys: "z", run: () => void undo() },
+  { id: "redo", label: "Redo", keys: "Shift+Z", run: redo },
+  {
+    id: "darker",
+    label: "And if it darkens: now, one step down",
+    keys: "BracketLeft",
+    run: () => setNow(Math.min((setup.value?.ladder.length ?? 1) - 1, now.value + 1)),
+  },
+  {
+    id: "brighter",
+    label: "And if it brightens: now, one step up",
+    keys: "BracketRight",
+    run: () => setNow(Math.max(0, now.value - 1)),
+  },
+  { id: "now", label: "Back to now", keys: "0", run: () => setNow(zero.value) },
+  { id: "card", label: "Make the pocket card", keys: "c", run: () => void makeCard() },
+  {
+    id: "figures",
+    label: "To the figures (↑ ↓ step, l holds)",
+    keys: "f",
+    run: () => window.document.querySelector<HTMLElement>("[role=spinbutton]")?.focus(),
+  },
+  {
+    id: "rungs",
+    label: "To what gives first (Alt ↑ ↓ moves)",
+    keys: "w",
+    run: () => window.document.querySelector<HTMLElement>("[data-rung='0']")?.focus(),
+  },
+]);
+onBeforeUnmount(() => {
+  leave();
+  void bench.put();
+});
+useEventListener(window, "beforeunload", () => void bench.put());
+</script>
+
+<template>
+  <Teleport to="#head-place">
+    <span v-if="document" class="place">
+      <RouterLink v-if="outing" :to="{ name: 'outings' }" class="outing">{{ outing.title }}, {{ outing.place }}</RouterLink>
+      <span>{{ document.starts_at.slice(0, 5) }}&ensp;{{ document.title }}</span>
+      <span class="quiet saved" role="status">{{ saved === "saved" ? `saved ${savedAt}` : saved }}</span>
+    </span>
+  </Teleport>
+  <main v-if="missing" class="alone">
+    <p>This situation is not here. <RouterLink :to="{ name: 'outings' }">Go to your outings</RouterLink></p>
+  </main>
+  <main v-else-if="document && words && kit" class="bench">
+    <div v-if="saved === 'conflict' && theirs" class="conflict" role="alert">
+      <p>
+        This was changed elsewhere since you opened it. Yours is “{{ document.title }}” as shown below; the other is “{{
+          theirs.title
+        }}”.
+      </p>
+      <details>
+        <summary>Show both</summary>
+        <div class="both">
+          <pre>{{ JSON.stringify(document, null, 1) }}</pre>
+          <pre>{{ JSON.stringify(theirs, null, 1) }}</pre>
+        </div>
+      </details>
+      <button class="button strong" @click="settle(true)">Keep mine</button>
+      <button class="button" @click="settle(false)">Take the other</button>
+    </div>
+    <div class="left">
+      <SituationPane
+        :document="document"
+        :setup="setup"
+        :words="words"
+        :kit="kit"
+        :feet="profile?.document.units === 'feet'"
+        :errors="errors"
+        @change="change"
+      />
+      <GivesFirst
+        v-if="setup"
+        :setup="setup"
+        :limits="words.limits"
+        :own="!!document.concessions"
+        :error="giveError"
+        @change="setRungs"
+      />
+    </div>
+    <section v-if="setup" class="centre" aria-labelledby="staff">
+      <div class="title">
+        <h2 id="staff">Light, stop by stop</h2>
+        <p class="ledger">
+          <template v-if="Array.isArray(ledger) && ledger.length"
+            ><Stops :value="short" /> short:
+            <template v-for="(part, k) in ledger" :key="part.name"
+              ><template v-if="k">, </template>{{ part.name }} gave <Stops :value="part.stops" /></template></template
+          ><template v-else>nothing gives</template>
+        </p>
+      </div>
+      <Staff :setup="setup" :now="now" @now="setNow" />
+    </section>
+    <section v-if="setup" class="right" aria-label="Setup">
+      <Figures
+        :setup="setup"
+        :now="now"
+        :zero="zero"
+        :locks="document.locks ?? {}"
+        :errors="figureErrors"
+        @lock="lock"
+        @read="read"
+      />
+      <Decisions :setup="setup" @school="school" />
+      <div v-for="caution in setup.cautions" :key="caution" class="caution">
+        <p>{{ caution }}</p>
+      </div>
+      <div class="tools">
+        <button class="button strong" :disabled="making" @click="makeCard">Make the pocket card</button>
+        <button class="button" :disabled="!steps.undo && !steps.server" @click="undo">Undo</button>
+        <button class="button" :disabled="!steps.redo" @click="redo">Redo</button>
+      </div>
+    </section>
+    <section v-else class="right waiting">
+      <p v-for="(sentence, place) in errors" :key="place" class="error" role="alert">{{ sentence }}</p>
+      <p v-if="!kit.bodies.length" class="reason">
+        A setup is computed from a body and a lens. <RouterLink :to="{ name: 'kit' }">Add yours to the kit</RouterLink> first.
+      </p>
+    </section>
+  </main>
+</template>
+
+<style scoped>
+.place {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 18px;
+  align-items: baseline;
+}
+.outing {
+  font:
+    italic 400 15px/18px "Literata Variable",
+    serif;
+  text-decoration: none;
+}
+.saved {
+  font-stretch: 88%;
+}
+.bench {
+  display: grid;
+  grid-template-columns: 264px 432px minmax(0, 1fr);
+  gap: 0 24px;
+  padding: 0 24px 24px;
+}
+.alone {
+  padding: 48px 24px;
+}
+.conflict {
+  grid-column: 1 / -1;
+  border: 1px dashed var(--ink);
+  margin-top: 12px;
+  padding: 12px;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  align-items: center;
+}
+.both {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 12px;
+}
+pre {
+  font: 12px/16px monospace;
+  white-space: pre-wrap;
+  max-height: 300px;
+  overflow: auto;
+}
+.title {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+  gap: 12px;
+}
+.ledger {
+  font-weight: 520;
+  font-size: 13px;
+  text-align: right;
+}
+.caution {
+  margin-top: 12px;
+}
+.tools {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  padding-top: 16px;
+}
+@media (max-width: 1180px) {
+  .bench {
+    grid-template-columns: 264px minmax(0, 1fr);
+  }
+  .right {
+    grid-column: 1 / -1;
+  }
+}
+@media (max-width: 760px) {
+  .bench {
+    grid-template-columns: minmax(0, 1fr);
+    padding: 0 16px 24px;
+  }
+}
+</style>

@@ -1,0 +1,176 @@
+<script setup lang="ts">
+import { computed, ref } from "vue";
+import type { Schemas, Setup, Situation } from "@/api/client";
+import Stops from "@/ruler/Stops.vue";
+import { figures, word } from "@/words";
+
+const props = defineProps<{
+  setup: Setup;
+  now: number;
+  zero: number;
+  locks: NonNullable<Situation["locks"]>;
+  errors: Record<string, string>;
+}>();
+const emit = defineEmits<{ lock: [dial: Dial, value: number | null]; read: [dial: Dial, text: string] }>();
+
+type Dial = "shutter_s" | "aperture" | "iso";
+type Neighbour = Schemas["NeighbourOut"];
+const shown = computed(() => figures(props.setup, props.now));
+const DIALS = computed(() => [
+  { dial: "shutter_s" as Dial, name: "time", text: shown.value.time },
+  { dial: "aperture" as Dial, name: "aperture", text: shown.value.aperture },
+  { dial: "iso" as Dial, name: props.setup.iso_limits.automatic ? "ISO, automatic" : "ISO", text: shown.value.iso },
+]);
+const open = ref<Dial | null>(null);
+const editing = ref<Dial | null>(null);
+const text = ref("");
+
+function step(dial: Dial, by: number): void {
+  const values = props.setup.dials[dial];
+  const at = values.findIndex((s) => s.value === props.setup.exposure[dial]);
+  const next = values[at + by];
+  if (next) emit("lock", dial, next.value);
+}
+function toggle(dial: Dial): void {
+  emit("lock", dial, props.locks[dial] ? null : props.setup.exposure[dial]);
+}
+function edit(dial: Dial, from: string): void {
+  editing.value = dial;
+  text.value = from;
+}
+function done(dial: Dial): void {
+  if (editing.value !== dial) return;
+  editing.value = null;
+  emit("read", dial, text.value);
+}
+const vFocus = { mounted: (el: HTMLInputElement) => el.select() };
+const costs = computed(() =>
+  props.setup.neighbours
+    .filter((n) => n.dial === open.value)
+    .map((n: Neighbour) => ({
+      key: n.direction,
+      to: props.setup.dials[n.dial as Dial].find((s) => s.value === n[n.dial as Dial])?.label,
+      parts: Object.entries(n.cost).filter(([, v]) => Math.abs(v) > 0.02),
+      over: n.brightness_ev,
+    })),
+);
+</script>
+
+<template>
+  <div class="fig">
+    <div v-for="row in DIALS" :key="row.dial" :class="{ locked: !!locks[row.dial] }">
+      <small class="label">{{ row.name }}</small>
+      <input
+        v-if="editing === row.dial"
+        v-model="text"
+        v-focus
+        class="plain strong"
+        :aria-label="`${row.name}, typed`"
+        @keydown.enter.prevent="done(row.dial)"
+        @keydown.esc.prevent="editing = null"
+        @blur="done(row.dial)"
+      />
+      <strong
+        v-else
+        class="strong"
+        role="spinbutton"
+        tabindex="0"
+        :aria-label="row.name"
+        :aria-valuetext="row.text"
+        @focus="open = row.dial"
+        @click="edit(row.dial, row.text)"
+        @keydown.enter.prevent="edit(row.dial, row.text)"
+        @keydown.up.prevent="step(row.dial, 1)"
+        @keydown.down.prevent="step(row.dial, -1)"
+        @keydown.l.prevent="toggle(row.dial)"
+        >{{ row.text }}</strong
+      >
+      <button class="plain lock" :aria-pressed="!!locks[row.dial]" @click="toggle(row.dial)">
+        {{ locks[row.dial] ? "held, let go" : "hold" }}
+      </button>
+    </div>
+  </div>
+  <p v-for="(sentence, place) in errors" :key="place" class="error" role="alert">{{ sentence }}</p>
+  <p v-if="now !== zero" class="note reason">
+    If the light moves so: {{ setup.ladder[now]?.why
+    }}<template v-if="setup.ladder[now]?.turn_the_dial"> Turn the dial yourself: the automatics would do otherwise.</template>
+  </p>
+  <p v-else-if="setup.shortfall" class="note reason">{{ setup.shortfall }}</p>
+  <p v-else class="note reason">
+    Holds until the light drops <Stops :value="setup.holds_until.darker_stops" /> or rises
+    <Stops :value="setup.holds_until.brighter_stops" />; hands off for <Stops :value="setup.hands_off.darker_stops" /> down and
+    <Stops :value="setup.hands_off.brighter_stops" /> up<template v-if="setup.exposure.nd_stops"
+      >; built-in filter of <Stops :value="setup.exposure.nd_stops" /></template
+    >.
+  </p>
+  <ul v-if="open && costs.length && now === zero" class="costs" aria-label="one step on this dial">
+    <li v-for="cost in costs" :key="cost.key">
+      <b>{{ cost.to }}</b>
+      <span v-if="!cost.parts.length" class="quiet"
+        >costs nothing<template v-if="Math.abs(cost.over) > 0.2"
+          >, {{ cost.over > 0 ? "brighter" : "darker" }} by <Stops :value="Math.abs(cost.over)" /></template
+      ></span>
+      <span v-for="[intent, stops] in cost.parts" :key="intent" class="quiet"
+        >{{ word(intent).toLowerCase() }} <Stops :value="stops" signed
+      /></span>
+    </li>
+  </ul>
+</template>
+
+<style scoped>
+.fig {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 24px;
+  align-items: flex-end;
+  padding-top: 16px;
+  border-bottom: 1px solid var(--ink);
+}
+.fig > div {
+  padding-bottom: 6px;
+}
+.strong {
+  display: block;
+  font: 600 52px/54px "Archivo Variable";
+  font-stretch: 90%;
+  letter-spacing: -0.01em;
+  cursor: text;
+}
+input.strong {
+  width: 190px;
+}
+small {
+  display: block;
+  font-size: 12px;
+  line-height: 14px;
+}
+.lock {
+  font-size: 12px;
+  color: var(--second);
+  min-height: 24px;
+}
+.locked {
+  border-left: 3px solid var(--ink);
+  padding-left: 8px;
+}
+.note {
+  padding: 8px 0;
+  border-bottom: 1px solid var(--rule);
+}
+.costs {
+  list-style: none;
+  margin: 0;
+  padding: 6px 0;
+  border-bottom: 1px solid var(--rule);
+}
+.costs li {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 14px;
+  line-height: 22px;
+}
+.costs b {
+  min-width: 72px;
+  font-weight: 560;
+}
+</style>

@@ -1,0 +1,136 @@
+<script setup lang="ts">
+import { computed, ref } from "vue";
+import { VueDraggable } from "vue-draggable-plus";
+import type { Concession, Schemas, Setup } from "@/api/client";
+import Stops from "@/ruler/Stops.vue";
+import { rungWords, word } from "@/words";
+
+const props = defineProps<{ setup: Setup; limits: Record<string, string[]>; own: boolean; error?: string }>();
+const emit = defineEmits<{ change: [rungs: Concession[] | null] }>();
+
+type Given = Schemas["ConcessionOut"] & { key: string };
+const prepended = computed(() => props.setup.range.policy === "to_the_right" && props.setup.range.exposure_offset_ev > 0);
+const rows = computed<Given[]>(() =>
+  props.setup.concessions.slice(prepended.value ? 1 : 0).map((c, k) => ({ ...c, key: `${k}-${c.intent}` })),
+);
+const bound = computed(() => (props.setup.binding?.rung ?? -1) - (prepended.value ? 1 : 0));
+const said = ref("");
+
+const asRung = (row: Given): Concession =>
+  row.to ? { intent: row.intent, to: row.to } : { intent: row.intent, up_to_stops: endless(row) ? null : row.limit_stops };
+const endless = (row: Given): boolean =>
+  row.limit_stops === null || Math.abs(row.limit_stops * 100 - Math.round(row.limit_stops * 100)) > 1e-6;
+function send(list: Given[]): void {
+  emit("change", list.map(asRung));
+}
+function move(k: number, by: number): void {
+  const list = [...rows.value];
+  const to = k + by;
+  if (to < 0 || to >= list.length) return;
+  const [row] = list.splice(k, 1);
+  if (!row) return;
+  list.splice(to, 0, row);
+  said.value = `${word(row.intent)} is now number ${to + 1}`;
+  send(list);
+  requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-rung="${to}"]`)?.focus());
+}
+function remove(k: number): void {
+  send(rows.value.filter((_, at) => at !== k));
+}
+const adding = ref("");
+const choices = computed(() =>
+  Object.entries(props.limits).flatMap(([intent, limits]) => [
+    { value: `${intent}:1`, text: `${word(intent)}, 1 stop` },
+    ...limits.map((limit) => ({ value: `${intent}:${limit}`, text: `${word(intent)}, to ${word(limit)}` })),
+    { value: `${intent}:`, text: `${word(intent)}, to the end` },
+  ]),
+);
+function add(): void {
+  const [intent = "", how = ""] = adding.value.split(":");
+  if (!intent) return;
+  const rung = { intent, ...(how === "1" ? { up_to_stops: 1 } : how ? { to: how } : { up_to_stops: null }) } as Concession;
+  emit("change", [...rows.value.map(asRung), rung]);
+  adding.value = "";
+}
+</script>
+
+<template>
+  <section aria-labelledby="gives">
+    <h2 id="gives">What gives first</h2>
+    <VueDraggable
+      tag="ol"
+      class="list"
+      :model-value="rows"
+      :animation="0"
+      force-fallback
+      @update:model-value="send($event as Given[])"
+    >
+      <li
+        v-for="(row, k) in rows"
+        :key="row.key"
+        :data-rung="k"
+        tabindex="0"
+        :class="{ bind: k === bound, gave: row.gave_stops > 0.01 }"
+        :aria-label="`${k + 1}, ${rungWords(asRung(row))}${k === bound ? ', binding' : ''}; Alt and arrows move it`"
+        @keydown.alt.up.prevent="move(k, -1)"
+        @keydown.alt.down.prevent="move(k, 1)"
+        @keydown.delete.prevent="remove(k)"
+      >
+        <em>{{ k + 1 }}</em><span class="name">{{ rungWords(asRung(row)) }}</span>
+        <em v-if="row.gave_stops > 0.01" class="how"
+          ><template v-if="row.limit_stops === null || row.gave_stops >= row.limit_stops - 0.01"
+            >gave <Stops :value="row.gave_stops" /></template
+          ><template v-else><Stops :value="row.gave_stops" /> of <Stops :value="row.limit_stops" /></template></em
+        ><em v-else class="how">–</em>
+      </li>
+    </VueDraggable>
+    <p class="error" role="alert">{{ error }}</p>
+    <div class="tools">
+      <select v-model="adding" class="plain quiet" aria-label="add a concession" @change="add">
+        <option value="">add one</option>
+        <option v-for="choice in choices" :key="choice.value" :value="choice.value">{{ choice.text }}</option>
+      </select>
+      <button v-if="own" class="plain quiet" @click="emit('change', null)">back to the usual order</button>
+    </div>
+    <p class="visually-hidden" aria-live="polite">{{ said }}</p>
+  </section>
+</template>
+
+<style scoped>
+.list {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+li {
+  min-height: 36px;
+  border-bottom: 1px solid var(--rule);
+  display: grid;
+  grid-template-columns: 24px 1fr auto;
+  align-items: baseline;
+  padding-top: 9px;
+  cursor: grab;
+}
+em {
+  font-style: normal;
+  color: var(--second);
+}
+.gave .name {
+  font-weight: 560;
+}
+.bind .name {
+  color: var(--binding);
+}
+:global(html.red) .bind .name {
+  text-decoration: underline double;
+}
+.tools {
+  display: flex;
+  justify-content: space-between;
+  gap: 12px;
+  padding-top: 8px;
+}
+.tools > * {
+  min-height: 24px;
+}
+</style>

@@ -1,0 +1,86 @@
+<script setup lang="ts">
+import { ref, watch } from "vue";
+
+const props = defineProps<{
+  label: string;
+  value: number | null | undefined;
+  usual?: number | null;
+  unit?: string;
+  step?: number;
+  width?: string;
+}>();
+const emit = defineEmits<{ change: [value: number | null] }>();
+
+const text = ref("");
+const wrong = ref("");
+const editing = ref(false);
+const show = (v: number | null | undefined) => (v === null || v === undefined ? "" : String(Math.round(v * 1000) / 1000));
+watch(
+  () => props.value,
+  (v) => {
+    if (!editing.value) text.value = show(v);
+  },
+  { immediate: true },
+);
+function typed(): void {
+  const plain = text.value.trim().replace(",", ".").replace("−", "-");
+  if (plain === "") {
+    wrong.value = "";
+    emit("change", null);
+    return;
+  }
+  const number = Number(plain);
+  if (Number.isFinite(number)) {
+    wrong.value = "";
+    emit("change", number);
+  } else wrong.value = `“${text.value}” is not a number; write ${show(props.usual ?? 1)} or 2.5`;
+}
+function nudge(by: number): void {
+  const from = props.value ?? props.usual ?? 0;
+  emit("change", Math.round((from + by * (props.step ?? 1)) * 1000) / 1000);
+  editing.value = false;
+}
+function leave(): void {
+  editing.value = false;
+  if (!wrong.value) text.value = show(props.value);
+}
+</script>
+
+<template>
+  <span class="number">
+    <input
+      v-model="text"
+      class="plain"
+      inputmode="decimal"
+      :style="{ width: width ?? '52px' }"
+      :aria-label="label"
+      :aria-invalid="!!wrong"
+      :placeholder="show(usual)"
+      @focus="editing = true"
+      @blur="leave"
+      @input="typed"
+      @keydown.up.prevent="nudge(1)"
+      @keydown.down.prevent="nudge(-1)"
+    /><span v-if="unit" class="unit">{{ unit }}</span>
+    <span v-if="wrong" class="error" role="alert">{{ wrong }}</span>
+  </span>
+</template>
+
+<style scoped>
+.number {
+  display: inline-flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 0 4px;
+  font-weight: 560;
+}
+input::placeholder {
+  color: var(--second);
+  font-weight: 450;
+  opacity: 1;
+}
+.unit {
+  font-weight: 450;
+  color: var(--second);
+}
+</style>

@@ -1,0 +1,335 @@
+<script setup lang="ts">
+import { computed } from "vue";
+import type { Schemas, Setup, Situation } from "@/api/client";
+import FieldRow from "./FieldRow.vue";
+import NumberField from "./NumberField.vue";
+
+const props = defineProps<{
+  document: Situation;
+  setup: Setup | null;
+  words: Schemas["Words"];
+  kit: Schemas["KitOut"];
+  feet: boolean;
+  errors: Record<string, string>;
+}>();
+const emit = defineEmits<{ change: [edit: (d: Situation) => void] }>();
+
+const genre = computed(() => props.words.genres.find((g) => g.slug === props.document.genre));
+const subject = computed(() => genre.value?.subjects.find((s) => s.slug === props.document.subject) ?? genre.value?.subjects[0]);
+const body = computed(() => props.kit.bodies.find((b) => b.slug === props.document.body)?.document);
+const lens = computed(() => props.kit.lenses.find((l) => l.slug === props.document.lens)?.document);
+const lenses = computed(() => {
+  const built = new Set(props.kit.bodies.map((b) => b.document.fixed_lens).filter(Boolean));
+  return props.kit.lenses.filter((l) => (body.value?.fixed_lens ? l.slug === body.value.fixed_lens : !built.has(l.slug)));
+});
+const lightAs = computed(
+  () =>
+    (["ev100", "lux", "condition", "metered"] as const).find(
+      (k) => props.document.light[k] !== undefined && props.document.light[k] !== null,
+    ) ?? "ev100",
+);
+const condition = computed(() => props.words.conditions.find((c) => c.slug === props.document.light.condition));
+
+const FOOT = 0.3048;
+const far = (m: number | null | undefined) => (m === null || m === undefined ? m : props.feet ? m / FOOT : m);
+const near = (v: number | null) => (v === null ? null : props.feet ? v * FOOT : v);
+const unit = computed(() => (props.feet ? "ft" : "m"));
+
+function error(...places: string[]): string | undefined {
+  for (const [pointer, sentence] of Object.entries(props.errors)) if (places.some((p) => pointer.startsWith(p))) return sentence;
+  return undefined;
+}
+const set = (edit: (d: Situation) => void) => emit("change", edit);
+function pick(event: Event): string {
+  return (event.target as HTMLSelectElement).value;
+}
+function setWork(value: string): void {
+  const [g = "sports", s = ""] = value.split("/");
+  set((d) => {
+    d.genre = g as Situation["genre"];
+    d.subject = s;
+    d.motion = {};
+    d.aims = {};
+    d.support = null;
+    d.concessions = null;
+  });
+}
+function setBody(slug: string): void {
+  const own = props.kit.bodies.find((b) => b.slug === slug)?.document.fixed_lens;
+  set((d) => {
+    d.body = slug;
+    d.locks = {};
+    const built = new Set(props.kit.bodies.map((b) => b.document.fixed_lens).filter(Boolean));
+    const next = own ?? (built.has(d.lens) ? props.kit.lenses.find((l) => !built.has(l.slug))?.slug : d.lens);
+    if (next && next !== d.lens) [d.lens, d.focal_length_mm] = [next, null];
+  });
+}
+function setLens(slug: string): void {
+  const chosen = props.kit.lenses.find((l) => l.slug === slug)?.document;
+  set((d) => {
+    d.lens = slug;
+    if (d.focal_length_mm && chosen && (d.focal_length_mm < chosen.focal_min_mm || d.focal_length_mm > chosen.focal_max_mm))
+      d.focal_length_mm = null;
+    if (d.locks) d.locks.aperture = null;
+  });
+}
+function setLightAs(kind: string): void {
+  const ev = props.setup?.light.ev100 ?? 11;
+  set((d) => {
+    const { ev100: _e, lux: _l, condition: _c, metered: _m, ...beside } = d.light;
+    const usual = condition.value;
+    const kept = usual
+      ? { stops_below: usual.stops_below, stops_above: usual.stops_above, kelvin: usual.kelvin, ...beside }
+      : beside;
+    if (kind === "ev100") d.light = { ...kept, ev100: Math.round(ev * 3) / 3 };
+    else if (kind === "lux") d.light = { ...kept, lux: Math.round(2.5 * 2 ** ev * 10) / 10 };
+    else if (kind === "condition") d.light = { swing_stops: beside.swing_stops, condition: "overcast" };
+    else
+      d.light = {
+        ...kept,
+        metered: {
+          shutter_s: props.setup?.exposure.shutter_s ?? 0.004,
+          aperture: props.setup?.exposure.aperture ?? 5.6,
+          iso: props.setup?.exposure.iso ?? 100,
+        },
+      };
+  });
+}
+const speed = computed(() => props.document.motion?.speed_m_s);
+</script>
+
+<template>
+  <section aria-labelledby="situation">
+    <h2 id="situation">Situation</h2>
+    <FieldRow name="work" :error="error('/genre', '/subject')">
+      <select class="plain" aria-label="work" :value="`${document.genre}/${subject?.slug}`" @change="setWork(pick($event))">
+        <optgroup v-for="g in words.genres" :key="g.slug" :label="g.label">
+          <option v-for="s in g.subjects" :key="s.slug" :value="`${g.slug}/${s.slug}`">
+            {{ g.label }}: {{ s.label.toLowerCase() }}
+          </option>
+        </optgroup>
+      </select>
+    </FieldRow>
+    <FieldRow name="body" :error="error('/body')">
+      <select class="plain" aria-label="body" :value="document.body" @change="setBody(pick($event))">
+        <option v-for="b in kit.bodies" :key="b.slug" :value="b.slug">{{ b.document.name }}</option>
+      </select>
+    </FieldRow>
+    <FieldRow name="lens" :error="error('/lens', '/focal_length_mm')">
+      <select class="plain" aria-label="lens" :value="document.lens" @change="setLens(pick($event))">
+        <option v-for="l in lenses" :key="l.slug" :value="l.slug">{{ l.document.name }}</option>
+      </select>
+      <template v-if="lens && lens.focal_max_mm > lens.focal_min_mm"
+        ><span class="quiet">at</span>
+        <NumberField
+          label="focal length"
+          unit="mm"
+          width="34px"
+          :value="document.focal_length_mm"
+          :usual="lens.focal_max_mm"
+          @change="(v) => set((d) => (d.focal_length_mm = v))"
+      /></template>
+    </FieldRow>
+    <FieldRow name="light" :error="error('/light')">
+      <select class="plain kind" aria-label="light given as" :value="lightAs" @change="setLightAs(pick($event))">
+        <option value="ev100">EV</option>
+        <option value="lux">lux</option>
+        <option value="condition">described</option>
+        <option value="metered">metered</option>
+      </select>
+      <NumberField
+        v-if="lightAs === 'ev100'"
+        label="EV at ISO 100"
+        :step="1 / 3"
+        :value="document.light.ev100"
+        @change="(v) => v !== null && set((d) => (d.light.ev100 = v))"
+      />
+      <NumberField
+        v-else-if="lightAs === 'lux'"
+        label="lux"
+        :step="10"
+        :value="document.light.lux"
+        @change="(v) => v !== null && set((d) => (d.light.lux = v))"
+      />
+      <select
+        v-else-if="lightAs === 'condition'"
+        class="plain"
+        aria-label="described light"
+        :value="document.light.condition"
+        @change="set((d) => (d.light.condition = pick($event)))"
+      >
+        <option v-for="c in words.conditions" :key="c.slug" :value="c.slug">{{ c.label }}</option>
+      </select>
+      <span v-else-if="document.light.metered && setup" class="metered">
+        <select
+          class="plain"
+          aria-label="metered time"
+          :value="document.light.metered.shutter_s"
+          @change="set((d) => d.light.metered && (d.light.metered.shutter_s = Number(pick($event))))"
+        >
+          <option v-for="s in setup.dials.shutter_s" :key="s.value" :value="s.value">{{ s.label }}</option>
+        </select>
+        <select
+          class="plain"
+          aria-label="metered aperture"
+          :value="document.light.metered.aperture"
+          @change="set((d) => d.light.metered && (d.light.metered.aperture = Number(pick($event))))"
+        >
+          <option v-for="s in setup.dials.aperture" :key="s.value" :value="s.value">{{ s.label }}</option>
+        </select>
+        <select
+          class="plain"
+          aria-label="metered ISO"
+          :value="document.light.metered.iso"
+          @change="set((d) => d.light.metered && (d.light.metered.iso = Number(pick($event))))"
+        >
+          <option v-for="s in setup.dials.iso" :key="s.value" :value="s.value">ISO {{ s.label }}</option>
+        </select>
+      </span>
+    </FieldRow>
+    <FieldRow name="contrast">
+      <span class="quiet">−</span>
+      <NumberField
+        label="stops below the key"
+        width="30px"
+        :step="1 / 3"
+        :value="document.light.stops_below"
+        :usual="condition?.stops_below ?? 4"
+        @change="(v) => set((d) => (d.light.stops_below = v))"
+      />
+      <span class="quiet">to +</span>
+      <NumberField
+        label="stops above the key"
+        width="30px"
+        :step="1 / 3"
+        :value="document.light.stops_above"
+        :usual="condition?.stops_above ?? 2"
+        @change="(v) => set((d) => (d.light.stops_above = v))"
+      />
+      <span class="quiet">swings</span>
+      <NumberField
+        label="swing of the light in stops"
+        width="30px"
+        :step="1 / 3"
+        :value="document.light.swing_stops"
+        @change="(v) => set((d) => (d.light.swing_stops = v))"
+      />
+    </FieldRow>
+    <FieldRow name="moves" :error="error('/motion')">
+      <NumberField
+        label="speed"
+        unit="m/s"
+        width="38px"
+        :step="0.5"
+        :value="speed"
+        :usual="subject?.speed_m_s"
+        @change="(v) => set((d) => (d.motion = { ...d.motion, speed_m_s: v }))"
+      />
+      <span class="quiet">at</span>
+      <NumberField
+        label="distance"
+        :unit="unit"
+        width="38px"
+        :value="far(document.motion?.distance_m)"
+        :usual="far(setup?.focus.distance_m)"
+        @change="(v) => set((d) => (d.motion = { ...d.motion, distance_m: near(v) }))"
+      />
+      <select
+        class="plain"
+        aria-label="movement shown as"
+        :value="document.aims?.motion ?? ''"
+        @change="set((d) => (d.aims = { ...d.aims, motion: (pick($event) || null) as never }))"
+      >
+        <option value="">as usual</option>
+        <option value="freeze">frozen</option>
+        <option value="blur">blurred</option>
+        <option value="pan">followed</option>
+      </select>
+    </FieldRow>
+    <FieldRow name="must be sharp">
+      <NumberField
+        label="depth"
+        :unit="`${unit} deep`"
+        width="38px"
+        :step="0.1"
+        :value="far(document.motion?.depth_m)"
+        :usual="far(subject?.depth_m)"
+        @change="(v) => set((d) => (d.motion = { ...d.motion, depth_m: near(v) }))"
+      />
+      <select
+        class="plain"
+        aria-label="depth aimed at"
+        :value="document.aims?.depth ?? ''"
+        @change="set((d) => (d.aims = { ...d.aims, depth: (pick($event) || null) as never }))"
+      >
+        <option value="">as usual</option>
+        <option value="enough">enough</option>
+        <option value="shallow">background melts</option>
+      </select>
+    </FieldRow>
+    <FieldRow name="support">
+      <select
+        class="plain"
+        aria-label="support"
+        :value="document.support ?? ''"
+        @change="set((d) => (d.support = (pick($event) || null) as never))"
+      >
+        <option value="">{{ genre?.support }}, as usual</option>
+        <option value="handheld">handheld</option>
+        <option value="monopod">monopod</option>
+        <option value="tripod">tripod</option>
+      </select>
+    </FieldRow>
+    <FieldRow name="shown at" :error="error('/output')">
+      <NumberField
+        label="output width"
+        unit="cm"
+        width="30px"
+        :value="document.output?.width_cm"
+        :usual="40"
+        @change="(v) => set((d) => (d.output = { ...d.output, width_cm: v }))"
+      />
+      <span class="quiet">from</span>
+      <NumberField
+        label="viewing distance"
+        unit="cm"
+        width="30px"
+        :value="document.output?.viewing_distance_cm"
+        :usual="50"
+        @change="(v) => set((d) => (d.output = { ...d.output, viewing_distance_cm: v }))"
+      />
+    </FieldRow>
+    <FieldRow name="file" :error="error('/delivery', '/file')">
+      <select
+        class="plain"
+        aria-label="file"
+        :value="document.file ?? ''"
+        @change="set((d) => (d.file = (pick($event) || null) as never))"
+      >
+        <option value="">decide for me</option>
+        <option value="raw">raw</option>
+        <option value="rendered">finished</option>
+        <option value="both">both</option>
+      </select>
+      <span class="quiet">due in</span>
+      <NumberField
+        label="hours to delivery"
+        unit="h"
+        width="30px"
+        :value="document.delivery?.deadline_h"
+        @change="(v) => set((d) => (d.delivery = { ...d.delivery, deadline_h: v }))"
+      />
+    </FieldRow>
+  </section>
+</template>
+
+<style scoped>
+.kind {
+  color: var(--second);
+  font-weight: 450;
+}
+.metered {
+  display: inline-flex;
+  gap: 8px;
+}
+</style>

@@ -1,0 +1,210 @@
+import { useDebounceFn, useStorage } from "@vueuse/core";
+import { useQueryClient } from "@tanstack/vue-query";
+import { computed, ref, shallowRef, watch } from "vue";
+import { client, ProblemError, take, type Schemas, type Setup, type Situation } from "@/api/client";
+import { useKit, useProfile } from "@/api/queries";
+
+const DEPTH = 100;
+const copy = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
+const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
+
+interface Draft {
+  document: Situation;
+  version: string;
+}
+
+/** One situation at the bench: its document, its setup as it is typed, saving, undo, drafts, conflicts. */
+export function useBench(id: number) {
+  const queries = useQueryClient();
+  const { data: kit } = useKit();
+  const { data: profile } = useProfile();
+  const document = ref<Situation | null>(null);
+  const outing = ref(0);
+  const version = ref("");
+  const setup = shallowRef<Setup | null>(null);
+  const errors = ref<Record<string, string>>({});
+  const saved = ref<"" | "saving" | "saved" | "kept here" | "conflict">("");
+  const savedAt = ref("");
+  const theirs = ref<Situation | null>(null);
+  const theirVersion = ref("");
+  const missing = ref(false);
+  const draft = useStorage<Draft | null>(`aperture.draft.${id}`, null, undefined, {
+    serializer: { read: (v) => JSON.parse(v) as Draft, write: JSON.stringify },
+  });
+
+  let past: Situation[] = [];
+  let future: Situation[] = [];
+  const steps = ref({ undo: 0, redo: 0, server: 0 });
+  let stored: Situation | null = null;
+  const count = () => (steps.value = { undo: past.length, redo: future.length, server: steps.value.server });
+
+  async function load(): Promise<void> {
+    try {
+      const found = await take(client.GET("/api/situations/{pk}", { params: { path: { pk: id } } }));
+      stored = copy(found.document);
+      outing.value = found.outing;
+      version.value = found.version;
+      steps.value.server = found.undo;
+      if (draft.value && !same(draft.value.document, found.document)) {
+        document.value = copy(draft.value.document);
+        if (draft.value.version === found.version) save();
+        else [theirs.value, theirVersion.value, saved.value] = [found.document, found.version, "conflict"];
+      } else {
+        document.value = copy(found.document);
+        draft.value = null;
+      }
+    } catch (error) {
+      missing.value = error instanceof ProblemError && error.problem.status === 404;
+      if (!missing.value && draft.value) [document.value, saved.value] = [copy(draft.value.document), "kept here"];
+    }
+  }
+
+  const asked = computed<Schemas["SituationForm"] | null>(() => {
+    const d = document.value;
+    const body = kit.value?.bodies.find((b) => b.slug === d?.body)?.document;
+    const lens = kit.value?.lenses.find((l) => l.slug === d?.lens)?.document;
+    const person = profile.value?.document;
+    if (!d || !body || !lens || !person) return null;
+    const { title: _t, starts_at: _s, note: _n, schools, ...rest } = d;
+    return {
+      ...rest,
+      body: { ...body, fixed_lens: null },
+      lens,
+      output: { acuity: person.acuity, ...rest.output },
+      profile: {
+        iso_ceiling: person.iso_ceilings?.[d.body] ?? null,
+        steadiness: person.steadiness,
+        noise_bar: person.noise_bar,
+        schools: { ...person.schools, ...schools },
+      },
+    };
+  });
+
+  let running: AbortController | null = null;
+  async function advise(): Promise<void> {
+    if (!asked.value) return;
+    running?.abort();
+    const mine = (running = new AbortController());
+    try {
+      const answer = await take(client.POST("/api/advise", { body: asked.value, signal: mine.signal }));
+      if (mine.signal.aborted) return;
+      setup.value = answer;
+      errors.value = {};
+    } catch (error) {
+      if (mine.signal.aborted) return;
+      errors.value =
+        error instanceof ProblemError
+          ? { ...error.places, ...(Object.keys(error.places).length ? {} : { "": error.message }) }
+          : { "": "The server cannot be reached; what you type is kept here." };
+    }
+  }
+  watch(asked, advise, { deep: true });
+
+  async function put(): Promise<void> {
+    if (!document.value || same(document.value, stored) || saved.value === "conflict") return;
+    if (Object.keys(errors.value).some((place) => place !== "")) return;
+    const sent = copy(document.value);
+    saved.value = "saving";
+    try {
+      const answer = await take(
+        client.PUT("/api/situations/{pk}", { params: { path: { pk: id }, header: { "If-Match": version.value } }, body: sent }),
+      );
+      version.value = answer.version;
+      steps.value.server = answer.undo;
+      stored = sent;
+      saved.value = "saved";
+      savedAt.value = new Date().toTimeString().slice(0, 5);
+      if (same(document.value, sent)) draft.value = null;
+      else save();
+      void queries.invalidateQueries({ queryKey: ["outings"] });
+    } catch (error) {
+      const current = error instanceof ProblemError && error.problem.status === 412 ? error.problem.current : null;
+      if (current) {
+        theirs.value = current.document as Situation;
+        theirVersion.value = current.version as string;
+        saved.value = "conflict";
+      } else {
+        saved.value = "kept here";
+        if (error instanceof ProblemError && error.problem.status === 422) errors.value = { ...errors.value, ...error.places };
+        if (error instanceof ProblemError && error.problem.status === 401) void queries.invalidateQueries({ queryKey: ["me"] });
+      }
+    }
+  }
+  const save = useDebounceFn(put, 700);
+
+  function keep(): void {
+    if (!document.value) return;
+    draft.value = { document: copy(document.value), version: version.value };
+    void save();
+  }
+  /** Change the document; each call is one step of undo. */
+  function change(edit: (d: Situation) => void): void {
+    if (!document.value) return;
+    const before = copy(document.value);
+    const after = copy(document.value);
+    edit(after);
+    if (same(before, after)) return;
+    past = [...past, before].slice(-DEPTH);
+    future = [];
+    document.value = after;
+    count();
+    keep();
+  }
+  async function undo(): Promise<void> {
+    if (!document.value) return;
+    const local = past.pop();
+    if (local) {
+      future.push(copy(document.value));
+      document.value = local;
+    } else if (steps.value.server > 0 && !future.length) {
+      const earlier = await take(
+        client.GET("/api/situations/{pk}/earlier", { params: { path: { pk: id }, query: { back: 1 } } }),
+      );
+      future.push(copy(document.value));
+      document.value = earlier;
+    }
+    count();
+    keep();
+  }
+  function redo(): void {
+    const next = future.pop();
+    if (!next || !document.value) return;
+    past.push(copy(document.value));
+    document.value = next;
+    count();
+    keep();
+  }
+  function settle(mine: boolean): void {
+    if (!theirs.value) return;
+    version.value = theirVersion.value;
+    stored = copy(theirs.value);
+    saved.value = "";
+    if (mine) keep();
+    else {
+      if (document.value) past.push(copy(document.value));
+      document.value = copy(theirs.value);
+      draft.value = null;
+    }
+    theirs.value = null;
+    count();
+  }
+  void load();
+  return {
+    document,
+    outing,
+    setup,
+    errors,
+    saved,
+    savedAt,
+    theirs,
+    missing,
+    steps,
+    kit,
+    profile,
+    change,
+    undo,
+    redo,
+    settle,
+    put,
+  };
+}

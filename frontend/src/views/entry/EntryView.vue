@@ -1,0 +1,111 @@
+<script setup lang="ts">
+import { useQueryClient } from "@tanstack/vue-query";
+import { Input, InputPassword } from "ant-design-vue";
+import { ref } from "vue";
+import { useRoute, useRouter } from "vue-router";
+import { client, ProblemError, take } from "@/api/client";
+import { useMe } from "@/api/queries";
+
+const { data: me } = useMe();
+const router = useRouter();
+const route = useRoute();
+const queries = useQueryClient();
+const name = ref("");
+const password = ref("");
+const errors = ref<Record<string, string>>({});
+const fresh = ref(false);
+
+async function enter(call: () => Promise<unknown>, start = false): Promise<void> {
+  errors.value = {};
+  try {
+    await call();
+    await queries.invalidateQueries();
+    if (start) fresh.value = true;
+    else await done();
+  } catch (error) {
+    errors.value =
+      error instanceof ProblemError ? { "": error.message, ...error.places } : { "": "The server cannot be reached." };
+  }
+}
+async function done(): Promise<void> {
+  await queries.invalidateQueries();
+  await router.replace(typeof route.query.to === "string" && route.query.to.startsWith("/") ? route.query.to : "/");
+}
+const body = () => ({ body: { name: name.value, password: password.value } });
+const signIn = () => enter(() => take(client.POST("/api/session", body())));
+const register = () => enter(() => take(client.POST("/api/people", body())), true);
+const stepIn = (person: string) => enter(() => take(client.POST("/api/demo", { body: { name: person } })));
+const start = (what: "kit" | "kit_and_day") =>
+  enter(() => take(client.POST("/api/me/start", { body: { copy_from_demo: what } })));
+</script>
+
+<template>
+  <main>
+    <section v-if="fresh">
+      <h1>Your account is ready</h1>
+      <p class="reason">Setups are computed from a body and a lens. Begin with the demo's, or bare and add your own.</p>
+      <div class="row">
+        <button class="button strong" @click="start('kit_and_day')">Copy the demo kit and day</button>
+        <button class="button" @click="start('kit')">Copy the demo kit</button>
+        <button class="button" @click="done">Start bare</button>
+      </div>
+      <p class="error" role="alert">{{ errors[""] }}</p>
+    </section>
+    <template v-else>
+      <section v-if="me?.demo && me.demo_people.length">
+        <h1>Step in as a demo photographer</h1>
+        <p class="reason">One press, no password. The demo day is lantern-boat week at Tarrow Sound.</p>
+        <div class="row">
+          <button v-for="person in me.demo_people" :key="person" class="button strong" @click="stepIn(person)">
+            {{ person }}
+          </button>
+        </div>
+      </section>
+      <section>
+        <h1>Sign in, or make an account</h1>
+        <form @submit.prevent="signIn">
+          <label for="name" class="label">name</label>
+          <Input id="name" v-model:value="name" autocomplete="username" />
+          <p class="error" role="alert">{{ errors["/name"] }}</p>
+          <label for="password" class="label">password</label>
+          <InputPassword id="password" v-model:value="password" autocomplete="current-password" />
+          <p class="error" role="alert">{{ errors["/password"] ?? (errors["/name"] ? "" : errors[""]) }}</p>
+          <div class="row">
+            <button class="button strong" type="submit" :disabled="!name || !password">Sign in</button>
+            <button class="button" type="button" :disabled="!name || !password" @click="register">Make an account</button>
+          </div>
+        </form>
+      </section>
+    </template>
+  </main>
+</template>
+
+<style scoped>
+main {
+  padding: 24px;
+  display: grid;
+  gap: 36px;
+  max-width: 560px;
+}
+section {
+  display: grid;
+  gap: 12px;
+}
+h1 {
+  font: 600 18px/24px "Archivo Variable";
+  font-stretch: 112%;
+}
+form {
+  display: grid;
+  gap: 4px;
+}
+.row {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  padding-top: 6px;
+}
+.button {
+  min-height: 44px;
+}
+</style>

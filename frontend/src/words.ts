@@ -1,0 +1,76 @@
+import type { Concession, Setup } from "@/api/client";
+
+/** Tokens in words; what is not listed reads as its token with spaces. */
+const WORDS: Record<string, string> = {
+  freeze: "Time, frozen subject",
+  shake: "Time, free of shake",
+  motion_blur: "Time, wanted blur",
+  depth: "Depth",
+  separation: "Melting background",
+  iso: "ISO",
+  noise: "Noise",
+  brightness: "Brightness",
+  widest: "wide open",
+  ceiling: "my ceiling",
+  body_limit: "the dial's end",
+  trail: "star trails",
+  exposure_mode: "mode",
+  iso_limits: "ISO limits",
+  shutter_type: "shutter",
+};
+export const word = (token: string): string => WORDS[token] ?? token.replaceAll("_", " ");
+
+export function rungWords(rung: Concession): string {
+  const name = word(rung.intent);
+  if (rung.to) return `${name}, to ${rung.to === "shake" ? "shake" : word(rung.to)}`;
+  if (rung.up_to_stops === null || rung.up_to_stops === undefined) return `${name}, to the end`;
+  const stops = Math.round(rung.up_to_stops * 100) / 100;
+  return `${name}, ${stops} stop${stops === 1 ? "" : "s"}`;
+}
+
+const label = (setup: Setup, dial: "shutter_s" | "aperture" | "iso", value: number): string =>
+  setup.dials[dial].find((step) => step.value === value)?.label ?? String(value);
+
+export function figures(setup: Setup, index: number) {
+  const row = setup.ladder[index];
+  return {
+    time: row ? label(setup, "shutter_s", row.shutter_s) : "",
+    aperture: row ? label(setup, "aperture", row.aperture) : "",
+    iso: row ? label(setup, "iso", row.iso) : "",
+  };
+}
+
+/** The value of a decision in a few words. */
+export function valueOf(setup: Setup, decision: string, school: string): string {
+  const s = setup;
+  switch (decision) {
+    case "exposure_mode":
+      return `${word(s.exposure.mode)}${s.iso_limits.automatic ? ", ISO floats" : ""}`;
+    case "metering":
+      return word(s.metering.pattern);
+    case "iso_limits":
+      return s.iso_limits.automatic
+        ? `${label(s, "iso", s.iso_limits.floor)} to ${label(s, "iso", s.iso_limits.ceiling)}`
+        : `fixed, ${label(s, "iso", s.exposure.iso)}`;
+    case "range":
+      return s.range.highlight_protection_stops ? `protect ${s.range.highlight_protection_stops} stops` : school;
+    case "bracketing":
+      return s.bracketing.frames > 1
+        ? `${s.bracketing.frames} frames, ${Math.round(s.bracketing.step_ev * 100) / 100} apart`
+        : "none";
+    case "white":
+      return s.white.kelvin ? `${s.white.kelvin} K, fixed` : word(s.white.mode);
+    case "focus":
+      return `${word(s.focus.mode)}${s.focus.area === "none" ? "" : `, ${word(s.focus.area)}`}`;
+    case "drive":
+      return `${word(s.drive.mode)}${s.drive.frames_per_second ? `, ${s.drive.frames_per_second} a second` : ""}`;
+    case "shutter_type":
+      return word(s.shutter_type);
+    case "stabiliser":
+      return word(s.stabiliser);
+    case "file":
+      return s.file === "both" ? "raw and finished" : s.file === "rendered" ? "finished" : "raw";
+    default:
+      return school;
+  }
+}
