@@ -38,7 +38,7 @@ def school_for(decision: Decision, facts: Facts, fixed: Mapping[Decision, str]) 
 
 
 def _wins_when(school: School, facts: Facts) -> str:
-    return " and ".join(test.words(facts) for test in school.when) or "nothing else does"
+    return " and ".join(test.words(facts) for test in school.when) or "no other way winning"
 
 
 def reasoned(school: School, facts: Facts, fixed: Mapping[Decision, str]) -> Reasoned:

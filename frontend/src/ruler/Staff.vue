@@ -203,9 +203,6 @@ text {
 .doubled {
   display: none;
 }
-:global(html.red) .doubled {
-  display: initial;
-}
 .bound {
   stroke: var(--binding);
 }

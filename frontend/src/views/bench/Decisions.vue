@@ -5,7 +5,7 @@ import { valueOf, word } from "@/words";
 
 defineProps<{ setup: Setup }>();
 const emit = defineEmits<{ school: [decision: string, school: string | null] }>();
-const open = ref<string | null>("exposure_mode");
+const open = ref<string | null>("iso_limits");
 const toggle = (decision: string) => (open.value = open.value === decision ? null : decision);
 </script>
 
@@ -105,6 +105,10 @@ li {
   display: grid;
   grid-template-columns: 168px 1fr;
   gap: 12px;
+  align-items: baseline;
+}
+li .small {
+  color: var(--second);
 }
 .small {
   font-size: 13px;
@@ -113,9 +117,6 @@ li {
 .locked {
   border-left: 3px solid var(--ink);
   padding-left: 6px;
-}
-:global(html.red) .on {
-  outline: 1px solid var(--rule);
 }
 @media (max-width: 520px) {
   .dec {

@@ -59,7 +59,7 @@ function add(): void {
     <h2 id="gives">What gives first</h2>
     <VueDraggable
       tag="ol"
-      class="list"
+      class="list rungs"
       :model-value="rows"
       :animation="0"
       force-fallback
@@ -120,9 +120,6 @@ em {
 }
 .bind .name {
   color: var(--binding);
-}
-:global(html.red) .bind .name {
-  text-decoration: underline double;
 }
 .tools {
   display: flex;

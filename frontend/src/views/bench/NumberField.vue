@@ -7,14 +7,13 @@ const props = defineProps<{
   usual?: number | null;
   unit?: string;
   step?: number;
-  width?: string;
 }>();
 const emit = defineEmits<{ change: [value: number | null] }>();
 
 const text = ref("");
 const wrong = ref("");
 const editing = ref(false);
-const show = (v: number | null | undefined) => (v === null || v === undefined ? "" : String(Math.round(v * 1000) / 1000));
+const show = (v: number | null | undefined) => (v === null || v === undefined ? "" : String(Math.round(v * 100) / 100));
 watch(
   () => props.value,
   (v) => {
@@ -52,7 +51,7 @@ function leave(): void {
       v-model="text"
       class="plain"
       inputmode="decimal"
-      :style="{ width: width ?? '52px' }"
+      :style="{ width: `${Math.max(1, text.length || show(usual).length) + 0.7}ch` }"
       :aria-label="label"
       :aria-invalid="!!wrong"
       :placeholder="show(usual)"

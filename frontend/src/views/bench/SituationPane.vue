@@ -124,7 +124,6 @@ const speed = computed(() => props.document.motion?.speed_m_s);
         <NumberField
           label="focal length"
           unit="mm"
-          width="34px"
           :value="document.focal_length_mm"
           :usual="lens.focal_max_mm"
           @change="(v) => set((d) => (d.focal_length_mm = v))"
@@ -191,7 +190,6 @@ const speed = computed(() => props.document.motion?.speed_m_s);
       <span class="quiet">−</span>
       <NumberField
         label="stops below the key"
-        width="30px"
         :step="1 / 3"
         :value="document.light.stops_below"
         :usual="condition?.stops_below ?? 4"
@@ -200,7 +198,6 @@ const speed = computed(() => props.document.motion?.speed_m_s);
       <span class="quiet">to +</span>
       <NumberField
         label="stops above the key"
-        width="30px"
         :step="1 / 3"
         :value="document.light.stops_above"
         :usual="condition?.stops_above ?? 2"
@@ -209,7 +206,6 @@ const speed = computed(() => props.document.motion?.speed_m_s);
       <span class="quiet">swings</span>
       <NumberField
         label="swing of the light in stops"
-        width="30px"
         :step="1 / 3"
         :value="document.light.swing_stops"
         @change="(v) => set((d) => (d.light.swing_stops = v))"
@@ -219,7 +215,6 @@ const speed = computed(() => props.document.motion?.speed_m_s);
       <NumberField
         label="speed"
         unit="m/s"
-        width="38px"
         :step="0.5"
         :value="speed"
         :usual="subject?.speed_m_s"
@@ -229,7 +224,6 @@ const speed = computed(() => props.document.motion?.speed_m_s);
       <NumberField
         label="distance"
         :unit="unit"
-        width="38px"
         :value="far(document.motion?.distance_m)"
         :usual="far(setup?.focus.distance_m)"
         @change="(v) => set((d) => (d.motion = { ...d.motion, distance_m: near(v) }))"
@@ -250,7 +244,6 @@ const speed = computed(() => props.document.motion?.speed_m_s);
       <NumberField
         label="depth"
         :unit="`${unit} deep`"
-        width="38px"
         :step="0.1"
         :value="far(document.motion?.depth_m)"
         :usual="far(subject?.depth_m)"
@@ -284,7 +277,6 @@ const speed = computed(() => props.document.motion?.speed_m_s);
       <NumberField
         label="output width"
         unit="cm"
-        width="30px"
         :value="document.output?.width_cm"
         :usual="40"
         @change="(v) => set((d) => (d.output = { ...d.output, width_cm: v }))"
@@ -293,7 +285,6 @@ const speed = computed(() => props.document.motion?.speed_m_s);
       <NumberField
         label="viewing distance"
         unit="cm"
-        width="30px"
         :value="document.output?.viewing_distance_cm"
         :usual="50"
         @change="(v) => set((d) => (d.output = { ...d.output, viewing_distance_cm: v }))"
@@ -315,7 +306,6 @@ const speed = computed(() => props.document.motion?.speed_m_s);
       <NumberField
         label="hours to delivery"
         unit="h"
-        width="30px"
         :value="document.delivery?.deadline_h"
         @change="(v) => set((d) => (d.delivery = { ...d.delivery, deadline_h: v }))"
       />

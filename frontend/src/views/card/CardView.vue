@@ -1,1 +1,387 @@
-<template><main></main></template>
+<script setup lang="ts">
+import { useStorage } from "@vueuse/core";
+import { computed, onBeforeUnmount, ref } from "vue";
+import { useCard } from "@/api/queries";
+import { offer } from "@/keys/actions";
+import { BRIGHTER, DARKER } from "@/ruler/scale";
+import Stops from "@/ruler/Stops.vue";
+import { useTheme } from "@/stores/theme";
+import { valueOf, word } from "@/words";
+
+const props = defineProps<{ id: number }>();
+const { data: card, error } = useCard(() => props.id);
+const theme = useTheme();
+const snapshot = computed(() => card.value?.snapshot);
+const setup = computed(() => snapshot.value?.setup);
+const perStop = computed(() => (setup.value ? (setup.value.ladder.length - 1) / (BRIGHTER + DARKER) : 3));
+const zero = computed(() => BRIGHTER * perStop.value);
+const at = ref(0);
+const row = computed(() => setup.value?.ladder[zero.value - at.value]);
+const label = (dial: "shutter_s" | "aperture" | "iso", value: number | undefined) =>
+  setup.value?.dials[dial].find((s) => s.value === value)?.label ?? "";
+const ticks = useStorage<Record<string, boolean>>(`aperture.ticks.${props.id}`, {});
+
+/** In the order of setting. */
+const ORDER = [
+  "exposure_mode",
+  "metering",
+  "iso_limits",
+  "range",
+  "white",
+  "focus",
+  "drive",
+  "shutter_type",
+  "stabiliser",
+  "bracketing",
+  "file",
+];
+const toSet = computed(() =>
+  ORDER.flatMap((name) => {
+    const made = setup.value?.decisions.find((d) => d.decision === name);
+    return made && setup.value ? [{ name, value: valueOf(setup.value, name, made.label) }] : [];
+  }),
+);
+const table = computed(() => {
+  const s = setup.value;
+  if (!s) return [];
+  return Array.from({ length: 10 }, (_, k) => 2 - k).map((stops) => {
+    const r = s.ladder[zero.value - stops * perStop.value];
+    const gives = r?.binding
+      ? r.binding.intent === "brightness"
+        ? r.brightness_ev > 0
+          ? "too bright"
+          : "dark"
+        : (word(r.binding.intent).split(",")[0] ?? "")
+      : "";
+    return {
+      stops,
+      time: label("shutter_s", r?.shutter_s),
+      aperture: label("aperture", r?.aperture),
+      iso: label("iso", r?.iso),
+      gives: gives === "ISO" ? gives : gives.toLowerCase(),
+      now: stops === 0,
+      lost: r?.out_of_reach,
+    };
+  });
+});
+function move(by: number): void {
+  const to = at.value + by;
+  if (zero.value - to >= 0 && zero.value - to < (setup.value?.ladder.length ?? 0)) at.value = to;
+}
+
+const asking = ref<"" | "saw" | "much" | "answer">("");
+const saw = ref("");
+const much = ref("");
+const answers = computed(() => snapshot.value?.answers ?? []);
+const kinds = computed(() => [...new Map(answers.value.map((a) => [a.saw, a.saw_label])).entries()]);
+const amounts = computed(() => answers.value.filter((a) => a.saw === saw.value));
+const answer = computed(() => answers.value.find((a) => a.saw === saw.value && a.much === much.value));
+const costs = computed(() => Object.entries(answer.value?.cost ?? {}).filter(([, v]) => Math.abs(v) > 0.02));
+const leave = offer([
+  { id: "card-darker", label: "It got darker: one step", keys: "BracketLeft", run: () => move(-1) },
+  { id: "card-brighter", label: "It got brighter: one step", keys: "BracketRight", run: () => move(1) },
+  { id: "card-frame", label: "What the test frame showed", keys: "f", run: () => (asking.value = "saw") },
+]);
+onBeforeUnmount(leave);
+</script>
+
+<template>
+  <main v-if="snapshot && setup && row" class="card">
+    <header>
+      <RouterLink :to="{ name: 'bench', params: { id: card?.situation } }"
+        >{{ snapshot.starts_at }} {{ snapshot.title }}</RouterLink
+      >
+      <button class="plain theme" @click="theme.next()">theme</button>
+    </header>
+    <div class="figures" :class="{ stale: card?.stale }">
+      <div>
+        <span class="label">time<br />{{ setup.iso_limits.automatic ? "hold" : "" }}</span
+        ><strong>{{ label("shutter_s", row.shutter_s) }}</strong>
+      </div>
+      <div>
+        <span class="label">aperture</span><strong>{{ label("aperture", row.aperture) }}</strong>
+      </div>
+      <div>
+        <span class="label"
+          >ISO<br /><template v-if="setup.iso_limits.automatic"
+            >{{ label("iso", setup.iso_limits.floor) }}–{{ label("iso", setup.iso_limits.ceiling) }}</template
+          ></span
+        ><strong>{{ label("iso", row.iso) }}</strong>
+      </div>
+    </div>
+    <p v-if="card?.stale" class="line">The situation has changed since this card was made. Make it again at the bench.</p>
+    <p v-if="at" class="line" role="status">
+      <Stops :value="at / perStop" signed /> from the planned light. {{ row.why
+      }}<template v-if="row.turn_the_dial"> Turn the dial yourself.</template>
+    </p>
+    <p v-if="setup.exposure.nd_stops" class="line">Built-in filter on: <Stops :value="setup.exposure.nd_stops" />.</p>
+    <h2>Set, in this order</h2>
+    <label v-for="item in toSet" :key="item.name" class="tick">
+      <span class="label">{{ word(item.name) }}</span><span>{{ item.value }}</span
+      ><input v-model="ticks[item.name]" type="checkbox" />
+    </label>
+    <h2>When the light moves</h2>
+    <table>
+      <caption class="visually-hidden">
+        Time, aperture and ISO at each stop from the planned light
+      </caption>
+      <tbody>
+        <tr v-for="line in table" :key="line.stops" :class="{ now: line.now }">
+          <th scope="row">{{ line.stops > 0 ? `+${line.stops}` : line.stops < 0 ? `−${-line.stops}` : "0" }}</th>
+          <td>{{ line.time }}</td>
+          <td>{{ line.aperture }}</td>
+          <td class="iso">{{ line.iso }}</td>
+          <td :class="{ bind: line.now }">{{ line.gives }}{{ line.lost ? " *" : "" }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-if="table.some((l) => l.lost)" class="line">* out of reach: more gives than you allowed.</p>
+    <h2>What gives first</h2>
+    <ol>
+      <li v-for="(rung, k) in setup.concessions" :key="k" :class="{ bind: setup.binding?.rung === k }">
+        {{ word(rung.intent) }}{{ rung.to ? `, to ${word(rung.to)}` : ""
+        }}<span v-if="rung.gave_stops > 0.02">: gave <Stops :value="rung.gave_stops" /></span>
+      </li>
+    </ol>
+    <div v-for="caution in setup.cautions" :key="caution" class="caution">
+      <p>{{ caution }}</p>
+    </div>
+    <p v-if="snapshot.note" class="line">{{ snapshot.note }}</p>
+    <p class="line kit">{{ snapshot.body }}, {{ snapshot.lens }} at {{ snapshot.focal_length_mm }} mm</p>
+    <p class="line files">
+      <a :href="`/api/cards/${id}/card.html`" download>One file for the phone</a>
+      <a :href="`/api/cards/${id}/card.pdf`">Print, A6</a>
+      <a :href="`/api/cards/${id}/card.pdf?sheet=A4`">Print, A4</a>
+      <a :href="`/api/cards/${id}/ladder.csv`" download>Ladder, CSV</a>
+    </p>
+    <div v-if="asking" class="sheet" role="dialog" aria-label="test frame">
+      <template v-if="asking === 'saw'">
+        <p>What did the test frame show?</p>
+        <button v-for="[key, text] in kinds" :key="key" @click="((saw = key), (asking = 'much'))">{{ text }}</button>
+      </template>
+      <template v-else-if="asking === 'much'">
+        <p>How much?</p>
+        <button v-for="one in amounts" :key="one.much" @click="((much = one.much), (asking = 'answer'))">
+          {{ one.much_label }}
+        </button>
+      </template>
+      <template v-else-if="answer">
+        <p v-if="!answer.move_thirds">Leave it: the raw still holds what the preview warns of.</p>
+        <template v-else>
+          <p>
+            <b>{{ answer.move_thirds }} third{{ answer.move_thirds === 1 ? "" : "s" }} {{ answer.moves }}</b>
+          </p>
+          <p class="set">{{ answer.shutter }}&ensp;{{ answer.aperture }}&ensp;ISO {{ answer.iso }}</p>
+          <p v-for="[intent, stops] in costs" :key="intent">{{ word(intent).toLowerCase() }} <Stops :value="stops" signed /></p>
+          <p v-if="!costs.length">Costs nothing that you asked for.</p>
+          <p v-if="!answer.reachable">The dial ends before that.</p>
+        </template>
+        <p>{{ answer.reason }}</p>
+      </template>
+      <button @click="asking = ''">{{ asking === "answer" ? "Done" : "Back" }}</button>
+    </div>
+    <nav aria-label="on the spot">
+      <button @click="move(-1)">− darker</button>
+      <button @click="asking = 'saw'">test frame</button>
+      <button @click="move(1)">brighter +</button>
+    </nav>
+  </main>
+  <main v-else-if="error" class="card">
+    <p class="line">This card is not here. <RouterLink :to="{ name: 'outings' }">Outings</RouterLink></p>
+  </main>
+</template>
+
+<style scoped>
+.card {
+  max-width: 430px;
+  margin: 0 auto;
+  padding: 0 16px 92px;
+  font-size: 17px;
+  line-height: 24px;
+  --stop: 24px;
+}
+header {
+  height: 48px;
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 12px;
+  border-bottom: 2px solid var(--ink);
+  margin: 0 -16px;
+  padding: 0 16px;
+  position: sticky;
+  top: 0;
+  background: var(--bg);
+  z-index: 2;
+}
+header a {
+  text-decoration: none;
+  font-weight: 560;
+  min-height: 44px;
+  line-height: 44px;
+  overflow: hidden;
+  white-space: nowrap;
+  text-overflow: ellipsis;
+}
+.theme {
+  min-height: 44px;
+  min-width: 44px;
+}
+.figures {
+  position: sticky;
+  top: 48px;
+  background: var(--bg);
+  z-index: 1;
+  margin: 0 -16px;
+  padding: 0 16px;
+}
+.figures.stale {
+  outline: 2px dashed var(--ink);
+  outline-offset: -4px;
+}
+.figures div {
+  height: 84px;
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  border-bottom: 1px solid var(--rule);
+}
+strong {
+  font: 600 72px/84px "Archivo Variable";
+  font-stretch: 84%;
+  letter-spacing: -0.01em;
+  white-space: nowrap;
+}
+.label {
+  font-size: 17px;
+  line-height: 22px;
+}
+h2 {
+  font-size: 17px;
+  line-height: 24px;
+}
+.tick {
+  min-height: 44px;
+  display: grid;
+  grid-template-columns: 92px 1fr 44px;
+  align-items: center;
+  border-bottom: 1px solid var(--rule);
+  font-weight: 560;
+}
+.tick .label {
+  font-weight: 450;
+}
+input[type="checkbox"] {
+  appearance: none;
+  width: 44px;
+  height: 44px;
+  margin: 0;
+  display: grid;
+  place-items: center;
+}
+input[type="checkbox"]::before {
+  content: "";
+  width: 20px;
+  height: 20px;
+  border: 2px solid var(--ink);
+}
+input[type="checkbox"]:checked::before {
+  background: var(--ink);
+}
+table {
+  border-collapse: collapse;
+  width: 100%;
+}
+tr {
+  height: 24px;
+}
+th,
+td {
+  padding: 0 8px 0 0;
+  font-weight: 480;
+  text-align: left;
+}
+th {
+  text-align: right;
+  border-right: 2px solid var(--ink);
+  width: 40px;
+}
+td:first-of-type {
+  padding-left: 8px;
+}
+.iso {
+  text-align: right;
+}
+.now > * {
+  font-weight: 680;
+}
+.bind {
+  color: var(--binding);
+  font-weight: 600;
+}
+ol {
+  margin: 0;
+  padding-left: 24px;
+}
+.caution {
+  margin-top: 16px;
+}
+.line {
+  padding-top: 12px;
+}
+.files {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 18px;
+}
+.files a {
+  min-height: 44px;
+  line-height: 44px;
+}
+.sheet {
+  position: fixed;
+  left: 0;
+  right: 0;
+  bottom: 72px;
+  max-width: 430px;
+  margin: 0 auto;
+  background: var(--bg);
+  border-top: 2px solid var(--ink);
+  padding: 12px 16px;
+  display: grid;
+  gap: 8px;
+  z-index: 3;
+}
+.sheet button,
+nav button {
+  font: 600 18px/24px "Archivo Variable";
+  color: var(--ink);
+  background: var(--bg);
+  border: 2px solid var(--ink);
+  min-height: 56px;
+  border-radius: 0;
+  cursor: pointer;
+}
+.set {
+  font: 600 24px/30px "Archivo Variable";
+}
+nav {
+  position: fixed;
+  bottom: 0;
+  left: 0;
+  right: 0;
+  max-width: 430px;
+  margin: 0 auto;
+  display: grid;
+  grid-template-columns: 1fr 1fr 1fr;
+  background: var(--bg);
+  z-index: 4;
+}
+nav button {
+  height: 72px;
+  border-width: 2px 0 0;
+}
+nav button + button {
+  border-left-width: 2px;
+}
+</style>

@@ -1,1 +1,247 @@
-<template><main></main></template>
+<script setup lang="ts">
+import { useQueryClient } from "@tanstack/vue-query";
+import { useDebounceFn } from "@vueuse/core";
+import { computed, ref, watch } from "vue";
+import { client, ProblemError, take, type Schemas } from "@/api/client";
+import { useKit, useProfile, useWords } from "@/api/queries";
+import { word } from "@/words";
+import NumberField from "../bench/NumberField.vue";
+
+type Person = Schemas["PersonForm"];
+const { data: stored } = useProfile();
+const { data: kit } = useKit();
+const { data: words } = useWords();
+const queries = useQueryClient();
+const person = ref<Person | null>(null);
+const version = ref("");
+const errors = ref<Record<string, string>>({});
+const state = ref("");
+watch(
+  stored,
+  (found) => {
+    if (found && !person.value)
+      [person.value, version.value] = [JSON.parse(JSON.stringify(found.document)) as Person, found.version];
+  },
+  { immediate: true },
+);
+const save = useDebounceFn(async () => {
+  if (!person.value) return;
+  try {
+    const answer = await take(
+      client.PUT("/api/profile", { params: { header: { "If-Match": version.value } }, body: person.value }),
+    );
+    version.value = answer.version;
+    queries.setQueryData(["profile"], answer);
+    errors.value = {};
+    state.value = "saved";
+  } catch (error) {
+    state.value = "";
+    if (error instanceof ProblemError && error.problem.status === 412)
+      errors.value = { "": "Your profile was changed elsewhere; reload the page to see it." };
+    else errors.value = error instanceof ProblemError ? error.places : { "": "The server cannot be reached." };
+  }
+}, 500);
+function change(edit: (p: Person) => void): void {
+  if (!person.value) return;
+  edit(person.value);
+  state.value = "";
+  void save();
+}
+const decisions = computed(() => {
+  const found = new Map<string, Schemas["SchoolWords"][]>();
+  for (const school of words.value?.schools ?? []) found.set(school.decision, [...(found.get(school.decision) ?? []), school]);
+  return [...found.entries()];
+});
+function ceiling(slug: string, value: number | null): void {
+  change((p) => {
+    const next = { ...p.iso_ceilings };
+    if (value === null) delete next[slug];
+    else next[slug] = value;
+    p.iso_ceilings = next;
+  });
+}
+function school(decision: string, slug: string): void {
+  change((p) => {
+    const next = { ...p.schools };
+    if (slug) next[decision] = slug;
+    else delete next[decision];
+    p.schools = next;
+  });
+}
+const passwords = ref({ old: "", new: "" });
+const passwordState = ref<Record<string, string>>({});
+async function setPassword(): Promise<void> {
+  try {
+    await take(client.POST("/api/me/password", { body: passwords.value }));
+    passwords.value = { old: "", new: "" };
+    passwordState.value = { done: "Your password is changed." };
+  } catch (error) {
+    passwordState.value = error instanceof ProblemError ? error.places : { "/old": "The server cannot be reached." };
+  }
+}
+const value = (event: Event) => (event.target as HTMLSelectElement).value;
+</script>
+
+<template>
+  <main v-if="person" class="profile">
+    <section>
+      <h2>You</h2>
+      <p class="reason">
+        Every setup follows this. What you leave to “decide for me” is computed from the numbers of each situation.
+      </p>
+      <div class="row">
+        <span class="label">steadiness</span>
+        <NumberField
+          label="steadiness"
+          :step="0.1"
+          :value="person.steadiness"
+          :usual="1"
+          @change="(v) => v && change((p) => (p.steadiness = v))"
+        />
+        <span class="quiet">1 is an ordinary hand, 2 holds one stop longer</span>
+      </div>
+      <p class="error" role="alert">{{ errors["/steadiness"] }}</p>
+      <div class="row">
+        <span class="label">noise bar</span>
+        <NumberField
+          label="noise bar"
+          :step="1"
+          :value="person.noise_bar"
+          :usual="20"
+          @change="(v) => v && change((p) => (p.noise_bar = v))"
+        />
+        <span class="quiet">signal to noise of the mid-tone: 40 excellent, 10 acceptable</span>
+      </div>
+      <p class="error" role="alert">{{ errors["/noise_bar"] }}</p>
+      <div class="row">
+        <span class="label">looked at</span>
+        <select
+          class="plain"
+          aria-label="acuity"
+          :value="person.acuity"
+          @change="change((p) => (p.acuity = value($event) as never))"
+        >
+          <option value="traditional">as prints are (0.2 mm at 25 cm)</option>
+          <option value="keen">keenly (one minute of arc)</option>
+          <option value="pixel">pixel by pixel</option>
+        </select>
+      </div>
+      <div class="row">
+        <span class="label">distances in</span>
+        <select
+          class="plain"
+          aria-label="units"
+          :value="person.units"
+          @change="change((p) => (p.units = value($event) as never))"
+        >
+          <option value="metres">metres</option>
+          <option value="feet">feet</option>
+        </select>
+      </div>
+      <p class="error" role="alert">{{ errors[""] }}</p>
+      <p class="quiet" role="status">{{ state }}</p>
+    </section>
+    <section>
+      <h2>ISO ceiling per body</h2>
+      <div v-for="body in kit?.bodies" :key="body.slug" class="row wide">
+        <span class="label">{{ body.document.name }}</span>
+        <NumberField
+          :label="`ISO ceiling of ${body.document.name}`"
+          :step="100"
+          :value="person.iso_ceilings?.[body.slug] ?? null"
+          @change="(v) => ceiling(body.slug, v)"
+        />
+        <span v-if="!person.iso_ceilings?.[body.slug]" class="quiet">computed from noise</span>
+        <span class="error">{{ errors[`/iso_ceilings/${body.slug}`] }}</span>
+      </div>
+      <p v-if="!kit?.bodies.length" class="reason">
+        Your bodies appear here once they are in the <RouterLink :to="{ name: 'kit' }">kit</RouterLink>.
+      </p>
+    </section>
+    <section>
+      <h2>A way per decision</h2>
+      <div v-for="[decision, schools] in decisions" :key="decision" class="row wide">
+        <span class="label">{{ word(decision) }}</span>
+        <select
+          class="plain"
+          :aria-label="word(decision)"
+          :value="person.schools?.[decision] ?? ''"
+          @change="school(decision, value($event))"
+        >
+          <option value="">decide for me</option>
+          <option v-for="way in schools" :key="way.slug" :value="way.slug">{{ way.label }}</option>
+        </select>
+        <span v-if="person.schools?.[decision]" class="quiet"
+          >costs {{ schools.find((s) => s.slug === person?.schools?.[decision])?.costs }}</span
+        >
+      </div>
+    </section>
+    <section>
+      <h2>Password</h2>
+      <form @submit.prevent="setPassword">
+        <div class="row">
+          <label class="label" for="old">present</label
+          ><input id="old" v-model="passwords.old" type="password" class="plain box" autocomplete="current-password" />
+        </div>
+        <p class="error" role="alert">{{ passwordState["/old"] }}</p>
+        <div class="row">
+          <label class="label" for="new">new</label
+          ><input id="new" v-model="passwords.new" type="password" class="plain box" autocomplete="new-password" />
+        </div>
+        <p class="error" role="alert">{{ passwordState["/new"] }}</p>
+        <p role="status">{{ passwordState.done }}</p>
+        <button class="button" :disabled="!passwords.old || !passwords.new">Change the password</button>
+      </form>
+    </section>
+  </main>
+</template>
+
+<style scoped>
+.profile {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 480px), 1fr));
+  gap: 0 36px;
+  padding: 0 24px 36px;
+}
+.row {
+  display: grid;
+  grid-template-columns: 112px auto 1fr;
+  gap: 0 14px;
+  min-height: 44px;
+  align-items: center;
+  border-bottom: 1px solid var(--rule);
+}
+.row.wide {
+  grid-template-columns: 200px auto 1fr;
+}
+.row :deep(input),
+.row select,
+.button {
+  min-height: 44px;
+}
+.reason {
+  padding-bottom: 8px;
+}
+.quiet {
+  font-size: 13px;
+}
+.box {
+  border-bottom: 1px solid var(--ink);
+}
+.button {
+  margin-top: 12px;
+}
+@media (max-width: 700px) {
+  .profile {
+    padding: 0 16px 36px;
+  }
+  .row,
+  .row.wide {
+    grid-template-columns: 112px minmax(0, 1fr);
+  }
+  .row .quiet {
+    grid-column: 1 / -1;
+    padding-bottom: 8px;
+  }
+}
+</style>
