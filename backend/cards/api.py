@@ -3,11 +3,14 @@
 from __future__ import annotations
 
 import datetime as dt
+from typing import Literal
 
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
+from django.utils.text import slugify
 from ninja import Router, Schema
 
+from cards import files
 from cards.models import Card
 from exchange.card_form import CardSnapshot, freeze
 from exchange.outing_form import fingerprint
@@ -54,3 +57,35 @@ def get_card(request: HttpRequest, pk: int) -> HttpResponse:
     """A card."""
     card = get_object_or_404(Card.objects.select_related("situation"), pk=pk, situation__outing__person=request.user)
     return as_json(_out(card, Kit(request.user)))
+
+
+def _mine(request: HttpRequest, pk: int) -> tuple[str, CardSnapshot]:
+    card = get_object_or_404(Card.objects.select_related("situation"), pk=pk, situation__outing__person=request.user)
+    snapshot = CardSnapshot.model_validate(card.snapshot)
+    return slugify(snapshot.title) or "card", snapshot
+
+
+def _file(data: str | bytes, kind: str, name: str, *, inline: bool = False) -> HttpResponse:
+    how = "inline" if inline else "attachment"
+    return HttpResponse(data, content_type=kind, headers={"Content-Disposition": f'{how}; filename="{name}"'})
+
+
+@router.get("/cards/{pk}/card.html")
+def card_page(request: HttpRequest, pk: int) -> HttpResponse:
+    """The card as one self-contained page."""
+    name, snapshot = _mine(request, pk)
+    return _file(files.page(snapshot), "text/html; charset=utf-8", f"{name}.html")
+
+
+@router.get("/cards/{pk}/card.pdf")
+def card_pdf(request: HttpRequest, pk: int, sheet: Literal["A6", "A4"] = "A6") -> HttpResponse:
+    """The card as a print sheet."""
+    name, snapshot = _mine(request, pk)
+    return _file(files.pdf(snapshot, sheet), "application/pdf", f"{name}-{sheet}.pdf", inline=True)
+
+
+@router.get("/cards/{pk}/ladder.csv")
+def card_ladder(request: HttpRequest, pk: int) -> HttpResponse:
+    """The card's ladder as a table."""
+    name, snapshot = _mine(request, pk)
+    return _file(files.ladder_csv(snapshot), "text/csv; charset=utf-8", f"{name}-ladder.csv")

@@ -82,13 +82,17 @@ def _replace(request: HttpRequest, response: HttpResponse, kind: Kind, slug: str
 
 
 @router.put("/kit/bodies/{slug}", response=BodyOut)
-def put_body(request: HttpRequest, response: HttpResponse, slug: str, document: BodyForm, if_match: Annotated[str, Header(alias="If-Match")]) -> Any:
+def put_body(
+    request: HttpRequest, response: HttpResponse, slug: str, document: BodyForm, if_match: Annotated[str, Header(alias="If-Match")]
+) -> Any:
     """Replace a body, if it is still the version that was read."""
     return _replace(request, response, "body", slug, document, if_match)
 
 
 @router.put("/kit/lenses/{slug}", response=LensOut)
-def put_lens(request: HttpRequest, response: HttpResponse, slug: str, document: LensForm, if_match: Annotated[str, Header(alias="If-Match")]) -> Any:
+def put_lens(
+    request: HttpRequest, response: HttpResponse, slug: str, document: LensForm, if_match: Annotated[str, Header(alias="If-Match")]
+) -> Any:
     """Replace a lens, if it is still the version that was read."""
     return _replace(request, response, "lens", slug, document, if_match)
 

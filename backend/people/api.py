@@ -145,7 +145,9 @@ def get_profile(request: HttpRequest, response: HttpResponse) -> ProfileOut:
 
 
 @router.put("/profile", response=ProfileOut)
-def put_profile(request: HttpRequest, response: HttpResponse, document: PersonForm, if_match: Annotated[str, Header(alias="If-Match")]) -> ProfileOut:
+def put_profile(
+    request: HttpRequest, response: HttpResponse, document: PersonForm, if_match: Annotated[str, Header(alias="If-Match")]
+) -> ProfileOut:
     """Replace the profile, if it is still the version that was read."""
     row = profile_of(request)
     check_version(row.revision, if_match, row.document)

@@ -1,39 +1,7 @@
-/** The one place for colours: feeds the style sheet and Ant Design Vue alike. */
-export const THEMES = {
-  paper: {
-    label: "Paper",
-    bg: "#F4EFE4",
-    raised: "#FBF8F1",
-    sunk: "#E9E2D3",
-    ink: "#1C2024",
-    second: "#5A5B57",
-    rule: "#CFC6B3",
-    binding: "#B0125B",
-    error: "#7A3B00",
-  },
-  dusk: {
-    label: "Dusk",
-    bg: "#22252B",
-    raised: "#2B2F36",
-    sunk: "#1B1E23",
-    ink: "#EAE4D8",
-    second: "#A9A79F",
-    rule: "#454A52",
-    binding: "#FF86B6",
-    error: "#E0A15A",
-  },
-  red: {
-    label: "Red lamp",
-    bg: "#000000",
-    raised: "#000000",
-    sunk: "#000000",
-    ink: "#FF0000",
-    second: "#EC0000",
-    rule: "#C80000",
-    binding: "#FF0000",
-    error: "#FF0000",
-  },
-} as const;
+import THEMES from "./tokens.json";
+
+/** The one place for colours is tokens.json: it feeds the style sheet, Ant Design Vue and the card that the server writes. */
+export { THEMES };
 
 export type ThemeName = keyof typeof THEMES;
 

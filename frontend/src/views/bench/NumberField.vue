@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref, watch } from "vue";
+import { computed, ref, watch } from "vue";
 
 const props = defineProps<{
   label: string;
@@ -7,6 +7,7 @@ const props = defineProps<{
   usual?: number | null;
   unit?: string;
   step?: number;
+  empty?: string;
 }>();
 const emit = defineEmits<{ change: [value: number | null] }>();
 
@@ -14,6 +15,8 @@ const text = ref("");
 const wrong = ref("");
 const editing = ref(false);
 const show = (v: number | null | undefined) => (v === null || v === undefined ? "" : String(Math.round(v * 100) / 100));
+const placeholder = computed(() => show(props.usual) || props.empty);
+const width = computed(() => `${Math.max(1, text.value.length || (placeholder.value ?? "").length) + 0.7}ch`);
 watch(
   () => props.value,
   (v) => {
@@ -51,10 +54,10 @@ function leave(): void {
       v-model="text"
       class="plain"
       inputmode="decimal"
-      :style="{ width: `${Math.max(1, text.length || show(usual).length) + 0.7}ch` }"
+      :style="{ width }"
       :aria-label="label"
       :aria-invalid="!!wrong"
-      :placeholder="show(usual)"
+      :placeholder="placeholder"
       @focus="editing = true"
       @blur="leave"
       @input="typed"

@@ -188,7 +188,9 @@ onUnmounted(
           :key="s.id"
           class="dot"
           :style="{ left: `${(hours(s.starts_at) / 24) * 100}%`, top: `${height(s.ev100)}px` }"
-          ><b>EV {{ s.ev100 === null ? "–" : Math.round(s.ev100 * 10) / 10 }}</b></span
+          ><b :class="{ before: hours(s.starts_at) > 20 }"
+            >EV {{ s.ev100 === null ? "–" : String(Math.round(s.ev100 * 10) / 10).replace("-", "−") }}</b
+          ></span
         >
       </div>
       <VueDraggable
@@ -312,6 +314,10 @@ li a {
   stroke: var(--second);
   stroke-width: 1.5;
   vector-effect: non-scaling-stroke;
+}
+.dot b.before {
+  left: auto !important;
+  right: 12px;
 }
 .hour {
   position: absolute;

@@ -148,6 +148,7 @@ const value = (event: Event) => (event.target as HTMLSelectElement).value;
         <NumberField
           :label="`ISO ceiling of ${body.document.name}`"
           :step="100"
+          empty="set one"
           :value="person.iso_ceilings?.[body.slug] ?? null"
           @change="(v) => ceiling(body.slug, v)"
         />
@@ -179,12 +180,12 @@ const value = (event: Event) => (event.target as HTMLSelectElement).value;
     <section>
       <h2>Password</h2>
       <form @submit.prevent="setPassword">
-        <div class="row">
+        <div class="row two">
           <label class="label" for="old">present</label
           ><input id="old" v-model="passwords.old" type="password" class="plain box" autocomplete="current-password" />
         </div>
         <p class="error" role="alert">{{ passwordState["/old"] }}</p>
-        <div class="row">
+        <div class="row two">
           <label class="label" for="new">new</label
           ><input id="new" v-model="passwords.new" type="password" class="plain box" autocomplete="new-password" />
         </div>
@@ -210,6 +211,9 @@ const value = (event: Event) => (event.target as HTMLSelectElement).value;
   min-height: 44px;
   align-items: center;
   border-bottom: 1px solid var(--rule);
+}
+.row.two {
+  grid-template-columns: 112px 1fr;
 }
 .row.wide {
   grid-template-columns: 200px auto 1fr;

@@ -1,0 +1,116 @@
+"""A card as files: one self-contained page, print sheets, and the ladder as a table."""
+
+from __future__ import annotations
+
+import base64
+import csv
+import io
+import json
+from functools import cache
+from pathlib import Path
+from typing import Any
+
+from django.conf import settings
+from django.template.loader import render_to_string
+
+from craft.advice.terms import Intent
+from craft.scales.series import Dial, label
+from exchange.card_form import CardSnapshot
+
+FONT = Path(__file__).parent / "fonts" / "archivo.woff2"
+TOKENS = settings.BASE_DIR.parent / "frontend" / "src" / "theme" / "tokens.json"
+SHEETS = {"A6": "105mm 148mm", "A4": "210mm 297mm"}
+ORDER = ("exposure_mode", "metering", "iso_limits", "range", "white", "focus", "drive", "shutter_type", "stabiliser", "bracketing", "file")
+"""Decisions in the order one sets them."""
+
+
+@cache
+def _font() -> str:
+    return base64.b64encode(FONT.read_bytes()).decode()
+
+
+@cache
+def _themes() -> dict[str, dict[str, str]]:
+    found: dict[str, dict[str, str]] = json.loads(TOKENS.read_text())
+    return found
+
+
+def _values(card: CardSnapshot) -> dict[str, str]:
+    """The few words that a decision is set by, where they say more than its school does."""
+    setup = card.setup
+    limits, focus, drive = setup.iso_limits, setup.focus, setup.drive
+    words = {
+        "exposure_mode": setup.exposure.mode.value,
+        "metering": setup.metering.pattern.value,
+        "iso_limits": f"{limits.floor:g} to {limits.ceiling:g}" if limits.automatic else f"fixed, {setup.exposure.iso:g}",
+        "white": f"{setup.white.kelvin:g} K" if setup.white.kelvin else setup.white.mode.value,
+        "focus": f"{focus.mode.value}, {focus.area.value}",
+        "drive": f"{drive.mode.value}, {drive.frames_per_second:g} a second" if drive.frames_per_second else drive.mode.value,
+        "shutter_type": setup.shutter_type.value,
+        "stabiliser": setup.stabiliser.value,
+        "bracketing": f"{setup.bracketing.frames} frames, {setup.bracketing.step_ev:.3g} apart" if setup.bracketing.frames > 1 else "none",
+    }
+    return {name: text.replace("_", " ") for name, text in words.items()}
+
+
+def _context(card: CardSnapshot, sheet: str) -> dict[str, Any]:
+    setup = card.setup
+    made = {d.decision.value: d for d in setup.decisions}
+    values = _values(card)
+    per_stop = (len(setup.ladder) - 1) // 18
+    rows = [
+        {
+            "stops": round((6 * per_stop - k) / per_stop, 2),
+            "time": label(Dial.TIME, row.shutter_s),
+            "aperture": label(Dial.APERTURE, row.aperture),
+            "iso": label(Dial.ISO, row.iso),
+            "gives": row.binding.intent.value.replace("_", " ") if row.binding else "",
+            "lost": row.out_of_reach,
+            "why": row.why,
+            "turn": row.turn_the_dial,
+            "whole": (6 * per_stop - k) % per_stop == 0,
+        }
+        for k, row in enumerate(setup.ladder)
+    ]
+    return {
+        "card": card,
+        "now": rows[6 * per_stop],
+        "rows": rows,
+        "to_set": [(name.replace("_", " "), values.get(name, made[name].label)) for name in ORDER],
+        "gives": [
+            (c.intent.value.replace("_", " "), (c.to.value.replace("_", " ") if c.to else ""), c.gave_stops) for c in setup.concessions
+        ],
+        "font": _font(),
+        "themes": _themes(),
+        "sheet": sheet,
+        "size": SHEETS.get(sheet, ""),
+        "zero": 6 * per_stop,
+        "data": {"rows": rows, "answers": [a.model_dump(mode="json") for a in card.answers], "zero": 6 * per_stop},
+    }
+
+
+def page(card: CardSnapshot) -> str:
+    """One self-contained HTML page: every ladder row and every answer of the two taps; works offline."""
+    return render_to_string("cards/card.html", _context(card, ""))
+
+
+def pdf(card: CardSnapshot, sheet: str) -> bytes:
+    """A print sheet, A6 or A4, from the same template and font."""
+    from weasyprint import HTML  # a second to load, so only when printing
+
+    return bytes(HTML(string=render_to_string("cards/card.html", _context(card, sheet))).write_pdf())
+
+
+def ladder_csv(card: CardSnapshot) -> str:
+    """The ladder as a table: one row a step, stops given per intent."""
+    out = io.StringIO()
+    table = csv.writer(out)
+    table.writerow(
+        ["ev100", "shutter_s", "aperture", "iso", "brightness_ev", *(f"gave_{i.value}_stops" for i in Intent), "out_of_reach", "why"]
+    )
+    for row in card.setup.ladder:
+        given = [round(row.gave[i], 3) for i in Intent]
+        table.writerow(
+            [round(row.ev100, 3), row.shutter_s, row.aperture, row.iso, round(row.brightness_ev, 3), *given, row.out_of_reach, row.why]
+        )
+    return out.getvalue()
