@@ -105,6 +105,5 @@ def pango() -> None:
 
 
 def chromium() -> None:
-    """The browser for tests and pictures."""
-    if not CHROMIUM.exists():
-        _apt(["chromium"], "browser tests and pictures")
+    """The browser for tests and pictures, and the readers of printed sheets."""
+    _apt([*(() if CHROMIUM.exists() else ("chromium",)), "poppler-utils"], "browser tests and pictures")

@@ -5,7 +5,7 @@ from __future__ import annotations
 import datetime as dt
 from typing import Annotated, Any
 
-from django.db.models import Prefetch, QuerySet
+from django.db.models import OuterRef, Prefetch, QuerySet, Subquery
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Header, Router, Schema
@@ -89,13 +89,12 @@ def _ev(document: dict[str, Any]) -> float | None:
         return None
 
 
-def _row(row: Situation, kit: actions.Kit) -> SituationRow:
+def _row(row: Any, kit: actions.Kit) -> SituationRow:
     document = row.document
-    card = row.cards.all()[0] if row.cards.all() else None
     state = "none"
-    if card is not None:
+    if row.card_id is not None:
         try:
-            state = "fresh" if fingerprint(kit.resolve(document)) == card.fingerprint else "stale"
+            state = "fresh" if fingerprint(kit.resolve(document)) == row.card_fingerprint else "stale"
         except InputError:
             state = "stale"
     return SituationRow(
@@ -107,7 +106,7 @@ def _row(row: Situation, kit: actions.Kit) -> SituationRow:
         lens=document["lens"],
         ev100=_ev(document),
         card=state,
-        card_id=card.pk if card else None,
+        card_id=row.card_id,
         version=tag(row.revision),
     )
 
@@ -118,7 +117,11 @@ def _out(outing: Outing, kit: actions.Kit) -> OutingOut:
 
 
 def _with_rows(outings: QuerySet[Outing]) -> QuerySet[Outing]:
-    return outings.prefetch_related(Prefetch("situations", Situation.objects.filter(deleted_at=None).prefetch_related("cards")))
+    latest = Situation.objects.filter(pk=OuterRef("pk")).order_by("-cards__id")
+    rows = Situation.objects.filter(deleted_at=None).annotate(
+        card_id=Subquery(latest.values("cards__id")[:1]), card_fingerprint=Subquery(latest.values("cards__fingerprint")[:1])
+    )
+    return outings.prefetch_related(Prefetch("situations", rows))
 
 
 def _one(request: HttpRequest, pk: int) -> OutingOut:
@@ -156,12 +159,6 @@ def import_outing(request: HttpRequest, file: OutingFile) -> OutingOut:
     return _one(request, actions.import_outing(request.user, file).pk)
 
 
-@router.get("/outings/{pk}", response=OutingOut)
-def get_outing(request: HttpRequest, pk: int) -> OutingOut:
-    """One day."""
-    return _one(request, pk)
-
-
 @router.put("/outings/{pk}", response=OutingOut)
 def put_outing(request: HttpRequest, pk: int, outing: OutingIn) -> OutingOut:
     """Rename or move a day."""
@@ -195,8 +192,9 @@ def export_outing(request: HttpRequest, pk: int) -> OutingFile:
 @router.post("/outings/{pk}/situations", response=SituationOut)
 def add_situation(request: HttpRequest, response: HttpResponse, pk: int, document: SituationDocument) -> SituationOut:
     """A new situation at the end of the day."""
+    outing = get_object_or_404(_outings(request), pk=pk)
     actions.Kit(request.user).resolve(document.stored())
-    return _situation_out(actions.add_situation(get_object_or_404(_outings(request), pk=pk), document), response)
+    return _situation_out(actions.add_situation(outing, document), response)
 
 
 @router.put("/outings/{pk}/order", response=OutingOut)

@@ -67,6 +67,8 @@ def _too_late(_: HttpRequest, error: Conflict) -> HttpResponse:
 
 
 def _other(_: HttpRequest, error: HttpError) -> HttpResponse:
+    if isinstance(error.__context__, InputError):  # what the strict reader said of a body
+        return problem(422, WRONG, error.__context__.problems)
     return problem(error.status_code, str(error))
 
 

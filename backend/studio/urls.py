@@ -9,6 +9,7 @@ from django.views.decorators.cache import never_cache
 from django.views.decorators.csrf import ensure_csrf_cookie
 
 from studio.api import api
+from studio.problems import problem
 
 
 @never_cache
@@ -18,4 +19,9 @@ def page(request: HttpRequest) -> HttpResponse:
     return render(request, "index.html")
 
 
-urlpatterns = [path("api/", api.urls), re_path(r"^(?!api/|assets/).*$", page)]
+def nothing(request: HttpRequest, rest: str) -> HttpResponse:
+    """The answer to an address under api/ that is no operation."""
+    return problem(404, "There is nothing here.")
+
+
+urlpatterns = [path("api/", api.urls), path("api/<path:rest>", nothing), re_path(r"^(?!api/|assets/).*$", page)]

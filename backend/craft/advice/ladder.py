@@ -58,9 +58,11 @@ class Ladder:
     def true_stops(self) -> tuple[Floats, Floats, Floats]:
         """True stops of time, aperture and ISO per row, each (R,)."""
         free, found = self.plan.free, self.found
-        return tuple(
-            axis.stops[k - axis.first] for axis, k in ((free.time, found.time), (free.aperture, found.aperture), (free.iso, found.iso))
-        )  # type: ignore[return-value]
+        return (
+            free.time.stops[found.time - free.time.first],
+            free.aperture.stops[found.aperture - free.aperture.first],
+            free.iso.stops[found.iso - free.iso.first],
+        )
 
     def printed(self, row: int) -> tuple[float, float, float]:
         """Time, aperture and ISO of a row as the body prints them."""

@@ -423,11 +423,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /**
-         * Get Outing
-         * @description One day.
-         */
-        get: operations["outings_api_get_outing"];
+        get?: never;
         /**
          * Put Outing
          * @description Rename or move a day.
@@ -2569,28 +2565,6 @@ export interface operations {
                 "application/json": components["schemas"]["OutingFile"];
             };
         };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["OutingOut"];
-                };
-            };
-        };
-    };
-    outings_api_get_outing: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
         responses: {
             /** @description OK */
             200: {

@@ -1,0 +1,128 @@
+"""The pocket card: frozen, told stale by its hash, and the same in every file."""
+
+from __future__ import annotations
+
+import csv
+import io
+import json
+import re
+import subprocess
+
+from django.contrib.auth import get_user_model
+from django.test import TestCase
+
+from cards.models import Card
+from craft.scales.series import Dial, label
+from outings.actions import load_demo_people
+from people.tests.caller import Caller
+
+
+class PocketCard(TestCase):
+    @classmethod
+    def setUpTestData(cls) -> None:
+        load_demo_people("unused-here-9")
+        cls.ilse = get_user_model().objects.get(username="demo.ilse")
+
+    def setUp(self) -> None:
+        self.caller = Caller(self.ilse)
+        (day,) = self.caller.get("/api/outings").json()
+        self.rows = day["situations"]
+        self.row = self.rows[1]
+        self.at = f"/api/situations/{self.row['id']}"
+
+    def make(self) -> dict:
+        return self.caller.post(f"{self.at}/cards").json()
+
+    def change(self, **change: object) -> None:
+        now = self.caller.get(self.at)
+        self.assertEqual(self.caller.put(self.at, {**now.json()["document"], **change}, now["ETag"]).status_code, 200)
+
+    def test_a_card_can_be_made_for_every_situation_of_the_day(self) -> None:
+        for row in self.rows:
+            card = self.caller.post(f"/api/situations/{row['id']}/cards").json()
+            self.assertFalse(card["stale"])
+            self.assertEqual(card["snapshot"]["title"], row["title"])
+            answers = {(a["saw"], a["much"]) for a in card["snapshot"]["answers"]}
+            self.assertEqual(len(answers), len(card["snapshot"]["answers"]))
+            self.assertGreaterEqual(len({saw for saw, _ in answers}), 3)
+        states = {r["title"]: r["card"] for r in self.caller.get("/api/outings").json()[0]["situations"]}
+        self.assertEqual(set(states.values()), {"fresh"})
+
+    def test_stale_means_that_what_the_advice_is_asked_differs(self) -> None:
+        card = self.make()
+        at = f"/api/cards/{card['id']}"
+
+        def state() -> tuple[bool, str]:
+            row = next(r for r in self.caller.get("/api/outings").json()[0]["situations"] if r["id"] == self.row["id"])
+            return self.caller.get(at).json()["stale"], row["card"]
+
+        self.change(note="Bring the long strap", title="Terns")
+        self.assertEqual(state(), (False, "fresh"))
+        self.change(locks={"iso": 800})
+        self.assertEqual(state(), (True, "stale"))
+        self.change(locks={})
+        self.assertEqual(state(), (False, "fresh"))
+        profile = self.caller.get("/api/profile")
+        self.caller.put("/api/profile", {**profile.json()["document"], "steadiness": 2.0}, profile["ETag"])
+        self.assertEqual(state(), (True, "stale"))
+        self.assertEqual(self.caller.get(at).json()["snapshot"], card["snapshot"])
+
+    def test_the_snapshot_is_the_setup_the_bench_showed(self) -> None:
+        document = self.caller.get(self.at).json()["document"]
+        kit = self.caller.get("/api/kit").json()
+        body = next(b["document"] for b in kit["bodies"] if b["slug"] == document["body"])
+        lens = next(x["document"] for x in kit["lenses"] if x["slug"] == document["lens"])
+        asked = {k: v for k, v in document.items() if k not in ("title", "starts_at", "note", "schools")}
+        profile = {"iso_ceiling": 6400, "steadiness": 1.0, "noise_bar": 20.0}
+        bench = self.caller.post("/api/advise", {**asked, "body": body, "lens": lens, "profile": profile}).json()
+        self.assertEqual(self.make()["snapshot"]["setup"], bench)
+
+    def test_a_card_whose_setup_cannot_be_made_says_why_and_makes_none(self) -> None:
+        self.change(motion={"distance_m": 0.2})
+        refused = self.caller.post(f"{self.at}/cards")
+        self.assertEqual(refused.status_code, 422)
+        self.assertIn("/motion/distance_m", {e["pointer"] for e in refused.json()["errors"]})
+        self.assertEqual(Card.objects.count(), 0)
+
+    def test_ladder_csv_holds_every_row_of_the_ladder(self) -> None:
+        card = self.make()
+        answer = self.caller.get(f"/api/cards/{card['id']}/ladder.csv")
+        rows = list(csv.DictReader(io.StringIO(answer.content.decode())))
+        ladder = card["snapshot"]["setup"]["ladder"]
+        self.assertEqual(len(rows), len(ladder))
+        for row, step in zip(rows, ladder, strict=True):
+            for name in ("shutter_s", "aperture", "iso"):
+                self.assertEqual(float(row[name]), step[name])
+            for intent, stops in step["gave"].items():
+                self.assertAlmostEqual(float(row[f"gave_{intent}_stops"]), stops, delta=5e-4)
+            self.assertEqual(row["why"], step["why"])
+
+    def test_the_page_is_whole_in_itself_and_keeps_text_as_text(self) -> None:
+        self.change(title="</title><script>alert(1)</script>", note="a < b & c")
+        card = self.make()
+        answer = self.caller.get(f"/api/cards/{card['id']}/card.html")
+        text = answer.content.decode()
+        self.assertIn("attachment", answer["Content-Disposition"])
+        self.assertEqual(re.findall(r"(?:src|href|action)\s*=|https?://|@import", text), [])
+        self.assertEqual(len(re.findall(r"url\((?!data:)", text)), 0)
+        self.assertNotIn("<script>alert", text)
+        self.assertIn("a &lt; b &amp; c", text)
+        data = json.loads(re.search(r'<script id="data" type="application/json">(.*?)</script>', text, re.S)[1])
+        self.assertEqual(data["answers"], card["snapshot"]["answers"])
+        for row, step in zip(data["rows"], card["snapshot"]["setup"]["ladder"], strict=True):
+            self.assertEqual(row["time"], label(Dial.TIME, step["shutter_s"]))
+            self.assertEqual(row["iso"], label(Dial.ISO, step["iso"]))
+
+    def test_print_sheets_have_their_size_and_say_the_exposure(self) -> None:
+        card = self.make()
+        setup = card["snapshot"]["setup"]
+        for sheet, size in (("A6", "297.638 x 419.528"), ("A4", "595.276 x 841.89")):
+            pdf = self.caller.get(f"/api/cards/{card['id']}/card.pdf?sheet={sheet}").content
+            self.assertTrue(pdf.startswith(b"%PDF"))
+            said = subprocess.run(["pdfinfo", "-"], input=pdf, capture_output=True, check=True).stdout.decode()
+            self.assertIn(size, said)
+            self.assertLessEqual(int(re.search(r"Pages:\s+(\d+)", said)[1]), 2 if sheet == "A6" else 1)
+            words = subprocess.run(["pdftotext", "-", "-"], input=pdf, capture_output=True, check=True).stdout.decode()
+            self.assertIn(label(Dial.TIME, setup["exposure"]["shutter_s"]), words)
+            self.assertIn(self.row["title"], words)
+        self.assertEqual(self.caller.get(f"/api/cards/{card['id']}/card.pdf?sheet=A0").status_code, 422)

@@ -1,0 +1,146 @@
+"""Every operation of the API, walked from its own description: who may call it, what it refuses, that a screen uses it."""
+
+from __future__ import annotations
+
+import json
+import re
+from pathlib import Path
+from typing import Any
+
+from django.contrib.auth import get_user_model
+from django.test import TestCase
+
+from exchange.demo_kit import BODIES, LENSES
+from outings.actions import load_demo_people
+from outings.demo_day import DAY
+from outings.models import Outing
+from people.tests.caller import Caller
+
+ROOT = Path(__file__).resolve().parents[3]
+API = json.loads((ROOT / "docs" / "formats" / "openapi.json").read_text())
+OPERATIONS = [(method.upper(), path, operation) for path, methods in API["paths"].items() for method, operation in methods.items()]
+OPEN = {"/api/me", "/api/people", "/api/session", "/api/demo", "/api/advise", "/api/pairs", "/api/read", "/api/words"}
+BODY, LENS = BODIES["merrow-swift-20"], LENSES["merrow-70-200"]
+ASKED = {"genre": "sports", "body": "merrow-swift-20", "lens": "merrow-70-200", "light": {"ev100": 11}}
+BODIES_SENT: dict[str, Any] = {
+    "SituationForm": ASKED,
+    "PairsIn": {"situation": ASKED, "bodies": {"a": BODY}, "lenses": {"b": LENS}},
+    "Typed": {"quantity": "shutter_s", "text": "1/250"},
+    "Credentials": {"name": "demo.ilse", "password": "unused-here-9"},
+    "DemoName": {"name": "demo.ilse"},
+    "Passwords": {"old": "a", "new": "b"},
+    "Start": {"copy_from_demo": "kit"},
+    "PersonForm": {},
+    "BodyForm": BODY,
+    "LensForm": LENS,
+    "OutingIn": {"title": "A day", "day": "2027-06-12"},
+    "OutingFile": {**DAY, "situations": [], "bodies": {}, "lenses": {}},
+    "SituationDocument": DAY["situations"][1],
+    "Order": {"order": []},
+}
+GARBAGE = (
+    b"",
+    b"null",
+    b"[]",
+    b"3",
+    b"{",
+    b'{"a": 1, "a": 2}',
+    b"\xff\xfe",
+    b'{"x": NaN}',
+    b"[" * 100 + b"]" * 100,
+    b'{"nothing": "known"}',
+)
+
+
+def form_of(operation: dict[str, Any]) -> str | None:
+    content = operation.get("requestBody", {}).get("content", {})
+    return next(iter(content.values()))["schema"]["$ref"].rsplit("/", 1)[-1] if content else None
+
+
+class EveryOperation(TestCase):
+    @classmethod
+    def setUpTestData(cls) -> None:
+        load_demo_people("unused-here-9")
+        people = get_user_model().objects
+        cls.ilse, cls.bram = people.get(username="demo.ilse"), people.get(username="demo.bram")
+        cls.stranger = people.create_user("wren")
+        outing = Outing.objects.get(person=cls.ilse)
+        situation = outing.situations.first()
+        situation.earlier.create(revision=0, document=situation.document)
+        card = Caller(cls.ilse).post(f"/api/situations/{situation.pk}/cards").json()["id"]
+        cls.ids = {"outings": outing.pk, "situations": situation.pk, "cards": card}
+
+    def address(self, path: str) -> str:
+        noun = path.split("/")[2]
+        return path.format(pk=self.ids.get(noun), kind="body", slug="merrow-70-200" if "lenses" in path else "merrow-swift-20")
+
+    def test_another_person_gets_404_wherever_a_row_is_named(self) -> None:
+        stranger = Caller(self.stranger)
+        named = [(m, p, o) for m, p, o in OPERATIONS if "{" in p]
+        self.assertGreaterEqual(len(named), 20)
+        for method, path, operation in named:
+            with self.subTest(method=method, path=path):
+                answer = stranger.send(method, self.address(path), BODIES_SENT.get(form_of(operation) or ""), version='"1"')
+                self.assertEqual((answer.status_code, answer.json()["detail"]), (404, "There is nothing here."))
+
+    def test_nobody_gets_401_and_a_page_without_the_token_403(self) -> None:
+        for method, path, operation in OPERATIONS:
+            body = BODIES_SENT.get(form_of(operation) or "")
+            with self.subTest(method=method, path=path):
+                if path not in OPEN or method == "DELETE":
+                    self.assertEqual(Caller().send(method, self.address(path), body, version='"1"').status_code, 401)
+                if method != "GET":
+                    for person in (None, self.ilse):
+                        answer = Caller(person, token=False).send(method, self.address(path), body, version='"1"')
+                        self.assertEqual(answer.status_code, 403)
+                        self.assertEqual(answer.json()["status"], 403)
+
+    def test_garbage_is_a_problem_of_the_4xx_kind_in_the_one_shape(self) -> None:
+        ilse = Caller(self.ilse)
+        for method, path, operation in OPERATIONS:
+            form = form_of(operation)
+            if form is None:
+                continue
+            for junk in GARBAGE:
+                with self.subTest(method=method, path=path, junk=junk[:20]):
+                    answer = ilse.send(method, self.address(path), junk, version='"1"')
+                    self.assertTrue(400 <= answer.status_code < 500, answer.status_code)
+                    self.assertEqual(answer["Content-Type"], "application/problem+json")
+                    problem = answer.json()
+                    self.assertEqual(set(problem), {"type", "title", "status", "detail", "errors", "current"})
+                    self.assertTrue(problem["errors"] and all(e["detail"] for e in problem["errors"]))
+
+    def test_a_good_body_is_taken_by_its_owner(self) -> None:
+        """Without this the refusals above could all be for the wrong reason."""
+        refused = {"/api/me/password", "/api/outings/{pk}/order", "/api/people"}
+        for method, path, operation in OPERATIONS:
+            if method == "DELETE" or path in refused:
+                continue
+            form = form_of(operation)
+            ilse = Caller(self.ilse)
+            versions = {"/api/profile": "/api/profile", "/api/situations/{pk}": self.address("/api/situations/{pk}")}
+            version = ilse.get(versions[path])["ETag"] if path in versions else '"1"'
+            with self.subTest(method=method, path=path):
+                answer = ilse.send(method, self.address(path), BODIES_SENT[form] if form else None, version=version)
+                self.assertIn(answer.status_code, (200, 204), answer.content[:300])
+
+    def test_unknown_addresses_under_the_api_are_problems_too(self) -> None:
+        for path in ("/api/nothing", "/api/situations/-1", f"/api/cards/{10**30}"):
+            answer = Caller(self.ilse).get(path)
+            self.assertTrue(400 <= answer.status_code < 500, path)
+            self.assertEqual(answer["Content-Type"], "application/problem+json")
+
+    def test_the_client_uses_every_operation(self) -> None:
+        files = [p for p in (ROOT / "frontend" / "src").rglob("*") if p.suffix in {".ts", ".vue"} and p.name != "schema.d.ts"]
+        code = "\n".join(p.read_text() for p in files)
+        called = set(re.findall(r"""client\.(GET|POST|PUT|DELETE)\(\s*["']([^"']+)["']""", code))
+        links = {("GET", re.sub(r"\$\{[^}]+\}", "{pk}", link)) for link in re.findall(r"`(/api/[^`?]+)", code)}
+        self.assertEqual({(m, p) for m, p, _ in OPERATIONS}, called | links)
+
+    def test_words_and_advice_touch_no_database(self) -> None:
+        caller = Caller()
+        with self.assertNumQueries(0):
+            self.assertEqual(caller.get("/api/words").status_code, 200)
+            self.assertEqual(caller.post("/api/advise", ASKED).status_code, 200)
+            self.assertEqual(caller.post("/api/pairs", BODIES_SENT["PairsIn"]).status_code, 200)
+            self.assertEqual(caller.post("/api/read", BODIES_SENT["Typed"]).json(), {"value": 0.004})
