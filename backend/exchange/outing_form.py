@@ -60,6 +60,14 @@ def resolved(document: dict[str, Any], body: dict[str, Any], lens: dict[str, Any
     return {**asked, "body": body, "lens": lens, "output": output, "profile": {**beside, "schools": schools}}
 
 
+def document_from(form: SituationForm, title: str, body_slug: str, lens_slug: str) -> SituationDocument:
+    """A situation to store, from one in the open form and the slugs of its kit; ceiling and steadiness stay the person's own."""
+    given = form.model_dump(mode="json", exclude_unset=True)
+    schools = given.pop("profile", {}).get("schools", {})
+    beside = {"title": title, "starts_at": "12:00", "schools": schools, "body": body_slug, "lens": lens_slug}
+    return SituationDocument.model_validate({**given, **beside})
+
+
 def fingerprint(asked: dict[str, Any]) -> str:
     """A hash of what the advice was asked: two that agree have the same setup."""
     form = SituationForm.model_validate(asked).model_dump(mode="json")

@@ -12,8 +12,10 @@ from django.utils import timezone
 
 from exchange.demo_kit import BODIES, LENSES
 from exchange.kit_form import BodyForm, LensForm
-from exchange.outing_form import OutingFile, SituationDocument, resolved
+from exchange.outing_form import OutingFile, SituationDocument, document_from, resolved
 from exchange.problems import InputError, Problem
+from exchange.situation_form import SituationForm
+from gear.actions import add as add_piece
 from gear.models import Piece
 from outings.demo_day import DAY, PEOPLE
 from outings.models import Earlier, Outing, Situation
@@ -157,6 +159,30 @@ def import_outing(person: Any, file: OutingFile) -> Outing:
         outing = Outing.objects.create(person=person, title=file.title, place=file.place, day=file.day)
         Situation.objects.bulk_create(Situation(outing=outing, position=k, document=s.stored()) for k, s in enumerate(file.situations, 1))
     return outing
+
+
+def import_situation(outing: Outing, form: SituationForm) -> Situation:
+    """A situation in the open form, at the end of the day. Kit given in full that the person lacks is added to it.
+
+    Raises
+    ------
+    InputError, CraftError : kit the person does not have, or no setup can be made of it.
+    """
+    with transaction.atomic():
+        slugs = {kind: _slug_of(outing.person, kind, getattr(form, kind)) for kind in ("body", "lens")}
+        document = document_from(form, "From a file", slugs["body"], slugs["lens"])
+        SituationForm.model_validate(Kit(outing.person).resolve(document.stored())).value()
+        return add_situation(outing, document)
+
+
+def _slug_of(person: Any, kind: str, given: str | BodyForm | LensForm) -> str:
+    if isinstance(given, str):
+        return given
+    document = given.model_dump(mode="json", exclude={"fixed_lens"})
+    for piece in Piece.objects.filter(person=person, kind=kind, deleted_at=None):
+        if {key: value for key, value in piece.document.items() if key != "fixed_lens"} == document:
+            return piece.slug
+    return add_piece(person, kind, given).slug
 
 
 def copy_demo(person: Any, *, day: bool) -> None:

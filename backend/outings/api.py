@@ -11,11 +11,15 @@ from django.shortcuts import get_object_or_404
 from ninja import Header, Router, Schema
 from pydantic import Field
 
+from craft.advice.advise import advise
 from craft.advice.terms import Genre
 from exchange.outing_form import OutingFile, SituationDocument, fingerprint
 from exchange.problems import InputError
+from exchange.setup_form import SetupOut, setup_form
+from exchange.situation_form import SituationForm
 from outings import actions
 from outings.models import Outing, Situation
+from people.replies import as_json
 from people.versions import tag
 
 router = Router(tags=["outings"])
@@ -197,6 +201,12 @@ def add_situation(request: HttpRequest, response: HttpResponse, pk: int, documen
     return _situation_out(actions.add_situation(outing, document), response)
 
 
+@router.post("/outings/{pk}/situations/import", response=SituationOut)
+def import_situation(request: HttpRequest, response: HttpResponse, pk: int, situation: SituationForm) -> SituationOut:
+    """A situation from a file in the open form, all or nothing."""
+    return _situation_out(actions.import_situation(get_object_or_404(_outings(request), pk=pk), situation), response)
+
+
 @router.put("/outings/{pk}/order", response=OutingOut)
 def reorder(request: HttpRequest, pk: int, order: Order) -> OutingOut:
     """Put the situations in another order."""
@@ -218,6 +228,24 @@ def put_situation(
     row = _situation(request, pk)
     actions.Kit(request.user).resolve(document.stored())
     return _situation_out(actions.save_document(row, document, if_match), response)
+
+
+def _asked(request: HttpRequest, pk: int) -> SituationForm:
+    return SituationForm.model_validate(actions.Kit(request.user).resolve(_situation(request, pk).document))
+
+
+@router.get("/situations/{pk}/situation.json", response=SituationForm, exclude_unset=True)
+def export_situation(request: HttpRequest, pk: int) -> SituationForm:
+    """What the advice is asked, in the open form with kit in full: ./run advise reads it."""
+    return _asked(request, pk)
+
+
+@router.get("/situations/{pk}/setup.json", response=SetupOut)
+def export_setup(request: HttpRequest, pk: int) -> HttpResponse:
+    """The setup, in the open form."""
+    form = _asked(request, pk)
+    value = form.value()
+    return as_json(setup_form(value, advise(value), form.delivery.shape))
 
 
 @router.get("/situations/{pk}/earlier", response=SituationDocument, exclude_unset=True)

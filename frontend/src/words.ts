@@ -20,6 +20,12 @@ const WORDS: Record<string, string> = {
 };
 export const word = (token: string): string => WORDS[token] ?? token.replaceAll("_", " ");
 
+/** An intent in one word, for the middle of a sentence. */
+export function inShort(intent: string): string {
+  const first = word(intent).split(",")[0] ?? intent;
+  return first === "ISO" ? first : first.toLowerCase();
+}
+
 export function rungWords(rung: Concession): string {
   const name = word(rung.intent);
   if (rung.to) return `${name}, to ${rung.to === "shake" ? "shake" : word(rung.to)}`;

@@ -5,10 +5,22 @@ import { client, take } from "./client";
 export const useMe = () => useQuery({ queryKey: ["me"], queryFn: () => take(client.GET("/api/me")), staleTime: 60_000 });
 export const useWords = () =>
   useQuery({ queryKey: ["words"], queryFn: () => take(client.GET("/api/words")), staleTime: Infinity });
-export const useKit = () => useQuery({ queryKey: ["kit"], queryFn: () => take(client.GET("/api/kit")), staleTime: 60_000 });
+/** Whether somebody is signed in; what belongs to a person is asked for only then. */
+function useSignedIn() {
+  const { data: me } = useMe();
+  return computed(() => !!me.value?.name);
+}
+export const useKit = () =>
+  useQuery({ queryKey: ["kit"], queryFn: () => take(client.GET("/api/kit")), staleTime: 60_000, enabled: useSignedIn() });
 export const useProfile = () =>
-  useQuery({ queryKey: ["profile"], queryFn: () => take(client.GET("/api/profile")), staleTime: 60_000 });
-export const useOutings = () => useQuery({ queryKey: ["outings"], queryFn: () => take(client.GET("/api/outings")) });
+  useQuery({
+    queryKey: ["profile"],
+    queryFn: () => take(client.GET("/api/profile")),
+    staleTime: 60_000,
+    enabled: useSignedIn(),
+  });
+export const useOutings = () =>
+  useQuery({ queryKey: ["outings"], queryFn: () => take(client.GET("/api/outings")), enabled: useSignedIn() });
 export const useCard = (id: MaybeRefOrGetter<number>) =>
   useQuery({
     queryKey: computed(() => ["card", toValue(id)]),

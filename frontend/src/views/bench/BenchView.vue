@@ -9,16 +9,20 @@ import { offer } from "@/keys/actions";
 import { BRIGHTER, DARKER } from "@/ruler/scale";
 import Staff from "@/ruler/Staff.vue";
 import Stops from "@/ruler/Stops.vue";
-import { word } from "@/words";
+import { inShort } from "@/words";
+import Conflict from "./Conflict.vue";
 import Decisions from "./Decisions.vue";
+import DetailsPane from "./DetailsPane.vue";
 import Figures from "./Figures.vue";
 import GivesFirst from "./GivesFirst.vue";
+import Pairs from "./Pairs.vue";
 import SituationPane from "./SituationPane.vue";
 import { useBench } from "./useBench";
 
 const props = defineProps<{ id: number }>();
 const bench = useBench(props.id);
-const { document, setup, errors, saved, savedAt, theirs, missing, steps, kit, profile, change, undo, redo, settle } = bench;
+const { document, asked, setup, errors, saved, savedAt, theirs, missing, steps, kit, profile, change, undo, redo, settle } =
+  bench;
 const { data: words } = useWords();
 const { data: outings } = useOutings();
 const router = useRouter();
@@ -47,10 +51,7 @@ const ledger = computed(() => {
   const gave = s.ladder[now.value]?.gave ?? {};
   return Object.entries(gave)
     .filter(([, v]) => v > 0.02)
-    .map(([intent, v]) => ({
-      name: word(intent).split(",")[0]?.toLowerCase() === "iso" ? "ISO" : (word(intent).split(",")[0]?.toLowerCase() ?? ""),
-      stops: v,
-    }));
+    .map(([intent, v]) => ({ name: inShort(intent), stops: v }));
 });
 const short = computed(() => (Array.isArray(ledger.value) ? ledger.value.reduce((sum, part) => sum + part.stops, 0) : 0));
 
@@ -89,6 +90,12 @@ function school(decision: string, slug: string | null): void {
 }
 function setRungs(rungs: Concession[] | null): void {
   change((d) => (d.concessions = rungs));
+}
+function takePair(body: string, lens: string, focal: number): void {
+  change((d) => {
+    [d.body, d.lens, d.focal_length_mm] = [body, lens, focal];
+    d.locks = {};
+  });
 }
 const making = ref(false);
 async function makeCard(): Promise<void> {
@@ -151,22 +158,7 @@ useEventListener(window, "beforeunload", () => void bench.put());
     <p>This situation is not here. <RouterLink :to="{ name: 'outings' }">Go to your outings</RouterLink></p>
   </main>
   <main v-else-if="document && words && kit" class="bench">
-    <div v-if="saved === 'conflict' && theirs" class="conflict" role="alert">
-      <p>
-        This was changed elsewhere since you opened it. Yours is “{{ document.title }}” as shown below; the other is “{{
-          theirs.title
-        }}”.
-      </p>
-      <details>
-        <summary>Show both</summary>
-        <div class="both">
-          <pre>{{ JSON.stringify(document, null, 1) }}</pre>
-          <pre>{{ JSON.stringify(theirs, null, 1) }}</pre>
-        </div>
-      </details>
-      <button class="button strong" @click="settle(true)">Keep mine</button>
-      <button class="button" @click="settle(false)">Take the other</button>
-    </div>
+    <Conflict v-if="saved === 'conflict' && theirs" :mine="document" :theirs="theirs" @settle="settle" />
     <div class="left">
       <SituationPane
         :document="document"
@@ -177,6 +169,8 @@ useEventListener(window, "beforeunload", () => void bench.put());
         :errors="errors"
         @change="change"
       />
+      <DetailsPane :document="document" :errors="errors" @change="change" />
+      <Pairs :asked="asked" :kit="kit" @take="takePair" />
       <GivesFirst
         v-if="setup"
         :setup="setup"
@@ -217,6 +211,8 @@ useEventListener(window, "beforeunload", () => void bench.put());
         <button class="button strong" :disabled="making" @click="makeCard">Make the pocket card</button>
         <button class="button" :disabled="!steps.undo && !steps.server" @click="undo">Undo</button>
         <button class="button" :disabled="!steps.redo" @click="redo">Redo</button>
+        <a :href="`/api/situations/${id}/situation.json`" download="situation.json">Situation, JSON</a>
+        <a :href="`/api/situations/${id}/setup.json`" download="setup.json">Setup, JSON</a>
       </div>
     </section>
     <section v-else class="right waiting">
@@ -253,27 +249,6 @@ useEventListener(window, "beforeunload", () => void bench.put());
 .alone {
   padding: 48px 24px;
 }
-.conflict {
-  grid-column: 1 / -1;
-  border: 1px dashed var(--ink);
-  margin-top: 12px;
-  padding: 12px;
-  display: flex;
-  flex-wrap: wrap;
-  gap: 12px;
-  align-items: center;
-}
-.both {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 12px;
-}
-pre {
-  font: 12px/16px monospace;
-  white-space: pre-wrap;
-  max-height: 300px;
-  overflow: auto;
-}
 .title {
   display: flex;
   justify-content: space-between;
@@ -289,6 +264,7 @@ pre {
   margin-top: 12px;
 }
 .tools {
+  align-items: center;
   display: flex;
   flex-wrap: wrap;
   gap: 12px;

@@ -36,6 +36,10 @@ export function useBench(id: number) {
   let future: Situation[] = [];
   const steps = ref({ undo: 0, redo: 0, server: 0 });
   let stored: Situation | null = null;
+  /** The revision this bench began on, and how many documents before it have been brought back. */
+  let began = 0;
+  let beyond = 0;
+  const revision = (tag: string): number => Number(tag.replaceAll('"', ""));
   const count = () => (steps.value = { undo: past.length, redo: future.length, server: steps.value.server });
 
   async function load(): Promise<void> {
@@ -44,6 +48,7 @@ export function useBench(id: number) {
       stored = copy(found.document);
       outing.value = found.outing;
       version.value = found.version;
+      began = revision(found.version);
       steps.value.server = found.undo;
       if (draft.value && !same(draft.value.document, found.document)) {
         document.value = copy(draft.value.document);
@@ -110,7 +115,6 @@ export function useBench(id: number) {
         client.PUT("/api/situations/{pk}", { params: { path: { pk: id }, header: { "If-Match": version.value } }, body: sent }),
       );
       version.value = answer.version;
-      steps.value.server = answer.undo;
       stored = sent;
       saved.value = "saved";
       savedAt.value = new Date().toTimeString().slice(0, 5);
@@ -156,10 +160,11 @@ export function useBench(id: number) {
     if (local) {
       future.push(copy(document.value));
       document.value = local;
-    } else if (steps.value.server > 0 && !future.length) {
-      const earlier = await take(
-        client.GET("/api/situations/{pk}/earlier", { params: { path: { pk: id }, query: { back: 1 } } }),
-      );
+    } else if (steps.value.server > 0) {
+      const back = revision(version.value) - began + beyond + 1;
+      const earlier = await take(client.GET("/api/situations/{pk}/earlier", { params: { path: { pk: id }, query: { back } } }));
+      beyond += 1;
+      steps.value.server -= 1;
       future.push(copy(document.value));
       document.value = earlier;
     }
@@ -177,6 +182,7 @@ export function useBench(id: number) {
   function settle(mine: boolean): void {
     if (!theirs.value) return;
     version.value = theirVersion.value;
+    [began, beyond] = [revision(theirVersion.value), 0];
     stored = copy(theirs.value);
     saved.value = "";
     if (mine) keep();
@@ -192,6 +198,7 @@ export function useBench(id: number) {
   return {
     document,
     outing,
+    asked,
     setup,
     errors,
     saved,

@@ -112,21 +112,24 @@ async function exportDay(day: Day): Promise<void> {
   URL.revokeObjectURL(link.href);
 }
 const picker = ref<HTMLInputElement>();
+/** The day a situation file is read into; null for a file of a whole day. */
+const into = ref<Day | null>(null);
+function pick(day: Day | null): void {
+  into.value = day;
+  picker.value?.click();
+}
 async function importFile(event: Event): Promise<void> {
   const field = event.target as HTMLInputElement;
   const file = field.files?.[0];
   field.value = "";
   if (!file) return;
-  const text = await file.text();
-  await run(
-    take(
-      client.POST("/api/outings/import", {
-        body: text as never,
-        bodySerializer: (t) => t as unknown as string,
-        headers: { "Content-Type": "application/json" },
-      }),
-    ),
-  );
+  const sent = {
+    body: (await file.text()) as never,
+    bodySerializer: (text: unknown) => text as string,
+    headers: { "Content-Type": "application/json" },
+  };
+  if (into.value) await run(take(client.POST("/api/outings/{pk}/situations/import", { ...pk(into.value.id), ...sent })));
+  else await run(take(client.POST("/api/outings/import", sent)));
 }
 
 const hours = (clock: string) => Number(clock.slice(0, 2)) + Number(clock.slice(3, 5)) / 60;
@@ -148,7 +151,7 @@ const open = (day?: Day) =>
 onUnmounted(
   offer([
     { id: "new-outing", label: "New outing", keys: "n", run: () => open() },
-    { id: "import", label: "Import an outing from a file", keys: "i", run: () => picker.value?.click() },
+    { id: "import", label: "Import an outing from a file", keys: "i", run: () => pick(null) },
     { id: "undo-delete", label: "Bring back what was just put aside", keys: "z", run: () => void bringBack() },
   ]),
 );
@@ -225,18 +228,21 @@ onUnmounted(
           </span>
         </li>
       </VueDraggable>
-      <button class="button" @click="add(day)">Add a situation</button>
+      <p class="acts">
+        <button class="button" @click="add(day)">Add a situation</button>
+        <button class="button" @click="pick(day)">Read one from a file</button>
+      </p>
     </section>
     <p class="acts below">
       <button class="button strong" @click="open()">New outing</button>
-      <button class="button" @click="picker?.click()">Import a file</button>
+      <button class="button" @click="pick(null)">Import a day</button>
       <input
         ref="picker"
         type="file"
         accept=".json,application/json"
         class="visually-hidden"
         tabindex="-1"
-        aria-label="outing file"
+        aria-label="file"
         @change="importFile"
       />
     </p>

@@ -1,0 +1,75 @@
+<script setup lang="ts">
+import { computed } from "vue";
+import type { Situation } from "@/api/client";
+import { word } from "@/words";
+
+const props = defineProps<{ mine: Situation; theirs: Situation }>();
+const emit = defineEmits<{ settle: [mine: boolean] }>();
+const said = (value: unknown): string =>
+  value === undefined || value === null
+    ? "left out"
+    : typeof value === "object"
+      ? JSON.stringify(value).replace(/["{}[\]]/g, " ")
+      : String(value);
+const rows = computed(() =>
+  [...new Set([...Object.keys(props.mine), ...Object.keys(props.theirs)])]
+    .map((key) => ({
+      key,
+      mine: said(props.mine[key as keyof Situation]),
+      theirs: said(props.theirs[key as keyof Situation]),
+    }))
+    .filter((row) => row.mine !== row.theirs),
+);
+</script>
+
+<template>
+  <div class="conflict" role="alert">
+    <p>This was changed elsewhere since you opened it. Both stand until you choose; the one you leave can be undone to.</p>
+    <table>
+      <thead>
+        <tr>
+          <th scope="col">what differs</th>
+          <th scope="col">yours</th>
+          <th scope="col">the other</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="row in rows" :key="row.key">
+          <th scope="row">{{ word(row.key) }}</th>
+          <td>{{ row.mine }}</td>
+          <td>{{ row.theirs }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <button class="button strong" @click="emit('settle', true)">Keep mine</button>
+    <button class="button" @click="emit('settle', false)">Take the other</button>
+  </div>
+</template>
+
+<style scoped>
+.conflict {
+  grid-column: 1 / -1;
+  border: 1px dashed var(--ink);
+  margin-top: 12px;
+  padding: 12px;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  align-items: center;
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+}
+th,
+td {
+  text-align: left;
+  padding: 4px 12px 4px 0;
+  border-bottom: 1px solid var(--rule);
+  font-weight: 450;
+  overflow-wrap: anywhere;
+}
+th {
+  color: var(--second);
+}
+</style>

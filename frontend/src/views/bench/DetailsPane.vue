@@ -1,0 +1,144 @@
+<script setup lang="ts">
+import type { Situation } from "@/api/client";
+import FieldRow from "./FieldRow.vue";
+import NumberField from "./NumberField.vue";
+
+const props = defineProps<{ document: Situation; errors: Record<string, string> }>();
+const emit = defineEmits<{ change: [edit: (d: Situation) => void] }>();
+const set = (edit: (d: Situation) => void) => emit("change", edit);
+const typed = (event: Event): string => (event.target as HTMLInputElement).value.trim();
+const error = (place: string) => Object.entries(props.errors).find(([pointer]) => pointer.startsWith(place))?.[1];
+</script>
+
+<template>
+  <details class="fold">
+    <summary>More about it</summary>
+    <FieldRow name="called" :error="error('/title')">
+      <input
+        class="plain wide"
+        aria-label="title"
+        maxlength="120"
+        :value="document.title"
+        @change="typed($event) && set((d) => (d.title = typed($event)))"
+      />
+    </FieldRow>
+    <FieldRow name="begins" :error="error('/starts_at')">
+      <input
+        class="plain"
+        type="time"
+        aria-label="begins at"
+        :value="document.starts_at.slice(0, 5)"
+        @change="typed($event) && set((d) => (d.starts_at = typed($event)))"
+      />
+    </FieldRow>
+    <FieldRow name="crosses at" :error="error('/motion/angle')">
+      <NumberField
+        label="angle of movement"
+        unit="°, 90 straight across"
+        :step="5"
+        :value="document.motion?.angle_deg"
+        :usual="90"
+        @change="(v) => set((d) => (d.motion = { ...d.motion, angle_deg: v }))"
+      />
+    </FieldRow>
+    <FieldRow v-if="document.genre === 'night_sky'" name="declination" :error="error('/motion/declination')">
+      <NumberField
+        label="declination of the stars"
+        unit="°"
+        :step="5"
+        :value="document.motion?.declination_deg"
+        :usual="0"
+        @change="(v) => set((d) => (d.motion = { ...d.motion, declination_deg: v ?? 0 }))"
+      />
+    </FieldRow>
+    <FieldRow name="colour" :error="error('/light/kelvin') ?? error('/light/sources')">
+      <NumberField
+        label="colour temperature"
+        unit="K"
+        :step="100"
+        :value="document.light.kelvin"
+        empty="as usual"
+        @change="(v) => set((d) => (d.light.kelvin = v))"
+      />
+      <span class="quiet">kinds of light</span>
+      <NumberField
+        label="kinds of light"
+        :value="document.light.sources"
+        :usual="1"
+        @change="(v) => set((d) => (d.light.sources = v))"
+      />
+    </FieldRow>
+    <FieldRow name="flicker" :error="error('/light/flicker')">
+      <NumberField
+        label="flicker of the lamps"
+        unit="Hz, 0 for none"
+        :step="10"
+        :value="document.light.flicker_hz"
+        empty="as usual"
+        @change="(v) => set((d) => (d.light.flicker_hz = v))"
+      />
+    </FieldRow>
+    <FieldRow name="looked at" :error="error('/output/acuity')">
+      <select
+        class="plain"
+        aria-label="how closely it is looked at"
+        :value="document.output?.acuity ?? ''"
+        @change="set((d) => (d.output = { ...d.output, acuity: (typed($event) || undefined) as never }))"
+      >
+        <option value="">as in my profile</option>
+        <option value="traditional">as one looks at a print</option>
+        <option value="keen">with keen eyes</option>
+        <option value="pixel">pixel by pixel</option>
+      </select>
+    </FieldRow>
+    <FieldRow name="handed over" :error="error('/delivery')">
+      <NumberField
+        label="pictures to hand over"
+        unit="pictures"
+        :step="10"
+        :value="document.delivery?.count"
+        empty="any"
+        @change="(v) => set((d) => (d.delivery = { ...d.delivery, count: v }))"
+      />
+      <input
+        class="plain shape"
+        aria-label="shape, width to height"
+        placeholder="3:2"
+        :value="document.delivery?.shape ?? ''"
+        @change="set((d) => (d.delivery = { ...d.delivery, shape: typed($event) || null }))"
+      />
+      <select
+        class="plain"
+        aria-label="colour space"
+        :value="document.delivery?.colour_space ?? ''"
+        @change="set((d) => (d.delivery = { ...d.delivery, colour_space: typed($event) || null }))"
+      >
+        <option value="">any colour space</option>
+        <option value="srgb">standard colours</option>
+        <option value="wide">wide colours</option>
+      </select>
+    </FieldRow>
+    <FieldRow name="note" :error="error('/note')">
+      <textarea
+        class="plain wide"
+        aria-label="note"
+        rows="2"
+        maxlength="2000"
+        :value="document.note"
+        @change="set((d) => (d.note = typed($event)))"
+      ></textarea>
+    </FieldRow>
+  </details>
+</template>
+
+<style scoped>
+.wide {
+  width: 100%;
+}
+.shape {
+  width: 6ch;
+}
+textarea {
+  resize: vertical;
+}
+</style>

@@ -1,0 +1,72 @@
+<script setup lang="ts">
+import { ref, watch } from "vue";
+import { client, ProblemError, take, type Schemas } from "@/api/client";
+import Stops from "@/ruler/Stops.vue";
+import { inShort } from "@/words";
+
+const props = defineProps<{ asked: Schemas["SituationForm"] | null; kit: Schemas["KitOut"] }>();
+const emit = defineEmits<{ take: [body: string, lens: string, focal: number] }>();
+
+const open = ref(false);
+const rows = ref<Schemas["PairOut"][]>([]);
+const wrong = ref("");
+const named = (list: { slug: string; document: { name?: string } }[], slug: string) =>
+  list.find((piece) => piece.slug === slug)?.document.name ?? slug;
+
+async function rank(): Promise<void> {
+  if (!open.value || !props.asked) return;
+  const documents = <T,>(list: { slug: string; document: T }[]) =>
+    Object.fromEntries(list.map((piece) => [piece.slug, piece.document])) as Record<string, T>;
+  try {
+    const body = { situation: props.asked, bodies: documents(props.kit.bodies), lenses: documents(props.kit.lenses) };
+    rows.value = await take(client.POST("/api/pairs", { body }));
+    wrong.value = "";
+  } catch (error) {
+    wrong.value = error instanceof ProblemError ? error.message : "The server cannot be reached.";
+  }
+}
+watch([open, () => props.asked], rank);
+</script>
+
+<template>
+  <details class="fold" @toggle="open = ($event.target as HTMLDetailsElement).open">
+    <summary>Which of my kit?</summary>
+    <p v-if="wrong" class="error" role="alert">{{ wrong }}</p>
+    <ol>
+      <li v-for="row in rows.slice(0, 6)" :key="row.body + row.lens">
+        <button class="plain" @click="emit('take', row.body, row.lens, row.focal_length_mm)">
+          {{ named(kit.bodies, row.body) }}, {{ named(kit.lenses, row.lens) }}
+        </button>
+        <span class="small"
+          >{{ Math.round(row.focal_length_mm) }} mm, the subject fills {{ Math.round(100 * row.share) }} %<template
+            v-if="row.crop_stops > 0.02"
+            >, cropping costs <Stops :value="row.crop_stops" /></template
+          >; <template v-if="row.gave_stops > 0.02"><Stops :value="row.gave_stops" /> given</template
+          ><template v-else>nothing gives</template><template v-if="row.binding">, {{ inShort(row.binding) }} binds</template
+          ><template v-if="row.out_of_reach">, out of reach</template></span
+        >
+      </li>
+    </ol>
+  </details>
+</template>
+
+<style scoped>
+ol {
+  list-style: none;
+  margin: 0;
+  padding: 0 0 6px;
+}
+li {
+  border-bottom: 1px solid var(--rule);
+  padding: 6px 0;
+}
+button {
+  text-align: left;
+}
+.small {
+  display: block;
+  color: var(--second);
+  font-size: 13px;
+  line-height: 18px;
+}
+</style>
