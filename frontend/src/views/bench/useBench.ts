@@ -7,6 +7,19 @@ import { useKit, useProfile } from "@/api/queries";
 const DEPTH = 100;
 const copy = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
+/** Whether two documents say the same, in whatever order and with or without seconds and what is left out. */
+function alike(a: Situation, b: Situation): boolean {
+  const plain = (value: unknown): unknown => {
+    if (Array.isArray(value)) return value.map(plain);
+    if (value === null || typeof value !== "object") return value;
+    const kept = Object.entries(value)
+      .filter(([, v]) => v !== null && v !== undefined)
+      .map(([k, v]) => [k, plain(v)] as const);
+    return Object.fromEntries(kept.sort(([x], [y]) => x.localeCompare(y)));
+  };
+  const minute = (d: Situation) => ({ ...d, starts_at: d.starts_at.slice(0, 5) });
+  return same(plain(minute(a)), plain(minute(b)));
+}
 
 interface Draft {
   document: Situation;
@@ -50,13 +63,13 @@ export function useBench(id: number) {
       version.value = found.version;
       began = revision(found.version);
       steps.value.server = found.undo;
-      if (draft.value && !same(draft.value.document, found.document)) {
+      if (draft.value && !alike(draft.value.document, found.document)) {
         document.value = copy(draft.value.document);
         if (draft.value.version === found.version) save();
         else [theirs.value, theirVersion.value, saved.value] = [found.document, found.version, "conflict"];
       } else {
         document.value = copy(found.document);
-        draft.value = null;
+        if (draft.value) settled(copy(found.document), found.version);
       }
     } catch (error) {
       missing.value = error instanceof ProblemError && error.problem.status === 404;
@@ -105,8 +118,16 @@ export function useBench(id: number) {
   }
   watch(asked, advise, { deep: true });
 
+  function settled(sent: Situation, at: string): void {
+    version.value = at;
+    stored = sent;
+    saved.value = "saved";
+    savedAt.value = new Date().toTimeString().slice(0, 5);
+    if (document.value && alike(document.value, sent)) draft.value = null;
+    else save();
+  }
   async function put(): Promise<void> {
-    if (!document.value || same(document.value, stored) || saved.value === "conflict") return;
+    if (!document.value || (stored && alike(document.value, stored)) || saved.value === "conflict") return;
     if (Object.keys(errors.value).some((place) => place !== "")) return;
     const sent = copy(document.value);
     saved.value = "saving";
@@ -114,16 +135,12 @@ export function useBench(id: number) {
       const answer = await take(
         client.PUT("/api/situations/{pk}", { params: { path: { pk: id }, header: { "If-Match": version.value } }, body: sent }),
       );
-      version.value = answer.version;
-      stored = sent;
-      saved.value = "saved";
-      savedAt.value = new Date().toTimeString().slice(0, 5);
-      if (same(document.value, sent)) draft.value = null;
-      else save();
+      settled(sent, answer.version);
       void queries.invalidateQueries({ queryKey: ["outings"] });
     } catch (error) {
       const current = error instanceof ProblemError && error.problem.status === 412 ? error.problem.current : null;
-      if (current) {
+      if (current && alike(current.document as Situation, sent)) settled(sent, current.version as string);
+      else if (current) {
         theirs.value = current.document as Situation;
         theirVersion.value = current.version as string;
         saved.value = "conflict";

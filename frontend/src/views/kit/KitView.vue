@@ -249,6 +249,7 @@ onUnmounted(
           ><input v-model="form.flags[key]" type="checkbox" /> {{ label }}</label
         >
         <p class="error" role="alert">{{ errors[""] }}</p>
+        <button type="submit" hidden>Save</button>
       </form>
     </Modal>
   </main>

@@ -265,6 +265,7 @@ onUnmounted(
         ><input id="o-place" v-model="form.place" class="plain box" maxlength="120" /> <label for="o-day" class="label">day</label
         ><input id="o-day" v-model="form.day" type="date" class="plain box" />
         <p class="error" role="alert">{{ form.errors["/day"] ?? form.errors[""] }}</p>
+        <button type="submit" hidden>Save</button>
       </form>
     </Modal>
   </main>

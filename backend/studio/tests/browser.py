@@ -1,0 +1,82 @@
+"""The application in a headless browser, on the demo data, for tests that use it as people do."""
+
+from __future__ import annotations
+
+from typing import Any, ClassVar
+
+from django.contrib.auth import get_user_model
+from django.test import Client, LiveServerTestCase
+from playwright.sync_api import Browser, Page, Playwright, sync_playwright
+
+from outings.actions import load_demo_people
+from outings.models import Outing, Situation
+
+CHROMIUM = "/usr/bin/chromium"
+FLAGS = [
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+]
+THEMES = ("paper", "dusk", "red")
+DESK, PHONE = (1280, 800), (390, 844)
+
+
+class BrowserCase(LiveServerTestCase):
+    """Each test begins on fresh demo data. What a page complains of is gathered in ``wrong``."""
+
+    playwright: ClassVar[Playwright]
+    browser: ClassVar[Browser]
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        super().setUpClass()
+        cls.playwright = sync_playwright().start()
+        cls.addClassCleanup(cls.playwright.stop)
+        cls.browser = cls.playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+        cls.addClassCleanup(cls.browser.close)
+
+    def setUp(self) -> None:
+        load_demo_people("unused-here-9")
+        self.ilse = get_user_model().objects.get(username="demo.ilse")
+        self.day = Outing.objects.get(person=self.ilse)
+        self.situation = Situation.objects.get(outing=self.day, document__title="Terns over the bar")
+        self.wrong: list[str] = []
+
+    def open(
+        self, path: str, *, theme: str = "paper", size: tuple[int, int] = DESK, signed_in: bool = True, still: bool = True, **options: Any
+    ) -> Page:
+        """A page at a path, in a theme and size."""
+        context = self.browser.new_context(
+            viewport={"width": size[0], "height": size[1]}, reduced_motion="reduce", base_url=self.live_server_url, **options
+        )
+        self.addCleanup(context.close)
+        context.add_init_script(f"localStorage.getItem('aperture.theme') ?? localStorage.setItem('aperture.theme', '{theme}')")
+        if signed_in:
+            client = Client()
+            client.force_login(self.ilse)
+            context.add_cookies([{"name": "sessionid", "value": client.cookies["sessionid"].value, "url": self.live_server_url}])
+        page = context.new_page()
+        page.set_default_timeout(15_000)
+        if still:
+            self.listen(page)
+        page.goto(path)
+        page.wait_for_load_state("networkidle")
+        return page
+
+    def listen(self, page: Page) -> None:
+        """Gather errors of the console, of the page and of the server, and requests that leave it."""
+        page.on("console", lambda m: self.wrong.append(f"console: {m.text}") if m.type in ("error", "warning") else None)
+        page.on("pageerror", lambda e: self.wrong.append(f"page: {e}"))
+        page.on("response", lambda r: self.wrong.append(f"{r.status} {r.url}") if r.status >= 500 else None)
+        own = (self.live_server_url, "data:", "blob:")
+        page.on("request", lambda r: None if r.url.startswith(own) else self.wrong.append(f"foreign: {r.url}"))
+
+    def card(self) -> int:
+        """The id of a card of the situation."""
+        client = Client()
+        client.force_login(self.ilse)
+        return int(client.post(f"/api/situations/{self.situation.pk}/cards", headers={"X-CSRFToken": ""}).json()["id"])
