@@ -10,19 +10,7 @@ from playwright.sync_api import Browser, Page, Playwright, sync_playwright
 
 from outings.actions import load_demo_people
 from outings.models import Outing, Situation
-
-CHROMIUM = "/usr/bin/chromium"
-FLAGS = [
-    "--no-sandbox",
-    "--disable-gpu",
-    "--disable-quic",
-    "--no-first-run",
-    "--disable-background-networking",
-    "--disable-component-update",
-    "--disable-sync",
-]
-THEMES = ("paper", "dusk", "red")
-DESK, PHONE = (1280, 800), (390, 844)
+from studio.tests.chromium import CHROMIUM, DESK, FLAGS
 
 
 class BrowserCase(LiveServerTestCase):

@@ -8,7 +8,8 @@ from axe_playwright_python.sync_playwright import Axe
 from PIL import Image
 from playwright.sync_api import Page
 
-from studio.tests.browser import DESK, PHONE, THEMES, BrowserCase
+from studio.tests.browser import BrowserCase
+from studio.tests.chromium import DESK, PHONE, THEMES
 
 CLIPPED = """() => [...document.querySelectorAll('main *')].filter(e => {
   const s = getComputedStyle(e);

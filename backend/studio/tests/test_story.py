@@ -11,7 +11,8 @@ from playwright.sync_api import Page, expect
 
 from cards.models import Card
 from people.tests.caller import Caller
-from studio.tests.browser import PHONE, BrowserCase
+from studio.tests.browser import BrowserCase
+from studio.tests.chromium import PHONE
 
 
 def figure(page: Page, name: str) -> str:

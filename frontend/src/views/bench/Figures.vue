@@ -2,7 +2,7 @@
 import { computed, ref } from "vue";
 import type { Schemas, Setup, Situation } from "@/api/client";
 import Stops from "@/ruler/Stops.vue";
-import { figures, word } from "@/words";
+import { figures, inShort } from "@/words";
 
 const props = defineProps<{
   setup: Setup;
@@ -111,7 +111,7 @@ const costs = computed(() =>
           >, {{ cost.over > 0 ? "brighter" : "darker" }} by <Stops :value="Math.abs(cost.over)" /></template
       ></span>
       <span v-for="[intent, stops] in cost.parts" :key="intent" class="quiet"
-        >{{ word(intent).toLowerCase() }} <Stops :value="stops" signed
+        >{{ inShort(intent) }} <Stops :value="stops" signed
       /></span>
     </li>
   </ul>

@@ -6,7 +6,7 @@ import { offer } from "@/keys/actions";
 import { BRIGHTER, DARKER } from "@/ruler/scale";
 import Stops from "@/ruler/Stops.vue";
 import { useTheme } from "@/stores/theme";
-import { valueOf, word } from "@/words";
+import { inShort, valueOf, word } from "@/words";
 
 const props = defineProps<{ id: number }>();
 const { data: card, error } = useCard(() => props.id);
@@ -172,7 +172,7 @@ onBeforeUnmount(leave);
             <b>{{ answer.move_thirds }} third{{ answer.move_thirds === 1 ? "" : "s" }} {{ answer.moves }}</b>
           </p>
           <p class="set">{{ answer.shutter }}&ensp;{{ answer.aperture }}&ensp;ISO {{ answer.iso }}</p>
-          <p v-for="[intent, stops] in costs" :key="intent">{{ word(intent).toLowerCase() }} <Stops :value="stops" signed /></p>
+          <p v-for="[intent, stops] in costs" :key="intent">{{ inShort(intent) }} <Stops :value="stops" signed /></p>
           <p v-if="!costs.length">Costs nothing that you asked for.</p>
           <p v-if="!answer.reachable">The dial ends before that.</p>
         </template>

@@ -1,0 +1,125 @@
+"""Remake docs/screenshots/ from the demo data: one picture of each main view, some in the other themes and on a phone."""
+
+from __future__ import annotations
+
+import os
+import subprocess
+import sys
+import tempfile
+import time
+import urllib.error
+import urllib.request
+from pathlib import Path
+from typing import Any
+
+from playwright.sync_api import Page, sync_playwright
+
+sys.path.insert(0, str(Path(__file__).resolve().parent.parent / "backend"))
+
+from studio.tests.chromium import CHROMIUM, DESK, FLAGS, PHONE
+
+ROOT = Path(__file__).resolve().parent.parent
+BACKEND = ROOT / "backend"
+SHOTS = ROOT / "docs" / "screenshots"
+
+
+def served(database: Path, port: int) -> subprocess.Popen[bytes]:
+    """The production server on fresh demo data, once it answers."""
+    env = os.environ | {"APERTURE_LOCAL": "1", "APERTURE_DEMO": "1", "APERTURE_DATABASE": str(database)}
+    for command in (["migrate", "-v0"], ["load_demo", "--password", "for-pictures-only-3"]):
+        subprocess.run([sys.executable, "manage.py", *command], cwd=BACKEND, env=env, check=True, capture_output=True)
+    command = [sys.executable, "-m", "gunicorn", "studio.wsgi", "--bind", f"127.0.0.1:{port}", "--threads", "4", "--log-level", "error"]
+    server = subprocess.Popen(command, cwd=BACKEND, env=env)
+    for _ in range(100):
+        try:
+            urllib.request.urlopen(f"http://127.0.0.1:{port}/enter", timeout=5)
+        except (urllib.error.URLError, ConnectionError):
+            time.sleep(0.1)
+        else:
+            return server
+    server.terminate()
+    raise RuntimeError("the server does not answer")
+
+
+def tell(page: Page, text: str) -> None:
+    """Open the situation of this title at the bench."""
+    page.goto("/")
+    page.get_by_role("link", name=text, exact=True).click()
+    page.get_by_role("spinbutton", name="time").wait_for()
+
+
+def picture(page: Page, name: str, *, whole: bool = False) -> None:
+    """Take it once nothing moves any more."""
+    page.wait_for_load_state("networkidle")
+    page.wait_for_timeout(300)
+    page.screenshot(path=SHOTS / f"{name}.png", full_page=whole)
+    print(f"docs/screenshots/{name}.png")
+
+
+def opened(browser: Any, base: str, theme: str, size: tuple[int, int]) -> Page:
+    """A page signed in as a demo photographer."""
+    context = browser.new_context(viewport={"width": size[0], "height": size[1]}, base_url=base, reduced_motion="reduce")
+    context.add_init_script(f"localStorage.setItem('aperture.theme', '{theme}')")
+    page = context.new_page()
+    page.goto("/enter")
+    page.get_by_role("button", name="demo.ilse").click()
+    page.get_by_role("heading", name="Lantern-boat week").wait_for()
+    return page
+
+
+def views(browser: Any, base: str) -> None:
+    """Every main view."""
+    page = opened(browser, base, "paper", DESK)
+    tell(page, "Terns over the bar")
+    picture(page, "bench")
+    page.get_by_text("Which of my kit?").click()
+    page.get_by_text("cropping costs").first.wait_for()
+    picture(page, "kit-ranked")
+    page.keyboard.press("c")
+    page.get_by_text("Set, in this order").wait_for()
+    page.goto("/")
+    picture(page, "outings")
+    page.goto("/kit")
+    picture(page, "kit")
+    page.get_by_role("button", name="Merrow Swift, 20 MP").click()
+    picture(page, "kit-form")
+    page.goto("/profile")
+    picture(page, "profile")
+    dusk = opened(browser, base, "dusk", DESK)
+    tell(dusk, "Boathouse wedding, one bright doorway")
+    picture(dusk, "bench-dusk")
+    red = opened(browser, base, "red", DESK)
+    tell(red, "The causeway under the stars")
+    picture(red, "bench-red")
+    for theme in ("paper", "red"):
+        phone = opened(browser, base, theme, PHONE)
+        tell(phone, "Sprint heats off the quay")
+        phone.get_by_role("button", name="Make the pocket card").click()
+        phone.get_by_text("Set, in this order").wait_for()
+        picture(phone, f"card-{theme}")
+        if theme == "paper":
+            phone.get_by_role("button", name="test frame").click()
+            phone.get_by_role("button", name="soft").click()
+            phone.get_by_role("button", name="the subject streaks").click()
+            picture(phone, "card-test-frame")
+
+
+def main() -> int:
+    """All pictures anew; old ones that are no longer made go."""
+    SHOTS.mkdir(parents=True, exist_ok=True)
+    for old in SHOTS.glob("*.png"):
+        old.unlink()
+    with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright:
+        server = served(Path(folder) / "shots.sqlite3", 8391)
+        try:
+            browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+            views(browser, "http://127.0.0.1:8391")
+            browser.close()
+        finally:
+            server.terminate()
+            server.wait()
+    return 0
+
+
+if __name__ == "__main__":
+    sys.exit(main())
