@@ -147,3 +147,85 @@ class Noise(TestCase):
         self.assertAlmostEqual(glared, math.log2(7.8 / 0.01), places=6)
         fine = noise.comfortable(SENSOR, np.arange(11.0), 0.0, 3.0, 20.0, 4.0)
         self.assertTrue((np.diff(fine) <= 0).all() and fine[0] == 1 and fine[-1] == 0)
+
+    def test_fixed_variance_part_by_part(self) -> None:
+        """Each part alone: before the gain it stays, after it falls with ISO, a count is a twelfth of its square, dark current runs."""
+        quiet = {"width_mm": 36, "height_mm": 24, "pixels_wide": 6000, "pixels_high": 4000, "full_well_e": 65536, "bits": 14}
+        still = {"read_noise_pre_e": 0.0, "read_noise_post_e": 0.0, "dark_e_s": 0.0, "prnu": 0.0}
+        for change, iso, time, expected in (
+            ({"read_noise_pre_e": 3.0}, 0.0, 0.0, 9 + 16 / 12),
+            ({"read_noise_pre_e": 3.0}, 4.0, 0.0, 9 + 1 / 16 / 12),
+            ({"read_noise_post_e": 8.0}, 1.0, 0.0, 16 + 4 / 12),
+            ({"read_noise_post_e": 8.0}, 3.0, 0.0, 1 + 1 / 4 / 12),
+            ({"dark_e_s": 0.5}, 2.0, 30.0, 15 + 1 / 12),
+            ({"dual_gain_iso": 400, "dual_gain_read_noise_e": 2.0, "read_noise_pre_e": 5.0}, 1.9, 0.0, 25 + 2 ** (4 - 3.8) / 12),
+            ({"dual_gain_iso": 400, "dual_gain_read_noise_e": 2.0, "read_noise_pre_e": 5.0}, 2.0, 0.0, 4 + 1 / 12),
+            ({"dual_gain_iso": 400, "dual_gain_read_noise_e": 2.0, "read_noise_pre_e": 5.0}, 1.93, 0.0, 4 + 2 ** (4 - 3.86) / 12),
+            ({"bits": 12}, 0.0, 0.0, 256 / 12),
+        ):
+            with self.subTest(change=change, iso=iso):
+                sensor = Sensor(**{**quiet, **still, **change})
+                self.assertAlmostEqual(float(noise.fixed_variance_e2(sensor, iso, 0.0, time)), expected, places=9)
+
+    def test_signal_to_noise_of_shot_noise_and_of_response_spread(self) -> None:
+        """Limits known by hand: sqrt(n) for photons alone, 1/k where the spread of response rules."""
+        pure = Sensor(36, 24, 6000, 4000, 1e6, 0.0, 0.0, bits=24, prnu=0.0, dark_e_s=0.0)
+        np.testing.assert_allclose(noise.snr_pixel(pure, [100.0, 2500.0, 10000.0], 0.0, 0.0), [10, 50, 100], rtol=1e-5)
+        spread = Sensor(36, 24, 6000, 4000, 1e12, 0.0, 0.0, bits=24, prnu=0.01, dark_e_s=0.0)
+        self.assertAlmostEqual(float(noise.snr_pixel(spread, 1e11, 0.0, 0.0)), 100, places=2)
+        self.assertEqual(float(noise.electrons_at_bar(spread, 100.0, 0.0, 0.0)), math.inf)
+        self.assertEqual(float(noise.electrons_at_bar(spread, 150.0, 0.0, 0.0)), math.inf)
+        self.assertTrue(math.isfinite(float(noise.electrons_at_bar(spread, 99.0, 0.0, 0.0))))
+        self.assertAlmostEqual(float(noise.electrons(pure, 1.0) / noise.electrons(pure, 0.0)), 2)
+        np.testing.assert_allclose(noise.saturation_e(pure, [0.0, 1.0, 2.0], 1.0), [1e6, 1e6, 5e5])
+
+    def test_a_metered_tone_at_an_iso_has_half_the_light_a_stop(self) -> None:
+        pure = Sensor(36, 24, 6000, 4000, 78000, 0.0, 0.0, bits=24, prnu=0.0, dark_e_s=0.0)
+        for iso, tone, n in ((0.0, 0.0, 10000.0), (1.0, 0.0, 5000.0), (0.0, -2.0, 2500.0), (2.0, 1.0, 5000.0)):
+            self.assertAlmostEqual(float(noise.snr_of_metered_tone(pure, iso, 0.0, tone, 3.0)), 3 * math.sqrt(n), places=2)
+        self.assertEqual(noise.comfortable(pure, np.array([0.0, 2.0, 4.0]), 0.0, 1.0, 49.0, 0.0).tolist(), [1, 1, 0])
+        self.assertEqual(noise.comfortable(pure, np.array([0.0, 2.0, 4.0]), 0.0, 1.0, 49.0, 6.0).tolist(), [1, 0, 0])
+
+
+class Circles(TestCase):
+    def test_published_circles_of_confusion(self) -> None:
+        """0.2 mm at 25 cm: 0.030 mm on 36 mm enlarged to 24 cm, 0.019 mm on 23.4 mm; a keen eye sees 1 arc minute, 0.0727 mm at 25 cm."""
+        for acuity, used, output, viewing, micrometres in (
+            (sharpness.Acuity.TRADITIONAL, 0.036, 0.24, 0.25, 30.0),
+            (sharpness.Acuity.TRADITIONAL, 0.0234, 0.24, 0.25, 19.5),
+            (sharpness.Acuity.TRADITIONAL, 0.036, 0.48, 0.50, 30.0),
+            (sharpness.Acuity.KEEN, 0.036, 0.24, 0.25, 10.908),
+            (sharpness.Acuity.PIXEL, 0.036, 0.24, 0.25, 9.0),
+        ):
+            found = sharpness.circle_of_confusion_m(acuity, used, output, viewing, 4.5e-6) * 1e6
+            self.assertAlmostEqual(found, micrometres, places=2)
+
+    def test_parts_of_the_blur_add_as_variances(self) -> None:
+        """A disc has b/4 a side, a line l/sqrt 12, a pixel p/sqrt 12, told back as the disc with the same spread."""
+        for disc, line, spot, pixel in ((20e-6, 0, 0, 0), (0, 30e-6, 0, 0), (0, 0, 5e-6, 0), (0, 0, 0, 6e-6), (20e-6, 30e-6, 5e-6, 6e-6)):
+            spread = math.sqrt((disc / 4) ** 2 + line**2 / 12 + spot**2 + pixel**2 / 12)
+            found = float(sharpness.total_blur_m(disc_m=disc, lines_m=line, diffraction_m=spot, pitch_m=pixel))
+            self.assertAlmostEqual(found, 4 * spread, places=12)
+
+    def test_diffraction_grows_with_the_aperture_and_close_up(self) -> None:
+        """Airy disc of green light at f/8: 1.22 * 0.55 um * 8 = 5.37 um to the first dark ring; its Gaussian core is 0.42 lambda N."""
+        one = float(sharpness.diffraction_sigma_m(8.0))
+        self.assertAlmostEqual(one * 1e6, 0.42 * 0.55 * 8, delta=0.02)
+        self.assertAlmostEqual(float(sharpness.diffraction_sigma_m(16.0)) / one, 2)
+        self.assertAlmostEqual(float(sharpness.diffraction_sigma_m(8.0, 1.0)) / one, 2)
+
+    def test_the_aperture_that_melts_a_background(self) -> None:
+        for focal, focus, far, disc in ((0.085, 3.0, math.inf, 1e-3), (0.05, 2.0, 6.0, 0.4e-3)):
+            found = sharpness.separation_aperture(focal, focus, far, disc)
+            self.assertAlmostEqual(float(sharpness.defocus_disc_m(focal, found, focus, far)), disc, places=9)
+        self.assertAlmostEqual(float(sharpness.magnification(0.1, 0.3)), 0.5)
+
+    def test_limits_of_stars_and_hands_by_hand(self) -> None:
+        """NPF for 35 mm f/2 with 5.9 um at 60 degrees: (16.856*2 + 0.0997*35 + 13.713*5.9)/(35*0.5) = 6.749 s."""
+        self.assertAlmostEqual(float(movement.trail_limit_npf_s(2.0, 35, 5.9, math.radians(60))), 6.749, places=3)
+        self.assertAlmostEqual(float(movement.trail_limit_500_s(50)), 10.0)
+        self.assertAlmostEqual(float(movement.chance_of_a_sharp_frame(1.0, 2.0)), 1 - math.exp(-4), places=9)
+        self.assertAlmostEqual(float(movement.chance_of_a_sharp_frame(1.0, 1.0, 3)), 1 - math.exp(-3), places=9)
+        drift = float(movement.hand_rate_rad_s(1.0, 30.0, 0.0))
+        self.assertAlmostEqual(drift, math.radians(15.041 / 3600), places=9)
+        self.assertEqual(float(movement.time_for_blur_s(0.0, 30e-6)), math.inf)
