@@ -5,6 +5,7 @@ from __future__ import annotations
 import json
 import os
 import sys
+from enum import Enum
 from pathlib import Path
 from typing import Any
 
@@ -35,6 +36,33 @@ def openapi() -> dict[str, Any]:
     return dict(api.get_openapi_schema(path_prefix="/api/"))
 
 
+def tokens() -> str:
+    """The closed lists, told for people: enumerations of the schemas, subjects, conditions, schools, demo kit."""
+    from craft.advice import terms
+    from craft.advice.genres import WORKS
+    from craft.advice.schools import BY_DECISION
+    from craft.kit.body import Finder, Shutter
+    from craft.picture.sharpness import Acuity
+    from craft.scales.conditions import CONDITIONS
+    from exchange.demo_kit import BODIES, LENSES
+
+    enums = [v for v in vars(terms).values() if isinstance(v, type) and issubclass(v, Enum) and v is not Enum]
+    lines = ["# Closed lists", "", "Written by `tools/write_formats.py` from the code; a check keeps the two in step.", ""]
+    for kind in [*enums, Shutter, Finder, Acuity]:
+        lines += [f"## {kind.__name__}", "", str(kind.__doc__).strip(), "", ", ".join(f"`{one.value}`" for one in kind), ""]
+    lines += ["## Binding limits", "", "The named limits above, and `stops` (its share in stops), `must_hold` (an intent on no rung).", ""]
+    lines += ["## Subjects", ""]
+    for work in WORKS:
+        lines.append(f"- `{work.genre.value}`: " + ", ".join(f"`{s.slug}` ({s.speed_m_s:g} m/s: {s.source})" for s in work.subjects))
+    lines += ["", "## Conditions of light", ""]
+    lines += [f"- `{c.slug}`: {c.label}, EV {c.ev100:g}. {c.reason} ({c.source})" for c in CONDITIONS]
+    lines += ["", "## Schools", ""]
+    lines += [f"- `{d.value}`: " + ", ".join(f"`{s.slug}` ({s.label})" for s in rows) for d, rows in BY_DECISION.items()]
+    for name, rows in (("Demo bodies", BODIES), ("Demo lenses", LENSES)):
+        lines += ["", f"## {name}", "", *(f"- `{slug}`: {row['name']}" for slug, row in rows.items())]
+    return "\n".join(lines) + "\n"
+
+
 def formats() -> dict[str, str]:
     """File name -> its text."""
     texts = {}
@@ -45,6 +73,7 @@ def formats() -> dict[str, str]:
         }
         texts[f"{name}.schema.json"] = json.dumps(schema, indent=2, ensure_ascii=False) + "\n"
     texts["openapi.json"] = json.dumps(openapi(), indent=2, ensure_ascii=False, default=str) + "\n"
+    texts["tokens.md"] = tokens()
     return texts
 
 

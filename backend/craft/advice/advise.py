@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from dataclasses import replace
 from itertools import combinations
 
 import numpy as np
@@ -15,7 +16,7 @@ from craft.advice.plan import Plan, plan_for
 from craft.advice.schools import School
 from craft.advice.setup import Focus, IsoLimits, Neighbour, Setup
 from craft.advice.situation import Situation
-from craft.advice.solver import solve
+from craft.advice.solver import solve, solve_held
 from craft.advice.targets import Dials, image_speed
 from craft.advice.terms import (
     Area,
@@ -161,25 +162,31 @@ def _focus(situation: Situation, facts: dict[str, float], value: tuple[str, ...]
 
 def neighbours(plan: Plan, ladder: Ladder) -> tuple[Neighbour, ...]:
     """The picture one step away on every free dial, each way, and what that costs per intent."""
-    now, rows = ladder.now, []
+    now = ladder.now
     names = {"time": ladder.found.time, "aperture": ladder.found.aperture, "iso": ladder.found.iso}
+    holds = []
     for name, positions in names.items():
-        free_axis = getattr(plan.dials, name)
-        there = free_axis.positions()
+        axis = getattr(plan.dials, name)
+        there = axis.positions()
         k = there.index(int(positions[now]))
         for step, direction in ((-1, "lower"), (1, "higher")):
-            if not 0 <= k + step < len(there):
-                continue
-            dials = {n: getattr(plan.dials, n) for n in names} | {name: free_axis.only(there[k + step])}
-            problem = plan.problem(Dials(**dials))
-            if problem.allowed is not None and not problem.allowed.any():
-                continue
-            found = solve(problem, np.array([plan.target]))
-            at = Ladder(plan, np.zeros(1, dtype=np.int64), found)
-            cost = {intent: float(found.gave[intent][0] - ladder.found.gave[intent][now]) for intent in Intent}
-            over = float(brightness(plan, found, np.zeros(1, dtype=np.int64))[0])
-            rows.append(Neighbour(free_axis.dial, direction, *at.printed(0), over, cost))
-    return tuple(rows)
+            if 0 <= k + step < len(there) and plan.exists(replace(plan.dials, **{name: axis.only(there[k + step])})):
+                holds.append((axis.dial, there[k + step], direction))
+    if not holds:
+        return ()
+    found = solve_held(plan.problem(), plan.target, [(dial, position) for dial, position, _ in holds])
+    at = Ladder(plan, np.zeros(len(holds), dtype=np.int64), found)
+    over = brightness(plan, found, at.offsets)
+    return tuple(
+        Neighbour(
+            dial,
+            direction,
+            *at.printed(k),
+            float(over[k]),
+            {intent: float(found.gave[intent][k] - ladder.found.gave[intent][now]) for intent in Intent},
+        )
+        for k, (dial, _, direction) in enumerate(holds)
+    )
 
 
 def locks_to_release(plan: Plan, ladder: Ladder) -> tuple[Dial, ...]:

@@ -58,6 +58,11 @@ class Plan:
             dials.time, dials.aperture, dials.iso, self.asked.targets, self.rungs, self.asked.n_best, _allowed(self.situation, dials)
         )
 
+    def exists(self, dials: Dials) -> bool:
+        """Whether any combination of these dials exists on the body."""
+        allowed = _allowed(self.situation, dials)
+        return allowed is None or bool(allowed.any())
+
 
 def _allowed(situation: Situation, dials: Dials) -> NDArray[np.bool_] | None:
     return combinations_allowed(situation.body, {Dial.TIME: dials.time, Dial.APERTURE: dials.aperture, Dial.ISO: dials.iso})
@@ -159,8 +164,9 @@ def _choose_shutter(plan: Plan) -> Plan:
         raise CraftError(f"{situation.body.name} has no {wanted.value.replace('_', ' ')} shutter", ("profile", "schools", "shutter_type"))
     if plan.shutter is Shutter.ELECTRONIC and wanted is not Shutter.ELECTRONIC and situation.locks.shutter_s is not None:
         wanted = plan.shutter
+    same = wanted is plan.shutter
     plan = replace(plan, shutter=wanted, chosen=(*plan.chosen, school))
-    return with_dials(plan, Dials(time_axis(situation.body, wanted), plan.free.aperture, plan.free.iso))
+    return plan if same else with_dials(plan, replace(plan.free, time=time_axis(situation.body, wanted)))
 
 
 def _choose_range(plan: Plan, iso_now: float) -> Plan:
@@ -179,8 +185,10 @@ def _choose_range(plan: Plan, iso_now: float) -> Plan:
     offset = {RangePolicy.GREY: 0.0, RangePolicy.PROTECT: min(0.0, room_left), RangePolicy.RIGHT: room_left}[policy]
     facts |= {"protection_stops": protection, "offset_stops": offset}
     plan = replace(plan, policy=policy, protection=protection, offset=offset, facts=facts, chosen=(*plan.chosen, school))
+    if protection == 0 and policy is not RangePolicy.RIGHT:
+        return plan
     floor = plan.free.iso.from_position(plan.free.iso.first + round(protection * plan.per_stop))
-    return with_dials(plan, Dials(plan.free.time, plan.free.aperture, floor))
+    return with_dials(plan, replace(plan.free, iso=floor))
 
 
 def _choose_filter(plan: Plan) -> Plan:
@@ -212,6 +220,8 @@ def plan_for(situation: Situation) -> Plan:
     x, n, s = _true(plan, found)
     over = float(found.entries[0][0])
     facts = plan.facts | numbers.of_exposure(situation, plan.free, plan.asked, x, n, s, plan.facts) | {"over_stops": over}
+    tried = plan.shutter
     plan = _choose_shutter(replace(plan, facts=facts))
-    x, n, s = _true(plan, _at_key(plan))
+    if plan.shutter is not tried:
+        s = _true(plan, _at_key(plan))[2]
     return _choose_filter(_choose_range(plan, s))

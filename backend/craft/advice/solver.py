@@ -9,7 +9,7 @@ fit one 64-bit word they go on in a second.
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -17,7 +17,7 @@ from numpy.typing import NDArray
 
 from craft.advice.terms import Intent, Limit
 from craft.kit.dials import Axis
-from craft.scales.series import Floats, Ints
+from craft.scales.series import Dial, Floats, Ints
 
 UNLISTED_ORDER = (Intent.SHAKE, Intent.FREEZE, Intent.MOTION_BLUR, Intent.DEPTH, Intent.SEPARATION, Intent.NOISE, Intent.ISO)
 """Intents that are on no rung must hold, in this order of weight."""
@@ -182,21 +182,57 @@ def _ranks(values: Floats) -> Ints:
     return ranks.reshape(values.shape)
 
 
-def _words(digits: list[tuple[str, Ints]]) -> list[dict[str, Ints]]:
-    """Ranks, most significant first, packed into as few 60-bit words as hold them: dial letter -> key part."""
-    words: list[dict[str, Ints]] = []
+@dataclass(frozen=True, slots=True)
+class _Digit:
+    """One place of the key: ranks along a dial (x, n or s), or for noise the entry that ranks each level anew."""
+
+    dial: str
+    ranks: Ints | None
+    radix: int
+    noise: _Entry | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class _Word:
+    """One 60-bit word of the key: a part along each dial, and the noise entries with their place values."""
+
+    parts: dict[str, Ints]
+    noise: list[tuple[int, _Entry]]
+
+
+def _words(digits: list[_Digit]) -> list[_Word]:
+    """Digits, most significant first, packed into as few words as hold them."""
+    words: list[_Word] = []
     room = 0
-    for dial, ranks in reversed(digits):
-        radix = int(ranks.max()) + 1
-        if radix == 1:
+    for digit in reversed(digits):
+        if digit.radix == 1:
             continue
-        if not words or room * radix >= int(_FORBIDDEN):
-            words.insert(0, {})
+        if not words or room * digit.radix >= int(_FORBIDDEN):
+            words.insert(0, _Word({}, []))
             room = 1
-        part = ranks * np.int64(room)
-        words[0][dial] = words[0][dial] + part if dial in words[0] else part
-        room *= radix
-    return words or [{}]
+        parts = words[0].parts
+        if digit.noise is not None:
+            words[0].noise.append((room, digit.noise))
+        elif digit.ranks is not None:
+            part = digit.ranks * np.int64(room)
+            parts[digit.dial] = parts[digit.dial] + part if digit.dial in parts else part
+        room *= digit.radix
+    return words or [_Word({}, [])]
+
+
+@dataclass(frozen=True, slots=True)
+class _Best:
+    """Indices of the best time, aperture and ISO of each exposure position, and which have one: (E,) or (L, E)."""
+
+    time: Ints
+    aperture: Ints
+    iso: Ints
+    there: NDArray[np.bool_]
+
+    @staticmethod
+    def stacked(rows: list[_Best]) -> _Best:
+        """One row per level."""
+        return _Best(*(np.stack([getattr(row, name) for row in rows]) for name in ("time", "aperture", "iso", "there")))
 
 
 class _Groups:
@@ -221,40 +257,89 @@ class _Groups:
         step = padded.itemsize
         return np.ndarray((self.count, deep, tall), np.int64, padded.data, (deep - 1) * step, (step, -step, step))
 
-    def _key(self, word: dict[str, Ints]) -> Ints:
-        """One word of the key of every candidate, (E, n, s); forbidden ones are at least `_FORBIDDEN`."""
-        x, n, s = (word[dial] + self.holes[dial] if dial in word else self.holes[dial] for dial in "xns")
+    def key(self, word: _Word) -> Ints:
+        """One word of the key of every candidate, noise apart, (E, n, s); forbidden ones are at least `_FORBIDDEN`."""
+        x, n, s = (word.parts[dial] + self.holes[dial] if dial in word.parts else self.holes[dial] for dial in "xns")
         key = self._over_time(x, int(_FORBIDDEN)) + (n[:, None] + s)
-        if "y" in word:
-            key += word["y"][:, None, :]
         if self.problem.allowed is not None:
             at = self._over_time(np.arange(self.sizes[0]), 0)
             key[~self.problem.allowed[at, np.arange(self.sizes[1])[:, None], np.arange(self.sizes[2])]] = _FORBIDDEN
-        return key.reshape(self.count, -1)
+        return key
 
-    def best(self, words: list[dict[str, Ints]]) -> tuple[Ints, Ints, Ints, NDArray[np.bool_]]:
-        """Indices of the best time, aperture and ISO of each position, and which positions have one: (E,)."""
+    def held(self, dial: Dial, position: int) -> Ints:
+        """What to add to a word so that one dial keeps one position, shaped to broadcast over (E, n, s)."""
+        axis = {Dial.TIME: self.problem.time, Dial.APERTURE: self.problem.aperture, Dial.ISO: self.problem.iso}[dial]
+        other = np.where(np.arange(len(axis.stops)) + axis.first == position, 0, _FORBIDDEN)
+        if dial is Dial.TIME:
+            return self._over_time(other, int(_FORBIDDEN))
+        return other[:, None] if dial is Dial.APERTURE else other
+
+    def best(self, keys: list[Ints]) -> _Best:
+        """The best candidate of each position by the words of its key."""
         rows = np.arange(self.count)
-        key = self._key(words[0])
-        winner = key.argmin(axis=1)
-        there = key[rows, winner] < _FORBIDDEN
-        for word in words[1:]:
-            tied = key == key[rows, winner][:, None]
-            key = np.where(tied, self._key(word), _NEVER)
-            winner = key.argmin(axis=1)
+        first, *others = (key.reshape(self.count, -1) for key in keys)
+        winner = first.argmin(axis=1)
+        there = first[rows, winner] < _FORBIDDEN
+        for word in others:
+            first = np.where(first == first[rows, winner][:, None], word, _NEVER)
+            winner = first.argmin(axis=1)
         n, s = np.divmod(winner, self.sizes[2])
         x = rows - n + s - (self.sizes[2] - 1)
-        return np.clip(x, 0, self.sizes[0] - 1), n, s, there
+        return _Best(np.clip(x, 0, self.sizes[0] - 1), n, s, there)
 
 
-def _ties(problem: Problem) -> list[tuple[str, Ints]]:
+def _ties(problem: Problem) -> list[tuple[str, Floats]]:
     n = problem.aperture.stops
-    return [
-        ("n", _ranks(np.abs(n - problem.n_best))),
-        ("s", _ranks(problem.iso.stops)),
-        ("n", _ranks(-n)),
-        ("x", _ranks(-problem.time.stops)),
-    ]
+    return [("n", np.abs(n - problem.n_best)), ("s", problem.iso.stops), ("n", -n), ("x", -problem.time.stops)]
+
+
+class _Search:
+    """Everything about a problem that does not depend on the light: entries, ranks and the words of the key."""
+
+    def __init__(self, problem: Problem) -> None:
+        self.problem = problem
+        self.groups = _Groups(problem)
+        self.shorts = _shortfalls(problem)
+        self.entries = list(_entries(problem.rungs))
+        self.tones: Floats = np.empty(0)
+        self.tone_at: Ints = np.empty((0, 0), dtype=np.int64)
+        if problem.targets.noise is not None:
+            tones = (self.groups.exposure[:, None] / problem.time.per_stop + problem.iso.stops).round(_DECIMALS)
+            self.tones, flat = np.unique(tones, return_inverse=True)
+            self.tone_at = flat.reshape(tones.shape)
+        digits = [digit for entry in self.entries if (digit := self._digit(entry)) is not None]
+        self.words = _words(digits + [_ranked(dial, values) for dial, values in _ties(problem)])
+        self.keys = [self.groups.key(word) for word in self.words]
+
+    def _digit(self, entry: _Entry) -> _Digit | None:
+        if entry.weight.intent is Intent.NOISE:
+            return None if self.problem.targets.noise is None else _Digit("", None, len(self.tones), entry)
+        if entry.weight.intent not in self.shorts:
+            return None
+        dial, values = self.shorts[entry.weight.intent]
+        return _ranked(dial, entry.of(values))
+
+    def keys_at(self, level: int) -> list[Ints]:
+        """The words of every candidate's key at one level of light.
+
+        Noise is all that depends on it: on the tone a candidate's ISO leaves, which takes few values.
+        """
+        noise = self.problem.targets.noise
+        if noise is None:
+            return self.keys
+        short = np.maximum(0.0, (self.tones - level / self.problem.time.per_stop - noise).round(_DECIMALS))
+        keys = []
+        for word, key in zip(self.words, self.keys, strict=True):
+            for place, entry in word.noise:
+                ranks = np.concatenate(([0], (np.diff(entry.of(short).round(_DECIMALS)) > 0).cumsum()))
+                key = np.add(key, (ranks * np.int64(place))[self.tone_at][:, None, :])
+            keys.append(key)
+        return keys
+
+
+def _ranked(dial: str, values: Floats) -> _Digit:
+    ranks = _ranks(values)
+    return _Digit(dial, ranks, int(ranks.max()) + 1)
 
 
 def solve(problem: Problem, levels: Ints) -> Solution:
@@ -269,53 +354,39 @@ def solve(problem: Problem, levels: Ints) -> Solution:
     -------
     Solution : positions, what gave, and the compared entries per level.
     """
-    groups = _Groups(problem)
-    shorts = _shortfalls(problem)
-    entries = list(_entries(problem.rungs))
-    noise = problem.targets.noise
-    if noise is None:
-        digits = [(shorts[e.weight.intent][0], _ranks(e.of(shorts[e.weight.intent][1]))) for e in entries if e.weight.intent in shorts]
-        best = groups.best(_words(digits + _ties(problem)))
-        return _across(problem, groups, shorts, entries, levels, best)
-    parts = []
-    for level in levels:
-        over = (groups.exposure[:, None] - level) / problem.time.per_stop + problem.iso.stops
-        short = np.maximum(0.0, (over - noise).round(_DECIMALS))
-        digits = []
-        for entry in entries:
-            if entry.weight.intent is Intent.NOISE:
-                digits.append(("y", _ranks(entry.of(short))))
-            elif entry.weight.intent in shorts:
-                dial, values = shorts[entry.weight.intent]
-                digits.append((dial, _ranks(entry.of(values))))
-        best = groups.best(_words(digits + _ties(problem)))
-        parts.append(_across(problem, groups, shorts, entries, np.array([level]), best))
-    return _joined(parts)
+    search = _Search(problem)
+    if problem.targets.noise is None:
+        return _across(search, levels, search.groups.best(search.keys))
+    return _across(search, levels, _Best.stacked([search.groups.best(search.keys_at(int(level))) for level in levels]))
 
 
-def _across(
-    problem: Problem,
-    groups: _Groups,
-    shorts: dict[Intent, tuple[str, Floats]],
-    entries: list[_Entry],
-    levels: Ints,
-    best: tuple[Ints, Ints, Ints, NDArray[np.bool_]],
-) -> Solution:
+def solve_held(problem: Problem, level: int, holds: Sequence[tuple[Dial, int]]) -> Solution:
+    """The best candidate at one level of light for each of H holds: a dial kept at one position, the others free.
+
+    As `solve` with that axis reduced to the position, H times; the ranks are made once.
+    """
+    search = _Search(problem)
+    first, *others = search.keys_at(level)
+    best = [search.groups.best([first + search.groups.held(dial, position), *others]) for dial, position in holds]
+    return _across(search, np.full(len(holds), level), _Best.stacked(best))
+
+
+def _across(search: _Search, levels: Ints, best: _Best) -> Solution:
     """Choose among the best of each exposure position, for every level at once."""
-    x, n, s, there = best
+    problem, groups, shorts = search.problem, search.groups, search.shorts
     over = (groups.exposure - levels[:, None]) / problem.time.per_stop
-    at = {"x": x, "n": n, "s": s}
+    at = {"x": best.time, "n": best.aperture, "s": best.iso}
     given = {intent: np.broadcast_to(values[at[dial]], over.shape) for intent, (dial, values) in shorts.items()}
     given[Intent.BRIGHTNESS] = np.maximum(0.0, over)
     if problem.targets.noise is not None:
-        given[Intent.NOISE] = np.maximum(0.0, np.round(over + problem.iso.stops[s] - problem.targets.noise, _DECIMALS))
+        given[Intent.NOISE] = np.maximum(0.0, np.round(over + problem.iso.stops[best.iso] - problem.targets.noise, _DECIMALS))
     weights = [Weight(Intent.BRIGHTNESS, "over")]
     columns = [np.maximum(0.0, -over)]
-    for entry in entries:
+    for entry in search.entries:
         if entry.weight.intent in given:
             weights.append(entry.weight)
             columns.append(entry.of(given[entry.weight.intent]))
-    dead = np.broadcast_to(~there, over.shape)
+    dead = np.broadcast_to(~best.there, over.shape)
     for column in columns:
         if column.any():
             masked = np.where(dead, np.inf, column)
@@ -324,22 +395,12 @@ def _across(
     chosen = alive.argmax(axis=1)
     rows = np.arange(len(levels))
     gave = {intent: given[intent][rows, chosen] if intent in given else np.zeros(len(levels)) for intent in Intent}
+    x, n, s = (np.broadcast_to(at[dial], over.shape)[rows, chosen] for dial in "xns")
     return Solution(
-        problem.time.first + x[chosen],
-        problem.aperture.first + n[chosen],
-        problem.iso.first + s[chosen],
+        problem.time.first + x,
+        problem.aperture.first + n,
+        problem.iso.first + s,
         gave,
         np.stack([column[rows, chosen] for column in columns], axis=1),
         tuple(weights),
-    )
-
-
-def _joined(parts: list[Solution]) -> Solution:
-    return Solution(
-        np.concatenate([part.time for part in parts]),
-        np.concatenate([part.aperture for part in parts]),
-        np.concatenate([part.iso for part in parts]),
-        {intent: np.concatenate([part.gave[intent] for part in parts]) for intent in Intent},
-        np.concatenate([part.entries for part in parts]),
-        parts[0].weights,
     )

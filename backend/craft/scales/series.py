@@ -18,7 +18,7 @@ from __future__ import annotations
 
 import math
 from enum import Enum
-from functools import cache
+from functools import cache, lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
@@ -150,6 +150,7 @@ def exact_stops(dial: Dial, value: float, per_stop: int = 3) -> float:
     return stops_of(dial, value) if k is None else k / per_stop
 
 
+@lru_cache(maxsize=4096)
 def printed(dial: Dial, stops: float, per_stop: int) -> float:
     """The number a body prints for a setting; off the series, two significant figures.
 

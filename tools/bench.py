@@ -1,0 +1,176 @@
+"""Speed as ratios to a floor measured in the same run.
+
+The floor is NumPy alone: an int64 array over every candidate (time, aperture, ISO) at every level
+of the ladder, filled by adding the three axes and reduced to its least along the candidates. Figures
+are the median of many runs; the API's are medians and 95th percentiles over one kept connection.
+"""
+
+from __future__ import annotations
+
+import http.client
+import json
+import os
+import statistics
+import subprocess
+import sys
+import tempfile
+import time
+from collections.abc import Callable
+from pathlib import Path
+from typing import Any
+
+ROOT = Path(__file__).resolve().parent.parent
+BACKEND = ROOT / "backend"
+sys.path.insert(0, str(BACKEND))
+
+import numpy as np
+
+from craft.advice.advise import advise
+from craft.advice.ladder import solve_ladder
+from craft.advice.plan import Plan, plan_for
+from exchange.setup_form import setup_form
+from exchange.situation_form import SituationForm
+
+PORT = 8392
+CASES = {
+    "sports": {"genre": "sports", "body": "merrow-swift-20", "lens": "merrow-70-200", "light": {"ev100": 11}},
+    "night sky": {"genre": "night_sky", "body": "merrow-swift-20", "lens": "oxwick-20", "light": {"ev100": -7}},
+    "noise on a rung": {
+        "genre": "wedding",
+        "body": "merrow-swift-20",
+        "lens": "merrow-24-70",
+        "light": {"ev100": 6},
+        "concessions": [{"intent": "noise", "to": "ceiling"}, {"intent": "iso", "to": "body_limit"}],
+    },
+}
+
+
+def milliseconds(call: Callable[[], Any], runs: int = 40) -> list[float]:
+    """Times of a call, warmed up."""
+    for _ in range(3):
+        call()
+    times = []
+    for _ in range(runs):
+        start = time.perf_counter()
+        call()
+        times.append((time.perf_counter() - start) * 1000)
+    return times
+
+
+def floor(plan: Plan) -> Callable[[], Any]:
+    """Filling and reducing the candidates of a plan at every level of its ladder."""
+    axes = (plan.free.time, plan.free.aperture, plan.free.iso)
+    x, n, s = (np.arange(len(axis.stops), dtype=np.int64) for axis in axes)
+    levels = 18 * plan.per_stop + 1
+    key = np.empty((len(x), len(n), len(s)), dtype=np.int64)
+
+    def run() -> int:
+        least = 0
+        for level in range(levels):
+            np.add(x[:, None, None] + n[:, None] + level, s, out=key)
+            least += int(key.min())
+        return least
+
+    return run
+
+
+def computation() -> None:
+    """One setup and one ladder, by case."""
+    for name, raw in CASES.items():
+        situation = SituationForm.model_validate(raw).value()
+        plan = plan_for(situation)
+        least = statistics.median(milliseconds(floor(plan)))
+        ladder = statistics.median(milliseconds(lambda plan=plan: solve_ladder(plan)))
+        setup = statistics.median(milliseconds(lambda situation=situation: advise(situation)))
+        count = len(plan.free.time.stops) * len(plan.free.aperture.stops) * len(plan.free.iso.stops)
+        print(f"{name}: {count} candidates x {18 * plan.per_stop + 1} levels, floor {least:.1f} ms")
+        print(f"  ladder {ladder:.1f} ms, {ladder / least:.2f} of the floor; setup {setup:.1f} ms, {setup / least:.2f} of the floor")
+
+
+def memory_mb(pid: int) -> float:
+    """Proportional memory of a process and its children, in megabytes."""
+    children = Path(f"/proc/{pid}/task/{pid}/children").read_text().split()
+    lines = Path(f"/proc/{pid}/smaps_rollup").read_text().splitlines()
+    own = next(int(line.split()[1]) for line in lines if line.startswith("Pss:")) / 1024
+    return own + sum(memory_mb(int(child)) for child in children)
+
+
+def first_page(port: int) -> None:
+    """Wait until the server gives its first page."""
+    while True:
+        connection = http.client.HTTPConnection("127.0.0.1", port, timeout=5)
+        try:
+            connection.request("GET", "/enter")
+            if connection.getresponse().status == 200:
+                return
+        except ConnectionError:
+            time.sleep(0.01)
+        finally:
+            connection.close()
+
+
+def round_trip() -> None:
+    """The API over the computation, cold start and memory of the production server."""
+    with tempfile.TemporaryDirectory() as folder:
+        env = os.environ | {"APERTURE_LOCAL": "1", "APERTURE_DATABASE": str(Path(folder) / "bench.sqlite3")}
+        subprocess.run([sys.executable, "manage.py", "migrate", "-v0"], cwd=BACKEND, env=env, check=True)
+        command = [
+            "-m",
+            "gunicorn",
+            "studio.wsgi",
+            "--bind",
+            f"127.0.0.1:{PORT}",
+            "--workers",
+            "2",
+            "--threads",
+            "4",
+            "--log-level",
+            "error",
+        ]
+        start = time.perf_counter()
+        server = subprocess.Popen([sys.executable, *command], cwd=BACKEND, env=env)
+        try:
+            first_page(PORT)
+            print(f"cold start to the first page {time.perf_counter() - start:.2f} s")
+            posts()
+            print(f"server memory {memory_mb(server.pid):.0f} MB with two workers")
+        finally:
+            server.terminate()
+            server.wait()
+
+
+def posts() -> None:
+    """POST /api/advise against the same computation without a server, taken in turns."""
+    raw = CASES["sports"]
+    body = json.dumps(raw)
+    headers = {"Content-Type": "application/json", "X-CSRFToken": "t" * 32, "Cookie": f"csrftoken={'t' * 32}"}
+    connection = http.client.HTTPConnection("127.0.0.1", PORT)
+
+    def post() -> None:
+        connection.request("POST", "/api/advise", body, headers)
+        answer = connection.getresponse()
+        answer.read()
+        if answer.status != 200:
+            raise RuntimeError(f"the API answered {answer.status}")
+
+    def alone() -> None:
+        form = SituationForm.model_validate(raw)
+        value = form.value()
+        setup_form(value, advise(value), form.delivery.shape).model_dump_json()
+
+    over, whole = [], []
+    for _ in range(5):
+        base = statistics.median(milliseconds(alone, 20))
+        times = milliseconds(post, 40)
+        whole += times
+        over += [t - base for t in times]
+    middle, late = statistics.median(whole), statistics.quantiles(whole, n=20)[-1]
+    print(f"API round trip {middle:.1f} ms, 95th percentile {late:.1f} ms")
+    print(
+        f"  over the same computation without a server {statistics.median(over):.1f} ms, 95th percentile {statistics.quantiles(over, n=20)[-1]:.1f} ms"
+    )
+
+
+if __name__ == "__main__":
+    computation()
+    round_trip()
