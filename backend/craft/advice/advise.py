@@ -16,7 +16,7 @@ from craft.advice.plan import Plan, plan_for
 from craft.advice.schools import School
 from craft.advice.setup import Focus, IsoLimits, Neighbour, Setup
 from craft.advice.situation import Situation
-from craft.advice.solver import solve, solve_held
+from craft.advice.solver import Search, solve
 from craft.advice.targets import Dials, image_speed
 from craft.advice.terms import (
     Area,
@@ -174,7 +174,8 @@ def neighbours(plan: Plan, ladder: Ladder) -> tuple[Neighbour, ...]:
                 holds.append((axis.dial, there[k + step], direction))
     if not holds:
         return ()
-    found = solve_held(plan.problem(), plan.target, [(dial, position) for dial, position, _ in holds])
+    search = ladder.search or Search(plan.problem())
+    found = search.held(plan.target, [(dial, position) for dial, position, _ in holds])
     at = Ladder(plan, np.zeros(len(holds), dtype=np.int64), found)
     over = brightness(plan, found, at.offsets)
     return tuple(

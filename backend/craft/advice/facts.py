@@ -11,7 +11,7 @@ import operator
 import string
 from collections.abc import Mapping
 from dataclasses import dataclass
-from typing import Any
+from functools import cache
 
 from craft.scales.series import Dial, label, printed, stops_of
 
@@ -160,9 +160,9 @@ def say(value: float, unit: str) -> str:
     return _number(value) + suffix.get(unit, "")
 
 
-class _Sentence(string.Formatter):
-    def format_field(self, value: Any, format_spec: str) -> str:
-        return say(float(value), format_spec)
+@cache
+def _parts(template: str) -> tuple[tuple[str, str | None], ...]:
+    return tuple((text, name) for text, name, _, _ in string.Formatter().parse(template))
 
 
 def phrase(template: str, facts: Facts) -> tuple[str, dict[str, float]]:
@@ -173,7 +173,7 @@ def phrase(template: str, facts: Facts) -> tuple[str, dict[str, float]]:
     """
     used: dict[str, float] = {}
     parts: list[str] = []
-    for text, name, _, _ in _Sentence().parse(template):
+    for text, name in _parts(template):
         parts.append(text)
         if name is not None:
             used[name] = facts[name]

@@ -9,7 +9,7 @@ from numpy.typing import NDArray
 
 from craft.advice.plan import Plan
 from craft.advice.setup import Binding, Given, Row, Span
-from craft.advice.solver import Solution, Weight, solve
+from craft.advice.solver import Search, Solution, Weight
 from craft.advice.terms import Intent, Mode
 from craft.scales.series import Dial, Floats, Ints, label
 
@@ -49,6 +49,7 @@ class Ladder:
     plan: Plan
     offsets: Ints
     found: Solution
+    search: Search | None = None
 
     @property
     def now(self) -> int:
@@ -78,7 +79,8 @@ def solve_ladder(plan: Plan) -> Ladder:
     """The ladder from +6 to -12 stops in the body's steps."""
     q = plan.per_stop
     offsets = np.arange(BRIGHTER * q, -DARKER * q - 1, -1, dtype=np.int64)
-    return Ladder(plan, offsets, solve(plan.problem(), plan.target + offsets))
+    search = Search(plan.problem())
+    return Ladder(plan, offsets, search.at(plan.target + offsets), search)
 
 
 def brightness(plan: Plan, found: Solution, offsets: Ints) -> Floats:
@@ -186,8 +188,8 @@ def rows_of(ladder: Ladder, auto: Automatics) -> tuple[Row, ...]:
     turn = turn_the_dial(ladder, auto)
     rows = []
     gave_at = {intent: values.tolist() for intent, values in found.gave.items()}
-    for k in range(len(ladder.offsets)):
-        binding = binding_of(plan, found.binding(k))
+    for k, weight in enumerate(found.bindings()):
+        binding = binding_of(plan, weight)
         printed = ladder.printed(k)
         gave = {intent: values[k] for intent, values in gave_at.items()}
         rows.append(
