@@ -90,7 +90,14 @@ def computation() -> None:
     for name, raw in CASES.items():
         situation = SituationForm.model_validate(raw).value()
         plan = plan_for(situation)
-        least, ladder, setup = in_turns(floor(plan), lambda plan=plan: solve_ladder(plan), lambda situation=situation: advise(situation))
+        levels = 18 * plan.per_stop + 1
+        solved = levels + 1 + len(advise(situation).neighbours)
+        least, ladder, whole, setup = in_turns(
+            floor(plan, levels),
+            lambda plan=plan: solve_ladder(plan),
+            floor(plan, solved),
+            lambda situation=situation: advise(situation),
+        )
         count = len(plan.free.time.stops) * len(plan.free.aperture.stops) * len(plan.free.iso.stops)
         print(f"{name}: {count} candidates, {levels} levels, {solved} solved in all")
         print(f"  ladder {ladder:.1f} ms, {ladder / least:.2f} of its floor; setup {setup:.1f} ms, {setup / whole:.2f} of its floor")

@@ -16,6 +16,7 @@ from django.template.loader import render_to_string
 from craft.advice.terms import Intent
 from craft.scales.series import Dial, label
 from exchange.card_form import CardSnapshot
+from exchange.setup_form import ConcessionOut
 
 FONT = Path(__file__).parent / "fonts" / "archivo.woff2"
 TOKENS = settings.BASE_DIR.parent / "frontend" / "src" / "theme" / "tokens.json"
@@ -35,6 +36,24 @@ def _themes() -> dict[str, dict[str, str]]:
     return found
 
 
+def _words(token: str) -> str:
+    return token.replace("_", " ").replace("iso", "ISO")
+
+
+def _signed(stops: float) -> str:
+    return "0" if abs(stops) < 1e-9 else f"{stops:+.3g}".replace("-", "−")
+
+
+def _given(rung: ConcessionOut) -> str:
+    """A rung in words: a named limit, its share, or the dial's end (whose share is no round number of stops)."""
+    end = "the end"
+    if rung.to is not None:
+        end = _words(rung.to.value)
+    elif rung.limit_stops is not None and abs(rung.limit_stops - round(rung.limit_stops, 2)) < 1e-9:
+        return f"{_words(rung.intent.value)}, {rung.limit_stops:g} stop{'' if rung.limit_stops == 1 else 's'}"
+    return f"{_words(rung.intent.value)}, to {end}"
+
+
 def _values(card: CardSnapshot) -> dict[str, str]:
     """The few words that a decision is set by, where they say more than its school does."""
     setup = card.setup
@@ -50,7 +69,7 @@ def _values(card: CardSnapshot) -> dict[str, str]:
         "stabiliser": setup.stabiliser.value,
         "bracketing": f"{setup.bracketing.frames} frames, {setup.bracketing.step_ev:.3g} apart" if setup.bracketing.frames > 1 else "none",
     }
-    return {name: text.replace("_", " ") for name, text in words.items()}
+    return {name: _words(text) for name, text in words.items()}
 
 
 def _context(card: CardSnapshot, sheet: str) -> dict[str, Any]:
@@ -60,11 +79,11 @@ def _context(card: CardSnapshot, sheet: str) -> dict[str, Any]:
     per_stop = (len(setup.ladder) - 1) // 18
     rows = [
         {
-            "stops": round((6 * per_stop - k) / per_stop, 2),
+            "stops": _signed((6 * per_stop - k) / per_stop),
             "time": label(Dial.TIME, row.shutter_s),
             "aperture": label(Dial.APERTURE, row.aperture),
             "iso": label(Dial.ISO, row.iso),
-            "gives": row.binding.intent.value.replace("_", " ") if row.binding else "",
+            "gives": _words(row.binding.intent.value) if row.binding else "",
             "lost": row.out_of_reach,
             "why": row.why,
             "turn": row.turn_the_dial,
@@ -76,10 +95,9 @@ def _context(card: CardSnapshot, sheet: str) -> dict[str, Any]:
         "card": card,
         "now": rows[6 * per_stop],
         "rows": rows,
-        "to_set": [(name.replace("_", " "), values.get(name, made[name].label)) for name in ORDER],
-        "gives": [
-            (c.intent.value.replace("_", " "), (c.to.value.replace("_", " ") if c.to else ""), c.gave_stops) for c in setup.concessions
-        ],
+        "to_set": [(_words(name), values.get(name, made[name].label)) for name in ORDER],
+        "gives": [(_given(c), c.gave_stops) for c in setup.concessions],
+        "answers": card.answers,
         "font": _font(),
         "themes": _themes(),
         "sheet": sheet,

@@ -237,7 +237,9 @@ class InTheHand(BrowserCase):
             page.locator("#sheet").get_by_role("button", name=answer["much_label"], exact=True).click()
             expect(page.locator("#sheet")).to_contain_text(answer["reason"])
             if answer["move_thirds"]:
-                expect(page.locator("#sheet")).to_contain_text(f"{answer['move_thirds']} thirds {answer['moves']}")
+                expect(page.locator("#sheet")).to_contain_text(
+                    f"{answer['move_thirds']} third{'' if answer['move_thirds'] == 1 else 's'} {answer['moves']}"
+                )
                 expect(page.locator("#sheet")).to_contain_text(answer["shutter"])
             page.get_by_role("button", name="Done").click()
         self.assertTrue(page.evaluate("document.documentElement.scrollWidth <= innerWidth"))
