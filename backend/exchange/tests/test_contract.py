@@ -28,6 +28,14 @@ def advised(raw: dict[str, Any]) -> dict[str, Any]:
     return json.loads(answer(raw).model_dump_json())
 
 
+def said(raw: dict[str, Any]) -> str:
+    """The answer as text, or what was refused."""
+    try:
+        return json.dumps(advised(raw))
+    except InputError as error:
+        return str(error)
+
+
 def stops(row: dict[str, Any], per_stop: int) -> tuple[float, float, float]:
     time, aperture, iso = (exact_stops(dial, row[dial.value], per_stop) for dial in (Dial.TIME, Dial.APERTURE, Dial.ISO))
     return time, aperture, iso
@@ -345,7 +353,7 @@ class Knowledge(TestCase):
                 {"lens": {**LENS, **one}}
                 for one in (
                     {"focal_min_mm": 90},
-                    {"focal_max_mm": 105},
+                    {"focal_max_mm": 95},
                     {"widest_aperture": [1.4, 4]},
                     {"narrowest_aperture": 8},
                     {"stabiliser_stops": 4},
@@ -364,7 +372,7 @@ class Knowledge(TestCase):
             {**base, "light": {"ev100": 18}, "subject": "sprint", "locks": {"aperture": 2.8}},
         ]
         for change in changes:
-            same = all(json.dumps(advised({**one, **change})) == json.dumps(advised(one)) for one in settings_of)
+            same = all(said({**one, **change}) == said(one) for one in settings_of)
             self.assertFalse(same, f"{change} changes nothing")
 
     def test_data_has_reasons_and_sources_and_no_two_alike(self) -> None:
