@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
+import re
 from dataclasses import replace
-from typing import Annotated, Any, Self
+from typing import Annotated, Any, Literal, Self
 
-from pydantic import Discriminator, Field, Tag, ValidationError, model_validator
+from pydantic import AfterValidator, Discriminator, Field, Tag, ValidationError, model_validator
 
 from craft.advice.situation import (
     Aims,
@@ -113,11 +114,20 @@ class AimsForm(Form):
     motion: AimMotion | None = None
 
 
+SHAPE = r"^[1-9]\d{0,2}:[1-9]\d{0,2}$"
+
+
+def _shape(text: str) -> str:
+    if not re.match(SHAPE, text):
+        raise ValueError("write the shape as width to height in whole numbers, such as 3:2 or 16:9")
+    return text
+
+
 class DeliveryForm(Form):
     """What has to be handed over."""
 
-    shape: Annotated[str, Field(pattern=r"^[1-9]\d{0,2}:[1-9]\d{0,2}$")] | None = None
-    colour_space: Annotated[str, Field(pattern=r"^(srgb|wide)$")] | None = None
+    shape: Annotated[str, AfterValidator(_shape), Field(json_schema_extra={"pattern": SHAPE})] | None = None
+    colour_space: Literal["srgb", "wide"] | None = None
     count: Annotated[int, Field(strict=True, ge=1, le=1_000_000)] | None = None
     deadline_h: Annotated[float, Field(strict=True, allow_inf_nan=False, gt=0, le=10_000)] | None = None
 

@@ -412,7 +412,7 @@ class Refusals(TestCase):
             ({"body": {**BODY, "max_iso": 50}}, "/body", "at least base_iso"),
             ({"body": "tamsel-heron"}, "/lens", "tamsel-heron-lens"),
             ({"lens": {**LENS, "widest_aperture": [2.8]}}, "/lens/widest_aperture", "2 items"),
-            ({"delivery": {"shape": "wide"}}, "/delivery/shape", "match"),
+            ({"delivery": {"shape": "wide"}}, "/delivery/shape", "3:2"),
         ]
         for change, place, accepted in cases:
             with self.subTest(change=change), self.assertRaises(InputError) as caught:

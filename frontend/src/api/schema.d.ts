@@ -1354,7 +1354,7 @@ export interface components {
             /** Shape */
             shape?: string | null;
             /** Colour Space */
-            colour_space?: string | null;
+            colour_space?: ("srgb" | "wide") | null;
             /** Count */
             count?: number | null;
             /** Deadline H */

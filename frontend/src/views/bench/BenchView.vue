@@ -57,7 +57,7 @@ const short = computed(() => (Array.isArray(ledger.value) ? ledger.value.reduce(
 
 const lockErrors = ref<Record<string, string>>({});
 const figureErrors = computed(() => ({
-  ...Object.fromEntries(Object.entries(errors.value).filter(([place]) => place.startsWith("/locks") || place === "")),
+  ...Object.fromEntries(Object.entries(errors.value).filter(([place]) => /^(\/locks|\/profile|$)/.test(place))),
   ...lockErrors.value,
 }));
 const giveError = computed(() => Object.entries(errors.value).find(([place]) => place.startsWith("/concessions"))?.[1]);

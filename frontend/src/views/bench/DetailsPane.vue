@@ -111,7 +111,7 @@ const error = (place: string) => Object.entries(props.errors).find(([pointer]) =
         class="plain"
         aria-label="colour space"
         :value="document.delivery?.colour_space ?? ''"
-        @change="set((d) => (d.delivery = { ...d.delivery, colour_space: typed($event) || null }))"
+        @change="set((d) => (d.delivery = { ...d.delivery, colour_space: (typed($event) || null) as never }))"
       >
         <option value="">any colour space</option>
         <option value="srgb">standard colours</option>

@@ -39,6 +39,11 @@ function error(...places: string[]): string | undefined {
   for (const [pointer, sentence] of Object.entries(props.errors)) if (places.some((p) => pointer.startsWith(p))) return sentence;
   return undefined;
 }
+/** What is wrong with the light itself; its contrast and colour have rows of their own. */
+const lightError = computed(() => {
+  const found = Object.entries(props.errors).find(([p]) => /^\/light(\/(ev100|lux|condition|metered)|$)/.test(p));
+  return found?.[1];
+});
 const set = (edit: (d: Situation) => void) => emit("change", edit);
 function pick(event: Event): string {
   return (event.target as HTMLSelectElement).value;
@@ -129,7 +134,7 @@ const speed = computed(() => props.document.motion?.speed_m_s);
           @change="(v) => set((d) => (d.focal_length_mm = v))"
       /></template>
     </FieldRow>
-    <FieldRow name="light" :error="error('/light')">
+    <FieldRow name="light" :error="lightError">
       <select class="plain kind" aria-label="light given as" :value="lightAs" @change="setLightAs(pick($event))">
         <option value="ev100">EV</option>
         <option value="lux">lux</option>
@@ -186,7 +191,7 @@ const speed = computed(() => props.document.motion?.speed_m_s);
         </select>
       </span>
     </FieldRow>
-    <FieldRow name="contrast">
+    <FieldRow name="contrast" :error="error('/light/stops', '/light/swing')">
       <span class="quiet">−</span>
       <NumberField
         label="stops below the key"
@@ -211,7 +216,7 @@ const speed = computed(() => props.document.motion?.speed_m_s);
         @change="(v) => set((d) => (d.light.swing_stops = v))"
       />
     </FieldRow>
-    <FieldRow name="moves" :error="error('/motion')">
+    <FieldRow name="moves" :error="error('/motion/speed', '/motion/distance')">
       <NumberField
         label="speed"
         unit="m/s"
@@ -240,7 +245,7 @@ const speed = computed(() => props.document.motion?.speed_m_s);
         <option value="pan">followed</option>
       </select>
     </FieldRow>
-    <FieldRow name="must be sharp">
+    <FieldRow name="must be sharp" :error="error('/motion/depth')">
       <NumberField
         label="depth"
         :unit="`${unit} deep`"
@@ -273,7 +278,7 @@ const speed = computed(() => props.document.motion?.speed_m_s);
         <option value="tripod">tripod</option>
       </select>
     </FieldRow>
-    <FieldRow name="shown at" :error="error('/output')">
+    <FieldRow name="shown at" :error="error('/output/width', '/output/viewing')">
       <NumberField
         label="output width"
         unit="cm"
@@ -290,7 +295,7 @@ const speed = computed(() => props.document.motion?.speed_m_s);
         @change="(v) => set((d) => (d.output = { ...d.output, viewing_distance_cm: v }))"
       />
     </FieldRow>
-    <FieldRow name="file" :error="error('/delivery', '/file')">
+    <FieldRow name="file" :error="error('/delivery/deadline', '/file')">
       <select
         class="plain"
         aria-label="file"

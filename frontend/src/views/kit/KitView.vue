@@ -46,7 +46,10 @@ function open(kind: Kind, slug = ""): void {
   const ends = base.widest_aperture;
   [base.widest_short, base.widest_long] = Array.isArray(ends) ? ends : [ends, ends];
   const text: Record<string, string> = {};
-  for (const field of kind === "body" ? BODY_FIELDS : LENS_FIELDS) text[field.key] = shown(base[field.key], field.time);
+  const guessed = new Set((base.assumed as string[] | undefined) ?? []);
+  if (guessed.has("widest_aperture")) guessed.add("widest_short").add("widest_long");
+  for (const field of kind === "body" ? BODY_FIELDS : LENS_FIELDS)
+    text[field.key] = guessed.has(field.key) ? "" : shown(base[field.key], field.time);
   const flags = Object.fromEntries(
     FLAGS[kind].map(([key]) => [key, row ? base[key] === true : key === "autofocus" || key === "ring_reported"]),
   );
@@ -83,7 +86,7 @@ async function save(): Promise<void> {
     delete document.widest_short;
     delete document.widest_long;
   }
-  document.assumed = guessed.map((key) => (key.startsWith("widest_") ? "widest_aperture" : key));
+  document.assumed = [...new Set(guessed.map((key) => (key.startsWith("widest_") ? "widest_aperture" : key)))];
   const at = { params: { path: { slug: f.slug }, header: { "If-Match": f.version } } };
   try {
     if (f.kind === "body") {

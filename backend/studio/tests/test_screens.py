@@ -1,0 +1,224 @@
+"""What one does on each screen with a mouse, and that it arrives."""
+
+from __future__ import annotations
+
+import json
+import re
+import tempfile
+from pathlib import Path
+from typing import Any
+
+from django.contrib.auth import get_user_model
+from playwright.sync_api import Page, expect
+
+from people.tests.caller import Caller
+from studio.tests.browser import BrowserCase
+from studio.tests.chromium import PHONE
+
+
+class AtTheBench(BrowserCase):
+    def setUp(self) -> None:
+        super().setUp()
+        self.at = f"/situations/{self.situation.pk}"
+        self.page = self.open(self.at)
+        self.page.get_by_role("spinbutton", name="time").wait_for()
+        self.addCleanup(lambda: self.assertEqual(self.wrong, []))
+
+    def figures(self) -> list[str]:
+        return [self.page.get_by_role("spinbutton").nth(k).inner_text() for k in range(3)]
+
+    def stored(self) -> dict[str, Any]:
+        expect(self.page.locator(".saved")).to_contain_text("saved ")
+        self.situation.refresh_from_db()
+        return self.situation.document
+
+    def advised(self) -> dict[str, Any]:
+        return Caller(self.ilse).get(f"/api{self.at}/setup.json").json()
+
+    def test_the_screen_shows_what_the_api_says_and_answers_as_one_types(self) -> None:
+        setup = self.advised()
+        labels = {dial: {s["value"]: s["label"] for s in steps} for dial, steps in setup["dials"].items()}
+        shown = [labels[dial][setup["exposure"][dial]] for dial in ("shutter_s", "aperture", "iso")]
+        self.assertEqual(self.figures(), shown)
+        for decision in setup["decisions"]:
+            button = self.page.locator(f"[aria-controls='why-{decision['decision']}']")
+            if button.get_attribute("aria-expanded") == "false":
+                button.click()
+            why = self.page.locator(f"#why-{decision['decision']}")
+            expect(why).to_contain_text(decision["because"])
+            for way in decision["other_ways"]:
+                expect(why.get_by_role("button", name=way["label"], exact=True)).to_be_visible()
+        self.page.get_by_role("textbox", name="distance", exact=True).fill("60")
+        expect(self.page.get_by_role("spinbutton", name="time")).not_to_have_text(shown[0])
+        self.assertEqual(self.stored()["motion"]["distance_m"], 60)
+
+    def test_light_is_taken_in_each_of_its_four_ways(self) -> None:
+        kind = self.page.get_by_role("combobox", name="light given as")
+        kind.select_option("ev100")
+        self.page.get_by_role("textbox", name="EV at ISO 100").fill("9")
+        expect(self.page.locator(".saved")).to_contain_text("saved ")
+        self.assertEqual(self.stored()["light"]["ev100"], 9)
+        kind.select_option("lux")
+        self.page.get_by_role("textbox", name="lux").fill("1280")
+        expect(self.page.get_by_role("textbox", name="lux")).to_have_value("1280")
+        self.page.wait_for_timeout(1200)
+        self.assertEqual(self.advised()["light"]["ev100"], 9)
+        kind.select_option("metered")
+        self.page.get_by_role("combobox", name="metered ISO").select_option(label="ISO 400")
+        self.page.wait_for_timeout(1200)
+        self.assertEqual(self.stored()["light"]["metered"]["iso"], 400)
+        kind.select_option("condition")
+        self.page.get_by_role("combobox", name="described light").select_option("dusk")
+        self.page.wait_for_timeout(1200)
+        light = self.stored()["light"]
+        self.assertEqual((light["condition"], {k for k in light if light[k] is not None} & {"ev100", "lux", "metered"}), ("dusk", set()))
+
+    def test_dragging_now_asks_what_if_and_keeps_the_place(self) -> None:
+        staff = self.page.get_by_role("slider", name="light, in stops from now")
+        box = staff.bounding_box() or {}
+        x, zero = box["x"] + 150, box["y"] + 24 + 6 * 36
+        self.page.mouse.move(x, zero)
+        self.page.mouse.down()
+        self.page.mouse.move(x, zero + 3 * 36, steps=6)
+        self.page.mouse.up()
+        row = self.advised()["ladder"][18 + 9]
+        expect(self.page.get_by_text("If the light moves so:")).to_contain_text(row["why"])
+        expect(self.page).to_have_url(re.compile("now=-3$"))
+        self.page.goto(f"{self.at}?now=-3")
+        expect(self.page.get_by_text("If the light moves so:")).to_contain_text(row["why"])
+
+    def test_another_way_is_taken_kept_and_let_go(self) -> None:
+        self.page.locator("[aria-controls='why-white']").click()
+        self.page.locator("#why-white").get_by_role("button", name="automatic", exact=True).click()
+        expect(self.page.locator("#why-white")).to_contain_text("You fixed this way.")
+        self.assertEqual(self.stored()["schools"], {"white": "automatic"})
+        self.page.get_by_role("button", name="let it be decided again").click()
+        expect(self.page.locator("#why-white")).not_to_contain_text("You fixed")
+
+    def test_the_ranked_pair_is_taken_with_its_focal_length(self) -> None:
+        self.page.get_by_text("Which of my kit?").click()
+        first = self.page.locator(".fold ol li button").first
+        first.wait_for()
+        ranked = Caller(self.ilse)
+        kit = ranked.get("/api/kit").json()
+        documents = {kind: {p["slug"]: p["document"] for p in kit[kind]} for kind in ("bodies", "lenses")}
+        asked = Caller(self.ilse).get(f"/api{self.at}/situation.json").json()
+        best = ranked.post("/api/pairs", {"situation": asked, **documents}).json()[0]
+        first.click()
+        self.page.wait_for_timeout(1200)
+        stored = self.stored()
+        self.assertEqual((stored["body"], stored["lens"], stored["focal_length_mm"]), (best["body"], best["lens"], best["focal_length_mm"]))
+
+    def test_everything_else_about_it_is_edited_in_place(self) -> None:
+        self.page.get_by_text("More about it").click()
+        self.page.get_by_label("title").fill("Terns, later")
+        self.page.get_by_label("begins at").fill("08:15")
+        self.page.get_by_label("angle of movement").fill("45")
+        self.page.get_by_label("colour temperature").fill("4800")
+        self.page.get_by_label("shape, width to height").fill("1:1")
+        self.page.get_by_label("note").fill("Mind the tide")
+        self.page.get_by_label("note").blur()
+        self.page.wait_for_timeout(1200)
+        stored = self.stored()
+        self.assertEqual((stored["title"], stored["starts_at"][:5], stored["note"]), ("Terns, later", "08:15", "Mind the tide"))
+        self.assertEqual((stored["motion"]["angle_deg"], stored["light"]["kelvin"], stored["delivery"]["shape"]), (45, 4800, "1:1"))
+        self.page.get_by_label("shape, width to height").fill("wide")
+        self.page.get_by_label("note").focus()
+        expect(self.page.get_by_role("alert").filter(has_text="such as 3:2")).to_be_visible()
+        self.assertIn("status of 422", " ".join(self.wrong))
+        self.wrong.clear()
+
+    def test_rungs_are_added_and_taken_out(self) -> None:
+        before = self.page.locator("[data-rung]").count()
+        self.page.get_by_role("combobox", name="add a concession").select_option(label="Noise, 1 stop")
+        expect(self.page.locator("[data-rung]")).to_have_count(before + 1)
+        self.page.locator("[data-rung='0']").press("Delete")
+        expect(self.page.locator("[data-rung]")).to_have_count(before)
+        self.assertEqual(self.stored()["concessions"][-1], {"intent": "noise", "up_to_stops": 1})
+
+
+class InTheHandAndAtHome(BrowserCase):
+    def test_two_taps_on_the_card_say_what_the_snapshot_says(self) -> None:
+        card = self.card()
+        snapshot = Caller(self.ilse).get(f"/api/cards/{card}").json()["snapshot"]
+        page = self.open(f"/cards/{card}", size=PHONE)
+        dialog = page.get_by_role("dialog", name="test frame")
+        for answer in snapshot["answers"]:
+            page.get_by_role("button", name="test frame").click()
+            dialog.get_by_role("button", name=answer["saw_label"], exact=True).click()
+            dialog.get_by_role("button", name=answer["much_label"], exact=True).click()
+            expect(dialog).to_contain_text(answer["reason"])
+            if answer["move_thirds"]:
+                expect(dialog).to_contain_text(f"ISO {answer['iso']}")
+            dialog.get_by_role("button", name="Done").click()
+        page.get_by_role("button", name="darker").click()
+        expect(page.get_by_role("status")).to_contain_text(snapshot["setup"]["ladder"][19]["why"])
+        page.get_by_label("metering").check()
+        page.reload()
+        expect(page.get_by_label("metering")).to_be_checked()
+        self.assertEqual(self.wrong, [])
+
+    def test_a_day_goes_out_and_comes_in_and_a_spoilt_one_says_where(self) -> None:
+        page = self.open("/")
+        with page.expect_download() as caught:
+            page.get_by_role("button", name="export").click()
+        with tempfile.TemporaryDirectory() as name:
+            file = Path(name) / "day.json"
+            caught.value.save_as(file)
+            day = json.loads(file.read_text())
+            with page.expect_file_chooser() as chooser:
+                page.get_by_role("button", name="Import a day").click()
+            chooser.value.set_files(file)
+            expect(page.get_by_role("heading", name="Lantern-boat week")).to_have_count(2)
+            day["situations"][2]["genre"] = "underwater"
+            file.write_text(json.dumps(day))
+            with page.expect_file_chooser() as chooser:
+                page.get_by_role("button", name="Import a day").click()
+            chooser.value.set_files(file)
+            expect(page.get_by_role("alert").filter(has_text="/situations/2/genre")).to_be_visible()
+            expect(page.get_by_role("heading", name="Lantern-boat week")).to_have_count(2)
+            situation = Caller(self.ilse).get(f"/api/situations/{self.situation.pk}/situation.json").content
+            file.write_bytes(situation)
+            with page.expect_file_chooser() as chooser:
+                page.get_by_role("button", name="Read one from a file").first.click()
+            chooser.value.set_files(file)
+            expect(page.get_by_role("link", name="From a file")).to_be_visible()
+
+    def test_a_new_account_begins_with_the_demo_day_or_bare(self) -> None:
+        page = self.open("/", signed_in=False)
+        page.get_by_label("name").fill("wren")
+        page.get_by_label("password", exact=True).fill("lantern-boats-4")
+        page.get_by_role("button", name="Make an account").click()
+        page.get_by_role("button", name="Start bare").click()
+        expect(page.get_by_role("heading", name="No outing yet")).to_be_visible()
+        page.get_by_role("button", name="sign out").click()
+        page.get_by_label("name").fill("wren")
+        page.get_by_label("password", exact=True).fill("not-this-one")
+        page.get_by_role("button", name="Sign in", exact=True).click()
+        expect(page.get_by_role("alert").filter(has_text="do not belong together")).to_be_visible()
+        self.assertTrue(get_user_model().objects.filter(username="wren").exists())
+
+    def test_taste_changes_the_setup(self) -> None:
+        page = self.open("/profile")
+        page.get_by_label("ISO ceiling of Merrow Swift, 20 MP").or_(page.get_by_role("textbox", name=re.compile("Merrow Swift"))).fill(
+            "800"
+        )
+        expect(page.get_by_text("saved")).to_be_visible()
+        page.goto(f"/situations/{self.situation.pk}")
+        expect(page.locator("[aria-controls='why-iso_limits']")).to_contain_text("800")
+
+    def test_figures_left_empty_are_assumed_marked_and_stay_so(self) -> None:
+        page: Page = self.open("/kit")
+        page.get_by_role("button", name="Add a body").click()
+        form = page.get_by_role("dialog")
+        form.get_by_label("name").fill("Borrowed box")
+        form.get_by_role("button", name="Save").click()
+        row = page.get_by_role("row").filter(has_text="Borrowed box")
+        expect(row).to_contain_text("assumed")
+        page.get_by_role("button", name="Borrowed box").click()
+        form.get_by_label("highest ISO").fill("12800")
+        form.get_by_role("button", name="Save").click()
+        expect(row).to_contain_text("12800")
+        kept = next(b["document"] for b in Caller(self.ilse).get("/api/kit").json()["bodies"] if b["slug"] == "borrowed-box")
+        self.assertNotIn("max_iso", kept["assumed"])
+        self.assertIn("full_well_e", kept["assumed"])
