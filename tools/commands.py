@@ -102,7 +102,7 @@ def dev(arguments: list[str]) -> int:
     steps.python(dev=True)
     steps.node()
     (ROOT / "var").mkdir(exist_ok=True)
-    env = {"APERTURE_LOCAL": "1", "APERTURE_DEBUG": "1"}
+    env = {"APERTURE_LOCAL": "1", "APERTURE_DEBUG": "1", "APERTURE_ORIGINS": "http://127.0.0.1:5173"}
     steps.quiet([str(PYTHON), "manage.py", "migrate", "-v0"], BACKEND, "bringing the database up to date", env)
     with subprocess.Popen(["npx", "vite", "--host", "127.0.0.1"], cwd=steps.FRONTEND) as vite:
         code = manage("runserver", "127.0.0.1:8000", env=env)

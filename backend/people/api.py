@@ -7,6 +7,7 @@ from typing import Annotated, Literal
 from django.conf import settings
 from django.contrib.auth import authenticate, get_user_model, login, logout, update_session_auth_hash
 from django.http import Http404, HttpRequest, HttpResponse
+from django.middleware.csrf import get_token
 from ninja import Header, Router, Schema
 from pydantic import Field
 
@@ -77,7 +78,8 @@ def _me(request: HttpRequest) -> Me:
 
 @router.get("/me", response=Me, auth=Anyone())
 def who_am_i(request: HttpRequest) -> Me:
-    """Who is signed in."""
+    """Who is signed in; sets the page's token, for pages that another server gave out."""
+    get_token(request)
     return _me(request)
 
 
