@@ -18,7 +18,7 @@ from numpy.typing import NDArray
 from craft.errors import NotOnTheDialError
 from craft.kit.body import Body, Shutter
 from craft.kit.lens import Lens
-from craft.scales.series import Dial, Floats, exact_stops, label, position_of, printed, stops_of
+from craft.scales.series import AS_PRINTED, Dial, Floats, exact_stops, label, position_of, printed, stops_of
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -87,7 +87,7 @@ class Axis:
         for k in there:
             if k == wanted and abs(self.stops_at(k) - k / self.per_stop) < 1e-9:
                 return k
-            if math.isclose(self.printed_at(k), value, rel_tol=1e-6) or abs(self.stops_at(k) - stops_of(self.dial, value)) <= 1 / 12:
+            if math.isclose(self.printed_at(k), value, rel_tol=AS_PRINTED) or abs(self.stops_at(k) - stops_of(self.dial, value)) <= 1 / 12:
                 return k
         nearest = sorted(sorted(there, key=lambda k: abs(self.stops_at(k) - stops_of(self.dial, value)))[:2])
         names = " and ".join(label(self.dial, self.printed_at(k)) for k in nearest)

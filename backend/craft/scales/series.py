@@ -68,6 +68,10 @@ _HALVES_ISO = (
 )
 
 
+AS_PRINTED = 5e-3
+"""A printed value may be given to three figures: 0.0333 means 1/30."""
+
+
 def _numbers(text: str) -> list[float]:
     return [float(word) for word in text.split()]
 
@@ -124,7 +128,7 @@ def value_of(dial: Dial, stops: Floats | float) -> Floats:
 def position_of(dial: Dial, value: float, per_stop: int) -> int | None:
     """The step that a printed or exact value names, or None if it lies between steps.
 
-    A value names a step when it is its printed label, or lies within 1/12 stop of it.
+    A value names a step when it is its printed label, to three figures, or lies within 1/12 stop of it.
 
     >>> position_of(Dial.TIME, 1 / 30, 3), position_of(Dial.TIME, 1 / 32, 3)
     (15, 15)
@@ -135,7 +139,7 @@ def position_of(dial: Dial, value: float, per_stop: int) -> int | None:
     nearest = round(stops * per_stop)
     table = printed_table(dial, per_stop)
     for k in (nearest, nearest - 1, nearest + 1):
-        if k in table and math.isclose(table[k], value, rel_tol=1e-6):
+        if k in table and math.isclose(table[k], value, rel_tol=AS_PRINTED):
             return k
     return nearest if abs(stops - nearest / per_stop) <= MATCH_STOPS + 1e-12 else None
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 from unittest import TestCase
 
-from craft.errors import CraftError, NotOnTheDialError
+from craft.errors import NotOnTheDialError
 from craft.kit.body import Body, OnlyWith, Sensor, Shutter
 from craft.kit.dials import aperture_axis, combinations_allowed, iso_axis, time_axis
 from craft.kit.lens import Lens
@@ -46,18 +46,3 @@ class Axes(TestCase):
         shorter = axes[Dial.TIME].find(1 / 125) - axes[Dial.TIME].first
         self.assertFalse(allowed[shorter, n, s])
         self.assertTrue(allowed[shorter, n, s - 1])
-
-    def test_contradictions_are_refused_with_what_is_accepted(self) -> None:
-        for change, word in (
-            ({"max_iso": 50}, "at least base_iso"),
-            ({"longest_s": 1e-5}, "shorter"),
-            ({"per_stop": 4}, "1/3"),
-            ({"shortest_mechanical_s": None, "shortest_electronic_s": None}, "shortest"),
-        ):
-            with self.assertRaisesRegex(CraftError, word):
-                replace(BODY, **change)
-        with self.assertRaisesRegex(CraftError, "24 to 70"):
-            Lens("z", 24, 70, 2.8, 2.8, 22, 0.4).check_focal(85)
-        self.assertEqual(replace(BODY, shortest_electronic_s=None).shutters, (Shutter.MECHANICAL,))
-        with self.assertRaises(CraftError):
-            BODY.shortest_s(Shutter.FIRST_CURTAIN)

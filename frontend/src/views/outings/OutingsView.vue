@@ -306,7 +306,7 @@ li a {
 .line {
   position: relative;
   height: 132px;
-  margin: 6px 0 12px;
+  margin: 12px 0;
 }
 .line svg {
   width: 100%;
@@ -324,7 +324,7 @@ li a {
 }
 .dot b.before {
   left: auto !important;
-  right: 12px;
+  right: -4px;
 }
 .hour {
   position: absolute;
@@ -341,12 +341,11 @@ li a {
 }
 .dot b {
   position: absolute;
-  left: 12px;
-  top: -5px;
+  left: -4px;
+  top: -20px;
   font-size: 12px;
   font-weight: 560;
   white-space: nowrap;
-  background: var(--bg);
 }
 ol {
   list-style: none;
