@@ -56,8 +56,12 @@ class BrowserCase(LiveServerTestCase):
         return page
 
     def listen(self, page: Page) -> None:
-        """Gather errors of the console, of the page and of the server, and requests that leave it."""
-        page.on("console", lambda m: self.wrong.append(f"console: {m.text}") if m.type in ("error", "warning") else None)
+        """Gather errors of the console, of the page and of the server, and requests that leave it.
+
+        A 412 is no error: it is how a save that crossed another is told, and the screen answers it.
+        """
+        loud = ("error", "warning")
+        page.on("console", lambda m: self.wrong.append(f"console: {m.text}") if m.type in loud and "412" not in m.text else None)
         page.on("pageerror", lambda e: self.wrong.append(f"page: {e}"))
         page.on("response", lambda r: self.wrong.append(f"{r.status} {r.url}") if r.status >= 500 else None)
         own = (self.live_server_url, "data:", "blob:")

@@ -90,6 +90,7 @@ class Crawl(BrowserCase):
                         control.click(timeout=5000)
                         pressed += 1
                         self.close(page)
+                        self.assertEqual(page.get_by_text("changed elsewhere").count(), 0)
                         if not page.url.endswith(path):
                             page.goto(path)
                             page.wait_for_load_state("networkidle")

@@ -7,7 +7,7 @@ import tempfile
 from pathlib import Path
 
 from django.contrib.sessions.models import Session
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 
 from cards.models import Card
 from people.tests.caller import Caller
@@ -201,6 +201,23 @@ class Losses(BrowserCase):
             if mine:
                 expect(self.page.locator(".saved")).to_contain_text("saved ")
         self.assertEqual(self.stored_speed(), 4.5)
+
+    def test_a_save_that_was_under_way_when_the_page_was_left_is_no_conflict(self) -> None:
+        def slow(route: Route) -> None:
+            if route.request.method == "PUT":
+                self.page.wait_for_timeout(400)
+            route.continue_()
+
+        self.page.route(f"**/api{self.at}", slow)
+        for speed in ("5", "6"):
+            self.type_speed(speed)
+            self.page.wait_for_timeout(900)
+        self.type_speed("7")
+        self.page.reload()
+        expect(self.page.get_by_role("textbox", name="speed")).to_have_value("7")
+        expect(self.page.locator(".saved")).to_contain_text("saved ")
+        self.assertEqual(self.page.get_by_text("changed elsewhere").count(), 0)
+        self.assertEqual(self.stored_speed(), 7)
 
     def test_undo_reaches_back_past_the_beginning_of_the_sitting(self) -> None:
         for speed in ("7", "8"):

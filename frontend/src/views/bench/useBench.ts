@@ -21,9 +21,11 @@ function alike(a: Situation, b: Situation): boolean {
   return same(plain(minute(a)), plain(minute(b)));
 }
 
+/** What is not yet known to be saved; sent: a save under way when the page was left, which may have arrived. */
 interface Draft {
   document: Situation;
   version: string;
+  sent?: Situation;
 }
 
 /** One situation at the bench: its document, its setup as it is typed, saving, undo, drafts, conflicts. */
@@ -65,7 +67,8 @@ export function useBench(id: number) {
       steps.value.server = found.undo;
       if (draft.value && !alike(draft.value.document, found.document)) {
         document.value = copy(draft.value.document);
-        if (draft.value.version === found.version) save();
+        const own = draft.value.sent && alike(draft.value.sent, found.document);
+        if (own || draft.value.version === found.version) save();
         else [theirs.value, theirVersion.value, saved.value] = [found.document, found.version, "conflict"];
       } else {
         document.value = copy(found.document);
@@ -126,11 +129,16 @@ export function useBench(id: number) {
     if (document.value && alike(document.value, sent)) draft.value = null;
     else save();
   }
-  async function put(): Promise<void> {
+  /** Saves go one after the other: each knows the version that the one before it made. */
+  let last: Promise<void> = Promise.resolve();
+  const put = (): Promise<void> => (last = last.then(send));
+  async function send(): Promise<void> {
     if (!document.value || (stored && alike(document.value, stored)) || saved.value === "conflict") return;
     if (Object.keys(errors.value).some((place) => place !== "")) return;
     const sent = copy(document.value);
+    const before = draft.value?.sent;
     saved.value = "saving";
+    if (draft.value) draft.value = { ...draft.value, sent };
     try {
       const answer = await take(
         client.PUT("/api/situations/{pk}", { params: { path: { pk: id }, header: { "If-Match": version.value } }, body: sent }),
@@ -140,7 +148,10 @@ export function useBench(id: number) {
     } catch (error) {
       const current = error instanceof ProblemError && error.problem.status === 412 ? error.problem.current : null;
       if (current && alike(current.document as Situation, sent)) settled(sent, current.version as string);
-      else if (current) {
+      else if (current && before && alike(current.document as Situation, before)) {
+        [version.value, stored] = [current.version as string, before];
+        await send();
+      } else if (current) {
         theirs.value = current.document as Situation;
         theirVersion.value = current.version as string;
         saved.value = "conflict";
@@ -155,7 +166,7 @@ export function useBench(id: number) {
 
   function keep(): void {
     if (!document.value) return;
-    draft.value = { document: copy(document.value), version: version.value };
+    draft.value = { ...draft.value, document: copy(document.value), version: version.value };
     void save();
   }
   /** Change the document; each call is one step of undo. */
