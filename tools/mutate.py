@@ -27,7 +27,7 @@ KNOWLEDGE = ["genres.py", "schools.py", "cautions.py", "terms.py", "conditions.p
 ROOMS = {
     "scales": ["scales.tests.test_scales", "kit.tests.test_dials"],
     "picture": ["picture.tests.test_picture"],
-    "advice": [f"advice.tests.test_{name}" for name in ("targets", "schools", "setup", "ladder", "solver")],
+    "advice": [f"advice.tests.test_{name}" for name in ("targets", "numbers", "schools", "setup", "ladder", "solver")],
 }
 EXAMPLES = """
 import doctest, importlib, pkgutil, unittest

@@ -9,35 +9,23 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field
 
-from craft.advice.terms import Decision, File, Genre, Support
+from craft.advice.terms import Decision
 from exchange.kit_form import BodyForm, Form, LensForm
 from exchange.profile_form import PersonForm
-from exchange.situation_form import AimsForm, ConcessionForm, DeliveryForm, LightForm, LocksForm, MotionForm, OutputForm, SituationForm
+from exchange.situation_form import Inputs, SituationForm
 
 Slug = Annotated[str, Field(min_length=1, max_length=80)]
 
 
-class SituationDocument(Form):
+class SituationDocument(Inputs):
     """A stored situation: inputs, locks, schools and concessions; body and lens by their slug in the person's kit."""
 
     title: Annotated[str, Field(min_length=1, max_length=120)]
     starts_at: dt.time
     note: Annotated[str, Field(max_length=2000)] = ""
-    genre: Genre
-    subject: Annotated[str, Field(max_length=60)] | None = None
     body: Slug
     lens: Slug
-    focal_length_mm: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=1, le=3000)] | None = None
-    light: LightForm
-    motion: MotionForm = Field(default_factory=MotionForm)
-    aims: AimsForm = Field(default_factory=AimsForm)
-    support: Support | None = None
-    delivery: DeliveryForm = Field(default_factory=DeliveryForm)
-    output: OutputForm = Field(default_factory=OutputForm)
-    file: File | None = None
-    locks: LocksForm = Field(default_factory=LocksForm)
     schools: dict[Decision, Annotated[str, Field(max_length=60)]] = Field(default_factory=dict)
-    concessions: Annotated[list[ConcessionForm], Field(max_length=16)] | None = None
 
     def stored(self) -> dict[str, Any]:
         """As JSON values, without what was left out."""

@@ -188,13 +188,11 @@ class ConcessionForm(Form):
         return self
 
 
-class SituationForm(Form):
-    """A situation. All but genre, body, lens and light may be left out."""
+class Inputs(Form):
+    """What a situation is made of, wherever its kit and its person come from."""
 
     genre: Genre
     subject: Annotated[str, Field(max_length=60)] | None = None
-    body: BodyChoice
-    lens: LensChoice
     focal_length_mm: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=1, le=3000)] | None = None
     light: LightForm
     motion: MotionForm = Field(default_factory=MotionForm)
@@ -204,8 +202,15 @@ class SituationForm(Form):
     output: OutputForm = Field(default_factory=OutputForm)
     file: File | None = None
     locks: LocksForm = Field(default_factory=LocksForm)
-    profile: ProfileForm = Field(default_factory=ProfileForm)
     concessions: Annotated[list[ConcessionForm], Field(max_length=16)] | None = None
+
+
+class SituationForm(Inputs):
+    """A situation. All but genre, body, lens and light may be left out."""
+
+    body: BodyChoice
+    lens: LensChoice
+    profile: ProfileForm = Field(default_factory=ProfileForm)
 
     def value(self) -> Situation:
         """The situation as the craft's value.

@@ -93,7 +93,7 @@ export interface paths {
         };
         /**
          * Who Am I
-         * @description Who is signed in.
+         * @description Who is signed in; sets the page's token, for pages that another server gave out.
          */
         get: operations["people_api_who_am_i"];
         put?: never;
@@ -1556,10 +1556,6 @@ export interface components {
             genre: components["schemas"]["Genre"];
             /** Subject */
             subject?: string | null;
-            /** Body */
-            body: string | components["schemas"]["BodyForm"];
-            /** Lens */
-            lens: string | components["schemas"]["LensForm"];
             /** Focal Length Mm */
             focal_length_mm?: number | null;
             light: components["schemas"]["LightForm"];
@@ -1570,9 +1566,13 @@ export interface components {
             output?: components["schemas"]["OutputForm"];
             file?: components["schemas"]["File"] | null;
             locks?: components["schemas"]["LocksForm"];
-            profile?: components["schemas"]["ProfileForm"];
             /** Concessions */
             concessions?: components["schemas"]["ConcessionForm"][] | null;
+            /** Body */
+            body: string | components["schemas"]["BodyForm"];
+            /** Lens */
+            lens: string | components["schemas"]["LensForm"];
+            profile?: components["schemas"]["ProfileForm"];
         };
         /**
          * Support
@@ -1955,6 +1955,21 @@ export interface components {
          * @description A stored situation: inputs, locks, schools and concessions; body and lens by their slug in the person's kit.
          */
         SituationDocument: {
+            genre: components["schemas"]["Genre"];
+            /** Subject */
+            subject?: string | null;
+            /** Focal Length Mm */
+            focal_length_mm?: number | null;
+            light: components["schemas"]["LightForm"];
+            motion?: components["schemas"]["MotionForm"];
+            aims?: components["schemas"]["AimsForm"];
+            support?: components["schemas"]["Support"] | null;
+            delivery?: components["schemas"]["DeliveryForm"];
+            output?: components["schemas"]["OutputForm"];
+            file?: components["schemas"]["File"] | null;
+            locks?: components["schemas"]["LocksForm"];
+            /** Concessions */
+            concessions?: components["schemas"]["ConcessionForm"][] | null;
             /** Title */
             title: string;
             /**
@@ -1967,29 +1982,14 @@ export interface components {
              * @default
              */
             note?: string;
-            genre: components["schemas"]["Genre"];
-            /** Subject */
-            subject?: string | null;
             /** Body */
             body: string;
             /** Lens */
             lens: string;
-            /** Focal Length Mm */
-            focal_length_mm?: number | null;
-            light: components["schemas"]["LightForm"];
-            motion?: components["schemas"]["MotionForm"];
-            aims?: components["schemas"]["AimsForm"];
-            support?: components["schemas"]["Support"] | null;
-            delivery?: components["schemas"]["DeliveryForm"];
-            output?: components["schemas"]["OutputForm"];
-            file?: components["schemas"]["File"] | null;
-            locks?: components["schemas"]["LocksForm"];
             /** Schools */
             schools?: {
                 [key: string]: string;
             };
-            /** Concessions */
-            concessions?: components["schemas"]["ConcessionForm"][] | null;
         };
         /**
          * SituationOut

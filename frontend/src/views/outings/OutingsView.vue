@@ -7,6 +7,7 @@ import { VueDraggable } from "vue-draggable-plus";
 import { client, ProblemError, take, type Schemas, type Situation } from "@/api/client";
 import { useKit, useOutings, useWords } from "@/api/queries";
 import { offer } from "@/keys/actions";
+import TimeLine from "./TimeLine.vue";
 
 type Day = Schemas["OutingOut"];
 type Row = Schemas["SituationRow"];
@@ -132,16 +133,6 @@ async function importFile(event: Event): Promise<void> {
   else await run(take(client.POST("/api/outings/import", sent)));
 }
 
-const hours = (clock: string) => Number(clock.slice(0, 2)) + Number(clock.slice(3, 5)) / 60;
-const LOW = -10;
-const HIGH = 16;
-const height = (ev: number | null | undefined) => 108 - (((ev ?? 0) - LOW) / (HIGH - LOW)) * 100;
-function curve(day: Day): string {
-  const points = day.situations
-    .filter((s) => s.ev100 !== null)
-    .map((s) => [(hours(s.starts_at) / 24) * 1000, height(s.ev100)] as const);
-  return points.map(([x, y], k) => `${k ? "L" : "M"}${x.toFixed(1)} ${y.toFixed(1)}`).join("");
-}
 const genre = (slug: string) => words.value?.genres.find((g) => g.slug === slug)?.label ?? slug;
 const bodyName = computed(() => new Map(kit.value?.bodies.map((b) => [b.slug, b.document.name])));
 const lensName = computed(() => new Map(kit.value?.lenses.map((l) => [l.slug, l.document.name])));
@@ -178,24 +169,7 @@ onUnmounted(
           <button class="plain" @click="removeDay(day)">delete</button>
         </span>
       </div>
-      <div class="line" role="img" :aria-label="`The light along the day, from ${day.situations[0]?.starts_at ?? 'morning'} on`">
-        <svg viewBox="0 0 1000 120" preserveAspectRatio="none">
-          <path d="M0 112H1000" class="ink" />
-          <path :d="curve(day)" class="light" />
-        </svg>
-        <span v-for="h in [0, 6, 12, 18]" :key="h" class="hour" :style="{ left: `${(h / 24) * 100}%` }"
-          >{{ String(h).padStart(2, "0") }}:00</span
-        >
-        <span
-          v-for="s in day.situations"
-          :key="s.id"
-          class="dot"
-          :style="{ left: `${(hours(s.starts_at) / 24) * 100}%`, top: `${height(s.ev100)}px` }"
-          ><b :class="{ before: hours(s.starts_at) > 20 }"
-            >EV {{ s.ev100 === null ? "–" : String(Math.round(s.ev100 * 10) / 10).replace("-", "−") }}</b
-          ></span
-        >
-      </div>
+      <TimeLine :situations="day.situations" />
       <VueDraggable
         tag="ol"
         :model-value="day.situations"
@@ -303,50 +277,6 @@ li a {
 .title .acts {
   margin-left: auto;
 }
-.line {
-  position: relative;
-  height: 132px;
-  margin: 12px 0;
-}
-.line svg {
-  width: 100%;
-  height: 120px;
-}
-.ink {
-  stroke: var(--ink);
-  vector-effect: non-scaling-stroke;
-}
-.light {
-  fill: none;
-  stroke: var(--second);
-  stroke-width: 1.5;
-  vector-effect: non-scaling-stroke;
-}
-.dot b.before {
-  left: auto !important;
-  right: -4px;
-}
-.hour {
-  position: absolute;
-  top: 116px;
-  font-size: 12px;
-  color: var(--second);
-}
-.dot {
-  position: absolute;
-  width: 9px;
-  height: 9px;
-  margin: -4px 0 0 -4px;
-  background: var(--ink);
-}
-.dot b {
-  position: absolute;
-  left: -4px;
-  top: -20px;
-  font-size: 12px;
-  font-weight: 560;
-  white-space: nowrap;
-}
 ol {
   list-style: none;
   margin: 0 0 12px;
@@ -415,9 +345,6 @@ li a {
   }
   li .acts {
     grid-column: 2 / -1;
-  }
-  .dot b {
-    display: none;
   }
 }
 </style>
