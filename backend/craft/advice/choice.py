@@ -38,7 +38,7 @@ def school_for(decision: Decision, facts: Facts, fixed: Mapping[Decision, str]) 
 
 
 def _wins_when(school: School, facts: Facts) -> str:
-    return " and ".join(test.words(facts) for test in school.when) or "no other way winning"
+    return " and ".join(test.words(facts) for test in school.when) or "no other way wins"
 
 
 def reasoned(school: School, facts: Facts, fixed: Mapping[Decision, str]) -> Reasoned:
@@ -50,7 +50,7 @@ def reasoned(school: School, facts: Facts, fixed: Mapping[Decision, str]) -> Rea
     because, numbers = phrase(school.because, facts)
     if by_profile:
         others = " and ".join(test.words(facts) for test in school.when if not test.holds(facts))
-        unmet = f" By the numbers it wins with {others}." if others else ""
+        unmet = f" By the numbers it wins when: {others}." if others else ""
         because = f"You fixed this way.{unmet}" if unmet else f"You fixed this way. {because}"
         numbers |= {test.fact: facts[test.fact] for test in school.when}
         numbers |= {t.against: facts[t.against] for t in school.when if isinstance(t.against, str)}

@@ -72,7 +72,7 @@ class TheWinner(TestCase):
         made = reasoned(school, facts, fixed)
         self.assertEqual((made.school, made.fixed_by_profile), ("hold_time", True))
         self.assertTrue(
-            made.because.startswith("You fixed this way. By the numbers it wins with movement is to be drawn as blur and the light's")
+            made.because.startswith("You fixed this way. By the numbers it wins when: movement is to be drawn as blur and the light's")
         )
         self.assertEqual(made.numbers["light_swing_stops"], 0.2)
         self.assertEqual(made.numbers["meter_swing_stops"], 1.5)

@@ -158,6 +158,7 @@ useEventListener(window, "beforeunload", () => void bench.put());
     <p>This situation is not here. <RouterLink :to="{ name: 'outings' }">Go to your outings</RouterLink></p>
   </main>
   <main v-else-if="document && words && kit" class="bench">
+    <h1 class="visually-hidden">{{ document.title }}</h1>
     <Conflict v-if="saved === 'conflict' && theirs" :mine="document" :theirs="theirs" @settle="settle" />
     <div class="left">
       <SituationPane

@@ -34,7 +34,7 @@ const toggle = (decision: string) => (open.value = open.value === decision ? nul
           <li v-for="way in made.other_ways" :key="way.school">
             <button class="plain" @click="emit('school', made.decision, way.school)">{{ way.label }}</button>
             <span class="small"
-              >wins with {{ way.wins_when
+              >wins when: {{ way.wins_when
               }}<template v-if="way.costs && way.costs !== 'nothing'">; costs {{ way.costs }}</template></span
             >
           </li>
