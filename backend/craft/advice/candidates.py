@@ -81,9 +81,9 @@ class Best:
     there: NDArray[np.bool_]
 
     @staticmethod
-    def stacked(rows: list[Best]) -> Best:
-        """One row per level."""
-        return Best(*(np.stack([getattr(row, name) for row in rows]) for name in ("time", "aperture", "iso", "there")))
+    def joined(rows: list[Best]) -> Best:
+        """Several one after the other."""
+        return Best(*(np.concatenate([getattr(row, name) for row in rows]) for name in ("time", "aperture", "iso", "there")))
 
 
 class Groups:
@@ -138,15 +138,17 @@ class Groups:
         return [np.take_along_axis(key, winner, 1) for key in keys], winner[:, 0, :]
 
     def best(self, keys: list[Ints], apertures: Ints | None = None) -> Best:
-        """The best candidate of each position by the words of its key; apertures: of words that are narrowed."""
-        rows = np.arange(self.count)
-        first, *others = (key.reshape(self.count, -1) for key in keys)
-        winner = first.argmin(axis=1)
-        there = first[rows, winner] < _FORBIDDEN
+        """The best candidate of each position by the words of its key, (..., E, n, s); apertures: of narrowed words."""
+        left, *others = (key.reshape(*key.shape[:-2], -1) for key in keys)
+        winner = left.argmin(axis=-1)[..., None]
+        least = np.take_along_axis(left, winner, -1)
+        there = least[..., 0] < _FORBIDDEN
         for word in others:
-            first = np.where(first == first[rows, winner][:, None], word, _NEVER)
-            winner = first.argmin(axis=1)
-        n, s = np.divmod(winner, self.sizes[2])
+            left = np.where(left == least, word, _NEVER)
+            winner = left.argmin(axis=-1)[..., None]
+            least = np.take_along_axis(left, winner, -1)
+        rows = np.arange(self.count)
+        n, s = np.divmod(winner[..., 0], self.sizes[2])
         if apertures is not None:
             n = apertures[rows, s]
         x = rows - n + s - (self.sizes[2] - 1)

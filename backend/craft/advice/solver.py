@@ -219,31 +219,33 @@ class Search:
         if self.problem.targets.noise is None:
             return _across(self, levels, self.groups.best(self.keys))
         keys, apertures = self.groups.narrowed(self.keys) if len(levels) > 3 else (self.keys, None)
-        return _across(self, levels, Best.stacked([self.groups.best(self.keys_at(int(level), keys), apertures) for level in levels]))
+        return _across(self, levels, self.groups.best(self.keys_at(levels, keys), apertures))
 
     def held(self, level: int, holds: Sequence[tuple[Dial, int]]) -> Solution:
         """The best candidate at one level of light for each of H holds: a dial kept at one position, the others free.
 
         As `at` with that axis reduced to the position, H times; the ranks are made once.
         """
-        first, *others = self.keys_at(level, self.keys)
+        first, *others = self.keys_at(np.array([level]), self.keys)
         best = [self.groups.best([first + self.groups.held(dial, position), *others]) for dial, position in holds]
-        return _across(self, np.full(len(holds), level), Best.stacked(best))
+        return _across(self, np.full(len(holds), level), Best.joined(best))
 
-    def keys_at(self, level: int, keys: list[Ints]) -> list[Ints]:
-        """The words of candidates' keys (E, n, s) at one level of light.
+    def keys_at(self, levels: Ints, keys: list[Ints]) -> list[Ints]:
+        """The words of candidates' keys (E, n, s) at levels of light (L,): (L, E, n, s), or one for all without noise.
 
-        Noise is all that depends on it: on the tone a candidate's ISO leaves, which takes few values.
+        Noise is all that depends on the light: on the tone a candidate's ISO leaves, which takes few values.
         """
         noise = self.problem.targets.noise
         if noise is None:
-            return keys
-        short = np.maximum(0.0, (self.tones - level / self.problem.time.per_stop - noise).round(DECIMALS))
+            return [key[None] for key in keys]
+        short = np.maximum(0.0, (self.tones - levels[:, None] / self.problem.time.per_stop - noise).round(DECIMALS))
         found = []
         for word, key in zip(self.words, keys, strict=True):
+            key = key[None]
             for place, entry in word.noise:
-                ranks = np.concatenate(([0], (np.diff(entry.of(short).round(DECIMALS)) > 0).cumsum()))
-                key = np.add(key, (ranks * np.int64(place))[self.tone_at][:, None, :])
+                gives = entry.of(short).round(DECIMALS)
+                ranks = (np.diff(gives, axis=1, prepend=gives[:, :1]) > 0).cumsum(axis=1)
+                key = np.add(key, (ranks * np.int64(place))[:, self.tone_at][:, :, None, :])
             found.append(key)
         return found
 

@@ -211,6 +211,7 @@ const speed = computed(() => props.document.motion?.speed_m_s);
       <span class="quiet">swings</span>
       <NumberField
         label="swing of the light in stops"
+        empty="usual"
         :step="1 / 3"
         :value="document.light.swing_stops"
         @change="(v) => set((d) => (d.light.swing_stops = v))"
@@ -311,6 +312,7 @@ const speed = computed(() => props.document.motion?.speed_m_s);
       <NumberField
         label="hours to delivery"
         unit="h"
+        empty="any"
         :value="document.delivery?.deadline_h"
         @change="(v) => set((d) => (d.delivery = { ...d.delivery, deadline_h: v }))"
       />
