@@ -57,18 +57,6 @@ def in_turns(*calls: Callable[[], Any], rounds: int = 60) -> list[float]:
     return [statistics.median(found) for found in times]
 
 
-def milliseconds(call: Callable[[], Any], runs: int = 40) -> list[float]:
-    """Times of a call, warmed up."""
-    for _ in range(3):
-        call()
-    times = []
-    for _ in range(runs):
-        start = time.perf_counter()
-        call()
-        times.append((time.perf_counter() - start) * 1000)
-    return times
-
-
 def floor(plan: Plan, times: int) -> Callable[[], Any]:
     """Filling and reducing the candidates of a plan this many times."""
     axes = (plan.free.time, plan.free.aperture, plan.free.iso)
@@ -174,17 +162,24 @@ def posts() -> None:
         value = form.value()
         setup_form(value, advise(value), form.delivery.shape).model_dump_json()
 
-    over, whole = [], []
     for _ in range(5):
-        base = statistics.median(milliseconds(alone, 20))
-        times = milliseconds(post, 40)
-        whole += times
-        over += [t - base for t in times]
-    middle, late = statistics.median(whole), statistics.quantiles(whole, n=20)[-1]
-    print(f"API round trip {middle:.1f} ms, 95th percentile {late:.1f} ms")
+        alone(), post()
+    base, whole = [], []
+    for _ in range(200):
+        for call, found in ((alone, base), (post, whole)):
+            start = time.perf_counter()
+            call()
+            found.append((time.perf_counter() - start) * 1000)
+    print(f"API round trip {statistics.median(whole):.1f} ms, 95th percentile {late(whole):.1f} ms")
+    print(f"  the same computation without a server {statistics.median(base):.1f} ms, 95th percentile {late(base):.1f} ms")
     print(
-        f"  over the same computation without a server {statistics.median(over):.1f} ms, 95th percentile {statistics.quantiles(over, n=20)[-1]:.1f} ms"
+        f"  over it {statistics.median(whole) - statistics.median(base):.1f} ms, at the 95th percentile {late(whole) - late(base):.1f} ms"
     )
+
+
+def late(times: list[float]) -> float:
+    """The 95th percentile."""
+    return statistics.quantiles(times, n=20)[-1]
 
 
 if __name__ == "__main__":
