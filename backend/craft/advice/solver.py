@@ -245,7 +245,7 @@ class Search:
             for place, entry in word.noise:
                 gives = entry.of(short).round(DECIMALS)
                 ranks = (np.diff(gives, axis=1, prepend=gives[:, :1]) > 0).cumsum(axis=1)
-                key = np.add(key, (ranks * np.int64(place))[:, self.tone_at][:, :, None, :])
+                key = np.add(key, np.take(ranks * np.int64(place), self.tone_at, axis=1)[:, :, None, :])
             found.append(key)
         return found
 
