@@ -207,6 +207,23 @@ class InTheHandAndAtHome(BrowserCase):
         page.goto(f"/situations/{self.situation.pk}")
         expect(page.locator("[aria-controls='why-iso_limits']")).to_contain_text("800")
 
+    def test_taste_changed_in_two_places_is_shown_both(self) -> None:
+        page = self.open("/profile")
+        api = Caller(self.ilse)
+        for mine in (True, False):
+            now = api.get("/api/profile")
+            other = {**now.json()["document"], "steadiness": 2.5 if mine else 3.5}
+            self.assertEqual(api.put("/api/profile", other, now["ETag"]).status_code, 200)
+            page.get_by_role("textbox", name="noise bar").fill("30" if mine else "40")
+            conflict = page.get_by_role("alert").filter(has_text="changed elsewhere")
+            expect(conflict).to_contain_text("2.5" if mine else "3.5")
+            conflict.get_by_role("button", name="Keep mine" if mine else "Take the other").click()
+            expect(conflict).to_be_hidden()
+            if mine:
+                expect(page.get_by_text("saved", exact=True)).to_be_visible()
+                self.assertEqual(api.get("/api/profile").json()["document"]["noise_bar"], 30)
+        expect(page.get_by_role("textbox", name="steadiness")).to_have_value("3.5")
+
     def test_figures_left_empty_are_assumed_marked_and_stay_so(self) -> None:
         page: Page = self.open("/kit")
         page.get_by_role("button", name="Add a body").click()

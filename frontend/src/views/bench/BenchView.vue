@@ -10,7 +10,7 @@ import { BRIGHTER, DARKER } from "@/ruler/scale";
 import Staff from "@/ruler/Staff.vue";
 import Stops from "@/ruler/Stops.vue";
 import { inShort } from "@/words";
-import Conflict from "./Conflict.vue";
+import Conflict from "../Conflict.vue";
 import Decisions from "./Decisions.vue";
 import DetailsPane from "./DetailsPane.vue";
 import Figures from "./Figures.vue";

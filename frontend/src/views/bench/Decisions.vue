@@ -35,7 +35,7 @@ const toggle = (decision: string) => (open.value = open.value === decision ? nul
             <button class="plain" @click="emit('school', made.decision, way.school)">{{ way.label }}</button>
             <span class="small"
               >wins when: {{ way.wins_when
-              }}<template v-if="way.costs && way.costs !== 'nothing'">; costs {{ way.costs }}</template></span
+              }}<template v-if="way.costs && way.costs !== 'nothing'">; costs: {{ way.costs }}</template></span
             >
           </li>
         </ul>

@@ -312,7 +312,7 @@ const speed = computed(() => props.document.motion?.speed_m_s);
       <NumberField
         label="hours to delivery"
         unit="h"
-        empty="any"
+        empty="–"
         :value="document.delivery?.deadline_h"
         @change="(v) => set((d) => (d.delivery = { ...d.delivery, deadline_h: v }))"
       />

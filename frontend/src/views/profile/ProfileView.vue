@@ -6,6 +6,7 @@ import { client, ProblemError, take, type Schemas } from "@/api/client";
 import { useKit, useProfile, useWords } from "@/api/queries";
 import { word } from "@/words";
 import NumberField from "../bench/NumberField.vue";
+import Conflict from "../Conflict.vue";
 
 type Person = Schemas["PersonForm"];
 const { data: stored } = useProfile();
@@ -16,6 +17,7 @@ const person = ref<Person | null>(null);
 const version = ref("");
 const errors = ref<Record<string, string>>({});
 const state = ref("");
+const theirs = ref<Person | null>(null);
 watch(
   stored,
   (found) => {
@@ -25,7 +27,7 @@ watch(
   { immediate: true },
 );
 const save = useDebounceFn(async () => {
-  if (!person.value) return;
+  if (!person.value || theirs.value) return;
   try {
     const answer = await take(
       client.PUT("/api/profile", { params: { header: { "If-Match": version.value } }, body: person.value }),
@@ -36,8 +38,8 @@ const save = useDebounceFn(async () => {
     state.value = "saved";
   } catch (error) {
     state.value = "";
-    if (error instanceof ProblemError && error.problem.status === 412)
-      errors.value = { "": "Your profile was changed elsewhere; reload the page to see it." };
+    const current = error instanceof ProblemError && error.problem.status === 412 ? error.problem.current : null;
+    if (current) [theirs.value, version.value] = [current.document as Person, current.version as string];
     else errors.value = error instanceof ProblemError ? error.places : { "": "The server cannot be reached." };
   }
 }, 500);
@@ -46,6 +48,13 @@ function change(edit: (p: Person) => void): void {
   edit(person.value);
   state.value = "";
   void save();
+}
+function settle(mine: boolean): void {
+  if (!mine && theirs.value) {
+    person.value = theirs.value;
+    queries.setQueryData(["profile"], { document: theirs.value, version: version.value });
+  } else void save();
+  theirs.value = null;
 }
 const decisions = computed(() => {
   const found = new Map<string, Schemas["SchoolWords"][]>();
@@ -84,6 +93,7 @@ const value = (event: Event) => (event.target as HTMLSelectElement).value;
 
 <template>
   <main v-if="person" class="profile">
+    <Conflict v-if="theirs" :mine="person" :theirs="theirs" @settle="settle" />
     <section>
       <h2>You</h2>
       <p class="reason">

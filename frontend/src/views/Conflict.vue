@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { computed } from "vue";
-import type { Situation } from "@/api/client";
 import { word } from "@/words";
 
-const props = defineProps<{ mine: Situation; theirs: Situation }>();
+const props = defineProps<{ mine: object; theirs: object }>();
 const emit = defineEmits<{ settle: [mine: boolean] }>();
 const said = (value: unknown): string =>
   value === undefined || value === null
@@ -11,20 +10,17 @@ const said = (value: unknown): string =>
     : typeof value === "object"
       ? JSON.stringify(value).replace(/["{}[\]]/g, " ")
       : String(value);
-const rows = computed(() =>
-  [...new Set([...Object.keys(props.mine), ...Object.keys(props.theirs)])]
-    .map((key) => ({
-      key,
-      mine: said(props.mine[key as keyof Situation]),
-      theirs: said(props.theirs[key as keyof Situation]),
-    }))
-    .filter((row) => row.mine !== row.theirs),
-);
+const rows = computed(() => {
+  const [mine, theirs] = [new Map(Object.entries(props.mine)), new Map(Object.entries(props.theirs))];
+  return [...new Set([...mine.keys(), ...theirs.keys()])]
+    .map((key) => ({ key, mine: said(mine.get(key)), theirs: said(theirs.get(key)) }))
+    .filter((row) => row.mine !== row.theirs);
+});
 </script>
 
 <template>
   <div class="conflict" role="alert">
-    <p>This was changed elsewhere since you opened it. Both stand until you choose; the one you leave can be undone to.</p>
+    <p>This was changed elsewhere since you opened it. Both stand until you choose.</p>
     <table>
       <thead>
         <tr>
