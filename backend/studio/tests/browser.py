@@ -2,15 +2,18 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from typing import Any, ClassVar
 
 from django.contrib.auth import get_user_model
 from django.test import Client, LiveServerTestCase
-from playwright.sync_api import Browser, Page, Playwright, sync_playwright
+from playwright.sync_api import Browser, Page, Playwright, expect, sync_playwright
 
 from outings.actions import load_demo_people
 from outings.models import Outing, Situation
 from studio.tests.chromium import CHROMIUM, DESK, FLAGS
+
+expect.set_options(timeout=15_000)
 
 
 class BrowserCase(LiveServerTestCase):
@@ -66,6 +69,15 @@ class BrowserCase(LiveServerTestCase):
         page.on("response", lambda r: self.wrong.append(f"{r.status} {r.url}") if r.status >= 500 else None)
         own = (self.live_server_url, "data:", "blob:")
         page.on("request", lambda r: None if r.url.startswith(own) else self.wrong.append(f"foreign: {r.url}"))
+
+    def stored(self, page: Page, holds: Callable[[dict[str, Any]], bool]) -> dict[str, Any]:
+        """The situation's document, once what holds of it has been saved."""
+        for _ in range(150):
+            self.situation.refresh_from_db()
+            if holds(self.situation.document):
+                return self.situation.document
+            page.wait_for_timeout(100)
+        raise AssertionError(f"never saved: {self.situation.document}")
 
     def card(self) -> int:
         """The id of a card of the situation."""

@@ -87,7 +87,7 @@ class Crawl(BrowserCase):
                 for k in range(page.locator(kept).count()):
                     control = page.locator(kept).nth(k)
                     if control.count():
-                        control.click(timeout=5000)
+                        control.click()
                         pressed += 1
                         self.close(page)
                         self.assertEqual(page.get_by_text("changed elsewhere").count(), 0)

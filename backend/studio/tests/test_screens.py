@@ -5,6 +5,7 @@ from __future__ import annotations
 import json
 import re
 import tempfile
+from collections.abc import Callable
 from pathlib import Path
 from typing import Any
 
@@ -27,10 +28,8 @@ class AtTheBench(BrowserCase):
     def figures(self) -> list[str]:
         return [self.page.get_by_role("spinbutton").nth(k).inner_text() for k in range(3)]
 
-    def stored(self) -> dict[str, Any]:
-        expect(self.page.locator(".saved")).to_contain_text("saved ")
-        self.situation.refresh_from_db()
-        return self.situation.document
+    def until(self, holds: Callable[[dict[str, Any]], bool]) -> dict[str, Any]:
+        return self.stored(self.page, holds)
 
     def advised(self) -> dict[str, Any]:
         return Caller(self.ilse).get(f"/api{self.at}/setup.json").json()
@@ -50,28 +49,24 @@ class AtTheBench(BrowserCase):
                 expect(why.get_by_role("button", name=way["label"], exact=True)).to_be_visible()
         self.page.get_by_role("textbox", name="distance", exact=True).fill("60")
         expect(self.page.get_by_role("spinbutton", name="time")).not_to_have_text(shown[0])
-        self.assertEqual(self.stored()["motion"]["distance_m"], 60)
+        self.until(lambda d: d["motion"]["distance_m"] == 60)
 
     def test_light_is_taken_in_each_of_its_four_ways(self) -> None:
         kind = self.page.get_by_role("combobox", name="light given as")
         kind.select_option("ev100")
         self.page.get_by_role("textbox", name="EV at ISO 100").fill("9")
-        expect(self.page.locator(".saved")).to_contain_text("saved ")
-        self.assertEqual(self.stored()["light"]["ev100"], 9)
+        self.until(lambda d: d["light"].get("ev100") == 9)
         kind.select_option("lux")
         self.page.get_by_role("textbox", name="lux").fill("1280")
-        expect(self.page.get_by_role("textbox", name="lux")).to_have_value("1280")
-        self.page.wait_for_timeout(1200)
+        self.until(lambda d: d["light"].get("lux") == 1280)
         self.assertEqual(self.advised()["light"]["ev100"], 9)
         kind.select_option("metered")
         self.page.get_by_role("combobox", name="metered ISO").select_option(label="ISO 400")
-        self.page.wait_for_timeout(1200)
-        self.assertEqual(self.stored()["light"]["metered"]["iso"], 400)
+        self.until(lambda d: (d["light"].get("metered") or {}).get("iso") == 400)
         kind.select_option("condition")
         self.page.get_by_role("combobox", name="described light").select_option("dusk")
-        self.page.wait_for_timeout(1200)
-        light = self.stored()["light"]
-        self.assertEqual((light["condition"], {k for k in light if light[k] is not None} & {"ev100", "lux", "metered"}), ("dusk", set()))
+        light = self.until(lambda d: d["light"].get("condition") == "dusk")["light"]
+        self.assertEqual({k for k in light if light[k] is not None} & {"ev100", "lux", "metered"}, set())
 
     def test_dragging_now_asks_what_if_and_keeps_the_place(self) -> None:
         staff = self.page.get_by_role("slider", name="light, in stops from now")
@@ -91,7 +86,7 @@ class AtTheBench(BrowserCase):
         self.page.locator("[aria-controls='why-white']").click()
         self.page.locator("#why-white").get_by_role("button", name="automatic", exact=True).click()
         expect(self.page.locator("#why-white")).to_contain_text("You fixed this way.")
-        self.assertEqual(self.stored()["schools"], {"white": "automatic"})
+        self.until(lambda d: d.get("schools") == {"white": "automatic"})
         self.page.get_by_role("button", name="let it be decided again").click()
         expect(self.page.locator("#why-white")).not_to_contain_text("You fixed")
 
@@ -105,9 +100,7 @@ class AtTheBench(BrowserCase):
         asked = Caller(self.ilse).get(f"/api{self.at}/situation.json").json()
         best = ranked.post("/api/pairs", {"situation": asked, **documents}).json()[0]
         first.click()
-        self.page.wait_for_timeout(1200)
-        stored = self.stored()
-        self.assertEqual((stored["body"], stored["lens"], stored["focal_length_mm"]), (best["body"], best["lens"], best["focal_length_mm"]))
+        self.until(lambda d: all(d.get(k) == best[k] for k in ("body", "lens", "focal_length_mm")))
 
     def test_everything_else_about_it_is_edited_in_place(self) -> None:
         self.page.get_by_text("More about it").click()
@@ -118,8 +111,7 @@ class AtTheBench(BrowserCase):
         self.page.get_by_label("shape, width to height").fill("1:1")
         self.page.get_by_label("note").fill("Mind the tide")
         self.page.get_by_label("note").blur()
-        self.page.wait_for_timeout(1200)
-        stored = self.stored()
+        stored = self.until(lambda d: d.get("note") == "Mind the tide")
         self.assertEqual((stored["title"], stored["starts_at"][:5], stored["note"]), ("Terns, later", "08:15", "Mind the tide"))
         self.assertEqual((stored["motion"]["angle_deg"], stored["light"]["kelvin"], stored["delivery"]["shape"]), (45, 4800, "1:1"))
         self.page.get_by_label("shape, width to height").fill("wide")
@@ -134,7 +126,8 @@ class AtTheBench(BrowserCase):
         expect(self.page.locator("[data-rung]")).to_have_count(before + 1)
         self.page.locator("[data-rung='0']").press("Delete")
         expect(self.page.locator("[data-rung]")).to_have_count(before)
-        self.assertEqual(self.stored()["concessions"][-1], {"intent": "noise", "up_to_stops": 1})
+        last = {"intent": "noise", "up_to_stops": 1}
+        self.until(lambda d: (d.get("concessions") or [None])[-1] == last and len(d["concessions"]) == before)
 
 
 class InTheHandAndAtHome(BrowserCase):
