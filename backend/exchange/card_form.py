@@ -6,11 +6,10 @@ from typing import Any
 
 from pydantic import BaseModel
 
-from craft.advice.advise import advise
 from craft.advice.terms import Intent
 from craft.advice.test_frame import answers
 from craft.scales.series import Dial, label
-from exchange.setup_form import SetupOut, setup_form
+from exchange.setup_form import SetupOut, setup_of
 from exchange.situation_form import SituationForm
 
 
@@ -54,7 +53,7 @@ def freeze(document: dict[str, Any], asked: dict[str, Any]) -> CardSnapshot:
     """
     form = SituationForm.model_validate(asked)
     situation = form.value()
-    setup = setup_form(situation, advise(situation), form.delivery.shape)
+    setup = setup_of(form)
     rows = [
         TestFrameOut(
             saw=a.showing.saw,

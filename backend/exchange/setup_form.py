@@ -6,7 +6,7 @@ import math
 
 from pydantic import BaseModel
 
-from craft.advice.advise import shortfall_words
+from craft.advice.advise import advise, shortfall_words
 from craft.advice.setup import Binding, Reasoned, Row, Setup, Span
 from craft.advice.situation import Situation
 from craft.advice.terms import (
@@ -27,6 +27,7 @@ from craft.advice.terms import (
 )
 from craft.kit.body import Shutter
 from craft.scales.series import label
+from exchange.situation_form import SituationForm
 
 
 class ExposureOut(BaseModel):
@@ -270,6 +271,17 @@ def _decision(made: Reasoned) -> DecisionOut:
         minutes_afterwards=made.minutes_afterwards,
         fixed=made.fixed_by_profile,
     )
+
+
+def setup_of(form: SituationForm) -> SetupOut:
+    """The setup of a situation, both in the open form.
+
+    Raises
+    ------
+    CraftError : what the kit does not have or the numbers do not allow.
+    """
+    situation = form.value()
+    return setup_form(situation, advise(situation), form.delivery.shape)
 
 
 def setup_form(situation: Situation, setup: Setup, shape: str | None = None) -> SetupOut:

@@ -14,6 +14,7 @@ from exchange.demo_kit import BODIES, LENSES
 from exchange.kit_form import BodyForm, LensForm
 from exchange.outing_form import OutingFile, SituationDocument, document_from, resolved
 from exchange.problems import InputError, Problem
+from exchange.setup_form import setup_of
 from exchange.situation_form import SituationForm
 from gear.actions import add as add_piece
 from gear.models import Piece
@@ -171,7 +172,7 @@ def import_situation(outing: Outing, form: SituationForm) -> Situation:
     with transaction.atomic():
         slugs = {kind: _slug_of(outing.person, kind, getattr(form, kind)) for kind in ("body", "lens")}
         document = document_from(form, "From a file", slugs["body"], slugs["lens"])
-        SituationForm.model_validate(Kit(outing.person).resolve(document.stored())).value()
+        setup_of(SituationForm.model_validate(Kit(outing.person).resolve(document.stored())))
         return add_situation(outing, document)
 
 

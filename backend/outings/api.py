@@ -11,11 +11,10 @@ from django.shortcuts import get_object_or_404
 from ninja import Header, Router, Schema
 from pydantic import Field
 
-from craft.advice.advise import advise
 from craft.advice.terms import Genre
 from exchange.outing_form import OutingFile, SituationDocument, fingerprint
 from exchange.problems import InputError
-from exchange.setup_form import SetupOut, setup_form
+from exchange.setup_form import SetupOut, setup_of
 from exchange.situation_form import SituationForm
 from outings import actions
 from outings.models import Outing, Situation
@@ -243,9 +242,7 @@ def export_situation(request: HttpRequest, pk: int) -> SituationForm:
 @router.get("/situations/{pk}/setup.json", response=SetupOut)
 def export_setup(request: HttpRequest, pk: int) -> HttpResponse:
     """The setup, in the open form."""
-    form = _asked(request, pk)
-    value = form.value()
-    return as_json(setup_form(value, advise(value), form.delivery.shape))
+    return as_json(setup_of(_asked(request, pk)))
 
 
 @router.get("/situations/{pk}/earlier", response=SituationDocument, exclude_unset=True)

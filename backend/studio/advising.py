@@ -8,7 +8,6 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
 from pydantic import Field
 
-from craft.advice.advise import advise
 from craft.advice.genres import WORKS
 from craft.advice.pairs import rank
 from craft.advice.schools import SCHOOLS
@@ -17,7 +16,7 @@ from craft.scales.conditions import CONDITIONS
 from craft.scales.parsing import READERS, parse_stops
 from craft.scales.series import Dial
 from exchange.kit_form import BodyForm, LensForm
-from exchange.setup_form import SetupOut, setup_form
+from exchange.setup_form import SetupOut, setup_of
 from exchange.situation_form import SituationForm
 from people.guards import Anyone
 from people.replies import as_json
@@ -116,8 +115,7 @@ class PairOut(Schema):
 @router.post("/advise", response={200: SetupOut, 422: ProblemOut})
 def make_setup(request: HttpRequest, situation: SituationForm) -> HttpResponse:
     """The setup of a situation. Stateless."""
-    value = situation.value()
-    return as_json(setup_form(value, advise(value), situation.delivery.shape))
+    return as_json(setup_of(situation))
 
 
 @router.post("/pairs", response=list[PairOut])

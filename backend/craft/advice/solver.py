@@ -20,6 +20,9 @@ from craft.advice.terms import Intent, Limit
 from craft.kit.dials import Axis
 from craft.scales.series import Dial, Floats, Ints
 
+FEW_LEVELS = 3
+"""Up to so many levels it costs less to compare all candidates than to narrow them first."""
+
 UNLISTED_ORDER = (Intent.SHAKE, Intent.FREEZE, Intent.MOTION_BLUR, Intent.DEPTH, Intent.SEPARATION, Intent.NOISE, Intent.ISO)
 """Intents that are on no rung must hold, in this order of weight."""
 
@@ -218,7 +221,7 @@ class Search:
         """
         if self.problem.targets.noise is None:
             return _across(self, levels, self.groups.best(self.keys))
-        keys, apertures = self.groups.narrowed(self.keys) if len(levels) > 3 else (self.keys, None)
+        keys, apertures = self.groups.narrowed(self.keys) if len(levels) > FEW_LEVELS else (self.keys, None)
         return _across(self, levels, self.groups.best(self.keys_at(levels, keys), apertures))
 
     def held(self, level: int, holds: Sequence[tuple[Dial, int]]) -> Solution:

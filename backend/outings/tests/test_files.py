@@ -71,6 +71,7 @@ class SituationFiles(TestCase):
             ({"motion": {"distance_m": 0.01}}, "/motion/distance_m"),
             ({"lens": {**good["lens"], "closest_m": -1}}, "/lens/closest_m"),
             ({"version": 1}, "/version"),
+            ({"locks": {"aperture": 1.0}}, "/locks/aperture"),
         ):
             with self.subTest(change=change):
                 refused = self.read({**good, **change})
