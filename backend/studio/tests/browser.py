@@ -7,7 +7,7 @@ from typing import Any, ClassVar
 
 from django.contrib.auth import get_user_model
 from django.test import Client, LiveServerTestCase
-from playwright.sync_api import Browser, Page, Playwright, expect, sync_playwright
+from playwright.sync_api import Browser, Page, Playwright, Request, expect, sync_playwright
 
 from outings.actions import load_demo_people
 from outings.models import Outing, Situation
@@ -36,6 +36,7 @@ class BrowserCase(LiveServerTestCase):
         self.day = Outing.objects.get(person=self.ilse)
         self.situation = Situation.objects.get(outing=self.day, document__title="Terns over the bar")
         self.wrong: list[str] = []
+        self.open_requests: set[Request] = set()
 
     def open(
         self, path: str, *, theme: str = "paper", size: tuple[int, int] = DESK, signed_in: bool = True, still: bool = True, **options: Any
@@ -52,6 +53,10 @@ class BrowserCase(LiveServerTestCase):
             context.add_cookies([{"name": "sessionid", "value": client.cookies["sessionid"].value, "url": self.live_server_url}])
         page = context.new_page()
         page.set_default_timeout(15_000)
+        asked = self.open_requests = set()
+        page.on("request", lambda r: asked.add(r))
+        page.on("requestfinished", lambda r: asked.discard(r))
+        page.on("requestfailed", lambda r: asked.discard(r))
         if still:
             self.listen(page)
         page.goto(path)
@@ -69,6 +74,16 @@ class BrowserCase(LiveServerTestCase):
         page.on("response", lambda r: self.wrong.append(f"{r.status} {r.url}") if r.status >= 500 else None)
         own = (self.live_server_url, "data:", "blob:")
         page.on("request", lambda r: None if r.url.startswith(own) else self.wrong.append(f"foreign: {r.url}"))
+
+    def answered(self, page: Page) -> None:
+        """Wait until the server has answered all that the last page opened asked of it, and the screen has drawn that."""
+        quiet = 0
+        for _ in range(600):
+            page.wait_for_timeout(25)
+            quiet = 0 if self.open_requests else quiet + 1
+            if quiet == 4:
+                return
+        raise AssertionError(f"never answered: {[request.url for request in self.open_requests]}")
 
     def stored(self, page: Page, holds: Callable[[dict[str, Any]], bool]) -> dict[str, Any]:
         """The situation's document, once what holds of it has been saved."""
