@@ -6,10 +6,11 @@ from typing import Any
 
 from pydantic import BaseModel
 
+from craft.advice.advise import advise
 from craft.advice.terms import Intent
 from craft.advice.test_frame import answers
 from craft.scales.series import Dial, label
-from exchange.setup_form import SetupOut, setup_of
+from exchange.setup_form import DecidedOut, decided_form
 from exchange.situation_form import SituationForm
 
 
@@ -40,7 +41,7 @@ class CardSnapshot(BaseModel):
     body: str
     lens: str
     focal_length_mm: float
-    setup: SetupOut
+    setup: DecidedOut
     answers: list[TestFrameOut]
 
 
@@ -53,7 +54,7 @@ def freeze(document: dict[str, Any], asked: dict[str, Any]) -> CardSnapshot:
     """
     form = SituationForm.model_validate(asked)
     situation = form.value()
-    setup = setup_of(form)
+    setup = decided_form(situation, advise(situation), form.delivery.shape)
     rows = [
         TestFrameOut(
             saw=a.showing.saw,

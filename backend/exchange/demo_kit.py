@@ -6,10 +6,12 @@ from __future__ import annotations
 
 from typing import Any
 
+from exchange.demo_facts import FACTS
+
 _SETS = [{"frames": n, "step_ev": step} for n in (3, 5) for step in (1.0, 1.3333, 2.0)]
 _LONG_SETS = [*_SETS, {"frames": 7, "step_ev": 1.0}, {"frames": 9, "step_ev": 1.0}]
 
-BODIES: dict[str, dict[str, Any]] = {
+_FIGURES: dict[str, dict[str, Any]] = {
     "merrow-swift-20": {
         "name": "Merrow Swift, 20 MP",
         "sensor_width_mm": 35.9,
@@ -168,7 +170,9 @@ BODIES: dict[str, dict[str, Any]] = {
         "patterns": ["multi_zone"],
     },
 }
-"""Body slug -> its figures."""
+
+BODIES: dict[str, dict[str, Any]] = {slug: {**figures, "facts": FACTS[slug]} for slug, figures in _FIGURES.items()}
+"""Body slug -> its figures, with the facts about its settings."""
 
 LENSES: dict[str, dict[str, Any]] = {
     "merrow-70-200": {

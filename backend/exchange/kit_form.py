@@ -8,8 +8,10 @@ from pydantic import BaseModel, ConfigDict, Discriminator, Field, Tag, model_val
 
 from craft.errors import CraftError
 from craft.kit.body import ALL_AREAS, USUAL_PATTERNS, Body, BracketOffer, Finder, OnlyWith, Sensor
+from craft.kit.facts import BodyFacts
 from craft.kit.lens import Lens
 from craft.scales.series import Dial
+from exchange.facts_form import BodyFactsForm
 
 Number = Annotated[float, Field(strict=True, allow_inf_nan=False)]
 Positive = Annotated[float, Field(strict=True, allow_inf_nan=False, gt=0, le=1e9)]
@@ -86,6 +88,7 @@ class BodyForm(Form):
     autofocus: bool = True
     sets_iso_by_limits_only: bool = False
     zone_focus: bool = False
+    facts: BodyFactsForm | None = None
     assumed: list[Annotated[str, Field(max_length=60)]] = Field(default_factory=list, max_length=60)
 
     @model_validator(mode="after")
@@ -149,6 +152,7 @@ class BodyForm(Form):
                 zone_focus=self.zone_focus,
                 slug=slug,
                 assumed=frozenset(self.assumed),
+                facts=BodyFacts() if self.facts is None else self.facts.value(self.name),
             )
         except CraftError as error:
             raise ValueError(error.message) from None

@@ -12,7 +12,7 @@ from pydantic import Field
 from craft.advice.terms import Decision
 from exchange.kit_form import BodyForm, Form, LensForm
 from exchange.profile_form import PersonForm
-from exchange.situation_form import Inputs, SituationForm
+from exchange.situation_form import Habits, Inputs, SituationForm
 
 Slug = Annotated[str, Field(min_length=1, max_length=80)]
 
@@ -26,13 +26,14 @@ class SituationDocument(Inputs):
     body: Slug
     lens: Slug
     schools: dict[Decision, Annotated[str, Field(max_length=60)]] = Field(default_factory=dict)
+    habits: Habits = Field(default_factory=dict)
 
     def stored(self) -> dict[str, Any]:
         """As JSON values, without what was left out."""
         return self.model_dump(mode="json", exclude_unset=True)
 
 
-BESIDE = {"title", "starts_at", "note", "schools"}
+BESIDE = {"title", "starts_at", "note", "schools", "habits"}
 """What a stored situation has that the advice does not ask for by that name."""
 
 
@@ -43,16 +44,18 @@ def resolved(document: dict[str, Any], body: dict[str, Any], lens: dict[str, Any
     asked = {key: value for key, value in document.items() if key not in BESIDE}
     output = {"acuity": person.acuity.value, **asked.get("output", {})}
     schools = {**beside["schools"], **document.get("schools", {})}
+    habits = {**beside["habits"], **document.get("habits", {})}
     if body.get("fixed_lens"):
         body = {**body, "fixed_lens": None}
-    return {**asked, "body": body, "lens": lens, "output": output, "profile": {**beside, "schools": schools}}
+    return {**asked, "body": body, "lens": lens, "output": output, "profile": {**beside, "schools": schools, "habits": habits}}
 
 
 def document_from(form: SituationForm, title: str, body_slug: str, lens_slug: str) -> SituationDocument:
     """A situation to store, from one in the open form and the slugs of its kit; ceiling and steadiness stay the person's own."""
     given = form.model_dump(mode="json", exclude_unset=True)
-    schools = given.pop("profile", {}).get("schools", {})
-    beside = {"title": title, "starts_at": "12:00", "schools": schools, "body": body_slug, "lens": lens_slug}
+    person = given.pop("profile", {})
+    kept = {"schools": person.get("schools", {}), "habits": person.get("habits", {})}
+    beside = {"title": title, "starts_at": "12:00", **kept, "body": body_slug, "lens": lens_slug}
     return SituationDocument.model_validate({**given, **beside})
 
 

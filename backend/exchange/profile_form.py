@@ -9,10 +9,13 @@ from pydantic import Field
 from craft.advice.terms import Decision
 from craft.picture.sharpness import Acuity
 from exchange.kit_form import Form, Iso
+from exchange.situation_form import Habits, RawOpens
 
 
 class PersonForm(Form):
-    """Taste and habits. ``iso_ceilings``: body slug -> ISO; ``schools``: decision -> a fixed way, absent is *decide for me*."""
+    """Taste and habits. ``iso_ceilings``: body slug -> ISO; ``schools``: decision -> a fixed way, absent is
+    *decide for me*; ``habits``: habit -> a way, ``per_situation`` or ``unknown``; ``raw_opens``: packings of raw that your programs open;
+    ``bodies``: how many you carry on a day."""
 
     iso_ceilings: dict[Annotated[str, Field(max_length=80)], Iso] = Field(default_factory=dict, max_length=80)
     steadiness: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0.1, le=16)] = 1.0
@@ -20,6 +23,9 @@ class PersonForm(Form):
     acuity: Acuity = Acuity.TRADITIONAL
     units: Literal["metres", "feet"] = "metres"
     schools: dict[Decision, Annotated[str, Field(max_length=60)]] = Field(default_factory=dict)
+    habits: Habits = Field(default_factory=dict)
+    raw_opens: RawOpens | None = None
+    bodies: Annotated[int, Field(strict=True, ge=1, le=40)] = 1
 
     def beside(self, body_slug: str) -> dict[str, Any]:
         """The profile part of a situation with one of the person's bodies."""
@@ -28,4 +34,7 @@ class PersonForm(Form):
             "steadiness": self.steadiness,
             "noise_bar": self.noise_bar,
             "schools": {decision.value: school for decision, school in self.schools.items()},
+            "habits": self.habits,
+            "raw_opens": self.raw_opens,
+            "bodies": self.bodies,
         }

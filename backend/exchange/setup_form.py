@@ -27,6 +27,7 @@ from craft.advice.terms import (
 )
 from craft.kit.body import Shutter
 from craft.scales.series import label
+from exchange.configuration_form import ConfigurationOut, configuration_form
 from exchange.situation_form import SituationForm
 
 
@@ -202,8 +203,8 @@ class DialsOut(BaseModel):
     iso: list[StepOut]
 
 
-class SetupOut(BaseModel):
-    """The whole setup. ``release``: the fewest locks whose release lifts a shortfall."""
+class DecidedOut(BaseModel):
+    """What the decisions came to. ``release``: the fewest locks whose release lifts a shortfall."""
 
     exposure: ExposureOut
     shutter_type: Shutter
@@ -231,6 +232,10 @@ class SetupOut(BaseModel):
     dials: DialsOut
     sharpness_stops: float
     depth_reachable: bool
+
+
+class SetupOut(DecidedOut, ConfigurationOut):
+    """The whole setup: the decisions, and every setting of the body."""
 
 
 def _binding(binding: Binding | None) -> BindingOut | None:
@@ -284,11 +289,11 @@ def setup_of(form: SituationForm) -> SetupOut:
     return setup_form(situation, advise(situation), form.delivery.shape)
 
 
-def setup_form(situation: Situation, setup: Setup, shape: str | None = None) -> SetupOut:
-    """A setup in the open form."""
+def decided_form(situation: Situation, setup: Setup, shape: str | None = None) -> DecidedOut:
+    """What the decisions of a setup came to, in the open form."""
     limits, focus = setup.iso_limits, setup.focus
     colour = situation.delivery.colour_space or ("wide" if setup.file is File.RAW else "srgb")
-    return SetupOut(
+    return DecidedOut(
         exposure=ExposureOut(
             mode=setup.mode,
             shutter_s=setup.shutter_s,
@@ -346,3 +351,8 @@ def setup_form(situation: Situation, setup: Setup, shape: str | None = None) -> 
         sharpness_stops=setup.blur_over_coc_stops,
         depth_reachable=setup.depth_reachable,
     )
+
+
+def setup_form(situation: Situation, setup: Setup, shape: str | None = None) -> SetupOut:
+    """A whole setup in the open form."""
+    return SetupOut.model_construct(**dict(decided_form(situation, setup, shape)), **dict(configuration_form(situation, setup)))

@@ -28,6 +28,7 @@ from craft.kit.body import Body
 from craft.kit.lens import Lens
 from craft.picture.sharpness import Acuity
 from exchange.demo_kit import BODIES, LENSES
+from exchange.facts_form import Slug, Value
 from exchange.kit_form import Aperture, BodyForm, Form, Iso, LensForm, Natural, Positive, Seconds, Stops
 from exchange.problems import InputError, Problem, from_craft, from_pydantic
 
@@ -160,18 +161,37 @@ class LocksForm(Form):
     iso: Iso | None = None
 
 
+Habits = Annotated[dict[Slug, Annotated[str, Field(max_length=60)]], Field(max_length=100)]
+RawOpens = Annotated[list[Literal["none", "lossless", "lossy"]], Field(max_length=3)]
+UNANSWERED = ("per_situation", "unknown")
+"""Answers that leave a habit to the numbers: decided per situation, and *I don't know*."""
+
+
 class ProfileForm(Form):
-    """What the photographer brings."""
+    """What the photographer brings. ``habits``: habit -> a way, ``per_situation`` or ``unknown``;
+    ``raw_opens``: packings of raw that the person's programs open; ``bodies``: how many the day uses."""
 
     iso_ceiling: Iso | None = None
     steadiness: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0.1, le=16)] | None = None
     noise_bar: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=2, le=100)] | None = None
     schools: dict[Decision, Annotated[str, Field(max_length=60)]] = Field(default_factory=dict)
+    habits: Habits = Field(default_factory=dict)
+    raw_opens: RawOpens | None = None
+    bodies: Annotated[int, Field(strict=True, ge=1, le=40)] = 1
 
     def value(self) -> Person:
         """The person as the craft's value."""
         usual = Person()
-        return Person(self.iso_ceiling, self.steadiness or usual.steadiness, self.noise_bar or usual.noise_bar, self.schools)
+        return Person(
+            self.iso_ceiling,
+            self.steadiness or usual.steadiness,
+            self.noise_bar or usual.noise_bar,
+            self.schools,
+            habits={habit: way for habit, way in self.habits.items() if way not in UNANSWERED},
+            undecided=frozenset(habit for habit, way in self.habits.items() if way == "per_situation"),
+            raw_opens=usual.raw_opens if self.raw_opens is None else frozenset(self.raw_opens),
+            bodies=self.bodies,
+        )
 
 
 class ConcessionForm(Form):
@@ -188,6 +208,10 @@ class ConcessionForm(Form):
         return self
 
 
+HELD_AS = {"shutter_time": "shutter_s", "aperture": "aperture", "iso_value": "iso"}
+"""Settings that are dials of the exposure, and the lock under which each is held."""
+
+
 class Inputs(Form):
     """What a situation is made of, wherever its kit and its person come from."""
 
@@ -202,6 +226,7 @@ class Inputs(Form):
     output: OutputForm = Field(default_factory=OutputForm)
     file: File | None = None
     locks: LocksForm = Field(default_factory=LocksForm)
+    settings: Annotated[dict[Slug, Value], Field(max_length=200)] = Field(default_factory=dict)
     concessions: Annotated[list[ConcessionForm], Field(max_length=16)] | None = None
 
 
@@ -220,6 +245,9 @@ class SituationForm(Inputs):
         CraftError : what the kit does not have or the numbers do not allow.
         """
         motion = self.motion
+        held = next((slug for slug in HELD_AS if slug in self.settings), None)
+        if held:
+            raise CraftError(f"hold it under locks.{HELD_AS[held]}, where it has its cost in stops", ("settings", held))
         return Situation(
             genre=self.genre,
             body=_body(self.body),
@@ -234,9 +262,16 @@ class SituationForm(Inputs):
             output=self.output.value(),
             file=self.file,
             locks=Locks(self.locks.shutter_s, self.locks.aperture, self.locks.iso),
-            person=self.profile.value(),
+            person=self._person(),
             concessions=None if self.concessions is None else tuple(Concession(c.intent, c.up_to_stops, c.to) for c in self.concessions),
+            settings=self.settings,
         )
+
+    def _person(self) -> Person:
+        """The person; an ISO ceiling set by hand is the one in force."""
+        by_hand = self.settings.get("iso_ceiling")
+        person = self.profile.value()
+        return replace(person, iso_ceiling=by_hand) if isinstance(by_hand, float) else person
 
 
 def _body(choice: str | BodyForm) -> Body:

@@ -89,7 +89,13 @@ def _automatics(plan: Plan, ladder: Ladder, mode: Mode, floats: bool) -> Automat
     wanted = [t for t in (plan.asked.targets.freeze, plan.asked.shake) if t is not None and math.isfinite(t)]
     fastest = math.ceil(max(wanted) * q - 1e-9) if wanted else time.first
     slowest = min(max(fastest, time.first), int(ladder.found.time[ladder.now]))
-    return Automatics(mode, floats, iso.first, min(ceiling, iso.last), slowest)
+    return Automatics(
+        mode,
+        floats,
+        iso.first,
+        max(k for k in iso.positions() if k <= max(ceiling, iso.first)),
+        min(k for k in time.positions() if k >= slowest),
+    )
 
 
 def _setup(plan: Plan, ladder: Ladder, facts: dict[str, float], schools: dict[Decision, School], auto: Automatics) -> Setup:
@@ -137,6 +143,7 @@ def _setup(plan: Plan, ladder: Ladder, facts: dict[str, float], schools: dict[De
         dials={
             axis.dial: tuple(axis.printed_at(k) for k in axis.positions()) for axis in (plan.free.time, plan.free.aperture, plan.free.iso)
         },
+        facts=facts,
     )
 
 

@@ -123,6 +123,28 @@ FACTS: dict[str, Fact] = {
     "mired_off": Fact("mireds between the lights", "plain"),
     "focus_limit_ev": Fact("the body's focusing limit", "ev"),
     "pages": Fact("output width", "m"),
+    "two_cards_offered": Fact("the body takes two cards", "yes", "the body takes one card"),
+    "rear_button_offered": Fact("a button under the thumb can focus", "yes", "no button under the thumb can focus"),
+    "thumb_offered": Fact("the screen answers a thumb beside the finder", "yes", "no thumb can point beside the finder"),
+    "touch_offered": Fact("the screen answers a touch", "yes", "the screen answers no touch"),
+    "ring_offered": Fact("the lens reports its ring", "yes", "the lens does not report its ring"),
+    "links_offered": Fact("the body has a wireless link", "yes", "the body has no wireless link"),
+    "electronic_finder": Fact("the finder is electronic", "yes", "the finder is not electronic"),
+    "screen_only": Fact("there is no finder", "yes", "there is a finder"),
+    "reports": Fact("the lens reports itself", "yes", "the lens does not report itself"),
+    "small_circle": Fact("the lens leaves the corners dark", "yes", "the lens lights the whole sensor"),
+    "wild": Fact("wild animals are the subject", "yes", "no wild animals"),
+    "bursting": Fact("the drive fires bursts", "yes", "the drive fires no bursts"),
+    "by_hand": Fact("focus is by hand", "yes", "focus is automatic"),
+    "continuous": Fact("focus follows all the time", "yes", "focus does not follow"),
+    "electronic_now": Fact("the electronic shutter is taken", "yes", "the electronic shutter is not taken"),
+    "mechanical_now": Fact("the mechanical shutter is taken", "yes", "the mechanical shutter is not taken"),
+    "held_time": Fact("the time is held", "yes", "the time is not held"),
+    "spot_now": Fact("the spot is metered", "yes", "more than a spot is metered"),
+    "deadline_given": Fact("there is a deadline", "yes", "there is no deadline"),
+    "shape_given": Fact("the delivery has its own shape", "yes", "the delivery has no shape of its own"),
+    "old_programs": Fact("a program of yours opens no packed raw", "yes", "your programs open packed raw"),
+    "your_word": Fact("you say so", "yes", "you do not say so"),
 }
 # fmt: on
 
@@ -196,7 +218,7 @@ class When:
         return bool(_OPERATORS[self.test](facts[self.fact], right))
 
     def words(self, facts: Facts) -> str:
-        """The comparison in words.
+        """The comparison in words; a fact it is held against that is not known is named only.
 
         >>> When("light_swing_stops", "<", "meter_swing_stops").words({"meter_swing_stops": 2.0})
         "the light's swing under 2 stops (the meter's own swing over pale and dark subjects)"
@@ -204,6 +226,8 @@ class When:
         fact = FACTS[self.fact]
         if fact.unit == "yes":
             return fact.label if self.against else fact.no
+        if isinstance(self.against, str) and self.against not in facts:
+            return f"{fact.label} {_WORDS.get(self.test, 'of')} {FACTS[self.against].label}"
         right = facts[self.against] if isinstance(self.against, str) else self.against
         named = f" ({FACTS[self.against].label})" if isinstance(self.against, str) else ""
         return f"{fact.label} {_WORDS.get(self.test, 'of')} {say(right, fact.unit)}{named}"

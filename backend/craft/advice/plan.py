@@ -165,7 +165,9 @@ def _choose_shutter(plan: Plan) -> Plan:
     if plan.shutter is Shutter.ELECTRONIC and wanted is not Shutter.ELECTRONIC and situation.locks.shutter_s is not None:
         wanted = plan.shutter
     same = wanted is plan.shutter
-    plan = replace(plan, shutter=wanted, chosen=(*plan.chosen, school))
+    rate = situation.body.highest_rate(wanted, plan.facts["raw"] == 1) or 1.0
+    facts = {**plan.facts, "frames_per_second": rate, "rate": rate}
+    plan = replace(plan, shutter=wanted, chosen=(*plan.chosen, school), facts=facts)
     return plan if same else with_dials(plan, replace(plan.free, time=time_axis(situation.body, wanted)))
 
 

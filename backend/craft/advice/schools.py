@@ -418,7 +418,7 @@ SCHOOLS: tuple[School, ...] = (
         "it dithers at the wrong moment",
         "knowing which mode is on",
     ),
-    School(_D, "timer", "timer or remote", ("timer",), (_TRIPOD, _STILL, When("time_s", ">", 0.002)), "The camera stands and nothing moves: a timer lets the press die away before the {time_s} begins.", "the moment is not yours", "bursts"),
+    School(_D, "timer", "timer or remote", ("timer",), (_TRIPOD, _STILL, When("skill_quick", "=", 0.0), When("time_s", ">", 0.002)), "The camera stands and nothing moves: a timer lets the press die away before the {time_s} begins.", "the moment is not yours", "bursts"),
     School(
         _D,
         "high",

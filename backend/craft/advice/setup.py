@@ -133,7 +133,7 @@ class Focus:
 
 @dataclass(frozen=True, slots=True)
 class Setup:
-    """The whole answer."""
+    """The whole answer; facts: every number that the decisions could speak of."""
 
     mode: Mode
     shutter_s: float
@@ -170,3 +170,4 @@ class Setup:
     ev100: float
     lens_loss_stops: float
     dials: Mapping[Dial, tuple[float, ...]]
+    facts: Mapping[str, float]

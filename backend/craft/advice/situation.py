@@ -8,6 +8,7 @@ from dataclasses import dataclass, field
 from functools import cached_property
 
 from craft.advice.genres import SUBJECT, WORK, Subject, Work, order_for
+from craft.advice.schools import BY_DECISION
 from craft.advice.terms import AimDepth, AimMotion, Decision, File, Genre, Intent, Limit, Support
 from craft.errors import CraftError
 from craft.kit.body import Body
@@ -16,6 +17,7 @@ from craft.picture.sharpness import Acuity, circle_of_confusion_m, magnification
 from craft.scales.conditions import BY_SLUG
 from craft.scales.light import ev100_of_lux, ev100_of_stops
 from craft.scales.series import Dial, exact_stops
+from craft.vocabulary.setting import Value
 
 
 @dataclass(frozen=True, slots=True)
@@ -115,12 +117,18 @@ class Delivery:
 @dataclass(frozen=True, slots=True)
 class Person:
     """What the photographer brings. steadiness: 1 is ordinary, 2 one stop steadier; noise_bar: the
-    signal to noise asked of the mid-tone; schools: a fixed way per decision."""
+    signal to noise asked of the mid-tone; schools: a fixed way per decision; habits: an answer per
+    habit of craft.configuration; undecided: habits to be decided per situation; raw_opens: packings of
+    raw that the person's programs open; bodies: how many are used on the day."""
 
     iso_ceiling: float | None = None
     steadiness: float = 1.0
     noise_bar: float = 20.0
     schools: Mapping[Decision, str] = field(default_factory=dict)
+    habits: Mapping[str, str] = field(default_factory=dict)
+    undecided: frozenset[str] = frozenset()
+    raw_opens: frozenset[str] = frozenset({"none", "lossless", "lossy"})
+    bodies: int = 1
 
 
 @dataclass(frozen=True, slots=True)
@@ -141,9 +149,33 @@ class Locks:
     iso: float | None = None
 
 
+SET_BY: Mapping[Decision, tuple[str, ...]] = {
+    Decision.EXPOSURE_MODE: ("exposure_mode",),
+    Decision.METERING: ("metering_pattern",),
+    Decision.WHITE: ("white_mode",),
+    Decision.FOCUS: ("focus_mode", "focus_area"),
+    Decision.DRIVE: ("drive_mode",),
+    Decision.SHUTTER_TYPE: ("shutter_type",),
+    Decision.STABILISER: ("stabiliser",),
+    Decision.FILE: ("file_format",),
+}
+"""Decisions whose school's values are these settings, in this order."""
+
+
+def _schools_by_hand(settings: Mapping[str, Value]) -> dict[Decision, str]:
+    """The first school of each decision that has what was set by hand; none where no school has it."""
+    found = {}
+    for decision, slugs in SET_BY.items():
+        wanted = [(k, settings[slug]) for k, slug in enumerate(slugs) if slug in settings]
+        fitting = [s for s in BY_DECISION[decision] if all(k < len(s.value) and s.value[k] == value for k, value in wanted)]
+        if wanted and fitting:
+            found[decision] = fitting[0].slug
+    return found
+
+
 @dataclass(frozen=True)
 class Situation:
-    """One picture to be taken. What is None is filled from the genre and the subject."""
+    """One picture to be taken. What is None is filled from the genre and the subject; settings: values set by hand."""
 
     genre: Genre
     body: Body
@@ -160,6 +192,7 @@ class Situation:
     locks: Locks = Locks()
     person: Person = Person()
     concessions: tuple[Concession, ...] | None = None
+    settings: Mapping[str, Value] = field(default_factory=dict)
 
     def __post_init__(self) -> None:
         """Refuse what cannot be a picture: a wrong lens, a distance too close, a depth with no near end."""
@@ -233,9 +266,10 @@ class Situation:
 
     @property
     def fixed(self) -> Mapping[Decision, str]:
-        """Schools that are not open: those of the person, and the file that was asked for."""
+        """Schools that are not open: those of the person, the file that was asked for, and what was set by hand."""
         asked = {File.RAW: "raw", File.RENDERED: "rendered", File.BOTH: "both"}
-        return self.person.schools if self.file is None else {**self.person.schools, Decision.FILE: asked[self.file]}
+        file = {} if self.file is None else {Decision.FILE: asked[self.file]}
+        return {**self.person.schools, **file, **_schools_by_hand(self.settings)}
 
     @property
     def light_swing(self) -> float:

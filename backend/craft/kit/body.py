@@ -7,6 +7,7 @@ from dataclasses import dataclass, field
 from enum import Enum
 
 from craft.errors import CraftError
+from craft.kit.facts import BodyFacts
 from craft.scales.series import STEPS_PER_STOP, Dial
 
 
@@ -97,7 +98,8 @@ class Body:
 
     Times in seconds, ISO as printed, rates in frames per second, steps in stops. ``times_s``,
     ``isos``: the whole list of values where a body offers only those. ``apertures``: likewise,
-    for a fixed lens. ``assumed``: names of figures that are a default and not known.
+    for a fixed lens. ``assumed``: names of figures that are a default and not known. ``facts``: what
+    its profile says about its settings.
     """
 
     name: str
@@ -129,6 +131,7 @@ class Body:
     zone_focus: bool = False
     slug: str = ""
     assumed: frozenset[str] = field(default_factory=frozenset)
+    facts: BodyFacts = field(default_factory=BodyFacts)
 
     def __post_init__(self) -> None:
         """Refuse a body whose figures contradict each other."""
@@ -156,6 +159,13 @@ class Body:
         if self.shortest_electronic_s is not None:
             offered.append(Shutter.ELECTRONIC)
         return tuple(offered)
+
+    def highest_rate(self, shutter: Shutter, raw: bool) -> float | None:
+        """Highest rate in frames per second with a shutter type, and with or without raw; None: no bursts."""
+        if self.frames_per_second is None:
+            return None
+        limits = (self.facts.mechanical_rate if shutter is not Shutter.ELECTRONIC else None, self.facts.raw_rate if raw else None)
+        return min(self.frames_per_second, *(limit for limit in limits if limit is not None), math.inf)
 
     def shortest_s(self, shutter: Shutter) -> float:
         """Shortest time of a shutter type, in seconds.

@@ -1,0 +1,125 @@
+"""Everything around the settings of a situation that a dependency may ask for."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+
+from craft.advice.setup import Setup
+from craft.advice.situation import Situation
+from craft.advice.terms import Genre, Support
+from craft.kit.body import Body
+from craft.kit.features import features_of
+from craft.kit.lens import Lens
+from craft.scales.series import Dial
+from craft.vocabulary.dependencies import AFTERS, RULES
+from craft.vocabulary.rules import Given, Rule, Term, Test
+from craft.vocabulary.setting import Setting, Value
+from craft.vocabulary.settings import SETTINGS
+
+LEANS_PX = 12.0
+"""Skew in pixels past which a subject visibly leans: the bar of the silent-shutter school."""
+
+RAW_PACKINGS = ("none", "lossless", "lossy")
+
+_DIAL_SETTING = {Dial.TIME: "shutter_time", Dial.APERTURE: "aperture", Dial.ISO: "iso_value"}
+
+
+def settings_of(body: Body, lens: Lens) -> tuple[Setting, ...]:
+    """The settings that exist on a body with a lens, in the order in which one sets them."""
+    there = features_of(body, lens)
+    return tuple(s for s in SETTINGS if s.slug not in body.facts.absent and all(need in there for need in s.needs))
+
+
+def circumstances(situation: Situation, facts: Mapping[str, float]) -> frozenset[str]:
+    """What the scene brings, as tokens of craft.vocabulary.features."""
+    carried = situation.carried_by
+    there = {
+        "handheld": carried is Support.HANDHELD,
+        "tripod": carried is Support.TRIPOD,
+        "will_not_wait": facts["moving"] == 1 or facts["skill_quick"] == 1,
+        "pulsing_light": facts["flicker_hz"] > 0,
+        "fast_across": facts["skew_px"] > LEANS_PX,
+        "stars_in_series": facts["stars"] == 1,
+        "quiet": facts["quiet"] == 1,
+        "lamp_unwelcome": facts["quiet"] == 1 or situation.genre in (Genre.WILDLIFE, Genre.SPORTS),
+        "wild_animals": situation.genre is Genre.WILDLIFE,
+        "other_body": situation.person.bodies > 1,
+    }
+    return frozenset(token for token, is_there in there.items() if is_there)
+
+
+def offered_values(situation: Situation, setup: Setup) -> dict[str, tuple[Value, ...]]:
+    """The values that this kit has, where the vocabulary alone does not say."""
+    body = situation.body
+    isos = tuple(setup.dials[Dial.ISO])
+    detects = ("off", *body.detects, *(("automatic",) if len(body.detects) > 1 else ()))
+    areas = (*body.areas, *(("tracking",) if body.detects else ()), "none")
+    drives = tuple(d for d in ("single", "low", "medium", "high", "timer") if body.frames_per_second or d in ("single", "timer"))
+    modes = tuple(
+        m
+        for m in ("manual", "aperture_priority", "shutter_priority", "program", "fixed_distance", "timed")
+        if m != "fixed_distance" or body.zone_focus
+    )
+    focuses = ("single", "continuous", "automatic", "manual") if body.autofocus and situation.lens.autofocus else ("manual",)
+    usual: dict[str, tuple[Value, ...]] = {
+        "shutter_time": tuple(setup.dials[Dial.TIME]),
+        "aperture": tuple(setup.dials[Dial.APERTURE]),
+        "iso_slowest_shutter": tuple(setup.dials[Dial.TIME]),
+        "iso_value": isos,
+        "iso_floor": isos,
+        "iso_ceiling": isos,
+        "metering_pattern": tuple(body.patterns),
+        "shutter_type": tuple(shutter.value for shutter in body.shutters) + (("automatic",) if len(body.shutters) > 1 else ()),
+        "highlight_protection": (0.0, *body.protection_stops),
+        "built_in_nd": (0.0, *body.nd_stops),
+        "focus_mode": focuses,
+        "focus_area": areas,
+        "subject_detection": detects,
+        "drive_mode": drives,
+        "exposure_mode": modes,
+        "bracket_frames": tuple(sorted({float(o.frames) for o in body.bracket_offers})),
+        "bracket_step": tuple(sorted({o.step_ev for o in body.bracket_offers})),
+    }
+    return {**usual, **{slug: tuple(values) for slug, values in body.facts.offered.items()}}
+
+
+def only_with_rules(body: Body) -> tuple[Rule, ...]:
+    """A body's values that exist only together with others, as dependencies."""
+    found = []
+    for k, row in enumerate(body.only_with):
+        here = Term(_DIAL_SETTING[row.dial], Test.WITHIN, tuple(sorted((row.lowest, row.highest))))
+        there = Term(_DIAL_SETTING[row.needs_dial], Test.OUTSIDE, tuple(sorted((row.needs_lowest, row.needs_highest))))
+        found.append(
+            Rule(f"only_with_{k}", (here, there), row.reason[:1].upper() + row.reason[1:] + ".", "another value of either", body.name)
+        )
+    return tuple(found)
+
+
+def rules_of(body: Body) -> tuple[Rule, ...]:
+    """Dependencies in force on a body: the usual ones without those it is free of, and its own."""
+    usual = tuple(rule for rule in RULES if rule.slug not in body.facts.dropped)
+    return (*usual, *body.facts.added, *only_with_rules(body))
+
+
+def given_for(situation: Situation, setup: Setup) -> Given:
+    """Everything that a dependency may ask for."""
+    body = situation.body
+    facts = setup.facts
+    numbers: dict[str, float] = {
+        "base_iso": body.base_iso,
+        "longest_dial_s": facts["longest_dial_s"],
+        "focal_mm": situation.focal_mm,
+    }
+    if body.sync_s is not None:
+        numbers["sync_s"] = body.sync_s
+    for name, rate in (("raw_rate", body.facts.raw_rate), ("mechanical_rate", body.facts.mechanical_rate)):
+        if rate is not None:
+            numbers[name] = rate
+    return Given(
+        features_of(body, situation.lens) | circumstances(situation, facts),
+        numbers,
+        offered_values(situation, setup),
+        rules_of(body),
+        AFTERS,
+        {"unopened": tuple(p for p in RAW_PACKINGS if p not in situation.person.raw_opens)},
+    )

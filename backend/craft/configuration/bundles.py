@@ -1,0 +1,77 @@
+"""Bundles: settings that help only as a whole, applied all or nothing, each with a one-minute proof (CRAFT 4)."""
+
+# fmt: off
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from craft.vocabulary.features import FEATURES
+from craft.vocabulary.setting import Value
+
+
+@dataclass(frozen=True, slots=True)
+class Bundle:
+    """Settings that belong together.
+
+    needs: features without which it is not the same thing; helps: what it is for; why_whole: why a
+    part of it is no help; proof: how to see in a minute that it works.
+    """
+
+    slug: str
+    label: str
+    sets: tuple[tuple[str, Value], ...]
+    needs: tuple[str, ...]
+    helps: str
+    why_whole: str
+    proof: str
+    source: str = "practice of the trade"
+
+
+@dataclass(frozen=True, slots=True)
+class BundleState:
+    """How a configuration stands to a bundle.
+
+    sets: all of it that this body has; changes: what of that is set otherwise now; lacking: why it
+    cannot be had here, or an empty text.
+    """
+
+    bundle: Bundle
+    sets: Mapping[str, Value]
+    changes: Mapping[str, Value]
+    lacking: str
+
+    @property
+    def holds(self) -> bool:
+        """Whether all of it is set already."""
+        return not self.lacking and not self.changes
+
+
+BUNDLES: tuple[Bundle, ...] = (
+    Bundle("truthful_preview", "a preview that tells the truth", (("look", "flat"), ("look_contrast", "low"), ("look_saturation", "low"), ("warning_points", "near_the_ends"), ("clip_warning", "bright"), ("histogram", "channels"), ("exposure_true_view", "on"), ("playback_pages", "with_histogram_and_warnings")), ("live_view", "raw_files"), "Warnings and histogram come close to what the raw really holds.", "With a steep look the warnings cry wolf; with a flat look and no warnings there is nothing to read; without a true view neither is seen before the shot.", "Point at a bright window, raise the exposure by thirds until it just warns, and open the raw at the desk: the window should be within a third of its end."),
+    Bundle("silent_unseen", "silent and unseen", (("silent", "on"), ("shutter_type", "electronic"), ("beeps", "off"), ("shutter_sound", "off"), ("assist_lamp", "off"), ("flash", "off"), ("review_time", "off"), ("screen_brightness", "low")), ("electronic",), "Nobody hears or sees that pictures are taken.", "One beep, one lamp or one bright screen undoes all the rest.", "Lay the camera on a table in a dim room and take ten frames from two steps away: you should hear and see nothing."),
+    Bundle("by_hand", "focusing by hand", (("focus_mode", "manual"), ("focus_area", "none"), ("peaking", "on_demand"), ("peaking_level", "fine"), ("magnifier", "by_button"), ("magnifier_time", "until_pressed"), ("direction_pointer", "on")), ("live_view",), "The eye decides what is sharp, with everything the body has to help it.", "Peaking proves contrast and the magnifier proves sharpness: one without the other misleads or is slow.", "Focus on print across a room, magnified; take a frame, look at it full size: the print should be as sharp as the lens allows."),
+    Bundle("tripod", "on the tripod", (("stabiliser", "off"), ("drive_mode", "timer"), ("self_timer", 2.0), ("bracket_one_press", "on"), ("level", "on")), (), "Nothing moves while the frame is taken.", "A stabiliser that hunts shakes what the timer kept still, and a press shakes what the stabiliser left alone.", "Take a frame of half a second of something with fine lines, look at it full size, knock on nothing: the lines should be single."),
+    Bundle("other_hands", "for other hands", (("hand_over", "yes"), ("exposure_mode", "program"), ("focus_activation", "shutter_button"), ("iso_mode", "automatic"), ("drive_mode", "single"), ("beeps", "on"), ("touch_release", "off")), ("autofocus",), "Someone else can take a picture of you without being told anything.", "Automatic exposure with focus under the thumb gives well-exposed soft pictures.", "Hand it to someone who has never held it and say only: press here. The picture should be sharp and bright enough."),
+    Bundle("night_eyes", "eyes used to the dark", (("screen_brightness", "low"), ("screen_colour", "warm"), ("night_display", "on"), ("assist_lamp", "off"), ("review_time", "off"), ("screen_off_delay", "ten_seconds")), ("night_display",), "You see the ground and the sky between frames.", "One white screen costs twenty minutes of sight, however dim the others are.", "After ten minutes in the dark look at a menu, then at the ground: you should still see your feet."),
+    Bundle("star_series", "frames of the sky without gaps", (("long_exposure_noise_reduction", "off"), ("drive_mode", "low"), ("stabiliser", "off"), ("review_time", "off"), ("high_iso_noise_reduction", "off"), ("remote", "cable")), ("remote", "bursts"), "Trails without gaps, or frames to stack.", "A dark frame, a review or a shaken press between two frames each leave a hole in every trail.", "Take five frames with a held remote and step through them: the clock in the files should show no gap longer than a second."),
+    Bundle("nothing_lost", "nothing can be lost", (("card_roles", "copies"), ("fires_without_card", "off"), ("file_format", "both"), ("file_numbering", "goes_on"), ("file_prefix", "one_per_body"), ("clock", "set_to_the_second")), ("two_cards",), "Any one card may fail and any two bodies may be mixed.", "Two cards that continue lose half a day; copies with clashing names lose it at the desk.", "Take a frame, take the first card out, look at the second: the frame is there under its own name."),
+)
+
+BUNDLE: dict[str, Bundle] = {bundle.slug: bundle for bundle in BUNDLES}
+
+
+def state_of(bundle: Bundle, values: Mapping[str, Value], offered: Mapping[str, tuple[Value, ...]], tokens: frozenset[str]) -> BundleState:
+    """How a configuration stands to a bundle; settings that this body lacks are left out.
+
+    values: value by setting; offered: values that the body has, by setting; tokens: its features.
+    """
+    missing = [FEATURES[need] for need in bundle.needs if need not in tokens]
+    unavailable = [slug for slug, value in bundle.sets if slug in values and offered.get(slug) and value not in offered[slug]]
+    if missing:
+        return BundleState(bundle, {}, {}, f"not on this body: it needs that {' and that '.join(missing)}")
+    if unavailable:
+        return BundleState(bundle, {}, {}, f"not on this body: it has no such value for {', '.join(unavailable).replace('_', ' ')}")
+    here = {slug: value for slug, value in bundle.sets if slug in values}
+    return BundleState(bundle, here, {slug: value for slug, value in here.items() if values[slug] != value}, "")

@@ -1,0 +1,267 @@
+"""Setup in, whole configuration out: every setting of the body with a value, a reason and an origin.
+
+Layers are laid over each other: what the body leaves the box with, guards, what the kind of work
+wants, habits computed or answered, decisions, and what is set by hand. Settings that no decision and
+no hand has set then follow where a dependency asks it.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass
+from enum import Enum
+
+from craft.advice.facts import Facts, When, all_hold, phrase
+from craft.advice.setup import Setup
+from craft.advice.situation import Situation
+from craft.configuration.around import given_for, settings_of
+from craft.configuration.bundles import BUNDLES, BundleState, state_of
+from craft.configuration.decided import OF_SETTING, decided, facts_of
+from craft.configuration.habits import HABITS, Habit, Way
+from craft.configuration.rows import GUARDS, ROWS, Row
+from craft.errors import CraftError
+from craft.kit.body import Body
+from craft.vocabulary.checker import Change, Violation, closed, order_to_set, smallest_change, violations
+from craft.vocabulary.features import lacking
+from craft.vocabulary.rules import Given
+from craft.vocabulary.setting import Reach, Setting, Value
+from craft.vocabulary.settings import setting_for
+
+
+class Origin(Enum):
+    """Where a value comes from, the strongest first."""
+
+    LOCKED = "locked"
+    DECIDED = "decided"
+    FOLLOWS = "follows"
+    PROFILE = "profile"
+    SCHOOL = "school"
+    GENRE = "genre"
+    GUARD = "guard"
+    BODY_DEFAULT = "body_default"
+
+
+WEIGHT = {
+    Origin.LOCKED: 60,
+    Origin.DECIDED: 50,
+    Origin.PROFILE: 40,
+    Origin.GUARD: 30,
+    Origin.SCHOOL: 20,
+    Origin.FOLLOWS: 15,
+    Origin.GENRE: 10,
+    Origin.BODY_DEFAULT: 1,
+}
+"""What it means to change a setting of an origin, for choosing among equally few changes."""
+
+
+@dataclass(frozen=True, slots=True)
+class Configured:
+    """One setting of a configuration.
+
+    by: slug of the habit or decision behind the value, or an empty text; closed: why it cannot be
+    chosen now, or an empty text; reach: what it touches on this body; offered: the values to choose
+    from (empty: any number between the setting's ends); default: as the body leaves the box.
+    """
+
+    setting: Setting
+    value: Value
+    because: str
+    numbers: Mapping[str, float]
+    origin: Origin
+    by: str
+    default: Value
+    reach: Reach
+    offered: tuple[Value, ...]
+    closed: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class Configuration:
+    """The whole configuration, in the order in which one sets it.
+
+    violations: dependencies that it breaks; change: the smallest change that clears them without
+    touching what was set by hand, or the settings set by hand that clash; bundles: how each stands.
+    """
+
+    rows: tuple[Configured, ...]
+    violations: tuple[Violation, ...]
+    change: Change
+    bundles: tuple[BundleState, ...]
+
+    @property
+    def values(self) -> dict[str, Value]:
+        """Value by setting."""
+        return {row.setting.slug: row.value for row in self.rows}
+
+
+@dataclass(frozen=True, slots=True)
+class _Laid:
+    value: Value
+    because: str
+    numbers: Mapping[str, float]
+    origin: Origin
+    by: str = ""
+
+
+def way_for(habit: Habit, facts: Facts) -> Way:
+    """The first way of a habit that wins by the numbers, else the last that asks for nothing."""
+    return next(way for way in (*habit.ways, habit.ways[-1]) if all_hold(way.when, facts))
+
+
+def wins_when(tests: Iterable[When], facts: Facts) -> str:
+    """When a way wins, in words."""
+    return " and ".join(test.words(facts) for test in tests) or "no other way wins"
+
+
+def default_of(setting: Setting, body: Body, offered: tuple[Value, ...]) -> Value:
+    """The value with which a body leaves the box; where the usual one is not offered, the nearest that is."""
+    figures: dict[str, Value] = {"rate_high": body.frames_per_second or 1.0, "rate_low": max(1.0, (body.frames_per_second or 1.0) / 4)}
+    value = body.facts.defaults.get(setting.slug, figures.get(setting.slug, setting.default))
+    if not offered or value in offered:
+        return value
+    if isinstance(value, str):
+        return offered[0]
+    return min(offered, key=lambda v: abs(float(v) - float(value)))
+
+
+def _from_rows(rows: Iterable[Row], situation: Situation, facts: Facts, origin: Origin) -> Iterable[tuple[str, _Laid]]:
+    for row in rows:
+        if situation.genre in row.genres and all_hold(row.when, facts):
+            because, numbers = phrase(row.because, facts)
+            yield row.setting, _Laid(row.value, because, numbers, origin)
+
+
+def _from_habits(situation: Situation, facts: Facts) -> Iterable[tuple[str, _Laid]]:
+    answers, undecided = situation.person.habits, situation.person.undecided
+    for habit in HABITS:
+        answer = answers.get(habit.slug)
+        named = next((way for way in habit.ways if way.slug == answer), None)
+        if answer is not None and named is None:
+            known = ", ".join(way.slug for way in habit.ways)
+            raise CraftError(f"“{answer}” is not a way of {habit.slug}: {known}", ("profile", "habits", habit.slug))
+        way = named or way_for(habit, facts)
+        because, numbers = phrase(way.because, facts)
+        if named:
+            because, numbers = f"Your answer to “{habit.question}”: {way.label}. It costs: {way.costs}.", {}
+        elif habit.slug in undecided:
+            because = f"You decide this per situation; by the numbers: {because}"
+        for slug, value in way.sets:
+            yield slug, _Laid(value, because, numbers, Origin.PROFILE if named else Origin.SCHOOL, habit.slug)
+
+
+def _from_decisions(setup: Setup) -> Iterable[tuple[str, _Laid]]:
+    made = {reasoned.decision: reasoned for reasoned in setup.decisions}
+    for slug, value in decided(setup).items():
+        why = made[OF_SETTING[slug]]
+        yield slug, _Laid(value, why.because, why.numbers, Origin.DECIDED, why.decision.value)
+
+
+def _by_hand(situation: Situation, there: Mapping[str, Setting], given: Given) -> Iterable[tuple[str, _Laid]]:
+    locks = situation.locks
+    held: dict[str, Value] = {
+        slug: value
+        for slug, value in (("shutter_time", locks.shutter_s), ("aperture", locks.aperture), ("iso_value", locks.iso))
+        if value is not None and slug in there
+    }
+    for slug, value in situation.settings.items():
+        if slug not in there:
+            raise CraftError(
+                f"{setting_for(slug).label}: {lacking(setting_for(slug).needs, given.tokens) or 'this body has no such setting'}",
+                ("settings", slug),
+            )
+        held[slug] = there[slug].checked(value, given.offered.get(slug, ()))
+    for slug, value in held.items():
+        yield slug, _Laid(value, "You set this by hand.", {}, Origin.LOCKED)
+
+
+def _layers(situation: Situation, setup: Setup, there: Mapping[str, Setting], given: Given) -> dict[str, _Laid]:
+    """All layers over each other; a value that the body does not have is not laid."""
+    facts = facts_of(setup, given.tokens) | {
+        "old_programs": float("lossless" not in situation.person.raw_opens),
+        "shape_given": float(situation.delivery.shape is not None),
+    }
+    laid = {
+        slug: _Laid(
+            default_of(setting, situation.body, given.offered.get(slug, setting.values)),
+            "As the body leaves the box.",
+            {},
+            Origin.BODY_DEFAULT,
+        )
+        for slug, setting in there.items()
+    }
+    for slug, found in (
+        *_from_rows(GUARDS, situation, facts, Origin.GUARD),
+        *_from_rows(ROWS, situation, facts, Origin.GENRE),
+        *_from_habits(situation, facts),
+        *_from_decisions(setup),
+    ):
+        if slug in there and _has(there[slug], found.value, given.offered.get(slug, ())):
+            laid[slug] = found
+    laid.update(_by_hand(situation, there, given))
+    return laid
+
+
+def _has(setting: Setting, value: Value, offered: tuple[Value, ...]) -> bool:
+    """Whether the body has a value."""
+    try:
+        setting.checked(value, offered)
+    except CraftError:
+        return False
+    return True
+
+
+def configure(situation: Situation, setup: Setup) -> Configuration:
+    """The whole configuration of a setup.
+
+    Raises
+    ------
+    CraftError : a setting, value or answer that there is not, and what is accepted.
+    """
+    given = given_for(situation, setup)
+    there = {setting.slug: setting for setting in settings_of(situation.body, situation.lens)}
+    laid = _layers(situation, setup, there, given)
+    values = {slug: row.value for slug, row in laid.items()}
+    broken = violations(values, given)
+    change = Change({})
+    if broken:
+        weights = {slug: WEIGHT[row.origin] for slug, row in laid.items()}
+        firm = frozenset(slug for slug, row in laid.items() if row.origin in (Origin.LOCKED, Origin.DECIDED))
+        follows = smallest_change(values, given, firm, weights)
+        if follows.values:
+            laid |= _following(follows, values, given)
+        else:
+            hand = frozenset(slug for slug, row in laid.items() if row.origin is Origin.LOCKED)
+            change = smallest_change(values, given, hand, weights)
+        values = {slug: row.value for slug, row in laid.items()}
+        broken = violations(values, given)
+    shut = closed(values, given)
+    rows = tuple(_row(there[slug], laid[slug], situation, given, shut.get(slug, "")) for slug in order_to_set(values, given))
+    offered = {row.setting.slug: row.offered for row in rows}
+    return Configuration(rows, broken, change, tuple(state_of(bundle, values, offered, given.tokens) for bundle in BUNDLES))
+
+
+def _following(change: Change, before: Mapping[str, Value], given: Given) -> dict[str, _Laid]:
+    """Rows of settings that follow, each with the reason of a rule that its old value would break."""
+    found = {}
+    for slug, value in change.values.items():
+        back = {**before, **change.values, slug: before[slug]}
+        reasons = [v.rule.reason for v in violations(back, given) if slug in v.settings]
+        found[slug] = _Laid(value, reasons[0] if reasons else "It follows from other settings.", {}, Origin.FOLLOWS)
+    return found
+
+
+def _row(setting: Setting, laid: _Laid, situation: Situation, given: Given, shut: str) -> Configured:
+    facts = situation.body.facts
+    offered = given.offered.get(setting.slug, setting.values)
+    return Configured(
+        setting,
+        laid.value,
+        laid.because,
+        laid.numbers,
+        laid.origin,
+        laid.by,
+        default_of(setting, situation.body, offered),
+        facts.reach.get(setting.slug, setting.reach),
+        offered,
+        shut,
+    )

@@ -1,0 +1,130 @@
+"""What the delivery decides about files: format, shape, looseness, room on cards, copies, names, packing."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from craft.advice.facts import say
+from craft.advice.situation import Situation
+from craft.vocabulary.setting import Value
+
+PACKED = {"none": 1.0, "lossless": 0.65, "lossy": 0.45}
+"""Size of a packed raw file over its bare bits (estimates: entropy of ordinary scenes, 14 bit)."""
+
+FINISHED_BYTES = {"small": 0.15, "good": 0.3, "best": 0.6}
+"""Bytes per pixel of a finished file by its quality (estimates for ordinary scenes)."""
+
+SIZE = {"full": 1.0, "half": 0.5, "quarter": 0.25}
+"""Share of the pixels that a finished file keeps."""
+
+STRAIGHTENING = 0.03
+"""Share of each side that straightening and a second thought about the edge use up (estimate)."""
+
+OUTPUT_PIXEL_RAD = 5.71e-4
+"""Angle of one output pixel: ISO 12232's 70 px/cm seen from 25 cm."""
+
+GIGA = 1e9
+
+
+@dataclass(frozen=True, slots=True)
+class Handed:
+    """One thing that the delivery decides: what, its value in words, why, and the numbers used."""
+
+    what: str
+    value: str
+    because: str
+    numbers: Mapping[str, float]
+
+
+def frame_bytes(situation: Situation, values: Mapping[str, Value]) -> float:
+    """Bytes that one frame takes on the card, raw and finished together.
+
+    The crop to a shape cuts only the finished file; a sensor crop cuts both.
+    """
+    sensor = situation.body.sensor
+    pixels = float(sensor.pixels_wide * sensor.pixels_high)
+    kept = str(values["file_format"]) if "file_format" in values else "rendered"
+    raw = pixels * sensor.bits / 8 * PACKED[str(values.get("raw_compression", "lossless"))]
+    finished = pixels * SIZE[str(values.get("rendered_size", "full"))] * FINISHED_BYTES[str(values.get("rendered_quality", "good"))]
+    return (raw if kept in ("raw", "both") else 0.0) + (finished if kept in ("rendered", "both") else 0.0)
+
+
+def handing_over(situation: Situation, values: Mapping[str, Value], shots: float) -> tuple[Handed, ...]:
+    """Everything the delivery decides, for a configuration's values and a number of frames."""
+    return (_shape(situation, values), _looseness(situation), *_cards(situation, values, shots), _packing(situation, values))
+
+
+def _shape(situation: Situation, values: Mapping[str, Value]) -> Handed:
+    shape = situation.delivery.shape
+    sensor = situation.body.sensor
+    if shape is None:
+        return Handed("shape", "as the sensor", "Nobody asked for a shape: the whole sensor is kept.", {})
+    wide, high = situation.used_mm
+    share = wide * high / (sensor.width_mm * sensor.height_mm)
+    cuts = (
+        "the crop would cut the finished file and only tag the raw, so"
+        if values.get("file_format") != "rendered"
+        else "there is no raw to keep the rest, so"
+    )
+    how = "a mark over the whole picture" if values.get("crop_mark") == "on" else "cut at the desk"
+    numbers = {"share": share, "shape": shape}
+    return Handed("shape", how, f"The shape keeps {say(share, 'percent')} of the sensor; {cuts} {how} loses nothing.", numbers)
+
+
+def _looseness(situation: Situation) -> Handed:
+    """How much looser to frame, so that shape and straightening fit, and whether the pixels suffice."""
+    sensor = situation.body.sensor
+    wide, high = situation.used_mm
+    side = min(wide / sensor.width_mm, high / sensor.height_mm)
+    looser = 1 / (side * (1 - 2 * STRAIGHTENING)) - 1
+    across = sensor.pixels_wide * wide / sensor.width_mm * (1 - 2 * STRAIGHTENING)
+    wanted = situation.output.width_m / (situation.output.viewing_m * OUTPUT_PIXEL_RAD)
+    numbers = {"looser": looser, "pixels": across, "wanted": wanted}
+    enough = "more than" if across >= wanted else "less than"
+    return Handed(
+        "looseness",
+        f"{say(looser, 'percent')} looser",
+        f"Straightening takes {say(STRAIGHTENING, 'percent')} of each side and the shape its part; {across:.0f} pixels across remain, "
+        f"{enough} the {wanted:.0f} that the output shows.",
+        {**numbers, "straightening": STRAIGHTENING},
+    )
+
+
+def _cards(situation: Situation, values: Mapping[str, Value], shots: float) -> tuple[Handed, ...]:
+    size = frame_bytes(situation, values)
+    roles = values.get("card_roles")
+    room = size * shots / GIGA
+    each = f"{room:.1f} GB"
+    copies = {"copies": "two, in the body", "splits_by_format": "one of each kind, in the body"}.get(
+        str(roles), "one in the body, one at the desk"
+    )
+    lost = {"copies": "nothing", "splits_by_format": "one kind of file"}.get(str(roles), "what was on it")
+    digits = max(4, math.ceil(math.log10(max(shots, 1) + 1)))
+    return (
+        Handed(
+            "card room",
+            each,
+            f"{shots:.0f} frames of {size / 1e6:.0f} MB come to {each} on each card that takes all of them.",
+            {"shots": shots, "frame_mb": size / 1e6, "room_gb": room},
+        ),
+        Handed("copies", copies, f"If a card fails, {lost} is lost.", {}),
+        Handed(
+            "names",
+            "date, prefix, number",
+            f"A prefix per body and {digits} digits keep {shots:.0f} frames of two bodies apart in one folder.",
+            {"digits": float(digits), "shots": shots},
+        ),
+    )
+
+
+def _packing(situation: Situation, values: Mapping[str, Value]) -> Handed:
+    packing = str(values.get("raw_compression", "lossless"))
+    if values.get("file_format") == "rendered":
+        return Handed("packing", "finished files only", "No raw is kept.", {})
+    opens = packing in situation.person.raw_opens
+    words = {"none": "not packed", "lossless": "packed without loss", "lossy": "packed with a little loss"}[packing]
+    return Handed(
+        "packing", words, "Your programs open it." if opens else "None of your programs opens it: try one file before the day.", {}
+    )

@@ -1,0 +1,289 @@
+"""Whole configurations: complete and without clash for every kind of work on every demo body, each value with its origin."""
+
+from __future__ import annotations
+
+import difflib
+import math
+import re
+from collections import Counter
+from functools import cache
+from itertools import combinations
+from typing import Any
+from unittest import TestCase
+
+from hypothesis import given as cases
+from hypothesis import settings
+
+from craft.advice.advise import advise
+from craft.advice.facts import FACTS, all_hold, phrase
+from craft.advice.genres import WORKS
+from craft.advice.setup import Setup
+from craft.advice.situation import Situation
+from craft.configuration.around import given_for, settings_of
+from craft.configuration.bundles import BUNDLES
+from craft.configuration.configure import Configuration, Origin, configure, way_for
+from craft.configuration.decided import OF_SETTING, facts_of
+from craft.configuration.habits import HABITS
+from craft.configuration.handing_over import frame_bytes, handing_over
+from craft.configuration.rows import GUARDS, ROWS
+from craft.errors import CraftError
+from craft.vocabulary.checker import closed, violations
+from craft.vocabulary.setting import Reach
+from craft.vocabulary.settings import BY_SLUG
+from exchange.demo_kit import BODIES
+from exchange.situation_form import SituationForm
+from exchange.tests.situations import situations
+
+LENS = {
+    "merrow-swift-20": "merrow-70-200",
+    "quillon-lane-32": "quillon-18",
+    "oxwick-plate-60": "oxwick-16-35",
+    "merrow-glass-36": "merrow-24-70",
+    "tamsel-heron": "tamsel-heron-lens",
+    "tamsel-matchbox": "tamsel-matchbox-lens",
+}
+LIGHT = {"sports": 11, "wildlife": 12, "street": 11, "landscape": 9, "wedding": 6, "night_sky": -6, "portrait": 9}
+
+
+def asked(genre: str, body: str = "merrow-swift-20", subject: str | None = None, **more: Any) -> Situation:
+    raw = {"genre": genre, "subject": subject, "body": body, "lens": LENS[body], "light": {"ev100": LIGHT[genre]}, **more}
+    return SituationForm.model_validate(raw).value()
+
+
+@cache
+def all_made() -> dict[tuple[str, str, str], tuple[Situation, Setup, Configuration]]:
+    """Every genre and subject on every demo body."""
+    found = {}
+    for body in BODIES:
+        for work in WORKS:
+            for subject in work.subjects:
+                situation = asked(work.genre.value, body, subject.slug)
+                setup = advise(situation)
+                found[body, work.genre.value, subject.slug] = situation, setup, configure(situation, setup)
+    return found
+
+
+def without_facts(template: str) -> str:
+    return re.sub(r"\{\w+\}", "", template)
+
+
+def configured(genre: str, body: str = "merrow-swift-20", subject: str | None = None, **more: Any) -> Configuration:
+    situation = asked(genre, body, subject, **more)
+    return configure(situation, advise(situation))
+
+
+class EverySetup(TestCase):
+    def test_every_kind_of_work_on_every_body_is_complete_and_without_a_clash(self) -> None:
+        self.assertGreaterEqual(len(all_made()), 6 * 7 * 4)
+        for name, (situation, setup, made) in all_made().items():
+            there = settings_of(situation.body, situation.lens)
+            self.assertEqual(sorted(made.values), sorted(s.slug for s in there), name)
+            self.assertEqual(made.violations, (), name)
+            around = given_for(situation, setup)
+            self.assertEqual(violations(made.values, around), ())
+            for row in made.rows:
+                self.assertTrue(row.because, (name, row.setting.slug))
+                self.assertEqual(row.setting.checked(row.value, row.offered), row.value)
+                self.assertEqual(row.closed, closed(made.values, around).get(row.setting.slug, ""))
+
+    def test_bodies_differ_in_what_they_have_and_are_never_empty(self) -> None:
+        sizes = {body: len(made.rows) for (body, *_), (_, _, made) in all_made().items()}
+        self.assertGreater(sizes["merrow-swift-20"], 140)
+        self.assertEqual(min(sizes, key=lambda body: sizes[body]), "tamsel-matchbox")
+        self.assertGreaterEqual(sizes["tamsel-matchbox"], 25)
+
+    def test_kinds_of_work_differ_in_at_least_forty_settings(self) -> None:
+        on_one = {name: made.values for name, (_, _, made) in all_made().items() if name[0] == "merrow-swift-20"}
+        most = max(sum(a[slug] != b[slug] for slug in a) for (na, a), (nb, b) in combinations(on_one.items(), 2) if na[1] != nb[1])
+        self.assertGreaterEqual(most, 40)
+
+    def test_every_origin_and_every_reach_occurs_and_decisions_are_kept(self) -> None:
+        origins: Counter[Origin] = Counter()
+        for _, setup, made in all_made().values():
+            origins.update(row.origin for row in made.rows)
+            values = made.values
+            self.assertEqual(values["exposure_mode"], setup.mode.value)
+            self.assertEqual(values["focus_mode"], setup.focus.mode.value)
+            if "file_format" in values:
+                self.assertEqual(values["file_format"], setup.file.value)
+        by_hand = configured("sports", settings={"grid": "fine"}, profile={"habits": {"folders": "by_date"}})
+        origins.update(row.origin for row in by_hand.rows)
+        self.assertEqual(set(origins), set(Origin))
+
+    def test_one_row_of_kinds_of_work_more_or_less_changes_some_setup(self) -> None:
+        """Every row of the tables stands in some configuration, so none is dead weight."""
+        seen = {(row.setting.slug, row.value, row.origin) for *_, made in all_made().values() for row in made.rows}
+        flicker = configured("sports", light={"ev100": 8, "flicker_hz": 100})
+        seen |= {(row.setting.slug, row.value, row.origin) for row in flicker.rows}
+        shape = configured("portrait", "oxwick-plate-60", delivery={"shape": "4:5"})
+        seen |= {(row.setting.slug, row.value, row.origin) for row in shape.rows}
+        stands = [(row.setting, row.value) for row in ROWS if (row.setting, row.value, Origin.GENRE) in seen]
+        self.assertGreaterEqual(len(set(stands)), 50)
+
+    @settings(max_examples=60, deadline=None)
+    @cases(situations())
+    def test_any_situation_on_a_plain_body_is_without_a_clash(self, raw: dict[str, Any]) -> None:
+        raw["locks"] = {}
+        situation = SituationForm.model_validate(raw).value()
+        self.assertEqual(configure(situation, advise(situation)).violations, ())
+
+
+class ByHand(TestCase):
+    def test_a_value_by_hand_is_kept_and_others_follow_where_they_may(self) -> None:
+        made = configured(
+            "landscape", "oxwick-plate-60", subject="causeway", settings={"focus_activation": "rear_button", "pre_focus": "on"}
+        )
+        self.assertEqual((made.values["focus_activation"], made.values["pre_focus"]), ("rear_button", "on"))
+        self.assertEqual([v.rule.slug for v in made.violations], ["pre_focus_undoes_rear_button"])
+        self.assertEqual(len(made.change.blocked), 1)
+        one = configured("portrait", "oxwick-plate-60", profile={"habits": {"focus_start": "rear_button"}}, settings={"pre_focus": "on"})
+        followed = next(row for row in one.rows if row.setting.slug == "focus_activation")
+        self.assertEqual((one.violations, followed.origin), ((), Origin.FOLLOWS))
+        self.assertIn("keep focus for the thumb", followed.because)
+
+    def test_a_decision_taken_by_hand_is_the_setups_own(self) -> None:
+        situation = asked("sports", settings={"metering_pattern": "spot", "drive_mode": "single", "iso_ceiling": 800.0})
+        setup = advise(situation)
+        self.assertEqual((setup.pattern.value, setup.drive.value, setup.iso_limits.ceiling), ("spot", "single", 800.0))
+
+    def test_what_the_body_lacks_is_refused_where_it_was_given(self) -> None:
+        for settings_given, said in (
+            ({"grid": "plenty"}, "off, thirds is"),
+            ({"battery_order": "grip"}, "no such setting|not here"),
+            ({"nonsense": "on"}, "not a setting"),
+            ({"iso_floor": 130.0}, "nearest"),
+        ):
+            with self.assertRaisesRegex(CraftError, said) as caught:
+                configured("street", "quillon-lane-32", settings=settings_given)
+            self.assertEqual(caught.exception.where, ("settings", next(iter(settings_given))))
+        with self.assertRaisesRegex(CraftError, r"locks\.aperture"):
+            configured("street", settings={"aperture": 4.0})
+
+    def test_the_smallest_change_when_taken_clears_everything(self) -> None:
+        first = configured("night_sky", subject="galaxy", settings={"stabiliser": "always", "long_exposure_noise_reduction": "on"})
+        self.assertEqual({v.rule.slug for v in first.violations}, {"stabiliser_on_tripod", "dark_frame_between_stars"})
+        self.assertEqual(set(first.change.blocked), {"stabiliser", "long_exposure_noise_reduction"})
+        second = configured("sports", settings={"flash": "on", "exposure_true_view": "off"})
+        self.assertEqual([v.rule.slug for v in second.violations], [])
+        self.assertEqual(second.values["high_speed_sync"], "on")
+
+
+class Habits(TestCase):
+    def test_every_way_wins_in_some_situation_built_for_it(self) -> None:
+        """Facts that meet a way's *wins when*, and no earlier way's, switch to it."""
+        plain = dict.fromkeys(FACTS, 0.0)
+        for habit in HABITS:
+            for way in habit.ways:
+                facts = dict(plain)
+                for test in way.when:
+                    bar = facts[test.against] if isinstance(test.against, str) else test.against
+                    facts[test.fact] = {"<": bar - 1, ">": bar + 1, "=": bar, "<=": bar, ">=": bar}[test.test]
+                    if isinstance(test.against, str) and test.test == ">":
+                        facts[test.fact] = facts[test.against] + 1
+                for earlier in habit.ways[: habit.ways.index(way)]:
+                    if all_hold(earlier.when, facts):
+                        facts |= self.against(earlier, way, facts)
+                self.assertIs(way_for(habit, facts), way, f"{habit.slug}: {way.slug}")
+
+    def against(self, earlier: Any, way: Any, facts: dict[str, float]) -> dict[str, float]:
+        """A change of one fact that undoes an earlier way and leaves this one."""
+        for test in earlier.when:
+            for value in (0.0, 1.0, -1e6, 1e6):
+                tried = {**facts, test.fact: value}
+                if not all_hold(earlier.when, tried) and all_hold(way.when, tried):
+                    return tried
+        raise AssertionError(f"{earlier.slug} always hides {way.slug}")
+
+    def test_there_are_at_least_twenty_four_and_every_one_says_why_and_what_it_costs(self) -> None:
+        self.assertGreaterEqual(len(HABITS), 24)
+        reasons = []
+        for habit in HABITS:
+            self.assertTrue(habit.question.endswith("?") and len(habit.ways) >= 2, habit.slug)
+            for way in habit.ways:
+                self.assertTrue(way.because.endswith(".") and way.costs and way.source, way.slug)
+                self.assertNotRegex(without_facts(way.because), r"\d")
+                reasons.append(way.because)
+                for slug, value in way.sets:
+                    BY_SLUG[slug].checked(value)
+        reasons += [row.because for row in (*GUARDS, *ROWS)]
+        for one, other in combinations(reasons, 2):
+            if one != other:
+                self.assertLess(difflib.SequenceMatcher(None, one, other).ratio(), 0.9, f"{one} / {other}")
+
+    def test_an_answer_is_followed_and_an_open_one_is_marked(self) -> None:
+        answered = {r.setting.slug: r for r in configured("wedding", profile={"habits": {"second_card": "more_room"}}).rows}
+        self.assertEqual((answered["card_roles"].value, answered["card_roles"].origin), ("continues", Origin.PROFILE))
+        computed = {r.setting.slug: r for r in configured("wedding").rows}["card_roles"]
+        opened = {r.setting.slug: r for r in configured("wedding", profile={"habits": {"second_card": "per_situation"}}).rows}["card_roles"]
+        unknown = {r.setting.slug: r for r in configured("wedding", profile={"habits": {"second_card": "unknown"}}).rows}["card_roles"]
+        self.assertEqual((opened.value, opened.origin), (computed.value, Origin.SCHOOL))
+        self.assertIn("You decide this per situation", opened.because)
+        self.assertEqual(unknown, computed)
+        with self.assertRaisesRegex(CraftError, "copy, split, more_room"):
+            configured("wedding", profile={"habits": {"second_card": "three"}})
+
+    def test_every_habit_reaches_some_setup(self) -> None:
+        """Answering each habit each way changes a setting that it sets, on some demo body, or is what stood before."""
+        base = {genre: configured(genre).values for genre in ("sports", "landscape", "wedding")}
+        for habit in HABITS:
+            reached = set()
+            for way in habit.ways:
+                for genre, before in base.items():
+                    after = configured(genre, profile={"habits": {habit.slug: way.slug}}).values
+                    reached |= {slug for slug, value in way.sets if slug in after and after[slug] == value}
+                    reached |= {slug for slug in after if after[slug] != before[slug]}
+            self.assertTrue(reached, habit.slug)
+
+    def test_numbers_in_a_reason_are_given_beside_it(self) -> None:
+        for situation, setup, _ in list(all_made().values())[::17]:
+            facts = facts_of(setup, given_for(situation, setup).tokens) | {"old_programs": 0.0, "shape_given": 0.0}
+            for row in (*GUARDS, *ROWS):
+                self.assertNotRegex(without_facts(row.because), r"\d")
+                sentence, numbers = phrase(row.because, facts)
+                self.assertEqual(sorted(numbers), sorted(set(re.findall(r"\{(\w+)\}", row.because))))
+                self.assertNotIn("{", sentence)
+
+
+class Bundles(TestCase):
+    def test_setting_all_of_a_bundle_makes_it_hold(self) -> None:
+        for bundle in BUNDLES:
+            self.assertTrue(bundle.helps and bundle.why_whole and len(bundle.proof) > 60 and len(bundle.sets) >= 4)
+            before = next(b for b in configured("portrait").bundles if b.bundle is bundle)
+            self.assertEqual(before.lacking, "", bundle.slug)
+            after = configured("portrait", settings=dict(before.sets))
+            self.assertTrue(
+                next(b for b in after.bundles if b.bundle is bundle).holds, (bundle.slug, after.bundles[BUNDLES.index(bundle)].changes)
+            )
+
+    def test_a_body_without_what_it_takes_says_so(self) -> None:
+        states = {b.bundle.slug: b for b in configured("landscape", "merrow-glass-36").bundles}
+        self.assertIn("electronic shutter", states["silent_unseen"].lacking)
+        self.assertFalse(states["silent_unseen"].holds)
+
+
+class HandingOver(TestCase):
+    def test_room_and_looseness_by_hand(self) -> None:
+        situation = asked("portrait", "oxwick-plate-60", delivery={"shape": "4:5", "count": 200}, output={"width_cm": 50})
+        made = configure(situation, advise(situation))
+        rows = {row.what: row for row in handing_over(situation, made.values, 200.0)}
+        pixels = 9504 * 6336
+        finished = pixels * {"small": 0.15, "good": 0.3, "best": 0.6}[str(made.values["rendered_quality"])]
+        self.assertAlmostEqual(frame_bytes(situation, made.values), pixels * 14 / 8 * 0.65 + finished)
+        self.assertAlmostEqual(rows["card room"].numbers["room_gb"], 200 * (pixels * 1.1375 + finished) / 1e9, places=6)
+        kept = 23.8 * 0.8 / 35.8  # 4:5 out of 35.8 x 23.8 keeps the height and this share of the width
+        self.assertAlmostEqual(rows["looseness"].numbers["looser"], 1 / (kept * 0.94) - 1)
+        self.assertAlmostEqual(rows["looseness"].numbers["pixels"], 9504 * kept * 0.94)
+        self.assertAlmostEqual(rows["looseness"].numbers["wanted"], 0.5 / (0.5 * 5.71e-4))
+        self.assertEqual(made.values["crop_mark"], "on")
+        self.assertTrue(math.isclose(rows["shape"].numbers["share"], kept, rel_tol=1e-9))
+
+    def test_packing_is_held_against_what_the_programs_open(self) -> None:
+        opens = configured("landscape", "oxwick-plate-60", profile={"raw_opens": ["none"]})
+        self.assertEqual(opens.values["raw_compression"], "none")
+        kept = configured("landscape", "oxwick-plate-60", profile={"raw_opens": ["none"]}, settings={"raw_compression": "lossy"})
+        self.assertIn("compression_not_opened", [v.rule.slug for v in kept.violations])
+
+    def test_a_body_may_reach_further_than_most(self) -> None:
+        sizes = {row.setting.slug: row.reach for row in configured("landscape", "oxwick-plate-60").rows}
+        self.assertEqual((sizes["rendered_size"], BY_SLUG["rendered_size"].reach), (Reach.RAW, Reach.FILE))
+        self.assertEqual(set(OF_SETTING) - set(BY_SLUG), set())

@@ -1,0 +1,66 @@
+"""What the demo bodies' profiles say about their settings, in the open form. All invented."""
+
+# fmt: off
+
+from __future__ import annotations
+
+from typing import Any
+
+FACTS: dict[str, dict[str, Any]] = {
+    "merrow-swift-20": {
+        "firmware": "2.1",
+        "features": ["two_cards", "touch", "rear_button", "links", "remote", "grip", "merge", "level", "night_display", "two_dials", "large_sensor", "slots", "long_times", "press_and_turn_free"],
+        "defaults": {"assist_lamp": "on", "beeps": "on", "review_time": "two_seconds", "card_roles": "continues", "iso_ceiling": 12800.0, "look": "vivid", "eye_detection": "always", "shutter_type": "mechanical"},
+        "reach": {"shadow_lift": "meter"},
+        "true_for": {"pre_capture": "2.0", "shadow_lift": "2.1"},
+        "raw_rate": 20.0,
+        "mechanical_rate": 12.0,
+    },
+    "quillon-lane-32": {
+        "firmware": "1.04",
+        "features": ["touch", "links", "level", "large_sensor", "slots"],
+        "absent": ["burst_limit", "release_on_entry", "linked_release", "registered_faces", "point_memory", "battery_order", "pinned_items", "tether", "finder_contents", "wheel_lock"],
+        "defaults": {"look": "natural", "beeps": "on", "clip_warning": "off", "touch_release": "on", "drive_mode": "single"},
+        "offered": {"review_time": ["off", "two_seconds"], "self_timer": [0.0, 2.0, 10.0], "histogram": ["off", "brightness"], "grid": ["off", "thirds"], "raw_compression": ["none", "lossless"]},
+        "true_for": {"raw_compression": "1.04"},
+        "added": [{"slug": "lane_peaking_true_view", "terms": [{"setting": "peaking", "test": "is_not", "values": ["off"]}, {"setting": "exposure_true_view", "test": "is", "values": ["off"]}], "reason": "This body colours edges only while the view is exposure-true.", "way_out": "exposure-true view on, or no peaking"}],
+    },
+    "oxwick-plate-60": {
+        "firmware": "3.0",
+        "features": ["two_cards", "rear_button", "links", "remote", "merge", "merge_keeps_raw", "level", "two_dials", "large_sensor", "slots", "long_times", "detects_tripod", "lamp_flash"],
+        "defaults": {"file_format": "both", "long_exposure_noise_reduction": "on", "look": "neutral", "card_roles": "copies", "shutter_type": "mechanical"},
+        "offered": {"bracket_step": [0.3333, 0.6667, 1.0, 1.3333, 2.0]},
+        "reach": {"rendered_size": "raw"},
+        "dropped": ["stabiliser_on_tripod"],
+        "raw_rate": 5.0,
+    },
+    "merrow-glass-36": {
+        "firmware": "1.2",
+        "features": ["two_cards", "rear_button", "remote", "grip", "two_dials", "large_sensor", "slots", "live_view", "long_times"],
+        "absent": ["pre_focus", "direction_pointer", "magnifier_time", "folders", "zone", "distance_scale"],
+        "defaults": {"look": "vivid", "meter_offset": 0.0, "review_time": "four_seconds", "assist_lamp": "on"},
+        "offered": {"peaking": ["off"], "magnifier": ["by_button"], "exposure_true_view": ["off", "on"]},
+    },
+    "tamsel-heron": {
+        "firmware": "1.0",
+        "features": ["one_piece", "touch", "links", "level", "merge", "slots", "electronic_flash"],
+        "absent": ["release_on_entry", "linked_release", "battery_order", "folders", "second_setup_button", "press_and_turn", "iso_step", "exposure_step", "meter_offset", "white_shift", "wheel_lock"],
+        "defaults": {"file_format": "rendered", "look": "vivid", "assist_lamp": "on", "shadow_lift": "strong", "eye_detection": "always", "touch_release": "on"},
+        "offered": {"look": ["natural", "vivid", "neutral", "flat"], "bracket_order": ["dark_to_bright"]},
+        "raw_rate": 12.0,
+    },
+    "tamsel-matchbox": {
+        "firmware": "1.0",
+        "features": ["one_piece"],
+        "absent": [
+            "colour_space", "rendered_size", "raw_compression", "meter_offset", "white_tint", "white_shift", "white_card_slot", "iso_step", "exposure_step", "exposure_lock", "compensation_direction", "dial_direction",
+            "look_contrast", "look_saturation", "look_sharpness", "warning_points", "histogram", "high_iso_noise_reduction", "lens_corrections", "short_list", "pinned_items", "menu_memory", "choice_lists", "rear_dial",
+            "playback_pages", "screen_colour", "point_memory", "point_count", "point_speed", "point_wrap", "area_list", "tracking_hold", "subject_path", "pre_focus", "peaking", "peaking_level", "peaking_colour",
+            "direction_pointer", "distance_scale", "magnifier", "magnifier_time", "ring_override", "burst_exposure", "burst_limit", "rate_low", "folders", "temperature_cutoff", "wheel_lock", "zone", "firmware_noted", "reduced_power",
+            "priority_single", "priority_continuous", "fine_flicker_shutter", "meter_at_focus_point", "long_exposure_noise_reduction", "silent", "shadow_lift", "finder_contents", "crop_mark", "screen_off_delay", "rendered_quality",
+        ],
+        "defaults": {"look": "vivid", "beeps": "on", "file_format": "rendered"},
+        "offered": {"white_mode": ["automatic", "daylight", "tungsten", "kelvin"], "grid": ["off", "thirds"], "review_time": ["off", "two_seconds"], "aspect": ["as_sensor", "square"], "self_timer": [0.0, 10.0], "look": ["natural", "vivid", "grey"]},
+    },
+}
+"""Body slug -> facts about its settings."""
