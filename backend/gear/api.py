@@ -43,7 +43,8 @@ Kind = Literal["body", "lens"]
 OUT: dict[str, Any] = {"body": (BodyForm, BodyOut), "lens": (LensForm, LensOut)}
 
 
-def _out(piece: Piece) -> Any:
+def piece_out(piece: Piece) -> Any:
+    """A piece in the open form."""
     form, out = OUT[piece.kind]
     return out(slug=piece.slug, document=form.model_validate(piece.document), version=tag(piece.revision))
 
@@ -55,20 +56,20 @@ def _mine(request: HttpRequest, kind: Kind, slug: str) -> Piece:
 @router.get("/kit", response=KitOut)
 def list_kit(request: HttpRequest) -> KitOut:
     """All bodies and lenses."""
-    pieces = [(piece.kind, _out(piece)) for piece in Piece.objects.filter(person=request.user, deleted_at=None)]
+    pieces = [(piece.kind, piece_out(piece)) for piece in Piece.objects.filter(person=request.user, deleted_at=None)]
     return KitOut(bodies=[out for kind, out in pieces if kind == "body"], lenses=[out for kind, out in pieces if kind == "lens"])
 
 
 @router.post("/kit/bodies", response=BodyOut)
 def add_body(request: HttpRequest, document: BodyForm) -> Any:
     """A new body."""
-    return _out(actions.add(request.user, "body", document))
+    return piece_out(actions.add(request.user, "body", document))
 
 
 @router.post("/kit/lenses", response=LensOut)
 def add_lens(request: HttpRequest, document: LensForm) -> Any:
     """A new lens."""
-    return _out(actions.add(request.user, "lens", document))
+    return piece_out(actions.add(request.user, "lens", document))
 
 
 def _replace(request: HttpRequest, response: HttpResponse, kind: Kind, slug: str, document: BodyForm | LensForm, if_match: str) -> Any:
@@ -78,7 +79,7 @@ def _replace(request: HttpRequest, response: HttpResponse, kind: Kind, slug: str
     piece.revision += 1
     piece.save()
     response["ETag"] = tag(piece.revision)
-    return _out(piece)
+    return piece_out(piece)
 
 
 @router.put("/kit/bodies/{slug}", response=BodyOut)

@@ -28,3 +28,32 @@ class Piece(models.Model):
 
     def __str__(self) -> str:
         return f"{self.kind} {self.slug}"
+
+
+class Dialect(models.Model):
+    """A body's own words; the document is the open form of exchange.dialect_form."""
+
+    piece = models.OneToOneField(Piece, models.CASCADE, related_name="dialect")
+    document = models.JSONField()
+    revision = models.PositiveIntegerField(default=1)
+
+    def __str__(self) -> str:
+        return f"words of {self.piece.slug}"
+
+
+class Held(models.Model):
+    """What a body is believed to hold for one setting; a setting without a row is unknown."""
+
+    piece = models.ForeignKey(Piece, models.CASCADE, related_name="held")
+    setting = models.CharField(max_length=60)
+    value = models.JSONField()
+    since = models.DateTimeField()
+    verified_at = models.DateTimeField(null=True, blank=True)
+    firmware = models.CharField(max_length=40, blank=True)
+
+    class Meta:
+        ordering = ["setting"]
+        constraints = [models.UniqueConstraint(fields=["piece", "setting"], name="one_value_per_setting")]
+
+    def __str__(self) -> str:
+        return f"{self.piece.slug}: {self.setting}"

@@ -11,14 +11,17 @@ from django.db.models import Max
 from django.utils import timezone
 
 from exchange.demo_kit import BODIES, LENSES
+from exchange.demo_words import demo_dialect
+from exchange.dialect_form import DialectForm, checked
 from exchange.kit_form import BodyForm, LensForm
 from exchange.outing_form import OutingFile, SituationDocument, document_from, resolved
 from exchange.problems import InputError, Problem
 from exchange.setup_form import setup_of
 from exchange.situation_form import SituationForm
 from gear.actions import add as add_piece
-from gear.models import Piece
-from outings.demo_day import DAY, PEOPLE
+from gear.actions import hold
+from gear.models import Dialect, Piece
+from outings.demo_day import DAY, HELD, PEOPLE
 from outings.models import Earlier, Outing, Situation
 from people.models import Profile
 from people.versions import check_version
@@ -186,6 +189,11 @@ def _slug_of(person: Any, kind: str, given: str | BodyForm | LensForm) -> str:
     return add_piece(person, kind, given).slug
 
 
+def checked_words(slug: str) -> dict[str, Any]:
+    """A demo body's own words as they are stored."""
+    return checked(DialectForm.model_validate(demo_dialect(slug))).model_dump(mode="json")
+
+
 def copy_demo(person: Any, *, day: bool) -> None:
     """Copy the demo kit, and the demo day if wanted, into an account; kit already there stays."""
     with transaction.atomic():
@@ -193,7 +201,9 @@ def copy_demo(person: Any, *, day: bool) -> None:
             form = BodyForm if kind == "body" else LensForm
             for slug, row in rows.items():
                 document = form.model_validate(row).model_dump(mode="json")
-                Piece.objects.get_or_create(person=person, kind=kind, slug=slug, defaults={"document": document})
+                piece, _ = Piece.objects.get_or_create(person=person, kind=kind, slug=slug, defaults={"document": document})
+                if kind == "body":
+                    Dialect.objects.get_or_create(piece=piece, defaults={"document": checked_words(slug)})
         if day:
             import_outing(person, OutingFile.model_validate({**DAY, "bodies": {}, "lenses": {}}))
 
@@ -207,4 +217,6 @@ def load_demo_people(password: str) -> list[str]:
             person = model.objects.create_user(name, password=password)
             Profile.objects.create(person=person, document=profile)
             copy_demo(person, day=True)
+            for slug, (values, verified) in HELD.get(name, {}).items():
+                hold(Piece.objects.get(person=person, kind="body", slug=slug), values, verified=verified)
     return list(PEOPLE)

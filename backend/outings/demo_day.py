@@ -11,6 +11,8 @@ PEOPLE: dict[str, dict[str, Any]] = {
         "acuity": "traditional",
         "units": "metres",
         "schools": {},
+        "habits": {"second_card": "copy", "review": "per_situation", "folders": "unknown"},
+        "bodies": 2,
     },
     "demo.bram": {
         "iso_ceilings": {"quillon-lane-32": 3200},
@@ -18,9 +20,38 @@ PEOPLE: dict[str, dict[str, Any]] = {
         "acuity": "keen",
         "units": "feet",
         "schools": {"exposure_mode": "hold_everything"},
+        "habits": {"focus_start": "shutter_button", "raw_packing": "lossless"},
+        "raw_opens": ["none", "lossless"],
     },
 }
 """Name -> profile."""
+
+HELD: dict[str, dict[str, tuple[dict[str, float | str | None], bool]]] = {
+    "demo.ilse": {
+        "merrow-swift-20": (
+            {
+                "exposure_mode": "manual",
+                "metering_pattern": "spot",
+                "iso_mode": "automatic",
+                "iso_ceiling": 12800.0,
+                "drive_mode": "high",
+                "shutter_type": "mechanical",
+                "stabiliser": "always",
+                "file_format": "both",
+                "card_roles": "continues",
+                "beeps": "on",
+                "assist_lamp": "on",
+                "white_mode": "tungsten",
+                "bracket_kind": "off",
+                "focus_mode": "continuous",
+                "focus_activation": "rear_button",
+            },
+            True,
+        ),
+        "oxwick-plate-60": ({"file_format": "both", "long_exposure_noise_reduction": "on", "stabiliser": "off", "silent": "off"}, False),
+    }
+}
+"""Name -> body -> what it is believed to hold, and whether somebody has looked."""
 
 DAY: dict[str, Any] = {
     "format": "wide-aperture-outing",

@@ -6,11 +6,14 @@ from ninja import NinjaAPI
 
 from cards.api import router as cards
 from gear.api import router as gear
+from gear.body_api import router as bodies
 from outings.api import router as outings
+from outings.settings_api import router as settings
 from people.api import router as people
 from people.guards import Person, StrictParser
 from people.replies import PlainRenderer
 from studio.advising import router as advising
+from studio.guide import router as guide
 from studio.problems import ProblemOut, install
 
 api = NinjaAPI(
@@ -22,7 +25,7 @@ api = NinjaAPI(
     openapi_extra={"info": {"license": {"name": "MIT"}}},
 )
 install(api)
-for prefix, router in (("", advising), ("", people), ("", gear), ("", outings), ("", cards)):
-    api.add_router(prefix, router)
+for router in (advising, guide, people, bodies, gear, outings, settings, cards):
+    api.add_router("", router)
 
 __all__ = ["ProblemOut", "api"]

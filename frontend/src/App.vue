@@ -4,7 +4,7 @@ import { useQueryClient } from "@tanstack/vue-query";
 import { computed, onUnmounted, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import { client, take } from "@/api/client";
-import { useMe, useOutings } from "@/api/queries";
+import { useGuide, useMe, useOutings } from "@/api/queries";
 import { offer } from "@/keys/actions";
 import Overlay from "@/keys/Overlay.vue";
 import { useTheme } from "@/stores/theme";
@@ -33,6 +33,7 @@ async function signOut(): Promise<void> {
 const PLACES = [
   { name: "outings", label: "Outings" },
   { name: "kit", label: "Kit" },
+  { name: "guide", label: "Guide" },
   { name: "profile", label: "Profile" },
 ];
 const leave = offer([
@@ -42,6 +43,7 @@ const leave = offer([
   { id: "theme", label: "Next theme: paper, dusk, red lamp", keys: "t", run: () => theme.next() },
   { id: "go-outings", label: "Go to Outings", keys: "g o", run: () => void router.push({ name: "outings" }) },
   { id: "go-kit", label: "Go to Kit", keys: "g k", run: () => void router.push({ name: "kit" }) },
+  { id: "go-guide", label: "Go to the settings guide", keys: "g s", run: () => void router.push({ name: "guide" }) },
   { id: "go-profile", label: "Go to Profile", keys: "g p", run: () => void router.push({ name: "profile" }) },
   { id: "sign-out", label: "Sign out", run: () => void signOut() },
 ]);
@@ -61,6 +63,19 @@ watch(outings, (days) => {
     ),
   );
 });
+const { data: guide } = useGuide();
+watch(
+  guide,
+  (found) =>
+    offer(
+      (found?.settings ?? []).map((s) => ({
+        id: `setting-${s.slug}`,
+        label: `Setting: ${s.label}`,
+        run: () => void router.push({ name: "guide", params: { slug: s.slug } }),
+      })),
+    ),
+  { immediate: true },
+);
 </script>
 
 <template>

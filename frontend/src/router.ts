@@ -12,6 +12,27 @@ export const router = createRouter({
       meta: { title: "Bench" },
     },
     {
+      path: "/situations/:id(\\d+)/settings",
+      name: "settings",
+      component: () => import("./views/settings/SettingsView.vue"),
+      props: (route) => ({ id: Number(route.params.id) }),
+      meta: { title: "All settings" },
+    },
+    {
+      path: "/guide/:slug?",
+      name: "guide",
+      component: () => import("./views/guide/GuideView.vue"),
+      props: true,
+      meta: { title: "Settings guide" },
+    },
+    {
+      path: "/kit/bodies/:slug",
+      name: "body",
+      component: () => import("./views/body/BodyView.vue"),
+      props: true,
+      meta: { title: "A body's words" },
+    },
+    {
       path: "/cards/:id(\\d+)",
       name: "card",
       component: () => import("./views/card/CardView.vue"),

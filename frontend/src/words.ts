@@ -1,4 +1,4 @@
-import type { Concession, Setup } from "@/api/client";
+import type { Concession, Decided } from "@/api/client";
 
 /** Tokens in words; what is not listed reads as its token with spaces. */
 const WORDS: Record<string, string> = {
@@ -34,10 +34,10 @@ export function rungWords(rung: Concession): string {
   return `${name}, ${stops} stop${stops === 1 ? "" : "s"}`;
 }
 
-const label = (setup: Setup, dial: "shutter_s" | "aperture" | "iso", value: number): string =>
+const label = (setup: Decided, dial: "shutter_s" | "aperture" | "iso", value: number): string =>
   setup.dials[dial].find((step) => step.value === value)?.label ?? String(value);
 
-export function figures(setup: Setup, index: number) {
+export function figures(setup: Decided, index: number) {
   const row = setup.ladder[index];
   return {
     time: row ? label(setup, "shutter_s", row.shutter_s) : "",
@@ -47,7 +47,7 @@ export function figures(setup: Setup, index: number) {
 }
 
 /** The value of a decision in a few words. */
-export function valueOf(setup: Setup, decision: string, school: string): string {
+export function valueOf(setup: Decided, decision: string, school: string): string {
   const s = setup;
   switch (decision) {
     case "exposure_mode":

@@ -3,6 +3,10 @@ import type { components, paths } from "./schema";
 
 export type Schemas = components["schemas"];
 export type Setup = Schemas["SetupOut"];
+/** What the decisions came to: a setup without the rest of the body's settings. */
+export type Decided = Schemas["DecidedOut"];
+export type Configured = Schemas["SettingOut"];
+export type SettingWords = Schemas["SettingWords"];
 export type Row = Schemas["RowOut"];
 export type Situation = Schemas["SituationDocument"];
 export type Body = Schemas["BodyForm"];

@@ -27,3 +27,28 @@ export const useCard = (id: MaybeRefOrGetter<number>) =>
     queryFn: () => take(client.GET("/api/cards/{pk}", { params: { path: { pk: toValue(id) } } })),
     staleTime: Infinity,
   });
+/** Everything that can be looked up about settings. */
+export const useGuide = () =>
+  useQuery({ queryKey: ["guide"], queryFn: () => take(client.GET("/api/settings")), staleTime: Infinity });
+/** A body's own words. */
+export const useDialect = (slug: MaybeRefOrGetter<string>) => {
+  const signedIn = useSignedIn();
+  return useQuery({
+    queryKey: computed(() => ["dialect", toValue(slug)]),
+    queryFn: () => take(client.GET("/api/kit/bodies/{slug}/dialect", { params: { path: { slug: toValue(slug) } } })),
+    staleTime: 60_000,
+    enabled: computed(() => signedIn.value && !!toValue(slug)),
+    retry: false,
+  });
+};
+/** What a body is believed to hold. */
+export const useHeld = (slug: MaybeRefOrGetter<string>) => {
+  const signedIn = useSignedIn();
+  return useQuery({
+    queryKey: computed(() => ["held", toValue(slug)]),
+    queryFn: () => take(client.GET("/api/kit/bodies/{slug}/state", { params: { path: { slug: toValue(slug) } } })),
+    staleTime: 60_000,
+    enabled: computed(() => signedIn.value && !!toValue(slug)),
+    retry: false,
+  });
+};

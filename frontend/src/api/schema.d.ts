@@ -84,6 +84,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/settings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Look Up
+         * @description Every setting: meaning, reach, dependencies, habits and bundles. Stateless.
+         */
+        get: operations["studio_guide_look_up"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/me": {
         parameters: {
             query?: never;
@@ -226,6 +246,138 @@ export interface paths {
          */
         put: operations["people_api_put_profile"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/bodies/{slug}/dialect": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Dialect
+         * @description A body's own words.
+         */
+        get: operations["gear_body_api_get_dialect"];
+        /**
+         * Put Dialect
+         * @description Replace a body's words, if they are still the version that was read.
+         */
+        put: operations["gear_body_api_put_dialect"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/bodies/{slug}/dialect/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Import Dialect
+         * @description Words from CSV or JSON, all or nothing; errors by row.
+         */
+        post: operations["gear_body_api_import_dialect"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/bodies/{slug}/dialect.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Dialect
+         * @description A body's words as CSV.
+         */
+        get: operations["gear_body_api_export_dialect"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/bodies/{slug}/state": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get State
+         * @description What a body is believed to hold.
+         */
+        get: operations["gear_body_api_get_state"];
+        /**
+         * Put State
+         * @description Write down what a body holds, all or nothing.
+         */
+        put: operations["gear_body_api_put_state"];
+        post?: never;
+        /**
+         * Forget State
+         * @description Make every setting unknown.
+         */
+        delete: operations["gear_body_api_forget_state"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/bodies/{slug}/profile.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Body
+         * @description A body with its own words in one file.
+         */
+        get: operations["gear_body_api_export_body"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/bodies/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Import Body
+         * @description A body with its own words from a file, all or nothing.
+         */
+        post: operations["gear_body_api_import_body"];
         delete?: never;
         options?: never;
         head?: never;
@@ -668,6 +820,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/settings/{slug}/uses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Uses
+         * @description Which of my setups use which value of a setting.
+         */
+        get: operations["outings_settings_api_uses"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/profile/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview
+         * @description Which setups a new profile would change, and how; nothing is saved.
+         */
+        post: operations["outings_settings_api_preview"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/situations/{pk}/cards": {
         parameters: {
             query?: never;
@@ -798,6 +990,59 @@ export interface components {
             frames: number;
             /** Step Ev */
             step_ev: number;
+        };
+        /**
+         * BundleOut
+         * @description How a bundle stands: holds, or what would change, or why it cannot be had here; sets: all of it, to be taken whole.
+         */
+        BundleOut: {
+            /** Bundle */
+            bundle: string;
+            /** Holds */
+            holds: boolean;
+            /** Sets */
+            sets: components["schemas"]["ChangedOut"][];
+            /** Changes */
+            changes: components["schemas"]["ChangedOut"][];
+            /** Lacking */
+            lacking: string;
+        };
+        /**
+         * ChangeOut
+         * @description The smallest change that clears all violations; blocked: settings set by hand that clash, and then
+         *     obstacles: what else would be tried, and why it would not do.
+         */
+        ChangeOut: {
+            /** Values */
+            values: components["schemas"]["ChangedOut"][];
+            /** Blocked */
+            blocked: string[];
+            /** Obstacles */
+            obstacles: components["schemas"]["ObstacleOut"][];
+            /** Impossible */
+            impossible: boolean;
+        };
+        /**
+         * ChangedOut
+         * @description A setting with another value.
+         */
+        ChangedOut: {
+            /** Setting */
+            setting: string;
+            /** Value */
+            value: number | string;
+            /** Shown */
+            shown: string;
+        };
+        /**
+         * ChoiceOut
+         * @description A value and how it is read.
+         */
+        ChoiceOut: {
+            /** Value */
+            value: number | string;
+            /** Shown */
+            shown: string;
         };
         /**
          * ConcessionOut
@@ -933,6 +1178,22 @@ export interface components {
             far_m: number | null;
         };
         /**
+         * HandedOut
+         * @description One thing that the delivery decides.
+         */
+        HandedOut: {
+            /** What */
+            what: string;
+            /** Value */
+            value: string;
+            /** Because */
+            because: string;
+            /** Numbers */
+            numbers: {
+                [key: string]: number;
+            };
+        };
+        /**
          * Intent
          * @description What a picture asks of the exposure, and what may give.
          * @enum {string}
@@ -1004,6 +1265,26 @@ export interface components {
             };
         };
         /**
+         * ObstacleOut
+         * @description A value that would clear one dependency and break another.
+         */
+        ObstacleOut: {
+            /** Setting */
+            setting: string;
+            /** Value */
+            value: number | string;
+            /** Shown */
+            shown: string;
+            /** Reason */
+            reason: string;
+        };
+        /**
+         * Origin
+         * @description Where a value comes from, the strongest first.
+         * @enum {string}
+         */
+        Origin: "locked" | "decided" | "follows" | "profile" | "school" | "genre" | "guard" | "body_default";
+        /**
          * OtherWayOut
          * @description Another school.
          */
@@ -1049,6 +1330,12 @@ export interface components {
          */
         RangePolicy: "as_metered" | "protect" | "to_the_right";
         /**
+         * Reach
+         * @description What a setting touches.
+         * @enum {string}
+         */
+        Reach: "raw" | "meter" | "file" | "preview" | "focus" | "handling" | "safety";
+        /**
          * RowOut
          * @description One level of light.
          */
@@ -1076,10 +1363,48 @@ export interface components {
             why: string;
         };
         /**
+         * SettingOut
+         * @description One setting of a configuration.
+         *
+         *     by: habit or decision behind it; closed: why it cannot be chosen now; offered: the values to choose
+         *     from, empty for free numbers and for the dials that are held under ``locks``.
+         */
+        SettingOut: {
+            /** Value */
+            value: number | string;
+            /** Shown */
+            shown: string;
+            /** Reason */
+            reason: string;
+            origin: components["schemas"]["Origin"];
+            /** By */
+            by: string;
+            /** Default */
+            default: number | string;
+            /** Default Shown */
+            default_shown: string;
+            reach: components["schemas"]["Reach"];
+            /** Closed */
+            closed: string;
+            /** Offered */
+            offered: components["schemas"]["ChoiceOut"][];
+        };
+        /**
          * SetupOut
-         * @description The whole setup. ``release``: the fewest locks whose release lifts a shortfall.
+         * @description The whole setup: the decisions, and every setting of the body.
          */
         SetupOut: {
+            /** Configuration */
+            configuration: {
+                [key: string]: components["schemas"]["SettingOut"];
+            };
+            /** Violations */
+            violations: components["schemas"]["ViolationOut"][];
+            change: components["schemas"]["ChangeOut"];
+            /** Handing Over */
+            handing_over: components["schemas"]["HandedOut"][];
+            /** Bundles */
+            bundles: components["schemas"]["BundleOut"][];
             exposure: components["schemas"]["ExposureOut"];
             shutter_type: components["schemas"]["Shutter"];
             iso_limits: components["schemas"]["IsoLimitsOut"];
@@ -1147,6 +1472,20 @@ export interface components {
             value: number;
             /** Label */
             label: string;
+        };
+        /**
+         * ViolationOut
+         * @description A broken dependency.
+         */
+        ViolationOut: {
+            /** Rule */
+            rule: string;
+            /** Settings */
+            settings: string[];
+            /** Reason */
+            reason: string;
+            /** Way Out */
+            way_out: string;
         };
         /**
          * White
@@ -1224,6 +1563,45 @@ export interface components {
         AimsForm: {
             depth?: components["schemas"]["AimDepth"] | null;
             motion?: components["schemas"]["AimMotion"] | null;
+        };
+        /**
+         * BodyFactsForm
+         * @description Facts about a body's settings. See docs/formats for features, settings and values.
+         */
+        BodyFactsForm: {
+            /**
+             * Firmware
+             * @default
+             */
+            firmware?: string;
+            /** Features */
+            features?: string[];
+            /** Absent */
+            absent?: string[];
+            /** Defaults */
+            defaults?: {
+                [key: string]: number | string;
+            };
+            /** Offered */
+            offered?: {
+                [key: string]: (number | string)[];
+            };
+            /** Reach */
+            reach?: {
+                [key: string]: components["schemas"]["Reach"];
+            };
+            /** True For */
+            true_for?: {
+                [key: string]: string;
+            };
+            /** Added */
+            added?: components["schemas"]["RuleForm"][];
+            /** Dropped */
+            dropped?: string[];
+            /** Raw Rate */
+            raw_rate?: number | null;
+            /** Mechanical Rate */
+            mechanical_rate?: number | null;
         };
         /**
          * BodyForm
@@ -1323,6 +1701,7 @@ export interface components {
              * @default false
              */
             zone_focus?: boolean;
+            facts?: components["schemas"]["BodyFactsForm"] | null;
             /** Assumed */
             assumed?: string[];
         };
@@ -1534,7 +1913,8 @@ export interface components {
         };
         /**
          * ProfileForm
-         * @description What the photographer brings.
+         * @description What the photographer brings. ``habits``: habit -> a way, ``per_situation`` or ``unknown``;
+         *     ``raw_opens``: packings of raw that the person's programs open; ``bodies``: how many the day uses.
          */
         ProfileForm: {
             /** Iso Ceiling */
@@ -1547,6 +1927,31 @@ export interface components {
             schools?: {
                 [key: string]: string;
             };
+            /** Habits */
+            habits?: {
+                [key: string]: string;
+            };
+            /** Raw Opens */
+            raw_opens?: ("none" | "lossless" | "lossy")[] | null;
+            /**
+             * Bodies
+             * @default 1
+             */
+            bodies?: number;
+        };
+        /**
+         * RuleForm
+         * @description A dependency of one body: broken when all terms hold.
+         */
+        RuleForm: {
+            /** Slug */
+            slug: string;
+            /** Terms */
+            terms: components["schemas"]["TermForm"][];
+            /** Reason */
+            reason: string;
+            /** Way Out */
+            way_out: string;
         };
         /**
          * SituationForm
@@ -1566,6 +1971,10 @@ export interface components {
             output?: components["schemas"]["OutputForm"];
             file?: components["schemas"]["File"] | null;
             locks?: components["schemas"]["LocksForm"];
+            /** Settings */
+            settings?: {
+                [key: string]: number | string;
+            };
             /** Concessions */
             concessions?: components["schemas"]["ConcessionForm"][] | null;
             /** Body */
@@ -1580,6 +1989,23 @@ export interface components {
          * @enum {string}
          */
         Support: "handheld" | "monopod" | "tripod";
+        /**
+         * TermForm
+         * @description One setting's part in a clash: the values for which it plays its part.
+         */
+        TermForm: {
+            /** Setting */
+            setting: string;
+            test: components["schemas"]["Test"];
+            /** Values */
+            values: (number | string)[];
+        };
+        /**
+         * Test
+         * @description How a term looks at a value.
+         * @enum {string}
+         */
+        Test: "is" | "is_not" | "under" | "over" | "within" | "outside";
         /**
          * PairOut
          * @description A ranked pair, costs in stops.
@@ -1727,6 +2153,154 @@ export interface components {
             };
         };
         /**
+         * AfterWords
+         * @description What a setting is open only after.
+         */
+        AfterWords: {
+            /** Setting */
+            setting: string;
+            /** Reason */
+            reason: string;
+        };
+        /**
+         * BundleWords
+         * @description Settings that help only as a whole.
+         */
+        BundleWords: {
+            /** Slug */
+            slug: string;
+            /** Label */
+            label: string;
+            /** Helps */
+            helps: string;
+            /** Why Whole */
+            why_whole: string;
+            /** Proof */
+            proof: string;
+            /** Sets */
+            sets: components["schemas"]["ChangedOut"][];
+        };
+        /**
+         * DependencyWords
+         * @description A dependency: the settings that play a part, why, a way out, and when it applies (or an empty text).
+         */
+        DependencyWords: {
+            /** Slug */
+            slug: string;
+            /** Settings */
+            settings: string[];
+            /** Reason */
+            reason: string;
+            /** Way Out */
+            way_out: string;
+            /** Applies */
+            applies: string;
+        };
+        /**
+         * Group
+         * @description Groups of settings, in the order in which one sets a body up.
+         * @enum {string}
+         */
+        Group: "power" | "file" | "display" | "controls" | "exposure" | "metering" | "iso" | "range" | "white" | "focus" | "drive" | "stabiliser" | "flash" | "bracketing" | "connections";
+        /**
+         * Guide
+         * @description Everything that can be looked up about settings.
+         */
+        Guide: {
+            /** Settings */
+            settings: components["schemas"]["SettingWords"][];
+            /** Groups */
+            groups: components["schemas"]["Named"][];
+            /** Reaches */
+            reaches: components["schemas"]["Named"][];
+            /** Features */
+            features: components["schemas"]["Named"][];
+            /** Dependencies */
+            dependencies: components["schemas"]["DependencyWords"][];
+            /** Habits */
+            habits: components["schemas"]["HabitWords"][];
+            /** Bundles */
+            bundles: components["schemas"]["BundleWords"][];
+        };
+        /**
+         * HabitWords
+         * @description A choice in which good photographers differ.
+         */
+        HabitWords: {
+            /** Slug */
+            slug: string;
+            /** Question */
+            question: string;
+            /** Ways */
+            ways: components["schemas"]["WayWords"][];
+        };
+        /**
+         * Named
+         * @description A token and its words.
+         */
+        Named: {
+            /** Slug */
+            slug: string;
+            /** Label */
+            label: string;
+        };
+        /**
+         * SettingWords
+         * @description A setting. touches: the answer to *does this touch my raw?*; decision: which one sets it, or an empty text.
+         */
+        SettingWords: {
+            /** Slug */
+            slug: string;
+            group: components["schemas"]["Group"];
+            /** Label */
+            label: string;
+            /** Unit */
+            unit: string;
+            /** Values */
+            values: components["schemas"]["ChoiceOut"][];
+            /** Default Shown */
+            default_shown: string;
+            /** Lowest */
+            lowest: number;
+            /** Highest */
+            highest: number;
+            reach: components["schemas"]["Reach"];
+            /** Also */
+            also: components["schemas"]["Reach"][];
+            /** Touches */
+            touches: string;
+            /** Meaning */
+            meaning: string;
+            /** Needs */
+            needs: string[];
+            /** After */
+            after: components["schemas"]["AfterWords"][];
+            /** Dependencies */
+            dependencies: string[];
+            /** Habits */
+            habits: string[];
+            /** Bundles */
+            bundles: string[];
+            /** Decision */
+            decision: string;
+        };
+        /**
+         * WayWords
+         * @description A way of a habit.
+         */
+        WayWords: {
+            /** Slug */
+            slug: string;
+            /** Label */
+            label: string;
+            /** Wins When */
+            wins_when: string;
+            /** Costs */
+            costs: string;
+            /** Sets */
+            sets: components["schemas"]["ChangedOut"][];
+        };
+        /**
          * Me
          * @description Who is signed in; name null for nobody. ``demo``: whether demo people may be stepped in as.
          */
@@ -1779,7 +2353,9 @@ export interface components {
         };
         /**
          * PersonForm
-         * @description Taste and habits. ``iso_ceilings``: body slug -> ISO; ``schools``: decision -> a fixed way, absent is *decide for me*.
+         * @description Taste and habits. ``iso_ceilings``: body slug -> ISO; ``schools``: decision -> a fixed way, absent is
+         *     *decide for me*; ``habits``: habit -> a way, ``per_situation`` or ``unknown``; ``raw_opens``: packings of raw that your programs open;
+         *     ``bodies``: how many you carry on a day.
          */
         PersonForm: {
             /** Iso Ceilings */
@@ -1808,6 +2384,17 @@ export interface components {
             schools?: {
                 [key: string]: string;
             };
+            /** Habits */
+            habits?: {
+                [key: string]: string;
+            };
+            /** Raw Opens */
+            raw_opens?: ("none" | "lossless" | "lossy")[] | null;
+            /**
+             * Bodies
+             * @default 1
+             */
+            bodies?: number;
         };
         /**
          * ProfileOut
@@ -1817,6 +2404,136 @@ export interface components {
             document: components["schemas"]["PersonForm"];
             /** Version */
             version: string;
+        };
+        /**
+         * DialectForm
+         * @description A body's own words, in the order of its menus.
+         */
+        DialectForm: {
+            /**
+             * Format
+             * @default wide-aperture-dialect
+             * @constant
+             */
+            format?: "wide-aperture-dialect";
+            /**
+             * Version
+             * @default 1
+             * @constant
+             */
+            version?: 1;
+            /**
+             * Firmware
+             * @default
+             */
+            firmware?: string;
+            /** Entries */
+            entries?: components["schemas"]["EntryForm"][];
+        };
+        /**
+         * DialectOut
+         * @description A body's own words and their version.
+         */
+        DialectOut: {
+            document: components["schemas"]["DialectForm"];
+            /** Version */
+            version: string;
+        };
+        /**
+         * EntryForm
+         * @description One item: setting (empty: none of ours), label, menu pages from the outermost, words for values.
+         */
+        EntryForm: {
+            /**
+             * Setting
+             * @default
+             */
+            setting?: string;
+            /** Label */
+            label: string;
+            /** Menu */
+            menu: string[];
+            /** Values */
+            values?: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * Pasted
+         * @description Words pasted or read from a file; they replace all there are.
+         */
+        Pasted: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "csv" | "json";
+            /** Text */
+            text: string;
+        };
+        /**
+         * HeldOut
+         * @description What a body is believed to hold for a setting. verified_at null: nobody has looked.
+         *
+         *     older: written down when the body had another firmware.
+         */
+        HeldOut: {
+            /** Value */
+            value: number | string;
+            /**
+             * Since
+             * Format: date-time
+             */
+            since: string;
+            /** Verified At */
+            verified_at: string | null;
+            /** Older */
+            older: boolean;
+        };
+        /**
+         * StateOut
+         * @description What a body is believed to hold; a setting that is not listed is unknown.
+         */
+        StateOut: {
+            /** Firmware */
+            firmware: string;
+            /** Held */
+            held: {
+                [key: string]: components["schemas"]["HeldOut"];
+            };
+        };
+        /**
+         * StateIn
+         * @description Values by setting, null for unknown; verified: somebody has looked. Settings left out stay as they are.
+         */
+        StateIn: {
+            /** Values */
+            values: {
+                [key: string]: number | string | null;
+            };
+            /**
+             * Verified
+             * @default false
+             */
+            verified?: boolean;
+        };
+        /**
+         * BodyProfileFile
+         * @description A body with its own words, in one file.
+         */
+        BodyProfileFile: {
+            /**
+             * Format
+             * @constant
+             */
+            format: "wide-aperture-body";
+            /**
+             * Version
+             * @constant
+             */
+            version: 1;
+            body: components["schemas"]["BodyForm"];
+            dialect?: components["schemas"]["DialectForm"];
         };
         /**
          * BodyOut
@@ -1968,6 +2685,10 @@ export interface components {
             output?: components["schemas"]["OutputForm"];
             file?: components["schemas"]["File"] | null;
             locks?: components["schemas"]["LocksForm"];
+            /** Settings */
+            settings?: {
+                [key: string]: number | string;
+            };
             /** Concessions */
             concessions?: components["schemas"]["ConcessionForm"][] | null;
             /** Title */
@@ -1988,6 +2709,10 @@ export interface components {
             lens: string;
             /** Schools */
             schools?: {
+                [key: string]: string;
+            };
+            /** Habits */
+            habits?: {
                 [key: string]: string;
             };
         };
@@ -2013,6 +2738,61 @@ export interface components {
         Order: {
             /** Order */
             order: number[];
+        };
+        /**
+         * UseOut
+         * @description The value of a setting in one of the person's setups; problem: why there is none.
+         */
+        UseOut: {
+            /** Situation */
+            situation: number;
+            /** Title */
+            title: string;
+            /** Outing */
+            outing: string;
+            /** Body */
+            body: string;
+            /** Value */
+            value: number | string | null;
+            /** Shown */
+            shown: string;
+            /** Reason */
+            reason: string;
+            origin: components["schemas"]["Origin"] | null;
+            /** Problem */
+            problem: string;
+        };
+        /**
+         * AffectedOut
+         * @description A setup that a new profile would change; problem: why it would have none.
+         */
+        AffectedOut: {
+            /** Situation */
+            situation: number;
+            /** Title */
+            title: string;
+            /** Outing */
+            outing: string;
+            /** Body */
+            body: string;
+            /** Differences */
+            differences: components["schemas"]["DifferenceOut"][];
+            /** Problem */
+            problem: string;
+        };
+        /**
+         * DifferenceOut
+         * @description A setting whose value would change.
+         */
+        DifferenceOut: {
+            /** Setting */
+            setting: string;
+            /** Label */
+            label: string;
+            /** Before */
+            before: string;
+            /** After */
+            after: string;
         };
         /**
          * CardOut
@@ -2049,9 +2829,50 @@ export interface components {
             lens: string;
             /** Focal Length Mm */
             focal_length_mm: number;
-            setup: components["schemas"]["SetupOut"];
+            setup: components["schemas"]["DecidedOut"];
             /** Answers */
             answers: components["schemas"]["TestFrameOut"][];
+        };
+        /**
+         * DecidedOut
+         * @description What the decisions came to. ``release``: the fewest locks whose release lifts a shortfall.
+         */
+        DecidedOut: {
+            exposure: components["schemas"]["ExposureOut"];
+            shutter_type: components["schemas"]["Shutter"];
+            iso_limits: components["schemas"]["IsoLimitsOut"];
+            metering: components["schemas"]["MeteringOut"];
+            range: components["schemas"]["RangeOut"];
+            bracketing: components["schemas"]["BracketingOut"];
+            white: components["schemas"]["WhiteOut"];
+            focus: components["schemas"]["FocusOut"];
+            drive: components["schemas"]["DriveOut"];
+            stabiliser: components["schemas"]["Stabiliser"];
+            file: components["schemas"]["File"];
+            delivery: components["schemas"]["FileOut"];
+            light: components["schemas"]["LightOut"];
+            /** Concessions */
+            concessions: components["schemas"]["ConcessionOut"][];
+            binding: components["schemas"]["BindingOut"] | null;
+            holds_until: components["schemas"]["SpanOut"];
+            hands_off: components["schemas"]["SpanOut"];
+            /** Neighbours */
+            neighbours: components["schemas"]["NeighbourOut"][];
+            /** Ladder */
+            ladder: components["schemas"]["RowOut"][];
+            /** Decisions */
+            decisions: components["schemas"]["DecisionOut"][];
+            /** Cautions */
+            cautions: string[];
+            /** Release */
+            release: string[];
+            /** Shortfall */
+            shortfall: string;
+            dials: components["schemas"]["DialsOut"];
+            /** Sharpness Stops */
+            sharpness_stops: number;
+            /** Depth Reachable */
+            depth_reachable: boolean;
         };
         /**
          * TestFrameOut
@@ -2193,6 +3014,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Words"];
+                };
+            };
+        };
+    };
+    studio_guide_look_up: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Guide"];
                 };
             };
         };
@@ -2399,6 +3240,222 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProfileOut"];
+                };
+            };
+        };
+    };
+    gear_body_api_get_dialect: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DialectOut"];
+                };
+            };
+        };
+    };
+    gear_body_api_put_dialect: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": string;
+            };
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DialectForm"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DialectOut"];
+                };
+            };
+        };
+    };
+    gear_body_api_import_dialect: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": string;
+            };
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Pasted"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DialectOut"];
+                };
+            };
+        };
+    };
+    gear_body_api_export_dialect: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+        };
+    };
+    gear_body_api_get_state: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StateOut"];
+                };
+            };
+        };
+    };
+    gear_body_api_put_state: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StateIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StateOut"];
+                };
+            };
+        };
+    };
+    gear_body_api_forget_state: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StateOut"];
+                };
+            };
+        };
+    };
+    gear_body_api_export_body: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BodyProfileFile"];
+                };
+            };
+        };
+    };
+    gear_body_api_import_body: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BodyProfileFile"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BodyOut"];
                 };
             };
         };
@@ -2983,6 +4040,52 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SituationOut"];
+                };
+            };
+        };
+    };
+    outings_settings_api_uses: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UseOut"][];
+                };
+            };
+        };
+    };
+    outings_settings_api_preview: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonForm"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AffectedOut"][];
                 };
             };
         };

@@ -60,6 +60,7 @@ const figureErrors = computed(() => ({
   ...Object.fromEntries(Object.entries(errors.value).filter(([place]) => /^(\/locks|\/profile|$)/.test(place))),
   ...lockErrors.value,
 }));
+const settingErrors = computed(() => Object.entries(errors.value).filter(([place]) => place.startsWith("/settings")));
 const giveError = computed(() => Object.entries(errors.value).find(([place]) => place.startsWith("/concessions"))?.[1]);
 
 type Dial = "shutter_s" | "aperture" | "iso";
@@ -125,6 +126,12 @@ const leave = offer([
     run: () => setNow(Math.max(0, now.value - 1)),
   },
   { id: "now", label: "Back to now", keys: "0", run: () => setNow(zero.value) },
+  {
+    id: "settings",
+    label: "All settings of this setup",
+    keys: "a",
+    run: () => void router.push({ name: "settings", params: { id: props.id } }),
+  },
   { id: "card", label: "Make the pocket card", keys: "c", run: () => void makeCard() },
   {
     id: "figures",
@@ -204,12 +211,23 @@ useEventListener(window, "beforeunload", () => void bench.put());
         @lock="lock"
         @read="read"
       />
+      <p v-for="[place, sentence] in settingErrors" :key="place" class="error" role="alert">
+        {{ sentence }} <RouterLink :to="{ name: 'settings', params: { id } }">Go to it</RouterLink>
+      </p>
       <Decisions :setup="setup" @school="school" />
+      <p v-if="setup.violations.length" class="clash" role="status">
+        {{ setup.violations.length === 1 ? "One thing does" : `${setup.violations.length} things do` }} not go together:
+        {{ setup.violations[0]?.reason }}
+        <RouterLink :to="{ name: 'settings', params: { id } }">See the smallest change</RouterLink>
+      </p>
       <div v-for="caution in setup.cautions" :key="caution" class="caution">
         <p>{{ caution }}</p>
       </div>
       <div class="tools">
         <button class="button strong" :disabled="making" @click="makeCard">Make the pocket card</button>
+        <RouterLink class="button" :to="{ name: 'settings', params: { id } }"
+          >All {{ Object.keys(setup.configuration).length }} settings</RouterLink
+        >
         <button class="button" :disabled="!steps.undo && !steps.server" @click="undo">Undo</button>
         <button class="button" :disabled="!steps.redo" @click="redo">Redo</button>
         <a :href="`/api/situations/${id}/situation.json`" download="situation.json">Situation, JSON</a>
@@ -260,6 +278,11 @@ useEventListener(window, "beforeunload", () => void bench.put());
   font-weight: 520;
   font-size: 13px;
   text-align: right;
+}
+.clash {
+  border: 1px dashed var(--error);
+  padding: 8px 12px;
+  margin-top: 12px;
 }
 .caution {
   margin-top: 12px;

@@ -86,7 +86,7 @@ export function useBench(id: number) {
     const lens = kit.value?.lenses.find((l) => l.slug === d?.lens)?.document;
     const person = profile.value?.document;
     if (!d || !body || !lens || !person) return null;
-    const { title: _t, starts_at: _s, note: _n, schools, ...rest } = d;
+    const { title: _t, starts_at: _s, note: _n, schools, habits, ...rest } = d;
     return {
       ...rest,
       body: { ...body, fixed_lens: null },
@@ -97,6 +97,9 @@ export function useBench(id: number) {
         steadiness: person.steadiness,
         noise_bar: person.noise_bar,
         schools: { ...person.schools, ...schools },
+        habits: { ...person.habits, ...habits },
+        raw_opens: person.raw_opens,
+        bodies: person.bodies,
       },
     };
   });

@@ -2,7 +2,7 @@
 import { useQueryClient } from "@tanstack/vue-query";
 import { Modal, Table } from "ant-design-vue";
 import { computed, onUnmounted, ref } from "vue";
-import { client, ProblemError, take, type Body, type Lens } from "@/api/client";
+import { client, ProblemError, take, type Body, type Lens, type Schemas } from "@/api/client";
 import { useKit } from "@/api/queries";
 import { offer } from "@/keys/actions";
 import { BODY_FIELDS, LENS_FIELDS } from "./fields";
@@ -122,6 +122,26 @@ async function bringBack(): Promise<void> {
   gone.value = null;
   await refresh();
 }
+const fileError = ref("");
+async function fromFile(event: Event): Promise<void> {
+  const field = event.target as HTMLInputElement;
+  const file = field.files?.[0];
+  field.value = "";
+  if (!file) return;
+  fileError.value = "";
+  try {
+    const body = JSON.parse(await file.text()) as Schemas["BodyProfileFile"];
+    await take(client.POST("/api/kit/bodies/import", { body }));
+    await refresh();
+  } catch (error) {
+    if (error instanceof ProblemError) {
+      const places = Object.entries(error.places).map(([at, text]) => `${at.slice(1).replaceAll("/", ", ")}: ${text}`);
+      fileError.value = `Nothing was added. ${places.slice(0, 4).join("; ") || error.message}`;
+    } else
+      fileError.value =
+        error instanceof SyntaxError ? "Nothing was added. This is not a JSON file." : "The server cannot be reached.";
+  }
+}
 const bodies = computed(() =>
   kit.value?.bodies.map((b) => ({
     key: b.slug,
@@ -202,9 +222,12 @@ onUnmounted(
         <Table :columns="table.columns" :data-source="table.rows" :pagination="false" size="small">
           <template #bodyCell="{ column: at, record }">
             <button v-if="at.key === 'name'" class="plain name" @click="open(table.kind, record.key)">{{ record.name }}</button>
-            <button v-else-if="at.key === 'acts'" class="plain" @click="remove(table.kind, record.key, record.name)">
-              delete
-            </button>
+            <template v-else-if="at.key === 'acts'">
+              <RouterLink v-if="table.kind === 'body'" class="act" :to="{ name: 'body', params: { slug: record.key } }"
+                >words and state</RouterLink
+              >
+              <button class="plain" @click="remove(table.kind, record.key, record.name)">delete</button>
+            </template>
             <template v-else
               >{{ record[String(at.key)]
               }}<span v-if="at.key === 'stabiliser' && record.assumed" class="assumed quiet"
@@ -214,7 +237,14 @@ onUnmounted(
           </template>
         </Table>
       </div>
-      <button class="button" @click="open(table.kind)">{{ table.kind === "body" ? "Add a body" : "Add a lens" }}</button>
+      <div class="adds">
+        <button class="button" @click="open(table.kind)">{{ table.kind === "body" ? "Add a body" : "Add a lens" }}</button>
+        <label v-if="table.kind === 'body'" class="file"
+          ><span>a body with its words, from a file</span
+          ><input class="visually-hidden" type="file" accept=".json,application/json" @change="fromFile"
+        /></label>
+      </div>
+      <p v-if="table.kind === 'body' && fileError" class="error" role="alert">{{ fileError }}</p>
     </section>
     <Modal
       v-if="form"
@@ -277,6 +307,30 @@ onUnmounted(
 .scroller button {
   min-height: 44px;
   min-width: 44px;
+}
+.adds {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 18px;
+  align-items: center;
+}
+.file {
+  min-height: 44px;
+  display: inline-flex;
+  align-items: center;
+  cursor: pointer;
+  text-decoration: underline;
+  text-decoration-color: var(--rule);
+  text-underline-offset: 4px;
+}
+.file:focus-within {
+  outline: 2px solid var(--ink);
+}
+.act {
+  margin-right: 14px;
+  min-height: 44px;
+  display: inline-flex;
+  align-items: center;
 }
 .gone {
   border: 1px dashed var(--ink);

@@ -7,6 +7,7 @@ import { useKit, useProfile, useWords } from "@/api/queries";
 import { word } from "@/words";
 import NumberField from "../bench/NumberField.vue";
 import Conflict from "../Conflict.vue";
+import Habits from "./Habits.vue";
 
 type Person = Schemas["PersonForm"];
 const { data: stored } = useProfile();
@@ -187,6 +188,7 @@ const value = (event: Event) => (event.target as HTMLSelectElement).value;
         >
       </div>
     </section>
+    <Habits :person="person" :errors="errors" @change="change" />
     <section>
       <h2>Password</h2>
       <form @submit.prevent="setPassword">

@@ -1,0 +1,136 @@
+"""Where a person's setups use a setting, and what a change of the profile would change."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.db.models import QuerySet
+from django.http import Http404, HttpRequest
+from ninja import Router, Schema
+
+from craft.advice.advise import advise
+from craft.configuration.configure import Configuration, Origin, configure
+from craft.errors import CraftError
+from craft.vocabulary.setting import Value
+from craft.vocabulary.settings import BY_SLUG
+from craft.vocabulary.words import say_value
+from exchange.configuration_form import Value as ValueOut
+from exchange.problems import InputError
+from exchange.profile_form import PersonForm
+from exchange.situation_form import SituationForm
+from outings.actions import Kit
+from outings.models import Situation
+
+router = Router(tags=["settings"])
+
+
+class UseOut(Schema):
+    """The value of a setting in one of the person's setups; problem: why there is none."""
+
+    situation: int
+    title: str
+    outing: str
+    body: str
+    value: ValueOut | None
+    shown: str
+    reason: str
+    origin: Origin | None
+    problem: str
+
+
+class DifferenceOut(Schema):
+    """A setting whose value would change."""
+
+    setting: str
+    label: str
+    before: str
+    after: str
+
+
+class AffectedOut(Schema):
+    """A setup that a new profile would change; problem: why it would have none."""
+
+    situation: int
+    title: str
+    outing: str
+    body: str
+    differences: list[DifferenceOut]
+    problem: str
+
+
+def _situations(request: HttpRequest) -> QuerySet[Situation]:
+    return Situation.objects.filter(outing__person=request.user, outing__deleted_at=None, deleted_at=None).select_related("outing")
+
+
+def _configured(kit: Kit, document: dict[str, Any]) -> Configuration:
+    situation = SituationForm.model_validate(kit.resolve(document)).value()
+    return configure(situation, advise(situation))
+
+
+def _said(error: InputError | CraftError) -> str:
+    return error.message if isinstance(error, CraftError) else "; ".join(problem.line for problem in error.problems)
+
+
+@router.get("/settings/{slug}/uses", response=list[UseOut])
+def uses(request: HttpRequest, slug: str) -> list[UseOut]:
+    """Which of my setups use which value of a setting."""
+    if slug not in BY_SLUG:
+        raise Http404
+    kit = Kit(request.user)
+    return [_use(kit, row, slug) for row in _situations(request)]
+
+
+def _use(kit: Kit, row: Situation, slug: str) -> UseOut:
+    found = UseOut(
+        situation=row.pk,
+        title=row.document["title"],
+        outing=row.outing.title,
+        body=row.document["body"],
+        value=None,
+        shown="",
+        reason="",
+        origin=None,
+        problem="",
+    )
+    try:
+        made = next((r for r in _configured(kit, row.document).rows if r.setting.slug == slug), None)
+    except (InputError, CraftError) as error:
+        return found.model_copy(update={"problem": _said(error)})
+    if made is None:
+        return found.model_copy(update={"problem": "this body has no such setting"})
+    shown = say_value(made.setting, made.value)
+    return found.model_copy(update={"value": made.value, "shown": shown, "reason": made.because, "origin": made.origin})
+
+
+@router.post("/profile/preview", response=list[AffectedOut])
+def preview(request: HttpRequest, document: PersonForm) -> list[AffectedOut]:
+    """Which setups a new profile would change, and how; nothing is saved."""
+    now, then = Kit(request.user), Kit(request.user)
+    then.profile = document.model_dump(mode="json")
+    affected = [_affected(now, then, row) for row in _situations(request)]
+    return [row for row in affected if row.differences or row.problem]
+
+
+def _affected(now: Kit, then: Kit, row: Situation) -> AffectedOut:
+    found = AffectedOut(
+        situation=row.pk, title=row.document["title"], outing=row.outing.title, body=row.document["body"], differences=[], problem=""
+    )
+    try:
+        before: dict[str, Value] = _configured(now, row.document).values
+    except (InputError, CraftError):
+        before = {}
+    try:
+        after = _configured(then, row.document).values
+    except (InputError, CraftError) as error:
+        return found.model_copy(update={"problem": _said(error)})
+    differences = [
+        DifferenceOut(
+            setting=slug,
+            label=BY_SLUG[slug].label,
+            before=say_value(BY_SLUG[slug], before[slug]) if slug in before else "",
+            after=say_value(BY_SLUG[slug], value),
+        )
+        for slug, value in after.items()
+        if before.get(slug) != value
+    ]
+    return found.model_copy(update={"differences": differences})

@@ -1,0 +1,308 @@
+<script setup lang="ts">
+import { useQueryClient } from "@tanstack/vue-query";
+import { computed, nextTick, onUnmounted, ref, watch } from "vue";
+import { client, ProblemError, take, type Schemas } from "@/api/client";
+import { useDialect, useGuide, useHeld, useKit } from "@/api/queries";
+import { offer } from "@/keys/actions";
+import Conflict from "../Conflict.vue";
+import HeldPane from "./HeldPane.vue";
+import PastePane from "./PastePane.vue";
+
+type Entry = { setting: string; label: string; menu: string[]; values: Record<string, string> };
+const props = defineProps<{ slug: string }>();
+const { data: kit } = useKit();
+const { data: guide } = useGuide();
+const { data: stored, isError } = useDialect(() => props.slug);
+const { data: state } = useHeld(() => props.slug);
+const queries = useQueryClient();
+const entries = ref<Entry[]>([]);
+const version = ref("");
+const errors = ref<Record<string, string>>({});
+const said = ref("");
+const theirs = ref<Schemas["DialectForm"] | null>(null);
+const past = ref<Entry[][]>([]);
+const copy = (list: Entry[]): Entry[] => JSON.parse(JSON.stringify(list)) as Entry[];
+const plain = (form: Schemas["DialectForm"]): Entry[] =>
+  (form.entries ?? []).map((e) => ({ setting: e.setting ?? "", label: e.label, menu: [...e.menu], values: { ...e.values } }));
+watch(
+  stored,
+  (found) => {
+    if (found && found.version !== version.value) [entries.value, version.value] = [plain(found.document), found.version];
+  },
+  { immediate: true },
+);
+const body = computed(() => kit.value?.bodies.find((b) => b.slug === props.slug)?.document);
+const missing = computed(() => {
+  const named = new Set(entries.value.map((e) => e.setting));
+  return (guide.value?.settings ?? []).filter((s) => !named.has(s.slug));
+});
+const labels = computed(() => new Map((guide.value?.settings ?? []).map((s) => [s.slug, s.label])));
+/** Rows under the pages they stand on; a page is named where it begins. */
+const rows = computed(() =>
+  entries.value.map((entry, k) => {
+    const before = entries.value[k - 1]?.menu ?? [];
+    const same = entry.menu.findIndex((page, depth) => page !== before[depth]);
+    return { entry, k, pages: same < 0 && entry.menu.length === before.length ? [] : entry.menu.slice(Math.max(0, same)) };
+  }),
+);
+
+async function keep(next: Entry[], words: string): Promise<void> {
+  const before = copy(entries.value);
+  entries.value = next;
+  errors.value = {};
+  try {
+    const answer = await take(
+      client.PUT("/api/kit/bodies/{slug}/dialect", {
+        params: { path: { slug: props.slug }, header: { "If-Match": version.value } },
+        body: { format: "wide-aperture-dialect", version: 1, firmware: stored.value?.document.firmware ?? "", entries: next },
+      }),
+    );
+    past.value = [...past.value, before].slice(-100);
+    took(answer);
+    said.value = words;
+  } catch (error) {
+    const current = error instanceof ProblemError && error.problem.status === 412 ? error.problem.current : null;
+    if (current) [theirs.value, version.value] = [current.document as Schemas["DialectForm"], current.version as string];
+    else
+      errors.value =
+        error instanceof ProblemError ? { "": error.message, ...error.places } : { "": "The server cannot be reached." };
+  }
+}
+function took(answer: Schemas["DialectOut"]): void {
+  [entries.value, version.value] = [plain(answer.document), answer.version];
+  queries.setQueryData(["dialect", props.slug], answer);
+}
+function imported(answer: Schemas["DialectOut"]): void {
+  past.value = [...past.value, copy(entries.value)].slice(-100);
+  took(answer);
+  said.value = `${answer.document.entries?.length ?? 0} rows taken`;
+}
+function settle(mine: boolean): void {
+  const other = theirs.value;
+  theirs.value = null;
+  if (mine || !other) void keep(copy(entries.value), "kept yours");
+  else entries.value = plain(other);
+}
+async function undo(): Promise<void> {
+  const before = past.value.pop();
+  if (!before) return;
+  await keep(before, "undone");
+  past.value.pop();
+}
+function edit(k: number, change: (entry: Entry) => void, words: string): void {
+  const next = copy(entries.value);
+  const entry = next[k];
+  if (!entry) return;
+  change(entry);
+  if (JSON.stringify(next) !== JSON.stringify(entries.value)) void keep(next, words);
+}
+const typed = (event: Event): string => (event.target as HTMLInputElement).value.trim();
+/** Rename a page for every row under it. */
+function renamePage(k: number, depth: number, name: string): void {
+  const at = entries.value[k]?.menu.slice(0, depth + 1);
+  if (!at || !name || at[depth] === name) return;
+  const next = copy(entries.value);
+  for (const entry of next) if (at.every((page, d) => entry.menu[d] === page)) entry.menu[depth] = name;
+  void keep(next, `page renamed to ${name}`);
+}
+async function move(k: number, by: number): Promise<void> {
+  const to = k + by;
+  if (to < 0 || to >= entries.value.length) return;
+  const next = copy(entries.value);
+  const [row] = next.splice(k, 1);
+  const neighbour = next[by > 0 ? to - 1 : to];
+  if (!row) return;
+  if (neighbour && neighbour.menu.join("\n") !== row.menu.join("\n")) row.menu = [...neighbour.menu];
+  next.splice(to, 0, row);
+  await keep(next, `${row.label} moved`);
+  await nextTick();
+  const now = entries.value.findIndex((e) => e.label === row.label && e.setting === row.setting);
+  document.querySelector<HTMLElement>(`[data-row='${now}'] input`)?.focus();
+}
+const remove = (k: number): void =>
+  void keep(
+    entries.value.filter((_, at) => at !== k),
+    "row taken out",
+  );
+const adding = ref({ setting: "", label: "", menu: "" });
+async function add(): Promise<void> {
+  const { setting, label, menu } = adding.value;
+  const pages = menu
+    .split(/[>›]/)
+    .map((page) => page.trim())
+    .filter(Boolean);
+  if (!label.trim() || !pages.length) {
+    errors.value = { "/add": "write a label and a page, such as: Deck > Upkeep" };
+    return;
+  }
+  await keep([...copy(entries.value), { setting, label: label.trim(), menu: pages, values: {} }], `${label} written down`);
+  if (!Object.keys(errors.value).length) adding.value = { setting: "", label: "", menu };
+}
+function wrong(k: number): string {
+  return Object.entries(errors.value)
+    .filter(([at]) => at.startsWith(`/entries/${k}/`))
+    .map(([, text]) => text)
+    .join("; ");
+}
+const loose = computed(() =>
+  Object.entries(errors.value)
+    .filter(([at]) => !at.startsWith("/entries/"))
+    .map(([, text]) => text)
+    .join("; "),
+);
+onUnmounted(offer([{ id: "undo-words", label: "Undo the last change of words", keys: "z", run: () => void undo() }]));
+</script>
+
+<template>
+  <main v-if="isError" class="body"><p class="reason">This body is not in your kit.</p></main>
+  <main v-else-if="stored && guide" class="body">
+    <Conflict v-if="theirs" :mine="{ rows: entries.length }" :theirs="{ rows: theirs.entries?.length ?? 0 }" @settle="settle" />
+    <section>
+      <h1>{{ body?.name ?? slug }}</h1>
+      <p class="reason">
+        Its own words: what each menu item is called here, and where it stands. Wherever a setting is shown for this body, these
+        words come first. Edit a label or a page where it stands; Alt and the arrows move a row.
+      </p>
+      <div class="tools">
+        <button class="button" :disabled="!past.length" @click="undo">Undo</button>
+        <a :href="`/api/kit/bodies/${slug}/dialect.csv`" download>Words, CSV</a>
+        <a :href="`/api/kit/bodies/${slug}/profile.json`" :download="`${slug}.json`">Body and words, JSON</a>
+        <span class="quiet" role="status">{{ said }}</span>
+      </div>
+      <p v-if="loose" class="error" role="alert">{{ loose }}</p>
+      <div class="tree" role="list" aria-label="menu items">
+        <template v-for="{ entry, k, pages } in rows" :key="`${k}-${entry.setting}-${entry.label}`">
+          <div v-for="(page, d) in pages" :key="`p-${k}-${d}`" role="listitem" class="page">
+            <input
+              class="plain"
+              :value="page"
+              :style="{ paddingLeft: `${(entry.menu.length - pages.length + d) * 18}px` }"
+              :aria-label="`page ${entry.menu.slice(0, entry.menu.length - pages.length + d + 1).join(', ')}`"
+              maxlength="80"
+              @change="renamePage(k, entry.menu.length - pages.length + d, typed($event))"
+            />
+          </div>
+          <div role="listitem" class="item" :data-row="k">
+            <input
+              class="plain own"
+              :value="entry.label"
+              :style="{ paddingLeft: `${entry.menu.length * 18}px` }"
+              :aria-label="`label of ${labels.get(entry.setting) ?? entry.label}`"
+              maxlength="80"
+              @change="edit(k, (e) => (e.label = typed($event)), 'label kept')"
+              @keydown.alt.up.prevent="move(k, -1)"
+              @keydown.alt.down.prevent="move(k, 1)"
+            />
+            <span class="quiet">{{ labels.get(entry.setting) ?? "none of ours" }}</span>
+            <button class="plain" data-repeats :aria-label="`take out ${entry.label}`" @click="remove(k)">take out</button>
+            <p v-if="wrong(k)" class="error" role="alert">{{ wrong(k) }}</p>
+          </div>
+        </template>
+        <p v-if="!entries.length" class="reason">
+          No words yet. Take the body in your hand, open its menus, and write down the items you use; or paste a list.
+        </p>
+      </div>
+      <form class="add" @submit.prevent="add">
+        <h2>Write an item down</h2>
+        <label
+          ><span class="label">setting</span>
+          <select v-model="adding.setting" class="plain">
+            <option value="">none of ours</option>
+            <option v-for="s in missing" :key="s.slug" :value="s.slug">{{ s.label }}</option>
+          </select></label
+        >
+        <label><span class="label">its label</span><input v-model="adding.label" class="plain" maxlength="80" /></label>
+        <label
+          ><span class="label">its pages</span
+          ><input v-model="adding.menu" class="plain" placeholder="Deck > Upkeep" maxlength="300"
+        /></label>
+        <button class="button">Write it down</button>
+      </form>
+    </section>
+    <aside>
+      <PastePane :slug="slug" :version="version" @taken="imported" />
+      <HeldPane v-if="state" :slug="slug" :state="state" :guide="guide" :entries="entries" />
+    </aside>
+  </main>
+</template>
+
+<style scoped>
+.body {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 400px;
+  gap: 0 48px;
+  padding: 18px 24px 48px;
+}
+h1 {
+  font: 600 22px/28px "Archivo Variable";
+}
+.reason {
+  max-width: 62ch;
+}
+.tools {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 18px;
+  align-items: center;
+  padding: 10px 0;
+}
+.page input {
+  font-weight: 640;
+  font-stretch: 108%;
+  min-height: 40px;
+  border-bottom: 1px solid var(--ink);
+}
+.item {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 220px 70px;
+  gap: 0 12px;
+  align-items: center;
+  border-bottom: 1px solid var(--rule);
+  min-height: 36px;
+}
+.item .quiet {
+  font-size: 13px;
+}
+.item button {
+  min-height: 36px;
+  font-size: 13px;
+  color: var(--second);
+}
+.own {
+  min-height: 36px;
+}
+.error {
+  grid-column: 1 / -1;
+}
+.add {
+  display: grid;
+  gap: 0;
+  max-width: 520px;
+}
+.add label {
+  display: grid;
+  grid-template-columns: 92px 1fr;
+  gap: 8px;
+  min-height: 44px;
+  align-items: center;
+  border-bottom: 1px solid var(--rule);
+}
+.add .button {
+  justify-self: start;
+  margin-top: 12px;
+  min-height: 44px;
+}
+@media (max-width: 1000px) {
+  .body {
+    grid-template-columns: minmax(0, 1fr);
+    padding: 18px 16px 48px;
+  }
+  .item {
+    grid-template-columns: minmax(0, 1fr) 70px;
+  }
+  .item .quiet {
+    grid-row: 2;
+    padding-left: 36px;
+  }
+}
+</style>

@@ -1,0 +1,82 @@
+<script setup lang="ts">
+import { useQueryClient } from "@tanstack/vue-query";
+import { computed } from "vue";
+import { client, take, type Schemas } from "@/api/client";
+
+const props = defineProps<{
+  slug: string;
+  state: Schemas["StateOut"];
+  guide: Schemas["Guide"];
+  entries: { setting: string; label: string }[];
+}>();
+const queries = useQueryClient();
+const own = computed(() => new Map(props.entries.map((e) => [e.setting, e.label])));
+const rows = computed(() =>
+  props.guide.settings
+    .filter((s) => props.state.held[s.slug])
+    .map((s) => {
+      const held = props.state.held[s.slug];
+      const shown = s.values.find((v) => v.value === held?.value)?.shown ?? String(held?.value);
+      return { slug: s.slug, label: s.label, own: own.value.get(s.slug) ?? "", shown, held };
+    }),
+);
+const unknown = computed(() => Math.max(0, own.value.size - rows.value.length));
+async function forget(): Promise<void> {
+  const answer = await take(client.DELETE("/api/kit/bodies/{slug}/state", { params: { path: { slug: props.slug } } }));
+  queries.setQueryData(["held", props.slug], answer);
+}
+async function lose(setting: string): Promise<void> {
+  const answer = await take(
+    client.PUT("/api/kit/bodies/{slug}/state", {
+      params: { path: { slug: props.slug } },
+      body: { values: { [setting]: null }, verified: false },
+    }),
+  );
+  queries.setQueryData(["held", props.slug], answer);
+}
+</script>
+
+<template>
+  <section>
+    <h2>What it is believed to hold</h2>
+    <p class="reason">
+      {{ rows.length }} known, {{ unknown }} unknown<template v-if="state.firmware"
+        >; facts are for firmware {{ state.firmware }}</template
+      >. Tick settings off in a situation’s list of all settings.
+    </p>
+    <div v-for="row in rows" :key="row.slug" class="row">
+      <span
+        ><b>{{ row.own || row.label }}</b> <span v-if="row.own" class="quiet">{{ row.label }}</span></span
+      >
+      <span>{{ row.shown }}</span>
+      <span class="quiet"
+        >{{ row.held?.verified_at ? `seen ${row.held.verified_at.slice(0, 10)}` : `believed ${row.held?.since.slice(0, 10)}`
+        }}<template v-if="row.held?.older">, other firmware</template></span
+      >
+      <button class="plain" data-repeats :aria-label="`make ${row.label} unknown`" @click="lose(row.slug)">unknown</button>
+    </div>
+    <button v-if="rows.length" class="button" @click="forget">The body was reset: all unknown</button>
+  </section>
+</template>
+
+<style scoped>
+.row {
+  display: grid;
+  grid-template-columns: minmax(0, 1.4fr) minmax(0, 1fr) 92px 62px;
+  gap: 0 10px;
+  align-items: baseline;
+  min-height: 36px;
+  padding: 6px 0;
+  border-bottom: 1px solid var(--rule);
+  font-size: 13px;
+}
+.row b {
+  font-weight: 560;
+}
+.row .quiet {
+  font-size: 12px;
+}
+.button {
+  margin-top: 12px;
+}
+</style>

@@ -1,0 +1,240 @@
+<script setup lang="ts">
+import { computed } from "vue";
+import type { Configured, Schemas, SettingWords } from "@/api/client";
+import NumberField from "../bench/NumberField.vue";
+import { DIALS, ORIGINS } from "./naming";
+
+const props = defineProps<{
+  slug: string;
+  row: Configured;
+  words: SettingWords | undefined;
+  own: string;
+  place: string;
+  say: (slug: string, value: unknown, shown: string) => string;
+  open: boolean;
+  other?: string;
+  held?: Schemas["HeldOut"];
+  heldShown: string;
+  error?: string;
+}>();
+const emit = defineEmits<{
+  toggle: [];
+  set: [value: string | number | null];
+  hold: [value: string | number | null, verified: boolean];
+}>();
+const dial = computed(() => DIALS.includes(props.slug));
+const number = computed(() => typeof props.row.value === "number" && !props.row.offered.length);
+const differs = computed(() => props.other !== undefined && props.other !== props.row.shown);
+const MANY = 8;
+function picked(event: Event): void {
+  const chosen = props.row.offered.find((c) => String(c.value) === (event.target as HTMLSelectElement).value);
+  if (chosen) emit("set", chosen.value);
+}
+const when = (iso: string) => iso.slice(0, 10);
+</script>
+
+<template>
+  <section class="setting" :class="{ on: open, closed: row.closed }">
+    <button
+      class="line"
+      data-repeats
+      :data-setting="slug"
+      :aria-expanded="open"
+      :aria-controls="`set-${slug}`"
+      @click="emit('toggle')"
+    >
+      <span class="name"
+        ><b v-if="own">{{ own }}</b
+        ><span :class="own ? 'beside' : 'alone'">{{ words?.label ?? slug }}</span></span
+      >
+      <b class="value" :class="{ locked: row.origin === 'locked' }">{{ say(slug, row.value, row.shown) }}</b>
+      <span v-if="other !== undefined" class="other" :class="{ differs }">{{ other || "not there" }}</span>
+      <span class="origin">{{ ORIGINS[row.origin] }}</span>
+      <i v-if="other === undefined">{{ row.reason }}</i>
+    </button>
+    <div v-if="open" :id="`set-${slug}`" class="more">
+      <p class="reason">{{ row.reason }}</p>
+      <p class="reason">{{ words?.meaning }} {{ words?.touches }}</p>
+      <p v-if="row.closed" class="small"><span class="label">not open now</span> {{ row.closed }}</p>
+      <p v-if="error" class="error" role="alert">{{ error }}</p>
+      <div v-if="dial" class="choices">
+        <slot name="dial"></slot>
+      </div>
+      <div v-else-if="number" class="choices">
+        <span class="label">by hand</span>
+        <NumberField
+          :label="words?.label ?? slug"
+          :step="words?.unit === 'K' ? 100 : 1"
+          :value="Number(row.value)"
+          @change="(v) => v !== null && emit('set', v)"
+        />
+      </div>
+      <label v-else-if="row.offered.length > MANY" class="choices"
+        ><span class="label">by hand</span>
+        <select class="plain" :value="String(row.value)" @change="picked">
+          <option v-for="choice in row.offered" :key="String(choice.value)" :value="String(choice.value)">
+            {{ say(slug, choice.value, choice.shown) }}
+          </option>
+        </select></label
+      >
+      <div v-else class="choices" role="group" :aria-label="`${words?.label ?? slug} by hand`">
+        <button
+          v-for="choice in row.offered"
+          :key="String(choice.value)"
+          class="choice"
+          :aria-pressed="choice.value === row.value"
+          @click="emit('set', choice.value)"
+        >
+          {{ say(slug, choice.value, choice.shown) }}
+        </button>
+      </div>
+      <div class="facts small">
+        <button v-if="row.origin === 'locked' && !dial" class="plain" @click="emit('set', null)">let it be decided again</button>
+        <span v-if="place"><span class="label">in your menus</span> {{ place }}</span>
+        <span><span class="label">as it came</span> {{ row.default_shown }}</span>
+        <span
+          ><span class="label">the body holds</span>
+          <template v-if="held"
+            >{{ heldShown }}, {{ held.verified_at ? `seen ${when(held.verified_at)}` : `believed since ${when(held.since)}`
+            }}<template v-if="held.older">, with other firmware</template></template
+          ><template v-else>unknown</template></span
+        >
+        <button class="plain" @click="emit('hold', row.value, true)">it is set so on the body</button>
+        <button v-if="held" class="plain" @click="emit('hold', null, false)">make it unknown</button>
+        <RouterLink :to="{ name: 'guide', params: { slug } }">more about it</RouterLink>
+      </div>
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.line {
+  font: inherit;
+  color: inherit;
+  background: none;
+  border: 0;
+  border-bottom: 1px solid var(--rule);
+  width: 100%;
+  min-height: 36px;
+  display: grid;
+  grid-template-columns: minmax(0, 252px) minmax(0, 128px) 84px minmax(0, 1fr);
+  gap: 0 12px;
+  padding: 8px 0 6px;
+  align-items: baseline;
+  text-align: left;
+  cursor: pointer;
+}
+.line:has(.other) {
+  grid-template-columns: minmax(0, 252px) minmax(0, 150px) minmax(0, 1fr) 84px;
+}
+.name b {
+  font-weight: 560;
+  margin-right: 8px;
+}
+.beside {
+  color: var(--second);
+  font-stretch: 90%;
+  font-size: 13px;
+}
+.alone {
+  font-weight: 520;
+}
+.value {
+  font-weight: 560;
+}
+.origin {
+  color: var(--second);
+  font-stretch: 88%;
+  font-size: 13px;
+}
+.line i {
+  font:
+    400 13px/18px "Literata Variable",
+    serif;
+  color: var(--second);
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.other {
+  color: var(--second);
+}
+.other.differs {
+  color: var(--ink);
+  font-weight: 560;
+  text-decoration: underline;
+  text-underline-offset: 4px;
+}
+.locked {
+  border-left: 3px solid var(--ink);
+  padding-left: 6px;
+}
+.closed .value {
+  font-weight: 420;
+  color: var(--second);
+}
+.on {
+  background: var(--raised);
+  margin: 0 -12px;
+  padding: 0 12px;
+}
+.more {
+  padding: 12px 0;
+  display: grid;
+  gap: 10px;
+}
+.reason {
+  max-width: 62ch;
+}
+.choices {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 18px;
+  align-items: center;
+}
+.choice {
+  font: inherit;
+  color: inherit;
+  background: none;
+  border: 0;
+  border-bottom: 2px solid transparent;
+  min-height: 36px;
+  padding: 0;
+  cursor: pointer;
+  text-decoration: underline;
+  text-decoration-color: var(--rule);
+  text-underline-offset: 4px;
+}
+.choice[aria-pressed="true"] {
+  font-weight: 640;
+  border-bottom-color: var(--ink);
+  text-decoration: none;
+}
+.facts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 18px;
+  align-items: baseline;
+}
+.small {
+  font-size: 13px;
+  line-height: 18px;
+}
+@media (max-width: 760px) {
+  .line,
+  .line:has(.other) {
+    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+    min-height: 44px;
+  }
+  .line i,
+  .line .origin {
+    display: none;
+  }
+  .line:has(.other) {
+    grid-template-columns: minmax(0, 1.3fr) minmax(0, 1fr) minmax(0, 1fr);
+  }
+  .name b {
+    display: block;
+  }
+}
+</style>
