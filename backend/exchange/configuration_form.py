@@ -29,7 +29,8 @@ class SettingOut(BaseModel):
     """One setting of a configuration.
 
     by: habit or decision behind it; closed: why it cannot be chosen now; offered: the values to choose
-    from, empty for free numbers and for the dials that are held under ``locks``.
+    from, empty for free numbers and for the dials that are held under ``locks``;
+    firmware: what is known of it is true for this version, where the body has another.
     """
 
     value: Value
@@ -42,6 +43,7 @@ class SettingOut(BaseModel):
     reach: Reach
     closed: str
     offered: list[ChoiceOut]
+    firmware: str
 
 
 class ViolationOut(BaseModel):
@@ -119,6 +121,7 @@ def _setting(row: Configured) -> SettingOut:
         default_shown=say_value(setting, row.default),
         reach=row.reach,
         closed=row.closed,
+        firmware=row.firmware,
         offered=[ChoiceOut.model_construct(value=v, shown=say_value(setting, v)) for v in listed],
     )
 

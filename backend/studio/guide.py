@@ -11,6 +11,7 @@ from craft.configuration.bundles import BUNDLES
 from craft.configuration.configure import wins_when
 from craft.configuration.decided import OF_SETTING
 from craft.configuration.habits import HABITS
+from craft.kit.features import STATED
 from craft.vocabulary.dependencies import AFTERS, RULES
 from craft.vocabulary.features import CIRCUMSTANCES, FEATURES
 from craft.vocabulary.setting import GROUP_WORDS, REACH_WORDS, Group, Reach, Setting
@@ -98,13 +99,19 @@ class Named(Schema):
     label: str
 
 
+class FeatureWords(Named):
+    """A feature; stated: only a body's profile can say that it is there."""
+
+    stated: bool
+
+
 class Guide(Schema):
     """Everything that can be looked up about settings."""
 
     settings: list[SettingWords]
     groups: list[Named]
     reaches: list[Named]
-    features: list[Named]
+    features: list[FeatureWords]
     dependencies: list[DependencyWords]
     habits: list[HabitWords]
     bundles: list[BundleWords]
@@ -151,7 +158,7 @@ def guide() -> Guide:
         settings=[_setting(setting) for setting in SETTINGS],
         groups=[Named(slug=group.value, label=GROUP_WORDS[group]) for group in Group],
         reaches=[Named(slug=reach.value, label=REACH_WORDS[reach]) for reach in Reach],
-        features=[Named(slug=slug, label=label) for slug, label in FEATURES.items()],
+        features=[FeatureWords(slug=slug, label=label, stated=slug in STATED) for slug, label in FEATURES.items()],
         dependencies=[
             DependencyWords(
                 slug=rule.slug,

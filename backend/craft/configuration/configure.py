@@ -60,7 +60,8 @@ class Configured:
 
     by: slug of the habit or decision behind the value, or an empty text; closed: why it cannot be
     chosen now, or an empty text; reach: what it touches on this body; offered: the values to choose
-    from (empty: any number between the setting's ends); default: as the body leaves the box.
+    from (empty: any number between the setting's ends); default: as the body leaves the box;
+    firmware: the version that what is known of it here is true for, where that is another than the body's.
     """
 
     setting: Setting
@@ -73,6 +74,7 @@ class Configured:
     reach: Reach
     offered: tuple[Value, ...]
     closed: str = ""
+    firmware: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -264,4 +266,5 @@ def _row(setting: Setting, laid: _Laid, situation: Situation, given: Given, shut
         facts.reach.get(setting.slug, setting.reach),
         offered,
         shut,
+        "" if (known := facts.true_for.get(setting.slug, facts.firmware)) == facts.firmware else known,
     )

@@ -2,44 +2,60 @@
 
 from __future__ import annotations
 
+import math
+from collections.abc import Callable, Mapping
+
 from craft.kit.body import Body, Finder, Shutter
 from craft.kit.lens import Lens
+from craft.vocabulary.features import FEATURES
+
+SLACK_MM = 0.2
+"""An image circle this much under the sensor's diagonal still counts as covering it (rounding of printed figures)."""
+
+
+def _joined(body: Body) -> bool:
+    return body.fixed_lens is not None or "one_piece" in body.facts.features
+
+
+def _small_circle(body: Body, lens: Lens) -> bool:
+    diagonal = math.hypot(body.sensor.width_mm, body.sensor.height_mm)
+    return lens.circle_mm is not None and lens.circle_mm < diagonal - SLACK_MM and not _joined(body)
+
+
+SHOWN: Mapping[str, Callable[[Body, Lens], bool]] = {
+    "autofocus": lambda body, lens: body.autofocus,
+    "body_stabiliser": lambda body, lens: body.stabiliser_stops > 0,
+    "brackets": lambda body, lens: bool(body.bracket_offers),
+    "bursts": lambda body, lens: body.frames_per_second is not None,
+    "circle_small": _small_circle,
+    "detection": lambda body, lens: bool(body.detects) and body.autofocus,
+    "direct_iso": lambda body, lens: not body.sets_iso_by_limits_only,
+    "electronic": lambda body, lens: Shutter.ELECTRONIC in body.shutters,
+    "electronic_finder": lambda body, lens: body.finder is Finder.ELECTRONIC,
+    "eye_finder": lambda body, lens: body.finder is not Finder.SCREEN,
+    "flash": lambda body, lens: body.sync_s is not None,
+    "interchangeable": lambda body, lens: not _joined(body),
+    "lens_known": lambda body, lens: lens.ring_reported or lens.autofocus,
+    "lens_manual": lambda body, lens: not (body.autofocus and lens.autofocus),
+    "lens_switch": lambda body, lens: lens.stabiliser_switch,
+    "lens_unreported": lambda body, lens: not lens.ring_reported and not lens.autofocus,
+    "live_view": lambda body, lens: body.finder is not Finder.OPTICAL,
+    "mechanical": lambda body, lens: Shutter.MECHANICAL in body.shutters,
+    "nd": lambda body, lens: bool(body.nd_stops),
+    "protection": lambda body, lens: bool(body.protection_stops),
+    "raw_files": lambda body, lens: True,
+    "ring_reported": lambda body, lens: lens.ring_reported,
+    "several_apertures": lambda body, lens: len(set(lens.apertures)) != 1,
+    "several_patterns": lambda body, lens: len(body.patterns) > 1,
+    "several_shutters": lambda body, lens: len(body.shutters) > 1,
+    "stabiliser": lambda body, lens: body.stabiliser_stops > 0 or lens.stabiliser_stops > 0,
+}
+"""Features that the figures of body and lens show."""
+
+STATED: tuple[str, ...] = tuple(name for name in FEATURES if name not in SHOWN or name == "live_view")
+"""Features that only a body's profile can state; a view before the shot may be stated for an optical finder too."""
 
 
 def features_of(body: Body, lens: Lens) -> frozenset[str]:
     """Features as tokens of craft.vocabulary.features."""
-    shutters = body.shutters
-    electronic = Shutter.ELECTRONIC in shutters
-    focuses = body.autofocus and lens.autofocus
-    joined = body.fixed_lens is not None or "one_piece" in body.facts.features
-    steady = body.stabiliser_stops > 0
-    smaller = lens.circle_mm is not None and lens.circle_mm < (body.sensor.width_mm**2 + body.sensor.height_mm**2) ** 0.5 - 0.2
-    shown = {
-        "autofocus": body.autofocus,
-        "body_stabiliser": steady,
-        "brackets": bool(body.bracket_offers),
-        "bursts": body.frames_per_second is not None,
-        "circle_small": smaller and not joined,
-        "detection": bool(body.detects) and body.autofocus,
-        "direct_iso": not body.sets_iso_by_limits_only,
-        "electronic": electronic,
-        "electronic_finder": body.finder is Finder.ELECTRONIC,
-        "eye_finder": body.finder is not Finder.SCREEN,
-        "flash": body.sync_s is not None,
-        "interchangeable": not joined,
-        "lens_known": lens.ring_reported or lens.autofocus,
-        "lens_manual": not focuses,
-        "lens_switch": lens.stabiliser_switch,
-        "lens_unreported": not lens.ring_reported and not lens.autofocus,
-        "live_view": body.finder is not Finder.OPTICAL,
-        "mechanical": Shutter.MECHANICAL in shutters,
-        "nd": bool(body.nd_stops),
-        "protection": bool(body.protection_stops),
-        "raw_files": True,
-        "ring_reported": lens.ring_reported,
-        "several_apertures": len(set(lens.apertures)) != 1,
-        "several_patterns": len(body.patterns) > 1,
-        "several_shutters": len(shutters) > 1,
-        "stabiliser": steady or lens.stabiliser_stops > 0,
-    }
-    return body.facts.features | {token for token, there in shown.items() if there}
+    return body.facts.features | {token for token, there in SHOWN.items() if there(body, lens)}

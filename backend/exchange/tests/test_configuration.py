@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import difflib
+import json
 import math
 import re
 from collections import Counter
@@ -13,6 +14,7 @@ from unittest import TestCase
 
 from hypothesis import given as cases
 from hypothesis import settings
+from hypothesis import strategies as st
 
 from craft.advice.advise import advise
 from craft.advice.facts import FACTS, all_hold, phrase
@@ -30,8 +32,10 @@ from craft.errors import CraftError
 from craft.vocabulary.checker import closed, violations
 from craft.vocabulary.setting import Reach
 from craft.vocabulary.settings import BY_SLUG
+from exchange.advise_command import answer
 from exchange.demo_kit import BODIES
-from exchange.situation_form import SituationForm
+from exchange.problems import InputError
+from exchange.situation_form import HELD_AS, SituationForm
 from exchange.tests.situations import situations
 
 LENS = {
@@ -287,3 +291,104 @@ class HandingOver(TestCase):
         sizes = {row.setting.slug: row.reach for row in configured("landscape", "oxwick-plate-60").rows}
         self.assertEqual((sizes["rendered_size"], BY_SLUG["rendered_size"].reach), (Reach.RAW, Reach.FILE))
         self.assertEqual(set(OF_SETTING) - set(BY_SLUG), set())
+
+
+def answered(**more: Any) -> dict[str, Any]:
+    raw = {"genre": "wedding", "body": BODIES["oxwick-plate-60"], "lens": "merrow-85", "light": {"ev100": 6}, **more}
+    return json.loads(answer(raw).model_dump_json())
+
+
+def with_facts(**facts: Any) -> dict[str, Any]:
+    plate = BODIES["oxwick-plate-60"]
+    return {"body": {**plate, "facts": {**plate["facts"], **facts}}}
+
+
+class Contract(TestCase):
+    """What ./run advise takes and gives of settings."""
+
+    def test_every_new_input_matters(self) -> None:
+        base = answered()
+        no_lossless = {"profile": {"raw_opens": ["lossy", "none"]}}
+        own = [
+            {"slug": "own", "terms": [{"setting": "author", "test": "is", "values": ["written"]}], "reason": "It cannot.", "way_out": "no"}
+        ]
+        changes: dict[str, dict[str, Any]] = {
+            "settings": {"settings": {"grid": "fine"}},
+            "habits": {"profile": {"habits": {"review": "long"}}},
+            "raw_opens": no_lossless,
+            "bodies": {"profile": {"bodies": 2}, "settings": {"clock": "as_found"}},
+            "features": with_facts(features=["rear_button"]),
+            "absent": with_facts(absent=["grid"]),
+            "defaults": with_facts(defaults={"iso_step": "whole"}),
+            "offered": with_facts(offered={"grid": ["off"]}),
+            "reach": with_facts(reach={"look": "raw"}),
+            "true_for": with_facts(true_for={"look": "1.0"}),
+            "firmware": with_facts(firmware="9", true_for={"look": "3.0"}),
+            "added": with_facts(added=own),
+            "dropped": {**with_facts(dropped=["author_empty"]), "settings": {"author": "empty"}},
+            "raw_rate": {**with_facts(raw_rate=2.0), "genre": "sports", "subject": "sprint"},
+            "mechanical_rate": {**with_facts(mechanical_rate=1.5), "genre": "sports", "subject": "sprint"},
+            "delivery shape": {"delivery": {"shape": "1:1"}},
+        }
+        seen = {json.dumps(base, sort_keys=True)}
+        for name, change in changes.items():
+            text = json.dumps(answered(**change), sort_keys=True)
+            self.assertNotIn(text, seen, name)
+            seen.add(text)
+        same = answered(profile={"bodies": 2})
+        self.assertEqual(same["configuration"], base["configuration"])
+        self.assertEqual(answered(settings={"clock": "as_found"})["violations"], [])
+        self.assertEqual([v["rule"] for v in answered(**changes["bodies"])["violations"]], ["clocks_apart"])
+        fast = answered(genre="sports", subject="sprint")
+        self.assertEqual(fast["drive"]["frames_per_second"], 5.0)
+        self.assertEqual(answered(**changes["raw_rate"])["drive"]["frames_per_second"], 2.0)
+        self.assertEqual(answered(**changes["mechanical_rate"])["configuration"]["rate_high"]["value"], 1.5)
+
+    def test_a_row_says_value_reason_origin_and_what_else_there_is(self) -> None:
+        setup = answered()
+        for slug, row in setup["configuration"].items():
+            self.assertTrue(row["reason"] and row["shown"] and row["default_shown"], slug)
+            self.assertIn(row["origin"], {origin.value for origin in Origin})
+            if row["offered"]:
+                self.assertIn(row["value"], [choice["value"] for choice in row["offered"]], slug)
+                self.assertIn(row["shown"], [choice["shown"] for choice in row["offered"]], slug)
+        exposure = setup["exposure"]
+        self.assertEqual(setup["configuration"]["aperture"]["value"], exposure["aperture"])
+        self.assertEqual(setup["configuration"]["iso_floor"]["value"], setup["iso_limits"]["floor"])
+
+    def test_facts_that_cannot_be_are_refused_at_the_body(self) -> None:
+        for facts, said in (
+            ({"features": ["wings"]}, "not a feature"),
+            ({"defaults": {"grid": "plenty"}}, "off, thirds, fine"),
+            ({"offered": {"nonsense": ["a"]}}, "not a setting"),
+            ({"added": [{"slug": "a", "terms": [], "reason": "b", "way_out": "c"}]}, "at least 1"),
+            ({"raw_rate": -1}, "greater than 0"),
+            ({"more": 1}, "not known here"),
+        ):
+            with self.assertRaises(InputError) as caught:
+                answered(**with_facts(**facts))
+            self.assertTrue(all(problem.pointer.startswith("/body") for problem in caught.exception.problems))
+            self.assertIn(said, str(caught.exception))
+
+    @settings(max_examples=60, deadline=None)
+    @cases(st.data())
+    def test_whatever_is_set_by_hand_stays_and_the_change_on_offer_clears_or_names_it(self, data: st.DataObject) -> None:
+        """Any few valid values by hand: kept; the offered change clears all; what is blocked was set by hand."""
+        body = data.draw(st.sampled_from(sorted(LENS)))
+        genre = data.draw(st.sampled_from(sorted(LIGHT)))
+        rows = {row.setting.slug: row for row in configured(genre, body).rows if row.setting.slug not in HELD_AS}
+        slugs = data.draw(st.lists(st.sampled_from(sorted(s for s, row in rows.items() if row.offered)), max_size=4, unique=True))
+        by_hand = {slug: data.draw(st.sampled_from(rows[slug].offered)) for slug in slugs}
+        situation = asked(genre, body, settings=by_hand)
+        try:
+            setup = advise(situation)
+        except CraftError:
+            return  # a decision by hand that this body cannot take is refused, and that is tested elsewhere
+        made = configure(situation, setup)
+        self.assertEqual({slug: made.values[slug] for slug in by_hand}, by_hand)
+        around = given_for(situation, setup)
+        if made.change.values:
+            self.assertEqual(violations({**made.values, **made.change.values}, around), ())
+            self.assertEqual(set(made.change.values) & set(by_hand), set())
+        elif made.violations:
+            self.assertTrue(made.change.impossible or set(made.change.blocked) <= set(by_hand))

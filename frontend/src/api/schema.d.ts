@@ -1367,7 +1367,8 @@ export interface components {
          * @description One setting of a configuration.
          *
          *     by: habit or decision behind it; closed: why it cannot be chosen now; offered: the values to choose
-         *     from, empty for free numbers and for the dials that are held under ``locks``.
+         *     from, empty for free numbers and for the dials that are held under ``locks``;
+         *     firmware: what is known of it is true for this version, where the body has another.
          */
         SettingOut: {
             /** Value */
@@ -1388,6 +1389,8 @@ export interface components {
             closed: string;
             /** Offered */
             offered: components["schemas"]["ChoiceOut"][];
+            /** Firmware */
+            firmware: string;
         };
         /**
          * SetupOut
@@ -2197,6 +2200,18 @@ export interface components {
             applies: string;
         };
         /**
+         * FeatureWords
+         * @description A feature; stated: only a body's profile can say that it is there.
+         */
+        FeatureWords: {
+            /** Slug */
+            slug: string;
+            /** Label */
+            label: string;
+            /** Stated */
+            stated: boolean;
+        };
+        /**
          * Group
          * @description Groups of settings, in the order in which one sets a body up.
          * @enum {string}
@@ -2214,7 +2229,7 @@ export interface components {
             /** Reaches */
             reaches: components["schemas"]["Named"][];
             /** Features */
-            features: components["schemas"]["Named"][];
+            features: components["schemas"]["FeatureWords"][];
             /** Dependencies */
             dependencies: components["schemas"]["DependencyWords"][];
             /** Habits */

@@ -5,6 +5,7 @@ import { client, ProblemError, take, type Schemas } from "@/api/client";
 import { useDialect, useGuide, useHeld, useKit } from "@/api/queries";
 import { offer } from "@/keys/actions";
 import Conflict from "../Conflict.vue";
+import FactsPane from "./FactsPane.vue";
 import HeldPane from "./HeldPane.vue";
 import PastePane from "./PastePane.vue";
 
@@ -31,7 +32,7 @@ watch(
   },
   { immediate: true },
 );
-const body = computed(() => kit.value?.bodies.find((b) => b.slug === props.slug)?.document);
+const piece = computed(() => kit.value?.bodies.find((b) => b.slug === props.slug));
 const missing = computed(() => {
   const named = new Set(entries.value.map((e) => e.setting));
   return (guide.value?.settings ?? []).filter((s) => !named.has(s.slug));
@@ -158,7 +159,7 @@ onUnmounted(offer([{ id: "undo-words", label: "Undo the last change of words", k
   <main v-else-if="stored && guide" class="body">
     <Conflict v-if="theirs" :mine="{ rows: entries.length }" :theirs="{ rows: theirs.entries?.length ?? 0 }" @settle="settle" />
     <section>
-      <h1>{{ body?.name ?? slug }}</h1>
+      <h1>{{ piece?.document.name ?? slug }}</h1>
       <p class="reason">
         Its own words: what each menu item is called here, and where it stands. Wherever a setting is shown for this body, these
         words come first. Edit a label or a page where it stands; Alt and the arrows move a row.
@@ -206,7 +207,7 @@ onUnmounted(offer([{ id: "undo-words", label: "Undo the last change of words", k
         <h2>Write an item down</h2>
         <label
           ><span class="label">setting</span>
-          <select v-model="adding.setting" class="plain">
+          <select v-model="adding.setting" class="plain" aria-label="which setting">
             <option value="">none of ours</option>
             <option v-for="s in missing" :key="s.slug" :value="s.slug">{{ s.label }}</option>
           </select></label
@@ -220,6 +221,7 @@ onUnmounted(offer([{ id: "undo-words", label: "Undo the last change of words", k
       </form>
     </section>
     <aside>
+      <FactsPane v-if="piece" :slug="slug" :body="piece.document" :version="piece.version" :guide="guide" />
       <PastePane :slug="slug" :version="version" @taken="imported" />
       <HeldPane v-if="state" :slug="slug" :state="state" :guide="guide" :entries="entries" />
     </aside>

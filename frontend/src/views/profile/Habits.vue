@@ -1,7 +1,9 @@
 <script setup lang="ts">
-import { computed, ref } from "vue";
-import { client, ProblemError, take, type Schemas } from "@/api/client";
+import { computed } from "vue";
+import type { Schemas } from "@/api/client";
 import { useGuide } from "@/api/queries";
+import Trial from "./Trial.vue";
+import { useTrial } from "./useTrial";
 
 type Person = Schemas["PersonForm"];
 const props = defineProps<{ person: Person; errors: Record<string, string> }>();
@@ -10,36 +12,19 @@ const { data: guide } = useGuide();
 const habits = computed(() => guide.value?.habits ?? []);
 const answered = computed(() => habits.value.filter((h) => props.person.habits?.[h.slug]).length);
 
-/** An answer on trial: what it would change is shown before it is taken. */
-const trial = ref<{ habit: string; answer: string } | null>(null);
-const affected = ref<Schemas["AffectedOut"][] | null>(null);
-const wrong = ref("");
-function answers(habit: string, answer: string): Record<string, string> {
-  const next = { ...props.person.habits };
-  if (answer) next[habit] = answer;
-  else delete next[habit];
-  return next;
+const { trial, affected, wrong, weigh, settle } = useTrial(
+  () => props.person,
+  (edit) => emit("change", edit),
+);
+function answer(habit: string, way: string): void {
+  void weigh(habit, way, (p) => {
+    const next = { ...p.habits };
+    if (way) next[habit] = way;
+    else delete next[habit];
+    p.habits = next;
+  });
 }
-async function weigh(habit: string, answer: string): Promise<void> {
-  trial.value = { habit, answer };
-  affected.value = null;
-  wrong.value = "";
-  try {
-    affected.value = await take(
-      client.POST("/api/profile/preview", { body: { ...props.person, habits: answers(habit, answer) } }),
-    );
-  } catch (error) {
-    wrong.value = error instanceof ProblemError ? error.message : "The server cannot be reached.";
-  }
-}
-function settle(yes: boolean): void {
-  const tried = trial.value;
-  if (yes && tried) emit("change", (p) => (p.habits = answers(tried.habit, tried.answer)));
-  trial.value = null;
-  affected.value = null;
-}
-const chosen = (habit: string): string =>
-  trial.value?.habit === habit ? trial.value.answer : (props.person.habits?.[habit] ?? "");
+const chosen = (habit: string): string => (trial.value?.at === habit ? trial.value.answer : (props.person.habits?.[habit] ?? ""));
 const value = (event: Event) => (event.target as HTMLSelectElement).value;
 const OPENS = [
   ["none", "not packed"],
@@ -59,41 +44,22 @@ function toggleOpens(token: (typeof OPENS)[number][0], on: boolean): void {
       Where good photographers differ. Answer what you are sure of; “I don’t know” is computed for each situation, and “I decide
       each time” is computed and marked. {{ answered }} of {{ habits.length }} answered.
     </p>
-    <div v-for="habit in habits" :key="habit.slug" class="habit">
-      <label :for="`habit-${habit.slug}`">{{ habit.question }}</label>
-      <select :id="`habit-${habit.slug}`" class="plain" :value="chosen(habit.slug)" @change="weigh(habit.slug, value($event))">
-        <option value="">decide for me</option>
-        <option value="unknown">I don’t know</option>
-        <option value="per_situation">I decide each time</option>
-        <option v-for="w in habit.ways" :key="w.slug" :value="w.slug">{{ w.label }}</option>
-      </select>
-      <ul class="ways">
-        <li v-for="w in habit.ways" :key="w.slug" :class="{ chosen: w.slug === chosen(habit.slug) }">
-          <b>{{ w.label }}</b> wins when: {{ w.wins_when }}; costs: {{ w.costs }}
-        </li>
-      </ul>
-      <p class="error" role="alert">{{ errors[`/habits/${habit.slug}`] }}</p>
-      <div v-if="trial?.habit === habit.slug" class="trial" role="status">
-        <p v-if="wrong" class="error">{{ wrong }}</p>
-        <p v-else-if="!affected" class="quiet">looking at your setups…</p>
-        <template v-else>
-          <p v-if="!affected.length">No setup of yours changes.</p>
-          <p v-else>{{ affected.length === 1 ? "One setup changes" : `${affected.length} setups change` }}:</p>
-          <ul>
-            <li v-for="a in affected" :key="a.situation">
-              <b>{{ a.title }}</b>
-              <span v-if="a.problem" class="error">{{ a.problem }}</span>
-              <span v-for="d in a.differences.slice(0, 6)" :key="d.setting" class="small"
-                >{{ d.label }}: {{ d.before || "not there" }} → {{ d.after }}</span
-              >
-              <span v-if="a.differences.length > 6" class="small">and {{ a.differences.length - 6 }} more</span>
-            </li>
-          </ul>
-        </template>
-        <div class="tools">
-          <button class="button strong" :disabled="!affected" @click="settle(true)">Take this answer</button>
-          <button class="button" @click="settle(false)">Leave it as it was</button>
-        </div>
+    <div class="list">
+      <div v-for="habit in habits" :key="habit.slug" class="habit">
+        <label :for="`habit-${habit.slug}`">{{ habit.question }}</label>
+        <select :id="`habit-${habit.slug}`" class="plain" :value="chosen(habit.slug)" @change="answer(habit.slug, value($event))">
+          <option value="">decide for me</option>
+          <option value="unknown">I don’t know</option>
+          <option value="per_situation">I decide each time</option>
+          <option v-for="w in habit.ways" :key="w.slug" :value="w.slug">{{ w.label }}</option>
+        </select>
+        <ul class="ways">
+          <li v-for="w in habit.ways" :key="w.slug" :class="{ chosen: w.slug === chosen(habit.slug) }">
+            <b>{{ w.label }}</b> wins when: {{ w.wins_when }}; costs: {{ w.costs }}
+          </li>
+        </ul>
+        <p class="error" role="alert">{{ errors[`/habits/${habit.slug}`] }}</p>
+        <Trial v-if="trial?.at === habit.slug" :affected="affected" :wrong="wrong" @settle="settle" />
       </div>
     </div>
     <h2>Your desk and bag</h2>
@@ -121,6 +87,15 @@ function toggleOpens(token: (typeof OPENS)[number][0], on: boolean): void {
 </template>
 
 <style scoped>
+.habits {
+  grid-column: 1 / -1;
+}
+.list {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(100%, 480px), 1fr));
+  gap: 0 36px;
+  align-items: start;
+}
 .habit {
   display: grid;
   grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
@@ -132,13 +107,6 @@ function toggleOpens(token: (typeof OPENS)[number][0], on: boolean): void {
 .habit select {
   min-height: 44px;
   font-weight: 560;
-}
-.small {
-  grid-column: 1 / -1;
-  color: var(--second);
-  font-size: 13px;
-  line-height: 18px;
-  padding-bottom: 6px;
 }
 .ways {
   grid-column: 1 / -1;
@@ -165,32 +133,6 @@ function toggleOpens(token: (typeof OPENS)[number][0], on: boolean): void {
 }
 .habit:not(:focus-within, :hover) .ways:has(.chosen) li:not(.chosen) {
   display: none;
-}
-.trial {
-  grid-column: 1 / -1;
-  background: var(--raised);
-  margin: 0 -12px 8px;
-  padding: 12px;
-  display: grid;
-  gap: 8px;
-}
-.trial ul {
-  list-style: none;
-  margin: 0;
-  padding: 0;
-  display: grid;
-  gap: 6px;
-}
-.trial li {
-  display: grid;
-}
-.tools {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 12px;
-}
-.button {
-  min-height: 44px;
 }
 .tick {
   display: flex;

@@ -8,6 +8,8 @@ import { word } from "@/words";
 import NumberField from "../bench/NumberField.vue";
 import Conflict from "../Conflict.vue";
 import Habits from "./Habits.vue";
+import Trial from "./Trial.vue";
+import { useTrial } from "./useTrial";
 
 type Person = Schemas["PersonForm"];
 const { data: stored } = useProfile();
@@ -70,14 +72,17 @@ function ceiling(slug: string, value: number | null): void {
     p.iso_ceilings = next;
   });
 }
+const { trial, affected, wrong, weigh, settle: settleTrial } = useTrial(() => person.value as Person, change);
 function school(decision: string, slug: string): void {
-  change((p) => {
+  void weigh(decision, slug, (p) => {
     const next = { ...p.schools };
     if (slug) next[decision] = slug;
     else delete next[decision];
     p.schools = next;
   });
 }
+const chosen = (decision: string): string =>
+  trial.value?.at === decision ? trial.value.answer : (person.value?.schools?.[decision] ?? "");
 const passwords = ref({ old: "", new: "" });
 const passwordState = ref<Record<string, string>>({});
 async function setPassword(): Promise<void> {
@@ -174,18 +179,14 @@ const value = (event: Event) => (event.target as HTMLSelectElement).value;
       <h2>A way per decision</h2>
       <div v-for="[decision, schools] in decisions" :key="decision" class="row wide">
         <span class="label">{{ word(decision) }}</span>
-        <select
-          class="plain"
-          :aria-label="word(decision)"
-          :value="person.schools?.[decision] ?? ''"
-          @change="school(decision, value($event))"
-        >
+        <select class="plain" :aria-label="word(decision)" :value="chosen(decision)" @change="school(decision, value($event))">
           <option value="">decide for me</option>
           <option v-for="way in schools" :key="way.slug" :value="way.slug">{{ way.label }}</option>
         </select>
         <span v-if="person.schools?.[decision]" class="quiet"
           >costs {{ schools.find((s) => s.slug === person?.schools?.[decision])?.costs }}</span
         >
+        <Trial v-if="trial?.at === decision" :affected="affected" :wrong="wrong" @settle="settleTrial" />
       </div>
     </section>
     <Habits :person="person" :errors="errors" @change="change" />

@@ -92,6 +92,7 @@ const when = (iso: string) => iso.slice(0, 10);
         <button v-if="row.origin === 'locked' && !dial" class="plain" @click="emit('set', null)">let it be decided again</button>
         <span v-if="place"><span class="label">in your menus</span> {{ place }}</span>
         <span><span class="label">as it came</span> {{ row.default_shown }}</span>
+        <span v-if="row.firmware"><span class="label">known for firmware</span> {{ row.firmware }}, not the body’s own</span>
         <span
           ><span class="label">the body holds</span>
           <template v-if="held"

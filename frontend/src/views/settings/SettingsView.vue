@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from "@tanstack/vue-query";
-import { useEventListener } from "@vueuse/core";
+import { useEventListener, useMediaQuery } from "@vueuse/core";
 import MiniSearch from "minisearch";
 import { computed, onBeforeUnmount, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
@@ -22,6 +22,7 @@ const { data: dialect } = useDialect(body);
 const { data: state } = useHeld(body);
 const { data: outings } = useOutings();
 const { settings, neutral, own, place, said, groupName } = useNaming(guide, dialect);
+const wide = useMediaQuery("(min-width: 761px)");
 const queries = useQueryClient();
 const route = useRoute();
 const router = useRouter();
@@ -199,37 +200,40 @@ const bodyName = computed(() => kit.value?.bodies.find((b) => b.slug === body.va
         ><span class="label">search</span
         ><input id="search" v-model="filter.text" class="plain" type="search" placeholder="any word of it"
       /></label>
-      <label class="field"
-        ><span class="label">group</span
-        ><select v-model="filter.group" class="plain">
-          <option value="">all</option>
-          <option v-for="g in guide.groups" :key="g.slug" :value="g.slug">{{ g.label }}</option>
-        </select></label
-      >
-      <label class="field"
-        ><span class="label">touches</span
-        ><select v-model="filter.reach" class="plain">
-          <option value="">anything</option>
-          <option v-for="r in guide.reaches" :key="r.slug" :value="r.slug">{{ r.slug }}</option>
-        </select></label
-      >
-      <label class="field"
-        ><span class="label">origin</span
-        ><select v-model="filter.origin" class="plain">
-          <option value="">any</option>
-          <option v-for="(words, origin) in ORIGINS" :key="origin" :value="origin">{{ words }}</option>
-        </select></label
-      >
-      <label class="field"
-        ><span class="label">beside it</span
-        ><select v-model="filter.against" class="plain">
-          <option value="">nothing</option>
-          <option value="default">the body as it came</option>
-          <option value="held">what the body holds</option>
-          <option v-for="s in others" :key="s.id" :value="`setup-${s.id}`">{{ s.starts_at }} {{ s.title }}</option>
-        </select></label
-      >
-      <label v-if="filter.against" class="field tick"><input v-model="filter.only" type="checkbox" /> only what differs</label>
+      <details class="fold" :open="wide">
+        <summary>limits</summary>
+        <label class="field"
+          ><span class="label">group</span
+          ><select v-model="filter.group" class="plain">
+            <option value="">all</option>
+            <option v-for="g in guide.groups" :key="g.slug" :value="g.slug">{{ g.label }}</option>
+          </select></label
+        >
+        <label class="field"
+          ><span class="label">touches</span
+          ><select v-model="filter.reach" class="plain">
+            <option value="">anything</option>
+            <option v-for="r in guide.reaches" :key="r.slug" :value="r.slug">{{ r.slug }}</option>
+          </select></label
+        >
+        <label class="field"
+          ><span class="label">origin</span
+          ><select v-model="filter.origin" class="plain">
+            <option value="">any</option>
+            <option v-for="(words, origin) in ORIGINS" :key="origin" :value="origin">{{ words }}</option>
+          </select></label
+        >
+        <label class="field"
+          ><span class="label">beside it</span
+          ><select v-model="filter.against" class="plain">
+            <option value="">nothing</option>
+            <option value="default">the body as it came</option>
+            <option value="held">what the body holds</option>
+            <option v-for="s in others" :key="s.id" :value="`setup-${s.id}`">{{ s.starts_at }} {{ s.title }}</option>
+          </select></label
+        >
+        <label v-if="filter.against" class="field tick"><input v-model="filter.only" type="checkbox" /> only what differs</label>
+      </details>
       <p class="quiet count" role="status">{{ shown.length }} of {{ rows.length }} settings of {{ bodyName }}</p>
       <p v-if="otherFails" class="error" role="alert">That setup cannot be computed as it stands.</p>
       <button class="plain tool" @click="holdAll">All shown are set so on the body</button>
@@ -316,6 +320,11 @@ const bodyName = computed(() => kit.value?.bodies.find((b) => b.slug === body.va
 }
 .tick {
   display: flex;
+}
+@media (min-width: 761px) {
+  .fold > summary {
+    display: none;
+  }
 }
 .field select {
   font-weight: 560;

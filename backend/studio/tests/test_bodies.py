@@ -1,0 +1,186 @@
+"""A body's own words, what it is believed to hold, and its file, as their owner keeps them."""
+
+from __future__ import annotations
+
+import json
+from typing import Any
+
+from django.contrib.auth import get_user_model
+from django.test import TestCase
+
+from exchange.demo_kit import BODIES
+from exchange.demo_words import demo_dialect
+from gear.models import Dialect, Held, Piece
+from outings.actions import copy_demo
+from people.tests.caller import Caller, pointers
+
+AT = "/api/kit/bodies/merrow-swift-20"
+ROWS = [
+    {"setting": "beeps", "label": "Ship's bell", "menu": ["Deck", "Upkeep"], "values": {"on": "Aye", "off": "Nay"}},
+    {"setting": "", "label": "About this body", "menu": ["Deck"], "values": {}},
+    {"setting": "grid", "label": "Rigging", "menu": ["Deck", "Upkeep"], "values": {}},
+]
+
+
+class BodyCase(TestCase):
+    @classmethod
+    def setUpTestData(cls) -> None:
+        cls.person = get_user_model().objects.create_user("wren")
+        copy_demo(cls.person, day=False)
+
+    def setUp(self) -> None:
+        self.caller = Caller(self.person)
+
+    def words(self) -> Any:
+        return self.caller.get(f"{AT}/dialect").json()
+
+
+class OwnWords(BodyCase):
+    def test_words_are_kept_page_by_page_and_come_back(self) -> None:
+        before = self.words()
+        kept = self.caller.put(f"{AT}/dialect", {"entries": ROWS}, before["version"])
+        self.assertEqual(kept.status_code, 200, kept.content)
+        self.assertEqual([row["label"] for row in self.words()["document"]["entries"]], ["About this body", "Ship's bell", "Rigging"])
+        self.assertEqual(self.words()["document"]["entries"][1]["values"], {"on": "Aye", "off": "Nay"})
+        self.assertNotEqual(self.words()["version"], before["version"])
+
+    def test_a_late_save_changes_nothing_and_brings_what_stands(self) -> None:
+        old = self.words()["version"]
+        self.caller.put(f"{AT}/dialect", {"entries": ROWS[:1]}, old)
+        late = self.caller.put(f"{AT}/dialect", {"entries": ROWS[1:]}, old)
+        self.assertEqual(late.status_code, 412)
+        self.assertEqual(late.json()["current"]["document"]["entries"][0]["label"], "Ship's bell")
+        self.assertEqual(len(self.words()["document"]["entries"]), 1)
+
+    def test_a_wrong_row_is_named_and_no_row_is_taken(self) -> None:
+        before = self.words()
+        for rows, where in (
+            ([ROWS[0], {**ROWS[2], "setting": "nonsense"}], "/entries/1/setting"),
+            ([ROWS[0], ROWS[0]], "/entries/1/label"),
+            ([{**ROWS[0], "menu": []}], "/entries/0/menu"),
+            ([{**ROWS[0], "values": {"loud": "x"}}], "/entries/0/values"),
+            ([{**ROWS[0], "label": "x" * 81}], "/entries/0/label"),
+        ):
+            refused = self.caller.put(f"{AT}/dialect", {"entries": rows}, before["version"])
+            self.assertEqual((refused.status_code, pointers(refused)), (422, {where}))
+        self.assertEqual(self.words(), before)
+
+    def test_pasting_is_all_or_nothing_with_errors_by_row(self) -> None:
+        before = self.words()
+        head = "setting,label,menu\n"
+        for kind, text, places in (
+            ("csv", head + "beeps,Bell,Deck\nnonsense,?,Deck\ngrid,,Deck\n", {"/rows/4/label"}),
+            ("csv", head + "beeps,Bell,Deck\nnonsense,?,Deck\n", {"/rows/3/setting"}),
+            ("csv", "label\nBell\n", {"/rows/1"}),
+            ("json", '{"entries": [{"setting": "beeps", "label": "a", "menu": ["b"], "label": "c"}]}', {""}),
+            ("json", "x", {""}),
+        ):
+            refused = self.caller.send("POST", f"{AT}/dialect/import", {"kind": kind, "text": text}, before["version"])
+            self.assertEqual((refused.status_code, pointers(refused)), (422, places))
+        self.assertEqual(self.words(), before)
+        taken = self.caller.send("POST", f"{AT}/dialect/import", {"kind": "csv", "text": head + "beeps,Bell,Deck\n"}, before["version"])
+        self.assertEqual([row["label"] for row in taken.json()["document"]["entries"]], ["Bell"])
+
+    def test_words_leave_as_csv_and_come_in_again(self) -> None:
+        before = self.words()
+        csv = self.caller.get(f"{AT}/dialect.csv")
+        self.assertEqual((csv["Content-Type"], csv.content.decode().count("\n")), ("text/csv; charset=utf-8", 156))
+        self.caller.put(f"{AT}/dialect", {"entries": []}, before["version"])
+        version = self.words()["version"]
+        self.caller.send("POST", f"{AT}/dialect/import", {"kind": "csv", "text": csv.content.decode()}, version)
+        self.assertEqual(self.words()["document"]["entries"], before["document"]["entries"])
+
+
+class BodyFile(BodyCase):
+    def test_a_body_leaves_with_its_words_and_comes_into_another_account(self) -> None:
+        for slug in BODIES:
+            file = self.caller.get(f"/api/kit/bodies/{slug}/profile.json").json()
+            self.assertEqual(file["dialect"]["entries"], sorted_words(slug))
+            other = Caller(get_user_model().objects.create_user(f"other-{slug}"))
+            made = other.post("/api/kit/bodies/import", file)
+            self.assertEqual(made.status_code, 200, made.content)
+            again = other.get(f"/api/kit/bodies/{made.json()['slug']}/profile.json").json()
+            self.assertEqual(again, file)
+
+    def test_a_file_with_one_wrong_row_adds_neither_body_nor_words(self) -> None:
+        file = self.caller.get(f"{AT}/profile.json").json()
+        count = (Piece.objects.count(), Dialect.objects.count())
+        for change in (
+            {"dialect": {"entries": [{"setting": "nonsense", "label": "x", "menu": ["y"]}]}},
+            {"version": 2},
+            {"format": "something-else"},
+            {"body": {**file["body"], "facts": {"features": ["wings"]}}},
+            {"body": {**file["body"], "facts": {"defaults": {"grid": "plenty"}}}},
+            {"more": 1},
+        ):
+            refused = self.caller.post("/api/kit/bodies/import", {**file, **change})
+            self.assertEqual(refused.status_code, 422, refused.content)
+            self.assertTrue(refused.json()["errors"])
+        self.assertEqual((Piece.objects.count(), Dialect.objects.count()), count)
+
+    def test_facts_are_part_of_the_body_and_refused_where_they_are_wrong(self) -> None:
+        kit = self.caller.get("/api/kit").json()
+        body = next(b for b in kit["bodies"] if b["slug"] == "merrow-swift-20")
+        better = {**body["document"], "facts": {**body["document"]["facts"], "firmware": "2.2", "absent": ["grid"]}}
+        kept = self.caller.put(AT, better, body["version"])
+        self.assertEqual(kept.json()["document"]["facts"]["firmware"], "2.2")
+        wrong = {**better, "facts": {"offered": {"grid": ["plenty"]}}}
+        refused = self.caller.put(AT, wrong, kept.json()["version"])
+        self.assertEqual(refused.status_code, 422)
+        self.assertIn("off, thirds, fine", json.dumps(refused.json()["errors"]))
+
+
+class WhatItHolds(BodyCase):
+    def state(self) -> dict[str, Any]:
+        return self.caller.get(f"{AT}/state").json()
+
+    def hold(self, values: dict[str, Any], *, verified: bool = False) -> Any:
+        return self.caller.send("PUT", f"{AT}/state", {"values": values, "verified": verified})
+
+    def test_a_body_starts_unknown_and_learns_setting_by_setting(self) -> None:
+        self.assertEqual(self.state(), {"firmware": "2.1", "held": {}})
+        first = self.hold({"beeps": "off", "white_kelvin": 5200}).json()["held"]
+        self.assertEqual((first["beeps"]["value"], first["beeps"]["verified_at"]), ("off", None))
+        seen = self.hold({"beeps": "off"}, verified=True).json()["held"]
+        self.assertEqual(seen["beeps"]["since"], first["beeps"]["since"], "the same value since when it was first believed")
+        self.assertIsNotNone(seen["beeps"]["verified_at"])
+        self.assertEqual(seen["white_kelvin"], first["white_kelvin"])
+        believed = self.hold({"beeps": "off"}).json()["held"]["beeps"]
+        self.assertEqual(believed["verified_at"], seen["beeps"]["verified_at"], "what was seen stays seen while the value stays")
+        changed = self.hold({"beeps": "on"}).json()["held"]["beeps"]
+        self.assertGreater(changed["since"], first["beeps"]["since"])
+        self.assertIsNone(changed["verified_at"])
+        self.assertEqual(set(self.hold({"beeps": None}).json()["held"]), {"white_kelvin"})
+        self.assertEqual(self.caller.delete(f"{AT}/state").json()["held"], {})
+
+    def test_one_wrong_value_and_nothing_is_written_down(self) -> None:
+        self.hold({"grid": "fine"})
+        before = self.state()
+        refused = self.hold({"beeps": "off", "grid": "plenty", "nonsense": "on", "white_kelvin": 5})
+        self.assertEqual(refused.status_code, 422)
+        self.assertEqual(pointers(refused), {"/values/grid", "/values/nonsense", "/values/white_kelvin"})
+        self.assertEqual(self.state(), before)
+
+    def test_what_was_written_down_under_other_firmware_says_so(self) -> None:
+        self.hold({"grid": "fine"})
+        self.assertFalse(self.state()["held"]["grid"]["older"])
+        piece = Piece.objects.get(person=self.person, slug="merrow-swift-20")
+        piece.document["facts"]["firmware"] = "3.0"
+        piece.save()
+        self.assertTrue(self.state()["held"]["grid"]["older"])
+
+    def test_words_and_state_cost_the_same_queries_for_one_row_and_for_all(self) -> None:
+        self.hold({"beeps": "off"})
+        with self.assertNumQueries(8):
+            self.state()
+            self.words()
+        self.hold({row["setting"]: None for row in sorted_words("merrow-swift-20")} | {"grid": "off", "level": "on", "look": "flat"})
+        with self.assertNumQueries(8):
+            self.state()
+            self.words()
+        self.assertEqual(Held.objects.count(), 3)
+
+
+def sorted_words(slug: str) -> list[dict[str, Any]]:
+    """The demo body's words as they are stored."""
+    return [{"values": {}, **row} for row in demo_dialect(slug)["entries"]]

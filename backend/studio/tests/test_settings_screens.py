@@ -1,0 +1,262 @@
+"""All settings, the guide, a body's own words and the habits of the profile, used as one would."""
+
+from __future__ import annotations
+
+import re
+import tempfile
+from pathlib import Path
+
+from playwright.sync_api import Page, expect
+
+from gear.models import Dialect, Held, Piece
+from outings.models import Situation
+from people.models import Profile
+from studio.tests.browser import BrowserCase
+from studio.tests.chromium import PHONE
+
+
+def line(page: Page, slug: str) -> object:
+    return page.locator(f"[data-setting='{slug}']")
+
+
+class AllSettings(BrowserCase):
+    def at(self, query: str = "") -> str:
+        return f"/situations/{self.situation.pk}/settings{query}"
+
+    def test_by_keyboard_a_setting_is_found_set_seen_to_clash_let_go_and_undone(self) -> None:
+        self.situation = Situation.objects.get(outing=self.day, document__title="First light on the causeway")
+        page = self.open(f"/situations/{self.situation.pk}")
+        page.get_by_role("spinbutton", name="time").wait_for()
+        page.keyboard.press("a")
+        expect(page).to_have_url(re.compile(r"/settings$"))
+        page.locator(".line").first.wait_for()
+        page.keyboard.press("s")
+        page.keyboard.type("look steepness varnish")
+        expect(page.get_by_text("Nothing here fits")).to_be_visible()
+        page.keyboard.press("Control+A")
+        page.keyboard.type("noiseless")
+        expect(page.locator(".line")).to_have_count(1)
+        page.keyboard.press("Escape")
+        line(page, "silent").focus()
+        page.keyboard.press("Enter")
+        row = page.locator("#set-silent")
+        expect(row).to_contain_text("the sensor starts and ends the frame")
+        expect(row).to_contain_text("I. Exposure › Mechanism")
+        row.get_by_role("button", name="on", exact=True).focus()
+        page.keyboard.press("Enter")
+        self.stored(page, lambda d: d.get("settings") == {"silent": "on"})
+        side = page.get_by_role("complementary", name="what goes together")
+        expect(side).to_contain_text("Curtains make a noise")
+        side.get_by_role("button", name="Change these").focus()
+        page.keyboard.press("Enter")
+        self.stored(page, lambda d: d.get("settings", {}).get("shutter_type") == "electronic")
+        expect(side).to_contain_text("go together on this body")
+        page.keyboard.press("z")
+        expect(side).to_contain_text("Curtains make a noise")
+        page.keyboard.press("z")
+        self.stored(page, lambda d: not d.get("settings"))
+        expect(side).to_contain_text("go together on this body")
+        self.assertEqual(self.wrong, [])
+
+    def test_where_nothing_else_may_move_it_says_why_and_what_to_let_go_of(self) -> None:
+        page = self.open(self.at("?open=silent&find=silent"))
+        page.locator("#set-silent").get_by_role("button", name="on", exact=True).click()
+        side = page.get_by_role("complementary", name="what goes together")
+        expect(side).to_contain_text("Hatch gear at electronic would not do: The subject crosses faster")
+        self.stored(page, lambda d: d.get("settings") == {"silent": "on"})
+        page.goto(f"/situations/{self.situation.pk}")
+        expect(page.get_by_text("One thing does not go together")).to_be_visible()
+        page.get_by_role("link", name="See the smallest change").click()
+        side.get_by_role("button", name="let go of Muffled oars").click()
+        expect(side).to_contain_text("go together on this body")
+        self.stored(page, lambda d: d.get("settings") == {})
+
+    def test_two_setups_stand_side_by_side_and_only_what_differs_is_left(self) -> None:
+        other = Situation.objects.get(outing=self.day, document__title="The causeway under the stars")
+        page = self.open(self.at())
+        expect(page.locator(".line")).to_have_count(155)
+        page.get_by_label("beside it").select_option(f"setup-{other.pk}")
+        expect(page.locator(".other").first).to_be_visible()
+        page.get_by_label("only what differs").check()
+        expect(page).to_have_url(re.compile(rf"against=setup-{other.pk}.*only=yes"))
+        page.wait_for_function("document.querySelectorAll('.line').length < 155")
+        shown = page.locator(".line").count()
+        self.assertGreater(shown, 40)
+        self.assertEqual(page.locator(".other.differs").count(), shown)
+        page.reload()
+        page.locator(".other").first.wait_for()
+        expect(page.locator(".line")).to_have_count(shown)
+        page.get_by_label("group").select_option("focus")
+        expect(page.locator(".list h2")).to_have_text(["focus"])
+        page.get_by_label("touches").select_option("raw")
+        expect(page.get_by_text("Nothing here fits")).to_be_visible()
+
+    def test_what_is_set_on_the_body_is_ticked_off_and_then_no_longer_differs(self) -> None:
+        page = self.open(self.at("?against=held&only=yes&group=white"))
+        line(page, "white_mode").click()
+        row = page.locator("#set-white_mode")
+        expect(row).to_contain_text("tungsten, seen")
+        row.get_by_role("button", name="it is set so on the body").click()
+        expect(line(page, "white_mode")).to_have_count(0)
+        body = Piece.objects.get(person=self.ilse, slug="merrow-swift-20")
+        held = Held.objects.get(piece=body, setting="white_mode")
+        self.assertEqual(held.value, "kelvin")
+        page.get_by_role("button", name="All shown are set so on the body").click()
+        expect(page.get_by_text("Nothing here fits")).to_be_visible()
+        self.assertEqual(self.wrong, [])
+
+    def test_a_bundle_is_taken_whole_and_says_how_to_prove_it(self) -> None:
+        page = self.open(self.at(), size=PHONE)
+        bundle = page.locator("details", has_text="a preview that tells the truth")
+        bundle.locator("summary").click()
+        expect(bundle).to_contain_text("Point at a bright window")
+        bundle.get_by_role("button", name="Set all of it").click()
+        document = self.stored(page, lambda d: len(d.get("settings", {})) >= 8)
+        self.assertEqual(document["settings"]["look"], "flat")
+        expect(bundle.locator("summary")).to_contain_text("set")
+
+    def test_a_setting_that_a_new_body_lacks_is_let_go_of_where_it_is_told(self) -> None:
+        Situation.objects.filter(pk=self.situation.pk).update(
+            document={**self.situation.document, "settings": {"touch_release": "on"}, "body": "merrow-glass-36"}
+        )
+        page = self.open(f"/situations/{self.situation.pk}")
+        told = page.get_by_role("alert").filter(has_text="rear screen answers a touch")
+        expect(told.first).to_be_visible()
+        page.goto(self.at())
+        page.get_by_role("button", name="let go of it").first.click()
+        self.stored(page, lambda d: d.get("settings") == {})
+        expect(page.locator(".line").first).to_be_visible()
+
+
+class Guide(BrowserCase):
+    def test_a_stranger_learns_whether_a_setting_touches_the_raw(self) -> None:
+        """From the door: the palette, a word, the answer."""
+        page = self.open("/")
+        page.keyboard.press("/")
+        page.get_by_role("combobox", name="find").fill("noise reduction at high")
+        page.keyboard.press("Enter")
+        expect(page).to_have_url(re.compile(r"/guide/high_iso_noise_reduction$"))
+        expect(page.get_by_role("heading", level=1)).to_have_text("noise reduction at high ISO")
+        expect(page.get_by_text("No, the finished file only.")).to_be_visible()
+        expect(page.get_by_text("Caulking", exact=True)).to_have_count(2)
+        expect(page.get_by_text("In my setups")).to_be_visible()
+        page.get_by_role("link", name="Terns over the bar").click()
+        expect(page).to_have_url(re.compile(rf"/situations/{self.situation.pk}/settings\?"))
+        expect(page.locator("#set-high_iso_noise_reduction")).to_be_visible()
+        page.go_back()
+        expect(page.get_by_text("No, the finished file only.")).to_be_visible()
+        self.assertEqual(self.wrong, [])
+
+    def test_it_is_searched_in_either_tongue_and_read_without_signing_in(self) -> None:
+        page = self.open("/guide")
+        for words, slug in (("muffled oars", "silent"), ("lattice", ""), ("grey filter", "built_in_nd")):
+            page.get_by_label("search settings").fill(words)
+            if slug:
+                page.keyboard.press("Enter")
+                expect(page).to_have_url(re.compile(rf"/guide/{slug}$"))
+            else:
+                expect(page.get_by_text("No setting is called that")).to_be_visible()
+        page.get_by_label("body").select_option("quillon-lane-32")
+        page.goto("/guide/grid")
+        expect(page.get_by_text("lattice under four", exact=False)).to_be_visible()
+
+
+class OwnWords(BrowserCase):
+    def words(self, page: Page, holds: object) -> list[dict[str, object]]:
+        for _ in range(100):
+            entries = Dialect.objects.get(piece__person=self.ilse, piece__slug="quillon-lane-32").document["entries"]
+            if holds(entries):  # type: ignore[operator]
+                return entries
+            page.wait_for_timeout(100)
+        raise AssertionError("never kept")
+
+    def test_labels_pages_and_order_are_edited_by_keyboard_and_undone(self) -> None:
+        page = self.open("/kit/bodies/quillon-lane-32")
+        page.get_by_label("label of exposure mode", exact=True).fill("manner")
+        page.keyboard.press("Tab")
+        self.words(page, lambda rows: rows[0]["label"] == "manner")
+        page.get_by_label("page two", exact=True).fill("second")
+        page.keyboard.press("Enter")
+        self.words(page, lambda rows: any(row["menu"][0] == "second" for row in rows) and all(row["menu"][0] != "two" for row in rows))
+        page.get_by_label("label of time", exact=True).focus()
+        page.keyboard.press("Alt+ArrowUp")
+        self.words(page, lambda rows: [row["setting"] for row in rows[:2]] == ["shutter_time", "exposure_mode"])
+        expect(page.get_by_label("label of time", exact=True)).to_be_focused()
+        for _ in range(3):
+            page.get_by_role("button", name="Undo").click()
+            expect(page.get_by_role("status").filter(has_text="undone").first).to_be_visible()
+            self.answered(page)
+        rows = self.words(page, lambda rows: rows[0]["label"] == "way")
+        self.assertEqual((rows[0]["setting"], {row["menu"][0] for row in rows}), ("exposure_mode", {"one", "two", "three", "four"}))
+        self.assertEqual(self.wrong, [])
+
+    def test_a_wrong_paste_changes_nothing_and_a_right_one_is_taken(self) -> None:
+        page = self.open("/kit/bodies/quillon-lane-32")
+        page.get_by_label("rows to paste").fill("setting,label,menu\nbeeps,Bell,Deck\nnonsense,What,Deck\n")
+        page.get_by_role("button", name="Take these rows").click()
+        expect(page.get_by_role("alert").filter(has_text="Nothing was changed")).to_contain_text("row 3, setting")
+        self.assertEqual(len(self.words(page, lambda rows: True)), 125)
+        page.get_by_label("rows to paste").fill("setting,label,menu\nbeeps,Bell,Deck > Sounds\n")
+        page.get_by_role("button", name="Take these rows").click()
+        self.words(page, lambda rows: [row["label"] for row in rows] == ["Bell"])
+        page.get_by_label("which setting").select_option("grid")
+        page.get_by_label("its label").fill("Lines")
+        page.get_by_label("its pages").fill("Deck > Views")
+        page.get_by_role("button", name="Write it down").click()
+        self.words(page, lambda rows: len(rows) == 2)
+        expect(page.get_by_label("label of grid")).to_have_value("Lines")
+
+    def test_what_the_body_has_decides_what_is_asked(self) -> None:
+        page = self.open("/kit/bodies/quillon-lane-32")
+        page.get_by_label("a button under the thumb can focus").check()
+        self.answered(page)
+        page.get_by_label("it lacks").select_option("grid")
+        self.answered(page)
+        page.get_by_label("firmware", exact=True).fill("1.05")
+        page.keyboard.press("Tab")
+        self.answered(page)
+        facts = Piece.objects.get(person=self.ilse, slug="quillon-lane-32").document["facts"]
+        self.assertIn("rear_button", facts["features"])
+        self.assertEqual((facts["firmware"], "grid" in facts["absent"]), ("1.05", True))
+        queue = Situation.objects.get(outing=self.day, document__title="Early ferry queue")
+        page.goto(f"/situations/{queue.pk}/settings")
+        expect(line(page, "focus_activation")).to_be_visible()
+        expect(line(page, "grid")).to_have_count(0)
+
+    def test_a_body_leaves_and_comes_back_as_a_file(self) -> None:
+        page = self.open("/kit/bodies/tamsel-heron")
+        with page.expect_download() as download:
+            page.get_by_role("link", name="Body and words, JSON").click()
+        with tempfile.TemporaryDirectory() as folder:
+            file = Path(folder) / "heron.json"
+            download.value.save_as(file)
+            page.goto("/kit")
+            field = page.get_by_label("a body with its words, from a file")
+            field.set_input_files({"name": "x.json", "mimeType": "application/json", "buffer": b'{"format": "other"}'})
+            expect(page.get_by_role("alert").filter(has_text="Nothing was added")).to_be_visible()
+            field.set_input_files(file)
+            expect(page.get_by_role("button", name="Tamsel Heron, long zoom in one piece")).to_have_count(2)
+        copies = Piece.objects.filter(person=self.ilse, document__name__startswith="Tamsel Heron")
+        self.assertEqual(len({str(piece.dialect.document["entries"]) for piece in copies}), 1)
+
+
+class Habits(BrowserCase):
+    def test_an_answer_shows_what_it_changes_before_it_is_taken(self) -> None:
+        page = self.open("/profile")
+        page.get_by_label("Look at each picture after the shot?").select_option("off")
+        trial = page.get_by_role("status").filter(has_text="setups change")
+        expect(trial).to_contain_text("review after the shot: four seconds → off")
+        trial.get_by_role("button", name="Leave it as it was").click()
+        expect(page.get_by_label("Look at each picture after the shot?")).to_have_value("per_situation")
+        self.assertEqual(Profile.objects.get(person=self.ilse).document["habits"]["review"], "per_situation")
+        page.get_by_label("Look at each picture after the shot?").select_option("off")
+        page.get_by_role("button", name="Take this answer").click()
+        for _ in range(100):
+            if Profile.objects.get(person=self.ilse).document["habits"]["review"] == "off":
+                break
+            page.wait_for_timeout(100)
+        else:
+            self.fail("never kept")
+        page.get_by_label("metering", exact=True).select_option(index=2)
+        expect(page.get_by_role("status").filter(has_text="change")).to_contain_text("Take this answer")
+        self.assertEqual(self.wrong, [])

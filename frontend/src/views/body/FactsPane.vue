@@ -1,0 +1,142 @@
+<script setup lang="ts">
+import { useQueryClient } from "@tanstack/vue-query";
+import { computed, ref } from "vue";
+import { client, ProblemError, take, type Body, type Schemas } from "@/api/client";
+
+type Facts = Schemas["BodyFactsForm"];
+const props = defineProps<{ slug: string; body: Body; version: string; guide: Schemas["Guide"] }>();
+const queries = useQueryClient();
+const error = ref("");
+const said = ref("");
+const facts = computed<Facts>(() => props.body.facts ?? {});
+const stated = computed(() => props.guide.features.filter((f) => f.stated));
+const label = (slug: string): string => props.guide.settings.find((s) => s.slug === slug)?.label ?? slug;
+const others = computed(() => props.guide.settings.filter((s) => !facts.value.absent?.includes(s.slug)));
+
+async function keep(change: Partial<Facts>, words: string): Promise<void> {
+  error.value = said.value = "";
+  try {
+    await take(
+      client.PUT("/api/kit/bodies/{slug}", {
+        params: { path: { slug: props.slug }, header: { "If-Match": props.version } },
+        body: { ...props.body, facts: { ...facts.value, ...change } },
+      }),
+    );
+    said.value = words;
+  } catch (caught) {
+    const late = caught instanceof ProblemError && caught.problem.status === 412;
+    error.value = late
+      ? "This body was changed elsewhere; what is shown now is the newer one. Try again."
+      : caught instanceof ProblemError
+        ? Object.values(caught.places).join("; ") || caught.message
+        : "The server cannot be reached.";
+  }
+  await queries.invalidateQueries({ queryKey: ["kit"] });
+}
+function feature(token: string, on: boolean): void {
+  const rest = (facts.value.features ?? []).filter((f) => f !== token);
+  void keep({ features: on ? [...rest, token] : rest }, "kept");
+}
+function lacks(event: Event): void {
+  const field = event.target as HTMLSelectElement;
+  if (field.value)
+    void keep({ absent: [...(facts.value.absent ?? []), field.value] }, `${label(field.value)} is not on this body`);
+  field.value = "";
+}
+</script>
+
+<template>
+  <section>
+    <h2>What it has</h2>
+    <p class="reason">What cannot be read off its figures. A setting is asked for only where the body has what it needs.</p>
+    <label class="field"
+      ><span class="label">firmware</span
+      ><input
+        class="plain"
+        :value="facts.firmware ?? ''"
+        maxlength="40"
+        placeholder="as the menu shows it"
+        @change="keep({ firmware: ($event.target as HTMLInputElement).value.trim() }, 'firmware kept')"
+    /></label>
+    <label v-for="f in stated" :key="f.slug" class="tick"
+      ><input
+        type="checkbox"
+        :checked="facts.features?.includes(f.slug)"
+        @change="feature(f.slug, ($event.target as HTMLInputElement).checked)"
+      />
+      {{ f.label }}</label
+    >
+    <label class="field"
+      ><span class="label">it lacks</span
+      ><select class="plain" @change="lacks">
+        <option value="">a setting that others have…</option>
+        <option v-for="s in others" :key="s.slug" :value="s.slug">{{ s.label }}</option>
+      </select></label
+    >
+    <p v-if="facts.absent?.length" class="small">
+      <span v-for="gone in facts.absent" :key="gone" class="lack"
+        >{{ label(gone)
+        }}<button
+          class="plain"
+          data-repeats
+          :aria-label="`this body has ${label(gone)}`"
+          @click="keep({ absent: facts.absent?.filter((a) => a !== gone) }, 'kept')"
+        >
+          it has it
+        </button></span
+      >
+    </p>
+    <template v-if="facts.added?.length">
+      <h3>Dependencies of its own</h3>
+      <p v-for="rule in facts.added" :key="rule.slug" class="reason">{{ rule.reason }} A way out: {{ rule.way_out }}.</p>
+    </template>
+    <p v-if="facts.dropped?.length" class="small quiet">
+      Free of: {{ facts.dropped.map((slug) => slug.replaceAll("_", " ")).join(", ") }}
+    </p>
+    <p v-if="error" class="error" role="alert">{{ error }}</p>
+    <p class="quiet" role="status">{{ said }}</p>
+  </section>
+</template>
+
+<style scoped>
+.field {
+  display: grid;
+  grid-template-columns: 92px minmax(0, 1fr);
+  gap: 8px;
+  min-height: 44px;
+  align-items: center;
+  border-bottom: 1px solid var(--rule);
+}
+.tick {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  min-height: 30px;
+}
+.small {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 16px;
+  font-size: 13px;
+  padding: 6px 0;
+}
+.lack {
+  display: inline-flex;
+  gap: 6px;
+  align-items: center;
+}
+.lack button {
+  color: var(--second);
+  font-size: 12px;
+}
+h3 {
+  font: 600 12px/18px "Archivo Variable";
+  color: var(--second);
+  padding-top: 10px;
+}
+@media (max-width: 760px) {
+  .tick {
+    min-height: 44px;
+  }
+}
+</style>
