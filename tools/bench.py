@@ -29,6 +29,8 @@ import numpy as np
 from craft.advice.advise import advise
 from craft.advice.ladder import solve_ladder
 from craft.advice.plan import Plan, plan_for
+from craft.configuration.around import given_for
+from craft.configuration.configure import configure
 from exchange.setup_form import setup_form
 from exchange.situation_form import SituationForm
 
@@ -89,6 +91,37 @@ def computation() -> None:
         count = len(plan.free.time.stops) * len(plan.free.aperture.stops) * len(plan.free.iso.stops)
         print(f"{name}: {count} candidates, {levels} levels, {solved} solved in all")
         print(f"  ladder {ladder:.1f} ms, {ladder / least:.2f} of its floor; setup {setup:.1f} ms, {setup / whole:.2f} of its floor")
+
+
+def configuration() -> None:
+    """The whole configuration of the largest demo body, as it comes and with clashes to clear.
+
+    The floor is the least anyone must do: look once at every term of every dependency, in plain Python.
+    """
+    base = {**CASES["sports"], "lens": "merrow-70-200"}
+    clashing = {
+        "as it comes": {},
+        "one setting follows": {"profile": {"habits": {"focus_start": "rear_button"}}, "settings": {"pre_focus": "on"}},
+        "clashes by hand": {"settings": {"silent": "on", "merge": "automatic", "bracket_kind": "exposure", "flash": "on"}},
+    }
+    for name, change in clashing.items():
+        situation = SituationForm.model_validate({**base, **change}).value()
+        setup = advise(situation)
+        around = given_for(situation, setup)
+        made = configure(situation, setup)
+        values = made.values
+
+        def look(values: dict[str, Any] = values, around: Any = around) -> int:
+            hits = 0
+            for rule in around.rules:
+                for term in rule.terms:
+                    value = values.get(term.setting)
+                    hits += value in term.values or value == term.named
+            return hits
+
+        least, whole = in_turns(look, lambda situation=situation, setup=setup: configure(situation, setup), rounds=40)
+        print(f"configuration, {name}: {len(made.rows)} settings, {len(around.rules)} dependencies, {len(made.violations)} broken")
+        print(f"  {whole:.1f} ms, {whole / least:.0f} of its floor ({least * 1000:.0f} µs)")
 
 
 def memory_mb(pid: int) -> float:
@@ -184,4 +217,5 @@ def late(times: list[float]) -> float:
 
 if __name__ == "__main__":
     computation()
+    configuration()
     round_trip()

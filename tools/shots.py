@@ -85,6 +85,7 @@ def views(browser: Any, base: str) -> None:
     picture(page, "kit-form")
     page.goto("/profile")
     picture(page, "profile")
+    settings(page)
     dusk = opened(browser, base, "dusk", DESK)
     tell(dusk, "Boathouse wedding, one bright doorway")
     picture(dusk, "bench-dusk")
@@ -98,10 +99,36 @@ def views(browser: Any, base: str) -> None:
         phone.get_by_text("Set, in this order").wait_for()
         picture(phone, f"card-{theme}")
         if theme == "paper":
+            tell(phone, "Terns over the bar")
+            phone.get_by_role("link", name="settings", exact=False).first.click()
+            phone.locator(".line").first.wait_for()
+            picture(phone, "settings-phone")
+            tell(phone, "Sprint heats off the quay")
+            phone.get_by_role("button", name="Make the pocket card").click()
+            phone.get_by_text("Set, in this order").wait_for()
             phone.get_by_role("button", name="test frame").click()
             phone.get_by_role("button", name="soft").click()
             phone.get_by_role("button", name="the subject streaks").click()
             picture(phone, "card-test-frame")
+
+
+def settings(page: Page) -> None:
+    """The views of settings."""
+    tell(page, "Sprint heats off the quay")
+    page.get_by_role("link", name="settings", exact=False).first.click()
+    page.locator("[data-setting='focus_activation']").click()
+    page.locator("#set-focus_activation").wait_for()
+    page.locator("[data-setting='assist_lamp']").evaluate("e => e.scrollIntoView({block: 'end'})")
+    picture(page, "settings")
+    page.get_by_label("beside it").select_option(label="23:45 The causeway under the stars")
+    page.get_by_label("only what differs").check()
+    page.locator(".differs").first.wait_for()
+    page.evaluate("scrollTo(0, 0)")
+    picture(page, "side-by-side")
+    page.goto("/guide/look")
+    picture(page, "guide")
+    page.goto("/kit/bodies/merrow-swift-20")
+    picture(page, "words")
 
 
 def main() -> int:

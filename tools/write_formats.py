@@ -21,12 +21,22 @@ def forms() -> dict[str, Any]:
 
     django.setup()
     from exchange.card_form import CardSnapshot
+    from exchange.dialect_form import BodyProfileFile, DialectForm
     from exchange.kit_form import BodyForm, LensForm
     from exchange.outing_form import OutingFile
     from exchange.setup_form import SetupOut
     from exchange.situation_form import SituationForm
 
-    return {"situation": SituationForm, "setup": SetupOut, "outing": OutingFile, "body": BodyForm, "lens": LensForm, "card": CardSnapshot}
+    return {
+        "situation": SituationForm,
+        "setup": SetupOut,
+        "outing": OutingFile,
+        "body": BodyForm,
+        "lens": LensForm,
+        "card": CardSnapshot,
+        "dialect": DialectForm,
+        "body-profile": BodyProfileFile,
+    }
 
 
 def openapi() -> dict[str, Any]:
@@ -60,7 +70,30 @@ def tokens() -> str:
     lines += [f"- `{d.value}`: " + ", ".join(f"`{s.slug}` ({s.label})" for s in rows) for d, rows in BY_DECISION.items()]
     for name, rows in (("Demo bodies", BODIES), ("Demo lenses", LENSES)):
         lines += ["", f"## {name}", "", *(f"- `{slug}`: {row['name']}" for slug, row in rows.items())]
-    return "\n".join(lines) + "\n"
+    return "\n".join([*lines, "", *_of_settings()]) + "\n"
+
+
+def _of_settings() -> list[str]:
+    """Settings, features, habits, bundles and dependencies, told for people."""
+    from craft.configuration.bundles import BUNDLES
+    from craft.configuration.habits import HABITS
+    from craft.vocabulary.dependencies import RULES
+    from craft.vocabulary.features import CIRCUMSTANCES, FEATURES
+    from craft.vocabulary.setting import Group
+    from craft.vocabulary.settings import SETTINGS
+
+    lines = ["## Settings", "", "Token, values (or unit), what it touches."]
+    for group in Group:
+        lines += ["", f"### {group.value}", ""]
+        for s in (s for s in SETTINGS if s.group is group):
+            values = ", ".join(f"`{v}`" for v in s.values) or f"a number ({s.unit.value}), {s.lowest:g} to {s.highest:g}"
+            lines.append(f"- `{s.slug}` ({s.label}): {values}; {s.reach.value}")
+    lines += ["", "## Features of kit", "", *(f"- `{token}`: {words}" for token, words in FEATURES.items())]
+    lines += ["", "## Circumstances", "", *(f"- `{token}`: {words}" for token, words in CIRCUMSTANCES.items())]
+    lines += ["", "## Habits", "", *(f"- `{h.slug}`: " + ", ".join(f"`{w.slug}` ({w.label})" for w in h.ways) for h in HABITS)]
+    lines += ["", "## Bundles", "", *(f"- `{b.slug}`: " + ", ".join(f"`{s}` {v}" for s, v in b.sets) for b in BUNDLES)]
+    lines += ["", "## Dependencies", "", *(f"- `{r.slug}` ({', '.join(r.settings)}): {r.reason} ({r.source})" for r in RULES)]
+    return lines
 
 
 def formats() -> dict[str, str]:

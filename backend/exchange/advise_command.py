@@ -21,12 +21,11 @@ def answer(raw: object) -> SetupOut:
     InputError : every problem found, each at its place.
     """
     situation = read_situation(raw)
+    shape = SituationForm.model_validate(raw).delivery.shape
     try:
-        setup = advise(situation)
+        return setup_form(situation, advise(situation), shape)
     except CraftError as error:
         raise InputError([from_craft(error)]) from None
-    shape = SituationForm.model_validate(raw).delivery.shape
-    return setup_form(situation, setup, shape)
 
 
 def _bytes(name: str) -> bytes:

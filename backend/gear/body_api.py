@@ -66,6 +66,11 @@ def _body(request: HttpRequest, slug: str) -> Piece:
     return get_object_or_404(Piece, person=request.user, kind="body", slug=slug, deleted_at=None)
 
 
+def _body_or_aside(request: HttpRequest, slug: str) -> Piece:
+    """A body to read from: situations go on naming one that was put aside."""
+    return get_object_or_404(Piece, person=request.user, kind="body", slug=slug)
+
+
 def _dialect_out(row: Dialect, response: HttpResponse) -> DialectOut:
     response["ETag"] = tag(row.revision)
     return DialectOut(document=DialectForm.model_validate(row.document), version=tag(row.revision))
@@ -85,7 +90,7 @@ def _state_out(piece: Piece) -> StateOut:
 @router.get("/kit/bodies/{slug}/dialect", response=DialectOut)
 def get_dialect(request: HttpRequest, response: HttpResponse, slug: str) -> DialectOut:
     """A body's own words."""
-    return _dialect_out(actions.dialect_of(_body(request, slug)), response)
+    return _dialect_out(actions.dialect_of(_body_or_aside(request, slug)), response)
 
 
 @router.put("/kit/bodies/{slug}/dialect", response=DialectOut)
@@ -117,7 +122,7 @@ def export_dialect(request: HttpRequest, slug: str) -> HttpResponse:
 @router.get("/kit/bodies/{slug}/state", response=StateOut)
 def get_state(request: HttpRequest, slug: str) -> StateOut:
     """What a body is believed to hold."""
-    return _state_out(_body(request, slug))
+    return _state_out(_body_or_aside(request, slug))
 
 
 @router.put("/kit/bodies/{slug}/state", response=StateOut)

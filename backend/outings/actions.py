@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from datetime import timedelta
+from functools import cached_property
 from typing import Any
 
 from django.contrib.auth import get_user_model
@@ -38,6 +39,13 @@ class Kit:
         self.pieces = {(kind, slug): document for kind, slug, document in rows}
         profile = Profile.objects.filter(person=person).values_list("document", flat=True).first()
         self.profile = profile or {}
+        self.person = person
+
+    @cached_property
+    def words(self) -> dict[str, dict[str, str]]:
+        """Each body's own labels by setting."""
+        rows = Dialect.objects.filter(piece__person=self.person).values_list("piece__slug", "document")
+        return {slug: {e["setting"]: e["label"] for e in document["entries"] if e["setting"]} for slug, document in rows}
 
     def resolve(self, document: dict[str, Any]) -> dict[str, Any]:
         """What the advice is asked for a stored situation.

@@ -39,9 +39,10 @@ class UseOut(Schema):
 
 
 class DifferenceOut(Schema):
-    """A setting whose value would change."""
+    """A setting whose value would change; own: what the body calls it, or an empty text."""
 
     setting: str
+    own: str
     label: str
     before: str
     after: str
@@ -126,6 +127,7 @@ def _affected(now: Kit, then: Kit, row: Situation) -> AffectedOut:
     differences = [
         DifferenceOut(
             setting=slug,
+            own=now.words.get(row.document["body"], {}).get(slug, ""),
             label=BY_SLUG[slug].label,
             before=say_value(BY_SLUG[slug], before[slug]) if slug in before else "",
             after=say_value(BY_SLUG[slug], value),

@@ -105,6 +105,17 @@ class AllSettings(BrowserCase):
         expect(page.get_by_text("Nothing here fits")).to_be_visible()
         self.assertEqual(self.wrong, [])
 
+    def test_a_habit_is_answered_for_this_situation_only(self) -> None:
+        page = self.open(self.at("?open=review_time&find=review"))
+        row = page.locator("#set-review_time")
+        expect(row).to_contain_text("You decide this per situation")
+        row.get_by_role("button", name="long enough to judge").click()
+        self.stored(page, lambda d: d.get("habits") == {"review": "long"})
+        expect(line(page, "review_time")).to_contain_text("Look astern")
+        row.get_by_role("button", name="as my profile has it").click()
+        self.stored(page, lambda d: d.get("habits") == {})
+        self.assertEqual(Profile.objects.get(person=self.ilse).document["habits"]["review"], "per_situation")
+
     def test_a_bundle_is_taken_whole_and_says_how_to_prove_it(self) -> None:
         page = self.open(self.at(), size=PHONE)
         bundle = page.locator("details", has_text="a preview that tells the truth")
@@ -126,6 +137,16 @@ class AllSettings(BrowserCase):
         page.get_by_role("button", name="let go of it").first.click()
         self.stored(page, lambda d: d.get("settings") == {})
         expect(page.locator(".line").first).to_be_visible()
+
+    def test_without_a_server_what_was_set_stays_here_and_goes_on_after(self) -> None:
+        page = self.open(self.at("?open=grid&find=grid"), still=False)
+        page.route("**/api/**", lambda route: route.abort())
+        page.locator("#set-grid").get_by_role("button", name="fine", exact=True).click()
+        expect(page.get_by_role("status").filter(has_text="kept here")).to_be_visible()
+        page.unroute("**/api/**")
+        page.reload()
+        expect(line(page, "grid")).to_contain_text("fine")
+        self.stored(page, lambda d: d.get("settings") == {"grid": "fine"})
 
 
 class Guide(BrowserCase):
@@ -190,6 +211,42 @@ class OwnWords(BrowserCase):
         self.assertEqual((rows[0]["setting"], {row["menu"][0] for row in rows}), ("exposure_mode", {"one", "two", "three", "four"}))
         self.assertEqual(self.wrong, [])
 
+    def test_words_changed_in_two_windows_are_both_shown(self) -> None:
+        page = self.open("/kit/bodies/quillon-lane-32")
+        row = Dialect.objects.get(piece__person=self.ilse, piece__slug="quillon-lane-32")
+        row.document["entries"][0]["label"] = "from elsewhere"
+        row.revision += 1
+        row.save()
+        page.get_by_label("label of aperture", exact=True).fill("opening")
+        page.keyboard.press("Tab")
+        expect(page.get_by_role("alert").filter(has_text="changed elsewhere")).to_be_visible()
+        self.assertNotIn("opening", str(Dialect.objects.get(pk=row.pk).document))
+        page.get_by_role("button", name="Keep mine").click()
+        rows = self.words(page, lambda rows: any(row["label"] == "opening" for row in rows))
+        self.assertEqual(rows[0]["label"], "way")
+
+    def test_a_label_that_cannot_be_is_told_at_its_row_and_the_stored_words_stand(self) -> None:
+        page = self.open("/kit/bodies/quillon-lane-32", size=PHONE)
+        page.get_by_label("label of time", exact=True).fill("way")
+        page.keyboard.press("Tab")
+        expect(page.get_by_role("alert").filter(has_text="has this label on the same page already").first).to_be_visible()
+        rows = self.words(page, lambda rows: True)
+        self.assertEqual(rows[1]["label"], "span")
+        page.get_by_label("label of time", exact=True).fill("span")
+        page.keyboard.press("Tab")
+        self.answered(page)
+        expect(page.get_by_text("has this label on the same page already")).to_have_count(0)
+
+    def test_what_the_body_holds_is_listed_and_forgotten(self) -> None:
+        page = self.open("/kit/bodies/merrow-swift-20")
+        expect(page.get_by_text("15 known, 140 unknown")).to_be_visible()
+        page.get_by_role("button", name="make beeps unknown").click()
+        expect(page.get_by_text("14 known, 141 unknown")).to_be_visible()
+        page.get_by_role("button", name="The body was reset: all unknown").click()
+        expect(page.get_by_text("0 known, 155 unknown")).to_be_visible()
+        self.assertEqual(Held.objects.filter(piece__person=self.ilse, piece__slug="merrow-swift-20").count(), 0)
+        self.assertEqual(self.wrong, [])
+
     def test_a_wrong_paste_changes_nothing_and_a_right_one_is_taken(self) -> None:
         page = self.open("/kit/bodies/quillon-lane-32")
         page.get_by_label("rows to paste").fill("setting,label,menu\nbeeps,Bell,Deck\nnonsense,What,Deck\n")
@@ -245,7 +302,7 @@ class Habits(BrowserCase):
         page = self.open("/profile")
         page.get_by_label("Look at each picture after the shot?").select_option("off")
         trial = page.get_by_role("status").filter(has_text="setups change")
-        expect(trial).to_contain_text("review after the shot: four seconds → off")
+        expect(trial).to_contain_text("Record shown after the release, review after the shot: four seconds → off")
         trial.get_by_role("button", name="Leave it as it was").click()
         expect(page.get_by_label("Look at each picture after the shot?")).to_have_value("per_situation")
         self.assertEqual(Profile.objects.get(person=self.ilse).document["habits"]["review"], "per_situation")

@@ -2797,11 +2797,13 @@ export interface components {
         };
         /**
          * DifferenceOut
-         * @description A setting whose value would change.
+         * @description A setting whose value would change; own: what the body calls it, or an empty text.
          */
         DifferenceOut: {
             /** Setting */
             setting: string;
+            /** Own */
+            own: string;
             /** Label */
             label: string;
             /** Before */

@@ -21,7 +21,7 @@ import { useBench } from "./useBench";
 
 const props = defineProps<{ id: number }>();
 const bench = useBench(props.id);
-const { document, asked, setup, errors, saved, savedAt, theirs, missing, steps, kit, profile, change, undo, redo, settle } =
+const { document, asked, setup, errors, saved, savedAt, theirs, missing, steps, kit, gone, profile, change, undo, redo, settle } =
   bench;
 const { data: words } = useWords();
 const { data: outings } = useOutings();
@@ -236,6 +236,10 @@ useEventListener(window, "beforeunload", () => void bench.put());
     </section>
     <section v-else class="right waiting">
       <p v-for="(sentence, place) in errors" :key="place" class="error" role="alert">{{ sentence }}</p>
+      <p v-if="gone.length && kit.bodies.length" class="reason">
+        Its {{ gone.join(" and its ") }}, is not in your kit now. Choose another on the left, or bring it back in the
+        <RouterLink :to="{ name: 'kit' }">kit</RouterLink>.
+      </p>
       <p v-if="!kit.bodies.length" class="reason">
         A setup is computed from a body and a lens. <RouterLink :to="{ name: 'kit' }">Add yours to the kit</RouterLink> first.
       </p>

@@ -104,6 +104,16 @@ export function useBench(id: number) {
     };
   });
 
+  /** Kit of this situation that is not there any more: put aside, or never copied. */
+  const gone = computed(() => {
+    const d = document.value;
+    if (!d || !kit.value) return [];
+    const lacking: string[] = [];
+    if (!kit.value.bodies.some((b) => b.slug === d.body)) lacking.push(`body, ${d.body}`);
+    if (!kit.value.lenses.some((l) => l.slug === d.lens)) lacking.push(`lens, ${d.lens}`);
+    return lacking;
+  });
+
   let running: AbortController | null = null;
   async function advise(): Promise<void> {
     if (!asked.value) return;
@@ -238,6 +248,7 @@ export function useBench(id: number) {
     missing,
     steps,
     kit,
+    gone,
     profile,
     change,
     undo,

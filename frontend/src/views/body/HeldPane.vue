@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useQueryClient } from "@tanstack/vue-query";
-import { computed } from "vue";
-import { client, take, type Schemas } from "@/api/client";
+import { computed, ref } from "vue";
+import { client, ProblemError, take, type Schemas } from "@/api/client";
 
 const props = defineProps<{
   slug: string;
@@ -21,19 +21,19 @@ const rows = computed(() =>
     }),
 );
 const unknown = computed(() => Math.max(0, own.value.size - rows.value.length));
-async function forget(): Promise<void> {
-  const answer = await take(client.DELETE("/api/kit/bodies/{slug}/state", { params: { path: { slug: props.slug } } }));
-  queries.setQueryData(["held", props.slug], answer);
+const error = ref("");
+async function told(answer: Promise<Schemas["StateOut"]>): Promise<void> {
+  error.value = "";
+  try {
+    queries.setQueryData(["held", props.slug], await answer);
+  } catch (caught) {
+    error.value = caught instanceof ProblemError ? caught.message : "The server cannot be reached; nothing was written down.";
+  }
 }
-async function lose(setting: string): Promise<void> {
-  const answer = await take(
-    client.PUT("/api/kit/bodies/{slug}/state", {
-      params: { path: { slug: props.slug } },
-      body: { values: { [setting]: null }, verified: false },
-    }),
-  );
-  queries.setQueryData(["held", props.slug], answer);
-}
+const at = () => ({ params: { path: { slug: props.slug } } });
+const forget = (): Promise<void> => told(take(client.DELETE("/api/kit/bodies/{slug}/state", at())));
+const lose = (setting: string): Promise<void> =>
+  told(take(client.PUT("/api/kit/bodies/{slug}/state", { ...at(), body: { values: { [setting]: null }, verified: false } })));
 </script>
 
 <template>
@@ -55,6 +55,7 @@ async function lose(setting: string): Promise<void> {
       >
       <button class="plain" data-repeats :aria-label="`make ${row.label} unknown`" @click="lose(row.slug)">unknown</button>
     </div>
+    <p v-if="error" class="error" role="alert">{{ error }}</p>
     <button v-if="rows.length" class="button" @click="forget">The body was reset: all unknown</button>
   </section>
 </template>

@@ -17,7 +17,7 @@ const emit = defineEmits<{ settle: [yes: boolean] }>();
           <b>{{ a.title }}</b>
           <span v-if="a.problem" class="error">{{ a.problem }}</span>
           <span v-for="d in a.differences.slice(0, 6)" :key="d.setting" class="small"
-            >{{ d.label }}: {{ d.before || "not there" }} → {{ d.after }}</span
+            ><template v-if="d.own">{{ d.own }}, </template>{{ d.label }}: {{ d.before || "not there" }} → {{ d.after }}</span
           >
           <span v-if="a.differences.length > 6" class="small">and {{ a.differences.length - 6 }} more</span>
         </li>

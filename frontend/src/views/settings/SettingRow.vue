@@ -16,11 +16,14 @@ const props = defineProps<{
   held?: Schemas["HeldOut"];
   heldShown: string;
   error?: string;
+  habits: Schemas["HabitWords"][];
+  answers: Record<string, string>;
 }>();
 const emit = defineEmits<{
   toggle: [];
   set: [value: string | number | null];
   hold: [value: string | number | null, verified: boolean];
+  answer: [habit: string, way: string | null];
 }>();
 const dial = computed(() => DIALS.includes(props.slug));
 const number = computed(() => typeof props.row.value === "number" && !props.row.offered.length);
@@ -86,6 +89,16 @@ const when = (iso: string) => iso.slice(0, 10);
           @click="emit('set', choice.value)"
         >
           {{ say(slug, choice.value, choice.shown) }}
+        </button>
+      </div>
+      <div v-for="habit in habits" :key="habit.slug" class="habit">
+        <p class="label">{{ habit.question }}</p>
+        <p v-for="way in habit.ways" :key="way.slug" class="way">
+          <button class="choice" :aria-pressed="answers[habit.slug] === way.slug" @click="emit('answer', habit.slug, way.slug)">
+            {{ way.label }}</button><span class="small">wins when: {{ way.wins_when }}; costs: {{ way.costs }}</span>
+        </p>
+        <button v-if="answers[habit.slug]" class="plain small" @click="emit('answer', habit.slug, null)">
+          as my profile has it
         </button>
       </div>
       <div class="facts small">
@@ -194,6 +207,7 @@ const when = (iso: string) => iso.slice(0, 10);
   align-items: center;
 }
 .choice {
+  text-align: left;
   font: inherit;
   color: inherit;
   background: none;
@@ -211,6 +225,15 @@ const when = (iso: string) => iso.slice(0, 10);
   border-bottom-color: var(--ink);
   text-decoration: none;
 }
+.way {
+  display: grid;
+  grid-template-columns: 190px minmax(0, 1fr);
+  gap: 0 12px;
+  align-items: baseline;
+}
+.way .small {
+  color: var(--second);
+}
 .facts {
   display: flex;
   flex-wrap: wrap;
@@ -222,6 +245,9 @@ const when = (iso: string) => iso.slice(0, 10);
   line-height: 18px;
 }
 @media (max-width: 760px) {
+  .way {
+    grid-template-columns: minmax(0, 1fr);
+  }
   .line,
   .line:has(.other) {
     grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);

@@ -4,7 +4,7 @@ import { useEventListener, useMediaQuery } from "@vueuse/core";
 import MiniSearch from "minisearch";
 import { computed, onBeforeUnmount, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
-import { client, take, type Configured } from "@/api/client";
+import { client, ProblemError, take, type Configured } from "@/api/client";
 import { useDialect, useGuide, useHeld, useOutings } from "@/api/queries";
 import { offer } from "@/keys/actions";
 import { useBench } from "../bench/useBench";
@@ -15,7 +15,7 @@ import SidePane from "./SidePane.vue";
 
 const props = defineProps<{ id: number }>();
 const bench = useBench(props.id);
-const { document, setup, errors, saved, savedAt, theirs, missing, steps, kit, change, undo, redo, settle } = bench;
+const { document, setup, errors, saved, savedAt, theirs, missing, steps, kit, gone, change, undo, redo, settle } = bench;
 const body = computed(() => document.value?.body ?? "");
 const { data: guide } = useGuide();
 const { data: dialect } = useDialect(body);
@@ -145,11 +145,27 @@ function set(values: Record<string, string | number | null>): void {
     d.settings = next;
   });
 }
+const habitsOf = (slug: string) => (guide.value?.habits ?? []).filter((h) => settings.value.get(slug)?.habits.includes(h.slug));
+/** Answer a habit for this situation only; null leaves it to the profile again. */
+function answer(habit: string, way: string | null): void {
+  change((d) => {
+    const next = { ...d.habits };
+    if (way) next[habit] = way;
+    else delete next[habit];
+    d.habits = next;
+  });
+}
+const holdError = ref("");
 async function hold(values: Record<string, string | number | null>, verified: boolean): Promise<void> {
-  const answer = await take(
-    client.PUT("/api/kit/bodies/{slug}/state", { params: { path: { slug: body.value } }, body: { values, verified } }),
-  );
-  queries.setQueryData(["held", body.value], answer);
+  holdError.value = "";
+  try {
+    const answer = await take(
+      client.PUT("/api/kit/bodies/{slug}/state", { params: { path: { slug: body.value } }, body: { values, verified } }),
+    );
+    queries.setQueryData(["held", body.value], answer);
+  } catch (error) {
+    holdError.value = error instanceof ProblemError ? error.message : "The server cannot be reached; nothing was written down.";
+  }
 }
 const holdAll = (): Promise<void> => hold(Object.fromEntries(shown.value.map(([slug, row]) => [slug, row.value])), true);
 
@@ -236,7 +252,8 @@ const bodyName = computed(() => kit.value?.bodies.find((b) => b.slug === body.va
       </details>
       <p class="quiet count" role="status">{{ shown.length }} of {{ rows.length }} settings of {{ bodyName }}</p>
       <p v-if="otherFails" class="error" role="alert">That setup cannot be computed as it stands.</p>
-      <button class="plain tool" @click="holdAll">All shown are set so on the body</button>
+      <button v-if="shown.length" class="plain tool" @click="holdAll">All shown are set so on the body</button>
+      <p v-if="holdError" class="error" role="alert">{{ holdError }}</p>
       <div class="tools">
         <button class="button" :disabled="!steps.undo && !steps.server" @click="undo">Undo</button>
         <button class="button" :disabled="!steps.redo" @click="redo">Redo</button>
@@ -264,6 +281,9 @@ const bodyName = computed(() => kit.value?.bodies.find((b) => b.slug === body.va
           :held="state?.held[slug]"
           :held-shown="state?.held[slug] ? shownOf(slug, state.held[slug].value) : ''"
           :error="settingErrors[slug]"
+          :habits="habitsOf(slug)"
+          :answers="document.habits ?? {}"
+          @answer="answer"
           @toggle="open = open === slug ? null : slug"
           @set="(value) => set({ [slug]: value })"
           @hold="(value, verified) => hold({ [slug]: value }, verified)"
@@ -278,6 +298,11 @@ const bodyName = computed(() => kit.value?.bodies.find((b) => b.slug === body.va
       </p>
     </section>
     <section v-else class="list">
+      <p v-if="gone.length" class="reason">
+        Its {{ gone.join(" and its ") }}, is not in your kit now. Choose another at the
+        <RouterLink :to="{ name: 'bench', params: { id } }">bench</RouterLink>, or bring it back in the
+        <RouterLink :to="{ name: 'kit' }">kit</RouterLink>.
+      </p>
       <p v-for="(sentence, at) in errors" :key="at" class="error" role="alert">
         {{ sentence }}
         <button v-if="String(at).startsWith('/settings/')" class="plain" @click="set({ [String(at).split('/')[2] ?? '']: null })">
