@@ -116,10 +116,12 @@ def settings(page: Page) -> None:
     """The views of settings."""
     tell(page, "Sprint heats off the quay")
     page.get_by_role("link", name="settings", exact=False).first.click()
+    page.get_by_label("group").select_option("focus")
     page.locator("[data-setting='focus_activation']").click()
     page.locator("#set-focus_activation").wait_for()
-    page.locator("[data-setting='assist_lamp']").evaluate("e => e.scrollIntoView({block: 'end'})")
+    page.evaluate("scrollTo(0, 260)")
     picture(page, "settings")
+    page.get_by_label("group").select_option("")
     page.get_by_label("beside it").select_option(label="23:45 The causeway under the stars")
     page.get_by_label("only what differs").check()
     page.locator(".differs").first.wait_for()

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from functools import lru_cache
 
 from pydantic import BaseModel
 
@@ -10,7 +11,7 @@ from craft.advice.setup import Setup
 from craft.advice.situation import Situation
 from craft.configuration.configure import Configuration, Configured, Origin, configure
 from craft.configuration.handing_over import handing_over
-from craft.vocabulary.setting import Reach
+from craft.vocabulary.setting import Reach, Setting
 from craft.vocabulary.settings import setting_for
 from craft.vocabulary.words import say_value
 from exchange.situation_form import HELD_AS
@@ -108,6 +109,12 @@ class ConfigurationOut(BaseModel):
     bundles: list[BundleOut]
 
 
+@lru_cache(maxsize=4096)
+def _choices(setting: Setting, offered: tuple[Value, ...]) -> list[ChoiceOut]:
+    """The values to choose from; the same list for every setup of a body."""
+    return [ChoiceOut.model_construct(value=v, shown=say_value(setting, v)) for v in offered]
+
+
 def _setting(row: Configured) -> SettingOut:
     setting = row.setting
     listed = () if setting.slug in HELD_AS else row.offered
@@ -122,7 +129,7 @@ def _setting(row: Configured) -> SettingOut:
         reach=row.reach,
         closed=row.closed,
         firmware=row.firmware,
-        offered=[ChoiceOut.model_construct(value=v, shown=say_value(setting, v)) for v in listed],
+        offered=_choices(setting, listed),
     )
 
 

@@ -90,6 +90,16 @@ class EverySetup(TestCase):
                 self.assertEqual(row.setting.checked(row.value, row.offered), row.value)
                 self.assertEqual(row.closed, closed(made.values, around).get(row.setting.slug, ""))
 
+    def test_every_setting_is_open_when_its_turn_comes_or_shut_to_the_end(self) -> None:
+        """Walking a body from the box through the list in its order, nothing is met grayed out that is open in the end."""
+        for name, (situation, setup, made) in all_made().items():
+            around = given_for(situation, setup)
+            now = {row.setting.slug: row.default for row in made.rows}
+            for row in made.rows:
+                if not row.closed:
+                    self.assertNotIn(row.setting.slug, closed(now, around), (name, row.setting.slug))
+                now[row.setting.slug] = row.value
+
     def test_bodies_differ_in_what_they_have_and_are_never_empty(self) -> None:
         sizes = {body: len(made.rows) for (body, *_), (_, _, made) in all_made().items()}
         self.assertGreater(sizes["merrow-swift-20"], 140)

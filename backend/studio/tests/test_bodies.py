@@ -10,6 +10,7 @@ from django.test import TestCase
 
 from exchange.demo_kit import BODIES
 from exchange.demo_words import demo_dialect
+from exchange.outing_form import fingerprint
 from gear.models import Dialect, Held, Piece
 from outings.actions import copy_demo
 from people.tests.caller import Caller, pointers
@@ -184,3 +185,63 @@ class WhatItHolds(BodyCase):
 def sorted_words(slug: str) -> list[dict[str, Any]]:
     """The demo body's words as they are stored."""
     return [{"values": {}, **row} for row in demo_dialect(slug)["entries"]]
+
+
+class CopiedDemo(BodyCase):
+    def test_a_new_account_that_copies_the_demo_kit_has_its_words_and_keeps_what_it_changed(self) -> None:
+        other = Caller(get_user_model().objects.create_user("dabchick"))
+        self.assertEqual(other.post("/api/me/start", {"copy_from_demo": "kit"}).status_code, 200)
+        words = other.get(f"{AT}/dialect").json()
+        self.assertEqual(words["document"]["entries"], sorted_words("merrow-swift-20"))
+        self.assertEqual(other.get(f"{AT}/state").json()["held"], {}, "a body that nobody has looked at is unknown")
+        other.put(f"{AT}/dialect", {"entries": ROWS[:1]}, words["version"])
+        other.post("/api/me/start", {"copy_from_demo": "kit_and_day"})
+        self.assertEqual(len(other.get(f"{AT}/dialect").json()["document"]["entries"]), 1)
+
+    def test_a_bare_body_has_no_words_yet_and_takes_some(self) -> None:
+        made = self.caller.post("/api/kit/bodies", {**BODIES["tamsel-matchbox"], "name": "Found in a drawer", "fixed_lens": None})
+        at = f"/api/kit/bodies/{made.json()['slug']}"
+        empty = self.caller.get(f"{at}/dialect").json()
+        self.assertEqual(empty["document"]["entries"], [])
+        self.assertEqual(self.caller.put(f"{at}/dialect", {"entries": ROWS[:1]}, empty["version"]).status_code, 200)
+
+    def test_a_body_put_aside_can_be_read_and_not_written(self) -> None:
+        words = self.words()
+        self.caller.delete("/api/kit/body/merrow-swift-20")
+        self.assertEqual(self.words()["document"], words["document"])
+        self.assertEqual(self.caller.get(f"{AT}/state").status_code, 200)
+        self.assertEqual(self.caller.put(f"{AT}/dialect", {"entries": []}, words["version"]).status_code, 404)
+        self.assertEqual(self.caller.send("PUT", f"{AT}/state", {"values": {"grid": "off"}}).status_code, 404)
+        self.caller.post("/api/kit/body/merrow-swift-20/restore")
+        self.assertEqual(self.caller.get(f"{AT}/dialect").json(), words)
+
+
+class Answers(BodyCase):
+    def test_the_profile_keeps_answers_and_refuses_what_is_none(self) -> None:
+        now = self.caller.get("/api/profile").json()
+        given = {"habits": {"review": "per_situation", "lamp": "never", "link": "unknown"}, "raw_opens": ["lossless"], "bodies": 3}
+        kept = self.caller.put("/api/profile", {**now["document"], **given}, now["version"]).json()
+        self.assertEqual({name: kept["document"][name] for name in given}, given)
+        for change, where in (
+            ({"habits": {"review": 3}}, "/habits/review"),
+            ({"habits": {"review": "x" * 61}}, "/habits/review"),
+            ({"raw_opens": ["film"]}, "/raw_opens/0"),
+            ({"bodies": 0}, "/bodies"),
+            ({"bodies": 1.5}, "/bodies"),
+        ):
+            refused = self.caller.put("/api/profile", {**kept["document"], **change}, kept["version"])
+            self.assertEqual((refused.status_code, pointers(refused)), (422, {where}))
+        self.assertEqual(self.caller.get("/api/profile").json(), kept)
+
+    def test_the_fingerprint_of_what_is_asked_answers_to_settings_and_answers_and_not_to_their_order(self) -> None:
+        asked = {"genre": "sports", "body": "merrow-swift-20", "lens": "merrow-70-200", "light": {"ev100": 11}}
+        both = fingerprint({**asked, "settings": {"grid": "fine", "level": "on"}})
+        self.assertEqual(both, fingerprint({**asked, "settings": {"level": "on", "grid": "fine"}}))
+        others = [
+            {},
+            {"settings": {"grid": "fine"}},
+            {"profile": {"habits": {"review": "off"}}},
+            {"profile": {"raw_opens": ["none"]}},
+            {"profile": {"bodies": 2}},
+        ]
+        self.assertEqual(len({both, *(fingerprint({**asked, **change}) for change in others)}), 6)

@@ -181,6 +181,17 @@ class Guide(BrowserCase):
         page.goto("/guide/grid")
         expect(page.get_by_text("lattice under four", exact=False)).to_be_visible()
 
+    def test_on_a_phone_the_answer_stands_first_and_the_list_is_one_press_away(self) -> None:
+        page = self.open("/guide/white_mode", size=PHONE, theme="red")
+        expect(page.get_by_text("No, the finished file only.")).to_be_in_viewport()
+        expect(page.get_by_label("search settings")).to_be_hidden()
+        page.get_by_role("link", name="all settings").click()
+        page.get_by_label("search settings").fill("kelvin")
+        page.keyboard.press("Enter")
+        expect(page).to_have_url(re.compile(r"/guide/white_kelvin$"))
+        page.go_back()
+        expect(page.get_by_label("search settings")).to_be_visible()
+
 
 class OwnWords(BrowserCase):
     def words(self, page: Page, holds: object) -> list[dict[str, object]]:
@@ -279,6 +290,18 @@ class OwnWords(BrowserCase):
         page.goto(f"/situations/{queue.pk}/settings")
         expect(line(page, "focus_activation")).to_be_visible()
         expect(line(page, "grid")).to_have_count(0)
+
+    def test_a_body_changed_in_two_windows_is_told_and_the_newer_one_shown(self) -> None:
+        page = self.open("/kit/bodies/quillon-lane-32")
+        page.get_by_label("firmware", exact=True).wait_for()
+        row = Piece.objects.get(person=self.ilse, slug="quillon-lane-32")
+        row.document["facts"]["firmware"] = "9.9"
+        row.revision += 1
+        row.save()
+        page.get_by_label("the body takes two cards").check()
+        expect(page.get_by_role("alert").filter(has_text="changed elsewhere")).to_be_visible()
+        expect(page.get_by_label("firmware", exact=True)).to_have_value("9.9")
+        self.assertNotIn("two_cards", Piece.objects.get(pk=row.pk).document["facts"]["features"])
 
     def test_a_body_leaves_and_comes_back_as_a_file(self) -> None:
         page = self.open("/kit/bodies/tamsel-heron")

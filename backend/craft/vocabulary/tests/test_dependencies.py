@@ -7,7 +7,7 @@ from itertools import combinations
 from typing import Any
 from unittest import TestCase
 
-from craft.vocabulary.checker import violations
+from craft.vocabulary.checker import closed, order_to_set, violations
 from craft.vocabulary.dependencies import AFTERS, RULES
 from craft.vocabulary.features import CIRCUMSTANCES, FEATURES
 from craft.vocabulary.rules import Given, Rule, Term, Test
@@ -140,6 +140,60 @@ class Dependencies(TestCase):
                 others = setting.values or [v for v in numbers_tried if setting.lowest <= v <= setting.highest]
                 silent = [v for v in others if slug not in broken({**values, name: v}, tokens, numbers)]
                 self.assertTrue(silent, f"no value of {name} silences {slug}")
+
+
+# What is grayed out while another setting stands like this, and open while it stands like that; what must be around it.
+GRAYED: tuple[tuple[str, str, Any, Any, str], ...] = (
+    ("highlight_protection", "iso_mode", "fixed", "automatic", "protection"),
+    ("iso_floor", "iso_mode", "fixed", "automatic", "direct_iso"),
+    ("iso_ceiling", "iso_mode", "fixed", "automatic", "direct_iso"),
+    ("iso_slowest_shutter", "iso_mode", "fixed", "automatic", "direct_iso"),
+    ("iso_value", "iso_mode", "automatic", "fixed", "direct_iso"),
+    ("white_kelvin", "white_mode", "daylight", "kelvin", ""),
+    ("white_shift", "white_mode", "kelvin", "automatic_warm", ""),
+    ("rendered_quality", "file_format", "raw", "both", ""),
+    ("rendered_size", "file_format", "raw", "rendered", ""),
+    ("raw_compression", "file_format", "rendered", "raw", ""),
+    ("bracket_frames", "bracket_kind", "off", "exposure", ""),
+    ("bracket_step", "bracket_kind", "off", "iso", ""),
+    ("bracket_order", "bracket_kind", "off", "focus", ""),
+    ("merge_strength", "merge", "off", "automatic", ""),
+    ("merge_align", "merge", "off", "one_stop", ""),
+    ("merge_keep_sources", "merge", "off", "two_stops", ""),
+    ("high_speed_sync", "flash", "off", "on", ""),
+    ("flash_sync", "flash", "off", "on", ""),
+    ("shutter_type", "silent", "on", "off", "several_shutters electronic"),
+    ("fine_flicker_shutter", "shutter_type", "mechanical", "electronic", "several_shutters"),
+    ("peaking_level", "peaking", "off", "always", ""),
+    ("peaking_colour", "peaking", "off", "on_demand", ""),
+    ("registered_faces", "subject_detection", "birds", "people", ""),
+    ("send_while_shooting", "pairing", "off", "on", ""),
+    ("send_what", "send_while_shooting", "off", "on", ""),
+    ("thumb_part", "thumb_pointing", "off", "jumps", ""),
+    ("stabiliser", "exposure_mode", "timed", "manual", "lens_switch"),
+)
+
+
+class Availability(TestCase):
+    def test_what_is_grayed_out_and_what_opens_it(self) -> None:
+        """Taking a row out of the table, or a case, fails here."""
+        for slug, other, shut, opened, tokens in GRAYED:
+            around = Given(frozenset(tokens.split()), afters=AFTERS)
+            values: dict[str, Any] = {slug: BY_SLUG[slug].default, other: shut}
+            self.assertIn(slug, closed(values, around), slug)
+            self.assertNotIn(slug, closed({**values, other: opened}, around), slug)
+            self.assertNotIn(slug, closed({slug: values[slug]}, around), f"{slug} on a body without {other}")
+            for token in tokens.split():
+                rest = Given(frozenset(tokens.split()) - {token}, afters=AFTERS)
+                self.assertNotIn(slug, closed(values, rest), f"{slug} without {token}")
+        self.assertEqual(sorted(slug for slug, *_ in GRAYED), sorted(after.setting for after in AFTERS))
+
+    def test_what_opens_something_is_set_before_it_and_what_shuts_it_after(self) -> None:
+        for slug, other, shut, opened, tokens in GRAYED:
+            around = Given(frozenset(tokens.split()), afters=AFTERS)
+            default = BY_SLUG[slug].default
+            self.assertEqual(order_to_set({slug: default, other: opened}, around), (other, slug))
+            self.assertEqual(order_to_set({slug: default, other: shut}, around), (slug, other))
 
 
 class Tables(TestCase):

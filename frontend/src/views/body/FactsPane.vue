@@ -9,7 +9,10 @@ const queries = useQueryClient();
 const error = ref("");
 const said = ref("");
 const facts = computed<Facts>(() => props.body.facts ?? {});
-const stated = computed(() => props.guide.features.filter((f) => f.stated));
+/** A view before the shot needs no saying where the finder shows the picture. */
+const stated = computed(() =>
+  props.guide.features.filter((f) => f.stated && (f.slug !== "live_view" || props.body.finder === "optical")),
+);
 const label = (slug: string): string => props.guide.settings.find((s) => s.slug === slug)?.label ?? slug;
 const others = computed(() => props.guide.settings.filter((s) => !facts.value.absent?.includes(s.slug)));
 

@@ -107,8 +107,8 @@ const when = (iso: string) => iso.slice(0, 10);
         <span><span class="label">as it came</span> {{ row.default_shown }}</span>
         <span v-if="row.firmware"><span class="label">known for firmware</span> {{ row.firmware }}, not the body’s own</span>
         <span
-          ><span class="label">the body holds</span>
-          <template v-if="held"
+          ><span class="label">the body holds</span>{{ " "
+          }}<template v-if="held"
             >{{ heldShown }}, {{ held.verified_at ? `seen ${when(held.verified_at)}` : `believed since ${when(held.since)}`
             }}<template v-if="held.older">, with other firmware</template></template
           ><template v-else>unknown</template></span
