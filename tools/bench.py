@@ -31,6 +31,9 @@ from craft.advice.ladder import solve_ladder
 from craft.advice.plan import Plan, plan_for
 from craft.configuration.around import given_for
 from craft.configuration.configure import configure
+from craft.loading.walk import Way, places_of, walk
+from exchange.demo_words import demo_dialect
+from exchange.dialect_form import DialectForm, checked
 from exchange.setup_form import setup_form
 from exchange.situation_form import SituationForm
 
@@ -121,6 +124,33 @@ def configuration() -> None:
 
         least, whole = in_turns(look, lambda situation=situation, setup=setup: configure(situation, setup), rounds=40)
         print(f"configuration, {name}: {len(made.rows)} settings, {len(around.rules)} dependencies, {len(made.violations)} broken")
+        print(f"  {whole:.1f} ms, {whole / least:.0f} of its floor ({least * 1000:.0f} µs)")
+
+
+def menus() -> None:
+    """The walk through the menus of the largest demo body, of which nothing, most or all but a few things are known.
+
+    The floor is looking once at every pair of places that are to be visited.
+    """
+    situation = SituationForm.model_validate({**CASES["sports"], "lens": "merrow-70-200"}).value()
+    setup = advise(situation)
+    around, made = given_for(situation, setup), configure(situation, setup)
+    words = checked(DialectForm.model_validate(demo_dialect("merrow-swift-20"))).value()
+    right = made.values
+    cases = {
+        "nothing known, the shorter way": ({}, None),
+        "nothing known, all looked up": ({}, Way.AUDIT),
+        "a third unknown": ({slug: value for k, (slug, value) in enumerate(right.items()) if k % 3}, Way.AUDIT),
+    }
+    for name, (held, way) in cases.items():
+        found = walk(made, held, words, around, way)
+        places = [place for place, _ in places_of(words).values()][: len(found.steps)]
+
+        def look(places: list[tuple[int, ...]] = places) -> int:
+            return sum(one[0] < other[0] for one in places for other in places)
+
+        least, whole = in_turns(look, lambda held=held, way=way: walk(made, held, words, around, way), rounds=20)
+        print(f"walk, {name}: {len(found.steps)} items, {found.presses} presses, {found.plainly} from top to bottom, proven {found.proven}")
         print(f"  {whole:.1f} ms, {whole / least:.0f} of its floor ({least * 1000:.0f} µs)")
 
 
@@ -218,4 +248,5 @@ def late(times: list[float]) -> float:
 if __name__ == "__main__":
     computation()
     configuration()
+    menus()
     round_trip()

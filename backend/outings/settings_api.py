@@ -6,18 +6,24 @@ from typing import Any
 
 from django.db.models import QuerySet
 from django.http import Http404, HttpRequest
+from django.shortcuts import get_object_or_404
 from ninja import Router, Schema
 
 from craft.advice.advise import advise
 from craft.configuration.configure import Configuration, Origin, configure
 from craft.errors import CraftError
+from craft.loading.walk import Way
 from craft.vocabulary.setting import Value
 from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.words import say_value
 from exchange.configuration_form import Value as ValueOut
+from exchange.dialect_form import DialectForm
 from exchange.problems import InputError
 from exchange.profile_form import PersonForm
 from exchange.situation_form import SituationForm
+from exchange.walk_form import WalkOut, fresh_of, walk_of
+from gear.actions import hold
+from gear.models import Piece
 from outings.actions import Kit
 from outings.models import Situation
 
@@ -101,6 +107,33 @@ def _use(kit: Kit, row: Situation, slug: str) -> UseOut:
         return found.model_copy(update={"problem": "this body has no such setting"})
     shown = say_value(made.setting, made.value)
     return found.model_copy(update={"value": made.value, "shown": shown, "reason": made.because, "origin": made.origin})
+
+
+def _body_of(request: HttpRequest, row: Situation) -> Piece:
+    bodies = Piece.objects.select_related("dialect").prefetch_related("held")
+    return bodies.get(person=request.user, kind="body", slug=row.document["body"])
+
+
+def _walk(request: HttpRequest, row: Situation, way: Way | None) -> WalkOut:
+    body = _body_of(request, row)
+    words = DialectForm.model_validate(body.dialect.document) if hasattr(body, "dialect") else DialectForm()
+    held = {known.setting: known.value for known in body.held.all()}
+    return walk_of(SituationForm.model_validate(Kit(request.user).resolve(row.document)), held, words, way)
+
+
+@router.get("/situations/{pk}/walk", response=WalkOut)
+def walk(request: HttpRequest, pk: int, way: Way | None = None) -> WalkOut:
+    """The shortest walk through the body's menus that brings it to this situation's setup."""
+    return _walk(request, get_object_or_404(_situations(request), pk=pk), way)
+
+
+@router.post("/situations/{pk}/walk/reset", response=WalkOut)
+def has_been_reset(request: HttpRequest, pk: int) -> WalkOut:
+    """The body has just been reset: it holds what it came with, and the walk goes on from there."""
+    row = get_object_or_404(_situations(request), pk=pk)
+    form = SituationForm.model_validate(Kit(request.user).resolve(row.document))
+    hold(_body_of(request, row), dict(fresh_of(form)), verified=True)
+    return _walk(request, row, None)
 
 
 @router.post("/profile/preview", response=list[AffectedOut])

@@ -19,6 +19,13 @@ export const router = createRouter({
       meta: { title: "All settings" },
     },
     {
+      path: "/situations/:id(\\d+)/load",
+      name: "load",
+      component: () => import("./views/load/LoadView.vue"),
+      props: (route) => ({ id: Number(route.params.id) }),
+      meta: { title: "Through the menus" },
+    },
+    {
       path: "/guide/:slug?",
       name: "guide",
       component: () => import("./views/guide/GuideView.vue"),

@@ -36,6 +36,7 @@ class CrawlCase(BrowserCase):
             "/profile",
             "/nothing/here",
             f"{at}/settings",
+            f"{at}/load",
             "/guide/look",
             "/kit/bodies/quillon-lane-32",
             "/kit",

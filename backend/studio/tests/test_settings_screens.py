@@ -149,6 +149,44 @@ class AllSettings(BrowserCase):
         self.stored(page, lambda d: d.get("settings") == {"grid": "fine"})
 
 
+class ThroughTheMenus(BrowserCase):
+    def test_a_walk_is_ticked_off_on_a_phone_and_goes_on_on_another_device(self) -> None:
+        page = self.open(f"/situations/{self.situation.pk}/load", size=PHONE)
+        expect(page.get_by_text("resetting first is shorter")).to_be_visible()
+        page.get_by_role("button", name="It is reset").click()
+        expect(page.get_by_text("No walk over these items is shorter")).to_be_visible()
+        expect(page.get_by_role("button", name="It is reset")).to_have_count(0)
+        count = page.get_by_role("checkbox").count()
+        self.assertGreater(count, 40)
+        first = page.locator(".step").first
+        name = first.locator(".what b").inner_text()
+        first.get_by_role("checkbox").check()
+        expect(page.get_by_text(f"{count - 1} of {count} left")).to_be_visible()
+        first.get_by_role("checkbox").uncheck()
+        expect(page.get_by_text(f"{count} of {count} left")).to_be_visible()
+        first.get_by_role("checkbox").check()
+        self.answered(page)
+        held = Held.objects.filter(piece__person=self.ilse, piece__slug="merrow-swift-20", verified_at__isnull=False)
+        self.assertEqual(held.count(), 155)
+        other = self.open("/")
+        other.goto(f"/situations/{self.situation.pk}")
+        other.get_by_role("spinbutton", name="time").wait_for()
+        other.keyboard.press("m")
+        expect(other.get_by_text(f"{count - 1} of {count - 1} left")).to_be_visible()
+        self.assertNotIn(name, other.locator(".step .what b").all_inner_texts())
+        self.assertEqual(self.wrong, [])
+
+    def test_looking_everything_up_can_be_chosen_and_the_address_keeps_it(self) -> None:
+        page = self.open(f"/situations/{self.situation.pk}/load")
+        page.get_by_role("button", name="Look everything up instead").click()
+        expect(page).to_have_url(re.compile(r"way=audit"))
+        expect(page.get_by_text("fewer than from top to bottom")).to_be_visible()
+        page.reload()
+        expect(page.get_by_text("what is unknown is looked up on the way")).to_be_visible()
+        page.get_by_role("button", name="Reset first instead").click()
+        expect(page.get_by_role("button", name="It is reset")).to_be_visible()
+
+
 class Guide(BrowserCase):
     def test_a_stranger_learns_whether_a_setting_touches_the_raw(self) -> None:
         """From the door: the palette, a word, the answer."""

@@ -840,6 +840,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/situations/{pk}/walk": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Walk
+         * @description The shortest walk through the body's menus that brings it to this situation's setup.
+         */
+        get: operations["outings_settings_api_walk"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/situations/{pk}/walk/reset": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Has Been Reset
+         * @description The body has just been reset: it holds what it came with, and the walk goes on from there.
+         */
+        post: operations["outings_settings_api_has_been_reset"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/profile/preview": {
         parameters: {
             query?: never;
@@ -2778,6 +2818,59 @@ export interface components {
             problem: string;
         };
         /**
+         * Way
+         * @description How what is unknown is dealt with.
+         * @enum {string}
+         */
+        Way: "audit" | "reset";
+        /**
+         * WalkOut
+         * @description A walk from what the body is believed to hold to what it should hold.
+         *
+         *     plainly: presses of the same items from top to bottom; proven: no walk over them is shorter;
+         *     audit_presses, reset_presses: looking every unknown item up, or resetting first; elsewhere:
+         *     settings that should change and have no place in the menus as they are written down.
+         */
+        WalkOut: {
+            way: components["schemas"]["Way"];
+            /** Steps */
+            steps: components["schemas"]["WalkStepOut"][];
+            /** Presses */
+            presses: number;
+            /** Plainly */
+            plainly: number;
+            /** Proven */
+            proven: boolean;
+            /** Audit Presses */
+            audit_presses: number;
+            /** Reset Presses */
+            reset_presses: number;
+            /** Elsewhere */
+            elsewhere: string[];
+        };
+        /**
+         * WalkStepOut
+         * @description One item to set, in the body's words; before null: nobody knows.
+         */
+        WalkStepOut: {
+            /** Setting */
+            setting: string;
+            /** Label */
+            label: string;
+            /** Neutral */
+            neutral: string;
+            /** Menu */
+            menu: string[];
+            /** Before */
+            before: string | null;
+            /** Value */
+            value: number | string;
+            /** Shown */
+            shown: string;
+            /** Presses */
+            presses: number;
+        };
+        /**
          * AffectedOut
          * @description A setup that a new profile would change; problem: why it would have none.
          */
@@ -4079,6 +4172,52 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["UseOut"][];
+                };
+            };
+        };
+    };
+    outings_settings_api_walk: {
+        parameters: {
+            query?: {
+                way?: components["schemas"]["Way"] | null;
+            };
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WalkOut"];
+                };
+            };
+        };
+    };
+    outings_settings_api_has_been_reset: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WalkOut"];
                 };
             };
         };

@@ -132,6 +132,12 @@ const leave = offer([
     keys: "a",
     run: () => void router.push({ name: "settings", params: { id: props.id } }),
   },
+  {
+    id: "load",
+    label: "The way through the menus",
+    keys: "m",
+    run: () => void router.push({ name: "load", params: { id: props.id } }),
+  },
   { id: "card", label: "Make the pocket card", keys: "c", run: () => void makeCard() },
   {
     id: "figures",
@@ -228,6 +234,7 @@ useEventListener(window, "beforeunload", () => void bench.put());
         <RouterLink class="button" :to="{ name: 'settings', params: { id } }"
           >All {{ Object.keys(setup.configuration).length }} settings</RouterLink
         >
+        <RouterLink class="button" :to="{ name: 'load', params: { id } }">Through the menus</RouterLink>
         <button class="button" :disabled="!steps.undo && !steps.server" @click="undo">Undo</button>
         <button class="button" :disabled="!steps.redo" @click="redo">Redo</button>
         <a :href="`/api/situations/${id}/situation.json`" download="situation.json">Situation, JSON</a>

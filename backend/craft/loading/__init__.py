@@ -1,0 +1,1 @@
+"""Getting a configuration into a body: the shortest walk through its menus."""

@@ -1,0 +1,111 @@
+"""Walks of the demo bodies: replayed item by item on a body that grays things out, counted, and set against top to bottom."""
+
+from __future__ import annotations
+
+from functools import cache
+from typing import Any
+from unittest import TestCase
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from craft.advice.advise import advise
+from craft.configuration.around import given_for
+from craft.configuration.configure import Configuration, configure
+from craft.kit.dialect import Dialect, Entry
+from craft.loading.route import Presses, distance
+from craft.loading.walk import OPEN_AND_CONFIRM, RESET, Way, order_needs, places_of, walk
+from craft.vocabulary.checker import closed
+from craft.vocabulary.rules import Given
+from exchange.demo_words import demo_dialect
+from exchange.dialect_form import DialectForm, checked
+from exchange.tests.test_configuration import LENS, LIGHT, asked
+
+
+@cache
+def made(body: str, genre: str) -> tuple[Configuration, Given, Dialect]:
+    situation = asked(genre, body)
+    setup = advise(situation)
+    words = checked(DialectForm.model_validate(demo_dialect(body))).value()
+    return configure(situation, setup), given_for(situation, setup), words
+
+
+@st.composite
+def known(draw: st.DrawFn) -> tuple[str, str, dict[str, Any]]:
+    """A demo body, a kind of work, and what the body is believed to hold: most of it known, some of that wrong."""
+    body, genre = draw(st.sampled_from(sorted(LENS))), draw(st.sampled_from(sorted(LIGHT)))
+    rows = made(body, genre)[0].rows
+    held: dict[str, Any] = {row.setting.slug: row.value for row in rows}
+    for row in draw(st.lists(st.sampled_from(rows), max_size=12, unique_by=lambda row: row.setting.slug)):
+        if row.offered:
+            held[row.setting.slug] = draw(st.sampled_from(row.offered))
+    for row in draw(st.lists(st.sampled_from(rows), max_size=4, unique_by=lambda row: row.setting.slug)):
+        held.pop(row.setting.slug, None)
+    return body, genre, held
+
+
+class Walks(TestCase):
+    @settings(max_examples=120, deadline=None)
+    @given(known())
+    def test_replayed_it_sets_everything_meets_nothing_grayed_out_and_costs_what_it_says(
+        self, case: tuple[str, str, dict[str, Any]]
+    ) -> None:
+        body, genre, held = case
+        configuration, around, words = made(body, genre)
+        found = walk(configuration, held, words, around, Way.AUDIT)
+        rows = {row.setting.slug: row for row in configuration.rows if not row.closed}
+        self.assertEqual({s.setting for s in found.steps}, {slug for slug, row in rows.items() if held.get(slug) != row.value})
+        self.assertEqual(found.elsewhere, ())
+        now = dict(held)
+        places = places_of(words)
+        here, presses = (0,), 0
+        for step in found.steps:
+            if step.setting in held:
+                self.assertNotIn(step.setting, closed(now, around), step.setting)
+            presses += distance(here, places[step.setting][0], Presses()) + step.presses
+            here = places[step.setting][0]
+            now[step.setting] = step.value
+            self.assertEqual((step.before, step.value), (held.get(step.setting), rows[step.setting].value))
+        self.assertEqual(now | {s: held[s] for s in held if s not in rows}, {**held, **{s: r.value for s, r in rows.items()}})
+        self.assertEqual(found.presses, presses)
+        self.assertLessEqual(found.presses, found.plainly)
+        self.assertTrue(found.proven)
+        self.assertEqual(walk(configuration, now, words, around).steps, ())
+
+    def test_a_body_of_which_nothing_is_known_is_reset_and_one_that_is_nearly_right_is_not(self) -> None:
+        for body in LENS:
+            configuration, around, words = made(body, "landscape")
+            unknown = walk(configuration, {}, words, around)
+            self.assertIs(unknown.way, Way.RESET)
+            self.assertLess(unknown.reset_presses, unknown.audit_presses)
+            by_hand = walk(configuration, {}, words, around, Way.AUDIT)
+            self.assertGreaterEqual(by_hand.presses, unknown.audit_presses, "what is told of the way not taken is a least")
+            self.assertGreater(len(by_hand.steps), len(unknown.steps))
+            fresh = {row.setting.slug: row.default for row in configuration.rows}
+            after = walk(configuration, fresh, words, around)
+            self.assertEqual((after.way, after.presses), (Way.AUDIT, unknown.presses - RESET))
+            self.assertEqual([s.setting for s in after.steps], [s.setting for s in unknown.steps])
+
+    def test_a_value_costs_its_way_along_the_list_and_an_unknown_one_the_farthest(self) -> None:
+        configuration, around, words = made("merrow-swift-20", "sports")
+        held: dict[str, Any] = {row.setting.slug: row.value for row in configuration.rows}
+        (step,) = walk(configuration, {**held, "drive_mode": "single"}, words, around).steps
+        self.assertEqual((step.label, step.menu, step.presses), ("Oars", ("Crew", "Oars"), OPEN_AND_CONFIRM + 3))
+        del held["drive_mode"]
+        (step,) = walk(configuration, held, words, around).steps
+        self.assertEqual((step.before, step.presses), (None, OPEN_AND_CONFIRM + 3))
+
+    def test_what_has_no_place_in_the_menus_is_told(self) -> None:
+        configuration, around, _ = made("merrow-swift-20", "sports")
+        held: dict[str, Any] = {row.setting.slug: row.value for row in configuration.rows} | {"grid": "fine", "beeps": "on"}
+        found = walk(configuration, held, Dialect((Entry("grid", "Rigging", ("Deck",)),)), around)
+        self.assertEqual(([s.setting for s in found.steps], found.elsewhere), (["grid"], ("beeps",)))
+
+    def test_what_opens_comes_first_and_what_shuts_comes_last(self) -> None:
+        around = made("merrow-swift-20", "sports")[1]
+        both = frozenset({"white_mode", "white_kelvin"})
+        wanted: dict[str, Any] = {"white_mode": "kelvin", "white_kelvin": 5000.0}
+        self.assertEqual(order_needs(wanted, {"white_mode": "daylight"}, both, around), {"white_kelvin": frozenset({"white_mode"})})
+        self.assertEqual(order_needs(wanted, {"white_mode": "kelvin"}, both, around), {})
+        shut: dict[str, Any] = {"white_mode": "daylight", "white_kelvin": 5000.0}
+        self.assertEqual(order_needs(shut, {"white_mode": "kelvin"}, both, around), {"white_mode": frozenset({"white_kelvin"})})
