@@ -52,3 +52,17 @@ class Earlier(models.Model):
 
     def __str__(self) -> str:
         return f"{self.situation} at {self.revision}"
+
+
+class Ticked(models.Model):
+    """A check of an outing that was made, and when; a check without a row has not been made."""
+
+    outing = models.ForeignKey(Outing, models.CASCADE, related_name="ticked")
+    check_slug = models.CharField(max_length=80)
+    at = models.DateTimeField()
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["outing", "check_slug"], name="one_tick_per_check")]
+
+    def __str__(self) -> str:
+        return self.check_slug

@@ -8,6 +8,7 @@ from cards.api import router as cards
 from gear.api import router as gear
 from gear.body_api import router as bodies
 from outings.api import router as outings
+from outings.checks_api import router as checks
 from outings.settings_api import router as settings
 from people.api import router as people
 from people.guards import Person, StrictParser
@@ -25,7 +26,7 @@ api = NinjaAPI(
     openapi_extra={"info": {"license": {"name": "MIT"}}},
 )
 install(api)
-for router in (advising, guide, people, bodies, gear, outings, settings, cards):
+for router in (advising, guide, people, bodies, gear, outings, settings, checks, cards):
     api.add_router("", router)
 
 __all__ = ["ProblemOut", "api"]

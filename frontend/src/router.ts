@@ -26,6 +26,13 @@ export const router = createRouter({
       meta: { title: "Through the menus" },
     },
     {
+      path: "/outings/:id(\\d+)/checks",
+      name: "checks",
+      component: () => import("./views/checks/ChecksView.vue"),
+      props: (route) => ({ id: Number(route.params.id) }),
+      meta: { title: "Before the pictures" },
+    },
+    {
       path: "/guide/:slug?",
       name: "guide",
       component: () => import("./views/guide/GuideView.vue"),

@@ -37,6 +37,7 @@ class CrawlCase(BrowserCase):
             "/nothing/here",
             f"{at}/settings",
             f"{at}/load",
+            f"/outings/{self.day.pk}/checks",
             "/guide/look",
             "/kit/bodies/quillon-lane-32",
             "/kit",

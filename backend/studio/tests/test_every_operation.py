@@ -40,6 +40,7 @@ BODIES_SENT: dict[str, Any] = {
     "Order": {"order": []},
     "DialectForm": WORDS,
     "Pasted": {"kind": "json", "text": json.dumps(WORDS)},
+    "Tick": {"slug": "card_in", "done": True},
     "StateIn": {"values": {"beeps": "off"}},
     "BodyProfileFile": {"format": "wide-aperture-body", "version": 1, "body": BODY, "dialect": WORDS},
 }

@@ -180,11 +180,32 @@ class ThroughTheMenus(BrowserCase):
         page = self.open(f"/situations/{self.situation.pk}/load")
         page.get_by_role("button", name="Look everything up instead").click()
         expect(page).to_have_url(re.compile(r"way=audit"))
-        expect(page.get_by_text("fewer than from top to bottom")).to_be_visible()
+        expect(page.get_by_role("checkbox").first).to_be_visible()
         page.reload()
         expect(page.get_by_text("what is unknown is looked up on the way")).to_be_visible()
         page.get_by_role("button", name="Reset first instead").click()
         expect(page.get_by_role("button", name="It is reset")).to_be_visible()
+
+
+class BeforeThePictures(BrowserCase):
+    def test_checks_are_ticked_by_keyboard_kept_and_said_in_the_bodys_words(self) -> None:
+        page = self.open("/", size=PHONE)
+        page.get_by_role("link", name="checks", exact=True).click()
+        expect(page).to_have_url(re.compile(rf"/outings/{self.day.pk}/checks$"))
+        first = page.get_by_role("checkbox").first
+        first.wait_for()
+        count = page.get_by_role("checkbox").count()
+        expect(page.get_by_text(f"{count} of {count} left")).to_be_visible()
+        first.focus()
+        page.keyboard.press("Space")
+        expect(page.get_by_text(f"{count - 1} of {count} left")).to_be_visible()
+        page.reload()
+        expect(page.get_by_role("checkbox").first).to_be_checked()
+        bite = page.locator(".bite").first
+        bite.locator("summary").click()
+        expect(bite.locator(".reason")).to_be_visible()
+        expect(page.get_by_role("heading", name="Defaults that bite: Oxwick Plate, 60 MP")).to_be_visible()
+        self.assertEqual(self.wrong, [])
 
 
 class Guide(BrowserCase):

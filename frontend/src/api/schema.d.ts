@@ -900,6 +900,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/outings/{pk}/checks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Checks
+         * @description What to look at before the pictures of an outing.
+         */
+        get: operations["outings_checks_api_checks"];
+        /**
+         * Tick
+         * @description Tick a check off, with the time, or take the tick back.
+         */
+        put: operations["outings_checks_api_tick"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/situations/{pk}/cards": {
         parameters: {
             query?: never;
@@ -2905,6 +2929,103 @@ export interface components {
             after: string;
         };
         /**
+         * BiteOut
+         * @description A default that does not fit the day.
+         */
+        BiteOut: {
+            /** Setting */
+            setting: string;
+            /** Own */
+            own: string;
+            /** Label */
+            label: string;
+            /** Default */
+            default: string;
+            /** Wanted */
+            wanted: string;
+            /** Because */
+            because: string;
+            /** Situations */
+            situations: string[];
+        };
+        /**
+         * BodyBites
+         * @description Defaults of one body that bite, worst first.
+         */
+        BodyBites: {
+            /** Body */
+            body: string;
+            /** Bites */
+            bites: components["schemas"]["BiteOut"][];
+            /** More */
+            more: number;
+        };
+        /**
+         * CheckOut
+         * @description A check; slug names it for ticking; situation: where it belongs to one, else null; situations: whom it serves.
+         */
+        CheckOut: {
+            /** Slug */
+            slug: string;
+            moment: components["schemas"]["Moment"];
+            /** Text */
+            text: string;
+            /** Because */
+            because: string;
+            /** Situation */
+            situation: number | null;
+            /** Situations */
+            situations: string[];
+            /** Ticked At */
+            ticked_at: string | null;
+        };
+        /**
+         * ChecksOut
+         * @description Everything to look at before the pictures of an outing; problems: situations that have no setup, and why.
+         */
+        ChecksOut: {
+            /** Title */
+            title: string;
+            /** Checks */
+            checks: components["schemas"]["CheckOut"][];
+            /** Slips */
+            slips: components["schemas"]["SlipOut"][];
+            /** Defaults */
+            defaults: components["schemas"]["BodyBites"][];
+            /** Problems */
+            problems: string[];
+        };
+        /**
+         * Moment
+         * @description When a check is made.
+         * @enum {string}
+         */
+        Moment: "leaving" | "arrival" | "situation";
+        /**
+         * SlipOut
+         * @description What could slip.
+         */
+        SlipOut: {
+            /** Control */
+            control: string;
+            /** Happens */
+            happens: string;
+            /** Harmless */
+            harmless: string;
+            /** Situations */
+            situations: string[];
+        };
+        /**
+         * Tick
+         * @description A check made, or not after all.
+         */
+        Tick: {
+            /** Slug */
+            slug: string;
+            /** Done */
+            done: boolean;
+        };
+        /**
          * CardOut
          * @description A card, and whether its situation has changed since.
          */
@@ -4242,6 +4363,54 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AffectedOut"][];
+                };
+            };
+        };
+    };
+    outings_checks_api_checks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChecksOut"];
+                };
+            };
+        };
+    };
+    outings_checks_api_tick: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Tick"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChecksOut"];
                 };
             };
         };

@@ -165,6 +165,7 @@ onUnmounted(
         <span class="quiet">{{ day.place }}</span><span>{{ day.day }}</span>
         <span class="acts">
           <button class="plain" @click="open(day)">edit</button>
+          <RouterLink class="act" :to="{ name: 'checks', params: { id: day.id } }">checks</RouterLink>
           <button class="plain" @click="exportDay(day)">export</button>
           <button class="plain" @click="removeDay(day)">delete</button>
         </span>
@@ -250,6 +251,11 @@ onUnmounted(
   padding: 18px 24px 48px;
   display: grid;
   gap: 30px;
+}
+.act {
+  min-height: 44px;
+  display: inline-flex;
+  align-items: center;
 }
 h1 {
   font: 600 18px/24px "Archivo Variable";

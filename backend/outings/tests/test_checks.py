@@ -1,0 +1,112 @@
+"""Checks, slips and defaults of the demo day: what applies and why, the dearest first, ticked and kept."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from craft.advice.facts import FACTS
+from craft.loading.checks import CHECKS, SLIPS, Moment
+from craft.loading.defaults import WORSE
+from craft.vocabulary.features import CIRCUMSTANCES, FEATURES
+from craft.vocabulary.setting import Reach
+from craft.vocabulary.settings import BY_SLUG
+from outings.tests.test_outings import Day
+from people.tests.caller import Caller, pointers
+
+DEAR = {row.slug: row.lost * row.likely for row in (*CHECKS, *SLIPS)}
+
+
+class Checks(Day):
+    def setUp(self) -> None:
+        super().setUp()
+        self.path = f"/api/outings/{self.day['id']}/checks"
+
+    def get(self) -> dict[str, Any]:
+        return self.caller.get(self.path).json()
+
+    def tick(self, slug: str, *, done: bool = True) -> Any:
+        return self.caller.send("PUT", self.path, {"slug": slug, "done": done})
+
+    def test_only_what_applies_is_asked_and_the_dearest_first(self) -> None:
+        told = self.get()
+        by_moment: dict[str, list[dict[str, Any]]] = {}
+        for check in told["checks"]:
+            by_moment.setdefault(check["moment"], []).append(check)
+        for moment in ("leaving", "arrival"):
+            costs = [DEAR[check["slug"]] for check in by_moment[moment]]
+            self.assertEqual(costs, sorted(costs, reverse=True))
+        slugs = {check["slug"] for check in told["checks"]}
+        self.assertTrue({"card_in", "clocks", "prefixes", "tripod_parts", "red_lamp", "lens_switches"} <= slugs)
+        self.assertNotIn("adapted", slugs, "nobody brings the adapted lens on this day")
+        red = next(check for check in told["checks"] if check["slug"] == "red_lamp")
+        self.assertEqual(red["situations"], ["The causeway under the stars"])
+        own = [check for check in by_moment["situation"] if check["situations"] == ["The causeway under the stars"]]
+        self.assertTrue({"dark_frames_off", "stabiliser_off", "focus_found"} <= {check["slug"].rsplit("-", 1)[0] for check in own})
+        quiet = [c["situations"][0] for c in by_moment["situation"] if c["slug"].startswith("quiet_now")]
+        self.assertIn("Boathouse wedding, one bright doorway", quiet)
+        self.assertNotIn("Sprint heats off the quay", quiet)
+        self.assertEqual(told["problems"], [])
+
+    def test_a_tick_keeps_its_time_and_can_be_taken_back(self) -> None:
+        first = self.tick("card_in").json()
+        at = next(check for check in first["checks"] if check["slug"] == "card_in")["ticked_at"]
+        self.assertIsNotNone(at)
+        again = self.tick("card_in").json()
+        self.assertEqual(next(c for c in again["checks"] if c["slug"] == "card_in")["ticked_at"], at)
+        self.assertEqual(sum(c["ticked_at"] is not None for c in self.get()["checks"]), 1)
+        self.tick("card_in", done=False)
+        self.assertTrue(all(c["ticked_at"] is None for c in self.get()["checks"]))
+        refused = self.tick("nonsense")
+        self.assertEqual((refused.status_code, pointers(refused)), (422, {"/slug"}))
+        (other,) = Caller(self.bram).get("/api/outings").json()
+        self.assertTrue(all(c["ticked_at"] is None for c in Caller(self.bram).get(f"/api/outings/{other['id']}/checks").json()["checks"]))
+
+    def test_a_situation_without_a_setup_is_told_and_the_rest_stands(self) -> None:
+        before = len(self.get()["checks"])
+        self.save({"motion": {"distance_m": 0.05}})
+        told = self.get()
+        self.assertEqual(len(told["problems"]), 1)
+        self.assertIn("too close", told["problems"][0])
+        self.assertLess(len(told["checks"]), before)
+
+    def test_what_could_slip_follows_the_settings_and_says_what_makes_it_harmless(self) -> None:
+        slips = {slip["control"]: slip for slip in self.get()["slips"]}
+        self.assertIn("The causeway under the stars", slips["focus by hand"]["situations"])
+        self.assertNotIn("Sprint heats off the quay", slips["focus by hand"]["situations"])
+        self.assertTrue(all(slip["harmless"] and slip["happens"] for slip in slips.values()))
+
+    def test_defaults_are_weighed_by_what_they_touch_and_how_many_they_hurt(self) -> None:
+        for one in self.get()["defaults"]:
+            weights = []
+            for bite in one["bites"]:
+                self.assertNotEqual(bite["default"], bite["wanted"])
+                self.assertTrue(bite["because"] and bite["own"])
+                setups = [s for s in self.day["situations"] if s["title"] in bite["situations"]]
+                for row in setups:
+                    made = self.caller.get(f"/api/situations/{row['id']}/setup.json").json()["configuration"][bite["setting"]]
+                    self.assertNotEqual(made["value"], made["default"])
+                reach = made["reach"]
+                weights.append(WORSE[Reach(reach)] * len(bite["situations"]))
+            self.assertEqual(weights, sorted(weights, reverse=True), one["body"])
+            self.assertLessEqual(len(one["bites"]), 12)
+
+    def test_queries_do_not_grow_with_the_day(self) -> None:
+        with self.assertNumQueries(8):
+            self.get()
+        for _ in range(4):
+            self.caller.post(f"{self.at}/duplicate")
+        with self.assertNumQueries(8):
+            self.get()
+
+
+class Tables(Day):
+    def test_rows_name_facts_tokens_and_settings_that_there_are(self) -> None:
+        known = {**FEATURES, **CIRCUMSTANCES}
+        for row in (*CHECKS, *SLIPS):
+            self.assertTrue(set(row.tokens) <= set(known), row.slug)
+            self.assertTrue(all(term.setting in BY_SLUG for term in row.terms), row.slug)
+            self.assertTrue(all(test.fact in FACTS for test in row.when), row.slug)
+            self.assertTrue(0 < row.lost <= 1 and 0 < row.likely <= 1 and row.source)
+        self.assertEqual(len(DEAR), len(CHECKS) + len(SLIPS), "no two rows of one name")
+        self.assertEqual({check.moment for check in CHECKS}, set(Moment))
+        self.assertEqual(set(WORSE), set(Reach))

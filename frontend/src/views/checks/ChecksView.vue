@@ -1,0 +1,171 @@
+<script setup lang="ts">
+import { useQuery, useQueryClient } from "@tanstack/vue-query";
+import { computed, ref } from "vue";
+import { client, ProblemError, take, type Schemas } from "@/api/client";
+import { useKit } from "@/api/queries";
+
+const props = defineProps<{ id: number }>();
+const queries = useQueryClient();
+const { data: kit } = useKit();
+const key = computed(() => ["checks", props.id]);
+const { data, error } = useQuery({
+  queryKey: key,
+  queryFn: () => take(client.GET("/api/outings/{pk}/checks", { params: { path: { pk: props.id } } })),
+  retry: false,
+});
+const MOMENTS: Record<string, string> = { leaving: "Before leaving", arrival: "On arrival" };
+/** Checks under the moment, or under the situation they belong to. */
+const groups = computed(() => {
+  const made = new Map<string, Schemas["CheckOut"][]>();
+  for (const check of data.value?.checks ?? []) {
+    const name = MOMENTS[check.moment] ?? check.situations[0] ?? "";
+    made.set(name, [...(made.get(name) ?? []), check]);
+  }
+  return [...made.entries()];
+});
+const left = computed(() => (data.value?.checks ?? []).filter((c) => !c.ticked_at).length);
+const bodyName = (slug: string): string => kit.value?.bodies.find((b) => b.slug === slug)?.document.name ?? slug;
+const wrong = ref("");
+async function tick(check: Schemas["CheckOut"]): Promise<void> {
+  wrong.value = "";
+  try {
+    const answer = await take(
+      client.PUT("/api/outings/{pk}/checks", {
+        params: { path: { pk: props.id } },
+        body: { slug: check.slug, done: !check.ticked_at },
+      }),
+    );
+    queries.setQueryData(key.value, answer);
+  } catch (caught) {
+    wrong.value = caught instanceof ProblemError ? caught.message : "The server cannot be reached; the tick was not kept.";
+  }
+}
+const time = (iso: string): string => new Date(iso).toTimeString().slice(0, 5);
+</script>
+
+<template>
+  <main v-if="error" class="checks"><p class="reason">This outing is not here.</p></main>
+  <main v-else-if="data" class="checks">
+    <section class="list">
+      <h1>Before the pictures: {{ data.title }}</h1>
+      <p class="reason">
+        What applies to this day’s setups, the dearest failure first. A tick keeps its time.
+        <span class="quiet" role="status">{{ left }} of {{ data.checks.length }} left</span>
+      </p>
+      <p v-for="problem in data.problems" :key="problem" class="error">{{ problem }}</p>
+      <p v-if="wrong" class="error" role="alert">{{ wrong }}</p>
+      <p v-if="!data.checks.length" class="reason">Add situations to the day; their checks appear here.</p>
+      <template v-for="[name, checks] in groups" :key="name">
+        <h2>{{ name }}</h2>
+        <label v-for="check in checks" :key="check.slug" class="check" :class="{ done: check.ticked_at }">
+          <input type="checkbox" :checked="!!check.ticked_at" @change="tick(check)" />
+          <span
+            ><b>{{ check.text }}</b> <span class="quiet">{{ check.because }}</span></span
+          >
+          <span class="quiet at">{{ check.ticked_at ? time(check.ticked_at) : "" }}</span>
+        </label>
+      </template>
+    </section>
+    <aside>
+      <h2>What could slip</h2>
+      <div v-for="slip in data.slips" :key="slip.control + slip.happens" class="slip">
+        <p>
+          <b>{{ slip.control }}</b> <span class="quiet">{{ slip.happens }}</span>
+        </p>
+        <p class="small"><span class="label">harmless with</span> {{ slip.harmless }}</p>
+        <p class="small quiet">{{ slip.situations.join(", ") }}</p>
+      </div>
+      <template v-for="one in data.defaults" :key="one.body">
+        <h2>Defaults that bite: {{ bodyName(one.body) }}</h2>
+        <details v-for="bite in one.bites" :key="bite.setting" class="bite">
+          <summary>
+            <span
+              ><b v-if="bite.own">{{ bite.own }}</b> <span class="quiet">{{ bite.label }}</span></span
+            >
+            <span
+              >{{ bite.default }} → <b>{{ bite.wanted }}</b></span
+            >
+          </summary>
+          <p class="reason">{{ bite.because }}</p>
+          <p class="small quiet">{{ bite.situations.join(", ") }}</p>
+        </details>
+        <p v-if="one.more" class="quiet small">and {{ one.more }} more that matter less</p>
+      </template>
+    </aside>
+  </main>
+</template>
+
+<style scoped>
+.checks {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 440px;
+  gap: 0 48px;
+  padding: 18px 24px 48px;
+}
+h1 {
+  font: 600 22px/28px "Archivo Variable";
+  font-stretch: 92%;
+}
+.reason {
+  max-width: 62ch;
+}
+.check {
+  display: grid;
+  grid-template-columns: 28px minmax(0, 1fr) 44px;
+  gap: 0 12px;
+  align-items: center;
+  min-height: 44px;
+  padding: 6px 0;
+  border-bottom: 1px solid var(--rule);
+  cursor: pointer;
+}
+.check b {
+  font-weight: 540;
+  display: block;
+}
+.check input {
+  width: 22px;
+  height: 22px;
+}
+.check .quiet {
+  font-size: 13px;
+}
+.done b {
+  text-decoration: line-through;
+  font-weight: 450;
+}
+.at {
+  text-align: right;
+}
+.slip {
+  padding: 8px 0;
+  border-bottom: 1px solid var(--rule);
+}
+.slip b {
+  font-weight: 560;
+  margin-right: 6px;
+}
+.small {
+  font-size: 13px;
+  line-height: 18px;
+}
+summary {
+  min-height: 36px;
+  display: flex;
+  justify-content: space-between;
+  gap: 12px;
+  align-items: center;
+  border-bottom: 1px solid var(--rule);
+  cursor: pointer;
+  font-size: 13px;
+}
+.bite[open] {
+  padding-bottom: 10px;
+}
+@media (max-width: 1000px) {
+  .checks {
+    grid-template-columns: minmax(0, 1fr);
+    padding: 12px 16px 48px;
+  }
+}
+</style>
