@@ -61,6 +61,23 @@ class Checks(Day):
         (other,) = Caller(self.bram).get("/api/outings").json()
         self.assertTrue(all(c["ticked_at"] is None for c in Caller(self.bram).get(f"/api/outings/{other['id']}/checks").json()["checks"]))
 
+    def test_what_belongs_to_a_situation_is_ticked_for_it_alone(self) -> None:
+        modes = [check for check in self.get()["checks"] if check["slug"].startswith("mode-")]
+        self.assertEqual([check["situations"] for check in modes], [[title] for title in self.titles()])
+        self.tick(modes[2]["slug"])
+        after = [check["ticked_at"] is not None for check in self.get()["checks"] if check["slug"].startswith("mode-")]
+        self.assertEqual(after, [False, False, True, False, False, False, False])
+        self.caller.delete(f"/api/situations/{modes[2]['situation']}")
+        self.assertNotIn(modes[2]["slug"], {check["slug"] for check in self.get()["checks"]})
+        self.assertEqual(self.tick(modes[2]["slug"]).status_code, 422)
+
+    def test_an_outing_put_aside_or_without_situations_has_none(self) -> None:
+        bare = self.caller.post("/api/outings", {"title": "Nothing yet", "day": "2027-06-13"}).json()
+        told = self.caller.get(f"/api/outings/{bare['id']}/checks").json()
+        self.assertEqual((told["checks"], told["slips"], told["defaults"], told["problems"]), ([], [], [], []))
+        self.caller.delete(f"/api/outings/{bare['id']}")
+        self.assertEqual(self.caller.get(f"/api/outings/{bare['id']}/checks").status_code, 404)
+
     def test_a_situation_without_a_setup_is_told_and_the_rest_stands(self) -> None:
         before = len(self.get()["checks"])
         self.save({"motion": {"distance_m": 0.05}})
