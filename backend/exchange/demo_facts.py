@@ -15,6 +15,8 @@ FACTS: dict[str, dict[str, Any]] = {
         "true_for": {"pre_capture": "2.0", "shadow_lift": "2.1"},
         "raw_rate": 20.0,
         "mechanical_rate": 12.0,
+        "slots": 3,
+        "slot_leaves_out": ["clock", "zone", "author", "file_prefix", "card_roles", "pairing", "send_while_shooting", "screen_brightness"],
     },
     "quillon-lane-32": {
         "firmware": "1.04",
@@ -23,6 +25,7 @@ FACTS: dict[str, dict[str, Any]] = {
         "defaults": {"look": "natural", "beeps": "on", "clip_warning": "off", "touch_release": "on", "drive_mode": "single"},
         "offered": {"review_time": ["off", "two_seconds"], "self_timer": [0.0, 2.0, 10.0], "histogram": ["off", "brightness"], "grid": ["off", "thirds"], "raw_compression": ["none", "lossless"]},
         "true_for": {"raw_compression": "1.04"},
+        "slots": 2,
         "added": [{"slug": "lane_peaking_true_view", "terms": [{"setting": "peaking", "test": "is_not", "values": ["off"]}, {"setting": "exposure_true_view", "test": "is", "values": ["off"]}], "reason": "This body colours edges only while the view is exposure-true.", "way_out": "exposure-true view on, or no peaking"}],
     },
     "oxwick-plate-60": {
@@ -32,6 +35,8 @@ FACTS: dict[str, dict[str, Any]] = {
         "offered": {"bracket_step": [0.3333, 0.6667, 1.0, 1.3333, 2.0]},
         "reach": {"rendered_size": "raw"},
         "dropped": ["stabiliser_on_tripod"],
+        "slots": 2,
+        "slot_leaves_out": ["clock", "author", "file_prefix", "card_roles", "file_format", "raw_compression", "beeps"],
         "raw_rate": 5.0,
     },
     "merrow-glass-36": {

@@ -51,6 +51,8 @@ class BodyFactsForm(_Form):
     dropped: Annotated[list[Slug], Field(max_length=100)] = Field(default_factory=list)
     raw_rate: Rate | None = None
     mechanical_rate: Rate | None = None
+    slots: Annotated[int, Field(strict=True, ge=0, le=20)] = 0
+    slot_leaves_out: Annotated[list[Slug], Field(max_length=200)] = Field(default_factory=list)
 
     def value(self, owner: str) -> BodyFacts:
         """The facts as the craft's value; owner: the body's name, the source of its own dependencies.
@@ -80,4 +82,6 @@ class BodyFactsForm(_Form):
             dropped=frozenset(self.dropped),
             raw_rate=self.raw_rate,
             mechanical_rate=self.mechanical_rate,
+            slots=self.slots,
+            slot_leaves_out=frozenset(self.slot_leaves_out),
         )

@@ -119,6 +119,12 @@ def export_dialect(request: HttpRequest, slug: str) -> HttpResponse:
     )
 
 
+@router.get("/kit/bodies/{slug}/dialect.json", response=DialectForm)
+def export_dialect_json(request: HttpRequest, slug: str) -> DialectForm:
+    """A body's words as JSON, as the import takes them."""
+    return DialectForm.model_validate(actions.dialect_of(_body(request, slug)).document)
+
+
 @router.get("/kit/bodies/{slug}/state", response=StateOut)
 def get_state(request: HttpRequest, slug: str) -> StateOut:
     """What a body is believed to hold."""

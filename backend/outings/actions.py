@@ -42,10 +42,19 @@ class Kit:
         self.person = person
 
     @cached_property
+    def dialects(self) -> dict[str, DialectForm]:
+        """Each body's own words."""
+        rows = Dialect.objects.filter(piece__person=self.person).values_list("piece__slug", "document")
+        return {slug: DialectForm.model_validate(document) for slug, document in rows}
+
+    @cached_property
     def words(self) -> dict[str, dict[str, str]]:
         """Each body's own labels by setting."""
-        rows = Dialect.objects.filter(piece__person=self.person).values_list("piece__slug", "document")
-        return {slug: {e["setting"]: e["label"] for e in document["entries"] if e["setting"]} for slug, document in rows}
+        return {slug: {e.setting: e.label for e in form.entries if e.setting} for slug, form in self.dialects.items()}
+
+    def dialect(self, body: str) -> Any:
+        """A body's own words as the craft's value; none at all where nobody typed any."""
+        return self.dialects.get(body, DialectForm()).value()
 
     def resolve(self, document: dict[str, Any]) -> dict[str, Any]:
         """What the advice is asked for a stored situation.

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
+from dataclasses import dataclass
 from typing import Annotated, Any
 
 from django.http import HttpRequest
@@ -13,10 +14,12 @@ from pydantic import Field
 
 from craft.advice.advise import advise
 from craft.configuration.around import given_for
-from craft.configuration.configure import configure
+from craft.configuration.configure import Configuration, configure
 from craft.configuration.decided import facts_of
 from craft.errors import CraftError
-from craft.loading.checks import CHECKS, SLIPS, Applied, Moment, applying
+from craft.kit.dialect import Dialect
+from craft.loading.checks import CHECKS, SLIPS, Applied, Check, Moment, applying
+from craft.loading.day import LONGEST_DAY, Stop, slots_of_a_day
 from craft.loading.defaults import Bite, defaults_that_bite
 from craft.vocabulary.words import say_value
 from exchange.problems import InputError, Problem
@@ -80,6 +83,43 @@ class ChecksOut(Schema):
     problems: list[str]
 
 
+class ReachedOut(Schema):
+    """How a situation is reached: by the slot of this number and what it leaves to mend, or (null) through the menus."""
+
+    situation: int
+    title: str
+    slot: int | None
+    presses: int
+
+
+class KeptOut(Schema):
+    """What a slot holds."""
+
+    slot: int
+    situation: int
+    title: str
+
+
+class BodySlots(Schema):
+    """The slots of one body on the day; without: presses through the menus alone; beyond: situations too many to weigh."""
+
+    body: str
+    slots: int
+    kept: list[KeptOut]
+    reached: list[ReachedOut]
+    presses: int
+    without: int
+    beyond: int
+
+
+class SlotsOut(Schema):
+    """Slots of every body of the outing; problems: situations that have no setup, and why."""
+
+    title: str
+    bodies: list[BodySlots]
+    problems: list[str]
+
+
 class Tick(Schema):
     """A check made, or not after all."""
 
@@ -112,6 +152,33 @@ def _bite(bite: Bite, titles: list[str], words: dict[str, str]) -> BiteOut:
     )
 
 
+@dataclass(frozen=True)
+class Made:
+    """A situation of the outing with its setup."""
+
+    pk: int
+    title: str
+    body: str
+    situation: Any
+    setup: Any
+    configuration: Configuration
+
+
+def made_of(outing: Outing, kit: Kit) -> tuple[list[Made], list[str]]:
+    """The setups of a day in its order, and why some situations have none."""
+    found, problems = [], []
+    for row in outing.situations.filter(deleted_at=None):
+        title = str(row.document["title"])
+        try:
+            situation = SituationForm.model_validate(kit.resolve(row.document)).value()
+            setup = advise(situation)
+            found.append(Made(row.pk, title, row.document["body"], situation, setup, configure(situation, setup)))
+        except (InputError, CraftError) as error:
+            said = error.message if isinstance(error, CraftError) else "; ".join(p.line for p in error.problems)
+            problems.append(f"{title}: {said}")
+    return found, problems
+
+
 def checks_of(outing: Outing) -> ChecksOut:
     """All of it, computed from the setups of the day."""
     kit = Kit(outing.person)
@@ -119,26 +186,17 @@ def checks_of(outing: Outing) -> ChecksOut:
     slips: list[tuple[str, Applied]] = []
     own: list[tuple[int, str, Applied]] = []
     by_body: dict[str, list[Any]] = {}
-    problems = []
-    for row in outing.situations.filter(deleted_at=None):
-        title = str(row.document["title"])
-        try:
-            situation = SituationForm.model_validate(kit.resolve(row.document)).value()
-            setup = advise(situation)
-            made = configure(situation, setup)
-        except (InputError, CraftError) as error:
-            said = error.message if isinstance(error, CraftError) else "; ".join(p.line for p in error.problems)
-            problems.append(f"{title}: {said}")
-            continue
-        tokens = given_for(situation, setup).tokens
-        facts = facts_of(setup, tokens)
-        for one in applying(CHECKS, facts, tokens, made.values):
-            if one.row.moment is Moment.SITUATION:
-                own.append((row.pk, title, one))
+    setups, problems = made_of(outing, kit)
+    for made in setups:
+        tokens = given_for(made.situation, made.setup).tokens
+        facts, values = facts_of(made.setup, tokens), made.configuration.values
+        for one in applying(CHECKS, facts, tokens, values):
+            if isinstance(one.row, Check) and one.row.moment is Moment.SITUATION:
+                own.append((made.pk, made.title, one))
             else:
-                checks.append((title, one))
-        slips += [(title, one) for one in applying(SLIPS, facts, tokens, made.values)]
-        by_body.setdefault(row.document["body"], []).append((title, made))
+                checks.append((made.title, one))
+        slips += [(made.title, one) for one in applying(SLIPS, facts, tokens, values)]
+        by_body.setdefault(made.body, []).append((made.title, made.configuration))
     ticked = dict(outing.ticked.values_list("check_slug", "at"))
     whole = [
         CheckOut(
@@ -185,6 +243,39 @@ def checks_of(outing: Outing) -> ChecksOut:
 def checks(request: HttpRequest, pk: int) -> ChecksOut:
     """What to look at before the pictures of an outing."""
     return checks_of(_mine(request, pk))
+
+
+def _slots(body: str, day: list[Made], words: Dialect) -> BodySlots:
+    """The slots of one body, numbered from one in the order of the day."""
+    facts = day[0].situation.body.facts
+    stops = [Stop(made.configuration, given_for(made.situation, made.setup)) for made in day]
+    filled = slots_of_a_day(stops, words, facts.slots, facts.slot_leaves_out)
+    number = {k: n for n, k in enumerate(filled.kept, 1)}
+    return BodySlots(
+        body=body,
+        slots=facts.slots,
+        kept=[KeptOut(slot=n, situation=day[k].pk, title=day[k].title) for k, n in number.items()],
+        reached=[
+            ReachedOut(situation=made.pk, title=made.title, slot=None if r.slot is None else number[r.slot], presses=r.presses)
+            for made, r in zip(day, filled.reached, strict=False)
+        ],
+        presses=filled.presses,
+        without=filled.without,
+        beyond=max(0, len(day) - LONGEST_DAY),
+    )
+
+
+@router.get("/outings/{pk}/slots", response=SlotsOut)
+def slots(request: HttpRequest, pk: int) -> SlotsOut:
+    """Which setups of the day to keep in each body's custom slots."""
+    outing = _mine(request, pk)
+    kit = Kit(request.user)
+    setups, problems = made_of(outing, kit)
+    by_body: dict[str, list[Made]] = {}
+    for made in setups:
+        by_body.setdefault(made.body, []).append(made)
+    bodies = [_slots(body, day, kit.dialect(body)) for body, day in by_body.items()]
+    return SlotsOut(title=outing.title, bodies=bodies, problems=problems)
 
 
 @router.put("/outings/{pk}/checks", response=ChecksOut)

@@ -33,6 +33,13 @@ export const router = createRouter({
       meta: { title: "Before the pictures" },
     },
     {
+      path: "/outings/:id(\\d+)/slots",
+      name: "slots",
+      component: () => import("./views/slots/SlotsView.vue"),
+      props: (route) => ({ id: Number(route.params.id) }),
+      meta: { title: "Into the slots" },
+    },
+    {
       path: "/guide/:slug?",
       name: "guide",
       component: () => import("./views/guide/GuideView.vue"),

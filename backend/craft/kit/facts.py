@@ -20,7 +20,8 @@ class BodyFacts:
     setting; features: what it has, tokens of craft.vocabulary.features; absent: settings it lacks all
     the same; defaults: as it leaves the box; offered: values it has; reach: where a setting touches
     something else than usual; added, dropped: dependencies of its own, and usual ones it is free of;
-    raw_rate, mechanical_rate: highest rates with raw and with curtains, in frames per second.
+    raw_rate, mechanical_rate: highest rates with raw and with curtains, in frames per second; slots: how
+    many custom slots a turn of a dial brings back; slot_leaves_out: settings that a slot does not hold.
     """
 
     firmware: str = ""
@@ -34,13 +35,15 @@ class BodyFacts:
     dropped: frozenset[str] = frozenset()
     raw_rate: float | None = None
     mechanical_rate: float | None = None
+    slots: int = 0
+    slot_leaves_out: frozenset[str] = frozenset()
 
     def __post_init__(self) -> None:
         """Refuse facts about settings, values and features that there are not."""
         unknown = sorted(self.features - set(FEATURES))
         if unknown:
             raise CraftError(f"“{unknown[0]}” is not a feature: {', '.join(sorted(FEATURES))}", ("features",))
-        for slug in (*self.absent, *self.reach, *self.true_for, *(s for rule in self.added for s in rule.settings)):
+        for slug in (*self.absent, *self.reach, *self.slot_leaves_out, *self.true_for, *(s for rule in self.added for s in rule.settings)):
             setting_for(slug)
         for slug, values in self.offered.items():
             if not values:

@@ -208,7 +208,7 @@ def shortest(
     places: by name; before: names that must come before a name (no rings); start: where the cursor is.
 
     >>> shortest({"a": (0, 4), "b": (0, 1), "c": (1, 0)}, {"b": frozenset({"c"})}).order
-    ('a', 'c', 'b')
+    ('c', 'b', 'a')
     """
     presses = presses or Presses()
     plain = top_to_bottom(places, before)

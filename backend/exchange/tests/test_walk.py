@@ -13,7 +13,9 @@ from craft.advice.advise import advise
 from craft.configuration.around import given_for
 from craft.configuration.configure import Configuration, configure
 from craft.kit.dialect import Dialect, Entry
+from craft.loading.day import LONGEST_DAY, Stop, slots_of_a_day
 from craft.loading.route import Presses, distance
+from craft.loading.slots import TURN
 from craft.loading.walk import OPEN_AND_CONFIRM, RESET, Way, order_needs, places_of, walk
 from craft.vocabulary.checker import closed
 from craft.vocabulary.rules import Given
@@ -109,3 +111,33 @@ class Walks(TestCase):
         self.assertEqual(order_needs(wanted, {"white_mode": "kelvin"}, both, around), {})
         shut: dict[str, Any] = {"white_mode": "daylight", "white_kelvin": 5000.0}
         self.assertEqual(order_needs(shut, {"white_mode": "kelvin"}, both, around), {"white_mode": frozenset({"white_kelvin"})})
+
+
+class DaysWithSlots(TestCase):
+    """A day of three kinds of work with one body."""
+
+    GENRES = ("wildlife", "sports", "night_sky", "wildlife", "sports")
+
+    def day(self, body: str) -> tuple[list[Stop], Dialect]:
+        return [Stop(*made(body, genre)[:2]) for genre in self.GENRES], made(body, "sports")[2]
+
+    def test_more_slots_never_cost_more_and_one_for_each_kind_costs_a_turn_each(self) -> None:
+        for body in ("merrow-swift-20", "tamsel-heron", "tamsel-matchbox"):
+            stops, words = self.day(body)
+            costs = [slots_of_a_day(stops, words, count).presses for count in range(5)]
+            self.assertEqual(costs, sorted(costs, reverse=True), body)
+            self.assertEqual(costs[3], costs[4], "there are three kinds of work only")
+            self.assertEqual(costs[3], 4 * TURN, "the first is set at home, and each other one is a turn away")
+            plain = [walk(stops[t].configuration, stops[t - 1].values, words, stops[t].given, Way.AUDIT).presses for t in range(1, 5)]
+            self.assertEqual(costs[0], sum(plain))
+
+    def test_a_slot_that_holds_nothing_is_not_worth_a_turn(self) -> None:
+        stops, words = self.day("merrow-swift-20")
+        everything = frozenset(stops[0].values) | frozenset(stops[2].values)
+        filled = slots_of_a_day(stops, words, 3, everything)
+        self.assertEqual((filled.kept, filled.presses), ((), filled.without))
+
+    def test_of_a_long_day_the_first_twelve_are_weighed(self) -> None:
+        stops, words = self.day("tamsel-matchbox")
+        self.assertEqual(len(slots_of_a_day(stops * 3, words, 2).reached), LONGEST_DAY)
+        self.assertEqual(slots_of_a_day([], words, 2).presses, 0)

@@ -38,6 +38,7 @@ class CrawlCase(BrowserCase):
             f"{at}/settings",
             f"{at}/load",
             f"/outings/{self.day.pk}/checks",
+            f"/outings/{self.day.pk}/slots",
             "/guide/look",
             "/kit/bodies/quillon-lane-32",
             "/kit",

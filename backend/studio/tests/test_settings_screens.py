@@ -188,6 +188,19 @@ class ThroughTheMenus(BrowserCase):
 
 
 class BeforeThePictures(BrowserCase):
+    def test_slots_of_the_day_are_told_for_each_body(self) -> None:
+        page = self.open("/")
+        page.get_by_role("link", name="slots", exact=True).click()
+        expect(page.get_by_role("heading", name="Merrow Swift, 20 MP")).to_be_visible()
+        swift = page.locator("section", has_text="Merrow Swift, 20 MP")
+        expect(swift).to_contain_text("fewer than through the menus alone")
+        expect(swift.get_by_text("turn to slot").first).to_be_visible()
+        page.locator("section", has_text="Merrow Glass").get_by_role("link", name="Say how many it has").click()
+        page.get_by_label("how many slots").select_option("2")
+        self.answered(page)
+        self.assertEqual(Piece.objects.get(person=self.ilse, slug="merrow-glass-36").document["facts"]["slots"], 2)
+        self.assertEqual(self.wrong, [])
+
     def test_checks_are_ticked_by_keyboard_kept_and_said_in_the_bodys_words(self) -> None:
         page = self.open("/", size=PHONE)
         page.get_by_role("link", name="checks", exact=True).click()
@@ -331,6 +344,13 @@ class OwnWords(BrowserCase):
         page.get_by_label("its pages").fill("Deck > Views")
         page.get_by_role("button", name="Write it down").click()
         self.words(page, lambda rows: len(rows) == 2)
+        page.get_by_label("label of beeps").focus()
+        page.get_by_label("words for values of beeps").fill("on=Aye; off=Nay")
+        page.keyboard.press("Tab")
+        self.words(page, lambda rows: rows[0]["values"] == {"on": "Aye", "off": "Nay"})
+        page.get_by_label("words for values of beeps").fill("loud")
+        page.keyboard.press("Tab")
+        expect(page.get_by_role("alert").filter(has_text="is not a value of beeps: off, on").first).to_be_visible()
         expect(page.get_by_label("label of grid")).to_have_value("Lines")
 
     def test_what_the_body_has_decides_what_is_asked(self) -> None:

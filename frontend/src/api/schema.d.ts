@@ -316,6 +316,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kit/bodies/{slug}/dialect.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Dialect Json
+         * @description A body's words as JSON, as the import takes them.
+         */
+        get: operations["gear_body_api_export_dialect_json"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kit/bodies/{slug}/state": {
         parameters: {
             query?: never;
@@ -917,6 +937,26 @@ export interface paths {
          * @description Tick a check off, with the time, or take the tick back.
          */
         put: operations["outings_checks_api_tick"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outings/{pk}/slots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Slots
+         * @description Which setups of the day to keep in each body's custom slots.
+         */
+        get: operations["outings_checks_api_slots"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -1669,6 +1709,13 @@ export interface components {
             raw_rate?: number | null;
             /** Mechanical Rate */
             mechanical_rate?: number | null;
+            /**
+             * Slots
+             * @default 0
+             */
+            slots?: number;
+            /** Slot Leaves Out */
+            slot_leaves_out?: string[];
         };
         /**
          * BodyForm
@@ -3026,6 +3073,64 @@ export interface components {
             done: boolean;
         };
         /**
+         * BodySlots
+         * @description The slots of one body on the day; without: presses through the menus alone; beyond: situations too many to weigh.
+         */
+        BodySlots: {
+            /** Body */
+            body: string;
+            /** Slots */
+            slots: number;
+            /** Kept */
+            kept: components["schemas"]["KeptOut"][];
+            /** Reached */
+            reached: components["schemas"]["ReachedOut"][];
+            /** Presses */
+            presses: number;
+            /** Without */
+            without: number;
+            /** Beyond */
+            beyond: number;
+        };
+        /**
+         * KeptOut
+         * @description What a slot holds.
+         */
+        KeptOut: {
+            /** Slot */
+            slot: number;
+            /** Situation */
+            situation: number;
+            /** Title */
+            title: string;
+        };
+        /**
+         * ReachedOut
+         * @description How a situation is reached: by the slot of this number and what it leaves to mend, or (null) through the menus.
+         */
+        ReachedOut: {
+            /** Situation */
+            situation: number;
+            /** Title */
+            title: string;
+            /** Slot */
+            slot: number | null;
+            /** Presses */
+            presses: number;
+        };
+        /**
+         * SlotsOut
+         * @description Slots of every body of the outing; problems: situations that have no setup, and why.
+         */
+        SlotsOut: {
+            /** Title */
+            title: string;
+            /** Bodies */
+            bodies: components["schemas"]["BodySlots"][];
+            /** Problems */
+            problems: string[];
+        };
+        /**
          * CardOut
          * @description A card, and whether its situation has changed since.
          */
@@ -3571,6 +3676,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+        };
+    };
+    gear_body_api_export_dialect_json: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DialectForm"];
                 };
             };
         };
@@ -4411,6 +4538,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ChecksOut"];
+                };
+            };
+        };
+    };
+    outings_checks_api_slots: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SlotsOut"];
                 };
             };
         };

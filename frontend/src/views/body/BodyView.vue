@@ -139,6 +139,25 @@ async function add(): Promise<void> {
   await keep([...copy(entries.value), { setting, label: label.trim(), menu: pages, values: {} }], `${label} written down`);
   if (!Object.keys(errors.value).length) adding.value = { setting: "", label: "", menu };
 }
+/** Tokens of a setting's list, which a body may have words of its own for. */
+const tokens = (slug: string): string[] =>
+  (guide.value?.settings.find((s) => s.slug === slug)?.values ?? []).map((v) => v.value).filter((v) => typeof v === "string");
+const valueWords = (entry: Entry): string =>
+  Object.entries(entry.values)
+    .map(([token, own]) => `${token}=${own}`)
+    .join("; ");
+/** What was typed as token=word; token=word. A part without a sign is kept as it is, for the server to refuse. */
+function readValues(text: string): Record<string, string> {
+  const pairs = text
+    .split(";")
+    .map((part) => part.trim())
+    .filter(Boolean)
+    .map((part) => {
+      const at = part.indexOf("=");
+      return at < 0 ? [part, part] : [part.slice(0, at).trim(), part.slice(at + 1).trim()];
+    });
+  return Object.fromEntries(pairs) as Record<string, string>;
+}
 function wrong(k: number): string {
   return Object.entries(errors.value)
     .filter(([at]) => at.startsWith(`/entries/${k}/`))
@@ -167,6 +186,7 @@ onUnmounted(offer([{ id: "undo-words", label: "Undo the last change of words", k
       <div class="tools">
         <button class="button" :disabled="!past.length" @click="undo">Undo</button>
         <a :href="`/api/kit/bodies/${slug}/dialect.csv`" download>Words, CSV</a>
+        <a :href="`/api/kit/bodies/${slug}/dialect.json`" :download="`${slug}-words.json`">Words, JSON</a>
         <a :href="`/api/kit/bodies/${slug}/profile.json`" :download="`${slug}.json`">Body and words, JSON</a>
         <span class="quiet" role="status">{{ said }}</span>
       </div>
@@ -196,6 +216,16 @@ onUnmounted(offer([{ id: "undo-words", label: "Undo the last change of words", k
             />
             <span class="quiet">{{ labels.get(entry.setting) ?? "none of ours" }}</span>
             <button class="plain" data-repeats :aria-label="`take out ${entry.label}`" @click="remove(k)">take out</button>
+            <input
+              v-if="tokens(entry.setting).length"
+              class="plain values"
+              :class="{ filled: valueWords(entry) }"
+              :value="valueWords(entry)"
+              :aria-label="`words for values of ${labels.get(entry.setting) ?? entry.label}`"
+              :placeholder="`its words for values: ${tokens(entry.setting).slice(0, 2).join('=…; ')}=…`"
+              maxlength="1000"
+              @change="edit(k, (e) => (e.values = readValues(typed($event))), 'words for values kept')"
+            />
             <p v-if="wrong(k)" class="error" role="alert">{{ wrong(k) }}</p>
           </div>
         </template>
@@ -272,6 +302,16 @@ h1 {
 }
 .own {
   min-height: 36px;
+}
+.values {
+  display: none;
+  grid-column: 1 / -1;
+  padding: 0 0 8px 36px;
+  font-size: 13px;
+}
+.item:focus-within .values,
+.values.filled {
+  display: block;
 }
 .error {
   grid-column: 1 / -1;

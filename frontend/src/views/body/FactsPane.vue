@@ -70,6 +70,17 @@ function lacks(event: Event): void {
       {{ f.label }}</label
     >
     <label class="field"
+      ><span class="label">slots</span
+      ><select
+        class="plain"
+        aria-label="how many slots"
+        :value="facts.slots ?? 0"
+        @change="keep({ slots: Number(($event.target as HTMLSelectElement).value) }, 'slots kept')"
+      >
+        <option v-for="n in 11" :key="n" :value="n - 1">{{ n === 1 ? "none" : n - 1 }}</option>
+      </select></label
+    >
+    <label class="field"
       ><span class="label">it lacks</span
       ><select class="plain" @change="lacks">
         <option value="">a setting that others have…</option>

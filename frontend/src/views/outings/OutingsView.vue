@@ -165,6 +165,7 @@ onUnmounted(
         <span class="quiet">{{ day.place }}</span><span>{{ day.day }}</span>
         <span class="acts">
           <button class="plain" @click="open(day)">edit</button>
+          <RouterLink class="act" :to="{ name: 'slots', params: { id: day.id } }">slots</RouterLink>
           <RouterLink class="act" :to="{ name: 'checks', params: { id: day.id } }">checks</RouterLink>
           <button class="plain" @click="exportDay(day)">export</button>
           <button class="plain" @click="removeDay(day)">delete</button>
