@@ -326,7 +326,10 @@ onUnmounted(
 .file:focus-within {
   outline: 2px solid var(--ink);
 }
-.act {
+.kit .act {
+  color: inherit;
+  text-decoration: underline;
+  text-decoration-color: var(--rule);
   margin-right: 14px;
   min-height: 44px;
   display: inline-flex;
