@@ -41,7 +41,7 @@ class Handed:
 def frame_bytes(situation: Situation, values: Mapping[str, Value]) -> float:
     """Bytes that one frame takes on the card, raw and finished together.
 
-    The crop to a shape cuts only the finished file; a sensor crop cuts both.
+    Reckoned on the whole sensor: a crop makes it less, so the room is never too little.
     """
     sensor = situation.body.sensor
     pixels = float(sensor.pixels_wide * sensor.pixels_high)

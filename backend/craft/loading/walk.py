@@ -116,32 +116,43 @@ def order_needs(wanted: Mapping[str, Value], held: Mapping[str, Value], work: fr
     return {slug: frozenset(others) for slug, others in before.items()}
 
 
-def _walk(
-    rows: Mapping[str, Configured],
-    held: Mapping[str, Value],
-    dialect: Dialect,
-    given: Given,
-    work: frozenset[str],
-    under: int | None = None,
-) -> Walk:
-    """The walk over some settings; when none can be under a number of presses, none is looked for and it has no steps."""
-    places = {slug: found for slug, found in places_of(dialect).items() if slug in work}
-    at = {slug: place for slug, (place, _) in places.items()}
-    wanted = {slug: row.value for slug, row in rows.items()}
-    before = order_needs(wanted, held, frozenset(at), given)
-    presses = Presses()
-    own = {slug: value_presses(rows[slug], held.get(slug)) for slug in at}
-    least = lower_bound((0,), at.values(), presses) + sum(own.values())
-    if under is not None and least >= under:
-        return Walk(Way.AUDIT, (), least, least, least, (), least, 0)
-    route = shortest(at, before, (0,), presses)
-    steps = tuple(
-        Step(slug, places[slug][1].label, places[slug][1].menu, held.get(slug), rows[slug].value, own[slug]) for slug in route.order
-    )
-    setting = sum(own.values())
-    plainly = length(top_to_bottom(at, before), at, (0,), presses) + setting
-    elsewhere = tuple(slug for slug in rows if slug in work and slug not in at)
-    return Walk(Way.AUDIT, steps, route.cost + setting, plainly, route.bound + setting, elsewhere, 0, 0)
+@dataclass(frozen=True, slots=True)
+class _Errand:
+    """Settings to be set on a body, with their places, from what it holds."""
+
+    rows: Mapping[str, Configured]
+    held: Mapping[str, Value]
+    places: Mapping[str, tuple[Place, Entry]]
+    work: frozenset[str]
+
+    @property
+    def at(self) -> dict[str, Place]:
+        """Places of the settings that have one."""
+        return {slug: place for slug, (place, _) in self.places.items() if slug in self.work}
+
+    @property
+    def own(self) -> dict[str, int]:
+        """Presses for the values alone."""
+        return {slug: value_presses(self.rows[slug], self.held.get(slug)) for slug in self.at}
+
+    def least(self) -> int:
+        """Presses that no walk is under."""
+        return lower_bound((0,), self.at.values(), Presses()) + sum(self.own.values())
+
+    def walk(self, given: Given) -> Walk:
+        """The shortest walk."""
+        at, own = self.at, self.own
+        wanted = {slug: row.value for slug, row in self.rows.items()}
+        before = order_needs(wanted, self.held, frozenset(at), given)
+        route = shortest(at, before, (0,), Presses())
+        steps = []
+        for slug in route.order:
+            entry = self.places[slug][1]
+            steps.append(Step(slug, entry.label, entry.menu, self.held.get(slug), wanted[slug], own[slug]))
+        values = sum(own.values())
+        plainly = length(top_to_bottom(at, before), at, (0,), Presses()) + values
+        elsewhere = tuple(slug for slug in self.rows if slug in self.work and slug not in at)
+        return Walk(Way.AUDIT, tuple(steps), route.cost + values, plainly, route.bound + values, elsewhere, 0, 0)
 
 
 def walk(configuration: Configuration, held: Mapping[str, Value], dialect: Dialect, given: Given, way: Way | None = None) -> Walk:
@@ -151,19 +162,21 @@ def walk(configuration: Configuration, held: Mapping[str, Value], dialect: Diale
     one of the two, when it is not to be chosen. Settings that cannot be chosen in the end are left alone.
     """
     rows = {row.setting.slug: row for row in configuration.rows if not row.closed}
+    places = places_of(dialect)
     fresh = {slug: row.default for slug, row in rows.items()}
-    anew = _walk(rows, fresh, dialect, given, frozenset(slug for slug, row in rows.items() if row.default != row.value))
+    anew = _Errand(rows, fresh, places, frozenset(slug for slug, row in rows.items() if row.default != row.value)).walk(given)
     reset = anew.presses + RESET
-    differing = frozenset(slug for slug, row in rows.items() if held.get(slug) != row.value)
-    looked = _walk(rows, held, dialect, given, differing, under=None if way is Way.AUDIT else -1 if way is Way.RESET else reset)
-    if not looked.steps and (differing or way is Way.RESET) and way is not Way.AUDIT:
+    looking = _Errand(rows, held, places, frozenset(slug for slug, row in rows.items() if held.get(slug) != row.value))
+    least = looking.least()
+    looked = None if way is Way.RESET or (way is None and least >= reset) else looking.walk(given)
+    if looked is None or (way is None and looked.presses > reset):
         return replace(
             anew,
             way=Way.RESET,
             presses=reset,
             plainly=anew.plainly + RESET,
             bound=anew.bound + RESET,
-            audit_presses=looked.presses,
+            audit_presses=looked.presses if looked else least,
             reset_presses=reset,
         )
     return replace(looked, audit_presses=looked.presses, reset_presses=reset)

@@ -103,6 +103,12 @@ class Walks(TestCase):
         found = walk(configuration, held, Dialect((Entry("grid", "Rigging", ("Deck",)),)), around)
         self.assertEqual(([s.setting for s in found.steps], found.elsewhere), (["grid"], ("beeps",)))
 
+    def test_a_body_without_words_is_neither_reset_nor_said_to_be_right(self) -> None:
+        configuration, around, _ = made("merrow-swift-20", "sports")
+        found = walk(configuration, {}, Dialect(), around)
+        self.assertEqual((found.way, found.steps, found.presses), (Way.AUDIT, (), 0))
+        self.assertEqual(set(found.elsewhere), {row.setting.slug for row in configuration.rows if not row.closed})
+
     def test_what_opens_comes_first_and_what_shuts_comes_last(self) -> None:
         around = made("merrow-swift-20", "sports")[1]
         both = frozenset({"white_mode", "white_kelvin"})

@@ -112,7 +112,7 @@ onUnmounted(
         ><template v-else>From what the body is believed to hold; what is unknown is looked up on the way.</template>
         {{ walk.proven ? "No walk over these items is shorter." : "A shorter walk may exist; none was found in time." }}
       </p>
-      <p v-else class="reason">The body holds all of it already.</p>
+      <p v-else-if="!walk.elsewhere.length" class="reason">The body holds all of it already.</p>
       <div class="tools">
         <template v-if="walk.way === 'reset'">
           <button class="button strong" @click="wasReset">It is reset</button>

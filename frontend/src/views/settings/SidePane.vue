@@ -47,6 +47,8 @@ const taken = (changes: Schemas["ChangedOut"][]): void =>
       </button>
     </div>
 
+    <p v-if="setup.change.impossible" class="reason">No other values on this body clear all of it.</p>
+
     <h2>Only as a whole</h2>
     <details v-for="{ state, words } in bundles" :key="state.bundle" class="bundle">
       <summary>
