@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import datetime as dt
-from dataclasses import dataclass
 from typing import Annotated, Any
 
 from django.http import HttpRequest
@@ -12,19 +11,16 @@ from django.utils import timezone
 from ninja import Router, Schema
 from pydantic import Field
 
-from craft.advice.advise import advise
 from craft.configuration.around import given_for
-from craft.configuration.configure import Configuration, configure
 from craft.configuration.decided import facts_of
-from craft.errors import CraftError
 from craft.kit.dialect import Dialect
 from craft.loading.checks import CHECKS, SLIPS, Applied, Check, Moment, applying
 from craft.loading.day import LONGEST_DAY, Stop, slots_of_a_day
 from craft.loading.defaults import Bite, defaults_that_bite
 from craft.vocabulary.words import say_value
 from exchange.problems import InputError, Problem
-from exchange.situation_form import SituationForm
 from outings.actions import Kit
+from outings.day import Made, made_of
 from outings.models import Outing, Ticked
 
 router = Router(tags=["checks"])
@@ -152,33 +148,6 @@ def _bite(bite: Bite, titles: list[str], words: dict[str, str]) -> BiteOut:
     )
 
 
-@dataclass(frozen=True)
-class Made:
-    """A situation of the outing with its setup."""
-
-    pk: int
-    title: str
-    body: str
-    situation: Any
-    setup: Any
-    configuration: Configuration
-
-
-def made_of(outing: Outing, kit: Kit) -> tuple[list[Made], list[str]]:
-    """The setups of a day in its order, and why some situations have none."""
-    found, problems = [], []
-    for row in outing.situations.filter(deleted_at=None):
-        title = str(row.document["title"])
-        try:
-            situation = SituationForm.model_validate(kit.resolve(row.document)).value()
-            setup = advise(situation)
-            found.append(Made(row.pk, title, row.document["body"], situation, setup, configure(situation, setup)))
-        except (InputError, CraftError) as error:
-            said = error.message if isinstance(error, CraftError) else "; ".join(p.line for p in error.problems)
-            problems.append(f"{title}: {said}")
-    return found, problems
-
-
 def checks_of(outing: Outing) -> ChecksOut:
     """All of it, computed from the setups of the day."""
     kit = Kit(outing.person)
@@ -282,11 +251,13 @@ def slots(request: HttpRequest, pk: int) -> SlotsOut:
 def tick(request: HttpRequest, pk: int, tick: Tick) -> ChecksOut:
     """Tick a check off, with the time, or take the tick back."""
     outing = _mine(request, pk)
-    known = {check.slug for check in checks_of(outing).checks}
-    if tick.slug not in known:
+    told = checks_of(outing)
+    check = next((check for check in told.checks if check.slug == tick.slug), None)
+    if check is None:
         raise InputError([Problem("/slug", "this outing has no such check")])
     if tick.done:
-        Ticked.objects.get_or_create(outing=outing, check_slug=tick.slug, defaults={"at": timezone.now()})
+        check.ticked_at = Ticked.objects.get_or_create(outing=outing, check_slug=tick.slug, defaults={"at": timezone.now()})[0].at
     else:
         outing.ticked.filter(check_slug=tick.slug).delete()
-    return checks_of(outing)
+        check.ticked_at = None
+    return told

@@ -25,6 +25,7 @@ from exchange.walk_form import WalkOut, fresh_of, walk_of
 from gear.actions import hold
 from gear.models import Piece
 from outings.actions import Kit
+from outings.day import said
 from outings.models import Situation
 
 router = Router(tags=["settings"])
@@ -74,10 +75,6 @@ def _configured(kit: Kit, document: dict[str, Any]) -> Configuration:
     return configure(situation, advise(situation))
 
 
-def _said(error: InputError | CraftError) -> str:
-    return error.message if isinstance(error, CraftError) else "; ".join(problem.line for problem in error.problems)
-
-
 @router.get("/settings/{slug}/uses", response=list[UseOut])
 def uses(request: HttpRequest, slug: str) -> list[UseOut]:
     """Which of my setups use which value of a setting."""
@@ -102,7 +99,7 @@ def _use(kit: Kit, row: Situation, slug: str) -> UseOut:
     try:
         made = next((r for r in _configured(kit, row.document).rows if r.setting.slug == slug), None)
     except (InputError, CraftError) as error:
-        return found.model_copy(update={"problem": _said(error)})
+        return found.model_copy(update={"problem": said(error)})
     if made is None:
         return found.model_copy(update={"problem": "this body has no such setting"})
     shown = say_value(made.setting, made.value)
@@ -156,7 +153,7 @@ def _affected(now: Kit, then: Kit, row: Situation) -> AffectedOut:
     try:
         after = _configured(then, row.document).values
     except (InputError, CraftError) as error:
-        return found.model_copy(update={"problem": _said(error)})
+        return found.model_copy(update={"problem": said(error)})
     differences = [
         DifferenceOut(
             setting=slug,

@@ -1,0 +1,46 @@
+"""The setups of a day, in its order."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from craft.advice.advise import advise
+from craft.advice.setup import Setup
+from craft.advice.situation import Situation as Asked
+from craft.configuration.configure import Configuration, configure
+from craft.errors import CraftError
+from exchange.problems import InputError
+from exchange.situation_form import SituationForm
+from outings.actions import Kit
+from outings.models import Outing
+
+
+@dataclass(frozen=True, slots=True)
+class Made:
+    """A situation of the outing with its setup; body: its slug in the person's kit."""
+
+    pk: int
+    title: str
+    body: str
+    situation: Asked
+    setup: Setup
+    configuration: Configuration
+
+
+def said(error: InputError | CraftError) -> str:
+    """Why a situation has no setup, in one line."""
+    return error.message if isinstance(error, CraftError) else "; ".join(problem.line for problem in error.problems)
+
+
+def made_of(outing: Outing, kit: Kit) -> tuple[list[Made], list[str]]:
+    """The setups of a day in its order, and why some situations have none."""
+    found, problems = [], []
+    for row in outing.situations.filter(deleted_at=None):
+        title = str(row.document["title"])
+        try:
+            situation = SituationForm.model_validate(kit.resolve(row.document)).value()
+            setup = advise(situation)
+            found.append(Made(row.pk, title, row.document["body"], situation, setup, configure(situation, setup)))
+        except (InputError, CraftError) as error:
+            problems.append(f"{title}: {said(error)}")
+    return found, problems
