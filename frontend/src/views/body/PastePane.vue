@@ -79,16 +79,4 @@ textarea {
   gap: 18px;
   align-items: center;
 }
-.file {
-  min-height: 44px;
-  display: inline-flex;
-  align-items: center;
-  cursor: pointer;
-  text-decoration: underline;
-  text-decoration-color: var(--rule);
-  text-underline-offset: 4px;
-}
-.file:focus-within {
-  outline: 2px solid var(--ink);
-}
 </style>
