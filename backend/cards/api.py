@@ -65,7 +65,8 @@ def _mine(request: HttpRequest, pk: int) -> tuple[str, CardSnapshot]:
     return slugify(snapshot.title) or "card", snapshot
 
 
-def _file(data: str | bytes, kind: str, name: str, *, inline: bool = False) -> HttpResponse:
+def as_file(data: str | bytes, kind: str, name: str, *, inline: bool = False) -> HttpResponse:
+    """A file to keep, or to look at."""
     how = "inline" if inline else "attachment"
     return HttpResponse(data, content_type=kind, headers={"Content-Disposition": f'{how}; filename="{name}"'})
 
@@ -74,18 +75,18 @@ def _file(data: str | bytes, kind: str, name: str, *, inline: bool = False) -> H
 def card_page(request: HttpRequest, pk: int) -> HttpResponse:
     """The card as one self-contained page."""
     name, snapshot = _mine(request, pk)
-    return _file(files.page(snapshot), "text/html; charset=utf-8", f"{name}.html")
+    return as_file(files.page(snapshot), "text/html; charset=utf-8", f"{name}.html")
 
 
 @router.get("/cards/{pk}/card.pdf")
 def card_pdf(request: HttpRequest, pk: int, sheet: Literal["A6", "A4"] = "A6") -> HttpResponse:
     """The card as a print sheet."""
     name, snapshot = _mine(request, pk)
-    return _file(files.pdf(snapshot, sheet), "application/pdf", f"{name}-{sheet}.pdf", inline=True)
+    return as_file(files.pdf(snapshot, sheet), "application/pdf", f"{name}-{sheet}.pdf", inline=True)
 
 
 @router.get("/cards/{pk}/ladder.csv")
 def card_ladder(request: HttpRequest, pk: int) -> HttpResponse:
     """The card's ladder as a table."""
     name, snapshot = _mine(request, pk)
-    return _file(files.ladder_csv(snapshot), "text/csv; charset=utf-8", f"{name}-ladder.csv")
+    return as_file(files.ladder_csv(snapshot), "text/csv; charset=utf-8", f"{name}-ladder.csv")

@@ -26,12 +26,14 @@ ORDER = ("exposure_mode", "metering", "iso_limits", "range", "white", "focus", "
 
 
 @cache
-def _font() -> str:
+def font() -> str:
+    """The labels' typeface, for a page that stands alone."""
     return base64.b64encode(FONT.read_bytes()).decode()
 
 
 @cache
-def _themes() -> dict[str, dict[str, str]]:
+def themes() -> dict[str, dict[str, str]]:
+    """The colours of each theme."""
     found: dict[str, dict[str, str]] = json.loads(TOKENS.read_text())
     return found
 
@@ -98,8 +100,8 @@ def _context(card: CardSnapshot, sheet: str) -> dict[str, Any]:
         "to_set": [(_words(name), values.get(name, made[name].label)) for name in ORDER],
         "gives": [(_given(c), c.gave_stops) for c in setup.concessions],
         "answers": card.answers,
-        "font": _font(),
-        "themes": _themes(),
+        "font": font(),
+        "themes": themes(),
         "sheet": sheet,
         "size": SHEETS.get(sheet, ""),
         "zero": 6 * per_stop,

@@ -77,7 +77,8 @@ def checked(form: DialectForm) -> DialectForm:
     return form.model_copy(update={"entries": rows})
 
 
-def _safe(cell: str) -> str:
+def safe_cell(cell: str) -> str:
+    """A cell that no spreadsheet takes for a formula."""
     return f"'{cell}" if cell.startswith(FORMULA) else cell
 
 
@@ -88,7 +89,7 @@ def to_csv(form: DialectForm) -> str:
     rows.writerow(COLUMNS)
     for e in form.entries:
         values = "; ".join(f"{token}={word}" for token, word in e.values.items())
-        rows.writerow([e.setting, _safe(e.label), _safe(BETWEEN.join(e.menu)), values])
+        rows.writerow([e.setting, safe_cell(e.label), safe_cell(BETWEEN.join(e.menu)), values])
     return out.getvalue()
 
 

@@ -6,7 +6,9 @@ from typing import Annotated
 
 from pydantic import BaseModel, ConfigDict, Field
 
-from craft.kit.facts import BodyFacts
+from craft.kit.controls import Control, Use
+from craft.kit.facts import Bank, BodyFacts
+from craft.kit.moves import Moves
 from craft.vocabulary.rules import Rule, Term, Test
 from craft.vocabulary.setting import Reach
 
@@ -37,6 +39,68 @@ class RuleForm(_Form):
     way_out: Sentence
 
 
+Presses = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=100)]
+Room = Annotated[int, Field(strict=True, ge=0, le=60)]
+
+
+class MovesForm(_Form):
+    """What moving through the menus costs, in presses (whole quarters), and how many items its two own lists hold."""
+
+    line: Presses = 1
+    enter: Presses = 1
+    back: Presses = 1
+    choose: Presses = 2
+    number: Presses = 4
+    reset: Presses = 8
+    shortcut: Presses = 1
+    pinned_room: Room = 0
+    short_list_room: Room = 0
+
+
+class ExcludedForm(_Form):
+    """Two uses of a control of which only one can have a role."""
+
+    one: Use
+    other: Use
+
+
+class ControlForm(_Form):
+    """A button or dial: what its owner calls it, where it lies, how it can be used, what it can take (empty: anything)."""
+
+    slug: Slug
+    label: Annotated[str, Field(min_length=1, max_length=40)]
+    spot: Slug
+    uses: Annotated[list[Use], Field(min_length=1, max_length=5)]
+    takes: Annotated[list[Slug], Field(max_length=60)] = Field(default_factory=list)
+    excludes: Annotated[list[ExcludedForm], Field(max_length=10)] = Field(default_factory=list)
+    modes: Annotated[list[Slug], Field(max_length=10)] = Field(default_factory=list)
+
+    def value(self) -> Control:
+        """The control as the craft's value.
+
+        Raises
+        ------
+        CraftError : a place that there is not.
+        """
+        return Control(
+            self.slug,
+            self.label,
+            self.spot,
+            tuple(self.uses),
+            frozenset(self.takes),
+            tuple((pair.one, pair.other) for pair in self.excludes),
+            frozenset(self.modes),
+        )
+
+
+class BankForm(_Form):
+    """A second bank of slots, turned to apart from the first: what it is called, how many, and the settings it holds."""
+
+    label: Annotated[str, Field(min_length=1, max_length=40)]
+    slots: Annotated[int, Field(strict=True, ge=1, le=20)]
+    only: Annotated[list[Slug], Field(min_length=1, max_length=200)]
+
+
 class BodyFactsForm(_Form):
     """Facts about a body's settings. See docs/formats for features, settings and values."""
 
@@ -53,6 +117,10 @@ class BodyFactsForm(_Form):
     mechanical_rate: Rate | None = None
     slots: Annotated[int, Field(strict=True, ge=0, le=20)] = 0
     slot_leaves_out: Annotated[list[Slug], Field(max_length=200)] = Field(default_factory=list)
+    second_bank: BankForm | None = None
+    moves: MovesForm = Field(default_factory=MovesForm)
+    controls: Annotated[list[ControlForm], Field(max_length=30)] = Field(default_factory=list)
+    borrows_from: Annotated[str, Field(max_length=80)] = ""
 
     def value(self, owner: str) -> BodyFacts:
         """The facts as the craft's value; owner: the body's name, the source of its own dependencies.
@@ -84,4 +152,10 @@ class BodyFactsForm(_Form):
             mechanical_rate=self.mechanical_rate,
             slots=self.slots,
             slot_leaves_out=frozenset(self.slot_leaves_out),
+            second_bank=Bank(self.second_bank.label, self.second_bank.slots, frozenset(self.second_bank.only))
+            if self.second_bank
+            else None,
+            moves=Moves(**self.moves.model_dump()),
+            controls=tuple(control.value() for control in self.controls),
+            borrows_from=self.borrows_from,
         )

@@ -2,14 +2,19 @@
 
 from __future__ import annotations
 
+import datetime as dt
 from collections.abc import Mapping
+from dataclasses import dataclass, field
 
 from pydantic import BaseModel
 
 from craft.advice.advise import advise
 from craft.configuration.around import given_for
-from craft.configuration.configure import configure
-from craft.loading.walk import Walk, Way, walk
+from craft.configuration.configure import Configuration, configure
+from craft.loading.shortcuts import Through
+from craft.loading.special import special_configuration
+from craft.loading.walk import TURN, Menus, Walk, Way, by_slot, walk
+from craft.vocabulary.rules import Given
 from craft.vocabulary.setting import Value
 from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.words import say_value
@@ -19,7 +24,7 @@ from exchange.situation_form import SituationForm
 
 
 class WalkStepOut(BaseModel):
-    """One item to set, in the body's words; before null: nobody knows."""
+    """One item to set, in the body's words; before null: nobody knows; through: where, menu: its pages, list or button."""
 
     setting: str
     label: str
@@ -28,7 +33,17 @@ class WalkStepOut(BaseModel):
     before: str | None
     value: ValueOut
     shown: str
-    presses: int
+    presses: float
+    through: Through
+
+
+class RefusedOut(BaseModel):
+    """A setting that could not be set on the body, and why."""
+
+    setting: str
+    label: str
+    why: str
+    at: dt.datetime
 
 
 class WalkOut(BaseModel):
@@ -36,24 +51,28 @@ class WalkOut(BaseModel):
 
     plainly: presses of the same items from top to bottom; proven: no walk over them is shorter;
     audit_presses, reset_presses: looking every unknown item up, or resetting first; elsewhere:
-    settings that should change and have no place in the menus as they are written down.
+    settings that should change and have no place in the menus as they are written down; slot: from which
+    the rest is shorter, or null, and its presses with the turn; refused: what could not be set, and why.
     """
 
     way: Way
     steps: list[WalkStepOut]
-    presses: int
-    plainly: int
+    presses: float
+    plainly: float
     proven: bool
-    audit_presses: int
-    reset_presses: int
+    audit_presses: float
+    reset_presses: float
     elsewhere: list[str]
+    slot: int | None
+    slot_presses: float
+    refused: list[RefusedOut]
 
 
 def _said(slug: str, value: Value, values: Mapping[str, str]) -> str:
     return values.get(str(value)) or say_value(BY_SLUG[slug], value)
 
 
-def walk_form(made: Walk, dialect: DialectForm) -> WalkOut:
+def walk_form(made: Walk, dialect: DialectForm, slot: tuple[int, float] | None, refused: list[RefusedOut]) -> WalkOut:
     """A walk in the open form, values in the body's words where it has them."""
     words = {entry.setting: entry.values for entry in dialect.entries}
     return WalkOut(
@@ -68,6 +87,7 @@ def walk_form(made: Walk, dialect: DialectForm) -> WalkOut:
                 value=step.value,
                 shown=_said(step.setting, step.value, words[step.setting]),
                 presses=step.presses,
+                through=step.through,
             )
             for step in made.steps
         ],
@@ -77,20 +97,42 @@ def walk_form(made: Walk, dialect: DialectForm) -> WalkOut:
         audit_presses=made.audit_presses,
         reset_presses=made.reset_presses,
         elsewhere=[BY_SLUG[slug].label for slug in made.elsewhere],
+        slot=slot[0] if slot else None,
+        slot_presses=slot[1] if slot else 0,
+        refused=refused,
     )
 
 
-def walk_of(form: SituationForm, held: Mapping[str, Value], dialect: DialectForm, way: Way | None = None) -> WalkOut:
-    """The walk that brings a body to a situation's setup.
+@dataclass(frozen=True, slots=True)
+class Believed:
+    """A body as it is believed to stand: its menus, what it holds, what its slots bring back, what could not be set."""
+
+    menus: Menus
+    held: Mapping[str, Value]
+    words: DialectForm = field(default_factory=DialectForm)
+    slots: Mapping[int, Mapping[str, Value]] = field(default_factory=dict)
+    refused: list[RefusedOut] = field(default_factory=list)
+
+
+def _made(form: SituationForm, special: str) -> tuple[Configuration, Given]:
+    situation = form.value()
+    setup = advise(situation)
+    made = special_configuration(special, situation, setup) if special else configure(situation, setup)
+    return made, given_for(situation, setup)
+
+
+def walk_of(form: SituationForm, body: Believed, way: Way | None = None, special: str = "") -> WalkOut:
+    """The walk that brings a body to a situation's setup, or to a special one.
 
     Raises
     ------
     CraftError : the situation has no setup as it stands.
     """
-    situation = form.value()
-    setup = advise(situation)
-    made = walk(configure(situation, setup), held, dialect.value(), given_for(situation, setup), way)
-    return walk_form(made, dialect)
+    made, given = _made(form, special)
+    without = frozenset(one.setting for one in body.refused)
+    found = walk(made, body.held, body.menus, given, way, without)
+    turned = by_slot(made, body.held, body.slots, body.menus, given, without)
+    return walk_form(found, body.words, (turned[0], TURN + turned[1].presses) if turned else None, body.refused)
 
 
 def fresh_of(form: SituationForm) -> dict[str, Value]:
@@ -100,5 +142,14 @@ def fresh_of(form: SituationForm) -> dict[str, Value]:
     ------
     CraftError : the situation has no setup as it stands.
     """
-    situation = form.value()
-    return {row.setting.slug: row.default for row in configure(situation, advise(situation)).rows}
+    return {row.setting.slug: row.default for row in _made(form, "")[0].rows}
+
+
+def values_of(form: SituationForm, special: str = "") -> dict[str, Value]:
+    """What a body holds when it is set for a situation, or for a special setup, by setting.
+
+    Raises
+    ------
+    CraftError : the situation has no setup as it stands, or the body no such special setup.
+    """
+    return _made(form, special)[0].values

@@ -9,12 +9,16 @@ from django.utils import timezone
 from django.utils.text import slugify
 
 from craft.errors import CraftError
-from craft.kit.facts import BodyFacts
-from craft.vocabulary.settings import setting_for
+from craft.kit.body import Body
+from craft.kit.facts import Bank, BodyFacts
+from craft.vocabulary.setting import Value
+from craft.vocabulary.settings import BY_SLUG, setting_for
 from exchange.dialect_form import BodyProfileFile, DialectForm, checked
 from exchange.kit_form import BodyForm, LensForm
-from exchange.problems import InputError, Problem
-from gear.models import Dialect, Held, Piece
+from exchange.layout_form import LayoutForm, menus_of
+from exchange.problems import InputError, Problem, from_craft
+from exchange.walk_form import Believed, RefusedOut
+from gear.models import Dialect, Held, Layout, Piece, Refused, Slot
 from people.versions import check_version
 
 
@@ -33,9 +37,14 @@ def remove(piece: Piece) -> None:
     piece.save(update_fields=["deleted_at"])
 
 
+def body_of(piece: Piece) -> Body:
+    """A body as the craft's value."""
+    return BodyForm.model_validate(piece.document).value(piece.slug)
+
+
 def facts_of(piece: Piece) -> BodyFacts:
     """What the profile of a body says about its settings."""
-    return BodyForm.model_validate(piece.document).value(piece.slug).facts
+    return body_of(piece).facts
 
 
 def dialect_of(piece: Piece) -> Dialect:
@@ -91,6 +100,96 @@ def hold(piece: Piece, values: dict[str, float | str | None], *, verified: bool)
                 row.verified_at = row.verified_at or before.verified_at
         piece.held.filter(setting__in=values).delete()
         Held.objects.bulk_create(rows)
+
+
+def layout_of(piece: Piece) -> Layout:
+    """How a body is laid out; as it came until somebody says otherwise."""
+    return Layout.objects.get_or_create(piece=piece, defaults={"document": LayoutForm().model_dump(mode="json")})[0]
+
+
+def save_layout(piece: Piece, form: LayoutForm, if_match: str) -> Layout:
+    """Replace a body's layout, if it is still the version that was read.
+
+    Raises
+    ------
+    InputError : an item or role that cannot be. Conflict : carries the newer layout.
+    """
+    try:
+        document = form.checked(body_of(piece)).model_dump(mode="json")
+    except CraftError as error:
+        raise InputError([from_craft(error)]) from None
+    with transaction.atomic():
+        row = layout_of(piece)
+        check_version(row.revision, if_match, row.document)
+        row.document = document
+        row.revision += 1
+        row.save()
+    return row
+
+
+def believed(piece: Piece) -> Believed:
+    """A body as it is believed to stand; the piece comes with its rows, see ``with_state``."""
+    held = list(piece.held.all())
+    words = DialectForm.model_validate(piece.dialect.document) if hasattr(piece, "dialect") else DialectForm()
+    layout = LayoutForm.model_validate(piece.layout.document) if hasattr(piece, "layout") else LayoutForm()
+    values: dict[str, Value] = {row.setting: row.value for row in held}
+    seen = [row for row in held if row.verified_at]
+    last = max(seen, key=lambda row: row.verified_at).setting if seen and values.get("menu_memory") == "on" else None
+    slots: dict[int, dict[str, Value]] = {}
+    for row in piece.slots.all():
+        slots[row.number] = row.values if row.bank == 1 else slots.get(row.number, {})
+    refused = [RefusedOut(setting=r.setting, label=BY_SLUG[r.setting].label, why=r.why, at=r.at) for r in piece.refused.all()]
+    return Believed(menus_of(body_of(piece), words, layout, last), values, words, slots, refused)
+
+
+def with_state(person: Any) -> Any:
+    """A person's bodies with everything that is believed of them."""
+    bodies = Piece.objects.filter(person=person, kind="body").select_related("dialect", "layout")
+    return bodies.prefetch_related("held", "slots", "refused")
+
+
+def refuse(piece: Piece, setting: str, why: str) -> None:
+    """Write down that a setting could not be set, and why; an empty reason takes that back.
+
+    Raises
+    ------
+    InputError : there is no such setting.
+    """
+    try:
+        setting_for(setting)
+    except CraftError as error:
+        raise InputError([Problem("/setting", error.message)]) from None
+    if why:
+        Refused.objects.update_or_create(piece=piece, setting=setting, defaults={"why": why, "at": timezone.now()})
+    else:
+        piece.refused.filter(setting=setting).delete()
+
+
+def keep_in_slot(piece: Piece, bank: int, number: int, title: str, values: dict[str, Value]) -> None:
+    """Write down what a slot holds now, without what it leaves out.
+
+    Raises
+    ------
+    InputError : the body has no such slot.
+    """
+    found = slot_at(facts_of(piece), bank, number)
+    kept = {slug: value for slug, value in values.items() if found.holds(slug)}
+    Slot.objects.update_or_create(piece=piece, bank=bank, number=number, defaults={"title": title, "values": kept, "at": timezone.now()})
+
+
+def slot_at(facts: BodyFacts, bank: int, number: int) -> Bank:
+    """The bank of a slot.
+
+    Raises
+    ------
+    InputError : the body has no such slot.
+    """
+    banks = facts.all_banks
+    if not 1 <= bank <= len(banks):
+        raise InputError([Problem("/bank", f"this body has {len(banks)} banks of slots, as far as its profile says")])
+    if not 1 <= number <= banks[bank - 1].slots:
+        raise InputError([Problem("/number", f"1 to {banks[bank - 1].slots} is accepted")])
+    return banks[bank - 1]
 
 
 def forget(piece: Piece) -> None:

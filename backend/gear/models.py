@@ -57,3 +57,62 @@ class Held(models.Model):
 
     def __str__(self) -> str:
         return f"{self.piece.slug}: {self.setting}"
+
+
+class Layout(models.Model):
+    """How its owner has laid a body out; the document is exchange.layout_form.LayoutForm."""
+
+    piece = models.OneToOneField(Piece, models.CASCADE, related_name="layout")
+    document = models.JSONField()
+    revision = models.PositiveIntegerField(default=1)
+
+    def __str__(self) -> str:
+        return f"layout of {self.piece.slug}"
+
+
+class Slot(models.Model):
+    """What a custom slot of a body is believed to bring back; a slot without a row holds nobody knows what."""
+
+    piece = models.ForeignKey(Piece, models.CASCADE, related_name="slots")
+    bank = models.PositiveIntegerField(default=1)
+    number = models.PositiveIntegerField()
+    title = models.CharField(max_length=120)
+    values = models.JSONField()
+    at = models.DateTimeField()
+
+    class Meta:
+        ordering = ["bank", "number"]
+        constraints = [models.UniqueConstraint(fields=["piece", "bank", "number"], name="one_content_per_slot")]
+
+    def __str__(self) -> str:
+        return f"{self.piece.slug}, slot {self.number}: {self.title}"
+
+
+class Refused(models.Model):
+    """A setting that could not be set on a body, and why."""
+
+    piece = models.ForeignKey(Piece, models.CASCADE, related_name="refused")
+    setting = models.CharField(max_length=60)
+    why = models.CharField(max_length=200)
+    at = models.DateTimeField()
+
+    class Meta:
+        ordering = ["setting"]
+        constraints = [models.UniqueConstraint(fields=["piece", "setting"], name="one_refusal_per_setting")]
+
+    def __str__(self) -> str:
+        return f"{self.piece.slug}: {self.setting}"
+
+
+class FirstStep(models.Model):
+    """A step of the first day with a body that was done, and when; a step without a row was not."""
+
+    piece = models.ForeignKey(Piece, models.CASCADE, related_name="first_steps")
+    slug = models.CharField(max_length=40)
+    at = models.DateTimeField()
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["piece", "slug"], name="one_row_per_first_step")]
+
+    def __str__(self) -> str:
+        return f"{self.piece.slug}: {self.slug}"

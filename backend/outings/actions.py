@@ -15,14 +15,16 @@ from exchange.demo_kit import BODIES, LENSES
 from exchange.demo_words import demo_dialect
 from exchange.dialect_form import DialectForm, checked
 from exchange.kit_form import BodyForm, LensForm
+from exchange.layout_form import LayoutForm
 from exchange.outing_form import OutingFile, SituationDocument, document_from, resolved
 from exchange.problems import InputError, Problem
 from exchange.setup_form import setup_of
 from exchange.situation_form import SituationForm
+from exchange.walk_form import Believed
 from gear.actions import add as add_piece
-from gear.actions import hold
-from gear.models import Dialect, Piece
-from outings.demo_day import DAY, HELD, PEOPLE
+from gear.actions import believed, body_of, hold, with_state
+from gear.models import Dialect, Layout, Piece
+from outings.demo_day import DAY, HELD, LAYOUTS, PEOPLE
 from outings.models import Earlier, Outing, Situation
 from people.models import Profile
 from people.versions import check_version
@@ -52,9 +54,10 @@ class Kit:
         """Each body's own labels by setting."""
         return {slug: {e.setting: e.label for e in form.entries if e.setting} for slug, form in self.dialects.items()}
 
-    def dialect(self, body: str) -> Any:
-        """A body's own words as the craft's value; none at all where nobody typed any."""
-        return self.dialects.get(body, DialectForm()).value()
+    @cached_property
+    def states(self) -> dict[str, Believed]:
+        """Each body as it is believed to stand."""
+        return {piece.slug: believed(piece) for piece in with_state(self.person)}
 
     def resolve(self, document: dict[str, Any]) -> dict[str, Any]:
         """What the advice is asked for a stored situation.
@@ -236,4 +239,9 @@ def load_demo_people(password: str) -> list[str]:
             copy_demo(person, day=True)
             for slug, (values, verified) in HELD.get(name, {}).items():
                 hold(Piece.objects.get(person=person, kind="body", slug=slug), values, verified=verified)
+            for slug, layout in LAYOUTS.get(name, {}).items():
+                piece = Piece.objects.get(person=person, kind="body", slug=slug)
+                Layout.objects.create(
+                    piece=piece, document=LayoutForm.model_validate(layout).checked(body_of(piece)).model_dump(mode="json")
+                )
     return list(PEOPLE)

@@ -13,14 +13,12 @@ from pydantic import Field
 
 from craft.configuration.around import given_for
 from craft.configuration.decided import facts_of
-from craft.kit.dialect import Dialect
 from craft.loading.checks import CHECKS, SLIPS, Applied, Check, Moment, applying
-from craft.loading.day import LONGEST_DAY, Stop, slots_of_a_day
 from craft.loading.defaults import Bite, defaults_that_bite
 from craft.vocabulary.words import say_value
 from exchange.problems import InputError, Problem
 from outings.actions import Kit
-from outings.day import Made, made_of
+from outings.day import made_of
 from outings.models import Outing, Ticked
 
 router = Router(tags=["checks"])
@@ -76,43 +74,6 @@ class ChecksOut(Schema):
     checks: list[CheckOut]
     slips: list[SlipOut]
     defaults: list[BodyBites]
-    problems: list[str]
-
-
-class ReachedOut(Schema):
-    """How a situation is reached: by the slot of this number and what it leaves to mend, or (null) through the menus."""
-
-    situation: int
-    title: str
-    slot: int | None
-    presses: int
-
-
-class KeptOut(Schema):
-    """What a slot holds."""
-
-    slot: int
-    situation: int
-    title: str
-
-
-class BodySlots(Schema):
-    """The slots of one body on the day; without: presses through the menus alone; beyond: situations too many to weigh."""
-
-    body: str
-    slots: int
-    kept: list[KeptOut]
-    reached: list[ReachedOut]
-    presses: int
-    without: int
-    beyond: int
-
-
-class SlotsOut(Schema):
-    """Slots of every body of the outing; problems: situations that have no setup, and why."""
-
-    title: str
-    bodies: list[BodySlots]
     problems: list[str]
 
 
@@ -212,39 +173,6 @@ def checks_of(outing: Outing) -> ChecksOut:
 def checks(request: HttpRequest, pk: int) -> ChecksOut:
     """What to look at before the pictures of an outing."""
     return checks_of(_mine(request, pk))
-
-
-def _slots(body: str, day: list[Made], words: Dialect) -> BodySlots:
-    """The slots of one body, numbered from one in the order of the day."""
-    facts = day[0].situation.body.facts
-    stops = [Stop(made.configuration, given_for(made.situation, made.setup)) for made in day]
-    filled = slots_of_a_day(stops, words, facts.slots, facts.slot_leaves_out)
-    number = {k: n for n, k in enumerate(filled.kept, 1)}
-    return BodySlots(
-        body=body,
-        slots=facts.slots,
-        kept=[KeptOut(slot=n, situation=day[k].pk, title=day[k].title) for k, n in number.items()],
-        reached=[
-            ReachedOut(situation=made.pk, title=made.title, slot=None if r.slot is None else number[r.slot], presses=r.presses)
-            for made, r in zip(day, filled.reached, strict=False)
-        ],
-        presses=filled.presses,
-        without=filled.without,
-        beyond=max(0, len(day) - LONGEST_DAY),
-    )
-
-
-@router.get("/outings/{pk}/slots", response=SlotsOut)
-def slots(request: HttpRequest, pk: int) -> SlotsOut:
-    """Which setups of the day to keep in each body's custom slots."""
-    outing = _mine(request, pk)
-    kit = Kit(request.user)
-    setups, problems = made_of(outing, kit)
-    by_body: dict[str, list[Made]] = {}
-    for made in setups:
-        by_body.setdefault(made.body, []).append(made)
-    bodies = [_slots(body, day, kit.dialect(body)) for body, day in by_body.items()]
-    return SlotsOut(title=outing.title, bodies=bodies, problems=problems)
 
 
 @router.put("/outings/{pk}/checks", response=ChecksOut)

@@ -53,6 +53,24 @@ HELD: dict[str, dict[str, tuple[dict[str, float | str | None], bool]]] = {
 }
 """Name -> body -> what it is believed to hold, and whether somebody has looked."""
 
+LAYOUTS: dict[str, dict[str, dict[str, Any]]] = {
+    "demo.ilse": {
+        "merrow-swift-20": {
+            "pinned": ["iso_ceiling", "stabiliser", "white_mode"],
+            "short_list": ["drive_mode", "metering_pattern", "focus_area"],
+            "roles": [
+                {"control": "rear", "use": "press", "function": "focus", "fixed": True},
+                {"control": "keel", "use": "hold", "function": "eyes_while_held", "fixed": False},
+                {"control": "mast", "use": "press", "function": "drive", "fixed": False},
+            ],
+            "prefix": "TSW",
+            "clock_offset_s": 0.0,
+        },
+        "oxwick-plate-60": {"pinned": ["stabiliser"], "prefix": "TSW", "clock_offset_s": 2.5},
+    }
+}
+"""Name -> body -> how it is laid out; the two prefixes collide, and the clocks do not agree, for the checks to find."""
+
 DAY: dict[str, Any] = {
     "format": "wide-aperture-outing",
     "version": 1,

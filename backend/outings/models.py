@@ -66,3 +66,24 @@ class Ticked(models.Model):
 
     def __str__(self) -> str:
         return self.check_slug
+
+
+class Filling(models.Model):
+    """What a slot of a body holds on an outing by the person's own choice; a slot without a row is computed.
+
+    special: a setup that is none of the day's (craft.loading.special), else the situation is given.
+    """
+
+    outing = models.ForeignKey(Outing, models.CASCADE, related_name="fillings")
+    body = models.SlugField(max_length=80)
+    bank = models.PositiveIntegerField(default=1)
+    number = models.PositiveIntegerField()
+    situation = models.ForeignKey(Situation, models.CASCADE, null=True, blank=True)
+    special = models.CharField(max_length=20, blank=True)
+
+    class Meta:
+        ordering = ["body", "bank", "number"]
+        constraints = [models.UniqueConstraint(fields=["outing", "body", "bank", "number"], name="one_choice_per_slot")]
+
+    def __str__(self) -> str:
+        return f"{self.body}, slot {self.number}"

@@ -2,27 +2,29 @@
 
 from __future__ import annotations
 
-from typing import Any
+from typing import Annotated, Any, Literal
 
 from django.db.models import QuerySet
 from django.http import Http404, HttpRequest
 from django.shortcuts import get_object_or_404
 from ninja import Router, Schema
+from pydantic import Field
 
 from craft.advice.advise import advise
 from craft.configuration.configure import Configuration, Origin, configure
 from craft.errors import CraftError
+from craft.loading.special import BY_SPECIAL
 from craft.loading.walk import Way
 from craft.vocabulary.setting import Value
 from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.words import say_value
 from exchange.configuration_form import Value as ValueOut
-from exchange.dialect_form import DialectForm
-from exchange.problems import InputError
+from exchange.facts_form import Slug
+from exchange.problems import InputError, Problem
 from exchange.profile_form import PersonForm
 from exchange.situation_form import SituationForm
-from exchange.walk_form import WalkOut, fresh_of, walk_of
-from gear.actions import hold
+from exchange.walk_form import WalkOut, fresh_of, values_of, walk_of
+from gear.actions import believed, hold, keep_in_slot, refuse, with_state
 from gear.models import Piece
 from outings.actions import Kit
 from outings.day import said
@@ -66,6 +68,25 @@ class AffectedOut(Schema):
     problem: str
 
 
+Special = Literal["", "hand_over", "sets"]
+
+
+class SlotAt(Schema):
+    """A slot of the body, counted from one."""
+
+    bank: Annotated[int, Field(strict=True, ge=1, le=2)] = 1
+    number: Annotated[int, Field(strict=True, ge=1, le=20)]
+    special: Special = ""
+
+
+class RefusedIn(Schema):
+    """A setting, and why it could not be set."""
+
+    setting: Slug
+    why: Annotated[str, Field(max_length=200)] = ""
+    special: Special = ""
+
+
 def _situations(request: HttpRequest) -> QuerySet[Situation]:
     return Situation.objects.filter(outing__person=request.user, outing__deleted_at=None, deleted_at=None).select_related("outing")
 
@@ -107,30 +128,60 @@ def _use(kit: Kit, row: Situation, slug: str) -> UseOut:
 
 
 def _body_of(request: HttpRequest, row: Situation) -> Piece:
-    bodies = Piece.objects.select_related("dialect").prefetch_related("held")
-    return bodies.get(person=request.user, kind="body", slug=row.document["body"])
+    return with_state(request.user).get(slug=row.document["body"])
 
 
-def _walk(request: HttpRequest, row: Situation, way: Way | None) -> WalkOut:
-    body = _body_of(request, row)
-    words = DialectForm.model_validate(body.dialect.document) if hasattr(body, "dialect") else DialectForm()
-    held = {known.setting: known.value for known in body.held.all()}
-    return walk_of(SituationForm.model_validate(Kit(request.user).resolve(row.document)), held, words, way)
+def _form(request: HttpRequest, row: Situation) -> SituationForm:
+    return SituationForm.model_validate(Kit(request.user).resolve(row.document))
+
+
+def walk_to(request: HttpRequest, row: Situation, way: Way | None, special: str = "") -> WalkOut:
+    """The walk from what the body is believed to hold to a situation's setup, or to a special one."""
+    return walk_of(_form(request, row), believed(_body_of(request, row)), way, special)
 
 
 @router.get("/situations/{pk}/walk", response=WalkOut)
-def walk(request: HttpRequest, pk: int, way: Way | None = None) -> WalkOut:
-    """The shortest walk through the body's menus that brings it to this situation's setup."""
-    return _walk(request, get_object_or_404(_situations(request), pk=pk), way)
+def walk(request: HttpRequest, pk: int, way: Way | None = None, special: Special = "") -> WalkOut:
+    """The shortest walk through the body's menus that brings it to this situation's setup, or to a special one."""
+    return walk_to(request, get_object_or_404(_situations(request), pk=pk), way, special)
 
 
 @router.post("/situations/{pk}/walk/reset", response=WalkOut)
-def has_been_reset(request: HttpRequest, pk: int) -> WalkOut:
+def has_been_reset(request: HttpRequest, pk: int, special: Special = "") -> WalkOut:
     """The body has just been reset: it holds what it came with, and the walk goes on from there."""
     row = get_object_or_404(_situations(request), pk=pk)
-    form = SituationForm.model_validate(Kit(request.user).resolve(row.document))
-    hold(_body_of(request, row), dict(fresh_of(form)), verified=True)
-    return _walk(request, row, None)
+    hold(_body_of(request, row), dict(fresh_of(_form(request, row))), verified=True)
+    return walk_to(request, row, None, special)
+
+
+@router.post("/situations/{pk}/walk/slot", response=WalkOut)
+def has_turned(request: HttpRequest, pk: int, at: SlotAt) -> WalkOut:
+    """The body has been turned to a slot: it holds what that brings back, and the walk goes on from there."""
+    row = get_object_or_404(_situations(request), pk=pk)
+    body = _body_of(request, row)
+    kept = body.slots.filter(bank=at.bank, number=at.number).first()
+    if kept is None:
+        raise InputError([Problem("/number", "nobody wrote down what this slot holds")])
+    hold(body, kept.values, verified=False)
+    return walk_to(request, row, None, at.special)
+
+
+@router.put("/situations/{pk}/walk/slot", response=WalkOut)
+def keep_it(request: HttpRequest, pk: int, at: SlotAt) -> WalkOut:
+    """This situation's setup, or a special one, has been kept in a slot of the body."""
+    row = get_object_or_404(_situations(request), pk=pk)
+    values = dict(values_of(_form(request, row), at.special))
+    title = BY_SPECIAL[at.special].label if at.special else str(row.document["title"])
+    keep_in_slot(_body_of(request, row), at.bank, at.number, title, values)
+    return walk_to(request, row, None, at.special)
+
+
+@router.put("/situations/{pk}/walk/refused", response=WalkOut)
+def could_not(request: HttpRequest, pk: int, refused: RefusedIn) -> WalkOut:
+    """A setting could not be set on the body, and why; without a reason the mark is taken back."""
+    row = get_object_or_404(_situations(request), pk=pk)
+    refuse(_body_of(request, row), refused.setting, refused.why.strip())
+    return walk_to(request, row, None, refused.special)
 
 
 @router.post("/profile/preview", response=list[AffectedOut])

@@ -5,11 +5,17 @@ from __future__ import annotations
 from ninja import NinjaAPI
 
 from cards.api import router as cards
+from cards.sheets_api import router as sheets
 from gear.api import router as gear
 from gear.body_api import router as bodies
+from gear.layout_api import router as layout
+from outings.alike_api import router as alike
 from outings.api import router as outings
 from outings.checks_api import router as checks
+from outings.controls_api import router as controls
+from outings.first_api import router as first_day
 from outings.settings_api import router as settings
+from outings.slots_api import router as slots
 from people.api import router as people
 from people.guards import Person, StrictParser
 from people.replies import PlainRenderer
@@ -26,7 +32,7 @@ api = NinjaAPI(
     openapi_extra={"info": {"license": {"name": "MIT"}}},
 )
 install(api)
-for router in (advising, guide, people, bodies, gear, outings, settings, checks, cards):
+for router in (advising, guide, people, bodies, layout, gear, outings, settings, slots, alike, controls, first_day, checks, cards, sheets):
     api.add_router("", router)
 
 __all__ = ["ProblemOut", "api"]

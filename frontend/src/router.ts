@@ -54,6 +54,20 @@ export const router = createRouter({
       meta: { title: "A body's words" },
     },
     {
+      path: "/kit/bodies/:slug/first",
+      name: "first",
+      component: () => import("./views/first/FirstDayView.vue"),
+      props: true,
+      meta: { title: "The first day with a body" },
+    },
+    {
+      path: "/outings/:id(\\d+)/controls",
+      name: "controls",
+      component: () => import("./views/controls/ControlsView.vue"),
+      props: (route) => ({ id: Number(route.params.id) }),
+      meta: { title: "Under the fingers" },
+    },
+    {
       path: "/cards/:id(\\d+)",
       name: "card",
       component: () => import("./views/card/CardView.vue"),

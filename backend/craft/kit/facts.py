@@ -6,10 +6,30 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 
 from craft.errors import CraftError
+from craft.kit.controls import Control
+from craft.kit.moves import Moves
 from craft.vocabulary.features import FEATURES
 from craft.vocabulary.rules import Rule
 from craft.vocabulary.setting import Reach, Value
 from craft.vocabulary.settings import setting_for
+
+
+@dataclass(frozen=True, slots=True)
+class Bank:
+    """Custom slots that are turned to together; several banks of a body combine.
+
+    slots: how many; only: settings it holds (empty: all but those left out); leaves_out: settings it
+    does not hold.
+    """
+
+    label: str
+    slots: int
+    only: frozenset[str] = frozenset()
+    leaves_out: frozenset[str] = frozenset()
+
+    def holds(self, setting: str) -> bool:
+        """Whether a slot of it brings a setting back."""
+        return setting not in self.leaves_out and (not self.only or setting in self.only)
 
 
 @dataclass(frozen=True, slots=True)
@@ -21,7 +41,10 @@ class BodyFacts:
     the same; defaults: as it leaves the box; offered: values it has; reach: where a setting touches
     something else than usual; added, dropped: dependencies of its own, and usual ones it is free of;
     raw_rate, mechanical_rate: highest rates with raw and with curtains, in frames per second; slots: how
-    many custom slots a turn of a dial brings back; slot_leaves_out: settings that a slot does not hold.
+    many custom slots a turn of a dial brings back; slot_leaves_out: settings that a slot does not hold;
+    second_bank: slots that combine with those, and what they hold;
+    moves: what moving through its menus costs; controls: its buttons and dials; borrows_from: where values
+    come from that a button borrows while it is held.
     """
 
     firmware: str = ""
@@ -37,13 +60,37 @@ class BodyFacts:
     mechanical_rate: float | None = None
     slots: int = 0
     slot_leaves_out: frozenset[str] = frozenset()
+    second_bank: Bank | None = None
+    moves: Moves = field(default_factory=Moves)
+    controls: tuple[Control, ...] = ()
+    borrows_from: str = ""
+
+    @property
+    def all_banks(self) -> tuple[Bank, ...]:
+        """Every bank of slots, the usual one first; none where there are no slots."""
+        second = self.second_bank
+        if not self.slots:
+            return ()
+        first = Bank("slots", self.slots, frozenset(), self.slot_leaves_out | (second.only if second else frozenset()))
+        return (first, second) if second else (first,)
 
     def __post_init__(self) -> None:
         """Refuse facts about settings, values and features that there are not."""
         unknown = sorted(self.features - set(FEATURES))
         if unknown:
             raise CraftError(f"“{unknown[0]}” is not a feature: {', '.join(sorted(FEATURES))}", ("features",))
-        for slug in (*self.absent, *self.reach, *self.slot_leaves_out, *self.true_for, *(s for rule in self.added for s in rule.settings)):
+        names = [control.slug for control in self.controls]
+        for k, name in enumerate(names):
+            if name in names[:k]:
+                raise CraftError(f"“{name}” is the name of another control already", ("controls", k, "slug"))
+        if self.second_bank and not self.second_bank.only:
+            raise CraftError("name the settings that the second bank holds", ("second_bank", "only"))
+        self._check_settings()
+
+    def _check_settings(self) -> None:
+        second = self.second_bank.only if self.second_bank else frozenset()
+        own = (slug for rule in self.added for slug in rule.settings)
+        for slug in (*self.absent, *self.reach, *self.slot_leaves_out, *self.true_for, *second, *own):
             setting_for(slug)
         for slug, values in self.offered.items():
             if not values:

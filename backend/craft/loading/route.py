@@ -15,6 +15,8 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from itertools import count
 
+from craft.kit.moves import Moves
+
 Place = tuple[int, ...]
 
 MOST_STATES = 20_000
@@ -22,21 +24,12 @@ MOST_STATES = 20_000
 
 
 @dataclass(frozen=True, slots=True)
-class Presses:
-    """What each move costs in presses on a body."""
-
-    line: int = 1
-    enter: int = 1
-    back: int = 1
-
-
-@dataclass(frozen=True, slots=True)
 class Route:
     """Names in the order of the visit, what the way costs, and a bound that no route can be under."""
 
     order: tuple[str, ...]
-    cost: int
-    bound: int
+    cost: float
+    bound: float
 
     @property
     def proven(self) -> bool:
@@ -44,31 +37,32 @@ class Route:
         return self.cost <= self.bound
 
 
-def distance(start: Place, end: Place, presses: Presses) -> int:
+def distance(start: Place, end: Place, moves: Moves) -> float:
     """Presses from one place to another.
 
-    >>> distance((0,), (2, 0, 5), Presses()), distance((2, 0, 5), (2, 1, 0), Presses())
+    >>> distance((0,), (2, 0, 5), Moves()), distance((2, 0, 5), (2, 1, 0), Moves())
     (9, 3)
     """
     same = 0
     while same < len(start) and same < len(end) and start[same] == end[same]:
         same += 1
     if same == len(start):  # the cursor stands on the page that leads there
-        return sum(presses.enter + presses.line * line for line in end[same:])
+        return sum(moves.enter + moves.line * line for line in end[same:])
     if same == len(end):
-        return presses.back * (len(start) - len(end))
-    along = presses.line * abs(start[same] - end[same])
+        return moves.back * (len(start) - len(end))
+    along = moves.line * abs(start[same] - end[same])
     if same > 0:
-        along = min(along, presses.back + presses.enter + presses.line * end[same])
-    down = sum(presses.enter + presses.line * line for line in end[same + 1 :])
-    return presses.back * (len(start) - 1 - same) + along + down
+        along = min(along, moves.back + moves.enter + moves.line * end[same])
+    down = sum(moves.enter + moves.line * line for line in end[same + 1 :])
+    return moves.back * (len(start) - 1 - same) + along + down
 
 
-def length(order: Iterable[str], places: Mapping[str, Place], start: Place, presses: Presses) -> int:
+def length(order: Iterable[str], places: Mapping[str, Place], start: Place, moves: Moves) -> float:
     """Presses of the way through items in an order."""
-    total, here = 0, start
+    total: float = 0
+    here = start
     for name in order:
-        total += distance(here, places[name], presses)
+        total += distance(here, places[name], moves)
         here = places[name]
     return total
 
@@ -89,13 +83,13 @@ def top_to_bottom(places: Mapping[str, Place], before: Mapping[str, frozenset[st
     return tuple(done)
 
 
-def _page_cost(places: list[Place], level: int, presses: Presses) -> tuple[int, int]:
+def _page_cost(places: list[Place], level: int, moves: Moves) -> tuple[float, int]:
     """Least cost of visiting everything on a page just entered, and the deepest chain of pages under it."""
-    cost = presses.line * max(place[level] for place in places)
+    cost = moves.line * max(place[level] for place in places)
     deepest = 0
     for child in _children(places, level).values():
-        inner, depth = _page_cost(child, level + 1, presses)
-        cost += presses.enter + inner + presses.back
+        inner, depth = _page_cost(child, level + 1, moves)
+        cost += moves.enter + inner + moves.back
         deepest = max(deepest, depth + 1)
     return cost, deepest
 
@@ -109,31 +103,32 @@ def _children(places: Iterable[Place], level: int) -> dict[int, list[Place]]:
     return found
 
 
-def _along(line: int, lines: list[int], level: int, presses: Presses) -> int:
+def _along(line: int, lines: list[int], level: int, moves: Moves) -> float:
     """Least cost of reaching lines of a page from one of them, some of them perhaps after entering it anew."""
 
-    def swept(wanted: list[int]) -> int:
+    def swept(wanted: list[int]) -> float:
         if not wanted:
             return 0
         low, high = min(wanted[0], line), max(wanted[-1], line)
-        return presses.line * (high - low + min(line - low, high - line))
+        return moves.line * (high - low + min(line - low, high - line))
 
     if level == 0:
         return swept(lines)
-    anew = [presses.enter + presses.line * upto + swept([other for other in lines if other > upto]) for upto in lines]
+    anew = [moves.enter + moves.line * upto + swept([other for other in lines if other > upto]) for upto in lines]
     return min(swept(lines), *anew)
 
 
-def lower_bound(here: Place, left: Iterable[Place], presses: Presses) -> int:
+def lower_bound(here: Place, left: Iterable[Place], moves: Moves) -> float:
     """What visiting all that is left costs at least, whatever the order.
 
-    >>> lower_bound((0,), [(0, 2), (1, 0)], Presses())
+    >>> lower_bound((0,), [(0, 2), (1, 0)], Moves())
     6
     """
     places = list(left)
     if not places:
         return 0
-    cost = deepest = climbed = 0
+    cost: float = 0
+    deepest = climbed = 0
     for level in range(len(here) - 1, -1, -1):
         on_page = [place for place in places if place[:level] == here[:level] and len(place) > level]
         inside = {id(place) for place in on_page if place[: level + 1] == here[: level + 1]} if level + 1 < len(here) else set()
@@ -141,12 +136,12 @@ def lower_bound(here: Place, left: Iterable[Place], presses: Presses) -> int:
         if not others:
             continue
         climbed = len(here) - 1 - level
-        cost += _along(here[level], sorted({place[level] for place in others}), level, presses)
+        cost += _along(here[level], sorted({place[level] for place in others}), level, moves)
         for child in _children(others, level).values():
-            inner, depth = _page_cost(child, level + 1, presses)
-            cost += presses.enter + inner + presses.back
+            inner, depth = _page_cost(child, level + 1, moves)
+            cost += moves.enter + inner + moves.back
             deepest = max(deepest, depth + 1)
-    return max(0, cost + presses.back * (climbed - deepest))
+    return max(0, cost + moves.back * (climbed - deepest))
 
 
 def _next(here: Place, open_now: Mapping[str, Place]) -> list[str]:
@@ -200,9 +195,7 @@ def _picked_up(order: tuple[str, ...], free: Iterable[str], places: Mapping[str,
     return tuple(whole)
 
 
-def shortest(
-    places: Mapping[str, Place], before: Mapping[str, frozenset[str]], start: Place = (0,), presses: Presses | None = None
-) -> Route:
+def shortest(places: Mapping[str, Place], before: Mapping[str, frozenset[str]], start: Place = (0,), moves: Moves | None = None) -> Route:
     """The shortest route through all items.
 
     places: by name; before: names that must come before a name (no rings); start: where the cursor is.
@@ -210,26 +203,26 @@ def shortest(
     >>> shortest({"a": (0, 4), "b": (0, 1), "c": (1, 0)}, {"b": frozenset({"c"})}).order
     ('c', 'b', 'a')
     """
-    presses = presses or Presses()
+    moves = moves or Moves()
     plain = top_to_bottom(places, before)
-    bound = lower_bound(start, places.values(), presses)
-    best = Route(plain, length(plain, places, start, presses), bound)
+    bound = lower_bound(start, places.values(), moves)
+    best = Route(plain, length(plain, places, start, moves), bound)
     if best.proven:
         return best
     free = _free(places, before, start)
-    few = _search({name: place for name, place in places.items() if name not in free}, before, start, presses)
+    few = _search({name: place for name, place in places.items() if name not in free}, before, start, moves)
     return Route(_picked_up(few.order, free, places), few.cost, few.bound)
 
 
-def _search(places: Mapping[str, Place], before: Mapping[str, frozenset[str]], start: Place, presses: Presses) -> Route:
+def _search(places: Mapping[str, Place], before: Mapping[str, frozenset[str]], start: Place, moves: Moves) -> Route:
     """A* over what is left to visit."""
     names = sorted(places)
     plain = top_to_bottom(places, before)
-    best = Route(plain, length(plain, places, start, presses), lower_bound(start, places.values(), presses))
+    best = Route(plain, length(plain, places, start, moves), lower_bound(start, places.values(), moves))
     tie = count()
     whole = frozenset(names)
-    queue: list[tuple[int, int, int, Place, frozenset[str], tuple[str, ...]]] = [(best.bound, 0, next(tie), start, whole, ())]
-    seen: dict[tuple[Place, frozenset[str]], int] = {}
+    queue: list[tuple[float, float, int, Place, frozenset[str], tuple[str, ...]]] = [(best.bound, 0, next(tie), start, whole, ())]
+    seen: dict[tuple[Place, frozenset[str]], float] = {}
     looked = 0
     while queue and looked < MOST_STATES:
         least, minus_gone, _, here, left, order = heapq.heappop(queue)
@@ -244,9 +237,9 @@ def _search(places: Mapping[str, Place], before: Mapping[str, frozenset[str]], s
             return Route(order, gone, gone)
         open_now = {name: places[name] for name in left if not before.get(name, frozenset()) & left}
         for name in _next(here, open_now):
-            then = gone + distance(here, places[name], presses)
+            then = gone + distance(here, places[name], moves)
             rest = left - {name}
-            bound = then + lower_bound(places[name], [places[n] for n in rest], presses)
+            bound = then + lower_bound(places[name], [places[n] for n in rest], moves)
             if bound < best.cost or (bound == best.cost and not rest):
                 heapq.heappush(queue, (max(bound, least), -then, next(tie), places[name], rest, (*order, name)))
     bound = min(best.cost, queue[0][0]) if queue else best.cost

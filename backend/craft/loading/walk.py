@@ -3,23 +3,43 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from enum import Enum
 
 from craft.configuration.configure import Configuration, Configured
 from craft.kit.dialect import Dialect, Entry, in_menu_order
-from craft.loading.route import Place, Presses, length, lower_bound, shortest, top_to_bottom
+from craft.kit.moves import Moves, Shortcuts
+from craft.loading.route import Place, length, lower_bound, top_to_bottom
+from craft.loading.shortcuts import Through, cheapest
 from craft.vocabulary.rules import Given
 from craft.vocabulary.setting import Value
 
-OPEN_AND_CONFIRM = 2
-"""Presses to open a list of values and to confirm one."""
+TURN = 1
+"""Presses, or clicks, to turn to a slot."""
 
-FREE_NUMBER = 4
-"""Presses to turn a number that has no list (estimate: a few clicks of a dial)."""
+PAGES = {Through.PINNED: "pinned items", Through.SHORT_LIST: "short list"}
+"""What the two lists are called on a walk."""
 
-RESET = 8
-"""Presses to reset a body: to the last page, the item, and a confirmation (estimate)."""
+
+@dataclass(frozen=True, slots=True)
+class Menus:
+    """A body's menus as one walks them.
+
+    words: items and their places; moves: what each move costs; shortcuts: what can be had another way;
+    last: the setting at which the menus were left, where they open there again.
+    """
+
+    words: Dialect = field(default_factory=Dialect)
+    moves: Moves = field(default_factory=Moves)
+    shortcuts: Shortcuts = field(default_factory=Shortcuts)
+    last: str | None = None
+
+    def opens_at(self, places: Mapping[str, tuple[Place, Entry]]) -> Place:
+        """Where the cursor stands when the menus open; the own page is the first of them."""
+        if self.last is None or self.last not in places:
+            return (0,)
+        place = places[self.last][0]
+        return (place[0] + bool(self.shortcuts.pinned), *place[1:])
 
 
 class Way(Enum):
@@ -31,34 +51,38 @@ class Way(Enum):
 
 @dataclass(frozen=True, slots=True)
 class Step:
-    """One item to set: where it stands, its values before (None: unknown) and after, and presses for the value alone."""
+    """One item to set: where it stands, its values before (None: unknown) and after, and presses for the value alone.
+
+    through: where it is set; menu: its pages, or the list or button that it is had by.
+    """
 
     setting: str
     label: str
     menu: tuple[str, ...]
     before: Value | None
     value: Value
-    presses: int
+    presses: float
+    through: Through = Through.MENU
 
 
 @dataclass(frozen=True, slots=True)
 class Walk:
     """A whole walk.
 
-    presses: of moving and setting; plainly: the same items from top to bottom; bound: no walk over
-    these items is shorter; elsewhere: settings that should change and have no place in the menus;
+    presses: of moving and setting; plainly: the same items from top to bottom, through the menus alone;
+    bound: no walk over these items is shorter; elsewhere: settings that should change and have no place in the menus;
     audit_presses, reset_presses: what either way of dealing with the unknown comes to; the one that is not
     taken may be told by what it comes to at least.
     """
 
     way: Way
     steps: tuple[Step, ...]
-    presses: int
-    plainly: int
-    bound: int
+    presses: float
+    plainly: float
+    bound: float
     elsewhere: tuple[str, ...]
-    audit_presses: int
-    reset_presses: int
+    audit_presses: float
+    reset_presses: float
 
     @property
     def proven(self) -> bool:
@@ -87,14 +111,14 @@ def places_of(dialect: Dialect) -> dict[str, tuple[Place, Entry]]:
     return found
 
 
-def value_presses(row: Configured, before: Value | None) -> int:
+def value_presses(row: Configured, before: Value | None, moves: Moves) -> float:
     """Presses to bring a setting from a value (None: unknown, the farthest is taken) to what it should be."""
     if not row.offered or row.value not in row.offered:
-        return OPEN_AND_CONFIRM + FREE_NUMBER
+        return moves.choose + moves.number
     there = row.offered.index(row.value)
     if before is None or before not in row.offered:
-        return OPEN_AND_CONFIRM + max(there, len(row.offered) - 1 - there)
-    return OPEN_AND_CONFIRM + abs(there - row.offered.index(before))
+        return moves.choose + max(there, len(row.offered) - 1 - there)
+    return moves.choose + abs(there - row.offered.index(before))
 
 
 def order_needs(wanted: Mapping[str, Value], held: Mapping[str, Value], work: frozenset[str], given: Given) -> dict[str, frozenset[str]]:
@@ -122,6 +146,7 @@ class _Errand:
 
     rows: Mapping[str, Configured]
     held: Mapping[str, Value]
+    menus: Menus
     places: Mapping[str, tuple[Place, Entry]]
     work: frozenset[str]
 
@@ -131,52 +156,97 @@ class _Errand:
         return {slug: place for slug, (place, _) in self.places.items() if slug in self.work}
 
     @property
-    def own(self) -> dict[str, int]:
+    def own(self) -> dict[str, float]:
         """Presses for the values alone."""
-        return {slug: value_presses(self.rows[slug], self.held.get(slug)) for slug in self.at}
+        return {slug: value_presses(self.rows[slug], self.held.get(slug), self.menus.moves) for slug in self.at}
 
-    def least(self) -> int:
-        """Presses that no walk is under."""
-        return lower_bound((0,), self.at.values(), Presses()) + sum(self.own.values())
+    def least(self) -> float:
+        """Presses that no walk through the menus alone is under."""
+        return lower_bound((0,), self.at.values(), self.menus.moves) + sum(self.own.values())
+
+    def step(self, slug: str, through: Through, presses: float) -> Step:
+        """One item of the walk."""
+        entry = self.places[slug][1]
+        button = dict(self.menus.shortcuts.buttons).get(slug, "")
+        menu = (button,) if through is Through.BUTTON else (PAGES[through],) if through in PAGES else entry.menu
+        return Step(slug, entry.label, menu, self.held.get(slug), self.rows[slug].value, presses, through)
 
     def walk(self, given: Given) -> Walk:
         """The shortest walk."""
-        at, own = self.at, self.own
+        at, own, moves, shortcuts = self.at, self.own, self.menus.moves, self.menus.shortcuts
         wanted = {slug: row.value for slug, row in self.rows.items()}
         before = order_needs(wanted, self.held, frozenset(at), given)
-        route = shortest(at, before, (0,), Presses())
-        steps = []
-        for slug in route.order:
-            entry = self.places[slug][1]
-            steps.append(Step(slug, entry.label, entry.menu, self.held.get(slug), wanted[slug], own[slug]))
-        values = sum(own.values())
-        plainly = length(top_to_bottom(at, before), at, (0,), Presses()) + values
+        start = self.menus.opens_at(self.places)
+        found = cheapest(at, own, before, shortcuts, moves, start)
+        steps = tuple(self.step(slug, through, own[slug]) for slug, through in found.order)
+        shifted = {slug: (place[0] + bool(shortcuts.pinned), *place[1:]) for slug, place in at.items()}
+        plainly = length(top_to_bottom(at, before), shifted, start, moves) + sum(own.values())
         elsewhere = tuple(slug for slug in self.rows if slug in self.work and slug not in at)
-        return Walk(Way.AUDIT, tuple(steps), route.cost + values, plainly, route.bound + values, elsewhere, 0, 0)
+        return Walk(Way.AUDIT, steps, found.cost, plainly, found.bound, elsewhere, 0, 0)
 
 
-def walk(configuration: Configuration, held: Mapping[str, Value], dialect: Dialect, given: Given, way: Way | None = None) -> Walk:
+def walk(
+    configuration: Configuration,
+    held: Mapping[str, Value],
+    menus: Menus,
+    given: Given,
+    way: Way | None = None,
+    without: frozenset[str] = frozenset(),
+) -> Walk:
     """The shortest walk that leaves nothing unknown, by looking everything up or by resetting first, whichever is shorter.
 
     held: what the body is believed to hold, by setting; a setting that is not there is unknown; way:
-    one of the two, when it is not to be chosen. Settings that cannot be chosen in the end are left alone.
+    one of the two, when it is not to be chosen; without: settings that are left alone, as are those that
+    cannot be chosen in the end.
     """
-    rows = {row.setting.slug: row for row in configuration.rows if not row.closed}
-    places = places_of(dialect)
+    rows = {row.setting.slug: row for row in configuration.rows if not row.closed and row.setting.slug not in without}
+    places = places_of(menus.words)
     fresh = {slug: row.default for slug, row in rows.items()}
-    anew = _Errand(rows, fresh, places, frozenset(slug for slug, row in rows.items() if row.default != row.value)).walk(given)
-    reset = anew.presses + RESET
-    looking = _Errand(rows, held, places, frozenset(slug for slug, row in rows.items() if held.get(slug) != row.value))
+    changed = frozenset(slug for slug, row in rows.items() if row.default != row.value)
+    unsettled = frozenset(slug for slug, row in rows.items() if held.get(slug) != row.value)
+    bare = replace(menus, shortcuts=Shortcuts(), last=None)
+    anew = _Errand(rows, fresh, bare, places, changed).walk(given)
+    reset = anew.presses + menus.moves.reset
+    looking = _Errand(rows, held, menus, places, unsettled)
     least = looking.least()
-    looked = None if way is Way.RESET or (way is None and least >= reset) else looking.walk(given)
+    short = menus.shortcuts != Shortcuts()
+    looked = None if way is Way.RESET or (way is None and least >= reset and not short) else looking.walk(given)
     if looked is None or (way is None and looked.presses > reset):
         return replace(
             anew,
             way=Way.RESET,
             presses=reset,
-            plainly=anew.plainly + RESET,
-            bound=anew.bound + RESET,
+            plainly=anew.plainly + menus.moves.reset,
+            bound=anew.bound + menus.moves.reset,
             audit_presses=looked.presses if looked else least,
             reset_presses=reset,
         )
     return replace(looked, audit_presses=looked.presses, reset_presses=reset)
+
+
+def least_presses(configuration: Configuration, held: Mapping[str, Value], menus: Menus) -> float:
+    """Presses that no walk through the menus alone is under, from what a body holds to what it should."""
+    rows = {row.setting.slug: row for row in configuration.rows if not row.closed}
+    work = frozenset(slug for slug, row in rows.items() if held.get(slug) != row.value)
+    return _Errand(rows, held, menus, places_of(menus.words), work).least()
+
+
+def by_slot(
+    configuration: Configuration,
+    held: Mapping[str, Value],
+    slots: Mapping[int, Mapping[str, Value]],
+    menus: Menus,
+    given: Given,
+    without: frozenset[str] = frozenset(),
+) -> tuple[int, Walk] | None:
+    """The slot from which the rest is fewest presses, the turn included, where that is fewer than without; else None.
+
+    slots: what each slot is believed to bring back, by its number.
+    """
+    plain = walk(configuration, held, menus, given, None, without).presses
+    best: tuple[int, Walk] | None = None
+    for number, brought in sorted(slots.items()):
+        found = walk(configuration, {**held, **brought}, menus, given, Way.AUDIT, without)
+        if TURN + found.presses < (TURN + best[1].presses if best else plain):
+            best = number, found
+    return best

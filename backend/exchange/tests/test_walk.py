@@ -13,10 +13,11 @@ from craft.advice.advise import advise
 from craft.configuration.around import given_for
 from craft.configuration.configure import Configuration, configure
 from craft.kit.dialect import Dialect, Entry
+from craft.kit.facts import Bank
+from craft.kit.moves import Moves
 from craft.loading.day import LONGEST_DAY, Stop, slots_of_a_day
-from craft.loading.route import Presses, distance
-from craft.loading.slots import TURN
-from craft.loading.walk import OPEN_AND_CONFIRM, RESET, Way, order_needs, places_of, walk
+from craft.loading.route import distance
+from craft.loading.walk import TURN, Menus, Way, by_slot, order_needs, places_of, walk
 from craft.vocabulary.checker import closed
 from craft.vocabulary.rules import Given
 from exchange.demo_words import demo_dialect
@@ -25,11 +26,11 @@ from exchange.tests.test_configuration import LENS, LIGHT, asked
 
 
 @cache
-def made(body: str, genre: str) -> tuple[Configuration, Given, Dialect]:
+def made(body: str, genre: str) -> tuple[Configuration, Given, Menus]:
     situation = asked(genre, body)
     setup = advise(situation)
     words = checked(DialectForm.model_validate(demo_dialect(body))).value()
-    return configure(situation, setup), given_for(situation, setup), words
+    return configure(situation, setup), given_for(situation, setup), Menus(words)
 
 
 @st.composite
@@ -59,12 +60,12 @@ class Walks(TestCase):
         self.assertEqual({s.setting for s in found.steps}, {slug for slug, row in rows.items() if held.get(slug) != row.value})
         self.assertEqual(found.elsewhere, ())
         now = dict(held)
-        places = places_of(words)
+        places = places_of(words.words)
         here, presses = (0,), 0
         for step in found.steps:
             if step.setting in held:
                 self.assertNotIn(step.setting, closed(now, around), step.setting)
-            presses += distance(here, places[step.setting][0], Presses()) + step.presses
+            presses += distance(here, places[step.setting][0], Moves()) + step.presses
             here = places[step.setting][0]
             now[step.setting] = step.value
             self.assertEqual((step.before, step.value), (held.get(step.setting), rows[step.setting].value))
@@ -85,27 +86,27 @@ class Walks(TestCase):
             self.assertGreater(len(by_hand.steps), len(unknown.steps))
             fresh = {row.setting.slug: row.default for row in configuration.rows}
             after = walk(configuration, fresh, words, around)
-            self.assertEqual((after.way, after.presses), (Way.AUDIT, unknown.presses - RESET))
+            self.assertEqual((after.way, after.presses), (Way.AUDIT, unknown.presses - Moves().reset))
             self.assertEqual([s.setting for s in after.steps], [s.setting for s in unknown.steps])
 
     def test_a_value_costs_its_way_along_the_list_and_an_unknown_one_the_farthest(self) -> None:
         configuration, around, words = made("merrow-swift-20", "sports")
         held: dict[str, Any] = {row.setting.slug: row.value for row in configuration.rows}
         (step,) = walk(configuration, {**held, "drive_mode": "single"}, words, around).steps
-        self.assertEqual((step.label, step.menu, step.presses), ("Oars", ("Crew", "Oars"), OPEN_AND_CONFIRM + 3))
+        self.assertEqual((step.label, step.menu, step.presses), ("Oars", ("Crew", "Oars"), Moves().choose + 3))
         del held["drive_mode"]
         (step,) = walk(configuration, held, words, around).steps
-        self.assertEqual((step.before, step.presses), (None, OPEN_AND_CONFIRM + 3))
+        self.assertEqual((step.before, step.presses), (None, Moves().choose + 3))
 
     def test_what_has_no_place_in_the_menus_is_told(self) -> None:
         configuration, around, _ = made("merrow-swift-20", "sports")
         held: dict[str, Any] = {row.setting.slug: row.value for row in configuration.rows} | {"grid": "fine", "beeps": "on"}
-        found = walk(configuration, held, Dialect((Entry("grid", "Rigging", ("Deck",)),)), around)
+        found = walk(configuration, held, Menus(Dialect((Entry("grid", "Rigging", ("Deck",)),))), around)
         self.assertEqual(([s.setting for s in found.steps], found.elsewhere), (["grid"], ("beeps",)))
 
     def test_a_body_without_words_is_neither_reset_nor_said_to_be_right(self) -> None:
         configuration, around, _ = made("merrow-swift-20", "sports")
-        found = walk(configuration, {}, Dialect(), around)
+        found = walk(configuration, {}, Menus(), around)
         self.assertEqual((found.way, found.steps, found.presses), (Way.AUDIT, (), 0))
         self.assertEqual(set(found.elsewhere), {row.setting.slug for row in configuration.rows if not row.closed})
 
@@ -124,13 +125,13 @@ class DaysWithSlots(TestCase):
 
     GENRES = ("wildlife", "sports", "night_sky", "wildlife", "sports")
 
-    def day(self, body: str) -> tuple[list[Stop], Dialect]:
+    def day(self, body: str) -> tuple[list[Stop], Menus]:
         return [Stop(*made(body, genre)[:2]) for genre in self.GENRES], made(body, "sports")[2]
 
     def test_more_slots_never_cost_more_and_one_for_each_kind_costs_a_turn_each(self) -> None:
         for body in ("merrow-swift-20", "tamsel-heron", "tamsel-matchbox"):
             stops, words = self.day(body)
-            costs = [slots_of_a_day(stops, words, count).presses for count in range(5)]
+            costs = [slots_of_a_day(stops, words, [Bank("slots", count)]).presses for count in range(5)]
             self.assertEqual(costs, sorted(costs, reverse=True), body)
             self.assertEqual(costs[3], costs[4], "there are three kinds of work only")
             self.assertEqual(costs[3], 4 * TURN, "the first is set at home, and each other one is a turn away")
@@ -140,10 +141,50 @@ class DaysWithSlots(TestCase):
     def test_a_slot_that_holds_nothing_is_not_worth_a_turn(self) -> None:
         stops, words = self.day("merrow-swift-20")
         everything = frozenset(stops[0].values) | frozenset(stops[2].values)
-        filled = slots_of_a_day(stops, words, 3, everything)
+        filled = slots_of_a_day(stops, words, [Bank("slots", 3, frozenset(), everything)])
         self.assertEqual((filled.kept, filled.presses), ((), filled.without))
 
-    def test_of_a_long_day_the_first_twelve_are_weighed(self) -> None:
+    def test_a_long_day_is_weighed_by_what_each_way_takes_at_least(self) -> None:
         stops, words = self.day("tamsel-matchbox")
-        self.assertEqual(len(slots_of_a_day(stops * 3, words, 2).reached), LONGEST_DAY)
-        self.assertEqual(slots_of_a_day([], words, 2).presses, 0)
+        two = [Bank("slots", 2)]
+        long = slots_of_a_day(stops * 9, words, two)
+        self.assertEqual(len(long.reached), LONGEST_DAY)
+        self.assertLess(long.presses, long.without)
+        self.assertEqual(slots_of_a_day([], words, two).presses, 0)
+
+    def test_two_banks_hold_what_one_alone_cannot_and_slots_that_keep_changes_cost_more_to_come_back_to(self) -> None:
+        stops, words = self.day("merrow-swift-20")
+        focus = frozenset(slug for slug in stops[0].values if slug.startswith(("focus", "tracking", "subject", "eye")))
+        one = Bank("slots", 2, frozenset(), focus)
+        alone = slots_of_a_day(stops, words, [one])
+        both = slots_of_a_day(stops, words, [one, Bank("focus", 2, focus)])
+        self.assertLess(both.presses, alone.presses)
+        self.assertTrue(any(None not in reached.slots for reached in both.reached))
+        single = [Bank("slots", 1)]
+        forgets, keeps = (slots_of_a_day(stops, words, single, keeps=keeps).presses for keeps in (False, True))
+        self.assertNotEqual(forgets, keeps)
+        forced = slots_of_a_day(stops, words, single, [frozenset({2})])
+        self.assertEqual(forced.kept, (2,))
+        self.assertGreaterEqual(forced.presses, forgets)
+
+
+class Slotted(TestCase):
+    def test_a_walk_begins_at_the_slot_that_leaves_least_to_mend(self) -> None:
+        configuration, around, menus = made("merrow-swift-20", "sports")
+        held: dict[str, Any] = {row.setting.slug: row.default for row in configuration.rows}
+        right = configuration.values
+        nearly = {**right, "grid": "fine"}
+        slots = {1: made("merrow-swift-20", "landscape")[0].values, 2: nearly, 3: right}
+        self.assertEqual(by_slot(configuration, held, slots, menus, around)[0], 3)
+        number, left = by_slot(configuration, held, {1: slots[1], 2: nearly}, menus, around)
+        self.assertEqual((number, [step.setting for step in left.steps]), (2, ["grid"]))
+        self.assertIsNone(by_slot(configuration, right, slots, menus, around), "a turn is not worth it for a body that is right")
+
+    def test_what_could_not_be_set_is_left_out_and_the_menus_open_where_they_were_left(self) -> None:
+        configuration, around, menus = made("merrow-swift-20", "sports")
+        held: dict[str, Any] = {**configuration.values, "grid": "fine", "beeps": "on"}
+        both = walk(configuration, held, menus, around)
+        left = walk(configuration, held, menus, around, None, frozenset({"beeps"}))
+        self.assertEqual(({s.setting for s in both.steps} - {s.setting for s in left.steps}), {"beeps"})
+        near = walk(configuration, held, Menus(menus.words, last="level"), around)
+        self.assertLess(near.presses, both.presses, "the level stands on the grid's page")

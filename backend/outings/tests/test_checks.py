@@ -116,61 +116,6 @@ class Checks(Day):
             self.get()
 
 
-class Slots(Day):
-    def get(self) -> dict[str, Any]:
-        return {body["body"]: body for body in self.caller.get(f"/api/outings/{self.day['id']}/slots").json()["bodies"]}
-
-    def test_slots_hold_what_the_day_turns_to_and_the_day_costs_little_more_than_turns(self) -> None:
-        swift = self.get()["merrow-swift-20"]
-        self.assertEqual(swift["slots"], 3)
-        self.assertEqual([r["title"] for r in swift["reached"]], [t for t in self.titles() if t[:5] in ("Terns", "Sprin", "The c")])
-        self.assertLess(swift["presses"], swift["without"] / 5)
-        self.assertEqual(swift["presses"], sum(r["presses"] for r in swift["reached"]))
-        self.assertTrue(all(r["slot"] is not None for r in swift["reached"][1:]))
-        for kept in swift["kept"]:
-            row = next(r for r in swift["reached"] if r["situation"] == kept["situation"])
-            self.assertIn(row["slot"], (kept["slot"], None))
-        glass = self.get()["merrow-glass-36"]
-        self.assertEqual((glass["slots"], glass["kept"], glass["presses"]), (0, [], glass["without"]))
-
-    def test_a_situation_without_a_setup_is_told_and_a_stranger_sees_nothing(self) -> None:
-        self.save({"motion": {"distance_m": 0.05}})
-        path = f"/api/outings/{self.day['id']}/slots"
-        told = self.caller.get(path).json()
-        self.assertEqual(len(told["problems"]), 1)
-        self.assertIn("too close", told["problems"][0])
-        self.assertNotIn(self.first["title"], str(told["bodies"]))
-        self.assertEqual(Caller(self.bram).get(path).status_code, 404)
-        with self.assertNumQueries(7):
-            self.caller.get(path)
-        self.caller.post(f"{self.at}/duplicate")
-        with self.assertNumQueries(7):
-            self.caller.get(path)
-
-    def test_fewer_slots_cost_more_and_none_costs_the_menus(self) -> None:
-        kit = self.caller.get("/api/kit").json()
-        body = next(b for b in kit["bodies"] if b["slug"] == "merrow-swift-20")
-        version, costs = body["version"], []
-        for count in (3, 1, 0):
-            document = {**body["document"], "facts": {**body["document"]["facts"], "slots": count}}
-            version = self.caller.put("/api/kit/bodies/merrow-swift-20", document, version).json()["version"]
-            told = self.get()["merrow-swift-20"]
-            self.assertLessEqual(len(told["kept"]), count)
-            costs.append(told["presses"])
-        self.assertEqual(costs, sorted(costs))
-        self.assertEqual(costs[-1], told["without"])
-        refused = self.caller.put("/api/kit/bodies/merrow-swift-20", {**document, "facts": {"slots": -1}}, version)
-        self.assertEqual((refused.status_code, pointers(refused)), (422, {"/facts/slots"}))
-
-    def test_what_a_slot_leaves_out_must_still_be_set(self) -> None:
-        kit = self.caller.get("/api/kit").json()
-        body = next(b for b in kit["bodies"] if b["slug"] == "merrow-swift-20")
-        before = self.get()["merrow-swift-20"]["presses"]
-        facts = {**body["document"]["facts"], "slot_leaves_out": ["focus_mode", "drive_mode", "white_mode", "exposure_mode"]}
-        self.caller.put("/api/kit/bodies/merrow-swift-20", {**body["document"], "facts": facts}, body["version"])
-        self.assertGreater(self.get()["merrow-swift-20"]["presses"], before)
-
-
 class Tables(Day):
     def test_rows_name_facts_tokens_and_settings_that_there_are(self) -> None:
         known = {**FEATURES, **CIRCUMSTANCES}

@@ -42,6 +42,12 @@ BODIES_SENT: dict[str, Any] = {
     "Pasted": {"kind": "json", "text": json.dumps(WORDS)},
     "Tick": {"slug": "card_in", "done": True},
     "StateIn": {"values": {"beeps": "off"}},
+    "SlotAt": {"number": 1},
+    "RefusedIn": {"setting": "beeps", "why": "grayed out"},
+    "Choice": {"body": "merrow-swift-20", "number": 1, "special": "sets"},
+    "Likeness": {"like": "merrow-swift-20", "body": "oxwick-plate-60", "settings": ["review_time"]},
+    "LayoutForm": {"prefix": "TSA"},
+    "StepDone": {"step": "sounds", "done": True},
     "BodyProfileFile": {"format": "wide-aperture-body", "version": 1, "body": BODY, "dialect": WORDS},
 }
 GARBAGE = (
@@ -79,7 +85,7 @@ class EveryOperation(TestCase):
     def address(self, path: str) -> str:
         noun = path.split("/")[2]
         slug = {"settings": "beeps"}.get(noun, "merrow-70-200" if "lenses" in path else "merrow-swift-20")
-        return path.format(pk=self.ids.get(noun), kind="body", slug=slug)
+        return path.format(pk=self.ids.get(noun), kind="csv" if path.endswith(".{kind}") else "body", slug=slug)
 
     def test_another_person_gets_404_wherever_a_row_is_named(self) -> None:
         stranger = Caller(self.stranger)
@@ -119,15 +125,17 @@ class EveryOperation(TestCase):
 
     def test_a_good_body_is_taken_by_its_owner(self) -> None:
         """Without this the refusals above could all be for the wrong reason."""
-        refused = {"/api/me/password", "/api/outings/{pk}/order", "/api/people"}
+        refused = {"/api/me/password", "/api/outings/{pk}/order", "/api/people", "/api/outings/{pk}/alike"}
         for method, path, operation in OPERATIONS:
-            if method == "DELETE" or path in refused:
+            turned = (method, path) == ("POST", "/api/situations/{pk}/walk/slot")
+            if method == "DELETE" or path in refused or turned:
                 continue
             form = form_of(operation)
             ilse = Caller(self.ilse)
             versions = {"/api/profile": "/api/profile", "/api/situations/{pk}": self.address("/api/situations/{pk}")}
-            if "/dialect" in path:
-                versions[path] = self.address("/api/kit/bodies/{slug}/dialect")
+            for kept in ("/dialect", "/layout"):
+                if kept in path:
+                    versions[path] = self.address("/api/kit/bodies/{slug}" + kept)
             version = ilse.get(versions[path])["ETag"] if path in versions else '"1"'
             with self.subTest(method=method, path=path):
                 answer = ilse.send(method, self.address(path), BODIES_SENT[form] if form else None, version=version)
@@ -144,6 +152,9 @@ class EveryOperation(TestCase):
         code = "\n".join(p.read_text() for p in files)
         called = set(re.findall(r"""client\.(GET|POST|PUT|DELETE)\(\s*["']([^"']+)["']""", code))
         links = {("GET", re.sub(r"\$\{[^}]+\}", "{}", link)) for link in re.findall(r"`(/api/[^`?]+)", code)}
+        either = re.compile(r"/(walk|checks|first)\.(csv|pdf)$")
+        self.assertEqual(sum(bool(either.search(link)) for _, link in links), 6, "each list both as a sheet and as a table")
+        links = {(m, either.sub(r"/\1.{}", link)) for m, link in links}
         called = {(m, re.sub(r"\{[^}]+\}", "{}", p)) for m, p in called}
         self.assertEqual({(m, re.sub(r"\{[^}]+\}", "{}", p)) for m, p, _ in OPERATIONS}, called | links)
 

@@ -52,3 +52,14 @@ export const useHeld = (slug: MaybeRefOrGetter<string>) => {
     retry: false,
   });
 };
+/** How a body is laid out: pinned items, roles of its controls, prefix, clock. */
+export const useLayout = (slug: MaybeRefOrGetter<string>) => {
+  const signedIn = useSignedIn();
+  return useQuery({
+    queryKey: computed(() => ["layout", toValue(slug)]),
+    queryFn: () => take(client.GET("/api/kit/bodies/{slug}/layout", { params: { path: { slug: toValue(slug) } } })),
+    staleTime: 60_000,
+    enabled: computed(() => signedIn.value && !!toValue(slug)),
+    retry: false,
+  });
+};

@@ -404,6 +404,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kit/bodies/{slug}/layout": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Layout
+         * @description How a body is laid out.
+         */
+        get: operations["gear_layout_api_get_layout"];
+        /**
+         * Put Layout
+         * @description Replace a body's layout, if it is still the version that was read.
+         */
+        put: operations["gear_layout_api_put_layout"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kit": {
         parameters: {
             query?: never;
@@ -869,7 +893,7 @@ export interface paths {
         };
         /**
          * Walk
-         * @description The shortest walk through the body's menus that brings it to this situation's setup.
+         * @description The shortest walk through the body's menus that brings it to this situation's setup, or to a special one.
          */
         get: operations["outings_settings_api_walk"];
         put?: never;
@@ -900,6 +924,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/situations/{pk}/walk/slot": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Keep It
+         * @description This situation's setup, or a special one, has been kept in a slot of the body.
+         */
+        put: operations["outings_settings_api_keep_it"];
+        /**
+         * Has Turned
+         * @description The body has been turned to a slot: it holds what that brings back, and the walk goes on from there.
+         */
+        post: operations["outings_settings_api_has_turned"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/situations/{pk}/walk/refused": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Could Not
+         * @description A setting could not be set on the body, and why; without a reason the mark is taken back.
+         */
+        put: operations["outings_settings_api_could_not"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/profile/preview": {
         parameters: {
             query?: never;
@@ -914,6 +982,118 @@ export interface paths {
          * @description Which setups a new profile would change, and how; nothing is saved.
          */
         post: operations["outings_settings_api_preview"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outings/{pk}/slots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Slots
+         * @description Which setups of the day to keep in each body's custom slots.
+         */
+        get: operations["outings_slots_api_slots"];
+        /**
+         * Choose
+         * @description Choose what a slot holds on this outing, or leave it to be computed again.
+         */
+        put: operations["outings_slots_api_choose"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outings/{pk}/alike": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Alike
+         * @description The bodies of an outing, two by two.
+         */
+        get: operations["outings_alike_api_alike"];
+        /**
+         * Make Alike
+         * @description Set a body like another, in all of its situations of the day, all or nothing; each can be undone on its bench.
+         */
+        put: operations["outings_alike_api_make_alike"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outings/{pk}/controls": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Controls
+         * @description What the day wants under a finger, body by body.
+         */
+        get: operations["outings_controls_api_controls"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/bodies/{slug}/first": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * First Day
+         * @description The first day with a body, as far as it has come.
+         */
+        get: operations["outings_first_api_first_day"];
+        /**
+         * Step Done
+         * @description A step was done: its settings hold what they should, and somebody has looked; or it was not after all.
+         */
+        put: operations["outings_first_api_step_done"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/bodies/{slug}/first/reset": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * As New
+         * @description The body is new, or was just reset: it holds what it left the box with, its slots nothing, and the path begins.
+         */
+        post: operations["outings_first_api_as_new"];
         delete?: never;
         options?: never;
         head?: never;
@@ -937,26 +1117,6 @@ export interface paths {
          * @description Tick a check off, with the time, or take the tick back.
          */
         put: operations["outings_checks_api_tick"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/outings/{pk}/slots": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Slots
-         * @description Which setups of the day to keep in each body's custom slots.
-         */
-        get: operations["outings_checks_api_slots"];
-        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -1056,6 +1216,66 @@ export interface paths {
          * @description The card's ladder as a table.
          */
         get: operations["cards_api_card_ladder"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/situations/{pk}/walk.{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Walk File
+         * @description A walk as a file.
+         */
+        get: operations["cards_sheets_api_walk_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outings/{pk}/checks.{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Checks File
+         * @description The checks of an outing as a file.
+         */
+        get: operations["cards_sheets_api_checks_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/bodies/{slug}/first.{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * First File
+         * @description The record of a body as a file.
+         */
+        get: operations["cards_sheets_api_first_file"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1672,6 +1892,18 @@ export interface components {
             motion?: components["schemas"]["AimMotion"] | null;
         };
         /**
+         * BankForm
+         * @description A second bank of slots, turned to apart from the first: what it is called, how many, and the settings it holds.
+         */
+        BankForm: {
+            /** Label */
+            label: string;
+            /** Slots */
+            slots: number;
+            /** Only */
+            only: string[];
+        };
+        /**
          * BodyFactsForm
          * @description Facts about a body's settings. See docs/formats for features, settings and values.
          */
@@ -1716,6 +1948,15 @@ export interface components {
             slots?: number;
             /** Slot Leaves Out */
             slot_leaves_out?: string[];
+            second_bank?: components["schemas"]["BankForm"] | null;
+            moves?: components["schemas"]["MovesForm"];
+            /** Controls */
+            controls?: components["schemas"]["ControlForm"][];
+            /**
+             * Borrows From
+             * @default
+             */
+            borrows_from?: string;
         };
         /**
          * BodyForm
@@ -1840,6 +2081,26 @@ export interface components {
             to?: components["schemas"]["Limit"] | null;
         };
         /**
+         * ControlForm
+         * @description A button or dial: what its owner calls it, where it lies, how it can be used, what it can take (empty: anything).
+         */
+        ControlForm: {
+            /** Slug */
+            slug: string;
+            /** Label */
+            label: string;
+            /** Spot */
+            spot: string;
+            /** Uses */
+            uses: components["schemas"]["Use"][];
+            /** Takes */
+            takes?: string[];
+            /** Excludes */
+            excludes?: components["schemas"]["ExcludedForm"][];
+            /** Modes */
+            modes?: string[];
+        };
+        /**
          * DeliveryForm
          * @description What has to be handed over.
          */
@@ -1852,6 +2113,14 @@ export interface components {
             count?: number | null;
             /** Deadline H */
             deadline_h?: number | null;
+        };
+        /**
+         * ExcludedForm
+         * @description Two uses of a control of which only one can have a role.
+         */
+        ExcludedForm: {
+            one: components["schemas"]["Use"];
+            other: components["schemas"]["Use"];
         };
         /**
          * Genre
@@ -1989,6 +2258,57 @@ export interface components {
             declination_deg?: number;
         };
         /**
+         * MovesForm
+         * @description What moving through the menus costs, in presses (whole quarters), and how many items its two own lists hold.
+         */
+        MovesForm: {
+            /**
+             * Line
+             * @default 1
+             */
+            line?: number;
+            /**
+             * Enter
+             * @default 1
+             */
+            enter?: number;
+            /**
+             * Back
+             * @default 1
+             */
+            back?: number;
+            /**
+             * Choose
+             * @default 2
+             */
+            choose?: number;
+            /**
+             * Number
+             * @default 4
+             */
+            number?: number;
+            /**
+             * Reset
+             * @default 8
+             */
+            reset?: number;
+            /**
+             * Shortcut
+             * @default 1
+             */
+            shortcut?: number;
+            /**
+             * Pinned Room
+             * @default 0
+             */
+            pinned_room?: number;
+            /**
+             * Short List Room
+             * @default 0
+             */
+            short_list_room?: number;
+        };
+        /**
          * OnlyWithForm
          * @description Values of a dial that exist only with values of another.
          */
@@ -2120,6 +2440,12 @@ export interface components {
          * @enum {string}
          */
         Test: "is" | "is_not" | "under" | "over" | "within" | "outside";
+        /**
+         * Use
+         * @description How a control is used.
+         * @enum {string}
+         */
+        Use: "press" | "long_press" | "hold" | "press_and_turn" | "turn";
         /**
          * PairOut
          * @description A ranked pair, costs in stops.
@@ -2673,6 +2999,121 @@ export interface components {
             version: string;
         };
         /**
+         * FeelForm
+         * @description How a control meets this hand: how often it is missed, and how often pressed by accident, as shares.
+         */
+        FeelForm: {
+            /** Missed */
+            missed: number;
+            /** Bumped */
+            bumped: number;
+        };
+        /**
+         * FunctionOut
+         * @description Something a control can do, why one wants it, and the ways of using a control that fit it.
+         */
+        FunctionOut: {
+            /** Slug */
+            slug: string;
+            /** Label */
+            label: string;
+            /** Setting */
+            setting: string;
+            /** Uses */
+            uses: components["schemas"]["Use"][];
+            /** Because */
+            because: string;
+            /** Borrows */
+            borrows: boolean;
+        };
+        /**
+         * LayoutForm
+         * @description A body as one person has laid it out.
+         *
+         *     prefix: that its files begin with; clock_offset_s: seconds that its clock is ahead of the true time, when last compared.
+         */
+        LayoutForm: {
+            /** Pinned */
+            pinned?: string[];
+            /** Short List */
+            short_list?: string[];
+            /** Roles */
+            roles?: components["schemas"]["RoleForm"][];
+            /** Feel */
+            feel?: {
+                [key: string]: components["schemas"]["FeelForm"];
+            };
+            /**
+             * Prefix
+             * @default
+             */
+            prefix?: string;
+            /** Clock Offset S */
+            clock_offset_s?: number | null;
+        };
+        /**
+         * LayoutOut
+         * @description A body's layout, and what there is to choose from.
+         */
+        LayoutOut: {
+            document: components["schemas"]["LayoutForm"];
+            /** Version */
+            version: string;
+            /** Spots */
+            spots: components["schemas"]["SpotOut"][];
+            /** Uses */
+            uses: components["schemas"]["WayOfUse"][];
+            /** Functions */
+            functions: components["schemas"]["FunctionOut"][];
+        };
+        /**
+         * RoleForm
+         * @description A role on a control; fixed: wanted there whatever is computed.
+         */
+        RoleForm: {
+            /** Control */
+            control: string;
+            use: components["schemas"]["Use"];
+            /** Function */
+            function: string;
+            /**
+             * Fixed
+             * @default false
+             */
+            fixed?: boolean;
+        };
+        /**
+         * SpotOut
+         * @description A place for a control: its face and where on the drawing of that face (0 to 1), the finger, and usual shares of misses and bumps.
+         */
+        SpotOut: {
+            /** Slug */
+            slug: string;
+            /** Label */
+            label: string;
+            /** Finger */
+            finger: string;
+            /** Face */
+            face: string;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Missed */
+            missed: number;
+            /** Bumped */
+            bumped: number;
+        };
+        /**
+         * WayOfUse
+         * @description A way of using a control.
+         */
+        WayOfUse: {
+            slug: components["schemas"]["Use"];
+            /** Label */
+            label: string;
+        };
+        /**
          * KitOut
          * @description All kit.
          */
@@ -2895,12 +3336,36 @@ export interface components {
          */
         Way: "audit" | "reset";
         /**
+         * RefusedOut
+         * @description A setting that could not be set on the body, and why.
+         */
+        RefusedOut: {
+            /** Setting */
+            setting: string;
+            /** Label */
+            label: string;
+            /** Why */
+            why: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+        };
+        /**
+         * Through
+         * @description Where an item is set.
+         * @enum {string}
+         */
+        Through: "menu" | "pinned" | "short_list" | "button";
+        /**
          * WalkOut
          * @description A walk from what the body is believed to hold to what it should hold.
          *
          *     plainly: presses of the same items from top to bottom; proven: no walk over them is shorter;
          *     audit_presses, reset_presses: looking every unknown item up, or resetting first; elsewhere:
-         *     settings that should change and have no place in the menus as they are written down.
+         *     settings that should change and have no place in the menus as they are written down; slot: from which
+         *     the rest is shorter, or null, and its presses with the turn; refused: what could not be set, and why.
          */
         WalkOut: {
             way: components["schemas"]["Way"];
@@ -2918,10 +3383,16 @@ export interface components {
             reset_presses: number;
             /** Elsewhere */
             elsewhere: string[];
+            /** Slot */
+            slot: number | null;
+            /** Slot Presses */
+            slot_presses: number;
+            /** Refused */
+            refused: components["schemas"]["RefusedOut"][];
         };
         /**
          * WalkStepOut
-         * @description One item to set, in the body's words; before null: nobody knows.
+         * @description One item to set, in the body's words; before null: nobody knows; through: where, menu: its pages, list or button.
          */
         WalkStepOut: {
             /** Setting */
@@ -2940,6 +3411,45 @@ export interface components {
             shown: string;
             /** Presses */
             presses: number;
+            through: components["schemas"]["Through"];
+        };
+        /**
+         * SlotAt
+         * @description A slot of the body, counted from one.
+         */
+        SlotAt: {
+            /**
+             * Bank
+             * @default 1
+             */
+            bank?: number;
+            /** Number */
+            number: number;
+            /**
+             * Special
+             * @default
+             * @enum {string}
+             */
+            special?: "" | "hand_over" | "sets";
+        };
+        /**
+         * RefusedIn
+         * @description A setting, and why it could not be set.
+         */
+        RefusedIn: {
+            /** Setting */
+            setting: string;
+            /**
+             * Why
+             * @default
+             */
+            why?: string;
+            /**
+             * Special
+             * @default
+             * @enum {string}
+             */
+            special?: "" | "hand_over" | "sets";
         };
         /**
          * AffectedOut
@@ -2974,6 +3484,470 @@ export interface components {
             before: string;
             /** After */
             after: string;
+        };
+        /**
+         * BankOut
+         * @description Slots that are turned to together; cannot: settings that differ on this day and that its slots do not hold.
+         */
+        BankOut: {
+            /** Bank */
+            bank: number;
+            /** Label */
+            label: string;
+            /** Slots */
+            slots: components["schemas"]["SlotOut"][];
+            /** Cannot */
+            cannot: string[];
+        };
+        /**
+         * BodySlots
+         * @description The slots of one body on the day.
+         *
+         *     without: presses through the menus alone; keeps: whether a slot keeps what is changed in it; beyond:
+         *     situations too many to weigh.
+         */
+        BodySlots: {
+            /** Body */
+            body: string;
+            /** Keeps */
+            keeps: boolean;
+            /** Banks */
+            banks: components["schemas"]["BankOut"][];
+            /** Reached */
+            reached: components["schemas"]["ReachedOut"][];
+            /** Presses */
+            presses: number;
+            /** Without */
+            without: number;
+            /** Beyond */
+            beyond: number;
+        };
+        /**
+         * NowOut
+         * @description What a slot is believed to hold now, since when, and how many settings of that are not as they should be (null: it should hold nothing).
+         */
+        NowOut: {
+            /** Title */
+            title: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Differs */
+            differs: number | null;
+        };
+        /**
+         * ReachedOut
+         * @description How a situation is reached: by the slot of this number in each bank and what they leave to mend, or (null) without.
+         */
+        ReachedOut: {
+            /** Situation */
+            situation: number;
+            /** Title */
+            title: string;
+            /** Slots */
+            slots: (number | null)[];
+            /** Presses */
+            presses: number;
+        };
+        /**
+         * SlotOut
+         * @description A slot: the situation that it should hold, or a special setup; presses to reach that from the situation before; now null: nobody knows.
+         */
+        SlotOut: {
+            /** Number */
+            number: number;
+            /** Situation */
+            situation: number | null;
+            /** Special */
+            special: string;
+            /** Title */
+            title: string;
+            /** By Hand */
+            by_hand: boolean;
+            now: components["schemas"]["NowOut"] | null;
+        };
+        /**
+         * SlotsOut
+         * @description Slots of every body of the outing; problems: situations that have no setup, and why.
+         */
+        SlotsOut: {
+            /** Title */
+            title: string;
+            /** Specials */
+            specials: components["schemas"]["SpecialOut"][];
+            /** Bodies */
+            bodies: components["schemas"]["BodySlots"][];
+            /** Problems */
+            problems: string[];
+        };
+        /**
+         * SpecialOut
+         * @description A setup that a slot may hold besides those of the day, and why.
+         */
+        SpecialOut: {
+            /** Slug */
+            slug: string;
+            /** Label */
+            label: string;
+            /** Because */
+            because: string;
+        };
+        /**
+         * Choice
+         * @description What a slot should hold: a situation, a special setup, or (neither) what is computed.
+         */
+        Choice: {
+            /** Body */
+            body: string;
+            /**
+             * Bank
+             * @default 1
+             */
+            bank?: number;
+            /** Number */
+            number: number;
+            /** Situation */
+            situation?: number | null;
+            /**
+             * Special
+             * @default
+             * @enum {string}
+             */
+            special?: "" | "hand_over" | "sets";
+        };
+        /**
+         * AlikeOut
+         * @description Two bodies: differences that matter, worst first; prefixes and clocks (null: nobody has said), and what is wrong with those.
+         */
+        AlikeOut: {
+            /** One */
+            one: string;
+            /** Other */
+            other: string;
+            /** Differences */
+            differences: components["schemas"]["UnlikeOut"][];
+            /** One Prefix */
+            one_prefix: string;
+            /** Other Prefix */
+            other_prefix: string;
+            /** Clocks Apart S */
+            clocks_apart_s: number | null;
+            /** Warnings */
+            warnings: string[];
+        };
+        /**
+         * UnlikeOut
+         * @description A setting in which two bodies differ all day; one_can, other_can: whether each has the other's value.
+         */
+        UnlikeOut: {
+            /** Setting */
+            setting: string;
+            /** Label */
+            label: string;
+            /** One */
+            one: string;
+            /** Other */
+            other: string;
+            /** Because */
+            because: string;
+            /** Other Because */
+            other_because: string;
+            /** One Can */
+            one_can: boolean;
+            /** Other Can */
+            other_can: boolean;
+        };
+        /**
+         * Likeness
+         * @description Make one body like another in these settings: set by hand in all of its situations of the day.
+         */
+        Likeness: {
+            /** Like */
+            like: string;
+            /** Body */
+            body: string;
+            /** Settings */
+            settings: string[];
+        };
+        /**
+         * BodyControls
+         * @description Controls of one body on the day.
+         *
+         *     kept: the roles as they are written down; proposed: the best, fixed ones kept; worth: frames that
+         *     those save; problem: why none can be proposed; pins: what to pin, with presses of the day without
+         *     and with them.
+         */
+        BodyControls: {
+            /** Body */
+            body: string;
+            /** Version */
+            version: string;
+            /** Borrows From */
+            borrows_from: string;
+            /** Controls */
+            controls: components["schemas"]["ControlOut"][];
+            /** Kept */
+            kept: components["schemas"]["RoleOut"][];
+            /** Proposed */
+            proposed: components["schemas"]["RoleOut"][];
+            /** Worth */
+            worth: number;
+            /** Without */
+            without: components["schemas"]["WantedOut"][];
+            /** Clashes */
+            clashes: components["schemas"]["ClashOut"][];
+            /** Kept Clashes */
+            kept_clashes: components["schemas"]["ClashOut"][];
+            /** Meanings */
+            meanings: components["schemas"]["TwoMeaningsOut"][];
+            /** Pairs */
+            pairs: components["schemas"]["InTurnsOut"][];
+            /** Pins */
+            pins: components["schemas"]["PinOut"][];
+            /** Pins Without */
+            pins_without: number;
+            /** Pins Presses */
+            pins_presses: number;
+            /** Pinned Room */
+            pinned_room: number;
+            /** Problem */
+            problem: string;
+        };
+        /**
+         * ClashOut
+         * @description What is wrong with a role, and in which situations.
+         */
+        ClashOut: {
+            /** Control */
+            control: string;
+            /** Function */
+            function: string;
+            /** Label */
+            label: string;
+            /** Because */
+            because: string;
+            /** Situations */
+            situations: string[];
+        };
+        /**
+         * ControlOut
+         * @description A control of the body: what its owner calls it, and where it lies.
+         */
+        ControlOut: {
+            /** Slug */
+            slug: string;
+            /** Label */
+            label: string;
+            /** Spot */
+            spot: string;
+            /** Uses */
+            uses: components["schemas"]["Use"][];
+        };
+        /**
+         * ControlsOut
+         * @description Controls of every body of the outing; problems: situations that have no setup, and why.
+         */
+        ControlsOut: {
+            /** Title */
+            title: string;
+            /** Bodies */
+            bodies: components["schemas"]["BodyControls"][];
+            /** Problems */
+            problems: string[];
+        };
+        /**
+         * InTurnsOut
+         * @description Two situations so close that two fingers should hold their setups; differs: settings to be borrowed.
+         */
+        InTurnsOut: {
+            /** One */
+            one: string;
+            /** Other */
+            other: string;
+            /** Minutes */
+            minutes: number;
+            /** Differs */
+            differs: string[];
+        };
+        /**
+         * MeaningOut
+         * @description One value of a setting that decides what a finger does, and where it holds.
+         */
+        MeaningOut: {
+            /** Value */
+            value: string;
+            /** Situations */
+            situations: string[];
+        };
+        /**
+         * PinOut
+         * @description An item worth pinning, and how often the day sets it.
+         */
+        PinOut: {
+            /** Setting */
+            setting: string;
+            /** Label */
+            label: string;
+            /** Times */
+            times: number;
+        };
+        /**
+         * RoleOut
+         * @description A role: on which control, how, what; fixed by the person; uses of the day, and why one wants it.
+         */
+        RoleOut: {
+            /** Control */
+            control: string;
+            use: components["schemas"]["Use"];
+            /** Function */
+            function: string;
+            /** Label */
+            label: string;
+            /** Fixed */
+            fixed: boolean;
+            /** Uses */
+            uses: number;
+            /** Because */
+            because: string;
+            /** Situations */
+            situations: string[];
+        };
+        /**
+         * TwoMeaningsOut
+         * @description A finger that would mean different things in different setups.
+         */
+        TwoMeaningsOut: {
+            /** Setting */
+            setting: string;
+            /** Label */
+            label: string;
+            /** Values */
+            values: components["schemas"]["MeaningOut"][];
+        };
+        /**
+         * WantedOut
+         * @description Something the day wants under a finger that found no place: uses, frames that looking for it in the menus may lose; pinned instead.
+         */
+        WantedOut: {
+            /** Function */
+            function: string;
+            /** Label */
+            label: string;
+            /** Uses */
+            uses: number;
+            /** Lost */
+            lost: number;
+            /** Because */
+            because: string;
+            /** Pinned */
+            pinned: boolean;
+        };
+        /**
+         * FirstDayOut
+         * @description The first day with a body.
+         *
+         *     basis: the situation whose setup the values come from; outing: the day whose slots are loaded, or
+         *     null; left: steps that are not done; unverified: settings of the steps that nobody has looked at, or
+         *     that are otherwise; collides: other bodies of the person with the same prefix.
+         */
+        FirstDayOut: {
+            /** Body */
+            body: string;
+            /** Name */
+            name: string;
+            /** Firmware */
+            firmware: string;
+            /** Basis */
+            basis: string;
+            /** Tasks */
+            tasks: components["schemas"]["TaskOut"][];
+            /** Left */
+            left: number;
+            /** Unverified */
+            unverified: number;
+            /** Losses */
+            losses: components["schemas"]["LossOut"][];
+            /** Prefix */
+            prefix: string;
+            /** Collides */
+            collides: string[];
+            /** Clock Offset S */
+            clock_offset_s: number | null;
+            /** Layout Version */
+            layout_version: string;
+            /** Outing */
+            outing: number | null;
+            /** Outing Title */
+            outing_title: string;
+            slots: components["schemas"]["BodySlots"] | null;
+        };
+        /**
+         * LossOut
+         * @description What a card's failure loses under one role of the second card.
+         */
+        LossOut: {
+            /** Role */
+            role: string;
+            /** Loses */
+            loses: string;
+            /** Chosen */
+            chosen: boolean;
+        };
+        /**
+         * TaskOut
+         * @description A step, why it comes here, and when it was done.
+         */
+        TaskOut: {
+            /** Slug */
+            slug: string;
+            /** Title */
+            title: string;
+            /** Because */
+            because: string;
+            /** Also */
+            also: string;
+            /** Done At */
+            done_at: string | null;
+            /** Rows */
+            rows: components["schemas"]["TaskRow"][];
+        };
+        /**
+         * TaskRow
+         * @description A setting to look after: the body's own word or an empty text, its place in the menus, what it should hold and why, what it is believed to hold (null: nobody knows).
+         */
+        TaskRow: {
+            /** Setting */
+            setting: string;
+            /** Label */
+            label: string;
+            /** Own */
+            own: string;
+            /** Menu */
+            menu: string;
+            /** Wanted */
+            wanted: number | string;
+            /** Shown */
+            shown: string;
+            /** Because */
+            because: string;
+            /** Held */
+            held: string | null;
+            /** Right */
+            right: boolean;
+            /** Verified At */
+            verified_at: string | null;
+        };
+        /**
+         * StepDone
+         * @description A step that was done (its settings hold what they should: somebody has looked), or not after all.
+         */
+        StepDone: {
+            /** Step */
+            step: string;
+            /** Done */
+            done: boolean;
         };
         /**
          * BiteOut
@@ -3071,64 +4045,6 @@ export interface components {
             slug: string;
             /** Done */
             done: boolean;
-        };
-        /**
-         * BodySlots
-         * @description The slots of one body on the day; without: presses through the menus alone; beyond: situations too many to weigh.
-         */
-        BodySlots: {
-            /** Body */
-            body: string;
-            /** Slots */
-            slots: number;
-            /** Kept */
-            kept: components["schemas"]["KeptOut"][];
-            /** Reached */
-            reached: components["schemas"]["ReachedOut"][];
-            /** Presses */
-            presses: number;
-            /** Without */
-            without: number;
-            /** Beyond */
-            beyond: number;
-        };
-        /**
-         * KeptOut
-         * @description What a slot holds.
-         */
-        KeptOut: {
-            /** Slot */
-            slot: number;
-            /** Situation */
-            situation: number;
-            /** Title */
-            title: string;
-        };
-        /**
-         * ReachedOut
-         * @description How a situation is reached: by the slot of this number and what it leaves to mend, or (null) through the menus.
-         */
-        ReachedOut: {
-            /** Situation */
-            situation: number;
-            /** Title */
-            title: string;
-            /** Slot */
-            slot: number | null;
-            /** Presses */
-            presses: number;
-        };
-        /**
-         * SlotsOut
-         * @description Slots of every body of the outing; problems: situations that have no setup, and why.
-         */
-        SlotsOut: {
-            /** Title */
-            title: string;
-            /** Bodies */
-            bodies: components["schemas"]["BodySlots"][];
-            /** Problems */
-            problems: string[];
         };
         /**
          * CardOut
@@ -3818,6 +4734,56 @@ export interface operations {
             };
         };
     };
+    gear_layout_api_get_layout: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LayoutOut"];
+                };
+            };
+        };
+    };
+    gear_layout_api_put_layout: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": string;
+            };
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LayoutForm"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LayoutOut"];
+                };
+            };
+        };
+    };
     gear_api_list_kit: {
         parameters: {
             query?: never;
@@ -4428,6 +5394,7 @@ export interface operations {
         parameters: {
             query?: {
                 way?: components["schemas"]["Way"] | null;
+                special?: "" | "hand_over" | "sets";
             };
             header?: never;
             path: {
@@ -4450,7 +5417,9 @@ export interface operations {
     };
     outings_settings_api_has_been_reset: {
         parameters: {
-            query?: never;
+            query?: {
+                special?: "" | "hand_over" | "sets";
+            };
             header?: never;
             path: {
                 pk: number;
@@ -4458,6 +5427,84 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WalkOut"];
+                };
+            };
+        };
+    };
+    outings_settings_api_keep_it: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SlotAt"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WalkOut"];
+                };
+            };
+        };
+    };
+    outings_settings_api_has_turned: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SlotAt"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WalkOut"];
+                };
+            };
+        };
+    };
+    outings_settings_api_could_not: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RefusedIn"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {
@@ -4490,6 +5537,194 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AffectedOut"][];
+                };
+            };
+        };
+    };
+    outings_slots_api_slots: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SlotsOut"];
+                };
+            };
+        };
+    };
+    outings_slots_api_choose: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Choice"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SlotsOut"];
+                };
+            };
+        };
+    };
+    outings_alike_api_alike: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AlikeOut"][];
+                };
+            };
+        };
+    };
+    outings_alike_api_make_alike: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Likeness"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AlikeOut"][];
+                };
+            };
+        };
+    };
+    outings_controls_api_controls: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ControlsOut"];
+                };
+            };
+        };
+    };
+    outings_first_api_first_day: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FirstDayOut"];
+                };
+            };
+        };
+    };
+    outings_first_api_step_done: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StepDone"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FirstDayOut"];
+                };
+            };
+        };
+    };
+    outings_first_api_as_new: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FirstDayOut"];
                 };
             };
         };
@@ -4538,28 +5773,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ChecksOut"];
-                };
-            };
-        };
-    };
-    outings_checks_api_slots: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                pk: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SlotsOut"];
                 };
             };
         };
@@ -4656,6 +5869,71 @@ export interface operations {
             header?: never;
             path: {
                 pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    cards_sheets_api_walk_file: {
+        parameters: {
+            query?: {
+                special?: "" | "hand_over" | "sets";
+            };
+            header?: never;
+            path: {
+                pk: number;
+                kind: "csv" | "pdf";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    cards_sheets_api_checks_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+                kind: "csv" | "pdf";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    cards_sheets_api_first_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+                kind: "csv" | "pdf";
             };
             cookie?: never;
         };

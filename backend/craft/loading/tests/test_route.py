@@ -9,7 +9,8 @@ from unittest import TestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from craft.loading.route import Place, Presses, distance, length, lower_bound, shortest, top_to_bottom
+from craft.kit.moves import Moves
+from craft.loading.route import Place, distance, length, lower_bound, shortest, top_to_bottom
 
 
 @st.composite
@@ -29,7 +30,7 @@ def menus(draw: st.DrawFn) -> tuple[dict[str, Place], dict[str, frozenset[str]],
 
 
 def pressed(start: Place, goals: set[Place], tree: set[Place]) -> dict[Place, int]:
-    """Presses from a start to each goal, by breadth-first search over single presses."""
+    """Moves from a start to each goal, by breadth-first search over single presses."""
     pages = {place[:k] for place in tree for k in range(len(place))}
     longest = {page: max(place[len(page)] for place in tree if len(place) > len(page) and place[: len(page)] == page) for page in pages}
     found: dict[Place, int] = {start: 0}
@@ -74,8 +75,8 @@ class Routes(TestCase):
         self.assertTrue(route.proven)
         plain = top_to_bottom(places, before)
         self.assertTrue(allowed(plain))
-        self.assertLessEqual(route.cost, length(plain, places, start, Presses()))
-        self.assertLessEqual(lower_bound(start, places.values(), Presses()), least)
+        self.assertLessEqual(route.cost, length(plain, places, start, Moves()))
+        self.assertLessEqual(lower_bound(start, places.values(), Moves()), least)
 
     @settings(max_examples=100, deadline=None)
     @given(menus(), st.integers(1, 3), st.integers(1, 3), st.integers(1, 3))
@@ -83,13 +84,13 @@ class Routes(TestCase):
         self, menu: tuple[dict[str, Place], dict[str, frozenset[str]], Place], line: int, enter: int, back: int
     ) -> None:
         places, before, start = menu
-        presses = Presses(line, enter, back)
+        moves = Moves(line, enter, back)
         orders = [o for o in permutations(places) if all(before.get(n, frozenset()) <= set(o[:k]) for k, n in enumerate(o))]
-        least = min(length(order, places, start, presses) for order in orders)
-        self.assertEqual(shortest(places, before, start, presses).cost, least)
+        least = min(length(order, places, start, moves) for order in orders)
+        self.assertEqual(shortest(places, before, start, moves).cost, least)
 
     def test_distances_by_hand(self) -> None:
-        plain = Presses()
+        plain = Moves()
         for start, end, expected in (
             ((0,), (0, 0), 1),
             ((0,), (3, 0), 4),

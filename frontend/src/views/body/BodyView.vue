@@ -5,8 +5,10 @@ import { client, ProblemError, take, type Schemas } from "@/api/client";
 import { useDialect, useGuide, useHeld, useKit } from "@/api/queries";
 import { offer } from "@/keys/actions";
 import Conflict from "../Conflict.vue";
+import ControlsPane from "./ControlsPane.vue";
 import FactsPane from "./FactsPane.vue";
 import HeldPane from "./HeldPane.vue";
+import ListsPane from "./ListsPane.vue";
 import PastePane from "./PastePane.vue";
 
 type Entry = { setting: string; label: string; menu: string[]; values: Record<string, string> };
@@ -185,6 +187,7 @@ onUnmounted(offer([{ id: "undo-words", label: "Undo the last change of words", k
       </p>
       <div class="tools">
         <button class="button" :disabled="!past.length" @click="undo">Undo</button>
+        <RouterLink :to="{ name: 'first', params: { slug } }">The first day with it</RouterLink>
         <a :href="`/api/kit/bodies/${slug}/dialect.csv`" download>Words, CSV</a>
         <a :href="`/api/kit/bodies/${slug}/dialect.json`" :download="`${slug}-words.json`">Words, JSON</a>
         <a :href="`/api/kit/bodies/${slug}/profile.json`" :download="`${slug}.json`">Body and words, JSON</a>
@@ -252,6 +255,8 @@ onUnmounted(offer([{ id: "undo-words", label: "Undo the last change of words", k
     </section>
     <aside>
       <FactsPane v-if="piece" :slug="slug" :body="piece.document" :version="piece.version" :guide="guide" />
+      <ControlsPane v-if="piece" :slug="slug" :body="piece.document" :version="piece.version" />
+      <ListsPane v-if="piece" :slug="slug" :body="piece.document" :guide="guide" />
       <PastePane :slug="slug" :version="version" @taken="imported" />
       <HeldPane v-if="state" :slug="slug" :state="state" :guide="guide" :entries="entries" />
     </aside>

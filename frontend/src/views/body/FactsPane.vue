@@ -1,14 +1,10 @@
 <script setup lang="ts">
-import { useQueryClient } from "@tanstack/vue-query";
-import { computed, ref } from "vue";
-import { client, ProblemError, take, type Body, type Schemas } from "@/api/client";
+import { computed } from "vue";
+import type { Body, Schemas } from "@/api/client";
+import { useFactsChange } from "./useFactsChange";
 
-type Facts = Schemas["BodyFactsForm"];
 const props = defineProps<{ slug: string; body: Body; version: string; guide: Schemas["Guide"] }>();
-const queries = useQueryClient();
-const error = ref("");
-const said = ref("");
-const facts = computed<Facts>(() => props.body.facts ?? {});
+const { facts, keep, error, said } = useFactsChange(props);
 /** A view before the shot needs no saying where the finder shows the picture. */
 const stated = computed(() =>
   props.guide.features.filter((f) => f.stated && (f.slug !== "live_view" || props.body.finder === "optical")),
@@ -16,26 +12,6 @@ const stated = computed(() =>
 const label = (slug: string): string => props.guide.settings.find((s) => s.slug === slug)?.label ?? slug;
 const others = computed(() => props.guide.settings.filter((s) => !facts.value.absent?.includes(s.slug)));
 
-async function keep(change: Partial<Facts>, words: string): Promise<void> {
-  error.value = said.value = "";
-  try {
-    await take(
-      client.PUT("/api/kit/bodies/{slug}", {
-        params: { path: { slug: props.slug }, header: { "If-Match": props.version } },
-        body: { ...props.body, facts: { ...facts.value, ...change } },
-      }),
-    );
-    said.value = words;
-  } catch (caught) {
-    const late = caught instanceof ProblemError && caught.problem.status === 412;
-    error.value = late
-      ? "This body was changed elsewhere; what is shown now is the newer one. Try again."
-      : caught instanceof ProblemError
-        ? Object.values(caught.places).join("; ") || caught.message
-        : "The server cannot be reached.";
-  }
-  await queries.invalidateQueries({ queryKey: ["kit"] });
-}
 function feature(token: string, on: boolean): void {
   const rest = (facts.value.features ?? []).filter((f) => f !== token);
   void keep({ features: on ? [...rest, token] : rest }, "kept");

@@ -52,6 +52,10 @@ const time = (iso: string): string => new Date(iso).toTimeString().slice(0, 5);
         What applies to this day’s setups, the dearest failure first. A tick keeps its time.
         <span class="quiet" role="status">{{ left }} of {{ data.checks.length }} left</span>
       </p>
+      <p v-if="data.checks.length" class="files">
+        <a :href="`/api/outings/${id}/checks.pdf`" download>The list, PDF</a>
+        <a :href="`/api/outings/${id}/checks.csv`" download>CSV</a>
+      </p>
       <p v-for="problem in data.problems" :key="problem" class="error">{{ problem }}</p>
       <p v-if="wrong" class="error" role="alert">{{ wrong }}</p>
       <p v-if="!data.checks.length" class="reason">Add situations to the day; their checks appear here.</p>
@@ -108,6 +112,10 @@ h1 {
 }
 .reason {
   max-width: 62ch;
+}
+.files {
+  display: flex;
+  gap: 18px;
 }
 .check {
   display: grid;

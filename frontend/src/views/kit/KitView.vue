@@ -226,6 +226,13 @@ onUnmounted(
               <RouterLink v-if="table.kind === 'body'" class="act" :to="{ name: 'body', params: { slug: record.key } }"
                 >words and state</RouterLink
               >
+              <RouterLink
+                v-if="table.kind === 'body'"
+                class="act"
+                :to="{ name: 'first', params: { slug: record.key } }"
+                :aria-label="`the first day with ${record.name}`"
+                >first day</RouterLink
+              >
               <button class="plain" @click="remove(table.kind, record.key, record.name)">delete</button>
             </template>
             <template v-else

@@ -18,9 +18,24 @@ const bodyName = computed(() => kit.value?.bodies.find((b) => b.slug === situati
 const way = computed<Way | undefined>(() =>
   route.query.way === "audit" || route.query.way === "reset" ? route.query.way : undefined,
 );
+/** A setup of its own instead of the situation's: for other hands, or for sets of frames. */
+const special = computed<"" | "hand_over" | "sets">(() =>
+  route.query.special === "hand_over" || route.query.special === "sets" ? route.query.special : "",
+);
+const back = computed(() => (typeof route.query.back === "string" ? route.query.back : ""));
+/** The slot that all this is to be kept in. */
+const slot = computed(() => {
+  const [number, bank] = [Number(route.query.slot), Number(route.query.bank ?? 1)];
+  return Number.isInteger(number) && number > 0 && (bank === 1 || bank === 2) ? { number, bank } : null;
+});
 const { data: found, error: fails } = useQuery({
-  queryKey: computed(() => ["walk", props.id, way.value ?? ""]),
-  queryFn: () => take(client.GET("/api/situations/{pk}/walk", { params: { path: { pk: props.id }, query: { way: way.value } } })),
+  queryKey: computed(() => ["walk", props.id, way.value ?? "", special.value]),
+  queryFn: () =>
+    take(
+      client.GET("/api/situations/{pk}/walk", {
+        params: { path: { pk: props.id }, query: { way: way.value, special: special.value } },
+      }),
+    ),
   staleTime: Infinity,
   gcTime: 0,
   retry: false,
@@ -69,14 +84,48 @@ async function tick(step: Schemas["WalkStepOut"]): Promise<void> {
   done.value = { ...done.value, [step.setting]: on };
   queries.setQueryData(["held", slug], state);
 }
-async function wasReset(): Promise<void> {
-  const next = await told(take(client.POST("/api/situations/{pk}/walk/reset", { params: { path: { pk: props.id } } })));
+/** The walk anew, after something was written down about the body. */
+async function anew(answer: Promise<Schemas["WalkOut"]>): Promise<void> {
+  const next = await told(answer);
   if (!next) return;
   await queries.invalidateQueries({ queryKey: ["held"] });
   [walk.value, done.value] = [next, {}];
-  await router.replace({ query: {} });
+  await router.replace({ query: { ...route.query, way: undefined } });
 }
-const choose = (next: Way): void => void router.replace({ query: { way: next } });
+const path = computed(() => ({ path: { pk: props.id } }));
+const wasReset = (): Promise<void> =>
+  anew(take(client.POST("/api/situations/{pk}/walk/reset", { params: { ...path.value, query: { special: special.value } } })));
+const turned = (number: number): Promise<void> =>
+  anew(
+    take(
+      client.POST("/api/situations/{pk}/walk/slot", { params: path.value, body: { number, bank: 1, special: special.value } }),
+    ),
+  );
+const kept = ref("");
+async function keep(): Promise<void> {
+  if (!slot.value) return;
+  const at = slot.value;
+  const next = await told(
+    take(client.PUT("/api/situations/{pk}/walk/slot", { params: path.value, body: { ...at, special: special.value } })),
+  );
+  if (next) kept.value = `Written down: slot ${at.number} holds it.`;
+}
+/** The item that cannot be set, while its reason is typed. */
+const refusing = ref("");
+const why = ref("");
+async function refuse(setting: string, reason: string): Promise<void> {
+  refusing.value = why.value = "";
+  await anew(
+    take(
+      client.PUT("/api/situations/{pk}/walk/refused", {
+        params: path.value,
+        body: { setting, why: reason, special: special.value },
+      }),
+    ),
+  );
+}
+const choose = (next: Way): void => void router.replace({ query: { ...route.query, way: next } });
+const count = (presses: number): string => (Number.isInteger(presses) ? String(presses) : presses.toFixed(2).replace(/0$/, ""));
 onUnmounted(
   offer([
     {
@@ -100,15 +149,24 @@ onUnmounted(
     <p v-if="fails" class="error" role="alert">{{ fails.message }}</p>
     <template v-if="walk">
       <h1>Through the menus of {{ bodyName }}</h1>
+      <p v-if="slot || special" class="reason">
+        {{ special === "hand_over" ? "For other hands" : special === "sets" ? "For sets of frames" : situation?.title
+        }}<template v-if="slot">, to be kept in slot {{ slot.number }}</template
+        >.
+      </p>
       <p class="big">
-        <b>{{ walk.presses }}</b> presses<template v-if="walk.plainly > walk.presses"
-          >, {{ walk.plainly - walk.presses }} fewer than from top to bottom</template
+        <b>{{ count(walk.presses) }}</b> presses<template v-if="walk.plainly > walk.presses"
+          >, {{ count(walk.plainly - walk.presses) }} fewer than from top to bottom</template
         >
+      </p>
+      <p v-if="walk.slot" class="reason">
+        Turning to slot {{ walk.slot }} first makes it {{ count(walk.slot_presses) }}.
+        <button class="button" @click="turned(walk.slot)">I turned to slot {{ walk.slot }}</button>
       </p>
       <p v-if="walk.steps.length" class="reason">
         <template v-if="walk.way === 'reset'"
-          >So much is unknown that resetting first is shorter: {{ walk.reset_presses }} presses against at least
-          {{ walk.audit_presses }} for looking everything up. A reset loses everything else the body holds.</template
+          >So much is unknown that resetting first is shorter: {{ count(walk.reset_presses) }} presses against at least
+          {{ count(walk.audit_presses) }} for looking everything up. A reset loses everything else the body holds.</template
         ><template v-else>From what the body is believed to hold; what is unknown is looked up on the way.</template>
         {{ walk.proven ? "No walk over these items is shorter." : "A shorter walk may exist; none was found in time." }}
       </p>
@@ -119,21 +177,61 @@ onUnmounted(
           <button class="button" @click="choose('audit')">Look everything up instead</button>
         </template>
         <button v-else-if="way" class="button" @click="choose('reset')">Reset first instead</button>
+        <button v-if="slot" class="button" :class="{ strong: !left }" @click="keep">It is kept in slot {{ slot.number }}</button>
         <span v-if="walk.steps.length" class="quiet" role="status">{{ left }} of {{ walk.steps.length }} left</span>
+        <a :href="`/api/situations/${id}/walk.csv?special=${special}`" download>CSV</a>
+        <a :href="`/api/situations/${id}/walk.pdf?special=${special}`" download>PDF</a>
+        <span class="quiet" role="status">{{ kept }}</span>
+        <RouterLink v-if="back" class="button" :class="{ strong: kept }" :to="{ name: 'first', params: { slug: back } }"
+          >Back to the first day</RouterLink
+        >
       </div>
       <p v-if="wrong" class="error" role="alert">{{ wrong }}</p>
       <section v-for="(page, k) in pages" :key="`${k}-${page.name}`">
         <h2>{{ page.name }}</h2>
-        <label v-for="step in page.steps" :key="step.setting" class="step" :class="{ done: done[step.setting] }">
+        <div v-for="step in page.steps" :key="step.setting" class="step" :class="{ done: done[step.setting] }">
+          <label>
+            <span class="what"
+              ><b>{{ step.label }}</b> <span class="quiet">{{ step.neutral }}</span></span
+            >
+            <span class="to"
+              ><span class="quiet">{{ step.before ?? "unknown" }} →</span> <b>{{ step.shown }}</b></span
+            >
+            <span class="quiet presses">{{ count(step.presses) }}</span>
+            <input v-if="walk.way === 'audit'" type="checkbox" :checked="!!done[step.setting]" @change="tick(step)" />
+          </label>
+          <button
+            class="plain"
+            data-repeats
+            :aria-label="`${step.label} cannot be set`"
+            :aria-expanded="refusing === step.setting"
+            @click="refusing = refusing === step.setting ? '' : step.setting"
+          >
+            cannot
+          </button>
+          <form v-if="refusing === step.setting" class="why" @submit.prevent="refuse(step.setting, why)">
+            <input
+              v-model="why"
+              class="plain"
+              maxlength="200"
+              required
+              placeholder="why not"
+              :aria-label="`why ${step.label} cannot be set`"
+            />
+            <button class="button">Leave it out</button>
+          </form>
+        </div>
+      </section>
+      <section v-if="walk.refused.length">
+        <h2>Could not be set</h2>
+        <div v-for="one in walk.refused" :key="one.setting" class="step">
           <span class="what"
-            ><b>{{ step.label }}</b> <span class="quiet">{{ step.neutral }}</span></span
+            ><b>{{ one.label }}</b> <span class="quiet">{{ one.why }}</span></span
           >
-          <span class="to"
-            ><span class="quiet">{{ step.before ?? "unknown" }} →</span> <b>{{ step.shown }}</b></span
-          >
-          <span class="quiet presses">{{ step.presses }}</span>
-          <input v-if="walk.way === 'audit'" type="checkbox" :checked="!!done[step.setting]" @change="tick(step)" />
-        </label>
+          <button class="plain" data-repeats :aria-label="`try ${one.label} again`" @click="refuse(one.setting, '')">
+            try again
+          </button>
+        </div>
       </section>
       <p v-if="walk.elsewhere.length" class="reason elsewhere">
         Not in the menus as they are written down, so set by hand: {{ walk.elsewhere.join(", ") }}.
@@ -172,12 +270,38 @@ h1 {
 }
 .step {
   display: grid;
-  grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr) 28px 28px;
+  grid-template-columns: minmax(0, 1fr) 64px;
   gap: 0 12px;
   align-items: center;
   min-height: 44px;
   border-bottom: 1px solid var(--rule);
+}
+.step > label {
+  padding: 3px 0;
+  display: grid;
+  grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr) 34px 28px;
+  gap: 0 12px;
+  align-items: center;
+  min-height: 44px;
   cursor: pointer;
+}
+.step > button {
+  min-height: 44px;
+  font-size: 13px;
+  color: var(--second);
+  text-align: right;
+}
+.why {
+  grid-column: 1 / -1;
+  display: flex;
+  gap: 12px;
+  padding-bottom: 8px;
+}
+.why input {
+  flex: 1;
+  min-width: 0;
+  min-height: 44px;
+  border-bottom: 1px solid var(--ink);
 }
 .step b {
   font-weight: 560;

@@ -166,6 +166,7 @@ onUnmounted(
         <span class="acts">
           <button class="plain" @click="open(day)">edit</button>
           <RouterLink class="act" :to="{ name: 'slots', params: { id: day.id } }">slots</RouterLink>
+          <RouterLink class="act" :to="{ name: 'controls', params: { id: day.id } }">fingers</RouterLink>
           <RouterLink class="act" :to="{ name: 'checks', params: { id: day.id } }">checks</RouterLink>
           <button class="plain" @click="exportDay(day)">export</button>
           <button class="plain" @click="removeDay(day)">delete</button>

@@ -1,20 +1,57 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
-import { computed } from "vue";
-import { client, take, type Schemas } from "@/api/client";
+import { useQuery, useQueryClient } from "@tanstack/vue-query";
+import { computed, ref } from "vue";
+import { client, ProblemError, take, type Schemas } from "@/api/client";
 import { useKit } from "@/api/queries";
+import AlikePane from "./AlikePane.vue";
 
+type Body = Schemas["BodySlots"];
+type Slot = Schemas["SlotOut"];
 const props = defineProps<{ id: number }>();
+const queries = useQueryClient();
 const { data: kit } = useKit();
+const key = computed(() => ["slots", props.id]);
 const { data, error } = useQuery({
-  queryKey: computed(() => ["slots", props.id]),
+  queryKey: key,
   queryFn: () => take(client.GET("/api/outings/{pk}/slots", { params: { path: { pk: props.id } } })),
   retry: false,
 });
+const wrong = ref("");
 const bodyName = (slug: string): string => kit.value?.bodies.find((b) => b.slug === slug)?.document.name ?? slug;
+const hasSlots = (body: Body): boolean => body.banks.some((bank) => bank.slots.length);
 /** Situations that no slot holds, though there is one for others. */
-const leftOut = (body: Schemas["BodySlots"]) =>
-  body.reached.filter((r) => !body.kept.some((k) => k.situation === r.situation)).map((r) => r.title);
+const leftOut = (body: Body): string[] => {
+  const held = new Set(body.banks.flatMap((bank) => bank.slots.map((slot) => slot.situation)));
+  return body.reached.filter((r) => !held.has(r.situation)).map((r) => r.title);
+};
+const turned = (body: Body, slots: (number | null)[]): string =>
+  slots
+    .map((n, k) => (n === null ? "" : body.banks.length > 1 ? `${body.banks[k]?.label} ${n}` : `slot ${n}`))
+    .filter(Boolean)
+    .join(" and ");
+const chosen = (slot: Slot): string => (!slot.by_hand ? "" : slot.special || String(slot.situation));
+
+async function choose(body: string, bank: number, number: number, picked: string): Promise<void> {
+  wrong.value = "";
+  const special = data.value?.specials.some((s) => s.slug === picked) ? (picked as "hand_over" | "sets") : "";
+  try {
+    const answer = await take(
+      client.PUT("/api/outings/{pk}/slots", {
+        params: { path: { pk: props.id } },
+        body: { body, bank, number, special, situation: picked && !special ? Number(picked) : null },
+      }),
+    );
+    queries.setQueryData(key.value, answer);
+  } catch (caught) {
+    wrong.value = caught instanceof ProblemError ? caught.message : "The server cannot be reached; the slot stays as it was.";
+    await queries.invalidateQueries({ queryKey: key.value });
+  }
+}
+const load = (slot: Slot, bank: number) => ({
+  name: "load",
+  params: { id: slot.situation ?? 0 },
+  query: { slot: String(slot.number), bank: String(bank), ...(slot.special ? { special: slot.special } : {}) },
+});
 </script>
 
 <template>
@@ -23,27 +60,54 @@ const leftOut = (body: Schemas["BodySlots"]) =>
     <h1>Into the slots: {{ data.title }}</h1>
     <p class="reason">
       Which setups to keep in each body’s custom slots, so that the day costs the fewest presses. The first situation is set at
-      home. Every other way to fill the slots costs as many presses or more.
+      home. Every other way to fill the slots costs as many presses or more; choose a slot’s content yourself, and the rest is
+      computed around it.
     </p>
     <p v-for="problem in data.problems" :key="problem" class="error">{{ problem }}</p>
+    <p v-if="wrong" class="error" role="alert">{{ wrong }}</p>
     <p v-if="!data.bodies.length" class="reason">Add situations to the day; their setups are weighed here.</p>
     <section v-for="body in data.bodies" :key="body.body">
       <h2>{{ bodyName(body.body) }}</h2>
-      <p v-if="!body.slots" class="reason">
+      <p v-if="!hasSlots(body)" class="reason">
         It has no slots, as far as its profile says: the day costs {{ body.without }} presses through its menus.
         <RouterLink :to="{ name: 'body', params: { slug: body.body } }">Say how many it has</RouterLink>
       </p>
       <p v-else class="big">
         <b>{{ body.presses }}</b> presses on the day<template v-if="body.without > body.presses"
           >, {{ body.without - body.presses }} fewer than through the menus alone</template
-        >
+        ><template v-if="body.keeps">. Its slots keep what is changed in them.</template>
       </p>
-      <ol v-if="body.kept.length" class="kept">
-        <li v-for="one in body.kept" :key="one.slot">
-          <span class="label">slot {{ one.slot }}</span>
-          <RouterLink :to="{ name: 'bench', params: { id: one.situation } }">{{ one.title }}</RouterLink>
-        </li>
-      </ol>
+      <template v-for="bank in body.banks" :key="bank.bank">
+        <h3 v-if="body.banks.length > 1">{{ bank.label }}</h3>
+        <ol class="kept">
+          <li v-for="slot in bank.slots" :key="slot.number">
+            <span class="label">slot {{ slot.number }}</span>
+            <span class="what">
+              <b v-if="slot.title">{{ slot.title }}</b>
+              <span v-else class="free quiet">free: nothing of this day is worth keeping here</span>
+              <span class="quiet now">
+                <template v-if="!slot.now">nobody wrote down what it holds now</template>
+                <template v-else
+                  >holds {{ slot.now.title }}<template v-if="slot.now.differs === 0">, as it should</template
+                  ><template v-else-if="slot.now.differs">, {{ slot.now.differs }} settings otherwise</template></template
+                >
+              </span>
+            </span>
+            <select
+              class="plain"
+              :value="chosen(slot)"
+              :aria-label="`what slot ${slot.number} of ${bank.label}, ${bodyName(body.body)}, should hold`"
+              @change="choose(body.body, bank.bank, slot.number, ($event.target as HTMLSelectElement).value)"
+            >
+              <option value="">as computed</option>
+              <option v-for="r in body.reached" :key="r.situation" :value="String(r.situation)">{{ r.title }}</option>
+              <option v-for="s in data.specials" :key="s.slug" :value="s.slug">{{ s.label }}</option>
+            </select>
+            <RouterLink v-if="slot.situation" class="button" :to="load(slot, bank.bank)">load it</RouterLink>
+          </li>
+        </ol>
+        <p v-if="bank.cannot.length" class="quiet">No slot holds, though the day changes them: {{ bank.cannot.join(", ") }}.</p>
+      </template>
       <table v-if="body.reached.length > 1">
         <thead>
           <tr>
@@ -58,30 +122,43 @@ const leftOut = (body: Schemas["BodySlots"]) =>
               <RouterLink :to="{ name: 'load', params: { id: r.situation } }">{{ r.title }}</RouterLink>
             </td>
             <td>
-              {{ k === 0 && r.slot === null ? "set at home" : r.slot === null ? "through the menus" : `turn to slot ${r.slot}`
-              }}<template v-if="r.slot !== null && r.presses > 1"> and mend what it leaves</template>
+              <template v-if="turned(body, r.slots)"
+                >turn to {{ turned(body, r.slots)
+                }}<template v-if="r.presses > r.slots.filter((n) => n !== null).length">
+                  and mend what it leaves</template
+                ></template
+              ><template v-else>{{ k === 0 ? "set at home" : "through the menus" }}</template>
             </td>
             <td class="number">{{ r.presses }}</td>
           </tr>
         </tbody>
       </table>
-      <p v-if="body.kept.length && leftOut(body).length" class="quiet">
-        In no slot: {{ leftOut(body).join(", ") }}. Keeping {{ leftOut(body).length === 1 ? "it" : "one of them" }} instead would
-        cost as much or more.
-      </p>
-      <p v-if="body.beyond" class="quiet">{{ body.beyond }} more situations were not weighed; the first twelve were.</p>
+      <p v-if="hasSlots(body) && leftOut(body).length" class="quiet">In no slot: {{ leftOut(body).join(", ") }}.</p>
+      <p v-if="body.beyond" class="quiet">{{ body.beyond }} more situations were not weighed.</p>
     </section>
+    <section v-if="data.bodies.length">
+      <h2>Slots of their own</h2>
+      <p v-for="s in data.specials" :key="s.slug" class="reason">
+        <b>{{ s.label }}</b>: {{ s.because }}
+      </p>
+    </section>
+    <AlikePane v-if="data.bodies.length > 1" :id="id" />
   </main>
 </template>
 
 <style scoped>
 .slots {
   padding: 18px 24px 48px;
-  max-width: 860px;
+  max-width: 980px;
 }
 h1 {
   font: 600 22px/28px "Archivo Variable";
   font-stretch: 92%;
+}
+h3 {
+  font-size: 15px;
+  font-weight: 560;
+  padding-top: 10px;
 }
 .reason {
   max-width: 62ch;
@@ -97,13 +174,32 @@ h1 {
 }
 .kept li {
   display: grid;
-  grid-template-columns: 72px 1fr;
+  grid-template-columns: 60px minmax(0, 1fr) 200px 92px;
+  gap: 0 12px;
   align-items: center;
-  min-height: 44px;
+  min-height: 52px;
   border-bottom: 1px solid var(--rule);
 }
-.kept a {
+.what b,
+.free {
   font-weight: 560;
+  display: block;
+}
+.free {
+  font-weight: 450;
+}
+.now {
+  font-size: 13px;
+}
+.kept select {
+  min-height: 44px;
+  min-width: 0;
+}
+.kept .button {
+  min-height: 44px;
+  display: inline-flex;
+  align-items: center;
+  justify-content: center;
 }
 table {
   width: 100%;
@@ -128,6 +224,14 @@ th {
 @media (max-width: 760px) {
   .slots {
     padding: 12px 16px 48px;
+  }
+  .kept li {
+    grid-template-columns: 52px minmax(0, 1fr);
+    padding: 6px 0;
+  }
+  .kept select,
+  .kept .button {
+    grid-column: 2;
   }
 }
 </style>

@@ -1,0 +1,53 @@
+"""Walks, checks and records of bodies as files: a print sheet or a table."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import get_object_or_404
+from django.utils.text import slugify
+from ninja import Router
+
+from cards.api import as_file
+from cards.sheets import Sheet, checks_sheet, first_sheet, sheet_csv, sheet_pdf, walk_sheet
+from gear.actions import with_state
+from outings.actions import Kit
+from outings.checks_api import checks_of
+from outings.first_api import first_day_of
+from outings.models import Outing, Situation
+from outings.settings_api import Special, walk_to
+
+router = Router(tags=["sheets"])
+
+Kind = Literal["csv", "pdf"]
+
+
+def _answer(sheet: Sheet, kind: Kind) -> HttpResponse:
+    name = f"{slugify(sheet.title)[:80]}.{kind}"
+    if kind == "csv":
+        return as_file(sheet_csv(sheet), "text/csv; charset=utf-8", name)
+    return as_file(sheet_pdf(sheet), "application/pdf", name, inline=True)
+
+
+@router.get("/situations/{pk}/walk.{kind}")
+def walk_file(request: HttpRequest, pk: int, kind: Kind, special: Special = "") -> HttpResponse:
+    """A walk as a file."""
+    row = get_object_or_404(Situation, pk=pk, outing__person=request.user, outing__deleted_at=None, deleted_at=None)
+    kit = Kit(request.user)
+    body = str(kit.pieces["body", row.document["body"]]["name"])
+    return _answer(walk_sheet(walk_to(request, row, None, special), str(row.document["title"]), body), kind)
+
+
+@router.get("/outings/{pk}/checks.{kind}")
+def checks_file(request: HttpRequest, pk: int, kind: Kind) -> HttpResponse:
+    """The checks of an outing as a file."""
+    outing = get_object_or_404(Outing.objects.select_related("person"), pk=pk, person=request.user, deleted_at=None)
+    return _answer(checks_sheet(checks_of(outing)), kind)
+
+
+@router.get("/kit/bodies/{slug}/first.{kind}")
+def first_file(request: HttpRequest, slug: str, kind: Kind) -> HttpResponse:
+    """The record of a body as a file."""
+    piece = get_object_or_404(with_state(request.user), slug=slug, deleted_at=None)
+    return _answer(first_sheet(first_day_of(piece, Kit(request.user))), kind)

@@ -1,0 +1,159 @@
+"""Two bodies of an outing kept alike: differences, clocks, prefixes, and one press to mend them."""
+
+from __future__ import annotations
+
+from itertools import combinations
+from typing import Annotated
+
+from django.db import transaction
+from django.http import HttpRequest
+from django.shortcuts import get_object_or_404
+from ninja import Router, Schema
+from pydantic import Field
+
+from craft.loading.alike import Difference, differences
+from craft.vocabulary.settings import BY_SLUG
+from craft.vocabulary.words import say_value
+from exchange.facts_form import Slug
+from exchange.layout_form import LayoutForm
+from exchange.outing_form import SituationDocument
+from exchange.problems import InputError, Problem
+from gear.models import Layout
+from outings.actions import Kit, save_document
+from outings.day import Made, made_of
+from outings.models import Outing
+from people.versions import tag
+
+router = Router(tags=["slots"])
+
+A_SECOND = 1.0
+"""Clocks further apart than this put the frames of two bodies in the wrong order."""
+
+
+class UnlikeOut(Schema):
+    """A setting in which two bodies differ all day; one_can, other_can: whether each has the other's value."""
+
+    setting: str
+    label: str
+    one: str
+    other: str
+    because: str
+    other_because: str
+    one_can: bool
+    other_can: bool
+
+
+class AlikeOut(Schema):
+    """Two bodies: differences that matter, worst first; prefixes and clocks (null: nobody has said), and what is wrong with those."""
+
+    one: str
+    other: str
+    differences: list[UnlikeOut]
+    one_prefix: str
+    other_prefix: str
+    clocks_apart_s: float | None
+    warnings: list[str]
+
+
+class Likeness(Schema):
+    """Make one body like another in these settings: set by hand in all of its situations of the day."""
+
+    like: Annotated[str, Field(min_length=1, max_length=80)]
+    body: Annotated[str, Field(min_length=1, max_length=80)]
+    settings: Annotated[list[Slug], Field(min_length=1, max_length=200)]
+
+
+def _out(found: Difference) -> UnlikeOut:
+    setting = found.one.setting
+    return UnlikeOut(
+        setting=setting.slug,
+        label=setting.label,
+        one=say_value(setting, found.one.value),
+        other=say_value(setting, found.other.value),
+        because=found.one.because,
+        other_because=found.other.because,
+        one_can=found.one_can,
+        other_can=found.other_can,
+    )
+
+
+def warnings_of(one: LayoutForm, other: LayoutForm) -> list[str]:
+    """What is wrong with the prefixes and clocks of two bodies."""
+    found = []
+    if one.prefix and one.prefix == other.prefix:
+        found.append(f"Both write files that begin with {one.prefix}: in one folder they overwrite each other.")
+    if not one.prefix or not other.prefix:
+        found.append("A body's prefix is not written down: whether files collide is not known.")
+    if one.clock_offset_s is None or other.clock_offset_s is None:
+        found.append("A body's clock has not been compared: take a frame of one clock with both.")
+    elif abs(one.clock_offset_s - other.clock_offset_s) > A_SECOND:
+        found.append(f"The clocks are {abs(one.clock_offset_s - other.clock_offset_s):g} s apart: frames will be sorted wrongly.")
+    return found
+
+
+def _by_body(outing: Outing, kit: Kit) -> dict[str, list[Made]]:
+    found: dict[str, list[Made]] = {}
+    for made in made_of(outing, kit)[0]:
+        found.setdefault(made.body, []).append(made)
+    return found
+
+
+def _alike(outing: Outing) -> list[AlikeOut]:
+    days = _by_body(outing, Kit(outing.person))
+    rows = Layout.objects.filter(piece__person=outing.person, piece__slug__in=days).select_related("piece")
+    layouts = {row.piece.slug: LayoutForm.model_validate(row.document) for row in rows}
+    pairs = []
+    for one, other in combinations(days, 2):
+        first, second = layouts.get(one, LayoutForm()), layouts.get(other, LayoutForm())
+        clocks = (first.clock_offset_s, second.clock_offset_s)
+        found = differences([made.configuration for made in days[one]], [made.configuration for made in days[other]])
+        pairs.append(
+            AlikeOut(
+                one=one,
+                other=other,
+                differences=[_out(difference) for difference in found],
+                one_prefix=first.prefix,
+                other_prefix=second.prefix,
+                clocks_apart_s=None if clocks[0] is None or clocks[1] is None else clocks[1] - clocks[0],
+                warnings=warnings_of(first, second),
+            )
+        )
+    return pairs
+
+
+def _mine(request: HttpRequest, pk: int) -> Outing:
+    return get_object_or_404(Outing.objects.select_related("person"), pk=pk, person=request.user, deleted_at=None)
+
+
+@router.get("/outings/{pk}/alike", response=list[AlikeOut])
+def alike(request: HttpRequest, pk: int) -> list[AlikeOut]:
+    """The bodies of an outing, two by two."""
+    return _alike(_mine(request, pk))
+
+
+@router.put("/outings/{pk}/alike", response=list[AlikeOut])
+def make_alike(request: HttpRequest, pk: int, likeness: Likeness) -> list[AlikeOut]:
+    """Set a body like another, in all of its situations of the day, all or nothing; each can be undone on its bench."""
+    outing = _mine(request, pk)
+    days = _by_body(outing, Kit(request.user))
+    if likeness.like not in days or likeness.body not in days:
+        raise InputError([Problem("/body", f"{' and '.join(days) or 'no body'} have setups on this outing")])
+    found = differences([m.configuration for m in days[likeness.body]], [m.configuration for m in days[likeness.like]])
+    values = {d.one.setting.slug: d.other.value for d in found if d.one_can}
+    refused = [
+        Problem(
+            f"/settings/{k}",
+            f"{BY_SLUG[slug].label if slug in BY_SLUG else slug}: they do not differ in it, or this body has no such value",
+        )
+        for k, slug in enumerate(likeness.settings)
+        if slug not in values
+    ]
+    if refused:
+        raise InputError(refused)
+    wanted = {slug: values[slug] for slug in likeness.settings}
+    with transaction.atomic():
+        for row in outing.situations.filter(deleted_at=None):
+            if row.document["body"] == likeness.body:
+                document = SituationDocument.model_validate({**row.document, "settings": {**row.document.get("settings", {}), **wanted}})
+                save_document(row, document, tag(row.revision))
+    return _alike(outing)

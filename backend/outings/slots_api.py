@@ -1,0 +1,289 @@
+"""Custom slots of an outing: what each should hold, what it holds now, and what it cannot hold."""
+
+from __future__ import annotations
+
+import datetime as dt
+from dataclasses import dataclass
+from typing import Annotated, Literal
+
+from django.db import transaction
+from django.http import HttpRequest
+from django.shortcuts import get_object_or_404
+from ninja import Router, Schema
+from pydantic import Field
+
+from craft.configuration.around import given_for
+from craft.errors import CraftError
+from craft.kit.facts import Bank
+from craft.loading.day import LONGEST_DAY, Stop, slots_of_a_day
+from craft.loading.slots import Reached, Slots
+from craft.loading.special import BY_SPECIAL, special_configuration
+from craft.loading.walk import Menus
+from craft.vocabulary.setting import Value
+from craft.vocabulary.settings import BY_SLUG
+from exchange.problems import InputError, Problem
+from gear.actions import slot_at
+from gear.models import Slot
+from outings.actions import Kit
+from outings.day import Made, made_of
+from outings.models import Filling, Outing
+
+router = Router(tags=["slots"])
+
+
+class ReachedOut(Schema):
+    """How a situation is reached: by the slot of this number in each bank and what they leave to mend, or (null) without."""
+
+    situation: int
+    title: str
+    slots: list[int | None]
+    presses: float
+
+
+class NowOut(Schema):
+    """What a slot is believed to hold now, since when, and how many settings of that are not as they should be (null: it should hold nothing)."""
+
+    title: str
+    at: dt.datetime
+    differs: int | None
+
+
+class SlotOut(Schema):
+    """A slot: the situation that it should hold, or a special setup; presses to reach that from the situation before; now null: nobody knows."""
+
+    number: int
+    situation: int | None
+    special: str
+    title: str
+    by_hand: bool
+    now: NowOut | None
+
+
+class BankOut(Schema):
+    """Slots that are turned to together; cannot: settings that differ on this day and that its slots do not hold."""
+
+    bank: int
+    label: str
+    slots: list[SlotOut]
+    cannot: list[str]
+
+
+class BodySlots(Schema):
+    """The slots of one body on the day.
+
+    without: presses through the menus alone; keeps: whether a slot keeps what is changed in it; beyond:
+    situations too many to weigh.
+    """
+
+    body: str
+    keeps: bool
+    banks: list[BankOut]
+    reached: list[ReachedOut]
+    presses: float
+    without: float
+    beyond: int
+
+
+class SpecialOut(Schema):
+    """A setup that a slot may hold besides those of the day, and why."""
+
+    slug: str
+    label: str
+    because: str
+
+
+class SlotsOut(Schema):
+    """Slots of every body of the outing; problems: situations that have no setup, and why."""
+
+    title: str
+    specials: list[SpecialOut]
+    bodies: list[BodySlots]
+    problems: list[str]
+
+
+class Choice(Schema):
+    """What a slot should hold: a situation, a special setup, or (neither) what is computed."""
+
+    body: Annotated[str, Field(min_length=1, max_length=80)]
+    bank: Annotated[int, Field(strict=True, ge=1, le=2)] = 1
+    number: Annotated[int, Field(strict=True, ge=1, le=20)]
+    situation: int | None = None
+    special: Literal["", "hand_over", "sets"] = ""
+
+
+@dataclass(frozen=True, slots=True)
+class _Day:
+    """One body's day, with what was chosen by hand and what its slots hold now, by bank and number."""
+
+    body: str
+    made: list[Made]
+    menus: Menus
+    chosen: dict[tuple[int, int], Filling]
+    now: dict[tuple[int, int], Slot]
+
+    @property
+    def keeps(self) -> bool:
+        """Whether slots keep what is changed in them, as the day begins."""
+        return self.made[0].configuration.values.get("slot_keeps_changes") == "keeps"
+
+    @property
+    def banks(self) -> tuple[Bank, ...]:
+        """All banks of slots of the body."""
+        return self.made[0].situation.body.facts.all_banks
+
+    def filled(self) -> Slots:
+        """The setups kept in slots that nothing special takes."""
+        place = {made.pk: k for k, made in enumerate(self.made[:LONGEST_DAY])}
+        free, must = [], []
+        for number, bank in enumerate(self.banks, 1):
+            here = [row for (at, _), row in self.chosen.items() if at == number]
+            special = sum(bool(row.special) for row in here)
+            free.append(Bank(bank.label, max(0, bank.slots - special), bank.only, bank.leaves_out))
+            must.append(frozenset(place[row.situation_id] for row in here if row.situation_id in place))
+        stops = [Stop(made.configuration, given_for(made.situation, made.setup)) for made in self.made]
+        return slots_of_a_day(stops, self.menus, free or [Bank("slots", 0)], must, keeps=self.keeps)
+
+    def values(self, k: int | None, special: str) -> dict[str, Value]:
+        """What a slot should bring back: the setup of a situation by its place, or a special one from the first of the day."""
+        if k is not None:
+            return self.made[k].configuration.values
+        first = self.made[0]
+        return special_configuration(special, first.situation, first.setup).values
+
+    def bank_out(self, number: int, bank: Bank, kept: tuple[int, ...], words: dict[str, str]) -> tuple[BankOut, dict[int, int]]:
+        """A bank, and the number of the slot that holds each setup; slots left over hold what is left of the day, in its order."""
+        place = {made.pk: k for k, made in enumerate(self.made)}
+        chosen = {n: row for (at, n), row in self.chosen.items() if at == number and n <= bank.slots}
+        by_number: dict[int, int] = {n: place[row.situation_id] for n, row in chosen.items() if row.situation_id in place}
+        spare = [k for k in range(min(len(self.made), LONGEST_DAY)) if k not in kept]
+        left = [k for k in (*kept, *spare) if k not in by_number.values()]
+        for n in range(1, bank.slots + 1):
+            if n not in chosen and left:
+                by_number[n] = left.pop(0)
+        slots = []
+        for n in range(1, bank.slots + 1):
+            k, row, now = by_number.get(n), chosen.get(n), self.now.get((number, n))
+            special = row.special if row else ""
+            title = self.made[k].title if k is not None else BY_SPECIAL[special].label if special else ""
+            wanted = None
+            try:
+                if k is not None or special:
+                    wanted = {s: v for s, v in self.values(k, special).items() if bank.holds(s)}
+            except CraftError as error:
+                title = f"{title}: {error.message}"
+            differs = None if wanted is None or now is None else sum(now.values.get(s) != v for s, v in wanted.items())
+            slots.append(
+                SlotOut(
+                    number=n,
+                    situation=self.made[k].pk if k is not None else self.made[0].pk if special else None,
+                    special=special,
+                    title=title,
+                    by_hand=row is not None,
+                    now=NowOut(title=now.title, at=now.at, differs=differs) if now else None,
+                )
+            )
+        differing = {s for made in self.made for s, v in made.configuration.values.items() if self.made[0].configuration.values.get(s) != v}
+        held = {s for s in differing if any(bank.holds(s) for bank in self.banks)}
+        cannot = sorted(words.get(s, BY_SLUG[s].label) for s in differing - held) if number == 1 else []
+        return BankOut(bank=number, label=bank.label, slots=slots, cannot=cannot), {k: n for n, k in by_number.items()}
+
+    def out(self, words: dict[str, str]) -> BodySlots:
+        """All of it."""
+        filled = self.filled()
+        banks, numbers = [], []
+        for number, bank in enumerate(self.banks, 1):
+            told, by_setup = self.bank_out(number, bank, filled.banks[number - 1], words)
+            banks.append(told)
+            numbers.append(by_setup)
+        return BodySlots(
+            body=self.body,
+            keeps=self.keeps,
+            banks=banks,
+            reached=[
+                ReachedOut(
+                    situation=made.pk,
+                    title=made.title,
+                    slots=[
+                        None if k is None else self._number(numbers[b], filled.reached, k, t) for b, k in enumerate(r.slots[: len(banks)])
+                    ],
+                    presses=r.presses,
+                )
+                for t, (made, r) in enumerate(zip(self.made, filled.reached, strict=False))
+            ],
+            presses=filled.presses,
+            without=filled.without,
+            beyond=max(0, len(self.made) - LONGEST_DAY),
+        )
+
+    @staticmethod
+    def _number(numbers: dict[int, int], reached: tuple[Reached, ...], k: int, t: int) -> int:
+        """The slot that holds a setup; one that keeps changes is followed back to what it held at first."""
+        while k not in numbers:
+            before = reached[k].slots[0]
+            if before is None or before == k:
+                break
+            k = before
+        return numbers[k]
+
+
+def slots_of(outing: Outing, kit: Kit) -> SlotsOut:
+    """All of it, computed from the setups of the day."""
+    setups, problems = made_of(outing, kit)
+    by_body: dict[str, list[Made]] = {}
+    for made in setups:
+        by_body.setdefault(made.body, []).append(made)
+    chosen = list(outing.fillings.all())
+    now = list(Slot.objects.filter(piece__person=outing.person, piece__slug__in=by_body).select_related("piece"))
+    bodies = [
+        _Day(
+            body,
+            day,
+            kit.states[body].menus,
+            {(row.bank, row.number): row for row in chosen if row.body == body},
+            {(row.bank, row.number): row for row in now if row.piece.slug == body},
+        ).out(kit.words.get(body, {}))
+        for body, day in by_body.items()
+    ]
+    specials = [SpecialOut(slug=s.slug, label=s.label, because=s.because) for s in BY_SPECIAL.values()]
+    return SlotsOut(title=outing.title, specials=specials, bodies=bodies, problems=problems)
+
+
+def _mine(request: HttpRequest, pk: int) -> Outing:
+    return get_object_or_404(Outing.objects.select_related("person"), pk=pk, person=request.user, deleted_at=None)
+
+
+@router.get("/outings/{pk}/slots", response=SlotsOut)
+def slots(request: HttpRequest, pk: int) -> SlotsOut:
+    """Which setups of the day to keep in each body's custom slots."""
+    return slots_of(_mine(request, pk), Kit(request.user))
+
+
+@router.put("/outings/{pk}/slots", response=SlotsOut)
+def choose(request: HttpRequest, pk: int, choice: Choice) -> SlotsOut:
+    """Choose what a slot holds on this outing, or leave it to be computed again."""
+    outing = _mine(request, pk)
+    kit = Kit(request.user)
+    situation = None
+    if choice.situation is not None:
+        situation = outing.situations.filter(pk=choice.situation, deleted_at=None).first()
+        if situation is None or situation.document["body"] != choice.body:
+            raise InputError([Problem("/situation", "this outing has no such situation with this body")])
+        if choice.special:
+            raise InputError([Problem("/special", "a slot holds one thing: a situation or a special setup")])
+    made = next((one for one in made_of(outing, kit)[0] if one.body == choice.body), None)
+    if made is None:
+        raise InputError([Problem("/body", "this body has no setup on this outing")])
+    slot_at(made.situation.body.facts, choice.bank, choice.number)
+    if choice.special:
+        special_configuration(choice.special, made.situation, made.setup)
+    at = {"body": choice.body, "bank": choice.bank}
+    with transaction.atomic():
+        if situation is None and not choice.special:
+            outing.fillings.filter(**at, number=choice.number).delete()
+        else:
+            if situation is not None:
+                outing.fillings.filter(**at, situation=situation).exclude(number=choice.number).delete()
+            Filling.objects.update_or_create(
+                outing=outing, **at, number=choice.number, defaults={"situation": situation, "special": choice.special}
+            )
+    return slots_of(outing, kit)

@@ -1,0 +1,162 @@
+"""Loading a body as its owner does: from the box to its slots by keyboard, roles for its keys, two bodies alike."""
+
+from __future__ import annotations
+
+import re
+
+from playwright.sync_api import Page, expect
+
+from gear.models import FirstStep, Held, Layout, Piece, Slot
+from outings.models import Filling, Situation
+from studio.tests.browser import BrowserCase
+from studio.tests.chromium import PHONE
+
+SWIFT = "merrow-swift-20"
+
+
+def to(page: Page, name: str) -> None:
+    """Move with the tabulator until something of a name has the focus."""
+    for _ in range(400):
+        page.keyboard.press("Tab")
+        told = page.evaluate("document.activeElement?.getAttribute('aria-label') || document.activeElement?.textContent?.trim() || ''")
+        if told.startswith(name):
+            return
+    raise AssertionError(f"“{name}” cannot be reached with the tabulator")
+
+
+class FromTheBox(BrowserCase):
+    def piece(self, slug: str = SWIFT) -> Piece:
+        return Piece.objects.get(person=self.ilse, slug=slug)
+
+    def test_a_stranger_takes_a_body_from_the_box_to_three_loaded_slots_by_keyboard(self) -> None:
+        page = self.open("/kit")
+        page.get_by_role("link", name="the first day with Merrow Swift, 20 MP").wait_for()
+        to(page, "the first day with Merrow Swift, 20 MP")
+        page.keyboard.press("Enter")
+        page.get_by_role("heading", name="The first day with Merrow Swift, 20 MP").wait_for()
+        to(page, "It is new, or was reset: begin")
+        page.keyboard.press("Enter")
+        expect(page.get_by_text("13 of 13 steps left")).to_be_visible()
+        for left in range(12, 0, -1):
+            page.keyboard.press("n")
+            page.keyboard.press("Enter")
+            expect(page.get_by_text(f"{left} of 13 steps left")).to_be_visible()
+        for number in (1, 2, 3):
+            to(page, f"load slot {number}")
+            page.keyboard.press("Enter")
+            expect(page).to_have_url(re.compile(rf"slot={number}"))
+            page.get_by_text(f"to be kept in slot {number}").wait_for()
+            page.get_by_text("No walk over these items is shorter").wait_for()
+            first = page.locator(".step").first
+            first.wait_for()
+            if number == 1:
+                first.get_by_role("checkbox").focus()
+                page.keyboard.press("Space")
+                expect(page.get_by_text(re.compile(r"^\d+ of \d+ left$"))).to_be_visible()
+                page.reload()
+                page.get_by_text("to be kept in slot 1").wait_for()
+            to(page, f"It is kept in slot {number}")
+            page.keyboard.press("Enter")
+            expect(page.get_by_text(f"Written down: slot {number} holds it.")).to_be_visible()
+            to(page, "Back to the first day")
+            page.keyboard.press("Enter")
+            page.get_by_role("heading", name="The first day with Merrow Swift, 20 MP").wait_for()
+        expect(page.get_by_text("loaded", exact=True)).to_have_count(3)
+        page.keyboard.press("n")
+        page.keyboard.press("Enter")
+        expect(page.get_by_text("every step is done")).to_be_visible()
+        expect(page.get_by_text("Looked at, and as it should be.")).to_be_visible()
+        self.assertEqual(Slot.objects.filter(piece=self.piece()).count(), 3)
+        self.assertEqual(FirstStep.objects.filter(piece=self.piece()).count(), 13)
+        self.assertGreater(Held.objects.filter(piece=self.piece(), verified_at__isnull=False).count(), 40)
+        self.assertEqual(self.wrong, [])
+
+    def test_left_half_way_on_a_phone_it_goes_on_where_it_was_and_a_colliding_prefix_is_told(self) -> None:
+        page = self.open(f"/kit/bodies/{SWIFT}/first", size=PHONE)
+        page.get_by_role("button", name="All of it is so").first.click()
+        expect(page.get_by_text("12 of 13 steps left")).to_be_visible()
+        page.reload()
+        second = page.locator("[data-step='prefix']")
+        expect(second).to_have_attribute("open", "")
+        expect(second.get_by_text("begins its files with TSW too")).to_be_visible()
+        field = second.get_by_label("its prefix")
+        field.fill("ts/")
+        field.press("Enter")
+        expect(page.get_by_role("alert")).to_be_visible()
+        expect(field).to_have_value("TS/")
+        field.fill("tsx")
+        field.press("Enter")
+        expect(page.get_by_text("prefix written down")).to_be_visible()
+        expect(second.get_by_text("begins its files")).to_have_count(0)
+        self.assertEqual(Layout.objects.get(piece=self.piece()).document["prefix"], "TSX")
+
+    def test_what_cannot_be_set_is_said_on_the_walk_and_left_out(self) -> None:
+        page = self.open(f"/situations/{self.situation.pk}/load?way=audit")
+        name = page.locator(".step .what b").first.inner_text()
+        page.get_by_role("button", name=f"{name} cannot be set").click()
+        why = page.get_by_label(f"why {name} cannot be set")
+        why.fill("grayed out")
+        why.press("Enter")
+        expect(page.get_by_role("heading", name="Could not be set")).to_be_visible()
+        expect(page.get_by_text("grayed out")).to_be_visible()
+        page.get_by_role("button", name=re.compile("^try .* again$")).click()
+        expect(page.get_by_role("heading", name="Could not be set")).to_have_count(0)
+        self.assertEqual(self.wrong, [])
+
+
+class UnderTheFingers(BrowserCase):
+    def test_roles_are_given_as_computed_changed_by_hand_and_kept(self) -> None:
+        page = self.open("/")
+        page.get_by_role("link", name="fingers", exact=True).click()
+        page.get_by_label("which body").select_option(label="Merrow Swift, 20 MP")
+        page.get_by_role("button", name="Give the roles as computed").click()
+        expect(page.get_by_role("button", name="Roles are as computed")).to_be_disabled()
+        page.get_by_label("press of deck key").select_option(label="look at the last frame")
+        expect(page.get_by_text("deck key has its role")).to_be_visible()
+        expect(page.get_by_label("keep look at the last frame there")).to_be_checked()
+        self.answered(page)
+        page.reload()
+        page.get_by_label("which body").select_option(label="Merrow Swift, 20 MP")
+        expect(page.get_by_label("press of deck key").locator("option:checked")).to_have_text("look at the last frame")
+        roles = Layout.objects.get(piece__person=self.ilse, piece__slug=SWIFT).document["roles"]
+        self.assertIn({"control": "deck", "use": "press", "function": "look_back", "fixed": True}, roles)
+        self.assertEqual(self.wrong, [])
+
+    def test_a_body_without_controls_gets_them_written_down_and_is_then_weighed(self) -> None:
+        Situation.objects.filter(pk=self.situation.pk).update(
+            document={**self.situation.document, "body": "tamsel-matchbox", "lens": "tamsel-fixed"}
+        )
+        page = self.open("/kit/bodies/tamsel-matchbox")
+        page.get_by_label("another control").fill("the only key")
+        page.get_by_label("where it lies").last.select_option("top_behind")
+        page.get_by_role("button", name="Add the control").click()
+        expect(page.get_by_label("what you call the only key")).to_be_visible()
+        page.get_by_role("checkbox", name="the only key: long press").check()
+        self.answered(page)
+        controls = Piece.objects.get(person=self.ilse, slug="tamsel-matchbox").document["facts"]["controls"]
+        self.assertEqual([(c["slug"], c["uses"]) for c in controls], [("the_only_key", ["press", "hold", "long_press"])])
+        page.get_by_role("button", name="take out the only key").click()
+        expect(page.get_by_label("what you call the only key")).to_have_count(0)
+        self.assertEqual(self.wrong, [])
+
+
+class SlotsByHand(BrowserCase):
+    def test_a_slot_is_chosen_by_hand_and_two_bodies_are_made_alike(self) -> None:
+        page = self.open(f"/outings/{self.day.pk}/slots")
+        chooser = page.get_by_label("what slot 3 of slots, Merrow Swift, 20 MP, should hold")
+        chooser.select_option(label="for other hands")
+        swift = page.locator("section", has_text="Merrow Swift, 20 MP").first
+        expect(swift.locator("li", has_text="slot 3").locator("b")).to_have_text("for other hands")
+        self.assertEqual(Filling.objects.get(outing=self.day).special, "hand_over")
+        swift.locator("li", has_text="slot 3").get_by_role("link", name="load it").click()
+        expect(page.get_by_text("For other hands, to be kept in slot 3.")).to_be_visible()
+        page.go_back()
+        chooser.select_option("")
+        expect(swift.locator("li", has_text="slot 3").locator("b", has_text="for other hands")).to_have_count(0)
+        self.assertFalse(Filling.objects.filter(outing=self.day).exists())
+        page.get_by_label("which two").select_option(label="Oxwick Plate, 60 MP and Merrow Swift, 20 MP")
+        expect(page.get_by_text("Both write files that begin with TSW")).to_be_visible()
+        page.get_by_role("button", name="Merrow Swift, 20 MP like Oxwick Plate, 60 MP").click()
+        expect(page.get_by_text("Merrow Swift, 20 MP is like Oxwick Plate, 60 MP")).to_be_visible()
+        self.assertTrue(Situation.objects.get(pk=self.situation.pk).document["settings"])
+        self.assertEqual(self.wrong, [])

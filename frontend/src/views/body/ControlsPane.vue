@@ -1,0 +1,196 @@
+<script setup lang="ts">
+import { ref } from "vue";
+import type { Body, Schemas } from "@/api/client";
+import { useLayout } from "@/api/queries";
+import { useFactsChange } from "./useFactsChange";
+
+type Control = Schemas["ControlForm"];
+type Use = Control["uses"][number];
+type Moves = Schemas["MovesForm"];
+const props = defineProps<{ slug: string; body: Body; version: string }>();
+const { facts, keep, error, said } = useFactsChange(props);
+const { data: layout } = useLayout(() => props.slug);
+const adding = ref({ label: "", spot: "thumb_rest" });
+const wrong = ref("");
+const typed = (event: Event): string => (event.target as HTMLInputElement).value.trim();
+const controls = (): Control[] => facts.value.controls ?? [];
+const edit = (slug: string, change: Partial<Control>, words: string): void =>
+  void keep({ controls: controls().map((c) => (c.slug === slug ? { ...c, ...change } : c)) }, words);
+/** A name for files, made of what its owner calls it, and like no other. */
+function named(label: string): string {
+  const stem =
+    label
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, "_")
+      .replace(/^_|_$/g, "") || "key";
+  const taken = new Set(controls().map((c) => c.slug));
+  let slug = stem;
+  for (let k = 2; taken.has(slug); k += 1) slug = `${stem}_${k}`;
+  return slug;
+}
+async function add(): Promise<void> {
+  const label = adding.value.label.trim();
+  wrong.value = label ? "" : "write what you call it, such as: thumb key";
+  if (!label) return;
+  const control = { slug: named(label), label, spot: adding.value.spot, uses: ["press", "hold"] as Use[] };
+  if (await keep({ controls: [...controls(), control] }, `${label} written down`)) adding.value.label = "";
+}
+function use(control: Control, slug: Use, on: boolean): void {
+  const uses = on ? [...control.uses, slug] : control.uses.filter((u) => u !== slug);
+  if (uses.length) edit(control.slug, { uses }, "kept");
+  else wrong.value = `${control.label} is used in one way at least; take it out instead`;
+}
+const MOVES: { key: keyof Moves; label: string; usual: number }[] = [
+  { key: "line", label: "to the next line", usual: 1 },
+  { key: "enter", label: "into a page", usual: 1 },
+  { key: "back", label: "out of a page", usual: 1 },
+  { key: "choose", label: "to open values and confirm", usual: 2 },
+  { key: "number", label: "to turn a free number", usual: 4 },
+  { key: "reset", label: "to reset it", usual: 8 },
+  { key: "shortcut", label: "for a button or the short list", usual: 1 },
+  { key: "pinned_room", label: "items its own page holds", usual: 0 },
+  { key: "short_list_room", label: "items its short list holds", usual: 0 },
+];
+function move(key: keyof Moves, event: Event): void {
+  const text = typed(event).replace(",", ".");
+  const number = Number(text);
+  wrong.value = text !== "" && Number.isFinite(number) ? "" : "type presses, such as 1 or 0.5";
+  if (!wrong.value) void keep({ moves: { ...facts.value.moves, [key]: number } }, "kept");
+}
+</script>
+
+<template>
+  <section>
+    <h2>Its controls</h2>
+    <p v-if="!controls().length" class="reason">
+      Write its buttons and dials down, where they lie and how they can be used: what to give each is then computed for a day.
+    </p>
+    <div v-for="control in controls()" :key="control.slug" class="control">
+      <input
+        class="plain name"
+        :value="control.label"
+        :aria-label="`what you call ${control.label}`"
+        maxlength="40"
+        @change="edit(control.slug, { label: typed($event) }, 'kept')"
+      />
+      <select
+        class="plain"
+        :value="control.spot"
+        :aria-label="`where ${control.label} lies`"
+        @change="edit(control.slug, { spot: typed($event) }, 'kept')"
+      >
+        <option v-for="s in layout?.spots ?? []" :key="s.slug" :value="s.slug">{{ s.label }}</option>
+      </select>
+      <button
+        class="plain"
+        data-repeats
+        :aria-label="`take out ${control.label}`"
+        @click="keep({ controls: controls().filter((c) => c.slug !== control.slug) }, `${control.label} taken out`)"
+      >
+        take out
+      </button>
+      <span class="uses">
+        <label v-for="u in layout?.uses ?? []" :key="u.slug" class="use"
+          ><input
+            type="checkbox"
+            data-repeats
+            :checked="control.uses.includes(u.slug)"
+            :aria-label="`${control.label}: ${u.label}`"
+            @change="use(control, u.slug, ($event.target as HTMLInputElement).checked)"
+          />
+          {{ u.label }}</label
+        >
+      </span>
+    </div>
+    <form class="add" @submit.prevent="add">
+      <input
+        v-model="adding.label"
+        class="plain"
+        placeholder="another: what you call it"
+        maxlength="40"
+        aria-label="another control"
+      />
+      <select v-model="adding.spot" class="plain" aria-label="where it lies">
+        <option v-for="s in layout?.spots ?? []" :key="s.slug" :value="s.slug">{{ s.label }}</option>
+      </select>
+      <button class="button">Add the control</button>
+    </form>
+    <p class="quiet" role="status">{{ said }}</p>
+    <p v-if="error || wrong" class="error" role="alert">{{ error || wrong }}</p>
+    <details class="fold">
+      <summary>presses that its menus cost</summary>
+      <label v-for="m in MOVES" :key="m.key" class="move"
+        ><span class="label">{{ m.label }}</span
+        ><input
+          class="plain"
+          inputmode="decimal"
+          :value="facts.moves?.[m.key] ?? m.usual"
+          maxlength="6"
+          @change="move(m.key, $event)"
+      /></label>
+    </details>
+  </section>
+</template>
+
+<style scoped>
+.control {
+  display: grid;
+  grid-template-columns: 110px minmax(0, 1fr) 64px;
+  gap: 0 12px;
+  align-items: center;
+  border-bottom: 1px solid var(--rule);
+  padding: 4px 0;
+}
+.name {
+  font-weight: 560;
+  min-height: 36px;
+}
+.control select,
+.control button {
+  min-height: 36px;
+  min-width: 0;
+  font-size: 13px;
+}
+.uses {
+  grid-column: 1 / -1;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 14px;
+}
+.use {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+  font-size: 13px;
+  min-height: 32px;
+}
+.add {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr) auto;
+  gap: 0 12px;
+  align-items: center;
+  min-height: 52px;
+}
+.add input,
+.add select,
+.add .button {
+  min-height: 44px;
+  min-width: 0;
+}
+.move {
+  display: grid;
+  grid-template-columns: 1fr 64px;
+  align-items: center;
+  min-height: 36px;
+  border-bottom: 1px solid var(--rule);
+}
+@media (max-width: 760px) {
+  .use,
+  .move {
+    min-height: 44px;
+  }
+  .add {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

@@ -1,0 +1,143 @@
+<script setup lang="ts">
+import { useQuery, useQueryClient } from "@tanstack/vue-query";
+import { computed, ref } from "vue";
+import { client, ProblemError, take, type Schemas } from "@/api/client";
+import { useKit } from "@/api/queries";
+
+type Pair = Schemas["AlikeOut"];
+const props = defineProps<{ id: number }>();
+const queries = useQueryClient();
+const { data: kit } = useKit();
+const key = computed(() => ["alike", props.id]);
+const { data: pairs } = useQuery({
+  queryKey: key,
+  queryFn: () => take(client.GET("/api/outings/{pk}/alike", { params: { path: { pk: props.id } } })),
+  retry: false,
+});
+const at = ref(0);
+const pair = computed<Pair | undefined>(() => pairs.value?.[Math.min(at.value, pairs.value.length - 1)]);
+const wrong = ref("");
+const said = ref("");
+const name = (slug: string): string => kit.value?.bodies.find((b) => b.slug === slug)?.document.name ?? slug;
+/** Settings in which one body can be made like the other. */
+const can = (p: Pair, body: "one" | "other"): string[] =>
+  p.differences.filter((d) => (body === "one" ? d.one_can : d.other_can)).map((d) => d.setting);
+
+async function make(p: Pair, body: "one" | "other", settings: string[]): Promise<void> {
+  wrong.value = said.value = "";
+  const like = body === "one" ? p.other : p.one;
+  try {
+    const answer = await take(
+      client.PUT("/api/outings/{pk}/alike", { params: { path: { pk: props.id } }, body: { like, body: p[body], settings } }),
+    );
+    queries.setQueryData(key.value, answer);
+    said.value = `${name(p[body])} is like ${name(like)} in ${settings.length} settings; undo it on the bench`;
+    await queries.invalidateQueries({ queryKey: ["slots", props.id] });
+  } catch (caught) {
+    wrong.value =
+      caught instanceof ProblemError
+        ? Object.values(caught.places).join("; ") || caught.message
+        : "The server cannot be reached; nothing was changed.";
+  }
+}
+</script>
+
+<template>
+  <section v-if="pairs?.length && pair">
+    <h2>Two bodies alike</h2>
+    <label v-if="pairs.length > 1" class="which"
+      ><span class="label">which two</span
+      ><select v-model.number="at" class="plain">
+        <option v-for="(p, k) in pairs" :key="p.one + p.other" :value="k">{{ name(p.one) }} and {{ name(p.other) }}</option>
+      </select></label
+    >
+    <p v-for="warning in pair.warnings" :key="warning" class="warning">{{ warning }}</p>
+    <p class="quiet">
+      <RouterLink :to="{ name: 'first', params: { slug: pair.one } }">{{ name(pair.one) }}: clock and prefix</RouterLink>&ensp;
+      <RouterLink :to="{ name: 'first', params: { slug: pair.other } }">{{ name(pair.other) }}: clock and prefix</RouterLink>
+    </p>
+    <p class="quiet" role="status">{{ said }}</p>
+    <p v-if="wrong" class="error" role="alert">{{ wrong }}</p>
+    <p v-if="!pair.differences.length" class="reason">Nothing differs between them that no situation asks for.</p>
+    <template v-else>
+      <p class="reason">
+        What each body has at one value all day, the other at another, and no situation asks for: the worst first. Making them
+        alike sets it by hand in each of a body’s situations of this day.
+      </p>
+      <table>
+        <thead>
+          <tr>
+            <th scope="col">setting</th>
+            <th scope="col">{{ name(pair.one) }}</th>
+            <th scope="col">{{ name(pair.other) }}</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="d in pair.differences" :key="d.setting">
+            <th scope="row">{{ d.label }}</th>
+            <td :title="d.because">{{ d.one }}<span v-if="!d.other_can" class="quiet"> only here</span></td>
+            <td :title="d.other_because">{{ d.other }}<span v-if="!d.one_can" class="quiet"> only here</span></td>
+          </tr>
+        </tbody>
+      </table>
+      <div class="tools">
+        <button v-if="can(pair, 'other').length" class="button" @click="make(pair, 'other', can(pair, 'other'))">
+          {{ name(pair.other) }} like {{ name(pair.one) }}
+        </button>
+        <button v-if="can(pair, 'one').length" class="button" @click="make(pair, 'one', can(pair, 'one'))">
+          {{ name(pair.one) }} like {{ name(pair.other) }}
+        </button>
+      </div>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+.which {
+  display: grid;
+  grid-template-columns: 92px minmax(0, 1fr);
+  align-items: center;
+  min-height: 44px;
+}
+.which select {
+  min-height: 44px;
+  min-width: 0;
+}
+.warning {
+  font-weight: 560;
+  padding: 4px 0;
+}
+.reason {
+  max-width: 62ch;
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+  margin: 6px 0;
+  table-layout: fixed;
+}
+th,
+td {
+  text-align: left;
+  padding: 8px 12px 8px 0;
+  border-bottom: 1px solid var(--rule);
+  overflow-wrap: anywhere;
+}
+thead th {
+  font-weight: 450;
+  font-size: 13px;
+  color: var(--second);
+}
+tbody th {
+  font-weight: 450;
+}
+.tools {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 16px;
+  padding-top: 8px;
+}
+.tools .button {
+  min-height: 44px;
+}
+</style>

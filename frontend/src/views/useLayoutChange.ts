@@ -1,0 +1,36 @@
+import { useQueryClient } from "@tanstack/vue-query";
+import { ref } from "vue";
+import { client, ProblemError, take, type Schemas } from "@/api/client";
+
+export type Layout = Schemas["LayoutForm"];
+
+/** Keeping a change of a body's layout, with what is said of it, and where it was wrong. */
+export function useLayoutChange() {
+  const queries = useQueryClient();
+  const said = ref("");
+  const wrong = ref("");
+  async function change(slug: string, made: (layout: Layout) => Partial<Layout>, words: string): Promise<boolean> {
+    said.value = wrong.value = "";
+    const at = { path: { slug } };
+    try {
+      const read = await take(client.GET("/api/kit/bodies/{slug}/layout", { params: at }));
+      const answer = await take(
+        client.PUT("/api/kit/bodies/{slug}/layout", {
+          params: { ...at, header: { "If-Match": read.version } },
+          body: { ...read.document, ...made(read.document) },
+        }),
+      );
+      queries.setQueryData(["layout", slug], answer);
+      said.value = words;
+    } catch (caught) {
+      wrong.value =
+        caught instanceof ProblemError
+          ? Object.values(caught.places).join("; ") || caught.message
+          : "The server cannot be reached; nothing was changed.";
+      return false;
+    }
+    for (const key of ["controls", "first", "alike", "walk", "slots"]) await queries.invalidateQueries({ queryKey: [key] });
+    return true;
+  }
+  return { change, said, wrong };
+}
