@@ -23,7 +23,9 @@ def forms() -> dict[str, Any]:
     from exchange.card_form import CardSnapshot
     from exchange.dialect_form import BodyProfileFile, DialectForm
     from exchange.kit_form import BodyForm, LensForm
+    from exchange.layout_form import LayoutForm
     from exchange.outing_form import OutingFile
+    from exchange.recipe_form import RecipeForm
     from exchange.setup_form import SetupOut
     from exchange.situation_form import SituationForm
 
@@ -36,6 +38,8 @@ def forms() -> dict[str, Any]:
         "card": CardSnapshot,
         "dialect": DialectForm,
         "body-profile": BodyProfileFile,
+        "recipe": RecipeForm,
+        "layout": LayoutForm,
     }
 
 

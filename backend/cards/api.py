@@ -17,6 +17,7 @@ from exchange.outing_form import fingerprint
 from exchange.problems import InputError
 from outings.actions import Kit
 from outings.models import Situation
+from outings.pocket import pocket_of
 from people.replies import as_json
 
 router = Router(tags=["cards"])
@@ -45,10 +46,12 @@ def _out(card: Card, kit: Kit) -> CardOut:
 @router.post("/situations/{pk}/cards", response=CardOut)
 def make_card(request: HttpRequest, pk: int) -> HttpResponse:
     """Freeze a situation's setup."""
-    row = get_object_or_404(Situation, pk=pk, outing__person=request.user, outing__deleted_at=None, deleted_at=None)
+    rows = Situation.objects.select_related("outing__person")
+    row = get_object_or_404(rows, pk=pk, outing__person=request.user, outing__deleted_at=None, deleted_at=None)
     kit = Kit(request.user)
     asked = kit.resolve(row.document)
-    card = Card.objects.create(situation=row, fingerprint=fingerprint(asked), snapshot=freeze(row.document, asked).model_dump(mode="json"))
+    snapshot = freeze(row.document, asked, pocket_of(row.outing, pk, kit))
+    card = Card.objects.create(situation=row, fingerprint=fingerprint(asked), snapshot=snapshot.model_dump(mode="json"))
     return as_json(_out(card, kit))
 
 

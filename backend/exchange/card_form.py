@@ -9,6 +9,7 @@ from pydantic import BaseModel
 from craft.advice.advise import advise
 from craft.advice.terms import Intent
 from craft.advice.test_frame import answers
+from craft.loading.shortcuts import Through
 from craft.scales.series import Dial, label
 from exchange.setup_form import DecidedOut, decided_form
 from exchange.situation_form import SituationForm
@@ -32,8 +33,30 @@ class TestFrameOut(BaseModel):
     reason: str
 
 
+class ToSetOut(BaseModel):
+    """One change on the way from the situation before: what, to which value, and where: pages, list or button."""
+
+    what: str
+    value: str
+    where: str
+    through: Through
+
+
+class PocketOut(BaseModel):
+    """The way there: from which situation (empty: it is set at home), slots to turn to, what is left to change; what lies under
+    the fingers; checks; a note for other hands."""
+
+    before: str
+    turns: list[str]
+    changes: list[ToSetOut]
+    more: int
+    roles: list[str]
+    checks: list[str]
+    hand_over: str
+
+
 class CardSnapshot(BaseModel):
-    """Everything a card needs, offline."""
+    """Everything a card needs, offline. pocket is null on a card that was made without it."""
 
     title: str
     starts_at: str
@@ -43,9 +66,10 @@ class CardSnapshot(BaseModel):
     focal_length_mm: float
     setup: DecidedOut
     answers: list[TestFrameOut]
+    pocket: PocketOut | None = None
 
 
-def freeze(document: dict[str, Any], asked: dict[str, Any]) -> CardSnapshot:
+def freeze(document: dict[str, Any], asked: dict[str, Any], pocket: PocketOut | None = None) -> CardSnapshot:
     """The card of a stored situation and what the advice is asked for it.
 
     Raises
@@ -82,4 +106,5 @@ def freeze(document: dict[str, Any], asked: dict[str, Any]) -> CardSnapshot:
         focal_length_mm=situation.focal_mm,
         setup=setup,
         answers=rows,
+        pocket=pocket,
     )

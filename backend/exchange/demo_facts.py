@@ -20,6 +20,7 @@ FACTS: dict[str, dict[str, Any]] = {
         "true_for": {"pre_capture": "2.0", "shadow_lift": "2.1"},
         "moves": {"line": 0.5, "reset": 6, "pinned_room": 8, "short_list_room": 10},
         "borrows_from": "values kept for the button",
+        "traffic": {"buffer_mb": 2600, "card_mb_s": [420, 180], "link_mb_s": 6, "blocks": ["it does not sleep", "a new pairing"]},
         "controls": [
             _key("front_dial", "fore wheel", "top_front", "turn"),
             _key("rear_dial", "aft wheel", "thumb_edge", "turn"),
@@ -44,6 +45,7 @@ FACTS: dict[str, dict[str, Any]] = {
         "offered": {"review_time": ["off", "two_seconds"], "self_timer": [0.0, 2.0, 10.0], "histogram": ["off", "brightness"], "grid": ["off", "thirds"], "raw_compression": ["none", "lossless"]},
         "true_for": {"raw_compression": "1.04"},
         "moves": {"back": 2, "reset": 5, "short_list_room": 8},
+        "traffic": {"buffer_mb": 700, "card_mb_s": [90], "link_mb_s": 2},
         "controls": [
             _key("rear_dial", "the wheel", "thumb_edge", "turn"),
             _key("one", "key one", "top_behind", "press", "long_press"),
@@ -61,6 +63,7 @@ FACTS: dict[str, dict[str, Any]] = {
         "dropped": ["stabiliser_on_tripod"],
         "moves": {"choose": 3, "number": 6, "reset": 9, "pinned_room": 6},
         "borrows_from": "another slot",
+        "traffic": {"buffer_mb": 1800, "card_mb_s": [280, 280], "link_mb_s": 4, "blocks": ["playback", "it does not sleep"]},
         "controls": [
             _key("front_dial", "first wheel", "top_front", "turn"),
             _key("rear_dial", "second wheel", "thumb_edge", "turn"),
@@ -80,6 +83,7 @@ FACTS: dict[str, dict[str, Any]] = {
         "absent": ["pre_focus", "direction_pointer", "magnifier_time", "folders", "zone", "distance_scale"],
         "defaults": {"look": "vivid", "meter_offset": 0.0, "review_time": "four_seconds", "assist_lamp": "on"},
         "moves": {"pinned_room": 5},
+        "traffic": {"buffer_mb": 1100, "card_mb_s": [120, 95]},
         "controls": [
             _key("front_dial", "near wheel", "top_front", "turn"),
             _key("rear_dial", "far wheel", "thumb_edge", "turn"),

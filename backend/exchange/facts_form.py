@@ -7,7 +7,7 @@ from typing import Annotated
 from pydantic import BaseModel, ConfigDict, Field
 
 from craft.kit.controls import Control, Use
-from craft.kit.facts import Bank, BodyFacts
+from craft.kit.facts import Bank, BodyFacts, Traffic
 from craft.kit.moves import Moves
 from craft.vocabulary.rules import Rule, Term, Test
 from craft.vocabulary.setting import Reach
@@ -101,6 +101,18 @@ class BankForm(_Form):
     only: Annotated[list[Slug], Field(min_length=1, max_length=200)]
 
 
+Megabytes = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=1_000_000)]
+
+
+class TrafficForm(_Form):
+    """How fast frames leave the body, in megabytes and megabytes a second (0: nobody knows); blocks: what waits while frames are sent."""
+
+    buffer_mb: Megabytes = 0
+    card_mb_s: Annotated[list[Megabytes], Field(max_length=2)] = Field(default_factory=list)
+    link_mb_s: Megabytes = 0
+    blocks: Annotated[list[Annotated[str, Field(min_length=1, max_length=120)]], Field(max_length=12)] = Field(default_factory=list)
+
+
 class BodyFactsForm(_Form):
     """Facts about a body's settings. See docs/formats for features, settings and values."""
 
@@ -121,6 +133,7 @@ class BodyFactsForm(_Form):
     moves: MovesForm = Field(default_factory=MovesForm)
     controls: Annotated[list[ControlForm], Field(max_length=30)] = Field(default_factory=list)
     borrows_from: Annotated[str, Field(max_length=80)] = ""
+    traffic: TrafficForm = Field(default_factory=TrafficForm)
 
     def value(self, owner: str) -> BodyFacts:
         """The facts as the craft's value; owner: the body's name, the source of its own dependencies.
@@ -158,4 +171,5 @@ class BodyFactsForm(_Form):
             moves=Moves(**self.moves.model_dump()),
             controls=tuple(control.value() for control in self.controls),
             borrows_from=self.borrows_from,
+            traffic=Traffic(self.traffic.buffer_mb, tuple(self.traffic.card_mb_s), self.traffic.link_mb_s, tuple(self.traffic.blocks)),
         )

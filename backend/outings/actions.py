@@ -11,6 +11,7 @@ from django.db import transaction
 from django.db.models import Max
 from django.utils import timezone
 
+from craft.vocabulary.setting import Value
 from exchange.demo_kit import BODIES, LENSES
 from exchange.demo_words import demo_dialect
 from exchange.dialect_form import DialectForm, checked
@@ -27,7 +28,7 @@ from gear.models import Dialect, Layout, Piece
 from outings.demo_day import DAY, HELD, LAYOUTS, PEOPLE
 from outings.models import Earlier, Outing, Situation
 from people.models import Profile
-from people.versions import check_version
+from people.versions import check_version, tag
 
 UNDO_DEPTH = 100
 KEPT_DAYS = 30
@@ -117,6 +118,12 @@ def save_document(row: Situation, document: SituationDocument, if_match: str) ->
         row.revision += 1
         row.save(update_fields=["document", "revision"])
     return row
+
+
+def set_by_hand(row: Situation, values: dict[str, Value]) -> Situation:
+    """Settings set by hand in a situation, beside those that are; it can be undone."""
+    document = SituationDocument.model_validate({**row.document, "settings": {**row.document.get("settings", {}), **values}})
+    return save_document(row, document, tag(row.revision))
 
 
 def reorder(outing: Outing, order: list[int]) -> None:

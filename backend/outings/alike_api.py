@@ -16,13 +16,11 @@ from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.words import say_value
 from exchange.facts_form import Slug
 from exchange.layout_form import LayoutForm
-from exchange.outing_form import SituationDocument
 from exchange.problems import InputError, Problem
 from gear.models import Layout
-from outings.actions import Kit, save_document
+from outings.actions import Kit, set_by_hand
 from outings.day import Made, made_of
 from outings.models import Outing
-from people.versions import tag
 
 router = Router(tags=["slots"])
 
@@ -154,6 +152,5 @@ def make_alike(request: HttpRequest, pk: int, likeness: Likeness) -> list[AlikeO
     with transaction.atomic():
         for row in outing.situations.filter(deleted_at=None):
             if row.document["body"] == likeness.body:
-                document = SituationDocument.model_validate({**row.document, "settings": {**row.document.get("settings", {}), **wanted}})
-                save_document(row, document, tag(row.revision))
+                set_by_hand(row, wanted)
     return _alike(outing)

@@ -5,6 +5,7 @@ from __future__ import annotations
 import datetime as dt
 from typing import Annotated, Any
 
+from django.db import transaction
 from django.http import HttpRequest
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
@@ -13,13 +14,16 @@ from pydantic import Field
 
 from craft.configuration.around import given_for
 from craft.configuration.decided import facts_of
-from craft.loading.checks import CHECKS, SLIPS, Applied, Check, Moment, applying
+from craft.loading.checks import CHECKS, SLIPS, Applied, Check, Moment, Slip, applying, safe_lists, unguarded
 from craft.loading.defaults import Bite, defaults_that_bite
+from craft.vocabulary.setting import Value
+from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.words import say_value
 from exchange.problems import InputError, Problem
-from outings.actions import Kit
-from outings.day import made_of
+from outings.actions import Kit, set_by_hand
+from outings.day import Made, made_of
 from outings.models import Outing, Ticked
+from outings.traffic_api import not_copied
 
 router = Router(tags=["checks"])
 
@@ -39,12 +43,24 @@ class CheckOut(Schema):
 
 
 class SlipOut(Schema):
-    """What could slip."""
+    """What could slip. guard: settings that would make it harmless and are not so yet, in words; situations: where it could."""
 
+    slug: str
     control: str
     happens: str
     harmless: str
+    guard: list[str]
     situations: list[str]
+
+
+class SafeList(Schema):
+    """The shortest safe list of a choice that is stepped through: what to leave on it, of how many."""
+
+    body: str
+    setting: str
+    label: str
+    values: list[str]
+    of: int
 
 
 class BiteOut(Schema):
@@ -68,13 +84,22 @@ class BodyBites(Schema):
 
 
 class ChecksOut(Schema):
-    """Everything to look at before the pictures of an outing; problems: situations that have no setup, and why."""
+    """Everything to look at before the pictures of an outing; not_copied: earlier outings whose cards nobody has said to be copied;
+    problems: situations that have no setup, and why."""
 
     title: str
     checks: list[CheckOut]
     slips: list[SlipOut]
+    lists: list[SafeList]
     defaults: list[BodyBites]
+    not_copied: list[str]
     problems: list[str]
+
+
+class GuardIn(Schema):
+    """A slip whose guard is to become part of the setups that it threatens."""
+
+    slip: Annotated[str, Field(min_length=1, max_length=60)]
 
 
 class Tick(Schema):
@@ -109,11 +134,38 @@ def _bite(bite: Bite, titles: list[str], words: dict[str, str]) -> BiteOut:
     )
 
 
+def _offered(made: Made) -> dict[str, tuple[Value, ...]]:
+    return {row.setting.slug: row.offered for row in made.configuration.rows}
+
+
+def _slip(one: Applied, titles: list[str], guard: dict[str, Value]) -> SlipOut:
+    assert isinstance(one.row, Slip)  # noqa: S101  # slips only are told so
+    said = [f"{BY_SLUG[slug].label}: {say_value(BY_SLUG[slug], value)}" for slug, value in guard.items()]
+    return SlipOut(slug=one.row.slug, control=one.row.control, happens=one.text, harmless=one.because, guard=said, situations=titles)
+
+
+def _lists(setups: list[Made], kit: Kit) -> list[SafeList]:
+    """Shortest safe lists, for bodies whose lists can be trimmed."""
+    by_body: dict[str, list[Made]] = {}
+    for made in setups:
+        if "choice_lists" in made.configuration.values:
+            by_body.setdefault(made.body, []).append(made)
+    found = []
+    for body, day in by_body.items():
+        offered = _offered(day[0])
+        for slug, kept in safe_lists([made.configuration.values for made in day], offered).items():
+            label = kit.words.get(body, {}).get(slug, BY_SLUG[slug].label)
+            values = [say_value(BY_SLUG[slug], value) for value in kept]
+            found.append(SafeList(body=body, setting=slug, label=label, values=values, of=len(offered[slug])))
+    return found
+
+
 def checks_of(outing: Outing) -> ChecksOut:
     """All of it, computed from the setups of the day."""
     kit = Kit(outing.person)
     checks: list[tuple[str, Applied]] = []
     slips: list[tuple[str, Applied]] = []
+    open_guards: dict[str, dict[str, Value]] = {}
     own: list[tuple[int, str, Applied]] = []
     by_body: dict[str, list[Any]] = {}
     setups, problems = made_of(outing, kit)
@@ -125,7 +177,11 @@ def checks_of(outing: Outing) -> ChecksOut:
                 own.append((made.pk, made.title, one))
             else:
                 checks.append((made.title, one))
-        slips += [(made.title, one) for one in applying(SLIPS, facts, tokens, values)]
+        offered = _offered(made)
+        for one in applying(SLIPS, facts, tokens, values):
+            slips.append((made.title, one))
+            if isinstance(one.row, Slip):
+                open_guards.setdefault(one.row.slug, {}).update(unguarded(one.row, values, offered))
         by_body.setdefault(made.body, []).append((made.title, made.configuration))
     ticked = dict(outing.ticked.values_list("check_slug", "at"))
     whole = [
@@ -160,10 +216,15 @@ def checks_of(outing: Outing) -> ChecksOut:
         defaults.append(BodyBites(body=body, bites=told, more=max(0, len(bites) - MOST_BITES)))
     return ChecksOut(
         title=outing.title,
-        checks=[*(c for c in whole if c.moment is Moment.LEAVING), *(c for c in whole if c.moment is Moment.ARRIVAL), *each],
-        slips=[
-            SlipOut(control=one.row.control, happens=one.text, harmless=one.because, situations=titles) for one, titles in _merged(slips)
+        checks=[
+            *(c for c in whole if c.moment is Moment.LEAVING),
+            *(c for c in whole if c.moment is Moment.ARRIVAL),
+            *each,
+            *(c for c in whole if c.moment is Moment.AFTER),
         ],
+        slips=[_slip(one, titles, open_guards.get(one.row.slug, {})) for one, titles in _merged(slips)],
+        lists=_lists(setups, kit),
+        not_copied=not_copied(outing),
         defaults=defaults,
         problems=problems,
     )
@@ -189,3 +250,24 @@ def tick(request: HttpRequest, pk: int, tick: Tick) -> ChecksOut:
         outing.ticked.filter(check_slug=tick.slug).delete()
         check.ticked_at = None
     return told
+
+
+@router.put("/outings/{pk}/guards", response=ChecksOut)
+def guard(request: HttpRequest, pk: int, wanted: GuardIn) -> ChecksOut:
+    """Make a slip harmless: its guard is set by hand in every situation that it threatens, all or nothing; each can be undone."""
+    outing = _mine(request, pk)
+    slip = next((slip for slip in SLIPS if slip.slug == wanted.slip), None)
+    if slip is None:
+        raise InputError([Problem("/slip", f"{', '.join(slip.slug for slip in SLIPS)} is accepted")])
+    changes: dict[int, dict[str, Value]] = {}
+    for made in made_of(outing, Kit(request.user))[0]:
+        tokens = given_for(made.situation, made.setup).tokens
+        values = made.configuration.values
+        if applying([slip], facts_of(made.setup, tokens), tokens, values):
+            changes[made.pk] = unguarded(slip, values, _offered(made))
+    if not any(changes.values()):
+        raise InputError([Problem("/slip", "no setup of this outing needs that guard, or none of its bodies has it")])
+    with transaction.atomic():
+        for row in outing.situations.filter(pk__in=[pk for pk, change in changes.items() if change]):
+            set_by_hand(row, changes[row.pk])
+    return checks_of(outing)

@@ -136,7 +136,7 @@ class _Day:
         place = {made.pk: k for k, made in enumerate(self.made[:LONGEST_DAY])}
         free, must = [], []
         for number, bank in enumerate(self.banks, 1):
-            here = [row for (at, _), row in self.chosen.items() if at == number]
+            here = [row for (at, n), row in self.chosen.items() if at == number and n <= bank.slots]
             special = sum(bool(row.special) for row in here)
             free.append(Bank(bank.label, max(0, bank.slots - special), bank.only, bank.leaves_out))
             must.append(frozenset(place[row.situation_id] for row in here if row.situation_id in place))

@@ -14,8 +14,10 @@ from outings.api import router as outings
 from outings.checks_api import router as checks
 from outings.controls_api import router as controls
 from outings.first_api import router as first_day
+from outings.fits_api import router as fits
 from outings.settings_api import router as settings
 from outings.slots_api import router as slots
+from outings.traffic_api import router as traffic
 from people.api import router as people
 from people.guards import Person, StrictParser
 from people.replies import PlainRenderer
@@ -32,7 +34,25 @@ api = NinjaAPI(
     openapi_extra={"info": {"license": {"name": "MIT"}}},
 )
 install(api)
-for router in (advising, guide, people, bodies, layout, gear, outings, settings, slots, alike, controls, first_day, checks, cards, sheets):
+for router in (
+    advising,
+    guide,
+    people,
+    bodies,
+    layout,
+    gear,
+    outings,
+    settings,
+    slots,
+    alike,
+    fits,
+    controls,
+    traffic,
+    first_day,
+    checks,
+    cards,
+    sheets,
+):
     api.add_router("", router)
 
 __all__ = ["ProblemOut", "api"]

@@ -54,6 +54,20 @@ export const router = createRouter({
       meta: { title: "A body's words" },
     },
     {
+      path: "/outings/:id(\\d+)/traffic",
+      name: "traffic",
+      component: () => import("./views/traffic/TrafficView.vue"),
+      props: (route) => ({ id: Number(route.params.id) }),
+      meta: { title: "Cards and links" },
+    },
+    {
+      path: "/situations/:id(\\d+)/fits",
+      name: "fits",
+      component: () => import("./views/fits/FitsView.vue"),
+      props: (route) => ({ id: Number(route.params.id) }),
+      meta: { title: "Does it fit me" },
+    },
+    {
       path: "/kit/bodies/:slug/first",
       name: "first",
       component: () => import("./views/first/FirstDayView.vue"),

@@ -39,7 +39,12 @@ class Handed:
 
 
 def frame_bytes(situation: Situation, values: Mapping[str, Value]) -> float:
-    """Bytes that one frame takes on the card, raw and finished together.
+    """Bytes that one frame takes on the card, raw and finished together."""
+    return sum(file_bytes(situation, values))
+
+
+def file_bytes(situation: Situation, values: Mapping[str, Value]) -> tuple[float, float]:
+    """Bytes that one frame takes on the card, as raw and as a finished file; none of a kind that is not kept.
 
     Reckoned on the whole sensor: a crop makes it less, so the room is never too little.
     """
@@ -48,7 +53,7 @@ def frame_bytes(situation: Situation, values: Mapping[str, Value]) -> float:
     kept = str(values["file_format"]) if "file_format" in values else "rendered"
     raw = pixels * sensor.bits / 8 * PACKED[str(values.get("raw_compression", "lossless"))]
     finished = pixels * SIZE[str(values.get("rendered_size", "full"))] * FINISHED_BYTES[str(values.get("rendered_quality", "good"))]
-    return (raw if kept in ("raw", "both") else 0.0) + (finished if kept in ("rendered", "both") else 0.0)
+    return raw if kept in ("raw", "both") else 0.0, finished if kept in ("rendered", "both") else 0.0
 
 
 def handing_over(situation: Situation, values: Mapping[str, Value], shots: float) -> tuple[Handed, ...]:

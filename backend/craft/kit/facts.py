@@ -33,6 +33,21 @@ class Bank:
 
 
 @dataclass(frozen=True, slots=True)
+class Traffic:
+    """How fast frames leave a body, in megabytes and megabytes a second; 0: nobody knows.
+
+    buffer_mb: what it holds before anything is written; card_mb_s: writing to the first and the second
+    card; link_mb_s: sending over its link; blocks: what it cannot do while frames wait to be sent, in
+    the owner's words.
+    """
+
+    buffer_mb: float = 0
+    card_mb_s: tuple[float, ...] = ()
+    link_mb_s: float = 0
+    blocks: tuple[str, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
 class BodyFacts:
     """Facts of one body about its settings.
 
@@ -64,6 +79,7 @@ class BodyFacts:
     moves: Moves = field(default_factory=Moves)
     controls: tuple[Control, ...] = ()
     borrows_from: str = ""
+    traffic: Traffic = field(default_factory=Traffic)
 
     @property
     def all_banks(self) -> tuple[Bank, ...]:

@@ -24,6 +24,7 @@ class Moment(Enum):
     LEAVING = "leaving"
     ARRIVAL = "arrival"
     SITUATION = "situation"
+    AFTER = "after"
 
 
 @dataclass(frozen=True, slots=True)
@@ -48,7 +49,10 @@ class Check:
 
 @dataclass(frozen=True, slots=True)
 class Slip:
-    """A control that can be bumped, or a mode that stays on: what happens then, and what makes it harmless."""
+    """A control that can be bumped, or a mode that stays on: what happens then, and what makes it harmless.
+
+    guard: settings that make it harmless, where settings can.
+    """
 
     slug: str
     control: str
@@ -59,6 +63,7 @@ class Slip:
     when: tuple[When, ...] = ()
     tokens: tuple[str, ...] = ()
     terms: tuple[Term, ...] = ()
+    guard: tuple[tuple[str, Value], ...] = ()
     source: str = "mistakes of the trade; shares are estimates"
 
 
@@ -70,7 +75,7 @@ def _not(setting: str, *values: Value) -> Term:
     return Term(setting, Test.NOT, values)
 
 
-_LEAVING, _ARRIVAL, _SITUATION = Moment.LEAVING, Moment.ARRIVAL, Moment.SITUATION
+_LEAVING, _ARRIVAL, _SITUATION, _AFTER = Moment.LEAVING, Moment.ARRIVAL, Moment.SITUATION, Moment.AFTER
 _TRIPOD, _MOVES, _QUIET = When("tripod", "=", 1.0), When("moving", "=", 1.0), When("quiet", "=", 1.0)
 
 CHECKS: tuple[Check, ...] = (
@@ -102,25 +107,54 @@ CHECKS: tuple[Check, ...] = (
     Check("timer_off_after", _SITUATION, "The timer is on for this, and goes off after it.", "The next moment is over when it fires.", 0.3, 0.2, terms=(_is("drive_mode", "timer"),)),
     Check("flicker", _SITUATION, "The lamps pulse: take three frames and compare their brightness.", "Pulsing lamps darken some frames and not others.", 0.4, 0.3, tokens=("pulsing_light",)),
     Check("focus_found", _SITUATION, "Focus on the eye or the edge that matters, and look at it enlarged.", "A depth from {near_m} to {far_m} forgives little.", 0.5, 0.2, terms=(_is("focus_mode", "manual"),)),
+    Check("copied_after", _AFTER, "All cards are copied twice, to two places, and looked at.", "Until then the cards hold the only day there is: nobody formats them.", 1.0, 0.05),
+    Check("slot_noted", _AFTER, "What to change in the slots is written down.", "Tomorrow nobody remembers what was wrong today.", 0.1, 0.3, tokens=("slots",)),
     Check("review_off", _SITUATION, "Review is off: the finder stays on the world.", "The picture just taken hides the next.", 0.2, 0.2, when=(_MOVES,), terms=(_is("review_time", "off"),)),
 )
 
 SLIPS: tuple[Slip, ...] = (
-    Slip("iso_wheel", "the wheel that turns ISO", "A sleeve turns it, and the whole series is noisy or dark.", "lock the wheel, or let ISO float between limits", 0.3, 0.15, terms=(_is("iso_mode", "fixed"), _is("wheel_lock", "off"))),
-    Slip("compensation_stays", "compensation", "It stays from the last situation and darkens or brightens this one.", "a slot that forgets, or a look at the scale before each start", 0.3, 0.3, when=(When("floats", "=", 1.0),)),
-    Slip("drive_notch", "the drive position", "One notch off, a burst becomes a timer.", "set the position beside it fast enough to live with", 0.4, 0.1, terms=(_is("drive_mode", "high", "medium"),)),
+    Slip("iso_wheel", "the wheel that turns ISO", "A sleeve turns it, and the whole series is noisy or dark.", "lock the wheel, or let ISO float between limits", 0.3, 0.15, terms=(_is("iso_mode", "fixed"), _is("wheel_lock", "off")), guard=(("wheel_lock", "on"),)),
+    Slip("compensation_stays", "compensation", "It stays from the last situation and darkens or brightens this one.", "a slot that forgets, or a look at the scale before each start", 0.3, 0.3, when=(When("floats", "=", 1.0),), guard=(("slot_keeps_changes", "forgets"),)),
+    Slip("drive_notch", "the drive position", "One notch off, a burst becomes a timer.", "set the position beside it fast enough to live with", 0.4, 0.1, terms=(_is("drive_mode", "high", "medium"),), guard=(("choice_lists", "trimmed"),)),
     Slip("mode_dial", "the mode dial", "It turns in the bag, and the first frames are another mode's.", "its lock, or a glance when the camera comes out", 0.2, 0.15),
     Slip("set_stays", "the set of frames", "It stays on, and the next moment comes dark, right and bright.", "a slot of its own for sets", 0.4, 0.25, terms=(_not("bracket_kind", "off"),)),
     Slip("timer_stays", "the timer", "It stays on, and the next moment is over before it fires.", "a slot of its own for the tripod", 0.3, 0.2, terms=(_is("drive_mode", "timer"),)),
-    Slip("spot_stays", "spot metering", "It stays on, and a white shirt darkens the rest of the day.", "a slot that forgets", 0.4, 0.2, terms=(_is("metering_pattern", "spot"),)),
+    Slip("spot_stays", "spot metering", "It stays on, and a white shirt darkens the rest of the day.", "a slot that forgets", 0.4, 0.2, terms=(_is("metering_pattern", "spot"),), guard=(("slot_keeps_changes", "forgets"),)),
     Slip("focus_by_hand_stays", "focus by hand", "It stays on, and everything after is soft.", "a slot of its own, or the switch on the lens as the only place", 0.6, 0.15, terms=(_is("focus_mode", "manual"),)),
-    Slip("ring_knocked", "the focus ring", "A knock moves the focus of every frame after.", "tape, or override off", 0.5, 0.15, terms=(_is("focus_mode", "manual"),)),
-    Slip("white_stays", "a fixed white", "It stays on into other light; raw forgives it, a finished file does not.", "automatic white after this, or a slot that forgets", 0.3, 0.3, when=(When("rendered", "=", 1.0),), terms=(_is("white_mode", "kelvin", "tungsten", "daylight", "measured"),)),
+    Slip("ring_knocked", "the focus ring", "A knock moves the focus of every frame after.", "tape, or override off", 0.5, 0.15, terms=(_is("focus_mode", "manual"),), guard=(("ring_override", "off"),)),
+    Slip("white_stays", "a fixed white", "It stays on into other light; raw forgives it, a finished file does not.", "automatic white after this, or a slot that forgets", 0.3, 0.3, when=(When("rendered", "=", 1.0),), terms=(_is("white_mode", "kelvin", "tungsten", "daylight", "measured"),), guard=(("slot_keeps_changes", "forgets"),)),
     Slip("stabiliser_stays_off", "the stabiliser", "It stays off from the tripod, and hand-held frames smear.", "a slot of its own for the tripod", 0.3, 0.25, terms=(_is("stabiliser", "off"),), tokens=("stabiliser",)),
-    Slip("touch_fires", "the rear screen", "Nose and fingers take pictures and move the point.", "touch releases off", 0.1, 0.3, terms=(_is("touch_release", "on"),)),
+    Slip("touch_fires", "the rear screen", "Nose and fingers take pictures and move the point.", "touch releases off", 0.1, 0.3, terms=(_is("touch_release", "on"),), guard=(("touch_release", "off"),)),
     Slip("ceiling_pinned", "the ISO ceiling", "Automatic ISO stands at it, and the picture darkens without a word.", "floor and ceiling per slot, and a look at the number as the light falls", 0.3, 0.2, when=(When("floats", "=", 1.0),)),
-    Slip("slot_overwritten", "custom slots", "A change stored by accident is there for good.", "slots that forget, and their contents written down", 0.3, 0.05, tokens=("slots",)),
+    Slip("slot_overwritten", "custom slots", "A change stored by accident is there for good.", "slots that forget, and their contents written down", 0.3, 0.05, tokens=("slots",), guard=(("slot_keeps_changes", "forgets"),)),
 )
+
+
+CYCLED = ("drive_mode", "metering_pattern", "focus_area", "focus_mode", "white_mode", "subject_detection", "eye_detection", "bracket_kind")
+"""Settings that one steps through with a finger: the shorter their list, the less a press too many does."""
+
+
+def safe_lists(days: Iterable[Mapping[str, Value]], offered: Mapping[str, tuple[Value, ...]]) -> dict[str, tuple[Value, ...]]:
+    """The shortest list of each cycled choice that still has all that a body's setups need, where it is shorter than the body's.
+
+    days: value by setting of each setup; offered: values that the body has.
+
+    >>> safe_lists([{"drive_mode": "high"}, {"drive_mode": "single"}], {"drive_mode": ("single", "low", "high")})
+    {'drive_mode': ('single', 'high')}
+    """
+    setups = list(days)
+    found = {}
+    for slug in CYCLED:
+        used = {values[slug] for values in setups if slug in values}
+        kept = tuple(value for value in offered.get(slug, ()) if value in used)
+        if kept and len(kept) < len(offered[slug]):
+            found[slug] = kept
+    return found
+
+
+def unguarded(slip: Slip, values: Mapping[str, Value], offered: Mapping[str, tuple[Value, ...]]) -> dict[str, Value]:
+    """Settings of a slip's guard that this body has and that are not so yet."""
+    return {slug: value for slug, value in slip.guard if slug in values and values[slug] != value and value in offered.get(slug, (value,))}
 
 
 @dataclass(frozen=True, slots=True)

@@ -108,12 +108,73 @@ class Checks(Day):
             self.assertLessEqual(len(one["bites"]), 12)
 
     def test_queries_do_not_grow_with_the_day(self) -> None:
-        with self.assertNumQueries(8):
+        with self.assertNumQueries(9):
             self.get()
         for _ in range(4):
             self.caller.post(f"{self.at}/duplicate")
-        with self.assertNumQueries(8):
+        with self.assertNumQueries(9):
             self.get()
+
+
+class Guards(Day):
+    def test_a_wanted_guard_becomes_part_of_the_setups_that_it_serves_and_can_be_undone(self) -> None:
+        path = f"/api/outings/{self.day['id']}"
+        wheel = next(s for s in self.caller.get(f"{path}/checks").json()["slips"] if s["slug"] == "iso_wheel")
+        self.assertEqual(wheel["guard"], ["wheel lock: on"])
+        after = self.caller.send("PUT", f"{path}/guards", {"slip": "iso_wheel"})
+        self.assertEqual(after.status_code, 200)
+        self.assertNotIn("iso_wheel", [s["slug"] for s in after.json()["slips"]], "what is locked can slip no longer")
+        rows = {row["title"]: row["id"] for row in self.caller.get("/api/outings").json()[0]["situations"]}
+        changed = [
+            title
+            for title, pk in rows.items()
+            if "wheel_lock" in self.caller.get(f"/api/situations/{pk}").json()["document"].get("settings", {})
+        ]
+        self.assertTrue(changed and set(changed) <= set(wheel["situations"]))
+        at = f"/api/situations/{rows[changed[0]]}"
+        earlier, stands = self.caller.get(f"{at}/earlier?back=1").json(), self.caller.get(at)
+        self.assertEqual(self.caller.put(at, earlier, stands["ETag"]).status_code, 200)
+        self.assertIn("iso_wheel", [s["slug"] for s in self.caller.get(f"{path}/checks").json()["slips"]])
+        for slip in ("nonsense", "mode_dial"):
+            refused = self.caller.send("PUT", f"{path}/guards", {"slip": slip})
+            self.assertEqual((refused.status_code, pointers(refused)), (422, {"/slip"}))
+
+    def test_a_day_that_was_begun_and_not_copied_is_told_before_the_next_one(self) -> None:
+        path = f"/api/outings/{self.day['id']}/checks"
+        later = self.caller.post("/api/outings", {"title": "The day after", "day": "2027-06-13"}).json()["id"]
+        for told in ("checks", "traffic"):
+            self.assertEqual(self.caller.get(f"/api/outings/{later}/{told}").json()["not_copied"], [], "nobody went out yet")
+        self.caller.send("PUT", path, {"slug": "card_in", "done": True})
+        for told in ("checks", "traffic"):
+            self.assertEqual(self.caller.get(f"/api/outings/{later}/{told}").json()["not_copied"], [self.day["title"]])
+        self.caller.send("PUT", path, {"slug": "copied_after", "done": True})
+        self.assertEqual(self.caller.get(f"/api/outings/{later}/checks").json()["not_copied"], [])
+
+
+class Traffic(Day):
+    def get(self) -> dict[str, Any]:
+        return {body["body"]: body for body in self.caller.get(f"/api/outings/{self.day['id']}/traffic").json()["bodies"]}
+
+    def test_bursts_by_card_role_and_what_waits_to_be_sent(self) -> None:
+        told = self.get()
+        for body in told.values():
+            for leg in body["legs"]:
+                self.assertAlmostEqual(leg["room_gb"], leg["frames"] * leg["frame_mb"] / 1000, places=6)
+                paces = {burst["role"]: burst["then_fps"] for burst in leg["bursts"]}
+                self.assertLessEqual(paces.get("copies", 0), paces.get("continues", 0))
+                self.assertTrue(sum(burst["chosen"] for burst in leg["bursts"]) <= 1)
+        swift = told["merrow-swift-20"]
+        self.assertTrue(all(leg["sends"] == bool(leg["what"]) for leg in swift["legs"]))
+        last = next(row for row in self.caller.get("/api/outings").json()[0]["situations"] if row["genre"] == "sports")["id"]
+        read = self.caller.get(f"/api/situations/{last}").json()
+        settings = {"pairing": "on", "send_while_shooting": "on", "send_what": "raw"}
+        answer = self.caller.put(f"/api/situations/{last}", {**read["document"], "settings": settings}, read["version"])
+        self.assertEqual(answer.status_code, 200)
+        leg = next(leg for leg in self.get()["merrow-swift-20"]["legs"] if leg["situation"] == last)
+        self.assertEqual((leg["sends"], leg["what"]), (True, "raw"))
+        expected = max(0.0, leg["comes_mb"] - 6 * leg["hours"] * 3600)
+        self.assertAlmostEqual(leg["waits_mb"], expected, places=3)
+        self.assertEqual(leg["gone_at"] is None, expected == 0)
 
 
 class Tables(Day):

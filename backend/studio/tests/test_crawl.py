@@ -40,6 +40,8 @@ class CrawlCase(BrowserCase):
             f"/outings/{self.day.pk}/checks",
             f"/outings/{self.day.pk}/slots",
             f"/outings/{self.day.pk}/controls",
+            f"/outings/{self.day.pk}/traffic",
+            f"{at}/fits?from=situation~{self.day.situations.first().pk}",
             "/kit/bodies/merrow-swift-20/first",
             "/guide/look",
             "/kit/bodies/quillon-lane-32",

@@ -47,6 +47,9 @@ BODIES_SENT: dict[str, Any] = {
     "Choice": {"body": "merrow-swift-20", "number": 1, "special": "sets"},
     "Likeness": {"like": "merrow-swift-20", "body": "oxwick-plate-60", "settings": ["review_time"]},
     "LayoutForm": {"prefix": "TSA"},
+    "GuardIn": {"slip": "iso_wheel"},
+    "Source": {"recipe": {"format": "wide-aperture-recipe", "version": 1, "title": "a", "body": "b", "values": {"beeps": "off"}}},
+    "Taken": {"values": {"beeps": "off"}},
     "StepDone": {"step": "sounds", "done": True},
     "BodyProfileFile": {"format": "wide-aperture-body", "version": 1, "body": BODY, "dialect": WORDS},
 }
@@ -125,7 +128,7 @@ class EveryOperation(TestCase):
 
     def test_a_good_body_is_taken_by_its_owner(self) -> None:
         """Without this the refusals above could all be for the wrong reason."""
-        refused = {"/api/me/password", "/api/outings/{pk}/order", "/api/people", "/api/outings/{pk}/alike"}
+        refused = {"/api/me/password", "/api/outings/{pk}/order", "/api/people", "/api/outings/{pk}/alike", "/api/outings/{pk}/guards"}
         for method, path, operation in OPERATIONS:
             turned = (method, path) == ("POST", "/api/situations/{pk}/walk/slot")
             if method == "DELETE" or path in refused or turned:

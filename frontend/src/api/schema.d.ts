@@ -1036,6 +1036,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/situations/{pk}/recipe.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Recipe
+         * @description A situation's configuration, to be handed on.
+         */
+        get: operations["outings_fits_api_recipe"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/slots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * My Slots
+         * @description Slots of the person's bodies whose content is written down.
+         */
+        get: operations["outings_fits_api_my_slots"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/situations/{pk}/fits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Take
+         * @description Set accepted settings by hand in this situation, all or nothing; it can be undone on the bench.
+         */
+        put: operations["outings_fits_api_take"];
+        /**
+         * Fit
+         * @description What becomes of a recipe, of another situation, or of a slot on this situation's body, lens and person.
+         */
+        post: operations["outings_fits_api_fit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/outings/{pk}/controls": {
         parameters: {
             query?: never;
@@ -1048,6 +1112,26 @@ export interface paths {
          * @description What the day wants under a finger, body by body.
          */
         get: operations["outings_controls_api_controls"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outings/{pk}/traffic": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Traffic
+         * @description How long bursts last, and what waits to be sent, body by body.
+         */
+        get: operations["outings_traffic_api_traffic"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1117,6 +1201,26 @@ export interface paths {
          * @description Tick a check off, with the time, or take the tick back.
          */
         put: operations["outings_checks_api_tick"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outings/{pk}/guards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Guard
+         * @description Make a slip harmless: its guard is set by hand in every situation that it threatens, all or nothing; each can be undone.
+         */
+        put: operations["outings_checks_api_guard"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1957,6 +2061,7 @@ export interface components {
              * @default
              */
             borrows_from?: string;
+            traffic?: components["schemas"]["TrafficForm"];
         };
         /**
          * BodyForm
@@ -2440,6 +2545,26 @@ export interface components {
          * @enum {string}
          */
         Test: "is" | "is_not" | "under" | "over" | "within" | "outside";
+        /**
+         * TrafficForm
+         * @description How fast frames leave the body, in megabytes and megabytes a second (0: nobody knows); blocks: what waits while frames are sent.
+         */
+        TrafficForm: {
+            /**
+             * Buffer Mb
+             * @default 0
+             */
+            buffer_mb?: number;
+            /** Card Mb S */
+            card_mb_s?: number[];
+            /**
+             * Link Mb S
+             * @default 0
+             */
+            link_mb_s?: number;
+            /** Blocks */
+            blocks?: string[];
+        };
         /**
          * Use
          * @description How a control is used.
@@ -3672,6 +3797,137 @@ export interface components {
             settings: string[];
         };
         /**
+         * RecipeForm
+         * @description Settings of a body for a kind of picture. words: that body's own, for what it calls them.
+         */
+        RecipeForm: {
+            /**
+             * Format
+             * @constant
+             */
+            format: "wide-aperture-recipe";
+            /**
+             * Version
+             * @constant
+             */
+            version: 1;
+            /** Title */
+            title: string;
+            /** Body */
+            body: string;
+            /** Values */
+            values: {
+                [key: string]: number | string;
+            };
+            /** Words */
+            words?: components["schemas"]["EntryForm"][];
+        };
+        /**
+         * SlotHere
+         * @description A slot whose content is written down.
+         */
+        SlotHere: {
+            /** Body */
+            body: string;
+            /** Bank */
+            bank: number;
+            /** Number */
+            number: number;
+            /** Title */
+            title: string;
+        };
+        /**
+         * Fit
+         * @description What becomes of a setting of the other configuration here.
+         * @enum {string}
+         */
+        Fit: "kept" | "renamed" | "against_profile" | "breaks_habit" | "pointless" | "impossible";
+        /**
+         * FitWords
+         * @description A fate, in words, and how many settings share it.
+         */
+        FitWords: {
+            fit: components["schemas"]["Fit"];
+            /** Label */
+            label: string;
+            /** Count */
+            count: number;
+        };
+        /**
+         * FitsOut
+         * @description Whether a recipe fits.
+         */
+        FitsOut: {
+            /** Title */
+            title: string;
+            /** Body */
+            body: string;
+            /** Counts */
+            counts: components["schemas"]["FitWords"][];
+            /** Items */
+            items: components["schemas"]["FittedOut"][];
+        };
+        /**
+         * FittedOut
+         * @description A setting of the recipe: what it is called and what it is there, what becomes of it here and why; take: worth taking without a question.
+         */
+        FittedOut: {
+            /** Setting */
+            setting: string;
+            /** Label */
+            label: string;
+            /** Own */
+            own: string;
+            /** Theirs */
+            theirs: string;
+            fit: components["schemas"]["Fit"];
+            /** Because */
+            because: string;
+            /** Value */
+            value: number | string | null;
+            /** Shown */
+            shown: string;
+            /** Already */
+            already: boolean;
+            /** Take */
+            take: boolean;
+        };
+        /**
+         * SlotNamed
+         * @description A slot of one of the person's bodies, as it was written down.
+         */
+        SlotNamed: {
+            /** Body */
+            body: string;
+            /**
+             * Bank
+             * @default 1
+             */
+            bank?: number;
+            /** Number */
+            number: number;
+        };
+        /**
+         * Source
+         * @description What is to be translated, exactly one: a recipe, another situation of the person's, or what a slot holds.
+         */
+        Source: {
+            recipe?: components["schemas"]["RecipeForm"] | null;
+            /** Situation */
+            situation?: number | null;
+            slot?: components["schemas"]["SlotNamed"] | null;
+        };
+        /**
+         * Taken
+         * @description Settings that were accepted, with their values here.
+         */
+        Taken: {
+            /** Values */
+            values: {
+                [key: string]: number | string;
+            };
+        };
+        /**
          * BodyControls
          * @description Controls of one body on the day.
          *
@@ -3845,6 +4101,93 @@ export interface components {
             pinned: boolean;
         };
         /**
+         * BodyTraffic
+         * @description One body's day: link_mb_s 0: nobody knows; blocks: what it cannot do while frames wait; remote: how it is released, or an empty text.
+         */
+        BodyTraffic: {
+            /** Body */
+            body: string;
+            /** Link Mb S */
+            link_mb_s: number;
+            /** Blocks */
+            blocks: string[];
+            /** Pairing */
+            pairing: string;
+            /** Remote */
+            remote: string;
+            /** Legs */
+            legs: components["schemas"]["LegOut"][];
+        };
+        /**
+         * BurstOut
+         * @description A burst by what the second card is for: seconds until the buffer is full (null: never), frames till then, frames a second after.
+         */
+        BurstOut: {
+            /** Role */
+            role: string;
+            /** Label */
+            label: string;
+            /** Chosen */
+            chosen: boolean;
+            /** Seconds */
+            seconds: number | null;
+            /** Frames */
+            frames: number | null;
+            /** Then Fps */
+            then_fps: number;
+        };
+        /**
+         * LegOut
+         * @description One situation: frames, megabytes a frame and in all, the rate; bursts by card role (none: nobody knows the body's speeds).
+         *
+         *     what: is sent, in words, or an empty text for nothing; waits_mb: what still waits when it ends;
+         *     gone_at: when that has gone, or null; comes_mb: what it would add if it were sent.
+         */
+        LegOut: {
+            /** Situation */
+            situation: number;
+            /** Title */
+            title: string;
+            /** Starts At */
+            starts_at: string;
+            /** Hours */
+            hours: number;
+            /** Frames */
+            frames: number;
+            /** Frame Mb */
+            frame_mb: number;
+            /** Room Gb */
+            room_gb: number;
+            /** Fps */
+            fps: number | null;
+            /** Bursts */
+            bursts: components["schemas"]["BurstOut"][];
+            /** Sends */
+            sends: boolean;
+            /** What */
+            what: string;
+            /** Comes Mb */
+            comes_mb: number;
+            /** Waits Mb */
+            waits_mb: number;
+            /** Gone At */
+            gone_at: string | null;
+        };
+        /**
+         * TrafficOut
+         * @description Cards and links of the day; not_copied: earlier outings whose cards nobody has said to be copied.
+         */
+        TrafficOut: {
+            /** Title */
+            title: string;
+            /** Bodies */
+            bodies: components["schemas"]["BodyTraffic"][];
+            /** Not Copied */
+            not_copied: string[];
+            /** Problems */
+            problems: string[];
+        };
+        /**
          * FirstDayOut
          * @description The first day with a body.
          *
@@ -4002,7 +4345,8 @@ export interface components {
         };
         /**
          * ChecksOut
-         * @description Everything to look at before the pictures of an outing; problems: situations that have no setup, and why.
+         * @description Everything to look at before the pictures of an outing; not_copied: earlier outings whose cards nobody has said to be copied;
+         *     problems: situations that have no setup, and why.
          */
         ChecksOut: {
             /** Title */
@@ -4011,8 +4355,12 @@ export interface components {
             checks: components["schemas"]["CheckOut"][];
             /** Slips */
             slips: components["schemas"]["SlipOut"][];
+            /** Lists */
+            lists: components["schemas"]["SafeList"][];
             /** Defaults */
             defaults: components["schemas"]["BodyBites"][];
+            /** Not Copied */
+            not_copied: string[];
             /** Problems */
             problems: string[];
         };
@@ -4021,18 +4369,38 @@ export interface components {
          * @description When a check is made.
          * @enum {string}
          */
-        Moment: "leaving" | "arrival" | "situation";
+        Moment: "leaving" | "arrival" | "situation" | "after";
+        /**
+         * SafeList
+         * @description The shortest safe list of a choice that is stepped through: what to leave on it, of how many.
+         */
+        SafeList: {
+            /** Body */
+            body: string;
+            /** Setting */
+            setting: string;
+            /** Label */
+            label: string;
+            /** Values */
+            values: string[];
+            /** Of */
+            of: number;
+        };
         /**
          * SlipOut
-         * @description What could slip.
+         * @description What could slip. guard: settings that would make it harmless and are not so yet, in words; situations: where it could.
          */
         SlipOut: {
+            /** Slug */
+            slug: string;
             /** Control */
             control: string;
             /** Happens */
             happens: string;
             /** Harmless */
             harmless: string;
+            /** Guard */
+            guard: string[];
             /** Situations */
             situations: string[];
         };
@@ -4045,6 +4413,14 @@ export interface components {
             slug: string;
             /** Done */
             done: boolean;
+        };
+        /**
+         * GuardIn
+         * @description A slip whose guard is to become part of the setups that it threatens.
+         */
+        GuardIn: {
+            /** Slip */
+            slip: string;
         };
         /**
          * CardOut
@@ -4066,7 +4442,7 @@ export interface components {
         };
         /**
          * CardSnapshot
-         * @description Everything a card needs, offline.
+         * @description Everything a card needs, offline. pocket is null on a card that was made without it.
          */
         CardSnapshot: {
             /** Title */
@@ -4084,6 +4460,7 @@ export interface components {
             setup: components["schemas"]["DecidedOut"];
             /** Answers */
             answers: components["schemas"]["TestFrameOut"][];
+            pocket?: components["schemas"]["PocketOut"] | null;
         };
         /**
          * DecidedOut
@@ -4127,6 +4504,27 @@ export interface components {
             depth_reachable: boolean;
         };
         /**
+         * PocketOut
+         * @description The way there: from which situation (empty: it is set at home), slots to turn to, what is left to change; what lies under
+         *     the fingers; checks; a note for other hands.
+         */
+        PocketOut: {
+            /** Before */
+            before: string;
+            /** Turns */
+            turns: string[];
+            /** Changes */
+            changes: components["schemas"]["ToSetOut"][];
+            /** More */
+            more: number;
+            /** Roles */
+            roles: string[];
+            /** Checks */
+            checks: string[];
+            /** Hand Over */
+            hand_over: string;
+        };
+        /**
          * TestFrameOut
          * @description The answer to two taps: what it showed, how much, and what to set.
          */
@@ -4159,6 +4557,19 @@ export interface components {
             reachable: boolean;
             /** Reason */
             reason: string;
+        };
+        /**
+         * ToSetOut
+         * @description One change on the way from the situation before: what, to which value, and where: pages, list or button.
+         */
+        ToSetOut: {
+            /** What */
+            what: string;
+            /** Value */
+            value: string;
+            /** Where */
+            where: string;
+            through: components["schemas"]["Through"];
         };
     };
     responses: never;
@@ -5637,6 +6048,100 @@ export interface operations {
             };
         };
     };
+    outings_fits_api_recipe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecipeForm"];
+                };
+            };
+        };
+    };
+    outings_fits_api_my_slots: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SlotHere"][];
+                };
+            };
+        };
+    };
+    outings_fits_api_take: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Taken"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FitsOut"];
+                };
+            };
+        };
+    };
+    outings_fits_api_fit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Source"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FitsOut"];
+                };
+            };
+        };
+    };
     outings_controls_api_controls: {
         parameters: {
             query?: never;
@@ -5655,6 +6160,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ControlsOut"];
+                };
+            };
+        };
+    };
+    outings_traffic_api_traffic: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrafficOut"];
                 };
             };
         };
@@ -5763,6 +6290,32 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["Tick"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChecksOut"];
+                };
+            };
+        };
+    };
+    outings_checks_api_guard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GuardIn"];
             };
         };
         responses: {

@@ -10,6 +10,7 @@ import FactsPane from "./FactsPane.vue";
 import HeldPane from "./HeldPane.vue";
 import ListsPane from "./ListsPane.vue";
 import PastePane from "./PastePane.vue";
+import TrafficPane from "./TrafficPane.vue";
 
 type Entry = { setting: string; label: string; menu: string[]; values: Record<string, string> };
 const props = defineProps<{ slug: string }>();
@@ -256,6 +257,7 @@ onUnmounted(offer([{ id: "undo-words", label: "Undo the last change of words", k
     <aside>
       <FactsPane v-if="piece" :slug="slug" :body="piece.document" :version="piece.version" :guide="guide" />
       <ControlsPane v-if="piece" :slug="slug" :body="piece.document" :version="piece.version" />
+      <TrafficPane v-if="piece" :slug="slug" :body="piece.document" :version="piece.version" />
       <ListsPane v-if="piece" :slug="slug" :body="piece.document" :guide="guide" />
       <PastePane :slug="slug" :version="version" @taken="imported" />
       <HeldPane v-if="state" :slug="slug" :state="state" :guide="guide" :entries="entries" />

@@ -103,13 +103,7 @@ function move(key: keyof Moves, event: Event): void {
       </span>
     </div>
     <form class="add" @submit.prevent="add">
-      <input
-        v-model="adding.label"
-        class="plain"
-        placeholder="another: what you call it"
-        maxlength="40"
-        aria-label="another control"
-      />
+      <input v-model="adding.label" class="plain" placeholder="another control" maxlength="40" aria-label="another control" />
       <select v-model="adding.spot" class="plain" aria-label="where it lies">
         <option v-for="s in layout?.spots ?? []" :key="s.slug" :value="s.slug">{{ s.label }}</option>
       </select>

@@ -143,6 +143,36 @@ onBeforeUnmount(leave);
         }}<span v-if="rung.gave_stops > 0.02">: gave <Stops :value="rung.gave_stops" /></span>
       </li>
     </ol>
+    <template v-if="snapshot.pocket">
+      <h2>Getting there</h2>
+      <p v-if="!snapshot.pocket.before">Set at home.</p>
+      <p v-else>
+        From {{ snapshot.pocket.before
+        }}<template v-if="snapshot.pocket.turns.length">: turn to {{ snapshot.pocket.turns.join(", ") }}</template
+        ><template v-if="!snapshot.pocket.changes.length">; nothing else changes</template>.
+      </p>
+      <label v-for="change in snapshot.pocket.changes" :key="change.what + change.where" class="change">
+        <span
+          ><b>{{ change.what }}: {{ change.value }}</b> <span class="label">{{ change.where }}</span></span
+        ><input v-model="ticks[`to ${change.what}`]" type="checkbox" />
+      </label>
+      <p v-if="snapshot.pocket.more" class="line">
+        <RouterLink :to="{ name: 'load', params: { id: card?.situation } }"
+          >and {{ snapshot.pocket.more }} more: the walk</RouterLink
+        >
+      </p>
+      <template v-if="snapshot.pocket.roles.length">
+        <h2>Under the fingers</h2>
+        <p v-for="role in snapshot.pocket.roles" :key="role">{{ role }}</p>
+      </template>
+      <template v-if="snapshot.pocket.checks.length">
+        <h2>Before it begins</h2>
+        <label v-for="check in snapshot.pocket.checks" :key="check" class="change">
+          <span>{{ check }}</span><input v-model="ticks[check]" type="checkbox" />
+        </label>
+      </template>
+      <p class="line">{{ snapshot.pocket.hand_over }}</p>
+    </template>
     <div v-for="caution in setup.cautions" :key="caution" class="caution">
       <p>{{ caution }}</p>
     </div>
@@ -267,6 +297,20 @@ h2 {
   align-items: center;
   border-bottom: 1px solid var(--rule);
   font-weight: 560;
+}
+.change {
+  min-height: 44px;
+  display: grid;
+  grid-template-columns: 1fr 44px;
+  align-items: center;
+  border-bottom: 1px solid var(--rule);
+  padding: 4px 0;
+}
+.change b {
+  font-weight: 560;
+}
+.change .label {
+  display: block;
 }
 .tick .label {
   font-weight: 450;

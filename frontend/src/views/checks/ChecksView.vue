@@ -13,7 +13,7 @@ const { data, error } = useQuery({
   queryFn: () => take(client.GET("/api/outings/{pk}/checks", { params: { path: { pk: props.id } } })),
   retry: false,
 });
-const MOMENTS: Record<string, string> = { leaving: "Before leaving", arrival: "On arrival" };
+const MOMENTS: Record<string, string> = { leaving: "Before leaving", arrival: "On arrival", after: "Afterwards" };
 /** Checks under the moment, or under the situation they belong to. */
 const groups = computed(() => {
   const made = new Map<string, Schemas["CheckOut"][]>();
@@ -40,6 +40,19 @@ async function tick(check: Schemas["CheckOut"]): Promise<void> {
     wrong.value = caught instanceof ProblemError ? caught.message : "The server cannot be reached; the tick was not kept.";
   }
 }
+/** Make what would keep a slip harmless part of the setups that it threatens. */
+async function guard(slip: Schemas["SlipOut"]): Promise<void> {
+  wrong.value = "";
+  try {
+    const answer = await take(
+      client.PUT("/api/outings/{pk}/guards", { params: { path: { pk: props.id } }, body: { slip: slip.slug } }),
+    );
+    queries.setQueryData(key.value, answer);
+    for (const stale of ["slots", "walk", "controls", "outings"]) await queries.invalidateQueries({ queryKey: [stale] });
+  } catch (caught) {
+    wrong.value = caught instanceof ProblemError ? caught.message : "The server cannot be reached; nothing was changed.";
+  }
+}
 const time = (iso: string): string => new Date(iso).toTimeString().slice(0, 5);
 </script>
 
@@ -58,6 +71,9 @@ const time = (iso: string): string => new Date(iso).toTimeString().slice(0, 5);
       </p>
       <p v-for="problem in data.problems" :key="problem" class="error">{{ problem }}</p>
       <p v-if="wrong" class="error" role="alert">{{ wrong }}</p>
+      <p v-if="data.not_copied.length" class="caution">
+        <span>Not yet copied, as far as anybody said: {{ data.not_copied.join(", ") }}. Format no card of those days.</span>
+      </p>
       <p v-if="!data.checks.length" class="reason">Add situations to the day; their checks appear here.</p>
       <template v-for="[name, checks] in groups" :key="name">
         <h2>{{ name }}</h2>
@@ -77,8 +93,21 @@ const time = (iso: string): string => new Date(iso).toTimeString().slice(0, 5);
           <b>{{ slip.control }}</b> <span class="quiet">{{ slip.happens }}</span>
         </p>
         <p class="small"><span class="label">harmless with</span> {{ slip.harmless }}</p>
+        <p v-if="slip.guard.length" class="small">
+          <button class="plain" data-repeats @click="guard(slip)">set {{ slip.guard.join(", ") }} in these setups</button>
+        </p>
         <p class="small quiet">{{ slip.situations.join(", ") }}</p>
       </div>
+      <template v-if="data.lists.length">
+        <h2>Shortest safe lists</h2>
+        <p class="reason">Trim what one steps through to what the day needs: a press too many then does less.</p>
+        <div v-for="one in data.lists" :key="one.body + one.setting" class="slip">
+          <b>{{ one.label }}</b> <span class="quiet">{{ bodyName(one.body) }}</span>
+          <p class="small">
+            {{ one.values.join(", ") }} <span class="quiet">of {{ one.of }}</span>
+          </p>
+        </div>
+      </template>
       <template v-for="one in data.defaults" :key="one.body">
         <h2>Defaults that bite: {{ bodyName(one.body) }}</h2>
         <details v-for="bite in one.bites" :key="bite.setting" class="bite">

@@ -167,6 +167,7 @@ onUnmounted(
           <button class="plain" @click="open(day)">edit</button>
           <RouterLink class="act" :to="{ name: 'slots', params: { id: day.id } }">slots</RouterLink>
           <RouterLink class="act" :to="{ name: 'controls', params: { id: day.id } }">fingers</RouterLink>
+          <RouterLink class="act" :to="{ name: 'traffic', params: { id: day.id } }">cards and links</RouterLink>
           <RouterLink class="act" :to="{ name: 'checks', params: { id: day.id } }">checks</RouterLink>
           <button class="plain" @click="exportDay(day)">export</button>
           <button class="plain" @click="removeDay(day)">delete</button>

@@ -259,6 +259,7 @@ const bodyName = computed(() => kit.value?.bodies.find((b) => b.slug === body.va
         <button class="button" :disabled="!steps.redo" @click="redo">Redo</button>
       </div>
       <RouterLink class="tool" :to="{ name: 'load', params: { id } }">The way through the menus</RouterLink>
+      <RouterLink class="tool" :to="{ name: 'fits', params: { id } }">Does another’s fit me?</RouterLink>
       <RouterLink class="tool" :to="{ name: 'body', params: { slug: body } }">The body's own words and state</RouterLink>
     </aside>
     <section v-if="setup" class="list" aria-label="settings">

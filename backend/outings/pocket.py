@@ -1,0 +1,106 @@
+"""What a pocket card says about getting the body there: slot and button for each change, checks, a note for other hands."""
+
+from __future__ import annotations
+
+from craft.configuration.around import given_for
+from craft.configuration.decided import facts_of
+from craft.errors import CraftError
+from craft.kit.controls import USE_WORDS
+from craft.loading.checks import CHECKS, Moment, applying
+from craft.loading.functions import BY_FUNCTION
+from craft.loading.special import special_configuration
+from craft.loading.walk import Way, walk
+from craft.vocabulary.setting import Value
+from craft.vocabulary.settings import BY_SLUG
+from craft.vocabulary.words import say_value
+from exchange.card_form import PocketOut, ToSetOut
+from exchange.dialect_form import BETWEEN
+from exchange.layout_form import LayoutForm
+from exchange.walk_form import Believed
+from gear.models import Layout
+from outings.actions import Kit
+from outings.day import Made, made_of
+from outings.models import Outing
+from outings.slots_api import BodySlots, slots_of
+
+MOST_CHANGES = 24
+"""Changes that a card has room for; the walk itself shows all of them."""
+
+
+def pocket_of(outing: Outing, pk: int, kit: Kit) -> PocketOut | None:
+    """What the card of a situation says of the way there; None where the situation has no setup."""
+    setups = made_of(outing, kit)[0]
+    here = next((made for made in setups if made.pk == pk), None)
+    if here is None:
+        return None
+    day = [made for made in setups if made.body == here.body]
+    before = next((day[k - 1] for k, made in enumerate(day) if k and made.pk == pk), None)
+    plan = next(body for body in slots_of(outing, kit).bodies if body.body == here.body)
+    state = kit.states[here.body]
+    turns, brought = _turns(plan, pk, {made.pk: made for made in day}, here)
+    changes = _changes(here, before, brought, state) if before else []
+    tokens = given_for(here.situation, here.setup).tokens
+    own = applying(CHECKS, facts_of(here.setup, tokens), tokens, here.configuration.values)
+    return PocketOut(
+        before=before.title if before else "",
+        turns=turns,
+        changes=changes[:MOST_CHANGES],
+        more=max(0, len(changes) - MOST_CHANGES),
+        roles=_roles(kit, here),
+        checks=[one.text for one in own if getattr(one.row, "moment", None) is Moment.SITUATION],
+        hand_over=_hand_over(here, plan, kit.words.get(here.body, {})),
+    )
+
+
+def _turns(plan: BodySlots, pk: int, day: dict[int, Made], here: Made) -> tuple[list[str], dict[str, Value]]:
+    """The slots to turn to, in words, and what they bring back."""
+    reached = next((r for r in plan.reached if r.situation == pk), None)
+    turns: list[str] = []
+    brought: dict[str, Value] = {}
+    for bank, number in zip(plan.banks, reached.slots if reached else [], strict=False):
+        if number is None:
+            continue
+        turns.append(f"{bank.label if len(plan.banks) > 1 else 'slot'} {number}")
+        holds = here.situation.body.facts.all_banks[bank.bank - 1].holds
+        held = day.get(bank.slots[number - 1].situation or 0, here).configuration.values
+        brought |= {slug: value for slug, value in held.items() if holds(slug)}
+    return turns, brought
+
+
+def _changes(here: Made, before: Made, brought: dict[str, Value], state: Believed) -> list[ToSetOut]:
+    given = given_for(here.situation, here.setup)
+    made = walk(here.configuration, {**before.configuration.values, **brought}, state.menus, given, Way.AUDIT)
+    return [
+        ToSetOut(what=step.label, value=say_value(BY_SLUG[step.setting], step.value), where=BETWEEN.join(step.menu), through=step.through)
+        for step in made.steps
+    ]
+
+
+def _roles(kit: Kit, here: Made) -> list[str]:
+    """What lies under the fingers, as it is written down."""
+    row = Layout.objects.filter(piece__person=kit.person, piece__slug=here.body).first()
+    labels = {control.slug: control.label for control in here.situation.body.facts.controls}
+    roles = LayoutForm.model_validate(row.document).roles if row else []
+    return [
+        f"{labels[role.control]}, {USE_WORDS[role.use]}: {BY_FUNCTION[role.function].label}"
+        for role in roles
+        if role.control in labels and role.function in BY_FUNCTION
+    ]
+
+
+def _hand_over(here: Made, plan: BodySlots, words: dict[str, str]) -> str:
+    """What to do before someone else takes the camera."""
+    for bank in plan.banks:
+        for slot in bank.slots:
+            if slot.special == "hand_over":
+                return f"For other hands turn to slot {slot.number}: the release focuses, everything else looks after itself."
+    try:
+        then = special_configuration("hand_over", here.situation, here.setup).values
+    except CraftError as error:
+        return f"For other hands: {error.message}."
+    now = here.configuration.values
+    wanted = [
+        s for s in ("exposure_mode", "focus_activation", "focus_mode", "iso_mode", "drive_mode") if s in then and then[s] != now.get(s)
+    ]
+    told = [f"{words.get(slug, BY_SLUG[slug].label)}: {say_value(BY_SLUG[slug], then[slug])}" for slug in wanted]
+    return f"Before other hands take it: {'; '.join(told)}." if told else "Other hands can take it as it is."

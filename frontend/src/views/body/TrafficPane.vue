@@ -1,0 +1,88 @@
+<script setup lang="ts">
+import { computed, ref } from "vue";
+import type { Body, Schemas } from "@/api/client";
+import { useFactsChange } from "./useFactsChange";
+
+type Traffic = Schemas["TrafficForm"];
+const props = defineProps<{ slug: string; body: Body; version: string }>();
+const { facts, keep, error, said } = useFactsChange(props);
+const wrong = ref("");
+const now = computed<Traffic>(() => facts.value.traffic ?? {});
+const cards = (): number[] => now.value.card_mb_s ?? [];
+const FIELDS = [
+  { label: "buffer, MB", value: () => now.value.buffer_mb, change: (n: number): Traffic => ({ buffer_mb: n }) },
+  {
+    label: "first card, MB a second",
+    value: () => cards()[0],
+    change: (n: number): Traffic => ({ card_mb_s: [n, ...cards().slice(1)] }),
+  },
+  {
+    label: "second card, MB a second",
+    value: () => cards()[1],
+    change: (n: number): Traffic => ({ card_mb_s: n ? [cards()[0] ?? n, n] : cards().slice(0, 1) }),
+  },
+  { label: "link, MB a second", value: () => now.value.link_mb_s, change: (n: number): Traffic => ({ link_mb_s: n }) },
+];
+const typed = (event: Event): string => (event.target as HTMLInputElement).value.trim();
+function set(event: Event, change: (n: number) => Traffic): void {
+  const number = Number(typed(event).replace(",", ".") || "0");
+  wrong.value = Number.isFinite(number) ? "" : "type megabytes, such as 90";
+  if (!wrong.value) void keep({ traffic: { ...now.value, ...change(number) } }, "kept");
+}
+const blocks = (event: Event): void =>
+  void keep(
+    {
+      traffic: {
+        ...now.value,
+        blocks: typed(event)
+          .split(",")
+          .map((part) => part.trim())
+          .filter(Boolean),
+      },
+    },
+    "kept",
+  );
+</script>
+
+<template>
+  <section>
+    <h2>How fast frames leave it</h2>
+    <label v-for="f in FIELDS" :key="f.label" class="field"
+      ><span class="label">{{ f.label }}</span
+      ><input
+        class="plain"
+        inputmode="decimal"
+        maxlength="9"
+        placeholder="not known"
+        :value="f.value() || ''"
+        @change="set($event, f.change)"
+    /></label>
+    <label class="field"
+      ><span class="label">while sending</span
+      ><input
+        class="plain"
+        maxlength="600"
+        placeholder="what waits, with commas between"
+        :value="(now.blocks ?? []).join(', ')"
+        @change="blocks"
+    /></label>
+    <p class="quiet" role="status">{{ said }}</p>
+    <p v-if="error || wrong" class="error" role="alert">{{ error || wrong }}</p>
+  </section>
+</template>
+
+<style scoped>
+.field {
+  display: grid;
+  grid-template-columns: 170px minmax(0, 1fr);
+  gap: 12px;
+  align-items: center;
+  min-height: 36px;
+  border-bottom: 1px solid var(--rule);
+}
+@media (max-width: 760px) {
+  .field {
+    min-height: 44px;
+  }
+}
+</style>
