@@ -31,7 +31,12 @@ from craft.advice.ladder import solve_ladder
 from craft.advice.plan import Plan, plan_for
 from craft.configuration.around import given_for
 from craft.configuration.configure import configure
-from craft.loading.walk import Way, places_of, walk
+from craft.configuration.decided import facts_of
+from craft.kit.moves import Moves, Shortcuts
+from craft.loading.controls import Hour, roles_of
+from craft.loading.functions import FUNCTIONS
+from craft.loading.slots import fill_slots
+from craft.loading.walk import Menus, Way, places_of, walk
 from exchange.demo_words import demo_dialect
 from exchange.dialect_form import DialectForm, checked
 from exchange.setup_form import setup_form
@@ -135,7 +140,7 @@ def menus() -> None:
     situation = SituationForm.model_validate({**CASES["sports"], "lens": "merrow-70-200"}).value()
     setup = advise(situation)
     around, made = given_for(situation, setup), configure(situation, setup)
-    words = checked(DialectForm.model_validate(demo_dialect("merrow-swift-20"))).value()
+    words = Menus(checked(DialectForm.model_validate(demo_dialect("merrow-swift-20"))).value())
     right = made.values
     cases = {
         "nothing known, the shorter way": ({}, None),
@@ -144,7 +149,7 @@ def menus() -> None:
     }
     for name, (held, way) in cases.items():
         found = walk(made, held, words, around, way)
-        places = [place for place, _ in places_of(words).values()][: len(found.steps)]
+        places = [place for place, _ in places_of(words.words).values()][: len(found.steps)]
 
         def look(places: list[tuple[int, ...]] = places) -> int:
             return sum(one[0] < other[0] for one in places for other in places)
@@ -152,6 +157,44 @@ def menus() -> None:
         least, whole = in_turns(look, lambda held=held, way=way: walk(made, held, words, around, way), rounds=20)
         print(f"walk, {name}: {len(found.steps)} items, {found.presses} presses, {found.plainly} from top to bottom, proven {found.proven}")
         print(f"  {whole:.1f} ms, {whole / least:.0f} of its floor ({least * 1000:.0f} µs)")
+
+
+def loading() -> None:
+    """Walk with lists and buttons, slots and controls of the largest demo body, each against looking once at all it weighs."""
+    situation = SituationForm.model_validate({**CASES["sports"], "lens": "merrow-70-200"}).value()
+    setup = advise(situation)
+    around, made = given_for(situation, setup), configure(situation, setup)
+    words = checked(DialectForm.model_validate(demo_dialect("merrow-swift-20"))).value()
+    slugs = [slug for slug in made.values if slug in places_of(words)]
+    shortcuts = Shortcuts(tuple(slugs[5:45:5]), tuple(slugs[3:60:6]), tuple((slug, "key") for slug in slugs[2:80:10]))
+    handy = Menus(words, Moves(line=0.5), shortcuts)
+    held = {slug: value for k, (slug, value) in enumerate(made.values.items()) if k % 3}
+    found = walk(made, held, handy, around, Way.AUDIT)
+
+    def places() -> int:
+        at = [place for place, _ in places_of(words).values()][: len(found.steps)]
+        return sum(one[0] < other[0] for one in at for other in at)
+
+    least, whole = in_turns(places, lambda: walk(made, held, handy, around, Way.AUDIT), rounds=20)
+    print(f"walk with lists and buttons: {len(found.steps)} items, {found.presses:g} presses, proven {found.proven}")
+    print(f"  {whole:.1f} ms, {whole / least:.0f} of its floor ({least * 1000:.0f} µs)")
+    rng = np.random.default_rng(4)
+    costs = rng.integers(1, 300, (12, 13)).astype(float)
+    least, whole = in_turns(lambda: float(costs.min(axis=1).sum()), lambda: fill_slots(costs, [3]), rounds=20)
+    print(f"slots, twelve situations and three slots, once the ways are walked: {whole:.1f} ms, {whole / least:.0f} of its floor")
+    facts = facts_of(setup, around.tokens)
+    hours = [
+        Hour("one", facts, around.tokens, made.values, 300.0),
+        Hour("two", facts, around.tokens, {**made.values, "drive_mode": "single"}, 300.0),
+    ]
+    controls = situation.body.facts.controls
+
+    def look() -> int:
+        return sum(function.often > 0 for function in FUNCTIONS for control in controls for _ in control.uses)
+
+    least, whole = in_turns(look, lambda: roles_of(hours, controls), rounds=20)
+    given = roles_of(hours, controls).given
+    print(f"controls: {len(controls)} of them, {len(given)} roles given: {whole:.1f} ms, {whole / least:.0f} of its floor")
 
 
 def memory_mb(pid: int) -> float:
@@ -249,4 +292,5 @@ if __name__ == "__main__":
     computation()
     configuration()
     menus()
+    loading()
     round_trip()

@@ -10,7 +10,11 @@ from dataclasses import dataclass
 from django.template.loader import render_to_string
 
 from cards.files import font, themes
+from craft.vocabulary.setting import GROUP_WORDS
+from craft.vocabulary.settings import BY_SLUG
+from craft.vocabulary.words import say_value
 from exchange.dialect_form import BETWEEN, safe_cell
+from exchange.recipe_form import RecipeForm
 from exchange.walk_form import WalkOut
 from outings.checks_api import ChecksOut
 from outings.first_api import FirstDayOut
@@ -51,6 +55,18 @@ def walk_sheet(walk: WalkOut, title: str, body: str) -> Sheet:
     first = "Reset first. " if walk.way.value == "reset" else ""
     lead = f"{first}{walk.presses:g} presses; from top to bottom {walk.plainly:g}."
     return Sheet(f"{title}: through the menus of {body}", lead, _frozen(groups))
+
+
+def recipe_sheet(recipe: RecipeForm) -> Sheet:
+    """A recipe, group by group, in the words of the body it comes from."""
+    words = {entry.setting: entry for entry in recipe.words}
+    groups: dict[str, list[Line]] = {}
+    for slug, value in recipe.values.items():
+        setting, own = BY_SLUG[slug], words.get(slug)
+        said = (own.values.get(str(value)) if own else None) or say_value(setting, value)
+        line = Line(own.label if own else setting.label, setting.label if own else "", value=said)
+        groups.setdefault(GROUP_WORDS[setting.group], []).append(line)
+    return Sheet(f"{recipe.title}: a recipe", f"As {recipe.body} has it.", _frozen(groups.items()))
 
 
 def checks_sheet(checks: ChecksOut) -> Sheet:

@@ -10,11 +10,12 @@ from django.utils.text import slugify
 from ninja import Router
 
 from cards.api import as_file
-from cards.sheets import Sheet, checks_sheet, first_sheet, sheet_csv, sheet_pdf, walk_sheet
+from cards.sheets import Sheet, checks_sheet, first_sheet, recipe_sheet, sheet_csv, sheet_pdf, walk_sheet
 from gear.actions import with_state
 from outings.actions import Kit
 from outings.checks_api import checks_of
 from outings.first_api import first_day_of
+from outings.fits_api import recipe_from
 from outings.models import Outing, Situation
 from outings.settings_api import Special, walk_to
 
@@ -37,6 +38,13 @@ def walk_file(request: HttpRequest, pk: int, kind: Kind, special: Special = "") 
     kit = Kit(request.user)
     body = str(kit.pieces["body", row.document["body"]]["name"])
     return _answer(walk_sheet(walk_to(request, row, None, special), str(row.document["title"]), body), kind)
+
+
+@router.get("/situations/{pk}/recipe.{kind}")
+def recipe_file(request: HttpRequest, pk: int, kind: Kind) -> HttpResponse:
+    """A situation's configuration as a recipe to read."""
+    row = get_object_or_404(Situation, pk=pk, outing__person=request.user, outing__deleted_at=None, deleted_at=None)
+    return _answer(recipe_sheet(recipe_from(Kit(request.user), row)), kind)
 
 
 @router.get("/outings/{pk}/checks.{kind}")

@@ -135,9 +135,7 @@ def believed(piece: Piece) -> Believed:
     values: dict[str, Value] = {row.setting: row.value for row in held}
     seen = [row for row in held if row.verified_at]
     last = max(seen, key=lambda row: row.verified_at).setting if seen and values.get("menu_memory") == "on" else None
-    slots: dict[int, dict[str, Value]] = {}
-    for row in piece.slots.all():
-        slots[row.number] = row.values if row.bank == 1 else slots.get(row.number, {})
+    slots = {row.number: row.values for row in piece.slots.all() if row.bank == 1}
     refused = [RefusedOut(setting=r.setting, label=BY_SLUG[r.setting].label, why=r.why, at=r.at) for r in piece.refused.all()]
     return Believed(menus_of(body_of(piece), words, layout, last), values, words, slots, refused)
 

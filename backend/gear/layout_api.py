@@ -8,7 +8,7 @@ from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Header, Router, Schema
 
-from craft.kit.controls import SPOTS, USE_WORDS, Use
+from craft.kit.controls import LASTS, SPOTS, USE_WORDS, Use
 from craft.loading.functions import FUNCTIONS
 from exchange.layout_form import LayoutForm
 from gear import actions
@@ -32,10 +32,11 @@ class SpotOut(Schema):
 
 
 class WayOfUse(Schema):
-    """A way of using a control."""
+    """A way of using a control; lasts: how long what it does stays."""
 
     slug: Use
     label: str
+    lasts: str
 
 
 class FunctionOut(Schema):
@@ -72,7 +73,7 @@ def _out(row: Layout, response: HttpResponse) -> LayoutOut:
             SpotOut(slug=slug, label=s.label, finger=s.finger, face=s.face, x=s.x, y=s.y, missed=s.missed, bumped=s.bumped)
             for slug, s in SPOTS.items()
         ],
-        uses=[WayOfUse(slug=use, label=words) for use, words in USE_WORDS.items()],
+        uses=[WayOfUse(slug=use, label=words, lasts=LASTS[use]) for use, words in USE_WORDS.items()],
         functions=[
             FunctionOut(slug=f.slug, label=f.label, setting=f.setting, uses=list(f.uses), because=f.because, borrows=f.borrows)
             for f in FUNCTIONS

@@ -62,7 +62,8 @@ def _row(request: HttpRequest, pk: int) -> Situation:
     return get_object_or_404(rows, pk=pk, outing__person=request.user, outing__deleted_at=None, deleted_at=None)
 
 
-def _recipe(kit: Kit, row: Situation) -> RecipeForm:
+def recipe_from(kit: Kit, row: Situation) -> RecipeForm:
+    """A situation's configuration, to be handed on."""
     slug = str(row.document["body"])
     form = SituationForm.model_validate(kit.resolve(row.document))
     name = str(kit.pieces["body", slug]["name"])
@@ -87,7 +88,7 @@ def _slot_recipe(request: HttpRequest, kit: Kit, at: SlotNamed) -> RecipeForm:
 @router.get("/situations/{pk}/recipe.json", response=RecipeForm)
 def recipe(request: HttpRequest, pk: int) -> RecipeForm:
     """A situation's configuration, to be handed on."""
-    return _recipe(Kit(request.user), _row(request, pk))
+    return recipe_from(Kit(request.user), _row(request, pk))
 
 
 @router.get("/slots", response=list[SlotHere])
@@ -106,7 +107,7 @@ def fit(request: HttpRequest, pk: int, source: Source) -> FitsOut:
     if source.recipe is not None:
         taken = source.recipe
     elif source.situation is not None:
-        taken = _recipe(kit, _row(request, source.situation))
+        taken = recipe_from(kit, _row(request, source.situation))
     else:
         assert source.slot is not None  # noqa: S101  # exactly one is given
         taken = _slot_recipe(request, kit, source.slot)

@@ -5,6 +5,7 @@ import App from "./App.vue";
 import { router } from "./router";
 import "ant-design-vue/dist/reset.css";
 import "./theme/base.css";
+import "./theme/page.css";
 
 createApp(App)
   .use(createPinia())

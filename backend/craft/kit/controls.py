@@ -28,6 +28,15 @@ USE_WORDS: dict[Use, str] = {
     Use.TURN: "turn",
 }
 
+LASTS: dict[Use, str] = {
+    Use.PRESS: "stays until pressed again",
+    Use.LONG_PRESS: "stays until pressed again",
+    Use.HOLD: "ends when the finger leaves",
+    Use.PRESS_AND_TURN: "stays as it was turned",
+    Use.TURN: "stays as it was turned",
+}
+"""How long what a use does stays: latching or momentary."""
+
 ONE_PUSH = frozenset({Use.PRESS, Use.HOLD})
 """A finger that goes down cannot say whether it means to press or to hold: one of them to a control."""
 

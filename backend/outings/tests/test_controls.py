@@ -140,6 +140,7 @@ class FirstDay(Day):
         row = self.caller.get("/api/outings").json()[0]["situations"][1]["id"]
         for path, words in (
             (f"/api/situations/{row}/walk", "Bridge > Course"),
+            (f"/api/situations/{row}/recipe", "Ship's bell"),
             (f"/api/outings/{self.day['id']}/checks", "before leaving"),
             (self.path, "A prefix of its own"),
         ):

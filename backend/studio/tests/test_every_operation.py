@@ -155,8 +155,8 @@ class EveryOperation(TestCase):
         code = "\n".join(p.read_text() for p in files)
         called = set(re.findall(r"""client\.(GET|POST|PUT|DELETE)\(\s*["']([^"']+)["']""", code))
         links = {("GET", re.sub(r"\$\{[^}]+\}", "{}", link)) for link in re.findall(r"`(/api/[^`?]+)", code)}
-        either = re.compile(r"/(walk|checks|first)\.(csv|pdf)$")
-        self.assertEqual(sum(bool(either.search(link)) for _, link in links), 6, "each list both as a sheet and as a table")
+        either = re.compile(r"/(walk|checks|first|recipe)\.(csv|pdf)$")
+        self.assertEqual(sum(bool(either.search(link)) for _, link in links), 8, "each list both as a sheet and as a table")
         links = {(m, either.sub(r"/\1.{}", link)) for m, link in links}
         called = {(m, re.sub(r"\{[^}]+\}", "{}", p)) for m, p in called}
         self.assertEqual({(m, re.sub(r"\{[^}]+\}", "{}", p)) for m, p, _ in OPERATIONS}, called | links)

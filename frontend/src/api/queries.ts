@@ -63,3 +63,8 @@ export const useLayout = (slug: MaybeRefOrGetter<string>) => {
     retry: false,
   });
 };
+/** What a body of the kit is called, by its slug. */
+export function useBodyName(): (slug: string) => string {
+  const { data: kit } = useKit();
+  return (slug) => kit.value?.bodies.find((b) => b.slug === slug)?.document.name ?? slug;
+}

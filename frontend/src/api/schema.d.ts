@@ -934,7 +934,7 @@ export interface paths {
         get?: never;
         /**
          * Keep It
-         * @description This situation's setup, or a special one, has been kept in a slot of the body.
+         * @description This situation's setup, or a special one, has been kept in a slot of the body: so the body holds it, too.
          */
         put: operations["outings_settings_api_keep_it"];
         /**
@@ -1340,6 +1340,26 @@ export interface paths {
          * @description A walk as a file.
          */
         get: operations["cards_sheets_api_walk_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/situations/{pk}/recipe.{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Recipe File
+         * @description A situation's configuration as a recipe to read.
+         */
+        get: operations["cards_sheets_api_recipe_file"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3231,12 +3251,14 @@ export interface components {
         };
         /**
          * WayOfUse
-         * @description A way of using a control.
+         * @description A way of using a control; lasts: how long what it does stays.
          */
         WayOfUse: {
             slug: components["schemas"]["Use"];
             /** Label */
             label: string;
+            /** Lasts */
+            lasts: string;
         };
         /**
          * KitOut
@@ -6441,6 +6463,27 @@ export interface operations {
             query?: {
                 special?: "" | "hand_over" | "sets";
             };
+            header?: never;
+            path: {
+                pk: number;
+                kind: "csv" | "pdf";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    cards_sheets_api_recipe_file: {
+        parameters: {
+            query?: never;
             header?: never;
             path: {
                 pk: number;

@@ -2,11 +2,10 @@
 import { useQuery, useQueryClient } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
-import { useKit } from "@/api/queries";
+import { useBodyName } from "@/api/queries";
 
 const props = defineProps<{ id: number }>();
 const queries = useQueryClient();
-const { data: kit } = useKit();
 const key = computed(() => ["checks", props.id]);
 const { data, error } = useQuery({
   queryKey: key,
@@ -24,7 +23,7 @@ const groups = computed(() => {
   return [...made.entries()];
 });
 const left = computed(() => (data.value?.checks ?? []).filter((c) => !c.ticked_at).length);
-const bodyName = (slug: string): string => kit.value?.bodies.find((b) => b.slug === slug)?.document.name ?? slug;
+const bodyName = useBodyName();
 const wrong = ref("");
 async function tick(check: Schemas["CheckOut"]): Promise<void> {
   wrong.value = "";
@@ -57,8 +56,8 @@ const time = (iso: string): string => new Date(iso).toTimeString().slice(0, 5);
 </script>
 
 <template>
-  <main v-if="error" class="checks"><p class="reason">This outing is not here.</p></main>
-  <main v-else-if="data" class="checks">
+  <main v-if="error" class="checks page"><p class="reason">This outing is not here.</p></main>
+  <main v-else-if="data" class="checks page">
     <section class="list">
       <h1>Before the pictures: {{ data.title }}</h1>
       <p class="reason">
@@ -68,6 +67,7 @@ const time = (iso: string): string => new Date(iso).toTimeString().slice(0, 5);
       <p v-if="data.checks.length" class="files">
         <a :href="`/api/outings/${id}/checks.pdf`" download>The list, PDF</a>
         <a :href="`/api/outings/${id}/checks.csv`" download>CSV</a>
+        <a :href="`/api/outings/${id}/checks`" :download="`checks-${id}.json`">JSON</a>
       </p>
       <p v-for="problem in data.problems" :key="problem" class="error">{{ problem }}</p>
       <p v-if="wrong" class="error" role="alert">{{ wrong }}</p>
@@ -126,6 +126,7 @@ const time = (iso: string): string => new Date(iso).toTimeString().slice(0, 5);
       </template>
     </aside>
   </main>
+  <main v-else class="page" aria-busy="true"><p class="quiet" role="status">Looking at the day …</p></main>
 </template>
 
 <style scoped>
@@ -133,14 +134,7 @@ const time = (iso: string): string => new Date(iso).toTimeString().slice(0, 5);
   display: grid;
   grid-template-columns: minmax(0, 1fr) 440px;
   gap: 0 48px;
-  padding: 18px 24px 48px;
-}
-h1 {
-  font: 600 22px/28px "Archivo Variable";
-  font-stretch: 92%;
-}
-.reason {
-  max-width: 62ch;
+  max-width: none;
 }
 .files {
   display: flex;

@@ -2,7 +2,7 @@
 import { useQuery } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import { client, take, type Schemas } from "@/api/client";
-import { useKit, useLayout } from "@/api/queries";
+import { useBodyName, useLayout } from "@/api/queries";
 import { useLayoutChange, type Layout } from "../useLayoutChange";
 import BodyMap from "./BodyMap.vue";
 
@@ -10,7 +10,6 @@ type Body = Schemas["BodyControls"];
 type Role = Schemas["RoleOut"];
 type Use = Role["use"];
 const props = defineProps<{ id: number }>();
-const { data: kit } = useKit();
 const { data, error } = useQuery({
   queryKey: computed(() => ["controls", props.id]),
   queryFn: () => take(client.GET("/api/outings/{pk}/controls", { params: { path: { pk: props.id } } })),
@@ -21,7 +20,7 @@ const body = computed<Body | undefined>(() => data.value?.bodies.find((b) => b.b
 const { data: layout } = useLayout(() => body.value?.body ?? "");
 const { change, said, wrong } = useLayoutChange();
 const chosen = ref("");
-const bodyName = (slug: string): string => kit.value?.bodies.find((b) => b.slug === slug)?.document.name ?? slug;
+const bodyName = useBodyName();
 const useLabel = (use: Use): string => layout.value?.uses.find((u) => u.slug === use)?.label ?? use;
 const spot = (control: string) => {
   const slug = body.value?.controls.find((c) => c.slug === control)?.spot;
@@ -81,8 +80,8 @@ const round = (n: number): string => (n >= 10 ? n.toFixed(0) : n.toFixed(1).repl
 </script>
 
 <template>
-  <main v-if="error" class="controls"><p class="reason">This outing is not here.</p></main>
-  <main v-else-if="data" class="controls">
+  <main v-if="error" class="controls page"><p class="reason">This outing is not here.</p></main>
+  <main v-else-if="data" class="controls page">
     <h1>Under the fingers: {{ data.title }}</h1>
     <p v-for="problem in data.problems" :key="problem" class="error">{{ problem }}</p>
     <p v-if="!body" class="reason">Add situations to the day; what they want between shots is weighed here.</p>
@@ -128,7 +127,9 @@ const round = (n: number): string => (n >= 10 ? n.toFixed(0) : n.toFixed(1).repl
             <span class="quiet">{{ spot(control.slug)?.label }}, {{ spot(control.slug)?.finger }}</span>
           </h2>
           <div v-for="use in control.uses" :key="use" class="use">
-            <span class="label">{{ useLabel(use) }}</span>
+            <span class="label" :title="layout?.uses.find((u) => u.slug === use)?.lasts"
+              >{{ useLabel(use) }}<span v-if="use === 'hold'">, {{ layout?.uses.find((u) => u.slug === use)?.lasts }}</span></span
+            >
             <select
               class="plain"
               :aria-label="`${useLabel(use)} of ${control.label}`"
@@ -238,39 +239,14 @@ const round = (n: number): string => (n >= 10 ? n.toFixed(0) : n.toFixed(1).repl
       </section>
     </template>
   </main>
+  <main v-else class="page" aria-busy="true"><p class="quiet" role="status">Weighing the day …</p></main>
 </template>
 
 <style scoped>
-.controls {
-  padding: 18px 24px 48px;
-  max-width: 980px;
-}
-h1 {
-  font: 600 22px/28px "Archivo Variable";
-  font-stretch: 92%;
-}
-.reason {
-  max-width: 62ch;
-}
-.tools {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 18px;
-  align-items: center;
-  padding: 8px 0;
-}
-.tools .button,
-section > .button {
-  min-height: 44px;
-}
 .tools label {
   display: flex;
   gap: 12px;
   align-items: center;
-}
-.tools select {
-  min-height: 44px;
-  font-weight: 560;
 }
 .control {
   border-left: 3px solid transparent;
@@ -332,9 +308,6 @@ section > .button {
   display: block;
 }
 @media (max-width: 760px) {
-  .controls {
-    padding: 12px 16px 48px;
-  }
   .use {
     grid-template-columns: 100px minmax(0, 1fr) 72px;
   }

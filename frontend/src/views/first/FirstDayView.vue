@@ -79,10 +79,10 @@ onUnmounted(
 </script>
 
 <template>
-  <main v-if="error" class="first">
+  <main v-if="error" class="first page">
     <p class="reason">{{ error instanceof ProblemError ? error.message : "This body is not in your kit." }}</p>
   </main>
-  <main v-else-if="data" class="first">
+  <main v-else-if="data" class="first page">
     <h1>The first day with {{ data.name }}</h1>
     <p class="reason">
       In the order in which people work, each step with its reason. Leave it and come back: what is done stays done. What each
@@ -92,6 +92,7 @@ onUnmounted(
       <button class="button" @click="asNew">It is new, or was reset: begin</button>
       <a :href="`/api/kit/bodies/${slug}/first.pdf`" download>The record, PDF</a>
       <a :href="`/api/kit/bodies/${slug}/first.csv`" download>CSV</a>
+      <a :href="`/api/kit/bodies/${slug}/first`" :download="`record-${slug}.json`">JSON</a>
       <RouterLink :to="{ name: 'body', params: { slug } }">its words</RouterLink>
       <span class="quiet" role="status">{{
         data.left ? `${data.left} of ${data.tasks.length} steps left` : "every step is done"
@@ -199,34 +200,10 @@ onUnmounted(
       </div>
     </details>
   </main>
+  <main v-else class="page" aria-busy="true"><p class="quiet" role="status">Looking at the body …</p></main>
 </template>
 
 <style scoped>
-.first {
-  padding: 18px 24px 48px;
-  max-width: 860px;
-}
-h1 {
-  font: 600 22px/28px "Archivo Variable";
-  font-stretch: 92%;
-}
-.reason {
-  max-width: 62ch;
-}
-.big {
-  font-size: 18px;
-  line-height: 26px;
-}
-.tools {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 18px;
-  align-items: center;
-  padding: 10px 0;
-}
-.tools .button {
-  min-height: 44px;
-}
 .task {
   border-bottom: 1px solid var(--rule);
 }
@@ -264,34 +241,16 @@ summary b {
 .slot {
   grid-template-columns: 110px minmax(0, 1fr) auto;
 }
-.slot .button {
-  min-height: 44px;
-}
 .plainly {
   padding: 3px 0;
 }
-table {
-  border-collapse: collapse;
-  margin: 8px 0;
-}
 caption {
   text-align: left;
-}
-th,
-td {
-  text-align: left;
-  padding: 6px 16px 6px 0;
-  border-bottom: 1px solid var(--rule);
-  vertical-align: top;
-  font-weight: 450;
 }
 .chosen {
   font-weight: 640;
 }
 @media (max-width: 760px) {
-  .first {
-    padding: 12px 16px 48px;
-  }
   .field {
     grid-template-columns: minmax(0, 1fr) 110px;
   }

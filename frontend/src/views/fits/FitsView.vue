@@ -3,7 +3,7 @@ import { useQuery, useQueryClient } from "@tanstack/vue-query";
 import { computed, onUnmounted, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
-import { useKit, useOutings } from "@/api/queries";
+import { useBodyName, useOutings } from "@/api/queries";
 import { offer } from "@/keys/actions";
 
 type Fits = Schemas["FitsOut"];
@@ -14,11 +14,10 @@ const route = useRoute();
 const router = useRouter();
 const queries = useQueryClient();
 const { data: outings } = useOutings();
-const { data: kit } = useKit();
 const { data: slots } = useQuery({ queryKey: ["my-slots"], queryFn: () => take(client.GET("/api/slots")) });
 const all = computed(() => outings.value?.flatMap((o) => o.situations) ?? []);
 const situation = computed(() => all.value.find((s) => s.id === props.id));
-const bodyName = (slug: string): string => kit.value?.bodies.find((b) => b.slug === slug)?.document.name ?? slug;
+const bodyName = useBodyName();
 const told = ref<Fits | null>(null);
 const ticked = ref<Set<string>>(new Set());
 const wrong = ref("");
@@ -131,7 +130,7 @@ onUnmounted(
       ><RouterLink :to="{ name: 'bench', params: { id } }">{{ situation.starts_at }}&ensp;{{ situation.title }}</RouterLink></span
     >
   </Teleport>
-  <main class="fits">
+  <main class="fits page">
     <h1>Does it fit me?</h1>
     <p class="reason">
       Someone else’s recipe, another of your setups, or what a slot holds, carried over to
@@ -155,6 +154,8 @@ onUnmounted(
         >a recipe’s file<input class="visually-hidden" type="file" accept=".json,application/json" @change="chosen"
       /></label>
       <a :href="`/api/situations/${id}/recipe.json`" :download="`recipe-${id}.json`">this setup as a recipe, JSON</a>
+      <a :href="`/api/situations/${id}/recipe.pdf`" download>PDF</a>
+      <a :href="`/api/situations/${id}/recipe.csv`" download>CSV</a>
     </div>
     <form class="paste" @submit.prevent="read(text)">
       <textarea
@@ -214,22 +215,6 @@ onUnmounted(
 </template>
 
 <style scoped>
-.fits {
-  padding: 18px 24px 48px;
-  max-width: 1060px;
-}
-h1 {
-  font: 600 22px/28px "Archivo Variable";
-  font-stretch: 92%;
-}
-.reason {
-  max-width: 66ch;
-}
-.big {
-  font-size: 18px;
-  line-height: 26px;
-  padding-top: 12px;
-}
 .from {
   display: flex;
   flex-wrap: wrap;
@@ -244,8 +229,6 @@ h1 {
   min-width: 0;
 }
 .from select {
-  min-height: 44px;
-  min-width: 0;
   font-weight: 560;
 }
 .paste {
@@ -260,16 +243,6 @@ h1 {
   padding: 6px 0;
   border-bottom: 1px solid var(--ink);
   resize: vertical;
-}
-.tools {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 16px;
-  align-items: center;
-  padding: 10px 0;
-}
-.button {
-  min-height: 44px;
 }
 .item {
   display: grid;
@@ -291,9 +264,6 @@ h1 {
   font-weight: 560;
 }
 @media (max-width: 760px) {
-  .fits {
-    padding: 12px 16px 48px;
-  }
   .item {
     grid-template-columns: 24px minmax(0, 1fr) minmax(0, 1fr);
     min-height: 44px;

@@ -108,7 +108,10 @@ async function keep(): Promise<void> {
   const next = await told(
     take(client.PUT("/api/situations/{pk}/walk/slot", { params: path.value, body: { ...at, special: special.value } })),
   );
-  if (next) kept.value = `Written down: slot ${at.number} holds it.`;
+  if (!next) return;
+  await queries.invalidateQueries({ queryKey: ["held"] });
+  [walk.value, done.value] = [next, {}];
+  kept.value = `Written down: slot ${at.number} holds it.`;
 }
 /** The item that cannot be set, while its reason is typed. */
 const refusing = ref("");
@@ -145,7 +148,7 @@ onUnmounted(
       ><RouterLink :to="{ name: 'bench', params: { id } }">{{ situation.starts_at }}&ensp;{{ situation.title }}</RouterLink></span
     >
   </Teleport>
-  <main class="load">
+  <main class="load page">
     <p v-if="fails" class="error" role="alert">{{ fails.message }}</p>
     <template v-if="walk">
       <h1>Through the menus of {{ bodyName }}</h1>
@@ -179,6 +182,7 @@ onUnmounted(
         <button v-else-if="way" class="button" @click="choose('reset')">Reset first instead</button>
         <button v-if="slot" class="button" :class="{ strong: !left }" @click="keep">It is kept in slot {{ slot.number }}</button>
         <span v-if="walk.steps.length" class="quiet" role="status">{{ left }} of {{ walk.steps.length }} left</span>
+        <a :href="`/api/situations/${id}/walk?special=${special}`" :download="`walk-${id}.json`">JSON</a>
         <a :href="`/api/situations/${id}/walk.csv?special=${special}`" download>CSV</a>
         <a :href="`/api/situations/${id}/walk.pdf?special=${special}`" download>PDF</a>
         <span class="quiet" role="status">{{ kept }}</span>
@@ -242,32 +246,6 @@ onUnmounted(
 </template>
 
 <style scoped>
-.load {
-  padding: 18px 24px 48px;
-  max-width: 860px;
-}
-h1 {
-  font: 600 22px/28px "Archivo Variable";
-  font-stretch: 92%;
-}
-.big {
-  font-size: 18px;
-  line-height: 26px;
-  padding: 6px 0;
-}
-.reason {
-  max-width: 62ch;
-}
-.tools {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 16px;
-  align-items: center;
-  padding: 12px 0 0;
-}
-.button {
-  min-height: 44px;
-}
 .step {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 64px;
@@ -324,9 +302,6 @@ h1 {
   padding-top: 18px;
 }
 @media (max-width: 760px) {
-  .load {
-    padding: 12px 16px 48px;
-  }
   .what .quiet {
     display: block;
     font-size: 13px;

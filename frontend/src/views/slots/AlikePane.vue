@@ -2,12 +2,11 @@
 import { useQuery, useQueryClient } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
-import { useKit } from "@/api/queries";
+import { useBodyName } from "@/api/queries";
 
 type Pair = Schemas["AlikeOut"];
 const props = defineProps<{ id: number }>();
 const queries = useQueryClient();
-const { data: kit } = useKit();
 const key = computed(() => ["alike", props.id]);
 const { data: pairs } = useQuery({
   queryKey: key,
@@ -18,7 +17,7 @@ const at = ref(0);
 const pair = computed<Pair | undefined>(() => pairs.value?.[Math.min(at.value, pairs.value.length - 1)]);
 const wrong = ref("");
 const said = ref("");
-const name = (slug: string): string => kit.value?.bodies.find((b) => b.slug === slug)?.document.name ?? slug;
+const name = useBodyName();
 /** Settings in which one body can be made like the other. */
 const can = (p: Pair, body: "one" | "other"): string[] =>
   p.differences.filter((d) => (body === "one" ? d.one_can : d.other_can)).map((d) => d.setting);
@@ -99,45 +98,15 @@ async function make(p: Pair, body: "one" | "other", settings: string[]): Promise
   align-items: center;
   min-height: 44px;
 }
-.which select {
-  min-height: 44px;
-  min-width: 0;
-}
 .warning {
   font-weight: 560;
   padding: 4px 0;
 }
-.reason {
-  max-width: 62ch;
-}
 table {
   width: 100%;
-  border-collapse: collapse;
-  margin: 6px 0;
   table-layout: fixed;
 }
-th,
 td {
-  text-align: left;
-  padding: 8px 12px 8px 0;
-  border-bottom: 1px solid var(--rule);
   overflow-wrap: anywhere;
-}
-thead th {
-  font-weight: 450;
-  font-size: 13px;
-  color: var(--second);
-}
-tbody th {
-  font-weight: 450;
-}
-.tools {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 16px;
-  padding-top: 8px;
-}
-.tools .button {
-  min-height: 44px;
 }
 </style>

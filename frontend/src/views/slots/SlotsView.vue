@@ -2,14 +2,13 @@
 import { useQuery, useQueryClient } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
-import { useKit } from "@/api/queries";
+import { useBodyName } from "@/api/queries";
 import AlikePane from "./AlikePane.vue";
 
 type Body = Schemas["BodySlots"];
 type Slot = Schemas["SlotOut"];
 const props = defineProps<{ id: number }>();
 const queries = useQueryClient();
-const { data: kit } = useKit();
 const key = computed(() => ["slots", props.id]);
 const { data, error } = useQuery({
   queryKey: key,
@@ -17,7 +16,7 @@ const { data, error } = useQuery({
   retry: false,
 });
 const wrong = ref("");
-const bodyName = (slug: string): string => kit.value?.bodies.find((b) => b.slug === slug)?.document.name ?? slug;
+const bodyName = useBodyName();
 const hasSlots = (body: Body): boolean => body.banks.some((bank) => bank.slots.length);
 /** Situations that no slot holds, though there is one for others. */
 const leftOut = (body: Body): string[] => {
@@ -55,8 +54,8 @@ const load = (slot: Slot, bank: number) => ({
 </script>
 
 <template>
-  <main v-if="error" class="slots"><p class="reason">This outing is not here.</p></main>
-  <main v-else-if="data" class="slots">
+  <main v-if="error" class="slots page"><p class="reason">This outing is not here.</p></main>
+  <main v-else-if="data" class="slots page">
     <h1>Into the slots: {{ data.title }}</h1>
     <p class="reason">
       Which setups to keep in each body’s custom slots, so that the day costs the fewest presses. The first situation is set at
@@ -144,28 +143,12 @@ const load = (slot: Slot, bank: number) => ({
     </section>
     <AlikePane v-if="data.bodies.length > 1" :id="id" />
   </main>
+  <main v-else class="page" aria-busy="true"><p class="quiet" role="status">Weighing the day …</p></main>
 </template>
 
 <style scoped>
-.slots {
-  padding: 18px 24px 48px;
-  max-width: 980px;
-}
-h1 {
-  font: 600 22px/28px "Archivo Variable";
-  font-stretch: 92%;
-}
-h3 {
-  font-size: 15px;
-  font-weight: 560;
-  padding-top: 10px;
-}
-.reason {
-  max-width: 62ch;
-}
-.big {
-  font-size: 18px;
-  line-height: 26px;
+table {
+  width: 100%;
 }
 .kept {
   list-style: none;
@@ -191,40 +174,7 @@ h3 {
 .now {
   font-size: 13px;
 }
-.kept select {
-  min-height: 44px;
-  min-width: 0;
-}
-.kept .button {
-  min-height: 44px;
-  display: inline-flex;
-  align-items: center;
-  justify-content: center;
-}
-table {
-  width: 100%;
-  border-collapse: collapse;
-  margin: 6px 0;
-}
-th,
-td {
-  text-align: left;
-  padding: 8px 12px 8px 0;
-  border-bottom: 1px solid var(--rule);
-}
-th {
-  font-weight: 450;
-  font-size: 13px;
-  color: var(--second);
-}
-.number {
-  text-align: right;
-  padding-right: 0;
-}
 @media (max-width: 760px) {
-  .slots {
-    padding: 12px 16px 48px;
-  }
   .kept li {
     grid-template-columns: 52px minmax(0, 1fr);
     padding: 6px 0;

@@ -2,23 +2,22 @@
 import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import { client, take } from "@/api/client";
-import { useKit } from "@/api/queries";
+import { useBodyName } from "@/api/queries";
 
 const props = defineProps<{ id: number }>();
-const { data: kit } = useKit();
 const { data, error } = useQuery({
   queryKey: computed(() => ["traffic", props.id]),
   queryFn: () => take(client.GET("/api/outings/{pk}/traffic", { params: { path: { pk: props.id } } })),
   retry: false,
 });
-const bodyName = (slug: string): string => kit.value?.bodies.find((b) => b.slug === slug)?.document.name ?? slug;
+const bodyName = useBodyName();
 const round = (n: number): string => (n >= 10 ? n.toFixed(0) : n.toFixed(1).replace(/\.0$/, ""));
 const size = (mb: number): string => (mb >= 1000 ? `${round(mb / 1000)} GB` : `${round(mb)} MB`);
 </script>
 
 <template>
-  <main v-if="error" class="traffic"><p class="reason">This outing is not here.</p></main>
-  <main v-else-if="data" class="traffic">
+  <main v-if="error" class="traffic page"><p class="reason">This outing is not here.</p></main>
+  <main v-else-if="data" class="traffic page">
     <h1>Cards and links: {{ data.title }}</h1>
     <p class="reason">
       How long a burst lasts by what the second card is for, what the cards must hold, and when what is sent has gone. A situation
@@ -76,58 +75,20 @@ const size = (mb: number): string => (mb >= 1000 ? `${round(mb / 1000)} GB` : `$
       </article>
     </section>
   </main>
+  <main v-else class="page" aria-busy="true"><p class="quiet" role="status">Counting frames …</p></main>
 </template>
 
 <style scoped>
-.traffic {
-  padding: 18px 24px 48px;
-  max-width: 860px;
-}
-h1 {
-  font: 600 22px/28px "Archivo Variable";
-  font-stretch: 92%;
-}
-h3 {
-  font-size: 15px;
-  font-weight: 560;
-}
-.reason {
-  max-width: 62ch;
-}
 article {
   padding: 10px 0;
   border-bottom: 1px solid var(--rule);
 }
 table {
-  border-collapse: collapse;
-  margin: 4px 0;
   width: 100%;
   max-width: 620px;
-}
-th,
-td {
-  text-align: left;
-  font-weight: 450;
-  padding: 5px 16px 5px 0;
-}
-thead th {
-  font-size: 13px;
-  color: var(--second);
 }
 .chosen th,
 .chosen td {
   font-weight: 640;
-}
-.number {
-  text-align: right;
-}
-@media (max-width: 760px) {
-  .traffic {
-    padding: 12px 16px 48px;
-  }
-  th,
-  td {
-    padding-right: 8px;
-  }
 }
 </style>
