@@ -166,7 +166,7 @@ def _several(offer: float | list[float] | None) -> tuple[float, ...]:
 
 
 def _one_or_ends(value: Any) -> str:
-    return "ends" if isinstance(value, list) else "number"
+    return "(two ends)" if isinstance(value, list) else "(one number)"
 
 
 class LensForm(Form):
@@ -176,7 +176,7 @@ class LensForm(Form):
     focal_min_mm: Annotated[float, Field(strict=True, ge=1, le=3000)]
     focal_max_mm: Annotated[float, Field(strict=True, ge=1, le=3000)]
     widest_aperture: Annotated[
-        Annotated[Aperture, Tag("number")] | Annotated[list[Aperture], Field(min_length=2, max_length=2), Tag("ends")],
+        Annotated[Aperture, Tag("(one number)")] | Annotated[list[Aperture], Field(min_length=2, max_length=2), Tag("(two ends)")],
         Discriminator(_one_or_ends),
     ]
     narrowest_aperture: Aperture = 22.0

@@ -11,8 +11,8 @@ from pydantic import ValidationError
 
 from craft.errors import CraftError
 
-TAGS = {"slug", "inline", "number", "ends"}
-"""Names of union branches that pydantic puts into a path; they are not keys of the input."""
+TAGS = {"(by slug)", "(in full)", "(one number)", "(two ends)"}
+"""Names of union branches that pydantic puts into a path: no key of an input stands in brackets."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -36,11 +36,15 @@ GIVEN_AS = ("ev100", "lux", "condition", "metered")
 
 
 def _branch(value: Any) -> str:
-    return "slug" if isinstance(value, str) else "inline"
+    return "(by slug)" if isinstance(value, str) else "(in full)"
 
 
-BodyChoice = Annotated[Annotated[str, Field(max_length=80), Tag("slug")] | Annotated[BodyForm, Tag("inline")], Discriminator(_branch)]
-LensChoice = Annotated[Annotated[str, Field(max_length=80), Tag("slug")] | Annotated[LensForm, Tag("inline")], Discriminator(_branch)]
+BodyChoice = Annotated[
+    Annotated[str, Field(max_length=80), Tag("(by slug)")] | Annotated[BodyForm, Tag("(in full)")], Discriminator(_branch)
+]
+LensChoice = Annotated[
+    Annotated[str, Field(max_length=80), Tag("(by slug)")] | Annotated[LensForm, Tag("(in full)")], Discriminator(_branch)
+]
 
 
 class MeteredForm(Form):

@@ -34,7 +34,8 @@ router = Router(tags=["first day"])
 
 
 class TaskRow(Schema):
-    """A setting to look after: the body's own word or an empty text, its place in the menus, what it should hold and why, what it is believed to hold (null: nobody knows)."""
+    """A setting to look after: the body's own word or an empty text, its place in the menus, what it should hold and why, what it is believed to hold (null: nobody knows);
+    right: that it holds so, or as a setup in one of its slots has it."""
 
     setting: str
     label: str
@@ -132,7 +133,7 @@ def _configured(kit: Kit, body: str) -> tuple[str, Configuration, Outing | None]
     return title, configure(situation, advise(situation)), day
 
 
-def _row(task_row: Any, held: dict[str, Any], words: dict[str, Any]) -> TaskRow:
+def _row(task_row: Any, held: dict[str, Any], words: dict[str, Any], kept: list[dict[str, Any]]) -> TaskRow:
     slug = task_row.setting.slug
     entry, known = words.get(slug), held.get(slug)
 
@@ -149,7 +150,7 @@ def _row(task_row: Any, held: dict[str, Any], words: dict[str, Any]) -> TaskRow:
         shown=said(task_row.value),
         because=task_row.because,
         held=said(known.value) if known else None,
-        right=known is not None and known.value == task_row.value,
+        right=known is not None and known.value in (task_row.value, *(values.get(slug) for values in kept)),
         verified_at=known.verified_at if known else None,
     )
 
@@ -160,7 +161,8 @@ def first_day_of(piece: Piece, kit: Kit) -> FirstDayOut:
     held = {row.setting: row for row in piece.held.all()}
     words = {e.setting: e for e in DialectForm.model_validate(piece.dialect.document).entries} if hasattr(piece, "dialect") else {}
     done = dict(piece.first_steps.values_list("slug", "at"))
-    tasks = [_task(task, held, words, done) for task in tasks_of(made.rows)]
+    kept = [slot.values for slot in piece.slots.all()]
+    tasks = [_task(task, held, words, done, kept) for task in tasks_of(made.rows)]
     row = layout_of(piece)
     layout = LayoutForm.model_validate(row.document)
     others = Layout.objects.filter(piece__person=kit.person, piece__deleted_at=None).exclude(piece=piece).select_related("piece")
@@ -190,14 +192,14 @@ def first_day_of(piece: Piece, kit: Kit) -> FirstDayOut:
     )
 
 
-def _task(task: Task, held: dict[str, Any], words: dict[str, Any], done: dict[str, dt.datetime]) -> TaskOut:
+def _task(task: Task, held: dict[str, Any], words: dict[str, Any], done: dict[str, dt.datetime], kept: list[dict[str, Any]]) -> TaskOut:
     return TaskOut(
         slug=task.step.slug,
         title=task.step.title,
         because=task.step.because,
         also=task.step.also,
         done_at=done.get(task.step.slug),
-        rows=[_row(row, held, words) for row in task.rows],
+        rows=[_row(row, held, words, kept) for row in task.rows],
     )
 
 

@@ -168,13 +168,13 @@ def has_turned(request: HttpRequest, pk: int, at: SlotAt) -> WalkOut:
 
 @router.put("/situations/{pk}/walk/slot", response=WalkOut)
 def keep_it(request: HttpRequest, pk: int, at: SlotAt) -> WalkOut:
-    """This situation's setup, or a special one, has been kept in a slot of the body: so the body holds it, too."""
+    """This situation's setup, or a special one, was set and kept in a slot of the body: so the body holds it, too."""
     row = get_object_or_404(_situations(request), pk=pk)
     values = dict(values_of(_form(request, row), at.special))
     title = BY_SPECIAL[at.special].label if at.special else str(row.document["title"])
     body = _body_of(request, row)
     keep_in_slot(body, at.bank, at.number, title, values)
-    hold(body, dict(values), verified=False)
+    hold(body, dict(values), verified=True)
     return walk_to(request, row, None, at.special)
 
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from itertools import combinations
 from typing import Any
 from unittest import TestCase
 
@@ -9,24 +10,31 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from craft.advice.advise import advise
-from craft.configuration.decided import OF_SETTING
+from craft.configuration.around import given_for
+from craft.configuration.configure import configure
+from craft.configuration.decided import OF_SETTING, facts_of
 from craft.errors import CraftError
 from craft.kit.controls import Given as Role
+from craft.kit.controls import Use
+from craft.kit.facts import Bank
 from craft.kit.moves import Moves, Shortcuts
 from craft.loading.alike import MUST_DIFFER, differences
-from craft.loading.day import Stop
+from craft.loading.controls import Hour, roles_of, wanted_of
+from craft.loading.day import Stop, slots_of_a_day
 from craft.loading.first_day import tasks_of
+from craft.loading.fits import Fit, Other, fits
+from craft.loading.functions import FUNCTIONS
 from craft.loading.pins import pins_of
 from craft.loading.route import distance
 from craft.loading.shortcuts import Through
 from craft.loading.special import SPECIALS, special_configuration
-from craft.loading.walk import Menus, Way, places_of, walk
+from craft.loading.walk import TURN, Menus, Way, by_slot, places_of, walk
 from craft.vocabulary.checker import closed
 from craft.vocabulary.settings import BY_SLUG
 from exchange.demo_kit import BODIES
 from exchange.kit_form import BodyForm
 from exchange.layout_form import LayoutForm
-from exchange.tests.test_configuration import LENS, asked
+from exchange.tests.test_configuration import LENS, LIGHT, asked
 from exchange.tests.test_walk import known, made
 
 
@@ -213,3 +221,117 @@ class Layouts(TestCase):
         ):
             with self.assertRaises(ValueError):
                 BodyForm.model_validate({**BODIES["tamsel-heron"], "facts": facts}).value("wrong")
+
+
+def hour_of(genre: str, body: str, **more: Any) -> Hour:
+    situation = asked(genre, body, **more)
+    setup = advise(situation)
+    tokens = given_for(situation, setup).tokens
+    facts = facts_of(setup, tokens)
+    return Hour(genre, facts, tokens, configure(situation, setup).values, facts["shots"])
+
+
+class Knowledge(TestCase):
+    """Rows that no situation ever meets would be words only."""
+
+    def test_every_function_is_wanted_somewhere_and_none_everywhere_for_nothing(self) -> None:
+        wanted: dict[str, set[str]] = {}
+        for body in LENS:
+            for genre in LIGHT:
+                for one in wanted_of([hour_of(genre, body)]):
+                    wanted.setdefault(one.function.slug, set()).add(f"{genre} {body}")
+                    self.assertGreater(one.uses, 0)
+        hard = {"stops_below": 8.0, "stops_above": 6.0, "ev100": 13.0}
+        for genre, more in (
+            ("wildlife", {"light": hard, "subject": "small_bird_flight"}),
+            ("landscape", {"light": hard, "profile": {"schools": {"metering": "spot_near_brightest"}}}),
+            ("sports", {"delivery": {"deadline_h": 2}}),
+            ("wedding", {"light": {"ev100": 6}}),
+        ):
+            for one in wanted_of([hour_of(genre, "merrow-swift-20", **more)]):
+                wanted.setdefault(one.function.slug, set()).add(genre)
+        self.assertEqual({function.slug for function in FUNCTIONS} - set(wanted), set())
+        self.assertGreater(len({frozenset(places) for places in wanted.values()}), 8, "they are wanted for different reasons")
+
+    def test_each_kind_of_work_gives_its_fingers_something_of_its_own(self) -> None:
+        first = {}
+        for genre in LIGHT:
+            found = wanted_of([hour_of(genre, "merrow-swift-20")])
+            first[genre] = tuple(one.function.slug for one in found[:6])
+        self.assertGreaterEqual(len(set(first.values())), 4)
+        self.assertIn("focus", first["sports"])
+        self.assertNotEqual(first["night_sky"], first["sports"])
+
+    def test_every_fate_happens_and_every_body_can_be_given_roles(self) -> None:
+        fates = set()
+        for one in LENS:
+            for other in LENS:
+                configuration, around, menus = made(other, "street")
+                words = made(one, "street")[2].words.words()
+                values = made(one, "street")[0].values
+                held = {"dial_direction": "left_is_more"}
+                fates |= {item.fit for item in fits(Other(values, words), configuration, around, menus.words.words(), held)}
+        self.assertEqual(fates | {Fit.AGAINST_PROFILE}, set(Fit))
+        for body in LENS:
+            controls = BodyForm.model_validate(BODIES[body]).value(body).facts.controls
+            roles = roles_of([hour_of("street", body)], controls)
+            seats = {(given.control, given.use) for given in roles.given}
+            self.assertEqual(len(seats), len(roles.given))
+            self.assertEqual(bool(controls), bool(roles.given), body)
+            placed = {given.function for given in roles.given} | {one.function.slug for one in roles.without}
+            self.assertEqual(placed, {one.function.slug for one in roles.wanted}, "what has no place is told")
+            self.assertTrue(all(clash.because and clash.situations for clash in roles.clashes))
+
+    def test_more_controls_never_save_less_and_a_fixed_role_never_more(self) -> None:
+        controls = BodyForm.model_validate(BODIES["merrow-swift-20"]).value("merrow-swift-20").facts.controls
+        hours = [hour_of("wildlife", "merrow-swift-20"), hour_of("sports", "merrow-swift-20")]
+        worths = [roles_of(hours, controls[:count]).worth for count in range(len(controls) + 1)]
+        self.assertEqual(worths, sorted(worths))
+        free = roles_of(hours, controls)
+        for role in free.given:
+            self.assertAlmostEqual(roles_of(hours, controls, [role]).worth, free.worth, places=6)
+        odd = Role("deck", Use.PRESS, "focus", True)
+        self.assertLess(roles_of(hours, controls, [odd]).worth, free.worth)
+
+
+class BySlot(TestCase):
+    @settings(max_examples=40, deadline=None)
+    @given(
+        known(), st.lists(st.sampled_from(sorted(LIGHT)), min_size=1, max_size=4), st.sets(st.sampled_from(["grid", "beeps", "drive_mode"]))
+    )
+    def test_no_slot_and_not_turning_at_all_leaves_less(
+        self, case: tuple[str, str, dict[str, Any]], kept: list[str], without: set[str]
+    ) -> None:
+        body, genre, held = case
+        configuration, around, menus = made(body, genre)
+        slots = {number: made(body, other)[0].values for number, other in enumerate(kept, 1)}
+        left = frozenset(without)
+        presses = {n: TURN + walk(configuration, {**held, **v}, menus, around, Way.AUDIT, left).presses for n, v in slots.items()}
+        plain = walk(configuration, held, menus, around, None, left).presses
+        found = by_slot(configuration, held, slots, menus, around, left)
+        if found is None:
+            self.assertGreaterEqual(min(presses.values()), plain)
+        else:
+            number, rest = found
+            self.assertEqual((TURN + rest.presses, presses[number]), (min(presses.values()), min(presses.values())))
+            self.assertLess(presses[number], plain)
+            self.assertFalse(left & {step.setting for step in rest.steps})
+
+    def test_a_day_walked_by_hand_costs_what_the_slots_say_whichever_setups_are_kept(self) -> None:
+        for body in ("merrow-swift-20", "quillon-lane-32"):
+            stops = [Stop(*made(body, genre)[:2]) for genre in ("street", "sports", "street", "portrait")]
+            menus = made(body, "street")[2]
+
+            def cost(kept: tuple[int, ...], stops: list[Stop] = stops, menus: Menus = menus) -> float:
+                total = 0.0
+                for t, stop in enumerate(stops):
+                    before = stops[t - 1].values if t else stop.values
+                    ways = [before, *({**before, **stops[k].values} for k in kept)]
+                    walked = [walk(stop.configuration, held, menus, stop.given, Way.AUDIT).presses for held in ways]
+                    total += min(walked[0], *(TURN + presses for presses in walked[1:]), walked[0])
+                return total
+
+            for count in (0, 1, 2):
+                found = slots_of_a_day(stops, menus, [Bank("slots", count)])
+                least = min(cost(kept) for kept in combinations(range(len(stops)), count))
+                self.assertEqual((found.presses, cost(found.kept)), (least, least), body)

@@ -151,6 +151,36 @@ class Guards(Day):
         self.assertEqual(self.caller.get(f"/api/outings/{later}/checks").json()["not_copied"], [])
 
 
+class Afterwards(Day):
+    def test_what_comes_after_is_asked_last_and_safe_lists_are_shorter_than_the_bodys(self) -> None:
+        told = self.caller.get(f"/api/outings/{self.day['id']}/checks").json()
+        moments = [check["moment"] for check in told["checks"]]
+        order = ["leaving", "arrival", "situation", "after"]
+        self.assertEqual(moments, sorted(moments, key=order.index))
+        self.assertEqual(moments[-1], "after")
+        self.assertTrue(told["lists"])
+        for one in told["lists"]:
+            self.assertTrue(0 < len(one["values"]) < one["of"], one)
+        swift = {one["setting"]: one["values"] for one in told["lists"] if one["body"] == "merrow-swift-20"}
+        rows = [row for row in self.caller.get("/api/outings").json()[0]["situations"] if row["body"] == "merrow-swift-20"]
+        drives = {row["id"]: self.caller.get("/api/settings/drive_mode/uses").json() for row in rows[:1]}
+        used = {use["shown"] for uses in drives.values() for use in uses if use["body"] == "merrow-swift-20"}
+        self.assertEqual(set(swift["drive_mode"]), used)
+
+    def test_a_day_with_nothing_in_it_has_nothing_to_load(self) -> None:
+        empty = self.caller.post("/api/outings", {"title": "Nothing yet", "day": "2027-07-01"}).json()["id"]
+        for what in ("slots", "controls", "traffic"):
+            told = self.caller.get(f"/api/outings/{empty}/{what}")
+            self.assertEqual((told.status_code, told.json()["bodies"]), (200, []), what)
+        self.assertEqual(self.caller.get(f"/api/outings/{empty}/alike").json(), [])
+        told = self.caller.get(f"/api/outings/{empty}/checks").json()
+        self.assertEqual((told["checks"], told["slips"], told["lists"]), ([], [], []))
+        refused = self.caller.send("PUT", f"/api/outings/{empty}/slots", {"body": "merrow-swift-20", "number": 1, "special": "sets"})
+        self.assertEqual((refused.status_code, pointers(refused)), (422, {"/body"}))
+        for kind in ("csv", "pdf"):
+            self.assertEqual(self.caller.get(f"/api/outings/{empty}/checks.{kind}").status_code, 200)
+
+
 class Traffic(Day):
     def get(self) -> dict[str, Any]:
         return {body["body"]: body for body in self.caller.get(f"/api/outings/{self.day['id']}/traffic").json()["bodies"]}

@@ -68,3 +68,32 @@ class Recipes(Day):
         self.assertEqual(self.ask(situation=10**6).status_code, 404)
         self.assertEqual(Caller(self.bram).post(self.path, {"recipe": self.recipe}).status_code, 404)
         self.assertEqual(self.caller.get(f"/api/situations/{self.ids['landscape']}").json(), before)
+
+    def test_whatever_was_ticked_is_so_in_the_setup_and_nothing_else_is_set_by_hand(self) -> None:
+        for genre, other in (("landscape", "sports"), ("street", "wedding"), ("night_sky", "portrait")):
+            path = f"/api/situations/{self.ids[genre]}"
+            told = self.caller.post(f"{path}/fits", {"situation": self.ids[other]}).json()["items"]
+            values = {item["setting"]: item["value"] for item in told if item["take"]}
+            before = self.caller.get(path).json()["document"]
+            self.assertEqual(self.caller.send("PUT", f"{path}/fits", {"values": values}).status_code, 200, genre)
+            after = self.caller.get(path).json()["document"]
+            self.assertEqual(
+                {**after, "settings": before.get("settings", {})}, {**before, "settings": before.get("settings", {}), "locks": {}}
+            )
+            self.assertEqual(after["settings"], {**before.get("settings", {}), **values})
+            recipe = self.caller.get(f"{path}/recipe.json").json()["values"]
+            self.assertEqual({slug: recipe[slug] for slug in values}, values)
+
+    def test_a_setup_of_its_own_has_a_walk_of_its_own(self) -> None:
+        walked = f"/api/situations/{self.ids['sports']}/walk"
+        usual = {step["setting"]: step["value"] for step in self.caller.get(f"{walked}?way=audit").json()["steps"]}
+        special = {step["setting"]: step["value"] for step in self.caller.get(f"{walked}?way=audit&special=hand_over").json()["steps"]}
+        self.assertEqual(special["hand_over"], "yes")
+        self.assertNotEqual(usual.get("exposure_mode"), special["exposure_mode"])
+        self.caller.send("POST", f"{walked}/reset?special=hand_over")
+        fresh = self.caller.get(f"{walked}?special=hand_over").json()
+        self.assertEqual(fresh["way"], "audit", "it was just reset")
+        self.caller.send("PUT", f"{walked}/slot", {"number": 3, "special": "hand_over"})
+        self.assertEqual(self.caller.get(f"{walked}?special=hand_over").json()["steps"], [])
+        self.assertEqual([s["title"] for s in self.caller.get("/api/slots").json()], ["for other hands"])
+        self.assertEqual(self.caller.get(f"{walked}?special=nonsense").status_code, 422)

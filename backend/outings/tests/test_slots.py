@@ -114,6 +114,40 @@ class Slots(Day):
         self.assertTrue(swift["banks"][0]["cannot"])
         self.assertGreater(max(r["presses"] for r in swift["reached"]), 1)
 
+    def test_what_the_second_bank_holds_is_written_down_apart_from_the_first(self) -> None:
+        plate = self.get()[PLATE]
+        situation = plate["banks"][1]["slots"][0]["situation"]
+        walked = f"/api/situations/{situation}/walk"
+        self.assertEqual(self.caller.send("PUT", f"{walked}/slot", {"bank": 2, "number": 1}).status_code, 200)
+        first, second = (bank["slots"][0]["now"] for bank in self.get()[PLATE]["banks"])
+        self.assertIsNone(first)
+        self.assertEqual(second["differs"], 0)
+        for at, pointer in (({"bank": 2, "number": 3}, "/number"), ({"bank": 3, "number": 1}, "/bank"), ({"number": 0}, "/number")):
+            self.assertEqual(pointers(self.caller.send("PUT", f"{walked}/slot", at)), {pointer}, at)
+        chosen = self.caller.send("PUT", self.path, {"body": PLATE, "bank": 2, "number": 2, "situation": situation})
+        banks = self.get(chosen)[PLATE]["banks"]
+        self.assertEqual([slot["by_hand"] for slot in banks[1]["slots"]], [False, True])
+        self.assertFalse(any(slot["by_hand"] for slot in banks[0]["slots"]))
+
+    def test_a_choice_outlives_a_body_that_was_said_to_have_fewer_slots(self) -> None:
+        self.choose(number=3, special="sets")
+        self.choose(number=2, situation=self.get()[SWIFT]["reached"][0]["situation"])
+        self.facts(SWIFT, slots=1)
+        one = self.get()[SWIFT]
+        self.assertEqual([slot["by_hand"] for slot in one["banks"][0]["slots"]], [False])
+        self.facts(SWIFT, slots=3)
+        self.assertEqual([slot["by_hand"] for slot in self.get()[SWIFT]["banks"][0]["slots"]], [False, True, True])
+
+    def test_slots_that_keep_what_is_changed_in_them_are_said_to_and_every_number_is_one_of_theirs(self) -> None:
+        for row in self.get()[SWIFT]["reached"]:
+            read = self.caller.get(f"/api/situations/{row['situation']}").json()
+            document = {**read["document"], "settings": {"slot_keeps_changes": "keeps"}}
+            self.caller.put(f"/api/situations/{row['situation']}", document, read["version"])
+        self.facts(SWIFT, slots=1)
+        told = self.get()[SWIFT]
+        self.assertTrue(told["keeps"])
+        self.assertTrue(all(r["slots"] in ([1], [None]) for r in told["reached"]))
+
     def test_fewer_slots_cost_more_and_none_costs_the_menus(self) -> None:
         costs = []
         for count in (3, 1, 0):

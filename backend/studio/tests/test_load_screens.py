@@ -7,7 +7,7 @@ import re
 from playwright.sync_api import Page, expect
 
 from gear.models import FirstStep, Held, Layout, Piece, Slot
-from outings.models import Filling, Situation
+from outings.models import Filling, Outing, Situation
 from studio.tests.browser import BrowserCase
 from studio.tests.chromium import PHONE
 
@@ -55,7 +55,7 @@ class FromTheBox(BrowserCase):
                 expect(page.get_by_text(re.compile(r"^\d+ of \d+ left$"))).to_be_visible()
                 page.reload()
                 page.get_by_text("to be kept in slot 1").wait_for()
-            to(page, f"It is kept in slot {number}")
+            to(page, f"All is set, and kept in slot {number}")
             page.keyboard.press("Enter")
             expect(page.get_by_text(f"Written down: slot {number} holds it.")).to_be_visible()
             to(page, "Back to the first day")
@@ -233,4 +233,72 @@ class Guarded(BrowserCase):
         check.check()
         page.reload()
         expect(check).to_be_checked()
+        self.assertEqual(self.wrong, [])
+
+
+class WrittenDown(BrowserCase):
+    """What a body's owner writes down about it: lists, presses, and days that are empty."""
+
+    def test_a_list_is_filled_put_in_order_and_never_fuller_than_the_body_has_room(self) -> None:
+        page = self.open(f"/kit/bodies/{SWIFT}", still=False)
+        chooser = page.get_by_label("put on Pinned items")
+        for label in ("grid", "beeps", "level", "histogram", "drive", "time zone"):
+            option = chooser.locator("option", has_text=re.compile(f"^\\s*{label}\\s*$"))
+            chooser.select_option(option.first.get_attribute("value"))
+            self.answered(page)
+        expect(page.get_by_role("alert")).to_contain_text("room for 8")
+        kept = Layout.objects.get(piece__person=self.ilse, piece__slug=SWIFT).document["pinned"]
+        self.assertEqual(len(kept), 8, "what does not fit is not kept, and nothing else is lost")
+        page.get_by_role("button", name="move beeps up on Pinned items").focus()
+        page.keyboard.press("Enter")
+        expect(page.get_by_text("moved up")).to_be_visible()
+        page.get_by_role("button", name="take beeps off Pinned items").click()
+        expect(page.get_by_text("beeps taken off")).to_be_visible()
+        after = Layout.objects.get(piece__person=self.ilse, piece__slug=SWIFT).document["pinned"]
+        self.assertEqual(after, [slug for slug in kept if slug != "beeps"])
+
+    def test_presses_are_counted_in_quarters_and_a_wrong_one_is_told_where_it_was_typed(self) -> None:
+        page = self.open(f"/kit/bodies/{SWIFT}", still=False)
+        page.get_by_text("presses that its menus cost").click()
+        field = page.get_by_label("to the next line")
+        for text, words in (("a lot", "type presses"), ("0.3", "quarters"), ("-1", "greater than or equal to 0")):
+            field.fill(text)
+            field.press("Enter")
+            expect(page.get_by_role("alert")).to_contain_text(words)
+        field.fill("0,25")
+        field.press("Enter")
+        expect(page.get_by_role("alert")).to_have_count(0)
+        self.answered(page)
+        self.assertEqual(Piece.objects.get(person=self.ilse, slug=SWIFT).document["facts"]["moves"]["line"], 0.25)
+
+    def test_empty_days_and_bodies_of_others_teach_or_say_so_on_every_screen(self) -> None:
+        empty = Outing.objects.create(person=self.ilse, title="Nothing yet", day="2027-07-01")
+        page = self.open("/", size=PHONE)
+        for what in ("slots", "controls", "traffic", "checks"):
+            page.goto(f"/outings/{empty.pk}/{what}")
+            expect(page.get_by_text("Add situations to the day")).to_be_visible()
+        self.assertEqual(self.wrong, [])
+        page = self.open("/", still=False)
+        theirs = Outing.objects.exclude(person=self.ilse).first()
+        for what in ("slots", "controls", "traffic", "checks"):
+            page.goto(f"/outings/{theirs.pk}/{what}")
+            expect(page.get_by_text("This outing is not here.")).to_be_visible()
+        page.goto("/kit/bodies/nobodys/first")
+        expect(page.get_by_text("There is nothing here.")).to_be_visible()
+
+    def test_how_a_key_meets_the_hand_changes_what_is_computed_and_a_clash_is_explained(self) -> None:
+        page = self.open(f"/outings/{self.day.pk}/controls", size=PHONE)
+        page.get_by_label("which body").select_option(label="Merrow Swift, 20 MP")
+        expect(page.get_by_role("heading", name="What clashes")).to_be_visible()
+        expect(page.get_by_text("eye detection must be off by default")).to_be_visible()
+        section = page.locator("section", has=page.get_by_role("heading", name="keel key"))
+        before = section.locator(".why").all_inner_texts()
+        section.get_by_text("how it meets your hand").click()
+        page.get_by_label("how often keel key is missed").select_option(label="half the time")
+        expect(page.get_by_text("how it meets your hand, written down")).to_be_visible()
+        self.answered(page)
+        self.assertNotEqual(section.locator(".why").all_inner_texts(), before)
+        page.get_by_label("how often keel key is missed").select_option("")
+        self.answered(page)
+        self.assertEqual(section.locator(".why").all_inner_texts(), before)
         self.assertEqual(self.wrong, [])

@@ -934,7 +934,7 @@ export interface paths {
         get?: never;
         /**
          * Keep It
-         * @description This situation's setup, or a special one, has been kept in a slot of the body: so the body holds it, too.
+         * @description This situation's setup, or a special one, was set and kept in a slot of the body: so the body holds it, too.
          */
         put: operations["outings_settings_api_keep_it"];
         /**
@@ -4280,7 +4280,8 @@ export interface components {
         };
         /**
          * TaskRow
-         * @description A setting to look after: the body's own word or an empty text, its place in the menus, what it should hold and why, what it is believed to hold (null: nobody knows).
+         * @description A setting to look after: the body's own word or an empty text, its place in the menus, what it should hold and why, what it is believed to hold (null: nobody knows);
+         *     right: that it holds so, or as a setup in one of its slots has it.
          */
         TaskRow: {
             /** Setting */

@@ -177,8 +177,8 @@ onUnmounted(offer([{ id: "undo-words", label: "Undo the last change of words", k
 </script>
 
 <template>
-  <main v-if="isError" class="body"><p class="reason">This body is not in your kit.</p></main>
-  <main v-else-if="stored && guide" class="body">
+  <main v-if="isError" class="body page"><p class="reason">This body is not in your kit.</p></main>
+  <main v-else-if="stored && guide" class="body page">
     <Conflict v-if="theirs" :mine="{ rows: entries.length }" :theirs="{ rows: theirs.entries?.length ?? 0 }" @settle="settle" />
     <section>
       <h1>{{ piece?.document.name ?? slug }}</h1>
@@ -270,20 +270,7 @@ onUnmounted(offer([{ id: "undo-words", label: "Undo the last change of words", k
   display: grid;
   grid-template-columns: minmax(0, 1fr) 400px;
   gap: 0 48px;
-  padding: 18px 24px 48px;
-}
-h1 {
-  font: 600 22px/28px "Archivo Variable";
-}
-.reason {
-  max-width: 62ch;
-}
-.tools {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 18px;
-  align-items: center;
-  padding: 10px 0;
+  max-width: none;
 }
 .page input {
   font-weight: 640;
@@ -344,7 +331,6 @@ h1 {
 @media (max-width: 1000px) {
   .body {
     grid-template-columns: minmax(0, 1fr);
-    padding: 18px 16px 48px;
   }
   .item {
     grid-template-columns: minmax(0, 1fr) 70px;

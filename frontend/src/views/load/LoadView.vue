@@ -180,7 +180,9 @@ onUnmounted(
           <button class="button" @click="choose('audit')">Look everything up instead</button>
         </template>
         <button v-else-if="way" class="button" @click="choose('reset')">Reset first instead</button>
-        <button v-if="slot" class="button" :class="{ strong: !left }" @click="keep">It is kept in slot {{ slot.number }}</button>
+        <button v-if="slot" class="button" :class="{ strong: !left }" @click="keep">
+          All is set, and kept in slot {{ slot.number }}
+        </button>
         <span v-if="walk.steps.length" class="quiet" role="status">{{ left }} of {{ walk.steps.length }} left</span>
         <a :href="`/api/situations/${id}/walk?special=${special}`" :download="`walk-${id}.json`">JSON</a>
         <a :href="`/api/situations/${id}/walk.csv?special=${special}`" download>CSV</a>
