@@ -10,7 +10,8 @@ from hypothesis import strategies as st
 
 from craft.advice.facts import FACTS
 from craft.errors import CraftError
-from craft.kit.controls import SPOTS, USE_WORDS, Control, Feel, Given, Use
+from craft.kit.controls import LASTS, SPOTS, USE_WORDS, Control, Feel, Given, Use
+from craft.kit.facts import Bank, BodyFacts
 from craft.loading.controls import (
     BUTTON_SETTINGS,
     Hour,
@@ -162,3 +163,23 @@ class Days(TestCase):
         self.assertTrue(set(BUTTON_SETTINGS) <= set(BY_SLUG))
         for spot in SPOTS.values():
             self.assertTrue(0 <= spot.x <= 1 and 0 <= spot.y <= 1 and 0 < spot.missed < 1 and 0 < spot.bumped < 1 and spot.source)
+
+
+class Banks(TestCase):
+    def test_two_banks_share_what_a_body_sets_and_neither_holds_what_the_other_does(self) -> None:
+        focus = frozenset({"focus_mode", "focus_area"})
+        facts = BodyFacts(slots=3, slot_leaves_out=frozenset({"clock"}), second_bank=Bank("focus", 2, focus))
+        first, second = facts.all_banks
+        self.assertEqual((first.slots, second.slots), (3, 2))
+        for slug in BY_SLUG:
+            holders = [bank.label for bank in facts.all_banks if bank.holds(slug)]
+            self.assertEqual(holders, ["focus"] if slug in focus else [] if slug == "clock" else ["slots"])
+        self.assertEqual(BodyFacts(second_bank=Bank("focus", 2, focus)).all_banks, (), "a second bank needs a first")
+        self.assertEqual([bank.slots for bank in BodyFacts(slots=2).all_banks], [2])
+        with self.assertRaises(CraftError) as caught:
+            BodyFacts(slots=2, second_bank=Bank("empty", 1))
+        self.assertEqual(caught.exception.where, ("second_bank", "only"))
+
+    def test_every_use_says_how_long_it_lasts(self) -> None:
+        self.assertEqual(set(LASTS), set(Use))
+        self.assertNotEqual(LASTS[Use.PRESS], LASTS[Use.HOLD])
