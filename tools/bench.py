@@ -34,8 +34,8 @@ from craft.configuration.configure import configure
 from craft.configuration.decided import facts_of
 from craft.kit.moves import Moves, Shortcuts
 from craft.loading.controls import Hour, roles_of
+from craft.loading.day import Stop, slots_of_a_day
 from craft.loading.functions import FUNCTIONS
-from craft.loading.slots import fill_slots
 from craft.loading.walk import Menus, Way, places_of, walk
 from exchange.demo_words import demo_dialect
 from exchange.dialect_form import DialectForm, checked
@@ -178,10 +178,31 @@ def loading() -> None:
     least, whole = in_turns(places, lambda: walk(made, held, handy, around, Way.AUDIT), rounds=20)
     print(f"walk with lists and buttons: {len(found.steps)} items, {found.presses:g} presses, proven {found.proven}")
     print(f"  {whole:.1f} ms, {whole / least:.0f} of its floor ({least * 1000:.0f} µs)")
-    rng = np.random.default_rng(4)
-    costs = rng.integers(1, 300, (12, 13)).astype(float)
-    least, whole = in_turns(lambda: float(costs.min(axis=1).sum()), lambda: fill_slots(costs, [3]), rounds=20)
-    print(f"slots, twelve situations and three slots, once the ways are walked: {whole:.1f} ms, {whole / least:.0f} of its floor")
+    kinds = {
+        "sports": ("merrow-70-200", 11.0),
+        "wildlife": ("merrow-500", 13.0),
+        "night_sky": ("oxwick-20", -7.0),
+        "street": ("merrow-24-70", 9.0),
+        "wedding": ("merrow-24-70", 6.0),
+        "portrait": ("merrow-85", 8.0),
+    }
+    stops = []
+    for genre, (lens, ev100) in kinds.items():
+        case = SituationForm.model_validate({"genre": genre, "body": "merrow-swift-20", "lens": lens, "light": {"ev100": ev100}}).value()
+        made_there = advise(case)
+        stops.append(Stop(configure(case, made_there), given_for(case, made_there)))
+    menus, setups = Menus(words), [stop.values for stop in stops]
+
+    def changes() -> int:
+        return sum(one.get(slug) != value for one in setups for other in setups for slug, value in other.items())
+
+    banks = situation.body.facts.all_banks
+    for count in (3, len(stops)):
+        day = stops[:count]
+        least, whole = in_turns(changes, lambda day=day: slots_of_a_day(day, menus, banks), rounds=15)
+        print(
+            f"slots, {count} kinds of work, {banks[0].slots} slots: {whole:.1f} ms, {whole / least:.0f} of its floor ({least * 1000:.0f} µs)"
+        )
     facts = facts_of(setup, around.tokens)
     hours = [
         Hour("one", facts, around.tokens, made.values, 300.0),

@@ -2,20 +2,20 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
 import numpy as np
 
 from craft.configuration.configure import Configuration
 from craft.kit.facts import Bank
-from craft.loading.slots import Slots, fill_keeping, fill_slots
-from craft.loading.walk import TURN, Menus, Way, least_presses, walk
+from craft.loading.slots import Costs, Slots, fill_keeping, fill_slots
+from craft.loading.walk import TURN, Menus, places_of, presses_from
 from craft.vocabulary.rules import Given
 from craft.vocabulary.setting import Value
 
 EXACT_DAY = 12
-"""Situations of one body (with one bank of slots) whose ways from one to the other are walked; each pair is a walk of its own."""
+"""Situations of one body (with one bank of slots) up to which the ways that are taken are walked."""
 
 LONGEST_DAY = 40
 """Situations of one body that are weighed at all: past the first dozen a way counts as what it takes at least."""
@@ -48,24 +48,45 @@ def slots_of_a_day(
     """
     day = stops[:LONGEST_DAY]
     count = len(day)
-    exact = count * (count + 1) ** len(banks) <= EXACT_DAY * (EXACT_DAY + 1)
     held = [[{slug: v for slug, v in stop.values.items() if bank.holds(slug)} for stop in day] + [{}] for bank in banks]
+    places = places_of(menus.words)
     costs = np.zeros((count, *[count + 1] * len(banks)))
+    walks: dict[tuple[int, ...], Callable[[], float]] = {}
     for t, stop in enumerate(day):
         before = day[t - 1].values if t else stop.values
         for place in np.ndindex(costs.shape[1:]):
             brought = dict(before)
             for bank, k in enumerate(place):
                 brought |= held[bank][k]
-            turns = sum(k < count for k in place)
-            costs[(t, *place)] = TURN * turns + _presses(stop, brought, menus, exact)
-    if keeps and len(banks) == 1 and not any(must):
-        ways = costs[:, :count]
-        return fill_keeping(costs[:, count], np.diagonal(ways).copy(), ways, banks[0].slots)
-    return fill_slots(costs, [bank.slots for bank in banks], must)
+            costs[(t, *place)], walks[(t, *place)] = presses_from(stop.configuration, brought, menus, stop.given, places)
+    turns = TURN * sum(np.indices(costs.shape)[bank + 1] < count for bank in range(len(banks)))
+    if count * (count + 1) ** len(banks) > EXACT_DAY * (EXACT_DAY + 1):
+        walks = {}
+
+    def filled() -> Slots:
+        whole = costs + turns
+        if keeps and len(banks) == 1 and not any(must):
+            return fill_keeping(whole[:, count], np.diagonal(whole).copy(), whole[:, :count], banks[0].slots)
+        return fill_slots(whole, [bank.slots for bank in banks], must)
+
+    return _settled(filled, costs, walks)
 
 
-def _presses(stop: Stop, held: dict[str, Value], menus: Menus, exact: bool) -> float:
-    if not exact:
-        return least_presses(stop.configuration, held, menus)
-    return walk(stop.configuration, held, menus, stop.given, Way.AUDIT).presses
+def _settled(filled: Callable[[], Slots], costs: Costs, walks: dict[tuple[int, ...], Callable[[], float]]) -> Slots:
+    """A filling of which every way that is taken is walked: the others cost at least what they were weighed with, so none is better.
+
+    costs: what each way takes at least (n, ...), brought up to what it takes where it is walked; walks: what each takes exactly.
+    """
+    count = len(costs)
+    without = [(t, *[count] * (costs.ndim - 1)) for t in range(count)]
+    for way in without:
+        if way in walks:
+            costs[way] = walks.pop(way)()
+    while True:
+        found = filled()
+        taken = [(t, *(count if k is None else k for k in reached.slots)) for t, reached in enumerate(found.reached)]
+        unwalked = [way for way in taken if way in walks]
+        if not unwalked:
+            return found
+        for way in unwalked:
+            costs[way] = walks.pop(way)()

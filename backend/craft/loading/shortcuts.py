@@ -167,6 +167,12 @@ def _closed(slugs: set[str], needs: Before) -> set[str]:
         kept -= out
 
 
+def least(at: Mapping[str, Place], own: Mapping[str, float], shortcuts: Shortcuts, moves: Moves, start: Place = (0,)) -> float:
+    """Presses that no way of setting all items is under, whatever their order; see ``cheapest``."""
+    job = _Job(at, own, {}, shortcuts, moves, start)
+    return min(job.bound(choice) for choice in job.choices())
+
+
 def cheapest(
     at: Mapping[str, Place], own: Mapping[str, float], before: Before, shortcuts: Shortcuts, moves: Moves, start: Place = (0,)
 ) -> Way:

@@ -2,15 +2,15 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field, replace
 from enum import Enum
 
 from craft.configuration.configure import Configuration, Configured
 from craft.kit.dialect import Dialect, Entry, in_menu_order
 from craft.kit.moves import Moves, Shortcuts
-from craft.loading.route import Place, length, lower_bound, top_to_bottom
-from craft.loading.shortcuts import Through, cheapest
+from craft.loading.route import Place, length, top_to_bottom
+from craft.loading.shortcuts import Through, cheapest, least
 from craft.vocabulary.rules import Given
 from craft.vocabulary.setting import Value
 
@@ -161,8 +161,8 @@ class _Errand:
         return {slug: value_presses(self.rows[slug], self.held.get(slug), self.menus.moves) for slug in self.at}
 
     def least(self) -> float:
-        """Presses that no walk through the menus alone is under."""
-        return lower_bound((0,), self.at.values(), self.menus.moves) + sum(self.own.values())
+        """Presses that no walk is under."""
+        return least(self.at, self.own, self.menus.shortcuts, self.menus.moves, self.menus.opens_at(self.places))
 
     def step(self, slug: str, through: Through, presses: float) -> Step:
         """One item of the walk."""
@@ -208,9 +208,8 @@ def walk(
     anew = _Errand(rows, fresh, bare, places, changed).walk(given)
     reset = anew.presses + menus.moves.reset
     looking = _Errand(rows, held, menus, places, unsettled)
-    least = looking.least()
-    short = menus.shortcuts != Shortcuts()
-    looked = None if way is Way.RESET or (way is None and least >= reset and not short) else looking.walk(given)
+    at_least = looking.least()
+    looked = None if way is Way.RESET or (way is None and at_least >= reset) else looking.walk(given)
     if looked is None or (way is None and looked.presses > reset):
         return replace(
             anew,
@@ -218,17 +217,23 @@ def walk(
             presses=reset,
             plainly=anew.plainly + menus.moves.reset,
             bound=anew.bound + menus.moves.reset,
-            audit_presses=looked.presses if looked else least,
+            audit_presses=looked.presses if looked else at_least,
             reset_presses=reset,
         )
     return replace(looked, audit_presses=looked.presses, reset_presses=reset)
 
 
-def least_presses(configuration: Configuration, held: Mapping[str, Value], menus: Menus) -> float:
-    """Presses that no walk through the menus alone is under, from what a body holds to what it should."""
+def presses_from(
+    configuration: Configuration, held: Mapping[str, Value], menus: Menus, given: Given, places: Mapping[str, tuple[Place, Entry]]
+) -> tuple[float, Callable[[], float]]:
+    """What bringing a body from what it holds to a configuration costs at least; and exactly, when asked.
+
+    places: of the menus' words, see ``places_of``; they are the same for every walk of a body.
+    """
     rows = {row.setting.slug: row for row in configuration.rows if not row.closed}
     work = frozenset(slug for slug, row in rows.items() if held.get(slug) != row.value)
-    return _Errand(rows, held, menus, places_of(menus.words), work).least()
+    errand = _Errand(rows, held, menus, places, work)
+    return errand.least(), lambda: errand.walk(given).presses
 
 
 def by_slot(
