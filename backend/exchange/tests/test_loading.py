@@ -335,3 +335,27 @@ class BySlot(TestCase):
                 found = slots_of_a_day(stops, menus, [Bank("slots", count)])
                 least = min(cost(kept) for kept in combinations(range(len(stops)), count))
                 self.assertEqual((found.presses, cost(found.kept)), (least, least), body)
+
+    def test_slots_that_keep_changes_cost_what_a_day_walked_by_hand_costs_at_best(self) -> None:
+        body = "quillon-lane-32"
+        stops = [Stop(*made(body, genre)[:2]) for genre in ("street", "sports", "portrait", "street", "sports")]
+        menus = made(body, "street")[2]
+
+        def presses(t: int, brought: dict[str, Any]) -> float:
+            before = stops[t - 1].values if t else stops[t].values
+            return walk(stops[t].configuration, {**before, **brought}, menus, stops[t].given, Way.AUDIT).presses
+
+        def best(t: int, slots: tuple[int | None, ...]) -> float:
+            """Every way of serving what is left; a slot is named by the situation whose setup it holds."""
+            if t == len(stops):
+                return 0.0
+            ways = [presses(t, {}) + best(t + 1, slots)]
+            for k, held in enumerate(slots):
+                brought = stops[t if held is None else held].values
+                ways.append(TURN + presses(t, brought) + best(t + 1, (*slots[:k], t, *slots[k + 1 :])))
+            return min(ways)
+
+        for count in (1, 2):
+            found = slots_of_a_day(stops, menus, [Bank("slots", count)], keeps=True)
+            self.assertEqual(found.presses, best(0, (None,) * count))
+            self.assertLessEqual(found.presses, found.without)
