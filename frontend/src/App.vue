@@ -4,7 +4,7 @@ import { useQueryClient } from "@tanstack/vue-query";
 import { computed, onUnmounted, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import { client, take } from "@/api/client";
-import { useGuide, useMe, useOutings } from "@/api/queries";
+import { useGuide, useKit, useMe, useOutings } from "@/api/queries";
 import { offer } from "@/keys/actions";
 import Overlay from "@/keys/Overlay.vue";
 import { useTheme } from "@/stores/theme";
@@ -49,19 +49,37 @@ const leave = offer([
 ]);
 onUnmounted(leave);
 
+/** Screens of a day, for the palette. */
+const OF_A_DAY = [
+  { name: "slots", label: "Into the slots" },
+  { name: "controls", label: "Under the fingers" },
+  { name: "traffic", label: "Cards and links" },
+  { name: "checks", label: "Before the pictures" },
+];
 const { data: outings } = useOutings();
+const { data: kit } = useKit();
 let drop = () => {};
-watch(outings, (days) => {
+watch([outings, kit], ([days, pieces]) => {
   drop();
-  drop = offer(
-    (days ?? []).flatMap((day) =>
-      day.situations.map((s) => ({
+  drop = offer([
+    ...(days ?? []).flatMap((day) => [
+      ...day.situations.map((s) => ({
         id: `situation-${s.id}`,
         label: `${s.starts_at} ${s.title}`,
         run: () => void router.push({ name: "bench", params: { id: s.id } }),
       })),
-    ),
-  );
+      ...OF_A_DAY.map((screen) => ({
+        id: `${screen.name}-${day.id}`,
+        label: `${screen.label}: ${day.title}`,
+        run: () => void router.push({ name: screen.name, params: { id: day.id } }),
+      })),
+    ]),
+    ...(pieces?.bodies ?? []).map((body) => ({
+      id: `first-${body.slug}`,
+      label: `The first day with ${body.document.name}`,
+      run: () => void router.push({ name: "first", params: { slug: body.slug } }),
+    })),
+  ]);
 });
 const { data: guide } = useGuide();
 watch(

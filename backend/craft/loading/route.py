@@ -13,6 +13,7 @@ from __future__ import annotations
 import heapq
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
+from functools import lru_cache
 from itertools import count
 
 from craft.kit.moves import Moves
@@ -83,12 +84,16 @@ def top_to_bottom(places: Mapping[str, Place], before: Mapping[str, frozenset[st
     return tuple(done)
 
 
-def _page_cost(places: list[Place], level: int, moves: Moves) -> tuple[float, int]:
-    """Least cost of visiting everything on a page just entered, and the deepest chain of pages under it."""
+@lru_cache(maxsize=20_000)
+def _page_cost(places: tuple[Place, ...], level: int, moves: Moves) -> tuple[float, int]:
+    """Least cost of visiting everything on a page just entered, and the deepest chain of pages under it.
+
+    Most pages stay as they are from one bound to the next, so what they cost is kept.
+    """
     cost = moves.line * max(place[level] for place in places)
     deepest = 0
     for child in _children(places, level).values():
-        inner, depth = _page_cost(child, level + 1, moves)
+        inner, depth = _page_cost(tuple(child), level + 1, moves)
         cost += moves.enter + inner + moves.back
         deepest = max(deepest, depth + 1)
     return cost, deepest
@@ -138,7 +143,7 @@ def lower_bound(here: Place, left: Iterable[Place], moves: Moves) -> float:
         climbed = len(here) - 1 - level
         cost += _along(here[level], sorted({place[level] for place in others}), level, moves)
         for child in _children(others, level).values():
-            inner, depth = _page_cost(child, level + 1, moves)
+            inner, depth = _page_cost(tuple(child), level + 1, moves)
             cost += moves.enter + inner + moves.back
             deepest = max(deepest, depth + 1)
     return max(0, cost + moves.back * (climbed - deepest))
@@ -239,7 +244,7 @@ def _search(places: Mapping[str, Place], before: Mapping[str, frozenset[str]], s
         for name in _next(here, open_now):
             then = gone + distance(here, places[name], moves)
             rest = left - {name}
-            bound = then + lower_bound(places[name], [places[n] for n in rest], moves)
+            bound = then + lower_bound(places[name], [places[n] for n in names if n in rest], moves)
             if bound < best.cost or (bound == best.cost and not rest):
                 heapq.heappush(queue, (max(bound, least), -then, next(tie), places[name], rest, (*order, name)))
     bound = min(best.cost, queue[0][0]) if queue else best.cost

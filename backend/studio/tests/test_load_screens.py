@@ -113,6 +113,10 @@ class UnderTheFingers(BrowserCase):
         expect(page.get_by_role("button", name="Roles are as computed")).to_be_disabled()
         page.get_by_label("press of deck key").select_option(label="look at the last frame")
         expect(page.get_by_text("deck key has its role")).to_be_visible()
+        page.get_by_role("button", name="Undo").click()
+        expect(page.get_by_text("undone")).to_be_visible()
+        page.get_by_label("press of deck key").select_option(label="look at the last frame")
+        expect(page.get_by_text("deck key has its role")).to_be_visible()
         expect(page.get_by_label("keep look at the last frame there")).to_be_checked()
         self.answered(page)
         page.reload()
@@ -120,6 +124,20 @@ class UnderTheFingers(BrowserCase):
         expect(page.get_by_label("press of deck key").locator("option:checked")).to_have_text("look at the last frame")
         roles = Layout.objects.get(piece__person=self.ilse, piece__slug=SWIFT).document["roles"]
         self.assertIn({"control": "deck", "use": "press", "function": "look_back", "fixed": True}, roles)
+        self.assertEqual(self.wrong, [])
+
+    def test_the_palette_finds_every_screen_of_a_day_and_the_first_day_of_a_body(self) -> None:
+        page = self.open("/")
+        for typed, heading in (
+            ("under the fingers", "Under the fingers: Lantern-boat week"),
+            ("cards and links", "Cards and links: Lantern-boat week"),
+            ("into the slots", "Into the slots: Lantern-boat week"),
+            ("first day oxwick", "The first day with Oxwick Plate, 60 MP"),
+        ):
+            page.keyboard.press("/")
+            page.get_by_role("combobox", name="find").fill(typed)
+            page.keyboard.press("Enter")
+            expect(page.get_by_role("heading", name=heading)).to_be_visible()
         self.assertEqual(self.wrong, [])
 
     def test_a_body_without_controls_gets_them_written_down_and_is_then_weighed(self) -> None:

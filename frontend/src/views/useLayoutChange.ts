@@ -8,8 +8,16 @@ export type Layout = Schemas["LayoutForm"];
 export function useLayoutChange() {
   const queries = useQueryClient();
   const said = ref("");
+  /** Layouts as they were before each change made here, the last one last. */
+  const past = ref<{ slug: string; document: Layout }[]>([]);
   const wrong = ref("");
-  async function change(slug: string, made: (layout: Layout) => Partial<Layout>, words: string): Promise<boolean> {
+  /** One change after the other: each reads what the last one left. */
+  let last: Promise<boolean> = Promise.resolve(true);
+  function change(slug: string, made: (layout: Layout) => Partial<Layout>, words: string): Promise<boolean> {
+    last = last.then(() => keep(slug, made, words));
+    return last;
+  }
+  async function keep(slug: string, made: (layout: Layout) => Partial<Layout>, words: string): Promise<boolean> {
     said.value = wrong.value = "";
     const at = { path: { slug } };
     try {
@@ -21,6 +29,7 @@ export function useLayoutChange() {
         }),
       );
       queries.setQueryData(["layout", slug], answer);
+      past.value = [...past.value, { slug, document: read.document }].slice(-100);
       said.value = words;
     } catch (caught) {
       wrong.value =
@@ -32,5 +41,11 @@ export function useLayoutChange() {
     for (const key of ["controls", "first", "alike", "walk", "slots"]) await queries.invalidateQueries({ queryKey: [key] });
     return true;
   }
-  return { change, said, wrong };
+  async function undo(): Promise<void> {
+    const before = past.value[past.value.length - 1];
+    if (!before) return;
+    const kept = past.value.slice(0, -1);
+    if (await change(before.slug, () => before.document, "undone")) past.value = kept;
+  }
+  return { change, undo, past, said, wrong };
 }

@@ -7,7 +7,7 @@ import { useLayoutChange } from "../useLayoutChange";
 type Name = "pinned" | "short_list";
 const props = defineProps<{ slug: string; body: Body; guide: Schemas["Guide"] }>();
 const { data: layout } = useLayout(() => props.slug);
-const { change, said, wrong } = useLayoutChange();
+const { change, undo, past, said, wrong } = useLayoutChange();
 const LISTS: { name: Name; title: string; room: "pinned_room" | "short_list_room" }[] = [
   { name: "pinned", title: "Pinned items", room: "pinned_room" },
   { name: "short_list", title: "The short list", room: "short_list_room" },
@@ -69,6 +69,7 @@ function up(name: Name, k: number): void {
         </option>
       </select>
     </template>
+    <button v-if="past.length" class="button" @click="undo">Undo</button>
     <p class="quiet" role="status">{{ said }}</p>
     <p v-if="wrong" class="error" role="alert">{{ wrong }}</p>
   </section>

@@ -7,6 +7,7 @@ import { BRIGHTER, DARKER } from "@/ruler/scale";
 import Stops from "@/ruler/Stops.vue";
 import { useTheme } from "@/stores/theme";
 import { inShort, valueOf, word } from "@/words";
+import GettingThere from "./GettingThere.vue";
 
 const props = defineProps<{ id: number }>();
 const { data: card, error } = useCard(() => props.id);
@@ -143,36 +144,7 @@ onBeforeUnmount(leave);
         }}<span v-if="rung.gave_stops > 0.02">: gave <Stops :value="rung.gave_stops" /></span>
       </li>
     </ol>
-    <template v-if="snapshot.pocket">
-      <h2>Getting there</h2>
-      <p v-if="!snapshot.pocket.before">Set at home.</p>
-      <p v-else>
-        From {{ snapshot.pocket.before
-        }}<template v-if="snapshot.pocket.turns.length">: turn to {{ snapshot.pocket.turns.join(", ") }}</template
-        ><template v-if="!snapshot.pocket.changes.length">; nothing else changes</template>.
-      </p>
-      <label v-for="change in snapshot.pocket.changes" :key="change.what + change.where" class="change">
-        <span
-          ><b>{{ change.what }}: {{ change.value }}</b> <span class="label">{{ change.where }}</span></span
-        ><input v-model="ticks[`to ${change.what}`]" type="checkbox" />
-      </label>
-      <p v-if="snapshot.pocket.more" class="line">
-        <RouterLink :to="{ name: 'load', params: { id: card?.situation } }"
-          >and {{ snapshot.pocket.more }} more: the walk</RouterLink
-        >
-      </p>
-      <template v-if="snapshot.pocket.roles.length">
-        <h2>Under the fingers</h2>
-        <p v-for="role in snapshot.pocket.roles" :key="role">{{ role }}</p>
-      </template>
-      <template v-if="snapshot.pocket.checks.length">
-        <h2>Before it begins</h2>
-        <label v-for="check in snapshot.pocket.checks" :key="check" class="change">
-          <span>{{ check }}</span><input v-model="ticks[check]" type="checkbox" />
-        </label>
-      </template>
-      <p class="line">{{ snapshot.pocket.hand_over }}</p>
-    </template>
+    <GettingThere v-if="snapshot.pocket && card" v-model="ticks" :pocket="snapshot.pocket" :situation="card.situation" />
     <div v-for="caution in setup.cautions" :key="caution" class="caution">
       <p>{{ caution }}</p>
     </div>
@@ -282,11 +254,11 @@ strong {
   letter-spacing: -0.01em;
   white-space: nowrap;
 }
-.label {
+.card :deep(.label) {
   font-size: 17px;
   line-height: 22px;
 }
-h2 {
+.card :deep(h2) {
   font-size: 17px;
   line-height: 24px;
 }
@@ -298,38 +270,26 @@ h2 {
   border-bottom: 1px solid var(--rule);
   font-weight: 560;
 }
-.change {
-  min-height: 44px;
-  display: grid;
-  grid-template-columns: 1fr 44px;
-  align-items: center;
-  border-bottom: 1px solid var(--rule);
-  padding: 4px 0;
-}
-.change b {
-  font-weight: 560;
-}
-.change .label {
-  display: block;
-}
 .tick .label {
   font-weight: 450;
 }
-input[type="checkbox"] {
+.card :deep(input[type="checkbox"]) {
   appearance: none;
   width: 44px;
   height: 44px;
   margin: 0;
+  border: 0;
   display: grid;
   place-items: center;
 }
-input[type="checkbox"]::before {
+.card :deep(input[type="checkbox"]::before) {
   content: "";
+  position: static;
   width: 20px;
   height: 20px;
   border: 2px solid var(--ink);
 }
-input[type="checkbox"]:checked::before {
+.card :deep(input[type="checkbox"]:checked::before) {
   background: var(--ink);
 }
 table {
@@ -370,7 +330,7 @@ ol {
 .caution {
   margin-top: 16px;
 }
-.line {
+.card :deep(.line) {
   padding-top: 12px;
 }
 .files {

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { useQuery } from "@tanstack/vue-query";
-import { computed, ref } from "vue";
+import { computed, onUnmounted, ref } from "vue";
 import { client, take, type Schemas } from "@/api/client";
 import { useBodyName, useLayout } from "@/api/queries";
+import { offer } from "@/keys/actions";
 import { useLayoutChange, type Layout } from "../useLayoutChange";
 import BodyMap from "./BodyMap.vue";
 
@@ -18,7 +19,7 @@ const { data, error } = useQuery({
 const picked = ref("");
 const body = computed<Body | undefined>(() => data.value?.bodies.find((b) => b.body === picked.value) ?? data.value?.bodies[0]);
 const { data: layout } = useLayout(() => body.value?.body ?? "");
-const { change, said, wrong } = useLayoutChange();
+const { change, undo, past, said, wrong } = useLayoutChange();
 const chosen = ref("");
 const bodyName = useBodyName();
 const useLabel = (use: Use): string => layout.value?.uses.find((u) => u.slug === use)?.label ?? use;
@@ -76,6 +77,7 @@ function feel(control: string, what: "missed" | "bumped", text: string): void {
 const own = (control: string) => layout.value?.document.feel?.[control];
 const pinAll = (): void =>
   void change(body.value?.body ?? "", () => ({ pinned: body.value?.pins.map((p) => p.setting) ?? [] }), "pinned, as computed");
+onUnmounted(offer([{ id: "undo-roles", label: "Undo the last change of roles or pins", keys: "z", run: () => void undo() }]));
 const round = (n: number): string => (n >= 10 ? n.toFixed(0) : n.toFixed(1).replace(/\.0$/, ""));
 </script>
 
@@ -111,6 +113,7 @@ const round = (n: number): string => (n >= 10 ? n.toFixed(0) : n.toFixed(1).repl
         </p>
         <BodyMap :controls="body.controls" :spots="layout?.spots ?? []" :chosen="chosen" @choose="chosen = $event" />
         <div class="tools">
+          <button class="button" :disabled="!past.length" @click="undo">Undo</button>
           <button class="button" :class="{ strong: !same }" :disabled="same" @click="takeAll">
             {{ same ? "Roles are as computed" : "Give the roles as computed" }}
           </button>
