@@ -16,7 +16,8 @@ from outings.actions import Kit
 from outings.checks_api import checks_of
 from outings.first_api import first_day_of
 from outings.fits_api import recipe_from
-from outings.models import Outing, Situation
+from outings.mine import my_outing
+from outings.models import Situation
 from outings.settings_api import Special, walk_to
 
 router = Router(tags=["sheets"])
@@ -50,7 +51,7 @@ def recipe_file(request: HttpRequest, pk: int, kind: Kind) -> HttpResponse:
 @router.get("/outings/{pk}/checks.{kind}")
 def checks_file(request: HttpRequest, pk: int, kind: Kind) -> HttpResponse:
     """The checks of an outing as a file."""
-    outing = get_object_or_404(Outing.objects.select_related("person"), pk=pk, person=request.user, deleted_at=None)
+    outing = my_outing(request, pk)
     return _answer(checks_sheet(checks_of(outing)), kind)
 
 

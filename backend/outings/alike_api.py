@@ -7,7 +7,6 @@ from typing import Annotated
 
 from django.db import transaction
 from django.http import HttpRequest
-from django.shortcuts import get_object_or_404
 from ninja import Router, Schema
 from pydantic import Field
 
@@ -19,7 +18,8 @@ from exchange.layout_form import LayoutForm
 from exchange.problems import InputError, Problem
 from gear.models import Layout
 from outings.actions import Kit, set_by_hand
-from outings.day import Made, made_of
+from outings.day import by_body, made_of
+from outings.mine import my_outing
 from outings.models import Outing
 
 router = Router(tags=["slots"])
@@ -89,15 +89,8 @@ def warnings_of(one: LayoutForm, other: LayoutForm) -> list[str]:
     return found
 
 
-def _by_body(outing: Outing, kit: Kit) -> dict[str, list[Made]]:
-    found: dict[str, list[Made]] = {}
-    for made in made_of(outing, kit)[0]:
-        found.setdefault(made.body, []).append(made)
-    return found
-
-
 def _alike(outing: Outing) -> list[AlikeOut]:
-    days = _by_body(outing, Kit(outing.person))
+    days = by_body(made_of(outing, Kit(outing.person))[0])
     rows = Layout.objects.filter(piece__person=outing.person, piece__slug__in=days).select_related("piece")
     layouts = {row.piece.slug: LayoutForm.model_validate(row.document) for row in rows}
     pairs = []
@@ -119,21 +112,17 @@ def _alike(outing: Outing) -> list[AlikeOut]:
     return pairs
 
 
-def _mine(request: HttpRequest, pk: int) -> Outing:
-    return get_object_or_404(Outing.objects.select_related("person"), pk=pk, person=request.user, deleted_at=None)
-
-
 @router.get("/outings/{pk}/alike", response=list[AlikeOut])
 def alike(request: HttpRequest, pk: int) -> list[AlikeOut]:
     """The bodies of an outing, two by two."""
-    return _alike(_mine(request, pk))
+    return _alike(my_outing(request, pk))
 
 
 @router.put("/outings/{pk}/alike", response=list[AlikeOut])
 def make_alike(request: HttpRequest, pk: int, likeness: Likeness) -> list[AlikeOut]:
     """Set a body like another, in all of its situations of the day, all or nothing; each can be undone on its bench."""
-    outing = _mine(request, pk)
-    days = _by_body(outing, Kit(request.user))
+    outing = my_outing(request, pk)
+    days = by_body(made_of(outing, Kit(request.user))[0])
     if likeness.like not in days or likeness.body not in days:
         raise InputError([Problem("/body", f"{' and '.join(days) or 'no body'} have setups on this outing")])
     found = differences([m.configuration for m in days[likeness.body]], [m.configuration for m in days[likeness.like]])

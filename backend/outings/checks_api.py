@@ -3,11 +3,10 @@
 from __future__ import annotations
 
 import datetime as dt
-from typing import Annotated, Any
+from typing import Annotated
 
 from django.db import transaction
 from django.http import HttpRequest
-from django.shortcuts import get_object_or_404
 from django.utils import timezone
 from ninja import Router, Schema
 from pydantic import Field
@@ -21,7 +20,8 @@ from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.words import say_value
 from exchange.problems import InputError, Problem
 from outings.actions import Kit, set_by_hand
-from outings.day import Made, made_of
+from outings.day import Made, by_body, made_of
+from outings.mine import my_outing
 from outings.models import Outing, Ticked
 from outings.traffic_api import not_copied
 
@@ -109,10 +109,6 @@ class Tick(Schema):
     done: bool
 
 
-def _mine(request: HttpRequest, pk: int) -> Outing:
-    return get_object_or_404(Outing.objects.select_related("person"), pk=pk, person=request.user, deleted_at=None)
-
-
 def _merged(rows: list[tuple[str, Applied]]) -> list[tuple[Applied, list[str]]]:
     """The same row of several situations once, the dearest first, with their titles."""
     found: dict[str, tuple[Applied, list[str]]] = {}
@@ -146,12 +142,8 @@ def _slip(one: Applied, titles: list[str], guard: dict[str, Value]) -> SlipOut:
 
 def _lists(setups: list[Made], kit: Kit) -> list[SafeList]:
     """Shortest safe lists, for bodies whose lists can be trimmed."""
-    by_body: dict[str, list[Made]] = {}
-    for made in setups:
-        if "choice_lists" in made.configuration.values:
-            by_body.setdefault(made.body, []).append(made)
     found = []
-    for body, day in by_body.items():
+    for body, day in by_body([made for made in setups if "choice_lists" in made.configuration.values]).items():
         offered = _offered(day[0])
         for slug, kept in safe_lists([made.configuration.values for made in day], offered).items():
             label = kit.words.get(body, {}).get(slug, BY_SLUG[slug].label)
@@ -167,7 +159,6 @@ def checks_of(outing: Outing) -> ChecksOut:
     slips: list[tuple[str, Applied]] = []
     open_guards: dict[str, dict[str, Value]] = {}
     own: list[tuple[int, str, Applied]] = []
-    by_body: dict[str, list[Any]] = {}
     setups, problems = made_of(outing, kit)
     for made in setups:
         tokens = given_for(made.situation, made.setup).tokens
@@ -182,7 +173,6 @@ def checks_of(outing: Outing) -> ChecksOut:
             slips.append((made.title, one))
             if isinstance(one.row, Slip):
                 open_guards.setdefault(one.row.slug, {}).update(unguarded(one.row, values, offered))
-        by_body.setdefault(made.body, []).append((made.title, made.configuration))
     ticked = dict(outing.ticked.values_list("check_slug", "at"))
     whole = [
         CheckOut(
@@ -209,9 +199,9 @@ def checks_of(outing: Outing) -> ChecksOut:
         for pk, title, one in own
     ]
     defaults = []
-    for body, pairs in by_body.items():
-        bites = defaults_that_bite(configuration for _, configuration in pairs)
-        titles = [title for title, _ in pairs]
+    for body, day in by_body(setups).items():
+        bites = defaults_that_bite(made.configuration for made in day)
+        titles = [made.title for made in day]
         told = [_bite(bite, titles, kit.words.get(body, {})) for bite in bites[:MOST_BITES]]
         defaults.append(BodyBites(body=body, bites=told, more=max(0, len(bites) - MOST_BITES)))
     return ChecksOut(
@@ -233,13 +223,13 @@ def checks_of(outing: Outing) -> ChecksOut:
 @router.get("/outings/{pk}/checks", response=ChecksOut)
 def checks(request: HttpRequest, pk: int) -> ChecksOut:
     """What to look at before the pictures of an outing."""
-    return checks_of(_mine(request, pk))
+    return checks_of(my_outing(request, pk))
 
 
 @router.put("/outings/{pk}/checks", response=ChecksOut)
 def tick(request: HttpRequest, pk: int, tick: Tick) -> ChecksOut:
     """Tick a check off, with the time, or take the tick back."""
-    outing = _mine(request, pk)
+    outing = my_outing(request, pk)
     told = checks_of(outing)
     check = next((check for check in told.checks if check.slug == tick.slug), None)
     if check is None:
@@ -255,7 +245,7 @@ def tick(request: HttpRequest, pk: int, tick: Tick) -> ChecksOut:
 @router.put("/outings/{pk}/guards", response=ChecksOut)
 def guard(request: HttpRequest, pk: int, wanted: GuardIn) -> ChecksOut:
     """Make a slip harmless: its guard is set by hand in every situation that it threatens, all or nothing; each can be undone."""
-    outing = _mine(request, pk)
+    outing = my_outing(request, pk)
     slip = next((slip for slip in SLIPS if slip.slug == wanted.slip), None)
     if slip is None:
         raise InputError([Problem("/slip", f"{', '.join(slip.slug for slip in SLIPS)} is accepted")])

@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from django.http import HttpRequest
-from django.shortcuts import get_object_or_404
 from ninja import Router, Schema
 
 from craft.configuration.around import given_for
@@ -21,8 +20,8 @@ from craft.vocabulary.words import say_value
 from exchange.layout_form import LayoutForm
 from gear.models import Layout
 from outings.actions import Kit
-from outings.day import Made, made_of
-from outings.models import Outing
+from outings.day import Made, by_body, made_of, minutes_of
+from outings.mine import my_outing
 from people.versions import tag
 
 router = Router(tags=["controls"])
@@ -178,11 +177,6 @@ def _there(roles: Sequence[Given], controls: Sequence[Control]) -> list[Given]:
     return [role for role in roles if role.control in names and role.function in BY_FUNCTION]
 
 
-def _minutes(starts_at: str) -> float:
-    hours, minutes = starts_at.split(":")[:2]
-    return int(hours) * 60 + int(minutes)
-
-
 def _body(body: str, day: list[Made], starts: dict[int, str], layout: tuple[LayoutForm, int], kit: Kit) -> BodyControls:
     facts, state, form = day[0].situation.body.facts, kit.states[body], layout[0]
     hours = [hour_of(made) for made in day]
@@ -229,7 +223,7 @@ def _body(body: str, day: list[Made], starts: dict[int, str], layout: tuple[Layo
         ],
         pairs=[
             InTurnsOut(one=p.one, other=p.other, minutes=p.minutes, differs=[words.get(s, BY_SLUG[s].label) for s in p.differs])
-            for p in pairs_of(hours, [_minutes(starts[made.pk]) for made in day])
+            for p in pairs_of(hours, [minutes_of(starts[made.pk]) for made in day])
         ],
         pins=[
             PinOut(setting=slug, label=words.get(slug, BY_SLUG[slug].label), times=times)
@@ -245,14 +239,12 @@ def _body(body: str, day: list[Made], starts: dict[int, str], layout: tuple[Layo
 @router.get("/outings/{pk}/controls", response=ControlsOut)
 def controls(request: HttpRequest, pk: int) -> ControlsOut:
     """What the day wants under a finger, body by body."""
-    outing = get_object_or_404(Outing.objects.select_related("person"), pk=pk, person=request.user, deleted_at=None)
+    outing = my_outing(request, pk)
     kit = Kit(request.user)
     setups, problems = made_of(outing, kit)
     starts = {row.pk: row.document["starts_at"] for row in outing.situations.filter(deleted_at=None)}
-    by_body: dict[str, list[Made]] = {}
-    for made in setups:
-        by_body.setdefault(made.body, []).append(made)
-    rows = Layout.objects.filter(piece__person=request.user, piece__slug__in=by_body).select_related("piece")
+    days = by_body(setups)
+    rows = Layout.objects.filter(piece__person=request.user, piece__slug__in=days).select_related("piece")
     layouts = {row.piece.slug: (LayoutForm.model_validate(row.document), row.revision) for row in rows}
-    bodies = [_body(body, day, starts, layouts.get(body, (LayoutForm(), 1)), kit) for body, day in by_body.items()]
+    bodies = [_body(body, day, starts, layouts.get(body, (LayoutForm(), 1)), kit) for body, day in days.items()]
     return ControlsOut(title=outing.title, bodies=bodies, problems=problems)

@@ -44,3 +44,21 @@ def made_of(outing: Outing, kit: Kit) -> tuple[list[Made], list[str]]:
         except (InputError, CraftError) as error:
             problems.append(f"{title}: {said(error)}")
     return found, problems
+
+
+def by_body(setups: list[Made]) -> dict[str, list[Made]]:
+    """The setups of each body, in the order of the day."""
+    found: dict[str, list[Made]] = {}
+    for made in setups:
+        found.setdefault(made.body, []).append(made)
+    return found
+
+
+def minutes_of(starts_at: str) -> int:
+    """Minutes since midnight of a time of day as it is stored.
+
+    >>> minutes_of("07:10:00")
+    430
+    """
+    hours, minutes = starts_at.split(":")[:2]
+    return int(hours) * 60 + int(minutes)

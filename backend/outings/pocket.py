@@ -6,7 +6,7 @@ from craft.configuration.around import given_for
 from craft.configuration.decided import facts_of
 from craft.errors import CraftError
 from craft.kit.controls import USE_WORDS
-from craft.loading.checks import CHECKS, Moment, applying
+from craft.loading.checks import CHECKS, Check, Moment, applying
 from craft.loading.functions import BY_FUNCTION
 from craft.loading.special import special_configuration
 from craft.loading.walk import Way, walk
@@ -47,7 +47,7 @@ def pocket_of(outing: Outing, pk: int, kit: Kit) -> PocketOut | None:
         changes=changes[:MOST_CHANGES],
         more=max(0, len(changes) - MOST_CHANGES),
         roles=_roles(kit, here),
-        checks=[one.text for one in own if getattr(one.row, "moment", None) is Moment.SITUATION],
+        checks=[one.text for one in own if isinstance(one.row, Check) and one.row.moment is Moment.SITUATION],
         hand_over=_hand_over(here, plan, kit.words.get(here.body, {})),
     )
 

@@ -8,7 +8,6 @@ from typing import Annotated, Literal
 
 from django.db import transaction
 from django.http import HttpRequest
-from django.shortcuts import get_object_or_404
 from ninja import Router, Schema
 from pydantic import Field
 
@@ -25,7 +24,8 @@ from exchange.problems import InputError, Problem
 from gear.actions import slot_at
 from gear.models import Slot
 from outings.actions import Kit
-from outings.day import Made, made_of
+from outings.day import Made, by_body, made_of
+from outings.mine import my_outing
 from outings.models import Filling, Outing
 
 router = Router(tags=["slots"])
@@ -229,11 +229,9 @@ class _Day:
 def slots_of(outing: Outing, kit: Kit) -> SlotsOut:
     """All of it, computed from the setups of the day."""
     setups, problems = made_of(outing, kit)
-    by_body: dict[str, list[Made]] = {}
-    for made in setups:
-        by_body.setdefault(made.body, []).append(made)
+    days = by_body(setups)
     chosen = list(outing.fillings.all())
-    now = list(Slot.objects.filter(piece__person=outing.person, piece__slug__in=by_body).select_related("piece"))
+    now = list(Slot.objects.filter(piece__person=outing.person, piece__slug__in=days).select_related("piece"))
     bodies = [
         _Day(
             body,
@@ -242,26 +240,22 @@ def slots_of(outing: Outing, kit: Kit) -> SlotsOut:
             {(row.bank, row.number): row for row in chosen if row.body == body},
             {(row.bank, row.number): row for row in now if row.piece.slug == body},
         ).out(kit.words.get(body, {}))
-        for body, day in by_body.items()
+        for body, day in days.items()
     ]
     specials = [SpecialOut(slug=s.slug, label=s.label, because=s.because) for s in BY_SPECIAL.values()]
     return SlotsOut(title=outing.title, specials=specials, bodies=bodies, problems=problems)
 
 
-def _mine(request: HttpRequest, pk: int) -> Outing:
-    return get_object_or_404(Outing.objects.select_related("person"), pk=pk, person=request.user, deleted_at=None)
-
-
 @router.get("/outings/{pk}/slots", response=SlotsOut)
 def slots(request: HttpRequest, pk: int) -> SlotsOut:
     """Which setups of the day to keep in each body's custom slots."""
-    return slots_of(_mine(request, pk), Kit(request.user))
+    return slots_of(my_outing(request, pk), Kit(request.user))
 
 
 @router.put("/outings/{pk}/slots", response=SlotsOut)
 def choose(request: HttpRequest, pk: int, choice: Choice) -> SlotsOut:
     """Choose what a slot holds on this outing, or leave it to be computed again."""
-    outing = _mine(request, pk)
+    outing = my_outing(request, pk)
     kit = Kit(request.user)
     situation = None
     if choice.situation is not None:

@@ -6,7 +6,6 @@ import datetime as dt
 import math
 
 from django.http import HttpRequest
-from django.shortcuts import get_object_or_404
 from ninja import Router, Schema
 
 from craft.configuration.handing_over import file_bytes
@@ -14,7 +13,8 @@ from craft.loading.traffic import Burst, backlog, bursts, sends, sent_bytes
 from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.words import say_value
 from outings.actions import Kit
-from outings.day import Made, made_of
+from outings.day import Made, by_body, made_of, minutes_of
+from outings.mine import my_outing
 from outings.models import Outing
 
 router = Router(tags=["traffic"])
@@ -83,11 +83,6 @@ def not_copied(outing: Outing) -> list[str]:
     return [row.title for row in earlier.exclude(ticked__check_slug="copied_after").distinct()]
 
 
-def _minutes(starts_at: str) -> int:
-    hours, minutes = starts_at.split(":")[:2]
-    return int(hours) * 60 + int(minutes)
-
-
 def _burst(burst: Burst, role: str | None) -> BurstOut:
     never = math.isinf(burst.seconds)
     return BurstOut(
@@ -153,16 +148,14 @@ def _body(body: str, day: list[Made], spans: dict[int, tuple[int, float]]) -> Bo
 @router.get("/outings/{pk}/traffic", response=TrafficOut)
 def traffic(request: HttpRequest, pk: int) -> TrafficOut:
     """How long bursts last, and what waits to be sent, body by body."""
-    outing = get_object_or_404(Outing.objects.select_related("person"), pk=pk, person=request.user, deleted_at=None)
+    outing = my_outing(request, pk)
     kit = Kit(request.user)
     setups, problems = made_of(outing, kit)
-    starts = {row.pk: _minutes(str(row.document["starts_at"])) for row in outing.situations.filter(deleted_at=None)}
+    starts = {row.pk: minutes_of(str(row.document["starts_at"])) for row in outing.situations.filter(deleted_at=None)}
     order = sorted(starts.values())
     spans = {
         pk: (begin, min((later - begin for later in order if later > begin), default=LAST_H * 60) / 60) for pk, begin in starts.items()
     }
-    by_body: dict[str, list[Made]] = {}
-    for made in setups:
-        by_body.setdefault(made.body, []).append(made)
-    bodies = [_body(body, day, spans) for body, day in by_body.items()]
+    days = by_body(setups)
+    bodies = [_body(body, day, spans) for body, day in days.items()]
     return TrafficOut(title=outing.title, bodies=bodies, not_copied=not_copied(outing), problems=problems)

@@ -1,0 +1,13 @@
+"""Finding what a person asks for among what is theirs."""
+
+from __future__ import annotations
+
+from django.http import HttpRequest
+from django.shortcuts import get_object_or_404
+
+from outings.models import Outing
+
+
+def my_outing(request: HttpRequest, pk: int) -> Outing:
+    """An outing of the person who asks; 404 for anybody else's, and for one that was put aside."""
+    return get_object_or_404(Outing.objects.select_related("person"), pk=pk, person=request.user, deleted_at=None)
