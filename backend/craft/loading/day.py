@@ -15,7 +15,7 @@ from craft.vocabulary.rules import Given
 from craft.vocabulary.setting import Value
 
 EXACT_DAY = 12
-"""Situations of one body (with one bank of slots) up to which the ways that are taken are walked."""
+"""Situations of one body up to which the ways that are taken are walked, and the filling is exact."""
 
 LONGEST_DAY = 40
 """Situations of one body that are weighed at all: past the first dozen a way counts as what it takes at least."""
@@ -60,7 +60,7 @@ def slots_of_a_day(
                 brought |= held[bank][k]
             costs[(t, *place)], walks[(t, *place)] = presses_from(stop.configuration, brought, menus, stop.given, places)
     turns = TURN * sum(np.indices(costs.shape)[bank + 1] < count for bank in range(len(banks)))
-    if count * (count + 1) ** len(banks) > EXACT_DAY * (EXACT_DAY + 1):
+    if count > EXACT_DAY:
         walks = {}
 
     def filled() -> Slots:

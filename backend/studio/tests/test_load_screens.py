@@ -163,7 +163,7 @@ class SlotsByHand(BrowserCase):
         page = self.open(f"/outings/{self.day.pk}/slots")
         chooser = page.get_by_label("what slot 3 of slots, Merrow Swift, 20 MP, should hold")
         chooser.select_option(label="for other hands")
-        swift = page.locator("section", has_text="Merrow Swift, 20 MP").first
+        swift = page.locator("section", has=page.get_by_role("heading", name="Merrow Swift, 20 MP"))
         expect(swift.locator("li", has_text="slot 3").locator("b")).to_have_text("for other hands")
         self.assertEqual(Filling.objects.get(outing=self.day).special, "hand_over")
         swift.locator("li", has_text="slot 3").get_by_role("link", name="load it").click()

@@ -59,8 +59,8 @@ const load = (slot: Slot, bank: number) => ({
     <h1>Into the slots: {{ data.title }}</h1>
     <p class="reason">
       Which setups to keep in each body’s custom slots, so that the day costs the fewest presses. The first situation is set at
-      home. Every other way to fill the slots costs as many presses or more; choose a slot’s content yourself, and the rest is
-      computed around it.
+      home. Every other way to fill the slots costs as many presses or more (of more than twelve situations with one body, ways
+      are weighed by what they cost at least); choose a slot’s content yourself, and the rest is computed around it.
     </p>
     <p v-for="problem in data.problems" :key="problem" class="error">{{ problem }}</p>
     <p v-if="wrong" class="error" role="alert">{{ wrong }}</p>
