@@ -9,6 +9,7 @@ are the median of many runs; the API's are medians and 95th percentiles over one
 from __future__ import annotations
 
 import http.client
+import itertools
 import json
 import os
 import statistics
@@ -17,6 +18,7 @@ import sys
 import tempfile
 import time
 from collections.abc import Callable
+from dataclasses import replace
 from pathlib import Path
 from typing import Any
 
@@ -26,21 +28,19 @@ sys.path.insert(0, str(BACKEND))
 
 import numpy as np
 
-from craft.advice.advise import advise
-from craft.advice.ladder import solve_ladder
-from craft.advice.plan import Plan, plan_for
-from craft.configuration.around import given_for
 from craft.configuration.configure import configure
 from craft.configuration.decided import facts_of
+from craft.day.day import slots_of_a_day
+from craft.day.fingers import Hour, roles_of
+from craft.day.functions import FUNCTIONS
+from craft.day.walk import Menus, Way, places_of, walk
 from craft.kit.moves import Moves, Shortcuts
-from craft.loading.controls import Hour, roles_of
-from craft.loading.day import Stop, slots_of_a_day
-from craft.loading.functions import FUNCTIONS
-from craft.loading.walk import Menus, Way, places_of, walk
-from exchange.demo_words import demo_dialect
-from exchange.dialect_form import DialectForm, checked
-from exchange.setup_form import setup_form
-from exchange.situation_form import SituationForm
+from craft.setup.advise import advise
+from craft.setup.ladder import solve_ladder
+from craft.setup.plan import Plan, plan_for
+from forms.dialect_form import of_demo
+from forms.setup_form import setup_of
+from forms.situation_form import SituationForm
 
 PORT = 8392
 CASES = {
@@ -92,7 +92,7 @@ def computation() -> None:
         solved = levels + 1 + len(advise(situation).neighbours)
         least, ladder, whole, setup = in_turns(
             floor(plan, levels),
-            lambda plan=plan: solve_ladder(plan),
+            lambda plan=plan: solve_ladder(replace(plan, search=None)),
             floor(plan, solved),
             lambda situation=situation: advise(situation),
         )
@@ -115,8 +115,8 @@ def configuration() -> None:
     for name, change in clashing.items():
         situation = SituationForm.model_validate({**base, **change}).value()
         setup = advise(situation)
-        around = given_for(situation, setup)
         made = configure(situation, setup)
+        around = made.around
         values = made.values
 
         def look(values: dict[str, Any] = values, around: Any = around) -> int:
@@ -139,8 +139,8 @@ def menus() -> None:
     """
     situation = SituationForm.model_validate({**CASES["sports"], "lens": "merrow-70-200"}).value()
     setup = advise(situation)
-    around, made = given_for(situation, setup), configure(situation, setup)
-    words = Menus(checked(DialectForm.model_validate(demo_dialect("merrow-swift-20"))).value())
+    made = configure(situation, setup)
+    words = Menus(of_demo("merrow-swift-20").value())
     right = made.values
     cases = {
         "nothing known, the shorter way": ({}, None),
@@ -148,13 +148,13 @@ def menus() -> None:
         "a third unknown": ({slug: value for k, (slug, value) in enumerate(right.items()) if k % 3}, Way.AUDIT),
     }
     for name, (held, way) in cases.items():
-        found = walk(made, held, words, around, way)
+        found = walk(made, held, words, way)
         places = [place for place, _ in places_of(words.words).values()][: len(found.steps)]
 
         def look(places: list[tuple[int, ...]] = places) -> int:
             return sum(one[0] < other[0] for one in places for other in places)
 
-        least, whole = in_turns(look, lambda held=held, way=way: walk(made, held, words, around, way), rounds=20)
+        least, whole = in_turns(look, lambda held=held, way=way: walk(made, held, words, way), rounds=20)
         print(f"walk, {name}: {len(found.steps)} items, {found.presses} presses, {found.plainly} from top to bottom, proven {found.proven}")
         print(f"  {whole:.1f} ms, {whole / least:.0f} of its floor ({least * 1000:.0f} µs)")
 
@@ -163,19 +163,19 @@ def loading() -> None:
     """Walk with lists and buttons, slots and controls of the largest demo body, each against looking once at all it weighs."""
     situation = SituationForm.model_validate({**CASES["sports"], "lens": "merrow-70-200"}).value()
     setup = advise(situation)
-    around, made = given_for(situation, setup), configure(situation, setup)
-    words = checked(DialectForm.model_validate(demo_dialect("merrow-swift-20"))).value()
+    made = configure(situation, setup)
+    words = of_demo("merrow-swift-20").value()
     slugs = [slug for slug in made.values if slug in places_of(words)]
     shortcuts = Shortcuts(tuple(slugs[5:45:5]), tuple(slugs[3:60:6]), tuple((slug, "key") for slug in slugs[2:80:10]))
     handy = Menus(words, Moves(line=0.5), shortcuts)
     held = {slug: value for k, (slug, value) in enumerate(made.values.items()) if k % 3}
-    found = walk(made, held, handy, around, Way.AUDIT)
+    found = walk(made, held, handy, Way.AUDIT)
 
     def places() -> int:
         at = [place for place, _ in places_of(words).values()][: len(found.steps)]
         return sum(one[0] < other[0] for one in at for other in at)
 
-    least, whole = in_turns(places, lambda: walk(made, held, handy, around, Way.AUDIT), rounds=20)
+    least, whole = in_turns(places, lambda: walk(made, held, handy, Way.AUDIT), rounds=20)
     print(f"walk with lists and buttons: {len(found.steps)} items, {found.presses:g} presses, proven {found.proven}")
     print(f"  {whole:.1f} ms, {whole / least:.0f} of its floor ({least * 1000:.0f} µs)")
     kinds = {
@@ -190,7 +190,7 @@ def loading() -> None:
     for genre, (lens, ev100) in kinds.items():
         case = SituationForm.model_validate({"genre": genre, "body": "merrow-swift-20", "lens": lens, "light": {"ev100": ev100}}).value()
         made_there = advise(case)
-        stops.append(Stop(configure(case, made_there), given_for(case, made_there)))
+        stops.append(configure(case, made_there))
     menus, setups = Menus(words), [stop.values for stop in stops]
 
     def changes() -> int:
@@ -203,6 +203,7 @@ def loading() -> None:
         print(
             f"slots, {count} kinds of work, {banks[0].slots} slots: {whole:.1f} ms, {whole / least:.0f} of its floor ({least * 1000:.0f} µs)"
         )
+    around = made.around
     facts = facts_of(setup, around.tokens)
     hours = [
         Hour("one", facts, around.tokens, made.values, 300.0),
@@ -271,23 +272,24 @@ def round_trip() -> None:
 
 
 def posts() -> None:
-    """POST /api/advise against the same computation without a server, taken in turns."""
-    raw = CASES["sports"]
-    body = json.dumps(raw)
+    """POST /api/advise against the same computation without a server, taken in turns; no question is asked twice."""
+    light = itertools.count(11_000_000)
+
+    def question() -> dict[str, Any]:
+        return CASES["sports"] | {"light": {"ev100": next(light) / 1_000_000}}
+
     headers = {"Content-Type": "application/json", "X-CSRFToken": "t" * 32, "Cookie": f"csrftoken={'t' * 32}"}
     connection = http.client.HTTPConnection("127.0.0.1", PORT)
 
     def post() -> None:
-        connection.request("POST", "/api/advise", body, headers)
+        connection.request("POST", "/api/advise", json.dumps(question()), headers)
         answer = connection.getresponse()
         answer.read()
         if answer.status != 200:
             raise RuntimeError(f"the API answered {answer.status}")
 
     def alone() -> None:
-        form = SituationForm.model_validate(raw)
-        value = form.value()
-        setup_form(value, advise(value), form.delivery.shape).model_dump_json()
+        setup_of(SituationForm.model_validate(question())).model_dump_json()
 
     for _ in range(5):
         alone(), post()

@@ -36,7 +36,7 @@ def free_port(wanted: int) -> int:
 def advise(arguments: list[str]) -> int:
     """A situation in, a setup out."""
     steps.python()
-    return subprocess.run([str(PYTHON), "-m", "exchange.advise_command", *_from_here(arguments)], cwd=BACKEND).returncode
+    return subprocess.run([str(PYTHON), "-m", "forms.advise_command", *_from_here(arguments)], cwd=BACKEND).returncode
 
 
 def _from_here(arguments: list[str]) -> list[str]:
@@ -125,7 +125,7 @@ def bench(arguments: list[str]) -> int:
 
 
 def mutate(arguments: list[str]) -> int:
-    """Mutation testing of scales, picture and advice."""
+    """Mutation testing of the rooms that compute an exposure."""
     steps.python(dev=True)
     return subprocess.run([str(PYTHON), str(ROOT / "tools" / "mutate.py"), *arguments], cwd=ROOT).returncode
 

@@ -1,4 +1,4 @@
-"""Mutation testing of scales, picture and advice: how many small wrongs the tests notice.
+"""Mutation testing of the rooms that compute an exposure: how many small wrongs the tests notice.
 
 ``./run mutate`` takes a sample of 150 mutants a room, always the same; ``./run mutate 40`` another
 number; ``./run mutate all`` every one, which takes hours. Mutants that cannot change behaviour are
@@ -23,11 +23,15 @@ from cosmic_ray.work_item import MutationSpec, WorkerOutcome, WorkResult
 ROOT = Path(__file__).resolve().parent.parent
 WANTED = 0.85
 WORKERS = 2
-KNOWLEDGE = ["genres.py", "schools.py", "cautions.py", "terms.py", "conditions.py"]
+KNOWLEDGE = ["schools/*", "cautions.py"]
+_OF_SETUPS = [f"setup.tests.test_{name}" for name in ("targets", "numbers", "schools", "setup", "ladder")]
 ROOMS = {
     "scales": ["scales.tests.test_scales", "kit.tests.test_dials"],
-    "picture": ["picture.tests.test_picture"],
-    "advice": [f"advice.tests.test_{name}" for name in ("targets", "numbers", "schools", "setup", "ladder", "solver")],
+    "optics": ["sensor.tests.test_picture"],
+    "sensor": ["sensor.tests.test_picture"],
+    "exposure": ["exposure.tests.test_solver", *_OF_SETUPS],
+    "decisions": _OF_SETUPS,
+    "setup": _OF_SETUPS,
 }
 EXAMPLES = """
 import doctest, importlib, pkgutil, unittest

@@ -17,7 +17,7 @@ VENV = ROOT / ".venv"
 STAMPS = ROOT / ".stamps"
 PYTHON = VENV / "bin" / "python"
 PANGO = ("libpango-1.0-0", "libpangoft2-1.0-0", "libharfbuzz-subset0")
-CHROMIUM = Path("/usr/bin/chromium")
+CHROMIUM = Path("/usr/bin/chromium-headless-shell")
 
 
 class SetupError(RuntimeError):
@@ -106,4 +106,4 @@ def pango() -> None:
 
 def chromium() -> None:
     """The browser for tests and pictures, and the readers of printed sheets."""
-    _apt([*(() if CHROMIUM.exists() else ("chromium",)), "poppler-utils"], "browser tests and pictures")
+    _apt([*(() if CHROMIUM.exists() else ("chromium-headless-shell",)), "poppler-utils"], "browser tests and pictures")

@@ -127,7 +127,7 @@ def settings(page: Page) -> None:
     page.get_by_role("link", name="fingers", exact=True).click()
     page.get_by_label("which body").select_option(label="Merrow Swift, 20 MP")
     page.locator(".use").first.wait_for()
-    picture(page, "controls")
+    picture(page, "fingers")
     page.goto("/")
     page.get_by_role("link", name="cards and links", exact=True).click()
     page.locator("article").first.wait_for()

@@ -20,14 +20,14 @@ def forms() -> dict[str, Any]:
     import django
 
     django.setup()
-    from exchange.card_form import CardSnapshot
-    from exchange.dialect_form import BodyProfileFile, DialectForm
-    from exchange.kit_form import BodyForm, LensForm
-    from exchange.layout_form import LayoutForm
-    from exchange.outing_form import OutingFile
-    from exchange.recipe_form import RecipeForm
-    from exchange.setup_form import SetupOut
-    from exchange.situation_form import SituationForm
+    from forms.card_form import CardSnapshot
+    from forms.dialect_form import BodyProfileFile, DialectForm
+    from forms.kit_form import BodyForm, LensForm
+    from forms.layout_form import LayoutForm
+    from forms.outing_form import OutingFile
+    from forms.recipe_form import RecipeForm
+    from forms.setup_form import SetupOut
+    from forms.situation_form import SituationForm
 
     return {
         "situation": SituationForm,
@@ -52,13 +52,13 @@ def openapi() -> dict[str, Any]:
 
 def tokens() -> str:
     """The closed lists, told for people: enumerations of the schemas, subjects, conditions, schools, demo kit."""
-    from craft.advice import terms
-    from craft.advice.genres import WORKS
-    from craft.advice.schools import BY_DECISION
+    from craft.decisions.schools import BY_DECISION
     from craft.kit.body import Finder, Shutter
-    from craft.picture.sharpness import Acuity
-    from craft.scales.conditions import CONDITIONS
-    from exchange.demo_kit import BODIES, LENSES
+    from craft.optics.sharpness import Acuity
+    from craft.scene.conditions import CONDITIONS
+    from craft.scene.works import WORKS
+    from craft.vocabulary import terms
+    from demo.kit import BODIES, LENSES
 
     enums = [v for v in vars(terms).values() if isinstance(v, type) and issubclass(v, Enum) and v is not Enum]
     lines = ["# Closed lists", "", "Written by `tools/write_formats.py` from the code; a check keeps the two in step.", ""]
@@ -67,7 +67,7 @@ def tokens() -> str:
     lines += ["## Binding limits", "", "The named limits above, and `stops` (its share in stops), `must_hold` (an intent on no rung).", ""]
     lines += ["## Subjects", ""]
     for work in WORKS:
-        lines.append(f"- `{work.genre.value}`: " + ", ".join(f"`{s.slug}` ({s.speed_m_s:g} m/s: {s.source})" for s in work.subjects))
+        lines.append(f"- `{work.genre.value}`: " + ", ".join(f"`{s.slug}` ({s.body_m_s:g} m/s: {s.source})" for s in work.subjects))
     lines += ["", "## Conditions of light", ""]
     lines += [f"- `{c.slug}`: {c.label}, EV {c.ev100:g}. {c.reason} ({c.source})" for c in CONDITIONS]
     lines += ["", "## Schools", ""]

@@ -12,9 +12,9 @@ from ninja import Router, Schema
 
 from cards import files
 from cards.models import Card
-from exchange.card_form import CardSnapshot, freeze
-from exchange.outing_form import fingerprint
-from exchange.problems import InputError
+from forms.card_form import CardSnapshot, freeze
+from forms.outing_form import fingerprint
+from forms.problems import InputError
 from outings.actions import Kit
 from outings.models import Situation
 from outings.pocket import pocket_of
@@ -35,7 +35,7 @@ class CardOut(Schema):
 
 def _out(card: Card, kit: Kit) -> CardOut:
     try:
-        stale = fingerprint(kit.resolve(card.situation.document)) != card.fingerprint
+        stale = fingerprint(kit.resolve(card.situation.document, card.situation.outing)) != card.fingerprint
     except InputError:
         stale = True
     return CardOut(
@@ -49,7 +49,7 @@ def make_card(request: HttpRequest, pk: int) -> HttpResponse:
     rows = Situation.objects.select_related("outing__person")
     row = get_object_or_404(rows, pk=pk, outing__person=request.user, outing__deleted_at=None, deleted_at=None)
     kit = Kit(request.user)
-    asked = kit.resolve(row.document)
+    asked = kit.resolve(row.document, row.outing)
     snapshot = freeze(row.document, asked, pocket_of(row.outing, pk, kit))
     card = Card.objects.create(situation=row, fingerprint=fingerprint(asked), snapshot=snapshot.model_dump(mode="json"))
     return as_json(_out(card, kit))

@@ -1,10 +1,10 @@
-"""App."""
+"""What Django knows of this app."""
 
 from django.apps import AppConfig
 
 
 class Config(AppConfig):
-    """This app."""
+    """The app as it is installed."""
 
     name = "cards"
     default_auto_field = "django.db.models.BigAutoField"

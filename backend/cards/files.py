@@ -13,10 +13,10 @@ from typing import Any
 from django.conf import settings
 from django.template.loader import render_to_string
 
-from craft.advice.terms import Intent
 from craft.scales.series import Dial, label
-from exchange.card_form import CardSnapshot
-from exchange.setup_form import ConcessionOut
+from craft.vocabulary.terms import Intent
+from forms.card_form import CardSnapshot
+from forms.setup_form import ConcessionOut, ReachOut, ZoneOut
 
 FONT = Path(__file__).parent / "fonts" / "archivo.woff2"
 TOKENS = settings.BASE_DIR.parent / "frontend" / "src" / "theme" / "tokens.json"
@@ -59,10 +59,13 @@ def _given(rung: ConcessionOut) -> str:
 def _values(card: CardSnapshot) -> dict[str, str]:
     """The few words that a decision is set by, where they say more than its school does."""
     setup = card.setup
+    spot = setup.metering.spot
     limits, focus, drive = setup.iso_limits, setup.focus, setup.drive
     words = {
         "exposure_mode": setup.exposure.mode.value,
-        "metering": setup.metering.pattern.value,
+        "metering": setup.metering.pattern.value
+        if spot is None
+        else f"spot on {spot.point_at}, placed {_signed(spot.place_stops)}; {spot.hold}",
         "iso_limits": f"{limits.floor:g} to {limits.ceiling:g}" if limits.automatic else f"fixed, {setup.exposure.iso:g}",
         "white": f"{setup.white.kelvin:g} K" if setup.white.kelvin else setup.white.mode.value,
         "focus": f"{focus.mode.value}, {focus.area.value}",
@@ -72,6 +75,26 @@ def _values(card: CardSnapshot) -> dict[str, str]:
         "bracketing": f"{setup.bracketing.frames} frames, {setup.bracketing.step_ev:.3g} apart" if setup.bracketing.frames > 1 else "none",
     }
     return {name: _words(text) for name, text in words.items()}
+
+
+def _metres(value: float | None) -> str:
+    return "infinity" if value is None else f"{value:.2g} m" if value < 100 else f"{value:.0f} m"
+
+
+def _reach(reach: ReachOut) -> str:
+    return f"{_metres(reach.near_m)} to {_metres(reach.far_m)}"
+
+
+def _zone(zone: ZoneOut | None) -> dict[str, Any] | None:
+    """The distance to set and what is sharp: now, by aperture and by distance, in words."""
+    if zone is None:
+        return None
+    return {
+        "distance": _metres(zone.now.distance_m),
+        "reach": _reach(zone.now),
+        "by_aperture": [(label(Dial.APERTURE, r.aperture), _reach(r)) for r in zone.by_aperture],
+        "by_distance": [(_metres(r.distance_m), _reach(r)) for r in zone.by_distance],
+    }
 
 
 def _context(card: CardSnapshot, sheet: str) -> dict[str, Any]:
@@ -97,7 +120,11 @@ def _context(card: CardSnapshot, sheet: str) -> dict[str, Any]:
         "card": card,
         "now": rows[6 * per_stop],
         "rows": rows,
-        "to_set": [(_words(name), values.get(name, made[name].label)) for name in ORDER],
+        "to_set": [
+            *([("compensation", _signed(setup.exposure.compensation_ev))] if setup.exposure.meters else []),
+            *((_words(name), values.get(name, made[name].label)) for name in ORDER),
+        ],
+        "zone": _zone(setup.zone),
         "gives": [(_given(c), c.gave_stops) for c in setup.concessions],
         "answers": card.answers,
         "font": font(),

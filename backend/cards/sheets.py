@@ -10,14 +10,14 @@ from dataclasses import dataclass
 from django.template.loader import render_to_string
 
 from cards.files import font, themes
+from craft.kit.dialect import in_own_words
 from craft.vocabulary.setting import GROUP_WORDS
 from craft.vocabulary.settings import BY_SLUG
-from craft.vocabulary.words import say_value
-from exchange.dialect_form import BETWEEN, safe_cell
-from exchange.recipe_form import RecipeForm
-from exchange.walk_form import WalkOut
-from outings.checks_api import ChecksOut
-from outings.first_api import FirstDayOut
+from forms.dialect_form import BETWEEN, safe_cell
+from forms.recipe_form import RecipeForm
+from forms.walk_form import WalkOut
+from outings.checks.schemas import ChecksOut
+from outings.first_day.schemas import FirstDayOut
 
 
 @dataclass(frozen=True, slots=True)
@@ -63,7 +63,7 @@ def recipe_sheet(recipe: RecipeForm) -> Sheet:
     groups: dict[str, list[Line]] = {}
     for slug, value in recipe.values.items():
         setting, own = BY_SLUG[slug], words.get(slug)
-        said = (own.values.get(str(value)) if own else None) or say_value(setting, value)
+        said = in_own_words(setting, value, own.values if own else {})
         line = Line(own.label if own else setting.label, setting.label if own else "", value=said)
         groups.setdefault(GROUP_WORDS[setting.group], []).append(line)
     return Sheet(f"{recipe.title}: a recipe", f"As {recipe.body} has it.", _frozen(groups.items()))

@@ -11,14 +11,15 @@ from ninja import Router
 
 from cards.api import as_file
 from cards.sheets import Sheet, checks_sheet, first_sheet, recipe_sheet, sheet_csv, sheet_pdf, walk_sheet
-from gear.actions import with_state
+from kit.actions import with_state
 from outings.actions import Kit
-from outings.checks_api import checks_of
-from outings.first_api import first_day_of
-from outings.fits_api import recipe_from
+from outings.checks.actions import checks_of
+from outings.first_day.actions import first_day_of
+from outings.fits.actions import recipe_from
 from outings.mine import my_outing
 from outings.models import Situation
-from outings.settings_api import Special, walk_to
+from outings.walk.api import walk_to
+from outings.walk.schemas import Special
 
 router = Router(tags=["sheets"])
 
@@ -36,8 +37,7 @@ def _answer(sheet: Sheet, kind: Kind) -> HttpResponse:
 def walk_file(request: HttpRequest, pk: int, kind: Kind, special: Special = "") -> HttpResponse:
     """A walk as a file."""
     row = get_object_or_404(Situation, pk=pk, outing__person=request.user, outing__deleted_at=None, deleted_at=None)
-    kit = Kit(request.user)
-    body = str(kit.pieces["body", row.document["body"]]["name"])
+    body = Kit(request.user).body_name(row.document["body"])
     return _answer(walk_sheet(walk_to(request, row, None, special), str(row.document["title"]), body), kind)
 
 

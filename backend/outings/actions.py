@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections import Counter
+from collections.abc import Iterable
 from datetime import timedelta
 from functools import cached_property
 from typing import Any
@@ -12,26 +14,31 @@ from django.db.models import Max
 from django.utils import timezone
 
 from craft.vocabulary.setting import Value
-from exchange.demo_kit import BODIES, LENSES
-from exchange.demo_words import demo_dialect
-from exchange.dialect_form import DialectForm, checked
-from exchange.kit_form import BodyForm, LensForm
-from exchange.layout_form import LayoutForm
-from exchange.outing_form import OutingFile, SituationDocument, document_from, resolved
-from exchange.problems import InputError, Problem
-from exchange.setup_form import setup_of
-from exchange.situation_form import SituationForm
-from exchange.walk_form import Believed
-from gear.actions import add as add_piece
-from gear.actions import believed, body_of, hold, with_state
-from gear.models import Dialect, Layout, Piece
-from outings.demo_day import DAY, HELD, LAYOUTS, PEOPLE
+from demo.day import DAY, HELD, LAYOUTS, PEOPLE
+from demo.kit import BODIES, LENSES
+from forms.dialect_form import DialectForm, of_demo
+from forms.kit_form import BodyForm, LensForm
+from forms.layout_form import LayoutForm
+from forms.outing_form import OfDay, OutingFile, SituationDocument, document_from, resolved
+from forms.problems import InputError, Problem
+from forms.setup_form import setup_of
+from forms.situation_form import SituationForm
+from forms.walk_form import Believed
+from kit.actions import add as add_piece
+from kit.actions import believed, body_of, hold, with_state
+from kit.models import Dialect, Layout, Piece
 from outings.models import Earlier, Outing, Situation
 from people.models import Profile
 from people.versions import check_version, tag
 
 UNDO_DEPTH = 100
 KEPT_DAYS = 30
+
+
+def bodies_on(outings: Iterable[Outing]) -> Counter[int]:
+    """How many different bodies the situations of each outing use, by its id."""
+    rows = Situation.objects.filter(outing__in=outings, deleted_at=None).order_by().values_list("outing", "document__body").distinct()
+    return Counter(outing for outing, _ in rows)
 
 
 class Kit:
@@ -43,6 +50,10 @@ class Kit:
         profile = Profile.objects.filter(person=person).values_list("document", flat=True).first()
         self.profile = profile or {}
         self.person = person
+
+    @cached_property
+    def _bodies(self) -> Counter[int]:
+        return bodies_on(Outing.objects.filter(person=self.person))
 
     @cached_property
     def dialects(self) -> dict[str, DialectForm]:
@@ -60,8 +71,17 @@ class Kit:
         """Each body as it is believed to stand."""
         return {piece.slug: believed(piece) for piece in with_state(self.person)}
 
-    def resolve(self, document: dict[str, Any]) -> dict[str, Any]:
-        """What the advice is asked for a stored situation.
+    def body_name(self, slug: str) -> str:
+        """What a body of the kit is called; for one that is gone, what it was known by."""
+        piece = self.pieces.get(("body", slug))
+        return slug if piece is None else BodyForm.model_validate(piece).name
+
+    def day_of(self, outing: Outing | None) -> OfDay:
+        """What an outing tells by itself."""
+        return OfDay() if outing is None else OfDay(max(1, self._bodies[outing.pk]), outing.mains_hz)
+
+    def resolve(self, document: dict[str, Any], outing: Outing | None = None) -> dict[str, Any]:
+        """What the advice is asked for a stored situation of an outing, or of none.
 
         Raises
         ------
@@ -76,7 +96,7 @@ class Kit:
         own = found["body"].get("fixed_lens")
         if own and own != document["lens"]:
             raise InputError([Problem("/lens", f"this body has its own lens: {own}")])
-        return resolved(document, found["body"], found["lens"], self.profile)
+        return resolved(document, found["body"], found["lens"], self.profile, self.day_of(outing))
 
 
 def sweep() -> None:
@@ -159,6 +179,7 @@ def export(outing: Outing) -> OutingFile:
         version=1,
         title=outing.title,
         place=outing.place,
+        mains_hz=outing.mains_hz,
         day=outing.day,
         situations=[SituationDocument.model_validate(d) for d in documents],
         bodies={slug: BodyForm.model_validate(d) for (kind, slug), d in kit.items() if kind == "body"},
@@ -187,7 +208,7 @@ def import_outing(person: Any, file: OutingFile) -> Outing:
         for (kind, slug), form in brought.items():
             if (kind, slug) not in mine:
                 Piece.objects.create(person=person, kind=kind, slug=slug, document=form.model_dump(mode="json"))
-        outing = Outing.objects.create(person=person, title=file.title, place=file.place, day=file.day)
+        outing = Outing.objects.create(person=person, title=file.title, place=file.place, mains_hz=file.mains_hz, day=file.day)
         Situation.objects.bulk_create(Situation(outing=outing, position=k, document=s.stored()) for k, s in enumerate(file.situations, 1))
     return outing
 
@@ -202,7 +223,7 @@ def import_situation(outing: Outing, form: SituationForm) -> Situation:
     with transaction.atomic():
         slugs = {kind: _slug_of(outing.person, kind, getattr(form, kind)) for kind in ("body", "lens")}
         document = document_from(form, "From a file", slugs["body"], slugs["lens"])
-        setup_of(SituationForm.model_validate(Kit(outing.person).resolve(document.stored())))
+        setup_of(SituationForm.model_validate(Kit(outing.person).resolve(document.stored(), outing)))
         return add_situation(outing, document)
 
 
@@ -218,7 +239,7 @@ def _slug_of(person: Any, kind: str, given: str | BodyForm | LensForm) -> str:
 
 def checked_words(slug: str) -> dict[str, Any]:
     """A demo body's own words as they are stored."""
-    return checked(DialectForm.model_validate(demo_dialect(slug))).model_dump(mode="json")
+    return of_demo(slug).model_dump(mode="json")
 
 
 def copy_demo(person: Any, *, day: bool) -> None:

@@ -7,12 +7,13 @@ from django.db import models
 
 
 class Outing(models.Model):
-    """A day out."""
+    """A day out. mains_hz: frequency of the mains at its place, null where it is as usual."""
 
     person = models.ForeignKey(settings.AUTH_USER_MODEL, models.CASCADE, related_name="outings")
     title = models.CharField(max_length=120)
     place = models.CharField(max_length=120, blank=True)
     day = models.DateField()
+    mains_hz = models.PositiveSmallIntegerField(null=True, blank=True)
     deleted_at = models.DateTimeField(null=True, blank=True)
 
     class Meta:
@@ -23,7 +24,7 @@ class Outing(models.Model):
 
 
 class Situation(models.Model):
-    """One picture of the day. The document is exchange.outing_form.SituationDocument."""
+    """One picture of the day. The document is forms.outing_form.SituationDocument."""
 
     outing = models.ForeignKey(Outing, models.CASCADE, related_name="situations")
     position = models.PositiveIntegerField()
@@ -71,7 +72,7 @@ class Ticked(models.Model):
 class Filling(models.Model):
     """What a slot of a body holds on an outing by the person's own choice; a slot without a row is computed.
 
-    special: a setup that is none of the day's (craft.loading.special), else the situation is given.
+    special: a setup that is none of the day's (craft.day.special), else the situation is given.
     """
 
     outing = models.ForeignKey(Outing, models.CASCADE, related_name="fillings")

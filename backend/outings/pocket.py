@@ -2,26 +2,25 @@
 
 from __future__ import annotations
 
-from craft.configuration.around import given_for
-from craft.configuration.decided import facts_of
+from craft.day.checks import CHECKS, Check, Moment, applying
+from craft.day.functions import BY_FUNCTION
+from craft.day.special import special_configuration
+from craft.day.walk import Way, walk
 from craft.errors import CraftError
 from craft.kit.controls import USE_WORDS
-from craft.loading.checks import CHECKS, Check, Moment, applying
-from craft.loading.functions import BY_FUNCTION
-from craft.loading.special import special_configuration
-from craft.loading.walk import Way, walk
 from craft.vocabulary.setting import Value
 from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.words import say_value
-from exchange.card_form import PocketOut, ToSetOut
-from exchange.dialect_form import BETWEEN
-from exchange.layout_form import LayoutForm
-from exchange.walk_form import Believed
-from gear.models import Layout
+from forms.card_form import PocketOut, ToSetOut
+from forms.dialect_form import BETWEEN
+from forms.layout_form import LayoutForm
+from forms.walk_form import Believed
+from kit.models import Layout
 from outings.actions import Kit
-from outings.day import Made, made_of
 from outings.models import Outing
-from outings.slots_api import BodySlots, slots_of
+from outings.setups import Made, made_of
+from outings.slots.actions import slots_of
+from outings.slots.schemas import BodySlots
 
 MOST_CHANGES = 24
 """Changes that a card has room for; the walk itself shows all of them."""
@@ -39,8 +38,7 @@ def pocket_of(outing: Outing, pk: int, kit: Kit) -> PocketOut | None:
     state = kit.states[here.body]
     turns, brought = _turns(plan, pk, {made.pk: made for made in day}, here)
     changes = _changes(here, before, brought, state) if before else []
-    tokens = given_for(here.situation, here.setup).tokens
-    own = applying(CHECKS, facts_of(here.setup, tokens), tokens, here.configuration.values)
+    own = applying(CHECKS, here.facts, here.tokens, here.configuration.values)
     return PocketOut(
         before=before.title if before else "",
         turns=turns,
@@ -68,8 +66,7 @@ def _turns(plan: BodySlots, pk: int, day: dict[int, Made], here: Made) -> tuple[
 
 
 def _changes(here: Made, before: Made, brought: dict[str, Value], state: Believed) -> list[ToSetOut]:
-    given = given_for(here.situation, here.setup)
-    made = walk(here.configuration, {**before.configuration.values, **brought}, state.menus, given, Way.AUDIT)
+    made = walk(here.configuration, {**before.configuration.values, **brought}, state.menus, Way.AUDIT)
     return [
         ToSetOut(what=step.label, value=say_value(BY_SLUG[step.setting], step.value), where=BETWEEN.join(step.menu), through=step.through)
         for step in made.steps

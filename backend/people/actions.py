@@ -9,7 +9,7 @@ from django.contrib.auth.models import AbstractBaseUser
 from django.core.exceptions import ValidationError
 from django.db import IntegrityError, transaction
 
-from exchange.problems import InputError, Problem
+from forms.problems import InputError, Problem
 from people.models import Profile
 
 

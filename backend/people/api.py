@@ -11,8 +11,8 @@ from django.middleware.csrf import get_token
 from ninja import Header, Router, Schema
 from pydantic import Field
 
-from exchange.problems import InputError, Problem
-from exchange.profile_form import PersonForm
+from forms.problems import InputError, Problem
+from forms.profile_form import PersonForm
 from outings.actions import copy_demo
 from people import actions
 from people.guards import Anyone

@@ -9,7 +9,7 @@ from django.http import HttpRequest
 from ninja.parser import Parser
 from ninja.security import APIKeyCookie
 
-from exchange.reading import read_json
+from forms.reading import read_json
 
 
 class Anyone(APIKeyCookie):

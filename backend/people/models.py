@@ -7,7 +7,7 @@ from django.db import models
 
 
 class Profile(models.Model):
-    """Taste and habits: see exchange.profile_form for the document."""
+    """Taste and habits: see forms.profile_form for the document."""
 
     person = models.OneToOneField(settings.AUTH_USER_MODEL, models.CASCADE, related_name="profile")
     document = models.JSONField(default=dict)

@@ -8,17 +8,19 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
 from pydantic import Field
 
-from craft.advice.genres import WORKS
-from craft.advice.pairs import rank
-from craft.advice.schools import SCHOOLS
-from craft.advice.targets import ACCEPTED_LIMITS
-from craft.scales.conditions import CONDITIONS
+from craft.decisions.schools import SCHOOLS
+from craft.exposure.targets import ACCEPTED_LIMITS
 from craft.scales.parsing import READERS, parse_stops
 from craft.scales.series import Dial
-from exchange.kit_form import BodyForm, LensForm
-from exchange.setup_form import SetupOut, setup_of
-from exchange.situation_form import SituationForm
-from people.guards import Anyone
+from craft.scene.conditions import CONDITIONS
+from craft.scene.works import WORKS
+from craft.setup.pairs import rank
+from forms.answer import answer_to
+from forms.configuration_form import ClashesOut, clashes_form
+from forms.kit_form import BodyForm, LensForm
+from forms.setup_form import DecidedOut, SetupOut, decided_of, setup_of
+from forms.situation_form import SituationForm
+from people.guards import Anyone, Person
 from people.replies import as_json
 from studio.problems import ProblemOut
 
@@ -31,8 +33,14 @@ class SubjectWords(Schema):
     slug: str
     label: str
     speed_m_s: float
+    limb_m_s: float
+    limb: str
+    followed: float
     distance_m: float
+    near_m: float | None
     depth_m: float
+    holds_above: float | None
+    usual_mm: float
     source: str
 
 
@@ -118,6 +126,18 @@ def make_setup(request: HttpRequest, situation: SituationForm) -> HttpResponse:
     return as_json(setup_of(situation))
 
 
+@router.post("/advise/decided", auth=Person(), response={200: DecidedOut, 422: ProblemOut})
+def make_decided(request: HttpRequest, situation: SituationForm) -> HttpResponse:
+    """What the bench shows of a setup, at each keystroke: all but the rest of the body's settings. Stateless."""
+    return as_json(decided_of(situation))
+
+
+@router.post("/advise/clashes", auth=Person(), response={200: ClashesOut, 422: ProblemOut})
+def find_clashes(request: HttpRequest, situation: SituationForm) -> HttpResponse:
+    """What does not go together among the settings of a situation: asked once typing pauses. Stateless."""
+    return as_json(clashes_form(answer_to(situation)))
+
+
 @router.post("/pairs", response=list[PairOut])
 def rank_pairs(request: HttpRequest, asked: PairsIn) -> list[PairOut]:
     """Bodies and lenses for a situation, best first. Stateless. Pairs that cannot be joined are left out."""
@@ -173,7 +193,18 @@ def words(request: HttpRequest) -> Words:
                 file=work.file.value,
                 subjects=[
                     SubjectWords(
-                        slug=s.slug, label=s.label, speed_m_s=s.speed_m_s, distance_m=s.distance_m, depth_m=s.depth_m, source=s.source
+                        slug=s.slug,
+                        label=s.label,
+                        speed_m_s=s.body_m_s,
+                        limb_m_s=s.limb_m_s,
+                        limb=s.limb,
+                        followed=s.followed,
+                        distance_m=s.distance_m,
+                        near_m=s.near_m,
+                        depth_m=s.depth_m,
+                        holds_above=s.holds_above,
+                        usual_mm=s.usual_mm,
+                        source=s.source,
                     )
                     for s in work.subjects
                 ],

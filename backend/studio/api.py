@@ -6,18 +6,20 @@ from ninja import NinjaAPI
 
 from cards.api import router as cards
 from cards.sheets_api import router as sheets
-from gear.api import router as gear
-from gear.body_api import router as bodies
-from gear.layout_api import router as layout
-from outings.alike_api import router as alike
-from outings.api import router as outings
-from outings.checks_api import router as checks
-from outings.controls_api import router as controls
-from outings.first_api import router as first_day
-from outings.fits_api import router as fits
-from outings.settings_api import router as settings
-from outings.slots_api import router as slots
-from outings.traffic_api import router as traffic
+from kit.api import router as kit
+from kit.body_api import router as bodies
+from kit.describe_api import router as describing
+from kit.layout_api import router as layout
+from outings.alike.api import router as alike
+from outings.checks.api import router as checks
+from outings.day.api import router as outings
+from outings.fingers.api import router as controls
+from outings.first_day.api import router as first_day
+from outings.fits.api import router as fits
+from outings.slots.api import router as slots
+from outings.traffic.api import router as traffic
+from outings.uses.api import router as uses
+from outings.walk.api import router as walk
 from people.api import router as people
 from people.guards import Person, StrictParser
 from people.replies import PlainRenderer
@@ -40,9 +42,11 @@ for router in (
     people,
     bodies,
     layout,
-    gear,
+    describing,
+    kit,
     outings,
-    settings,
+    uses,
+    walk,
     slots,
     alike,
     fits,

@@ -17,7 +17,7 @@ from craft.vocabulary.features import CIRCUMSTANCES, FEATURES
 from craft.vocabulary.setting import GROUP_WORDS, REACH_WORDS, Group, Reach, Setting
 from craft.vocabulary.settings import BY_SLUG, SETTINGS
 from craft.vocabulary.words import say_value
-from exchange.configuration_form import ChangedOut, ChoiceOut
+from forms.configuration_form import ChangedOut, ChoiceOut
 from people.guards import Anyone
 
 router = Router(tags=["guide"], auth=Anyone())

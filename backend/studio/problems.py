@@ -13,7 +13,7 @@ from ninja.errors import AuthenticationError, AuthorizationError, HttpError, Val
 from pydantic_core import to_json
 
 from craft.errors import CraftError
-from exchange.problems import InputError, Problem, from_craft, problems_of
+from forms.problems import InputError, Problem, from_craft, problems_of
 from people.versions import Conflict
 
 WRONG = "Some of this cannot be used."

@@ -32,7 +32,7 @@ INSTALLED_APPS = [
     "django.contrib.staticfiles",
     "ninja",
     "people",
-    "gear",
+    "kit",
     "outings",
     "cards",
 ]

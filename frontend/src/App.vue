@@ -52,7 +52,7 @@ onUnmounted(leave);
 /** Screens of a day, for the palette. */
 const OF_A_DAY = [
   { name: "slots", label: "Into the slots" },
-  { name: "controls", label: "Under the fingers" },
+  { name: "fingers", label: "Under the fingers" },
   { name: "traffic", label: "Cards and links" },
   { name: "checks", label: "Before the pictures" },
 ];
@@ -77,7 +77,7 @@ watch([outings, kit], ([days, pieces]) => {
     ...(pieces?.bodies ?? []).map((body) => ({
       id: `first-${body.slug}`,
       label: `The first day with ${body.document.name}`,
-      run: () => void router.push({ name: "first", params: { slug: body.slug } }),
+      run: () => void router.push({ name: "first_day", params: { slug: body.slug } }),
     })),
   ]);
 });

@@ -1,3 +1,4 @@
+import { begin, end } from "./api/idle";
 import { createRouter, createWebHistory } from "vue-router";
 
 export const router = createRouter({
@@ -19,9 +20,10 @@ export const router = createRouter({
       meta: { title: "All settings" },
     },
     {
-      path: "/situations/:id(\\d+)/load",
-      name: "load",
-      component: () => import("./views/load/LoadView.vue"),
+      path: "/situations/:id(\\d+)/walk",
+      alias: "/situations/:id(\\d+)/load",
+      name: "walk",
+      component: () => import("./views/walk/WalkView.vue"),
       props: (route) => ({ id: Number(route.params.id) }),
       meta: { title: "Through the menus" },
     },
@@ -69,15 +71,16 @@ export const router = createRouter({
     },
     {
       path: "/kit/bodies/:slug/first",
-      name: "first",
-      component: () => import("./views/first/FirstDayView.vue"),
+      name: "first_day",
+      component: () => import("./views/first_day/FirstDayView.vue"),
       props: true,
       meta: { title: "The first day with a body" },
     },
     {
-      path: "/outings/:id(\\d+)/controls",
-      name: "controls",
-      component: () => import("./views/controls/ControlsView.vue"),
+      path: "/outings/:id(\\d+)/fingers",
+      alias: "/outings/:id(\\d+)/controls",
+      name: "fingers",
+      component: () => import("./views/fingers/FingersView.vue"),
       props: (route) => ({ id: Number(route.params.id) }),
       meta: { title: "Under the fingers" },
     },
@@ -104,6 +107,17 @@ export const router = createRouter({
     },
   ],
 });
+let going = false;
+router.beforeEach(() => {
+  if (!going) begin();
+  going = true;
+});
+function arrived(): void {
+  if (going) end();
+  going = false;
+}
+router.onError(arrived);
 router.afterEach((to) => {
+  arrived();
   document.title = `${String(to.meta.title)} · Wide Aperture`;
 });

@@ -1,4 +1,4 @@
-import type { Concession, Decided } from "@/api/client";
+import type { Concession, Decided, Schemas } from "@/api/client";
 
 /** Tokens in words; what is not listed reads as its token with spaces. */
 const WORDS: Record<string, string> = {
@@ -10,6 +10,9 @@ const WORDS: Record<string, string> = {
   iso: "ISO",
   noise: "Noise",
   brightness: "Brightness",
+  spare: "what is spare",
+  f4: "f/4",
+  smear: "smear",
   widest: "wide open",
   ceiling: "my ceiling",
   body_limit: "the dial's end",
@@ -26,8 +29,16 @@ export function inShort(intent: string): string {
   return first === "ISO" ? first : first.toLowerCase();
 }
 
+/** What was asked of a rung: a named limit, its share, or the dial's end (whose share is no round number of stops). */
+export function asRung(row: Schemas["ConcessionOut"]): Concession {
+  if (row.to) return { intent: row.intent, to: row.to };
+  const endless = row.limit_stops === null || Math.abs(row.limit_stops * 100 - Math.round(row.limit_stops * 100)) > 1e-6;
+  return { intent: row.intent, up_to_stops: endless ? null : row.limit_stops };
+}
+
 export function rungWords(rung: Concession): string {
   const name = word(rung.intent);
+  if (rung.to === "spare") return `${name.split(",")[0]} beyond need`;
   if (rung.to) return `${name}, to ${rung.to === "shake" ? "shake" : word(rung.to)}`;
   if (rung.up_to_stops === null || rung.up_to_stops === undefined) return `${name}, to the end`;
   const stops = Math.round(rung.up_to_stops * 100) / 100;
@@ -59,7 +70,11 @@ export function valueOf(setup: Decided, decision: string, school: string): strin
         ? `${label(s, "iso", s.iso_limits.floor)} to ${label(s, "iso", s.iso_limits.ceiling)}`
         : `fixed, ${label(s, "iso", s.exposure.iso)}`;
     case "range":
-      return s.range.highlight_protection_stops ? `protect ${s.range.highlight_protection_stops} stops` : school;
+      return s.range.protection_automatic
+        ? "protection left to the body"
+        : s.range.highlight_protection_stops
+          ? `protect ${s.range.highlight_protection_stops} stops`
+          : school;
     case "bracketing":
       return s.bracketing.frames > 1
         ? `${s.bracketing.frames} frames, ${Math.round(s.bracketing.step_ev * 100) / 100} apart`
@@ -80,3 +95,9 @@ export function valueOf(setup: Decided, decision: string, school: string): strin
       return school;
   }
 }
+
+/** A distance as it is set on a lens; null is infinity. */
+export const metres = (m: number | null): string =>
+  m === null ? "infinity" : m < 100 ? `${Number(m.toPrecision(2))} m` : `${Math.round(m)} m`;
+/** What is sharp with a distance set. */
+export const reach = (r: Schemas["ReachOut"]): string => `${metres(r.near_m)} to ${metres(r.far_m)}`;

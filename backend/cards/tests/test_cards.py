@@ -99,7 +99,7 @@ class PocketCard(TestCase):
         body = next(b["document"] for b in kit["bodies"] if b["slug"] == document["body"])
         lens = next(x["document"] for x in kit["lenses"] if x["slug"] == document["lens"])
         asked = {k: v for k, v in document.items() if k not in ("title", "starts_at", "note", "schools", "habits")}
-        profile = {"iso_ceiling": 6400, "steadiness": 1.0, "noise_bar": 20.0}
+        profile = {"iso_ceiling": 6400, "steadiness": 1.0, "noise_bar": 40.0}
         bench = self.caller.post("/api/advise", {**asked, "body": body, "lens": lens, "profile": profile}).json()
         frozen = self.make()["snapshot"]["setup"]
         self.assertEqual(frozen, {name: bench[name] for name in frozen})

@@ -4,17 +4,17 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
-from craft.advice.setup import Setup
-from craft.advice.situation import Situation
-from craft.advice.terms import Genre, Support
 from craft.kit.body import Body
 from craft.kit.features import features_of
 from craft.kit.lens import Lens
 from craft.scales.series import Dial
+from craft.scene.situation import Situation
+from craft.setup.setup import Setup
 from craft.vocabulary.dependencies import AFTERS, RULES
-from craft.vocabulary.rules import Given, Rule, Term, Test
+from craft.vocabulary.rules import Around, Rule, Term, Test
 from craft.vocabulary.setting import Setting, Value
 from craft.vocabulary.settings import SETTINGS
+from craft.vocabulary.terms import Genre, Support
 
 LEANS_PX = 12.0
 """Skew in pixels past which a subject visibly leans: the bar of the silent-shutter school."""
@@ -36,7 +36,7 @@ def circumstances(situation: Situation, facts: Mapping[str, float]) -> frozenset
     there = {
         "handheld": carried is Support.HANDHELD,
         "tripod": carried is Support.TRIPOD,
-        "will_not_wait": facts["moving"] == 1 or facts["skill_quick"] == 1,
+        "will_not_wait": facts["wants_blur"] == 0 and (facts["skill_quick"] == 1 or facts["subject_moves"] == 1),
         "pulsing_light": facts["flicker_hz"] > 0,
         "fast_across": facts["skew_px"] > LEANS_PX,
         "stars_in_series": facts["stars"] == 1,
@@ -70,7 +70,7 @@ def offered_values(situation: Situation, setup: Setup) -> dict[str, tuple[Value,
         "iso_ceiling": isos,
         "metering_pattern": tuple(body.patterns),
         "shutter_type": tuple(shutter.value for shutter in body.shutters) + (("automatic",) if len(body.shutters) > 1 else ()),
-        "highlight_protection": (0.0, *body.protection_stops),
+        "highlight_protection": (0.0, *body.protection_stops, *(("automatic",) if body.protection_automatic else ())),
         "built_in_nd": (0.0, *body.nd_stops),
         "focus_mode": focuses,
         "focus_area": areas,
@@ -101,7 +101,7 @@ def rules_of(body: Body) -> tuple[Rule, ...]:
     return (*usual, *body.facts.added, *only_with_rules(body))
 
 
-def given_for(situation: Situation, setup: Setup) -> Given:
+def around_of(situation: Situation, setup: Setup) -> Around:
     """Everything that a dependency may ask for."""
     body = situation.body
     facts = setup.facts
@@ -115,7 +115,7 @@ def given_for(situation: Situation, setup: Setup) -> Given:
     for name, rate in (("raw_rate", body.facts.raw_rate), ("mechanical_rate", body.facts.mechanical_rate)):
         if rate is not None:
             numbers[name] = rate
-    return Given(
+    return Around(
         features_of(body, situation.lens) | circumstances(situation, facts),
         numbers,
         offered_values(situation, setup),

@@ -1,4 +1,4 @@
-"""Bundles: settings that help only as a whole, applied all or nothing, each with a one-minute proof (CRAFT 4)."""
+"""Bundles: settings that help only as a whole, applied all or nothing, each with a one-minute proof."""
 
 # fmt: off
 

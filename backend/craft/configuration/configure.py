@@ -7,25 +7,27 @@ no hand has set then follow where a dependency asks it.
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from enum import Enum
 
-from craft.advice.facts import Facts, When, all_hold, phrase
-from craft.advice.setup import Setup
-from craft.advice.situation import Situation
-from craft.configuration.around import given_for, settings_of
+from craft.configuration.around import around_of, settings_of
 from craft.configuration.bundles import BUNDLES, BundleState, state_of
 from craft.configuration.decided import OF_SETTING, decided, facts_of
 from craft.configuration.habits import HABITS, Habit, Way
 from craft.configuration.rows import GUARDS, ROWS, Row
+from craft.decisions.facts import Facts, When, all_hold, phrase
 from craft.errors import CraftError
 from craft.kit.body import Body
+from craft.scene.situation import Situation
+from craft.setup.setup import Setup
 from craft.vocabulary.checker import Change, Violation, closed, order_to_set, smallest_change, violations
 from craft.vocabulary.features import lacking
-from craft.vocabulary.rules import Given
+from craft.vocabulary.rules import Around
 from craft.vocabulary.setting import Reach, Setting, Value
 from craft.vocabulary.settings import setting_for
+from craft.vocabulary.terms import File
 
 
 class Origin(Enum):
@@ -60,7 +62,8 @@ class Configured:
 
     by: slug of the habit or decision behind the value, or an empty text; closed: why it cannot be
     chosen now, or an empty text; reach: what it touches on this body; offered: the values to choose
-    from (empty: any number between the setting's ends); default: as the body leaves the box;
+    from (empty: any number between the setting's ends); default: as the body leaves the box; guessed: as most
+    bodies do, its owner has not said so of this one;
     firmware: the version that what is known of it here is true for, where that is another than the body's.
     """
 
@@ -71,6 +74,7 @@ class Configured:
     origin: Origin
     by: str
     default: Value
+    guessed: bool
     reach: Reach
     offered: tuple[Value, ...]
     closed: str = ""
@@ -82,18 +86,25 @@ class Configuration:
     """The whole configuration, in the order in which one sets it.
 
     violations: dependencies that it breaks; change: the smallest change that clears them without
-    touching what was set by hand, or the settings set by hand that clash; bundles: how each stands.
+    touching what was set by hand, or the settings set by hand that clash; bundles: how each stands;
+    around: what of the situation its dependencies ask for.
     """
 
     rows: tuple[Configured, ...]
     violations: tuple[Violation, ...]
     change: Change
     bundles: tuple[BundleState, ...]
+    around: Around
 
     @property
     def values(self) -> dict[str, Value]:
         """Value by setting."""
         return {row.setting.slug: row.value for row in self.rows}
+
+    @property
+    def fresh(self) -> dict[str, Value]:
+        """What the body is known to hold when it has just been reset, by setting; a guess is not known."""
+        return {row.setting.slug: row.default for row in self.rows if not row.guessed}
 
 
 @dataclass(frozen=True, slots=True)
@@ -123,7 +134,7 @@ def default_of(setting: Setting, body: Body, offered: tuple[Value, ...]) -> Valu
         return value
     if isinstance(value, str):
         return offered[0]
-    return min(offered, key=lambda v: abs(float(v) - float(value)))
+    return min((v for v in offered if not isinstance(v, str)), key=lambda v: abs(v - value))
 
 
 def _from_rows(rows: Iterable[Row], situation: Situation, facts: Facts, origin: Origin) -> Iterable[tuple[str, _Laid]]:
@@ -158,7 +169,7 @@ def _from_decisions(setup: Setup) -> Iterable[tuple[str, _Laid]]:
         yield slug, _Laid(value, why.because, why.numbers, Origin.DECIDED, why.decision.value)
 
 
-def _by_hand(situation: Situation, there: Mapping[str, Setting], given: Given) -> Iterable[tuple[str, _Laid]]:
+def _by_hand(situation: Situation, there: Mapping[str, Setting], around: Around) -> Iterable[tuple[str, _Laid]]:
     locks = situation.locks
     held: dict[str, Value] = {
         slug: value
@@ -168,23 +179,23 @@ def _by_hand(situation: Situation, there: Mapping[str, Setting], given: Given) -
     for slug, value in situation.settings.items():
         if slug not in there:
             raise CraftError(
-                f"{setting_for(slug).label}: {lacking(setting_for(slug).needs, given.tokens) or 'this body has no such setting'}",
+                f"{setting_for(slug).label}: {lacking(setting_for(slug).needs, around.tokens) or 'this body has no such setting'}",
                 ("settings", slug),
             )
-        held[slug] = there[slug].checked(value, given.offered.get(slug, ()))
+        held[slug] = there[slug].checked(value, around.offered.get(slug, ()))
     for slug, value in held.items():
         yield slug, _Laid(value, "You set this by hand.", {}, Origin.LOCKED)
 
 
-def _layers(situation: Situation, setup: Setup, there: Mapping[str, Setting], given: Given) -> dict[str, _Laid]:
+def _layers(situation: Situation, setup: Setup, there: Mapping[str, Setting], around: Around) -> dict[str, _Laid]:
     """All layers over each other; a value that the body does not have is not laid."""
-    facts = facts_of(setup, given.tokens) | {
+    facts = facts_of(setup, around.tokens) | {
         "old_programs": float("lossless" not in situation.person.raw_opens),
         "shape_given": float(situation.delivery.shape is not None),
     }
     laid = {
         slug: _Laid(
-            default_of(setting, situation.body, given.offered.get(slug, setting.values)),
+            default_of(setting, situation.body, around.offered.get(slug, setting.values)),
             "As the body leaves the box.",
             {},
             Origin.BODY_DEFAULT,
@@ -197,10 +208,34 @@ def _layers(situation: Situation, setup: Setup, there: Mapping[str, Setting], gi
         *_from_habits(situation, facts),
         *_from_decisions(setup),
     ):
-        if slug in there and _has(there[slug], found.value, given.offered.get(slug, ())):
+        if slug in there and _has(there[slug], found.value, around.offered.get(slug, ())):
             laid[slug] = found
-    laid.update(_by_hand(situation, there, given))
+    shaped = _shaped(situation, setup, around)
+    if "aspect" in there and shaped:
+        laid["aspect"] = shaped
+    laid.update(_by_hand(situation, there, around))
     return laid
+
+
+ASPECTS = {"square": 1.0, "4:5": 5 / 4, "4:3": 4 / 3, "16:9": 16 / 9}
+"""Width over height of the shapes a body may cut finished files to, held level."""
+
+
+def _shaped(situation: Situation, setup: Setup, around: Around) -> _Laid | None:
+    """The shape nearest to the delivery's that the body offers, for finished files beside a raw that keeps the rest."""
+    shape = situation.delivery.shape
+    if shape is None or setup.file is not File.BOTH:
+        return None
+    level = max(shape, 1 / shape)
+    sensor = situation.body.sensor
+    offered = around.offered.get("aspect", setting_for("aspect").values)
+    shapes = {"as_sensor": sensor.width_mm / sensor.height_mm} | {a: ASPECTS[a] for a in ASPECTS if a in offered}
+    nearest = min(shapes, key=lambda a: abs(math.log(shapes[a] / level)))
+    if nearest == "as_sensor":
+        return None
+    numbers = {"shape": level, "nearest": shapes[nearest]}
+    because = f"Finished files go out at {level:.3g} to one; {nearest} is the nearest the body cuts, and the raw keeps everything."
+    return _Laid(nearest, because, numbers, Origin.FOLLOWS)
 
 
 def _has(setting: Setting, value: Value, offered: tuple[Value, ...]) -> bool:
@@ -219,42 +254,42 @@ def configure(situation: Situation, setup: Setup) -> Configuration:
     ------
     CraftError : a setting, value or answer that there is not, and what is accepted.
     """
-    given = given_for(situation, setup)
+    around = around_of(situation, setup)
     there = {setting.slug: setting for setting in settings_of(situation.body, situation.lens)}
-    laid = _layers(situation, setup, there, given)
+    laid = _layers(situation, setup, there, around)
     values = {slug: row.value for slug, row in laid.items()}
-    broken = violations(values, given)
+    broken = violations(values, around)
     change = Change({})
     if broken:
         weights = {slug: WEIGHT[row.origin] for slug, row in laid.items()}
         firm = frozenset(slug for slug, row in laid.items() if row.origin in (Origin.LOCKED, Origin.DECIDED))
-        follows = smallest_change(values, given, firm, weights)
+        follows = smallest_change(values, around, firm, weights)
         if follows.values:
-            laid |= _following(follows, values, given)
+            laid |= _following(follows, values, around)
         else:
             hand = frozenset(slug for slug, row in laid.items() if row.origin is Origin.LOCKED)
-            change = smallest_change(values, given, hand, weights)
+            change = smallest_change(values, around, hand, weights)
         values = {slug: row.value for slug, row in laid.items()}
-        broken = violations(values, given)
-    shut = closed(values, given)
-    rows = tuple(_row(there[slug], laid[slug], situation, given, shut.get(slug, "")) for slug in order_to_set(values, given))
+        broken = violations(values, around)
+    shut = closed(values, around)
+    rows = tuple(_row(there[slug], laid[slug], situation, around, shut.get(slug, "")) for slug in order_to_set(values, around))
     offered = {row.setting.slug: row.offered for row in rows}
-    return Configuration(rows, broken, change, tuple(state_of(bundle, values, offered, given.tokens) for bundle in BUNDLES))
+    return Configuration(rows, broken, change, tuple(state_of(bundle, values, offered, around.tokens) for bundle in BUNDLES), around)
 
 
-def _following(change: Change, before: Mapping[str, Value], given: Given) -> dict[str, _Laid]:
+def _following(change: Change, before: Mapping[str, Value], around: Around) -> dict[str, _Laid]:
     """Rows of settings that follow, each with the reason of a rule that its old value would break."""
     found = {}
     for slug, value in change.values.items():
         back = {**before, **change.values, slug: before[slug]}
-        reasons = [v.rule.reason for v in violations(back, given) if slug in v.settings]
+        reasons = [v.rule.reason for v in violations(back, around) if slug in v.settings]
         found[slug] = _Laid(value, reasons[0] if reasons else "It follows from other settings.", {}, Origin.FOLLOWS)
     return found
 
 
-def _row(setting: Setting, laid: _Laid, situation: Situation, given: Given, shut: str) -> Configured:
+def _row(setting: Setting, laid: _Laid, situation: Situation, around: Around, shut: str) -> Configured:
     facts = situation.body.facts
-    offered = given.offered.get(setting.slug, setting.values)
+    offered = around.offered.get(setting.slug, setting.values)
     return Configured(
         setting,
         laid.value,
@@ -263,6 +298,7 @@ def _row(setting: Setting, laid: _Laid, situation: Situation, given: Given, shut
         laid.origin,
         laid.by,
         default_of(setting, situation.body, offered),
+        not facts.says_default(setting.slug),
         facts.reach.get(setting.slug, setting.reach),
         offered,
         shut,

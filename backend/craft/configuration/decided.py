@@ -4,9 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
-from craft.advice.setup import Setup
-from craft.advice.terms import Area, Decision, Drive, File, FocusMode, Mode, Pattern
+from craft.scales.series import Dial
+from craft.setup.setup import Setup
 from craft.vocabulary.setting import Value
+from craft.vocabulary.terms import Area, Decision, Drive, File, FocusMode, Pattern, Priority
 
 OF_SETTING: Mapping[str, Decision] = {
     "exposure_mode": Decision.EXPOSURE_MODE,
@@ -39,22 +40,25 @@ OF_SETTING: Mapping[str, Decision] = {
 
 
 def decided(setup: Setup) -> dict[str, Value]:
-    """Value by setting, as the decisions have them; what a decision leaves alone is not there."""
+    """Value by setting, as the decisions have them; what a decision leaves alone is not there.
+
+    Of a dial that the mode, or automatic ISO, leaves to the body: what the body shows in the present light.
+    """
     limits, focus = setup.iso_limits, setup.focus
     values: dict[str, Value | None] = {
         "exposure_mode": setup.mode.value,
-        "shutter_time": setup.shutter_s if setup.mode is not Mode.APERTURE_PRIORITY else None,
+        "shutter_time": setup.shutter_s,
         "aperture": setup.aperture,
         "compensation": setup.compensation_ev,
-        "built_in_nd": setup.nd_stops,
+        "built_in_nd": setup.nd_stops - setup.glass_stops,
         "shutter_type": setup.shutter.value,
         "iso_mode": "automatic" if limits.automatic else "fixed",
-        "iso_value": None if limits.automatic else setup.iso,
-        "iso_floor": limits.floor,
-        "iso_ceiling": limits.ceiling,
+        "iso_value": setup.iso,
+        "iso_floor": limits.floor if limits.automatic else None,
+        "iso_ceiling": limits.ceiling if limits.automatic else None,
         "iso_slowest_shutter": limits.slowest_shutter_s,
         "metering_pattern": setup.pattern.value,
-        "highlight_protection": setup.protection_stops,
+        "highlight_protection": "automatic" if setup.protection_automatic else setup.protection_stops,
         "bracket_kind": "exposure" if setup.bracket_frames > 1 else "off",
         "bracket_frames": float(setup.bracket_frames) if setup.bracket_frames > 1 else None,
         "bracket_step": setup.bracket_step_ev or None,
@@ -90,7 +94,11 @@ def facts_of(setup: Setup, tokens: frozenset[str]) -> dict[str, float]:
         "continuous": setup.focus.mode is FocusMode.CONTINUOUS,
         "electronic_now": setup.shutter.value == "electronic",
         "mechanical_now": setup.shutter.value == "mechanical",
-        "held_time": setup.mode in (Mode.MANUAL, Mode.SHUTTER_PRIORITY),
+        "fires_first": setup.focus.priority is Priority.RELEASE,
+        "waits": setup.focus.priority is Priority.FOCUS,
+        "meters": setup.meters,
+        "held_aperture": Dial.APERTURE in setup.mode.by_hand,
+        "held_time": Dial.TIME in setup.mode.by_hand,
         "spot_now": setup.pattern is Pattern.SPOT and setup.focus.area is not Area.NONE,
         "deadline_given": setup.facts["deadline_h"] < float("inf"),
         "raw": setup.file is not File.RENDERED,

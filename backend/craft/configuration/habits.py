@@ -1,8 +1,8 @@
-"""Habits: where good photographers disagree about settings, apart from the seven decisions (CRAFT 2, 3).
+"""Habits: where good photographers disagree about settings, apart from the seven decisions.
 
 Per habit the first way whose *wins when* holds is taken, unless the person has answered; the last
 stands when none does. ``sets`` gives settings of craft.vocabulary their values. No template contains
-a digit: numbers come from craft.advice.facts.
+a digit: numbers come from craft.decisions.facts.
 """
 
 # fmt: off
@@ -11,7 +11,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from craft.advice.facts import When
+from craft.decisions.facts import When
 from craft.vocabulary.setting import Value
 
 
@@ -78,8 +78,8 @@ HABITS: tuple[Habit, ...] = (
         Way("more_room", "more room", (("card_roles", "continues"),), (), "Pictures can be had again; room for twice as many is worth more than a copy.", "a failed card loses what was on it"),
     )),
     Habit("release_or_focus", "Should a frame wait until it is sharp?", (
-        Way("release", "fire when I press", (("priority_continuous", "release"),), (_yes("continuous"), When("plane_shift_m", "<=", "half_depth_m")), "While the shutter lags the subject comes {plane_shift_m} nearer, within the {half_depth_m} of depth on its side: waiting gains nothing.", "now and then a soft frame"),
-        Way("focus", "wait for focus", (("priority_continuous", "focus"), ("priority_single", "focus")), (When("plane_shift_m", ">", "half_depth_m"),), "While the shutter lags the subject comes {plane_shift_m} nearer, past the {half_depth_m} of depth on its side: an unfocused frame is lost anyway.", "fewer frames, and not always at the moment you pressed"),
+        Way("release", "fire when I press", (("priority_continuous", "release"),), (_yes("fires_first"),), "While the shutter lags the subject comes {plane_shift_m} nearer, within the {half_depth_m} of depth on its side: waiting gains nothing.", "now and then a soft frame"),
+        Way("focus", "wait for focus", (("priority_continuous", "focus"), ("priority_single", "focus")), (_yes("waits"),), "While the shutter lags the subject comes {plane_shift_m} nearer, past the {half_depth_m} of depth on its side: an unfocused frame is lost anyway.", "fewer frames, and not always at the moment you pressed"),
         Way("mixed", "a little of both", (("priority_continuous", "mixed"), ("priority_single", "focus")), (), "Neither waiting nor firing blindly wins here by the numbers.", "you never know which it did"),
     )),
     Habit("preview", "Should the view tell the truth or look finished?", (
@@ -113,7 +113,7 @@ HABITS: tuple[Habit, ...] = (
     )),
     Habit("lamp", "May the assist lamp shine?", (
         Way("dark", "when it is dark and nobody minds", (("assist_lamp", "on"),), (_yes("autofocus"), _no("quiet"), _no("wild"), _no("moving"), When("ev100", "<", 2.0), _no("stars")), "At {ev100} focus hunts, and nobody is disturbed by a light.", "everyone sees where you are"),
-        Way("never", "never", (("assist_lamp", "off"),), (), "A lamp gives you away, dazzles, and reaches only a few metres of the {distance_m}.", "slower focus in the dark"),
+        Way("never", "never", (("assist_lamp", "off"),), (), "A lamp gives you away and dazzles; at {ev100} focus has light of its own.", "slower focus in the dark"),
     )),
     Habit("sounds", "May the body beep?", (
         Way("beeps", "when focus is found", (("beeps", "on"),), (_TRIPOD, _STILL, _no("stars"), _no("quiet"), When("ev100", ">=", 6.0), _yes("autofocus")), "Nobody is near and nothing flees: a sound confirms what the eye need not watch.", "the habit follows you into quiet places"),

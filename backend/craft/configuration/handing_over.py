@@ -6,24 +6,26 @@ import math
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from craft.advice.facts import say
-from craft.advice.situation import Situation
+from craft.decisions.facts import say
+from craft.decisions.numbers import HALF_SIZE
+from craft.scene.situation import Situation
+from craft.setup.series import PACKED_BITS
 from craft.vocabulary.setting import Value
 
-PACKED = {"none": 1.0, "lossless": 0.65, "lossy": 0.45}
+PACKED = {"none": 1.0, "lossless": PACKED_BITS, "lossy": 0.45}
 """Size of a packed raw file over its bare bits (estimates: entropy of ordinary scenes, 14 bit)."""
 
 FINISHED_BYTES = {"small": 0.15, "good": 0.3, "best": 0.6}
 """Bytes per pixel of a finished file by its quality (estimates for ordinary scenes)."""
 
-SIZE = {"full": 1.0, "half": 0.5, "quarter": 0.25}
+SIZE = {"full": 1.0, "half": HALF_SIZE, "quarter": 0.25}
 """Share of the pixels that a finished file keeps."""
 
 STRAIGHTENING = 0.03
 """Share of each side that straightening and a second thought about the edge use up (estimate)."""
 
-OUTPUT_PIXEL_RAD = 5.71e-4
-"""Angle of one output pixel: ISO 12232's 70 px/cm seen from 25 cm."""
+FRAMES_A_CHARGE = 500
+"""Frames on one charge (CIPA DC-002 figures of present bodies lie between 350 and 700; bursts give several times as many)."""
 
 GIGA = 1e9
 
@@ -63,11 +65,10 @@ def handing_over(situation: Situation, values: Mapping[str, Value], shots: float
 
 def _shape(situation: Situation, values: Mapping[str, Value]) -> Handed:
     shape = situation.delivery.shape
-    sensor = situation.body.sensor
     if shape is None:
         return Handed("shape", "as the sensor", "Nobody asked for a shape: the whole sensor is kept.", {})
     wide, high = situation.used_mm
-    share = wide * high / (sensor.width_mm * sensor.height_mm)
+    share = wide * high / (situation.lit_mm[0] * situation.lit_mm[1])
     cuts = (
         "the crop would cut the finished file and only tag the raw, so"
         if values.get("file_format") != "rendered"
@@ -80,12 +81,11 @@ def _shape(situation: Situation, values: Mapping[str, Value]) -> Handed:
 
 def _looseness(situation: Situation) -> Handed:
     """How much looser to frame, so that shape and straightening fit, and whether the pixels suffice."""
-    sensor = situation.body.sensor
     wide, high = situation.used_mm
-    side = min(wide / sensor.width_mm, high / sensor.height_mm)
+    side = min(wide / situation.lit_mm[0], high / situation.lit_mm[1])
     looser = 1 / (side * (1 - 2 * STRAIGHTENING)) - 1
-    across = sensor.pixels_wide * wide / sensor.width_mm * (1 - 2 * STRAIGHTENING)
-    wanted = situation.output.width_m / (situation.output.viewing_m * OUTPUT_PIXEL_RAD)
+    across = situation.pixels_across * (1 - 2 * STRAIGHTENING)
+    wanted = situation.output_pixels
     numbers = {"looser": looser, "pixels": across, "wanted": wanted}
     enough = "more than" if across >= wanted else "less than"
     return Handed(
@@ -94,6 +94,16 @@ def _looseness(situation: Situation) -> Handed:
         f"Straightening takes {say(STRAIGHTENING, 'percent')} of each side and the shape its part; {across:.0f} pixels across remain, "
         f"{enough} the {wanted:.0f} that the output shows.",
         {**numbers, "straightening": STRAIGHTENING},
+    )
+
+
+def _charges(shots: float) -> Handed:
+    charges = max(1, math.ceil(shots / FRAMES_A_CHARGE))
+    return Handed(
+        "charges",
+        f"{charges}",
+        f"{shots:.0f} frames at about {FRAMES_A_CHARGE} on a charge; bursts give several times as many, cold half.",
+        {"shots": shots, "a_charge": float(FRAMES_A_CHARGE), "charges": float(charges)},
     )
 
 
@@ -115,6 +125,7 @@ def _cards(situation: Situation, values: Mapping[str, Value], shots: float) -> t
             {"shots": shots, "frame_mb": size / 1e6, "room_gb": room},
         ),
         Handed("copies", copies, f"If a card fails, {lost} is lost.", {}),
+        _charges(shots),
         Handed(
             "names",
             "date, prefix, number",

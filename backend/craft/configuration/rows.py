@@ -9,9 +9,9 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from craft.advice.facts import When
-from craft.advice.terms import Genre
+from craft.decisions.facts import When
 from craft.vocabulary.setting import Value
+from craft.vocabulary.terms import Genre
 
 
 @dataclass(frozen=True, slots=True)
@@ -27,7 +27,7 @@ class Row:
 
 
 _ALL = tuple(Genre)
-_SPORTS, _WILD, _STREET, _LAND, _WEDDING, _NIGHT, _PORTRAIT = ((genre,) for genre in Genre)
+_SPORTS, _WILD, _STREET, _LAND, _WEDDING, _NIGHT, _PORTRAIT, _EVERYDAY = ((genre,) for genre in Genre)
 _TRIPOD, _HELD = When("tripod", "=", 1.0), When("tripod", "=", 0.0)
 _MOVES, _QUIET, _QUICK = When("moving", "=", 1.0), When("quiet", "=", 1.0), When("skill_quick", "=", 1.0)
 _PULSES, _BY_HAND, _ELECTRONIC = When("flicker_hz", ">", 0.0), When("by_hand", "=", 1.0), When("electronic_now", "=", 1.0)
@@ -100,7 +100,7 @@ ROWS: tuple[Row, ...] = (
     Row("crop_mark", "on", _ALL, (When("shape_given", "=", 1.0),), "The delivery has its own shape: a mark shows it, and the raw keeps what lies around."),
     Row("rendered_quality", "best", (*_WEDDING, *_PORTRAIT, *_STREET), (), "Finished files are what the people in them will see."),
     Row("rendered_quality", "good", _SPORTS, (), "Finished files go out by the hundred: good is smaller and nobody sees the rest."),
-    Row("rendered_size", "half", _SPORTS, (When("deadline_h", "<", 4.0),), "Due in {deadline_h} hours, for screens: half the size is sent in half the time."),
+    Row("rendered_size", "half", _SPORTS, (When("deadline_h", "<", 4.0), When("half_size_px", ">=", "output_px")), "Due in {deadline_h} hours: half the size has {half_size_px} across, and the output shows {output_px}."),
     Row("burst_limit", "ten", (*_WEDDING, *_STREET), (), "A finger that forgets itself fills no card."),
     Row("merge", "off", _ALL, (), "Frames are merged at the desk, where the strength can be chosen."),
     Row("look_sharpness", "low", (*_LAND, *_PORTRAIT, *_NIGHT), (), "A sharpened view makes focus look better than it is."),
@@ -111,9 +111,13 @@ ROWS: tuple[Row, ...] = (
     Row("aperture_change_moves", "time", (*_LAND, *_NIGHT), (When("floats", "=", 0.0),), "On a tripod the time is what is free."),
     Row("thumb_part", "right_half", _ALL, (), "The nose lies on the left half when the right eye looks."),
     Row("press_and_turn", "off", _ALL, (), "The thumb's button has another role here."),
-    Row("front_dial", "compensation", _ALL, (When("floats", "=", 1.0), When("held_time", "=", 1.0)), "Time is held and ISO floats: brightness is what the finger corrects."),
-    Row("rear_dial", "aperture", _ALL, (When("one_aperture", "=", 0.0),), "Depth is under the thumb."),
-    Row("meter_at_focus_point", "on", _ALL, (When("spot_now", "=", 1.0),), "The spot should lie where you look, or be moved there before you lock."),
+    Row("front_dial", "time", _ALL, (When("meters", "=", 0.0),), "Nothing floats with the meter: the finger turns the time."),
+    Row("front_dial", "compensation", _ALL, (When("meters", "=", 1.0),), "The meter is at work: brightness is what the finger corrects."),
+    Row("rear_dial", "aperture", _ALL, (When("held_aperture", "=", 1.0), When("one_aperture", "=", 0.0)), "Depth is under the thumb."),
+    Row("rear_dial", "time", _ALL, (When("held_time", "=", 1.0), When("held_aperture", "=", 0.0)), "The time is what is held: it is under the thumb."),
+    Row("rear_dial", "compensation", _ALL, (When("held_time", "=", 0.0), When("held_aperture", "=", 0.0)), "The body chooses time and aperture: brightness is what is left to turn."),
+    Row("meter_at_focus_point", "off", _ALL, (When("spot_now", "=", 1.0),), "The spot is read on one tone and focus lies on another: metering that follows the focus point would lose the reading."),
+    Row("meter_on_face", "off", _ALL, (When("spot_now", "=", 1.0),), "A face in the frame would take the reading from the tone you chose."),
     Row("white_card_slot", "first", _ALL, (), "The first slot is the one that menus open at."),
     Row("iso_with_flash", "ambient", _ALL, (), "With a flash ISO should still answer to the room."),
     Row("ambient_balance", "ambient_first", (*_PORTRAIT, *_WEDDING), (), "The room is why one is there; a flash only fills."),

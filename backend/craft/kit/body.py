@@ -54,7 +54,7 @@ class OnlyWith:
 
 @dataclass(frozen=True, slots=True)
 class Sensor:
-    """Sensor figures in the terms of EMVA 1288 (MODEL 3).
+    """Sensor figures in the terms of EMVA 1288.
 
     width_mm, height_mm: sensitive area; pixels_wide, pixels_high: its pixels; full_well_e: electrons
     at saturation at base ISO; read_noise_pre_e, read_noise_post_e: read noise before and after the
@@ -118,6 +118,7 @@ class Body:
     frames_per_second: float | None = None
     bracket_offers: tuple[BracketOffer, ...] = ()
     protection_stops: tuple[float, ...] = ()
+    protection_automatic: bool = False
     nd_stops: tuple[float, ...] = ()
     times_s: tuple[float, ...] = ()
     isos: tuple[float, ...] = ()

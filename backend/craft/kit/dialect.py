@@ -6,8 +6,9 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field
 
 from craft.errors import CraftError
-from craft.vocabulary.setting import Unit
+from craft.vocabulary.setting import Setting, Unit
 from craft.vocabulary.settings import setting_for
+from craft.vocabulary.words import say_value
 
 DEEPEST = 5
 LONGEST = 80
@@ -56,6 +57,33 @@ class Dialect:
         return {entry.setting: entry for entry in self.entries if entry.setting}
 
 
+def value_key(value: float | str) -> str:
+    """Under which token a body's word for a value is kept: numbers without idle zeros.
+
+    >>> value_key(2.0), value_key(0.3333), value_key("low")
+    ('2', '0.3333', 'low')
+    """
+    return value if isinstance(value, str) else f"{value:g}"
+
+
+def in_own_words(setting: Setting, value: float | str, own: Mapping[str, str]) -> str:
+    """A value in the body's words, where its owner wrote some for it, else in ours.
+
+    >>> in_own_words(setting_for("beeps"), "off", {"off": "Hush"}), in_own_words(setting_for("beeps"), "on", {"off": "Hush"})
+    ('Hush', 'on')
+    """
+    return own.get(value_key(value)) or say_value(setting, value)
+
+
+def _is_number(word: str) -> bool:
+    if word == "automatic":
+        return True
+    try:
+        return value_key(float(word)) == word
+    except ValueError:
+        return False
+
+
 def _check(entry: Entry, k: int) -> None:
     if not entry.label.strip() or len(entry.label) > LONGEST:
         raise CraftError(f"a label has 1 to {LONGEST} characters", ("entries", k, "label"))
@@ -72,8 +100,8 @@ def _check(entry: Entry, k: int) -> None:
     except CraftError as error:
         raise CraftError(error.message, ("entries", k, "setting")) from None
     for token, word in entry.values.items():
-        if setting.unit is not Unit.CHOICE or token not in setting.values:
-            known = ", ".join(str(v) for v in setting.values) if setting.unit is Unit.CHOICE else "numbers, which need no words"
+        if token not in setting.values if setting.unit is Unit.CHOICE else not _is_number(token):
+            known = ", ".join(str(v) for v in setting.values) if setting.unit is Unit.CHOICE else "a number, as 2, or automatic"
             raise CraftError(f"“{token}” is not a value of {setting.label}: {known}", ("entries", k, "values"))
         if not word.strip() or len(word) > LONGEST:
             raise CraftError(f"a word for a value has 1 to {LONGEST} characters", ("entries", k, "values"))

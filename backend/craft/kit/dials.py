@@ -9,8 +9,8 @@ where an end stop or a listed value lies off the series: such a value takes the 
 from __future__ import annotations
 
 import math
-from collections.abc import Iterable
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
@@ -20,12 +20,15 @@ from craft.kit.body import Body, Shutter
 from craft.kit.lens import Lens
 from craft.scales.series import AS_PRINTED, Dial, Floats, exact_stops, label, position_of, printed, stops_of
 
+KEPT = 256
+"""Dials that a process keeps: the kit stays while one types."""
+
 
 @dataclass(frozen=True, slots=True, eq=False)
 class Axis:
-    """One dial: ``first`` position, true ``stops`` of each step from there, and which exist.
+    """One dial: ``first`` position, true ``stops`` of each step from there, which exist, and how each is printed.
 
-    stops: float array (k,), in stops; exists: bool array (k,); per_stop: steps in a stop.
+    stops: float array (k,), in stops; exists: bool array (k,); prints: a number per step; per_stop: steps in a stop.
     """
 
     dial: Dial
@@ -33,6 +36,7 @@ class Axis:
     first: int
     stops: Floats
     exists: NDArray[np.bool_]
+    prints: tuple[float, ...]
 
     @property
     def last(self) -> int:
@@ -55,25 +59,32 @@ class Axis:
 
     def printed_at(self, position: int) -> float:
         """The number the body prints at a position."""
-        return printed(self.dial, self.stops_at(position), self.per_stop)
+        return self.prints[position - self.first]
 
     def positions(self) -> list[int]:
         """The positions that exist, lowest first."""
-        return [self.first + int(k) for k in np.flatnonzero(self.exists)]
+        return [self.first + k for k in np.flatnonzero(self.exists).tolist()]
 
     def only(self, position: int) -> Axis:
         """The axis held at one position (a lock)."""
         k = position - self.first
-        return Axis(self.dial, self.per_stop, position, self.stops[k : k + 1], self.exists[k : k + 1])
+        return _part(self, k, k + 1)
 
     def from_position(self, position: int) -> Axis:
         """The axis without the steps below a position."""
-        k = max(0, position - self.first)
-        return (
-            self.only(self.last)
-            if k >= len(self.stops)
-            else Axis(self.dial, self.per_stop, self.first + k, self.stops[k:], self.exists[k:])
-        )
+        k = position - self.first
+        if k <= 0:
+            return self
+        if k >= len(self.stops):
+            return self.only(self.last)
+        return _part(self, k, len(self.stops))
+
+    def up_to(self, position: int) -> Axis:
+        """The axis without the steps above a position."""
+        k = position - self.first
+        if k >= len(self.stops) - 1:
+            return self
+        return self.only(self.first) if k < 0 else _part(self, 0, k + 1)
 
     def find(self, value: float) -> int:
         """The position of a value.
@@ -97,16 +108,30 @@ class Axis:
         raise NotOnTheDialError(f"{label(self.dial, value)} is not on this dial ({why}): {noun} {names}", (self.dial.value,))
 
 
+@lru_cache(maxsize=KEPT)
+def _part(axis: Axis, start: int, end: int) -> Axis:
+    """An axis without the steps before ``start`` and from ``end`` on, counted along it."""
+    steps = slice(start, end)
+    return Axis(axis.dial, axis.per_stop, axis.first + start, axis.stops[steps], axis.exists[steps], axis.prints[steps])
+
+
+def _made(dial: Dial, per_stop: int, first: int, stops: Floats, exists: NDArray[np.bool_]) -> Axis:
+    stops.flags.writeable = exists.flags.writeable = False  # one dial is shared by all who ask for it
+    return Axis(dial, per_stop, first, stops, exists, tuple(printed(dial, value, per_stop) for value in stops.tolist()))
+
+
+@lru_cache(maxsize=KEPT)
 def _axis(dial: Dial, per_stop: int, low: float, high: float) -> Axis:
     """An axis from lowest to highest value in stops, ends off the series kept true."""
     tie = -1e-9
     first, last = (math.floor(end * per_stop + 0.5 + tie) for end in (low, high))
     stops = np.arange(first, last + 1, dtype=np.float64) / per_stop
     stops[0], stops[-1] = low, high
-    return Axis(dial, per_stop, first, stops, np.ones(len(stops), dtype=np.bool_))
+    return _made(dial, per_stop, first, stops, np.ones(len(stops), dtype=np.bool_))
 
 
-def _listed(dial: Dial, per_stop: int, values: Iterable[float]) -> Axis:
+@lru_cache(maxsize=KEPT)
+def _listed(dial: Dial, per_stop: int, values: tuple[float, ...]) -> Axis:
     """An axis of only the listed values; two that fall on one step keep the first."""
     true = sorted(exact_stops(dial, value, per_stop) for value in values)
     frame = _axis(dial, per_stop, true[0], true[-1])
@@ -115,14 +140,14 @@ def _listed(dial: Dial, per_stop: int, values: Iterable[float]) -> Axis:
     for value in reversed(true):
         k = math.floor(value * per_stop + 0.5 - 1e-9) - frame.first
         exists[k], stops[k] = True, value
-    return Axis(dial, per_stop, frame.first, stops, exists)
+    return _made(dial, per_stop, frame.first, stops, exists)
 
 
 def time_axis(body: Body, shutter: Shutter) -> Axis:
     """Shutter times of a body with one shutter type, longest first."""
     shortest = body.shortest_s(shutter)
     if body.times_s:
-        return _listed(Dial.TIME, body.per_stop, [t for t in body.times_s if t >= shortest * 0.95] or [max(body.times_s)])
+        return _listed(Dial.TIME, body.per_stop, tuple(t for t in body.times_s if t >= shortest * 0.95) or (max(body.times_s),))
     return _axis(
         Dial.TIME, body.per_stop, exact_stops(Dial.TIME, body.longest_s, body.per_stop), exact_stops(Dial.TIME, shortest, body.per_stop)
     )

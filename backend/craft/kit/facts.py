@@ -53,7 +53,8 @@ class BodyFacts:
 
     firmware: the version that all of this is true for, unless ``true_for`` names another for a
     setting; features: what it has, tokens of craft.vocabulary.features; absent: settings it lacks all
-    the same; defaults: as it leaves the box; offered: values it has; reach: where a setting touches
+    the same; defaults: as it leaves the box; defaults_known: its owner has gone through them, so that what is
+    not listed is as most bodies have it, and no guess; offered: values it has; reach: where a setting touches
     something else than usual; added, dropped: dependencies of its own, and usual ones it is free of;
     raw_rate, mechanical_rate: highest rates with raw and with curtains, in frames per second; slots: how
     many custom slots a turn of a dial brings back; slot_leaves_out: settings that a slot does not hold;
@@ -66,6 +67,7 @@ class BodyFacts:
     features: frozenset[str] = frozenset()
     absent: frozenset[str] = frozenset()
     defaults: Mapping[str, Value] = field(default_factory=dict)
+    defaults_known: bool = False
     offered: Mapping[str, tuple[Value, ...]] = field(default_factory=dict)
     reach: Mapping[str, Reach] = field(default_factory=dict)
     true_for: Mapping[str, str] = field(default_factory=dict)
@@ -80,6 +82,14 @@ class BodyFacts:
     controls: tuple[Control, ...] = ()
     borrows_from: str = ""
     traffic: Traffic = field(default_factory=Traffic)
+
+    def says_default(self, setting: str) -> bool:
+        """Whether the owner has said how a setting leaves the box; otherwise it is a guess.
+
+        >>> BodyFacts(defaults={"beeps": "off"}).says_default("beeps"), BodyFacts().says_default("beeps")
+        (True, False)
+        """
+        return self.defaults_known or setting in self.defaults
 
     @property
     def all_banks(self) -> tuple[Bank, ...]:

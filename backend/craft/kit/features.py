@@ -45,6 +45,9 @@ SHOWN: Mapping[str, Callable[[Body, Lens], bool]] = {
     "protection": lambda body, lens: bool(body.protection_stops),
     "raw_files": lambda body, lens: True,
     "ring_reported": lambda body, lens: lens.ring_reported,
+    "slots": lambda body, lens: body.facts.slots > 0,
+    "rear_button": lambda body, lens: any(control.spot == "thumb_rest" for control in body.facts.controls),
+    "two_cards": lambda body, lens: len(body.facts.traffic.card_mb_s) > 1,
     "several_apertures": lambda body, lens: len(set(lens.apertures)) != 1,
     "several_patterns": lambda body, lens: len(body.patterns) > 1,
     "several_shutters": lambda body, lens: len(body.shutters) > 1,
@@ -52,8 +55,11 @@ SHOWN: Mapping[str, Callable[[Body, Lens], bool]] = {
 }
 """Features that the figures of body and lens show."""
 
-STATED: tuple[str, ...] = tuple(name for name in FEATURES if name not in SHOWN or name == "live_view")
-"""Features that only a body's profile can state; a view before the shot may be stated for an optical finder too."""
+ALSO_STATED = ("live_view", "rear_button", "two_cards")
+"""Features that figures may show and a profile may state all the same."""
+
+STATED: tuple[str, ...] = tuple(name for name in FEATURES if name not in SHOWN or name in ALSO_STATED)
+"""Features that a body's profile can state."""
 
 
 def features_of(body: Body, lens: Lens) -> frozenset[str]:

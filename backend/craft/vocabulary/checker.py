@@ -15,7 +15,7 @@ from scipy.optimize import Bounds, LinearConstraint, milp
 from scipy.sparse import csr_array
 
 from craft.errors import CraftError
-from craft.vocabulary.rules import TOLERANCE, Given, Rule, Term, Test
+from craft.vocabulary.rules import TOLERANCE, Around, Rule, Term, Test
 from craft.vocabulary.setting import Unit, Value
 from craft.vocabulary.settings import BY_SLUG
 
@@ -59,61 +59,62 @@ class Change:
 Clause = tuple[Rule, tuple[Term, ...]]
 
 
-def clauses_of(given: Given, there: Configuration, domains: Mapping[str, Iterable[Value]]) -> list[Clause]:
+def clauses_of(around: Around, there: Configuration, domains: Mapping[str, Iterable[Value]]) -> list[Clause]:
     """The rules in force on settings that are there, each as terms over one setting.
 
     A bound that moves with another setting becomes one clause per value in that setting's domain.
     """
     found: list[Clause] = []
-    for rule in given.rules:
-        if not given.in_force(rule) or any(slug not in there for slug in rule.settings):
+    for rule in around.rules:
+        if not around.in_force(rule) or any(slug not in there for slug in rule.settings):
             continue
-        terms = tuple(given.named(term) for term in rule.terms)
+        terms = tuple(around.named(term) for term in rule.terms)
         moving = rule.against
         if moving is None:
             found.append((rule, terms))
             continue
         for value in domains.get(moving.other, (there[moving.other],)):
-            bound = Term(moving.setting, moving.test, (moving.bound(value, given.numbers),))
+            bound = Term(moving.setting, moving.test, (moving.bound(value, around.numbers),))
             found.append((rule, (*terms, Term(moving.other, Test.IS, (value,)), bound)))
     return found
 
 
-def violations(configuration: Configuration, given: Given) -> tuple[Violation, ...]:
+def violations(configuration: Configuration, around: Around) -> tuple[Violation, ...]:
     """Every rule in force that the configuration breaks, in the order of the rules.
 
     >>> from craft.vocabulary.dependencies import RULES
     >>> silent = {"silent": "on", "beeps": "on", "shutter_type": "electronic"}
-    >>> [v.rule.slug for v in violations(silent, Given(frozenset(), rules=RULES))]
+    >>> [v.rule.slug for v in violations(silent, Around(frozenset(), rules=RULES))]
     ['silent_beeps']
     """
     broken = {
-        rule.slug: rule for rule, terms in clauses_of(given, configuration, {}) if all(t.holds(configuration[t.setting]) for t in terms)
+        rule.slug: rule for rule, terms in clauses_of(around, configuration, {}) if all(t.holds(configuration[t.setting]) for t in terms)
     }
     return tuple(Violation(rule, rule.settings) for rule in broken.values())
 
 
-def domain(slug: str, configuration: Configuration, given: Given) -> tuple[Value, ...]:
+def domain(slug: str, configuration: Configuration, around: Around) -> tuple[Value, ...]:
     """The values worth trying for a setting: its present one first, then its list, or the numbers at which a rule turns."""
     setting = BY_SLUG[slug]
     now = configuration[slug]
-    offered = given.offered.get(slug, setting.values)
+    offered = around.offered.get(slug, setting.values)
     if setting.unit is Unit.CHOICE:
         return tuple(dict.fromkeys((now, *offered)))
     turning: list[float] = [] if isinstance(setting.default, str) else [setting.default]
-    for rule in given.rules:
-        if given.in_force(rule):
+    for rule in around.rules:
+        if around.in_force(rule):
             for term in rule.terms:
                 if term.setting == slug:
-                    turning += [float(v) for v in given.named(term).values]
+                    turning += [float(v) for v in around.named(term).values]
             moving = rule.against
             if moving is not None and slug in rule.settings and moving.other in configuration and moving.setting in configuration:
-                turning.append(moving.bound(configuration[moving.other], given.numbers))
+                turning.append(moving.bound(configuration[moving.other], around.numbers))
                 if slug == moving.other and not moving.base:
                     turning.append(float(configuration[moving.setting]))
     tried = list(_on_the_dial(turning, offered)) if offered else turning + [_past(v) for v in turning]
     inside = (v for v in tried if setting.lowest <= v <= setting.highest)
-    return tuple(dict.fromkeys((now, *sorted(inside, key=lambda v: abs(v - float(now))))))
+    here = 0.0 if isinstance(now, str) else now
+    return tuple(dict.fromkeys((now, *sorted(inside, key=lambda v: abs(v - here)))))
 
 
 def _past(bound: float) -> float:
@@ -123,17 +124,17 @@ def _past(bound: float) -> float:
 
 def _on_the_dial(turning: Iterable[float], offered: tuple[Value, ...]) -> Iterable[float]:
     """Offered values on either side of each number."""
-    values = sorted(float(v) for v in offered)
+    values = sorted(v for v in offered if not isinstance(v, str))
     for number in turning:
         above = [v for v in values if v >= number * (1 - TOLERANCE)]
         below = [v for v in values if v <= number * (1 + TOLERANCE)]
         yield from (*above[:2], *below[-2:])
 
 
-def _touched(given: Given, configuration: Configuration, broken: Iterable[Violation]) -> set[str]:
+def _touched(around: Around, configuration: Configuration, broken: Iterable[Violation]) -> set[str]:
     """Settings that a repair may have to change: those of broken rules, and of every rule that meets them."""
     found = {slug for violation in broken for slug in violation.settings}
-    rules = [rule for rule in given.rules if given.in_force(rule) and all(slug in configuration for slug in rule.settings)]
+    rules = [rule for rule in around.rules if around.in_force(rule) and all(slug in configuration for slug in rule.settings)]
     while True:
         more = {slug for rule in rules if found & set(rule.settings) for slug in rule.settings} - found
         if not more:
@@ -142,7 +143,7 @@ def _touched(given: Given, configuration: Configuration, broken: Iterable[Violat
 
 
 def smallest_change(
-    configuration: Configuration, given: Given, locks: frozenset[str] = frozenset(), weights: Mapping[str, int] | None = None
+    configuration: Configuration, around: Around, locks: frozenset[str] = frozenset(), weights: Mapping[str, int] | None = None
 ) -> Change:
     """The smallest change that clears every broken rule and breaks no other.
 
@@ -155,34 +156,34 @@ def smallest_change(
 
     >>> from craft.vocabulary.dependencies import RULES
     >>> silent = {"silent": "on", "beeps": "on", "shutter_type": "electronic"}
-    >>> smallest_change(silent, Given(frozenset(), rules=RULES), frozenset({"silent"})).values
+    >>> smallest_change(silent, Around(frozenset(), rules=RULES), frozenset({"silent"})).values
     {'beeps': 'off'}
     """
-    broken = violations(configuration, given)
+    broken = violations(configuration, around)
     if not broken:
         return Change({})
     weights = weights or {}
     if any(not 0 <= weight <= HEAVIEST for weight in weights.values()):
         raise CraftError(f"a weight lies between 0 and {HEAVIEST}")
-    slugs = sorted(_touched(given, configuration, broken))
-    domains = {slug: domain(slug, configuration, given) for slug in slugs}
-    clauses = [c for c in clauses_of(given, configuration, domains) if set(c[0].settings) <= set(slugs)]
+    slugs = sorted(_touched(around, configuration, broken))
+    domains = {slug: domain(slug, configuration, around) for slug in slugs}
+    clauses = [c for c in clauses_of(around, configuration, domains) if set(c[0].settings) <= set(slugs)]
     chosen = _solve(configuration, domains, clauses, locks, weights)
     if chosen is None:
         return Change({}, impossible=True)
     changed = {slug: value for slug, value in chosen.items() if value != configuration[slug]}
     blocked = tuple(slug for slug in changed if slug in locks)
-    return Change({}, blocked, _obstacles(configuration, given, broken, locks)) if blocked else Change(changed)
+    return Change({}, blocked, _obstacles(configuration, around, broken, locks)) if blocked else Change(changed)
 
 
-def _obstacles(configuration: Configuration, given: Given, broken: Iterable[Violation], locks: frozenset[str]) -> tuple[Obstacle, ...]:
+def _obstacles(configuration: Configuration, around: Around, broken: Iterable[Violation], locks: frozenset[str]) -> tuple[Obstacle, ...]:
     """For settings of broken rules that may move: each other value, and the rule that it would break."""
     known = {violation.rule.slug for violation in broken}
     found = []
     for violation in broken:
         for slug in violation.settings:
-            for value in () if slug in locks else domain(slug, configuration, given)[1:]:
-                then = [v.rule for v in violations({**configuration, slug: value}, given)]
+            for value in () if slug in locks else domain(slug, configuration, around)[1:]:
+                then = [v.rule for v in violations({**configuration, slug: value}, around)]
                 worse = [rule for rule in then if rule.slug not in known]
                 if violation.rule not in then and worse:
                     found.append(Obstacle(slug, value, worse[0]))
@@ -242,36 +243,36 @@ def _solve(
     return {slug: domains[slug][rank] for (slug, rank), k in column.items() if found.x[k] > 0.5}
 
 
-def closed(configuration: Configuration, given: Given) -> dict[str, str]:
+def closed(configuration: Configuration, around: Around) -> dict[str, str]:
     """Settings that cannot be chosen now, with the reason.
 
     >>> from craft.vocabulary.dependencies import AFTERS
-    >>> closed({"merge": "off", "merge_align": "on"}, Given(frozenset(), afters=AFTERS))
+    >>> closed({"merge": "off", "merge_align": "on"}, Around(frozenset(), afters=AFTERS))
     {'merge_align': 'open only while merging is on'}
     """
     return {
         after.setting: after.reason
-        for after in given.afters
+        for after in around.afters
         if after.setting in configuration
         and after.term.setting in configuration
-        and all(token in given.tokens for token in after.given)
+        and all(token in around.tokens for token in after.given)
         and not after.term.holds(configuration[after.term.setting])
     }
 
 
-def order_to_set(wanted: Configuration, given: Given) -> tuple[str, ...]:
+def order_to_set(wanted: Configuration, around: Around) -> tuple[str, ...]:
     """Settings in an order in which each is open when its turn comes; otherwise in the order of the vocabulary.
 
     A setting comes after what opens it, and before what closes it.
 
     >>> from craft.vocabulary.dependencies import AFTERS
-    >>> order_to_set({"white_kelvin": 5000.0, "white_mode": "kelvin"}, Given(frozenset(), afters=AFTERS))
+    >>> order_to_set({"white_kelvin": 5000.0, "white_mode": "kelvin"}, Around(frozenset(), afters=AFTERS))
     ('white_mode', 'white_kelvin')
     """
     before: dict[str, set[str]] = {slug: set() for slug in wanted}
-    for after in given.afters:
+    for after in around.afters:
         other = after.term.setting
-        if after.setting not in wanted or other not in wanted or not all(token in given.tokens for token in after.given):
+        if after.setting not in wanted or other not in wanted or not all(token in around.tokens for token in after.given):
             continue
         if after.term.holds(wanted[other]):
             before[after.setting].add(other)

@@ -1,4 +1,4 @@
-"""What goes with what: dependencies of settings among themselves, with lens and body, and with the scene (CRAFT 4)."""
+"""What goes with what: dependencies of settings among themselves, with lens and body, and with the scene."""
 
 # fmt: off
 
@@ -108,7 +108,8 @@ RULES: tuple[Rule, ...] = (
 """All dependencies that are no single body's."""
 
 AFTERS: tuple[After, ...] = (
-    After("highlight_protection", _not("iso_mode", "fixed"), "some bodies grey it out at a fixed low ISO", _MENU, given=("protection",)),
+    After("shutter_time", _is("exposure_mode", "manual", "shutter_priority", "timed"), "the body chooses the time in this mode", _MENU),
+    After("aperture", _is("exposure_mode", "manual", "aperture_priority", "fixed_distance", "timed"), "the body chooses the aperture in this mode", _MENU),
     After("iso_floor", _is("iso_mode", "automatic"), "limits are open only with automatic ISO", _MENU, given=("direct_iso",)),
     After("iso_ceiling", _is("iso_mode", "automatic"), "limits are open only with automatic ISO", _MENU, given=("direct_iso",)),
     After("iso_slowest_shutter", _is("iso_mode", "automatic"), "limits are open only with automatic ISO", _MENU, given=("direct_iso",)),
@@ -136,4 +137,4 @@ AFTERS: tuple[After, ...] = (
     After("thumb_part", _not("thumb_pointing", "off"), "open only while the thumb points", _MENU),
     After("stabiliser", _not("exposure_mode", "timed"), "a switch on the lens or a timed exposure hides the item", _MENU, given=("lens_switch",)),
 )
-"""What is open only after what (CRAFT 4: order matters)."""
+"""What is open only after what."""

@@ -48,6 +48,8 @@ class Term:
             return value in self.values
         if self.test is Test.NOT:
             return value not in self.values
+        if isinstance(value, str):
+            return False  # a word beside numbers, such as automatic, is neither over nor under any
         numbers = [float(bound) for bound in self.values]
         given = float(value)
         if self.test is Test.UNDER:
@@ -70,7 +72,8 @@ class Against:
 
     def bound(self, value: Value, numbers: Mapping[str, float]) -> float:
         """The bound for a value of the other setting."""
-        return float(value) if not self.base else float(numbers[self.base] * 2 ** float(value))
+        given = 0.0 if isinstance(value, str) else float(value)
+        return given if not self.base else float(numbers[self.base] * 2**given)
 
 
 @dataclass(frozen=True, slots=True)
@@ -109,7 +112,7 @@ class After:
 
 
 @dataclass(frozen=True, slots=True)
-class Given:
+class Around:
     """Everything around the settings that a rule may ask for.
 
     tokens: features and circumstances; numbers: of kit and scene, by name (SI units, ISO and

@@ -1,4 +1,4 @@
-"""What a setting is: its group, its values and what it reaches (CRAFT 3)."""
+"""What a setting is: its group, its values and what it reaches."""
 
 from __future__ import annotations
 
@@ -125,7 +125,10 @@ class Setting:
         if self.unit is Unit.CHOICE:
             if isinstance(value, str) and value in accepted:
                 return value
-        elif not isinstance(value, str) and self.lowest <= value <= self.highest:
+        elif isinstance(value, str):
+            if value in offered:  # a body's own word beside numbers, such as automatic
+                return value
+        elif self.lowest <= value <= self.highest:
             near = next((a for a in accepted if not isinstance(a, str) and abs(a - value) <= 0.01 * abs(a)), None)
             if near is not None or not accepted:
                 return value if near is None else near
@@ -137,6 +140,6 @@ class Setting:
             return f"{self.lowest:g} to {self.highest:g} is accepted"
         if self.unit is Unit.CHOICE or isinstance(value, str):
             return f"{', '.join(str(a) for a in accepted)} is accepted"
-        numbers = sorted(float(a) for a in accepted)
+        numbers = sorted(float(a) for a in accepted if not isinstance(a, str))
         nearest = sorted(sorted(numbers, key=lambda a: abs(a - value))[:2])
         return f"it has {numbers[0]:g} to {numbers[-1]:g}, the nearest {' and '.join(f'{a:g}' for a in nearest)}"

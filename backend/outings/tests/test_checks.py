@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from typing import Any
 
-from craft.advice.facts import FACTS
-from craft.loading.checks import CHECKS, SLIPS, Moment
-from craft.loading.defaults import WORSE
+from craft.day.checks import CHECKS, SLIPS, Moment
+from craft.day.defaults import WORSE
+from craft.decisions.facts import FACTS
 from craft.vocabulary.features import CIRCUMSTANCES, FEATURES
 from craft.vocabulary.setting import Reach
 from craft.vocabulary.settings import BY_SLUG
@@ -108,11 +108,11 @@ class Checks(Day):
             self.assertLessEqual(len(one["bites"]), 12)
 
     def test_queries_do_not_grow_with_the_day(self) -> None:
-        with self.assertNumQueries(9):
+        with self.assertNumQueries(10):
             self.get()
         for _ in range(4):
             self.caller.post(f"{self.at}/duplicate")
-        with self.assertNumQueries(9):
+        with self.assertNumQueries(10):
             self.get()
 
 
@@ -169,7 +169,7 @@ class Afterwards(Day):
 
     def test_a_day_with_nothing_in_it_has_nothing_to_load(self) -> None:
         empty = self.caller.post("/api/outings", {"title": "Nothing yet", "day": "2027-07-01"}).json()["id"]
-        for what in ("slots", "controls", "traffic"):
+        for what in ("slots", "fingers", "traffic"):
             told = self.caller.get(f"/api/outings/{empty}/{what}")
             self.assertEqual((told.status_code, told.json()["bodies"]), (200, []), what)
         self.assertEqual(self.caller.get(f"/api/outings/{empty}/alike").json(), [])

@@ -8,8 +8,8 @@ from typing import Any
 from django.contrib.auth import get_user_model
 from django.test import TestCase
 
-from exchange.advise_command import answer
-from gear.models import Piece
+from forms.advise_command import answer
+from kit.models import Piece
 from outings.actions import load_demo_people
 from outings.models import Outing, Situation
 from people.tests.caller import Caller, pointers

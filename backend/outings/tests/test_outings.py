@@ -11,7 +11,7 @@ from django.db import connection
 from django.test import TestCase
 from django.test.utils import CaptureQueriesContext
 
-from gear.models import Piece
+from kit.models import Piece
 from outings.actions import UNDO_DEPTH, load_demo_people
 from outings.models import Earlier, Outing, Situation
 from people.tests.caller import Caller, pointers
@@ -142,6 +142,34 @@ class TimeLine(Day):
             row = Situation.objects.create(outing=outing, position=k + 2, document=document)
             row.cards.create(fingerprint="", snapshot={"large": "x" * 1000})
         self.assertEqual(queries(), before)
+
+
+class WhatADayTells(Day):
+    def asked(self) -> dict[str, Any]:
+        return dict(self.caller.get(f"{self.at}/situation.json").json()["profile"])
+
+    def test_bodies_are_counted_from_its_situations_and_lamps_pulse_as_at_its_place(self) -> None:
+        """Without a word in the profile: another body along the day asks for one prefix each; a place may have other mains."""
+        me = self.caller.get("/api/profile")
+        self.caller.put("/api/profile", {**me.json()["document"], "bodies": 1}, me["ETag"])
+        Situation.objects.exclude(pk=self.first["id"]).filter(outing=self.day["id"]).delete()
+        alone = self.caller.get(self.at).json()
+        self.assertEqual((alone["bodies"], alone["mains_hz"], self.asked()["bodies"], self.asked()["mains_hz"]), (1, None, 1, 50))
+
+        other = next(p.slug for p in Piece.objects.filter(person=self.ilse, kind="body").exclude(slug=alone["document"]["body"]))
+        second = {**alone["document"], "title": "With the other", "body": other}
+        self.assertEqual(self.caller.post(f"/api/outings/{self.day['id']}/situations", second).status_code, 200)
+        day = {"title": "Elsewhere", "place": "Port Ossery", "day": "2027-06-12", "mains_hz": 60}
+        self.assertEqual(self.caller.put(f"/api/outings/{self.day['id']}", day, "").status_code, 200)
+        both = self.caller.get(self.at).json()
+        self.assertEqual((both["bodies"], both["mains_hz"], self.asked()["bodies"], self.asked()["mains_hz"]), (2, 60, 2, 60))
+        self.assertEqual(self.caller.get(f"/api/outings/{self.day['id']}/export").json()["mains_hz"], 60)
+        Situation.objects.filter(outing=self.day["id"]).update(document={**alone["document"], "light": {"condition": "hall_bright"}})
+        self.assertEqual(self.caller.get(f"{self.at}/setup.json").json()["light"]["flicker_hz"], 120)
+
+    def test_other_mains_than_there_are_is_refused_where_they_are_given(self) -> None:
+        day = {"title": "Elsewhere", "place": "", "day": "2027-06-12", "mains_hz": 55}
+        self.assertEqual(pointers(self.caller.put(f"/api/outings/{self.day['id']}", day, "")), {"/mains_hz"})
 
 
 class Files(Day):

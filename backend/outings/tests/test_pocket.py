@@ -5,13 +5,13 @@ from __future__ import annotations
 import csv
 import io
 
-from exchange.layout_form import LayoutForm
+from forms.layout_form import LayoutForm
 from outings.actions import Kit
-from outings.alike_api import A_SECOND, warnings_of
-from outings.day import made_of
+from outings.alike.actions import A_SECOND, warnings_of
 from outings.models import Outing
 from outings.pocket import MOST_CHANGES, pocket_of
-from outings.slots_api import slots_of
+from outings.setups import made_of
+from outings.slots.actions import slots_of
 from outings.tests.test_outings import Day
 
 SWIFT, PLATE = "merrow-swift-20", "oxwick-plate-60"

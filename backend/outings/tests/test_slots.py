@@ -165,11 +165,11 @@ class Slots(Day):
         self.assertIn("too close", told["problems"][0])
         self.assertNotIn(self.first["title"], str(told["bodies"]))
         self.assertEqual(Caller(self.bram).get(self.path).status_code, 404)
-        for path in (self.path, f"/api/outings/{self.day['id']}/controls"):
-            with self.assertNumQueries(13):
+        for path in (self.path, f"/api/outings/{self.day['id']}/fingers"):
+            with self.assertNumQueries(14):
                 self.caller.get(path)
             self.caller.post(f"{self.at}/duplicate")
-            with self.assertNumQueries(13):
+            with self.assertNumQueries(14):
                 self.caller.get(path)
 
 

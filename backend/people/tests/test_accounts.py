@@ -7,7 +7,7 @@ from typing import Any
 from django.contrib.auth import get_user_model
 from django.test import TestCase, override_settings
 
-from gear.models import Piece
+from kit.models import Piece
 from outings.actions import load_demo_people
 from outings.models import Outing
 from people.tests.caller import Caller, pointers

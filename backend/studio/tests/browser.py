@@ -2,12 +2,14 @@
 
 from __future__ import annotations
 
+import atexit
 from collections.abc import Callable
-from typing import Any, ClassVar
+from functools import cache
+from typing import Any
 
 from django.contrib.auth import get_user_model
 from django.test import Client, LiveServerTestCase
-from playwright.sync_api import Browser, Page, Playwright, Request, expect, sync_playwright
+from playwright.sync_api import Browser, Page, expect, sync_playwright
 
 from outings.actions import load_demo_people
 from outings.models import Outing, Situation
@@ -16,19 +18,17 @@ from studio.tests.chromium import CHROMIUM, DESK, FLAGS
 expect.set_options(timeout=15_000)
 
 
+@cache
+def chromium() -> Browser:
+    """One browser for all tests of a process; each page has a context of its own."""
+    player = sync_playwright().start()
+    browser = player.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+    atexit.register(player.stop)
+    return browser
+
+
 class BrowserCase(LiveServerTestCase):
     """Each test begins on fresh demo data. What a page complains of is gathered in ``wrong``."""
-
-    playwright: ClassVar[Playwright]
-    browser: ClassVar[Browser]
-
-    @classmethod
-    def setUpClass(cls) -> None:
-        super().setUpClass()
-        cls.playwright = sync_playwright().start()
-        cls.addClassCleanup(cls.playwright.stop)
-        cls.browser = cls.playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
-        cls.addClassCleanup(cls.browser.close)
 
     def setUp(self) -> None:
         load_demo_people("unused-here-9")
@@ -36,13 +36,12 @@ class BrowserCase(LiveServerTestCase):
         self.day = Outing.objects.get(person=self.ilse)
         self.situation = Situation.objects.get(outing=self.day, document__title="Terns over the bar")
         self.wrong: list[str] = []
-        self.open_requests: set[Request] = set()
 
     def open(
         self, path: str, *, theme: str = "paper", size: tuple[int, int] = DESK, signed_in: bool = True, still: bool = True, **options: Any
     ) -> Page:
         """A page at a path, in a theme and size."""
-        context = self.browser.new_context(
+        context = chromium().new_context(
             viewport={"width": size[0], "height": size[1]}, reduced_motion="reduce", base_url=self.live_server_url, **options
         )
         self.addCleanup(context.close)
@@ -53,14 +52,10 @@ class BrowserCase(LiveServerTestCase):
             context.add_cookies([{"name": "sessionid", "value": client.cookies["sessionid"].value, "url": self.live_server_url}])
         page = context.new_page()
         page.set_default_timeout(15_000)
-        asked = self.open_requests = set()
-        page.on("request", lambda r: asked.add(r))
-        page.on("requestfinished", lambda r: asked.discard(r))
-        page.on("requestfailed", lambda r: asked.discard(r))
         if still:
             self.listen(page)
         page.goto(path)
-        page.wait_for_load_state("networkidle")
+        self.answered(page)
         return page
 
     def listen(self, page: Page) -> None:
@@ -76,22 +71,22 @@ class BrowserCase(LiveServerTestCase):
         page.on("request", lambda r: None if r.url.startswith(own) else self.wrong.append(f"foreign: {r.url}"))
 
     def answered(self, page: Page) -> None:
-        """Wait until the server has answered all that the last page opened asked of it, and the screen has drawn that."""
-        quiet = 0
-        for _ in range(600):
-            page.wait_for_timeout(25)
-            quiet = 0 if self.open_requests else quiet + 1
-            if quiet == 4:
-                return
-        raise AssertionError(f"never answered: {[request.url for request in self.open_requests]}")
+        """Wait until what was done is drawn, and the page waits for nothing: every answer is there and drawn, too."""
+        page.evaluate("() => new Promise(drawn => requestAnimationFrame(() => requestAnimationFrame(drawn)))")
+        page.wait_for_function("() => !('busy' in document.documentElement.dataset)")
+
+    def walk_to(self, page: Page, path: str) -> None:
+        """Go on to another path as a link within the application does."""
+        page.evaluate("path => { history.pushState(null, '', path); dispatchEvent(new PopStateEvent('popstate', { state: null })); }", path)
+        self.answered(page)
 
     def stored(self, page: Page, holds: Callable[[dict[str, Any]], bool]) -> dict[str, Any]:
         """The situation's document, once what holds of it has been saved."""
-        for _ in range(150):
+        for _ in range(300):
             self.situation.refresh_from_db()
             if holds(self.situation.document):
                 return self.situation.document
-            page.wait_for_timeout(100)
+            page.wait_for_timeout(50)
         raise AssertionError(f"never saved: {self.situation.document}")
 
     def card(self) -> int:

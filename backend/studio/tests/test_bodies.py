@@ -8,10 +8,10 @@ from typing import Any
 from django.contrib.auth import get_user_model
 from django.test import TestCase
 
-from exchange.demo_kit import BODIES
-from exchange.demo_words import demo_dialect
-from exchange.outing_form import fingerprint
-from gear.models import Dialect, Held, Piece
+from demo.kit import BODIES
+from forms.dialect_form import of_demo
+from forms.outing_form import fingerprint
+from kit.models import Dialect, Held, Piece
 from outings.actions import copy_demo
 from people.tests.caller import Caller, pointers
 
@@ -182,9 +182,81 @@ class WhatItHolds(BodyCase):
         self.assertEqual(Held.objects.count(), 3)
 
 
+class AsItCame(BodyCase):
+    """Defaults are guesses until the owner says so, setting by setting."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        six = {"name": "Found in a drawer", "megapixels": 20, "max_iso": 6400, "sensor": "half", "kind": "all_round"}
+        described = self.caller.post("/api/kit/described", six)
+        self.assertEqual(described.status_code, 200, described.content)
+        self.body = described.json()
+        self.at = f"/api/kit/bodies/{self.body['slug']}"
+        outing = self.caller.post("/api/outings", {"title": "Drawer", "day": "2026-05-01"}).json()
+        kit = {"body": self.body["slug"], "lens": "oxwick-16-35"}
+        situation = {"title": "One", "starts_at": "09:00", "genre": "everyday", "light": {"condition": "overcast"}, **kit}
+        made = self.caller.post(f"/api/outings/{outing['id']}/situations", situation)
+        self.assertEqual(made.status_code, 200, made.content)
+        self.outing, self.situation = outing["id"], made.json()["id"]
+
+    def came(self, values: dict[str, Any]) -> Any:
+        return self.caller.send("PUT", f"{self.at}/defaults", {"values": values})
+
+    def rows(self) -> dict[str, Any]:
+        return self.caller.get(f"/api/situations/{self.situation}/setup.json").json()["configuration"]
+
+    def test_what_is_said_is_no_guess_and_is_what_a_reset_body_holds(self) -> None:
+        rows = self.rows()
+        self.assertEqual({row["guessed"] for row in rows.values()}, {True})
+        self.caller.post(f"{self.at}/first/reset")
+        self.assertEqual(self.caller.get(f"{self.at}/state").json()["held"], {}, "a guess is not stored as known")
+        slug, other = next(
+            (slug, choice["value"])
+            for slug, row in rows.items()
+            for choice in row["offered"]
+            if row["offered"] and choice["value"] != row["default"]
+        )
+        self.assertEqual(self.came({slug: other}).status_code, 200)
+        after = self.rows()
+        self.assertEqual((after[slug]["default"], {s for s, row in after.items() if not row["guessed"]}), (other, {slug}))
+        self.caller.post(f"{self.at}/first/reset")
+        held = self.caller.get(f"{self.at}/state").json()["held"]
+        self.assertEqual({s: row["value"] for s, row in held.items()}, {slug: other})
+        self.came({slug: None})
+        self.assertEqual(self.rows()[slug], rows[slug], "a guess again")
+
+    def test_defaults_that_bite_say_whether_they_are_guessed(self) -> None:
+        def bites() -> dict[str, Any]:
+            found = self.caller.get(f"/api/outings/{self.outing}/checks").json()["defaults"]
+            return {bite["setting"]: bite for one in found for bite in one["bites"]}
+
+        before = bites()
+        self.assertTrue(before)
+        self.assertTrue(all(bite["guessed"] for bite in before.values()))
+        first = next(iter(before.values()))
+        self.came({first["setting"]: first["value"]})
+        self.assertEqual({s for s, bite in bites().items() if not bite["guessed"]}, {first["setting"]})
+
+    def test_one_wrong_value_and_nothing_is_kept(self) -> None:
+        refused = self.came({"beeps": "off", "grid": "plenty", "nonsense": "on", "white_kelvin": 5})
+        self.assertEqual((refused.status_code, pointers(refused)), (422, {"/values/grid", "/values/nonsense", "/values/white_kelvin"}))
+        self.assertIn("off, thirds, fine", json.dumps(refused.json()["errors"]))
+        self.assertEqual({row["guessed"] for row in self.rows().values()}, {True})
+
+    def test_a_page_that_still_has_the_older_body_cannot_take_it_back_unseen(self) -> None:
+        self.came({"beeps": "off"})
+        late = self.caller.put(self.at, self.body["document"], self.body["version"])
+        self.assertEqual(late.status_code, 412)
+        self.assertEqual(late.json()["current"]["document"]["facts"]["defaults"], {"beeps": "off"})
+
+    def test_nobody_else_says_it(self) -> None:
+        stranger = Caller(get_user_model().objects.create_user("stranger"))
+        self.assertEqual(stranger.send("PUT", f"{self.at}/defaults", {"values": {"beeps": "off"}}).status_code, 404)
+
+
 def sorted_words(slug: str) -> list[dict[str, Any]]:
     """The demo body's words as they are stored."""
-    return [{"values": {}, **row} for row in demo_dialect(slug)["entries"]]
+    return of_demo(slug).model_dump(mode="json")["entries"]
 
 
 class CopiedDemo(BodyCase):

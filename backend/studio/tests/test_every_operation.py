@@ -10,9 +10,9 @@ from typing import Any
 from django.contrib.auth import get_user_model
 from django.test import TestCase
 
-from exchange.demo_kit import BODIES, LENSES
+from demo.day import DAY
+from demo.kit import BODIES, LENSES
 from outings.actions import load_demo_people
-from outings.demo_day import DAY
 from outings.models import Outing
 from people.tests.caller import Caller
 
@@ -33,6 +33,7 @@ BODIES_SENT: dict[str, Any] = {
     "Start": {"copy_from_demo": "kit"},
     "PersonForm": {},
     "BodyForm": BODY,
+    "DescribeForm": {"name": "Six", "kind": "action", "sensor": "full", "megapixels": 24, "max_iso": 51200},
     "LensForm": LENS,
     "OutingIn": {"title": "A day", "day": "2027-06-12"},
     "OutingFile": {**DAY, "situations": [], "bodies": {}, "lenses": {}},
@@ -42,6 +43,7 @@ BODIES_SENT: dict[str, Any] = {
     "Pasted": {"kind": "json", "text": json.dumps(WORDS)},
     "Tick": {"slug": "card_in", "done": True},
     "StateIn": {"values": {"beeps": "off"}},
+    "CameIn": {"values": {"grid": None}},
     "SlotAt": {"number": 1},
     "RefusedIn": {"setting": "beeps", "why": "grayed out"},
     "Choice": {"body": "merrow-swift-20", "number": 1, "special": "sets"},
@@ -128,7 +130,14 @@ class EveryOperation(TestCase):
 
     def test_a_good_body_is_taken_by_its_owner(self) -> None:
         """Without this the refusals above could all be for the wrong reason."""
-        refused = {"/api/me/password", "/api/outings/{pk}/order", "/api/people", "/api/outings/{pk}/alike", "/api/outings/{pk}/guards"}
+        refused = {
+            "/api/kit/picture",
+            "/api/me/password",
+            "/api/outings/{pk}/order",
+            "/api/people",
+            "/api/outings/{pk}/alike",
+            "/api/outings/{pk}/guards",
+        }
         for method, path, operation in OPERATIONS:
             turned = (method, path) == ("POST", "/api/situations/{pk}/walk/slot")
             if method == "DELETE" or path in refused or turned:

@@ -9,8 +9,8 @@ from django.contrib.auth import get_user_model
 from django.test import TestCase
 from django.utils import timezone
 
-from exchange.demo_kit import BODIES, LENSES
-from gear.models import Piece
+from demo.kit import BODIES, LENSES
+from kit.models import Piece
 from outings.actions import copy_demo, sweep
 from people.tests.caller import Caller, pointers
 

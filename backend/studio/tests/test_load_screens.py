@@ -6,7 +6,7 @@ import re
 
 from playwright.sync_api import Page, expect
 
-from gear.models import FirstStep, Held, Layout, Piece, Slot
+from kit.models import FirstStep, Held, Layout, Piece, Slot
 from outings.models import Filling, Outing, Situation
 from studio.tests.browser import BrowserCase
 from studio.tests.chromium import PHONE
@@ -30,6 +30,8 @@ class FromTheBox(BrowserCase):
 
     def test_a_stranger_takes_a_body_from_the_box_to_three_loaded_slots_by_keyboard(self) -> None:
         page = self.open("/kit")
+        to(page, "Merrow Swift, 20 MP")
+        page.keyboard.press("Enter")
         page.get_by_role("link", name="the first day with Merrow Swift, 20 MP").wait_for()
         to(page, "the first day with Merrow Swift, 20 MP")
         page.keyboard.press("Enter")
@@ -38,6 +40,7 @@ class FromTheBox(BrowserCase):
         page.keyboard.press("Enter")
         expect(page.get_by_text("13 of 13 steps left")).to_be_visible()
         for left in range(12, 0, -1):
+            self.answered(page)
             page.keyboard.press("n")
             page.keyboard.press("Enter")
             expect(page.get_by_text(f"{left} of 13 steps left")).to_be_visible()
@@ -91,7 +94,7 @@ class FromTheBox(BrowserCase):
         self.assertEqual(Layout.objects.get(piece=self.piece()).document["prefix"], "TSX")
 
     def test_what_cannot_be_set_is_said_on_the_walk_and_left_out(self) -> None:
-        page = self.open(f"/situations/{self.situation.pk}/load?way=audit")
+        page = self.open(f"/situations/{self.situation.pk}/walk?way=audit")
         name = page.locator(".step .what b").first.inner_text()
         page.get_by_role("button", name=f"{name} cannot be set").click()
         why = page.get_by_label(f"why {name} cannot be set")
@@ -292,31 +295,33 @@ class WrittenDown(BrowserCase):
     def test_empty_days_and_bodies_of_others_teach_or_say_so_on_every_screen(self) -> None:
         empty = Outing.objects.create(person=self.ilse, title="Nothing yet", day="2027-07-01")
         page = self.open("/", size=PHONE)
-        for what in ("slots", "controls", "traffic", "checks"):
+        for what in ("slots", "fingers", "traffic", "checks"):
             page.goto(f"/outings/{empty.pk}/{what}")
             expect(page.get_by_text("Add situations to the day")).to_be_visible()
         self.assertEqual(self.wrong, [])
         page = self.open("/", still=False)
         theirs = Outing.objects.exclude(person=self.ilse).first()
-        for what in ("slots", "controls", "traffic", "checks"):
+        for what in ("slots", "fingers", "traffic", "checks"):
             page.goto(f"/outings/{theirs.pk}/{what}")
             expect(page.get_by_text("This outing is not here.")).to_be_visible()
         page.goto("/kit/bodies/nobodys/first")
         expect(page.get_by_text("There is nothing here.")).to_be_visible()
 
     def test_how_a_key_meets_the_hand_changes_what_is_computed_and_a_clash_is_explained(self) -> None:
-        page = self.open(f"/outings/{self.day.pk}/controls", size=PHONE)
+        page = self.open(f"/outings/{self.day.pk}/fingers", size=PHONE)
         page.get_by_label("which body").select_option(label="Merrow Swift, 20 MP")
         expect(page.get_by_role("heading", name="What clashes")).to_be_visible()
         expect(page.get_by_text("eye detection must be off by default")).to_be_visible()
-        section = page.locator("section", has=page.get_by_role("heading", name="keel key"))
+        section = page.locator("section.control", has=page.locator(".why", has_text="another area while held"))
+        key = section.get_by_role("heading").evaluate("heading => heading.childNodes[1].textContent.trim()")
+        section = page.locator("section.control", has=page.get_by_role("heading", name=key))
         before = section.locator(".why").all_inner_texts()
         section.get_by_text("how it meets your hand").click()
-        page.get_by_label("how often keel key is missed").select_option(label="half the time")
+        page.get_by_label(f"how often {key} is missed").select_option(label="half the time")
         expect(page.get_by_text("how it meets your hand, written down")).to_be_visible()
         self.answered(page)
         self.assertNotEqual(section.locator(".why").all_inner_texts(), before)
-        page.get_by_label("how often keel key is missed").select_option("")
+        page.get_by_label(f"how often {key} is missed").select_option("")
         self.answered(page)
         self.assertEqual(section.locator(".why").all_inner_texts(), before)
         self.assertEqual(self.wrong, [])

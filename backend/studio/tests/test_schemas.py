@@ -11,12 +11,12 @@ from unittest import TestCase
 from hypothesis import given, settings
 from jsonschema import Draft202012Validator
 
-from exchange.advise_command import answer
-from exchange.demo_kit import BODIES, LENSES
-from exchange.kit_form import BodyForm, LensForm
-from exchange.outing_form import OutingFile
-from exchange.tests.situations import situations
-from outings.demo_day import DAY, PEOPLE
+from demo.day import DAY, PEOPLE
+from demo.kit import BODIES, LENSES
+from forms.advise_command import answer
+from forms.kit_form import BodyForm, LensForm
+from forms.outing_form import OutingFile
+from forms.tests.situations import situations
 
 FORMATS = Path(__file__).resolve().parents[3] / "docs" / "formats"
 

@@ -8,7 +8,7 @@ from pathlib import Path
 
 from playwright.sync_api import Page, expect
 
-from gear.models import Dialect, Held, Piece
+from kit.models import Dialect, Held, Piece
 from outings.models import Situation
 from people.models import Profile
 from studio.tests.browser import BrowserCase
@@ -17,6 +17,48 @@ from studio.tests.chromium import PHONE
 
 def line(page: Page, slug: str) -> object:
     return page.locator(f"[data-setting='{slug}']")
+
+
+class AsItCame(BrowserCase):
+    """How a body left the box is said where it is shown: in all settings, among the checks, and listed on its page."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.piece = Piece.objects.get(person=self.ilse, slug=self.situation.document["body"])
+        self.piece.document["facts"]["defaults_known"] = False
+        self.piece.document["facts"]["defaults"] = {}
+        self.piece.save()
+
+    def said(self) -> dict[str, object]:
+        self.piece.refresh_from_db()
+        return dict(self.piece.document["facts"]["defaults"])
+
+    def test_a_guess_is_marked_said_changed_and_made_a_guess_again(self) -> None:
+        page = self.open(f"/situations/{self.situation.pk}/settings?find=beeps")
+        line(page, "beeps").click()
+        row = page.locator("#set-beeps")
+        expect(row).to_contain_text("a guess")
+        row.get_by_role("button", name="it came so").click()
+        expect(row).not_to_contain_text("a guess")
+        self.assertEqual(self.said(), {"beeps": "on"})
+        row.get_by_label("it came with").select_option("off")
+        self.answered(page)
+        self.assertEqual(self.said(), {"beeps": "off"})
+        self.walk_to(page, f"/kit/bodies/{self.piece.slug}")
+        expect(page.get_by_text("1 setting said one by one")).to_be_visible()
+        page.get_by_role("button", name="not sure after all").click()
+        expect(page.get_by_text("0 settings said one by one")).to_be_visible()
+        self.assertEqual(self.said(), {})
+        self.assertEqual(self.wrong, [])
+
+    def test_among_the_checks_a_default_that_bites_is_confirmed_where_it_stands_on_a_phone(self) -> None:
+        page = self.open(f"/outings/{self.day.pk}/checks", size=PHONE)
+        bite = page.locator("details.bite").filter(has_text="a guess").first
+        bite.locator("summary").click()
+        bite.get_by_role("button", name="it came so").click()
+        expect(page.get_by_role("button", name="not sure after all")).to_have_count(1)
+        self.assertEqual(len(self.said()), 1)
+        self.assertEqual(self.wrong, [])
 
 
 class AllSettings(BrowserCase):
@@ -151,7 +193,7 @@ class AllSettings(BrowserCase):
 
 class ThroughTheMenus(BrowserCase):
     def test_a_walk_is_ticked_off_on_a_phone_and_goes_on_on_another_device(self) -> None:
-        page = self.open(f"/situations/{self.situation.pk}/load", size=PHONE)
+        page = self.open(f"/situations/{self.situation.pk}/walk", size=PHONE)
         expect(page.get_by_text("resetting first is shorter")).to_be_visible()
         page.get_by_role("button", name="It is reset").click()
         expect(page.get_by_text("No walk over these items is shorter")).to_be_visible()
@@ -177,7 +219,7 @@ class ThroughTheMenus(BrowserCase):
         self.assertEqual(self.wrong, [])
 
     def test_looking_everything_up_can_be_chosen_and_the_address_keeps_it(self) -> None:
-        page = self.open(f"/situations/{self.situation.pk}/load")
+        page = self.open(f"/situations/{self.situation.pk}/walk")
         page.get_by_role("button", name="Look everything up instead").click()
         expect(page).to_have_url(re.compile(r"way=audit"))
         expect(page.get_by_role("checkbox").first).to_be_visible()
@@ -394,7 +436,7 @@ class OwnWords(BrowserCase):
             field.set_input_files({"name": "x.json", "mimeType": "application/json", "buffer": b'{"format": "other"}'})
             expect(page.get_by_role("alert").filter(has_text="Nothing was added")).to_be_visible()
             field.set_input_files(file)
-            expect(page.get_by_role("button", name="Tamsel Heron, long zoom in one piece")).to_have_count(2)
+            expect(page.locator(".body").filter(has_text="Tamsel Heron, long zoom in one piece")).to_have_count(2)
         copies = Piece.objects.filter(person=self.ilse, document__name__startswith="Tamsel Heron")
         self.assertEqual(len({str(piece.dialect.document["entries"]) for piece in copies}), 1)
 

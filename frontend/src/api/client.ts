@@ -1,4 +1,5 @@
 import createClient from "openapi-fetch";
+import { counted } from "./idle";
 import type { components, paths } from "./schema";
 
 export type Schemas = components["schemas"];
@@ -29,7 +30,7 @@ function token(): string {
   return /csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? "";
 }
 
-export const client = createClient<paths>({ baseUrl: "" });
+export const client = createClient<paths>({ baseUrl: "", fetch: counted });
 client.use({
   onRequest({ request }) {
     request.headers.set("X-CSRFToken", token());

@@ -24,6 +24,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/advise/decided": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Decided
+         * @description What the bench shows of a setup, at each keystroke: all but the rest of the body's settings. Stateless.
+         */
+        post: operations["studio_advising_make_decided"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/advise/clashes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Find Clashes
+         * @description What does not go together among the settings of a situation: asked once typing pauses. Stateless.
+         */
+        post: operations["studio_advising_find_clashes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pairs": {
         parameters: {
             query?: never;
@@ -263,12 +303,12 @@ export interface paths {
          * Get Dialect
          * @description A body's own words.
          */
-        get: operations["gear_body_api_get_dialect"];
+        get: operations["kit_body_api_get_dialect"];
         /**
          * Put Dialect
          * @description Replace a body's words, if they are still the version that was read.
          */
-        put: operations["gear_body_api_put_dialect"];
+        put: operations["kit_body_api_put_dialect"];
         post?: never;
         delete?: never;
         options?: never;
@@ -289,7 +329,7 @@ export interface paths {
          * Import Dialect
          * @description Words from CSV or JSON, all or nothing; errors by row.
          */
-        post: operations["gear_body_api_import_dialect"];
+        post: operations["kit_body_api_import_dialect"];
         delete?: never;
         options?: never;
         head?: never;
@@ -307,7 +347,7 @@ export interface paths {
          * Export Dialect
          * @description A body's words as CSV.
          */
-        get: operations["gear_body_api_export_dialect"];
+        get: operations["kit_body_api_export_dialect"];
         put?: never;
         post?: never;
         delete?: never;
@@ -327,7 +367,7 @@ export interface paths {
          * Export Dialect Json
          * @description A body's words as JSON, as the import takes them.
          */
-        get: operations["gear_body_api_export_dialect_json"];
+        get: operations["kit_body_api_export_dialect_json"];
         put?: never;
         post?: never;
         delete?: never;
@@ -347,18 +387,38 @@ export interface paths {
          * Get State
          * @description What a body is believed to hold.
          */
-        get: operations["gear_body_api_get_state"];
+        get: operations["kit_body_api_get_state"];
         /**
          * Put State
          * @description Write down what a body holds, all or nothing.
          */
-        put: operations["gear_body_api_put_state"];
+        put: operations["kit_body_api_put_state"];
         post?: never;
         /**
          * Forget State
          * @description Make every setting unknown.
          */
-        delete: operations["gear_body_api_forget_state"];
+        delete: operations["kit_body_api_forget_state"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/bodies/{slug}/defaults": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Defaults
+         * @description Say how a body left the box, setting by setting, all or nothing.
+         */
+        put: operations["kit_body_api_put_defaults"];
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -375,7 +435,7 @@ export interface paths {
          * Export Body
          * @description A body with its own words in one file.
          */
-        get: operations["gear_body_api_export_body"];
+        get: operations["kit_body_api_export_body"];
         put?: never;
         post?: never;
         delete?: never;
@@ -397,7 +457,7 @@ export interface paths {
          * Import Body
          * @description A body with its own words from a file, all or nothing.
          */
-        post: operations["gear_body_api_import_body"];
+        post: operations["kit_body_api_import_body"];
         delete?: never;
         options?: never;
         head?: never;
@@ -415,13 +475,73 @@ export interface paths {
          * Get Layout
          * @description How a body is laid out.
          */
-        get: operations["gear_layout_api_get_layout"];
+        get: operations["kit_layout_api_get_layout"];
         /**
          * Put Layout
          * @description Replace a body's layout, if it is still the version that was read.
          */
-        put: operations["gear_layout_api_put_layout"];
+        put: operations["kit_layout_api_put_layout"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/kinds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Kinds
+         * @description Kinds of body and usual sensors.
+         */
+        get: operations["kit_describe_api_kinds"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/described": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Described
+         * @description A new body from six answers, with its own lens if it has one.
+         */
+        post: operations["kit_describe_api_add_described"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * From Picture
+         * @description What one frame tells about its body and lens. The file itself is the request's body; nothing is stored.
+         */
+        post: operations["kit_describe_api_from_picture"];
         delete?: never;
         options?: never;
         head?: never;
@@ -439,7 +559,7 @@ export interface paths {
          * List Kit
          * @description All bodies and lenses.
          */
-        get: operations["gear_api_list_kit"];
+        get: operations["kit_api_list_kit"];
         put?: never;
         post?: never;
         delete?: never;
@@ -461,7 +581,7 @@ export interface paths {
          * Add Body
          * @description A new body.
          */
-        post: operations["gear_api_add_body"];
+        post: operations["kit_api_add_body"];
         delete?: never;
         options?: never;
         head?: never;
@@ -481,7 +601,7 @@ export interface paths {
          * Add Lens
          * @description A new lens.
          */
-        post: operations["gear_api_add_lens"];
+        post: operations["kit_api_add_lens"];
         delete?: never;
         options?: never;
         head?: never;
@@ -500,7 +620,7 @@ export interface paths {
          * Put Body
          * @description Replace a body, if it is still the version that was read.
          */
-        put: operations["gear_api_put_body"];
+        put: operations["kit_api_put_body"];
         post?: never;
         delete?: never;
         options?: never;
@@ -520,7 +640,7 @@ export interface paths {
          * Put Lens
          * @description Replace a lens, if it is still the version that was read.
          */
-        put: operations["gear_api_put_lens"];
+        put: operations["kit_api_put_lens"];
         post?: never;
         delete?: never;
         options?: never;
@@ -542,7 +662,7 @@ export interface paths {
          * Remove
          * @description Put a piece aside.
          */
-        delete: operations["gear_api_remove"];
+        delete: operations["kit_api_remove"];
         options?: never;
         head?: never;
         patch?: never;
@@ -561,7 +681,7 @@ export interface paths {
          * Restore
          * @description Bring a piece back.
          */
-        post: operations["gear_api_restore"];
+        post: operations["kit_api_restore"];
         delete?: never;
         options?: never;
         head?: never;
@@ -579,13 +699,13 @@ export interface paths {
          * List Outings
          * @description All days with their situations.
          */
-        get: operations["outings_api_list_outings"];
+        get: operations["outings_day_api_list_outings"];
         put?: never;
         /**
          * Add Outing
          * @description A new day.
          */
-        post: operations["outings_api_add_outing"];
+        post: operations["outings_day_api_add_outing"];
         delete?: never;
         options?: never;
         head?: never;
@@ -605,7 +725,7 @@ export interface paths {
          * Import Outing
          * @description A day from a file, all or nothing.
          */
-        post: operations["outings_api_import_outing"];
+        post: operations["outings_day_api_import_outing"];
         delete?: never;
         options?: never;
         head?: never;
@@ -624,13 +744,13 @@ export interface paths {
          * Put Outing
          * @description Rename or move a day.
          */
-        put: operations["outings_api_put_outing"];
+        put: operations["outings_day_api_put_outing"];
         post?: never;
         /**
          * Delete Outing
          * @description Put a day aside for thirty days.
          */
-        delete: operations["outings_api_delete_outing"];
+        delete: operations["outings_day_api_delete_outing"];
         options?: never;
         head?: never;
         patch?: never;
@@ -649,7 +769,7 @@ export interface paths {
          * Restore Outing
          * @description Bring a day back.
          */
-        post: operations["outings_api_restore_outing"];
+        post: operations["outings_day_api_restore_outing"];
         delete?: never;
         options?: never;
         head?: never;
@@ -667,7 +787,7 @@ export interface paths {
          * Export Outing
          * @description A day as one file.
          */
-        get: operations["outings_api_export_outing"];
+        get: operations["outings_day_api_export_outing"];
         put?: never;
         post?: never;
         delete?: never;
@@ -689,7 +809,7 @@ export interface paths {
          * Add Situation
          * @description A new situation at the end of the day.
          */
-        post: operations["outings_api_add_situation"];
+        post: operations["outings_day_api_add_situation"];
         delete?: never;
         options?: never;
         head?: never;
@@ -709,7 +829,7 @@ export interface paths {
          * Import Situation
          * @description A situation from a file in the open form, all or nothing.
          */
-        post: operations["outings_api_import_situation"];
+        post: operations["outings_day_api_import_situation"];
         delete?: never;
         options?: never;
         head?: never;
@@ -728,7 +848,7 @@ export interface paths {
          * Reorder
          * @description Put the situations in another order.
          */
-        put: operations["outings_api_reorder"];
+        put: operations["outings_day_api_reorder"];
         post?: never;
         delete?: never;
         options?: never;
@@ -747,18 +867,18 @@ export interface paths {
          * Get Situation
          * @description One situation.
          */
-        get: operations["outings_api_get_situation"];
+        get: operations["outings_day_api_get_situation"];
         /**
          * Put Situation
          * @description Replace a situation's document, if it is still the version that was read.
          */
-        put: operations["outings_api_put_situation"];
+        put: operations["outings_day_api_put_situation"];
         post?: never;
         /**
          * Delete Situation
          * @description Put a situation aside for thirty days.
          */
-        delete: operations["outings_api_delete_situation"];
+        delete: operations["outings_day_api_delete_situation"];
         options?: never;
         head?: never;
         patch?: never;
@@ -775,7 +895,7 @@ export interface paths {
          * Export Situation
          * @description What the advice is asked, in the open form with kit in full: ./run advise reads it.
          */
-        get: operations["outings_api_export_situation"];
+        get: operations["outings_day_api_export_situation"];
         put?: never;
         post?: never;
         delete?: never;
@@ -795,7 +915,7 @@ export interface paths {
          * Export Setup
          * @description The setup, in the open form.
          */
-        get: operations["outings_api_export_setup"];
+        get: operations["outings_day_api_export_setup"];
         put?: never;
         post?: never;
         delete?: never;
@@ -815,7 +935,7 @@ export interface paths {
          * Get Earlier
          * @description An earlier document: 1 is the one before.
          */
-        get: operations["outings_api_get_earlier"];
+        get: operations["outings_day_api_get_earlier"];
         put?: never;
         post?: never;
         delete?: never;
@@ -837,7 +957,7 @@ export interface paths {
          * Duplicate
          * @description The same situation once more, right after it.
          */
-        post: operations["outings_api_duplicate"];
+        post: operations["outings_day_api_duplicate"];
         delete?: never;
         options?: never;
         head?: never;
@@ -857,7 +977,7 @@ export interface paths {
          * Restore Situation
          * @description Bring a situation back.
          */
-        post: operations["outings_api_restore_situation"];
+        post: operations["outings_day_api_restore_situation"];
         delete?: never;
         options?: never;
         head?: never;
@@ -875,9 +995,29 @@ export interface paths {
          * Uses
          * @description Which of my setups use which value of a setting.
          */
-        get: operations["outings_settings_api_uses"];
+        get: operations["outings_uses_api_uses"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/profile/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Preview
+         * @description Which setups a new profile would change, and how; nothing is saved.
+         */
+        post: operations["outings_uses_api_preview"];
         delete?: never;
         options?: never;
         head?: never;
@@ -895,7 +1035,7 @@ export interface paths {
          * Walk
          * @description The shortest walk through the body's menus that brings it to this situation's setup, or to a special one.
          */
-        get: operations["outings_settings_api_walk"];
+        get: operations["outings_walk_api_walk"];
         put?: never;
         post?: never;
         delete?: never;
@@ -917,7 +1057,7 @@ export interface paths {
          * Has Been Reset
          * @description The body has just been reset: it holds what it came with, and the walk goes on from there.
          */
-        post: operations["outings_settings_api_has_been_reset"];
+        post: operations["outings_walk_api_has_been_reset"];
         delete?: never;
         options?: never;
         head?: never;
@@ -936,12 +1076,12 @@ export interface paths {
          * Keep It
          * @description This situation's setup, or a special one, was set and kept in a slot of the body: so the body holds it, too.
          */
-        put: operations["outings_settings_api_keep_it"];
+        put: operations["outings_walk_api_keep_it"];
         /**
          * Has Turned
          * @description The body has been turned to a slot: it holds what that brings back, and the walk goes on from there.
          */
-        post: operations["outings_settings_api_has_turned"];
+        post: operations["outings_walk_api_has_turned"];
         delete?: never;
         options?: never;
         head?: never;
@@ -960,28 +1100,8 @@ export interface paths {
          * Could Not
          * @description A setting could not be set on the body, and why; without a reason the mark is taken back.
          */
-        put: operations["outings_settings_api_could_not"];
+        put: operations["outings_walk_api_could_not"];
         post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/profile/preview": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Preview
-         * @description Which setups a new profile would change, and how; nothing is saved.
-         */
-        post: operations["outings_settings_api_preview"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1100,7 +1220,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/outings/{pk}/controls": {
+    "/api/outings/{pk}/fingers": {
         parameters: {
             query?: never;
             header?: never;
@@ -1111,7 +1231,7 @@ export interface paths {
          * Controls
          * @description What the day wants under a finger, body by body.
          */
-        get: operations["outings_controls_api_controls"];
+        get: operations["outings_fingers_api_controls"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1151,12 +1271,12 @@ export interface paths {
          * First Day
          * @description The first day with a body, as far as it has come.
          */
-        get: operations["outings_first_api_first_day"];
+        get: operations["outings_first_day_api_first_day"];
         /**
          * Step Done
          * @description A step was done: its settings hold what they should, and somebody has looked; or it was not after all.
          */
-        put: operations["outings_first_api_step_done"];
+        put: operations["outings_first_day_api_step_done"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1175,9 +1295,9 @@ export interface paths {
         put?: never;
         /**
          * As New
-         * @description The body is new, or was just reset: it holds what it left the box with, its slots nothing, and the path begins.
+         * @description The body is new, or was just reset: it holds the defaults that its owner has stated (the rest is unknown), its slots nothing, and the path begins.
          */
-        post: operations["outings_first_api_as_new"];
+        post: operations["outings_first_day_api_as_new"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1438,6 +1558,8 @@ export interface components {
             frames: number;
             /** Step Ev */
             step_ev: number;
+            /** Times S */
+            times_s: number[];
         };
         /**
          * BundleOut
@@ -1584,8 +1706,16 @@ export interface components {
             iso: number;
             /** Compensation Ev */
             compensation_ev: number;
+            /** Meters */
+            meters: boolean;
+            /** Darker Stops */
+            darker_stops: number;
+            /** Darker Words */
+            darker_words: string;
             /** Nd Stops */
             nd_stops: number;
+            /** Glass Stops */
+            glass_stops: number;
         };
         /**
          * File
@@ -1663,26 +1793,32 @@ export interface components {
         };
         /**
          * LightOut
-         * @description The light that was used.
+         * @description The light that was used: as metered, what the lens takes of it, and the brightest tone that must hold over the key.
          */
         LightOut: {
             /** Ev100 */
             ev100: number;
             /** Lens Loss Stops */
             lens_loss_stops: number;
+            /** Holds Above */
+            holds_above: number;
+            /** Flicker Hz */
+            flicker_hz: number;
         };
         /**
          * Limit
-         * @description Named ends that a concession may run to.
+         * @description Named ends that a concession may run to. SPARE: what is taken beyond need while light is plenty;
+         *     SMEAR: where a moving person is still a person.
          * @enum {string}
          */
-        Limit: "widest" | "ceiling" | "shake" | "trail" | "body_limit";
+        Limit: "spare" | "f4" | "widest" | "ceiling" | "smear" | "shake" | "trail" | "body_limit";
         /**
          * MeteringOut
-         * @description Metering.
+         * @description Metering; spot is null for other patterns.
          */
         MeteringOut: {
             pattern: components["schemas"]["Pattern"];
+            spot: components["schemas"]["SpotReadingOut"] | null;
         };
         /**
          * Mode
@@ -1711,6 +1847,16 @@ export interface components {
             cost: {
                 [key: string]: number;
             };
+        };
+        /**
+         * NoteOut
+         * @description A sentence that stands beside the figures.
+         */
+        NoteOut: {
+            /** Kind */
+            kind: string;
+            /** Text */
+            text: string;
         };
         /**
          * ObstacleOut
@@ -1768,12 +1914,14 @@ export interface components {
             policy: components["schemas"]["RangePolicy"];
             /** Highlight Protection Stops */
             highlight_protection_stops: number;
+            /** Protection Automatic */
+            protection_automatic: boolean;
             /** Exposure Offset Ev */
             exposure_offset_ev: number;
         };
         /**
          * RangePolicy
-         * @description Where the exposure is placed against the clip (MODEL 8, offset a).
+         * @description Where the exposure is placed against the clip.
          * @enum {string}
          */
         RangePolicy: "as_metered" | "protect" | "to_the_right";
@@ -1783,6 +1931,20 @@ export interface components {
          * @enum {string}
          */
         Reach: "raw" | "meter" | "file" | "preview" | "focus" | "handling" | "safety";
+        /**
+         * ReachOut
+         * @description What is sharp with a distance set at an aperture; null is infinity.
+         */
+        ReachOut: {
+            /** Aperture */
+            aperture: number;
+            /** Distance M */
+            distance_m: number | null;
+            /** Near M */
+            near_m: number;
+            /** Far M */
+            far_m: number | null;
+        };
         /**
          * RowOut
          * @description One level of light.
@@ -1811,10 +1973,26 @@ export interface components {
             why: string;
         };
         /**
+         * SeriesOut
+         * @description Many frames that draw what one long one would.
+         */
+        SeriesOut: {
+            /** Frames */
+            frames: number;
+            /** Interval S */
+            interval_s: number;
+            /** Hours */
+            hours: number;
+            /** Gigabytes */
+            gigabytes: number;
+            /** Charges */
+            charges: number;
+        };
+        /**
          * SettingOut
          * @description One setting of a configuration.
          *
-         *     by: habit or decision behind it; closed: why it cannot be chosen now; offered: the values to choose
+         *     by: habit or decision behind it; guessed: nobody has said that the default is this body's own; closed: why it cannot be chosen now; offered: the values to choose
          *     from, empty for free numbers and for the dials that are held under ``locks``;
          *     firmware: what is known of it is true for this version, where the body has another.
          */
@@ -1832,6 +2010,8 @@ export interface components {
             default: number | string;
             /** Default Shown */
             default_shown: string;
+            /** Guessed */
+            guessed: boolean;
             reach: components["schemas"]["Reach"];
             /** Closed */
             closed: string;
@@ -1864,11 +2044,14 @@ export interface components {
             bracketing: components["schemas"]["BracketingOut"];
             white: components["schemas"]["WhiteOut"];
             focus: components["schemas"]["FocusOut"];
+            zone: components["schemas"]["ZoneOut"] | null;
             drive: components["schemas"]["DriveOut"];
+            series: components["schemas"]["SeriesOut"] | null;
             stabiliser: components["schemas"]["Stabiliser"];
             file: components["schemas"]["File"];
             delivery: components["schemas"]["FileOut"];
             light: components["schemas"]["LightOut"];
+            taken: components["schemas"]["TakenOut"];
             /** Concessions */
             concessions: components["schemas"]["ConcessionOut"][];
             binding: components["schemas"]["BindingOut"] | null;
@@ -1882,6 +2065,8 @@ export interface components {
             decisions: components["schemas"]["DecisionOut"][];
             /** Cautions */
             cautions: string[];
+            /** Notes */
+            notes: components["schemas"]["NoteOut"][];
             /** Release */
             release: string[];
             /** Shortfall */
@@ -1909,6 +2094,18 @@ export interface components {
             brighter_stops: number;
         };
         /**
+         * SpotReadingOut
+         * @description A spot reading: what to point at, how far over the middle to place it, what holds it.
+         */
+        SpotReadingOut: {
+            /** Point At */
+            point_at: string;
+            /** Place Stops */
+            place_stops: number;
+            /** Hold */
+            hold: string;
+        };
+        /**
          * Stabiliser
          * @description When the stabiliser works.
          * @enum {string}
@@ -1923,6 +2120,24 @@ export interface components {
             value: number;
             /** Label */
             label: string;
+        };
+        /**
+         * TakenOut
+         * @description What was taken for granted where the situation leaves it open; far_m null is infinity.
+         */
+        TakenOut: {
+            /** Focal Length Mm */
+            focal_length_mm: number;
+            /** Speed M S */
+            speed_m_s: number;
+            /** Limb M S */
+            limb_m_s: number;
+            /** Followed */
+            followed: number;
+            /** Near M */
+            near_m: number;
+            /** Far M */
+            far_m: number | null;
         };
         /**
          * ViolationOut
@@ -1943,7 +2158,7 @@ export interface components {
          * @description How the white is set.
          * @enum {string}
          */
-        White: "automatic" | "kelvin" | "daylight" | "measured";
+        White: "automatic" | "automatic_warm" | "kelvin" | "daylight" | "shade" | "tungsten" | "measured";
         /**
          * WhiteOut
          * @description White.
@@ -1952,6 +2167,17 @@ export interface components {
             mode: components["schemas"]["White"];
             /** Kelvin */
             kelvin: number | null;
+        };
+        /**
+         * ZoneOut
+         * @description A distance that is set and left: its reach now, by aperture of the ladder, and of other distances.
+         */
+        ZoneOut: {
+            now: components["schemas"]["ReachOut"];
+            /** By Aperture */
+            by_aperture: components["schemas"]["ReachOut"][];
+            /** By Distance */
+            by_distance: components["schemas"]["ReachOut"][];
         };
         /**
          * FieldProblem
@@ -2045,6 +2271,11 @@ export interface components {
             defaults?: {
                 [key: string]: number | string;
             };
+            /**
+             * Defaults Known
+             * @default false
+             */
+            defaults_known?: boolean;
             /** Offered */
             offered?: {
                 [key: string]: (number | string)[];
@@ -2143,6 +2374,11 @@ export interface components {
             bracket_offers?: components["schemas"]["BracketForm"][] | null;
             /** Protection Stops */
             protection_stops?: number | number[] | null;
+            /**
+             * Protection Automatic
+             * @default false
+             */
+            protection_automatic?: boolean;
             /** Nd Stops */
             nd_stops?: number | number[] | null;
             /** Bits */
@@ -2238,6 +2474,8 @@ export interface components {
             count?: number | null;
             /** Deadline H */
             deadline_h?: number | null;
+            /** Frames */
+            frames?: number | null;
         };
         /**
          * ExcludedForm
@@ -2252,7 +2490,7 @@ export interface components {
          * @description Kinds of work.
          * @enum {string}
          */
-        Genre: "sports" | "wildlife" | "street" | "landscape" | "wedding" | "night_sky" | "portrait";
+        Genre: "sports" | "wildlife" | "street" | "landscape" | "wedding" | "night_sky" | "portrait" | "everyday";
         /**
          * LensForm
          * @description A lens. ``widest_aperture`` is a number, or one for each end of the zoom.
@@ -2330,8 +2568,14 @@ export interface components {
             stops_below?: number | null;
             /** Stops Above */
             stops_above?: number | null;
+            /** Holds Above */
+            holds_above?: number | null;
             /** Kelvin */
             kelvin?: number | null;
+            /** Keeps Colour */
+            keeps_colour?: number | null;
+            /** Indoors */
+            indoors?: boolean | null;
             /** Swing Stops */
             swing_stops?: number | null;
             /** Flicker Hz */
@@ -2370,12 +2614,20 @@ export interface components {
         MotionForm: {
             /** Speed M S */
             speed_m_s?: number | null;
+            /** Limb M S */
+            limb_m_s?: number | null;
+            /** Followed */
+            followed?: number | null;
             /** Angle Deg */
             angle_deg?: number | null;
             /** Distance M */
             distance_m?: number | null;
             /** Depth M */
             depth_m?: number | null;
+            /** Near M */
+            near_m?: number | null;
+            /** Far M */
+            far_m?: number | null;
             /**
              * Declination Deg
              * @default 0
@@ -2482,6 +2734,17 @@ export interface components {
             steadiness?: number | null;
             /** Noise Bar */
             noise_bar?: number | null;
+            /** Slowest Handheld S */
+            slowest_handheld_s?: number | null;
+            /**
+             * Practised Follower
+             * @default false
+             */
+            practised_follower?: boolean;
+            /** Mains Hz */
+            mains_hz?: (50 | 60) | null;
+            /** Darkest Stops */
+            darkest_stops?: number | null;
             /** Schools */
             schools?: {
                 [key: string]: string;
@@ -2536,6 +2799,8 @@ export interface components {
             };
             /** Concessions */
             concessions?: components["schemas"]["ConcessionForm"][] | null;
+            /** Filters Stops */
+            filters_stops?: number[] | null;
             /** Body */
             body: string | components["schemas"]["BodyForm"];
             /** Lens */
@@ -2591,6 +2856,62 @@ export interface components {
          * @enum {string}
          */
         Use: "press" | "long_press" | "hold" | "press_and_turn" | "turn";
+        /**
+         * DecidedOut
+         * @description What the decisions came to. ``release``: the fewest locks whose release lifts a shortfall.
+         */
+        DecidedOut: {
+            exposure: components["schemas"]["ExposureOut"];
+            shutter_type: components["schemas"]["Shutter"];
+            iso_limits: components["schemas"]["IsoLimitsOut"];
+            metering: components["schemas"]["MeteringOut"];
+            range: components["schemas"]["RangeOut"];
+            bracketing: components["schemas"]["BracketingOut"];
+            white: components["schemas"]["WhiteOut"];
+            focus: components["schemas"]["FocusOut"];
+            zone: components["schemas"]["ZoneOut"] | null;
+            drive: components["schemas"]["DriveOut"];
+            series: components["schemas"]["SeriesOut"] | null;
+            stabiliser: components["schemas"]["Stabiliser"];
+            file: components["schemas"]["File"];
+            delivery: components["schemas"]["FileOut"];
+            light: components["schemas"]["LightOut"];
+            taken: components["schemas"]["TakenOut"];
+            /** Concessions */
+            concessions: components["schemas"]["ConcessionOut"][];
+            binding: components["schemas"]["BindingOut"] | null;
+            holds_until: components["schemas"]["SpanOut"];
+            hands_off: components["schemas"]["SpanOut"];
+            /** Neighbours */
+            neighbours: components["schemas"]["NeighbourOut"][];
+            /** Ladder */
+            ladder: components["schemas"]["RowOut"][];
+            /** Decisions */
+            decisions: components["schemas"]["DecisionOut"][];
+            /** Cautions */
+            cautions: string[];
+            /** Notes */
+            notes: components["schemas"]["NoteOut"][];
+            /** Release */
+            release: string[];
+            /** Shortfall */
+            shortfall: string;
+            dials: components["schemas"]["DialsOut"];
+            /** Sharpness Stops */
+            sharpness_stops: number;
+            /** Depth Reachable */
+            depth_reachable: boolean;
+        };
+        /**
+         * ClashesOut
+         * @description How many settings the body has, and which dependencies they break.
+         */
+        ClashesOut: {
+            /** Settings */
+            settings: number;
+            /** Violations */
+            violations: components["schemas"]["ViolationOut"][];
+        };
         /**
          * PairOut
          * @description A ranked pair, costs in stops.
@@ -2714,10 +3035,22 @@ export interface components {
             label: string;
             /** Speed M S */
             speed_m_s: number;
+            /** Limb M S */
+            limb_m_s: number;
+            /** Limb */
+            limb: string;
+            /** Followed */
+            followed: number;
             /** Distance M */
             distance_m: number;
+            /** Near M */
+            near_m: number | null;
             /** Depth M */
             depth_m: number;
+            /** Holds Above */
+            holds_above: number | null;
+            /** Usual Mm */
+            usual_mm: number;
             /** Source */
             source: string;
         };
@@ -2952,7 +3285,9 @@ export interface components {
          * PersonForm
          * @description Taste and habits. ``iso_ceilings``: body slug -> ISO; ``schools``: decision -> a fixed way, absent is
          *     *decide for me*; ``habits``: habit -> a way, ``per_situation`` or ``unknown``; ``raw_opens``: packings of raw that your programs open;
-         *     ``bodies``: how many you carry on a day.
+         *     ``bodies``: how many you carry on a day; ``slowest_handheld_s``: nothing slower by hand; ``mains_hz``: of the
+         *     lamps where you work; ``darkest_stops``: how far under the meter highlights may be saved; ``filters_stops``:
+         *     the neutral filters in your bag.
          */
         PersonForm: {
             /** Iso Ceilings */
@@ -2966,7 +3301,7 @@ export interface components {
             steadiness?: number;
             /**
              * Noise Bar
-             * @default 20
+             * @default 40
              */
             noise_bar?: number;
             /** @default traditional */
@@ -2992,6 +3327,23 @@ export interface components {
              * @default 1
              */
             bodies?: number;
+            /** Slowest Handheld S */
+            slowest_handheld_s?: number | null;
+            /**
+             * Practised Follower
+             * @default false
+             */
+            practised_follower?: boolean;
+            /**
+             * Mains Hz
+             * @default 50
+             * @enum {integer}
+             */
+            mains_hz?: 50 | 60;
+            /** Darkest Stops */
+            darkest_stops?: number | null;
+            /** Filters Stops */
+            filters_stops?: number[];
         };
         /**
          * ProfileOut
@@ -3115,6 +3467,27 @@ export interface components {
             verified?: boolean;
         };
         /**
+         * BodyOut
+         * @description A body of the person.
+         */
+        BodyOut: {
+            /** Slug */
+            slug: string;
+            document: components["schemas"]["BodyForm"];
+            /** Version */
+            version: string;
+        };
+        /**
+         * CameIn
+         * @description How settings left the box, null for a guess again. Settings left out stay as they are.
+         */
+        CameIn: {
+            /** Values */
+            values: {
+                [key: string]: number | string | null;
+            };
+        };
+        /**
          * BodyProfileFile
          * @description A body with its own words, in one file.
          */
@@ -3131,17 +3504,6 @@ export interface components {
             version: 1;
             body: components["schemas"]["BodyForm"];
             dialect?: components["schemas"]["DialectForm"];
-        };
-        /**
-         * BodyOut
-         * @description A body of the person.
-         */
-        BodyOut: {
-            /** Slug */
-            slug: string;
-            document: components["schemas"]["BodyForm"];
-            /** Version */
-            version: string;
         };
         /**
          * FeelForm
@@ -3261,6 +3623,96 @@ export interface components {
             lasts: string;
         };
         /**
+         * KindOut
+         * @description A kind of body to be nearest to, and why its figures are as they are.
+         */
+        KindOut: {
+            /** Slug */
+            slug: string;
+            /** Label */
+            label: string;
+            /** Reason */
+            reason: string;
+            /** Finder */
+            finder: string;
+        };
+        /**
+         * KindsOut
+         * @description What can be answered.
+         */
+        KindsOut: {
+            /** Kinds */
+            kinds: components["schemas"]["KindOut"][];
+            /** Sizes */
+            sizes: components["schemas"]["SizeOut"][];
+        };
+        /**
+         * SizeOut
+         * @description A usual size of a sensor.
+         */
+        SizeOut: {
+            /** Slug */
+            slug: string;
+            /** Label */
+            label: string;
+            /** Width Mm */
+            width_mm: number;
+            /** Height Mm */
+            height_mm: number;
+        };
+        /**
+         * DescribeForm
+         * @description Six answers: name, sensor (a usual size, or typed), megapixels, highest ISO, finder, and the kind it is nearest to.
+         *
+         *     ``base_iso``: its lowest ISO, where that is known too.
+         */
+        DescribeForm: {
+            /** Name */
+            name: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "action" | "detail" | "all_round" | "mirror" | "one_piece" | "matchbox";
+            /** Sensor */
+            sensor?: ("larger" | "full" | "two_thirds" | "half" | "inch") | null;
+            /** Sensor Width Mm */
+            sensor_width_mm?: number | null;
+            /** Sensor Height Mm */
+            sensor_height_mm?: number | null;
+            /** Megapixels */
+            megapixels: number;
+            /** Max Iso */
+            max_iso: number;
+            /** Finder */
+            finder?: ("electronic" | "optical" | "screen") | null;
+            /**
+             * Base Iso
+             * @default 100
+             */
+            base_iso?: number;
+        };
+        /**
+         * PictureOut
+         * @description What a picture told, by name of the figure.
+         */
+        PictureOut: {
+            /** Told */
+            told: {
+                [key: string]: components["schemas"]["ToldOut"];
+            };
+        };
+        /**
+         * ToldOut
+         * @description One figure from a picture, and where it comes from.
+         */
+        ToldOut: {
+            /** Value */
+            value: number | string;
+            /** Source */
+            source: string;
+        };
+        /**
          * KitOut
          * @description All kit.
          */
@@ -3292,6 +3744,8 @@ export interface components {
             title: string;
             /** Place */
             place: string;
+            /** Mains Hz */
+            mains_hz: (50 | 60) | null;
             /**
              * Day
              * Format: date
@@ -3327,7 +3781,7 @@ export interface components {
         };
         /**
          * OutingIn
-         * @description A day.
+         * @description A day; mains_hz: of the lamps at its place, null where they are as usual.
          */
         OutingIn: {
             /** Title */
@@ -3337,6 +3791,8 @@ export interface components {
              * @default
              */
             place?: string;
+            /** Mains Hz */
+            mains_hz?: (50 | 60) | null;
             /**
              * Day
              * Format: date
@@ -3365,6 +3821,8 @@ export interface components {
              * @default
              */
             place?: string;
+            /** Mains Hz */
+            mains_hz?: (50 | 60) | null;
             /**
              * Day
              * Format: date
@@ -3405,6 +3863,8 @@ export interface components {
             };
             /** Concessions */
             concessions?: components["schemas"]["ConcessionForm"][] | null;
+            /** Filters Stops */
+            filters_stops?: number[] | null;
             /** Title */
             title: string;
             /**
@@ -3432,13 +3892,17 @@ export interface components {
         };
         /**
          * SituationOut
-         * @description A situation, its version, and how many steps can be undone.
+         * @description A situation, its version, and how many steps can be undone; bodies, mains_hz: what its day tells by itself.
          */
         SituationOut: {
             /** Id */
             id: number;
             /** Outing */
             outing: number;
+            /** Bodies */
+            bodies: number;
+            /** Mains Hz */
+            mains_hz: (50 | 60) | null;
             document: components["schemas"]["SituationDocument"];
             /** Version */
             version: string;
@@ -3477,11 +3941,65 @@ export interface components {
             problem: string;
         };
         /**
+         * AffectedOut
+         * @description A setup that a new profile would change; problem: why it would have none.
+         */
+        AffectedOut: {
+            /** Situation */
+            situation: number;
+            /** Title */
+            title: string;
+            /** Outing */
+            outing: string;
+            /** Body */
+            body: string;
+            /** Differences */
+            differences: components["schemas"]["DifferenceOut"][];
+            /** Problem */
+            problem: string;
+        };
+        /**
+         * DifferenceOut
+         * @description A setting whose value would change; own: what the body calls it, or an empty text.
+         */
+        DifferenceOut: {
+            /** Setting */
+            setting: string;
+            /** Own */
+            own: string;
+            /** Label */
+            label: string;
+            /** Before */
+            before: string;
+            /** After */
+            after: string;
+        };
+        /**
          * Way
          * @description How what is unknown is dealt with.
          * @enum {string}
          */
         Way: "audit" | "reset";
+        /**
+         * ByHandOut
+         * @description A setting to set that has no place in the menus as they are written down; decided: a decision of the setup or a hand asks for it.
+         */
+        ByHandOut: {
+            /** Setting */
+            setting: string;
+            /** Label */
+            label: string;
+            /** Group */
+            group: string;
+            /** Before */
+            before: string | null;
+            /** Value */
+            value: number | string;
+            /** Shown */
+            shown: string;
+            /** Decided */
+            decided: boolean;
+        };
         /**
          * RefusedOut
          * @description A setting that could not be set on the body, and why.
@@ -3500,6 +4018,20 @@ export interface components {
             at: string;
         };
         /**
+         * ShutOut
+         * @description A value that the setup needs and that cannot be chosen as things stand, and why.
+         */
+        ShutOut: {
+            /** Setting */
+            setting: string;
+            /** Label */
+            label: string;
+            /** Shown */
+            shown: string;
+            /** Why */
+            why: string;
+        };
+        /**
          * Through
          * @description Where an item is set.
          * @enum {string}
@@ -3511,7 +4043,8 @@ export interface components {
          *
          *     plainly: presses of the same items from top to bottom; proven: no walk over them is shorter;
          *     audit_presses, reset_presses: looking every unknown item up, or resetting first; elsewhere:
-         *     settings that should change and have no place in the menus as they are written down; slot: from which
+         *     settings that should change and have no place in the menus as they are written down, by_hand: the same with
+         *     their values; shut: values of the setup that the body closes; words: items of the menus that somebody wrote down, without which no press can be counted; slot: from which
          *     the rest is shorter, or null, and its presses with the turn; refused: what could not be set, and why.
          */
         WalkOut: {
@@ -3530,6 +4063,12 @@ export interface components {
             reset_presses: number;
             /** Elsewhere */
             elsewhere: string[];
+            /** By Hand */
+            by_hand: components["schemas"]["ByHandOut"][];
+            /** Shut */
+            shut: components["schemas"]["ShutOut"][];
+            /** Words */
+            words: number;
             /** Slot */
             slot: number | null;
             /** Slot Presses */
@@ -3599,40 +4138,6 @@ export interface components {
             special?: "" | "hand_over" | "sets";
         };
         /**
-         * AffectedOut
-         * @description A setup that a new profile would change; problem: why it would have none.
-         */
-        AffectedOut: {
-            /** Situation */
-            situation: number;
-            /** Title */
-            title: string;
-            /** Outing */
-            outing: string;
-            /** Body */
-            body: string;
-            /** Differences */
-            differences: components["schemas"]["DifferenceOut"][];
-            /** Problem */
-            problem: string;
-        };
-        /**
-         * DifferenceOut
-         * @description A setting whose value would change; own: what the body calls it, or an empty text.
-         */
-        DifferenceOut: {
-            /** Setting */
-            setting: string;
-            /** Own */
-            own: string;
-            /** Label */
-            label: string;
-            /** Before */
-            before: string;
-            /** After */
-            after: string;
-        };
-        /**
          * BankOut
          * @description Slots that are turned to together; cannot: settings that differ on this day and that its slots do not hold.
          */
@@ -3650,12 +4155,15 @@ export interface components {
          * BodySlots
          * @description The slots of one body on the day.
          *
+         *     words: items of its menus that somebody wrote down, without which no press can be counted;
          *     without: presses through the menus alone; keeps: whether a slot keeps what is changed in it; beyond:
          *     situations too many to weigh.
          */
         BodySlots: {
             /** Body */
             body: string;
+            /** Words */
+            words: number;
             /** Keeps */
             keeps: boolean;
             /** Banks */
@@ -3687,12 +4195,18 @@ export interface components {
         /**
          * ReachedOut
          * @description How a situation is reached: by the slot of this number in each bank and what they leave to mend, or (null) without.
+         *
+         *     figures: of its setup; darker: what their darkness buys, where they are dark on purpose.
          */
         ReachedOut: {
             /** Situation */
             situation: number;
             /** Title */
             title: string;
+            /** Figures */
+            figures: string;
+            /** Darker */
+            darker: string;
             /** Slots */
             slots: (number | null)[];
             /** Presses */
@@ -4317,7 +4831,7 @@ export interface components {
         };
         /**
          * BiteOut
-         * @description A default that does not fit the day.
+         * @description A default that does not fit the day. value, default: it, and how it is read; guessed: nobody has said that it is this body's own.
          */
         BiteOut: {
             /** Setting */
@@ -4326,8 +4840,12 @@ export interface components {
             own: string;
             /** Label */
             label: string;
+            /** Value */
+            value: string | number;
             /** Default */
             default: string;
+            /** Guessed */
+            guessed: boolean;
             /** Wanted */
             wanted: string;
             /** Because */
@@ -4486,47 +5004,6 @@ export interface components {
             pocket?: components["schemas"]["PocketOut"] | null;
         };
         /**
-         * DecidedOut
-         * @description What the decisions came to. ``release``: the fewest locks whose release lifts a shortfall.
-         */
-        DecidedOut: {
-            exposure: components["schemas"]["ExposureOut"];
-            shutter_type: components["schemas"]["Shutter"];
-            iso_limits: components["schemas"]["IsoLimitsOut"];
-            metering: components["schemas"]["MeteringOut"];
-            range: components["schemas"]["RangeOut"];
-            bracketing: components["schemas"]["BracketingOut"];
-            white: components["schemas"]["WhiteOut"];
-            focus: components["schemas"]["FocusOut"];
-            drive: components["schemas"]["DriveOut"];
-            stabiliser: components["schemas"]["Stabiliser"];
-            file: components["schemas"]["File"];
-            delivery: components["schemas"]["FileOut"];
-            light: components["schemas"]["LightOut"];
-            /** Concessions */
-            concessions: components["schemas"]["ConcessionOut"][];
-            binding: components["schemas"]["BindingOut"] | null;
-            holds_until: components["schemas"]["SpanOut"];
-            hands_off: components["schemas"]["SpanOut"];
-            /** Neighbours */
-            neighbours: components["schemas"]["NeighbourOut"][];
-            /** Ladder */
-            ladder: components["schemas"]["RowOut"][];
-            /** Decisions */
-            decisions: components["schemas"]["DecisionOut"][];
-            /** Cautions */
-            cautions: string[];
-            /** Release */
-            release: string[];
-            /** Shortfall */
-            shortfall: string;
-            dials: components["schemas"]["DialsOut"];
-            /** Sharpness Stops */
-            sharpness_stops: number;
-            /** Depth Reachable */
-            depth_reachable: boolean;
-        };
-        /**
          * PocketOut
          * @description The way there: from which situation (empty: it is set at home), slots to turn to, what is left to change; what lies under
          *     the fingers; checks; a note for other hands.
@@ -4623,6 +5100,72 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SetupOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    studio_advising_make_decided: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SituationForm"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DecidedOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    studio_advising_find_clashes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SituationForm"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClashesOut"];
                 };
             };
             /** @description Unprocessable Entity */
@@ -4930,7 +5473,7 @@ export interface operations {
             };
         };
     };
-    gear_body_api_get_dialect: {
+    kit_body_api_get_dialect: {
         parameters: {
             query?: never;
             header?: never;
@@ -4952,7 +5495,7 @@ export interface operations {
             };
         };
     };
-    gear_body_api_put_dialect: {
+    kit_body_api_put_dialect: {
         parameters: {
             query?: never;
             header: {
@@ -4980,7 +5523,7 @@ export interface operations {
             };
         };
     };
-    gear_body_api_import_dialect: {
+    kit_body_api_import_dialect: {
         parameters: {
             query?: never;
             header: {
@@ -5008,7 +5551,7 @@ export interface operations {
             };
         };
     };
-    gear_body_api_export_dialect: {
+    kit_body_api_export_dialect: {
         parameters: {
             query?: never;
             header?: never;
@@ -5030,7 +5573,7 @@ export interface operations {
             };
         };
     };
-    gear_body_api_export_dialect_json: {
+    kit_body_api_export_dialect_json: {
         parameters: {
             query?: never;
             header?: never;
@@ -5052,7 +5595,7 @@ export interface operations {
             };
         };
     };
-    gear_body_api_get_state: {
+    kit_body_api_get_state: {
         parameters: {
             query?: never;
             header?: never;
@@ -5074,7 +5617,7 @@ export interface operations {
             };
         };
     };
-    gear_body_api_put_state: {
+    kit_body_api_put_state: {
         parameters: {
             query?: never;
             header?: never;
@@ -5100,7 +5643,7 @@ export interface operations {
             };
         };
     };
-    gear_body_api_forget_state: {
+    kit_body_api_forget_state: {
         parameters: {
             query?: never;
             header?: never;
@@ -5122,7 +5665,33 @@ export interface operations {
             };
         };
     };
-    gear_body_api_export_body: {
+    kit_body_api_put_defaults: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CameIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BodyOut"];
+                };
+            };
+        };
+    };
+    kit_body_api_export_body: {
         parameters: {
             query?: never;
             header?: never;
@@ -5144,7 +5713,7 @@ export interface operations {
             };
         };
     };
-    gear_body_api_import_body: {
+    kit_body_api_import_body: {
         parameters: {
             query?: never;
             header?: never;
@@ -5168,7 +5737,7 @@ export interface operations {
             };
         };
     };
-    gear_layout_api_get_layout: {
+    kit_layout_api_get_layout: {
         parameters: {
             query?: never;
             header?: never;
@@ -5190,7 +5759,7 @@ export interface operations {
             };
         };
     };
-    gear_layout_api_put_layout: {
+    kit_layout_api_put_layout: {
         parameters: {
             query?: never;
             header: {
@@ -5218,7 +5787,71 @@ export interface operations {
             };
         };
     };
-    gear_api_list_kit: {
+    kit_describe_api_kinds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KindsOut"];
+                };
+            };
+        };
+    };
+    kit_describe_api_add_described: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DescribeForm"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BodyOut"];
+                };
+            };
+        };
+    };
+    kit_describe_api_from_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PictureOut"];
+                };
+            };
+        };
+    };
+    kit_api_list_kit: {
         parameters: {
             query?: never;
             header?: never;
@@ -5238,7 +5871,7 @@ export interface operations {
             };
         };
     };
-    gear_api_add_body: {
+    kit_api_add_body: {
         parameters: {
             query?: never;
             header?: never;
@@ -5262,7 +5895,7 @@ export interface operations {
             };
         };
     };
-    gear_api_add_lens: {
+    kit_api_add_lens: {
         parameters: {
             query?: never;
             header?: never;
@@ -5286,7 +5919,7 @@ export interface operations {
             };
         };
     };
-    gear_api_put_body: {
+    kit_api_put_body: {
         parameters: {
             query?: never;
             header: {
@@ -5314,7 +5947,7 @@ export interface operations {
             };
         };
     };
-    gear_api_put_lens: {
+    kit_api_put_lens: {
         parameters: {
             query?: never;
             header: {
@@ -5342,7 +5975,7 @@ export interface operations {
             };
         };
     };
-    gear_api_remove: {
+    kit_api_remove: {
         parameters: {
             query?: never;
             header?: never;
@@ -5363,7 +5996,7 @@ export interface operations {
             };
         };
     };
-    gear_api_restore: {
+    kit_api_restore: {
         parameters: {
             query?: never;
             header?: never;
@@ -5384,7 +6017,7 @@ export interface operations {
             };
         };
     };
-    outings_api_list_outings: {
+    outings_day_api_list_outings: {
         parameters: {
             query?: never;
             header?: never;
@@ -5404,7 +6037,7 @@ export interface operations {
             };
         };
     };
-    outings_api_add_outing: {
+    outings_day_api_add_outing: {
         parameters: {
             query?: never;
             header?: never;
@@ -5428,7 +6061,7 @@ export interface operations {
             };
         };
     };
-    outings_api_import_outing: {
+    outings_day_api_import_outing: {
         parameters: {
             query?: never;
             header?: never;
@@ -5452,7 +6085,7 @@ export interface operations {
             };
         };
     };
-    outings_api_put_outing: {
+    outings_day_api_put_outing: {
         parameters: {
             query?: never;
             header?: never;
@@ -5478,7 +6111,7 @@ export interface operations {
             };
         };
     };
-    outings_api_delete_outing: {
+    outings_day_api_delete_outing: {
         parameters: {
             query?: never;
             header?: never;
@@ -5498,7 +6131,7 @@ export interface operations {
             };
         };
     };
-    outings_api_restore_outing: {
+    outings_day_api_restore_outing: {
         parameters: {
             query?: never;
             header?: never;
@@ -5520,7 +6153,7 @@ export interface operations {
             };
         };
     };
-    outings_api_export_outing: {
+    outings_day_api_export_outing: {
         parameters: {
             query?: never;
             header?: never;
@@ -5542,7 +6175,7 @@ export interface operations {
             };
         };
     };
-    outings_api_add_situation: {
+    outings_day_api_add_situation: {
         parameters: {
             query?: never;
             header?: never;
@@ -5568,7 +6201,7 @@ export interface operations {
             };
         };
     };
-    outings_api_import_situation: {
+    outings_day_api_import_situation: {
         parameters: {
             query?: never;
             header?: never;
@@ -5594,7 +6227,7 @@ export interface operations {
             };
         };
     };
-    outings_api_reorder: {
+    outings_day_api_reorder: {
         parameters: {
             query?: never;
             header?: never;
@@ -5620,7 +6253,7 @@ export interface operations {
             };
         };
     };
-    outings_api_get_situation: {
+    outings_day_api_get_situation: {
         parameters: {
             query?: never;
             header?: never;
@@ -5642,7 +6275,7 @@ export interface operations {
             };
         };
     };
-    outings_api_put_situation: {
+    outings_day_api_put_situation: {
         parameters: {
             query?: never;
             header: {
@@ -5670,7 +6303,7 @@ export interface operations {
             };
         };
     };
-    outings_api_delete_situation: {
+    outings_day_api_delete_situation: {
         parameters: {
             query?: never;
             header?: never;
@@ -5690,7 +6323,7 @@ export interface operations {
             };
         };
     };
-    outings_api_export_situation: {
+    outings_day_api_export_situation: {
         parameters: {
             query?: never;
             header?: never;
@@ -5712,7 +6345,7 @@ export interface operations {
             };
         };
     };
-    outings_api_export_setup: {
+    outings_day_api_export_setup: {
         parameters: {
             query?: never;
             header?: never;
@@ -5734,7 +6367,7 @@ export interface operations {
             };
         };
     };
-    outings_api_get_earlier: {
+    outings_day_api_get_earlier: {
         parameters: {
             query?: {
                 back?: number;
@@ -5758,7 +6391,7 @@ export interface operations {
             };
         };
     };
-    outings_api_duplicate: {
+    outings_day_api_duplicate: {
         parameters: {
             query?: never;
             header?: never;
@@ -5780,7 +6413,7 @@ export interface operations {
             };
         };
     };
-    outings_api_restore_situation: {
+    outings_day_api_restore_situation: {
         parameters: {
             query?: never;
             header?: never;
@@ -5802,7 +6435,7 @@ export interface operations {
             };
         };
     };
-    outings_settings_api_uses: {
+    outings_uses_api_uses: {
         parameters: {
             query?: never;
             header?: never;
@@ -5824,7 +6457,31 @@ export interface operations {
             };
         };
     };
-    outings_settings_api_walk: {
+    outings_uses_api_preview: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonForm"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AffectedOut"][];
+                };
+            };
+        };
+    };
+    outings_walk_api_walk: {
         parameters: {
             query?: {
                 way?: components["schemas"]["Way"] | null;
@@ -5849,7 +6506,7 @@ export interface operations {
             };
         };
     };
-    outings_settings_api_has_been_reset: {
+    outings_walk_api_has_been_reset: {
         parameters: {
             query?: {
                 special?: "" | "hand_over" | "sets";
@@ -5873,7 +6530,7 @@ export interface operations {
             };
         };
     };
-    outings_settings_api_keep_it: {
+    outings_walk_api_keep_it: {
         parameters: {
             query?: never;
             header?: never;
@@ -5899,7 +6556,7 @@ export interface operations {
             };
         };
     };
-    outings_settings_api_has_turned: {
+    outings_walk_api_has_turned: {
         parameters: {
             query?: never;
             header?: never;
@@ -5925,7 +6582,7 @@ export interface operations {
             };
         };
     };
-    outings_settings_api_could_not: {
+    outings_walk_api_could_not: {
         parameters: {
             query?: never;
             header?: never;
@@ -5947,30 +6604,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WalkOut"];
-                };
-            };
-        };
-    };
-    outings_settings_api_preview: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["PersonForm"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["AffectedOut"][];
                 };
             };
         };
@@ -6165,7 +6798,7 @@ export interface operations {
             };
         };
     };
-    outings_controls_api_controls: {
+    outings_fingers_api_controls: {
         parameters: {
             query?: never;
             header?: never;
@@ -6209,7 +6842,7 @@ export interface operations {
             };
         };
     };
-    outings_first_api_first_day: {
+    outings_first_day_api_first_day: {
         parameters: {
             query?: never;
             header?: never;
@@ -6231,7 +6864,7 @@ export interface operations {
             };
         };
     };
-    outings_first_api_step_done: {
+    outings_first_day_api_step_done: {
         parameters: {
             query?: never;
             header?: never;
@@ -6257,7 +6890,7 @@ export interface operations {
             };
         };
     };
-    outings_first_api_as_new: {
+    outings_first_day_api_as_new: {
         parameters: {
             query?: never;
             header?: never;

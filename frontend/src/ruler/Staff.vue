@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { computed, ref } from "vue";
-import type { Setup } from "@/api/client";
+import type { Decided } from "@/api/client";
 import { bandsOf, marksOf } from "./bands";
 import { BRIGHTER, DARKER, STOP, y } from "./scale";
 
-const props = defineProps<{ setup: Setup; now: number }>();
+const props = defineProps<{ setup: Decided; now: number }>();
 const emit = defineEmits<{ now: [index: number] }>();
 
 const steps = computed(() => Math.round((props.setup.ladder.length - 1) / (BRIGHTER + DARKER)));

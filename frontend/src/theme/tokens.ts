@@ -9,6 +9,7 @@ export function applyTheme(name: ThemeName): void {
   const root = document.documentElement;
   root.dataset.theme = name;
   root.classList.toggle("red", name === "red");
+  root.style.colorScheme = name === "paper" ? "light" : "dark";
   for (const [token, value] of Object.entries(THEMES[name])) {
     if (token !== "label") root.style.setProperty(`--${token}`, value);
   }

@@ -38,7 +38,7 @@ export function useLayoutChange() {
           : "The server cannot be reached; nothing was changed.";
       return false;
     }
-    for (const key of ["controls", "first", "alike", "walk", "slots"]) await queries.invalidateQueries({ queryKey: [key] });
+    for (const key of ["fingers", "first", "alike", "walk", "slots"]) await queries.invalidateQueries({ queryKey: [key] });
     return true;
   }
   async function undo(): Promise<void> {

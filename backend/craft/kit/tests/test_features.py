@@ -7,7 +7,8 @@ from typing import Any
 from unittest import TestCase
 
 from craft.kit.body import Body, BracketOffer, Finder, Sensor, Shutter
-from craft.kit.facts import BodyFacts
+from craft.kit.controls import Control, Use
+from craft.kit.facts import BodyFacts, Traffic
 from craft.kit.features import SHOWN, features_of
 from craft.kit.lens import Lens
 from craft.vocabulary.features import FEATURES, lacking
@@ -37,6 +38,9 @@ ADDS: dict[str, tuple[dict[str, Any], dict[str, Any]]] = {
     "lens_unreported": ({}, {"autofocus": False, "ring_reported": False}),
     "nd": ({"nd_stops": (3.0,)}, {}),
     "protection": ({"protection_stops": (1.0,)}, {}),
+    "rear_button": ({"facts": BodyFacts(controls=(Control("rear", "thumb key", "thumb_rest", (Use.PRESS,)),))}, {}),
+    "slots": ({"facts": BodyFacts(slots=3)}, {}),
+    "two_cards": ({"facts": BodyFacts(traffic=Traffic(card_mb_s=(100, 90)))}, {}),
     "several_patterns": ({"patterns": ("multi_zone", "spot")}, {}),
     "several_shutters": ({"first_curtain": True}, {}),
     "stabiliser": ({}, {"stabiliser_stops": 4.0}),

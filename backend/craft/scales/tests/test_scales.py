@@ -9,7 +9,6 @@ from hypothesis import strategies as st
 
 from craft.errors import CraftError
 from craft.scales import light
-from craft.scales.conditions import BY_SLUG, CONDITIONS
 from craft.scales.parsing import READERS, parse_stops
 from craft.scales.series import MATCH_STOPS, Dial, label, position_of, printed, printed_table, stops_of, value_of
 
@@ -166,8 +165,3 @@ class Light(TestCase):
     def test_calibration_constants_imply_their_reflectance(self) -> None:
         """K and C together imply 15.7 % reflectance: pi L / E (ISO 2720)."""
         self.assertAlmostEqual(float(3.14159265 * light.luminance_of_ev100(9) / light.lux_of_ev100(9)), 0.157, places=3)
-
-    def test_conditions_have_sources_and_span_the_day(self) -> None:
-        self.assertEqual(len(BY_SLUG), len(CONDITIONS))
-        self.assertTrue(all(row.reason and row.source for row in CONDITIONS))
-        self.assertEqual((CONDITIONS[0].ev100, BY_SLUG["moonless"].ev100), (16, -8))

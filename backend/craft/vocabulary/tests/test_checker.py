@@ -13,7 +13,7 @@ from hypothesis import strategies as st
 from craft.errors import CraftError
 from craft.vocabulary.checker import closed, cost_of, domain, order_to_set, smallest_change, violations
 from craft.vocabulary.dependencies import AFTERS, RULES
-from craft.vocabulary.rules import Against, Given, Rule, Term, Test
+from craft.vocabulary.rules import Against, Around, Rule, Term, Test
 from craft.vocabulary.setting import Unit
 from craft.vocabulary.settings import BY_SLUG, setting_for
 
@@ -22,7 +22,7 @@ ISOS = tuple(100.0 * 2 ** (k / 3) for k in range(13))
 
 
 @st.composite
-def puzzles(draw: st.DrawFn) -> tuple[dict[str, Any], Given, frozenset[str], dict[str, int]]:
+def puzzles(draw: st.DrawFn) -> tuple[dict[str, Any], Around, frozenset[str], dict[str, int]]:
     """Settings with values, rules over them, locks and weights, at random; one rule may move a bound."""
     slugs = draw(st.lists(st.sampled_from(CHOICES), min_size=2, max_size=4, unique=True))
     values: dict[str, Any] = {slug: draw(st.sampled_from(BY_SLUG[slug].values)) for slug in slugs}
@@ -50,13 +50,13 @@ def puzzles(draw: st.DrawFn) -> tuple[dict[str, Any], Given, frozenset[str], dic
         rules.append(Rule("floor", (Term("highlight_protection", Test.OVER, (0.0,)),), "why", "out", "test", against=moving))
     locks = frozenset(draw(st.lists(st.sampled_from(list(values)), max_size=2, unique=True)))
     weights = {slug: draw(st.integers(0, 60)) for slug in values}
-    return values, Given(frozenset(), {"base_iso": 100.0}, offered, tuple(rules)), locks, weights
+    return values, Around(frozenset(), {"base_iso": 100.0}, offered, tuple(rules)), locks, weights
 
 
 class SmallestChange(TestCase):
     @settings(max_examples=200, deadline=None)
     @cases(puzzles())
-    def test_equals_brute_force(self, puzzle: tuple[dict[str, Any], Given, frozenset[str], dict[str, int]]) -> None:
+    def test_equals_brute_force(self, puzzle: tuple[dict[str, Any], Around, frozenset[str], dict[str, int]]) -> None:
         values, around, locks, weights = puzzle
         domains = {slug: domain(slug, values, around) for slug in values}
 
@@ -82,7 +82,7 @@ class SmallestChange(TestCase):
                 self.assertIn(obstacle.rule, [v.rule for v in violations(tried, around)])
 
     def test_numbers_move_to_the_nearest_value_that_the_body_has(self) -> None:
-        around = Given(frozenset(), {"base_iso": 100.0}, {"iso_floor": ISOS, "highlight_protection": (0.0, 1.0, 2.0)}, RULES)
+        around = Around(frozenset(), {"base_iso": 100.0}, {"iso_floor": ISOS, "highlight_protection": (0.0, 1.0, 2.0)}, RULES)
         values = {"highlight_protection": 2.0, "iso_mode": "automatic", "iso_floor": 100.0}
         change = smallest_change(values, around, frozenset({"highlight_protection", "iso_mode"}))
         self.assertEqual({slug: round(float(v)) for slug, v in change.values.items()}, {"iso_floor": 400})
@@ -91,7 +91,7 @@ class SmallestChange(TestCase):
 
     def test_all_that_clashes_by_hand_is_named_and_nothing_is_changed(self) -> None:
         values = {"silent": "on", "shutter_type": "mechanical", "flash": "off"}
-        change = smallest_change(values, Given(frozenset(), rules=RULES), frozenset(values))
+        change = smallest_change(values, Around(frozenset(), rules=RULES), frozenset(values))
         self.assertEqual(dict(change.values), {})
         self.assertEqual(len(change.blocked), 1)
 
@@ -125,7 +125,7 @@ class Order(TestCase):
     @cases(TARGETS)
     def test_whatever_is_open_in_the_end_is_open_when_its_turn_comes(self, target: dict[str, Any]) -> None:
         """Set one by one on a body as it came, each item is open then, or shut from the first to the last."""
-        around = Given(frozenset({"several_shutters", "electronic"}), afters=AFTERS)
+        around = Around(frozenset({"several_shutters", "electronic"}), afters=AFTERS)
         now = {slug: BY_SLUG[slug].default for slug in target}
         shut_at_last = closed(target, around)
         order = order_to_set(target, around)

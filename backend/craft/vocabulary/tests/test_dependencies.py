@@ -10,11 +10,11 @@ from unittest import TestCase
 from craft.vocabulary.checker import closed, order_to_set, violations
 from craft.vocabulary.dependencies import AFTERS, RULES
 from craft.vocabulary.features import CIRCUMSTANCES, FEATURES
-from craft.vocabulary.rules import Given, Rule, Term, Test
+from craft.vocabulary.rules import Around, Rule, Term, Test
 from craft.vocabulary.setting import REACH_WORDS, Reach, Unit
 from craft.vocabulary.settings import BY_SLUG, SETTINGS
 
-# CRAFT 4 and 6 as a person would say them: the rule that must speak, a body set like this, what is around it, numbers.
+# What goes wrong as a person would say them: the rule that must speak, a body set like this, what is around it, numbers.
 CASES: tuple[tuple[str, dict[str, Any], str, dict[str, float]], ...] = (
     ("protection_raises_floor", {"highlight_protection": 2.0, "iso_mode": "automatic", "iso_floor": 200.0}, "", {"base_iso": 100}),
     ("protection_raises_iso", {"highlight_protection": 1.0, "iso_mode": "fixed", "iso_value": 100.0}, "", {"base_iso": 100}),
@@ -107,7 +107,7 @@ CASES: tuple[tuple[str, dict[str, Any], str, dict[str, float]], ...] = (
 
 
 def broken(values: dict[str, Any], tokens: str, numbers: dict[str, float]) -> set[str]:
-    given = Given(frozenset(tokens.split()), numbers, rules=RULES, lists={"unopened": ("lossy",)})
+    given = Around(frozenset(tokens.split()), numbers, rules=RULES, lists={"unopened": ("lossy",)})
     return {violation.rule.slug for violation in violations(values, given)}
 
 
@@ -144,10 +144,11 @@ class Dependencies(TestCase):
 
 # What is grayed out while another setting stands like this, and open while it stands like that; what must be around it.
 GRAYED: tuple[tuple[str, str, Any, Any, str], ...] = (
-    ("highlight_protection", "iso_mode", "fixed", "automatic", "protection"),
     ("iso_floor", "iso_mode", "fixed", "automatic", "direct_iso"),
     ("iso_ceiling", "iso_mode", "fixed", "automatic", "direct_iso"),
     ("iso_slowest_shutter", "iso_mode", "fixed", "automatic", "direct_iso"),
+    ("shutter_time", "exposure_mode", "aperture_priority", "shutter_priority", ""),
+    ("aperture", "exposure_mode", "shutter_priority", "aperture_priority", ""),
     ("iso_value", "iso_mode", "automatic", "fixed", "direct_iso"),
     ("white_kelvin", "white_mode", "daylight", "kelvin", ""),
     ("white_shift", "white_mode", "kelvin", "automatic_warm", ""),
@@ -178,19 +179,19 @@ class Availability(TestCase):
     def test_what_is_grayed_out_and_what_opens_it(self) -> None:
         """Taking a row out of the table, or a case, fails here."""
         for slug, other, shut, opened, tokens in GRAYED:
-            around = Given(frozenset(tokens.split()), afters=AFTERS)
+            around = Around(frozenset(tokens.split()), afters=AFTERS)
             values: dict[str, Any] = {slug: BY_SLUG[slug].default, other: shut}
             self.assertIn(slug, closed(values, around), slug)
             self.assertNotIn(slug, closed({**values, other: opened}, around), slug)
             self.assertNotIn(slug, closed({slug: values[slug]}, around), f"{slug} on a body without {other}")
             for token in tokens.split():
-                rest = Given(frozenset(tokens.split()) - {token}, afters=AFTERS)
+                rest = Around(frozenset(tokens.split()) - {token}, afters=AFTERS)
                 self.assertNotIn(slug, closed(values, rest), f"{slug} without {token}")
         self.assertEqual(sorted(slug for slug, *_ in GRAYED), sorted(after.setting for after in AFTERS))
 
     def test_what_opens_something_is_set_before_it_and_what_shuts_it_after(self) -> None:
         for slug, other, shut, opened, tokens in GRAYED:
-            around = Given(frozenset(tokens.split()), afters=AFTERS)
+            around = Around(frozenset(tokens.split()), afters=AFTERS)
             default = BY_SLUG[slug].default
             self.assertEqual(order_to_set({slug: default, other: opened}, around), (other, slug))
             self.assertEqual(order_to_set({slug: default, other: shut}, around), (slug, other))
@@ -230,5 +231,5 @@ class Tables(TestCase):
     def test_a_body_without_a_rule_or_with_one_more(self) -> None:
         own = Rule("own", (Term("grid", Test.IS, ("fine",)),), "This body's fine grid hides the level.", "thirds", "profile")
         values = {"grid": "fine", "beeps": "on", "silent": "on"}
-        with_own = Given(frozenset(), rules=(*(r for r in RULES if r.slug != "silent_beeps"), own))
+        with_own = Around(frozenset(), rules=(*(r for r in RULES if r.slug != "silent_beeps"), own))
         self.assertEqual([v.rule.slug for v in violations(values, with_own)], ["own"])

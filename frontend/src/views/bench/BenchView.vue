@@ -17,10 +17,12 @@ import Figures from "./Figures.vue";
 import GivesFirst from "./GivesFirst.vue";
 import Pairs from "./Pairs.vue";
 import SituationPane from "./SituationPane.vue";
-import { useBench } from "./useBench";
+import { useClashes } from "./useClashes";
+import { decided, useBench } from "./useBench";
 
 const props = defineProps<{ id: number }>();
-const bench = useBench(props.id);
+const bench = useBench(props.id, decided);
+const { clashes, wrong } = useClashes(bench);
 const { document, asked, setup, errors, saved, savedAt, theirs, missing, steps, kit, gone, profile, change, undo, redo, settle } =
   bench;
 const { data: words } = useWords();
@@ -60,7 +62,9 @@ const figureErrors = computed(() => ({
   ...Object.fromEntries(Object.entries(errors.value).filter(([place]) => /^(\/locks|\/profile|$)/.test(place))),
   ...lockErrors.value,
 }));
-const settingErrors = computed(() => Object.entries(errors.value).filter(([place]) => place.startsWith("/settings")));
+const settingErrors = computed(() =>
+  Object.entries({ ...wrong.value, ...errors.value }).filter(([place]) => place.startsWith("/settings")),
+);
 const giveError = computed(() => Object.entries(errors.value).find(([place]) => place.startsWith("/concessions"))?.[1]);
 
 type Dial = "shutter_s" | "aperture" | "iso";
@@ -88,6 +92,28 @@ function school(decision: string, slug: string | null): void {
     else delete next[decision];
     d.schools = next;
   });
+}
+function setByHand(slug: string, value: number | null): void {
+  change((d) => {
+    const next = { ...d.settings };
+    if (value === null) delete next[slug];
+    else next[slug] = value;
+    d.settings = next;
+  });
+}
+/** The bar of noise is the person's: it is changed in the profile, for every picture. */
+async function setBar(value: number): Promise<void> {
+  const mine = profile.value;
+  if (!mine) return;
+  const noise_bar = Math.min(100, Math.max(2, Math.round(value * 10) / 10));
+  try {
+    await take(
+      client.PUT("/api/profile", { params: { header: { "If-Match": mine.version } }, body: { ...mine.document, noise_bar } }),
+    );
+  } catch (error) {
+    lockErrors.value = { bar: error instanceof ProblemError ? error.message : "The server cannot be reached." };
+  }
+  await queries.invalidateQueries({ queryKey: ["profile"] });
 }
 function setRungs(rungs: Concession[] | null): void {
   change((d) => (d.concessions = rungs));
@@ -133,10 +159,10 @@ const leave = offer([
     run: () => void router.push({ name: "settings", params: { id: props.id } }),
   },
   {
-    id: "load",
+    id: "walk",
     label: "The way through the menus",
     keys: "m",
-    run: () => void router.push({ name: "load", params: { id: props.id } }),
+    run: () => void router.push({ name: "walk", params: { id: props.id } }),
   },
   { id: "card", label: "Make the pocket card", keys: "c", run: () => void makeCard() },
   {
@@ -183,7 +209,13 @@ useEventListener(window, "beforeunload", () => void bench.put());
         :errors="errors"
         @change="change"
       />
-      <DetailsPane :document="document" :errors="errors" @change="change" />
+      <DetailsPane
+        :document="document"
+        :setup="setup"
+        :bag="profile?.document.filters_stops ?? []"
+        :errors="errors"
+        @change="change"
+      />
       <Pairs :asked="asked" :kit="kit" @take="takePair" />
       <GivesFirst
         v-if="setup"
@@ -213,17 +245,27 @@ useEventListener(window, "beforeunload", () => void bench.put());
         :now="now"
         :zero="zero"
         :locks="document.locks ?? {}"
+        :settings="document.settings ?? {}"
         :errors="figureErrors"
         @lock="lock"
         @read="read"
+        @setting="setByHand"
       />
       <p v-for="[place, sentence] in settingErrors" :key="place" class="error" role="alert">
         {{ sentence }} <RouterLink :to="{ name: 'settings', params: { id } }">Go to it</RouterLink>
       </p>
-      <Decisions :setup="setup" @school="school" />
-      <p v-if="setup.violations.length" class="clash" role="status">
-        {{ setup.violations.length === 1 ? "One thing does" : `${setup.violations.length} things do` }} not go together:
-        {{ setup.violations[0]?.reason }}
+      <Decisions
+        :setup="setup"
+        :settings="document.settings ?? {}"
+        :bar="profile?.document.noise_bar ?? 40"
+        :errors="errors"
+        @school="school"
+        @setting="setByHand"
+        @bar="setBar"
+      />
+      <p v-if="clashes?.violations.length" class="clash" role="status">
+        {{ clashes.violations.length === 1 ? "One thing does" : `${clashes.violations.length} things do` }} not go together:
+        {{ clashes.violations[0]?.reason }}
         <RouterLink :to="{ name: 'settings', params: { id } }">See the smallest change</RouterLink>
       </p>
       <div v-for="caution in setup.cautions" :key="caution" class="caution">
@@ -231,10 +273,8 @@ useEventListener(window, "beforeunload", () => void bench.put());
       </div>
       <div class="tools">
         <button class="button strong" :disabled="making" @click="makeCard">Make the pocket card</button>
-        <RouterLink class="button" :to="{ name: 'settings', params: { id } }"
-          >All {{ Object.keys(setup.configuration).length }} settings</RouterLink
-        >
-        <RouterLink class="button" :to="{ name: 'load', params: { id } }">Through the menus</RouterLink>
+        <RouterLink class="button" :to="{ name: 'settings', params: { id } }">All {{ clashes?.settings }} settings</RouterLink>
+        <RouterLink class="button" :to="{ name: 'walk', params: { id } }">Through the menus</RouterLink>
         <button class="button" :disabled="!steps.undo && !steps.server" @click="undo">Undo</button>
         <button class="button" :disabled="!steps.redo" @click="redo">Redo</button>
         <a :href="`/api/situations/${id}/situation.json`" download="situation.json">Situation, JSON</a>
@@ -260,6 +300,7 @@ useEventListener(window, "beforeunload", () => void bench.put());
   flex-wrap: wrap;
   gap: 0 18px;
   align-items: baseline;
+  overflow-wrap: anywhere;
 }
 .outing {
   font:

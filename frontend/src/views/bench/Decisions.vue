@@ -1,10 +1,21 @@
 <script setup lang="ts">
 import { ref } from "vue";
-import type { Setup } from "@/api/client";
+import Stops from "@/ruler/Stops.vue";
+import type { Decided, Situation } from "@/api/client";
 import { valueOf, word } from "@/words";
+import NumberField from "@/fields/NumberField.vue";
 
-defineProps<{ setup: Setup }>();
-const emit = defineEmits<{ school: [decision: string, school: string | null] }>();
+defineProps<{ setup: Decided; settings: NonNullable<Situation["settings"]>; bar: number; errors: Record<string, string> }>();
+const emit = defineEmits<{
+  school: [decision: string, school: string | null];
+  setting: [slug: string, value: number | null];
+  bar: [value: number];
+}>();
+const number = (value: unknown): number | null => (typeof value === "number" ? value : null);
+/** A time as the dial prints it. */
+const time = (setup: Decided, seconds: number): string =>
+  setup.dials.shutter_s.find((step) => step.value === seconds)?.label ??
+  (seconds < 0.4 ? `1/${Math.round(1 / seconds)}` : `${seconds} s`);
 const open = ref<string | null>("iso_limits");
 const toggle = (decision: string) => (open.value = open.value === decision ? null : decision);
 </script>
@@ -28,6 +39,32 @@ const toggle = (decision: string) => (open.value = open.value === decision ? nul
         <p class="reason">{{ made.because }}</p>
         <p v-if="made.would_see" class="reason">{{ made.would_see }}</p>
         <p v-if="made.minutes_afterwards" class="reason">{{ made.minutes_afterwards }}</p>
+        <p v-if="made.decision === 'white'" class="typed">
+          <span class="label">kelvin</span>
+          <NumberField
+            label="white in kelvin"
+            unit="K"
+            :step="100"
+            :value="number(settings.white_kelvin)"
+            :usual="setup.white.kelvin"
+            empty="as the body finds it"
+            @change="(v) => emit('setting', 'white_kelvin', v)"
+          />
+          <span v-if="errors['/settings/white_kelvin']" class="error" role="alert">{{ errors["/settings/white_kelvin"] }}</span>
+        </p>
+        <p v-if="made.decision === 'iso_limits'" class="typed">
+          <span class="label">the ceiling</span>
+          <button class="plain" @click="emit('bar', bar * Math.SQRT2)">cleaner, half a stop</button>
+          <button class="plain" @click="emit('bar', bar / Math.SQRT2)">bolder, half a stop</button>
+          <span class="quiet">your bar is {{ Math.round(bar) }}</span>
+        </p>
+        <p v-if="made.decision === 'metering' && setup.metering.spot" class="reason">
+          Point at {{ setup.metering.spot.point_at }}; place it <Stops :value="setup.metering.spot.place_stops" signed />;
+          {{ setup.metering.spot.hold }}.
+        </p>
+        <p v-if="made.decision === 'bracketing' && setup.bracketing.times_s.length" class="reason">
+          Times of the set: {{ setup.bracketing.times_s.map((t) => time(setup, t)).join(", ") }}.
+        </p>
         <p v-if="made.rules_out" class="small"><span class="label">rules out</span> {{ made.rules_out }}</p>
         <h3>other ways</h3>
         <ul>
@@ -73,9 +110,21 @@ const toggle = (decision: string) => (open.value = open.value === decision ? nul
     serif;
   font-style: normal;
   color: var(--second);
-  white-space: nowrap;
   overflow: hidden;
-  text-overflow: ellipsis;
+  display: -webkit-box;
+  -webkit-box-orient: vertical;
+  -webkit-line-clamp: 2;
+  line-clamp: 2;
+}
+.typed {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 14px;
+  align-items: baseline;
+}
+.typed button {
+  min-height: 24px;
+  text-decoration: underline;
 }
 .on {
   background: var(--raised);
@@ -131,6 +180,7 @@ li .small {
     gap: 0;
   }
   li button,
+  .typed button,
   .why > button {
     min-height: 44px;
   }

@@ -1,11 +1,19 @@
 <script setup lang="ts">
-import type { Situation } from "@/api/client";
+import { ref } from "vue";
+import type { Decided, Situation } from "@/api/client";
+import { notStops, stopsIn } from "@/fields/typed";
 import FieldRow from "./FieldRow.vue";
-import NumberField from "./NumberField.vue";
+import NumberField from "@/fields/NumberField.vue";
 
-const props = defineProps<{ document: Situation; errors: Record<string, string> }>();
+const props = defineProps<{ document: Situation; setup: Decided | null; bag: number[]; errors: Record<string, string> }>();
 const emit = defineEmits<{ change: [edit: (d: Situation) => void] }>();
 const set = (edit: (d: Situation) => void) => emit("change", edit);
+const filtersWrong = ref("");
+function setFilters(text: string): void {
+  const stops = stopsIn(text);
+  filtersWrong.value = stops ? "" : notStops(text);
+  if (stops) set((d) => (d.filters_stops = text ? stops : null));
+}
 const typed = (event: Event): string => (event.target as HTMLInputElement).value.trim();
 const error = (place: string) => Object.entries(props.errors).find(([pointer]) => pointer.startsWith(place))?.[1];
 </script>
@@ -31,6 +39,43 @@ const error = (place: string) => Object.entries(props.errors).find(([pointer]) =
         @change="typed($event) && set((d) => (d.starts_at = typed($event)))"
       />
     </FieldRow>
+    <FieldRow name="its parts" :error="error('/motion/limb') ?? error('/motion/followed')">
+      <NumberField
+        label="speed of its fastest part against it"
+        unit="m/s, its fastest part"
+        :step="0.5"
+        :value="document.motion?.limb_m_s"
+        :usual="setup?.taken.limb_m_s"
+        @change="(v) => set((d) => (d.motion = { ...d.motion, limb_m_s: v }))"
+      />
+      <span class="quiet">left when followed</span>
+      <NumberField
+        label="share of its movement left when the camera follows, none to one"
+        :step="0.05"
+        :value="document.motion?.followed"
+        :usual="setup?.taken.followed"
+        @change="(v) => set((d) => (d.motion = { ...d.motion, followed: v }))"
+      />
+    </FieldRow>
+    <FieldRow name="deep" :error="error('/motion/depth')">
+      <NumberField
+        label="depth about the distance"
+        unit="m, half on either side"
+        :step="0.1"
+        :value="document.motion?.depth_m"
+        empty="by near and far"
+        @change="(v) => set((d) => (d.motion = { ...d.motion, depth_m: v, near_m: null, far_m: null }))"
+      />
+    </FieldRow>
+    <FieldRow name="filters" :error="error('/filters') ?? filtersWrong">
+      <input
+        class="plain wide"
+        aria-label="neutral filters in the bag, in stops"
+        :placeholder="bag.length ? `${bag.join(', ')} stops, your bag` : 'none; write 3, 6, 10 for stops'"
+        :value="document.filters_stops?.join(', ') ?? ''"
+        @change="setFilters(typed($event))"
+      />
+    </FieldRow>
     <FieldRow name="crosses at" :error="error('/motion/angle')">
       <NumberField
         label="angle of movement"
@@ -51,7 +96,7 @@ const error = (place: string) => Object.entries(props.errors).find(([pointer]) =
         @change="(v) => set((d) => (d.motion = { ...d.motion, declination_deg: v ?? 0 }))"
       />
     </FieldRow>
-    <FieldRow name="colour" :error="error('/light/kelvin') ?? error('/light/sources')">
+    <FieldRow name="colour" :error="error('/light/kelvin') ?? error('/light/keeps') ?? error('/light/sources')">
       <NumberField
         label="colour temperature"
         unit="K"
@@ -60,6 +105,24 @@ const error = (place: string) => Object.entries(props.errors).find(([pointer]) =
         empty="as usual"
         @change="(v) => set((d) => (d.light.kelvin = v))"
       />
+      <span class="quiet">kept</span>
+      <NumberField
+        label="share of the light's own colour that is kept, none to one"
+        :step="0.25"
+        :value="document.light.keeps_colour"
+        empty="as usual"
+        @change="(v) => set((d) => (d.light.keeps_colour = v))"
+      />
+      <select
+        class="plain"
+        aria-label="place"
+        :value="document.light.indoors === null || document.light.indoors === undefined ? '' : String(document.light.indoors)"
+        @change="set((d) => (d.light.indoors = typed($event) === '' ? null : typed($event) === 'true'))"
+      >
+        <option value="">indoors or out, as usual</option>
+        <option value="true">indoors</option>
+        <option value="false">outdoors</option>
+      </select>
       <span class="quiet">kinds of light</span>
       <NumberField
         label="kinds of light"
@@ -99,6 +162,15 @@ const error = (place: string) => Object.entries(props.errors).find(([pointer]) =
         :value="document.delivery?.count"
         empty="any"
         @change="(v) => set((d) => (d.delivery = { ...d.delivery, count: v }))"
+      />
+      <span class="quiet">of</span>
+      <NumberField
+        label="frames that you expect to shoot"
+        unit="frames"
+        :step="50"
+        :value="document.delivery?.frames"
+        empty="as usual"
+        @change="(v) => set((d) => (d.delivery = { ...d.delivery, frames: v }))"
       />
       <input
         class="plain shape"

@@ -1,17 +1,24 @@
 <script setup lang="ts">
 import { computed, ref } from "vue";
-import type { Schemas, Setup, Situation } from "@/api/client";
+import type { Schemas, Decided, Situation } from "@/api/client";
 import Stops from "@/ruler/Stops.vue";
 import { figures, inShort } from "@/words";
+import Notes from "./Notes.vue";
+import NumberField from "@/fields/NumberField.vue";
 
 const props = defineProps<{
-  setup: Setup;
+  setup: Decided;
   now: number;
   zero: number;
   locks: NonNullable<Situation["locks"]>;
+  settings: NonNullable<Situation["settings"]>;
   errors: Record<string, string>;
 }>();
-const emit = defineEmits<{ lock: [dial: Dial, value: number | null]; read: [dial: Dial, text: string] }>();
+const emit = defineEmits<{
+  lock: [dial: Dial, value: number | null];
+  read: [dial: Dial, text: string];
+  setting: [slug: string, value: number | null];
+}>();
 
 type Dial = "shutter_s" | "aperture" | "iso";
 type Neighbour = Schemas["NeighbourOut"];
@@ -100,9 +107,23 @@ const costs = computed(() =>
     Holds until the light drops <Stops :value="setup.holds_until.darker_stops" /> or rises
     <Stops :value="setup.holds_until.brighter_stops" />; hands off for <Stops :value="setup.hands_off.darker_stops" /> down and
     <Stops :value="setup.hands_off.brighter_stops" /> up<template v-if="setup.exposure.nd_stops"
-      >; built-in filter of <Stops :value="setup.exposure.nd_stops" /></template
+      >; filter of <Stops :value="setup.exposure.nd_stops" /><template v-if="setup.exposure.glass_stops"
+        >, <Stops :value="setup.exposure.glass_stops" /> of it glass</template
+      ></template
     >.
   </p>
+  <p v-if="setup.exposure.meters" class="note compensation" :class="{ locked: settings.compensation !== undefined }">
+    <span class="label">compensation</span>
+    <NumberField
+      label="compensation in stops"
+      :step="1 / 3"
+      :value="typeof settings.compensation === 'number' ? settings.compensation : null"
+      :usual="setup.exposure.compensation_ev"
+      empty="0"
+      @change="(v) => emit('setting', 'compensation', v)"
+    /><span class="quiet">under the thumb: the meter is at work</span>
+  </p>
+  <Notes v-if="now === zero" :setup="setup" />
   <ul v-if="open && costs.length && now === zero" class="costs" aria-label="one step on this dial">
     <li v-for="cost in costs" :key="cost.key">
       <b>{{ cost.to }}</b>
@@ -156,6 +177,11 @@ small {
 .note {
   padding: 8px 0;
   border-bottom: 1px solid var(--rule);
+}
+.compensation {
+  display: flex;
+  gap: 12px;
+  align-items: baseline;
 }
 .costs {
   list-style: none;

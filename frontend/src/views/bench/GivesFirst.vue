@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { computed, ref } from "vue";
 import { VueDraggable } from "vue-draggable-plus";
-import type { Concession, Schemas, Setup } from "@/api/client";
+import type { Concession, Schemas, Decided } from "@/api/client";
 import Stops from "@/ruler/Stops.vue";
-import { rungWords, word } from "@/words";
+import { asRung, rungWords, word } from "@/words";
 
-const props = defineProps<{ setup: Setup; limits: Record<string, string[]>; own: boolean; error?: string }>();
+const props = defineProps<{ setup: Decided; limits: Record<string, string[]>; own: boolean; error?: string }>();
 const emit = defineEmits<{ change: [rungs: Concession[] | null] }>();
 
 type Given = Schemas["ConcessionOut"] & { key: string };
@@ -16,10 +16,6 @@ const rows = computed<Given[]>(() =>
 const bound = computed(() => (props.setup.binding?.rung ?? -1) - (prepended.value ? 1 : 0));
 const said = ref("");
 
-const asRung = (row: Given): Concession =>
-  row.to ? { intent: row.intent, to: row.to } : { intent: row.intent, up_to_stops: endless(row) ? null : row.limit_stops };
-const endless = (row: Given): boolean =>
-  row.limit_stops === null || Math.abs(row.limit_stops * 100 - Math.round(row.limit_stops * 100)) > 1e-6;
 function send(list: Given[]): void {
   emit("change", list.map(asRung));
 }

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { computed } from "vue";
-import type { Schemas, Setup, Situation } from "@/api/client";
+import type { Schemas, Decided, Situation } from "@/api/client";
 import FieldRow from "./FieldRow.vue";
-import NumberField from "./NumberField.vue";
+import NumberField from "@/fields/NumberField.vue";
 
 const props = defineProps<{
   document: Situation;
-  setup: Setup | null;
+  setup: Decided | null;
   words: Schemas["Words"];
   kit: Schemas["KitOut"];
   feet: boolean;
@@ -33,6 +33,7 @@ const condition = computed(() => props.words.conditions.find((c) => c.slug === p
 const FOOT = 0.3048;
 const far = (m: number | null | undefined) => (m === null || m === undefined ? m : props.feet ? m / FOOT : m);
 const near = (v: number | null) => (v === null ? null : props.feet ? v * FOOT : v);
+const rounded = (v: number | null | undefined) => (v ? Number(v.toPrecision(2)) : v);
 const unit = computed(() => (props.feet ? "ft" : "m"));
 
 function error(...places: string[]): string | undefined {
@@ -130,7 +131,7 @@ const speed = computed(() => props.document.motion?.speed_m_s);
           label="focal length"
           unit="mm"
           :value="document.focal_length_mm"
-          :usual="lens.focal_max_mm"
+          :usual="setup?.taken.focal_length_mm ?? lens.focal_max_mm"
           @change="(v) => set((d) => (d.focal_length_mm = v))"
       /></template>
     </FieldRow>
@@ -191,7 +192,7 @@ const speed = computed(() => props.document.motion?.speed_m_s);
         </select>
       </span>
     </FieldRow>
-    <FieldRow name="contrast" :error="error('/light/stops', '/light/swing')">
+    <FieldRow name="contrast" :error="error('/light/stops', '/light/swing', '/light/holds')">
       <span class="quiet">−</span>
       <NumberField
         label="stops below the key"
@@ -208,6 +209,14 @@ const speed = computed(() => props.document.motion?.speed_m_s);
         :usual="condition?.stops_above ?? 2"
         @change="(v) => set((d) => (d.light.stops_above = v))"
       />
+      <span class="quiet">must hold +</span>
+      <NumberField
+        label="brightest tone that must hold, stops above the key"
+        :step="1 / 3"
+        :value="document.light.holds_above"
+        :usual="setup?.light.holds_above"
+        @change="(v) => set((d) => (d.light.holds_above = v))"
+      />
       <span class="quiet">swings</span>
       <NumberField
         label="swing of the light in stops"
@@ -223,7 +232,7 @@ const speed = computed(() => props.document.motion?.speed_m_s);
         unit="m/s"
         :step="0.5"
         :value="speed"
-        :usual="subject?.speed_m_s"
+        :usual="setup?.taken.speed_m_s ?? subject?.speed_m_s"
         @change="(v) => set((d) => (d.motion = { ...d.motion, speed_m_s: v }))"
       />
       <span class="quiet">at</span>
@@ -246,14 +255,25 @@ const speed = computed(() => props.document.motion?.speed_m_s);
         <option value="pan">followed</option>
       </select>
     </FieldRow>
-    <FieldRow name="must be sharp" :error="error('/motion/depth')">
+    <FieldRow name="must be sharp" :error="error('/motion/depth', '/motion/near', '/motion/far')">
+      <span class="quiet">from</span>
       <NumberField
-        label="depth"
-        :unit="`${unit} deep`"
-        :step="0.1"
-        :value="far(document.motion?.depth_m)"
-        :usual="far(subject?.depth_m)"
-        @change="(v) => set((d) => (d.motion = { ...d.motion, depth_m: near(v) }))"
+        label="sharp from"
+        :unit="unit"
+        :step="0.5"
+        :value="far(document.motion?.near_m)"
+        :usual="rounded(far(setup?.taken.near_m))"
+        @change="(v) => set((d) => (d.motion = { ...d.motion, near_m: near(v), depth_m: null }))"
+      />
+      <span class="quiet">to</span>
+      <NumberField
+        label="sharp to"
+        :unit="unit"
+        :step="0.5"
+        :value="far(document.motion?.far_m)"
+        :usual="rounded(far(setup?.taken.far_m))"
+        empty="infinity"
+        @change="(v) => set((d) => (d.motion = { ...d.motion, far_m: near(v), depth_m: null }))"
       />
       <select
         class="plain"

@@ -1,7 +1,7 @@
 import { useDebounceFn, useStorage } from "@vueuse/core";
 import { useQueryClient } from "@tanstack/vue-query";
 import { computed, ref, shallowRef, watch } from "vue";
-import { client, ProblemError, take, type Schemas, type Setup, type Situation } from "@/api/client";
+import { client, ProblemError, take, type Decided, type Schemas, type Setup, type Situation } from "@/api/client";
 import { useKit, useProfile } from "@/api/queries";
 
 const DEPTH = 100;
@@ -21,22 +21,32 @@ function alike(a: Situation, b: Situation): boolean {
   return same(plain(minute(a)), plain(minute(b)));
 }
 
-/** What is not yet known to be saved; sent: a save under way when the page was left, which may have arrived. */
+/** What is not yet known to be saved; sent: saves under way whose answer nobody has read, each of which may have arrived. */
 interface Draft {
   document: Situation;
   version: string;
-  sent?: Situation;
+  sent?: Situation[];
 }
 
+const UNREAD = 20;
+
+type Ask<T> = (question: Schemas["SituationForm"], signal: AbortSignal) => Promise<T>;
+/** What the bench shows: all but the rest of the body's settings. */
+export const decided: Ask<Decided> = (body, signal) => take(client.POST("/api/advise/decided", { body, signal }));
+/** The whole setup, with every setting of the body. */
+export const whole: Ask<Setup> = (body, signal) => take(client.POST("/api/advise", { body, signal }));
+
 /** One situation at the bench: its document, its setup as it is typed, saving, undo, drafts, conflicts. */
-export function useBench(id: number) {
+export function useBench<T extends Decided>(id: number, ask: Ask<T>) {
   const queries = useQueryClient();
   const { data: kit } = useKit();
   const { data: profile } = useProfile();
   const document = ref<Situation | null>(null);
   const outing = ref(0);
+  /** What the day tells by itself. */
+  const day = ref<Pick<Schemas["SituationOut"], "bodies" | "mains_hz">>({ bodies: 1, mains_hz: null });
   const version = ref("");
-  const setup = shallowRef<Setup | null>(null);
+  const setup = shallowRef<T | null>(null);
   const errors = ref<Record<string, string>>({});
   const saved = ref<"" | "saving" | "saved" | "kept here" | "conflict">("");
   const savedAt = ref("");
@@ -62,12 +72,13 @@ export function useBench(id: number) {
       const found = await take(client.GET("/api/situations/{pk}", { params: { path: { pk: id } } }));
       stored = copy(found.document);
       outing.value = found.outing;
+      day.value = { bodies: found.bodies, mains_hz: found.mains_hz };
       version.value = found.version;
       began = revision(found.version);
       steps.value.server = found.undo;
       if (draft.value && !alike(draft.value.document, found.document)) {
         document.value = copy(draft.value.document);
-        const own = draft.value.sent && alike(draft.value.sent, found.document);
+        const own = ours(found.document);
         if (own || draft.value.version === found.version) save();
         else [theirs.value, theirVersion.value, saved.value] = [found.document, found.version, "conflict"];
       } else {
@@ -89,6 +100,7 @@ export function useBench(id: number) {
     const { title: _t, starts_at: _s, note: _n, schools, habits, ...rest } = d;
     return {
       ...rest,
+      filters_stops: d.filters_stops ?? person.filters_stops,
       body: { ...body, fixed_lens: null },
       lens,
       output: { acuity: person.acuity, ...rest.output },
@@ -99,7 +111,11 @@ export function useBench(id: number) {
         schools: { ...person.schools, ...schools },
         habits: { ...person.habits, ...habits },
         raw_opens: person.raw_opens,
-        bodies: person.bodies,
+        bodies: Math.max(person.bodies ?? 1, day.value.bodies),
+        slowest_handheld_s: person.slowest_handheld_s,
+        practised_follower: person.practised_follower,
+        mains_hz: day.value.mains_hz ?? person.mains_hz,
+        darkest_stops: person.darkest_stops,
       },
     };
   });
@@ -120,7 +136,7 @@ export function useBench(id: number) {
     running?.abort();
     const mine = (running = new AbortController());
     try {
-      const answer = await take(client.POST("/api/advise", { body: asked.value, signal: mine.signal }));
+      const answer = await ask(asked.value, mine.signal);
       if (mine.signal.aborted) return;
       setup.value = answer;
       errors.value = {};
@@ -140,8 +156,15 @@ export function useBench(id: number) {
     saved.value = "saved";
     savedAt.value = new Date().toTimeString().slice(0, 5);
     if (document.value && alike(document.value, sent)) draft.value = null;
-    else save();
+    else {
+      if (draft.value) draft.value = { ...draft.value, sent: [] };
+      save();
+    }
   }
+  /** Saves whose answer was not read; an older page kept one of them. */
+  const unread = (): Situation[] => [draft.value?.sent ?? []].flat();
+  /** Whether what stands on the server is a save of this very page: only somebody else's change is a conflict. */
+  const ours = (there: Situation): boolean => unread().some((mine) => alike(mine, there));
   /** Saves go one after the other: each knows the version that the one before it made. */
   let last: Promise<void> = Promise.resolve();
   const put = (): Promise<void> => (last = last.then(send));
@@ -149,20 +172,20 @@ export function useBench(id: number) {
     if (!document.value || (stored && alike(document.value, stored)) || saved.value === "conflict") return;
     if (Object.keys(errors.value).some((place) => place !== "")) return;
     const sent = copy(document.value);
-    const before = draft.value?.sent;
     saved.value = "saving";
-    if (draft.value) draft.value = { ...draft.value, sent };
+    if (draft.value) draft.value = { ...draft.value, sent: [...unread(), sent].slice(-UNREAD) };
     try {
       const answer = await take(
         client.PUT("/api/situations/{pk}", { params: { path: { pk: id }, header: { "If-Match": version.value } }, body: sent }),
       );
+      day.value = { bodies: answer.bodies, mains_hz: answer.mains_hz };
       settled(sent, answer.version);
       void queries.invalidateQueries({ queryKey: ["outings"] });
     } catch (error) {
       const current = error instanceof ProblemError && error.problem.status === 412 ? error.problem.current : null;
       if (current && alike(current.document as Situation, sent)) settled(sent, current.version as string);
-      else if (current && before && alike(current.document as Situation, before)) {
-        [version.value, stored] = [current.version as string, before];
+      else if (current && ours(current.document as Situation)) {
+        [version.value, stored] = [current.version as string, current.document as Situation];
         await send();
       } else if (current) {
         theirs.value = current.document as Situation;

@@ -2,6 +2,7 @@
 import { ref } from "vue";
 import type { Body, Schemas } from "@/api/client";
 import { useLayout } from "@/api/queries";
+import { decimal } from "@/fields/typed";
 import { useFactsChange } from "./useFactsChange";
 
 type Control = Schemas["ControlForm"];
@@ -52,9 +53,8 @@ const MOVES: { key: keyof Moves; label: string; usual: number }[] = [
   { key: "short_list_room", label: "items its short list holds", usual: 0 },
 ];
 function move(key: keyof Moves, event: Event): void {
-  const text = typed(event).replace(",", ".");
-  const number = Number(text);
-  wrong.value = text !== "" && Number.isFinite(number) ? "" : "type presses, such as 1 or 0.5";
+  const number = decimal(typed(event));
+  wrong.value = typed(event) !== "" && Number.isFinite(number) ? "" : "type presses, such as 1 or 0.5";
   if (!wrong.value) void keep({ moves: { ...facts.value.moves, [key]: number } }, "kept");
 }
 </script>

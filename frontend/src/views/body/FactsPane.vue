@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from "vue";
 import type { Body, Schemas } from "@/api/client";
+import AsItCame from "./AsItCame.vue";
 import { useFactsChange } from "./useFactsChange";
 
 const props = defineProps<{ slug: string; body: Body; version: string; guide: Schemas["Guide"] }>();
@@ -10,6 +11,13 @@ const stated = computed(() =>
   props.guide.features.filter((f) => f.stated && (f.slug !== "live_view" || props.body.finder === "optical")),
 );
 const label = (slug: string): string => props.guide.settings.find((s) => s.slug === slug)?.label ?? slug;
+/** Defaults that were said one by one. */
+const came = computed(() =>
+  Object.entries(facts.value.defaults ?? {}).map(([setting, value]) => {
+    const values = props.guide.settings.find((s) => s.slug === setting)?.values ?? [];
+    return { setting, value, shown: values.find((v) => v.value === value)?.shown ?? String(value) };
+  }),
+);
 const others = computed(() => props.guide.settings.filter((s) => !facts.value.absent?.includes(s.slug)));
 
 function feature(token: string, on: boolean): void {
@@ -37,6 +45,23 @@ function lacks(event: Event): void {
         placeholder="as the menu shows it"
         @change="keep({ firmware: ($event.target as HTMLInputElement).value.trim() }, 'firmware kept')"
     /></label>
+    <label class="tick"
+      ><input
+        type="checkbox"
+        :checked="facts.defaults_known"
+        @change="keep({ defaults_known: ($event.target as HTMLInputElement).checked }, 'kept')"
+      />
+      I have gone through how it leaves the box: what is not listed is as most bodies have it</label
+    >
+    <p class="small">
+      <span class="quiet"
+        >{{ came.length }} {{ came.length === 1 ? "setting" : "settings" }} said one by one; each is said where it stands in all
+        settings, or among the checks.</span
+      ><span v-for="row in came" :key="row.setting" class="lack"
+        >{{ label(row.setting) }}:
+        <AsItCame :body="slug" :setting="row.setting" :value="row.value" :shown="row.shown" :guessed="false"
+      /></span>
+    </p>
     <label v-for="f in stated" :key="f.slug" class="tick"
       ><input
         type="checkbox"

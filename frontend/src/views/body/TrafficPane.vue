@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from "vue";
 import type { Body, Schemas } from "@/api/client";
+import { decimal } from "@/fields/typed";
 import { useFactsChange } from "./useFactsChange";
 
 type Traffic = Schemas["TrafficForm"];
@@ -25,7 +26,7 @@ const FIELDS = [
 ];
 const typed = (event: Event): string => (event.target as HTMLInputElement).value.trim();
 function set(event: Event, change: (n: number) => Traffic): void {
-  const number = Number(typed(event).replace(",", ".") || "0");
+  const number = decimal(typed(event) || "0");
   wrong.value = Number.isFinite(number) ? "" : "type megabytes, such as 90";
   if (!wrong.value) void keep({ traffic: { ...now.value, ...change(number) } }, "kept");
 }

@@ -6,8 +6,10 @@ import { offer } from "@/keys/actions";
 import { BRIGHTER, DARKER } from "@/ruler/scale";
 import Stops from "@/ruler/Stops.vue";
 import { useTheme } from "@/stores/theme";
-import { inShort, valueOf, word } from "@/words";
+import { asRung, metres, reach, rungWords, valueOf, word } from "@/words";
 import GettingThere from "./GettingThere.vue";
+import SharpZone from "./SharpZone.vue";
+import TestFrame from "./TestFrame.vue";
 
 const props = defineProps<{ id: number }>();
 const { data: card, error } = useCard(() => props.id);
@@ -70,18 +72,11 @@ function move(by: number): void {
   if (zero.value - to >= 0 && zero.value - to < (setup.value?.ladder.length ?? 0)) at.value = to;
 }
 
-const asking = ref<"" | "saw" | "much" | "answer">("");
-const saw = ref("");
-const much = ref("");
-const answers = computed(() => snapshot.value?.answers ?? []);
-const kinds = computed(() => [...new Map(answers.value.map((a) => [a.saw, a.saw_label])).entries()]);
-const amounts = computed(() => answers.value.filter((a) => a.saw === saw.value));
-const answer = computed(() => answers.value.find((a) => a.saw === saw.value && a.much === much.value));
-const costs = computed(() => Object.entries(answer.value?.cost ?? {}).filter(([, v]) => Math.abs(v) > 0.02));
+const asking = ref(false);
 const leave = offer([
   { id: "card-darker", label: "It got darker: one step", keys: "BracketLeft", run: () => move(-1) },
   { id: "card-brighter", label: "It got brighter: one step", keys: "BracketRight", run: () => move(1) },
-  { id: "card-frame", label: "What the test frame showed", keys: "f", run: () => (asking.value = "saw") },
+  { id: "card-frame", label: "What the test frame showed", keys: "f", run: () => (asking.value = true) },
 ]);
 onBeforeUnmount(leave);
 </script>
@@ -115,8 +110,21 @@ onBeforeUnmount(leave);
       <Stops :value="at / perStop" signed /> from the planned light. {{ row.why
       }}<template v-if="row.turn_the_dial"> Turn the dial yourself.</template>
     </p>
-    <p v-if="setup.exposure.nd_stops" class="line">Built-in filter on: <Stops :value="setup.exposure.nd_stops" />.</p>
+    <p v-for="note in setup.notes" :key="note.kind" class="line said">{{ note.text }}</p>
+    <p v-if="setup.exposure.nd_stops" class="line">
+      Filter on: <Stops :value="setup.exposure.nd_stops" /><template v-if="setup.exposure.glass_stops"
+        >, <Stops :value="setup.exposure.glass_stops" /> of it glass</template
+      >.
+    </p>
+    <p v-if="setup.zone" class="line zone">
+      <span class="label">set the distance</span><strong>{{ metres(setup.zone.now.distance_m) }}</strong>
+      {{ reach(setup.zone.now) }} is sharp
+    </p>
     <h2>Set, in this order</h2>
+    <label v-if="setup.exposure.meters" class="tick">
+      <span class="label">compensation</span><span><Stops :value="setup.exposure.compensation_ev" signed /></span
+      ><input v-model="ticks.compensation" type="checkbox" />
+    </label>
     <label v-for="item in toSet" :key="item.name" class="tick">
       <span class="label">{{ word(item.name) }}</span><span>{{ item.value }}</span
       ><input v-model="ticks[item.name]" type="checkbox" />
@@ -137,11 +145,11 @@ onBeforeUnmount(leave);
       </tbody>
     </table>
     <p v-if="table.some((l) => l.lost)" class="line">* out of reach: more gives than you allowed.</p>
+    <SharpZone v-if="setup.zone" :zone="setup.zone" :aperture="(value) => label('aperture', value)" />
     <h2>What gives first</h2>
     <ol>
       <li v-for="(rung, k) in setup.concessions" :key="k" :class="{ bind: setup.binding?.rung === k }">
-        {{ word(rung.intent) }}{{ rung.to ? `, to ${word(rung.to)}` : ""
-        }}<span v-if="rung.gave_stops > 0.02">: gave <Stops :value="rung.gave_stops" /></span>
+        {{ rungWords(asRung(rung)) }}<span v-if="rung.gave_stops > 0.02">: gave <Stops :value="rung.gave_stops" /></span>
       </li>
     </ol>
     <GettingThere v-if="snapshot.pocket && card" v-model="ticks" :pocket="snapshot.pocket" :situation="card.situation" />
@@ -156,35 +164,10 @@ onBeforeUnmount(leave);
       <a :href="`/api/cards/${id}/card.pdf?sheet=A4`">Print, A4</a>
       <a :href="`/api/cards/${id}/ladder.csv`" download>Ladder, CSV</a>
     </p>
-    <div v-if="asking" class="sheet" role="dialog" aria-label="test frame">
-      <template v-if="asking === 'saw'">
-        <p>What did the test frame show?</p>
-        <button v-for="[key, text] in kinds" :key="key" @click="((saw = key), (asking = 'much'))">{{ text }}</button>
-      </template>
-      <template v-else-if="asking === 'much'">
-        <p>How much?</p>
-        <button v-for="one in amounts" :key="one.much" @click="((much = one.much), (asking = 'answer'))">
-          {{ one.much_label }}
-        </button>
-      </template>
-      <template v-else-if="answer">
-        <p v-if="!answer.move_thirds">Leave it: the raw still holds what the preview warns of.</p>
-        <template v-else>
-          <p>
-            <b>{{ answer.move_thirds }} third{{ answer.move_thirds === 1 ? "" : "s" }} {{ answer.moves }}</b>
-          </p>
-          <p class="set">{{ answer.shutter }}&ensp;{{ answer.aperture }}&ensp;ISO {{ answer.iso }}</p>
-          <p v-for="[intent, stops] in costs" :key="intent">{{ inShort(intent) }} <Stops :value="stops" signed /></p>
-          <p v-if="!costs.length">Costs nothing that you asked for.</p>
-          <p v-if="!answer.reachable">The dial ends before that.</p>
-        </template>
-        <p>{{ answer.reason }}</p>
-      </template>
-      <button @click="asking = ''">{{ asking === "answer" ? "Done" : "Back" }}</button>
-    </div>
+    <TestFrame v-model="asking" :answers="snapshot.answers" />
     <nav aria-label="on the spot">
       <button @click="move(-1)">− darker</button>
-      <button @click="asking = 'saw'">test frame</button>
+      <button @click="asking = true">test frame</button>
       <button @click="move(1)">brighter +</button>
     </nav>
   </main>
@@ -265,7 +248,7 @@ strong {
 .tick {
   min-height: 44px;
   display: grid;
-  grid-template-columns: 92px 1fr 44px;
+  grid-template-columns: 124px 1fr 44px;
   align-items: center;
   border-bottom: 1px solid var(--rule);
   font-weight: 560;
@@ -292,25 +275,33 @@ strong {
 .card :deep(input[type="checkbox"]:checked::before) {
   background: var(--ink);
 }
-table {
+.said {
+  font-weight: 600;
+}
+.zone strong {
+  display: block;
+  font-size: 52px;
+  line-height: 56px;
+}
+.card :deep(table) {
   border-collapse: collapse;
   width: 100%;
 }
-tr {
+.card :deep(tr) {
   height: 24px;
 }
-th,
-td {
+.card :deep(th),
+.card :deep(td) {
   padding: 0 8px 0 0;
   font-weight: 480;
   text-align: left;
 }
-th {
+.card :deep(th) {
   text-align: right;
   border-right: 2px solid var(--ink);
   width: 40px;
 }
-td:first-of-type {
+.card :deep(td:first-of-type) {
   padding-left: 8px;
 }
 .iso {
@@ -342,21 +333,7 @@ ol {
   min-height: 44px;
   line-height: 44px;
 }
-.sheet {
-  position: fixed;
-  left: 0;
-  right: 0;
-  bottom: 72px;
-  max-width: 430px;
-  margin: 0 auto;
-  background: var(--bg);
-  border-top: 2px solid var(--ink);
-  padding: 12px 16px;
-  display: grid;
-  gap: 8px;
-  z-index: 3;
-}
-.sheet button,
+.card :deep([role="dialog"] button),
 nav button {
   font: 600 18px/24px "Archivo Variable";
   color: var(--ink);
@@ -365,9 +342,6 @@ nav button {
   min-height: 56px;
   border-radius: 0;
   cursor: pointer;
-}
-.set {
-  font: 600 24px/30px "Archivo Variable";
 }
 nav {
   position: fixed;

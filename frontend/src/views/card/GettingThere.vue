@@ -18,7 +18,7 @@ const ticks = defineModel<Record<string, boolean>>({ required: true });
     ><input v-model="ticks[`to ${change.what}`]" type="checkbox" />
   </label>
   <p v-if="pocket.more" class="line">
-    <RouterLink :to="{ name: 'load', params: { id: situation } }">and {{ pocket.more }} more: the walk</RouterLink>
+    <RouterLink :to="{ name: 'walk', params: { id: situation } }">and {{ pocket.more }} more: the walk</RouterLink>
   </p>
   <template v-if="pocket.roles.length">
     <h2>Under the fingers</h2>

@@ -3,6 +3,7 @@ import { useQuery, useQueryClient } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
 import { useBodyName } from "@/api/queries";
+import AsItCame from "../body/AsItCame.vue";
 
 const props = defineProps<{ id: number }>();
 const queries = useQueryClient();
@@ -47,7 +48,7 @@ async function guard(slip: Schemas["SlipOut"]): Promise<void> {
       client.PUT("/api/outings/{pk}/guards", { params: { path: { pk: props.id } }, body: { slip: slip.slug } }),
     );
     queries.setQueryData(key.value, answer);
-    for (const stale of ["slots", "walk", "controls", "outings"]) await queries.invalidateQueries({ queryKey: [stale] });
+    for (const stale of ["slots", "walk", "fingers", "outings"]) await queries.invalidateQueries({ queryKey: [stale] });
   } catch (caught) {
     wrong.value = caught instanceof ProblemError ? caught.message : "The server cannot be reached; nothing was changed.";
   }
@@ -116,11 +117,21 @@ const time = (iso: string): string => new Date(iso).toTimeString().slice(0, 5);
               ><b v-if="bite.own">{{ bite.own }}</b> <span class="quiet">{{ bite.label }}</span></span
             >
             <span
-              >{{ bite.default }} → <b>{{ bite.wanted }}</b></span
+              >{{ bite.default }}<span v-if="bite.guessed" class="quiet">, a guess</span> → <b>{{ bite.wanted }}</b></span
             >
           </summary>
           <p class="reason">{{ bite.because }}</p>
           <p class="small quiet">{{ bite.situations.join(", ") }}</p>
+          <p v-if="one.body" class="small">
+            <span class="label">as it came</span>{{ " "
+            }}<AsItCame
+              :body="one.body"
+              :setting="bite.setting"
+              :value="bite.value"
+              :shown="bite.default"
+              :guessed="bite.guessed"
+            />
+          </p>
         </details>
         <p v-if="one.more" class="quiet small">and {{ one.more }} more that matter less</p>
       </template>

@@ -1,118 +1,61 @@
 <script setup lang="ts">
 import { useQueryClient } from "@tanstack/vue-query";
-import { Modal, Table } from "ant-design-vue";
-import { computed, onUnmounted, ref } from "vue";
-import { client, ProblemError, take, type Body, type Lens, type Schemas } from "@/api/client";
+import { computed, nextTick, onUnmounted, ref, watch } from "vue";
+import { useRoute, useRouter } from "vue-router";
+import { client, ProblemError, take, type Schemas } from "@/api/client";
 import { useKit } from "@/api/queries";
 import { offer } from "@/keys/actions";
-import { BODY_FIELDS, LENS_FIELDS } from "./fields";
+import DescribeBody from "./DescribeBody.vue";
+import FilterBag from "./FilterBag.vue";
+import KitTable from "./KitTable.vue";
+import type { Document } from "./piece";
+import PieceEditor from "./PieceEditor.vue";
 
 type Kind = "body" | "lens";
 const { data: kit, isSuccess } = useKit();
 const queries = useQueryClient();
-const form = ref<{
-  kind: Kind;
-  slug: string;
-  version: string;
-  base: Record<string, unknown>;
-  name: string;
-  text: Record<string, string>;
-  flags: Record<string, boolean>;
-} | null>(null);
-const errors = ref<Record<string, string>>({});
+const route = useRoute();
+const router = useRouter();
 const gone = ref<{ kind: Kind; slug: string; name: string } | null>(null);
-const fields = computed(() => (form.value?.kind === "lens" ? LENS_FIELDS : BODY_FIELDS));
-const FLAGS = {
-  body: [
-    ["first_curtain", "electronic first curtain"],
-    ["zone_focus", "fixed-distance mode"],
-  ],
-  lens: [
-    ["autofocus", "autofocus"],
-    ["ring_reported", "the body can read its ring"],
-    ["stabiliser_switch", "a stabiliser switch of its own"],
-  ],
-} as const;
+/** Figures of a lens that a picture told, offered for the next new lens. */
+const seen = ref<Document | null>(null);
+const failed = ref("");
 
+/** What is open at the right: a piece by kind and slug, or a new one; kept in the address. */
+const open = computed(() => String(route.query.open ?? ""));
+const show = (what: string) => void router.replace({ query: what ? { open: what } : {} });
+const kind = computed<Kind>(() => (open.value.startsWith("lens") || open.value === "new-lens" ? "lens" : "body"));
+const piece = computed(() => {
+  const [of, slug] = open.value.split("/");
+  const list = of === "body" ? kit.value?.bodies : of === "lens" ? kit.value?.lenses : undefined;
+  return list?.find((one) => one.slug === slug);
+});
+watch(
+  [kit, isSuccess],
+  () => {
+    const first = kit.value?.bodies[0];
+    if (isSuccess.value && !open.value) show(first ? `body/${first.slug}` : "new-body");
+  },
+  { immediate: true },
+);
 const refresh = () => queries.invalidateQueries({ queryKey: ["kit"] });
-const shown = (value: unknown, time?: boolean): string => {
-  if (typeof value !== "number") return "";
-  return time && value < 0.3 ? `1/${Math.round(1 / value)}` : String(Math.round(value * 10000) / 10000);
-};
-function open(kind: Kind, slug = ""): void {
-  const list = kind === "body" ? kit.value?.bodies : kit.value?.lenses;
-  const row = list?.find((one) => one.slug === slug);
-  const base = { ...(row?.document ?? {}) } as Record<string, unknown>;
-  const ends = base.widest_aperture;
-  [base.widest_short, base.widest_long] = Array.isArray(ends) ? ends : [ends, ends];
-  const text: Record<string, string> = {};
-  const guessed = new Set((base.assumed as string[] | undefined) ?? []);
-  if (guessed.has("widest_aperture")) guessed.add("widest_short").add("widest_long");
-  for (const field of kind === "body" ? BODY_FIELDS : LENS_FIELDS)
-    text[field.key] = guessed.has(field.key) ? "" : shown(base[field.key], field.time);
-  const flags = Object.fromEntries(
-    FLAGS[kind].map(([key]) => [key, row ? base[key] === true : key === "autofocus" || key === "ring_reported"]),
-  );
-  errors.value = {};
-  form.value = { kind, slug, version: row?.version ?? "", base, name: String(base.name ?? ""), text, flags };
-}
-const assumed = (key: string) => !form.value?.text[key]?.trim() && fields.value.find((f) => f.key === key)?.usual !== undefined;
-
-function read(text: string): number | null {
-  const plain = text.trim().replace(",", ".");
-  if (!plain) return null;
-  const fraction = /^1\/(\d+(?:\.\d+)?)$/.exec(plain);
-  return fraction ? 1 / Number(fraction[1]) : Number(plain);
-}
-async function save(): Promise<void> {
-  const f = form.value;
-  if (!f) return;
-  errors.value = {};
-  const { widest_short: _s, widest_long: _l, ...kept } = f.base;
-  const document: Record<string, unknown> = { ...kept, name: f.name, ...f.flags };
-  const guessed: string[] = [];
-  for (const field of fields.value) {
-    const typed = read(f.text[field.key] ?? "");
-    if (Number.isNaN(typed))
-      errors.value[`/${field.key}`] =
-        `“${f.text[field.key]}” is not a number; write ${field.time ? "1/4000 or 0.5" : "24 or 2.8"}`;
-    if (typed === null && field.usual !== undefined) guessed.push(field.key);
-    document[field.key] = typed ?? field.usual ?? null;
-  }
-  if (Object.keys(errors.value).length) return;
-  if (f.kind === "lens") {
-    document.widest_aperture =
-      document.widest_short === document.widest_long ? document.widest_short : [document.widest_short, document.widest_long];
-    delete document.widest_short;
-    delete document.widest_long;
-  }
-  document.assumed = [...new Set(guessed.map((key) => (key.startsWith("widest_") ? "widest_aperture" : key)))];
-  const at = { params: { path: { slug: f.slug }, header: { "If-Match": f.version } } };
-  try {
-    if (f.kind === "body") {
-      const body = document as unknown as Body;
-      await take(f.slug ? client.PUT("/api/kit/bodies/{slug}", { ...at, body }) : client.POST("/api/kit/bodies", { body }));
-    } else {
-      const body = document as unknown as Lens;
-      await take(f.slug ? client.PUT("/api/kit/lenses/{slug}", { ...at, body }) : client.POST("/api/kit/lenses", { body }));
-    }
-    form.value = null;
-    await refresh();
-  } catch (error) {
-    errors.value =
-      error instanceof ProblemError
-        ? { ...error.places, ...(Object.keys(error.places).length ? {} : { "": error.message }) }
-        : { "": "The server cannot be reached." };
-  }
-}
-function wrong(key: string): string | undefined {
-  const place = key.startsWith("widest_") ? "/widest_aperture" : `/${key}`;
-  return errors.value[`/${key}`] ?? Object.entries(errors.value).find(([p]) => p === place || p.startsWith(`${place}/`))?.[1];
-}
-async function remove(kind: Kind, slug: string, name: string): Promise<void> {
-  await take(client.DELETE("/api/kit/{kind}/{slug}", { params: { path: { kind, slug } } }));
-  gone.value = { kind, slug, name };
+async function saved(of: Kind, slug: string): Promise<void> {
   await refresh();
+  if (of === "lens") seen.value = null;
+  show(`${of}/${slug}`);
+}
+async function described(slug: string, lens: Record<string, unknown> | null): Promise<void> {
+  seen.value = lens;
+  await saved("body", slug);
+  if (lens) show("new-lens");
+}
+async function remove(): Promise<void> {
+  if (!piece.value) return;
+  const { slug, document } = piece.value;
+  await take(client.DELETE("/api/kit/{kind}/{slug}", { params: { path: { kind: kind.value, slug } } }));
+  gone.value = { kind: kind.value, slug, name: document.name };
+  await refresh();
+  show("");
 }
 async function bringBack(): Promise<void> {
   if (!gone.value) return;
@@ -122,261 +65,147 @@ async function bringBack(): Promise<void> {
   gone.value = null;
   await refresh();
 }
-const fileError = ref("");
 async function fromFile(event: Event): Promise<void> {
   const field = event.target as HTMLInputElement;
   const file = field.files?.[0];
   field.value = "";
   if (!file) return;
-  fileError.value = "";
+  failed.value = "";
   try {
     const body = JSON.parse(await file.text()) as Schemas["BodyProfileFile"];
-    await take(client.POST("/api/kit/bodies/import", { body }));
-    await refresh();
+    const made = await take(client.POST("/api/kit/bodies/import", { body }));
+    await saved("body", made.slug);
   } catch (error) {
     if (error instanceof ProblemError) {
       const places = Object.entries(error.places).map(([at, text]) => `${at.slice(1).replaceAll("/", ", ")}: ${text}`);
-      fileError.value = `Nothing was added. ${places.slice(0, 4).join("; ") || error.message}`;
+      failed.value = `Nothing was added. ${places.slice(0, 4).join("; ") || error.message}`;
     } else
-      fileError.value =
+      failed.value =
         error instanceof SyntaxError ? "Nothing was added. This is not a JSON file." : "The server cannot be reached.";
   }
 }
-const bodies = computed(() =>
-  kit.value?.bodies.map((b) => ({
-    key: b.slug,
-    name: b.document.name,
-    sensor: `${b.document.sensor_width_mm} × ${b.document.sensor_height_mm} mm, ${Math.round((b.document.pixels_wide * b.document.pixels_high) / 1e6)} MP`,
-    iso: `${b.document.base_iso} to ${b.document.max_iso}`,
-    time: shown(b.document.shortest_mechanical_s ?? b.document.shortest_electronic_s, true),
-    stabiliser: b.document.stabiliser_stops ? `${b.document.stabiliser_stops} stops` : "none",
-    assumed: b.document.assumed?.length ?? 0,
-  })),
-);
-const lenses = computed(() =>
-  kit.value?.lenses.map((l) => ({
-    key: l.slug,
-    name: l.document.name,
-    focal:
-      l.document.focal_min_mm === l.document.focal_max_mm
-        ? `${l.document.focal_min_mm} mm`
-        : `${l.document.focal_min_mm} to ${l.document.focal_max_mm} mm`,
-    widest: Array.isArray(l.document.widest_aperture)
-      ? l.document.widest_aperture.map((v) => `f/${v}`).join(" to ")
-      : `f/${l.document.widest_aperture}`,
-    closest: `${l.document.closest_m} m`,
-    stabiliser: l.document.stabiliser_stops ? `${l.document.stabiliser_stops} stops` : "none",
-    assumed: l.document.assumed?.length ?? 0,
-  })),
-);
-const column = (title: string, key: string) => ({ title, dataIndex: key, key });
-const TABLES = computed(() => [
-  {
-    kind: "body" as Kind,
-    title: "Bodies",
-    rows: bodies.value,
-    columns: [
-      column("body", "name"),
-      column("sensor", "sensor"),
-      column("ISO", "iso"),
-      column("shortest", "time"),
-      column("stabiliser", "stabiliser"),
-      column("", "acts"),
-    ],
-  },
-  {
-    kind: "lens" as Kind,
-    title: "Lenses",
-    rows: lenses.value,
-    columns: [
-      column("lens", "name"),
-      column("focal length", "focal"),
-      column("widest", "widest"),
-      column("closest", "closest"),
-      column("stabiliser", "stabiliser"),
-      column("", "acts"),
-    ],
-  },
-]);
+async function start(what: string): Promise<void> {
+  show(what);
+  await nextTick();
+  document.querySelector<HTMLElement>("#d-name, #k-name")?.focus();
+}
 onUnmounted(
   offer([
-    { id: "new-body", label: "New body", keys: "b", run: () => open("body") },
-    { id: "new-lens", label: "New lens", keys: "l", run: () => open("lens") },
+    { id: "new-body", label: "New body", keys: "b", run: () => void start("new-body") },
+    { id: "new-lens", label: "New lens", keys: "l", run: () => void start("new-lens") },
     { id: "undo-kit", label: "Bring back what was just put aside", keys: "z", run: () => void bringBack() },
   ]),
 );
 </script>
 
 <template>
-  <main class="kit">
-    <p v-if="gone" class="gone" role="status">
-      “{{ gone.name }}” is put aside for thirty days. <button class="plain" @click="bringBack">Bring it back</button>
-    </p>
-    <p v-if="isSuccess && !kit?.bodies.length && !kit?.lenses.length" class="reason">
-      Every setup is computed for one of your bodies with one of your lenses. Begin with the body you use most; what you do not
-      know gets a plausible default, marked as assumed.
-    </p>
-    <section v-for="table in TABLES" :key="table.kind">
-      <h2>{{ table.title }}</h2>
-      <div class="scroller" tabindex="0" role="region" :aria-label="table.title">
-        <Table :columns="table.columns" :data-source="table.rows" :pagination="false" size="small">
-          <template #bodyCell="{ column: at, record }">
-            <button v-if="at.key === 'name'" class="plain name" @click="open(table.kind, record.key)">{{ record.name }}</button>
-            <template v-else-if="at.key === 'acts'">
-              <RouterLink v-if="table.kind === 'body'" class="act" :to="{ name: 'body', params: { slug: record.key } }"
-                >words and state</RouterLink
-              >
-              <RouterLink
-                v-if="table.kind === 'body'"
-                class="act"
-                :to="{ name: 'first', params: { slug: record.key } }"
-                :aria-label="`the first day with ${record.name}`"
-                >first day</RouterLink
-              >
-              <button class="plain" @click="remove(table.kind, record.key, record.name)">delete</button>
-            </template>
-            <template v-else
-              >{{ record[String(at.key)]
-              }}<span v-if="at.key === 'stabiliser' && record.assumed" class="assumed quiet"
-                >, {{ record.assumed }} assumed</span
-              ></template
-            >
-          </template>
-        </Table>
-      </div>
+  <main v-if="kit" class="kit">
+    <div class="laid">
+      <p v-if="gone" class="gone" role="status">
+        “{{ gone.name }}” is put aside for thirty days. <button class="plain" @click="bringBack">Bring it back</button>
+      </p>
+      <p v-if="!kit.bodies.length && !kit.lenses.length" class="reason">
+        Every setup is computed for one of your bodies with one of your lenses. Begin with the body you use most: six answers are
+        enough, and a picture it took gives most of them.
+      </p>
+      <p v-else-if="!kit.lenses.length" class="reason">No lens yet: a setup needs one beside the body.</p>
+      <p v-else-if="!kit.bodies.length" class="reason">No body yet: a setup needs one behind the lens.</p>
+      <KitTable :kit="kit" :open="open" @open="(of, slug) => show(`${of}/${slug}`)" />
+      <FilterBag />
       <div class="adds">
-        <button class="button" @click="open(table.kind)">{{ table.kind === "body" ? "Add a body" : "Add a lens" }}</button>
-        <label v-if="table.kind === 'body'" class="file"
+        <button class="button" @click="start('new-body')">Add a body</button>
+        <button class="button" @click="start('new-lens')">Add a lens</button>
+        <label class="file"
           ><span>a body with its words, from a file</span
           ><input class="visually-hidden" type="file" accept=".json,application/json" @change="fromFile"
         /></label>
       </div>
-      <p v-if="table.kind === 'body' && fileError" class="error" role="alert">{{ fileError }}</p>
-    </section>
-    <Modal
-      v-if="form"
-      :open="true"
-      :title="form.name || (form.kind === 'body' ? 'New body' : 'New lens')"
-      ok-text="Save"
-      width="640px"
-      :transition-name="''"
-      :mask-transition-name="''"
-      @ok="save"
-      @cancel="form = null"
-    >
-      <form class="form" @submit.prevent="save">
-        <label for="k-name" class="label">name</label><input id="k-name" v-model="form.name" class="plain" maxlength="80" /><span
-          class="help"
-          >what you call it</span
-        >
-        <p v-if="wrong('name')" class="error" role="alert">{{ wrong("name") }}</p>
-        <template v-for="field in fields" :key="field.key">
-          <label :for="`k-${field.key}`" class="label">{{ field.label }}</label>
-          <span class="entry"
-            ><input
-              :id="`k-${field.key}`"
-              v-model="form.text[field.key]"
-              class="plain"
-              :class="{ assumed: assumed(field.key) }"
-              :placeholder="field.usual === undefined ? 'not offered' : `${shown(field.usual, field.time)}, assumed`"
-              :aria-describedby="`h-${field.key}`"
-            /><span class="quiet">{{ field.unit }}</span></span
+      <p v-if="failed" class="error" role="alert">{{ failed }}</p>
+    </div>
+    <section class="opened" aria-label="opened">
+      <DescribeBody v-if="open === 'new-body'" @saved="described" @by-hand="show('new-body-by-hand')" @close="show('')" />
+      <PieceEditor
+        v-else-if="open === 'new-lens' || open === 'new-body-by-hand'"
+        :key="open"
+        :kind="kind"
+        slug=""
+        version=""
+        :base="open === 'new-lens' && seen ? seen : {}"
+        :kit="kit"
+        @saved="(slug) => saved(kind, slug)"
+        @close="show('')"
+      />
+      <template v-else-if="piece">
+        <h2>{{ piece.document.name }}</h2>
+        <p v-if="kind === 'body'" class="acts">
+          <RouterLink :to="{ name: 'first_day', params: { slug: piece.slug } }"
+            >the first day with {{ piece.document.name }}</RouterLink
           >
-          <span :id="`h-${field.key}`" class="help">{{ field.help }}</span>
-          <p v-if="wrong(field.key)" class="error" role="alert">{{ wrong(field.key) }}</p>
-        </template>
-        <label v-for="[key, label] in FLAGS[form.kind]" :key="key" class="flag"
-          ><input v-model="form.flags[key]" type="checkbox" /> {{ label }}</label
-        >
-        <p class="error" role="alert">{{ errors[""] }}</p>
-        <button type="submit" hidden>Save</button>
-      </form>
-    </Modal>
+          <RouterLink :to="{ name: 'body', params: { slug: piece.slug } }">words, controls and state</RouterLink>
+        </p>
+        <PieceEditor
+          :key="`${open} ${piece.version}`"
+          :kind="kind"
+          :slug="piece.slug"
+          :version="piece.version"
+          :base="piece.document as unknown as Document"
+          :kit="kit"
+          @saved="(slug) => saved(kind, slug)"
+          @remove="remove"
+          @close="show('')"
+        />
+      </template>
+    </section>
   </main>
 </template>
 
 <style scoped>
 .kit {
   padding: 0 24px 48px;
-}
-.scroller {
-  overflow-x: auto;
-  margin-bottom: 12px;
-}
-.name {
-  font-weight: 560;
-}
-.button,
-.name,
-.gone button {
-  min-height: 44px;
-}
-.scroller button {
-  min-height: 44px;
-  min-width: 44px;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 624px);
+  gap: 0 48px;
 }
 .adds {
   display: flex;
   flex-wrap: wrap;
   gap: 8px 18px;
   align-items: center;
+  padding-top: 18px;
 }
-.kit .act {
-  color: inherit;
-  text-decoration: underline;
-  text-decoration-color: var(--rule);
-  margin-right: 14px;
+.button,
+.gone button {
+  min-height: 44px;
+}
+.file {
   min-height: 44px;
   display: inline-flex;
   align-items: center;
+  text-decoration: underline;
+  cursor: pointer;
 }
 .gone {
   border: 1px dashed var(--ink);
   padding: 0 12px;
   margin-top: 12px;
 }
-.form {
-  display: grid;
-  grid-template-columns: 190px 1fr 210px;
-  gap: 0 12px;
-  align-items: baseline;
-}
-.form input:not([type="checkbox"]) {
-  border-bottom: 1px solid var(--rule);
-  min-height: 36px;
-}
-.entry {
-  display: flex;
-  gap: 6px;
-  align-items: baseline;
-}
-.help {
-  font-size: 12px;
-  color: var(--second);
-}
-.error,
-.flag {
-  grid-column: 1 / -1;
-}
-.flag {
-  min-height: 36px;
-  display: flex;
-  gap: 8px;
-  align-items: center;
-}
 .reason {
   padding-top: 18px;
   max-width: 60ch;
 }
-@media (max-width: 640px) {
+.acts {
+  display: flex;
+  gap: 18px;
+}
+.acts a {
+  min-height: 44px;
+  display: inline-flex;
+  align-items: center;
+}
+@media (max-width: 1080px) {
   .kit {
+    grid-template-columns: minmax(0, 1fr);
     padding: 0 16px 48px;
-  }
-  .form {
-    grid-template-columns: 1fr 1fr;
-  }
-  .help {
-    grid-column: 1 / -1;
   }
 }
 </style>

@@ -1,80 +1,234 @@
-/** What is asked of a body and of a lens: unit, where to find the figure, and a plausible default when it is not known. */
+/** What is asked of a body and of a lens, in groups by what it decides. */
 export interface Field {
+  /** Place in the document; a dot leads into the facts. */
   key: string;
   label: string;
   unit?: string;
   help: string;
+  /** A plausible figure where nobody knows it; it is marked as assumed. */
   usual?: number;
   time?: boolean;
+  /** How it is typed: a number unless said otherwise. */
+  as?: "list" | "sets" | "yes" | "one" | "some" | "lens";
+  choices?: readonly (readonly [string, string])[];
+}
+export interface Group {
+  title: string;
+  /** What the advice gains from it. */
+  gains: string;
+  fields: Field[];
+  advanced?: boolean;
 }
 
-export const BODY_FIELDS: Field[] = [
-  { key: "sensor_width_mm", label: "sensor width", unit: "mm", help: "manual, technical data", usual: 36 },
-  { key: "sensor_height_mm", label: "sensor height", unit: "mm", help: "manual, technical data", usual: 24 },
-  { key: "pixels_wide", label: "pixels wide", help: "the largest picture's width", usual: 6000 },
-  { key: "pixels_high", label: "pixels high", help: "the largest picture's height", usual: 4000 },
-  { key: "base_iso", label: "lowest ISO", help: "without the expanded ones", usual: 100 },
-  { key: "max_iso", label: "highest ISO", help: "without the expanded ones", usual: 25600 },
+const mm = "mm";
+export const BODY_GROUPS: Group[] = [
   {
-    key: "shortest_mechanical_s",
-    label: "shortest time, mechanical",
-    unit: "s",
-    help: "as 1/8000; empty if there is no such shutter",
-    usual: 1 / 8000,
-    time: true,
+    title: "picture",
+    gains: "how deep, how sharp, how far it can be cropped",
+    fields: [
+      { key: "sensor_width_mm", label: "sensor width", unit: mm, help: "manual, technical data", usual: 36 },
+      { key: "sensor_height_mm", label: "sensor height", unit: mm, help: "manual, technical data", usual: 24 },
+      { key: "pixels_wide", label: "pixels wide", help: "the largest picture's width", usual: 6000 },
+      { key: "pixels_high", label: "pixels high", help: "the largest picture's height", usual: 4000 },
+    ],
   },
   {
-    key: "shortest_electronic_s",
-    label: "shortest time, electronic",
-    unit: "s",
-    help: "empty if there is no such shutter",
-    time: true,
-  },
-  { key: "longest_s", label: "longest time", unit: "s", help: "before bulb", usual: 30 },
-  { key: "sync_s", label: "flash sync", unit: "s", help: "shortest time with flash", usual: 1 / 200, time: true },
-  {
-    key: "readout_s",
-    label: "read-out of an electronic frame",
-    unit: "s",
-    help: "sensor reviews; photograph a pulsing lamp and count the bands",
-    time: true,
-  },
-  { key: "step_ev", label: "step of the dials", unit: "stop", help: "1, 0.5 or 0.333", usual: 1 / 3 },
-  { key: "stabiliser_stops", label: "stabiliser", unit: "stops", help: "as rated; 0 if there is none", usual: 0 },
-  { key: "frames_per_second", label: "highest rate", unit: "a second", help: "manual, drive modes", usual: 8 },
-  {
-    key: "full_well_e",
-    label: "full well at lowest ISO",
-    unit: "e⁻",
-    help: "sensor measurements; about 60 for each square micrometre of pixel",
-    usual: 60000,
+    title: "ISO and range",
+    gains: "floor and ceiling, and how highlights can be saved",
+    fields: [
+      { key: "base_iso", label: "lowest ISO", help: "without the expanded ones", usual: 100 },
+      { key: "max_iso", label: "highest ISO", help: "without the expanded ones", usual: 25600 },
+      {
+        key: "protection_stops",
+        label: "highlight protection",
+        unit: "stops",
+        help: "as 1, 2; empty if there is none",
+        as: "list",
+      },
+      { key: "protection_automatic", label: "protection by itself", help: "the body can choose how much", as: "yes" },
+      {
+        key: "sets_iso_by_limits_only",
+        label: "ISO by limits only",
+        help: "no ISO can be set, only floor and ceiling",
+        as: "yes",
+      },
+    ],
   },
   {
-    key: "read_noise_pre_e",
-    label: "read noise before the gain",
-    unit: "e⁻",
-    help: "sensor measurements, at high ISO",
-    usual: 2.5,
+    title: "times",
+    gains: "what can be frozen, held open, lit by flash",
+    fields: [
+      {
+        key: "shortest_mechanical_s",
+        label: "shortest time, mechanical",
+        unit: "s",
+        help: "as 1/8000; empty if there is no such shutter",
+        usual: 1 / 8000,
+        time: true,
+      },
+      {
+        key: "shortest_electronic_s",
+        label: "shortest time, electronic",
+        unit: "s",
+        help: "empty if there is no such shutter",
+        time: true,
+      },
+      { key: "longest_s", label: "longest time", unit: "s", help: "before bulb", usual: 30 },
+      { key: "step_ev", label: "step of the dials", unit: "stop", help: "1, 0.5 or 0.333", usual: 1 / 3 },
+      { key: "sync_s", label: "flash sync", unit: "s", help: "shortest time with flash", usual: 1 / 200, time: true },
+      { key: "first_curtain", label: "electronic first curtain", help: "menu, shutter type", as: "yes" },
+      { key: "stabiliser_stops", label: "stabiliser", unit: "stops", help: "as rated; 0 if there is none", usual: 0 },
+      { key: "nd_stops", label: "built-in grey filter", unit: "stops", help: "as 3; empty if there is none", as: "list" },
+    ],
   },
   {
-    key: "read_noise_post_e",
-    label: "read noise after the gain",
-    unit: "e⁻",
-    help: "sensor measurements, at lowest ISO",
-    usual: 4,
+    title: "seeing and focusing",
+    gains: "metering, what it looks for, where it focuses",
+    fields: [
+      {
+        key: "finder",
+        label: "finder",
+        help: "what you look through",
+        as: "one",
+        choices: [
+          ["electronic", "electronic"],
+          ["optical", "optical"],
+          ["screen", "screen only"],
+        ],
+      },
+      {
+        key: "patterns",
+        label: "metering patterns",
+        help: "menu, metering",
+        as: "some",
+        choices: [
+          ["multi_zone", "multi-zone"],
+          ["centre_weighted", "centre-weighted"],
+          ["spot", "spot"],
+          ["highlight_guard", "highlight guard"],
+        ],
+      },
+      {
+        key: "detects",
+        label: "looks for",
+        help: "menu, subject detection",
+        as: "some",
+        choices: [
+          ["people", "people and eyes"],
+          ["animals", "animals"],
+          ["birds", "birds"],
+          ["vehicles", "vehicles"],
+        ],
+      },
+      {
+        key: "areas",
+        label: "focus areas",
+        help: "menu, focus area",
+        as: "some",
+        choices: [
+          ["point", "point"],
+          ["small_group", "small group"],
+          ["zone", "zone"],
+          ["whole_frame", "whole frame"],
+        ],
+      },
+      {
+        key: "zone_focus",
+        label: "fixed-distance mode",
+        help: "a distance and a depth are chosen, the body does the rest",
+        as: "yes",
+      },
+    ],
   },
-  { key: "dual_gain_iso", label: "second gain from ISO", help: "sensor measurements; empty if there is none" },
-  { key: "dual_gain_read_noise_e", label: "read noise of the second gain", unit: "e⁻", help: "comes with the line above" },
+  {
+    title: "bursts and sets",
+    gains: "how fast it fires, with which shutter and file; which sets it fires by itself",
+    fields: [
+      { key: "frames_per_second", label: "highest rate", unit: "a second", help: "manual, drive modes", usual: 8 },
+      { key: "facts.mechanical_rate", label: "with the mechanical shutter", unit: "a second", help: "empty if it is the same" },
+      { key: "facts.raw_rate", label: "with raw", unit: "a second", help: "empty if it is the same" },
+      { key: "bracket_offers", label: "sets of frames", help: "frames × stops between them, as 3 × 1, 5 × 2", as: "sets" },
+    ],
+  },
+  {
+    title: "slots and lens",
+    gains: "which setups a turn of a dial brings back; what it is used with",
+    fields: [
+      { key: "facts.slots", label: "custom slots", help: "positions of the dial that remember a setup" },
+      { key: "fixed_lens", label: "its own lens", help: "for a body in one piece: add the lens first", as: "lens" },
+    ],
+  },
+  {
+    title: "sensor measurements",
+    gains: "noise and clipping to a third of a stop instead of a kind's usual figures",
+    advanced: true,
+    fields: [
+      {
+        key: "readout_s",
+        label: "read-out of an electronic frame",
+        unit: "s",
+        help: "sensor reviews; photograph a pulsing lamp and count the bands",
+        time: true,
+      },
+      { key: "bits", label: "bits of the raw", help: "manual, file formats" },
+      {
+        key: "full_well_e",
+        label: "full well at lowest ISO",
+        unit: "e⁻",
+        help: "sensor measurements; about 2500 for each square micrometre of pixel",
+        usual: 60000,
+      },
+      {
+        key: "read_noise_pre_e",
+        label: "read noise before the gain",
+        unit: "e⁻",
+        help: "sensor measurements, at high ISO",
+        usual: 2.5,
+      },
+      {
+        key: "read_noise_post_e",
+        label: "read noise after the gain",
+        unit: "e⁻",
+        help: "sensor measurements, at lowest ISO",
+        usual: 4,
+      },
+      { key: "dual_gain_iso", label: "second gain from ISO", help: "sensor measurements; empty if there is none" },
+      { key: "dual_gain_read_noise_e", label: "read noise of the second gain", unit: "e⁻", help: "comes with the line above" },
+    ],
+  },
 ];
 
-export const LENS_FIELDS: Field[] = [
-  { key: "focal_min_mm", label: "shortest focal length", unit: "mm", help: "on the barrel", usual: 50 },
-  { key: "focal_max_mm", label: "longest focal length", unit: "mm", help: "the same for a lens without zoom", usual: 50 },
-  { key: "widest_short", label: "widest aperture, short end", unit: "f/", help: "on the barrel", usual: 2.8 },
-  { key: "widest_long", label: "widest aperture, long end", unit: "f/", help: "the same if it does not change", usual: 2.8 },
-  { key: "narrowest_aperture", label: "narrowest aperture", unit: "f/", help: "turn the dial to its end", usual: 22 },
-  { key: "closest_m", label: "closest focus", unit: "m", help: "from the sensor, on the barrel", usual: 0.5 },
-  { key: "stabiliser_stops", label: "stabiliser", unit: "stops", help: "as rated; 0 if there is none", usual: 0 },
-  { key: "transmission_stops", label: "light lost in the glass", unit: "stops", help: "T-stop less f-stop", usual: 0.2 },
-  { key: "circle_mm", label: "image circle", unit: "mm", help: "empty if it covers the body" },
+export const LENS_GROUPS: Group[] = [
+  {
+    title: "reach and light",
+    gains: "framing, depth, and how dark it may get",
+    fields: [
+      { key: "focal_min_mm", label: "shortest focal length", unit: mm, help: "on the barrel", usual: 50 },
+      { key: "focal_max_mm", label: "longest focal length", unit: mm, help: "the same for a lens without zoom", usual: 50 },
+      { key: "widest_short", label: "widest aperture, short end", unit: "f/", help: "on the barrel", usual: 2.8 },
+      { key: "widest_long", label: "widest aperture, long end", unit: "f/", help: "the same if it does not change", usual: 2.8 },
+      { key: "narrowest_aperture", label: "narrowest aperture", unit: "f/", help: "turn the dial to its end", usual: 22 },
+      { key: "closest_m", label: "closest focus", unit: "m", help: "from the sensor, on the barrel", usual: 0.5 },
+    ],
+  },
+  {
+    title: "in the hand",
+    gains: "slowest times, focus by hand, what the body can read",
+    fields: [
+      { key: "stabiliser_stops", label: "stabiliser", unit: "stops", help: "as rated; 0 if there is none", usual: 0 },
+      { key: "stabiliser_switch", label: "a stabiliser switch of its own", help: "it may overrule the menu", as: "yes" },
+      { key: "autofocus", label: "autofocus", help: "it focuses by itself", as: "yes" },
+      { key: "ring_reported", label: "its ring is read by the body", help: "needed to overrule the focus by hand", as: "yes" },
+      { key: "distance_scale", label: "a distance scale", help: "engraved on the barrel, or shown", as: "yes" },
+    ],
+  },
+  {
+    title: "glass",
+    gains: "light lost on the way, corners that stay dark",
+    advanced: true,
+    fields: [
+      { key: "transmission_stops", label: "light lost in the glass", unit: "stops", help: "T-stop less f-stop", usual: 0.2 },
+      { key: "circle_mm", label: "image circle", unit: mm, help: "empty if it covers the body" },
+    ],
+  },
 ];

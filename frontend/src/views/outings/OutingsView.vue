@@ -18,7 +18,15 @@ const queries = useQueryClient();
 const router = useRouter();
 const wrong = ref("");
 const gone = ref<{ text: string; back: () => Promise<unknown> } | null>(null);
-const form = ref<{ id: number; title: string; place: string; day: string; errors: Record<string, string> } | null>(null);
+type Lamps = Day["mains_hz"];
+const form = ref<{
+  id: number;
+  title: string;
+  place: string;
+  day: string;
+  lamps: Lamps;
+  errors: Record<string, string>;
+} | null>(null);
 const said = ref("");
 
 const refresh = () => queries.invalidateQueries({ queryKey: ["outings"] });
@@ -46,7 +54,7 @@ const pk = (id: number) => ({ params: { path: { pk: id } } });
 async function save(): Promise<void> {
   const f = form.value;
   if (!f) return;
-  const body = { title: f.title, place: f.place, day: f.day };
+  const body = { title: f.title, place: f.place, day: f.day, mains_hz: f.lamps };
   try {
     await take(f.id ? client.PUT("/api/outings/{pk}", { ...pk(f.id), body }) : client.POST("/api/outings", { body }));
     form.value = null;
@@ -66,7 +74,7 @@ async function add(day: Day): Promise<void> {
   const document = {
     title: "New situation",
     starts_at: "12:00",
-    genre: "street",
+    genre: "everyday",
     body: body.slug,
     lens,
     light: { condition: "overcast" },
@@ -138,7 +146,14 @@ const bodyName = computed(() => new Map(kit.value?.bodies.map((b) => [b.slug, b.
 const lensName = computed(() => new Map(kit.value?.lenses.map((l) => [l.slug, l.document.name])));
 const today = () => new Date().toISOString().slice(0, 10);
 const open = (day?: Day) =>
-  (form.value = { id: day?.id ?? 0, title: day?.title ?? "", place: day?.place ?? "", day: day?.day ?? today(), errors: {} });
+  (form.value = {
+    id: day?.id ?? 0,
+    title: day?.title ?? "",
+    place: day?.place ?? "",
+    day: day?.day ?? today(),
+    lamps: day?.mains_hz ?? null,
+    errors: {},
+  });
 onUnmounted(
   offer([
     { id: "new-outing", label: "New outing", keys: "n", run: () => open() },
@@ -166,7 +181,7 @@ onUnmounted(
         <span class="acts">
           <button class="plain" @click="open(day)">edit</button>
           <RouterLink class="act" :to="{ name: 'slots', params: { id: day.id } }">slots</RouterLink>
-          <RouterLink class="act" :to="{ name: 'controls', params: { id: day.id } }">fingers</RouterLink>
+          <RouterLink class="act" :to="{ name: 'fingers', params: { id: day.id } }">fingers</RouterLink>
           <RouterLink class="act" :to="{ name: 'traffic', params: { id: day.id } }">cards and links</RouterLink>
           <RouterLink class="act" :to="{ name: 'checks', params: { id: day.id } }">checks</RouterLink>
           <button class="plain" @click="exportDay(day)">export</button>
@@ -240,8 +255,14 @@ onUnmounted(
         ><input id="o-title" v-model="form.title" class="plain box" maxlength="120" />
         <p class="error" role="alert">{{ form.errors["/title"] }}</p>
         <label for="o-place" class="label">place</label
-        ><input id="o-place" v-model="form.place" class="plain box" maxlength="120" /> <label for="o-day" class="label">day</label
-        ><input id="o-day" v-model="form.day" type="date" class="plain box" />
+        ><input id="o-place" v-model="form.place" class="plain box" maxlength="120" />
+        <label for="o-lamps" class="label">lamps there</label
+        ><select id="o-lamps" v-model="form.lamps" class="plain box">
+          <option :value="null">on the mains that I usually work by</option>
+          <option :value="50">on 50 Hz: they pulse 100 times a second</option>
+          <option :value="60">on 60 Hz: they pulse 120 times a second</option>
+        </select>
+        <label for="o-day" class="label">day</label><input id="o-day" v-model="form.day" type="date" class="plain box" />
         <p class="error" role="alert">{{ form.errors["/day"] ?? form.errors[""] }}</p>
         <button type="submit" hidden>Save</button>
       </form>

@@ -72,17 +72,6 @@ function toggleOpens(token: (typeof OPENS)[number][0], on: boolean): void {
       />
       {{ label }}</label
     >
-    <div class="habit">
-      <label for="bodies">How many bodies do you carry on a day?</label>
-      <select
-        id="bodies"
-        class="plain"
-        :value="person.bodies"
-        @change="emit('change', (p) => (p.bodies = Number(value($event))))"
-      >
-        <option v-for="n in 4" :key="n" :value="n">{{ n }}</option>
-      </select>
-    </div>
   </section>
 </template>
 

@@ -5,7 +5,7 @@ import { computed, ref, watch } from "vue";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
 import { useKit, useProfile, useWords } from "@/api/queries";
 import { word } from "@/words";
-import NumberField from "../bench/NumberField.vue";
+import NumberField from "@/fields/NumberField.vue";
 import Conflict from "../Conflict.vue";
 import Habits from "./Habits.vue";
 import Trial from "./Trial.vue";
@@ -123,12 +123,59 @@ const value = (event: Event) => (event.target as HTMLSelectElement).value;
           label="noise bar"
           :step="1"
           :value="person.noise_bar"
-          :usual="20"
+          :usual="40"
           @change="(v) => v && change((p) => (p.noise_bar = v))"
         />
         <span class="quiet">signal to noise of the mid-tone: 40 excellent, 10 acceptable</span>
       </div>
       <p class="error" role="alert">{{ errors["/noise_bar"] }}</p>
+      <div class="row">
+        <span class="label">slowest by hand</span>
+        <NumberField
+          label="slowest time by hand, as one over"
+          unit="as 1/…"
+          :step="5"
+          :value="person.slowest_handheld_s ? Math.round(1 / person.slowest_handheld_s) : null"
+          :usual="15"
+          @change="(v) => change((p) => (p.slowest_handheld_s = v && v > 0 ? 1 / v : null))"
+        />
+        <span class="quiet">no frame by hand is longer, whatever the stabiliser says</span>
+      </div>
+      <p class="error" role="alert">{{ errors["/slowest_handheld_s"] }}</p>
+      <div class="row">
+        <span class="label">darker by</span>
+        <NumberField
+          label="stops under the meter that saving highlights may cost"
+          unit="stops at most"
+          :step="1 / 3"
+          :value="person.darkest_stops"
+          empty="1, or 1/3 without raw"
+          @change="(v) => change((p) => (p.darkest_stops = v))"
+        />
+        <span class="quiet">to save highlights, from 0 to 2</span>
+      </div>
+      <p class="error" role="alert">{{ errors["/darkest_stops"] }}</p>
+      <div class="row">
+        <span class="label">lamps on</span>
+        <select
+          class="plain"
+          aria-label="mains frequency"
+          :value="person.mains_hz"
+          @change="change((p) => (p.mains_hz = Number(value($event)) as never))"
+        >
+          <option :value="50">50 Hz: they pulse 100 times a second</option>
+          <option :value="60">60 Hz: they pulse 120 times a second</option>
+        </select>
+      </div>
+      <label class="row tick">
+        <span class="label">following</span>
+        <input
+          type="checkbox"
+          :checked="person.practised_follower"
+          @change="change((p) => (p.practised_follower = ($event.target as HTMLInputElement).checked))"
+        />
+        <span class="quiet">I am practised at following movement: half of what others leave is left</span>
+      </label>
       <div class="row">
         <span class="label">looked at</span>
         <select
@@ -231,7 +278,7 @@ const value = (event: Event) => (event.target as HTMLSelectElement).value;
 .row.wide {
   grid-template-columns: 200px auto 1fr;
 }
-.row :deep(input),
+.row :deep(input:not([type="checkbox"])),
 .row select,
 .button {
   min-height: 44px;

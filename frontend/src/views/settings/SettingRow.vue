@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { computed } from "vue";
 import type { Configured, Schemas, SettingWords } from "@/api/client";
-import NumberField from "../bench/NumberField.vue";
+import NumberField from "@/fields/NumberField.vue";
+import AsItCame from "../body/AsItCame.vue";
 import { DIALS, ORIGINS } from "./naming";
 
 const props = defineProps<{
   slug: string;
+  body: string;
   row: Configured;
   words: SettingWords | undefined;
   own: string;
@@ -104,7 +106,16 @@ const when = (iso: string) => iso.slice(0, 10);
       <div class="facts small">
         <button v-if="row.origin === 'locked' && !dial" class="plain" @click="emit('set', null)">let it be decided again</button>
         <span v-if="place"><span class="label">in your menus</span> {{ place }}</span>
-        <span><span class="label">as it came</span> {{ row.default_shown }}</span>
+        <span
+          ><span class="label">as it came</span>{{ " "
+          }}<AsItCame
+            :body="body"
+            :setting="slug"
+            :value="row.default"
+            :shown="row.default_shown"
+            :guessed="row.guessed"
+            :choices="row.offered"
+        /></span>
         <span v-if="row.firmware"><span class="label">known for firmware</span> {{ row.firmware }}, not the body’s own</span>
         <span
           ><span class="label">the body holds</span>{{ " "

@@ -7,14 +7,14 @@ import { useRoute, useRouter } from "vue-router";
 import { client, ProblemError, take, type Configured } from "@/api/client";
 import { useDialect, useGuide, useHeld, useOutings } from "@/api/queries";
 import { offer } from "@/keys/actions";
-import { useBench } from "../bench/useBench";
+import { useBench, whole } from "../bench/useBench";
 import Conflict from "../Conflict.vue";
 import { ORIGINS, useNaming } from "./naming";
 import SettingRow from "./SettingRow.vue";
 import SidePane from "./SidePane.vue";
 
 const props = defineProps<{ id: number }>();
-const bench = useBench(props.id);
+const bench = useBench(props.id, whole);
 const { document, setup, errors, saved, savedAt, theirs, missing, steps, kit, gone, change, undo, redo, settle } = bench;
 const body = computed(() => document.value?.body ?? "");
 const { data: guide } = useGuide();
@@ -258,7 +258,7 @@ const bodyName = computed(() => kit.value?.bodies.find((b) => b.slug === body.va
         <button class="button" :disabled="!steps.undo && !steps.server" @click="undo">Undo</button>
         <button class="button" :disabled="!steps.redo" @click="redo">Redo</button>
       </div>
-      <RouterLink class="tool" :to="{ name: 'load', params: { id } }">The way through the menus</RouterLink>
+      <RouterLink class="tool" :to="{ name: 'walk', params: { id } }">The way through the menus</RouterLink>
       <RouterLink class="tool" :to="{ name: 'fits', params: { id } }">Does another’s fit me?</RouterLink>
       <RouterLink class="tool" :to="{ name: 'body', params: { slug: body } }">The body's own words and state</RouterLink>
     </aside>
@@ -273,6 +273,7 @@ const bodyName = computed(() => kit.value?.bodies.find((b) => b.slug === body.va
           v-for="[slug, row] in part.rows"
           :key="slug"
           :slug="slug"
+          :body="body"
           :row="row"
           :words="settings.get(slug)"
           :own="own(slug)"
@@ -363,6 +364,7 @@ const bodyName = computed(() => kit.value?.bodies.find((b) => b.slug === body.va
   display: block;
   min-height: 36px;
   font-size: 13px;
+  margin-right: 18px;
 }
 .tools {
   display: flex;

@@ -52,8 +52,9 @@ async function make(p: Pair, body: "one" | "other", settings: string[]): Promise
     >
     <p v-for="warning in pair.warnings" :key="warning" class="warning">{{ warning }}</p>
     <p class="quiet">
-      <RouterLink :to="{ name: 'first', params: { slug: pair.one } }">{{ name(pair.one) }}: clock and prefix</RouterLink>&ensp;
-      <RouterLink :to="{ name: 'first', params: { slug: pair.other } }">{{ name(pair.other) }}: clock and prefix</RouterLink>
+      <RouterLink :to="{ name: 'first_day', params: { slug: pair.one } }">{{ name(pair.one) }}: clock and prefix</RouterLink
+      >&ensp;
+      <RouterLink :to="{ name: 'first_day', params: { slug: pair.other } }">{{ name(pair.other) }}: clock and prefix</RouterLink>
     </p>
     <p class="quiet" role="status">{{ said }}</p>
     <p v-if="wrong" class="error" role="alert">{{ wrong }}</p>

@@ -47,7 +47,7 @@ async function choose(body: string, bank: number, number: number, picked: string
   }
 }
 const load = (slot: Slot, bank: number) => ({
-  name: "load",
+  name: "walk",
   params: { id: slot.situation ?? 0 },
   query: { slot: String(slot.number), bank: String(bank), ...(slot.special ? { special: slot.special } : {}) },
 });
@@ -70,6 +70,10 @@ const load = (slot: Slot, bank: number) => ({
       <p v-if="!hasSlots(body)" class="reason">
         It has no slots, as far as its profile says: the day costs {{ body.without }} presses through its menus.
         <RouterLink :to="{ name: 'body', params: { slug: body.body } }">Say how many it has</RouterLink>
+      </p>
+      <p v-else-if="!body.words" class="reason">
+        Nobody has written down the words of its menus, so presses cannot be counted: the slots hold the day’s setups in their
+        order. Load one, and write the words where you find them.
       </p>
       <p v-else class="big">
         <b>{{ body.presses }}</b> presses on the day<template v-if="body.without > body.presses"
@@ -118,7 +122,10 @@ const load = (slot: Slot, bank: number) => ({
         <tbody>
           <tr v-for="(r, k) in body.reached" :key="r.situation">
             <td>
-              <RouterLink :to="{ name: 'load', params: { id: r.situation } }">{{ r.title }}</RouterLink>
+              <RouterLink :to="{ name: 'walk', params: { id: r.situation } }">{{ r.title }}</RouterLink>
+              <span class="quiet figures"
+                >{{ r.figures }}<template v-if="r.darker">. {{ r.darker }}</template></span
+              >
             </td>
             <td>
               <template v-if="turned(body, r.slots)"
@@ -128,7 +135,7 @@ const load = (slot: Slot, bank: number) => ({
                 ></template
               ><template v-else>{{ k === 0 ? "set at home" : "through the menus" }}</template>
             </td>
-            <td class="number">{{ r.presses }}</td>
+            <td class="number">{{ body.words ? r.presses : "–" }}</td>
           </tr>
         </tbody>
       </table>
@@ -147,6 +154,10 @@ const load = (slot: Slot, bank: number) => ({
 </template>
 
 <style scoped>
+.figures {
+  display: block;
+  font-size: 13px;
+}
 table {
   width: 100%;
 }

@@ -1,1 +1,0 @@
-"""From a situation, a body, a lens and a person to a setup with its reasons."""

@@ -1,0 +1,185 @@
+"""Roles of controls against every assignment tried; what they ask of the settings; knowledge that names what there is."""
+
+from __future__ import annotations
+
+from itertools import product
+from unittest import TestCase
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from craft.day.fingers import (
+    BUTTON_SETTINGS,
+    Hour,
+    Wanted,
+    assign,
+    clashes_of,
+    feel_of,
+    pairs_of,
+    two_meanings,
+    wanted_of,
+    worth,
+)
+from craft.day.functions import BY_FUNCTION, FUNCTIONS
+from craft.decisions.facts import FACTS
+from craft.errors import CraftError
+from craft.kit.controls import LASTS, SPOTS, USE_WORDS, Control, Feel, Given, Use
+from craft.kit.facts import Bank, BodyFacts
+from craft.vocabulary.features import FEATURES
+from craft.vocabulary.settings import BY_SLUG
+
+SOME = ("focus", "eyes_while_held", "drive", "magnifier", "compensation", "set_of_frames", "other_area")
+
+
+@st.composite
+def benches(draw: st.DrawFn) -> tuple[list[Wanted], list[Control], list[Given]]:
+    """A few functions that a day wants, one to three controls, and perhaps a role that is fixed."""
+    slugs = draw(st.lists(st.sampled_from(SOME), min_size=1, max_size=4, unique=True))
+    wanted = [Wanted(BY_FUNCTION[slug], 1.0, float(draw(st.integers(1, 40))), ("day",)) for slug in slugs]
+    uses = st.lists(st.sampled_from(list(Use)), min_size=1, max_size=3, unique=True)
+    takes = st.just(frozenset()) | st.sets(st.sampled_from(SOME), min_size=1).map(frozenset)
+    excludes = st.just(()) | st.just(((Use.PRESS, Use.PRESS_AND_TURN),)) | st.just(((Use.LONG_PRESS, Use.PRESS),))
+    controls = [
+        Control(f"c{k}", f"key {k}", draw(st.sampled_from(sorted(SPOTS))), tuple(draw(uses)), draw(takes), draw(excludes))
+        for k in range(draw(st.integers(1, 3)))
+    ]
+    seats = [
+        Given(control.slug, use, one.function.slug, True)
+        for one in wanted
+        for control in controls
+        for use in control.uses
+        if use in one.function.uses and (not control.takes or one.function.slug in control.takes)
+    ]
+    fixed = [draw(st.sampled_from(seats))] if seats and draw(st.booleans()) else []
+    return wanted, controls, fixed
+
+
+def allowed(roles: list[Given], controls: dict[str, Control]) -> bool:
+    for k, one in enumerate(roles):
+        for other in roles[:k]:
+            if one.function == other.function or (one.control, one.use) == (other.control, other.use):
+                return False
+            if one.control == other.control and controls[one.control].excluded(one.use, other.use):
+                return False
+    return True
+
+
+class Assigned(TestCase):
+    @settings(max_examples=200, deadline=None)
+    @given(benches())
+    def test_no_other_roles_are_worth_more_and_fixed_ones_stay(self, bench: tuple[list[Wanted], list[Control], list[Given]]) -> None:
+        wanted, controls, fixed = bench
+        by_slug = {control.slug: control for control in controls}
+        placed = {given.function for given in fixed}
+
+        def value(given: Given) -> float | None:
+            one = next(w for w in wanted if w.function.slug == given.function)
+            return worth(one, by_slug[given.control], given.use, feel_of(by_slug[given.control], {}))
+
+        seats: list[list[Given | None]] = [
+            [None] + [g for c in controls for u in c.uses if value(g := Given(c.slug, u, one.function.slug)) is not None]
+            for one in wanted
+            if one.function.slug not in placed
+        ]
+        best = 0.0
+        for chosen in product(*seats):
+            roles = [*fixed, *(given for given in chosen if given)]
+            if allowed(roles, by_slug):
+                best = max(best, sum(value(given) or 0 for given in roles))
+        found, told = assign(wanted, controls, fixed)
+        self.assertTrue(allowed(list(found), by_slug))
+        self.assertEqual(found[: len(fixed)], tuple(fixed))
+        self.assertAlmostEqual(told, best, places=6)
+        self.assertAlmostEqual(sum(value(given) or 0 for given in found), best, places=6)
+
+    def test_the_best_finger_takes_what_is_needed_most_and_the_hand_may_say_otherwise(self) -> None:
+        near, far = Control("near", "thumb key", "thumb_rest"), Control("far", "low key", "back_low")
+        wanted = [Wanted(BY_FUNCTION["focus"], 60, 36, ("race",)), Wanted(BY_FUNCTION["drive"], 4, 1.2, ("race",))]
+        roles = {given.function: given.control for given in assign(wanted, (near, far))[0]}
+        self.assertEqual(roles, {"focus": "near", "drive": "far"})
+        own = {"near": Feel(0.9, 0.5), "far": Feel(0.0, 0.0)}
+        roles = {given.function: given.control for given in assign(wanted, (near, far), (), own)[0]}
+        self.assertEqual(roles["focus"], "far")
+
+    def test_fixed_roles_that_cannot_be_are_refused_at_their_place(self) -> None:
+        key = Control("key", "key", "thumb_rest", (Use.PRESS, Use.HOLD), frozenset({"focus", "eyes_while_held", "drive"}))
+        for fixed, where in (
+            ([Given("none", Use.PRESS, "focus")], ("given", 0, "control")),
+            ([Given("key", Use.PRESS, "nonsense")], ("given", 0, "function")),
+            ([Given("key", Use.HOLD, "focus")], ("given", 0, "use")),
+            ([Given("key", Use.PRESS, "magnifier")], ("given", 0, "function")),
+            ([Given("key", Use.PRESS, "focus"), Given("key", Use.HOLD, "eyes_while_held")], ("given", 1, "use")),
+            ([Given("key", Use.PRESS, "focus"), Given("key", Use.PRESS, "focus")], ("given", 1, "function")),
+        ):
+            with self.assertRaises(CraftError) as caught:
+                assign((), (key,), fixed)
+            self.assertEqual(caught.exception.where, where)
+        for wrong in ({"spot": "nowhere"}, {"spot": "barrel", "uses": ()}):
+            with self.assertRaises(CraftError):
+                Control("key", "key", **wrong)
+
+
+def hour(title: str, **values: str) -> Hour:
+    return Hour(title, dict.fromkeys(FACTS, 1.0), frozenset(FEATURES), values, 100.0)
+
+
+class Days(TestCase):
+    def test_a_setting_that_changes_between_situations_is_wanted_once_more_for_each_change(self) -> None:
+        same = {w.function.slug: w.uses for w in wanted_of([hour("a", drive_mode="high"), hour("b", drive_mode="high")])}
+        turns = {w.function.slug: w.uses for w in wanted_of([hour("a", drive_mode="high"), hour("b", drive_mode="single")])}
+        self.assertEqual(turns["drive"] - same["drive"], 1)
+        bare = Hour("a", dict.fromkeys(FACTS, 1.0), frozenset(), {}, 100.0)
+        self.assertFalse({w.function.slug for w in wanted_of([bare])} & {f.slug for f in FUNCTIONS if f.needs})
+        found = wanted_of([hour("a")])
+        self.assertEqual(list(found), sorted(found, key=lambda w: -w.lost))
+
+    def test_roles_that_mean_nothing_in_a_setup_are_told_with_the_setup(self) -> None:
+        key, dial = Control("key", "key", "grip_high"), Control("front_dial", "wheel", "top_front", (Use.TURN,))
+        hours = [hour("race", eye_detection="always", front_dial="iso"), hour("hide", eye_detection="while_held", front_dial="time")]
+        given = (Given("key", Use.HOLD, "eyes_while_held"), Given("front_dial", Use.TURN, "time"))
+        clashes = clashes_of(given, (key, dial), hours)
+        self.assertEqual([(c.given[0].control, c.situations) for c in clashes], [("key", ("race",)), ("front_dial", ("race",))])
+        deaf = Control("key", "key", "grip_high", modes=frozenset({"manual"}))
+        hours = [hour("race", exposure_mode="program", eye_detection="off")]
+        self.assertEqual(clashes_of(given[:1], (deaf,), hours)[0].situations, ("race",))
+
+    def test_one_finger_with_two_meanings_and_two_setups_in_turns_are_found(self) -> None:
+        hours = [hour("a", focus_activation="rear_button"), hour("b", focus_activation="both"), hour("c", focus_activation="both")]
+        (found,) = two_meanings(hours)
+        self.assertEqual((found.setting, dict(found.values)), ("focus_activation", {"rear_button": ("a",), "both": ("b", "c")}))
+        self.assertEqual([(p.one, p.other, p.minutes) for p in pairs_of(hours, [600, 610, 611])], [("a", "b", 10)])
+        self.assertEqual(pairs_of(hours, [600, 700, 800]), ())
+
+    def test_rows_name_settings_features_facts_and_uses_that_there_are(self) -> None:
+        self.assertEqual(len(BY_FUNCTION), len(FUNCTIONS))
+        for row in FUNCTIONS:
+            self.assertTrue(not row.setting or row.setting in BY_SLUG, row.slug)
+            self.assertTrue(set(row.needs) <= set(FEATURES) and all(test.fact in FACTS for test in row.when), row.slug)
+            for term in row.asks:
+                self.assertTrue(set(term.values) <= set(BY_SLUG[term.setting].values), row.slug)
+            self.assertTrue(row.uses and row.because and row.source and bool(row.asks) == bool(row.asks_because))
+            self.assertTrue(0 < row.bad <= 1 and row.often > 0)
+        self.assertEqual(set(USE_WORDS), set(Use))
+        self.assertTrue(set(BUTTON_SETTINGS) <= set(BY_SLUG))
+        for spot in SPOTS.values():
+            self.assertTrue(0 <= spot.x <= 1 and 0 <= spot.y <= 1 and 0 < spot.missed < 1 and 0 < spot.bumped < 1 and spot.source)
+
+
+class Banks(TestCase):
+    def test_two_banks_share_what_a_body_sets_and_neither_holds_what_the_other_does(self) -> None:
+        focus = frozenset({"focus_mode", "focus_area"})
+        facts = BodyFacts(slots=3, slot_leaves_out=frozenset({"clock"}), second_bank=Bank("focus", 2, focus))
+        first, second = facts.all_banks
+        self.assertEqual((first.slots, second.slots), (3, 2))
+        for slug in BY_SLUG:
+            holders = [bank.label for bank in facts.all_banks if bank.holds(slug)]
+            self.assertEqual(holders, ["focus"] if slug in focus else [] if slug == "clock" else ["slots"])
+        self.assertEqual(BodyFacts(second_bank=Bank("focus", 2, focus)).all_banks, (), "a second bank needs a first")
+        self.assertEqual([bank.slots for bank in BodyFacts(slots=2).all_banks], [2])
+        with self.assertRaises(CraftError) as caught:
+            BodyFacts(slots=2, second_bank=Bank("empty", 1))
+        self.assertEqual(caught.exception.where, ("second_bank", "only"))
+
+    def test_every_use_says_how_long_it_lasts(self) -> None:
+        self.assertEqual(set(LASTS), set(Use))
+        self.assertNotEqual(LASTS[Use.PRESS], LASTS[Use.HOLD])

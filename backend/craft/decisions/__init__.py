@@ -1,0 +1,1 @@
+"""Facts, schools and the choice among them."""

@@ -1,0 +1,58 @@
+"""Schools of bracketing."""
+
+# fmt: off
+
+from __future__ import annotations
+
+from craft.decisions.facts import When
+from craft.decisions.schools.row import HELD, NO_PEOPLE, STILL, TRIPOD, Also, School
+from craft.vocabulary.terms import Decision
+
+BRACKETING: tuple[School, ...] = (
+    School(
+        decision=Decision.BRACKETING,
+        slug="bracket",
+        label="a set of frames",
+        value=("set",),
+        when=(When("span_excess_stops", ">", 0.3), STILL, When("bracket_possible", "=", 1.0), TRIPOD),
+        because="The scene spans {span_stops}, one frame holds {range_stops} at base ISO: {frames} frames {step_stops} apart cover it, and nothing moves between them.",
+        costs="frames to merge, and a setting that must not stay on",
+        rules_out="single frames in this slot",
+        desk="About {minutes} min of merging.",
+    ),
+    School(
+        decision=Decision.BRACKETING,
+        slug="hand_held_set",
+        label="a short set by hand",
+        value=("set",),
+        when=(When("span_excess_stops", ">", 1.0), STILL, NO_PEOPLE, When("bracket_possible", "=", 1.0), HELD),
+        because="The scene spans {span_stops}, one frame holds {range_stops}: {frames} frames {step_stops} apart, fired as one fast burst; ISO is high enough for the longest of them to be held.",
+        costs="edges lost to alignment, and noise",
+        rules_out="single frames in this slot",
+        desk="About {minutes} min of merging.",
+    ),
+    School(
+        decision=Decision.BRACKETING,
+        slug="accept",
+        label="one frame, and accept",
+        value=("none",),
+        when=(When("span_excess_stops", ">", 0.3),),
+        because="The scene spans {span_stops} and one frame holds {range_stops}: {span_excess_stops} of it is lost at one end.",
+        also=(
+            Also(when=(When("bracket_possible", "=", 0.0),), text="No set that the body offers covers it."),
+            Also(when=(When("moving", "=", 1.0),), text="A set would not line up: it moves at {speed_m_s} between the frames."),
+            Also(when=(STILL, When("people", "=", 1.0)), text="People do not keep still for a set."),
+            Also(when=(NO_PEOPLE,), text="A graduated filter over the bright side would shorten the span by its stops."),
+        ),
+        costs="shadow or highlight, as you choose",
+    ),
+    School(
+        decision=Decision.BRACKETING,
+        slug="none",
+        label="none",
+        value=("none",),
+        because="One frame holds {range_stops} and the scene spans {span_stops}.",
+        also=(Also(when=(When("shadow_contrast", "<", 0.8),), text="Stray light in the lens leaves the deepest shadow {shadow_contrast} of its contrast, whatever the sensor."),),
+        costs="nothing",
+    ),
+)

@@ -1,0 +1,110 @@
+"""Schools of drive."""
+
+# fmt: off
+
+from __future__ import annotations
+
+from craft.decisions.facts import When
+from craft.decisions.schools.row import NO_PEOPLE, NOT_FOLLOWED, STARS, TRIPOD, Also, School
+from craft.vocabulary.terms import Decision
+
+BURSTS = When("bursts", "=", 1.0)
+SHARP = Also(
+    when=(When("sharp_chance", "<", 0.95), When("sharp_chance", ">", 0.02)),
+    text="A single frame is sharp as a whole, shake and subject together, with a chance of {sharp_chance}, one of {burst_frames} with {sharp_chance_burst}.",
+)
+SMEARS = Also(
+    when=(When("sharp_chance", "<=", 0.02),),
+    text="At {time_s} it smears past what would freeze it, {freeze_s}: more frames do not help, a lucky stillness does.",
+)
+LOOK_THROUGH = "About {minutes} min to look through {shots} frames; at the body's {frames_per_second} they would be {shots_at_best}."
+
+DRIVE: tuple[School, ...] = (
+    School(
+        decision=Decision.DRIVE,
+        slug="in_one_go",
+        label="minutes in one go",
+        value=("timer",),
+        when=(STARS, When("wants_blur", "=", 1.0), When("blur_total_s", "<=", 240.0)),
+        because="The trail takes {blur_total_s}: one frame of it has no gaps, and warms the sensor little.",
+        costs="one knock or one lamp loses all of it, and the sensor warms",
+        rules_out="frames to choose from",
+    ),
+    School(
+        decision=Decision.DRIVE,
+        slug="series",
+        label="a series without gaps",
+        value=("timer",),
+        when=(When("series_frames", ">", 1.0), TRIPOD),
+        because="{series_frames} frames of {time_s}, one every {interval_s}, come to {series_h} hours: merged, they draw what one frame of {blur_total_s} would, and a knock costs one frame.",
+        costs="frames to merge, and a timer of intervals",
+        rules_out="long-exposure noise reduction",
+        desk="About {minutes} min of merging.",
+    ),
+    School(
+        decision=Decision.DRIVE,
+        slug="timer_for_stars",
+        label="timer or remote, for stars",
+        value=("timer",),
+        when=(STARS, TRIPOD),
+        because="The frame takes {time_s}: a timer lets the press die away before it begins.",
+        costs="two seconds a frame",
+        rules_out="bursts",
+    ),
+    School(
+        decision=Decision.DRIVE,
+        slug="timer",
+        label="timer or remote",
+        value=("timer",),
+        when=(TRIPOD, NOT_FOLLOWED, NO_PEOPLE, When("skill_quick", "=", 0.0), When("time_s", ">", 0.002)),
+        because="The camera stands and nothing is followed: a timer lets the press die away before the {time_s} begins.",
+        also=(Also(when=(When("in_picture", "=", 1.0),), text="What moves does so at {speed_m_s}: with a remote the moment stays yours."),),
+        costs="the moment is not yours",
+        rules_out="bursts",
+    ),
+    School(
+        decision=Decision.DRIVE,
+        slug="high",
+        label="high",
+        value=("high",),
+        when=(BURSTS, When("rate_share", ">", 0.7)),
+        because="It moves at {speed_m_s}: {wanted_rate} suits it, and {rate} is what the body gives with this file and shutter.",
+        also=(SHARP, SMEARS),
+        costs="frames to look through",
+        rules_out="quiet",
+        desk="About {minutes} min to look through {shots} frames.",
+    ),
+    School(
+        decision=Decision.DRIVE,
+        slug="medium",
+        label="medium",
+        value=("medium",),
+        when=(BURSTS, When("rate_share", ">", 0.35)),
+        because="It moves at {speed_m_s}: {wanted_rate} suits it, and {rate} is the nearest there is.",
+        also=(SHARP, SMEARS),
+        costs="some frames more to look through",
+        rules_out="quiet",
+        desk=LOOK_THROUGH,
+    ),
+    School(
+        decision=Decision.DRIVE,
+        slug="low",
+        label="a short burst",
+        value=("low",),
+        when=(BURSTS,),
+        because="A few frames for each moment: {wanted_rate} suits what moves at {speed_m_s}, and the body's {rate} comes nearest.",
+        also=(SHARP, SMEARS),
+        costs="a few frames more to look through",
+        rules_out="waiting for the one frame",
+        desk=LOOK_THROUGH,
+    ),
+    School(
+        decision=Decision.DRIVE,
+        slug="single",
+        label="single",
+        value=("single",),
+        because="It moves at no more than {speed_m_s}: one frame for each decision.",
+        costs="a blink is a lost frame",
+        rules_out="bursts",
+    ),
+)

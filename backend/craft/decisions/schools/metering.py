@@ -1,0 +1,62 @@
+"""Schools of metering."""
+
+# fmt: off
+
+from __future__ import annotations
+
+from craft.decisions.facts import When
+from craft.decisions.schools.row import FOLLOWED, NOT_STARS, STILL, Also, School
+from craft.vocabulary.terms import Decision
+
+METERING: tuple[School, ...] = (
+    School(
+        decision=Decision.METERING,
+        slug="highlight_guard",
+        label="guard the highlights",
+        value=("highlight_guard",),
+        when=(When("highlight_guard_offered", "=", 1.0), When("headroom_stops", "<", 0.0), When("guard_stops", ">", 0.0), When("guard_stops", "<=", 1.0), FOLLOWED),
+        because="The brightest tones lie {stops_above} over the key and the sensor clips at {clip_above_stops}: the guard takes the frame {guard_stops} down by itself, and nothing is to be corrected on top of it.",
+        costs="the rest of the frame darkens with every small light",
+        rules_out="steady brightness",
+    ),
+    School(
+        decision=Decision.METERING,
+        slug="spot_near_brightest",
+        label="spot on the brightest tone that must hold",
+        value=("spot",),
+        when=(When("spot_offered", "=", 1.0), When("span_stops", ">=", 9.0), When("stops_above", ">=", 2.5), STILL, When("skill_quick", "=", 0.0), When("optical_finder", "=", 0.0), NOT_STARS, When("unheld_stops", "<=", 0.0)),
+        because="The scene spans {span_stops}; the brightest tone that must hold lies {holds_stops} over the key. Point the spot at it, place it {place_stops} over the middle, lock, recompose, and focus apart from it.",
+        costs="practice, and a lock that must not slip",
+        rules_out="focus and metering at one point",
+    ),
+    School(
+        decision=Decision.METERING,
+        slug="centre_weighted",
+        label="centre-weighted",
+        value=("centre_weighted",),
+        when=(When("tone_spread_stops", ">=", 2.5), FOLLOWED),
+        because="Pale and dark subjects lie {tone_spread_stops} apart; a broad middle swings less between them than a spot and less with the edges than many zones.",
+        costs="bright edges are ignored",
+        rules_out="metering off the centre",
+    ),
+    School(
+        decision=Decision.METERING,
+        slug="by_optical_finder",
+        label="centre-weighted through an optical finder",
+        value=("centre_weighted",),
+        when=(When("optical_finder", "=", 1.0), When("span_stops", ">=", 6.0)),
+        because="The finder does not show the exposure and the scene spans {span_stops}: a pattern that you can predict beats one that guesses.",
+        costs="reading the scene is your work",
+        rules_out="live correction by eye",
+    ),
+    School(
+        decision=Decision.METERING,
+        slug="multi_zone",
+        label="multi-zone and correct",
+        value=("multi_zone",),
+        because="Tones run from {stops_below} below the key to {stops_above} above, and subjects differ by {tone_spread_stops}: leave it and correct under the thumb.",
+        also=(Also(when=(When("stops_above", ">", 4.0),), text="What is {stops_above} over the key will pull it down: look at the first frame."),),
+        costs="bright skies pull it down",
+        rules_out="knowing what it looked at",
+    ),
+)

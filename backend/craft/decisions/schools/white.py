@@ -1,0 +1,98 @@
+"""Schools of white."""
+
+# fmt: off
+
+from __future__ import annotations
+
+from craft.decisions.facts import When
+from craft.decisions.schools.row import EVERYDAY, PEOPLE, RENDERED, STARS, STILL, Also, School
+from craft.vocabulary.terms import Decision
+
+WHITE: tuple[School, ...] = (
+    School(
+        decision=Decision.WHITE,
+        slug="daylight_for_stars",
+        label="daylight for stars",
+        value=("daylight",),
+        when=(STARS,),
+        because="Star colours are kept whole by one daylight setting, near the {kelvin} of the sky, and every frame of the night stacks alike.",
+        costs="lamps on the land go orange",
+        rules_out="a neutral foreground",
+    ),
+    School(
+        decision=Decision.WHITE,
+        slug="keep_the_glow",
+        label="keep part of the light's own colour",
+        value=("kelvin",),
+        when=(When("keeps", ">", 0.0), When("everyday", "=", 0.0)),
+        because="The light of {kelvin} is part of the picture: {kelvin_set} keeps {keeps} of its colour and takes the rest away.",
+        costs="paper is not white",
+        rules_out="neutral whites",
+        desk="One correction serves the series.",
+    ),
+    School(
+        decision=Decision.WHITE,
+        slug="measured",
+        label="measured from a card",
+        value=("measured",),
+        when=(RENDERED, PEOPLE, STILL, When("sources", "=", 1.0), When("light_swing_stops", "<", 1.0)),
+        because="One light of about {kelvin}, people nearly still and a finished file to hand over: a minute with a card settles skin for the series.",
+        costs="a new card shot at every move of the light",
+        rules_out="walking from room to room",
+        desk="None: the finished files agree.",
+    ),
+    School(
+        decision=Decision.WHITE,
+        slug="automatic_anywhere",
+        label="automatic, whatever comes",
+        value=("automatic",),
+        when=(EVERYDAY,),
+        because="The next picture may be in another light than these {kelvin}, and a finished file is kept: the body looks anew at each.",
+        costs="colour drifts through a series",
+        rules_out="one correction for all",
+    ),
+    School(
+        decision=Decision.WHITE,
+        slug="automatic",
+        label="automatic",
+        value=("automatic",),
+        when=(When("sources", ">=", 2.0), RENDERED),
+        because="There are {sources} kinds of light and a finished file to hand over: no single number is right for all frames.",
+        costs="colour drifts through a series",
+        rules_out="one correction for all",
+        desk="About {minutes} min of colour over {pictures} pictures.",
+    ),
+    School(
+        decision=Decision.WHITE,
+        slug="one_for_the_room",
+        label="one fixed white for the room",
+        value=("kelvin",),
+        when=(When("sources", ">=", 2.0), When("indoors", "=", 1.0)),
+        because="There are {sources} kinds of light in the room; raw forgives, so one setting of {kelvin_set} keeps the series together and is corrected once.",
+        costs="the other light keeps its colour",
+        rules_out="finished files without correction",
+        desk="One correction for the room.",
+    ),
+    School(
+        decision=Decision.WHITE,
+        slug="one_for_the_place",
+        label="one fixed white for the place",
+        value=("kelvin",),
+        when=(When("sources", ">=", 2.0),),
+        because="There are {sources} kinds of light out here; raw forgives, so one setting of {kelvin_set} keeps the series together and is corrected once.",
+        costs="the other light keeps its colour",
+        rules_out="finished files without correction",
+        desk="One correction for the place.",
+    ),
+    School(
+        decision=Decision.WHITE,
+        slug="fixed_kelvin",
+        label="one fixed kelvin",
+        value=("kelvin",),
+        because="One kind of light at about {kelvin}: fixed at {kelvin_set}, the whole series is one batch.",
+        also=(Also(when=(RENDERED,), text="Finished files go out with it: look at skin in the first frame."),),
+        costs="a change of light is yours to notice",
+        rules_out="following mixed light by itself",
+        desk="One correction serves the series.",
+    ),
+)

@@ -1,0 +1,1 @@
+"""What is asked of an exposure, and the one that concedes least."""

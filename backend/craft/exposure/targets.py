@@ -1,0 +1,354 @@
+"""What a situation asks of each dial, in stops, and how far its concessions run."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+import numpy as np
+
+from craft.errors import CraftError
+from craft.exposure.bounds import Dials
+from craft.exposure.solver import Rung, Targets
+from craft.kit.dials import Axis
+from craft.optics import movement, sharpness
+from craft.scales.light import bellows_loss_stops
+from craft.scales.series import Dial, exact_stops, stops_of
+from craft.scene.situation import Concession, Situation
+from craft.sensor import noise
+from craft.vocabulary.terms import AimDepth, AimMotion, Intent, Limit, Support
+
+PAN_RESIDUE = 0.1
+"""Share of the subject's speed left while panning (estimate; practised panning keeps within a tenth)."""
+
+LIMBS, SMEAR = 2.0, 4.0
+"""Blur, in circles of confusion, that limbs may show and still look frozen at a normal distance, and at which a
+moving person is still a person (estimates from what practitioners keep)."""
+
+SWAY_M_S = 0.002
+"""Speed at which a hand-held camera drifts as a whole, in m/s (1 to 3 mm/s); it counts close up only."""
+
+NARROWEST = 16.0
+"""f-number in 36 mm terms past which nobody goes for depth: diffraction takes more than it gives."""
+
+SERIES_FRAME_S = 30.0
+"""Usual frame of a series of stars: longer ones warm the sensor, shorter ones leave more gaps (15 to 60 s in practice);
+and the school that takes all of it in one frame instead."""
+
+LEAST_COMFORT_STOPS = 3.0
+"""The comfort ceiling is never less than three stops over base: people use their bodies that far."""
+
+MONOPOD_STOPS = 2.0
+"""Stops of shake that a monopod takes away (estimate from its stiffness in pitch and roll; none in yaw)."""
+
+ACCEPTED_LIMITS = {
+    Intent.DEPTH: (Limit.SPARE, Limit.F4, Limit.WIDEST, Limit.BODY_LIMIT),
+    Intent.SEPARATION: (Limit.BODY_LIMIT,),
+    Intent.FREEZE: (Limit.SPARE, Limit.SMEAR, Limit.SHAKE, Limit.TRAIL, Limit.BODY_LIMIT),
+    Intent.SHAKE: (Limit.TRAIL, Limit.BODY_LIMIT),
+    Intent.MOTION_BLUR: (Limit.BODY_LIMIT,),
+    Intent.ISO: (Limit.CEILING, Limit.BODY_LIMIT),
+    Intent.NOISE: (Limit.CEILING, Limit.BODY_LIMIT),
+    Intent.BRIGHTNESS: (),
+}
+"""Which named limits an intent can run to."""
+
+
+@dataclass(frozen=True, slots=True)
+class Asked:
+    """Everything asked of the dials, in stops.
+
+    targets: what is weighed; need: time that freezes, without what is taken beyond need; body, limbs: which
+    each of them asks; smear, shake, trail: times by which to name limits; None when they do not apply;
+    deepest: aperture that the depth needs, likewise without what is beyond need; ceiling, comfort: ISO in
+    stops; depth_reachable: whether the circle of confusion can be met.
+    """
+
+    targets: Targets
+    need: float | None
+    body: float | None
+    limbs: float | None
+    smear: float | None
+    shake: float | None
+    trail: float | None
+    deepest: float | None
+    ceiling: float
+    comfort: float
+    n_best: float
+    depth_reachable: bool
+
+
+def _stops(dial: Dial, value: float) -> float:
+    if value <= 0 or math.isinf(value):
+        return -math.inf
+    return stops_of(dial, value)
+
+
+def stabiliser_stops(situation: Situation) -> float:
+    """Stops the stabiliser gives here: none on a tripod; the better of body and lens, unless they combine."""
+    if situation.carried_by is Support.TRIPOD:
+        return 0.0
+    body, lens = situation.body.stabiliser_stops, situation.lens.stabiliser_stops
+    if body and lens and situation.lens.combined_stabiliser_stops is not None:
+        return situation.lens.combined_stabiliser_stops
+    return max(body, lens)
+
+
+def image_speed(situation: Situation) -> float:
+    """Speed of the subject's image over the sensor in m/s, before any following."""
+    if situation.subject.sky:
+        sky = float(movement.star_speed_m_s(situation.focal_mm / 1000, math.radians(situation.motion.declination_deg)))
+        return sky if situation.motion.speed_m_s is None else sky + _across(situation)
+    return _across(situation)
+
+
+def _across(situation: Situation) -> float:
+    return float(movement.image_speed_m_s(situation.speed_m_s, situation.angle_rad, situation.magnification))
+
+
+def limb_speed(situation: Situation) -> float:
+    """Speed over the sensor, in m/s, of the image of the fastest part against the body; it may point anywhere."""
+    return situation.limb_m_s * situation.magnification
+
+
+def hand_speed(situation: Situation) -> float:
+    """Speed over the sensor, in m/s, at which the image moves because the camera is held: turning and, close up, drifting."""
+    support = MONOPOD_STOPS if situation.carried_by is Support.MONOPOD else 0.0
+    rate = float(movement.hand_rate_rad_s(situation.person.steadiness, stabiliser_stops(situation), support))
+    drift = SWAY_M_S / situation.person.steadiness * situation.magnification
+    return math.hypot(rate * situation.focal_mm / 1000, drift)
+
+
+def shake_stops(situation: Situation) -> float | None:
+    """Longest time that shake alone allows, as x; None on a tripod."""
+    if situation.carried_by is Support.TRIPOD:
+        return None
+    return _stops(Dial.TIME, float(movement.time_for_blur_s(hand_speed(situation), situation.coc_m)))
+
+
+def trail_stops(situation: Situation, aperture: float) -> float | None:
+    """Longest time for round stars by the NPF rule at an f-number, as x; None when stars are not the subject."""
+    if not situation.subject.sky:
+        return None
+    limit = movement.trail_limit_npf_s(
+        aperture, situation.focal_mm, situation.body.sensor.pitch_m * 1e6, math.radians(situation.motion.declination_deg)
+    )
+    return _stops(Dial.TIME, float(limit))
+
+
+def wanted_blur_s(situation: Situation) -> float:
+    """Time in which the subject draws the wanted blur, in seconds; infinite for what keeps still."""
+    speed = image_speed(situation)
+    return situation.subject.blur_share * situation.used_mm[0] / 1000 / speed if speed > 0 else math.inf
+
+
+def frame_s(situation: Situation, wanted_s: float) -> float:
+    """Time of one frame of a blur that takes so long: of trails the usual frame of a series, else all of it."""
+    in_series = situation.subject.sky and not situation.in_one_go
+    return min(wanted_s, SERIES_FRAME_S, situation.body.longest_s) if in_series else wanted_s
+
+
+@dataclass(frozen=True, slots=True)
+class _Movement:
+    """Times as x: what body and limbs ask, where people smear, and the shortest that draws the wanted blur."""
+
+    body: float | None = None
+    limbs: float | None = None
+    smear: float | None = None
+    blur: float | None = None
+
+    @property
+    def need(self) -> float | None:
+        """The shorter of the two."""
+        asks = [x for x in (self.body, self.limbs) if x is not None]
+        return max(asks, default=None)
+
+
+def _movement(situation: Situation) -> _Movement:
+    speed, limb = image_speed(situation), limb_speed(situation)
+    aim = situation.aim_motion
+    blur = None
+    if aim is not AimMotion.FREEZE and speed > 0:
+        blur = _stops(Dial.TIME, frame_s(situation, wanted_blur_s(situation)))
+    if aim is AimMotion.BLUR:
+        return _Movement(blur=blur)
+    left = (PAN_RESIDUE if aim is AimMotion.PAN else situation.followed) * speed
+
+    def longest(image_speed: float, circles: float) -> float | None:
+        if image_speed <= 0:
+            return None
+        return _stops(Dial.TIME, float(movement.time_for_blur_s(image_speed, circles * situation.coc_m)))
+
+    if aim is AimMotion.PAN:
+        return _Movement(longest(left, 1.0), None, longest(left, SMEAR), blur)
+    return _Movement(longest(left, 1.0), longest(limb, LIMBS), longest(left, SMEAR), blur)
+
+
+def _in_36_terms(situation: Situation, aperture: float) -> float:
+    """Stops of an f-number that is given in 36 mm terms."""
+    return _stops(Dial.APERTURE, aperture / situation.crop)
+
+
+def _depth(situation: Situation, aperture: Axis) -> tuple[tuple[float, float], bool]:
+    """Widest and narrowest aperture that the depth needs, in stops; never narrower than practitioners go."""
+    near, far = situation.band
+    pitch = situation.body.sensor.pitch_m
+    low, high, reachable = sharpness.aperture_interval(situation.focal_mm / 1000, situation.distance_m, near, far, situation.coc_m, pitch)
+    end = _in_36_terms(situation, NARROWEST)
+    ends = (
+        min(max(_stops(Dial.APERTURE, low), _in_36_terms(situation, situation.subject.least_aperture)), end),
+        min(_stops(Dial.APERTURE, high), end),
+    )
+    if ends[1] < ends[0]:
+        ends = ends[0], ends[0]
+    if not reachable and low <= 0:
+        ends = aperture.lowest, aperture.lowest
+    return ends, reachable and _stops(Dial.APERTURE, low) <= end
+
+
+def _spares(situation: Situation) -> tuple[bool, bool]:
+    """Whether time and depth beyond need are on the list of what gives."""
+    listed = {concession.intent for concession in situation.rungs if concession.to is Limit.SPARE}
+    return Intent.FREEZE in listed, Intent.DEPTH in listed
+
+
+def output_gain(situation: Situation) -> float:
+    """What averaging sensor pixels gains in the output's signal to noise."""
+    wide, high = situation.used_mm
+    sensor = situation.body.sensor
+    used_pixels = sensor.pixels_wide * sensor.pixels_high * (wide * high) / (sensor.width_mm * sensor.height_mm)
+    return noise.output_gain(sensor, used_pixels, situation.output.width_m, situation.output.viewing_m, wide / high)
+
+
+def base_stops(situation: Situation) -> float:
+    """The body's base ISO in stops, whatever highlight protection has made of the dial's floor."""
+    return exact_stops(Dial.ISO, situation.body.base_iso, situation.body.per_stop)
+
+
+def comfort_stops(situation: Situation, iso: Axis) -> float:
+    """Highest ISO on the dial at which mid-tone and shadow keep their signal to noise, in stops."""
+    fine = noise.comfortable(
+        situation.body.sensor, iso.stops, base_stops(situation), output_gain(situation), situation.person.noise_bar, situation.light.below
+    ).astype(bool)
+    least = iso.stops <= base_stops(situation) + LEAST_COMFORT_STOPS + 1e-9
+    fine = (fine | least) & iso.exists
+    return float(iso.stops[fine][-1]) if fine.any() else iso.lowest
+
+
+def ceiling_stops(situation: Situation, iso: Axis, comfort: float) -> float:
+    """The ceiling in stops: the person's, held to the dial, else the comfort ceiling."""
+    if situation.person.iso_ceiling is None:
+        return comfort
+    wanted = exact_stops(Dial.ISO, situation.person.iso_ceiling, situation.body.per_stop)
+    there = iso.stops[iso.exists & (iso.stops <= wanted + 1e-9)]
+    return float(there[-1]) if len(there) else iso.lowest
+
+
+def ask(situation: Situation, dials: Dials) -> Asked:
+    """All targets of a situation on its dials, with ISO's floor at the start of the ISO axis."""
+    moves = _movement(situation)
+    need = moves.need
+    spare_time, spare_depth = _spares(situation)
+    spare = situation.subject.spare_time_stops if spare_time and situation.aim_motion is AimMotion.FREEZE else 0.0
+    freeze = None if need is None else need + spare
+    shake = shake_stops(situation)
+    (deepest, narrowest), reachable = _depth(situation, dials.aperture)
+    depth = (deepest, narrowest)
+    if spare_depth:
+        depth = (max(deepest, _in_36_terms(situation, situation.subject.spare_aperture)), narrowest)
+    separation = None
+    widest = dials.aperture.lowest
+    best = widest + 2.0
+    if situation.aim_depth is AimDepth.SHALLOW:
+        disc = situation.subject.background_share * situation.used_mm[1] / 1000
+        separation = _stops(Dial.APERTURE, sharpness.separation_aperture(situation.focal_mm / 1000, situation.distance_m, math.inf, disc))
+        best = min(best, separation)
+    else:
+        best = float(np.clip(best, depth[0], max(depth)))
+    comfort = comfort_stops(situation, dials.iso)
+    weighed = any(rung.intent is Intent.NOISE for rung in situation.rungs)
+    targets = Targets(
+        iso=dials.iso.lowest,
+        freeze=freeze,
+        shake=shake,
+        motion_blur=moves.blur,
+        depth=None if separation is not None else (depth[0], max(depth)),
+        separation=separation,
+        noise=comfort if weighed else None,
+    )
+    return Asked(
+        targets,
+        need,
+        moves.body,
+        moves.limbs,
+        moves.smear,
+        shake,
+        trail_stops(situation, float(np.exp2(widest / 2))),
+        None if separation is not None else deepest,
+        ceiling_stops(situation, dials.iso, comfort),
+        comfort,
+        best,
+        reachable,
+    )
+
+
+def _run(concession: Concession, asked: Asked, dials: Dials) -> float:
+    """How far a named limit lets an intent give in all, in stops; infinite for the dial's end."""
+    asks, intent, to = asked.targets, concession.intent, concession.to
+    if intent in (Intent.ISO, Intent.NOISE):
+        start = asks.iso if intent is Intent.ISO else asks.noise
+        return 0.0 if start is None else (asked.ceiling if to is Limit.CEILING else dials.iso.highest) - start
+    if intent is Intent.DEPTH:
+        if asks.depth is None or asked.deepest is None:
+            return 0.0
+        ends = {Limit.SPARE: asked.deepest, Limit.F4: max(4.0, dials.aperture.lowest)}
+        return asks.depth[0] - ends.get(to, dials.aperture.lowest) if to else 0.0
+    if intent is Intent.SEPARATION and asks.separation is not None:
+        return dials.aperture.highest - asks.separation
+    if intent is Intent.MOTION_BLUR and asks.motion_blur is not None:
+        return dials.time.highest - asks.motion_blur
+    start = asks.freeze if intent is Intent.FREEZE else asks.shake
+    if start is None or intent not in (Intent.FREEZE, Intent.SHAKE):
+        return 0.0
+    smear = asked.need if asked.smear is None else asked.smear
+    named = {Limit.SPARE: asked.need, Limit.SMEAR: smear, Limit.SHAKE: asked.shake, Limit.TRAIL: asked.trail}.get(to) if to else None
+    return start - (dials.time.lowest if named is None else named)
+
+
+def rungs_of(situation: Situation, asked: Asked, dials: Dials, darkened: float = 0.0, cap: float = math.inf) -> tuple[Rung, ...]:
+    """The concessions with their shares in stops.
+
+    darkened : stops that the offset already takes from brightness; the rungs of brightness give so much less.
+    cap : what offset and rungs may come to together; a list of the person's own is not capped.
+
+    Raises
+    ------
+    CraftError : a limit that the intent cannot run to.
+    """
+    rungs: list[Rung] = []
+    for k, concession in enumerate(situation.rungs):
+        if concession.to is None:
+            share = math.inf if concession.up_to_stops is None else concession.up_to_stops
+        else:
+            accepted = ACCEPTED_LIMITS[concession.intent]
+            if concession.to not in accepted:
+                names = ", ".join(limit.value for limit in accepted) or "only up_to_stops"
+                raise CraftError(
+                    f"{concession.intent.value} cannot give to {concession.to.value}: {names} is accepted", ("concessions", k, "to")
+                )
+            earlier = sum(rung.share for rung in rungs if rung.intent is concession.intent)
+            share = max(0.0, _run(concession, asked, dials) - earlier) if math.isfinite(earlier) else 0.0
+        if concession.intent is Intent.BRIGHTNESS:
+            taken = min(darkened, share)
+            darkened, share = darkened - taken, share - taken
+            if concession.up_to_stops is not None and situation.concessions is None:
+                share, cap = min(share, cap), cap - min(share, cap)
+        rungs.append(Rung(concession.intent, round(share, 9), concession.to))
+    return tuple(rungs)
+
+
+def lens_loss_stops(situation: Situation) -> float:
+    """Light lost in the lens when the reading did not come through it: glass and bellows."""
+    if situation.light.through_lens:
+        return 0.0
+    return situation.lens.transmission_stops + float(bellows_loss_stops(situation.magnification, situation.lens.pupil_magnification))

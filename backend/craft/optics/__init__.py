@@ -1,0 +1,1 @@
+"""Depth, blur, shake and movement on the sensor."""

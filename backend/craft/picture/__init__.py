@@ -1,1 +1,0 @@
-"""What the frame will look like: depth, blur, movement and noise. Arrays in, arrays out."""

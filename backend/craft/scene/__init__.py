@@ -1,0 +1,1 @@
+"""The world of a situation: light, subjects, kinds of work."""

@@ -1,0 +1,461 @@
+"""A situation: one picture to be taken, with a body, a lens, a light and a person."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from functools import cached_property
+
+from craft.errors import CraftError
+from craft.kit.body import Body
+from craft.kit.lens import Lens
+from craft.optics.sharpness import Acuity, aperture_interval, circle_of_confusion_m, magnification
+from craft.scales.light import ev100_of_lux, ev100_of_stops
+from craft.scales.series import Dial, exact_stops
+from craft.scene.conditions import BY_SLUG
+from craft.scene.works import SUBJECT, WORK, Subject, Work
+from craft.sensor.noise import OUTPUT_PIXEL_RAD
+from craft.vocabulary.setting import Value
+from craft.vocabulary.terms import AimDepth, AimMotion, Decision, File, Genre, Intent, Limit, Support
+
+NIGHT_EV = 6.0
+"""Below this nobody works by a zone of depth: lamps light the place (EV 6 is the dusk of ten to twenty minutes after sunset)."""
+
+ZONE_APERTURE = 13.0
+"""f-number in 36 mm terms past which a zone is not worth its light: 35 mm from 1.5 m to infinity comes to 12, 50 mm to 24."""
+
+OUTDOORS_EV = 9.0
+"""Rooms are darker than this (a metre from a large window is about EV 8)."""
+
+
+@dataclass(frozen=True, slots=True)
+class Light:
+    """The key tone's light and its surroundings.
+
+    ev100: as metered; through_lens: the reading has the lens's losses in it already; below, above:
+    tones in stops from the key; bright: what the brightest are, in words; holds_above: the brightest
+    that must keep detail, None for the subject's usual; swing: how far it moves while one works;
+    flicker_hz: None for what ``mains`` says (lamps on the mains pulse at twice its frequency), 0 if
+    steady; sources: kinds of light in the picture; indoors: None for the subject's usual place; keeps:
+    share of the light's own colour that the picture keeps.
+    """
+
+    ev100: float
+    through_lens: bool = False
+    below: float = 4.0
+    above: float = 2.0
+    bright: str = "the brightest tones"
+    holds_above: float | None = None
+    kelvin: float = 5500.0
+    swing: float | None = None
+    flicker_hz: float | None = None
+    mains: bool = False
+    sources: int = 1
+    indoors: bool | None = None
+    keeps: float = 0.0
+
+    def __post_init__(self) -> None:
+        """Refuse light outside what any camera meets."""
+        if not -20 <= self.ev100 <= 24:
+            raise CraftError(f"the light comes to EV {self.ev100:.1f}: from -20 to 24 is accepted", ("light",))
+
+
+def light_from_lux(lux: float) -> float:
+    """EV at ISO 100 of an incident reading.
+
+    >>> light_from_lux(2560.0)
+    10.0
+    """
+    return float(ev100_of_lux(lux))
+
+
+def light_from_metered(shutter_s: float, aperture: float, iso: float) -> float:
+    """EV at ISO 100 of a metered exposure; printed values mean their exact steps.
+
+    >>> light_from_metered(0.004, 5.6, 100)
+    13.0
+    """
+    stops = (exact_stops(Dial.TIME, shutter_s), exact_stops(Dial.APERTURE, aperture), exact_stops(Dial.ISO, iso))
+    return float(ev100_of_stops(*stops))
+
+
+def light_from_condition(slug: str) -> Light:
+    """The light of a described condition.
+
+    Raises
+    ------
+    CraftError : an unknown condition; names those there are.
+    """
+    if slug not in BY_SLUG:
+        raise CraftError(f"“{slug}” is not a condition: {', '.join(BY_SLUG)}", ("light", "condition"))
+    row = BY_SLUG[slug]
+    return Light(
+        row.ev100,
+        below=row.below,
+        above=row.above,
+        bright=row.bright,
+        kelvin=row.kelvin,
+        mains=row.mains,
+        sources=row.sources,
+        indoors=row.indoors,
+        keeps=row.keeps,
+    )
+
+
+@dataclass(frozen=True, slots=True)
+class Motion:
+    """The subject's movement and place; None takes the subject's usual figure. Metres, m/s, degrees.
+
+    speed_m_s: of the body; limb_m_s: of its fastest part against it; followed: share of the body's
+    movement that is left when the camera follows it, 0 to 1; near_m, far_m: what must be sharp, from
+    the camera; near alone runs to infinity.
+    """
+
+    speed_m_s: float | None = None
+    limb_m_s: float | None = None
+    followed: float | None = None
+    angle_deg: float | None = None
+    distance_m: float | None = None
+    depth_m: float | None = None
+    near_m: float | None = None
+    far_m: float | None = None
+    declination_deg: float = 0.0
+
+
+@dataclass(frozen=True, slots=True)
+class Aims:
+    """What the picture is after; None takes the subject's usual aim."""
+
+    depth: AimDepth | None = None
+    motion: AimMotion | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Output:
+    """How the picture will be seen: metres."""
+
+    width_m: float = 0.40
+    viewing_m: float = 0.50
+    acuity: Acuity = Acuity.TRADITIONAL
+
+
+@dataclass(frozen=True, slots=True)
+class Delivery:
+    """What has to be handed over; shape as width over height; count: pictures handed over; frames: that one expects to shoot."""
+
+    shape: float | None = None
+    colour_space: str | None = None
+    count: int | None = None
+    deadline_h: float | None = None
+    frames: int | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Person:
+    """What the photographer brings. steadiness: 1 is ordinary, 2 one stop steadier; noise_bar: the
+    signal to noise asked of the mid-tone; schools: a fixed way per decision; habits: an answer per
+    habit of craft.configuration; undecided: habits to be decided per situation; raw_opens: packings of
+    raw that the person's programs open; bodies: how many are used on the day; slowest_handheld_s: no
+    hand-held frame is longer; practised: follows movement twice as closely; mains_hz: of the lamps where
+    one works; darker_cap_stops: how far under the meter highlights may be saved, None for the usual."""
+
+    iso_ceiling: float | None = None
+    steadiness: float = 1.0
+    noise_bar: float = 40.0
+    slowest_handheld_s: float = 1 / 15
+    practised: bool = False
+    mains_hz: float = 50.0
+    darker_cap_stops: float | None = None
+    schools: Mapping[Decision, str] = field(default_factory=dict)
+    habits: Mapping[str, str] = field(default_factory=dict)
+    undecided: frozenset[str] = frozenset()
+    raw_opens: frozenset[str] = frozenset({"none", "lossless", "lossy"})
+    bodies: int = 1
+
+
+@dataclass(frozen=True, slots=True)
+class Concession:
+    """One line of *what gives first*: some stops (None: to the dial's end) or a named limit."""
+
+    intent: Intent
+    up_to_stops: float | None = None
+    to: Limit | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Locks:
+    """Values held by hand, as printed; None is free."""
+
+    shutter_s: float | None = None
+    aperture: float | None = None
+    iso: float | None = None
+
+
+IN_ONE_GO = "in_one_go"
+"""The way of the drive that draws a long blur in one frame."""
+
+
+@dataclass(frozen=True)
+class Situation:
+    """One picture to be taken. What is None is filled from the genre and the subject.
+
+    filters_stops: neutral filters in the bag; settings: values set by hand.
+    """
+
+    genre: Genre
+    body: Body
+    lens: Lens
+    light: Light
+    subject_slug: str | None = None
+    focal_length_mm: float | None = None
+    motion: Motion = Motion()
+    aims: Aims = Aims()
+    support: Support | None = None
+    delivery: Delivery = Delivery()
+    output: Output = Output()
+    file: File | None = None
+    locks: Locks = Locks()
+    person: Person = Person()
+    concessions: tuple[Concession, ...] | None = None
+    filters_stops: tuple[float, ...] = ()
+    settings: Mapping[str, Value] = field(default_factory=dict)
+
+    def __post_init__(self) -> None:
+        """Refuse what cannot be a picture: a wrong lens, a distance too close, a depth with no near end."""
+        if self.subject_slug is not None and (self.genre, self.subject_slug) not in SUBJECT:
+            known = ", ".join(subject.slug for subject in self.work.subjects)
+            raise CraftError(f"“{self.subject_slug}” is not a subject of {self.work.label.lower()}: {known}", ("subject",))
+        if self.body.fixed_lens and self.body.fixed_lens != self.lens.slug:
+            raise CraftError(f"{self.body.name} has its own lens: {self.body.fixed_lens}", ("lens",))
+        self.lens.check_focal(self.focal_mm)
+        motion, closest = self.motion, self.lens.closest_m
+        if motion.distance_m is not None and motion.distance_m < closest - 1e-9:
+            raise CraftError(f"{motion.distance_m:g} m is too close: {self.lens.name} focuses from {closest:g} m", ("motion", "distance_m"))
+        if motion.depth_m is not None and (motion.near_m is not None or motion.far_m is not None):
+            raise CraftError("give a depth about the distance, or a near and a far, not both", ("motion", "depth_m"))
+        if motion.far_m is not None and motion.near_m is None:
+            raise CraftError("give near_m too: a far end alone has no near one", ("motion", "near_m"))
+        if motion.near_m is not None:
+            self._check_band(motion.near_m, math.inf if motion.far_m is None else motion.far_m)
+        if self.band[0] <= self.focal_mm / 1000:
+            raise CraftError(
+                f"a depth of {motion.depth_m or 0:g} m has no near end: it must be less than twice the distance, {self.distance_m:g} m",
+                ("motion", "depth_m"),
+            )
+
+    def _check_band(self, near: float, far: float) -> None:
+        if far < near:
+            raise CraftError(f"far is {far:g} m: it must be at least near, {near:g} m", ("motion", "far_m"))
+        if near <= self.focal_mm / 1000 or self.distance_m < self.lens.closest_m - 1e-9:
+            raise CraftError(
+                f"sharp from {near:g} m needs focus at {self.distance_m:.2g} m: {self.lens.name} focuses from {self.lens.closest_m:g} m",
+                ("motion", "near_m"),
+            )
+        if self.motion.distance_m is not None and not near <= self.motion.distance_m <= far:
+            raise CraftError(
+                f"{self.motion.distance_m:g} m lies outside what must be sharp: from {near:g} m to {'infinity' if math.isinf(far) else f'{far:g} m'} is accepted",
+                ("motion", "distance_m"),
+            )
+
+    @cached_property
+    def work(self) -> Work:
+        """The kind of work, as data."""
+        return WORK[self.genre]
+
+    @cached_property
+    def subject(self) -> Subject:
+        """The subject, as data: the one named or the genre's usual one."""
+        return SUBJECT[self.genre, self.subject_slug] if self.subject_slug else self.work.subjects[0]
+
+    @cached_property
+    def focal_mm(self) -> float:
+        """Focal length in millimetres: as given, else where the subject is usually taken, on this lens."""
+        lens = self.lens
+        if self.focal_length_mm is not None:
+            return self.focal_length_mm
+        usual, afar = (None if mm is None else mm / self.crop for mm in (self.subject.usual_mm, self.subject.afar_mm))
+        wanted = afar if afar is not None and usual is not None and lens.focal_min_mm > usual else usual
+        return min(max(wanted or lens.focal_min_mm, lens.focal_min_mm), lens.focal_max_mm)
+
+    @cached_property
+    def crop(self) -> float:
+        """How many times smaller the sensor is than 36 mm x 24 mm: f-numbers and focal lengths times it are in 36 mm terms."""
+        return self.body.sensor.crop
+
+    @cached_property
+    def steps_back(self) -> float:
+        """How many times farther away than usual one stands, because the lens is longer than usual; at least 1."""
+        if not self.subject.steps_back:
+            return 1.0
+        return max(1.0, self.focal_mm * self.crop / self.subject.usual_mm)
+
+    @cached_property
+    def zone(self) -> bool:
+        """Whether a zone to infinity is worked in: the subject has one, it is day, and this lens reaches it by an ordinary aperture."""
+        subject, motion = self.subject, self.motion
+        near = motion.near_m or subject.near_m
+        if subject.near_m is None or near is None or motion.depth_m is not None:
+            return False
+        if not subject.quick:
+            return True
+        low, _, _ = aperture_interval(self.focal_mm / 1000, 2 * near, near, math.inf, self.coc_m, self.body.sensor.pitch_m)
+        return self.light.ev100 >= NIGHT_EV and low * self.crop <= ZONE_APERTURE
+
+    @cached_property
+    def distance_m(self) -> float:
+        """Focus distance in metres: as given, else what follows from near and far, else the usual one, no closer than the lens can."""
+        motion, subject = self.motion, self.subject
+        if motion.distance_m is not None:
+            return motion.distance_m
+        if motion.near_m is not None:
+            near, far = motion.near_m, motion.far_m
+            return 2 * near if far is None else 2 * near * far / (near + far)
+        usual = subject.distance_m if subject.near_m is None or not self.zone else 2 * subject.near_m
+        return max(usual * self.steps_back, self.lens.closest_m)
+
+    @cached_property
+    def band(self) -> tuple[float, float]:
+        """Nearest and farthest distance that must be sharp, in metres from the camera; far may be infinite."""
+        motion, at = self.motion, self.distance_m
+        if motion.near_m is not None:
+            return motion.near_m, math.inf if motion.far_m is None else motion.far_m
+        if self.zone:
+            return at / 2, math.inf
+        half = (min(self.subject.depth_m, 1.9 * (at - self.focal_mm / 1000)) if motion.depth_m is None else motion.depth_m) / 2
+        return at - half, at + half
+
+    @property
+    def depth_m(self) -> float:
+        """Depth that must be sharp, in metres; infinite for a zone to infinity."""
+        near, far = self.band
+        return far - near
+
+    @property
+    def speed_m_s(self) -> float:
+        """Speed of the subject's body in m/s."""
+        return self.subject.body_m_s if self.motion.speed_m_s is None else self.motion.speed_m_s
+
+    @property
+    def limb_m_s(self) -> float:
+        """Speed of its fastest visible part against the body in m/s; with another body speed it changes in proportion."""
+        given, subject = self.motion, self.subject
+        if given.limb_m_s is not None:
+            return given.limb_m_s
+        if given.speed_m_s is None or subject.body_m_s == 0:
+            return subject.limb_m_s
+        return subject.limb_m_s * given.speed_m_s / subject.body_m_s
+
+    @property
+    def followed(self) -> float:
+        """Share of the body's movement that is left when the camera follows it: 1 on a tripod and in a zone, where nobody does."""
+        if self.motion.followed is not None:
+            return self.motion.followed
+        if self.carried_by is Support.TRIPOD or (self.zone and self.subject.quick):
+            return 1.0
+        usual = self.subject.followed
+        return usual / 2 if self.person.practised and usual < 1 else usual
+
+    @property
+    def flicker_hz(self) -> float:
+        """Frequency at which the light pulses; 0 for steady light."""
+        if self.light.flicker_hz is not None:
+            return self.light.flicker_hz
+        return 2 * self.person.mains_hz if self.light.mains else 0.0
+
+    @property
+    def holds_above(self) -> float:
+        """Brightest tone that must keep detail, in stops over the key."""
+        given, usual, above = self.light.holds_above, self.subject.holds_above, self.light.above
+        if given is not None:
+            return given
+        return above if usual is None else min(usual, above)
+
+    @property
+    def indoors(self) -> bool:
+        """Whether the picture is taken under a roof."""
+        if self.light.indoors is not None:
+            return self.light.indoors
+        return self.subject.indoors and self.light.ev100 < OUTDOORS_EV
+
+    @property
+    def angle_rad(self) -> float:
+        """Direction of movement in radians: 0 towards the camera, a right angle across."""
+        return math.radians(self.subject.angle_deg if self.motion.angle_deg is None else self.motion.angle_deg)
+
+    @property
+    def aim_depth(self) -> AimDepth:
+        """The depth aimed at."""
+        return self.aims.depth or self.subject.aim_depth
+
+    @property
+    def aim_motion(self) -> AimMotion:
+        """The rendering of movement aimed at."""
+        return self.aims.motion or self.subject.aim_motion
+
+    @property
+    def carried_by(self) -> Support:
+        """What carries the camera."""
+        return self.support or self.work.support
+
+    @property
+    def in_one_go(self) -> bool:
+        """Whether a long blur is wanted in one frame, where most take a series: the person's own way."""
+        return self.person.schools.get(Decision.DRIVE) == IN_ONE_GO and "drive_mode" not in self.settings
+
+    @property
+    def light_swing(self) -> float:
+        """Swing of the light in stops while one works."""
+        return self.work.light_swing if self.light.swing is None else self.light.swing
+
+    @property
+    def magnification(self) -> float:
+        """Image size over subject size."""
+        return float(magnification(self.focal_mm / 1000, self.distance_m))
+
+    @cached_property
+    def lit_mm(self) -> tuple[float, float]:
+        """Width and height of the part of the sensor that the lens lights, in millimetres."""
+        sensor = self.body.sensor
+        wide, high = sensor.width_mm, sensor.height_mm
+        shrink = 1.0 if self.lens.circle_mm is None else min(1.0, self.lens.circle_mm / math.hypot(wide, high))
+        return wide * shrink, high * shrink
+
+    @cached_property
+    def used_mm(self) -> tuple[float, float]:
+        """Width and height of the part of the sensor that is shown, in millimetres, the body held level.
+
+        A shape has two orientations: 2:3 is 3:2 with the body held upright, and loses nothing.
+        """
+        wide, high = self.lit_mm
+        shape = self.delivery.shape
+        if shape is None:
+            return wide, high
+        if (shape < 1) != (wide < high) and shape != 1:
+            shape = 1 / shape  # the frame held the other way round
+        return (wide, wide / shape) if shape > wide / high else (high * shape, high)
+
+    @property
+    def coc_m(self) -> float:
+        """Circle of confusion on the sensor in metres."""
+        out = self.output
+        return circle_of_confusion_m(out.acuity, self.used_mm[0] / 1000, out.width_m, out.viewing_m, self.body.sensor.pitch_m)
+
+    @property
+    def pixels_across(self) -> float:
+        """Pixels across the part of the sensor that is shown."""
+        sensor = self.body.sensor
+        return sensor.pixels_wide * self.used_mm[0] / sensor.width_mm
+
+    @property
+    def output_pixels(self) -> float:
+        """Pixels across that the output shows to whoever looks at it from its viewing distance."""
+        return self.output.width_m / (self.output.viewing_m * OUTPUT_PIXEL_RAD)
+
+    @property
+    def rungs(self) -> tuple[Concession, ...]:
+        """What gives first: as given, else the order that fits the work and the light."""
+        if self.concessions is not None:
+            return self.concessions
+        rows = self.work.order_for(self.subject, self.light.ev100, self.carried_by).rungs
+        return tuple(Concession(i, to=t) if isinstance(t, Limit) else Concession(i, up_to_stops=t) for i, t in rows)

@@ -1,0 +1,1 @@
+"""Electrons, noise and range."""

@@ -1,0 +1,1 @@
+"""From a situation to a whole setup with its ladder and reasons."""

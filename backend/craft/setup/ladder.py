@@ -1,0 +1,227 @@
+"""The light ladder read off a solution: rows, what binds, how long it holds, what automatics would do."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from craft.exposure.solver import Search, Solution, Weight, search_of
+from craft.scales.series import Dial, Floats, Ints, label
+from craft.setup.plan import Plan
+from craft.setup.setup import Binding, Given, Row, Span
+from craft.vocabulary.terms import Intent, Mode
+
+Flags = NDArray[np.bool_]
+
+BRIGHTER, DARKER = 6, 12
+"""The ladder runs from this many stops brighter to this many darker than the key light."""
+
+INTENT_WORDS = {
+    Intent.DEPTH: "depth",
+    Intent.SEPARATION: "the melting background",
+    Intent.FREEZE: "freezing the subject",
+    Intent.MOTION_BLUR: "the wanted blur",
+    Intent.SHAKE: "freedom from shake",
+    Intent.NOISE: "noise",
+    Intent.ISO: "ISO",
+    Intent.BRIGHTNESS: "brightness",
+}
+
+
+DIAL_OF = {
+    Intent.DEPTH: Dial.APERTURE,
+    Intent.SEPARATION: Dial.APERTURE,
+    Intent.FREEZE: Dial.TIME,
+    Intent.SHAKE: Dial.TIME,
+    Intent.MOTION_BLUR: Dial.TIME,
+    Intent.ISO: Dial.ISO,
+    Intent.NOISE: Dial.ISO,
+}
+"""The dial that an intent is given on; brightness is given on none."""
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class Ladder:
+    """The solved ladder: levels as offsets in steps from now (R,), brightest first, and where now is."""
+
+    plan: Plan
+    offsets: Ints
+    found: Solution
+    search: Search | None = None
+
+    @property
+    def now(self) -> int:
+        """Index of the present light."""
+        return BRIGHTER * self.plan.per_stop
+
+    def true_stops(self) -> tuple[Floats, Floats, Floats]:
+        """True stops of time, aperture and ISO per row, each (R,)."""
+        free, found = self.plan.free, self.found
+        return (
+            free.time.stops[found.time - free.time.first],
+            free.aperture.stops[found.aperture - free.aperture.first],
+            free.iso.stops[found.iso - free.iso.first],
+        )
+
+    def printed(self, row: int) -> tuple[float, float, float]:
+        """Time, aperture and ISO of a row as the body prints them."""
+        return self.all_printed(slice(row, row + 1))[0]
+
+    def all_printed(self, rows: slice = slice(None)) -> list[tuple[float, float, float]]:
+        """Time, aperture and ISO of rows as the body prints them."""
+        free, found = self.plan.free, self.found
+        pairs = ((free.time, found.time), (free.aperture, found.aperture), (free.iso, found.iso))
+        return list(zip(*([axis.printed_at(k) for k in at[rows].tolist()] for axis, at in pairs), strict=True))
+
+
+def solve_ladder(plan: Plan) -> Ladder:
+    """The ladder from +6 to -12 stops in the body's steps."""
+    q = plan.per_stop
+    offsets = np.arange(BRIGHTER * q, -DARKER * q - 1, -1, dtype=np.int64)
+    search = plan.search or search_of(plan.problem())
+    return Ladder(plan, offsets, search.at(plan.target + offsets), search)
+
+
+def brightness(plan: Plan, found: Solution, offsets: Ints) -> Floats:
+    """Stops over or under each row's target exposure, with true values: EV - a - (n + x - s)."""
+    ladder = Ladder(plan, offsets, found)
+    x, n, s = ladder.true_stops()
+    return plan.key_ev + offsets / plan.per_stop - plan.nd - plan.offset - (n + x - s)
+
+
+def binding_of(plan: Plan, weight: Weight | None) -> Binding | None:
+    """The binding entry as it is told: the rung and its named limit, or what lies beyond the rungs."""
+    if weight is None:
+        return None
+    if weight.rung is None:
+        return Binding(weight.intent, None, "body_limit" if weight.kind in ("over", "beyond") else "must_hold")
+    rung = plan.rungs[weight.rung]
+    return Binding(weight.intent, weight.rung, rung.limit.value if rung.limit else ("stops" if np.isfinite(rung.share) else "body_limit"))
+
+
+def holds_until(ladder: Ladder) -> Span:
+    """Rows before a more significant entry than the present one becomes non-zero, each way, in stops."""
+    entries = ladder.found.entries > 0
+    hit = np.flatnonzero(entries[ladder.now])
+    before = entries[:, : int(hit[0])] if len(hit) else entries
+    return _run(ladder, np.asarray(~before.any(axis=1)))
+
+
+def _run(ladder: Ladder, fine: Flags) -> Span:
+    """Stops of unbroken rows from now, each way."""
+    now, q = ladder.now, ladder.plan.per_stop
+
+    def length(rows: Flags) -> float:
+        return float(rows.argmin() if not rows.all() else len(rows)) / q
+
+    return Span(length(fine[now + 1 :]), length(fine[:now][::-1]))
+
+
+@dataclass(frozen=True, slots=True)
+class Automatics:
+    """What floats by itself: the mode, whether ISO does, and its limits as positions."""
+
+    mode: Mode
+    iso: bool
+    floor: int
+    ceiling: int
+    slowest: int
+
+
+def hands_off(ladder: Ladder, auto: Automatics) -> Span:
+    """How far the light may move before something set by hand changes: ISO between its limits does not count."""
+    found, now = ladder.found, ladder.now
+    at = {Dial.TIME: found.time, Dial.APERTURE: found.aperture}
+    held = np.asarray((found.iso >= auto.floor) & (found.iso <= auto.ceiling) if auto.iso else found.iso == found.iso[now])
+    for dial in auto.mode.by_hand:
+        held = held & np.asarray(at[dial] == at[dial][now])
+    return _run(ladder, held)
+
+
+def turn_the_dial(ladder: Ladder, auto: Automatics) -> Flags:
+    """Rows at which the automatics, left alone, would choose otherwise than the ladder: bool array (R,)."""
+    plan, found, now = ladder.plan, ladder.found, ladder.now
+    target = plan.target + ladder.offsets
+    time, aperture, iso = (np.full(len(target), int(v[now])) for v in (found.time, found.aperture, found.iso))
+    axes = plan.free
+    if Dial.TIME not in auto.mode.by_hand:
+        low = auto.floor if auto.iso else iso
+        time = np.clip(target - aperture + low, min(auto.slowest, int(found.time[now])), axes.time.last)
+    elif Dial.APERTURE not in auto.mode.by_hand:
+        low = auto.floor if auto.iso else iso
+        aperture = np.clip(target - time + low, axes.aperture.first, axes.aperture.last)
+    if auto.iso:
+        iso = np.clip(time + aperture - target, auto.floor, auto.ceiling)
+    return np.asarray((time != found.time) | (aperture != found.aperture) | (iso != found.iso))
+
+
+def _why(plan: Plan, binding: Binding | None, printed: tuple[float, float, float], over: float) -> str:
+    """Why did it do that: the limit or rung that made a row what it is, in one sentence."""
+    time, aperture, iso = printed
+    if binding is None:
+        return "Nothing had to give: the light is enough for every aim."
+    words = INTENT_WORDS[binding.intent]
+    if binding.limit == "must_hold":
+        return f"No dial is left that could keep {words}, which was to hold."
+    if binding.rung is None:
+        ends = {Intent.BRIGHTNESS: "Every dial is at its end" if over <= 0 else "Every dial is at its bright end"}
+        tail = f": {abs(over):.2g} stops too bright." if over > 0.05 else f": {abs(over):.2g} stops too dark."
+        return ends.get(binding.intent, f"{words.capitalize()} gave all it may, and more") + (
+            tail if binding.intent is Intent.BRIGHTNESS else "."
+        )
+    place = f"Rung {binding.rung + 1}, {words}"
+    dial = DIAL_OF.get(binding.intent)
+    where = {Dial.TIME: time, Dial.APERTURE: aperture, Dial.ISO: iso}
+    value = f"{'ISO ' if dial is Dial.ISO else ''}{label(dial, where[dial])}" if dial else f"{abs(over):.2g} stops under"
+    return f"{place}, is giving: the rungs before it could not find the light, so it is at {value}."
+
+
+def rows_of(ladder: Ladder, auto: Automatics) -> tuple[Row, ...]:
+    """The ladder as values."""
+    plan, found = ladder.plan, ladder.found
+    ev, over = (plan.situation.light.ev100 + ladder.offsets / plan.per_stop).tolist(), brightness(plan, found, ladder.offsets).tolist()
+    lost, turn = found.out_of_reach.tolist(), turn_the_dial(ladder, auto).tolist()
+    gave = [dict(zip(found.gave, given, strict=True)) for given in zip(*(values.tolist() for values in found.gave.values()), strict=True)]
+    told: dict[Weight | None, Binding | None] = {}
+    rows = []
+    for k, (printed, weight) in enumerate(zip(ladder.all_printed(), found.bindings(), strict=True)):
+        if weight not in told:
+            told[weight] = binding_of(plan, weight)
+        binding = told[weight]
+        rows.append(Row(ev[k], *printed, over[k], gave[k], lost[k], binding, turn[k], _why(plan, binding, printed, over[k])))
+    return tuple(rows)
+
+
+def concessions_of(ladder: Ladder) -> tuple[Given, ...]:
+    """Per rung what it gives now and how far it may."""
+    plan, found = ladder.plan, ladder.found
+    column = {weight.rung: k for k, weight in enumerate(found.weights) if weight.rung is not None}
+    given = []
+    for k, rung in enumerate(plan.rungs):
+        gave = float(found.entries[ladder.now, column[k]]) if k in column else 0.0
+        given.append(Given(rung.intent, gave, _share(plan, k), rung.limit))
+    return tuple(given)
+
+
+def _share(plan: Plan, k: int) -> float | None:
+    """Stops a rung may give; to the dial's end it is what the dial has left; None for brightness without end."""
+    rung, asks, free = plan.rungs[k], plan.asked.targets, plan.free
+    if np.isfinite(rung.share):
+        return rung.share
+    ends = {
+        Intent.FREEZE: None if asks.freeze is None else asks.freeze - free.time.lowest,
+        Intent.SHAKE: None if asks.shake is None else asks.shake - free.time.lowest,
+        Intent.MOTION_BLUR: None if asks.motion_blur is None else free.time.highest - asks.motion_blur,
+        Intent.DEPTH: None if asks.depth is None else max(asks.depth[0] - free.aperture.lowest, free.aperture.highest - asks.depth[1]),
+        Intent.SEPARATION: None if asks.separation is None else free.aperture.highest - asks.separation,
+        Intent.ISO: free.iso.highest - asks.iso,
+        Intent.NOISE: None if asks.noise is None else free.iso.highest - asks.noise,
+        Intent.BRIGHTNESS: None,
+    }
+    if rung.intent is Intent.BRIGHTNESS:
+        return None
+    end = ends[rung.intent]
+    before = sum(other.share for other in plan.rungs[:k] if other.intent is rung.intent)
+    return 0.0 if end is None or not np.isfinite(before) or not np.isfinite(end) else max(0.0, end - before)

@@ -1,0 +1,113 @@
+"""What has to be said beside the figures: that they are dark on purpose, what is let go, what is wanting."""
+
+from __future__ import annotations
+
+import math
+
+from craft.decisions.facts import say
+from craft.scales.series import Dial, label, printed
+from craft.setup.ladder import Ladder
+from craft.setup.plan import Plan
+from craft.setup.series import Series
+from craft.setup.setup import Note
+from craft.vocabulary.terms import Intent, Support
+
+SEEN_STOPS = 0.2
+"""Less darkness than this is rounding to the dial's step."""
+
+
+def darker_stops(plan: Plan, ladder: Ladder) -> float:
+    """Stops that the figures lie under the metered exposure."""
+    x, n, s = (float(stops[ladder.now]) for stops in ladder.true_stops())
+    return x + n - s - (plan.key_ev - plan.nd)
+
+
+def _stops(value: float) -> str:
+    """Stops in thirds, as they are said: 1/3, 2/3, 1, 1 1/3 …"""
+    thirds = round(value * 3)
+    whole, rest = divmod(thirds, 3)
+    number = " ".join(part for part in (str(whole) if whole or not rest else "", f"{rest}/3" if rest else "") if part)
+    return f"{number} stop" if thirds <= 3 else f"{number} stops"
+
+
+def _kept(plan: Plan, ladder: Ladder) -> str:
+    """What brightness was given for: the time, or the ISO where the time is at the end of its dial."""
+    time, _, iso = ladder.printed(ladder.now)
+    longest = int(ladder.found.time[ladder.now]) <= plan.dials.time.first
+    return f"ISO {label(Dial.ISO, iso)}" if longest else label(Dial.TIME, time)
+
+
+def darker_words(plan: Plan, ladder: Ladder) -> str:
+    """What the darkness buys, in one sentence, or an empty text where there is none to speak of."""
+    stops = darker_stops(plan, ladder)
+    if stops < SEEN_STOPS:
+        return ""
+    gave = float(ladder.found.gave[Intent.BRIGHTNESS][ladder.now])
+    bought = []
+    if plan.bracket is not None:
+        bought.append("the middle of the set lies there so that both ends hold")
+    elif "compensation" in plan.situation.settings:
+        bought.append("by your own compensation")
+    elif plan.offset < 0:
+        bought.append(f"it holds tones up to {say(plan.situation.holds_above, 'stops')} over the key")
+    if gave > SEEN_STOPS:
+        bought.append(f"it keeps {_kept(plan, ladder)}, since brightness gives before that by your list")
+    if not bought:
+        return ""
+    return f"{_stops(stops)} under the meter: {', and '.join(bought)}."
+
+
+def _let_go(plan: Plan) -> str:
+    past = plan.facts["past_clip_stops"]
+    if past < SEEN_STOPS:
+        return ""
+    bright = plan.situation.light.bright
+    verb = "is" if bright.startswith("the ") and not bright.endswith("tones") and not bright.endswith("flames") else "are"
+    return f"{bright[:1].upper()}{bright[1:]} {verb} {_stops(past)} past the clip and {verb} let go."
+
+
+def _wanting(plan: Plan, series: Series | None) -> str:
+    stops = plan.facts["wanting_stops"]
+    if stops < SEEN_STOPS:
+        return _tripod(plan)
+    most = max(plan.situation.filters_stops, default=0.0)
+    offer = f"a filter of {math.ceil(stops - 0.1)} more" if plan.nd else f"a filter of {math.ceil(stops - 0.1)} stops"
+    merged = f", or {series.frames} frames merged afterwards" if series else ""
+    has = f" beside the {say(plan.nd, 'stops')} in use" if plan.nd else "" if not most else " and no filter here comes nearer"
+    return f"{_stops(stops)} of light too many{has}: {offer} would do it, or waiting for less light{merged}."
+
+
+def _tripod(plan: Plan) -> str:
+    """That the wanted blur takes longer than a hand holds, where it is that and not the light."""
+    blur, shortest = plan.asked.targets.motion_blur, plan.free.time.lowest
+    if blur is None or plan.situation.carried_by is Support.TRIPOD or shortest - blur < SEEN_STOPS:
+        return ""
+    wanted, held = (label(Dial.TIME, printed(Dial.TIME, round(x * 3) / 3, 3)) for x in (blur, shortest))
+    return f"The wanted blur takes {wanted}, and {held} is the slowest you hold by hand: a tripod would give it."
+
+
+def _series(series: Series | None, time_s: float) -> str:
+    if series is None:
+        return ""
+    span = (
+        f"{series.hours:.1f} hours"
+        if series.hours >= 1
+        else f"{series.hours * 60:.0f} min"
+        if series.hours >= 1 / 60
+        else f"{series.hours * 3600:.0f} s"
+    )
+    return (
+        f"{series.frames} frames of {label(Dial.TIME, time_s)}, one every {series.interval_s:.3g} s, take {span}: "
+        f"{series.gigabytes:.1f} GB of raw, {series.charges} {'charge' if series.charges == 1 else 'charges'}."
+    )
+
+
+def notes_for(plan: Plan, ladder: Ladder, series: Series | None) -> tuple[Note, ...]:
+    """Everything that has to be said beside the figures."""
+    said = (
+        ("darker", darker_words(plan, ladder)),
+        ("let_go", _let_go(plan)),
+        ("wanting", _wanting(plan, series)),
+        ("series", _series(series, ladder.printed(ladder.now)[0])),
+    )
+    return tuple(Note(kind, text) for kind, text in said if text)

@@ -1,0 +1,180 @@
+"""A setup: what the craft answers. Values as the body prints them; stops where a name says so."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from craft.decisions.choice import Reasoned
+from craft.kit.body import Shutter
+from craft.optics.reach import Zone
+from craft.scales.series import Dial
+from craft.setup.series import Series
+from craft.vocabulary.terms import (
+    Area,
+    Detection,
+    Drive,
+    File,
+    FocusMode,
+    Intent,
+    Limit,
+    Mode,
+    Pattern,
+    Priority,
+    RangePolicy,
+    Stabiliser,
+    White,
+)
+
+
+@dataclass(frozen=True, slots=True)
+class Given:
+    """One concession with what it gave; limit_stops None: no end."""
+
+    intent: Intent
+    gave_stops: float
+    limit_stops: float | None
+    to: Limit | None
+
+
+@dataclass(frozen=True, slots=True)
+class Binding:
+    """What holds the picture back: an intent, the rung (from 0) or None, and where that rung ends."""
+
+    intent: Intent
+    rung: int | None
+    limit: str
+
+
+@dataclass(frozen=True, slots=True)
+class Span:
+    """How far the light may move, in stops each way."""
+
+    darker_stops: float
+    brighter_stops: float
+
+
+@dataclass(frozen=True, slots=True)
+class Row:
+    """One level of the light ladder. why: what made it so; turn_the_dial: the automatics would choose otherwise."""
+
+    ev100: float
+    shutter_s: float
+    aperture: float
+    iso: float
+    brightness_ev: float
+    gave: Mapping[Intent, float]
+    out_of_reach: bool
+    binding: Binding | None
+    turn_the_dial: bool
+    why: str
+
+
+@dataclass(frozen=True, slots=True)
+class Neighbour:
+    """The picture with one free dial a step away, and what that costs per intent in stops."""
+
+    dial: Dial
+    direction: str
+    shutter_s: float
+    aperture: float
+    iso: float
+    brightness_ev: float
+    cost: Mapping[Intent, float]
+
+
+@dataclass(frozen=True, slots=True)
+class IsoLimits:
+    """ISO limits as printed; slowest_shutter_s None when automatic ISO is off."""
+
+    automatic: bool
+    floor: float
+    ceiling: float
+    slowest_shutter_s: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class Focus:
+    """Autofocus behaviour, and the depth that this aperture gives (far None: infinity)."""
+
+    mode: FocusMode
+    area: Area
+    priority: Priority
+    detection: Detection
+    distance_m: float
+    near_m: float
+    far_m: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class Note:
+    """A sentence that stands beside the figures; kind: darker, let_go, wanting, series."""
+
+    kind: str
+    text: str
+
+
+@dataclass(frozen=True, slots=True)
+class Spot:
+    """A spot reading: what to point at, how many stops over the middle to place it, and what holds it."""
+
+    point_at: str
+    place_stops: float
+    hold: str
+
+
+@dataclass(frozen=True, slots=True)
+class Setup:
+    """The whole answer.
+
+    meters: whether something floats, so that compensation acts; darker_stops: under the metered exposure,
+    and what that buys in words; nd_stops: of all filters, glass_stops: of those in the bag; facts: every
+    number that the decisions could speak of.
+    """
+
+    mode: Mode
+    shutter_s: float
+    aperture: float
+    iso: float
+    compensation_ev: float
+    meters: bool
+    darker_stops: float
+    darker_words: str
+    nd_stops: float
+    glass_stops: float
+    shutter: Shutter
+    iso_limits: IsoLimits
+    pattern: Pattern
+    spot: Spot | None
+    policy: RangePolicy
+    protection_stops: float
+    protection_automatic: bool
+    offset_ev: float
+    bracket_frames: int
+    bracket_step_ev: float
+    bracket_times_s: tuple[float, ...]
+    white: White
+    kelvin: float | None
+    focus: Focus
+    zone: Zone | None
+    drive: Drive
+    frames_per_second: float | None
+    series: Series | None
+    stabiliser: Stabiliser
+    file: File
+    concessions: tuple[Given, ...]
+    binding: Binding | None
+    holds_until: Span
+    hands_off: Span
+    neighbours: tuple[Neighbour, ...]
+    ladder: tuple[Row, ...]
+    decisions: tuple[Reasoned, ...]
+    cautions: tuple[str, ...]
+    notes: tuple[Note, ...]
+    release: tuple[Dial, ...]
+    blur_over_coc_stops: float
+    depth_reachable: bool
+    ev100: float
+    lens_loss_stops: float
+    dials: Mapping[Dial, tuple[float, ...]]
+    facts: Mapping[str, float]

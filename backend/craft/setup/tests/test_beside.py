@@ -1,0 +1,134 @@
+"""What stands beside the figures is true of them: darkness, what is let go, zones, spots."""
+
+from __future__ import annotations
+
+import math
+import re
+from fractions import Fraction
+from unittest import TestCase
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from craft.exposure.targets import lens_loss_stops
+from craft.scales.series import Dial, exact_stops
+from craft.scene.conditions import CONDITIONS
+from craft.scene.situation import Light, Motion, Situation
+from craft.scene.works import WORKS
+from craft.setup.advise import advise
+from craft.setup.tests.things import situation
+from craft.vocabulary.terms import Genre, Pattern, Support
+
+SUBJECTS = [(work.genre, subject.slug) for work in WORKS for subject in work.subjects]
+STREET = {"genre": Genre.STREET, "focal_length_mm": 35}
+
+
+@st.composite
+def described(draw: st.DrawFn) -> Situation:
+    """Any subject in any described light, seen with the usual focal length of the lens."""
+    genre, slug = draw(st.sampled_from(SUBJECTS))
+    row = draw(st.sampled_from(CONDITIONS))
+    light = Light(row.ev100, below=row.below, above=row.above, bright=row.bright, kelvin=row.kelvin, mains=row.mains, sources=row.sources)
+    support = draw(st.sampled_from((None, Support.HANDHELD, Support.TRIPOD)))
+    return situation(genre=genre, subject_slug=slug, light=light, support=support, lens={"closest_m": 0.21})
+
+
+def said_stops(text: str) -> float:
+    """The stops that a sentence begins with or speaks of: 1/3, 1, 1 1/3 …"""
+    found = re.search(r"((?:\d+ )?\d+/3|\d+)(?= stops?\b)", text)
+    assert found is not None, text
+    return float(sum(Fraction(part) for part in found[1].split()))
+
+
+class Darkness(TestCase):
+    @settings(max_examples=60, deadline=None)
+    @given(described())
+    def test_is_the_distance_to_the_metered_exposure_and_is_said_from_a_fifth_of_a_stop(self, s: Situation) -> None:
+        """Log2 of N²/t against the light, the ISO, the loss in the lens and the filter: the meter's own equation (ISO 2720)."""
+        setup = advise(s)
+        x, n, iso = (exact_stops(d, v) for d, v in ((Dial.TIME, setup.shutter_s), (Dial.APERTURE, setup.aperture), (Dial.ISO, setup.iso)))
+        metered = s.light.ev100 - lens_loss_stops(s) - setup.nd_stops
+        self.assertAlmostEqual(setup.darker_stops, x + n - iso - metered, places=6)
+        if setup.darker_stops < 0.2:
+            self.assertEqual(setup.darker_words, "")
+        elif setup.darker_words:
+            self.assertAlmostEqual(said_stops(setup.darker_words), setup.darker_stops, delta=0.17)
+            self.assertRegex(setup.darker_words, r"^[^:]+ under the meter: .+\.$")
+
+    @settings(max_examples=60, deadline=None)
+    @given(described())
+    def test_what_is_let_go_is_what_lies_past_the_clip(self, s: Situation) -> None:
+        """A clip is a 12.8 % grey's distance to white, 1/0.128 (ISO 12232), moved by protection and by the offset."""
+        setup = advise(s)
+        past = max(0.0, s.light.above - math.log2(1 / 0.128) - setup.protection_stops + setup.offset_ev)
+        notes = {note.kind: note.text for note in setup.notes}
+        if setup.bracket_frames > 1:
+            self.assertNotIn("let_go", notes)
+        elif past >= 0.2:
+            self.assertAlmostEqual(said_stops(notes["let_go"]), past, delta=0.2)
+            self.assertIn(s.light.bright.lower(), notes["let_go"].lower())
+        elif past < 0.15:
+            self.assertNotIn("let_go", notes)
+
+    @settings(max_examples=60, deadline=None)
+    @given(described(), st.sampled_from((-2.0, -1.0, 0.0, 1.0)))
+    def test_a_compensation_of_ones_own_is_the_offset_as_it_stands(self, s: Situation, own: float) -> None:
+        mine = Situation(**{name: getattr(s, name) for name in s.__dataclass_fields__} | {"settings": {"compensation": own}})
+        self.assertAlmostEqual(advise(mine).offset_ev, own)
+
+
+class AZone(TestCase):
+    @staticmethod
+    def disc_m(focal_mm: float, aperture: float, at_m: float, seen_m: float) -> float:
+        """Diameter of the blur of a point, by similar triangles behind a thin lens."""
+        focal = focal_mm / 1000
+        image, focused = 1 / (1 / focal - 1 / seen_m), 1 / (1 / focal - 1 / at_m)
+        return focal / aperture * abs(focused - image) / image
+
+    @settings(max_examples=60, deadline=None)
+    @given(st.sampled_from((18, 24, 28, 35)), st.integers(10, 16), st.sampled_from((1.0, 1.5, 2.5)))
+    def test_both_ends_of_every_row_blur_by_the_circle(self, focal: int, ev: int, near: float) -> None:
+        """At the near and the far end of each row the disc is as wide as the circle of confusion, and nowhere between."""
+        s = situation(
+            genre=Genre.STREET,
+            focal_length_mm=focal,
+            light=Light(float(ev)),
+            motion=Motion(near_m=near),
+            lens={"focal_min_mm": 18},
+            settings={"focus_mode": "manual", "focus_area": "none"},
+        )
+        zone = advise(s).zone
+        assert zone is not None
+        coc = s.coc_m
+        for row in (zone.now, *zone.by_aperture, *zone.by_distance):
+            at = 1000.0 if row.distance_m is None else row.distance_m
+            true = 2 ** (exact_stops(Dial.APERTURE, row.aperture) / 2)
+            self.assertAlmostEqual(self.disc_m(focal, true, at, row.near_m) / coc, 1.0, delta=0.03)
+            far = 1e7 if row.far_m is None else row.far_m
+            self.assertLessEqual(self.disc_m(focal, true, at, far) / coc, 1.03)
+            for share in (0.25, 0.5, 0.75):
+                between = row.near_m + share * (min(far, 50.0) - row.near_m)
+                self.assertLess(self.disc_m(focal, true, at, between) / coc, 1.02)
+        apertures = [row.aperture for row in zone.by_aperture]
+        self.assertEqual(apertures, sorted(apertures, reverse=True))
+        reaches = [row.near_m for row in zone.by_aperture]
+        self.assertEqual(reaches, sorted(reaches))
+
+    def test_it_comes_with_a_near_that_is_given_and_goes_with_the_dark(self) -> None:
+        self.assertIsNotNone(advise(situation(**STREET, light=Light(13.0))).zone)
+        self.assertIsNone(advise(situation(**STREET, light=Light(2.0))).zone)
+        long = advise(situation(genre=Genre.STREET, focal_length_mm=135, light=Light(13.0)))
+        self.assertIsNone(long.zone)
+
+
+class ASpot(TestCase):
+    @settings(max_examples=40, deadline=None)
+    @given(described())
+    def test_what_it_is_pointed_at_is_placed_as_far_over_the_middle_as_it_is(self, s: Situation) -> None:
+        """A spot reading comes with its tone and its place exactly where the pattern is a spot."""
+        setup = advise(s)
+        self.assertEqual(setup.spot is not None, setup.pattern is Pattern.SPOT)
+        if setup.spot is not None:
+            self.assertTrue(setup.spot.point_at and setup.spot.hold)
+            clip = math.log2(1 / 0.128) + setup.protection_stops
+            self.assertTrue(setup.bracket_frames > 1 or -2.0 <= setup.spot.place_stops <= clip + 0.35, setup.spot)

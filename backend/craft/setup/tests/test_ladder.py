@@ -1,0 +1,264 @@
+"""The ladder as it is told, read again row by row in plain loops."""
+
+from __future__ import annotations
+
+import math
+from typing import Any
+from unittest import TestCase
+
+import numpy as np
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from craft.exposure.solver import Weight
+from craft.scene.situation import Aims, Concession, Light, Locks, Motion, Person, Situation
+from craft.setup.advise import advise
+from craft.setup.ladder import Automatics, Ladder, binding_of, hands_off, holds_until, solve_ladder, turn_the_dial
+from craft.setup.notes import darker_stops
+from craft.setup.plan import Plan, plan_for
+from craft.setup.tests.things import situation
+from craft.vocabulary.terms import AimDepth, AimMotion, Decision, Genre, Intent, Limit, Mode, Support
+
+MODES = list(Mode)
+
+
+@st.composite
+def varied(draw: st.DrawFn) -> Situation:
+    """Situations whose ladders differ in what gives, in locks and in steps."""
+    rungs = st.sampled_from(
+        [
+            Concession(Intent.ISO, to=Limit.CEILING),
+            Concession(Intent.ISO, 2.0),
+            Concession(Intent.ISO),
+            Concession(Intent.DEPTH, to=Limit.WIDEST),
+            Concession(Intent.FREEZE, 1.0),
+            Concession(Intent.FREEZE, to=Limit.SHAKE),
+            Concession(Intent.BRIGHTNESS, 1.0),
+        ]
+    )
+    return situation(
+        light=Light(float(draw(st.integers(-2, 17)))),
+        body={"per_stop": draw(st.sampled_from((1, 2, 3)))},
+        motion=Motion(draw(st.sampled_from((0.0, 2.0, 9.0))), depth_m=draw(st.sampled_from((0.2, 3.0)))),
+        aims=Aims(draw(st.sampled_from(AimDepth)), draw(st.sampled_from(AimMotion))),
+        concessions=draw(st.one_of(st.none(), st.lists(rungs, max_size=4).map(tuple))),
+        locks=Locks(*(draw(st.sampled_from((None, value))) for value in (1 / 125, 5.6, 400))),
+        person=Person(iso_ceiling=3200),
+    )
+
+
+def solved(s: Situation) -> tuple[Plan, Ladder]:
+    plan = plan_for(s)
+    return plan, solve_ladder(plan)
+
+
+def reach(now: int, count: int, q: int, fine: Any) -> tuple[float, float]:
+    """Stops of unbroken fine rows darker and brighter than now, by walking."""
+    darker = brighter = 0
+    while now + darker + 1 < count and fine(now + darker + 1):
+        darker += 1
+    while now - brighter - 1 >= 0 and fine(now - brighter - 1):
+        brighter += 1
+    return darker / q, brighter / q
+
+
+class ReadAgain(TestCase):
+    @settings(max_examples=60, deadline=None)
+    @given(varied())
+    def test_holds_until_a_weightier_entry_begins_to_give(self, s: Situation) -> None:
+        plan, ladder = solved(s)
+        entries, now = ladder.found.entries, ladder.now
+        leading = next((k for k, v in enumerate(entries[now]) if v > 0), len(entries[now]))
+        span = holds_until(ladder)
+        expected = reach(now, len(entries), plan.per_stop, lambda row: not any(v > 0 for v in entries[row][:leading]))
+        self.assertEqual((span.darker_stops, span.brighter_stops), expected)
+
+    @settings(max_examples=60, deadline=None)
+    @given(varied(), st.sampled_from(MODES), st.booleans(), st.integers(0, 4), st.integers(0, 12))
+    def test_hands_off_until_something_set_by_hand_changes(self, s: Situation, mode: Mode, floats: bool, low: int, high: int) -> None:
+        plan, ladder = solved(s)
+        found, now = ladder.found, ladder.now
+        floor = plan.free.iso.first + low
+        auto = Automatics(mode, floats, floor, floor + high, 0)
+        by_hand = {
+            Mode.MANUAL: ("time", "aperture"),
+            Mode.TIMED: ("time", "aperture"),
+            Mode.SHUTTER_PRIORITY: ("time",),
+            Mode.APERTURE_PRIORITY: ("aperture",),
+            Mode.FIXED_DISTANCE: ("aperture",),
+            Mode.PROGRAM: (),
+        }[mode]
+
+        def untouched(row: int) -> bool:
+            same = all(getattr(found, name)[row] == getattr(found, name)[now] for name in by_hand)
+            return bool(same and (auto.floor <= found.iso[row] <= auto.ceiling if floats else found.iso[row] == found.iso[now]))
+
+        span = hands_off(ladder, auto)
+        self.assertEqual((span.darker_stops, span.brighter_stops), reach(now, len(found.iso), plan.per_stop, untouched))
+
+    @settings(max_examples=60, deadline=None)
+    @given(varied(), st.sampled_from(MODES), st.booleans(), st.integers(0, 24), st.integers(-6, 30))
+    def test_the_dial_is_to_be_turned_where_automatics_would_go_elsewhere(
+        self, s: Situation, mode: Mode, floats: bool, width: int, slowest: int
+    ) -> None:
+        plan, ladder = solved(s)
+        found, now, free = ladder.found, ladder.now, plan.free
+        floor, ceiling = free.iso.first, free.iso.first + width
+        auto = Automatics(mode, floats, floor, ceiling, slowest)
+        flags = turn_the_dial(ladder, auto)
+        for row, offset in enumerate(ladder.offsets):
+            level = plan.target + int(offset)
+            x, n, iso = int(found.time[now]), int(found.aperture[now]), int(found.iso[now])
+            held = floor if floats else iso
+            if mode in (Mode.APERTURE_PRIORITY, Mode.FIXED_DISTANCE, Mode.PROGRAM):
+                x = max(min(slowest, x), min(level - n + held, free.time.last))
+            if mode is Mode.SHUTTER_PRIORITY:
+                n = max(free.aperture.first, min(level - x + held, free.aperture.last))
+            if floats:
+                iso = max(floor, min(x + n - level, ceiling))
+            ladder_says = int(found.time[row]), int(found.aperture[row]), int(found.iso[row])
+            self.assertEqual(bool(flags[row]), (x, n, iso) != ladder_says)
+
+    @settings(max_examples=40, deadline=None)
+    @given(varied())
+    def test_rows_say_their_exposure_what_gave_and_why(self, s: Situation) -> None:
+        plan, ladder = solved(s)
+        setup = advise(s)
+        q = plan.per_stop
+        self.assertEqual(len(setup.ladder), 18 * q + 1)
+        for k, row in enumerate(setup.ladder):
+            self.assertAlmostEqual(row.ev100, plan.situation.light.ev100 + 6 - k / q)
+            x, n, iso = (float(v[k]) for v in ladder.true_stops())
+            lost = plan.situation.light.ev100 - plan.key_ev
+            self.assertAlmostEqual(row.brightness_ev, row.ev100 - lost - plan.nd - plan.offset - (n + x - iso))
+            self.assertEqual((row.shutter_s, row.aperture, row.iso), ladder.printed(k))
+            gives = any(v > 1e-9 for v in ladder.found.entries[k])
+            self.assertEqual(row.binding is not None, gives)
+            if row.binding is None:
+                self.assertEqual(row.why, "Nothing had to give: the light is enough for every aim.")
+            elif row.binding.rung is not None:
+                self.assertTrue(row.why.startswith(f"Rung {row.binding.rung + 1}, "))
+                self.assertIs(plan.rungs[row.binding.rung].intent, row.binding.intent)
+            else:
+                self.assertRegex(row.why, "must|was to hold|gave all|dial")
+        now = setup.ladder[6 * q]
+        self.assertEqual((setup.shutter_s, setup.aperture, setup.iso), (now.shutter_s, now.aperture, now.iso))
+        self.assertEqual(setup.binding, now.binding)
+
+
+class Words(TestCase):
+    def why(self, row: int, **change: Any) -> str:
+        return advise(situation(**change)).ladder[18 + 3 * row].why
+
+    def test_why_did_it_do_that(self) -> None:
+        plain = {"concessions": (Concession(Intent.ISO, 2.0), Concession(Intent.BRIGHTNESS, 1.0)), "light": Light(8.0, True, swing=0.0)}
+        plain |= {"support": Support.TRIPOD, "motion": Motion(0.0, depth_m=0.1)}
+        self.assertEqual(self.why(-6, **plain), "Nothing had to give: the light is enough for every aim.")
+        held = {"locks": Locks(1 / 1000, 5.6, None), "light": Light(15.0, True, swing=0.0)}
+        self.assertRegex(self.why(0, **plain | held), "^Nothing had")
+        self.assertRegex(self.why(2, **plain | held), r"^Rung 1, ISO, is giving: .* at ISO 400\.$")
+        self.assertRegex(self.why(3, **plain | held), r"^Rung 2, brightness, is giving: .* at 1 stops under\.$")
+        self.assertEqual(self.why(5, **plain | held | {"locks": Locks(1 / 1000, 5.6, 100)}), "Every dial is at its end: 5 stops too dark.")
+        self.assertEqual(
+            self.why(-6, **plain | {"locks": Locks(1 / 1000, 5.6, 100), "light": Light(15.0, True, swing=0.0)}),
+            "Every dial is at its bright end: 6 stops too bright.",
+        )
+
+    def test_a_lock_against_an_aim_says_that_no_dial_is_left(self) -> None:
+        slow = advise(situation(locks=Locks(shutter_s=1 / 30), concessions=(Concession(Intent.ISO),)))
+        self.assertEqual(slow.binding.limit, "must_hold")
+        self.assertRegex(
+            slow.ladder[18].why, "^No dial is left that could keep freedom from shake|^No dial is left that could keep freezing"
+        )
+
+    def test_a_binding_is_told_by_its_rung_and_where_it_ends(self) -> None:
+        plan = plan_for(
+            situation(concessions=(Concession(Intent.ISO, 2.0), Concession(Intent.ISO), Concession(Intent.DEPTH, to=Limit.WIDEST)))
+        )
+        self.assertIsNone(binding_of(plan, None))
+        told = [binding_of(plan, Weight(Intent.ISO, "rung", k)).limit for k in range(3)]
+        self.assertEqual(told, ["stops", "body_limit", "widest"])
+        self.assertEqual(binding_of(plan, Weight(Intent.BRIGHTNESS, "over", None)).limit, "body_limit")
+        self.assertEqual(binding_of(plan, Weight(Intent.SHAKE, "unlisted", None)).limit, "must_hold")
+
+    def test_shares_are_told_with_what_the_dial_has_left(self) -> None:
+        rungs = (Concession(Intent.ISO), Concession(Intent.FREEZE), Concession(Intent.BRIGHTNESS), Concession(Intent.DEPTH, 1.0))
+        s = situation(concessions=rungs, light=Light(7.0))
+        plan, _ = solved(s)
+        told = advise(s).concessions
+        self.assertEqual([g.intent for g in told], [r.intent for r in rungs])
+        self.assertEqual(told[0].limit_stops, 8.0)
+        self.assertAlmostEqual(told[1].limit_stops, plan.asked.targets.freeze - plan.free.time.lowest)
+        self.assertEqual((told[2].limit_stops, told[3].limit_stops), (None, 1.0))
+        self.assertTrue(all(g.gave_stops >= 0 for g in told) and told[0].gave_stops > 0)
+
+
+class Chosen(TestCase):
+    """What is fixed before the ladder: shutter, range, filter."""
+
+    def test_the_electronic_shutter_only_for_its_shorter_times_or_quiet_or_alone(self) -> None:
+        bright = {"light": Light(18.0), "locks": Locks(aperture=2.8)}
+        self.assertEqual(advise(situation(**bright)).shutter.value, "electronic")
+        self.assertEqual(advise(situation(**bright, body={"shortest_electronic_s": None})).shutter.value, "mechanical")
+        self.assertEqual(advise(situation(light=Light(18.0, flicker_hz=100), locks=Locks(aperture=2.8))).shutter.value, "mechanical")
+        self.assertEqual(advise(situation()).shutter.value, "mechanical")
+        self.assertEqual(advise(situation(body={"shortest_mechanical_s": None})).shutter.value, "electronic")
+
+    def test_the_smallest_filter_that_takes_the_light_away(self) -> None:
+        shallow = {"aims": Aims(depth=AimDepth.SHALLOW), "light": Light(16.0, True, swing=0.0)}
+        for offers, locks, expected in (
+            ((), Locks(1 / 1000, 2.8, 100), 0.0),
+            ((2.0, 3.0, 5.0), Locks(1 / 1000, 2.8, 100), 3.0),
+            ((1.0, 2.0), Locks(1 / 1000, 2.8, 100), 2.0),
+            ((6.0, 4.0), Locks(1 / 1000, 2.8, 100), 4.0),
+            ((2.0, 3.0), Locks(1 / 8000, 5.6, 100), 0.0),
+        ):
+            with self.subTest(offers=offers):
+                plan = plan_for(situation(body={"nd_stops": offers, "shortest_electronic_s": None}, **shallow | {"locks": locks}))
+                self.assertEqual(plan.nd, expected)
+                self.assertEqual(plan.facts["nd_stops"], expected)
+
+    def test_highlights_that_matter_are_kept_within_a_cap(self) -> None:
+        """The clip lies log2 7.8 = 2.96 stops over grey; held exposures spare half of the swing; a cap of a stop, a third without raw."""
+        clip = math.log2(7.8)
+        high = Light(11.0, above=6.0, holds_above=3.5, swing=2.5)
+        for change, offset in (
+            ({}, clip - 3.5),
+            ({"light": Light(11.0, above=6.0, holds_above=5.0, swing=2.5)}, -1.0),
+            ({"light": Light(11.0, above=6.0, holds_above=5.0, swing=2.5), "person": Person(darker_cap_stops=2.0)}, -2.0),
+            ({"light": Light(11.0, above=6.0, holds_above=5.0, swing=2.5), "person": Person(schools={Decision.FILE: "rendered"})}, -1 / 3),
+            ({"light": Light(11.0, above=6.0, holds_above=3.5, swing=0.5)}, clip - 3.5 - 0.25),
+            ({"light": Light(11.0, above=6.0)}, 0.0),
+        ):
+            with self.subTest(change=change):
+                plan = plan_for(situation(**{"light": high} | change))
+                self.assertAlmostEqual(plan.offset, offset)
+                self.assertAlmostEqual(plan.facts["past_clip_stops"], max(0.0, 6 - clip + offset))
+        offered = plan_for(situation(light=high, body={"protection_stops": (1.0, 2.0)}, motion=Motion(9.0)))
+        self.assertEqual((offered.protection, offered.dials.iso.lowest, offered.offset), (1.0, 1.0, 0.0))
+
+    def test_offset_and_rungs_of_brightness_share_one_cap(self) -> None:
+        """Whatever highlights and list ask for together, no picture by our own list is darker than the cap while a dial is left."""
+        for above in (1.0, 3.5, 6.0):
+            for ev in (9.0, 3.0, 0.0):
+                light = Light(ev, through_lens=True, above=above, holds_above=above, swing=2.5)
+                s = situation(genre=Genre.WEDDING, subject_slug="dancing", focal_length_mm=35, light=light)
+                plan, ladder = solved(s)
+                shares = sum(r.share for r in plan.rungs if r.intent is Intent.BRIGHTNESS)
+                self.assertLessEqual(shares - min(0.0, plan.offset), 1.0 + 1e-9)
+                if not ladder.found.out_of_reach[ladder.now]:
+                    self.assertLessEqual(darker_stops(plan, ladder), 1.0 + 1 / 6 + 1e-6)
+                setup = advise(s)
+                self.assertEqual(bool(setup.darker_words), setup.darker_stops >= 0.2)
+
+    def test_to_the_right_puts_the_spare_light_first_to_give_and_keeps_a_third_back(self) -> None:
+        still = {"support": Support.TRIPOD, "motion": Motion(0.0, depth_m=0.5), "light": Light(9.0, above=1.0, swing=0.0)}
+        plan = plan_for(situation(genre=Genre.LANDSCAPE, focal_length_mm=35, **still))
+        self.assertEqual(plan.policy.value, "to_the_right")
+        self.assertAlmostEqual(plan.offset, math.log2(7.8) - 1 - 1 / 3)
+        self.assertEqual((plan.rungs[0].intent, plan.rungs[0].share), (Intent.BRIGHTNESS, plan.offset))
+        first = solve_ladder(plan)
+        self.assertTrue(np.all(first.found.gave[Intent.BRIGHTNESS] <= plan.offset + 20))
+        right = Person(schools={Decision.RANGE: "to_the_right"})
+        for genre in (Genre.PORTRAIT, Genre.NIGHT_SKY):  # by hand too, but never for people and stars
+            self.assertEqual(plan_for(situation(genre=genre, focal_length_mm=50, light=Light(9.0, above=1.0), person=right)).offset, 0.0)

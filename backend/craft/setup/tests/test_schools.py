@@ -1,0 +1,205 @@
+"""Schools, facts and cautions: the winner by an evaluator of our own, every row reachable, every sentence from its numbers."""
+
+from __future__ import annotations
+
+import random
+import re
+from unittest import TestCase
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from craft.decisions.choice import MINUTES_PER_FRAME, reasoned, school_for
+from craft.decisions.facts import FACTS, When, phrase, say
+from craft.decisions.schools import BY_DECISION, SCHOOLS, School
+from craft.errors import CraftError
+from craft.scene.situation import Light, Situation
+from craft.scene.works import SUBJECT, WORK, WORKS
+from craft.setup.advise import advise
+from craft.setup.cautions import CAUTIONS, cautions_for
+from craft.setup.tests.things import situation
+from craft.vocabulary.terms import Decision, Genre, Support
+
+_TESTS = {"<": "__lt__", "<=": "__le__", ">": "__gt__", ">=": "__ge__", "=": "__eq__"}
+
+
+def wins(school: School, facts: dict[str, float]) -> bool:
+    found = []
+    for test in school.when:
+        right = facts[test.against] if isinstance(test.against, str) else float(test.against)
+        found.append(getattr(float(facts[test.fact]), _TESTS[test.test])(right))
+    return all(found)
+
+
+def random_facts(rng: random.Random) -> dict[str, float]:
+    """Facts near the bars that predicates compare with, so that both sides are met."""
+    bars = [t.against for s in SCHOOLS for t in (*s.when, *(w for a in s.also for w in a.when)) if isinstance(t.against, float)]
+    facts = {name: rng.choice((0.0, 1.0, rng.choice(bars) + rng.choice((-0.5, 0.0, 0.5)))) for name in FACTS}
+    facts |= {name: rng.choice((0.0, 1.0)) for name, fact in FACTS.items() if fact.unit == "yes"}
+    facts |= {name: rng.choice((0.001, 0.004, 40.0)) for name, fact in FACTS.items() if fact.unit in ("time", "aperture", "iso", "s")}
+    facts |= {"ev100": rng.choice((-7.0, 9.5, 15.0)), "stops_above": rng.choice((1.0, 2.5, 5.0)), "sources": rng.choice((1.0, 2.0, 3.0))}
+    facts |= {"headroom_stops": rng.choice((-1.0, 0.5)), "light_swing_stops": rng.choice((0.5, 1.5, 3.0))}
+    facts |= {"deadline_h": rng.choice((3.0, 24.0, 48.0)), "count": rng.choice((0.0, 2000.0, 3000.0))}
+    return facts | {"frames": rng.choice((1.0, 3.0)), "skew_px": rng.choice((1.0, 11.5, 12.0, 40.0))}
+
+
+class TheWinner(TestCase):
+    @settings(max_examples=300, deadline=None)
+    @given(st.integers(0, 10**9), st.sampled_from(Decision))
+    def test_is_the_first_whose_comparisons_all_hold(self, seed: int, decision: Decision) -> None:
+        facts = random_facts(random.Random(seed))
+        rows = BY_DECISION[decision]
+        expected = next((row for row in rows if wins(row, facts)), rows[-1])
+        self.assertIs(school_for(decision, facts, {}), expected)
+        made = reasoned(expected, facts, {})
+        self.assertEqual({w.school: w.wins_now for w in made.other_ways}, {r.slug: wins(r, facts) for r in rows if r is not expected})
+        self.assertFalse(made.fixed_by_profile)
+        self.assertTrue(set(made.numbers) <= set(FACTS))
+
+    def test_every_row_wins_somewhere_and_without_it_something_else_would(self) -> None:
+        rng, winners = random.Random(5), {school.slug: 0 for school in SCHOOLS}
+        for _ in range(6000):
+            facts = random_facts(rng)
+            for decision in Decision:
+                winners[school_for(decision, facts, {}).slug] += 1
+        fallbacks = {rows[-1].slug for rows in BY_DECISION.values()}
+        never = sorted(slug for slug, count in winners.items() if not count and slug not in fallbacks)
+        self.assertEqual(never, [])
+
+    def test_a_fixed_way_is_taken_and_says_by_what_it_would_have_won(self) -> None:
+        facts = random_facts(random.Random(1)) | {"light_swing_stops": 0.2, "meter_swing_stops": 1.5, "tripod": 0.0, "wants_blur": 0.0}
+        fixed = {Decision.EXPOSURE_MODE: "hold_time"}
+        school = school_for(Decision.EXPOSURE_MODE, facts, fixed)
+        made = reasoned(school, facts, fixed)
+        self.assertEqual((made.school, made.fixed_by_profile), ("hold_time", True))
+        self.assertTrue(
+            made.because.startswith("You fixed this way. By the numbers it wins when: movement is to be drawn as blur and the light's")
+        )
+        self.assertEqual(made.numbers["light_swing_stops"], 0.2)
+        self.assertEqual(made.numbers["meter_swing_stops"], 1.5)
+        self.assertEqual(made.numbers["wants_blur_bar"], 1.0)
+        won = reasoned(school, facts | {"light_swing_stops": 3.0, "wants_blur": 1.0}, fixed)
+        self.assertTrue(won.because.startswith("You fixed this way. The blur is drawn by"))
+        with self.assertRaisesRegex(CraftError, "“by_guess” is not a school of white: .*automatic") as caught:
+            school_for(Decision.WHITE, facts, {Decision.WHITE: "by_guess"})
+        self.assertEqual(caught.exception.where, ("profile", "schools", "white"))
+
+    def test_minutes_afterwards_follow_the_frames(self) -> None:
+        facts = random_facts(random.Random(3)) | {"shots": 600.0, "pictures": 600.0, "frames": 3.0}
+        for slug, decision, minutes in (
+            ("automatic", Decision.WHITE, 50),
+            ("low", Decision.DRIVE, 10),
+            ("float_iso", Decision.EXPOSURE_MODE, 10),
+            ("raw", Decision.FILE, 100),
+            ("bracket", Decision.BRACKETING, 20),
+        ):
+            made = reasoned(next(s for s in BY_DECISION[decision] if s.slug == slug), facts, {})
+            self.assertIn(f"{minutes} min", made.minutes_afterwards)
+            self.assertIn(decision, MINUTES_PER_FRAME)
+
+
+class Sentences(TestCase):
+    def test_numbers_are_said_as_the_trade_says_them(self) -> None:
+        for value, unit, words in (
+            (0.004, "time", "1/250"),
+            (2.0, "time", "2 s"),
+            (5.6, "aperture", "f/5.6"),
+            (12800.0, "iso", "12 800"),
+            (1.0, "stops", "1 stop"),
+            (-0.666, "stops", "-0.67 stop"),
+            (2.333, "stops", "2.3 stops"),
+            (float("inf"), "m", "infinity"),
+            (0.0004, "m", "0 m"),
+            (12.3456, "m", "12.3 m"),
+            (5500.0, "kelvin", "5500 K"),
+            (1234.5, "plain", "1234"),
+            (0.256, "percent", "26 %"),
+            (10.04, "ev", "EV 10"),
+            (3.0, "count", "3"),
+            (12.0, "rate", "12 a second"),
+        ):
+            with self.subTest(words=words):
+                self.assertEqual(say(value, unit), words)
+
+    def test_a_comparison_is_read_out_with_both_its_sides(self) -> None:
+        facts = {"light_swing_stops": 3.0, "meter_swing_stops": 1.5, "moving": 0.0}
+        for test, words in (
+            (When("light_swing_stops", ">", "meter_swing_stops"), "the light's swing over 1.5 stops (the meter's own swing"),
+            (When("light_swing_stops", "<=", 2.0), "the light's swing at most 2 stops"),
+            (When("light_swing_stops", ">=", 2.0), "the light's swing at least 2 stops"),
+            (When("moving", "=", 1.0), "the subject moves"),
+            (When("moving", "=", 0.0), "the subject keeps still"),
+        ):
+            self.assertTrue(test.words(facts).startswith(words), test.words(facts))
+        self.assertTrue(When("moving", "=", 0.0).holds(facts))
+        self.assertFalse(When("light_swing_stops", "<", 3.0).holds(facts))
+
+    def test_every_template_fills_from_facts_alone(self) -> None:
+        facts = random_facts(random.Random(9))
+        for school in SCHOOLS:
+            for template in (school.because, school.see, school.desk, *(also.text for also in school.also)):
+                sentence, used = phrase(template, facts)
+                self.assertNotIn("{", sentence)
+                self.assertEqual(set(used), set(re.findall(r"{(\w+)}", template)))
+        self.assertEqual(phrase("at {iso} it holds.", facts)[0][:2], "At")
+        self.assertEqual(phrase("at {iso}", facts)[0][:2], "at")
+
+
+class Work(TestCase):
+    def test_street_gives_in_another_order_when_the_light_is_low(self) -> None:
+        street = next(work for work in WORKS if work.genre is Genre.STREET)
+        self.assertEqual(len(street.orders), 2)
+        low, high = street.orders
+        walker = street.subjects[0]
+        self.assertIs(street.order_for(walker, low.below_ev - 0.01, Support.HANDHELD), low)
+        self.assertIs(street.order_for(walker, low.below_ev, Support.HANDHELD), high)
+        by_hand, standing = WORK[Genre.LANDSCAPE].orders
+        for support, order in ((Support.HANDHELD, by_hand), (Support.MONOPOD, by_hand), (Support.TRIPOD, standing)):
+            self.assertIs(WORK[Genre.LANDSCAPE].order_for(WORK[Genre.LANDSCAPE].subjects[0], 9.0, support), order)
+        for work in WORKS:
+            last = work.orders[-1]
+            self.assertEqual((last.below_ev, last.by_hand, last.subjects), (None, False, ()))
+            self.assertTrue(all(order.reason for order in work.orders) and work.reason and work.source)
+
+    def test_every_subject_gives_a_setup_and_a_later_subject_differs(self) -> None:
+        told = set()
+        for (genre, slug), subject in SUBJECT.items():
+            s = situation(genre=genre, subject_slug=slug, focal_length_mm=50)
+            setup = advise(s)
+            told.add((genre, setup.shutter_s, setup.aperture, setup.iso, setup.focus, setup.drive, setup.mode, setup.pattern))
+            self.assertIs(s.subject, subject)
+        self.assertGreater(len(told), 0.9 * len(SUBJECT))
+
+
+class Warned(TestCase):
+    def cautions(self, **change: object) -> tuple[str, ...]:
+        s: Situation = situation(**change)
+        return advise(s).cautions
+
+    def test_cautions_come_with_their_genre_and_their_numbers(self) -> None:
+        rest = {"focal_length_mm": 50}
+        for genre, word in (
+            (Genre.SPORTS, "assist lamp"),
+            (Genre.WILDLIFE, "too close"),
+            (Genre.STREET, "kerb"),
+            (Genre.LANDSCAPE, "tide"),
+            (Genre.WEDDING, "flashing"),
+            (Genre.NIGHT_SKY, "Alone at night"),
+            (Genre.PORTRAIT, "Flash is not decided here yet"),
+            (Genre.EVERYDAY, "consent"),
+        ):
+            self.assertTrue(any(word in text for text in self.cautions(genre=genre, **rest)), genre)
+        sun = {"genre": Genre.LANDSCAPE, **rest}
+        self.assertTrue(any("The sun may come" in t for t in self.cautions(**sun, light=Light(11.0, above=5.0))))
+        self.assertFalse(any("The sun may come" in t for t in self.cautions(**sun, light=Light(11.0, above=2.0))))
+        pulsing = self.cautions(light=Light(8.0, flicker_hz=100.0))
+        self.assertTrue(any("lamps pulse: at 1/" in t for t in pulsing))
+        self.assertFalse(any("lamps pulse" in t for t in self.cautions(light=Light(8.0))))
+
+    def test_each_row_can_come_and_says_where_it_is_from(self) -> None:
+        rng = random.Random(2)
+        seen = {text for _ in range(400) for genre in Genre for text in cautions_for(genre, random_facts(rng))}
+        for row in CAUTIONS:
+            stem = row.text.split("{")[0]
+            self.assertTrue(any(text.startswith(stem) for text in seen), row.text)
+            self.assertTrue(row.reason and row.source)

@@ -1,0 +1,218 @@
+"""The closed vocabularies of a situation and a setup. The values are the tokens of the JSON form."""
+
+from __future__ import annotations
+
+from enum import Enum
+
+from craft.scales.series import Dial
+
+
+class Genre(Enum):
+    """Kinds of work."""
+
+    SPORTS = "sports"
+    WILDLIFE = "wildlife"
+    STREET = "street"
+    LANDSCAPE = "landscape"
+    WEDDING = "wedding"
+    NIGHT_SKY = "night_sky"
+    PORTRAIT = "portrait"
+    EVERYDAY = "everyday"
+
+
+class Intent(Enum):
+    """What a picture asks of the exposure, and what may give."""
+
+    __hash__ = object.__hash__  # by identity: intents are keys in the innermost loops
+
+    DEPTH = "depth"
+    SEPARATION = "separation"
+    FREEZE = "freeze"
+    MOTION_BLUR = "motion_blur"
+    SHAKE = "shake"
+    NOISE = "noise"
+    ISO = "iso"
+    BRIGHTNESS = "brightness"
+
+
+class Limit(Enum):
+    """Named ends that a concession may run to. SPARE: what is taken beyond need while light is plenty;
+    SMEAR: where a moving person is still a person."""
+
+    SPARE = "spare"
+    F4 = "f4"
+    WIDEST = "widest"
+    CEILING = "ceiling"
+    SMEAR = "smear"
+    SHAKE = "shake"
+    TRAIL = "trail"
+    BODY_LIMIT = "body_limit"
+
+
+class AimDepth(Enum):
+    """Enough sharp from near to far, or a background that melts."""
+
+    ENOUGH = "enough"
+    SHALLOW = "shallow"
+
+
+class AimMotion(Enum):
+    """Movement frozen, drawn as blur, or followed with the camera."""
+
+    FREEZE = "freeze"
+    BLUR = "blur"
+    PAN = "pan"
+
+
+class Support(Enum):
+    """What carries the camera."""
+
+    HANDHELD = "handheld"
+    MONOPOD = "monopod"
+    TRIPOD = "tripod"
+
+
+class File(Enum):
+    """What is kept of a frame."""
+
+    RAW = "raw"
+    RENDERED = "rendered"
+    BOTH = "both"
+
+
+class Mode(Enum):
+    """Exposure mode."""
+
+    MANUAL = "manual"
+    APERTURE_PRIORITY = "aperture_priority"
+    SHUTTER_PRIORITY = "shutter_priority"
+    PROGRAM = "program"
+    FIXED_DISTANCE = "fixed_distance"
+    TIMED = "timed"
+
+    @property
+    def by_hand(self) -> frozenset[Dial]:
+        """Of time and aperture, those that the mode leaves to the hand; the body chooses the others.
+
+        >>> Mode.APERTURE_PRIORITY.by_hand
+        frozenset({<Dial.APERTURE: 'aperture'>})
+        """
+        return BY_HAND[self]
+
+
+BY_HAND = {
+    Mode.MANUAL: frozenset({Dial.TIME, Dial.APERTURE}),
+    Mode.TIMED: frozenset({Dial.TIME, Dial.APERTURE}),
+    Mode.SHUTTER_PRIORITY: frozenset({Dial.TIME}),
+    Mode.APERTURE_PRIORITY: frozenset({Dial.APERTURE}),
+    Mode.FIXED_DISTANCE: frozenset({Dial.APERTURE}),
+    Mode.PROGRAM: frozenset(),
+}
+"""Which of time and aperture each mode leaves to the hand."""
+
+
+class Pattern(Enum):
+    """Metering pattern."""
+
+    MULTI_ZONE = "multi_zone"
+    CENTRE_WEIGHTED = "centre_weighted"
+    SPOT = "spot"
+    HIGHLIGHT_GUARD = "highlight_guard"
+
+
+class White(Enum):
+    """How the white is set."""
+
+    AUTOMATIC = "automatic"
+    AUTOMATIC_WARM = "automatic_warm"
+    KELVIN = "kelvin"
+    DAYLIGHT = "daylight"
+    SHADE = "shade"
+    TUNGSTEN = "tungsten"
+    MEASURED = "measured"
+
+
+class FocusMode(Enum):
+    """Focus mode."""
+
+    SINGLE = "single"
+    CONTINUOUS = "continuous"
+    AUTOMATIC = "automatic"
+    MANUAL = "manual"
+
+    @property
+    def priority_setting(self) -> str:
+        """The setting that says whether the body waits for focus in this mode: one that may follow is set as one that does."""
+        return "priority_continuous" if self in (FocusMode.CONTINUOUS, FocusMode.AUTOMATIC) else "priority_single"
+
+
+class Area(Enum):
+    """Focus area."""
+
+    POINT = "point"
+    SMALL_GROUP = "small_group"
+    ZONE = "zone"
+    WHOLE_FRAME = "whole_frame"
+    TRACKING = "tracking"
+    NONE = "none"
+
+
+class Priority(Enum):
+    """Whether the release waits for focus."""
+
+    FOCUS = "focus"
+    MIXED = "mixed"
+    RELEASE = "release"
+
+
+class Detection(Enum):
+    """What the body looks for in the frame."""
+
+    OFF = "off"
+    PEOPLE = "people"
+    ANIMALS = "animals"
+    BIRDS = "birds"
+    VEHICLES = "vehicles"
+
+
+class Drive(Enum):
+    """Drive mode."""
+
+    SINGLE = "single"
+    LOW = "low"
+    MEDIUM = "medium"
+    HIGH = "high"
+    TIMER = "timer"
+
+
+class Stabiliser(Enum):
+    """When the stabiliser works."""
+
+    OFF = "off"
+    ALWAYS = "always"
+    AT_RELEASE = "at_release"
+    PANNING = "panning"
+
+
+class Decision(Enum):
+    """The decisions of a setup, in the order of the screens."""
+
+    EXPOSURE_MODE = "exposure_mode"
+    METERING = "metering"
+    ISO_LIMITS = "iso_limits"
+    RANGE = "range"
+    BRACKETING = "bracketing"
+    WHITE = "white"
+    FOCUS = "focus"
+    DRIVE = "drive"
+    SHUTTER_TYPE = "shutter_type"
+    STABILISER = "stabiliser"
+    FILE = "file"
+
+
+class RangePolicy(Enum):
+    """Where the exposure is placed against the clip."""
+
+    GREY = "as_metered"
+    PROTECT = "protect"
+    RIGHT = "to_the_right"

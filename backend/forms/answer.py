@@ -1,0 +1,68 @@
+"""A situation's whole answer, made once for the same question and shared by all who ask it."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from functools import cached_property, lru_cache
+
+from craft.configuration.configure import Configuration, configure
+from craft.configuration.decided import facts_of
+from craft.scene.situation import Situation
+from craft.setup.advise import advise
+from craft.setup.setup import Setup
+from forms.situation_form import SituationForm
+
+KEPT = 256
+"""Answers that a process keeps: a few people's days."""
+
+
+@dataclass(frozen=True)
+class Answer:
+    """A situation as the craft sees it, its setup, and, once somebody asks, every setting of its body."""
+
+    situation: Situation
+    setup: Setup
+
+    @cached_property
+    def configuration(self) -> Configuration:
+        """Every setting of the body.
+
+        Raises
+        ------
+        CraftError : a setting, value or answer that there is not.
+        """
+        return configure(self.situation, self.setup)
+
+    @property
+    def tokens(self) -> frozenset[str]:
+        """What body and scene bring, as tokens of craft.vocabulary.features."""
+        return self.configuration.around.tokens
+
+    @property
+    def facts(self) -> dict[str, float]:
+        """Facts of the setup that checks, roles and habits ask for."""
+        return facts_of(self.setup, self.tokens)
+
+
+def answer_to(form: SituationForm) -> Answer:
+    """The answer to a situation in the open form.
+
+    Raises
+    ------
+    CraftError : what the kit does not have or the numbers do not allow.
+    """
+    return _answer(_Question(form.model_dump_json(exclude_unset=True), form))
+
+
+@dataclass(frozen=True, slots=True)
+class _Question:
+    """A question that is the same as another when all that was said is."""
+
+    said: str
+    form: SituationForm = field(compare=False)
+
+
+@lru_cache(maxsize=KEPT)
+def _answer(question: _Question) -> Answer:
+    situation = question.form.value()
+    return Answer(situation, advise(situation))

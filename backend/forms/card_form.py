@@ -1,0 +1,143 @@
+"""A pocket card in JSON: what it shows, frozen."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from pydantic import BaseModel, model_validator
+
+from craft.day.shortcuts import Through
+from craft.scales.series import Dial, label
+from craft.setup.test_frame import Preview, answers
+from craft.vocabulary.terms import Intent
+from forms.answer import answer_to
+from forms.setup_form import DecidedOut, decided_form
+from forms.situation_form import SituationForm
+
+
+class TestFrameOut(BaseModel):
+    """The answer to two taps: what it showed, how much, and what to set."""
+
+    saw: str
+    saw_label: str
+    much: str
+    much_label: str
+    moves: str
+    move_thirds: int
+    shutter: str
+    aperture: str
+    iso: str
+    brightness_ev: float
+    cost: dict[Intent, float]
+    reachable: bool
+    reason: str
+
+
+class ToSetOut(BaseModel):
+    """One change on the way from the situation before: what, to which value, and where: pages, list or button."""
+
+    what: str
+    value: str
+    where: str
+    through: Through
+
+
+class PocketOut(BaseModel):
+    """The way there: from which situation (empty: it is set at home), slots to turn to, what is left to change; what lies under
+    the fingers; checks; a note for other hands."""
+
+    before: str
+    turns: list[str]
+    changes: list[ToSetOut]
+    more: int
+    roles: list[str]
+    checks: list[str]
+    hand_over: str
+
+
+def _filled(raw: dict[str, Any], usual: dict[str, Any]) -> dict[str, Any]:
+    """What is stored, with what it does not have yet; objects inside alike."""
+    found = {**usual, **raw}
+    return found | {
+        key: _filled(raw[key], value) for key, value in usual.items() if isinstance(value, dict) and isinstance(raw.get(key), dict)
+    }
+
+
+SINCE: dict[str, Any] = {
+    "exposure": {"meters": False, "darker_stops": 0.0, "darker_words": "", "glass_stops": 0.0},
+    "metering": {"spot": None},
+    "range": {"protection_automatic": False},
+    "bracketing": {"times_s": []},
+    "zone": None,
+    "series": None,
+    "notes": [],
+    "light": {"holds_above": 0.0, "flicker_hz": 0.0},
+    "taken": {"focal_length_mm": 0.0, "speed_m_s": 0.0, "limb_m_s": 0.0, "followed": 1.0, "near_m": 0.0, "far_m": None},
+}
+"""What cards say since the second version; one that was made before says nothing of it."""
+
+
+class CardSnapshot(BaseModel):
+    """Everything a card needs, offline. pocket is null on a card that was made without it."""
+
+    title: str
+    starts_at: str
+    note: str
+    body: str
+    lens: str
+    focal_length_mm: float
+    setup: DecidedOut
+    answers: list[TestFrameOut]
+    pocket: PocketOut | None = None
+
+    @model_validator(mode="before")
+    @classmethod
+    def _of_any_age(cls, raw: Any) -> Any:
+        """A card of an earlier version says nothing of what came later, and is read all the same."""
+        if isinstance(raw, dict) and isinstance(raw.get("setup"), dict):
+            return raw | {"setup": _filled(raw["setup"], SINCE)}
+        return raw
+
+
+def freeze(document: dict[str, Any], asked: dict[str, Any], pocket: PocketOut | None = None) -> CardSnapshot:
+    """The card of a stored situation and what the advice is asked for it.
+
+    Raises
+    ------
+    CraftError : the situation has no setup as it stands.
+    """
+    form = SituationForm.model_validate(asked)
+    answer = answer_to(form)
+    situation, made = answer.situation, answer.setup
+    setup = decided_form(situation, made, form.delivery.shape)
+    values = answer.configuration.values
+    preview = Preview(str(values.get("look", "natural")), str(values.get("warning_points", "usual")))
+    rows = [
+        TestFrameOut(
+            saw=a.showing.saw,
+            saw_label=a.showing.saw_label,
+            much=a.showing.much,
+            much_label=a.showing.much_label,
+            moves=a.showing.moves,
+            move_thirds=a.move_thirds,
+            shutter=label(Dial.TIME, a.shutter_s),
+            aperture=label(Dial.APERTURE, a.aperture),
+            iso=label(Dial.ISO, a.iso),
+            brightness_ev=a.brightness_ev,
+            cost=dict(a.cost),
+            reachable=a.reachable,
+            reason=a.showing.reason,
+        )
+        for a in answers(situation, preview)
+    ]
+    return CardSnapshot(
+        title=document["title"],
+        starts_at=document["starts_at"][:5],
+        note=document.get("note", ""),
+        body=situation.body.name,
+        lens=situation.lens.name,
+        focal_length_mm=situation.focal_mm,
+        setup=setup,
+        answers=rows,
+        pocket=pocket,
+    )

@@ -1,0 +1,177 @@
+"""What a body's profile says about its settings, in JSON."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from pydantic import BaseModel, ConfigDict, Field
+
+from craft.kit.controls import Control, Use
+from craft.kit.facts import Bank, BodyFacts, Traffic
+from craft.kit.moves import Moves
+from craft.vocabulary.rules import Rule, Term, Test
+from craft.vocabulary.setting import Reach
+
+Slug = Annotated[str, Field(min_length=1, max_length=60)]
+Sentence = Annotated[str, Field(min_length=1, max_length=300)]
+Value = Annotated[float, Field(strict=True, allow_inf_nan=False)] | Annotated[str, Field(max_length=60)]
+Rate = Annotated[float, Field(strict=True, allow_inf_nan=False, gt=0, le=1000)]
+
+
+class _Form(BaseModel):
+    model_config = ConfigDict(extra="forbid")
+
+
+class TermForm(_Form):
+    """One setting's part in a clash: the values for which it plays its part."""
+
+    setting: Slug
+    test: Test
+    values: Annotated[list[Value], Field(min_length=1, max_length=20)]
+
+
+class RuleForm(_Form):
+    """A dependency of one body: broken when all terms hold."""
+
+    slug: Slug
+    terms: Annotated[list[TermForm], Field(min_length=1, max_length=8)]
+    reason: Sentence
+    way_out: Sentence
+
+
+Presses = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=100)]
+Room = Annotated[int, Field(strict=True, ge=0, le=60)]
+
+
+class MovesForm(_Form):
+    """What moving through the menus costs, in presses (whole quarters), and how many items its two own lists hold."""
+
+    line: Presses = 1
+    enter: Presses = 1
+    back: Presses = 1
+    choose: Presses = 2
+    number: Presses = 4
+    reset: Presses = 8
+    shortcut: Presses = 1
+    pinned_room: Room = 0
+    short_list_room: Room = 0
+
+
+class ExcludedForm(_Form):
+    """Two uses of a control of which only one can have a role."""
+
+    one: Use
+    other: Use
+
+
+class ControlForm(_Form):
+    """A button or dial: what its owner calls it, where it lies, how it can be used, what it can take (empty: anything)."""
+
+    slug: Slug
+    label: Annotated[str, Field(min_length=1, max_length=40)]
+    spot: Slug
+    uses: Annotated[list[Use], Field(min_length=1, max_length=5)]
+    takes: Annotated[list[Slug], Field(max_length=60)] = Field(default_factory=list)
+    excludes: Annotated[list[ExcludedForm], Field(max_length=10)] = Field(default_factory=list)
+    modes: Annotated[list[Slug], Field(max_length=10)] = Field(default_factory=list)
+
+    def value(self) -> Control:
+        """The control as the craft's value.
+
+        Raises
+        ------
+        CraftError : a place that there is not.
+        """
+        return Control(
+            self.slug,
+            self.label,
+            self.spot,
+            tuple(self.uses),
+            frozenset(self.takes),
+            tuple((pair.one, pair.other) for pair in self.excludes),
+            frozenset(self.modes),
+        )
+
+
+class BankForm(_Form):
+    """A second bank of slots, turned to apart from the first: what it is called, how many, and the settings it holds."""
+
+    label: Annotated[str, Field(min_length=1, max_length=40)]
+    slots: Annotated[int, Field(strict=True, ge=1, le=20)]
+    only: Annotated[list[Slug], Field(min_length=1, max_length=200)]
+
+
+Megabytes = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=1_000_000)]
+
+
+class TrafficForm(_Form):
+    """How fast frames leave the body, in megabytes and megabytes a second (0: nobody knows); blocks: what waits while frames are sent."""
+
+    buffer_mb: Megabytes = 0
+    card_mb_s: Annotated[list[Megabytes], Field(max_length=2)] = Field(default_factory=list)
+    link_mb_s: Megabytes = 0
+    blocks: Annotated[list[Annotated[str, Field(min_length=1, max_length=120)]], Field(max_length=12)] = Field(default_factory=list)
+
+
+class BodyFactsForm(_Form):
+    """Facts about a body's settings. See docs/formats for features, settings and values."""
+
+    firmware: Annotated[str, Field(max_length=40)] = ""
+    features: Annotated[list[Slug], Field(max_length=60)] = Field(default_factory=list)
+    absent: Annotated[list[Slug], Field(max_length=200)] = Field(default_factory=list)
+    defaults: Annotated[dict[Slug, Value], Field(max_length=200)] = Field(default_factory=dict)
+    defaults_known: bool = False
+    offered: Annotated[dict[Slug, Annotated[list[Value], Field(max_length=100)]], Field(max_length=200)] = Field(default_factory=dict)
+    reach: Annotated[dict[Slug, Reach], Field(max_length=200)] = Field(default_factory=dict)
+    true_for: Annotated[dict[Slug, Annotated[str, Field(max_length=40)]], Field(max_length=200)] = Field(default_factory=dict)
+    added: Annotated[list[RuleForm], Field(max_length=40)] = Field(default_factory=list)
+    dropped: Annotated[list[Slug], Field(max_length=100)] = Field(default_factory=list)
+    raw_rate: Rate | None = None
+    mechanical_rate: Rate | None = None
+    slots: Annotated[int, Field(strict=True, ge=0, le=20)] = 0
+    slot_leaves_out: Annotated[list[Slug], Field(max_length=200)] = Field(default_factory=list)
+    second_bank: BankForm | None = None
+    moves: MovesForm = Field(default_factory=MovesForm)
+    controls: Annotated[list[ControlForm], Field(max_length=30)] = Field(default_factory=list)
+    borrows_from: Annotated[str, Field(max_length=80)] = ""
+    traffic: TrafficForm = Field(default_factory=TrafficForm)
+
+    def value(self, owner: str) -> BodyFacts:
+        """The facts as the craft's value; owner: the body's name, the source of its own dependencies.
+
+        Raises
+        ------
+        CraftError : a feature, setting or value that there is not.
+        """
+        return BodyFacts(
+            firmware=self.firmware,
+            features=frozenset(self.features),
+            absent=frozenset(self.absent),
+            defaults=dict(self.defaults),
+            defaults_known=self.defaults_known,
+            offered={slug: tuple(values) for slug, values in self.offered.items()},
+            reach=dict(self.reach),
+            true_for=dict(self.true_for),
+            added=tuple(
+                Rule(
+                    row.slug,
+                    tuple(Term(t.setting, t.test, tuple(t.values)) for t in row.terms),
+                    row.reason,
+                    row.way_out,
+                    f"profile of {owner}",
+                )
+                for row in self.added
+            ),
+            dropped=frozenset(self.dropped),
+            raw_rate=self.raw_rate,
+            mechanical_rate=self.mechanical_rate,
+            slots=self.slots,
+            slot_leaves_out=frozenset(self.slot_leaves_out),
+            second_bank=Bank(self.second_bank.label, self.second_bank.slots, frozenset(self.second_bank.only))
+            if self.second_bank
+            else None,
+            moves=Moves(**self.moves.model_dump()),
+            controls=tuple(control.value() for control in self.controls),
+            borrows_from=self.borrows_from,
+            traffic=Traffic(self.traffic.buffer_mb, tuple(self.traffic.card_mb_s), self.traffic.link_mb_s, tuple(self.traffic.blocks)),
+        )

@@ -1,0 +1,229 @@
+"""Bodies and lenses in JSON."""
+
+from __future__ import annotations
+
+from typing import Annotated, Any, Literal, Self
+
+from pydantic import BaseModel, ConfigDict, Discriminator, Field, Tag, model_validator
+
+from craft.errors import CraftError
+from craft.kit.body import ALL_AREAS, USUAL_PATTERNS, Body, BracketOffer, Finder, OnlyWith, Sensor
+from craft.kit.facts import BodyFacts
+from craft.kit.lens import Lens
+from craft.scales.series import Dial
+from forms.facts_form import BodyFactsForm
+
+Number = Annotated[float, Field(strict=True, allow_inf_nan=False)]
+Positive = Annotated[float, Field(strict=True, allow_inf_nan=False, gt=0, le=1e9)]
+Natural = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=1e9)]
+Stops = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=20)]
+Count = Annotated[int, Field(strict=True, ge=1, le=100_000)]
+Seconds = Annotated[float, Field(strict=True, allow_inf_nan=False, gt=0, le=100_000)]
+Aperture = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0.5, le=128)]
+Iso = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=1, le=10_000_000)]
+Name = Annotated[str, Field(min_length=1, max_length=80)]
+
+
+class Form(BaseModel):
+    """Every object of these forms: no unknown keys."""
+
+    model_config = ConfigDict(extra="forbid")
+
+
+class BracketForm(Form):
+    """A bracket the body fires: frames, and the step in stops."""
+
+    frames: Annotated[int, Field(strict=True, ge=2, le=15)]
+    step_ev: Annotated[float, Field(strict=True, gt=0, le=5)]
+
+
+class OnlyWithForm(Form):
+    """Values of a dial that exist only with values of another."""
+
+    dial: Literal["shutter_s", "aperture", "iso"]
+    lowest: Positive
+    highest: Positive
+    needs_dial: Literal["shutter_s", "aperture", "iso"]
+    needs_lowest: Positive
+    needs_highest: Positive
+    reason: Annotated[str, Field(min_length=1, max_length=200)]
+
+
+class BodyForm(Form):
+    """A body. What is left out is not offered."""
+
+    name: Name
+    sensor_width_mm: Annotated[float, Field(strict=True, ge=2, le=200)]
+    sensor_height_mm: Annotated[float, Field(strict=True, ge=2, le=200)]
+    pixels_wide: Count
+    pixels_high: Count
+    base_iso: Iso
+    max_iso: Iso
+    full_well_e: Annotated[float, Field(strict=True, ge=100, le=10_000_000)]
+    read_noise_pre_e: Natural
+    read_noise_post_e: Natural = 0.0
+    dual_gain_iso: Iso | None = None
+    dual_gain_read_noise_e: Natural | None = None
+    shortest_mechanical_s: Seconds | None = None
+    shortest_electronic_s: Seconds | None = None
+    longest_s: Seconds = 30.0
+    sync_s: Seconds | None = None
+    readout_s: Seconds | None = None
+    step_ev: Annotated[float, Field(strict=True, gt=0, le=1)] = 1 / 3
+    stabiliser_stops: Stops | None = None
+    finder: Literal["electronic", "optical", "screen"] | None = None
+    frames_per_second: Positive | None = None
+    bracket_offers: list[BracketForm] | None = Field(default=None, max_length=40)
+    protection_stops: Stops | list[Stops] | None = None
+    protection_automatic: bool = False
+    nd_stops: Stops | list[Stops] | None = None
+    bits: Annotated[int, Field(strict=True, ge=8, le=24)] | None = None
+    first_curtain: bool = False
+    times_s: list[Seconds] = Field(default_factory=list, max_length=80)
+    isos: list[Iso] = Field(default_factory=list, max_length=80)
+    only_with: list[OnlyWithForm] = Field(default_factory=list, max_length=20)
+    fixed_lens: Annotated[str, Field(max_length=80)] | None = None
+    detects: list[Literal["people", "animals", "birds", "vehicles"]] = Field(default_factory=list)
+    areas: list[Literal["point", "small_group", "zone", "whole_frame"]] | None = None
+    patterns: list[Literal["multi_zone", "centre_weighted", "spot", "highlight_guard"]] | None = None
+    autofocus: bool = True
+    sets_iso_by_limits_only: bool = False
+    zone_focus: bool = False
+    facts: BodyFactsForm | None = None
+    assumed: list[Annotated[str, Field(max_length=60)]] = Field(default_factory=list, max_length=60)
+
+    @model_validator(mode="after")
+    def _possible(self) -> Self:
+        self.value("")
+        return self
+
+    @property
+    def per_stop(self) -> int:
+        """Steps in a stop."""
+        for steps in (1, 2, 3):
+            if abs(self.step_ev - 1 / steps) < 0.01:
+                return steps
+        raise ValueError(f"step_ev is {self.step_ev:g}: 1, 0.5 and 0.333 are accepted")
+
+    def value(self, slug: str) -> Body:
+        """The body as the craft's value."""
+        sensor = Sensor(
+            self.sensor_width_mm,
+            self.sensor_height_mm,
+            self.pixels_wide,
+            self.pixels_high,
+            self.full_well_e,
+            self.read_noise_pre_e,
+            self.read_noise_post_e,
+            self.dual_gain_iso,
+            self.dual_gain_read_noise_e,
+            self.bits or 14,
+        )
+        try:
+            return Body(
+                name=self.name,
+                sensor=sensor,
+                base_iso=self.base_iso,
+                max_iso=self.max_iso,
+                longest_s=self.longest_s,
+                per_stop=self.per_stop,
+                shortest_mechanical_s=self.shortest_mechanical_s,
+                shortest_electronic_s=self.shortest_electronic_s,
+                first_curtain=self.first_curtain,
+                sync_s=self.sync_s,
+                readout_s=self.readout_s,
+                stabiliser_stops=self.stabiliser_stops or 0.0,
+                finder=Finder(self.finder or "electronic"),
+                frames_per_second=self.frames_per_second,
+                bracket_offers=tuple(BracketOffer(o.frames, o.step_ev) for o in self.bracket_offers or ()),
+                protection_stops=_several(self.protection_stops),
+                protection_automatic=self.protection_automatic,
+                nd_stops=_several(self.nd_stops),
+                times_s=tuple(self.times_s),
+                isos=tuple(self.isos),
+                only_with=tuple(
+                    OnlyWith(Dial(o.dial), o.lowest, o.highest, Dial(o.needs_dial), o.needs_lowest, o.needs_highest, o.reason)
+                    for o in self.only_with
+                ),
+                fixed_lens=self.fixed_lens,
+                detects=tuple(self.detects),
+                areas=tuple(self.areas) if self.areas is not None else ALL_AREAS,
+                patterns=tuple(self.patterns) if self.patterns is not None else USUAL_PATTERNS,
+                autofocus=self.autofocus,
+                sets_iso_by_limits_only=self.sets_iso_by_limits_only,
+                zone_focus=self.zone_focus,
+                slug=slug,
+                assumed=frozenset(self.assumed),
+                facts=BodyFacts() if self.facts is None else self.facts.value(self.name),
+            )
+        except CraftError as error:
+            raise ValueError(error.message) from None
+
+
+def _several(offer: float | list[float] | None) -> tuple[float, ...]:
+    """An offer of stops: a list as it stands, one number as that one value."""
+    if offer is None:
+        return ()
+    return tuple(sorted(v for v in (offer if isinstance(offer, list) else [offer]) if v > 0))
+
+
+def _one_or_ends(value: Any) -> str:
+    return "(two ends)" if isinstance(value, list) else "(one number)"
+
+
+class LensForm(Form):
+    """A lens. ``widest_aperture`` is a number, or one for each end of the zoom."""
+
+    name: Name
+    focal_min_mm: Annotated[float, Field(strict=True, ge=1, le=3000)]
+    focal_max_mm: Annotated[float, Field(strict=True, ge=1, le=3000)]
+    widest_aperture: Annotated[
+        Annotated[Aperture, Tag("(one number)")] | Annotated[list[Aperture], Field(min_length=2, max_length=2), Tag("(two ends)")],
+        Discriminator(_one_or_ends),
+    ]
+    narrowest_aperture: Aperture = 22.0
+    closest_m: Annotated[float, Field(strict=True, gt=0, le=100)]
+    stabiliser_stops: Stops | None = None
+    stabiliser_switch: bool = False
+    combined_stabiliser_stops: Stops | None = None
+    circle_mm: Annotated[float, Field(strict=True, ge=2, le=300)] | None = None
+    transmission_stops: Annotated[float, Field(strict=True, ge=0, le=5)] = 0.0
+    pupil_magnification: Annotated[float, Field(strict=True, ge=0.1, le=10)] = 1.0
+    autofocus: bool = True
+    ring_reported: bool = True
+    distance_scale: bool = False
+    apertures: list[Aperture] = Field(default_factory=list, max_length=60)
+    assumed: list[Annotated[str, Field(max_length=60)]] = Field(default_factory=list, max_length=60)
+
+    @model_validator(mode="after")
+    def _possible(self) -> Self:
+        self.value("")
+        return self
+
+    def value(self, slug: str) -> Lens:
+        """The lens as the craft's value."""
+        ends = self.widest_aperture if isinstance(self.widest_aperture, list) else [self.widest_aperture] * 2
+        try:
+            return Lens(
+                name=self.name,
+                focal_min_mm=self.focal_min_mm,
+                focal_max_mm=self.focal_max_mm,
+                widest_short=ends[0],
+                widest_long=ends[1],
+                narrowest_aperture=self.narrowest_aperture,
+                closest_m=self.closest_m,
+                stabiliser_stops=self.stabiliser_stops or 0.0,
+                stabiliser_switch=self.stabiliser_switch,
+                combined_stabiliser_stops=self.combined_stabiliser_stops,
+                circle_mm=self.circle_mm,
+                transmission_stops=self.transmission_stops,
+                pupil_magnification=self.pupil_magnification,
+                autofocus=self.autofocus,
+                ring_reported=self.ring_reported,
+                distance_scale=self.distance_scale,
+                apertures=tuple(self.apertures),
+                slug=slug,
+                assumed=frozenset(self.assumed),
+            )
+        except CraftError as error:
+            raise ValueError(error.message) from None

@@ -1,0 +1,94 @@
+"""A situation as it is stored, and a whole outing as one file."""
+
+from __future__ import annotations
+
+import datetime as dt
+import hashlib
+import json
+from dataclasses import dataclass
+from typing import Annotated, Any, Literal
+
+from pydantic import Field
+
+from craft.vocabulary.terms import Decision
+from forms.kit_form import BodyForm, Form, LensForm
+from forms.profile_form import PersonForm
+from forms.situation_form import Habits, Inputs, Mains, SituationForm
+
+Slug = Annotated[str, Field(min_length=1, max_length=80)]
+
+
+class SituationDocument(Inputs):
+    """A stored situation: inputs, locks, schools and concessions; body and lens by their slug in the person's kit."""
+
+    title: Annotated[str, Field(min_length=1, max_length=120)]
+    starts_at: dt.time
+    note: Annotated[str, Field(max_length=2000)] = ""
+    body: Slug
+    lens: Slug
+    schools: dict[Decision, Annotated[str, Field(max_length=60)]] = Field(default_factory=dict)
+    habits: Habits = Field(default_factory=dict)
+
+    def stored(self) -> dict[str, Any]:
+        """As JSON values, without what was left out."""
+        return self.model_dump(mode="json", exclude_unset=True)
+
+
+BESIDE = {"title", "starts_at", "note", "schools", "habits"}
+"""What a stored situation has that the advice does not ask for by that name."""
+
+
+@dataclass(frozen=True, slots=True)
+class OfDay:
+    """What a day tells by itself: how many bodies its situations use, and the mains frequency in Hz of its place (None: as usual)."""
+
+    bodies: int = 1
+    mains_hz: int | None = None
+
+
+def resolved(
+    document: dict[str, Any], body: dict[str, Any], lens: dict[str, Any], profile: dict[str, Any], day: OfDay = OfDay()
+) -> dict[str, Any]:
+    """The situation that the advice is asked: kit in full, the person's profile under what the day and the situation say."""
+    person = PersonForm.model_validate(profile)
+    beside = person.beside(document["body"])
+    asked = {key: value for key, value in document.items() if key not in BESIDE}
+    if asked.get("filters_stops") is None:
+        asked["filters_stops"] = person.filters_stops
+    output = {"acuity": person.acuity.value, **asked.get("output", {})}
+    schools = {**beside["schools"], **document.get("schools", {})}
+    habits = {**beside["habits"], **document.get("habits", {})}
+    beside["bodies"] = max(person.bodies, day.bodies)
+    beside["mains_hz"] = day.mains_hz or person.mains_hz
+    if body.get("fixed_lens"):
+        body = {**body, "fixed_lens": None}
+    return {**asked, "body": body, "lens": lens, "output": output, "profile": {**beside, "schools": schools, "habits": habits}}
+
+
+def document_from(form: SituationForm, title: str, body_slug: str, lens_slug: str) -> SituationDocument:
+    """A situation to store, from one in the open form and the slugs of its kit; ceiling and steadiness stay the person's own."""
+    given = form.model_dump(mode="json", exclude_unset=True)
+    person = given.pop("profile", {})
+    kept = {"schools": person.get("schools", {}), "habits": person.get("habits", {})}
+    beside = {"title": title, "starts_at": "12:00", **kept, "body": body_slug, "lens": lens_slug}
+    return SituationDocument.model_validate({**given, **beside})
+
+
+def fingerprint(asked: dict[str, Any]) -> str:
+    """A hash of what the advice was asked: two that agree have the same setup."""
+    form = SituationForm.model_validate(asked).model_dump(mode="json")
+    return hashlib.sha256(json.dumps(form, sort_keys=True).encode()).hexdigest()
+
+
+class OutingFile(Form):
+    """A whole outing in one file, with the kit that its situations use."""
+
+    format: Literal["wide-aperture-outing"]
+    version: Literal[1]
+    title: Annotated[str, Field(min_length=1, max_length=120)]
+    place: Annotated[str, Field(max_length=120)] = ""
+    mains_hz: Mains | None = None
+    day: dt.date
+    situations: Annotated[list[SituationDocument], Field(max_length=500)]
+    bodies: Annotated[dict[Slug, BodyForm], Field(max_length=40)]
+    lenses: Annotated[dict[Slug, LensForm], Field(max_length=80)]

@@ -1,0 +1,124 @@
+"""What one frame of a camera tells about its body and lens, read from the data that it wrote into the file."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from fractions import Fraction
+from typing import Any
+
+from forms.problems import InputError, Problem
+
+ACCEPTED = "a JPEG, TIFF, DNG or other raw file as the camera wrote it is accepted"
+LARGEST_BYTES = 200_000_000
+MM_PER_UNIT = {2: 25.4, 3: 10.0, 4: 1.0}
+"""Millimetres in the unit of a focal-plane resolution (EXIF 2.32, tag FocalPlaneResolutionUnit)."""
+
+
+@dataclass(frozen=True, slots=True)
+class Told:
+    """One figure that a frame tells: its value, and from which entry it follows."""
+
+    value: float | str
+    source: str
+
+
+def read_frame(path: str) -> dict[str, Told]:
+    """Figures by name: name, pixels_wide, pixels_high, sensor_width_mm, sensor_height_mm, lens_name, focal_min_mm,
+    focal_max_mm, widest_short, widest_long, focal_mm, iso, time_s, aperture. What the frame does not tell is not there.
+
+    Raises
+    ------
+    InputError : the file is not a picture, or holds no data about the exposure.
+    """
+    import exiv2  # a C++ library, loaded only when a picture is given
+
+    exiv2.LogMsg.setLevel(exiv2.LogMsg.Level.mute)
+    try:
+        image = exiv2.ImageFactory.open(path)
+        image.readMetadata()
+    except (exiv2.Exiv2Error, OSError):
+        raise InputError([Problem("", f"this is not a picture that can be read: {ACCEPTED}")]) from None
+    found = {datum.key(): datum.toString() for datum in image.exifData()}
+    told = figures_of(found, image.pixelWidth(), image.pixelHeight())
+    if not set(told) - {"pixels_wide", "pixels_high"}:
+        raise InputError([Problem("", f"this picture holds nothing about its camera: {ACCEPTED}")])
+    return told
+
+
+def _number(text: str | None) -> float | None:
+    try:
+        value = float(Fraction(text.split()[0])) if text else math.nan
+    except (ValueError, ZeroDivisionError, IndexError, OverflowError):
+        return None
+    return value if 0 < value < 1e9 else None
+
+
+def _text(entry: str | None) -> str:
+    """A name as it may be shown: no bytes that are no text, nothing that does not print, at most 80 characters."""
+    shown = (entry or "").encode("utf-8", "ignore").decode("utf-8", "ignore")
+    return "".join(letter for letter in shown if letter.isprintable()).strip()[:80]
+
+
+def figures_of(found: dict[str, str], pixels_wide: int, pixels_high: int) -> dict[str, Told]:
+    """Figures from EXIF entries (key to text) and the picture's size in pixels."""
+    told: dict[str, Told] = {}
+
+    def tell(name: str, value: float | str | None, source: str) -> None:
+        if value and name not in told:
+            told[name] = Told(value, source)
+
+    tell("name", _text(found.get("Exif.Image.Model")), "the camera's name in the file")
+    sizes = [
+        (_number(found.get(f"Exif.{group}.{wide}")) or 0.0, _number(found.get(f"Exif.{group}.{high}")) or 0.0)
+        for group, (wide, high) in (
+            ("Photo", ("PixelXDimension", "PixelYDimension")),
+            ("SubImage1", ("ImageWidth", "ImageLength")),
+            ("Image", ("ImageWidth", "ImageLength")),
+        )
+    ]
+    long, short = max([*sizes, (float(pixels_wide), float(pixels_high))], key=lambda size: size[0] * size[1])
+    wide, high = max(long, short), min(long, short)
+    tell("pixels_wide", wide, "the picture's size")
+    tell("pixels_high", high, "the picture's size")
+    _sensor(found, wide, high, tell)
+    _lens(found, tell)
+    for name, key, source in (
+        ("focal_mm", "FocalLength", "the focal length of this frame"),
+        ("time_s", "ExposureTime", "the time of this frame"),
+        ("aperture", "FNumber", "the aperture of this frame"),
+        ("iso", "ISOSpeedRatings", "the ISO of this frame"),
+    ):
+        tell(name, _number(found.get(f"Exif.Photo.{key}")), source)
+    return told
+
+
+def _sensor(found: dict[str, str], wide: float, high: float, tell: Any) -> None:
+    """Sensor size: from the focal plane's resolution, else from the focal length and its 36 mm equivalent."""
+    if not wide or not high:
+        return
+    resolution = _number(found.get("Exif.Photo.FocalPlaneXResolution"))
+    unit = MM_PER_UNIT.get(int(_number(found.get("Exif.Photo.FocalPlaneResolutionUnit")) or 2))
+    if resolution and unit and 2 <= wide / resolution * unit <= 200:
+        width = wide / resolution * unit
+        source = "the resolution of the focal plane"
+    else:
+        focal, equivalent = (_number(found.get(f"Exif.Photo.{key}")) for key in ("FocalLength", "FocalLengthIn35mmFilm"))
+        if not focal or not equivalent or not 0.1 <= equivalent / focal <= 20:
+            return
+        diagonal = math.hypot(36, 24) * focal / equivalent
+        width = diagonal * wide / math.hypot(wide, high)
+        source = "the focal length and its equivalent on 36 mm"
+    tell("sensor_width_mm", round(width, 1), source)
+    tell("sensor_height_mm", round(width * high / wide, 1), source)
+
+
+def _lens(found: dict[str, str], tell: Any) -> None:
+    tell("lens_name", _text(found.get("Exif.Photo.LensModel")), "the lens's name in the file")
+    ends = [_number(part) for part in found.get("Exif.Photo.LensSpecification", "").split()]
+    if len(ends) == 4:
+        for name, value in zip(("focal_min_mm", "focal_max_mm", "widest_short", "widest_long"), ends, strict=True):
+            tell(name, value, "the lens's own figures in the file")
+    focal = _number(found.get("Exif.Photo.FocalLength"))
+    for name in ("focal_min_mm", "focal_max_mm"):
+        tell(name, focal, "the only focal length seen so far")

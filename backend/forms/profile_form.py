@@ -1,0 +1,51 @@
+"""A person's profile in JSON."""
+
+from __future__ import annotations
+
+from typing import Annotated, Any, Literal
+
+from pydantic import Field
+
+from craft.optics.sharpness import Acuity
+from craft.vocabulary.terms import Decision
+from forms.kit_form import Form, Iso
+from forms.situation_form import Darkest, FilterStops, Habits, HandheldSeconds, Mains, RawOpens
+
+
+class PersonForm(Form):
+    """Taste and habits. ``iso_ceilings``: body slug -> ISO; ``schools``: decision -> a fixed way, absent is
+    *decide for me*; ``habits``: habit -> a way, ``per_situation`` or ``unknown``; ``raw_opens``: packings of raw that your programs open;
+    ``bodies``: how many you carry on a day; ``slowest_handheld_s``: nothing slower by hand; ``mains_hz``: of the
+    lamps where you work; ``darkest_stops``: how far under the meter highlights may be saved; ``filters_stops``:
+    the neutral filters in your bag."""
+
+    iso_ceilings: dict[Annotated[str, Field(max_length=80)], Iso] = Field(default_factory=dict, max_length=80)
+    steadiness: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0.1, le=16)] = 1.0
+    noise_bar: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=2, le=100)] = 40.0
+    acuity: Acuity = Acuity.TRADITIONAL
+    units: Literal["metres", "feet"] = "metres"
+    schools: dict[Decision, Annotated[str, Field(max_length=60)]] = Field(default_factory=dict)
+    habits: Habits = Field(default_factory=dict)
+    raw_opens: RawOpens | None = None
+    bodies: Annotated[int, Field(strict=True, ge=1, le=40)] = 1
+    slowest_handheld_s: HandheldSeconds | None = None
+    practised_follower: bool = False
+    mains_hz: Mains = 50
+    darkest_stops: Darkest | None = None
+    filters_stops: FilterStops = Field(default_factory=list)
+
+    def beside(self, body_slug: str) -> dict[str, Any]:
+        """The profile part of a situation with one of the person's bodies."""
+        return {
+            "iso_ceiling": self.iso_ceilings.get(body_slug),
+            "steadiness": self.steadiness,
+            "noise_bar": self.noise_bar,
+            "schools": {decision.value: school for decision, school in self.schools.items()},
+            "habits": self.habits,
+            "raw_opens": self.raw_opens,
+            "bodies": self.bodies,
+            "slowest_handheld_s": self.slowest_handheld_s,
+            "practised_follower": self.practised_follower,
+            "mains_hz": self.mains_hz,
+            "darkest_stops": self.darkest_stops,
+        }

@@ -1,0 +1,346 @@
+"""A situation in JSON."""
+
+from __future__ import annotations
+
+import re
+from dataclasses import replace
+from typing import Annotated, Any, Literal, Self
+
+from pydantic import AfterValidator, Discriminator, Field, Tag, ValidationError, model_validator
+
+from craft.errors import CraftError
+from craft.kit.body import Body
+from craft.kit.lens import Lens
+from craft.optics.sharpness import Acuity
+from craft.scene.situation import (
+    Aims,
+    Concession,
+    Delivery,
+    Light,
+    Locks,
+    Motion,
+    Output,
+    Person,
+    Situation,
+    light_from_condition,
+    light_from_lux,
+    light_from_metered,
+)
+from craft.vocabulary.terms import AimDepth, AimMotion, Decision, File, Genre, Intent, Limit, Support
+from demo.kit import BODIES, LENSES
+from forms.facts_form import Slug, Value
+from forms.kit_form import Aperture, BodyForm, Form, Iso, LensForm, Natural, Positive, Seconds, Stops
+from forms.problems import InputError, Problem, from_pydantic
+
+GIVEN_AS = ("ev100", "lux", "condition", "metered")
+
+
+def _branch(value: Any) -> str:
+    return "(by slug)" if isinstance(value, str) else "(in full)"
+
+
+BodyChoice = Annotated[
+    Annotated[str, Field(max_length=80), Tag("(by slug)")] | Annotated[BodyForm, Tag("(in full)")], Discriminator(_branch)
+]
+LensChoice = Annotated[
+    Annotated[str, Field(max_length=80), Tag("(by slug)")] | Annotated[LensForm, Tag("(in full)")], Discriminator(_branch)
+]
+
+
+Share = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=1)]
+
+
+class MeteredForm(Form):
+    """A metered exposure, as printed on the body."""
+
+    shutter_s: Seconds
+    aperture: Aperture
+    iso: Iso
+
+
+def _known_condition(slug: str) -> str:
+    try:
+        light_from_condition(slug)
+    except CraftError as error:
+        raise ValueError(error.message) from None
+    return slug
+
+
+class LightForm(Form):
+    """The light, given one of four ways, and what surrounds it."""
+
+    ev100: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=-20, le=24)] | None = None
+    lux: Annotated[float, Field(strict=True, allow_inf_nan=False, gt=0, le=10_000_000)] | None = None
+    condition: Annotated[str, Field(max_length=60), AfterValidator(_known_condition)] | None = None
+    metered: MeteredForm | None = None
+    stops_below: Stops | None = None
+    stops_above: Stops | None = None
+    holds_above: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=-5, le=15)] | None = None
+    kelvin: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=1000, le=40_000)] | None = None
+    keeps_colour: Share | None = None
+    indoors: bool | None = None
+    swing_stops: Stops | None = None
+    flicker_hz: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=1000)] | None = None
+    sources: Annotated[int, Field(strict=True, ge=1, le=9)] | None = None
+
+    @model_validator(mode="after")
+    def _one_way(self) -> Self:
+        given = [name for name in GIVEN_AS if getattr(self, name) is not None]
+        if len(given) != 1:
+            raise ValueError(f"give the light exactly one way, as {', '.join(GIVEN_AS[:-1])} or {GIVEN_AS[-1]}; here are {len(given)}")
+        return self
+
+    def value(self) -> Light:
+        """The light as the craft's value."""
+        if self.condition is not None:
+            light = light_from_condition(self.condition)
+        elif self.metered is not None:
+            light = Light(light_from_metered(self.metered.shutter_s, self.metered.aperture, self.metered.iso), through_lens=True)
+        elif self.lux is not None:
+            light = Light(light_from_lux(self.lux))
+        else:
+            light = Light(self.ev100 or 0.0)
+        return replace(
+            light,
+            below=_or(self.stops_below, light.below),
+            above=_or(self.stops_above, light.above),
+            kelvin=_or(self.kelvin, light.kelvin),
+            holds_above=self.holds_above,
+            keeps=_or(self.keeps_colour, light.keeps),
+            indoors=light.indoors if self.indoors is None else self.indoors,
+            swing=self.swing_stops,
+            sources=light.sources if self.sources is None else self.sources,
+            flicker_hz=self.flicker_hz,
+        )
+
+
+def _or(given: float | None, usual: float) -> float:
+    return usual if given is None else given
+
+
+class MotionForm(Form):
+    """Movement and place of the subject."""
+
+    speed_m_s: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=100_000)] | None = None
+    limb_m_s: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=100_000)] | None = None
+    followed: Share | None = None
+    angle_deg: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=180)] | None = None
+    distance_m: Positive | None = None
+    depth_m: Natural | None = None
+    near_m: Positive | None = None
+    far_m: Positive | None = None
+    declination_deg: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=-89, le=89)] = 0.0
+
+
+class AimsForm(Form):
+    """What the picture is after."""
+
+    depth: AimDepth | None = None
+    motion: AimMotion | None = None
+
+
+SHAPE = r"^[1-9]\d{0,2}:[1-9]\d{0,2}$"
+
+
+def _shape(text: str) -> str:
+    if not re.match(SHAPE, text):
+        raise ValueError("write the shape as width to height in whole numbers, such as 3:2 or 16:9")
+    return text
+
+
+class DeliveryForm(Form):
+    """What has to be handed over."""
+
+    shape: Annotated[str, AfterValidator(_shape), Field(json_schema_extra={"pattern": SHAPE})] | None = None
+    colour_space: Literal["srgb", "wide"] | None = None
+    count: Annotated[int, Field(strict=True, ge=1, le=1_000_000)] | None = None
+    deadline_h: Annotated[float, Field(strict=True, allow_inf_nan=False, gt=0, le=10_000)] | None = None
+    frames: Annotated[int, Field(strict=True, ge=1, le=1_000_000)] | None = None
+
+    def value(self) -> Delivery:
+        """The delivery as the craft's value."""
+        wide, high = (float(part) for part in self.shape.split(":")) if self.shape else (0.0, 1.0)
+        return Delivery(wide / high if wide else None, self.colour_space, self.count, self.deadline_h, self.frames)
+
+
+class OutputForm(Form):
+    """How the picture is seen."""
+
+    width_cm: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=1, le=10_000)] | None = None
+    viewing_distance_cm: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=1, le=100_000)] | None = None
+    acuity: Acuity | None = None
+
+    def value(self) -> Output:
+        """The output as the craft's value; left-out figures keep the usual ones."""
+        usual = Output()
+        width = usual.width_m if self.width_cm is None else self.width_cm / 100
+        viewing = usual.viewing_m if self.viewing_distance_cm is None else self.viewing_distance_cm / 100
+        return Output(width, viewing, self.acuity or usual.acuity)
+
+
+class LocksForm(Form):
+    """Values held by hand."""
+
+    shutter_s: Seconds | None = None
+    aperture: Aperture | None = None
+    iso: Iso | None = None
+
+
+Habits = Annotated[dict[Slug, Annotated[str, Field(max_length=60)]], Field(max_length=100)]
+RawOpens = Annotated[list[Literal["none", "lossless", "lossy"]], Field(max_length=3)]
+UNANSWERED = ("per_situation", "unknown")
+"""Answers that leave a habit to the numbers: decided per situation, and *I don't know*."""
+
+
+HandheldSeconds = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0.001, le=10)]
+Mains = Literal[50, 60]
+Darkest = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=2)]
+FilterStops = Annotated[list[Annotated[float, Field(strict=True, allow_inf_nan=False, gt=0, le=20)]], Field(max_length=12)]
+
+
+class ProfileForm(Form):
+    """What the photographer brings. ``habits``: habit -> a way, ``per_situation`` or ``unknown``;
+    ``raw_opens``: packings of raw that the person's programs open; ``bodies``: how many the day uses."""
+
+    iso_ceiling: Iso | None = None
+    steadiness: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0.1, le=16)] | None = None
+    noise_bar: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=2, le=100)] | None = None
+    slowest_handheld_s: HandheldSeconds | None = None
+    practised_follower: bool = False
+    mains_hz: Mains | None = None
+    darkest_stops: Darkest | None = None
+    schools: dict[Decision, Annotated[str, Field(max_length=60)]] = Field(default_factory=dict)
+    habits: Habits = Field(default_factory=dict)
+    raw_opens: RawOpens | None = None
+    bodies: Annotated[int, Field(strict=True, ge=1, le=40)] = 1
+
+    def value(self) -> Person:
+        """The person as the craft's value."""
+        usual = Person()
+        return Person(
+            self.iso_ceiling,
+            self.steadiness or usual.steadiness,
+            self.noise_bar or usual.noise_bar,
+            self.slowest_handheld_s or usual.slowest_handheld_s,
+            self.practised_follower,
+            self.mains_hz or usual.mains_hz,
+            self.darkest_stops,
+            self.schools,
+            habits={habit: way for habit, way in self.habits.items() if way not in UNANSWERED},
+            undecided=frozenset(habit for habit, way in self.habits.items() if way == "per_situation"),
+            raw_opens=usual.raw_opens if self.raw_opens is None else frozenset(self.raw_opens),
+            bodies=self.bodies,
+        )
+
+
+class ConcessionForm(Form):
+    """One line of what gives first."""
+
+    intent: Intent
+    up_to_stops: Stops | None = None
+    to: Limit | None = None
+
+    @model_validator(mode="after")
+    def _one_end(self) -> Self:
+        if ("up_to_stops" in self.model_fields_set) == (self.to is not None):
+            raise ValueError("give either up_to_stops (a number, or null for the dial's end) or to")
+        return self
+
+
+HELD_AS = {"shutter_time": "shutter_s", "aperture": "aperture", "iso_value": "iso"}
+"""Settings that are dials of the exposure, and the lock under which each is held."""
+
+
+class Inputs(Form):
+    """What a situation is made of, wherever its kit and its person come from."""
+
+    genre: Genre
+    subject: Annotated[str, Field(max_length=60)] | None = None
+    focal_length_mm: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=1, le=3000)] | None = None
+    light: LightForm
+    motion: MotionForm = Field(default_factory=MotionForm)
+    aims: AimsForm = Field(default_factory=AimsForm)
+    support: Support | None = None
+    delivery: DeliveryForm = Field(default_factory=DeliveryForm)
+    output: OutputForm = Field(default_factory=OutputForm)
+    file: File | None = None
+    locks: LocksForm = Field(default_factory=LocksForm)
+    settings: Annotated[dict[Slug, Value], Field(max_length=200)] = Field(default_factory=dict)
+    concessions: Annotated[list[ConcessionForm], Field(max_length=16)] | None = None
+    filters_stops: FilterStops | None = None
+
+
+class SituationForm(Inputs):
+    """A situation. All but genre, body, lens and light may be left out."""
+
+    body: BodyChoice
+    lens: LensChoice
+    profile: ProfileForm = Field(default_factory=ProfileForm)
+
+    def value(self) -> Situation:
+        """The situation as the craft's value.
+
+        Raises
+        ------
+        CraftError : what the kit does not have or the numbers do not allow.
+        """
+        motion = self.motion
+        held = next((slug for slug in HELD_AS if slug in self.settings), None)
+        if held:
+            raise CraftError(f"hold it under locks.{HELD_AS[held]}, where it has its cost in stops", ("settings", held))
+        return Situation(
+            genre=self.genre,
+            body=_body(self.body),
+            lens=_lens(self.lens),
+            light=self.light.value(),
+            subject_slug=self.subject,
+            focal_length_mm=self.focal_length_mm,
+            motion=Motion(**dict(motion)),
+            aims=Aims(self.aims.depth, self.aims.motion),
+            support=self.support,
+            delivery=self.delivery.value(),
+            output=self.output.value(),
+            file=self.file,
+            locks=Locks(self.locks.shutter_s, self.locks.aperture, self.locks.iso),
+            person=self._person(),
+            concessions=None if self.concessions is None else tuple(Concession(c.intent, c.up_to_stops, c.to) for c in self.concessions),
+            filters_stops=tuple(self.filters_stops or ()),
+            settings=self.settings,
+        )
+
+    def _person(self) -> Person:
+        """The person; an ISO ceiling set by hand is the one in force."""
+        by_hand = self.settings.get("iso_ceiling")
+        person = self.profile.value()
+        return replace(person, iso_ceiling=by_hand) if isinstance(by_hand, float) else person
+
+
+def _body(choice: str | BodyForm) -> Body:
+    if isinstance(choice, BodyForm):
+        return choice.value("")
+    if choice not in BODIES:
+        raise CraftError(f"“{choice}” is not a body of the demo kit: {', '.join(BODIES)}; or give an object", ("body",))
+    return BodyForm.model_validate(BODIES[choice]).value(choice)
+
+
+def _lens(choice: str | LensForm) -> Lens:
+    if isinstance(choice, LensForm):
+        return choice.value("")
+    if choice not in LENSES:
+        raise CraftError(f"“{choice}” is not a lens of the demo kit: {', '.join(LENSES)}; or give an object", ("lens",))
+    return LensForm.model_validate(LENSES[choice]).value(choice)
+
+
+def read_situation(raw: Any) -> SituationForm:
+    """A situation from decoded JSON, in the open form.
+
+    Raises
+    ------
+    InputError : with every problem found, each at its place.
+    """
+    if not isinstance(raw, dict):
+        raise InputError([Problem("", "a situation is a JSON object")])
+    try:
+        return SituationForm.model_validate(raw)
+    except ValidationError as error:
+        raise InputError(from_pydantic(error)) from None

@@ -1,0 +1,99 @@
+"""Generated situations in the open form, on inline kit."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from hypothesis import strategies as st
+
+BODY: dict[str, Any] = {
+    "name": "Test body",
+    "sensor_width_mm": 36,
+    "sensor_height_mm": 24,
+    "pixels_wide": 6000,
+    "pixels_high": 4000,
+    "base_iso": 100,
+    "max_iso": 25600,
+    "full_well_e": 60000,
+    "read_noise_pre_e": 3,
+    "read_noise_post_e": 5,
+    "shortest_mechanical_s": 0.000125,
+    "longest_s": 30,
+    "sync_s": 0.004,
+    "step_ev": 1 / 3,
+    "frames_per_second": 10,
+}
+LENS: dict[str, Any] = {
+    "name": "Test lens",
+    "focal_min_mm": 24,
+    "focal_max_mm": 200,
+    "widest_aperture": 2.8,
+    "narrowest_aperture": 22,
+    "closest_m": 0.5,
+}
+GENRES = ("sports", "wildlife", "street", "landscape", "wedding", "night_sky", "portrait", "everyday")
+NAMED = {
+    "depth": ("f4", "widest", "body_limit"),
+    "separation": ("body_limit",),
+    "freeze": ("smear", "shake", "trail", "body_limit"),
+    "shake": ("body_limit",),
+    "motion_blur": ("body_limit",),
+    "iso": ("ceiling", "body_limit"),
+    "noise": ("ceiling", "body_limit"),
+    "brightness": (),
+}
+
+_RUNG = st.sampled_from(sorted(NAMED)).flatmap(
+    lambda intent: st.one_of(
+        st.sampled_from((None, 0.5, 1, 2, 3)).map(lambda stops: {"intent": intent, "up_to_stops": stops}),
+        *([st.sampled_from(NAMED[intent]).map(lambda to: {"intent": intent, "to": to})] if NAMED[intent] else []),
+    )
+)
+
+
+@st.composite
+def situations(draw: st.DrawFn) -> dict[str, Any]:
+    """A situation that any kit can answer; light, movement, concessions and locks at random."""
+    body = {
+        **BODY,
+        "step_ev": draw(st.sampled_from((1 / 3, 0.5, 1))),
+        "max_iso": draw(st.sampled_from((6400, 25600))),
+        "stabiliser_stops": draw(st.sampled_from((0, 3, 5.5))),
+        "protection_stops": draw(st.sampled_from(([], [1, 2]))),
+        "nd_stops": draw(st.sampled_from(([], [3]))),
+        "shortest_electronic_s": draw(st.sampled_from((None, 1 / 32000))),
+    }
+    lens = {**LENS, "widest_aperture": draw(st.sampled_from((1.2, 1.4, 1.9, 2.8, 4)))}
+    distance = draw(st.floats(1.5, 80))
+    made: dict[str, Any] = {
+        "genre": draw(st.sampled_from(GENRES)),
+        "body": body,
+        "lens": lens,
+        "focal_length_mm": draw(st.sampled_from((24, 50, 85, 200))),
+        "light": {
+            "metered": {
+                "shutter_s": draw(st.sampled_from((8, 0.5, 1 / 30, 1 / 250, 1 / 4000))),
+                "aperture": draw(st.sampled_from((2.8, 5.6, 11))),
+                "iso": 100,
+            },
+            "stops_above": draw(st.floats(0, 5)),
+            "stops_below": draw(st.floats(1, 6)),
+            "swing_stops": draw(st.floats(0, 3)),
+        },
+        "motion": {
+            "speed_m_s": draw(st.floats(0, 15).map(lambda v: round(v, 2))),
+            "distance_m": distance,
+            "depth_m": draw(st.floats(0, 0.9)) * distance,
+            "angle_deg": draw(st.integers(0, 180)),
+        },
+        "aims": {"depth": draw(st.sampled_from(("enough", "shallow"))), "motion": draw(st.sampled_from(("freeze", "blur", "pan")))},
+        "support": draw(st.sampled_from(("handheld", "monopod", "tripod"))),
+        "profile": {"steadiness": draw(st.sampled_from((0.5, 1, 2)))},
+    }
+    if draw(st.booleans()):
+        made["profile"]["iso_ceiling"] = 3200
+    if draw(st.booleans()):
+        made["concessions"] = draw(st.lists(_RUNG, max_size=6))
+    locks = {"shutter_s": 1 / 125, "aperture": 5.6, "iso": 400}
+    made["locks"] = {name: locks[name] for name in draw(st.sets(st.sampled_from(sorted(locks))))}
+    return made

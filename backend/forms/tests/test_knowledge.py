@@ -1,0 +1,235 @@
+"""Knowledge at work: every row can win, every reason can flip, every input matters."""
+
+from __future__ import annotations
+
+import itertools
+import re
+from typing import Any
+from unittest import TestCase
+
+from craft.decisions.schools import SCHOOLS
+from craft.scene.works import SUBJECT
+from demo.kit import BODIES, LENSES
+from forms.tests.situations import BODY, LENS
+from forms.tests.test_contract import SPORT, advised, said
+
+
+class Knowledge(TestCase):
+    def test_every_subject_on_every_demo_body_answers_and_decisions_vary(self) -> None:
+        seen: dict[str, set[str]] = {}
+        own = {
+            "tamsel-heron": ["tamsel-heron-lens"],
+            "tamsel-matchbox": ["tamsel-matchbox-lens"],
+            "quillon-lane-32": ["quillon-18", "quillon-16-80"],
+        }
+        lights = {
+            "night_sky": {"condition": "moonless"},
+            "wedding": {"condition": "lamps_and_window"},
+            "landscape": {"condition": "backlit_dawn", "stops_below": 8, "stops_above": 5},
+        }
+        for (genre, subject), body in itertools.product(SUBJECT, BODIES):
+            for lens in own.get(body, ["merrow-70-200", "oxwick-20", "fenwright-50"]):
+                setup = advised(
+                    {
+                        "genre": genre.value,
+                        "subject": subject,
+                        "body": body,
+                        "lens": lens,
+                        "focal_length_mm": LENSES[lens]["focal_max_mm"],
+                        "light": lights.get(genre.value, {"condition": "overcast"}),
+                    }
+                )
+                for made in setup["decisions"]:
+                    seen.setdefault(made["decision"], set()).add(made["school"])
+                    self.assertTrue(made["because"] and made["other_ways"])
+        for hours, count in ((6, 400), (6, 5000)):
+            setup = advised({**SPORT, "genre": "wildlife", "delivery": {"deadline_h": hours, "count": count}})
+            seen["file"].add(next(d["school"] for d in setup["decisions"] if d["decision"] == "file"))
+        for decision, schools in seen.items():
+            self.assertGreaterEqual(len(schools), 3, f"{decision} only ever takes {schools}")
+
+    def test_every_school_can_win_by_profile_and_says_so(self) -> None:
+        for school in SCHOOLS:
+            if school.slug in ("first_curtain", "silent", "past_mechanical", "only_electronic"):
+                continue
+            setup = advised({**SPORT, "profile": {"schools": {school.decision.value: school.slug}}})
+            made = next(d for d in setup["decisions"] if d["decision"] == school.decision.value)
+            self.assertEqual((made["school"], made["fixed"]), (school.slug, True))
+            self.assertIn("You fixed this way", made["because"])
+
+    def test_reasons_flip_with_their_predicate(self) -> None:
+        flips = {
+            "exposure_mode": (
+                {"light": {"ev100": 11, "swing_stops": 0.5}},
+                "hold_everything",
+                {"light": {"ev100": 11, "swing_stops": 3}},
+                "float_iso",
+            ),
+            "range": (
+                {"light": {"ev100": 11, "stops_above": 1, "swing_stops": 3}},
+                "as_metered",
+                {"light": {"ev100": 15, "stops_above": 4, "holds_above": 4}},
+                "protect",
+            ),
+            "white": ({"light": {"ev100": 11}}, "fixed_kelvin", {"light": {"ev100": 11, "sources": 3}}, "automatic"),
+            "stabiliser": ({}, "at_release", {"support": "tripod"}, "off_on_tripod"),
+            "drive": ({}, "high", {"genre": "wedding", "subject": "ceremony"}, "low"),
+            "focus": ({}, "small_zone", {"subject": "court_games"}, "tracking"),
+            "metering": (
+                {"light": {"ev100": 11, "stops_above": 1}},
+                "centre_weighted",
+                {"light": {"ev100": 11, "stops_above": 3.5, "holds_above": 3.5}},
+                "highlight_guard",
+            ),
+            "iso_limits": (
+                {"light": {"ev100": 11, "swing_stops": 3}},
+                "ceiling_by_noise",
+                {"light": {"ev100": 11, "swing_stops": 3}, "profile": {"iso_ceiling": 1600}},
+                "ceiling_by_taste",
+            ),
+            "shutter_type": (
+                {},
+                "mechanical",
+                {"light": {"ev100": 18}, "subject": "sprint", "locks": {"aperture": 2.8}},
+                "past_mechanical",
+            ),
+            "file": ({}, "raw_and_finished", {"file": "raw"}, "raw"),
+            "bracketing": (
+                {"genre": "landscape", "light": {"ev100": 11}},
+                "none",
+                {"genre": "landscape", "light": {"ev100": 11, "stops_above": 6, "stops_below": 9}},
+                "bracket",
+            ),
+        }
+        for decision, (first, before, second, after) in flips.items():
+            for change, school in ((first, before), (second, after)):
+                with self.subTest(decision=decision, school=school):
+                    made = next(d for d in advised({**SPORT, **change})["decisions"] if d["decision"] == decision)
+                    self.assertEqual(made["school"], school)
+
+    def test_every_input_matters(self) -> None:
+        base = {
+            **SPORT,
+            "body": {
+                **BODY,
+                "shortest_electronic_s": 1 / 32000,
+                "read_noise_pre_e": 9,
+                "dual_gain_iso": 640,
+                "dual_gain_read_noise_e": 2,
+                "readout_s": 0.02,
+            },
+            "lens": LENS,
+            "profile": {},
+            "focal_length_mm": 100,
+        }
+        changes: list[dict[str, Any]] = [
+            {"genre": "portrait"},
+            {"subject": "cycling"},
+            {"focal_length_mm": 200},
+            {"light": {"ev100": 9}},
+            {"light": {"lux": 500}},
+            {"light": {"condition": "dusk"}},
+            {"light": {"metered": {"shutter_s": 0.01, "aperture": 4, "iso": 100}}},
+            *(
+                {"light": {"ev100": 11, **one}}
+                for one in (
+                    {"stops_below": 9},
+                    {"stops_above": 4},
+                    {"kelvin": 3000},
+                    {"swing_stops": 3},
+                    {"flicker_hz": 100},
+                    {"sources": 2},
+                    {"holds_above": 3.5, "stops_above": 6},
+                    {"keeps_colour": 0.5, "kelvin": 2000},
+                )
+            ),
+            {"light": {"ev100": 11, "sources": 2, "indoors": True}, "genre": "landscape"},
+            {"filters_stops": [6], "aims": {"motion": "blur"}, "light": {"ev100": 13}},
+            *({"motion": one} for one in ({"limb_m_s": 20}, {"followed": 1}, {"near_m": 20}, {"near_m": 30, "far_m": 40})),
+            *({"motion": one} for one in ({"speed_m_s": 2}, {"angle_deg": 10}, {"distance_m": 9}, {"depth_m": 6})),
+            {"motion": {"declination_deg": 70}},
+            {"aims": {"depth": "shallow"}},
+            {"aims": {"motion": "blur"}},
+            {"support": "tripod"},
+            *(
+                {"delivery": one}
+                for one in ({"shape": "1:1"}, {"colour_space": "wide"}, {"count": 9000}, {"deadline_h": 3}, {"frames": 5000})
+            ),
+            *({"output": one} for one in ({"width_cm": 150}, {"viewing_distance_cm": 25}, {"acuity": "pixel"})),
+            {"file": "raw"},
+            *({"locks": one} for one in ({"shutter_s": 0.01}, {"aperture": 8}, {"iso": 800})),
+            *(
+                {"profile": one}
+                for one in (
+                    {"iso_ceiling": 400},
+                    {"steadiness": 0.2},
+                    {"noise_bar": 20},
+                    {"schools": {"white": "automatic"}},
+                    {"practised_follower": True},
+                )
+            ),
+            {"profile": {"slowest_handheld_s": 0.008}, "light": {"ev100": 2}},
+            {"profile": {"mains_hz": 60}, "light": {"condition": "hall_bright"}},
+            {"profile": {"darkest_stops": 0}, "light": {"ev100": 3}},
+            {"concessions": [{"intent": "iso", "up_to_stops": 1}]},
+            {"concessions": [{"intent": "depth", "to": "widest"}]},
+            *(
+                {"body": {**base["body"], **one}}
+                for one in (
+                    {"sensor_width_mm": 24},
+                    {"sensor_height_mm": 16},
+                    {"pixels_wide": 9000},
+                    {"pixels_high": 2000},
+                    {"base_iso": 400},
+                    {"max_iso": 6400},
+                    {"full_well_e": 9000},
+                    {"read_noise_pre_e": 20},
+                    {"read_noise_post_e": 900},
+                    {"dual_gain_iso": 6400},
+                    {"dual_gain_read_noise_e": 30},
+                    {"shortest_mechanical_s": 0.002},
+                    {"shortest_electronic_s": None},
+                    {"longest_s": 1},
+                    {"readout_s": 0.1},
+                    {"step_ev": 1},
+                    {"stabiliser_stops": 5},
+                    {"frames_per_second": 3},
+                    {"bits": 8},
+                )
+            ),
+            *(
+                {"lens": {**LENS, **one}}
+                for one in (
+                    {"focal_min_mm": 90},
+                    {"focal_max_mm": 95},
+                    {"widest_aperture": [1.4, 4]},
+                    {"narrowest_aperture": 8},
+                    {"stabiliser_stops": 4},
+                    {"transmission_stops": 1.0},
+                    {"circle_mm": 28},
+                    {"autofocus": False},
+                )
+            ),
+        ]
+        night = {"genre": "night_sky", "focal_length_mm": 24}
+        settings_of = [
+            base,
+            {**base, "light": {"ev100": 3}},
+            {**base, "light": {"ev100": 8}},
+            {**base, **night, "light": {"ev100": -7}},
+            {**base, "light": {"ev100": 18}, "subject": "sprint", "locks": {"aperture": 2.8}},
+        ]
+        for change in changes:
+            same = all(said({**one, **change}) == said(one) for one in settings_of)
+            self.assertFalse(same, f"{change} changes nothing")
+
+    def test_data_has_reasons_and_sources_and_no_two_alike(self) -> None:
+        for row in SCHOOLS:
+            self.assertFalse(re.search(r"\d", re.sub(r"{.*?}", "", row.because + row.costs)), f"{row.slug}: numbers come from facts")
+        for attribute in ("because", "label"):
+            words = [(s.decision, getattr(s, attribute)) for s in SCHOOLS]
+            self.assertEqual(len(set(words)), len(words))
+        for (_, slug), subject in SUBJECT.items():
+            self.assertTrue(len(subject.source) > 10, slug)
+        genres = [genre for genre, _ in SUBJECT]
+        self.assertTrue(all(genres.count(genre) >= 4 for genre in set(genres)) and len(set(genres)) == 8)

@@ -1,0 +1,114 @@
+"""Kit."""
+
+from __future__ import annotations
+
+from typing import Annotated, Any, Literal
+
+from django.db import transaction
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import get_object_or_404
+from ninja import Header, Router, Schema
+
+from forms.kit_form import BodyForm, LensForm
+from kit import actions
+from kit.models import Piece
+from people.versions import check_version, tag
+
+router = Router(tags=["kit"])
+
+
+class BodyOut(Schema):
+    """A body of the person."""
+
+    slug: str
+    document: BodyForm
+    version: str
+
+
+class LensOut(Schema):
+    """A lens of the person."""
+
+    slug: str
+    document: LensForm
+    version: str
+
+
+class KitOut(Schema):
+    """All kit."""
+
+    bodies: list[BodyOut]
+    lenses: list[LensOut]
+
+
+Kind = Literal["body", "lens"]
+OUT: dict[str, Any] = {"body": (BodyForm, BodyOut), "lens": (LensForm, LensOut)}
+
+
+def piece_out(piece: Piece) -> Any:
+    """A piece in the open form."""
+    form, out = OUT[piece.kind]
+    return out(slug=piece.slug, document=form.model_validate(piece.document), version=tag(piece.revision))
+
+
+def _mine(request: HttpRequest, kind: Kind, slug: str) -> Piece:
+    return get_object_or_404(Piece, person=request.user, kind=kind, slug=slug, deleted_at=None)
+
+
+@router.get("/kit", response=KitOut)
+def list_kit(request: HttpRequest) -> KitOut:
+    """All bodies and lenses."""
+    pieces = [(piece.kind, piece_out(piece)) for piece in Piece.objects.filter(person=request.user, deleted_at=None)]
+    return KitOut(bodies=[out for kind, out in pieces if kind == "body"], lenses=[out for kind, out in pieces if kind == "lens"])
+
+
+@router.post("/kit/bodies", response=BodyOut)
+def add_body(request: HttpRequest, document: BodyForm) -> Any:
+    """A new body."""
+    return piece_out(actions.add(request.user, "body", document))
+
+
+@router.post("/kit/lenses", response=LensOut)
+def add_lens(request: HttpRequest, document: LensForm) -> Any:
+    """A new lens."""
+    return piece_out(actions.add(request.user, "lens", document))
+
+
+def _replace(request: HttpRequest, response: HttpResponse, kind: Kind, slug: str, document: BodyForm | LensForm, if_match: str) -> Any:
+    with transaction.atomic():
+        piece = _mine(request, kind, slug)
+        check_version(piece.revision, if_match, piece.document)
+        actions.keep_document(piece, document)
+    response["ETag"] = tag(piece.revision)
+    return piece_out(piece)
+
+
+@router.put("/kit/bodies/{slug}", response=BodyOut)
+def put_body(
+    request: HttpRequest, response: HttpResponse, slug: str, document: BodyForm, if_match: Annotated[str, Header(alias="If-Match")]
+) -> Any:
+    """Replace a body, if it is still the version that was read."""
+    return _replace(request, response, "body", slug, document, if_match)
+
+
+@router.put("/kit/lenses/{slug}", response=LensOut)
+def put_lens(
+    request: HttpRequest, response: HttpResponse, slug: str, document: LensForm, if_match: Annotated[str, Header(alias="If-Match")]
+) -> Any:
+    """Replace a lens, if it is still the version that was read."""
+    return _replace(request, response, "lens", slug, document, if_match)
+
+
+@router.delete("/kit/{kind}/{slug}", response={204: None})
+def remove(request: HttpRequest, kind: Kind, slug: str) -> tuple[int, None]:
+    """Put a piece aside."""
+    actions.remove(_mine(request, kind, slug))
+    return 204, None
+
+
+@router.post("/kit/{kind}/{slug}/restore", response={204: None})
+def restore(request: HttpRequest, kind: Kind, slug: str) -> tuple[int, None]:
+    """Bring a piece back."""
+    piece = get_object_or_404(Piece, person=request.user, kind=kind, slug=slug)
+    piece.deleted_at = None
+    piece.save(update_fields=["deleted_at"])
+    return 204, None

@@ -1,0 +1,69 @@
+"""Two bodies of an outing kept alike: differences, clocks, prefixes, and one press to mend them: what is computed and written down."""
+
+from __future__ import annotations
+
+from itertools import combinations
+
+from craft.day.alike import Difference, differences
+from craft.vocabulary.words import say_value
+from forms.layout_form import LayoutForm
+from kit.models import Layout
+from outings.actions import Kit
+from outings.alike.schemas import AlikeOut, UnlikeOut
+from outings.models import Outing
+from outings.setups import by_body, made_of
+
+A_SECOND = 1.0
+"""Clocks further apart than this put the frames of two bodies in the wrong order."""
+
+
+def _out(found: Difference) -> UnlikeOut:
+    setting = found.one.setting
+    return UnlikeOut(
+        setting=setting.slug,
+        label=setting.label,
+        one=say_value(setting, found.one.value),
+        other=say_value(setting, found.other.value),
+        because=found.one.because,
+        other_because=found.other.because,
+        one_can=found.one_can,
+        other_can=found.other_can,
+    )
+
+
+def warnings_of(one: LayoutForm, other: LayoutForm) -> list[str]:
+    """What is wrong with the prefixes and clocks of two bodies."""
+    found = []
+    if one.prefix and one.prefix == other.prefix:
+        found.append(f"Both write files that begin with {one.prefix}: in one folder they overwrite each other.")
+    if not one.prefix or not other.prefix:
+        found.append("A body's prefix is not written down: whether files collide is not known.")
+    if one.clock_offset_s is None or other.clock_offset_s is None:
+        found.append("A body's clock has not been compared: take a frame of one clock with both.")
+    elif abs(one.clock_offset_s - other.clock_offset_s) > A_SECOND:
+        found.append(f"The clocks are {abs(one.clock_offset_s - other.clock_offset_s):g} s apart: frames will be sorted wrongly.")
+    return found
+
+
+def likenesses(outing: Outing) -> list[AlikeOut]:
+    """The bodies of an outing, two by two, and what would make one like the other."""
+    days = by_body(made_of(outing, Kit(outing.person))[0])
+    rows = Layout.objects.filter(piece__person=outing.person, piece__slug__in=days).select_related("piece")
+    layouts = {row.piece.slug: LayoutForm.model_validate(row.document) for row in rows}
+    pairs = []
+    for one, other in combinations(days, 2):
+        first, second = layouts.get(one, LayoutForm()), layouts.get(other, LayoutForm())
+        clocks = (first.clock_offset_s, second.clock_offset_s)
+        found = differences([made.configuration for made in days[one]], [made.configuration for made in days[other]])
+        pairs.append(
+            AlikeOut(
+                one=one,
+                other=other,
+                differences=[_out(difference) for difference in found],
+                one_prefix=first.prefix,
+                other_prefix=second.prefix,
+                clocks_apart_s=None if clocks[0] is None or clocks[1] is None else clocks[1] - clocks[0],
+                warnings=warnings_of(first, second),
+            )
+        )
+    return pairs

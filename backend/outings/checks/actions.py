@@ -1,0 +1,129 @@
+"""Before the pictures: checks of an outing, what could slip, and defaults that bite: what is computed and written down."""
+
+from __future__ import annotations
+
+from craft.day.checks import CHECKS, SLIPS, Applied, Check, Moment, Slip, applying, safe_lists, unguarded
+from craft.day.defaults import Bite, defaults_that_bite
+from craft.vocabulary.setting import Value
+from craft.vocabulary.settings import BY_SLUG
+from craft.vocabulary.words import say_value
+from outings.actions import Kit
+from outings.checks.schemas import BiteOut, BodyBites, CheckOut, ChecksOut, SafeList, SlipOut
+from outings.models import Outing
+from outings.setups import Made, by_body, made_of
+from outings.traffic.actions import not_copied
+
+MOST_BITES = 12
+
+
+def _merged(rows: list[tuple[str, Applied]]) -> list[tuple[Applied, list[str]]]:
+    """The same row of several situations once, the dearest first, with their titles."""
+    found: dict[str, tuple[Applied, list[str]]] = {}
+    for title, one in rows:
+        found.setdefault(one.row.slug, (one, []))[1].append(title)
+    return sorted(found.values(), key=lambda pair: -pair[0].dear)
+
+
+def _bite(bite: Bite, titles: list[str], words: dict[str, str]) -> BiteOut:
+    row = bite.wanted
+    return BiteOut(
+        setting=row.setting.slug,
+        own=words.get(row.setting.slug, ""),
+        label=row.setting.label,
+        value=row.default,
+        default=say_value(row.setting, row.default),
+        guessed=row.guessed,
+        wanted=say_value(row.setting, row.value),
+        because=row.because,
+        situations=[titles[k] for k in bite.situations],
+    )
+
+
+def offered_by(made: Made) -> dict[str, tuple[Value, ...]]:
+    """Values by setting that the body of a situation has."""
+    return {row.setting.slug: row.offered for row in made.configuration.rows}
+
+
+def _slip(one: Applied, titles: list[str], guard: dict[str, Value]) -> SlipOut:
+    assert isinstance(one.row, Slip)  # noqa: S101  # slips only are told so
+    said = [f"{BY_SLUG[slug].label}: {say_value(BY_SLUG[slug], value)}" for slug, value in guard.items()]
+    return SlipOut(slug=one.row.slug, control=one.row.control, happens=one.text, harmless=one.because, guard=said, situations=titles)
+
+
+def _lists(setups: list[Made], kit: Kit) -> list[SafeList]:
+    """Shortest safe lists, for bodies whose lists can be trimmed."""
+    found = []
+    for body, day in by_body([made for made in setups if "choice_lists" in made.configuration.values]).items():
+        offered = offered_by(day[0])
+        for slug, kept in safe_lists([made.configuration.values for made in day], offered).items():
+            label = kit.words.get(body, {}).get(slug, BY_SLUG[slug].label)
+            values = [say_value(BY_SLUG[slug], value) for value in kept]
+            found.append(SafeList(body=body, setting=slug, label=label, values=values, of=len(offered[slug])))
+    return found
+
+
+def checks_of(outing: Outing) -> ChecksOut:
+    """What to look at, what could slip and what bites, from the setups of the day."""
+    kit = Kit(outing.person)
+    checks: list[tuple[str, Applied]] = []
+    slips: list[tuple[str, Applied]] = []
+    open_guards: dict[str, dict[str, Value]] = {}
+    own: list[tuple[int, str, Applied]] = []
+    setups, problems = made_of(outing, kit)
+    for made in setups:
+        facts, tokens, values = made.facts, made.tokens, made.configuration.values
+        for one in applying(CHECKS, facts, tokens, values):
+            if isinstance(one.row, Check) and one.row.moment is Moment.SITUATION:
+                own.append((made.pk, made.title, one))
+            else:
+                checks.append((made.title, one))
+        offered = offered_by(made)
+        for one in applying(SLIPS, facts, tokens, values):
+            slips.append((made.title, one))
+            if isinstance(one.row, Slip):
+                open_guards.setdefault(one.row.slug, {}).update(unguarded(one.row, values, offered))
+    ticked = dict(outing.ticked.values_list("check_slug", "at"))
+    whole = [
+        CheckOut(
+            slug=one.row.slug,
+            moment=one.row.moment,
+            text=one.text,
+            because=one.because,
+            situation=None,
+            situations=titles,
+            ticked_at=ticked.get(one.row.slug),
+        )
+        for one, titles in _merged(checks)
+    ]
+    each = [
+        CheckOut(
+            slug=f"{one.row.slug}-{pk}",
+            moment=one.row.moment,
+            text=one.text,
+            because=one.because,
+            situation=pk,
+            situations=[title],
+            ticked_at=ticked.get(f"{one.row.slug}-{pk}"),
+        )
+        for pk, title, one in own
+    ]
+    defaults = []
+    for body, day in by_body(setups).items():
+        bites = defaults_that_bite(made.configuration for made in day)
+        titles = [made.title for made in day]
+        told = [_bite(bite, titles, kit.words.get(body, {})) for bite in bites[:MOST_BITES]]
+        defaults.append(BodyBites(body=body, bites=told, more=max(0, len(bites) - MOST_BITES)))
+    return ChecksOut(
+        title=outing.title,
+        checks=[
+            *(c for c in whole if c.moment is Moment.LEAVING),
+            *(c for c in whole if c.moment is Moment.ARRIVAL),
+            *each,
+            *(c for c in whole if c.moment is Moment.AFTER),
+        ],
+        slips=[_slip(one, titles, open_guards.get(one.row.slug, {})) for one, titles in _merged(slips)],
+        lists=_lists(setups, kit),
+        not_copied=not_copied(outing),
+        defaults=defaults,
+        problems=problems,
+    )

@@ -1,0 +1,1 @@
+"""Outings and situations."""

@@ -1,0 +1,183 @@
+"""Outings and situations: over HTTP."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from django.db.models import QuerySet
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import get_object_or_404
+from ninja import Header, Router
+
+from forms.outing_form import OutingFile, SituationDocument
+from forms.setup_form import SetupOut, setup_of
+from forms.situation_form import SituationForm
+from outings import actions
+from outings.day.actions import outing_out, with_rows
+from outings.day.schemas import Order, OutingIn, OutingOut, SituationOut
+from outings.mine import my_situations
+from outings.models import Outing, Situation
+from people.replies import as_json
+from people.versions import tag
+
+router = Router(tags=["outings"])
+
+
+def _outings(request: HttpRequest) -> QuerySet[Outing]:
+    return Outing.objects.filter(person=request.user, deleted_at=None)
+
+
+def _situation(request: HttpRequest, pk: int) -> Situation:
+    return get_object_or_404(my_situations(request), pk=pk)
+
+
+def _one(request: HttpRequest, pk: int) -> OutingOut:
+    return outing_out(get_object_or_404(with_rows(_outings(request)), pk=pk), actions.Kit(request.user))
+
+
+def _situation_out(row: Situation, response: HttpResponse) -> SituationOut:
+    response["ETag"] = tag(row.revision)
+    return SituationOut(
+        id=row.pk,
+        outing=row.outing_id,
+        bodies=actions.bodies_on([row.outing])[row.outing_id],
+        mains_hz=row.outing.mains_hz,
+        document=SituationDocument.model_validate(row.document),
+        version=tag(row.revision),
+        undo=row.earlier.count(),
+    )
+
+
+@router.get("/outings", response=list[OutingOut])
+def list_outings(request: HttpRequest) -> list[OutingOut]:
+    """All days with their situations."""
+    kit = actions.Kit(request.user)
+    return [outing_out(outing, kit) for outing in with_rows(_outings(request))]
+
+
+@router.post("/outings", response=OutingOut)
+def add_outing(request: HttpRequest, outing: OutingIn) -> OutingOut:
+    """A new day."""
+    row = Outing.objects.create(person=request.user, title=outing.title, place=outing.place, mains_hz=outing.mains_hz, day=outing.day)
+    return _one(request, row.pk)
+
+
+@router.post("/outings/import", response=OutingOut)
+def import_outing(request: HttpRequest, file: OutingFile) -> OutingOut:
+    """A day from a file, all or nothing."""
+    return _one(request, actions.import_outing(request.user, file).pk)
+
+
+@router.put("/outings/{pk}", response=OutingOut)
+def put_outing(request: HttpRequest, pk: int, outing: OutingIn) -> OutingOut:
+    """Rename or move a day."""
+    row = get_object_or_404(_outings(request), pk=pk)
+    row.title, row.place, row.mains_hz, row.day = outing.title, outing.place, outing.mains_hz, outing.day
+    row.save()
+    return _one(request, pk)
+
+
+@router.delete("/outings/{pk}", response={204: None})
+def delete_outing(request: HttpRequest, pk: int) -> tuple[int, None]:
+    """Put a day aside for thirty days."""
+    actions.put_aside(get_object_or_404(_outings(request), pk=pk))
+    actions.sweep()
+    return 204, None
+
+
+@router.post("/outings/{pk}/restore", response=OutingOut)
+def restore_outing(request: HttpRequest, pk: int) -> OutingOut:
+    """Bring a day back."""
+    actions.put_aside(get_object_or_404(Outing, pk=pk, person=request.user), aside=False)
+    return _one(request, pk)
+
+
+@router.get("/outings/{pk}/export", response=OutingFile, exclude_unset=True)
+def export_outing(request: HttpRequest, pk: int) -> OutingFile:
+    """A day as one file."""
+    return actions.export(get_object_or_404(_outings(request), pk=pk))
+
+
+@router.post("/outings/{pk}/situations", response=SituationOut)
+def add_situation(request: HttpRequest, response: HttpResponse, pk: int, document: SituationDocument) -> SituationOut:
+    """A new situation at the end of the day."""
+    outing = get_object_or_404(_outings(request), pk=pk)
+    actions.Kit(request.user).resolve(document.stored(), outing)
+    return _situation_out(actions.add_situation(outing, document), response)
+
+
+@router.post("/outings/{pk}/situations/import", response=SituationOut)
+def import_situation(request: HttpRequest, response: HttpResponse, pk: int, situation: SituationForm) -> SituationOut:
+    """A situation from a file in the open form, all or nothing."""
+    return _situation_out(actions.import_situation(get_object_or_404(_outings(request), pk=pk), situation), response)
+
+
+@router.put("/outings/{pk}/order", response=OutingOut)
+def reorder(request: HttpRequest, pk: int, order: Order) -> OutingOut:
+    """Put the situations in another order."""
+    actions.reorder(get_object_or_404(_outings(request), pk=pk), order.order)
+    return _one(request, pk)
+
+
+@router.get("/situations/{pk}", response=SituationOut, exclude_unset=True)
+def get_situation(request: HttpRequest, response: HttpResponse, pk: int) -> SituationOut:
+    """One situation."""
+    return _situation_out(_situation(request, pk), response)
+
+
+@router.put("/situations/{pk}", response=SituationOut, exclude_unset=True)
+def put_situation(
+    request: HttpRequest, response: HttpResponse, pk: int, document: SituationDocument, if_match: Annotated[str, Header(alias="If-Match")]
+) -> SituationOut:
+    """Replace a situation's document, if it is still the version that was read."""
+    row = _situation(request, pk)
+    actions.Kit(request.user).resolve(document.stored(), row.outing)
+    return _situation_out(actions.save_document(row, document, if_match), response)
+
+
+def _asked(request: HttpRequest, pk: int) -> SituationForm:
+    row = _situation(request, pk)
+    return SituationForm.model_validate(actions.Kit(request.user).resolve(row.document, row.outing))
+
+
+@router.get("/situations/{pk}/situation.json", response=SituationForm, exclude_unset=True)
+def export_situation(request: HttpRequest, pk: int) -> SituationForm:
+    """What the advice is asked, in the open form with kit in full: ./run advise reads it."""
+    return _asked(request, pk)
+
+
+@router.get("/situations/{pk}/setup.json", response=SetupOut)
+def export_setup(request: HttpRequest, pk: int) -> HttpResponse:
+    """The setup, in the open form."""
+    return as_json(setup_of(_asked(request, pk)))
+
+
+@router.get("/situations/{pk}/earlier", response=SituationDocument, exclude_unset=True)
+def get_earlier(request: HttpRequest, pk: int, back: int = 1) -> SituationDocument:
+    """An earlier document: 1 is the one before."""
+    rows = _situation(request, pk).earlier.all()
+    row = rows[back - 1 : back].first() if 1 <= back <= actions.UNDO_DEPTH else None
+    return SituationDocument.model_validate(get_object_or_404(rows, pk=row.pk if row else 0).document)
+
+
+@router.post("/situations/{pk}/duplicate", response=SituationOut)
+def duplicate(request: HttpRequest, response: HttpResponse, pk: int) -> SituationOut:
+    """The same situation once more, right after it."""
+    row = _situation(request, pk)
+    document = SituationDocument.model_validate({**row.document, "title": f"{row.document['title'][:110]}, again"})
+    return _situation_out(actions.add_situation(row.outing, document, after=row.position), response)
+
+
+@router.delete("/situations/{pk}", response={204: None})
+def delete_situation(request: HttpRequest, pk: int) -> tuple[int, None]:
+    """Put a situation aside for thirty days."""
+    actions.put_aside(_situation(request, pk))
+    return 204, None
+
+
+@router.post("/situations/{pk}/restore", response=SituationOut)
+def restore_situation(request: HttpRequest, response: HttpResponse, pk: int) -> SituationOut:
+    """Bring a situation back."""
+    row = get_object_or_404(Situation, pk=pk, outing__person=request.user)
+    actions.put_aside(row, aside=False)
+    return _situation_out(row, response)

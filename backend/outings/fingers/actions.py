@@ -1,0 +1,117 @@
+"""Controls of the bodies of an outing: what the day wants under a finger, and where to put it: what is computed and written down."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from itertools import pairwise
+
+from craft.day.fingers import Clash, Hour, Wanted, clashes_of, pairs_of, roles_of, two_meanings
+from craft.day.functions import BY_FUNCTION
+from craft.day.pins import Errand, pins_of
+from craft.errors import CraftError
+from craft.kit.controls import Control, Given
+from craft.vocabulary.settings import BY_SLUG
+from craft.vocabulary.words import say_value
+from forms.layout_form import LayoutForm
+from outings.actions import Kit
+from outings.fingers.schemas import BodyControls, ClashOut, ControlOut, InTurnsOut, MeaningOut, PinOut, RoleOut, TwoMeaningsOut, WantedOut
+from outings.setups import Made, minutes_of
+from people.versions import tag
+
+
+def hour_of(made: Made) -> Hour:
+    """A situation as the fingers meet it."""
+    facts = made.facts
+    return Hour(made.title, facts, made.tokens, made.configuration.values, facts["shots"])
+
+
+def _role(given: Given, wanted: dict[str, Wanted]) -> RoleOut:
+    function, day = BY_FUNCTION[given.function], wanted.get(given.function)
+    return RoleOut(
+        control=given.control,
+        use=given.use,
+        function=given.function,
+        label=function.label,
+        fixed=given.fixed,
+        uses=day.uses if day else 0,
+        because=function.because,
+        situations=list(day.situations) if day else [],
+    )
+
+
+def _clashes(found: Sequence[Clash]) -> list[ClashOut]:
+    return [
+        ClashOut(
+            control=clash.given[0].control,
+            function=clash.given[0].function,
+            label=BY_FUNCTION[clash.given[0].function].label,
+            because=clash.because,
+            situations=list(clash.situations),
+        )
+        for clash in found
+    ]
+
+
+def _there(roles: Sequence[Given], controls: Sequence[Control]) -> list[Given]:
+    """Roles on controls and of functions that there still are."""
+    names = {control.slug for control in controls}
+    return [role for role in roles if role.control in names and role.function in BY_FUNCTION]
+
+
+def body_controls(body: str, day: list[Made], starts: dict[int, str], layout: tuple[LayoutForm, int], kit: Kit) -> BodyControls:
+    """The controls of one body over the day: what is kept, what is proposed, what clashes, and what is worth pinning."""
+    facts, state, form = day[0].situation.body.facts, kit.states[body], layout[0]
+    hours = [hour_of(made) for made in day]
+    kept = _there([role.value() for role in form.roles], facts.controls)
+    problem = ""
+    try:
+        roles = roles_of(hours, facts.controls, [role for role in kept if role.fixed], form.own())
+    except CraftError as error:
+        problem = error.message
+        roles = roles_of(hours, facts.controls, (), form.own())
+    wanted = {one.function.slug: one for one in roles.wanted}
+    errands: list[Errand] = [(later.configuration, earlier.configuration.values) for earlier, later in pairwise(day)]
+    pins = pins_of(errands, state.menus)
+    words = kit.words.get(body, {})
+    return BodyControls(
+        body=body,
+        version=tag(layout[1]),
+        borrows_from=facts.borrows_from,
+        controls=[ControlOut(slug=c.slug, label=c.label, spot=c.spot, uses=list(c.uses)) for c in facts.controls],
+        kept=[_role(given, wanted) for given in kept],
+        proposed=[_role(given, wanted) for given in roles.given],
+        worth=roles.worth,
+        without=[
+            WantedOut(
+                function=w.function.slug,
+                label=w.function.label,
+                uses=w.uses,
+                lost=w.lost,
+                because=w.function.because,
+                pinned=w.function.setting in form.pinned,
+            )
+            for w in roles.without
+        ],
+        clashes=_clashes(roles.clashes),
+        kept_clashes=_clashes(clashes_of(kept, facts.controls, hours)),
+        meanings=[
+            TwoMeaningsOut(
+                setting=one.setting,
+                label=words.get(one.setting, BY_SLUG[one.setting].label),
+                values=[MeaningOut(value=say_value(BY_SLUG[one.setting], v), situations=list(t)) for v, t in one.values],
+            )
+            for one in two_meanings(hours)
+        ],
+        pairs=[
+            InTurnsOut(one=p.one, other=p.other, minutes=p.minutes, differs=[words.get(s, BY_SLUG[s].label) for s in p.differs])
+            for p in pairs_of(hours, [minutes_of(starts[made.pk]) for made in day])
+        ],
+        pins=[
+            PinOut(setting=slug, label=words.get(slug, BY_SLUG[slug].label), times=times)
+            for slug, times in zip(pins.settings, pins.times, strict=True)
+        ],
+        pins_without=pins.without,
+        pins_presses=pins.presses,
+        pinned_room=facts.moves.pinned_room,
+        problem=problem,
+    )

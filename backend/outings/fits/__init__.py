@@ -1,0 +1,1 @@
+"""Recipes: handed on, and translated to a body, lens and person of one's own."""

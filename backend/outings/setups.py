@@ -1,0 +1,67 @@
+"""The setups of a day, in its order."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from craft.configuration.configure import Configuration
+from craft.errors import CraftError
+from craft.scene.situation import Situation as Asked
+from craft.setup.setup import Setup
+from forms.answer import answer_to
+from forms.problems import InputError
+from forms.situation_form import SituationForm
+from outings.actions import Kit
+from outings.models import Outing
+
+
+@dataclass(frozen=True, slots=True)
+class Made:
+    """A situation of the outing with its setup; body: its slug in the person's kit."""
+
+    pk: int
+    title: str
+    body: str
+    situation: Asked
+    setup: Setup
+    configuration: Configuration
+    tokens: frozenset[str]
+    facts: Mapping[str, float]
+
+
+def said(error: InputError | CraftError) -> str:
+    """Why a situation has no setup, in one line."""
+    return error.message if isinstance(error, CraftError) else "; ".join(problem.line for problem in error.problems)
+
+
+def made_of(outing: Outing, kit: Kit) -> tuple[list[Made], list[str]]:
+    """The setups of a day in its order, and why some situations have none."""
+    found, problems = [], []
+    for row in outing.situations.filter(deleted_at=None):
+        title = str(row.document["title"])
+        try:
+            answer = answer_to(SituationForm.model_validate(kit.resolve(row.document, outing)))
+            whole = (answer.situation, answer.setup, answer.configuration, answer.tokens, answer.facts)
+            found.append(Made(row.pk, title, row.document["body"], *whole))
+        except (InputError, CraftError) as error:
+            problems.append(f"{title}: {said(error)}")
+    return found, problems
+
+
+def by_body(setups: list[Made]) -> dict[str, list[Made]]:
+    """The setups of each body, in the order of the day."""
+    found: dict[str, list[Made]] = {}
+    for made in setups:
+        found.setdefault(made.body, []).append(made)
+    return found
+
+
+def minutes_of(starts_at: str) -> int:
+    """Minutes since midnight of a time of day as it is stored.
+
+    >>> minutes_of("07:10:00")
+    430
+    """
+    hours, minutes = starts_at.split(":")[:2]
+    return int(hours) * 60 + int(minutes)

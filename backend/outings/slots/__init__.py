@@ -1,0 +1,1 @@
+"""Custom slots of an outing: what each should hold, what it holds now, and what it cannot hold."""

@@ -1,0 +1,158 @@
+"""Custom slots of an outing: what each should hold, what it holds now, and what it cannot hold: what is computed and written down."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from craft.day.day import LONGEST_DAY, slots_of_a_day
+from craft.day.slots import Reached, Slots
+from craft.day.special import BY_SPECIAL, special_configuration
+from craft.day.walk import Menus
+from craft.errors import CraftError
+from craft.kit.facts import Bank
+from craft.vocabulary.setting import Value
+from craft.vocabulary.settings import BY_SLUG
+from forms.setup_form import figures_of
+from kit.models import Slot
+from outings.actions import Kit
+from outings.models import Filling, Outing
+from outings.setups import Made, by_body, made_of
+from outings.slots.schemas import BankOut, BodySlots, NowOut, ReachedOut, SlotOut, SlotsOut, SpecialOut
+
+
+@dataclass(frozen=True, slots=True)
+class _Day:
+    """One body's day, with what was chosen by hand and what its slots hold now, by bank and number."""
+
+    body: str
+    made: list[Made]
+    menus: Menus
+    chosen: dict[tuple[int, int], Filling]
+    now: dict[tuple[int, int], Slot]
+
+    @property
+    def keeps(self) -> bool:
+        """Whether slots keep what is changed in them, as the day begins."""
+        return self.made[0].configuration.values.get("slot_keeps_changes") == "keeps"
+
+    @property
+    def banks(self) -> tuple[Bank, ...]:
+        """All banks of slots of the body."""
+        return self.made[0].situation.body.facts.all_banks
+
+    def filled(self) -> Slots:
+        """The setups kept in slots that nothing special takes."""
+        place = {made.pk: k for k, made in enumerate(self.made[:LONGEST_DAY])}
+        free, must = [], []
+        for number, bank in enumerate(self.banks, 1):
+            here = [row for (at, n), row in self.chosen.items() if at == number and n <= bank.slots]
+            special = sum(bool(row.special) for row in here)
+            free.append(Bank(bank.label, max(0, bank.slots - special), bank.only, bank.leaves_out))
+            must.append(frozenset(place[row.situation_id] for row in here if row.situation_id in place))
+        setups = [made.configuration for made in self.made]
+        return slots_of_a_day(setups, self.menus, free or [Bank("slots", 0)], must, keeps=self.keeps)
+
+    def values(self, k: int | None, special: str) -> dict[str, Value]:
+        """What a slot should bring back: the setup of a situation by its place, or a special one from the first of the day."""
+        if k is not None:
+            return self.made[k].configuration.values
+        first = self.made[0]
+        return special_configuration(special, first.situation, first.setup).values
+
+    def bank_out(self, number: int, bank: Bank, kept: tuple[int, ...], words: dict[str, str]) -> tuple[BankOut, dict[int, int]]:
+        """A bank, and the number of the slot that holds each setup; slots left over hold what is left of the day, in its order."""
+        place = {made.pk: k for k, made in enumerate(self.made)}
+        chosen = {n: row for (at, n), row in self.chosen.items() if at == number and n <= bank.slots}
+        by_number: dict[int, int] = {n: place[row.situation_id] for n, row in chosen.items() if row.situation_id in place}
+        spare = [k for k in range(min(len(self.made), LONGEST_DAY)) if k not in kept]
+        left = [k for k in (*kept, *spare) if k not in by_number.values()]
+        for n in range(1, bank.slots + 1):
+            if n not in chosen and left:
+                by_number[n] = left.pop(0)
+        slots = []
+        for n in range(1, bank.slots + 1):
+            k, row, now = by_number.get(n), chosen.get(n), self.now.get((number, n))
+            special = row.special if row else ""
+            title = self.made[k].title if k is not None else BY_SPECIAL[special].label if special else ""
+            wanted = None
+            try:
+                if k is not None or special:
+                    wanted = {s: v for s, v in self.values(k, special).items() if bank.holds(s)}
+            except CraftError as error:
+                title = f"{title}: {error.message}"
+            differs = None if wanted is None or now is None else sum(now.values.get(s) != v for s, v in wanted.items())
+            slots.append(
+                SlotOut(
+                    number=n,
+                    situation=self.made[k].pk if k is not None else self.made[0].pk if special else None,
+                    special=special,
+                    title=title,
+                    by_hand=row is not None,
+                    now=NowOut(title=now.title, at=now.at, differs=differs) if now else None,
+                )
+            )
+        differing = {s for made in self.made for s, v in made.configuration.values.items() if self.made[0].configuration.values.get(s) != v}
+        held = {s for s in differing if any(bank.holds(s) for bank in self.banks)}
+        cannot = sorted(words.get(s, BY_SLUG[s].label) for s in differing - held) if number == 1 else []
+        return BankOut(bank=number, label=bank.label, slots=slots, cannot=cannot), {k: n for n, k in by_number.items()}
+
+    def out(self, words: dict[str, str]) -> BodySlots:
+        """What to keep in the slots of this body, and how the day goes by them."""
+        filled = self.filled()
+        banks, numbers = [], []
+        for number, bank in enumerate(self.banks, 1):
+            told, by_setup = self.bank_out(number, bank, filled.banks[number - 1], words)
+            banks.append(told)
+            numbers.append(by_setup)
+        return BodySlots(
+            body=self.body,
+            words=len(words),
+            keeps=self.keeps,
+            banks=banks,
+            reached=[
+                ReachedOut(
+                    situation=made.pk,
+                    title=made.title,
+                    figures=figures_of(made.setup),
+                    darker=made.setup.darker_words,
+                    slots=[
+                        None if k is None else self._number(numbers[b], filled.reached, k, t) for b, k in enumerate(r.slots[: len(banks)])
+                    ],
+                    presses=r.presses,
+                )
+                for t, (made, r) in enumerate(zip(self.made, filled.reached, strict=False))
+            ],
+            presses=filled.presses,
+            without=filled.without,
+            beyond=max(0, len(self.made) - LONGEST_DAY),
+        )
+
+    @staticmethod
+    def _number(numbers: dict[int, int], reached: tuple[Reached, ...], k: int, t: int) -> int:
+        """The slot that holds a setup; one that keeps changes is followed back to what it held at first."""
+        while k not in numbers:
+            before = reached[k].slots[0]
+            if before is None or before == k:
+                break
+            k = before
+        return numbers[k]
+
+
+def slots_of(outing: Outing, kit: Kit) -> SlotsOut:
+    """The slots of every body of the day, from its setups."""
+    setups, problems = made_of(outing, kit)
+    days = by_body(setups)
+    chosen = list(outing.fillings.all())
+    now = list(Slot.objects.filter(piece__person=outing.person, piece__slug__in=days).select_related("piece"))
+    bodies = [
+        _Day(
+            body,
+            day,
+            kit.states[body].menus,
+            {(row.bank, row.number): row for row in chosen if row.body == body},
+            {(row.bank, row.number): row for row in now if row.piece.slug == body},
+        ).out(kit.words.get(body, {}))
+        for body, day in days.items()
+    ]
+    specials = [SpecialOut(slug=s.slug, label=s.label, because=s.because) for s in BY_SPECIAL.values()]
+    return SlotsOut(title=outing.title, specials=specials, bodies=bodies, problems=problems)

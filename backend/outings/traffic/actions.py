@@ -1,0 +1,86 @@
+"""Cards and links of an outing: how long bursts last, what waits to be sent, what is not yet copied: what is computed and written down."""
+
+from __future__ import annotations
+
+import datetime as dt
+import math
+
+from craft.configuration.handing_over import file_bytes
+from craft.day.traffic import Burst, backlog, bursts, sends, sent_bytes
+from craft.vocabulary.settings import BY_SLUG
+from craft.vocabulary.words import say_value
+from outings.models import Outing
+from outings.setups import Made
+from outings.traffic.schemas import BodyTraffic, BurstOut, LegOut
+
+LAST_H = 1.0
+"""Hours that the last situation of a day is taken to last."""
+
+
+def not_copied(outing: Outing) -> list[str]:
+    """Earlier outings of the person that were begun (something is ticked) and whose frames nobody has said to be copied."""
+    earlier = Outing.objects.filter(person=outing.person, deleted_at=None, day__lt=outing.day, ticked__isnull=False)
+    return [row.title for row in earlier.exclude(ticked__check_slug="copied_after").distinct()]
+
+
+def _burst(burst: Burst, role: str | None) -> BurstOut:
+    never = math.isinf(burst.seconds)
+    return BurstOut(
+        role=burst.role,
+        label=say_value(BY_SLUG["card_roles"], burst.role),
+        chosen=burst.role == role,
+        seconds=None if never else burst.seconds,
+        frames=None if never else burst.frames,
+        then_fps=burst.then_fps,
+    )
+
+
+def body_traffic(body: str, day: list[Made], spans: dict[int, tuple[int, float]]) -> BodyTraffic:
+    """How fast frames leave one body over the day."""
+    facts = day[0].situation.body.facts
+    values = [made.configuration.values for made in day]
+    files = [file_bytes(made.situation, held) for made, held in zip(day, values, strict=True)]
+    frames = [made.setup.facts["shots"] for made in day]
+    each = [sent_bytes(str(held.get("send_what", "small")), *file) for held, file in zip(values, files, strict=True)]
+    going = [count if sends(held) else 0.0 for held, count in zip(values, frames, strict=True)]
+    begins = [spans[made.pk][0] * 60.0 for made in day]
+    ends = [begin + spans[made.pk][1] * 3600 for made, begin in zip(day, begins, strict=True)]
+    link = facts.traffic.link_mb_s
+    sent = backlog(each, going, begins, ends, link) if link else ()
+    roles = BY_SLUG["card_roles"].values if "card_roles" in values[0] else ("continues",)
+    legs = []
+    for k, made in enumerate(day):
+        raw, finished = files[k]
+        fps = made.situation.body.highest_rate(made.setup.shutter, raw > 0)
+        waits = sent[k].waits_mb if sent else 0.0
+        gone = dt.datetime.combine(dt.date.min, dt.time()) + dt.timedelta(seconds=ends[k] + (sent[k].gone_after_s if sent else 0))
+        legs.append(
+            LegOut(
+                situation=made.pk,
+                title=made.title,
+                starts_at=f"{spans[made.pk][0] // 60:02d}:{spans[made.pk][0] % 60:02d}",
+                hours=spans[made.pk][1],
+                frames=frames[k],
+                frame_mb=(raw + finished) / 1e6,
+                room_gb=(raw + finished) * frames[k] / 1e9,
+                fps=fps,
+                bursts=[
+                    _burst(b, str(values[k].get("card_roles", "continues")))
+                    for b in (bursts(raw, finished, fps, facts.traffic, [str(role) for role in roles]) if fps else ())
+                ],
+                sends=going[k] > 0,
+                what=say_value(BY_SLUG["send_what"], values[k]["send_what"]) if going[k] and "send_what" in values[k] else "",
+                comes_mb=each[k] * frames[k] / 1e6,
+                waits_mb=waits,
+                gone_at=gone.strftime("%H:%M") if waits else None,
+            )
+        )
+    remote = values[0].get("remote", "off")
+    return BodyTraffic(
+        body=body,
+        link_mb_s=link,
+        blocks=list(facts.traffic.blocks),
+        pairing=str(values[0].get("pairing", "")),
+        remote="" if remote == "off" else say_value(BY_SLUG["remote"], remote),
+        legs=legs,
+    )

@@ -1,0 +1,1 @@
+"""Which setups use a value, and which a new profile would change."""

@@ -1,0 +1,1 @@
+"""The walk that brings a body to a situation's setup."""

@@ -1,0 +1,244 @@
+<script setup lang="ts">
+import { useQuery } from "@tanstack/vue-query";
+import { computed, ref } from "vue";
+import { client, ProblemError, take, type Schemas } from "@/api/client";
+import { decimal } from "@/fields/typed";
+
+const emit = defineEmits<{ saved: [slug: string, lens: Record<string, unknown> | null]; byHand: []; close: [] }>();
+const { data: choices } = useQuery({
+  queryKey: ["kinds"],
+  queryFn: () => take(client.GET("/api/kit/kinds")),
+  staleTime: Infinity,
+});
+const name = ref("");
+const kind = ref<Schemas["DescribeForm"]["kind"]>("all_round");
+const size = ref("full");
+const typed = ref({ width: "", height: "" });
+const megapixels = ref("");
+const highest = ref("");
+const finder = ref("");
+const told = ref<Record<string, Schemas["ToldOut"]>>({});
+const errors = ref<Record<string, string>>({});
+const busy = ref(false);
+const chosen = computed(() => choices.value?.kinds.find((k) => k.slug === kind.value));
+const from = (key: string): string => (told.value[key] ? `from ${told.value[key]?.source}` : "");
+
+/** Fill in what a frame of the camera tells; what it does not tell stays as it is. */
+async function picture(event: Event): Promise<void> {
+  const field = event.target as HTMLInputElement;
+  const file = field.files?.[0];
+  field.value = "";
+  if (!file) return;
+  busy.value = true;
+  errors.value = {};
+  try {
+    const answer = await take(
+      client.POST("/api/kit/picture", {
+        body: file as never,
+        bodySerializer: (body: unknown) => body as Blob,
+        headers: { "Content-Type": "application/octet-stream" },
+      }),
+    );
+    told.value = answer.told;
+    const value = (key: string) => answer.told[key]?.value;
+    if (value("name")) name.value = String(value("name"));
+    const wide = Number(value("pixels_wide") ?? 0);
+    const high = Number(value("pixels_high") ?? 0);
+    if (wide && high) megapixels.value = String(Math.round((wide * high) / 1e5) / 10);
+    if (value("sensor_width_mm")) {
+      size.value = "";
+      typed.value = { width: String(value("sensor_width_mm")), height: String(value("sensor_height_mm")) };
+    }
+    if (value("iso") && decimal(highest.value || "0") < Number(value("iso"))) highest.value = String(value("iso"));
+  } catch (error) {
+    errors.value = { "/picture": sentence(error) };
+  } finally {
+    busy.value = false;
+  }
+}
+const sentence = (error: unknown): string =>
+  error instanceof ProblemError ? (error.problem.errors?.[0]?.detail ?? error.message) : "The server cannot be reached.";
+/** The lens of the picture, as far as it is told; null where nothing is. */
+const lens = computed(() => {
+  const value = (key: string) => told.value[key]?.value;
+  if (!value("focal_min_mm")) return null;
+  const ends = [value("widest_short") ?? value("aperture") ?? 2.8, value("widest_long") ?? value("aperture") ?? 2.8];
+  return {
+    name: String(value("lens_name") ?? `${value("focal_min_mm")} mm`),
+    focal_min_mm: Number(value("focal_min_mm")),
+    focal_max_mm: Number(value("focal_max_mm")),
+    widest_aperture: ends[0] === ends[1] ? Number(ends[0]) : ends.map(Number),
+    assumed: [...(value("widest_short") ? [] : ["widest_aperture"]), "narrowest_aperture", "closest_m"],
+  };
+});
+async function save(): Promise<void> {
+  errors.value = {};
+  const [w, h] = [decimal(typed.value.width), decimal(typed.value.height)];
+  for (const [place, ok, say] of [
+    ["/name", !!name.value.trim(), "give it a name"],
+    ["/sensor", !!size.value || (w > 0 && h > 0), "write width and height in millimetres, as 36 and 24"],
+    ["/megapixels", decimal(megapixels.value) > 0, "write the largest picture's millions of pixels, as 24"],
+    ["/max_iso", decimal(highest.value) > 0, "write the highest ISO on the dial, as 25600"],
+  ] as const)
+    if (!ok) errors.value[place] = say;
+  if (Object.keys(errors.value).length) return;
+  const sensor = size.value
+    ? { sensor: size.value as NonNullable<Schemas["DescribeForm"]["sensor"]> }
+    : { sensor_width_mm: w, sensor_height_mm: h };
+  try {
+    const made = await take(
+      client.POST("/api/kit/described", {
+        body: {
+          name: name.value.trim(),
+          kind: kind.value,
+          ...sensor,
+          megapixels: decimal(megapixels.value),
+          max_iso: decimal(highest.value),
+          finder: (finder.value || null) as never,
+        },
+      }),
+    );
+    emit("saved", made.slug, made.document.fixed_lens ? null : lens.value);
+  } catch (error) {
+    errors.value = error instanceof ProblemError ? { ...error.places, "": error.message } : { "": sentence(error) };
+  }
+}
+</script>
+
+<template>
+  <form class="describe" aria-label="describe a body" @submit.prevent="save">
+    <p class="reason">Six answers are enough to begin. Everything else gets the figures of its kind, marked as assumed.</p>
+    <label class="file"
+      ><span>{{ busy ? "reading it…" : "or from one of its pictures: JPEG, TIFF or raw" }}</span
+      ><input class="visually-hidden" type="file" aria-label="a picture of this camera" @change="picture"
+    /></label>
+    <p v-if="errors['/picture']" class="error" role="alert">{{ errors["/picture"] }}</p>
+    <div class="row">
+      <label for="d-name" class="label">name</label><input id="d-name" v-model="name" class="plain" maxlength="80" /><span
+        class="help"
+        >{{ from("name") || "what you call it" }}</span
+      >
+    </div>
+    <p v-if="errors['/name']" class="error" role="alert">{{ errors["/name"] }}</p>
+    <div class="row">
+      <label for="d-kind" class="label">nearest to</label
+      ><select id="d-kind" v-model="kind" class="plain">
+        <option v-for="k in choices?.kinds" :key="k.slug" :value="k.slug">{{ k.label }}</option></select
+      ><span class="help">{{ chosen?.reason }}</span>
+    </div>
+    <div class="row">
+      <label for="d-size" class="label">sensor</label
+      ><select id="d-size" v-model="size" class="plain">
+        <option v-for="s in choices?.sizes" :key="s.slug" :value="s.slug">{{ s.label }}</option>
+        <option value="">another, typed</option></select
+      ><span class="help">{{ from("sensor_width_mm") || "manual, technical data" }}</span>
+    </div>
+    <div v-if="!size" class="row">
+      <span class="label">width × height</span
+      ><span class="entry"
+        ><input v-model="typed.width" class="plain" inputmode="decimal" aria-label="sensor width" placeholder="36" />×<input
+          v-model="typed.height"
+          class="plain"
+          inputmode="decimal"
+          aria-label="sensor height"
+          placeholder="24"
+        />mm</span
+      >
+    </div>
+    <p v-if="errors['/sensor'] ?? errors['/sensor_width_mm']" class="error" role="alert">
+      {{ errors["/sensor"] ?? errors["/sensor_width_mm"] }}
+    </p>
+    <div class="row">
+      <label for="d-mp" class="label">megapixels</label
+      ><input id="d-mp" v-model="megapixels" class="plain" inputmode="decimal" placeholder="24" /><span class="help">{{
+        from("pixels_wide") || "of the largest picture"
+      }}</span>
+    </div>
+    <p v-if="errors['/megapixels']" class="error" role="alert">{{ errors["/megapixels"] }}</p>
+    <div class="row">
+      <label for="d-iso" class="label">highest ISO</label
+      ><input id="d-iso" v-model="highest" class="plain" inputmode="numeric" placeholder="25600" /><span class="help">{{
+        told.iso ? `${from("iso")}; put the dial's highest` : "without the expanded ones"
+      }}</span>
+    </div>
+    <p v-if="errors['/max_iso']" class="error" role="alert">{{ errors["/max_iso"] }}</p>
+    <div class="row">
+      <label for="d-finder" class="label">finder</label
+      ><select id="d-finder" v-model="finder" class="plain">
+        <option value="">{{ chosen?.finder }}, as its kind has</option>
+        <option value="electronic">electronic</option>
+        <option value="optical">optical</option>
+        <option value="screen">screen only</option></select
+      ><span class="help">what you look through</span>
+    </div>
+    <p v-if="lens" class="reason">
+      The picture was taken with {{ lens.name }}: {{ lens.focal_min_mm
+      }}<template v-if="lens.focal_max_mm !== lens.focal_min_mm"> to {{ lens.focal_max_mm }}</template> mm. It is offered next.
+    </p>
+    <p class="error" role="alert">{{ errors[""] }}</p>
+    <div class="acts">
+      <button class="button strong" type="submit">Add it</button>
+      <button class="button" type="button" @click="emit('close')">Leave it</button>
+      <button class="plain" type="button" @click="emit('byHand')">every figure by hand</button>
+    </div>
+  </form>
+</template>
+
+<style scoped>
+.row {
+  display: grid;
+  grid-template-columns: 112px minmax(0, 1fr) minmax(0, 1fr);
+  gap: 0 12px;
+  align-items: baseline;
+  border-bottom: 1px solid var(--rule);
+  min-height: 44px;
+  padding: 8px 0 4px;
+}
+.row input,
+.row select {
+  min-height: 28px;
+  width: 100%;
+}
+.entry {
+  display: flex;
+  gap: 8px;
+  align-items: baseline;
+}
+.help {
+  font-size: 12px;
+  line-height: 16px;
+  color: var(--second);
+}
+.file {
+  display: inline-flex;
+  align-items: center;
+  min-height: 44px;
+  text-decoration: underline;
+  cursor: pointer;
+}
+.file:focus-within {
+  outline: 2px solid var(--ink);
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  align-items: center;
+  padding-top: 14px;
+}
+.acts > * {
+  min-height: 44px;
+}
+@media (max-width: 640px) {
+  .row {
+    grid-template-columns: 1fr 1fr;
+  }
+  .row input,
+  .row select {
+    min-height: 44px;
+  }
+  .help {
+    grid-column: 1 / -1;
+  }
+}
+</style>

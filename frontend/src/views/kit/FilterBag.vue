@@ -1,0 +1,72 @@
+<script setup lang="ts">
+import { useQueryClient } from "@tanstack/vue-query";
+import { ref } from "vue";
+import { client, ProblemError, take } from "@/api/client";
+import { useProfile } from "@/api/queries";
+import { notStops, stopsIn } from "@/fields/typed";
+
+const { data: profile } = useProfile();
+const queries = useQueryClient();
+const error = ref("");
+
+async function keep(text: string): Promise<void> {
+  const mine = profile.value;
+  if (!mine) return;
+  const filters_stops = stopsIn(text);
+  error.value = filters_stops ? "" : notStops(text);
+  if (!filters_stops) return;
+  try {
+    await take(
+      client.PUT("/api/profile", { params: { header: { "If-Match": mine.version } }, body: { ...mine.document, filters_stops } }),
+    );
+  } catch (problem) {
+    error.value = problem instanceof ProblemError ? problem.message : "The server cannot be reached.";
+  }
+  await queries.invalidateQueries({ queryKey: ["profile"] });
+}
+</script>
+
+<template>
+  <section v-if="profile" aria-labelledby="bag">
+    <h2 id="bag">Filters in the bag</h2>
+    <div class="bag">
+      <span
+        v-for="stops in profile.document.filters_stops"
+        :key="stops"
+        class="glass"
+        :style="{ '--dark': `${Math.min(90, 20 + stops * 7)}%` }"
+        aria-hidden="true"
+      ></span>
+      <label class="label" for="bag-stops">grey filters, in stops</label>
+      <input
+        id="bag-stops"
+        class="plain"
+        :value="profile.document.filters_stops?.join(', ') ?? ''"
+        placeholder="none; write 3, 6, 10"
+        @change="keep(($event.target as HTMLInputElement).value)"
+      />
+    </div>
+    <p v-if="error" class="error" role="alert">{{ error }}</p>
+  </section>
+</template>
+
+<style scoped>
+.bag {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 14px;
+  align-items: center;
+}
+.glass {
+  width: 32px;
+  height: 32px;
+  border: 1.5px solid var(--ink);
+  border-radius: 50%;
+  background: color-mix(in srgb, var(--ink) var(--dark), var(--bg));
+}
+input {
+  min-height: 44px;
+  min-width: 180px;
+  border-bottom: 1px solid var(--ink);
+}
+</style>

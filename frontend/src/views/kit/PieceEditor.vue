@@ -1,0 +1,240 @@
+<script setup lang="ts">
+import { computed, ref, watch } from "vue";
+import { client, ProblemError, take, type Body, type Lens, type Schemas } from "@/api/client";
+import { BODY_GROUPS, LENS_GROUPS, type Field } from "./fields";
+import { documentFrom, shown, typedFrom, valueAt, type Document } from "./piece";
+
+const props = defineProps<{
+  kind: "body" | "lens";
+  slug: string;
+  version: string;
+  base: Document;
+  kit: Schemas["KitOut"];
+}>();
+const emit = defineEmits<{ saved: [slug: string]; remove: []; close: [] }>();
+
+const groups = computed(() => (props.kind === "lens" ? LENS_GROUPS : BODY_GROUPS));
+const NEW: Record<string, Document> = {
+  body: {
+    patterns: ["multi_zone", "centre_weighted", "spot"],
+    areas: ["point", "small_group", "zone", "whole_frame"],
+    detects: [],
+  },
+  lens: { autofocus: true, ring_reported: true },
+};
+const name = ref("");
+const words = ref<ReturnType<typeof typedFrom>>({});
+const errors = ref<Record<string, string>>({});
+watch(
+  () => [props.slug, props.version] as const,
+  () => {
+    name.value = String(props.base.name ?? "");
+    words.value = typedFrom(props.slug ? props.base : { ...NEW[props.kind], ...props.base }, groups.value);
+    errors.value = {};
+  },
+  { immediate: true },
+);
+const guesses = computed(() => ((props.base.assumed as string[] | undefined) ?? []).length);
+const assumed = (field: Field): boolean => field.usual !== undefined && !String(words.value[field.key] ?? "").trim();
+function placeholder(field: Field): string {
+  if (field.usual === undefined) return "not offered";
+  const kept = valueAt(props.base, field.key);
+  return `${shown(typeof kept === "number" ? kept : field.usual, field.time)}, assumed`;
+}
+function wrong(key: string): string | undefined {
+  const place = key.startsWith("widest_") ? "/widest_aperture" : `/${key.replace(".", "/")}`;
+  return errors.value[`/${key}`] ?? Object.entries(errors.value).find(([p]) => p === place || p.startsWith(`${place}/`))?.[1];
+}
+const text = (key: string): string => String(words.value[key] ?? "");
+function some(key: string, value: string, on: boolean): void {
+  const rest = ((words.value[key] as string[]) ?? []).filter((v) => v !== value);
+  words.value[key] = on ? [...rest, value] : rest;
+}
+async function save(): Promise<void> {
+  const made = documentFrom(props.base, name.value.trim(), words.value, groups.value);
+  errors.value = made.errors;
+  if (Object.keys(made.errors).length) return;
+  const at = { params: { path: { slug: props.slug }, header: { "If-Match": props.version } } };
+  try {
+    let kept: { slug: string };
+    if (props.kind === "body") {
+      const body = made.document as unknown as Body;
+      kept = await take(
+        props.slug ? client.PUT("/api/kit/bodies/{slug}", { ...at, body }) : client.POST("/api/kit/bodies", { body }),
+      );
+    } else {
+      const body = made.document as unknown as Lens;
+      kept = await take(
+        props.slug ? client.PUT("/api/kit/lenses/{slug}", { ...at, body }) : client.POST("/api/kit/lenses", { body }),
+      );
+    }
+    emit("saved", kept.slug);
+  } catch (error) {
+    errors.value =
+      error instanceof ProblemError
+        ? { ...error.places, ...(Object.keys(error.places).length ? {} : { "": error.message }) }
+        : { "": "The server cannot be reached." };
+  }
+}
+</script>
+
+<template>
+  <form class="editor" :aria-label="slug ? String(base.name) : kind === 'body' ? 'new body' : 'new lens'" @submit.prevent="save">
+    <div class="row">
+      <label for="k-name" class="label">name</label><input id="k-name" v-model="name" class="plain" maxlength="80" /><span
+        class="help"
+        >what you call it</span
+      >
+    </div>
+    <p v-if="wrong('name')" class="error" role="alert">{{ wrong("name") }}</p>
+    <p v-if="guesses" class="reason">{{ guesses }} figures are assumed: they work at once, and what you fill in replaces them.</p>
+    <component :is="group.advanced ? 'details' : 'section'" v-for="group in groups" :key="group.title" class="group">
+      <component :is="group.advanced ? 'summary' : 'h3'"
+        >{{ group.title }} <span class="gains">{{ group.gains }}</span></component
+      >
+      <template v-for="field in group.fields" :key="field.key">
+        <label v-if="field.as === 'yes'" class="row tick"
+          ><span class="label">{{ field.label }}</span
+          ><input
+            type="checkbox"
+            :checked="words[field.key] === true"
+            @change="words[field.key] = ($event.target as HTMLInputElement).checked"
+          /><span class="help">{{ field.help }}</span></label
+        >
+        <fieldset v-else-if="field.as === 'some'" class="row some">
+          <legend class="label">{{ field.label }}</legend>
+          <label v-for="[value, say] in field.choices" :key="value"
+            ><input
+              type="checkbox"
+              :checked="((words[field.key] as string[]) ?? []).includes(value)"
+              @change="some(field.key, value, ($event.target as HTMLInputElement).checked)"
+            />
+            {{ say }}</label
+          >
+        </fieldset>
+        <div v-else class="row">
+          <label :for="`k-${field.key}`" class="label">{{ field.label }}</label>
+          <select
+            v-if="field.as === 'one' || field.as === 'lens'"
+            :id="`k-${field.key}`"
+            class="plain"
+            :value="text(field.key)"
+            @change="words[field.key] = ($event.target as HTMLSelectElement).value"
+          >
+            <option v-if="field.as === 'lens'" value="">lenses are changed</option>
+            <template v-if="field.as === 'lens'"
+              ><option v-for="l in kit.lenses" :key="l.slug" :value="l.slug">{{ l.document.name }}</option></template
+            >
+            <option v-for="[value, say] in field.choices ?? []" :key="value" :value="value">{{ say }}</option>
+          </select>
+          <span v-else class="entry"
+            ><input
+              :id="`k-${field.key}`"
+              class="plain"
+              :class="{ assumed: assumed(field) }"
+              :value="text(field.key)"
+              :placeholder="placeholder(field)"
+              :aria-describedby="`h-${field.key}`"
+              @input="words[field.key] = ($event.target as HTMLInputElement).value"
+            /><span class="quiet">{{ field.unit }}</span></span
+          >
+          <span :id="`h-${field.key}`" class="help">{{ field.help }}</span>
+        </div>
+        <p v-if="wrong(field.key)" class="error" role="alert">{{ wrong(field.key) }}</p>
+      </template>
+    </component>
+    <p class="error" role="alert">{{ errors[""] }}</p>
+    <div class="acts">
+      <button class="button strong" type="submit">Save</button>
+      <button class="button" type="button" @click="emit('close')">Leave it</button>
+      <button v-if="slug" class="plain" type="button" @click="emit('remove')">Put {{ name }} aside</button>
+    </div>
+  </form>
+</template>
+
+<style scoped>
+.row {
+  display: grid;
+  grid-template-columns: 190px minmax(0, 1fr) 190px;
+  gap: 0 12px;
+  align-items: baseline;
+  border-bottom: 1px solid var(--rule);
+  min-height: 36px;
+  padding: 6px 0 4px;
+}
+.row input:not([type="checkbox"]),
+.row select {
+  min-height: 24px;
+  width: 100%;
+}
+.entry {
+  display: flex;
+  gap: 6px;
+  align-items: baseline;
+}
+.some {
+  border: 0;
+  border-bottom: 1px solid var(--rule);
+  margin: 0;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 18px;
+}
+.some legend {
+  float: left;
+  width: 190px;
+  padding: 0;
+}
+.some label {
+  display: inline-flex;
+  gap: 6px;
+  align-items: center;
+  min-height: 30px;
+}
+h3,
+summary {
+  font: 600 15px/22px "Archivo Variable";
+  padding: 14px 0 2px;
+  min-height: 36px;
+}
+.gains {
+  font:
+    400 13px/18px "Literata Variable",
+    serif;
+  color: var(--second);
+  padding-left: 8px;
+}
+.help {
+  font-size: 12px;
+  line-height: 16px;
+  color: var(--second);
+}
+.acts {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  align-items: center;
+  padding-top: 14px;
+}
+.acts > * {
+  min-height: 44px;
+}
+@media (max-width: 640px) {
+  .row {
+    grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+    min-height: 44px;
+  }
+  .row input:not([type="checkbox"]),
+  .row select,
+  .some label,
+  summary {
+    min-height: 44px;
+  }
+  .some legend {
+    width: 100%;
+  }
+  .help {
+    grid-column: 1 / -1;
+  }
+}
+</style>
