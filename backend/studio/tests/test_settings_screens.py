@@ -307,6 +307,16 @@ class Guide(BrowserCase):
         expect(page.get_by_label("search settings")).to_be_visible()
 
 
+LATE_ANSWERS = """() => {
+    const quick = window.fetch;
+    window.fetch = async (request) => {
+        const answer = await quick(request);
+        if (request.method === "PUT") await new Promise((later) => setTimeout(later, 900));
+        return answer;
+    };
+}"""
+
+
 class OwnWords(BrowserCase):
     def words(self, page: Page, holds: object) -> list[dict[str, object]]:
         for _ in range(100):
@@ -335,6 +345,27 @@ class OwnWords(BrowserCase):
         rows = self.words(page, lambda rows: rows[0]["label"] == "way")
         self.assertEqual((rows[0]["setting"], {row["menu"][0] for row in rows}), ("exposure_mode", {"one", "two", "three", "four"}))
         self.assertEqual(self.wrong, [])
+
+    def test_quick_changes_of_one_person_never_cross_each_other_however_late_the_answers(self) -> None:
+        page = self.open("/kit/bodies/quillon-lane-32")
+        page.evaluate(LATE_ANSWERS)
+        for name, label in (("time", "first"), ("aperture", "second"), ("exposure mode", "third")):
+            page.get_by_label(f"label of {name}", exact=True).fill(label)
+            page.keyboard.press("Tab")
+        for feature in ("a button under the thumb can focus", "the body takes two cards"):
+            page.get_by_label(feature).click()
+        self.words(page, lambda rows: {"first", "second", "third"} <= {row["label"] for row in rows})
+        self.answered(page)
+        facts = Piece.objects.get(person=self.ilse, slug="quillon-lane-32").document["facts"]
+        self.assertLessEqual({"rear_button", "two_cards"}, set(facts["features"]))
+        self.walk_to(page, "/profile")
+        for bar in ("30", "35"):
+            page.get_by_label("noise bar").fill(bar)
+            page.keyboard.press("Tab")
+            page.wait_for_timeout(700)
+        self.answered(page)
+        self.assertEqual(Profile.objects.get(person=self.ilse).document["noise_bar"], 35)
+        expect(page.get_by_text("changed elsewhere")).to_have_count(0)
 
     def test_words_changed_in_two_windows_are_both_shown(self) -> None:
         page = self.open("/kit/bodies/quillon-lane-32")

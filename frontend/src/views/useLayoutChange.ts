@@ -1,6 +1,7 @@
 import { useQueryClient } from "@tanstack/vue-query";
 import { ref } from "vue";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
+import { useInTurn } from "@/api/inTurn";
 
 export type Layout = Schemas["LayoutForm"];
 
@@ -11,36 +12,35 @@ export function useLayoutChange() {
   /** Layouts as they were before each change made here, the last one last. */
   const past = ref<{ slug: string; document: Layout }[]>([]);
   const wrong = ref("");
-  /** One change after the other: each reads what the last one left. */
-  let last: Promise<boolean> = Promise.resolve(true);
-  function change(slug: string, made: (layout: Layout) => Partial<Layout>, words: string): Promise<boolean> {
-    last = last.then(() => keep(slug, made, words));
-    return last;
-  }
-  async function keep(slug: string, made: (layout: Layout) => Partial<Layout>, words: string): Promise<boolean> {
-    said.value = wrong.value = "";
-    const at = { path: { slug } };
-    try {
-      const read = await take(client.GET("/api/kit/bodies/{slug}/layout", { params: at }));
-      const answer = await take(
-        client.PUT("/api/kit/bodies/{slug}/layout", {
-          params: { ...at, header: { "If-Match": read.version } },
-          body: { ...read.document, ...made(read.document) },
-        }),
-      );
-      queries.setQueryData(["layout", slug], answer);
-      past.value = [...past.value, { slug, document: read.document }].slice(-100);
-      said.value = words;
-    } catch (caught) {
-      wrong.value =
-        caught instanceof ProblemError
-          ? Object.values(caught.places).join("; ") || caught.message
-          : "The server cannot be reached; nothing was changed.";
-      return false;
-    }
-    for (const key of ["fingers", "first", "alike", "walk", "slots"]) await queries.invalidateQueries({ queryKey: [key] });
-    return true;
-  }
+  type Change = { slug: string; made: (layout: Layout) => Partial<Layout>; words: string };
+  const keep = useInTurn(
+    () => "layout",
+    async ({ slug, made, words }: Change): Promise<boolean> => {
+      said.value = wrong.value = "";
+      const at = { path: { slug } };
+      try {
+        const read = await take(client.GET("/api/kit/bodies/{slug}/layout", { params: at }));
+        const answer = await take(
+          client.PUT("/api/kit/bodies/{slug}/layout", {
+            params: { ...at, header: { "If-Match": read.version } },
+            body: { ...read.document, ...made(read.document) },
+          }),
+        );
+        queries.setQueryData(["layout", slug], answer);
+        past.value = [...past.value, { slug, document: read.document }].slice(-100);
+        said.value = words;
+      } catch (caught) {
+        wrong.value =
+          caught instanceof ProblemError
+            ? Object.values(caught.places).join("; ") || caught.message
+            : "The server cannot be reached; nothing was changed.";
+        return false;
+      }
+      for (const key of ["fingers", "first", "alike", "walk", "slots"]) await queries.invalidateQueries({ queryKey: [key] });
+      return true;
+    },
+  );
+  const change = (slug: string, made: Change["made"], words: string): Promise<boolean> => keep({ slug, made, words });
   async function undo(): Promise<void> {
     const before = past.value[past.value.length - 1];
     if (!before) return;

@@ -11,6 +11,7 @@ import Staff from "@/ruler/Staff.vue";
 import Stops from "@/ruler/Stops.vue";
 import { inShort } from "@/words";
 import Conflict from "../Conflict.vue";
+import { useProfileChange } from "../useProfileChange";
 import Decisions from "./Decisions.vue";
 import DetailsPane from "./DetailsPane.vue";
 import Figures from "./Figures.vue";
@@ -103,18 +104,14 @@ function setByHand(slug: string, value: number | null): void {
 }
 /** The bar of noise is the person's: it is changed in the profile, for every picture. */
 async function setBar(value: number): Promise<void> {
-  const mine = profile.value;
-  if (!mine) return;
   const noise_bar = Math.min(100, Math.max(2, Math.round(value * 10) / 10));
   try {
-    await take(
-      client.PUT("/api/profile", { params: { header: { "If-Match": mine.version } }, body: { ...mine.document, noise_bar } }),
-    );
+    await changeProfile({ noise_bar });
   } catch (error) {
     lockErrors.value = { bar: error instanceof ProblemError ? error.message : "The server cannot be reached." };
   }
-  await queries.invalidateQueries({ queryKey: ["profile"] });
 }
+const changeProfile = useProfileChange();
 function setRungs(rungs: Concession[] | null): void {
   change((d) => (d.concessions = rungs));
 }

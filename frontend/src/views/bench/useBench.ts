@@ -2,6 +2,7 @@ import { useDebounceFn, useStorage } from "@vueuse/core";
 import { useQueryClient } from "@tanstack/vue-query";
 import { computed, ref, shallowRef, watch } from "vue";
 import { client, ProblemError, take, type Decided, type Schemas, type Setup, type Situation } from "@/api/client";
+import { useInTurn } from "@/api/inTurn";
 import { useKit, useProfile } from "@/api/queries";
 
 const DEPTH = 100;
@@ -165,9 +166,7 @@ export function useBench<T extends Decided>(id: number, ask: Ask<T>) {
   const unread = (): Situation[] => [draft.value?.sent ?? []].flat();
   /** Whether what stands on the server is a save of this very page: only somebody else's change is a conflict. */
   const ours = (there: Situation): boolean => unread().some((mine) => alike(mine, there));
-  /** Saves go one after the other: each knows the version that the one before it made. */
-  let last: Promise<void> = Promise.resolve();
-  const put = (): Promise<void> => (last = last.then(send));
+  const put = useInTurn(() => `situation-${id}`, send);
   async function send(): Promise<void> {
     if (!document.value || (stored && alike(document.value, stored)) || saved.value === "conflict") return;
     if (Object.keys(errors.value).some((place) => place !== "")) return;

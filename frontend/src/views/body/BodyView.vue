@@ -3,6 +3,7 @@ import { useQueryClient } from "@tanstack/vue-query";
 import { computed, nextTick, onUnmounted, ref, watch } from "vue";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
 import { useDialect, useGuide, useHeld, useKit } from "@/api/queries";
+import { useInTurn } from "@/api/inTurn";
 import { offer } from "@/keys/actions";
 import Conflict from "../Conflict.vue";
 import ControlsPane from "./ControlsPane.vue";
@@ -50,19 +51,30 @@ const rows = computed(() =>
   }),
 );
 
-async function keep(next: Entry[], words: string): Promise<void> {
-  const before = copy(entries.value);
-  entries.value = next;
-  errors.value = {};
-  try {
+/** Each save is of all rows as they stand here, based on the version that the save before it made; none while a conflict is open. */
+const put = useInTurn(
+  () => `dialect-${props.slug}`,
+  async (rows: Entry[]) => {
+    if (theirs.value) return;
     const answer = await take(
       client.PUT("/api/kit/bodies/{slug}/dialect", {
         params: { path: { slug: props.slug }, header: { "If-Match": version.value } },
-        body: { format: "wide-aperture-dialect", version: 1, firmware: stored.value?.document.firmware ?? "", entries: next },
+        body: { format: "wide-aperture-dialect", version: 1, firmware: stored.value?.document.firmware ?? "", entries: rows },
       }),
     );
-    past.value = [...past.value, before].slice(-100);
-    took(answer);
+    version.value = answer.version;
+    if (newest === rows) entries.value = plain(answer.document);
+    queries.setQueryData(["dialect", props.slug], answer);
+  },
+);
+let newest: Entry[] = [];
+/** What can be undone is remembered as it is changed, not as it is saved: undo takes back what stands on the screen. */
+async function keep(next: Entry[], words: string, undoing = false): Promise<void> {
+  if (!undoing) past.value = [...past.value, copy(entries.value)].slice(-100);
+  entries.value = newest = next;
+  errors.value = {};
+  try {
+    await put(next);
     said.value = words;
   } catch (error) {
     const current = error instanceof ProblemError && error.problem.status === 412 ? error.problem.current : null;
@@ -84,14 +96,13 @@ function imported(answer: Schemas["DialectOut"]): void {
 function settle(mine: boolean): void {
   const other = theirs.value;
   theirs.value = null;
-  if (mine || !other) void keep(copy(entries.value), "kept yours");
+  if (mine || !other) void keep(copy(entries.value), "kept yours", true);
   else entries.value = plain(other);
 }
 async function undo(): Promise<void> {
   const before = past.value.pop();
   if (!before) return;
-  await keep(before, "undone");
-  past.value.pop();
+  await keep(before, "undone", true);
 }
 function edit(k: number, change: (entry: Entry) => void, words: string): void {
   const next = copy(entries.value);

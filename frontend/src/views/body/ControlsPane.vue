@@ -16,7 +16,7 @@ const wrong = ref("");
 const typed = (event: Event): string => (event.target as HTMLInputElement).value.trim();
 const controls = (): Control[] => facts.value.controls ?? [];
 const edit = (slug: string, change: Partial<Control>, words: string): void =>
-  void keep({ controls: controls().map((c) => (c.slug === slug ? { ...c, ...change } : c)) }, words);
+  void keep((now) => ({ controls: now.controls?.map((c) => (c.slug === slug ? { ...c, ...change } : c)) }), words);
 /** A name for files, made of what its owner calls it, and like no other. */
 function named(label: string): string {
   const stem =
@@ -34,7 +34,7 @@ async function add(): Promise<void> {
   wrong.value = label ? "" : "write what you call it, such as: thumb key";
   if (!label) return;
   const control = { slug: named(label), label, spot: adding.value.spot, uses: ["press", "hold"] as Use[] };
-  if (await keep({ controls: [...controls(), control] }, `${label} written down`)) adding.value.label = "";
+  if (await keep((now) => ({ controls: [...(now.controls ?? []), control] }), `${label} written down`)) adding.value.label = "";
 }
 function use(control: Control, slug: Use, on: boolean): void {
   const uses = on ? [...control.uses, slug] : control.uses.filter((u) => u !== slug);
@@ -55,7 +55,7 @@ const MOVES: { key: keyof Moves; label: string; usual: number }[] = [
 function move(key: keyof Moves, event: Event): void {
   const number = decimal(typed(event));
   wrong.value = typed(event) !== "" && Number.isFinite(number) ? "" : "type presses, such as 1 or 0.5";
-  if (!wrong.value) void keep({ moves: { ...facts.value.moves, [key]: number } }, "kept");
+  if (!wrong.value) void keep((now) => ({ moves: { ...now.moves, [key]: number } }), "kept");
 }
 </script>
 
@@ -85,7 +85,7 @@ function move(key: keyof Moves, event: Event): void {
         class="plain"
         data-repeats
         :aria-label="`take out ${control.label}`"
-        @click="keep({ controls: controls().filter((c) => c.slug !== control.slug) }, `${control.label} taken out`)"
+        @click="keep((now) => ({ controls: now.controls?.filter((c) => c.slug !== control.slug) }), `${control.label} taken out`)"
       >
         take out
       </button>

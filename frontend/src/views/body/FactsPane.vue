@@ -2,7 +2,7 @@
 import { computed } from "vue";
 import type { Body, Schemas } from "@/api/client";
 import AsItCame from "./AsItCame.vue";
-import { useFactsChange } from "./useFactsChange";
+import { useFactsChange, type Facts } from "./useFactsChange";
 
 const props = defineProps<{ slug: string; body: Body; version: string; guide: Schemas["Guide"] }>();
 const { facts, keep, error, said } = useFactsChange(props);
@@ -20,14 +20,18 @@ const came = computed(() =>
 );
 const others = computed(() => props.guide.settings.filter((s) => !facts.value.absent?.includes(s.slug)));
 
+const keepFigure = <K extends keyof Facts>(key: K, figure: Facts[K], words: string): Promise<boolean> =>
+  keep(() => ({ [key]: figure }) as Partial<Facts>, words);
 function feature(token: string, on: boolean): void {
-  const rest = (facts.value.features ?? []).filter((f) => f !== token);
-  void keep({ features: on ? [...rest, token] : rest }, "kept");
+  void keep((now) => {
+    const rest = (now.features ?? []).filter((f) => f !== token);
+    return { features: on ? [...rest, token] : rest };
+  }, "kept");
 }
 function lacks(event: Event): void {
   const field = event.target as HTMLSelectElement;
-  if (field.value)
-    void keep({ absent: [...(facts.value.absent ?? []), field.value] }, `${label(field.value)} is not on this body`);
+  const lacking = field.value;
+  if (lacking) void keep((now) => ({ absent: [...(now.absent ?? []), lacking] }), `${label(lacking)} is not on this body`);
   field.value = "";
 }
 </script>
@@ -43,13 +47,13 @@ function lacks(event: Event): void {
         :value="facts.firmware ?? ''"
         maxlength="40"
         placeholder="as the menu shows it"
-        @change="keep({ firmware: ($event.target as HTMLInputElement).value.trim() }, 'firmware kept')"
+        @change="keepFigure('firmware', ($event.target as HTMLInputElement).value.trim(), 'firmware kept')"
     /></label>
     <label class="tick"
       ><input
         type="checkbox"
         :checked="facts.defaults_known"
-        @change="keep({ defaults_known: ($event.target as HTMLInputElement).checked }, 'kept')"
+        @change="keepFigure('defaults_known', ($event.target as HTMLInputElement).checked, 'kept')"
       />
       I have gone through how it leaves the box: what is not listed is as most bodies have it</label
     >
@@ -76,7 +80,7 @@ function lacks(event: Event): void {
         class="plain"
         aria-label="how many slots"
         :value="facts.slots ?? 0"
-        @change="keep({ slots: Number(($event.target as HTMLSelectElement).value) }, 'slots kept')"
+        @change="keepFigure('slots', Number(($event.target as HTMLSelectElement).value), 'slots kept')"
       >
         <option v-for="n in 11" :key="n" :value="n - 1">{{ n === 1 ? "none" : n - 1 }}</option>
       </select></label
@@ -95,7 +99,7 @@ function lacks(event: Event): void {
           class="plain"
           data-repeats
           :aria-label="`this body has ${label(gone)}`"
-          @click="keep({ absent: facts.absent?.filter((a) => a !== gone) }, 'kept')"
+          @click="keep((now) => ({ absent: now.absent?.filter((a) => a !== gone) }), 'kept')"
         >
           it has it
         </button></span

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from "vue";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
+import { useInTurn } from "@/api/inTurn";
 
 const props = defineProps<{ slug: string; version: string }>();
 const emit = defineEmits<{ taken: [answer: Schemas["DialectOut"]] }>();
@@ -13,17 +14,23 @@ const row = (at: string): string => {
   return `row ${where === "entries" ? Number(number) + 1 : number}${column ? `, ${column}` : ""}: `;
 };
 
-async function take_(): Promise<void> {
-  errors.value = [];
-  try {
+const replace = useInTurn(
+  () => `dialect-${props.slug}`,
+  async () => {
     const answer = await take(
       client.POST("/api/kit/bodies/{slug}/dialect/import", {
         params: { path: { slug: props.slug }, header: { "If-Match": props.version } },
         body: { kind: kind.value, text: text.value },
       }),
     );
-    text.value = "";
     emit("taken", answer);
+  },
+);
+async function take_(): Promise<void> {
+  errors.value = [];
+  try {
+    await replace();
+    text.value = "";
   } catch (error) {
     if (error instanceof ProblemError) {
       const found = (error.problem.errors ?? []).map((e): [string, string] => [row(e.pointer), e.detail]);

@@ -28,21 +28,15 @@ const typed = (event: Event): string => (event.target as HTMLInputElement).value
 function set(event: Event, change: (n: number) => Traffic): void {
   const number = decimal(typed(event) || "0");
   wrong.value = Number.isFinite(number) ? "" : "type megabytes, such as 90";
-  if (!wrong.value) void keep({ traffic: { ...now.value, ...change(number) } }, "kept");
+  if (!wrong.value) void keep((facts) => ({ traffic: { ...facts.traffic, ...change(number) } }), "kept");
 }
-const blocks = (event: Event): void =>
-  void keep(
-    {
-      traffic: {
-        ...now.value,
-        blocks: typed(event)
-          .split(",")
-          .map((part) => part.trim())
-          .filter(Boolean),
-      },
-    },
-    "kept",
-  );
+function setBlocks(event: Event): void {
+  const blocks = typed(event)
+    .split(",")
+    .map((part) => part.trim())
+    .filter(Boolean);
+  void keep((facts) => ({ traffic: { ...facts.traffic, blocks } }), "kept");
+}
 </script>
 
 <template>
@@ -65,7 +59,7 @@ const blocks = (event: Event): void =>
         maxlength="600"
         placeholder="what waits, with commas between"
         :value="(now.blocks ?? []).join(', ')"
-        @change="blocks"
+        @change="setBlocks"
     /></label>
     <p class="quiet" role="status">{{ said }}</p>
     <p v-if="error || wrong" class="error" role="alert">{{ error || wrong }}</p>

@@ -1,6 +1,7 @@
 import { useQueryClient } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import { client, ProblemError, take, type Body, type Schemas } from "@/api/client";
+import { useInTurn } from "@/api/inTurn";
 
 export type Facts = Schemas["BodyFactsForm"];
 
@@ -10,15 +11,32 @@ export function useFactsChange(props: { slug: string; body: Body; version: strin
   const error = ref("");
   const said = ref("");
   const facts = computed<Facts>(() => props.body.facts ?? {});
-  async function keep(change: Partial<Facts>, words: string): Promise<boolean> {
+  type Change = (now: Facts) => Partial<Facts>;
+  const put = useInTurn(
+    () => `body-${props.slug}`,
+    async (change: Change) => {
+      const kit = queries.getQueryData<Schemas["KitOut"]>(["kit"]);
+      const { document: body, version } = kit?.bodies.find((b) => b.slug === props.slug) ?? {
+        document: props.body,
+        version: props.version,
+      };
+      try {
+        await take(
+          client.PUT("/api/kit/bodies/{slug}", {
+            params: { path: { slug: props.slug }, header: { "If-Match": version } },
+            body: { ...body, facts: { ...body.facts, ...change(body.facts ?? {}) } },
+          }),
+        );
+      } finally {
+        await queries.invalidateQueries({ queryKey: ["kit"] });
+      }
+    },
+  );
+  /** Keep what `change` makes of the facts, as the change before this one left them. */
+  async function keep(change: Change, words: string): Promise<boolean> {
     error.value = said.value = "";
     try {
-      await take(
-        client.PUT("/api/kit/bodies/{slug}", {
-          params: { path: { slug: props.slug }, header: { "If-Match": props.version } },
-          body: { ...props.body, facts: { ...facts.value, ...change } },
-        }),
-      );
+      await put(change);
       said.value = words;
     } catch (caught) {
       const late = caught instanceof ProblemError && caught.problem.status === 412;
@@ -28,7 +46,6 @@ export function useFactsChange(props: { slug: string; body: Body; version: strin
           ? Object.values(caught.places).join("; ") || caught.message
           : "The server cannot be reached.";
     }
-    await queries.invalidateQueries({ queryKey: ["kit"] });
     return !error.value;
   }
   return { facts, keep, error, said };

@@ -1,28 +1,23 @@
 <script setup lang="ts">
-import { useQueryClient } from "@tanstack/vue-query";
 import { ref } from "vue";
-import { client, ProblemError, take } from "@/api/client";
+import { ProblemError } from "@/api/client";
 import { useProfile } from "@/api/queries";
 import { notStops, stopsIn } from "@/fields/typed";
+import { useProfileChange } from "../useProfileChange";
 
 const { data: profile } = useProfile();
-const queries = useQueryClient();
+const change = useProfileChange();
 const error = ref("");
 
 async function keep(text: string): Promise<void> {
-  const mine = profile.value;
-  if (!mine) return;
   const filters_stops = stopsIn(text);
   error.value = filters_stops ? "" : notStops(text);
   if (!filters_stops) return;
   try {
-    await take(
-      client.PUT("/api/profile", { params: { header: { "If-Match": mine.version } }, body: { ...mine.document, filters_stops } }),
-    );
+    await change({ filters_stops });
   } catch (problem) {
     error.value = problem instanceof ProblemError ? problem.message : "The server cannot be reached.";
   }
-  await queries.invalidateQueries({ queryKey: ["profile"] });
 }
 </script>
 

@@ -3,6 +3,7 @@ import { useQueryClient } from "@tanstack/vue-query";
 import { useDebounceFn } from "@vueuse/core";
 import { computed, ref, watch } from "vue";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
+import { useInTurn } from "@/api/inTurn";
 import { useKit, useProfile, useWords } from "@/api/queries";
 import { word } from "@/words";
 import NumberField from "@/fields/NumberField.vue";
@@ -29,23 +30,27 @@ watch(
   },
   { immediate: true },
 );
-const save = useDebounceFn(async () => {
-  if (!person.value || theirs.value) return;
-  try {
-    const answer = await take(
-      client.PUT("/api/profile", { params: { header: { "If-Match": version.value } }, body: person.value }),
-    );
-    version.value = answer.version;
-    queries.setQueryData(["profile"], answer);
-    errors.value = {};
-    state.value = "saved";
-  } catch (error) {
-    state.value = "";
-    const current = error instanceof ProblemError && error.problem.status === 412 ? error.problem.current : null;
-    if (current) [theirs.value, version.value] = [current.document as Person, current.version as string];
-    else errors.value = error instanceof ProblemError ? error.places : { "": "The server cannot be reached." };
-  }
-}, 500);
+const put = useInTurn(
+  () => "profile",
+  async () => {
+    if (!person.value || theirs.value) return;
+    try {
+      const answer = await take(
+        client.PUT("/api/profile", { params: { header: { "If-Match": version.value } }, body: person.value }),
+      );
+      version.value = answer.version;
+      queries.setQueryData(["profile"], answer);
+      errors.value = {};
+      state.value = "saved";
+    } catch (error) {
+      state.value = "";
+      const current = error instanceof ProblemError && error.problem.status === 412 ? error.problem.current : null;
+      if (current) [theirs.value, version.value] = [current.document as Person, current.version as string];
+      else errors.value = error instanceof ProblemError ? error.places : { "": "The server cannot be reached." };
+    }
+  },
+);
+const save = useDebounceFn(put, 500);
 function change(edit: (p: Person) => void): void {
   if (!person.value) return;
   edit(person.value);

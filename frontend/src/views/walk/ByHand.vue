@@ -2,6 +2,7 @@
 import { useQueryClient } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
+import { useInTurn } from "@/api/inTurn";
 
 type Row = Schemas["ByHandOut"];
 const props = defineProps<{ rows: Row[]; words: number; slug: string; done: Record<string, boolean> }>();
@@ -24,6 +25,20 @@ function write(row: Row): void {
   writing.value = writing.value === row.setting ? "" : row.setting;
   label.value = pages.value = wrong.value = "";
 }
+const add = useInTurn(
+  () => `dialect-${props.slug}`,
+  async (entry: Schemas["EntryForm"]) => {
+    const path = { path: { slug: props.slug } };
+    const known = await take(client.GET("/api/kit/bodies/{slug}/dialect", { params: path }));
+    const kept = await take(
+      client.PUT("/api/kit/bodies/{slug}/dialect", {
+        params: { ...path, header: { "If-Match": known.version } },
+        body: { ...known.document, entries: [...(known.document.entries ?? []), entry] },
+      }),
+    );
+    queries.setQueryData(["dialect", props.slug], kept);
+  },
+);
 /** Add one item to the body's own words; this is how its menus come to be known. */
 async function keep(row: Row): Promise<void> {
   const menu = pages.value
@@ -34,17 +49,8 @@ async function keep(row: Row): Promise<void> {
     wrong.value = "write what it is called there and on which page, as Main > Exposure";
     return;
   }
-  const path = { path: { slug: props.slug } };
   try {
-    const known = await take(client.GET("/api/kit/bodies/{slug}/dialect", { params: path }));
-    const entries = [...(known.document.entries ?? []), { setting: row.setting, label: label.value.trim(), menu }];
-    const kept = await take(
-      client.PUT("/api/kit/bodies/{slug}/dialect", {
-        params: { ...path, header: { "If-Match": known.version } },
-        body: { ...known.document, entries },
-      }),
-    );
-    queries.setQueryData(["dialect", props.slug], kept);
+    await add({ setting: row.setting, label: label.value.trim(), menu });
     writing.value = "";
     emit("written");
   } catch (error) {
