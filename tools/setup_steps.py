@@ -16,7 +16,7 @@ FRONTEND = ROOT / "frontend"
 VENV = ROOT / ".venv"
 STAMPS = ROOT / ".stamps"
 PYTHON = VENV / "bin" / "python"
-PANGO = ("libpango-1.0-0", "libpangoft2-1.0-0", "libharfbuzz-subset0")
+PANGO = ("libpango-1.0-0", "libpangoft2-1.0-0", "libharfbuzz-subset0", "libegl1", "libgl1")
 CHROMIUM = Path("/usr/bin/chromium-headless-shell")
 
 
@@ -100,8 +100,8 @@ def _apt(packages: Iterable[str], why: str) -> None:
 
 
 def pango() -> None:
-    """The text layout libraries behind the PDF card."""
-    _apt(PANGO, "the PDF card")
+    """The text layout libraries behind the PDF card, and what the drawing library links to (no display is used)."""
+    _apt(PANGO, "the PDF card and drawn scenes")
 
 
 def chromium() -> None:

@@ -5,6 +5,8 @@ from __future__ import annotations
 from django.conf import settings
 from django.db import models
 
+from craft.render.shot import Shot, from_recipe
+
 
 class Outing(models.Model):
     """A day out. mains_hz: frequency of the mains at its place, null where it is as usual."""
@@ -53,6 +55,26 @@ class Earlier(models.Model):
 
     def __str__(self) -> str:
         return f"{self.situation} at {self.revision}"
+
+
+class KeptFrame(models.Model):
+    """A rehearsed frame that was kept: the figures it is drawn from (craft.render.shot.Shot), not its pixels."""
+
+    situation = models.ForeignKey(Situation, models.CASCADE, related_name="kept")
+    name = models.CharField(max_length=80)
+    recipe = models.JSONField()
+    made_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ["id"]
+
+    def __str__(self) -> str:
+        return self.name
+
+    @property
+    def shot(self) -> Shot:
+        """The shot it is drawn from."""
+        return from_recipe(self.recipe)
 
 
 class Ticked(models.Model):

@@ -1,0 +1,79 @@
+"""Blurs as the lens and the time draw them: discs, lines and the core of diffraction, on boxes of light."""
+
+from __future__ import annotations
+
+import math
+from functools import lru_cache
+
+import cv2
+import numpy as np
+
+from craft.stage.colour import Pixels
+
+SMALL = 6.0
+"""Radius in pixels over which a disc is drawn at a fraction of the scale: its edge is softer than a pixel by then."""
+
+
+@lru_cache(maxsize=256)
+def disc(radius: float) -> Pixels:
+    """The image of a point out of focus: an even disc with a smooth edge, of sum 1 and side an odd number of pixels."""
+    n = math.ceil(radius) * 2 + 1
+    y, x = np.mgrid[0:n, 0:n] - n // 2
+    # each pixel's cover is the mean over 8 x 8 places in it, so that the disc's spread is exact for small ones too
+    sub = (np.arange(8) + 0.5) / 8 - 0.5
+    inside = np.hypot(x[..., None, None] + sub[:, None], y[..., None, None] + sub) <= radius
+    cover = inside.mean((2, 3)).astype(np.float32)
+    return np.asarray(cover / cover.sum(), np.float32)
+
+
+@lru_cache(maxsize=256)
+def streak(across: float, down: float) -> Pixels:
+    """The image of a point that moves by so many pixels while the shutter is open: a line of sum 1."""
+    length = math.hypot(across, down)
+    half = math.ceil(max(abs(across), abs(down)) / 2) + 1
+    n = 2 * half + 1
+    kernel = np.zeros((n, n), np.float64)
+    steps = max(64, 8 * math.ceil(length))
+    along = (np.arange(steps) + 0.5) / steps - 0.5
+    x, y = half + along * across, half + along * down
+    x0, y0 = np.floor(x).astype(int), np.floor(y).astype(int)
+    for dx, dy in ((0, 0), (1, 0), (0, 1), (1, 1)):
+        weight = np.where(dx, x - x0, 1 - (x - x0)) * np.where(dy, y - y0, 1 - (y - y0))
+        np.add.at(kernel, (y0 + dy, x0 + dx), weight)
+    return np.asarray(kernel / kernel.sum(), np.float32)
+
+
+def _widened(pixels: Pixels, pad: int) -> Pixels:
+    return np.asarray(cv2.copyMakeBorder(pixels, pad, pad, pad, pad, cv2.BORDER_CONSTANT), np.float32)
+
+
+def defocused(pixels: Pixels, diameter: float) -> tuple[Pixels, int]:
+    """A box out of focus by a disc of this diameter in pixels, and by how many pixels it grew on each side."""
+    radius = diameter / 2
+    if radius < 0.35:
+        return pixels, 0
+    pad = math.ceil(radius) + 1
+    wide = _widened(pixels, pad)
+    if radius <= SMALL:
+        return np.asarray(cv2.filter2D(wide, -1, disc(round(radius, 1)), borderType=cv2.BORDER_CONSTANT), np.float32), pad
+    part = max(1, int(radius // 3))
+    size = (max(1, wide.shape[1] // part), max(1, wide.shape[0] // part))
+    small = cv2.filter2D(
+        cv2.resize(wide, size, interpolation=cv2.INTER_AREA), -1, disc(round(radius / part, 1)), borderType=cv2.BORDER_CONSTANT
+    )
+    return np.asarray(cv2.resize(small, (wide.shape[1], wide.shape[0]), interpolation=cv2.INTER_LINEAR), np.float32), pad
+
+
+def smeared(pixels: Pixels, across: float, down: float, edge: int = cv2.BORDER_CONSTANT) -> tuple[Pixels, int]:
+    """A box drawn out along a line of so many pixels, and by how many it grew on each side; a whole picture keeps its size."""
+    if math.hypot(across, down) < 0.7:
+        return pixels, 0
+    kernel = streak(round(across, 1), round(down, 1))
+    pad = kernel.shape[0] // 2 if edge == cv2.BORDER_CONSTANT else 0
+    wide = _widened(pixels, pad) if pad else pixels
+    return np.asarray(cv2.filter2D(wide, -1, kernel, borderType=edge), np.float32), pad
+
+
+def softened(pixels: Pixels, sigma: float) -> Pixels:
+    """A picture softened by a Gaussian of this spread in pixels."""
+    return pixels if sigma < 0.25 else np.asarray(cv2.GaussianBlur(pixels, (0, 0), sigma, borderType=cv2.BORDER_REPLICATE), np.float32)

@@ -1,0 +1,159 @@
+"""Cut-outs drawn: each plane of a stage as one box of light and cover, at the size it is wanted."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import lru_cache
+
+import cv2
+import numpy as np
+import skia
+
+from craft.render.framing import Framing
+from craft.stage.colour import Pixels, light_rgb
+from craft.stage.sets import BY_SLUG
+from craft.stage.stage import Cutout, Lit, Moves
+
+LEAST = 1 / 512
+"""Cover less than this is none."""
+
+
+@dataclass(frozen=True, slots=True)
+class Tuning:
+    """How the situation's light falls on a stage: stops above and below the key, its colour temperature."""
+
+    above: float
+    below: float
+    kelvin: float
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class Box:
+    """One plane drawn: pixels (h, w, 4) of light times cover, and cover; where its upper left corner is."""
+
+    left: int
+    top: int
+    pixels: Pixels
+    at: float
+    moves: Moves
+    speed_m_s: tuple[float, float]
+
+
+def stretched(ev: Pixels, stage_above: float, stage_below: float, tuning: Tuning) -> Pixels:
+    """Stops of a stage as this situation has them: what is over the key stretched to its brightest, what is under to its darkest."""
+    up, down = np.float32(tuning.above / stage_above), np.float32(tuning.below / stage_below)
+    return np.asarray(np.where(ev > 0, ev * up, ev * down), np.float32)
+
+
+def _bounds(cutout: Cutout, framing: Framing, margin: int) -> tuple[int, int, int, int] | None:
+    """Left, top, right and bottom in pixels of what may be seen of a cut-out; None if nothing."""
+    view = framing.view
+    whole = (-margin, -margin, view.width + margin, view.height + margin)
+    if cutout.shape is None:
+        return whole
+    scale, x0, y0 = framing.scale(cutout.at)
+    edge = 3 * cutout.soft * scale + 2
+    boxes = [path.computeTightBounds() for path in cutout.shape]
+    left = max(whole[0], int(np.floor(min(b.left() for b in boxes) * scale + x0 - edge)))
+    top = max(whole[1], int(np.floor(min(b.top() for b in boxes) * scale + y0 - edge)))
+    right = min(whole[2], int(np.ceil(max(b.right() for b in boxes) * scale + x0 + edge)))
+    bottom = min(whole[3], int(np.ceil(max(b.bottom() for b in boxes) * scale + y0 + edge)))
+    return (left, top, right, bottom) if right > left and bottom > top else None
+
+
+def _cover(cutout: Cutout, framing: Framing, box: tuple[int, int, int, int]) -> Pixels:
+    """The share of each pixel that a cut-out covers."""
+    left, top, right, bottom = box
+    width, height = right - left, bottom - top
+    if cutout.shape is None:
+        return np.ones((height, width), np.float32)
+    scale, x0, y0 = framing.scale(cutout.at)
+    drawn = np.zeros((height, width, 4), np.uint8)
+    canvas = skia.Canvas(drawn)
+    canvas.translate(x0 - left, y0 - top)
+    canvas.scale(scale, scale)
+    brush = skia.Paint(AntiAlias=True, Color=skia.ColorWHITE)
+    for path in cutout.shape:
+        canvas.drawPath(path, brush)
+    cover = drawn[..., 3].astype(np.float32) / 255
+    soft = cutout.soft * scale
+    return np.asarray(cv2.GaussianBlur(cover, (0, 0), soft) if soft > 0.3 else cover, np.float32)
+
+
+def _draw(cutout: Cutout, framing: Framing, tuning: Tuning, margin: int) -> Box | None:
+    bounds = _bounds(cutout, framing, margin)
+    if bounds is None:
+        return None
+    left, top, right, bottom = bounds
+    cover = _cover(cutout, framing, bounds)
+    if cutout.shape is not None and not cover.any():
+        return None
+    place = framing.place(cutout.at, left, top, right - left, bottom - top)
+    cover = cover * np.clip(cutout.cover.at(place), 0, 1)
+    stage = framing.stage
+    light = np.exp2(np.clip(stretched(cutout.ev.at(place), stage.above, stage.below, tuning), -16, 16))
+    kelvin = {Lit.KEY: tuning.kelvin, Lit.OTHER: stage.other_k or tuning.kelvin, Lit.OWN: None}[cutout.lit]
+    lamp = np.ones(3, np.float32) if kelvin is None else np.array(light_rgb(kelvin), np.float32)
+    pixels = np.empty((bottom - top, right - left, 4), np.float32)
+    if cutout.to is None:
+        pixels[..., :3] = (light * cover)[..., None] * (cutout.colour * lamp)
+    else:
+        share = np.clip(cutout.share.at(place), 0, 1)
+        for k in range(3):
+            pixels[..., k] = light * cover * ((cutout.colour[k] + (cutout.to[k] - cutout.colour[k]) * share) * lamp[k])
+    pixels[..., 3] = cover
+    return Box(left, top, pixels, cutout.at, cutout.moves, cutout.speed_m_s)
+
+
+def lay(under: Pixels, over: Pixels, left: int, top: int) -> None:
+    """Lay a box over a picture of light (and of cover, if it has four planes), in place."""
+    height, width = under.shape[:2]
+    x0, y0, x1, y1 = max(0, left), max(0, top), min(width, left + over.shape[1]), min(height, top + over.shape[0])
+    if x1 <= x0 or y1 <= y0:
+        return
+    above = over[y0 - top : y1 - top, x0 - left : x1 - left]
+    below = under[y0:y1, x0:x1]
+    below *= 1 - above[..., 3:4]
+    below += above[..., : under.shape[2]]
+
+
+def _merged(boxes: list[Box]) -> Box:
+    if len(boxes) == 1:
+        return boxes[0]
+    left, top = min(b.left for b in boxes), min(b.top for b in boxes)
+    right = max(b.left + b.pixels.shape[1] for b in boxes)
+    bottom = max(b.top + b.pixels.shape[0] for b in boxes)
+    pixels = np.zeros((bottom - top, right - left, 4), np.float32)
+    for box in boxes:
+        lay(pixels, box.pixels, box.left - left, box.top - top)
+    return Box(left, top, pixels, boxes[0].at, boxes[0].moves, boxes[0].speed_m_s)
+
+
+@lru_cache(maxsize=32)
+def cutouts_of(slug: str) -> tuple[Cutout, ...]:
+    """A stage's cut-outs, made once."""
+    return BY_SLUG[slug].draw()
+
+
+def _plane(cutout: Cutout) -> tuple[object, ...]:
+    return cutout.at, cutout.moves, cutout.speed_m_s
+
+
+@lru_cache(maxsize=4)
+def boxes_of(framing: Framing, tuning: Tuning, margin: int) -> tuple[Box, ...]:
+    """The planes of a stage, far to near: neighbours at one distance that move alike are one box.
+
+    margin : pixels drawn past each side, so that blur has something to take in.
+    """
+    planes: list[tuple[tuple[object, ...], list[Box]]] = []
+    for cutout in cutouts_of(framing.stage.slug):
+        if not framing.seen(cutout.at):
+            continue
+        box = _draw(cutout, framing, tuning, margin)
+        if box is None:
+            continue
+        if planes and planes[-1][0] == _plane(cutout):
+            planes[-1][1].append(box)
+        else:
+            planes.append((_plane(cutout), [box]))
+    return tuple(_merged(boxes) for _, boxes in planes)

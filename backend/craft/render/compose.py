@@ -1,0 +1,133 @@
+"""Light on the sensor: the planes of a stage far to near, out of focus and smeared as this lens and time draw them."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import replace
+from functools import lru_cache
+
+import cv2
+import numpy as np
+
+from craft.decisions.numbers import GLARE_SHARE
+from craft.optics.sharpness import defocus_disc_m, diffraction_sigma_m, magnification
+from craft.render.blur import defocused, smeared, softened
+from craft.render.boxes import Box, boxes_of, lay
+from craft.render.framing import Framing, View
+from craft.render.shot import Shot
+from craft.stage.colour import Pixels
+from craft.stage.stage import Moves
+
+LONGEST_SMEAR = 0.6
+"""A smear longer than this share of the frame is drawn so long: what is left of a shape is even by then."""
+
+LIMB_WAY = (0.45, 0.89)
+"""Limbs swing more up and down than along; a unit length."""
+
+SHAKE_WAY_RAD = 2.4
+"""How much of a turn the way of the hand's movement differs from seed to seed (the golden angle, so that neighbours differ)."""
+
+
+def framing_of(shot: Shot, view: View) -> Framing:
+    """Where the camera stands; focal length in 36 mm terms by the width of the frame."""
+    return Framing(shot.scene, shot.focal_mm * 36 / shot.width_mm, shot.distance_m, shot.width_mm / shot.height_mm, view)
+
+
+def _moves(shot: Shot, box: Box, px_per_m: float) -> tuple[float, float]:
+    """Across and down, in pixels, what a plane draws while the shutter is open."""
+    pan = -shot.pan_m
+    if box.moves is Moves.BODY:
+        across, down = shot.body_m, 0.0
+    elif box.moves is Moves.LIMB:
+        across, down = shot.body_m + LIMB_WAY[0] * shot.limb_m, LIMB_WAY[1] * shot.limb_m
+    elif box.moves is Moves.SKY:
+        across, down = shot.star_m, 0.12 * shot.star_m
+    else:
+        across, down = pan, 0.0
+        if box.moves is Moves.WIND:
+            near = magnification(shot.focal_mm / 1000, max(box.at + shot.distance_m - shot.scene.distance_m, 0.5))
+            across += float(near) * box.speed_m_s[0] * shot.time_s
+            down += float(near) * box.speed_m_s[1] * shot.time_s
+    return across * px_per_m, down * px_per_m
+
+
+def _capped(across: float, down: float, most: float) -> tuple[float, float]:
+    length = math.hypot(across, down)
+    share = min(1.0, most / length) if length else 1.0
+    return across * share, down * share
+
+
+def _sheared(pixels: Pixels, pixels_down: float, frame_height: float) -> Pixels:
+    """A moving shape as lines read one after the other draw it: each line a little later, so a little farther."""
+    height, width = pixels.shape[:2]
+    tilt = pixels_down / frame_height
+    turn = np.array(((1.0, tilt, -tilt * height / 2), (0.0, 1.0, 0.0)))
+    return np.asarray(cv2.warpAffine(pixels, turn, (width, height), borderMode=cv2.BORDER_CONSTANT), np.float32)
+
+
+@lru_cache(maxsize=6)
+def _on_sensor(shot: Shot, view: View, sharp: bool) -> Pixels:
+    px_per_m = view.frame_px / (shot.width_mm / 1000)
+    most = LONGEST_SMEAR * view.frame_px
+    framing = framing_of(shot, view)
+    focal_m, mag = shot.focal_mm / 1000, float(magnification(shot.focal_mm / 1000, shot.focus_m))
+    margin = 0 if sharp else min(96, math.ceil(0.1 * view.frame_px))
+    out = np.zeros((view.height, view.width, 3), np.float32)
+    for box in boxes_of(framing, shot.tuning, margin):
+        pixels, left, top = box.pixels, box.left, box.top
+        if not sharp:
+            away = framing.distance(box.at)
+            far = 1e7 if math.isinf(away) else away
+            blur = float(defocus_disc_m(focal_m, shot.aperture, shot.focus_m, far)) * px_per_m
+            pixels, grew = defocused(pixels, min(blur, 0.25 * view.frame_px))
+            left, top = left - grew, top - grew
+            pixels, grew = smeared(pixels, *_capped(*_moves(shot, box, px_per_m), most))
+            left, top = left - grew, top - grew
+            if shot.skew_m and box.moves in (Moves.BODY, Moves.LIMB):
+                pixels = _sheared(pixels, shot.skew_m * px_per_m, view.frame_px * shot.height_mm / shot.width_mm)
+        lay(out, pixels, left, top)
+    if sharp:
+        return out
+    turn = SHAKE_WAY_RAD * shot.seed
+    shake = _capped(math.cos(turn) * shot.shake_m * px_per_m, math.sin(turn) * shot.shake_m * px_per_m, most)
+    out, _ = smeared(out, *shake, edge=cv2.BORDER_REPLICATE)
+    out = softened(out, float(diffraction_sigma_m(shot.aperture, mag)) * px_per_m)
+    return _veiled(out, view, shot) * _falloff(view, focal_m, shot)
+
+
+def _veiled(light: Pixels, view: View, shot: Shot) -> Pixels:
+    """Stray light of the lens: half of it about bright places, half over the whole frame (ISO 9358 measures the sum)."""
+    part = max(1, view.width // 120)
+    small = cv2.resize(light, (max(1, view.width // part), max(1, view.height // part)), interpolation=cv2.INTER_AREA)
+    near = cv2.resize(cv2.GaussianBlur(small, (0, 0), max(1.0, 0.06 * view.frame_px / part)), (view.width, view.height))
+    share = np.float32(GLARE_SHARE / 2)
+    return np.asarray(light * (1 - 2 * share) + share * near + share * small.mean((0, 1)), np.float32)
+
+
+@lru_cache(maxsize=8)
+def _angles(view: View, high: float) -> Pixels:
+    x = ((np.arange(view.width) + 0.5 + view.left) / view.frame_px - 0.5).astype(np.float32)[None, :]
+    y = ((np.arange(view.height) + 0.5 + view.top) / view.frame_px - high / 2).astype(np.float32)[:, None]
+    return np.asarray(x * x + y * y, np.float32)
+
+
+def _falloff(view: View, focal_m: float, shot: Shot) -> Pixels:
+    """Light lost towards the corners: cos^4 of the angle, half of it, as lenses of today are built to lose less."""
+    ratio = shot.width_mm / 1000 / focal_m
+    off = _angles(view, shot.height_mm / shot.width_mm) * np.float32(ratio * ratio)
+    return np.asarray(1 / (1 + off), np.float32)[..., None]
+
+
+def _optical(shot: Shot) -> Shot:
+    """A shot without what only the sensor feels, so that frames that differ in ISO share their light."""
+    return replace(shot, iso_stops=0.0, protection=0.0, key_stops=0.0, white_k=5500.0, lift=0.0, raw=True, flicker_hz=0.0, traverse_s=0.0)
+
+
+def on_sensor(shot: Shot, view: View) -> Pixels:
+    """Light on the sensor, (h, w, 3), the key tone 1: blurred, smeared, veiled, falling off towards the corners."""
+    return _on_sensor(_optical(shot), view, False)
+
+
+def as_it_is(shot: Shot, view: View) -> Pixels:
+    """The same picture with no camera in it: all of it sharp and still."""
+    return _on_sensor(_optical(shot), view, True)

@@ -1,0 +1,109 @@
+"""Electrons: light counted by a sensor, with its noise and its clip (the terms of `craft.sensor.noise`)."""
+
+from __future__ import annotations
+
+import math
+from functools import lru_cache
+
+import cv2
+import numpy as np
+from scipy.special import ndtr
+
+from craft.decisions.numbers import LAMP_DEPTH
+from craft.render.compose import on_sensor
+from craft.render.framing import View
+from craft.render.shot import Shot
+from craft.sensor.noise import fixed_variance_e2
+from craft.stage.colour import Pixels
+
+FEW_E = 60.0
+"""Below so many electrons in a pixel of the picture their number is drawn from Poisson's law, above from Gauss's."""
+
+FROM_EDGE = 4.0
+"""Spreads from the clip within which the mean and spread of a clipped Gaussian are used."""
+
+
+@lru_cache(maxsize=4)
+def _normal(height: int, width: int, seed: int) -> Pixels:
+    return np.random.default_rng(seed).standard_normal((height, width, 3), dtype=np.float32)
+
+
+def expected(shot: Shot, view: View) -> Pixels:
+    """Electrons that a pixel of the sensor is expected to count, (h, w, 3), before noise and clip.
+
+    A neutral surface in daylight of 5500 K gives all channels alike; another light gives them as its colour is.
+    """
+    light = on_sensor(shot, view) * np.float32(shot.key_e)
+    return np.asarray(light * _bands(shot, view), np.float32) if shot.flicker_hz else light
+
+
+def _bands(shot: Shot, view: View) -> Pixels:
+    """How much more or less each line gets under pulsing light: 1 + d sinc(Ft) cos(2 pi F (t_line))."""
+    swing = LAMP_DEPTH * np.sinc(shot.flicker_hz * shot.time_s)
+    high = view.frame_px * shot.height_mm / shot.width_mm
+    line = (np.arange(view.height) + 0.5 + view.top) / high
+    phase = 2 * math.pi * shot.flicker_hz * line * shot.traverse_s + shot.seed
+    return np.asarray(1 + swing * np.cos(phase), np.float32)[:, None, None]
+
+
+def counted(electrons: Pixels, shot: Shot, averaged: float, seed: int | None = None) -> Pixels:
+    """What is counted, as a share of the clip from 0 to 1: noise, then the clip, then the mean over `averaged` sensor pixels."""
+    seed = shot.seed if seed is None else seed
+    sensor, clip = shot.sensor, np.float32(shot.clip_e)
+    fixed = np.float32(fixed_variance_e2(sensor, shot.gain_stops, shot.base_stops, shot.time_s))
+    variance = electrons + fixed + (np.float32(sensor.prnu) * electrons) ** 2
+    mean, variance = _clipped(electrons, variance, clip)
+    noise = _normal(electrons.shape[0], electrons.shape[1], seed)
+    out = mean + noise * np.sqrt(variance / np.float32(averaged))
+    few = electrons * np.float32(averaged) < FEW_E
+    if few.any():
+        rng = np.random.default_rng(seed + 1)
+        drawn = rng.poisson(electrons[few] * averaged) / averaged
+        rest = fixed + (np.float32(sensor.prnu) * electrons[few]) ** 2
+        out[few] = drawn + noise[few] * np.sqrt(rest / averaged)
+    return np.asarray(np.clip(out / clip, 0, 1), np.float32)
+
+
+def _clipped(mean: Pixels, variance: Pixels, clip: np.float32) -> tuple[Pixels, Pixels]:
+    """Mean and variance of what is left of a Gaussian when all over the clip is set to the clip."""
+    spread = np.sqrt(variance)
+    near = mean + np.float32(FROM_EDGE) * spread > clip
+    if not near.any():
+        return mean, variance
+    mean, variance = mean.copy(), variance.copy()
+    m, s = np.minimum(mean[near].astype(np.float64), clip * 4.0), spread[near].astype(np.float64)
+    z = (clip - m) / s
+    under, density = ndtr(z), np.exp(-z * z / 2) / math.sqrt(2 * math.pi)
+    first = m * under - s * density + clip * (1 - under)
+    second = (m * m + s * s) * under - s * (clip + m) * density + float(clip) ** 2 * (1 - under)
+    mean[near], variance[near] = first, np.maximum(second - first * first, 0)
+    return mean, variance
+
+
+def averaged_over(shot: Shot, view: View) -> float:
+    """Sensor pixels that one pixel of a picture stands for; at least one."""
+    return max(1.0, (shot.used_pixels / view.frame_px) ** 2)
+
+
+def frame(shot: Shot, view: View) -> Pixels:
+    """The raw frame at the size of a picture, as a share of the clip, (h, w, 3)."""
+    return counted(expected(shot, view), shot, averaged_over(shot, view))
+
+
+def mosaic(shot: Shot, view: View) -> Pixels:
+    """A crop at the body's own pixels: counted through a mosaic of red, green and blue, then demosaiced (OpenCV, edge-aware)."""
+    counts = counted(expected(shot, view), shot, 1.0)
+    plane = np.empty(counts.shape[:2], np.float32)
+    odd_row, odd_col = int(view.top) % 2, int(view.left) % 2
+    for row in (0, 1):
+        for col in (0, 1):
+            channel = (row + odd_row) % 2 + (col + odd_col) % 2
+            plane[row::2, col::2] = counts[row::2, col::2, channel]
+    levels = (plane * 65535 + 0.5).astype(np.uint16)
+    first = {
+        (0, 0): cv2.COLOR_BayerRGGB2RGB_EA,
+        (0, 1): cv2.COLOR_BayerGRBG2RGB_EA,
+        (1, 0): cv2.COLOR_BayerGBRG2RGB_EA,
+        (1, 1): cv2.COLOR_BayerBGGR2RGB_EA,
+    }
+    return np.asarray(cv2.demosaicing(levels, first[odd_row, odd_col]).astype(np.float32) / 65535, np.float32)

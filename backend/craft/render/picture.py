@@ -1,0 +1,109 @@
+"""A frame as one looks at it: as the finder shows it, as the raw is, as the scene is, or pixel by pixel; with its marks."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import replace
+from enum import Enum
+
+import cv2
+import numpy as np
+from numpy.typing import NDArray
+
+from craft.render.compose import as_it_is
+from craft.render.develop import Bytes, as_the_eye, blocked, developed, linear, lost_in_raw, warned
+from craft.render.expose import frame, mosaic
+from craft.render.framing import View
+from craft.render.shot import Shot
+from craft.sensor.noise import snr_pixel
+
+
+class Look(Enum):
+    """What is looked at."""
+
+    FINDER = "finder"
+    RAW = "raw"
+    SCENE = "scene"
+    PIXELS = "pixels"
+
+
+HATCH, DOTS = 7, 5
+"""Pixels between the lines of a mark and between its dots."""
+
+
+def marked(picture: Bytes, over: NDArray[np.bool_], under: NDArray[np.bool_]) -> Bytes:
+    """A picture with what is clipped hatched at 45 degrees and edged, and what is blocked stippled."""
+    out = picture.copy()
+    y, x = np.mgrid[0 : picture.shape[0], 0 : picture.shape[1]]
+    solid = cv2.morphologyEx(over.astype(np.uint8), cv2.MORPH_OPEN, np.ones((2, 2), np.uint8))
+    edge = solid.astype(bool) & ~cv2.erode(solid, np.ones((3, 3), np.uint8)).astype(bool)
+    inside = solid.astype(bool)
+    out[inside] = 250
+    out[inside & ((x + y) % HATCH == 0)] = 24
+    out[edge] = 24
+    out[under & (x % DOTS == 0) & (y % DOTS == 0)] = 150
+    return out
+
+
+def picture(shot: Shot, look: Look, width: int, *, centre: tuple[float, float] = (0.5, 0.5), marks: bool = True) -> Bytes:
+    """A frame as one looks at it, (h, w, 3), red, green, blue.
+
+    centre : of the part that is shown pixel by pixel, as shares of the frame's width and height.
+    """
+    height = max(1, round(width * shot.height_mm / shot.width_mm))
+    whole = View(width, height, float(width))
+    if look is Look.SCENE:
+        return as_the_eye(as_it_is(shot, whole), shot.kelvin)
+    if look is Look.PIXELS:
+        return developed(mosaic(shot, crop_view(shot, width, height, centre)), shot)
+    raw = frame(shot, whole)
+    if look is Look.RAW:
+        shown, over, under = linear(raw, shot), lost_in_raw(raw), _in_the_noise(raw, shot)
+    else:
+        shown = developed(raw, shot)
+        over, under = warned(shown), blocked(shown)
+    return marked(shown, over, under) if marks else shown
+
+
+def _in_the_noise(raw: NDArray[np.float32], shot: Shot) -> NDArray[np.bool_]:
+    """Where a pixel's green has less than one to one: nothing that a lift would bring back."""
+    levels = np.linspace(0, 1, 257)
+    snr = snr_pixel(shot.sensor, levels * shot.clip_e, shot.gain_stops, shot.base_stops, shot.time_s)
+    floor = levels[int(np.argmax(snr >= 1.0))]
+    return np.asarray(cv2.blur(raw[..., 1], (5, 5)) < floor * 0.25)
+
+
+def crop_view(shot: Shot, width: int, height: int, centre: tuple[float, float]) -> View:
+    """The part of the frame about a place, one pixel for each of the body's."""
+    across = round(shot.used_pixels)
+    down = round(across * shot.height_mm / shot.width_mm)
+    width, height = min(width, across), min(height, down)
+    left = min(max(0, round(centre[0] * across - width / 2)), across - width)
+    top = min(max(0, round(centre[1] * down - height / 2)), down - height)
+    return View(width, height, float(across), float(left), float(top))
+
+
+def brightened(shot: Shot, stops: float) -> Shot:
+    """The frame lifted afterwards by stops, so that two can be set side by side at one brightness."""
+    return replace(shot, lift=shot.lift + stops)
+
+
+def lift_between(one: Shot, other: Shot) -> float:
+    """Stops by which another frame is lifted so that its key tone lies where it does in the one."""
+    return (
+        math.log2(one.key_e / one.clip_e)
+        + one.protection
+        + one.lift
+        - math.log2(other.key_e / other.clip_e)
+        - other.protection
+        - other.lift
+    )
+
+
+def as_jpeg(pixels: Bytes) -> bytes:
+    """A JPEG of quality 95 that keeps its colour in full (4:4:4)."""
+    options = [cv2.IMWRITE_JPEG_QUALITY, 95, cv2.IMWRITE_JPEG_SAMPLING_FACTOR, cv2.IMWRITE_JPEG_SAMPLING_FACTOR_444]
+    done, data = cv2.imencode(".jpg", pixels[..., ::-1], options)
+    if not done:
+        raise ValueError("the picture could not be written as a JPEG")
+    return data.tobytes()

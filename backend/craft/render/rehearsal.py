@@ -1,0 +1,290 @@
+"""A rehearsal: the frame of a setup, what it holds and loses, and the frames one might take instead."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass, replace
+from functools import lru_cache
+
+import numpy as np
+
+from craft.exposure.targets import output_gain
+from craft.render.boxes import stretched
+from craft.render.compose import as_it_is
+from craft.render.develop import WARNS_AT, blocked, curve, developed, lost_in_raw, warned, white_gains
+from craft.render.expose import frame
+from craft.render.framing import View
+from craft.render.shot import Shot, shot_of
+from craft.scales.series import Dial, stops_of
+from craft.scene.situation import Locks, Situation
+from craft.sensor.noise import EXCELLENT, electrons_at_bar, snr_pixel
+from craft.setup.advise import advise
+from craft.setup.setup import Setup
+from craft.stage.colour import LUMINANCE, light_rgb
+from craft.stage.stage import Stage
+
+PER_STOP = 3
+HIGHEST, LOWEST = 10, -12
+"""Ends of the ruler of tones, in stops from the key."""
+
+SMALL = 240
+"""Pixels across the picture that tones are counted on: shares of a per cent are all that is told."""
+
+SHADOW_BAR = 10.0
+"""Signal to noise in the output at which a shadow is still acceptable (ISO 12232:2019)."""
+
+
+@dataclass(frozen=True, slots=True)
+class Named:
+    """A tone one can name: stops from the key in this light, and whether this frame holds it."""
+
+    name: str
+    ev: float
+    skin: bool
+    held: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Window:
+    """What a body holds of a scene at one exposure, in stops from the key.
+
+    clips: where the first channel of the raw is full; warns: where the preview begins to warn; floor: where a shadow
+    still has ten to one in the output; holds_more: stops that the raw has left where the preview first warns.
+    """
+
+    clips: float
+    warns: float
+    floor: float
+
+    @property
+    def holds_more(self) -> float:
+        """Stops between the preview's first warning and the raw's clip."""
+        return max(0.0, self.clips - self.warns)
+
+
+@dataclass(frozen=True, slots=True)
+class Held:
+    """What a frame loses: shares of the picture, and the named tones that are over the clip or under the floor."""
+
+    raw_share: float
+    warned_share: float
+    blocked_share: float
+    over: tuple[str, ...]
+    under: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Verdict:
+    """Whether one would see something in the picture as it will be shown, and the figure that says so."""
+
+    what: str
+    seen: bool
+    words: str
+
+
+@dataclass(frozen=True, slots=True)
+class Variant:
+    """A frame one might take: its whole setup, the shot, and what it gains and costs against the one as set."""
+
+    slug: str
+    label: str
+    setup: Setup
+    shot: Shot
+    words: str
+
+
+@dataclass(frozen=True, slots=True)
+class Rehearsal:
+    """All that is shown of a situation's frame."""
+
+    stage: Stage
+    shot: Shot
+    shares: tuple[float, ...]
+    window: Window
+    held: Held
+    named: tuple[Named, ...]
+    verdicts: tuple[Verdict, ...]
+    variants: tuple[Variant, ...]
+
+
+def small_view(shot: Shot, width: int = SMALL) -> View:
+    """The whole frame at so many pixels across."""
+    return View(width, max(1, round(width * shot.height_mm / shot.width_mm)), float(width))
+
+
+def shares_of_tones(shot: Shot) -> tuple[float, ...]:
+    """Share of the picture in each third of a stop, from `LOWEST` to `HIGHEST` about the key; what lies beyond is in the end ones."""
+    light = as_it_is(shot, small_view(shot)) @ LUMINANCE
+    stops = np.log2(np.maximum(light, 2.0**-20))
+    edges = np.arange(LOWEST * PER_STOP, HIGHEST * PER_STOP + 1) / PER_STOP
+    counted, _ = np.histogram(np.clip(stops, LOWEST + 1e-6, HIGHEST - 1e-6), edges)
+    return tuple(float(share) for share in counted / light.size)
+
+
+def window_of(shot: Shot, gain: float) -> Window:
+    """What the body holds at this exposure; gain: of the output's averaging in signal to noise."""
+    clips = shot.clip_above_key - math.log2(max(light_rgb(shot.kelvin)))
+    table = curve(shot)
+    full = int(np.argmax(table >= WARNS_AT))
+    first = max(white_gains(shot.white_k) * np.array(light_rgb(shot.kelvin)))
+    warns = shot.clip_above_key + math.log2(full / 65535 / first) if table[-1] >= WARNS_AT else clips
+    floor = float(electrons_at_bar(shot.sensor, SHADOW_BAR / gain, shot.gain_stops, shot.base_stops, shot.time_s))
+    return Window(clips, min(warns, clips), math.log2(floor / shot.key_e))
+
+
+@lru_cache(maxsize=256)
+def held_by(shot: Shot, gain: float) -> Held:
+    """What a frame loses."""
+    raw = frame(shot, small_view(shot))
+    file = developed(raw, shot)
+    window = window_of(shot, gain)
+    tones = tuple((tone.name, tone_ev(shot, tone.ev)) for tone in shot.scene.tones)
+    return Held(
+        float(lost_in_raw(raw).mean()),
+        float(warned(file).mean()),
+        float(blocked(file).mean()),
+        tuple(name for name, ev in tones if ev > window.clips),
+        tuple(name for name, ev in tones if ev < window.floor),
+    )
+
+
+def tone_ev(shot: Shot, ev: float) -> float:
+    """Stops from the key of a stage's tone in the situation's light."""
+    return float(stretched(np.array(ev, np.float32), shot.scene.above, shot.scene.below, shot.tuning))
+
+
+def key_snr(shot: Shot, gain: float) -> float:
+    """Signal to noise of the key tone in the output."""
+    return float(snr_pixel(shot.sensor, shot.key_e, shot.gain_stops, shot.base_stops, shot.time_s)) * gain
+
+
+def verdicts_of(situation: Situation, setup: Setup, shot: Shot, held: Held) -> tuple[Verdict, ...]:
+    """Would one see it: noise against what is called excellent, blur against the circle of confusion, what is lost by name."""
+    snr = key_snr(shot, output_gain(situation))
+    out = situation.output
+    shown = f"{out.width_m * 100:.0f} cm wide from {out.viewing_m * 100:.0f} cm"
+    noise = Verdict("noise", snr < EXCELLENT, f"{snr:.0f} to 1 in the key tone, {shown}; under {EXCELLENT:.0f} one begins to see it")
+    over = setup.blur_over_coc_stops
+    blur = Verdict(
+        "blur",
+        over > 0.05,
+        f"at the near end of the depth {2**over:.1f} times the circle of confusion, {situation.coc_m * 1e6:.0f} µm; over once it shows",
+    )
+    ends = [*(f"{name} burnt out" for name in held.over), *(f"{name} in the noise" for name in held.under)]
+    lost = Verdict("lost tones", bool(ends), "; ".join(ends) if ends else "every named tone is held")
+    return noise, blur, lost
+
+
+def rehearse(situation: Situation, setup: Setup, stage: str | None = None, seed: int = 1) -> Rehearsal:
+    """The frame of a setup with all that is told about it, and four others."""
+    shot = shot_of(situation, setup, stage, seed)
+    gain = output_gain(situation)
+    held, window = held_by(shot, gain), window_of(shot, gain)
+    named = tuple(
+        Named(tone.name, ev, tone.skin, window.floor <= ev <= window.clips)
+        for tone, ev in ((tone, tone_ev(shot, tone.ev)) for tone in shot.scene.tones)
+    )
+    return Rehearsal(
+        shot.scene,
+        shot,
+        shares_of_tones(shot),
+        window,
+        held,
+        named,
+        verdicts_of(situation, setup, shot, held),
+        variants_of(situation, setup, shot),
+    )
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Change:
+    """A frame beside the one as set: its dials moved by stops (time shorter, aperture narrower, ISO up), and lifted afterwards."""
+
+    slug: str
+    label: str
+    time: float = 0.0
+    aperture: float = 0.0
+    iso: float = 0.0
+    lift: float = 0.0
+
+
+CHANGES: tuple[tuple[Change, ...], ...] = (
+    (
+        Change(slug="under", label="a stop under, lifted", time=1.0, lift=1.0),
+        Change(slug="under", label="a stop of ISO less, lifted", iso=-1.0, lift=1.0),
+    ),
+    (Change(slug="over", label="a stop over", time=-1.0), Change(slug="over", label="a stop over, by ISO", iso=1.0)),
+    (
+        Change(slug="depth", label="a stop wider, shorter", time=1.0, aperture=-1.0),
+        Change(slug="depth", label="a stop narrower, longer", time=-1.0, aperture=1.0),
+    ),
+    (
+        Change(slug="time", label="a stop shorter, by ISO", time=1.0, iso=1.0),
+        Change(slug="time", label="a stop longer, ISO down", time=-1.0, iso=-1.0),
+    ),
+)
+"""The four beside it; of each the first that the body can set."""
+
+
+def _moved(setup: Setup, dial: Dial, printed: float, stops: float) -> float | None:
+    """The printed value on a dial that lies so many stops from another, within a sixth; None if there is none."""
+    if not stops:
+        return printed
+    wanted = stops_of(dial, printed) + stops
+    values = setup.dials[dial]
+    nearest = min(values, key=lambda value: abs(stops_of(dial, value) - wanted), default=None)
+    return nearest if nearest is not None and abs(stops_of(dial, nearest) - wanted) < 1 / 6 else None
+
+
+def _changed(situation: Situation, setup: Setup, change: Change) -> Situation | None:
+    time = _moved(setup, Dial.TIME, setup.shutter_s, change.time)
+    aperture = _moved(setup, Dial.APERTURE, setup.aperture, change.aperture)
+    iso = _moved(setup, Dial.ISO, setup.iso, change.iso)
+    if time is None or aperture is None or iso is None:
+        return None
+    return replace(situation, locks=Locks(time, aperture, iso))
+
+
+def variants_of(situation: Situation, setup: Setup, shot: Shot) -> tuple[Variant, ...]:
+    """Frames one might take instead, each with its own whole setup."""
+    out = []
+    for choices in CHANGES:
+        for change in choices:
+            other = _changed(situation, setup, change)
+            if other is None:
+                continue
+            theirs = advise(other)
+            taken = replace(shot_of(other, theirs, shot.stage, shot.seed), lift=change.lift)
+            out.append(Variant(change.slug, change.label, theirs, taken, _against(situation, (setup, shot), (theirs, taken))))
+            break
+    return tuple(out)
+
+
+def _reach(setup: Setup) -> str:
+    far = "infinity" if setup.focus.far_m is None else f"{setup.focus.far_m:.3g} m"
+    return f"from {setup.focus.near_m:.3g} m to {far}"
+
+
+def _against(situation: Situation, as_set: tuple[Setup, Shot], other: tuple[Setup, Shot]) -> str:
+    """What another frame gains and costs, in figures that differ."""
+    gain = output_gain(situation)
+    (one, shot), (two, taken) = as_set, other
+    was, now = held_by(shot, gain), held_by(taken, gain)
+    words = []
+    kept = [name for name in was.over if name not in now.over]
+    gone = [name for name in now.over if name not in was.over]
+    if kept:
+        words.append(f"{', '.join(kept)} kept")
+    if gone:
+        words.append(f"{', '.join(gone)} lost")
+    if not kept and not gone and abs(now.raw_share - was.raw_share) > 0.004:
+        words.append(f"{now.raw_share:.1%} of the picture is burnt out, not {was.raw_share:.1%}")
+    before, after = key_snr(shot, gain), key_snr(taken, gain)
+    if abs(math.log2(after / before)) > 0.1:
+        words.append(f"signal to noise {before:.0f} → {after:.0f}" + (", which one sees" if after < EXCELLENT <= before else ""))
+    blur = two.blur_over_coc_stops - one.blur_over_coc_stops
+    if abs(blur) > 0.1:
+        words.append(f"blur {2**one.blur_over_coc_stops:.1f} → {2**two.blur_over_coc_stops:.1f} circles of confusion")
+    if one.aperture != two.aperture:
+        words.append(f"sharp {_reach(two)}, not {_reach(one)}")
+    return "; ".join(words) + "." if words else "Nothing that one would see."

@@ -1,0 +1,178 @@
+"""A shot: every figure that a simulated frame is made from, and nothing else."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping
+from dataclasses import asdict, dataclass, replace
+from functools import cached_property
+from typing import Any
+
+from craft.exposure.targets import PAN_RESIDUE, base_stops, hand_speed, image_speed, limb_speed
+from craft.kit.body import Sensor, Shutter
+from craft.optics.movement import star_speed_m_s
+from craft.render.boxes import Tuning
+from craft.render.staging import stage_for
+from craft.scales.series import Dial, exact_stops
+from craft.scene.situation import Situation
+from craft.sensor.noise import electrons, saturation_e
+from craft.setup.setup import Setup
+from craft.stage.sets import BY_SLUG
+from craft.stage.stage import Stage
+from craft.vocabulary.terms import AimMotion, File, Support
+
+
+@dataclass(frozen=True)
+class Shot:
+    """One frame to be simulated. Metres, seconds, stops; focal_mm as engraved.
+
+    stage: the scene's slug; above, below, kelvin: its light as the situation has it; key_stops: EV of the key at the
+    sensor less EV of time and aperture at base ISO; iso_stops: as dialled; protection: stops of it that the sensor is
+    not given; lift: stops added when the file is made; white_k: what the file calls neutral. Lengths on the sensor
+    that are drawn while it is open: shake_m by the hand, body_m and limb_m by the subject, pan_m by what the camera
+    turns past, star_m by the sky; traverse_s: from the first line's exposure to the last's.
+    """
+
+    stage: str
+    above: float
+    below: float
+    kelvin: float
+    distance_m: float
+    focal_mm: float
+    width_mm: float
+    height_mm: float
+    sensor: Sensor
+    base_stops: float
+    aperture: float
+    time_s: float
+    iso_stops: float
+    protection: float
+    key_stops: float
+    white_k: float
+    focus_m: float
+    shake_m: float = 0.0
+    body_m: float = 0.0
+    limb_m: float = 0.0
+    pan_m: float = 0.0
+    star_m: float = 0.0
+    traverse_s: float = 0.0
+    skew_m: float = 0.0
+    flicker_hz: float = 0.0
+    lift: float = 0.0
+    raw: bool = True
+    seed: int = 1
+
+    @cached_property
+    def scene(self) -> Stage:
+        """The scene, as data."""
+        return BY_SLUG[self.stage]
+
+    @property
+    def tuning(self) -> Tuning:
+        """How the light falls on it."""
+        return Tuning(self.above, self.below, self.kelvin)
+
+    @property
+    def gain_stops(self) -> float:
+        """ISO of the amplification, after protection, in stops."""
+        return self.iso_stops - self.protection
+
+    @property
+    def key_e(self) -> float:
+        """Electrons of the key tone."""
+        return float(electrons(self.sensor, self.key_stops))
+
+    @property
+    def clip_e(self) -> float:
+        """Electrons at the clip."""
+        return float(saturation_e(self.sensor, self.gain_stops, self.base_stops))
+
+    @property
+    def clip_above_key(self) -> float:
+        """Stops from the key tone to where the raw clips."""
+        return math.log2(self.clip_e / self.key_e)
+
+    @property
+    def used_pixels(self) -> float:
+        """Sensor pixels across the picture."""
+        return self.sensor.pixels_wide * self.width_mm / self.sensor.width_mm
+
+    def recipe(self) -> dict[str, Any]:
+        """The shot as plain values, from which `from_recipe` makes it again."""
+        return asdict(self)
+
+
+def from_recipe(recipe: Mapping[str, Any]) -> Shot:
+    """A shot from what `Shot.recipe` gave."""
+    return Shot(**{**recipe, "sensor": Sensor(**recipe["sensor"])})
+
+
+def shot_of(situation: Situation, setup: Setup, stage: str | None = None, seed: int = 1) -> Shot:
+    """The frame that a setup takes of a situation, on its own scene or another."""
+    time_s = 2 ** -exact_stops(Dial.TIME, setup.shutter_s)
+    aperture = 2 ** (exact_stops(Dial.APERTURE, setup.aperture) / 2)
+    base = base_stops(situation)
+    wide, high = situation.used_mm
+    key_ev = setup.ev100 - setup.lens_loss_stops - setup.nd_stops
+    body = situation.body
+    drawn = _drawn(situation, time_s)
+    traverse = (body.readout_s or 0.0) if setup.shutter is Shutter.ELECTRONIC else (body.sync_s or 0.0)
+    skew = image_speed(situation) * traverse if setup.shutter is Shutter.ELECTRONIC and not situation.subject.sky else 0.0
+    return Shot(
+        stage=stage or stage_for(situation).slug,
+        above=situation.light.above,
+        below=situation.light.below,
+        kelvin=situation.light.kelvin,
+        distance_m=situation.distance_m,
+        focal_mm=situation.focal_mm,
+        width_mm=wide,
+        height_mm=high,
+        sensor=body.sensor,
+        base_stops=base,
+        aperture=aperture,
+        time_s=time_s,
+        iso_stops=exact_stops(Dial.ISO, setup.iso, body.per_stop),
+        protection=setup.protection_stops,
+        key_stops=key_ev - (2 * math.log2(aperture) - math.log2(time_s) - base),
+        white_k=setup.kelvin or setup.facts["kelvin_set"],
+        focus_m=setup.focus.distance_m,
+        traverse_s=traverse,
+        skew_m=skew,
+        flicker_hz=situation.flicker_hz,
+        raw=setup.file is not File.RENDERED,
+        seed=seed,
+        **drawn,
+    )
+
+
+def _drawn(situation: Situation, time_s: float) -> dict[str, float]:
+    """Lengths drawn on the sensor in a time, in metres."""
+    held = situation.carried_by is not Support.TRIPOD
+    focal_m = situation.focal_mm / 1000
+    shake = hand_speed(situation) * time_s if held else 0.0
+    if situation.subject.sky:
+        stars = float(star_speed_m_s(focal_m, math.radians(situation.motion.declination_deg))) * time_s
+        return {"shake_m": shake, "star_m": stars}
+    left = {AimMotion.PAN: PAN_RESIDUE, AimMotion.BLUR: 1.0}.get(situation.aim_motion, situation.followed)
+    speed = image_speed(situation)
+    turning = (1 - left) * situation.speed_m_s * math.sin(situation.angle_rad) / situation.distance_m
+    return {
+        "shake_m": shake,
+        "body_m": left * speed * time_s,
+        "limb_m": limb_speed(situation) * time_s,
+        "pan_m": turning * focal_m * time_s,
+    }
+
+
+def exposed(shot: Shot, time_stops: float = 0.0, aperture_stops: float = 0.0, iso_stops: float = 0.0, lift: float = 0.0) -> Shot:
+    """The same frame with its dials moved: stops shorter, stops narrower, stops of ISO, stops lifted afterwards."""
+    longer = 2**-time_stops
+    return replace(
+        shot,
+        time_s=shot.time_s * longer,
+        aperture=shot.aperture * 2 ** (aperture_stops / 2),
+        iso_stops=shot.iso_stops + iso_stops,
+        key_stops=shot.key_stops - time_stops - aperture_stops,
+        lift=shot.lift + lift,
+        **{name: getattr(shot, name) * longer for name in ("shake_m", "body_m", "limb_m", "pan_m", "star_m")},
+    )

@@ -1,0 +1,62 @@
+"""Which scene a situation is rehearsed on: rows of data, the first that fits."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from craft.scene.situation import Situation
+from craft.stage.sets import BY_SLUG
+from craft.stage.stage import Stage
+from craft.vocabulary.terms import Genre
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Row:
+    """A scene for a kind of work: only for these subjects, and for light from `least` to `most` EV, if they are given."""
+
+    stage: str
+    genre: Genre
+    subjects: tuple[str, ...] = ()
+    least: float = -99.0
+    most: float = 99.0
+    reason: str
+
+    def fits(self, situation: Situation) -> bool:
+        """Whether the scene shows this kind of picture in this light."""
+        if self.genre is not situation.genre or (self.subjects and situation.subject.slug not in self.subjects):
+            return False
+        return self.least <= situation.light.ev100 < self.most
+
+
+DANCING, MEADOW = 5.0, 9.0
+"""EV under which a party is lit by its own lamps; and under which an animal is out at dusk."""
+
+# fmt: off
+ROWS: tuple[Row, ...] = (
+    Row(stage="dance", genre=Genre.WEDDING, subjects=("dancing",), reason="a floor under coloured lamps is what is danced on"),
+    Row(stage="dance", genre=Genre.WEDDING, most=DANCING, reason="the party's own lamps are all the light there is"),
+    Row(stage="hall", genre=Genre.WEDDING, reason="faces under lamps and daylight in a door is the wedding's range"),
+    Row(stage="court", genre=Genre.SPORTS, subjects=("court_games",), reason="leaps in a hall"),
+    Row(stage="court", genre=Genre.SPORTS, subjects=("sprint", "swimming", "cycling"), most=MEADOW, reason="so dark it is played under lamps"),
+    Row(stage="regatta", genre=Genre.SPORTS, reason="hulls and limbs across the frame in the open"),
+    Row(stage="otter", genre=Genre.WILDLIFE, subjects=("otter", "walking", "running", "perched"), reason="fur and water close to the ground"),
+    Row(stage="terns_sky", genre=Genre.WILDLIFE, least=13.5, reason="in bright light a bird in flight is seen against the sky"),
+    Row(stage="terns_cliff", genre=Genre.WILDLIFE, reason="in duller light against land"),
+    Row(stage="lanterns", genre=Genre.STREET, most=MEADOW, reason="the street by its own lamps"),
+    Row(stage="ferry", genre=Genre.STREET, reason="people who wait and pass, by day"),
+    Row(stage="salt", genre=Genre.LANDSCAPE, least=15.5, reason="ground that returns all the light there is"),
+    Row(stage="causeway_after", genre=Genre.LANDSCAPE, least=11.5, reason="the sun is up"),
+    Row(stage="causeway_before", genre=Genre.LANDSCAPE, reason="the sky is brighter than all that stands under it"),
+    Row(stage="loft", genre=Genre.PORTRAIT, most=9.5, reason="a room by a window"),
+    Row(stage="shade", genre=Genre.PORTRAIT, reason="out of doors, out of the sun"),
+    Row(stage="moon", genre=Genre.NIGHT_SKY, subjects=("moon",), reason="the moon's own disc"),
+    Row(stage="stars", genre=Genre.NIGHT_SKY, reason="land, a town far off and stars"),
+    Row(stage="kitchen", genre=Genre.EVERYDAY, most=9.5, reason="a room in the evening"),
+    Row(stage="quay", genre=Genre.EVERYDAY, reason="a day out"),
+)
+# fmt: on
+
+
+def stage_for(situation: Situation) -> Stage:
+    """The scene of a situation: the first row that fits."""
+    return BY_SLUG[next(row.stage for row in ROWS if row.fits(situation))]

@@ -1,0 +1,69 @@
+"""The colour of light, as linear red, green and blue of luminance 1."""
+
+from __future__ import annotations
+
+from functools import lru_cache
+
+import numpy as np
+from numpy.typing import NDArray
+
+Pixels = NDArray[np.float32]
+
+DAYLIGHT_FROM_K = 4000.0
+"""Warmer lights are lamps and flames, on the Planckian locus; cooler ones daylight, on the locus of CIE 15."""
+
+XYZ_TO_RGB = np.array(((3.2404542, -1.5371385, -0.4985314), (-0.9692660, 1.8760108, 0.0415560), (0.0556434, -0.2040259, 1.0572252)))
+"""From CIE XYZ to linear RGB of the usual screen (IEC 61966-2-1)."""
+
+LUMINANCE = np.array((0.2126, 0.7152, 0.0722), np.float32)
+"""Shares of red, green and blue in luminance (IEC 61966-2-1)."""
+
+
+def chromaticity(kelvin: float) -> tuple[float, float]:
+    """CIE 1931 x and y of a light of this correlated colour temperature.
+
+    Under 4000 K Planckian (Kim et al. 2002, cubic fit, from 1667 K), from there daylight (CIE 15:2004, to 25000 K);
+    figures beyond are taken at the ends.
+
+    >>> [round(value, 4) for value in chromaticity(6504)]
+    [0.3127, 0.3291]
+    >>> [round(value, 3) for value in chromaticity(2856)]
+    [0.448, 0.408]
+    """
+    t = 1000.0 / min(max(kelvin, 1667.0), 25000.0)
+    if kelvin < DAYLIGHT_FROM_K:
+        x = -0.2661239 * t**3 - 0.2343589 * t**2 + 0.8776956 * t + 0.179910
+        if kelvin < 2222:
+            return x, -1.1063814 * x**3 - 1.34811020 * x**2 + 2.18555832 * x - 0.20219683
+        return x, -0.9549476 * x**3 - 1.37418593 * x**2 + 2.09137015 * x - 0.16748867
+    if kelvin <= 7000:
+        x = -4.6070 * t**3 + 2.9678 * t**2 + 0.09911 * t + 0.244063
+    else:
+        x = -2.0064 * t**3 + 1.9018 * t**2 + 0.24748 * t + 0.237040
+    return x, -3.000 * x**2 + 2.870 * x - 0.275
+
+
+@lru_cache(maxsize=512)
+def light_rgb(kelvin: float) -> tuple[float, float, float]:
+    """Linear red, green and blue of a light of luminance 1; what the screen cannot show is taken as a little.
+
+    >>> [round(value, 2) for value in light_rgb(6504)]
+    [1.0, 1.0, 1.0]
+    >>> red, green, blue = light_rgb(2856)
+    >>> red > green > blue
+    True
+    """
+    x, y = chromaticity(kelvin)
+    rgb = np.maximum(XYZ_TO_RGB @ np.array((x / y, 1.0, (1 - x - y) / y)), 0.02)
+    rgb = rgb / float(LUMINANCE @ rgb)
+    return float(rgb[0]), float(rgb[1]), float(rgb[2])
+
+
+def paint(red: float, green: float, blue: float) -> Pixels:
+    """A surface's colour, scaled to luminance 1: how bright it is stands in its stops.
+
+    >>> paint(0.5, 0.5, 0.5).round(6).tolist()
+    [1.0, 1.0, 1.0]
+    """
+    rgb = np.array((red, green, blue), np.float32)
+    return np.asarray(rgb / (LUMINANCE @ rgb), np.float32)

@@ -1,0 +1,28 @@
+"""The stages, one module each."""
+
+from __future__ import annotations
+
+from craft.stage.sets import causeway, court, dance, everyday, ferry, hall, lanterns, loft, night, otter, regatta, salt, shade, terns
+from craft.stage.stage import Stage
+
+STAGES: tuple[Stage, ...] = (
+    hall.STAGE,
+    dance.STAGE,
+    regatta.STAGE,
+    court.STAGE,
+    terns.CLIFF,
+    terns.SKY,
+    otter.STAGE,
+    ferry.STAGE,
+    lanterns.STAGE,
+    causeway.BEFORE,
+    causeway.AFTER,
+    salt.STAGE,
+    loft.STAGE,
+    shade.STAGE,
+    night.STARS,
+    night.MOON,
+    everyday.KITCHEN,
+    everyday.QUAY,
+)
+BY_SLUG = {stage.slug: stage for stage in STAGES}

@@ -1,0 +1,85 @@
+"""A hall game under lamps."""
+
+from __future__ import annotations
+
+import skia
+
+from craft.stage.colour import Pixels, paint
+from craft.stage.fields import Field, boards, fade, field, glow, grain
+from craft.stage.parts import HAIR, SKIN, TAR, TIMBER, WHITE
+from craft.stage.shapes import line, moved, oval, poly, rect, scatter
+from craft.stage.stage import Cutout, Lit, Moves, Stage, Tone
+
+# fmt: off
+# A player is drawn about the hips, 1.9 m for 380 units: leaping, one arm up.
+PLAYER: dict[str, tuple[skia.Path, ...]] = {
+    "far_leg": (line([(-6, 10), (-46, 62), (-96, 96)], 26), line([(-96, 96), (-142, 120)], 18)),
+    "near_leg": (line([(12, 12), (62, 56), (50, 120)], 30), line([(50, 120), (46, 156)], 20)),
+    "shoes": (poly((-158, 112), (-140, 104), (-128, 128), (-152, 138), (-166, 128)), poly((32, 150), (58, 150), (74, 168), (70, 176), (32, 174))),
+    "socks": (line([(-128, 112), (-142, 120)], 20), line([(48, 138), (46, 152)], 22)),
+    "shorts": (poly((-30, -20), (30, -22), (44, 16), (58, 40), (30, 52), (4, 26), (-30, 54), (-54, 34), (-34, 8)),),
+    "shirt": (poly((-26, -18), (-34, -60, -26, -104, -10, -118), (8, -126, 34, -118, 42, -108), (40, -70, 36, -40, 32, -18)),),
+    "far_arm": (line([(-10, -106), (-52, -84), (-84, -110)], 18), oval(-90, -116, 10, 11)),
+    "near_arm": (line([(36, -108), (66, -152), (94, -204)], 18), oval(98, -212, 11, 12)),
+    "head": (oval(22, -146, 17, 21, 12), line([(14, -124), (16, -112)], 15)),
+    "hair": (poly((4, -146), (2, -168, 18, -174, 32, -168), (42, -164, 42, -152, 38, -146), (30, -156, 16, -156, 12, -146), (10, -136, 6, -134, 4, -146)),),
+}
+
+
+def _player(name: str, x: float, y: float, size: float, at: float, shirt: Pixels, shirt_ev: float, tone: int, *, flip: bool = False, body: Moves = Moves.BODY, limb: Moves = Moves.LIMB, light: Field | None = None) -> list[Cutout]:
+    put = {part: moved(paths, x, y, size, flip) for part, paths in PLAYER.items()}
+    top = (light or field(0.0)) + fade((y - 180 * size, 0.5), (y + 150 * size, -0.7))
+    skin_ev = (0.05, -0.8, -0.35, -1.1)[tone]
+
+    def piece(part: str, ev: float, colour: Pixels, moves: Moves) -> Cutout:
+        return Cutout(f"{name}, {part}", put[part], at, field(ev) + top + grain(3, 12, 0.08, len(name)), colour, lit=Lit.KEY, moves=moves)
+
+    return [
+        piece("far_arm", skin_ev - 0.4, SKIN[tone], limb), piece("far_leg", skin_ev - 0.5, SKIN[tone], limb), piece("near_leg", skin_ev, SKIN[tone], limb),
+        piece("socks", 0.9, WHITE, limb), piece("shoes", 0.5, paint(1.3, 0.75, 0.4), limb), piece("shorts", -1.9, TAR, body),
+        piece("shirt", shirt_ev, shirt, body), piece("near_arm", skin_ev + 0.1, SKIN[tone], limb), piece("head", skin_ev, SKIN[tone], body), piece("hair", -2.8, HAIR[tone], body),
+    ]
+
+
+def _draw() -> tuple[Cutout, ...]:
+    rows = []
+    for k in range(5):
+        for x, y, q in scatter(70 + k, 46, -1300, 176 + 30 * k, 2300, 180 + 30 * k):
+            rows.append((x, y, 8.5 + k * 0.6, q))
+    heads = tuple(oval(x, y, s * 0.8, s) for x, y, s, _ in rows)
+    bodies = tuple(poly((x - s * 1.8, y + s * 4), (x - s * 1.7, y + s * 1.2, x, y + s * 0.7, x, y + s * 0.8), (x, y + s * 0.7, x + s * 1.7, y + s * 1.2, x + s * 1.8, y + s * 4)) for x, y, s, q in rows if q < 0.6)
+    pale = tuple(poly((x - s * 1.8, y + s * 4), (x - s * 1.7, y + s * 1.2, x, y + s * 0.7, x, y + s * 0.8), (x, y + s * 0.7, x + s * 1.7, y + s * 1.2, x + s * 1.8, y + s * 4)) for x, y, s, q in rows if q >= 0.6)
+    lamps = tuple(rect(x, 22, 96, 9) for x in range(-1500, 2500, 190))
+    lines = (line([(-2000, 560), (3000, 560)], 5), line([(-2000, 424), (3000, 424)], 2.4), line([(300, 424), (120, 700)], 4))
+    net = (*(line([(x, 214), (x, 330)], 0.8) for x in range(-1500, 2500, 12)), *(line([(-1500, y), (2500, y)], 0.8) for y in range(226, 330, 13)))
+    return (
+        Cutout("far wall", None, 34, fade((-100, -2.6), (200, -1.9)) + boards(120, 0.25, 0, 5) + glow(480, 30, 900, 60, 1.0), TIMBER),
+        Cutout("girders", (*(rect(x, -300, 9, 340) for x in range(-1500, 2600, 240)), rect(-3000, 44, 7000, 10)), 30, field(-2.8), TAR),
+        Cutout("lamps", lamps, 28, field(4.2), WHITE),
+        Cutout("glow", tuple(rect(x - 24, 4, 144, 46) for x in range(-1500, 2500, 190)), 28, field(0.6), WHITE, cover=field(0.25), soft=14),
+        Cutout("stand", (rect(-3000, 168, 7000, 210),), 26, field(-2.9) + grain(60, 4, 0.2, 8), TAR),
+        Cutout("crowd in dark", bodies, 25, field(-2.2) + grain(16, 16, 0.6, 9), paint(0.85, 0.95, 1.1), moves=Moves.WIND, speed_m_s=(0.1, 0.1)),
+        Cutout("crowd in pale", pale, 25, field(-0.9) + grain(16, 16, 0.6, 10), paint(1.05, 0.95, 0.9), moves=Moves.WIND, speed_m_s=(0.1, 0.1)),
+        Cutout("faces", heads, 25, field(-1.2) + grain(10, 10, 0.5, 11), SKIN[2], moves=Moves.WIND, speed_m_s=(0.1, 0.1)),
+        Cutout("boards round it", (rect(-3000, 352, 7000, 58),), 22, field(-0.6) + grain(80, 60, 0.25, 12), paint(0.6, 0.9, 1.3)),
+        Cutout("writing", tuple(rect(x, 370, 60 + 60 * q, 20) for x, _, q in scatter(77, 30, -1500, 0, 2500, 1)), 22, field(1.2), WHITE, cover=field(0.85)),
+        Cutout("floor", (rect(-3000, 408, 7000, 2500),), 12, fade((408, 0.2), (700, -0.5)) + grain(120, 2.2, 0.12, 13) + glow(300, 440, 90, 90, 0.5) + glow(680, 440, 90, 90, 0.5), paint(1.1, 0.86, 0.58)),
+        Cutout("lamps mirrored", tuple(rect(x, 436, 80, 120) for x in range(-1500, 2500, 190)), 12, field(1.5), WHITE, cover=fade((436, 0.3), (556, 0.0)), soft=12),
+        Cutout("lines", lines, 12, field(1.0), WHITE, cover=field(0.85)),
+        Cutout("net", net, 20, field(0.1), WHITE, cover=field(0.5)),
+        Cutout("net's band", (rect(-1500, 208, 4000, 7),), 20, field(1.2), WHITE),
+        *_player("far back", 800, 372, 0.66, 17, paint(0.5, 0.8, 1.5), -0.9, 3, body=Moves.STANDS, limb=Moves.WIND),
+        *_player("far front", 640, 392, 0.72, 15, paint(0.5, 0.8, 1.5), -0.8, 2, flip=True, body=Moves.STANDS, limb=Moves.WIND),
+        Cutout("shadow", (poly((280, 606), (400, 594, 500, 596, 590, 608), (500, 622, 380, 624, 280, 606)),), 12, field(-1.6), TAR, cover=field(0.5), soft=9),
+        *_player("leaper", 420, 340, 1.15, 12, paint(1.35, 0.7, 0.35), 0.25, 1),
+        *_player("waiting", 130, 430, 0.98, 12.6, paint(1.35, 0.7, 0.35), 0.1, 0, flip=True, body=Moves.STANDS, limb=Moves.WIND),
+        Cutout("ball", (oval(556, 84, 17, 17),), 12, field(0.9) + fade((68, 0.7), (102, -0.7)), paint(1.1, 0.98, 0.8), moves=Moves.LIMB),
+    )
+
+
+STAGE = Stage(
+    slug="court", title="hall game under lamps", problem="Leaps under lamps that pulse, bare lamps above and a dark stand behind.",
+    usual_mm=85, distance_m=12, aim=(430, 330), vanishing=(480, 240),
+    tones=(Tone("lamps", 290, 26, 3.9, 3), Tone("ball", 556, 84, 1.0, 7), Tone("net's band", 860, 211, 1.2, 2), Tone("floor", 700, 600, -0.3, 12), Tone("orange shirt", 428, 270, 0.3, 8), Tone("skin, leaper", 446, 174, -0.3, 6, skin=True), Tone("skin, waiting", 109, 288, 0.5, 5, skin=True), Tone("shorts", 420, 350, -2.2, 6), Tone("stand", 60, 174, -2.4, 4)),
+    draw=_draw,
+)

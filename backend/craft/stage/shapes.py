@@ -1,0 +1,89 @@
+"""Outlines of cut-outs, as Skia's paths, in a stage's units."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+
+import numpy as np
+import skia
+
+Point = Sequence[float]
+
+
+def poly(*points: Point, closed: bool = True) -> skia.Path:
+    """A shape through points; a point of six figures is a cubic curve to its last two."""
+    path = skia.Path()
+    path.moveTo(*points[0])
+    for point in points[1:]:
+        if len(point) == 2:
+            path.lineTo(*point)
+        elif len(point) == 4:
+            path.quadTo(*point)
+        else:
+            path.cubicTo(*point)
+    if closed:
+        path.close()
+    return path
+
+
+def rect(x: float, y: float, wide: float, high: float) -> skia.Path:
+    """A rectangle from its upper left corner."""
+    return skia.Path.Rect(skia.Rect.MakeXYWH(x, y, wide, high))
+
+
+def oval(x: float, y: float, rx: float, ry: float, turn: float = 0.0) -> skia.Path:
+    """An ellipse about its middle, turned by degrees."""
+    path = skia.Path.Oval(skia.Rect.MakeLTRB(x - rx, y - ry, x + rx, y + ry))
+    if turn:
+        path.transform(skia.Matrix().setRotate(turn, x, y))
+    return path
+
+
+def line(points: Sequence[Point], width: float) -> skia.Path:
+    """A stroke of a width along points."""
+    paint = skia.Paint(
+        Style=skia.Paint.kStroke_Style, StrokeWidth=width, StrokeCap=skia.Paint.kRound_Cap, StrokeJoin=skia.Paint.kRound_Join
+    )
+    out = skia.Path()
+    paint.getFillPath(poly(*points, closed=False), out)
+    return out
+
+
+def hole(outer: skia.Path, *inner: skia.Path) -> skia.Path:
+    """A shape with others cut out of it."""
+    for path in inner:
+        outer = skia.Op(outer, path, skia.PathOp.kDifference_PathOp)
+    return outer
+
+
+def moved(
+    paths: Iterable[skia.Path], dx: float, dy: float, scale: float = 1.0, flip: bool = False, turn: float = 0.0
+) -> tuple[skia.Path, ...]:
+    """Shapes drawn about 0, turned, scaled, mirrored if flip, and put at a place."""
+    matrix = skia.Matrix()
+    matrix.setScale(-scale if flip else scale, scale)
+    matrix.preRotate(turn)
+    matrix.postTranslate(dx, dy)
+    out = []
+    for path in paths:
+        copy = skia.Path(path)
+        copy.transform(matrix)
+        out.append(copy)
+    return tuple(out)
+
+
+def ridge(base: float, height: float, seed: int, *, left: float = -1400.0, right: float = 2400.0, step: float = 26.0) -> skia.Path:
+    """A range of land over a base line, long enough for any lens."""
+    rng = np.random.default_rng(seed)
+    xs = np.arange(left, right + step, step)
+    walk = np.cumsum(rng.standard_normal(len(xs)))
+    walk -= np.linspace(walk[0], walk[-1], len(xs))
+    soft = np.convolve(np.pad(walk, 4, mode="edge"), np.hanning(9) / np.hanning(9).sum(), mode="valid")
+    soft = (soft - soft.min()) / (np.ptp(soft) + 1e-9)
+    return poly((left, base + 8), *((float(x), float(base - height * v)) for x, v in zip(xs, soft, strict=True)), (right, base + 8))
+
+
+def scatter(seed: int, count: int, left: float, top: float, right: float, bottom: float) -> list[tuple[float, float, float]]:
+    """Places strewn over a rectangle, each with a random figure of its own between 0 and 1."""
+    rng = np.random.default_rng(seed)
+    return [(float(rng.uniform(left, right)), float(rng.uniform(top, bottom)), float(rng.uniform())) for _ in range(count)]

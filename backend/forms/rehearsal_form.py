@@ -1,0 +1,211 @@
+"""A rehearsal in JSON: the frame as a token that draws it, its ruler of tones, and the frames beside it."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Callable
+from typing import Annotated, Literal
+
+from pydantic import BaseModel, Field
+
+from craft.render.rehearsal import HIGHEST, LOWEST, PER_STOP, Rehearsal, Variant, rehearse
+from craft.render.shot import Shot
+from craft.scales.series import Dial, printed
+from craft.setup.setup import Setup
+from craft.stage.sets import BY_SLUG, STAGES
+from forms.answer import answer_to
+from forms.kit_form import Form
+from forms.problems import InputError, Problem
+from forms.situation_form import SituationForm
+
+Sign = Callable[[Shot], str]
+"""Makes the word that stands for a shot."""
+
+Seed = Annotated[int, Field(ge=1, le=1_000_000)]
+
+
+class RehearseIn(Form):
+    """A situation to be rehearsed; scene: another than its own; seed: which of all like frames."""
+
+    situation: SituationForm
+    scene: str | None = Field(None, max_length=40)
+    seed: Seed = 1
+
+
+class SceneOut(BaseModel):
+    """A drawn scene and what is hard about it."""
+
+    slug: str
+    title: str
+    problem: str
+
+
+class TripleOut(BaseModel):
+    """Time, aperture and ISO as printed."""
+
+    shutter_s: float
+    aperture: float
+    iso: float
+
+
+class FrameOut(BaseModel):
+    """A frame: the token that draws it, and its figures."""
+
+    token: str
+    figures: TripleOut
+
+
+class WindowOut(BaseModel):
+    """What the body holds, in stops from the key: raw clip, the preview's first warning, the shadow at ten to one."""
+
+    clips: float
+    warns: float
+    floor: float
+    holds_more_stops: float
+
+
+class HeldOut(BaseModel):
+    """Shares of the picture that are lost, and the named tones over the clip and under the floor."""
+
+    raw_share: float
+    warned_share: float
+    blocked_share: float
+    over: list[str]
+    under: list[str]
+
+
+class NamedOut(BaseModel):
+    """A tone one can name."""
+
+    name: str
+    ev: float
+    skin: bool
+    held: bool
+
+
+class VerdictOut(BaseModel):
+    """Would you see it."""
+
+    what: str
+    seen: bool
+    words: str
+
+
+class VariantOut(BaseModel):
+    """A frame one might take instead; lift_stops: brightened afterwards."""
+
+    slug: str
+    label: str
+    frame: FrameOut
+    lift_stops: float
+    binding: str | None
+    darker_stops: float
+    words: str
+
+
+class TonesOut(BaseModel):
+    """Shares of the picture from `lowest` up, in steps of a stop's part."""
+
+    lowest: int
+    highest: int
+    per_stop: int
+    shares: list[float]
+
+
+class RehearsalOut(BaseModel):
+    """All that the screen shows of a frame."""
+
+    scene: SceneOut
+    frame: FrameOut
+    aspect: float
+    pixels_across: float
+    tones: TonesOut
+    window: WindowOut
+    held: HeldOut
+    named: list[NamedOut]
+    verdicts: list[VerdictOut]
+    variants: list[VariantOut]
+
+
+class CompareIn(Form):
+    """Two frames to be set side by side."""
+
+    one: str = Field(max_length=4000)
+    other: str = Field(max_length=4000)
+
+
+class ComparedOut(BaseModel):
+    """What differs; lift_stops: how far the other is brightened to lie as the one."""
+
+    words: str
+    lift_stops: float
+
+
+def triple_of(shot: Shot, per_stop: int = 3) -> TripleOut:
+    """A shot's dials as printed."""
+    return TripleOut(
+        shutter_s=printed(Dial.TIME, -math.log2(shot.time_s), per_stop),
+        aperture=printed(Dial.APERTURE, 2 * math.log2(shot.aperture), per_stop),
+        iso=printed(Dial.ISO, shot.iso_stops, per_stop),
+    )
+
+
+def _frame(shot: Shot, setup: Setup, sign: Sign) -> FrameOut:
+    return FrameOut(token=sign(shot), figures=TripleOut(shutter_s=setup.shutter_s, aperture=setup.aperture, iso=setup.iso))
+
+
+def _variant(variant: Variant, sign: Sign) -> VariantOut:
+    return VariantOut(
+        slug=variant.slug,
+        label=variant.label,
+        frame=_frame(variant.shot, variant.setup, sign),
+        lift_stops=variant.shot.lift,
+        binding=variant.setup.binding.intent.value if variant.setup.binding else None,
+        darker_stops=variant.setup.darker_stops,
+        words=variant.words,
+    )
+
+
+def scenes() -> list[SceneOut]:
+    """All scenes."""
+    return [SceneOut(slug=stage.slug, title=stage.title, problem=stage.problem) for stage in STAGES]
+
+
+def rehearsal_of(asked: RehearseIn, sign: Sign) -> RehearsalOut:
+    """The rehearsal of a situation.
+
+    Raises
+    ------
+    CraftError : what the kit does not have or the numbers do not allow.
+    InputError : a scene that there is not.
+    """
+    if asked.scene is not None and asked.scene not in BY_SLUG:
+        raise InputError([Problem("/scene", f"“{asked.scene}” is not a scene: {', '.join(BY_SLUG)}")])
+    answer = answer_to(asked.situation)
+    return rehearsal_form(rehearse(answer.situation, answer.setup, asked.scene, asked.seed), answer.setup, sign)
+
+
+def rehearsal_form(found: Rehearsal, setup: Setup, sign: Sign) -> RehearsalOut:
+    """A rehearsal in the open form."""
+    window, held, shot = found.window, found.held, found.shot
+    return RehearsalOut(
+        scene=SceneOut(slug=found.stage.slug, title=found.stage.title, problem=found.stage.problem),
+        frame=_frame(shot, setup, sign),
+        aspect=shot.width_mm / shot.height_mm,
+        pixels_across=shot.used_pixels,
+        tones=TonesOut(lowest=LOWEST, highest=HIGHEST, per_stop=PER_STOP, shares=list(found.shares)),
+        window=WindowOut(clips=window.clips, warns=window.warns, floor=window.floor, holds_more_stops=window.holds_more),
+        held=HeldOut(
+            raw_share=held.raw_share,
+            warned_share=held.warned_share,
+            blocked_share=held.blocked_share,
+            over=list(held.over),
+            under=list(held.under),
+        ),
+        named=[NamedOut(name=tone.name, ev=tone.ev, skin=tone.skin, held=tone.held) for tone in found.named],
+        verdicts=[VerdictOut(what=verdict.what, seen=verdict.seen, words=verdict.words) for verdict in found.verdicts],
+        variants=[_variant(variant, sign) for variant in found.variants],
+    )
+
+
+View = Literal["finder", "raw", "scene", "pixels"]

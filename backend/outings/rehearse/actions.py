@@ -1,0 +1,128 @@
+"""Drawing frames for those who wait: one at a time in a process, and none that nobody waits for any more."""
+
+from __future__ import annotations
+
+import hashlib
+import math
+import threading
+from functools import lru_cache
+
+from django.core import signing
+
+from craft.render.picture import Look, as_jpeg, brightened, picture
+from craft.render.shot import Shot, from_recipe, shot_of
+from forms.answer import answer_to
+from forms.problems import InputError, Problem
+from forms.situation_form import SituationForm
+from outings.actions import Kit
+from outings.models import Situation
+
+DRAWING = "1"
+"""Raised when frames come out otherwise for the same shot: what browsers keep is then out of date."""
+
+KEPT_FRAMES = 40
+SALT = "frame"
+_brush = threading.Lock()
+_newest: dict[tuple[int, str], int] = {}
+
+
+class SupersededError(Exception):
+    """A newer frame is waited for in the same place of the screen."""
+
+
+@lru_cache(maxsize=64)
+def _drawn(shot: Shot, look: Look, width: int, centre: tuple[float, float], marks: bool) -> bytes:
+    return as_jpeg(picture(shot, look, width, centre=centre, marks=marks))
+
+
+def drawn(shot: Shot, look: Look, width: int, *, centre: tuple[float, float] = (0.5, 0.5), marks: bool = True) -> bytes:
+    """A frame as a JPEG; frames are drawn one after the other, so that a keystroke is never kept waiting by two."""
+    with _brush:
+        return _drawn(shot, look, width, centre, marks)
+
+
+def drawn_if_wanted(
+    person: int, place: str, ticket: int, shot: Shot, look: Look, width: int, centre: tuple[float, float], marks: bool
+) -> bytes:
+    """A frame for a place of somebody's screen, unless a newer one has been asked for there.
+
+    Raises
+    ------
+    SupersededError : a newer one has.
+    """
+    at = (person, place)
+    if len(_newest) > 4096:
+        _newest.clear()
+    _newest[at] = max(ticket, _newest.get(at, 0)) if ticket else 0
+    with _brush:
+        if ticket and _newest.get(at, 0) > ticket:
+            raise SupersededError
+        return _drawn(shot, look, width, centre, marks)
+
+
+def token_of(shot: Shot) -> str:
+    """A shot as a signed word for an address: nobody can ask for a frame that this server did not think of."""
+    return signing.dumps(shot.recipe(), salt=SALT, compress=True)
+
+
+def shot_of_token(token: str) -> Shot:
+    """The shot of a token.
+
+    Raises
+    ------
+    InputError : a token that this server did not give.
+    """
+    try:
+        return from_recipe(signing.loads(token, salt=SALT))
+    except (signing.BadSignature, TypeError, KeyError) as error:
+        raise InputError(
+            [Problem("/token", "this is not a frame of ours, or one of an older version: open the rehearsal again")]
+        ) from error
+
+
+def etag(*of: object) -> str:
+    """What tells one picture from another."""
+    return '"' + hashlib.sha256("|".join([DRAWING, *map(str, of)]).encode()).hexdigest()[:24] + '"'
+
+
+def frame_of(token: str, lift: float) -> Shot:
+    """The shot of a token, lifted."""
+    shot = shot_of_token(token)
+    return brightened(shot, lift) if lift else shot
+
+
+def shot_of_situation(row: Situation, kit: Kit) -> Shot:
+    """The frame that a stored situation's setup takes.
+
+    Raises
+    ------
+    InputError, CraftError : the kit lacks its body or lens, or the numbers do not allow it.
+    """
+    answer = answer_to(SituationForm.model_validate(kit.resolve(row.document, row.outing)))
+    return shot_of(answer.situation, answer.setup)
+
+
+def compared(one: Shot, other: Shot) -> str:
+    """What differs between two frames, plainly: where one is noisier, that it had less light."""
+    light = math.log2(per_area(one) / per_area(other))
+    words = []
+    if abs(light) > 0.1:
+        more, less = ("The first", "the second") if light > 0 else ("The second", "the first")
+        words.append(
+            f"{more} has {abs(light):.1f} stops more light in each part of the picture than {less}: "
+            f"its key tone counts {max(per_area(one), per_area(other)):,.0f} electrons where the other has {min(per_area(one), per_area(other)):,.0f}. "
+            "The missing light makes the noise."
+        )
+    else:
+        words.append(f"Both have the same light in each part of the picture, {per_area(one):,.0f} electrons in the key tone.")
+        if abs(one.iso_stops - other.iso_stops) > 0.1:
+            words.append("Their ISO differs, and it makes no difference to the light: only a little to the noise of reading it out.")
+    if abs(one.focal_mm / one.width_mm - other.focal_mm / other.width_mm) > 0.02:
+        words.append("They do not frame alike: another focal length or another sensor shows another part.")
+    return " ".join(words)
+
+
+def per_area(shot: Shot) -> float:
+    """Electrons of the key tone in a millionth of the picture."""
+    used_high = shot.used_pixels * shot.height_mm / shot.width_mm
+    return shot.key_e * shot.used_pixels * used_high / 1e6

@@ -1,0 +1,152 @@
+"""Rehearsing: over HTTP."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import get_object_or_404
+from ninja import Path, Query, Router
+
+from craft.errors import CraftError
+from craft.render.picture import Look, lift_between
+from forms.problems import InputError, Problem
+from forms.rehearsal_form import (
+    ComparedOut,
+    CompareIn,
+    RehearsalOut,
+    RehearseIn,
+    SceneOut,
+    View,
+    rehearsal_of,
+    scenes,
+    triple_of,
+)
+from outings.actions import Kit
+from outings.mine import my_situations
+from outings.models import KeptFrame
+from outings.rehearse.actions import (
+    KEPT_FRAMES,
+    SupersededError,
+    compared,
+    drawn,
+    drawn_if_wanted,
+    etag,
+    frame_of,
+    shot_of_situation,
+    shot_of_token,
+    token_of,
+)
+from outings.rehearse.schemas import KeepIn, KeptOut, NameIn
+from people.replies import as_json
+
+router = Router(tags=["rehearse"])
+Width = Annotated[int, Query(ge=64, le=1600)]
+Share = Annotated[float, Query(ge=0, le=1)]
+
+
+def _jpeg(request: HttpRequest, tag: str, data: bytes | None) -> HttpResponse:
+    answer = HttpResponse(status=304) if data is None else HttpResponse(data, content_type="image/jpeg")
+    answer["ETag"] = tag
+    answer["Cache-Control"] = "private, max-age=86400"
+    return answer
+
+
+@router.get("/scenes", response=list[SceneOut])
+def all_scenes(request: HttpRequest) -> list[SceneOut]:
+    """The scenes one can rehearse on."""
+    return scenes()
+
+
+@router.post("/rehearse", response=RehearsalOut)
+def rehearse(request: HttpRequest, asked: RehearseIn) -> HttpResponse:
+    """The frame of a situation, its ruler of tones, what one would see, and four frames beside it. Stateless."""
+    return as_json(rehearsal_of(asked, token_of))
+
+
+@router.post("/rehearse/compare", response=ComparedOut)
+def compare(request: HttpRequest, asked: CompareIn) -> ComparedOut:
+    """What differs between two frames, and by how much the other is lifted to be set beside the one. Stateless."""
+    one, other = shot_of_token(asked.one), shot_of_token(asked.other)
+    return ComparedOut(words=compared(one, other), lift_stops=lift_between(one, other))
+
+
+@router.get("/frames/{token}.jpg")
+def frame(
+    request: HttpRequest,
+    token: Annotated[str, Path(max_length=4000)],
+    view: View = "finder",
+    width: Width = 696,
+    x: Share = 0.5,
+    y: Share = 0.5,
+    lift: Annotated[float, Query(ge=-8, le=8)] = 0.0,
+    marks: bool = True,
+    place: Annotated[str, Query(max_length=20)] = "",
+    ticket: Annotated[int, Query(ge=0)] = 0,
+) -> HttpResponse:
+    """A frame as a picture. ticket: the newer of two for one place of the screen has the greater; the older is then not drawn (204)."""
+    shot, look = frame_of(token, lift), Look(view)
+    tag = etag(shot, view, width, x, y, marks)
+    if request.headers.get("If-None-Match") == tag:
+        return _jpeg(request, tag, None)
+    try:
+        return _jpeg(request, tag, drawn_if_wanted(request.user.pk, place, ticket, shot, look, width, (x, y), marks))
+    except SupersededError:
+        return HttpResponse(status=204)
+
+
+@router.get("/situations/{pk}/scene.jpg")
+def thumbnail(request: HttpRequest, pk: int, width: Width = 264) -> HttpResponse:
+    """A stored situation's frame, small and without marks; 404 where no frame can be taken."""
+    row = get_object_or_404(my_situations(request), pk=pk)
+    try:
+        shot = shot_of_situation(row, Kit(request.user))
+    except (CraftError, InputError):
+        return HttpResponse(status=404)
+    tag = etag(shot, width)
+    if request.headers.get("If-None-Match") == tag:
+        return _jpeg(request, tag, None)
+    return _jpeg(request, tag, drawn(shot, Look.FINDER, width, marks=False))
+
+
+def _kept(row: KeptFrame) -> KeptOut:
+    shot = row.shot
+    return KeptOut(id=row.pk, name=row.name, scene=shot.scene.title, token=token_of(shot), figures=triple_of(shot), made_at=row.made_at)
+
+
+def _mine(request: HttpRequest, pk: int) -> KeptFrame:
+    return get_object_or_404(KeptFrame, pk=pk, situation__in=my_situations(request))
+
+
+@router.get("/situations/{pk}/kept", response=list[KeptOut])
+def kept(request: HttpRequest, pk: int) -> list[KeptOut]:
+    """Frames kept of a situation, the first first."""
+    return [_kept(row) for row in get_object_or_404(my_situations(request), pk=pk).kept.all()]
+
+
+@router.post("/situations/{pk}/kept", response=KeptOut)
+def keep(request: HttpRequest, pk: int, asked: KeepIn) -> KeptOut:
+    """Keep a frame with its situation: its figures and its seed, not its pixels."""
+    situation = get_object_or_404(my_situations(request), pk=pk)
+    count = situation.kept.count()
+    if count >= KEPT_FRAMES:
+        raise InputError([Problem("", f"{KEPT_FRAMES} frames are kept of one situation: delete one first")])
+    shot = shot_of_token(asked.token)
+    row = KeptFrame.objects.create(situation=situation, name=asked.name.strip() or f"frame {count + 1}", recipe=shot.recipe())
+    return _kept(row)
+
+
+@router.put("/kept/{pk}", response=KeptOut)
+def rename(request: HttpRequest, pk: int, asked: NameIn) -> KeptOut:
+    """Call a kept frame something else."""
+    row = _mine(request, pk)
+    row.name = asked.name.strip() or row.name
+    row.save(update_fields=["name"])
+    return _kept(row)
+
+
+@router.delete("/kept/{pk}", response={204: None})
+def delete(request: HttpRequest, pk: int) -> HttpResponse:
+    """Delete a kept frame."""
+    _mine(request, pk).delete()
+    return HttpResponse(status=204)
