@@ -2,12 +2,17 @@
 
 from __future__ import annotations
 
+import base64
 from typing import Any
 
 from pydantic import BaseModel, model_validator
 
 from craft.day.shortcuts import Through
+from craft.render.picture import Look, as_jpeg, picture
+from craft.render.shot import shot_of
 from craft.scales.series import Dial, label
+from craft.scene.situation import Situation
+from craft.setup.setup import Setup
 from craft.setup.test_frame import Preview, answers
 from craft.vocabulary.terms import Intent
 from forms.answer import answer_to
@@ -78,7 +83,7 @@ SINCE: dict[str, Any] = {
 
 
 class CardSnapshot(BaseModel):
-    """Everything a card needs, offline. pocket is null on a card that was made without it."""
+    """Everything a card needs, offline. pocket is null on a card that was made without it; picture: the frame, as a data address, or none."""
 
     title: str
     starts_at: str
@@ -89,6 +94,7 @@ class CardSnapshot(BaseModel):
     setup: DecidedOut
     answers: list[TestFrameOut]
     pocket: PocketOut | None = None
+    picture: str = ""
 
     @model_validator(mode="before")
     @classmethod
@@ -97,6 +103,16 @@ class CardSnapshot(BaseModel):
         if isinstance(raw, dict) and isinstance(raw.get("setup"), dict):
             return raw | {"setup": _filled(raw["setup"], SINCE)}
         return raw
+
+
+PICTURE_PX = 264
+"""Width of a card's picture: it travels with the card, and is looked at small."""
+
+
+def _picture(situation: Situation, made: Setup) -> str:
+    """The frame as an address that carries it: seen without a server."""
+    frame = picture(shot_of(situation, made), Look.FINDER, PICTURE_PX, marks=False)
+    return "data:image/jpeg;base64," + base64.b64encode(as_jpeg(frame)).decode()
 
 
 def freeze(document: dict[str, Any], asked: dict[str, Any], pocket: PocketOut | None = None) -> CardSnapshot:
@@ -140,4 +156,5 @@ def freeze(document: dict[str, Any], asked: dict[str, Any], pocket: PocketOut | 
         setup=setup,
         answers=rows,
         pocket=pocket,
+        picture=_picture(situation, made),
     )

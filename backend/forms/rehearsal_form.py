@@ -9,10 +9,11 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, Field
 
 from craft.render.rehearsal import HIGHEST, LOWEST, PER_STOP, Rehearsal, Variant, rehearse
-from craft.render.shot import Shot
-from craft.scales.series import Dial, printed
+from craft.render.shot import Shot, shot_of
+from craft.scales.series import Dial, label, printed
 from craft.setup.setup import Setup
 from craft.stage.sets import BY_SLUG, STAGES
+from craft.stage.stage import Stage
 from forms.answer import answer_to
 from forms.kit_form import Form
 from forms.problems import InputError, Problem
@@ -41,11 +42,12 @@ class SceneOut(BaseModel):
 
 
 class TripleOut(BaseModel):
-    """Time, aperture and ISO as printed."""
+    """Time, aperture and ISO as printed, and as they are said."""
 
     shutter_s: float
     aperture: float
     iso: float
+    said: str
 
 
 class FrameOut(BaseModel):
@@ -64,7 +66,7 @@ class WindowOut(BaseModel):
     holds_more_stops: float
 
 
-class HeldOut(BaseModel):
+class LostOut(BaseModel):
     """Shares of the picture that are lost, and the named tones over the clip and under the floor."""
 
     raw_share: float
@@ -104,12 +106,14 @@ class VariantOut(BaseModel):
 
 
 class TonesOut(BaseModel):
-    """Shares of the picture from `lowest` up, in steps of a stop's part."""
+    """Shares of the picture from `lowest` up, in steps of a stop's part: of the scene, and of raw and file by red, green, blue."""
 
     lowest: int
     highest: int
     per_stop: int
     shares: list[float]
+    raw: list[list[float]]
+    file: list[list[float]]
 
 
 class RehearsalOut(BaseModel):
@@ -121,10 +125,18 @@ class RehearsalOut(BaseModel):
     pixels_across: float
     tones: TonesOut
     window: WindowOut
-    held: HeldOut
+    lost: LostOut
     named: list[NamedOut]
     verdicts: list[VerdictOut]
     variants: list[VariantOut]
+
+
+class AtOnceOut(BaseModel):
+    """Only the frame, at once: what a small picture beside the figures needs."""
+
+    scene: SceneOut
+    frame: FrameOut
+    aspect: float
 
 
 class CompareIn(Form):
@@ -141,17 +153,20 @@ class ComparedOut(BaseModel):
     lift_stops: float
 
 
+def _triple(shutter_s: float, aperture: float, iso: float) -> TripleOut:
+    dials = ((Dial.TIME, shutter_s), (Dial.APERTURE, aperture), (Dial.ISO, iso))
+    time, opening, sensitivity = (label(dial, value) for dial, value in dials)
+    return TripleOut(shutter_s=shutter_s, aperture=aperture, iso=iso, said=f"{time} {opening} ISO {sensitivity}")
+
+
 def triple_of(shot: Shot, per_stop: int = 3) -> TripleOut:
     """A shot's dials as printed."""
-    return TripleOut(
-        shutter_s=printed(Dial.TIME, -math.log2(shot.time_s), per_stop),
-        aperture=printed(Dial.APERTURE, 2 * math.log2(shot.aperture), per_stop),
-        iso=printed(Dial.ISO, shot.iso_stops, per_stop),
-    )
+    stops = ((Dial.TIME, -math.log2(shot.time_s)), (Dial.APERTURE, 2 * math.log2(shot.aperture)), (Dial.ISO, shot.iso_stops))
+    return _triple(*(printed(dial, at, per_stop) for dial, at in stops))
 
 
 def _frame(shot: Shot, setup: Setup, sign: Sign) -> FrameOut:
-    return FrameOut(token=sign(shot), figures=TripleOut(shutter_s=setup.shutter_s, aperture=setup.aperture, iso=setup.iso))
+    return FrameOut(token=sign(shot), figures=_triple(setup.shutter_s, setup.aperture, setup.iso))
 
 
 def _variant(variant: Variant, sign: Sign) -> VariantOut:
@@ -168,7 +183,30 @@ def _variant(variant: Variant, sign: Sign) -> VariantOut:
 
 def scenes() -> list[SceneOut]:
     """All scenes."""
-    return [SceneOut(slug=stage.slug, title=stage.title, problem=stage.problem) for stage in STAGES]
+    return [_scene(stage) for stage in STAGES]
+
+
+def _scene(stage: Stage) -> SceneOut:
+    return SceneOut(slug=stage.slug, title=stage.title, problem=stage.problem)
+
+
+def _known(scene: str | None) -> str | None:
+    if scene is not None and scene not in BY_SLUG:
+        raise InputError([Problem("/scene", f"“{scene}” is not a scene: {', '.join(BY_SLUG)}")])
+    return scene
+
+
+def frame_at_once(asked: RehearseIn, sign: Sign) -> AtOnceOut:
+    """Only the frame of a situation: no tone is counted and no other frame thought of.
+
+    Raises
+    ------
+    CraftError : what the kit does not have or the numbers do not allow.
+    InputError : a scene that there is not.
+    """
+    answer = answer_to(asked.situation)
+    shot = shot_of(answer.situation, answer.setup, _known(asked.scene), asked.seed)
+    return AtOnceOut(scene=_scene(shot.scene), frame=_frame(shot, answer.setup, sign), aspect=shot.width_mm / shot.height_mm)
 
 
 def rehearsal_of(asked: RehearseIn, sign: Sign) -> RehearsalOut:
@@ -179,23 +217,28 @@ def rehearsal_of(asked: RehearseIn, sign: Sign) -> RehearsalOut:
     CraftError : what the kit does not have or the numbers do not allow.
     InputError : a scene that there is not.
     """
-    if asked.scene is not None and asked.scene not in BY_SLUG:
-        raise InputError([Problem("/scene", f"“{asked.scene}” is not a scene: {', '.join(BY_SLUG)}")])
     answer = answer_to(asked.situation)
-    return rehearsal_form(rehearse(answer.situation, answer.setup, asked.scene, asked.seed), answer.setup, sign)
+    return rehearsal_form(rehearse(answer.situation, answer.setup, _known(asked.scene), asked.seed), answer.setup, sign)
 
 
 def rehearsal_form(found: Rehearsal, setup: Setup, sign: Sign) -> RehearsalOut:
     """A rehearsal in the open form."""
     window, held, shot = found.window, found.held, found.shot
     return RehearsalOut(
-        scene=SceneOut(slug=found.stage.slug, title=found.stage.title, problem=found.stage.problem),
+        scene=_scene(found.stage),
         frame=_frame(shot, setup, sign),
         aspect=shot.width_mm / shot.height_mm,
         pixels_across=shot.used_pixels,
-        tones=TonesOut(lowest=LOWEST, highest=HIGHEST, per_stop=PER_STOP, shares=list(found.shares)),
+        tones=TonesOut(
+            lowest=LOWEST,
+            highest=HIGHEST,
+            per_stop=PER_STOP,
+            shares=list(found.shares),
+            raw=[list(c) for c in held.raw_channels],
+            file=[list(c) for c in held.file_channels],
+        ),
         window=WindowOut(clips=window.clips, warns=window.warns, floor=window.floor, holds_more_stops=window.holds_more),
-        held=HeldOut(
+        lost=LostOut(
             raw_share=held.raw_share,
             warned_share=held.warned_share,
             blocked_share=held.blocked_share,

@@ -13,6 +13,13 @@ export const router = createRouter({
       meta: { title: "Bench" },
     },
     {
+      path: "/situations/:id(\\d+)/rehearse",
+      name: "rehearse",
+      component: () => import("./views/rehearse/RehearseView.vue"),
+      props: (route) => ({ id: Number(route.params.id) }),
+      meta: { title: "Rehearse" },
+    },
+    {
       path: "/situations/:id(\\d+)/settings",
       name: "settings",
       component: () => import("./views/settings/SettingsView.vue"),

@@ -11,7 +11,7 @@ import numpy as np
 from craft.exposure.targets import output_gain
 from craft.render.boxes import stretched
 from craft.render.compose import as_it_is
-from craft.render.develop import WARNS_AT, blocked, curve, developed, lost_in_raw, warned, white_gains
+from craft.render.develop import WARNS_AT, Bytes, blocked, curve, developed, lost_in_raw, warned, white_gains
 from craft.render.expose import frame
 from craft.render.framing import View
 from craft.render.shot import Shot, shot_of
@@ -20,7 +20,7 @@ from craft.scene.situation import Locks, Situation
 from craft.sensor.noise import EXCELLENT, electrons_at_bar, snr_pixel
 from craft.setup.advise import advise
 from craft.setup.setup import Setup
-from craft.stage.colour import LUMINANCE, light_rgb
+from craft.stage.colour import LUMINANCE, Pixels, light_rgb
 from craft.stage.stage import Stage
 
 PER_STOP = 3
@@ -32,6 +32,10 @@ SMALL = 240
 
 SHADOW_BAR = 10.0
 """Signal to noise in the output at which a shadow is still acceptable (ISO 12232:2019)."""
+
+
+Channels = tuple[tuple[float, ...], ...]
+"""Shares of the picture in each third of a stop, for red, green and blue."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -64,13 +68,18 @@ class Window:
 
 @dataclass(frozen=True, slots=True)
 class Held:
-    """What a frame loses: shares of the picture, and the named tones that are over the clip or under the floor."""
+    """What a frame loses: shares of the picture, and the named tones that are over the clip or under the floor.
+
+    raw_channels, file_channels: how the picture is spread over the ruler of tones in red, green and blue.
+    """
 
     raw_share: float
     warned_share: float
     blocked_share: float
     over: tuple[str, ...]
     under: tuple[str, ...]
+    raw_channels: Channels
+    file_channels: Channels
 
 
 @dataclass(frozen=True, slots=True)
@@ -112,13 +121,17 @@ def small_view(shot: Shot, width: int = SMALL) -> View:
     return View(width, max(1, round(width * shot.height_mm / shot.width_mm)), float(width))
 
 
-def shares_of_tones(shot: Shot) -> tuple[float, ...]:
-    """Share of the picture in each third of a stop, from `LOWEST` to `HIGHEST` about the key; what lies beyond is in the end ones."""
-    light = as_it_is(shot, small_view(shot)) @ LUMINANCE
+def _spread(light: Pixels) -> tuple[float, ...]:
+    """Share of the picture in each third of a stop, from `LOWEST` to `HIGHEST` about the key of 1; what lies beyond is in the end ones."""
     stops = np.log2(np.maximum(light, 2.0**-20))
     edges = np.arange(LOWEST * PER_STOP, HIGHEST * PER_STOP + 1) / PER_STOP
     counted, _ = np.histogram(np.clip(stops, LOWEST + 1e-6, HIGHEST - 1e-6), edges)
-    return tuple(float(share) for share in counted / light.size)
+    return tuple(round(float(share), 5) for share in counted / light.size)
+
+
+def shares_of_tones(shot: Shot) -> tuple[float, ...]:
+    """How the scene's own tones are spread, whatever camera looks at it."""
+    return _spread(as_it_is(shot, small_view(shot)) @ LUMINANCE)
 
 
 def window_of(shot: Shot, gain: float) -> Window:
@@ -145,7 +158,16 @@ def held_by(shot: Shot, gain: float) -> Held:
         float(blocked(file).mean()),
         tuple(name for name, ev in tones if ev > window.clips),
         tuple(name for name, ev in tones if ev < window.floor),
+        tuple(_spread(raw[..., k] * np.float32(2**shot.clip_above_key)) for k in range(3)),
+        tuple(_spread(_levels(file[..., k], shot)) for k in range(3)),
     )
+
+
+def _levels(channel: Bytes, shot: Shot) -> Pixels:
+    """Light, the key 1, that a channel's levels in the file stand for: the curve read backwards."""
+    table = curve(shot)
+    first = np.searchsorted(table, np.arange(256), side="left").clip(0, 65535) / 65535
+    return np.asarray(first[channel] * 2**shot.clip_above_key, np.float32)
 
 
 def tone_ev(shot: Shot, ev: float) -> float:

@@ -116,9 +116,9 @@ def bust(name: str, look: Look, x: float, y: float, size: float, at: float, *, l
         piece("shade", look.skin_ev - shade, look.skin, cover=0.6, soft=9),
         piece("nose", look.skin_ev - 0.55, look.skin, cover=0.6, soft=1.6),
         piece("mouth", look.skin_ev - 0.75, paint(1.2, 0.62, 0.55), cover=0.75, soft=0.9),
-        piece("eyes", look.skin_ev + 0.25, WHITE, soft=0.5),
-        piece("irises", -3.0, HAIR[0], soft=0.4),
-        piece("glints", 2.2, WHITE),
+        piece("eyes", look.skin_ev - 0.1, WHITE, soft=0.7),
+        piece("irises", -2.3, HAIR[0], soft=0.6),
+        piece("glints", 1.2, WHITE),
         piece("brows", look.hair_ev + 0.3, look.hair, cover=0.8, soft=0.9),
         piece("hair", look.hair_ev, look.hair, weave=strands),
     ]

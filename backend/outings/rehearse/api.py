@@ -12,12 +12,14 @@ from craft.errors import CraftError
 from craft.render.picture import Look, lift_between
 from forms.problems import InputError, Problem
 from forms.rehearsal_form import (
+    AtOnceOut,
     ComparedOut,
     CompareIn,
     RehearsalOut,
     RehearseIn,
     SceneOut,
     View,
+    frame_at_once,
     rehearsal_of,
     scenes,
     triple_of,
@@ -62,6 +64,12 @@ def all_scenes(request: HttpRequest) -> list[SceneOut]:
 def rehearse(request: HttpRequest, asked: RehearseIn) -> HttpResponse:
     """The frame of a situation, its ruler of tones, what one would see, and four frames beside it. Stateless."""
     return as_json(rehearsal_of(asked, token_of))
+
+
+@router.post("/rehearse/frame", response=AtOnceOut)
+def at_once(request: HttpRequest, asked: RehearseIn) -> HttpResponse:
+    """Only the frame of a situation, for a picture that follows each change. Stateless."""
+    return as_json(frame_at_once(asked, token_of))
 
 
 @router.post("/rehearse/compare", response=ComparedOut)

@@ -1024,6 +1024,174 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/scenes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * All Scenes
+         * @description The scenes one can rehearse on.
+         */
+        get: operations["outings_rehearse_api_all_scenes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rehearse": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Rehearse
+         * @description The frame of a situation, its ruler of tones, what one would see, and four frames beside it. Stateless.
+         */
+        post: operations["outings_rehearse_api_rehearse"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rehearse/frame": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * At Once
+         * @description Only the frame of a situation, for a picture that follows each change. Stateless.
+         */
+        post: operations["outings_rehearse_api_at_once"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rehearse/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Compare
+         * @description What differs between two frames, and by how much the other is lifted to be set beside the one. Stateless.
+         */
+        post: operations["outings_rehearse_api_compare"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/frames/{token}.jpg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Frame
+         * @description A frame as a picture. ticket: the newer of two for one place of the screen has the greater; the older is then not drawn (204).
+         */
+        get: operations["outings_rehearse_api_frame"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/situations/{pk}/scene.jpg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Thumbnail
+         * @description A stored situation's frame, small and without marks; 404 where no frame can be taken.
+         */
+        get: operations["outings_rehearse_api_thumbnail"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/situations/{pk}/kept": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Kept
+         * @description Frames kept of a situation, the first first.
+         */
+        get: operations["outings_rehearse_api_kept"];
+        put?: never;
+        /**
+         * Keep
+         * @description Keep a frame with its situation: its figures and its seed, not its pixels.
+         */
+        post: operations["outings_rehearse_api_keep"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kept/{pk}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Rename
+         * @description Call a kept frame something else.
+         */
+        put: operations["outings_rehearse_api_rename"];
+        post?: never;
+        /**
+         * Delete
+         * @description Delete a kept frame.
+         */
+        delete: operations["outings_rehearse_api_delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/situations/{pk}/walk": {
         parameters: {
             query?: never;
@@ -3975,6 +4143,240 @@ export interface components {
             after: string;
         };
         /**
+         * SceneOut
+         * @description A drawn scene and what is hard about it.
+         */
+        SceneOut: {
+            /** Slug */
+            slug: string;
+            /** Title */
+            title: string;
+            /** Problem */
+            problem: string;
+        };
+        /**
+         * FrameOut
+         * @description A frame: the token that draws it, and its figures.
+         */
+        FrameOut: {
+            /** Token */
+            token: string;
+            figures: components["schemas"]["TripleOut"];
+        };
+        /**
+         * LostOut
+         * @description Shares of the picture that are lost, and the named tones over the clip and under the floor.
+         */
+        LostOut: {
+            /** Raw Share */
+            raw_share: number;
+            /** Warned Share */
+            warned_share: number;
+            /** Blocked Share */
+            blocked_share: number;
+            /** Over */
+            over: string[];
+            /** Under */
+            under: string[];
+        };
+        /**
+         * NamedOut
+         * @description A tone one can name.
+         */
+        NamedOut: {
+            /** Name */
+            name: string;
+            /** Ev */
+            ev: number;
+            /** Skin */
+            skin: boolean;
+            /** Held */
+            held: boolean;
+        };
+        /**
+         * RehearsalOut
+         * @description All that the screen shows of a frame.
+         */
+        RehearsalOut: {
+            scene: components["schemas"]["SceneOut"];
+            frame: components["schemas"]["FrameOut"];
+            /** Aspect */
+            aspect: number;
+            /** Pixels Across */
+            pixels_across: number;
+            tones: components["schemas"]["TonesOut"];
+            window: components["schemas"]["WindowOut"];
+            lost: components["schemas"]["LostOut"];
+            /** Named */
+            named: components["schemas"]["NamedOut"][];
+            /** Verdicts */
+            verdicts: components["schemas"]["VerdictOut"][];
+            /** Variants */
+            variants: components["schemas"]["VariantOut"][];
+        };
+        /**
+         * TonesOut
+         * @description Shares of the picture from `lowest` up, in steps of a stop's part: of the scene, and of raw and file by red, green, blue.
+         */
+        TonesOut: {
+            /** Lowest */
+            lowest: number;
+            /** Highest */
+            highest: number;
+            /** Per Stop */
+            per_stop: number;
+            /** Shares */
+            shares: number[];
+            /** Raw */
+            raw: number[][];
+            /** File */
+            file: number[][];
+        };
+        /**
+         * TripleOut
+         * @description Time, aperture and ISO as printed, and as they are said.
+         */
+        TripleOut: {
+            /** Shutter S */
+            shutter_s: number;
+            /** Aperture */
+            aperture: number;
+            /** Iso */
+            iso: number;
+            /** Said */
+            said: string;
+        };
+        /**
+         * VariantOut
+         * @description A frame one might take instead; lift_stops: brightened afterwards.
+         */
+        VariantOut: {
+            /** Slug */
+            slug: string;
+            /** Label */
+            label: string;
+            frame: components["schemas"]["FrameOut"];
+            /** Lift Stops */
+            lift_stops: number;
+            /** Binding */
+            binding: string | null;
+            /** Darker Stops */
+            darker_stops: number;
+            /** Words */
+            words: string;
+        };
+        /**
+         * VerdictOut
+         * @description Would you see it.
+         */
+        VerdictOut: {
+            /** What */
+            what: string;
+            /** Seen */
+            seen: boolean;
+            /** Words */
+            words: string;
+        };
+        /**
+         * WindowOut
+         * @description What the body holds, in stops from the key: raw clip, the preview's first warning, the shadow at ten to one.
+         */
+        WindowOut: {
+            /** Clips */
+            clips: number;
+            /** Warns */
+            warns: number;
+            /** Floor */
+            floor: number;
+            /** Holds More Stops */
+            holds_more_stops: number;
+        };
+        /**
+         * RehearseIn
+         * @description A situation to be rehearsed; scene: another than its own; seed: which of all like frames.
+         */
+        RehearseIn: {
+            situation: components["schemas"]["SituationForm"];
+            /** Scene */
+            scene?: string | null;
+            /**
+             * Seed
+             * @default 1
+             */
+            seed?: number;
+        };
+        /**
+         * AtOnceOut
+         * @description Only the frame, at once: what a small picture beside the figures needs.
+         */
+        AtOnceOut: {
+            scene: components["schemas"]["SceneOut"];
+            frame: components["schemas"]["FrameOut"];
+            /** Aspect */
+            aspect: number;
+        };
+        /**
+         * ComparedOut
+         * @description What differs; lift_stops: how far the other is brightened to lie as the one.
+         */
+        ComparedOut: {
+            /** Words */
+            words: string;
+            /** Lift Stops */
+            lift_stops: number;
+        };
+        /**
+         * CompareIn
+         * @description Two frames to be set side by side.
+         */
+        CompareIn: {
+            /** One */
+            one: string;
+            /** Other */
+            other: string;
+        };
+        /**
+         * KeptOut
+         * @description A kept frame.
+         */
+        KeptOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Scene */
+            scene: string;
+            /** Token */
+            token: string;
+            figures: components["schemas"]["TripleOut"];
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+        };
+        /**
+         * KeepIn
+         * @description A frame to be kept with its situation.
+         */
+        KeepIn: {
+            /** Token */
+            token: string;
+            /**
+             * Name
+             * @default
+             */
+            name?: string;
+        };
+        /**
+         * NameIn
+         * @description What a kept frame is called.
+         */
+        NameIn: {
+            /** Name */
+            name: string;
+        };
+        /**
          * Way
          * @description How what is unknown is dealt with.
          * @enum {string}
@@ -4983,7 +5385,7 @@ export interface components {
         };
         /**
          * CardSnapshot
-         * @description Everything a card needs, offline. pocket is null on a card that was made without it.
+         * @description Everything a card needs, offline. pocket is null on a card that was made without it; picture: the frame, as a data address, or none.
          */
         CardSnapshot: {
             /** Title */
@@ -5002,6 +5404,11 @@ export interface components {
             /** Answers */
             answers: components["schemas"]["TestFrameOut"][];
             pocket?: components["schemas"]["PocketOut"] | null;
+            /**
+             * Picture
+             * @default
+             */
+            picture?: string;
         };
         /**
          * PocketOut
@@ -6478,6 +6885,243 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["AffectedOut"][];
                 };
+            };
+        };
+    };
+    outings_rehearse_api_all_scenes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SceneOut"][];
+                };
+            };
+        };
+    };
+    outings_rehearse_api_rehearse: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RehearseIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RehearsalOut"];
+                };
+            };
+        };
+    };
+    outings_rehearse_api_at_once: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RehearseIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AtOnceOut"];
+                };
+            };
+        };
+    };
+    outings_rehearse_api_compare: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CompareIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComparedOut"];
+                };
+            };
+        };
+    };
+    outings_rehearse_api_frame: {
+        parameters: {
+            query?: {
+                view?: "finder" | "raw" | "scene" | "pixels";
+                width?: number;
+                x?: number;
+                y?: number;
+                lift?: number;
+                marks?: boolean;
+                place?: string;
+                ticket?: number;
+            };
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    outings_rehearse_api_thumbnail: {
+        parameters: {
+            query?: {
+                width?: number;
+            };
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    outings_rehearse_api_kept: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptOut"][];
+                };
+            };
+        };
+    };
+    outings_rehearse_api_keep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeepIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptOut"];
+                };
+            };
+        };
+    };
+    outings_rehearse_api_rename: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NameIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptOut"];
+                };
+            };
+        };
+    };
+    outings_rehearse_api_delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -1,6 +1,6 @@
 import { useStorage } from "@vueuse/core";
 import { defineStore } from "pinia";
-import { watchEffect } from "vue";
+import { ref, watchEffect } from "vue";
 import { applyTheme, THEMES, type ThemeName } from "@/theme/tokens";
 
 export const useTheme = defineStore("theme", () => {
@@ -11,5 +11,7 @@ export const useTheme = defineStore("theme", () => {
     const names = Object.keys(THEMES) as ThemeName[];
     name.value = names[(names.indexOf(name.value) + 1) % names.length] ?? "paper";
   }
-  return { name, next };
+  /** Whether pictures are shown under the red lamp, where they are off until somebody asks. */
+  const pictures = ref(false);
+  return { name, next, pictures };
 });

@@ -13,7 +13,7 @@ from craft.stage.stage import FAR, Cutout, Lit, Moves, Stage, Tone
 
 # fmt: off
 
-DAY = paint(0.80, 0.97, 1.24)
+DAY = paint(0.9, 0.98, 1.1)
 WOOD, DARK_WOOD, WARM_WOOD = paint(0.95, 0.78, 0.6), paint(0.84, 0.72, 0.6), paint(1.0, 0.68, 0.4)
 SKIN = (paint(1, 0.78, 0.63), paint(1, 0.62, 0.43), paint(1, 0.7, 0.52))
 LANTERNS = tuple((x, 186 + 30 * math.cos((x - 40) / 880 * math.pi * 4)) for x in range(-760, 1720, 100))

@@ -45,7 +45,7 @@ def _draw() -> tuple[Cutout, ...]:
 
 STAGE = Stage(
     slug="loft", title="sail loft by a window", problem="Three skins side by side, two stops apart, and a window behind one shoulder.",
-    usual_mm=50, distance_m=2.5, aim=(480, 320), vanishing=(480, 300),
+    usual_mm=50, distance_m=2.5, aim=(430, 310), vanishing=(480, 300),
     tones=(Tone("window", 150, 90, 2.7, 10), Tone("cloth", 300, 612, 1.3, 10), Tone("sail", 840, 160, -1.0, 12), Tone("skin, weaver", 352, 292, 0.6, 6, skin=True), Tone("skin, boy", 552, 372, -0.6, 5, skin=True), Tone("skin, maker", 700, 238, -1.7, 5, skin=True), Tone("blue smock", 372, 480, -0.1, 10), Tone("leather", 760, 420, -2.5, 8), Tone("wall", 460, 40, -2.8, 12), Tone("black hair", 720, 130, -3.8, 5)),
     draw=_draw,
 )

@@ -6,6 +6,9 @@ import { useRoute, useRouter } from "vue-router";
 import { client, ProblemError, take, type Concession } from "@/api/client";
 import { useOutings, useWords } from "@/api/queries";
 import { offer } from "@/keys/actions";
+import FramePicture from "@/picture/FramePicture.vue";
+import { frameAt } from "@/picture/frames";
+import { useFrame } from "@/picture/useFrame";
 import { BRIGHTER, DARKER } from "@/ruler/scale";
 import Staff from "@/ruler/Staff.vue";
 import Stops from "@/ruler/Stops.vue";
@@ -24,6 +27,7 @@ import { decided, useBench } from "./useBench";
 const props = defineProps<{ id: number }>();
 const bench = useBench(props.id, decided);
 const { clashes, wrong } = useClashes(bench);
+const { frame } = useFrame(bench.asked);
 const { document, asked, setup, errors, saved, savedAt, theirs, missing, steps, kit, gone, profile, change, undo, redo, settle } =
   bench;
 const { data: words } = useWords();
@@ -156,6 +160,12 @@ const leave = offer([
     run: () => void router.push({ name: "settings", params: { id: props.id } }),
   },
   {
+    id: "rehearse",
+    label: "Rehearse the picture",
+    keys: "r",
+    run: () => void router.push({ name: "rehearse", params: { id: props.id } }),
+  },
+  {
     id: "walk",
     label: "The way through the menus",
     keys: "m",
@@ -197,6 +207,19 @@ useEventListener(window, "beforeunload", () => void bench.put());
     <h1 class="visually-hidden">{{ document.title }}</h1>
     <Conflict v-if="saved === 'conflict' && theirs" :mine="document" :theirs="theirs" @settle="settle" />
     <div class="left">
+      <RouterLink
+        v-if="frame"
+        class="scene"
+        :to="{ name: 'rehearse', params: { id } }"
+        :aria-label="`Rehearse: ${frame.scene.title}`"
+      >
+        <FramePicture
+          :src="frameAt(frame.frame.token, { view: 'finder', width: 264, marks: false })"
+          :alt="`${frame.scene.title}, ${frame.frame.figures.said}`"
+          :aspect="frame.aspect"
+          place="bench"
+        />
+      </RouterLink>
       <SituationPane
         :document="document"
         :setup="setup"
@@ -271,6 +294,7 @@ useEventListener(window, "beforeunload", () => void bench.put());
       <div class="tools">
         <button class="button strong" :disabled="making" @click="makeCard">Make the pocket card</button>
         <RouterLink class="button" :to="{ name: 'settings', params: { id } }">All {{ clashes?.settings }} settings</RouterLink>
+        <RouterLink class="button" :to="{ name: 'rehearse', params: { id } }">Rehearse</RouterLink>
         <RouterLink class="button" :to="{ name: 'walk', params: { id } }">Through the menus</RouterLink>
         <button class="button" :disabled="!steps.undo && !steps.server" @click="undo">Undo</button>
         <button class="button" :disabled="!steps.redo" @click="redo">Redo</button>
@@ -316,6 +340,10 @@ useEventListener(window, "beforeunload", () => void bench.put());
 }
 .alone {
   padding: 48px 24px;
+}
+.scene {
+  display: block;
+  margin-top: 12px;
 }
 .title {
   display: flex;

@@ -5,7 +5,17 @@ import type { Decided, Situation } from "@/api/client";
 import { valueOf, word } from "@/words";
 import NumberField from "@/fields/NumberField.vue";
 
-defineProps<{ setup: Decided; settings: NonNullable<Situation["settings"]>; bar: number; errors: Record<string, string> }>();
+const props = withDefaults(
+  defineProps<{
+    setup: Decided;
+    settings: NonNullable<Situation["settings"]>;
+    bar: number;
+    errors: Record<string, string>;
+    /** The decision that is open to begin with. */
+    first?: string;
+  }>(),
+  { first: "iso_limits" },
+);
 const emit = defineEmits<{
   school: [decision: string, school: string | null];
   setting: [slug: string, value: number | null];
@@ -16,7 +26,7 @@ const number = (value: unknown): number | null => (typeof value === "number" ? v
 const time = (setup: Decided, seconds: number): string =>
   setup.dials.shutter_s.find((step) => step.value === seconds)?.label ??
   (seconds < 0.4 ? `1/${Math.round(1 / seconds)}` : `${seconds} s`);
-const open = ref<string | null>("iso_limits");
+const open = ref<string | null>(props.first);
 const toggle = (decision: string) => (open.value = open.value === decision ? null : decision);
 </script>
 

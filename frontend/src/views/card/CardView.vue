@@ -7,6 +7,7 @@ import { BRIGHTER, DARKER } from "@/ruler/scale";
 import Stops from "@/ruler/Stops.vue";
 import { useTheme } from "@/stores/theme";
 import { asRung, metres, reach, rungWords, valueOf, word } from "@/words";
+import Still from "@/picture/Still.vue";
 import GettingThere from "./GettingThere.vue";
 import SharpZone from "./SharpZone.vue";
 import TestFrame from "./TestFrame.vue";
@@ -84,6 +85,7 @@ onBeforeUnmount(leave);
 <template>
   <main v-if="snapshot && setup && row" class="card">
     <header>
+      <Still v-if="snapshot.picture" class="seen" :src="snapshot.picture" />
       <RouterLink :to="{ name: 'bench', params: { id: card?.situation } }"
         >{{ snapshot.starts_at }} {{ snapshot.title }}</RouterLink
       >
@@ -207,6 +209,13 @@ header a {
   overflow: hidden;
   white-space: nowrap;
   text-overflow: ellipsis;
+}
+.seen {
+  flex: none;
+  width: 60px;
+}
+header a {
+  flex: 1;
 }
 .theme {
   min-height: 44px;

@@ -3,6 +3,8 @@ import { useQuery, useQueryClient } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
 import { useBodyName } from "@/api/queries";
+import Still from "@/picture/Still.vue";
+import { useStills } from "@/picture/useStills";
 import AsItCame from "../body/AsItCame.vue";
 
 const props = defineProps<{ id: number }>();
@@ -25,6 +27,7 @@ const groups = computed(() => {
 });
 const left = computed(() => (data.value?.checks ?? []).filter((c) => !c.ticked_at).length);
 const bodyName = useBodyName();
+const stills = useStills(() => props.id);
 const wrong = ref("");
 async function tick(check: Schemas["CheckOut"]): Promise<void> {
   wrong.value = "";
@@ -77,7 +80,9 @@ const time = (iso: string): string => new Date(iso).toTimeString().slice(0, 5);
       </p>
       <p v-if="!data.checks.length" class="reason">Add situations to the day; their checks appear here.</p>
       <template v-for="[name, checks] in groups" :key="name">
-        <h2>{{ name }}</h2>
+        <h2 :class="{ pictured: stills.titled(name) }">
+          <Still v-if="stills.titled(name)" :src="stills.titled(name)" />{{ name }}
+        </h2>
         <label v-for="check in checks" :key="check.slug" class="check" :class="{ done: check.ticked_at }">
           <input type="checkbox" :checked="!!check.ticked_at" @change="tick(check)" />
           <span
@@ -141,6 +146,12 @@ const time = (iso: string): string => new Date(iso).toTimeString().slice(0, 5);
 </template>
 
 <style scoped>
+.pictured {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  padding-bottom: 4px;
+}
 .checks {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 440px;

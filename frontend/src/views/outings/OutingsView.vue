@@ -7,6 +7,8 @@ import { VueDraggable } from "vue-draggable-plus";
 import { client, ProblemError, take, type Schemas, type Situation } from "@/api/client";
 import { useKit, useOutings, useWords } from "@/api/queries";
 import { offer } from "@/keys/actions";
+import { sceneAt } from "@/picture/frames";
+import Still from "@/picture/Still.vue";
 import TimeLine from "./TimeLine.vue";
 
 type Day = Schemas["OutingOut"];
@@ -207,6 +209,9 @@ onUnmounted(
           >
             {{ s.starts_at }}
           </button>
+          <RouterLink class="scene" :to="{ name: 'rehearse', params: { id: s.id } }" :aria-label="`rehearse ${s.title}`"
+            ><Still :src="sceneAt(s.id, s.version, 144)"
+          /></RouterLink>
           <RouterLink :to="{ name: 'bench', params: { id: s.id } }">{{ s.title }}</RouterLink>
           <span class="quiet">{{ genre(s.genre) }}</span>
           <span class="quiet kit">{{ bodyName.get(s.body) ?? s.body }}, {{ lensName.get(s.lens) ?? s.lens }}</span>
@@ -315,7 +320,7 @@ ol {
 }
 li {
   display: grid;
-  grid-template-columns: 56px minmax(180px, 1.4fr) 96px minmax(0, 1.4fr) 96px auto;
+  grid-template-columns: 56px 72px minmax(180px, 1.4fr) 96px minmax(0, 1.4fr) 96px auto;
   gap: 0 18px;
   align-items: center;
   min-height: 44px;
@@ -367,7 +372,8 @@ li a {
     padding: 12px 16px 48px;
   }
   li {
-    grid-template-columns: 56px 1fr auto;
+    grid-template-columns: 56px 72px 1fr auto;
+    gap: 0 12px;
     padding: 4px 0;
   }
   li > .quiet {
@@ -376,5 +382,9 @@ li a {
   li .acts {
     grid-column: 2 / -1;
   }
+}
+li .scene {
+  padding: 3px 0;
+  line-height: 0;
 }
 </style>

@@ -3,6 +3,8 @@ import { useQuery, useQueryClient } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
 import { useBodyName } from "@/api/queries";
+import Still from "@/picture/Still.vue";
+import { useStills } from "@/picture/useStills";
 import AlikePane from "./AlikePane.vue";
 
 type Body = Schemas["BodySlots"];
@@ -17,6 +19,7 @@ const { data, error } = useQuery({
 });
 const wrong = ref("");
 const bodyName = useBodyName();
+const stills = useStills(() => props.id);
 const hasSlots = (body: Body): boolean => body.banks.some((bank) => bank.slots.length);
 /** Situations that no slot holds, though there is one for others. */
 const leftOut = (body: Body): string[] => {
@@ -85,6 +88,7 @@ const load = (slot: Slot, bank: number) => ({
         <ol class="kept">
           <li v-for="slot in bank.slots" :key="slot.number">
             <span class="label">slot {{ slot.number }}</span>
+            <Still :src="stills.of(slot.situation)" />
             <span class="what">
               <b v-if="slot.title">{{ slot.title }}</b>
               <span v-else class="free quiet">free: nothing of this day is worth keeping here</span>
@@ -121,7 +125,8 @@ const load = (slot: Slot, bank: number) => ({
         </thead>
         <tbody>
           <tr v-for="(r, k) in body.reached" :key="r.situation">
-            <td>
+            <td class="pictured">
+              <Still :src="stills.of(r.situation)" />
               <RouterLink :to="{ name: 'walk', params: { id: r.situation } }">{{ r.title }}</RouterLink>
               <span class="quiet figures"
                 >{{ r.figures }}<template v-if="r.darker">. {{ r.darker }}</template></span
@@ -154,6 +159,10 @@ const load = (slot: Slot, bank: number) => ({
 </template>
 
 <style scoped>
+.pictured .still {
+  float: left;
+  margin-right: 12px;
+}
 .figures {
   display: block;
   font-size: 13px;
@@ -168,7 +177,7 @@ table {
 }
 .kept li {
   display: grid;
-  grid-template-columns: 60px minmax(0, 1fr) 200px 92px;
+  grid-template-columns: 60px 72px minmax(0, 1fr) 200px 92px;
   gap: 0 12px;
   align-items: center;
   min-height: 52px;
@@ -187,12 +196,12 @@ table {
 }
 @media (max-width: 760px) {
   .kept li {
-    grid-template-columns: 52px minmax(0, 1fr);
+    grid-template-columns: 52px 72px minmax(0, 1fr);
     padding: 6px 0;
   }
   .kept select,
   .kept .button {
-    grid-column: 2;
+    grid-column: 2 / -1;
   }
 }
 </style>

@@ -1,0 +1,20 @@
+export type View = "finder" | "raw" | "scene" | "pixels";
+export interface Wanted {
+  view: View;
+  width: number;
+  x?: number;
+  y?: number;
+  lift?: number;
+  marks?: boolean;
+}
+
+/** The address of a frame: the same frame has the same address, so a browser keeps what it has seen. */
+export function frameAt(token: string, wanted: Wanted): string {
+  const query = new URLSearchParams();
+  for (const [key, value] of Object.entries(wanted)) if (value !== undefined) query.set(key, String(value));
+  return `/api/frames/${token}.jpg?${query.toString()}`;
+}
+
+/** The address of a stored situation's small picture; `at` is its version, so that a change is seen. */
+export const sceneAt = (situation: number, at: string | number, width = 264): string =>
+  `/api/situations/${situation}/scene.jpg?width=${width}&v=${encodeURIComponent(String(at))}`;

@@ -1,0 +1,74 @@
+<script setup lang="ts">
+import { computed, ref } from "vue";
+import { client, ProblemError, take, type Schemas } from "@/api/client";
+
+/** The same scene at the same light with another body or lens, to be set beside. */
+const props = defineProps<{
+  asked: Schemas["SituationForm"] | null;
+  kit: Schemas["KitOut"];
+  scene: string | null;
+  seed: number;
+}>();
+const emit = defineEmits<{ beside: [frame: { token: string; label: string; aspect: number }] }>();
+const body = ref("");
+const lens = ref("");
+const wrong = ref("");
+const bodies = computed(() => props.kit.bodies.filter((b) => b.slug !== ""));
+async function ask(): Promise<void> {
+  const found = props.kit.bodies.find((b) => b.slug === body.value)?.document;
+  const own = found?.fixed_lens ?? "";
+  const glass = props.kit.lenses.find((l) => l.slug === (lens.value || own))?.document;
+  if (!props.asked || (!found && !glass)) return;
+  const situation = {
+    ...props.asked,
+    ...(found ? { body: { ...found, fixed_lens: null } } : {}),
+    ...(glass ? { lens: glass, focal_length_mm: null } : {}),
+    locks: {},
+  } as Schemas["SituationForm"];
+  wrong.value = "";
+  try {
+    const { frame, aspect } = await take(
+      client.POST("/api/rehearse/frame", { body: { situation, scene: props.scene, seed: props.seed } }),
+    );
+    const label = `${found?.name ?? ""}${found && glass ? ", " : ""}${glass?.name ?? ""}: ${frame.figures.said}`;
+    emit("beside", { token: frame.token, label, aspect });
+  } catch (error) {
+    wrong.value = error instanceof ProblemError ? error.message : "The server cannot be reached.";
+  }
+}
+</script>
+
+<template>
+  <section aria-labelledby="other">
+    <h2 id="other">The same with other kit</h2>
+    <div class="row">
+      <select v-model="body" class="plain" aria-label="another body">
+        <option value="">this body</option>
+        <option v-for="b in bodies" :key="b.slug" :value="b.slug">{{ b.document.name }}</option>
+      </select>
+      <select v-model="lens" class="plain" aria-label="another lens">
+        <option value="">this lens</option>
+        <option v-for="l in kit.lenses" :key="l.slug" :value="l.slug">{{ l.document.name }}</option>
+      </select>
+      <button class="button" :disabled="!body && !lens" @click="ask">Set it beside</button>
+    </div>
+    <p v-if="wrong" class="error" role="alert">{{ wrong }}</p>
+  </section>
+</template>
+
+<style scoped>
+.row {
+  display: grid;
+  gap: 4px;
+}
+select {
+  min-height: 44px;
+  max-width: 100%;
+  border-bottom: 1px solid var(--rule);
+}
+.button {
+  justify-self: start;
+  min-height: 44px;
+  margin-top: 8px;
+}
+</style>

@@ -1,0 +1,449 @@
+<script setup lang="ts">
+import { useQuery } from "@tanstack/vue-query";
+import { computed, onBeforeUnmount, ref, watch } from "vue";
+import { useRoute, useRouter } from "vue-router";
+import { client, take, type Schemas } from "@/api/client";
+import { useOutings } from "@/api/queries";
+import { offer } from "@/keys/actions";
+import FramePicture from "@/picture/FramePicture.vue";
+import { frameAt, type View } from "@/picture/frames";
+import { useFrame } from "@/picture/useFrame";
+import Conflict from "../Conflict.vue";
+import Decisions from "../bench/Decisions.vue";
+import { decided, useBench } from "../bench/useBench";
+import Dials from "./Dials.vue";
+import Histograms from "./Histograms.vue";
+import KeptFrames from "./KeptFrames.vue";
+import OtherKit from "./OtherKit.vue";
+import SideBySide from "./SideBySide.vue";
+import ToneRuler from "./ToneRuler.vue";
+import { useRehearsal } from "./useRehearsal";
+
+const props = defineProps<{ id: number }>();
+const bench = useBench(props.id, decided);
+const { document, outing: of, asked, setup, errors, saved, theirs, missing, kit, profile, change, undo, settle } = bench;
+const route = useRoute();
+const router = useRouter();
+const VIEWS: { slug: View | "beside"; label: string }[] = [
+  { slug: "finder", label: "finder" },
+  { slug: "raw", label: "raw" },
+  { slug: "scene", label: "the scene itself" },
+  { slug: "pixels", label: "100 %" },
+  { slug: "beside", label: "side by side" },
+];
+const SERVED = new Set(["metering", "range", "bracketing", "iso_limits", "white"]);
+
+const one = (name: string): string => String(route.query[name] ?? "");
+const view = computed(() => VIEWS.find((v) => v.slug === one("view"))?.slug ?? "finder");
+const share = (name: string): number => Math.min(1, Math.max(0, one(name) === "" ? 0.5 : Number(one(name)) || 0));
+const x = computed(() => share("x"));
+const y = computed(() => share("y"));
+const scene = computed(() => one("scene") || null);
+const seed = computed(() => Math.max(1, Math.min(1_000_000, Math.round(Number(one("seed")) || 1))));
+const besides = computed(() => one("beside").split(",").filter(Boolean));
+function go(query: Record<string, string | number | undefined>): void {
+  void router.replace({ query: { ...route.query, ...query } });
+}
+const { frame: now, wrong } = useFrame(asked, scene, seed);
+const told = useRehearsal(asked, scene, seed);
+const { data: scenes } = useQuery({ queryKey: ["scenes"], queryFn: () => take(client.GET("/api/scenes")), staleTime: Infinity });
+const { data: outings } = useOutings();
+const outing = computed(() => outings.value?.find((o) => o.id === of.value));
+
+const marks = ref(true);
+const cropOf = ref<View>("pixels");
+const token = computed(() => now.value?.frame.token ?? "");
+const aspect = computed(() => now.value?.aspect ?? 1.5);
+const wide = computed(() => Math.min(1392, Math.round(696 * Math.max(1, window.devicePixelRatio))));
+const src = computed(() => {
+  if (!token.value || view.value === "beside") return "";
+  if (view.value === "pixels") return frameAt(token.value, { view: cropOf.value, width: 696, x: x.value, y: y.value });
+  return frameAt(token.value, { view: view.value, width: wide.value, marks: marks.value });
+});
+const alt = computed(() => {
+  const label = VIEWS.find((v) => v.slug === view.value)?.label ?? "";
+  return `${now.value?.scene.title ?? ""}, ${label}: ${now.value?.frame.figures.said ?? ""}`;
+});
+const warned = computed(() => {
+  const found = told.value;
+  if (!found || !marks.value) return "";
+  if (view.value === "finder" && found.lost.warned_share > 0.001)
+    return found.lost.raw_share < found.lost.warned_share && found.window.holds_more_stops > 0.1
+      ? `the raw still holds ${found.window.holds_more_stops.toFixed(1)} stops of what is marked`
+      : "the raw has lost this too";
+  if (view.value === "raw" && found.lost.raw_share > 0.001)
+    return `${(found.lost.raw_share * 100).toFixed(1)} % of the picture is gone`;
+  return "";
+});
+
+function lookCloser(event: MouseEvent): void {
+  if (view.value === "beside") return;
+  const box = (event.currentTarget as HTMLElement).getBoundingClientRect();
+  const at = [(event.clientX - box.left) / box.width, (event.clientY - box.top) / box.height];
+  if (view.value !== "pixels") go({ view: "pixels", x: at[0]?.toFixed(3), y: at[1]?.toFixed(3) });
+}
+function pan(dx: number, dy: number): void {
+  if (view.value !== "pixels") return;
+  const step = 0.25 * (696 / (told.value?.pixels_across ?? 6000));
+  go({
+    x: Math.min(1, Math.max(0, x.value + dx * step)).toFixed(4),
+    y: Math.min(1, Math.max(0, y.value + dy * step * aspect.value)).toFixed(4),
+  });
+}
+function takeOver(variant: Schemas["VariantOut"]): void {
+  const { shutter_s, aperture, iso } = variant.frame.figures;
+  change((d) => (d.locks = { shutter_s, aperture, iso }));
+}
+function hold(dial: "shutter_s" | "aperture" | "iso", value: number | null): void {
+  change((d) => {
+    const locks = { ...d.locks };
+    if (value === null) delete locks[dial];
+    else locks[dial] = value;
+    d.locks = locks;
+  });
+}
+function step(dial: "shutter_s" | "aperture" | "iso", by: number): void {
+  const values = setup.value?.dials[dial] ?? [];
+  const next = values[values.findIndex((v) => v.value === setup.value?.exposure[dial]) + by];
+  if (next) hold(dial, next.value);
+}
+function setBeside(name: string): void {
+  const rest = besides.value.filter((b) => b !== name);
+  const all = rest.length === besides.value.length ? [...rest, name].slice(-3) : rest;
+  go({ beside: all.join(",") || undefined, view: "beside" });
+}
+/** Frames of other kit and kept ones are told by their token; variants by their slug, so that they follow the situation. */
+const others = ref<{ token: string; label: string; aspect: number }[]>([]);
+const chosen = ref<{ token: string; label: string; aspect: number }[]>([]);
+function besideToken(frame: { token: string; label: string; aspect: number }): void {
+  const rest = chosen.value.filter((c) => c.token !== frame.token);
+  chosen.value = rest.length === chosen.value.length ? [...rest, frame].slice(-3) : rest;
+  go({ view: "beside" });
+}
+const side = computed(() => {
+  if (!token.value) return [];
+  const variants = besides.value.flatMap((slug) => {
+    const found = told.value?.variants.find((v) => v.slug === slug);
+    return found
+      ? [{ token: found.frame.token, label: `${found.label}: ${found.frame.figures.said}`, aspect: aspect.value }]
+      : [];
+  });
+  const first = { token: token.value, label: `as set: ${now.value?.frame.figures.said ?? ""}`, aspect: aspect.value };
+  return [first, ...variants, ...chosen.value, ...others.value].slice(0, 4);
+});
+const sideView = ref<View>("finder");
+const only = computed(
+  () => setup.value && { ...setup.value, decisions: setup.value.decisions.filter((d) => SERVED.has(d.decision)) },
+);
+const keeper = ref<InstanceType<typeof KeptFrames>>();
+const turn = (by: number): void => {
+  const at = VIEWS.findIndex((v) => v.slug === view.value);
+  go({ view: VIEWS[(at + by + VIEWS.length) % VIEWS.length]?.slug });
+};
+const leave = offer([
+  {
+    id: "bench",
+    label: "Back to the bench",
+    keys: "b",
+    run: () => void router.push({ name: "bench", params: { id: props.id } }),
+  },
+  { id: "view", label: "Next view", keys: "v", run: () => turn(1) },
+  { id: "marks", label: "Marks on the picture, on and off", keys: "k", run: () => (marks.value = !marks.value) },
+  { id: "keep", label: "Fire and keep", keys: "x", run: () => keeper.value?.keep() },
+  { id: "darker-frame", label: "A step shorter", keys: ",", run: () => step("shutter_s", 1) },
+  { id: "brighter-frame", label: "A step longer", keys: ".", run: () => step("shutter_s", -1) },
+  { id: "again", label: "Another frame of the same", keys: "n", run: () => go({ seed: seed.value + 1 }) },
+  { id: "left", label: "At 100 %: look left", keys: "ArrowLeft", run: () => pan(-1, 0) },
+  { id: "right", label: "At 100 %: look right", keys: "ArrowRight", run: () => pan(1, 0) },
+  { id: "up", label: "At 100 %: look up", keys: "ArrowUp", run: () => pan(0, -1) },
+  { id: "down", label: "At 100 %: look down", keys: "ArrowDown", run: () => pan(0, 1) },
+  ...[0, 1, 2, 3].map((k) => ({
+    id: `variant-${k}`,
+    label: `Take over frame ${k + 1} of those below`,
+    keys: String(k + 1),
+    run: () => {
+      const found = told.value?.variants[k];
+      if (found) takeOver(found);
+    },
+  })),
+  { id: "undo", label: "Undo", keys: "z", run: () => void undo() },
+]);
+watch(view, () => (cropOf.value = "pixels"));
+onBeforeUnmount(() => {
+  leave();
+  void bench.put();
+});
+</script>
+
+<template>
+  <Teleport to="#head-place">
+    <span v-if="document" class="place">
+      <RouterLink v-if="outing" :to="{ name: 'outings' }" class="outing">{{ outing.title }}, {{ outing.place }}</RouterLink>
+      <RouterLink :to="{ name: 'bench', params: { id } }"
+        >{{ document.starts_at.slice(0, 5) }}&ensp;{{ document.title }}</RouterLink
+      >
+      <span class="quiet" role="status">{{ saved }}</span>
+    </span>
+  </Teleport>
+  <main v-if="missing" class="alone">
+    <p>This situation is not here. <RouterLink :to="{ name: 'outings' }">Go to your outings</RouterLink></p>
+  </main>
+  <main v-else-if="document && kit" class="rehearse">
+    <h1 class="visually-hidden">Rehearse: {{ document.title }}</h1>
+    <Conflict v-if="saved === 'conflict' && theirs" :mine="document" :theirs="theirs" @settle="settle" />
+    <section class="look" aria-label="the picture">
+      <div class="views">
+        <div class="tabs" role="group" aria-label="views">
+          <button
+            v-for="v in VIEWS"
+            :key="v.slug"
+            class="plain tab"
+            :aria-pressed="view === v.slug"
+            @click="go({ view: v.slug })"
+          >
+            {{ v.label }}
+          </button>
+        </div>
+        <label class="scene"
+          ><span class="visually-hidden">scene</span>
+          <select
+            class="plain"
+            :value="scene ?? ''"
+            @change="go({ scene: ($event.target as HTMLSelectElement).value || undefined })"
+          >
+            <option value="">{{ scene ? "the scene of this work" : (now?.scene.title ?? "the scene of this work") }}</option>
+            <option v-for="s in scenes" :key="s.slug" :value="s.slug">{{ s.title }}</option>
+          </select></label
+        >
+      </div>
+      <p v-if="wrong" class="error" role="alert">{{ wrong }}</p>
+      <SideBySide
+        v-if="view === 'beside'"
+        :frames="side"
+        :view="sideView"
+        :x="x"
+        :y="y"
+        @place="(a, b) => go({ x: a.toFixed(3), y: b.toFixed(3) })"
+      />
+      <div v-else class="picture" :class="{ closer: view !== 'pixels' }" @click="lookCloser">
+        <FramePicture :src="src" :alt="alt" :aspect="view === 'pixels' ? aspect : aspect" place="main">
+          <span v-if="warned" class="told">{{ warned }}</span>
+        </FramePicture>
+      </div>
+      <div class="under">
+        <p class="quiet">{{ now?.scene.problem }}</p>
+        <label v-if="view === 'finder' || view === 'raw'" class="tick"><input v-model="marks" type="checkbox" /> marks</label>
+        <label v-if="view === 'beside'" class="tick"
+          ><input
+            type="checkbox"
+            :checked="sideView === 'pixels'"
+            @change="sideView = sideView === 'pixels' ? 'finder' : 'pixels'"
+          />
+          at 100 %</label
+        >
+        <span v-if="view === 'pixels'" class="quiet">one pixel of the body for each of the screen; arrows move</span>
+      </div>
+      <div v-if="told" class="strip" aria-label="frames one might take instead">
+        <figure v-for="variant in told.variants" :key="variant.slug">
+          <button class="plain fire" :aria-label="`take over: ${variant.label}`" @click="takeOver(variant)">
+            <FramePicture
+              :src="frameAt(variant.frame.token, { view: 'finder', width: 165 })"
+              :alt="variant.label"
+              :aspect="aspect"
+            />
+          </button>
+          <figcaption>
+            <b>{{ variant.label }}</b>
+            <span class="quiet said">{{ variant.frame.figures.said }}</span>
+            <p class="reason">{{ variant.words }}</p>
+            <button
+              class="plain link"
+              data-repeats
+              :aria-label="`set beside: ${variant.label}`"
+              :aria-pressed="besides.includes(variant.slug)"
+              @click="setBeside(variant.slug)"
+            >
+              {{ besides.includes(variant.slug) ? "beside, take away" : "set beside" }}
+            </button>
+          </figcaption>
+        </figure>
+      </div>
+    </section>
+    <section v-if="told" class="middle" aria-labelledby="tones">
+      <h2 id="tones">Tones, in stops from the key</h2>
+      <ToneRuler :told="told" />
+    </section>
+    <section v-if="setup" class="right" aria-label="figures and decisions">
+      <Dials :setup="setup" :locks="document.locks ?? {}" @step="step" @hold="hold" />
+      <template v-if="told">
+        <h2>Would you see it</h2>
+        <div v-for="verdict in told.verdicts" :key="verdict.what" class="verdict">
+          <span class="label">{{ verdict.what }}</span>
+          <b>{{ verdict.seen ? "yes" : "no" }}</b>
+          <span class="reason">{{ verdict.words }}</span>
+        </div>
+        <Histograms :told="told" />
+      </template>
+      <Decisions
+        v-if="only"
+        first=""
+        :setup="only"
+        :settings="document.settings ?? {}"
+        :bar="profile?.document.noise_bar ?? 40"
+        :errors="errors"
+        @school="(decision, slug) => change((d) => (d.schools = { ...d.schools, [decision]: slug ?? '' }))"
+        @setting="(slug, value) => change((d) => (d.settings = { ...d.settings, [slug]: value as number }))"
+        @bar="() => void router.push({ name: 'profile' })"
+      />
+      <OtherKit :asked="asked" :kit="kit" :scene="now?.scene.slug ?? null" :seed="seed" @beside="besideToken" />
+      <KeptFrames
+        :id="id"
+        ref="keeper"
+        :token="token"
+        :aspect="aspect"
+        :beside="chosen.map((c) => c.token)"
+        @beside="(t, label) => besideToken({ token: t, label, aspect })"
+      />
+    </section>
+    <section v-else class="right">
+      <p v-for="(sentence, place) in errors" :key="place" class="error" role="alert">{{ sentence }}</p>
+    </section>
+  </main>
+</template>
+
+<style scoped>
+.place {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 18px;
+  align-items: baseline;
+  overflow-wrap: anywhere;
+}
+.outing {
+  font:
+    italic 400 15px/18px "Literata Variable",
+    serif;
+  text-decoration: none;
+}
+.rehearse {
+  display: grid;
+  grid-template-columns: 696px 252px minmax(0, 1fr);
+  gap: 0 20px;
+  padding: 0 24px 24px;
+}
+.alone {
+  padding: 48px 24px;
+}
+.views {
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  gap: 12px;
+  min-height: 48px;
+}
+.tabs {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 18px;
+}
+.tab {
+  min-height: 44px;
+  border-bottom: 2px solid transparent;
+}
+.tab[aria-pressed="true"] {
+  font-weight: 640;
+  border-color: var(--ink);
+}
+.scene select {
+  min-height: 44px;
+  max-width: 220px;
+  text-decoration: underline;
+  text-decoration-color: var(--rule);
+  text-underline-offset: 4px;
+}
+.picture.closer {
+  cursor: zoom-in;
+}
+.told {
+  position: absolute;
+  top: 10px;
+  right: 10px;
+  background: var(--bg);
+  color: var(--ink);
+  padding: 1px 8px;
+  font-weight: 560;
+}
+.under {
+  display: flex;
+  justify-content: space-between;
+  gap: 16px;
+  padding: 6px 0 10px;
+}
+.tick {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  white-space: nowrap;
+}
+.strip {
+  display: grid;
+  grid-template-columns: repeat(4, minmax(0, 1fr));
+  gap: 12px;
+}
+figure {
+  margin: 0;
+}
+.fire {
+  display: block;
+  width: 100%;
+}
+.said {
+  display: block;
+  font-size: 13px;
+}
+.strip .reason {
+  font-size: 14px;
+  line-height: 18px;
+}
+.link {
+  min-height: 32px;
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
+.verdict {
+  display: grid;
+  grid-template-columns: 74px minmax(0, 1fr);
+  gap: 0 8px;
+  padding: 6px 0;
+  border-bottom: 1px solid var(--rule);
+}
+.verdict .reason {
+  grid-column: 1 / -1;
+  font-size: 14px;
+  line-height: 19px;
+}
+@media (max-width: 1180px) {
+  .rehearse {
+    grid-template-columns: minmax(0, 1fr) 252px;
+  }
+  .right {
+    grid-column: 1 / -1;
+  }
+}
+@media (max-width: 760px) {
+  .rehearse {
+    grid-template-columns: minmax(0, 1fr);
+    padding: 0 16px 24px;
+  }
+  .strip {
+    grid-template-columns: repeat(2, minmax(0, 1fr));
+  }
+  .views {
+    flex-wrap: wrap;
+  }
+  .link,
+  .tick {
+    min-height: 44px;
+  }
+}
+</style>
