@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 from functools import lru_cache
 
@@ -48,11 +49,12 @@ def stretched(ev: Pixels, stage_above: float, stage_below: float, tuning: Tuning
 def _bounds(cutout: Cutout, framing: Framing, margin: int) -> tuple[int, int, int, int] | None:
     """Left, top, right and bottom in pixels of what may be seen of a cut-out; None if nothing."""
     view = framing.view
-    whole = (-margin, -margin, view.width + margin, view.height + margin)
-    if cutout.shape is None:
-        return whole
     scale, x0, y0 = framing.scale(cutout.at)
     edge = 3 * cutout.soft * scale + 2
+    past = margin + (math.ceil(edge) if cutout.soft else 0)  # a soft edge needs what lies past the picture
+    whole = (-past, -past, view.width + past, view.height + past)
+    if cutout.shape is None:
+        return whole
     boxes = [path.computeTightBounds() for path in cutout.shape]
     left = max(whole[0], int(np.floor(min(b.left() for b in boxes) * scale + x0 - edge)))
     top = max(whole[1], int(np.floor(min(b.top() for b in boxes) * scale + y0 - edge)))

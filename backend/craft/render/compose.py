@@ -57,12 +57,16 @@ def _capped(across: float, down: float, most: float) -> tuple[float, float]:
     return across * share, down * share
 
 
-def _sheared(pixels: Pixels, pixels_down: float, frame_height: float) -> Pixels:
-    """A moving shape as lines read one after the other draw it: each line a little later, so a little farther."""
+def _sheared(pixels: Pixels, over_frame: float, frame_height: float) -> tuple[Pixels, int]:
+    """A moving shape as lines read one after the other draw it: each a little later, so a little farther; and its growth at each side.
+
+    over_frame : pixels that the shape moves while the whole frame is read.
+    """
     height, width = pixels.shape[:2]
-    tilt = pixels_down / frame_height
-    turn = np.array(((1.0, tilt, -tilt * height / 2), (0.0, 1.0, 0.0)))
-    return np.asarray(cv2.warpAffine(pixels, turn, (width, height), borderMode=cv2.BORDER_CONSTANT), np.float32)
+    tilt = over_frame / frame_height
+    grew = math.ceil(abs(tilt) * height / 2)
+    turn = np.array(((1.0, tilt, grew - tilt * height / 2), (0.0, 1.0, 0.0)))
+    return np.asarray(cv2.warpAffine(pixels, turn, (width + 2 * grew, height), borderMode=cv2.BORDER_CONSTANT), np.float32), grew
 
 
 @lru_cache(maxsize=6)
@@ -84,7 +88,8 @@ def _on_sensor(shot: Shot, view: View, sharp: bool) -> Pixels:
             pixels, grew = smeared(pixels, *_capped(*_moves(shot, box, px_per_m), most))
             left, top = left - grew, top - grew
             if shot.skew_m and box.moves in (Moves.BODY, Moves.LIMB):
-                pixels = _sheared(pixels, shot.skew_m * px_per_m, view.frame_px * shot.height_mm / shot.width_mm)
+                pixels, grew = _sheared(pixels, shot.skew_m * px_per_m, view.frame_px * shot.height_mm / shot.width_mm)
+                left -= grew
         lay(out, pixels, left, top)
     if sharp:
         return out

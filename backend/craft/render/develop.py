@@ -32,6 +32,16 @@ BLOCKED_AT = 6
 """And a shadow is blocked in the file where no channel is over this."""
 
 
+def file_gains(kelvin: float) -> Pixels:
+    """Gains of white that leave a neutral tone as bright as it was.
+
+    >>> float(LUMINANCE @ (file_gains(3200) * np.array(light_rgb(3200)))).__round__(4)
+    1.0
+    """
+    gains = white_gains(kelvin)
+    return np.asarray(gains / np.float32(LUMINANCE @ (gains * np.array(light_rgb(kelvin), np.float32))), np.float32)
+
+
 @lru_cache(maxsize=64)
 def _curve(scale_stops: float) -> Bytes:
     """The curve as a table over 65536 levels of the raw, brightened by stops from the clip to the mid-tone."""
@@ -58,10 +68,7 @@ def curve(shot: Shot) -> Bytes:
 def developed(raw: Pixels, shot: Shot) -> Bytes:
     """The finished file, (h, w, 3)."""
     table = curve(shot)
-    # white is the light's own luminance kept: gains are scaled so that a neutral tone does not change in brightness
-    gains = white_gains(shot.white_k)
-    gains = gains / np.float32(LUMINANCE @ (gains * np.array(light_rgb(shot.white_k), np.float32)))
-    levels = np.clip(raw * gains, 0, 1)
+    levels = np.clip(raw * file_gains(shot.white_k), 0, 1)
     return np.asarray(table[(levels * 65535).astype(np.uint16)], np.uint8)
 
 

@@ -33,7 +33,7 @@ def expected(shot: Shot, view: View) -> Pixels:
 
     A neutral surface in daylight of 5500 K gives all channels alike; another light gives them as its colour is.
     """
-    light = on_sensor(shot, view) * np.float32(shot.key_e)
+    light = np.maximum(on_sensor(shot, view), 0) * np.float32(shot.key_e)
     return np.asarray(light * _bands(shot, view), np.float32) if shot.flicker_hz else light
 
 

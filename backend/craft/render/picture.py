@@ -35,7 +35,7 @@ def marked(picture: Bytes, over: NDArray[np.bool_], under: NDArray[np.bool_]) ->
     """A picture with what is clipped hatched at 45 degrees and edged, and what is blocked stippled."""
     out = picture.copy()
     y, x = np.mgrid[0 : picture.shape[0], 0 : picture.shape[1]]
-    solid = cv2.morphologyEx(over.astype(np.uint8), cv2.MORPH_OPEN, np.ones((2, 2), np.uint8))
+    solid = cv2.morphologyEx(over.astype(np.uint8), cv2.MORPH_OPEN, np.ones((3, 3), np.uint8))
     edge = solid.astype(bool) & ~cv2.erode(solid, np.ones((3, 3), np.uint8)).astype(bool)
     inside = solid.astype(bool)
     out[inside] = 250

@@ -11,7 +11,7 @@ import numpy as np
 from craft.exposure.targets import output_gain
 from craft.render.boxes import stretched
 from craft.render.compose import as_it_is
-from craft.render.develop import WARNS_AT, Bytes, blocked, curve, developed, lost_in_raw, warned, white_gains
+from craft.render.develop import WARNS_AT, Bytes, blocked, curve, developed, file_gains, lost_in_raw, warned
 from craft.render.expose import frame
 from craft.render.framing import View
 from craft.render.shot import Shot, shot_of
@@ -139,7 +139,7 @@ def window_of(shot: Shot, gain: float) -> Window:
     clips = shot.clip_above_key - math.log2(max(light_rgb(shot.kelvin)))
     table = curve(shot)
     full = int(np.argmax(table >= WARNS_AT))
-    first = max(white_gains(shot.white_k) * np.array(light_rgb(shot.kelvin)))
+    first = float((file_gains(shot.white_k) * np.array(light_rgb(shot.kelvin))).max())
     warns = shot.clip_above_key + math.log2(full / 65535 / first) if table[-1] >= WARNS_AT else clips
     floor = float(electrons_at_bar(shot.sensor, SHADOW_BAR / gain, shot.gain_stops, shot.base_stops, shot.time_s))
     return Window(clips, min(warns, clips), math.log2(floor / shot.key_e))

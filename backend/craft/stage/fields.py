@@ -115,6 +115,8 @@ def beam(x: float, y: float, to_x: float, to_y: float, width: float, spread: flo
 
 
 CELLS = 256
+FINEST = 7
+"""Octaves of grain at most: past them a cell is smaller than anything one looks closer at."""
 
 
 @lru_cache(maxsize=64)
@@ -147,9 +149,8 @@ def grain(wide: float, high: float, amount: float, seed: int = 1) -> Field:
     def at(p: Place) -> Pixels:
         total = np.zeros(p.shape, np.float32)
         strength, cell, k = 1.0, 1.0, 0
-        while k == 0 or (k < 7 and max(wide, high) * cell > 2 * p.step):
-            if max(wide, high) * cell > p.step:
-                total += strength * _sample(p, wide * cell, high * cell, seed + 37 * k)
+        while k == 0 or (k < FINEST and min(wide, high) * cell > 0.6 * p.step and max(wide, high) * cell > 2 * p.step):
+            total += strength * _sample(p, wide * cell, high * cell, seed + 37 * k)
             strength, cell, k = strength * 0.55, cell / 2, k + 1
         return total * np.float32(amount)
 

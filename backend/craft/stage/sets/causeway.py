@@ -84,7 +84,7 @@ def _draw(up: bool) -> tuple[Cutout, ...]:
 
 def _tones(up: bool) -> tuple[Tone, ...]:
     sun = (Tone("sun", 620, 196, 9.5, 2),) if up else ()
-    return (*sun, Tone("sky at the sun", 650, 196 if up else 236, 5.2 if up else 3.1, 6), Tone("upper sky", 160, 40, 1.1, 16), Tone("sun's way", 620, 330, 3.6 if up else 1.7, 10), Tone("water", 860, 600, -0.2, 12), Tone("stone", 352, 520, -1.1, 6), Tone("wet sand", 120, 590, -1.3, 12), Tone("island", 60, 240, -1.9, 6), Tone("wader", 770, 482, -2.9, 3))
+    return (*sun, Tone("sky at the sun", 650, 196 if up else 236, 5.2 if up else 3.1, 6), Tone("upper sky", 160, 40, 1.1, 16), Tone("sun's way", 620, 330, 3.6 if up else 1.7, 10), Tone("water", 860, 600, -0.1, 12), Tone("stone", 352, 520, -1.1, 6), Tone("wet sand", 120, 590, -1.3, 12), Tone("island", 60, 240, -1.9, 6), Tone("wader", 770, 482, -2.9, 3))
 
 
 def _stage(slug: str, title: str, problem: str, up: bool) -> Stage:

@@ -54,7 +54,7 @@ def _kitchen() -> tuple[Cutout, ...]:
 KITCHEN = Stage(
     slug="kitchen", title="kitchen by lamps", problem="One bare lamp over the table: a child lit three stops brighter than the corners, and never still.",
     usual_mm=35, distance_m=2.2, aim=(560, 350), vanishing=(480, 280), other_k=2800,
-    tones=(Tone("flame", 442, 450, 4.5, 2), Tone("bulb", 470, 170, 4.6, 5), Tone("plate", 400, 538, 1.5, 5), Tone("skin, child", 632, 352, 0.5, 5, skin=True), Tone("skin, mother", 284, 292, 0.2, 5, skin=True), Tone("orange jumper", 620, 440, 0.1, 8), Tone("table", 200, 560, -0.3, 12), Tone("cupboards", 60, 440, -2.6, 10), Tone("window at night", 590, 30, -1.8, 8), Tone("dark hair", 262, 170, -3.1, 5)),
+    tones=(Tone("flame", 442, 450, 4.5, 2), Tone("bulb", 470, 170, 4.6, 5), Tone("plate", 400, 538, 1.5, 5), Tone("skin, child", 632, 352, 0.5, 5, skin=True), Tone("skin, mother", 284, 292, 0.2, 5, skin=True), Tone("orange jumper", 620, 440, 0.1, 8), Tone("table", 200, 560, -0.3, 12), Tone("cupboards", 60, 440, -2.6, 10), Tone("window at night", 590, 30, -1.8, 8), Tone("dark hair", 262, 170, -3.0, 5)),
     draw=_kitchen,
 )
 

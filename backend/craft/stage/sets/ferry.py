@@ -58,6 +58,6 @@ def _draw() -> tuple[Cutout, ...]:
 STAGE = Stage(
     slug="ferry", title="ferry queue in morning light", problem="Low sun behind half of them: lit edges three stops over the sides in shade.",
     usual_mm=35, distance_m=4.2, aim=(700, 330), vanishing=(480, 250),
-    tones=(Tone("sun on the water", 880, 276, 4.3, 6), Tone("sky at the sun", 880, 60, 2.7, 10), Tone("white cabin", 110, 186, 1.1, 2), Tone("skin, first", 704, 176, 0.1, 5, skin=True), Tone("skin, second", 550, 198, -0.2, 4, skin=True), Tone("green coat", 700, 300, -0.7, 10), Tone("stones", 420, 560, -1.4, 12), Tone("dark coat", 540, 270, -1.8, 7), Tone("near pole", 0, 300, -3.5, 10)),
+    tones=(Tone("sun on the water", 880, 276, 4.2, 6), Tone("sky at the sun", 880, 60, 2.7, 10), Tone("white cabin", 110, 186, 1.1, 2), Tone("skin, first", 704, 176, 0.1, 5, skin=True), Tone("skin, second", 550, 198, -0.2, 4, skin=True), Tone("green coat", 700, 300, -0.7, 10), Tone("stones", 420, 560, -1.4, 12), Tone("dark coat", 540, 270, -1.8, 7), Tone("near pole", 0, 300, -3.5, 10)),
     draw=_draw,
 )

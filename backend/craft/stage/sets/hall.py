@@ -131,7 +131,7 @@ STAGE = Stage(
         Tone("skin, his", 424, 272, -0.9, 4, skin=True),
         Tone("suit", 410, 420, -3.0, 7),
         Tone("wall", 160, 330, -2.4, 16),
-        Tone("rafters", 100, 70, -3.8, 12),
+        Tone("rafters", 100, 70, -3.7, 12),
     ),
     draw=lambda: (*_outside(), *_room(), *_lanterns(), *_couple(), *_guests()),
     other_k=3000,

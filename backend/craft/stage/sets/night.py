@@ -57,7 +57,7 @@ def _land() -> tuple[Cutout, ...]:
 STARS = Stage(
     slug="stars", title="stars over land", problem="Light so low that time, ISO and aperture are all at their end, and stars that move.",
     usual_mm=20, distance_m=12, aim=(420, 540), vanishing=(480, 480), other_k=2200,
-    tones=(Tone("town", 150, 470, 0.3, 5), Tone("town's glow", 150, 440, 1.0, 14), Tone("galaxy", 600, 130, 0.3, 16), Tone("sky", 60, 60, -1.2, 20), Tone("watcher", 420, 500, -1.0, 4), Tone("near hills", 800, 590, -3.2, 10), Tone("ground", 800, 632, -3.8, 5)),
+    tones=(Tone("town", 150, 470, 0.3, 5), Tone("town's glow", 150, 440, 1.0, 14), Tone("galaxy", 600, 130, 0.3, 16), Tone("sky", 60, 60, -1.2, 20), Tone("watcher", 420, 500, -0.9, 4), Tone("near hills", 800, 590, -3.2, 10), Tone("ground", 800, 632, -3.8, 5)),
     draw=_land,
 )
 

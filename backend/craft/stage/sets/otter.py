@@ -51,6 +51,6 @@ def _draw() -> tuple[Cutout, ...]:
 STAGE = Stage(
     slug="otter", title="otter at dusk", problem="A dark animal in dark water, with one gleam of sky.",
     usual_mm=400, distance_m=15.0, aim=(520, 350), vanishing=(480, 120),
-    tones=(Tone("light in the eye", 590.5, 320.5, 2.0, 1), Tone("gleam", 700, 312, 0.7, 14), Tone("water", 840, 560, -0.4, 14), Tone("muzzle", 630, 362, 0.0, 4), Tone("fur", 540, 350, -1.5, 6), Tone("back", 270, 378, -2.5, 8), Tone("far bank", 140, 20, -1.5, 20), Tone("nose", 663, 350, -3.4, 2)),
+    tones=(Tone("gleam", 700, 312, 0.7, 14), Tone("water", 840, 560, -0.4, 14), Tone("muzzle", 630, 362, 0.0, 4), Tone("fur", 540, 350, -1.5, 6), Tone("back", 270, 378, -2.6, 8), Tone("far bank", 140, 20, -1.5, 20), Tone("nose", 663, 350, -3.4, 2)),
     draw=_draw,
 )

@@ -60,7 +60,7 @@ def _birds() -> list[Cutout]:
 
 
 def _stage(slug: str, title: str, problem: str, behind: Callable[[], list[Cutout]], far: tuple[Tone, ...]) -> Stage:
-    near = (Tone("white breast", 470, 366, 0.9, 3), Tone("upper wing", 400, 300, 1.0, 8), Tone("black cap", 527, 357, -3.2, 3), Tone("belly in shade", 450, 392, 0.4, 2))
+    near = (Tone("white breast", 470, 366, 0.9, 3), Tone("upper wing", 400, 300, 1.0, 8), Tone("black cap", 527, 357, -3.2, 3))
     return Stage(slug=slug, title=title, problem=problem, usual_mm=500, distance_m=25, aim=(450, 330), vanishing=(480, 560), tones=(*near, *far), draw=lambda: (*behind(), *_birds()))
 
 

@@ -1,0 +1,152 @@
+"""Blur in the pixels against the model's lengths, on edges and points that are not drawn by the same code."""
+
+from __future__ import annotations
+
+import math
+import unittest
+from unittest.mock import patch
+
+import numpy as np
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from craft.optics.sharpness import defocus_disc_m, diffraction_sigma_m, magnification
+from craft.render import compose
+from craft.render.blur import defocused, disc, smeared, softened, streak
+from craft.render.boxes import Box
+from craft.render.compose import on_sensor
+from craft.render.framing import View
+from craft.render.shot import Shot, exposed
+from craft.render.tests.shots import a_shot
+from craft.stage.stage import Moves
+
+VIEW = View(300, 200, 3000.0, 1350.0, 900.0)
+"""A piece about the middle of a frame of 3000 pixels: falloff and glare do not differ over it."""
+
+
+def spread(kernel: np.ndarray, axis: int = 1) -> float:
+    """Standard deviation of a picture's light along an axis, in pixels."""
+    light = kernel.sum(1 - axis)
+    at = np.arange(light.size)
+    mean = (light * at).sum() / light.sum()
+    return float(np.sqrt(max(0.0, (light * (at - mean) ** 2).sum() / light.sum())))
+
+
+def of_a_point(shot: Shot, at_m: float, moves: Moves = Moves.STANDS) -> np.ndarray:
+    """What a bright point at a distance becomes on the sensor, glare and falloff taken off."""
+    point = np.zeros((200, 300, 4), np.float32)
+    point[100, 150] = (1000.0, 1000.0, 1000.0, 0.0)
+    box = Box(0, 0, point, at_m, moves, (0.0, 0.0))
+    compose._on_sensor.cache_clear()
+    with patch.object(compose, "boxes_of", lambda *_: (box,)), patch.object(compose, "_veiled", lambda light, *_: light):
+        found = on_sensor(shot, VIEW)[..., 1]
+    compose._on_sensor.cache_clear()
+    return np.asarray(found)
+
+
+class Kernels(unittest.TestCase):
+    @settings(max_examples=60)
+    @given(st.floats(1.0, 30))
+    def test_a_disc_is_as_wide_as_it_is_asked(self, radius: float) -> None:
+        made = disc(radius)
+        self.assertAlmostEqual(float(made.sum()), 1.0, places=4)
+        self.assertAlmostEqual(spread(made), math.sqrt((radius / 2) ** 2 + 1 / 12), delta=0.07)
+        np.testing.assert_allclose(made, made.T, atol=1e-6)
+        np.testing.assert_allclose(made, made[::-1], atol=1e-6)
+
+    @settings(max_examples=60)
+    @given(st.floats(-40, 40), st.floats(-40, 40))
+    def test_a_streak_is_as_long_as_the_way_along_each_axis(self, across: float, down: float) -> None:
+        made = streak(across, down)
+        self.assertAlmostEqual(float(made.sum()), 1.0, places=4)
+        for axis, length in ((1, across), (0, down)):
+            least = abs(length) / math.sqrt(12)
+            self.assertTrue(least - 0.1 <= spread(made, axis) <= math.hypot(least, 0.5) + 0.1, (length, spread(made, axis)))
+
+    @settings(max_examples=25)
+    @given(st.floats(0.8, 60))
+    def test_out_of_focus_no_light_is_lost_and_large_discs_are_as_wide(self, diameter: float) -> None:
+        box = np.zeros((9, 9, 4), np.float32)
+        box[4, 4] = 1.0
+        found, grew = defocused(box, diameter)
+        self.assertEqual(found.shape[0], 9 + 2 * grew)
+        self.assertAlmostEqual(float(found[..., 0].sum()), 1.0, delta=0.03)
+        self.assertAlmostEqual(spread(found[..., 0]), math.hypot(diameter / 4, 0.29), delta=0.4 + 0.06 * diameter)
+
+    def test_what_is_too_small_to_see_is_left_alone(self) -> None:
+        box = np.random.default_rng(1).random((8, 8, 4)).astype(np.float32)
+        self.assertIs(defocused(box, 0.5)[0], box)
+        self.assertIs(smeared(box, 0.4, 0.4)[0], box)
+        self.assertIs(softened(box, 0.1), box)
+
+
+class OnTheSensor(unittest.TestCase):
+    def test_a_point_out_of_focus_is_the_disc_of_the_optics(self) -> None:
+        for aperture, at in ((2.8, 9.0), (1.4, 7.0), (4.0, 20.0), (2.0, 4.5)):
+            shot = a_shot("hall", aperture=aperture, focus_m=6.0)
+            found = of_a_point(shot, at)
+            diameter = float(defocus_disc_m(0.05, aperture, 6.0, at)) * VIEW.frame_px / 0.036
+            soft = float(diffraction_sigma_m(aperture, float(magnification(0.05, 6.0)))) * VIEW.frame_px / 0.036
+            self.assertAlmostEqual(spread(found), math.sqrt((diameter / 4) ** 2 + soft**2), delta=0.35 + 0.06 * diameter)
+
+    def test_a_moving_point_is_a_line_of_the_models_length(self) -> None:
+        px = VIEW.frame_px / 0.036
+        for length in (4e-5, 2e-4, 6e-4):
+            for moves, change, way in (
+                (Moves.BODY, {"body_m": length}, (1.0, 0.0)),
+                (Moves.STANDS, {"pan_m": length}, (1.0, 0.0)),
+                (Moves.SKY, {"star_m": length}, (1.0, 0.12)),
+                (Moves.LIMB, {"limb_m": length}, compose.LIMB_WAY),
+            ):
+                found = of_a_point(a_shot("hall", **change), 6.0, moves)
+                self.assertAlmostEqual(spread(found), abs(way[0]) * length * px / math.sqrt(12), delta=0.8, msg=f"{moves} {length}")
+                self.assertAlmostEqual(spread(found, 0), abs(way[1]) * length * px / math.sqrt(12), delta=0.8, msg=f"{moves} {length}")
+
+    def test_the_hand_shakes_all_of_it_another_way_for_each_seed(self) -> None:
+        px, length = VIEW.frame_px / 0.036, 3e-4
+        ways = []
+        for seed in (1, 2, 3):
+            found = of_a_point(a_shot("hall", shake_m=length, seed=seed), 6.0)
+            self.assertAlmostEqual(math.hypot(spread(found), spread(found, 0)), length * px / math.sqrt(12), delta=0.9)
+            ways.append(round(spread(found), 1))
+        self.assertEqual(len(set(ways)), 3)
+
+    def test_lines_read_one_after_the_other_lean_by_the_way_made_meanwhile(self) -> None:
+        """An upright edge of what moves: its top and bottom differ by the skew of the height they span."""
+        edge = np.zeros((200, 300, 4), np.float32)
+        edge[:, 150:] = 1.0
+        box = Box(0, 0, edge, 6.0, Moves.BODY, (0.0, 0.0))
+        skew = 4e-3
+        compose._on_sensor.cache_clear()
+        with patch.object(compose, "boxes_of", lambda *_: (box,)), patch.object(compose, "_veiled", lambda light, *_: light):
+            found = on_sensor(a_shot("hall", skew_m=skew), VIEW)[..., 1]
+        compose._on_sensor.cache_clear()
+        top, bottom = (int(np.argmax(found[row] > found.max() / 2)) for row in (10, 189))
+        wanted = skew * VIEW.frame_px / 0.036 * 179 / 2000
+        self.assertAlmostEqual(abs(top - bottom), wanted, delta=1.5)
+
+    @settings(max_examples=20)
+    @given(st.floats(-2, 2), st.floats(-2, 2))
+    def test_dials_moved_change_light_and_lengths_alike(self, time: float, aperture: float) -> None:
+        shot = a_shot("hall", shake_m=1e-5, limb_m=2e-5)
+        other = exposed(shot, time, aperture)
+        self.assertAlmostEqual(other.key_e / shot.key_e, 2 ** -(time + aperture), places=6)
+        self.assertAlmostEqual(other.shake_m / shot.shake_m, 2**-time, places=9)
+        self.assertAlmostEqual(other.limb_m / shot.limb_m, other.time_s / shot.time_s, places=9)
+
+    def test_stopping_down_softens_past_where_it_sharpens(self) -> None:
+        wide, best, narrow = (spread(of_a_point(a_shot("hall", aperture=n), 6.3)) for n in (1.4, 8.0, 32.0))
+        self.assertLess(best, wide)
+        self.assertLess(best, narrow)
+
+    def test_corners_are_darker_by_the_angle_and_flat_light_stays_flat(self) -> None:
+        flat = np.ones((80, 120, 4), np.float32)
+        box = Box(0, 0, flat, 6.0, Moves.STANDS, (0.0, 0.0))
+        whole = View(120, 80, 120.0)
+        compose._on_sensor.cache_clear()
+        with patch.object(compose, "boxes_of", lambda *_: (box,)):
+            found = on_sensor(a_shot("hall", focal_mm=24.0), whole)[..., 1]
+        compose._on_sensor.cache_clear()
+        self.assertAlmostEqual(float(found[40, 60]), 1.0, delta=0.02)
+        angle = math.atan(math.hypot(18, 12) / 24)
+        self.assertAlmostEqual(float(found[0, 0]), math.cos(angle) ** 2, delta=0.02)

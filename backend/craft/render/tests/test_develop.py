@@ -1,0 +1,159 @@
+"""The finished file and its marks: neutral where it should be, warned before the raw is lost, hatched where it is."""
+
+from __future__ import annotations
+
+import unittest
+
+import cv2
+import numpy as np
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from craft.render.develop import WARNS_AT, as_the_eye, blocked, curve, developed, linear, lost_in_raw, warned, white_gains
+from craft.render.picture import DOTS, HATCH, Look, as_jpeg, brightened, crop_view, lift_between, marked, picture
+from craft.render.shot import exposed
+from craft.render.tests.shots import a_shot
+from craft.stage.colour import light_rgb
+
+GREY_RAW = 1 / 7.8
+
+
+def flat(*rgb: float) -> np.ndarray:
+    return np.broadcast_to(np.array(rgb, np.float32), (4, 4, 3)).copy()
+
+
+class Developed(unittest.TestCase):
+    def test_the_curve_only_rises_and_is_full_before_the_raw_is(self) -> None:
+        table = curve(a_shot())
+        self.assertTrue((np.diff(table.astype(int)) >= 0).all())
+        full = int(np.argmax(table >= WARNS_AT)) / 65535
+        self.assertTrue(0.3 < full < 0.95, "a finished file keeps half to a whole stop less than its raw")
+
+    def test_the_mid_tone_is_a_middle_grey(self) -> None:
+        found = developed(flat(GREY_RAW, GREY_RAW, GREY_RAW), a_shot(white_k=6504.0))
+        self.assertTrue(95 <= int(found[0, 0, 1]) <= 140, found[0, 0])
+        self.assertLessEqual(int(np.ptp(found[0, 0].astype(int))), 2)
+
+    @given(st.floats(1800, 15_000), st.floats(0.01, 0.2))
+    def test_a_neutral_surface_under_the_set_light_comes_out_neutral(self, kelvin: float, level: float) -> None:
+        found = developed(flat(*(level * channel for channel in light_rgb(kelvin))), a_shot(white_k=kelvin))[0, 0].astype(int)
+        self.assertLessEqual(int(np.ptp(found)), 3, found)
+
+    @given(st.floats(2500, 9000))
+    def test_set_too_warm_it_comes_out_blue_and_the_other_way_round(self, kelvin: float) -> None:
+        raw = flat(*(0.1 * channel for channel in light_rgb(kelvin)))
+        warm, cold = (developed(raw, a_shot(white_k=kelvin * times))[0, 0].astype(int) for times in (0.7, 1.5))
+        self.assertGreater(warm[2], warm[0])
+        self.assertGreater(cold[0], cold[2])
+
+    def test_green_is_what_white_leaves_alone(self) -> None:
+        for kelvin in (2000, 4000, 9000):
+            self.assertAlmostEqual(float(white_gains(kelvin)[1]), 1.0, places=5)
+
+    @settings(max_examples=30)
+    @given(st.floats(0.002, 0.02), st.floats(0.2, 3))
+    def test_lifting_and_protection_brighten_the_file_as_a_longer_time_would(self, level: float, stops: float) -> None:
+        lifted = developed(flat(level, level, level), a_shot(lift=stops))
+        protected = developed(flat(level, level, level), a_shot(protection=stops))
+        longer = developed(flat(*(level * 2**stops,) * 3), a_shot())
+        for found in (lifted, protected):
+            self.assertLessEqual(int(np.abs(found.astype(int) - longer.astype(int)).max()), 1)
+
+    def test_the_preview_warns_before_the_raw_is_lost_and_never_after(self) -> None:
+        shot = a_shot(white_k=5500.0)
+        for level in np.linspace(0.05, 1.0, 60):
+            raw = flat(level, level, level)
+            if lost_in_raw(raw).all():
+                self.assertTrue(warned(developed(raw, shot)).all())
+        self.assertTrue(warned(developed(flat(0.9, 0.9, 0.9), shot)).all())
+        self.assertFalse(lost_in_raw(flat(0.9, 0.9, 0.9)).any())
+
+    def test_one_full_channel_is_enough_to_be_lost(self) -> None:
+        self.assertTrue(lost_in_raw(flat(1.0, 0.2, 0.1)).all())
+        self.assertTrue(blocked(developed(flat(0.0, 0.0, 0.0), a_shot())).all())
+        self.assertFalse(blocked(developed(flat(GREY_RAW, GREY_RAW, GREY_RAW), a_shot())).any())
+
+    def test_the_raw_as_it_is_keeps_its_order(self) -> None:
+        levels = [int(linear(flat(v, v, v), a_shot())[0, 0, 1]) for v in (0.001, 0.01, 0.1, 0.5, 1.0)]
+        self.assertEqual(levels, sorted(levels))
+        self.assertGreater(levels[-1], 225)
+
+    def test_the_eye_sees_both_sides_of_a_doorway(self) -> None:
+        light = np.ones((80, 120, 3), np.float32) * 0.05
+        light[:, 60:] = 40.0
+        light[10:14, 10:14] = 0.12
+        light[10:14, 100:104] = 90.0
+        found = as_the_eye(light, 6504.0).astype(int)
+        self.assertGreater(found[12, 12, 1], found[40, 12, 1] + 15)
+        self.assertGreater(found[12, 102, 1], found[40, 102, 1] + 4)
+        self.assertTrue(20 < found[40, 12, 1] < found[40, 100, 1] < 256)
+
+
+class Marked(unittest.TestCase):
+    def test_clipped_is_hatched_and_edged_blocked_is_stippled_and_the_rest_untouched(self) -> None:
+        shown = np.full((60, 60, 3), 128, np.uint8)
+        over, under = np.zeros((60, 60), bool), np.zeros((60, 60), bool)
+        over[10:30, 10:40] = True
+        under[40:58, 5:50] = True
+        found = marked(shown, over, under)
+        self.assertTrue((found[~over & ~under] == 128).all())
+        inside = found[14:26, 14:36, 0]
+        self.assertEqual(set(np.unique(inside)), {24, 250})
+        self.assertAlmostEqual(float((inside == 24).mean()), 1 / HATCH, delta=0.05)
+        self.assertTrue((found[10, 11:39, 0] == 24).all())
+        dots = found[40:58, 5:50, 0]
+        self.assertAlmostEqual(float((dots == 150).mean()), 1 / DOTS**2, delta=0.02)
+
+    def test_a_single_hot_pixel_is_no_area(self) -> None:
+        over = np.zeros((20, 20), bool)
+        over[5, 5] = True
+        shown = np.full((20, 20, 3), 90, np.uint8)
+        np.testing.assert_array_equal(marked(shown, over, np.zeros_like(over)), shown)
+
+
+class Pictures(unittest.TestCase):
+    def test_each_look_has_the_size_that_is_asked_and_differs_from_the_others(self) -> None:
+        shot = a_shot("quay")
+        seen = [picture(shot, look, 96) for look in Look]
+        self.assertEqual({one.shape for one in seen}, {(64, 96, 3)})
+        for k, one in enumerate(seen):
+            for other in seen[k + 1 :]:
+                self.assertGreater(float(np.abs(one.astype(int) - other).mean()), 1.0)
+
+    def test_marks_are_only_where_something_is_lost(self) -> None:
+        shot = a_shot("causeway_after")
+        with_marks, without = picture(shot, Look.RAW, 96), picture(shot, Look.RAW, 96, marks=False)
+        changed = np.abs(with_marks.astype(int) - without).max(-1) > 0
+        self.assertTrue(changed.any())
+        self.assertLess(float(changed.mean()), 0.5)
+
+    @settings(max_examples=40)
+    @given(st.floats(0, 1), st.floats(0, 1), st.integers(64, 1600))
+    def test_a_crop_lies_within_the_frame_one_pixel_for_one(self, x: float, y: float, width: int) -> None:
+        shot = a_shot()
+        view = crop_view(shot, width, round(width / 1.5), (x, y))
+        self.assertEqual(view.frame_px, 6000.0)
+        self.assertTrue(view.left >= 0 and view.left + view.width <= 6000)
+        self.assertTrue(view.top >= 0 and view.top + view.height <= 4000)
+        if 0.3 < x < 0.7 and 0.3 < y < 0.7:
+            self.assertLessEqual(abs(view.left + view.width / 2 - x * 6000), 1)
+
+    def test_a_tiny_sensor_shows_all_of_itself(self) -> None:
+        tiny = a_shot(width_mm=3.6, height_mm=2.4)
+        self.assertEqual((crop_view(tiny, 1600, 1067, (0.2, 0.9)).width, crop_view(tiny, 1600, 1067, (0.2, 0.9)).left), (600, 0.0))
+
+    def test_set_side_by_side_the_key_lies_alike(self) -> None:
+        one = a_shot("loft")
+        for other in (exposed(one, time_stops=1.0), exposed(one, iso_stops=-2.0), a_shot("loft", protection=1.0), exposed(one, lift=1.0)):
+            lifted = brightened(other, lift_between(one, other))
+            first, second = (float(np.median(picture(shot, Look.FINDER, 96, marks=False)[..., 1])) for shot in (one, lifted))
+            self.assertAlmostEqual(first, second, delta=4.0)
+
+    def test_a_jpeg_keeps_its_colour_in_full(self) -> None:
+        stripes = np.zeros((32, 32, 3), np.uint8)
+        stripes[:, ::2] = (220, 30, 30)
+        stripes[:, 1::2] = (30, 30, 220)
+        data = as_jpeg(stripes)
+        self.assertEqual(data[:2], b"\xff\xd8")
+        read = cv2.imdecode(np.frombuffer(data, np.uint8), cv2.IMREAD_COLOR)[..., ::-1]
+        self.assertGreater(float((read[:, ::2, 0].astype(int) - read[:, 1::2, 0]).mean()), 120)
