@@ -25,6 +25,9 @@ FULL = 1.17
 GAMMA = 1 / 1.5
 """What is left of the screen's own curve after the shoulder; together they put the mid-tone at about 118 of 255."""
 
+FULL_RAW = 0.995
+"""Share of the clip from which a channel of the raw counts as full."""
+
 WARNS_AT = 250
 """A preview warns of places where a channel of the file reaches this, of 255."""
 
@@ -68,7 +71,8 @@ def curve(shot: Shot) -> Bytes:
 def developed(raw: Pixels, shot: Shot) -> Bytes:
     """The finished file, (h, w, 3)."""
     table = curve(shot)
-    levels = np.clip(raw * file_gains(shot.white_k), 0, 1)
+    # a channel that is full in the raw is full in the file, however little white makes of it: else highlights turn grey
+    levels = np.where(raw > FULL_RAW, np.float32(1), np.clip(raw * file_gains(shot.white_k), 0, 1))
     return np.asarray(table[(levels * 65535).astype(np.uint16)], np.uint8)
 
 
@@ -95,7 +99,7 @@ def as_the_eye(light: Pixels, kelvin: float) -> Bytes:
 
 def lost_in_raw(raw: Pixels) -> NDArray[np.bool_]:
     """Where a channel of the raw is at its clip: what was brighter there is gone."""
-    return np.asarray((raw > 0.995).any(-1))
+    return np.asarray((raw > FULL_RAW).any(-1))
 
 
 def warned(file: Bytes) -> NDArray[np.bool_]:
