@@ -64,7 +64,7 @@ CHECKS = [
 ]
 TESTS = Check(
     "tests",
-    [PYTHON, "manage.py", "test", "--noinput", "--settings", "studio.test_settings", "--parallel", "2"],
+    [PYTHON, "manage.py", "test", "--noinput", "--settings", "studio.test_settings", "--parallel", "3"],
     BACKEND,
     {"DJANGO_ALLOW_ASYNC_UNSAFE": "1"},
 )

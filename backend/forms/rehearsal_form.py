@@ -8,13 +8,14 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
+from craft.errors import CraftError
 from craft.render.rehearsal import HIGHEST, LOWEST, PER_STOP, Rehearsal, Variant, rehearse
 from craft.render.shot import Shot, shot_of
 from craft.scales.series import Dial, label, printed
 from craft.setup.setup import Setup
 from craft.stage.sets import BY_SLUG, STAGES
 from craft.stage.stage import Stage
-from forms.answer import answer_to
+from forms.answer import Answer, answer_to
 from forms.kit_form import Form
 from forms.problems import InputError, Problem
 from forms.situation_form import SituationForm
@@ -196,6 +197,13 @@ def _known(scene: str | None) -> str | None:
     return scene
 
 
+def _answer(asked: RehearseIn) -> Answer:
+    try:
+        return answer_to(asked.situation)
+    except CraftError as error:
+        raise error.under("situation") from error
+
+
 def frame_at_once(asked: RehearseIn, sign: Sign) -> AtOnceOut:
     """Only the frame of a situation: no tone is counted and no other frame thought of.
 
@@ -204,7 +212,7 @@ def frame_at_once(asked: RehearseIn, sign: Sign) -> AtOnceOut:
     CraftError : what the kit does not have or the numbers do not allow.
     InputError : a scene that there is not.
     """
-    answer = answer_to(asked.situation)
+    answer = _answer(asked)
     shot = shot_of(answer.situation, answer.setup, _known(asked.scene), asked.seed)
     return AtOnceOut(scene=_scene(shot.scene), frame=_frame(shot, answer.setup, sign), aspect=shot.width_mm / shot.height_mm)
 
@@ -217,7 +225,7 @@ def rehearsal_of(asked: RehearseIn, sign: Sign) -> RehearsalOut:
     CraftError : what the kit does not have or the numbers do not allow.
     InputError : a scene that there is not.
     """
-    answer = answer_to(asked.situation)
+    answer = _answer(asked)
     return rehearsal_form(rehearse(answer.situation, answer.setup, _known(asked.scene), asked.seed), answer.setup, sign)
 
 

@@ -10,8 +10,13 @@ from pathlib import Path
 from typing import Any
 
 from django.test.runner import DiscoverRunner
+from hypothesis import HealthCheck, settings
 
 SHOWN = 10
+
+settings.register_profile("house", deadline=None, suppress_health_check=[HealthCheck.too_slow])
+settings.load_profile("house")
+"""How long drawing an example takes says how busy the machine is, not whether the code is right."""
 
 
 class TellingRunner(DiscoverRunner):

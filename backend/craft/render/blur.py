@@ -13,6 +13,9 @@ from craft.stage.colour import Pixels
 SMALL = 6.0
 """Radius in pixels over which a disc is drawn at a fraction of the scale: its edge is softer than a pixel by then."""
 
+LONG = 48.0
+"""Pixels of a streak over which it is drawn at a fraction of the scale."""
+
 
 @lru_cache(maxsize=256)
 def disc(radius: float) -> Pixels:
@@ -68,10 +71,15 @@ def smeared(pixels: Pixels, across: float, down: float, edge: int = cv2.BORDER_C
     """A box drawn out along a line of so many pixels, and by how many it grew on each side; a whole picture keeps its size."""
     if math.hypot(across, down) < 0.7:
         return pixels, 0
-    kernel = streak(round(across, 1), round(down, 1))
-    pad = kernel.shape[0] // 2 if edge == cv2.BORDER_CONSTANT else 0
+    part = max(1, int(math.hypot(across, down) // LONG))
+    kernel = streak(round(across / part, 1), round(down / part, 1))
+    pad = part * (kernel.shape[0] // 2) if edge == cv2.BORDER_CONSTANT else 0
     wide = _widened(pixels, pad) if pad else pixels
-    return np.asarray(cv2.filter2D(wide, -1, kernel, borderType=edge), np.float32), pad
+    if part == 1:
+        return np.asarray(cv2.filter2D(wide, -1, kernel, borderType=edge), np.float32), pad
+    size = (max(1, wide.shape[1] // part), max(1, wide.shape[0] // part))
+    small = cv2.filter2D(cv2.resize(wide, size, interpolation=cv2.INTER_AREA), -1, kernel, borderType=edge)
+    return np.asarray(cv2.resize(small, (wide.shape[1], wide.shape[0]), interpolation=cv2.INTER_LINEAR), np.float32), pad
 
 
 def softened(pixels: Pixels, sigma: float) -> Pixels:

@@ -15,8 +15,8 @@ from craft.stage.colour import Pixels, light_rgb
 from craft.stage.sets import BY_SLUG
 from craft.stage.stage import Cutout, Lit, Moves
 
-LEAST = 1 / 512
-"""Cover less than this is none."""
+HARD = 0.3
+"""An edge softer than so many pixels is seen to be soft."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -51,8 +51,7 @@ def _bounds(cutout: Cutout, framing: Framing, margin: int) -> tuple[int, int, in
     view = framing.view
     scale, x0, y0 = framing.scale(cutout.at)
     edge = 3 * cutout.soft * scale + 2
-    past = margin + (math.ceil(edge) if cutout.soft else 0)  # a soft edge needs what lies past the picture
-    whole = (-past, -past, view.width + past, view.height + past)
+    whole = (-margin, -margin, view.width + margin, view.height + margin)
     if cutout.shape is None:
         return whole
     boxes = [path.computeTightBounds() for path in cutout.shape]
@@ -70,16 +69,29 @@ def _cover(cutout: Cutout, framing: Framing, box: tuple[int, int, int, int]) -> 
     if cutout.shape is None:
         return np.ones((height, width), np.float32)
     scale, x0, y0 = framing.scale(cutout.at)
+    soft = cutout.soft * scale
+    if soft <= HARD:
+        return _filled(cutout.shape, scale, x0 - left, y0 - top, width, height)
+    # a soft edge is drawn at the scale that shows it, with what lies past the box, and taken up from there
+    part, past = max(1.0, soft / 4), math.ceil(3 * soft)
+    size = (math.ceil((width + 2 * past) / part), math.ceil((height + 2 * past) / part))
+    drawn = _filled(cutout.shape, scale / part, (x0 - left + past) / part, (y0 - top + past) / part, *size)
+    blurred = cv2.GaussianBlur(drawn, (0, 0), soft / part)
+    start = (past + 0.5) / part - 0.5
+    turn = np.array(((1 / part, 0, start), (0, 1 / part, start)))
+    return np.asarray(cv2.warpAffine(blurred, turn, (width, height), flags=cv2.INTER_LINEAR | cv2.WARP_INVERSE_MAP), np.float32)
+
+
+def _filled(shape: tuple[skia.Path, ...], scale: float, x0: float, y0: float, width: int, height: int) -> Pixels:
+    """The share of each pixel that outlines cover, drawn from them at this scale."""
     drawn = np.zeros((height, width, 4), np.uint8)
     canvas = skia.Canvas(drawn)
-    canvas.translate(x0 - left, y0 - top)
+    canvas.translate(x0, y0)
     canvas.scale(scale, scale)
     brush = skia.Paint(AntiAlias=True, Color=skia.ColorWHITE)
-    for path in cutout.shape:
+    for path in shape:
         canvas.drawPath(path, brush)
-    cover = drawn[..., 3].astype(np.float32) / 255
-    soft = cutout.soft * scale
-    return np.asarray(cv2.GaussianBlur(cover, (0, 0), soft) if soft > 0.3 else cover, np.float32)
+    return np.asarray(drawn[..., 3].astype(np.float32) / 255, np.float32)
 
 
 def _draw(cutout: Cutout, framing: Framing, tuning: Tuning, margin: int) -> Box | None:

@@ -8,6 +8,7 @@ from functools import lru_cache
 
 import numpy as np
 
+from craft.errors import CraftError
 from craft.exposure.targets import output_gain
 from craft.render.boxes import stretched
 from craft.render.compose import as_it_is
@@ -275,7 +276,10 @@ def variants_of(situation: Situation, setup: Setup, shot: Shot) -> tuple[Variant
             other = _changed(situation, setup, change)
             if other is None:
                 continue
-            theirs = advise(other)
+            try:
+                theirs = advise(other)
+            except CraftError:  # the body does not set these together: the next way of the same change, or none
+                continue
             taken = replace(shot_of(other, theirs, shot.stage, shot.seed), lift=change.lift)
             out.append(Variant(change.slug, change.label, theirs, taken, _against(situation, (setup, shot), (theirs, taken))))
             break

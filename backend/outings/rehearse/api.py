@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Annotated
 
-from django.http import HttpRequest, HttpResponse
+from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Path, Query, Router
 
@@ -93,7 +93,10 @@ def frame(
     ticket: Annotated[int, Query(ge=0)] = 0,
 ) -> HttpResponse:
     """A frame as a picture. ticket: the newer of two for one place of the screen has the greater; the older is then not drawn (204)."""
-    shot, look = frame_of(token, lift), Look(view)
+    try:
+        shot, look = frame_of(token, lift), Look(view)
+    except InputError as error:
+        raise Http404 from error
     tag = etag(shot, view, width, x, y, marks)
     if request.headers.get("If-None-Match") == tag:
         return _jpeg(request, tag, None)
@@ -109,8 +112,8 @@ def thumbnail(request: HttpRequest, pk: int, width: Width = 264) -> HttpResponse
     row = get_object_or_404(my_situations(request), pk=pk)
     try:
         shot = shot_of_situation(row, Kit(request.user))
-    except (CraftError, InputError):
-        return HttpResponse(status=404)
+    except (CraftError, InputError) as error:
+        raise Http404 from error
     tag = etag(shot, width)
     if request.headers.get("If-None-Match") == tag:
         return _jpeg(request, tag, None)

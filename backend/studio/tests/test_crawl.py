@@ -36,6 +36,9 @@ BACKS = """[...document.querySelectorAll('[role=dialog]')].filter(d => d.checkVi
   .filter(b => b.checkVisibility() && ['Close', 'Back', 'Done'].includes((b.ariaLabel ?? b.textContent).trim()))"""
 CLOSE = f"() => {{ const [back] = {BACKS}; back?.click(); return !!back; }}"
 CLOSED = f"() => !{BACKS}.length"
+AS_PRESSED = {"[": "BracketLeft", "]": "BracketRight", "?": "Shift+Slash"} | {
+    f: f"Arrow{w}" for f, w in zip("←→↑↓", ("Left", "Right", "Up", "Down"), strict=True)
+}
 ON_A_PHONE = ("walk", "checks", "first", "card")
 """What is used on a phone is pressed on one, the rest at the desk."""
 
@@ -51,6 +54,7 @@ class CrawlCase(BrowserCase):
             "card": f"/cards/{self.card()}",
             "profile": "/profile",
             "nowhere": "/nothing/here",
+            "rehearse": f"{at}/rehearse",
             "settings": f"{at}/settings",
             "walk": f"{at}/walk",
             "checks": f"{day}/checks",
@@ -69,7 +73,7 @@ class CrawlCase(BrowserCase):
 
 NAMES = (
     *("bench", "card", "profile", "nowhere", "settings", "walk", "checks", "slots", "enter"),
-    *("fingers", "traffic", "fits", "first", "guide", "body", "kit", "outings"),
+    *("rehearse", "fingers", "traffic", "fits", "first", "guide", "body", "kit", "outings"),
 )
 """Each screen is looked at and pressed in a class of its own, so that workers share them."""
 
@@ -151,7 +155,7 @@ class Pressed:
         self.assertGreaterEqual(pressed, 2, path)
         for key in self.listed_keys(page, path):
             for one in key.split():
-                page.keyboard.press({"[": "BracketLeft", "]": "BracketRight", "?": "Shift+Slash"}.get(one, one))
+                page.keyboard.press(AS_PRESSED.get(one, one))
             self.close(page)
             self.walk_to(page, path)
         self.assertEqual(self.wrong, [], f"{path} at {size}")

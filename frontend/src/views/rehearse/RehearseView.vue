@@ -107,6 +107,13 @@ function step(dial: "shutter_s" | "aperture" | "iso", by: number): void {
   const next = values[values.findIndex((v) => v.value === setup.value?.exposure[dial]) + by];
   if (next) hold(dial, next.value);
 }
+/** The exposure itself: what else is set stays, so that nothing makes up for it. */
+function expose(by: number): void {
+  const { shutter_s, aperture, iso } = setup.value?.exposure ?? {};
+  const values = setup.value?.dials.shutter_s ?? [];
+  const next = values[values.findIndex((v) => v.value === shutter_s) + by];
+  if (next) change((d) => (d.locks = { shutter_s: next.value, aperture, iso }));
+}
 function setBeside(name: string): void {
   const rest = besides.value.filter((b) => b !== name);
   const all = rest.length === besides.value.length ? [...rest, name].slice(-3) : rest;
@@ -150,8 +157,8 @@ const leave = offer([
   { id: "view", label: "Next view", keys: "v", run: () => turn(1) },
   { id: "marks", label: "Marks on the picture, on and off", keys: "k", run: () => (marks.value = !marks.value) },
   { id: "keep", label: "Fire and keep", keys: "x", run: () => keeper.value?.keep() },
-  { id: "darker-frame", label: "A step shorter", keys: ",", run: () => step("shutter_s", 1) },
-  { id: "brighter-frame", label: "A step longer", keys: ".", run: () => step("shutter_s", -1) },
+  { id: "darker-frame", label: "Darker: a shorter time, the rest held", keys: ",", run: () => expose(1) },
+  { id: "brighter-frame", label: "Brighter: a longer time, the rest held", keys: ".", run: () => expose(-1) },
   { id: "again", label: "Another frame of the same", keys: "n", run: () => go({ seed: seed.value + 1 }) },
   { id: "left", label: "At 100 %: look left", keys: "ArrowLeft", run: () => pan(-1, 0) },
   { id: "right", label: "At 100 %: look right", keys: "ArrowRight", run: () => pan(1, 0) },
@@ -204,17 +211,17 @@ onBeforeUnmount(() => {
             {{ v.label }}
           </button>
         </div>
-        <label class="scene"
-          ><span class="visually-hidden">scene</span>
+        <div class="scene">
           <select
             class="plain"
+            aria-label="scene"
             :value="scene ?? ''"
             @change="go({ scene: ($event.target as HTMLSelectElement).value || undefined })"
           >
             <option value="">{{ scene ? "the scene of this work" : (now?.scene.title ?? "the scene of this work") }}</option>
             <option v-for="s in scenes" :key="s.slug" :value="s.slug">{{ s.title }}</option>
-          </select></label
-        >
+          </select>
+        </div>
       </div>
       <p v-if="wrong" class="error" role="alert">{{ wrong }}</p>
       <SideBySide

@@ -1,0 +1,277 @@
+"""Rehearsing over the API: frames by signed address, what is told of them, frames that are kept."""
+
+from __future__ import annotations
+
+import io
+import json
+import threading
+from typing import Any
+
+from django.contrib.auth import get_user_model
+from django.core import signing
+from django.test import TestCase
+from PIL import Image
+
+from craft.render.picture import Look
+from craft.stage.sets import STAGES
+from demo.day import DAY
+from demo.kit import BODIES
+from outings.actions import load_demo_people
+from outings.models import KeptFrame, Outing, Situation
+from outings.rehearse import actions
+from outings.rehearse.actions import KEPT_FRAMES, SALT, SupersededError, drawn_if_wanted, shot_of_token
+from people.tests.caller import Caller, pointers
+
+OWN_SCENES = {
+    "First light on the causeway": "causeway_before",
+    "Terns over the bar": "terns_sky",
+    "Early ferry queue": "ferry",
+    "Sprint heats off the quay": "regatta",
+    "Sail-loft portrait by the window": "loft",
+    "Boathouse wedding, one bright doorway": "hall",
+    "The causeway under the stars": "stars",
+}
+
+
+def question(title: str, **changes: Any) -> dict[str, Any]:
+    row = next(s for s in DAY["situations"] if s["title"] == title)
+    asked = {key: value for key, value in row.items() if key not in ("title", "starts_at", "note")}
+    asked["body"] = {**BODIES[row["body"]], "fixed_lens": None} if row["body"] == "quillon-lane-32" else row["body"]
+    return {**asked, **changes}
+
+
+class Rehearsing(TestCase):
+    @classmethod
+    def setUpTestData(cls) -> None:
+        load_demo_people("unused-here-9")
+        people = get_user_model().objects
+        cls.ilse, cls.bram = people.get(username="demo.ilse"), people.get(username="demo.bram")
+        cls.day = Outing.objects.get(person=cls.ilse)
+        cls.situation = Situation.objects.get(outing=cls.day, document__title="Boathouse wedding, one bright doorway")
+
+    def setUp(self) -> None:
+        self.caller = Caller(self.ilse)
+
+    def told(self, title: str = "Boathouse wedding, one bright doorway", **more: Any) -> dict[str, Any]:
+        answer = self.caller.post("/api/rehearse", {"situation": question(title, **more.pop("change", {})), **more})
+        self.assertEqual(answer.status_code, 200, answer.content[:300])
+        return answer.json()
+
+    def frame(self, token: str, **query: Any) -> Any:
+        return self.caller.get(f"/api/frames/{token}.jpg?" + "&".join(f"{key}={value}" for key, value in query.items()))
+
+
+class Told(Rehearsing):
+    def test_each_demo_situation_has_a_scene_of_its_own(self) -> None:
+        found = {title: self.told(title)["scene"]["slug"] for title in OWN_SCENES}
+        self.assertEqual(found, OWN_SCENES)
+
+    def test_what_is_told_is_of_the_frame_that_is_shown_at_once(self) -> None:
+        told = self.told()
+        now = self.caller.post("/api/rehearse/frame", {"situation": question("Boathouse wedding, one bright doorway")}).json()
+        self.assertEqual(shot_of_token(now["frame"]["token"]), shot_of_token(told["frame"]["token"]))
+        self.assertEqual(now["frame"]["figures"], told["frame"]["figures"])
+        self.assertAlmostEqual(now["aspect"], 1.5, delta=0.02)
+
+    def test_figures_are_said_as_the_dials_print_them(self) -> None:
+        figures = self.told(change={"locks": {"shutter_s": 0.008, "aperture": 2.8, "iso": 1600}})["frame"]["figures"]
+        self.assertEqual(figures, {"shutter_s": 0.008, "aperture": 2.8, "iso": 1600, "said": "1/125 f/2.8 ISO 1600"})
+
+    def test_another_scene_and_seed_can_be_asked_and_what_there_is_not_is_refused_where_it_stands(self) -> None:
+        self.assertEqual(self.told(scene="moon")["scene"]["slug"], "moon")
+        seeds = [shot_of_token(self.told(seed=seed)["frame"]["token"]).seed for seed in (1, 77)]
+        self.assertEqual(seeds, [1, 77])
+        for wrong, where in (
+            ({"scene": "opera"}, "/scene"),
+            ({"seed": 0}, "/seed"),
+            ({"seed": 10**9}, "/seed"),
+            ({"scene": "x" * 50}, "/scene"),
+            ({"unheard": 1}, "/unheard"),
+        ):
+            for path in ("/api/rehearse", "/api/rehearse/frame"):
+                answer = self.caller.post(path, {"situation": question("Terns over the bar"), **wrong})
+                self.assertEqual((answer.status_code, pointers(answer)), (422, {where}), wrong)
+        opera = self.caller.post("/api/rehearse", {"situation": question("Terns over the bar"), "scene": "opera"}).json()
+        self.assertIn("hall", opera["errors"][0]["detail"])
+
+    def test_every_scene_is_offered_and_can_be_rehearsed_on(self) -> None:
+        offered = [scene["slug"] for scene in self.caller.get("/api/scenes").json()]
+        self.assertEqual(offered, [stage.slug for stage in STAGES])
+        for slug in offered:
+            now = self.caller.post("/api/rehearse/frame", {"situation": question("Early ferry queue"), "scene": slug})
+            self.assertEqual(now.json()["scene"]["slug"], slug)
+
+    def test_rehearsing_touches_no_row_of_a_day(self) -> None:
+        with self.assertNumQueries(2):  # the session and who it is
+            self.told()
+
+    def test_a_setup_that_cannot_be_is_told_at_its_place(self) -> None:
+        answer = self.caller.post("/api/rehearse/frame", {"situation": question("Terns over the bar", motion={"distance_m": 0.1})})
+        self.assertEqual((answer.status_code, pointers(answer)), (422, {"/situation/motion/distance_m"}))
+
+
+class Frames(Rehearsing):
+    def test_a_frame_is_a_picture_of_the_size_and_shape_that_is_asked(self) -> None:
+        told = self.told("Sail-loft portrait by the window")
+        for view in ("finder", "raw", "scene", "pixels"):
+            answer = self.frame(told["frame"]["token"], view=view, width=96)
+            self.assertEqual((answer.status_code, answer["Content-Type"]), (200, "image/jpeg"))
+            picture = Image.open(io.BytesIO(answer.content))
+            self.assertEqual(picture.width, 96)
+            self.assertAlmostEqual(picture.width / picture.height, told["aspect"], delta=0.03)
+
+    def test_a_frame_that_one_has_is_not_sent_again_and_another_is(self) -> None:
+        token = self.told()["frame"]["token"]
+        first = self.frame(token, width=96)
+        path = f"/api/frames/{token}.jpg?width=96"
+        again = self.caller.client.get(path, headers={"If-None-Match": first["ETag"]})
+        self.assertEqual((again.status_code, again.content), (304, b""))
+        self.assertIn("private", first["Cache-Control"])
+        for other in ({"width": 97}, {"view": "raw"}, {"marks": "false"}, {"lift": 1}):
+            self.assertNotEqual(self.frame(token, **{"width": 96, **other})["ETag"], first["ETag"], other)
+
+    def test_only_what_this_server_signed_is_drawn(self) -> None:
+        token = self.told()["frame"]["token"]
+        recipe = shot_of_token(token).recipe()
+        forged = signing.dumps({**recipe, "stage": "opera"}, key="another", salt=SALT, compress=True)
+        for wrong in ("x", token[:-2], token + "a", forged, signing.dumps(recipe, salt="other", compress=True)):
+            self.assertEqual(self.frame(wrong).status_code, 404, wrong[:20])
+        older = signing.dumps({k: v for k, v in recipe.items() if k != "aperture"}, salt=SALT, compress=True)
+        self.assertEqual(self.frame(older).status_code, 404)
+
+    def test_figures_that_cannot_be_are_refused(self) -> None:
+        token = self.told()["frame"]["token"]
+        for query in (
+            {"width": 0},
+            {"width": 100_000},
+            {"x": -1},
+            {"y": 2},
+            {"lift": 40},
+            {"view": "xray"},
+            {"ticket": -1},
+            {"lift": "nan"},
+        ):
+            self.assertEqual(self.frame(token, **query).status_code, 422, query)
+
+    def test_an_address_fits_a_servers_line(self) -> None:
+        tokens = [variant["frame"]["token"] for title in OWN_SCENES for variant in self.told(title)["variants"]]
+        self.assertLess(max(map(len, tokens)), 2000)
+
+    def test_of_two_frames_for_one_place_only_the_newer_is_drawn(self) -> None:
+        shot = shot_of_token(self.told()["frame"]["token"])
+        rest = (shot, Look.FINDER, 64, (0.5, 0.5), True)
+        done: list[str] = []
+
+        def ask(place: str, ticket: int) -> None:
+            try:
+                drawn_if_wanted(1, place, ticket, *rest)
+                done.append(f"{place} {ticket}")
+            except SupersededError:
+                done.append(f"{place} {ticket} given up")
+
+        with actions._brush:
+            waiting = [threading.Thread(target=ask, args=one) for one in (("main", 1), ("main", 3), ("bench", 2))]
+            for one in waiting:
+                one.start()
+            while len(actions._newest) < 2 or actions._newest.get((1, "main")) != 3:
+                pass
+        for one in waiting:
+            one.join()
+        self.assertEqual(sorted(done), ["bench 2", "main 1 given up", "main 3"])
+
+    def test_a_stored_situation_has_a_small_picture_that_follows_it(self) -> None:
+        at = f"/api/situations/{self.situation.pk}/scene.jpg?width=96"
+        first = self.caller.get(at)
+        self.assertEqual((first.status_code, first["Content-Type"]), (200, "image/jpeg"))
+        self.assertEqual(self.caller.client.get(at, headers={"If-None-Match": first["ETag"]}).status_code, 304)
+        self.situation.document["light"] = {"condition": "candles"}
+        self.situation.save()
+        self.assertNotEqual(self.caller.get(at)["ETag"], first["ETag"])
+        self.situation.document["body"] = "nobodys"
+        self.situation.save()
+        self.assertEqual(self.caller.get(at).status_code, 404)
+
+    def test_nobody_sees_anothers_picture(self) -> None:
+        at = f"/api/situations/{self.situation.pk}/scene.jpg"
+        self.assertEqual(Caller(self.bram).get(at).status_code, 404)
+        self.assertEqual(Caller().get(at).status_code, 401)
+
+
+class Compared(Rehearsing):
+    def compared(self, one: str, other: str) -> dict[str, Any]:
+        return self.caller.post("/api/rehearse/compare", {"one": one, "other": other}).json()
+
+    def test_two_isos_at_one_exposure_have_the_same_light(self) -> None:
+        locks = {"shutter_s": 0.008, "aperture": 2.8, "iso": 1600}
+        tokens = [self.told(change={"locks": {**locks, "iso": iso}})["frame"]["token"] for iso in (1600, 400)]
+        found = self.compared(*tokens)
+        self.assertIn("the same light", found["words"])
+        self.assertAlmostEqual(found["lift_stops"], 2.0, delta=0.01)
+
+    def test_a_tiny_sensor_has_less_light_and_that_is_what_is_said(self) -> None:
+        large = self.told("Sail-loft portrait by the window")["frame"]["token"]
+        matchbox = {**BODIES["tamsel-matchbox"], "fixed_lens": None}
+        small = self.told("Sail-loft portrait by the window", change={"body": matchbox, "focal_length_mm": 85})["frame"]["token"]
+        found = self.compared(large, small)
+        self.assertRegex(found["words"], r"The first has \d+\.\d stops more light .* missing light makes the noise")
+        self.assertIn("do not frame alike", found["words"])
+
+    def test_what_is_no_frame_is_refused(self) -> None:
+        token = self.told()["frame"]["token"]
+        self.assertEqual(self.caller.post("/api/rehearse/compare", {"one": token, "other": "x"}).status_code, 422)
+
+
+class Kept(Rehearsing):
+    def at(self) -> str:
+        return f"/api/situations/{self.situation.pk}/kept"
+
+    def keep(self, **more: Any) -> Any:
+        return self.caller.post(self.at(), {"token": self.told(**more)["frame"]["token"], "name": ""})
+
+    def test_what_is_kept_comes_back_as_the_same_frame(self) -> None:
+        token = self.told(seed=5)["frame"]["token"]
+        before = self.frame(token, width=64).content
+        kept = self.caller.post(self.at(), {"token": token, "name": "  lanterns  "}).json()
+        self.assertEqual((kept["name"], kept["scene"]), ("lanterns", "hall with one doorway"))
+        listed = self.caller.get(self.at()).json()
+        self.assertEqual([row["id"] for row in listed], [kept["id"]])
+        actions._drawn.cache_clear()
+        self.assertEqual(self.frame(listed[0]["token"], width=64).content, before)
+
+    def test_it_is_named_and_deleted_by_its_owner_alone(self) -> None:
+        first, second = self.keep().json(), self.keep(seed=2).json()
+        self.assertEqual([first["name"], second["name"]], ["frame 1", "frame 2"])
+        at = f"/api/kept/{first['id']}"
+        renamed = self.caller.send("PUT", at, {"name": "the one"})
+        self.assertEqual(renamed.json()["name"], "the one")
+        self.assertEqual(self.caller.send("PUT", at, {"name": "   "}).json()["name"], "the one", "an empty name is none")
+        stranger = Caller(self.bram)
+        self.assertEqual({stranger.send("PUT", at, {"name": "x"}).status_code, stranger.delete(at).status_code}, {404})
+        self.assertEqual(self.caller.delete(at).status_code, 204)
+        self.assertEqual([row["name"] for row in self.caller.get(self.at()).json()], ["frame 2"])
+
+    def test_forty_are_kept_and_the_next_is_refused_with_why(self) -> None:
+        recipe = shot_of_token(self.told()["frame"]["token"]).recipe()
+        KeptFrame.objects.bulk_create(KeptFrame(situation=self.situation, name=str(k), recipe=recipe) for k in range(KEPT_FRAMES))
+        refused = self.keep()
+        self.assertEqual(refused.status_code, 422)
+        self.assertIn("40 frames", json.dumps(refused.json()["errors"]))
+        with self.assertNumQueries(4):  # session, person, situation, all frames
+            self.assertEqual(len(self.caller.get(self.at()).json()), KEPT_FRAMES)
+
+    def test_what_was_not_signed_is_not_kept(self) -> None:
+        self.assertEqual(self.caller.post(self.at(), {"token": "x"}).status_code, 422)
+        self.assertEqual(KeptFrame.objects.count(), 0)
+
+    def test_frames_go_with_their_situation(self) -> None:
+        self.keep()
+        self.situation.delete()
+        self.assertEqual(KeptFrame.objects.count(), 0)
+
+    def test_a_card_carries_its_picture_and_an_old_one_needs_none(self) -> None:
+        made = self.caller.post(f"/api/situations/{self.situation.pk}/cards").json()
+        start = "data:image/jpeg;base64,"
+        self.assertTrue(made["snapshot"]["picture"].startswith(start))
+        self.assertLess(len(made["snapshot"]["picture"]), 80_000)
+        page = self.caller.get(f"/api/cards/{made['id']}/card.html")
+        self.assertIn(made["snapshot"]["picture"][: len(start) + 60], page.content.decode())
