@@ -17,7 +17,7 @@ import subprocess
 import sys
 import tempfile
 import time
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from dataclasses import replace
 from pathlib import Path
 from typing import Any
@@ -26,6 +26,7 @@ ROOT = Path(__file__).resolve().parent.parent
 BACKEND = ROOT / "backend"
 sys.path.insert(0, str(BACKEND))
 
+import cv2
 import numpy as np
 
 from craft.configuration.configure import configure
@@ -35,6 +36,8 @@ from craft.day.fingers import Hour, roles_of
 from craft.day.functions import FUNCTIONS
 from craft.day.walk import Menus, Way, places_of, walk
 from craft.kit.moves import Moves, Shortcuts
+from craft.render.picture import Look, as_jpeg, picture
+from craft.render.shot import Shot, exposed, shot_of
 from craft.setup.advise import advise
 from craft.setup.ladder import solve_ladder
 from craft.setup.plan import Plan, plan_for
@@ -219,6 +222,33 @@ def loading() -> None:
     print(f"controls: {len(controls)} of them, {len(given)} roles given: {whole:.1f} ms, {whole / least:.0f} of its floor")
 
 
+def frames() -> None:
+    """A frame of 960 x 640 at the full chain, a coarse one, and one that differs in ISO; floor: Gaussian noise and three blurs."""
+    shape = (640, 960, 3)
+    ground = np.ones(shape, np.float32)
+    rng = np.random.default_rng(1)
+
+    def least() -> None:
+        noisy = ground + 0.01 * rng.standard_normal(shape, dtype=np.float32)
+        for sigma in (2, 4, 8):
+            noisy = cv2.GaussianBlur(noisy, (0, 0), sigma)
+
+    for raw in (CASES["sports"], {**CASES["noise on a rung"], "light": {"condition": "lamps_and_window"}}, CASES["night sky"]):
+        situation = SituationForm.model_validate(raw).value()
+        shot = shot_of(situation, advise(situation))
+        apertures = itertools.count()
+
+        def full(width: int = 960, shot: Shot = shot, turns: Iterator[int] = apertures) -> bytes:
+            return as_jpeg(picture(exposed(shot, aperture_stops=0.01 * (next(turns) % 50)), Look.FINDER, width))
+
+        def iso(shot: Shot = shot, turns: Iterator[int] = apertures) -> bytes:
+            return as_jpeg(picture(exposed(shot, iso_stops=0.01 * (next(turns) % 50)), Look.FINDER, 960))
+
+        ground_ms, full_ms, coarse_ms, iso_ms = in_turns(least, full, lambda full=full: full(320), iso, rounds=9)
+        print(f"frame, {shot.scene.title}: {full_ms:.0f} ms, {full_ms / ground_ms:.1f} of its floor ({ground_ms:.0f} ms)")
+        print(f"  coarse {coarse_ms:.0f} ms, another ISO {iso_ms:.0f} ms")
+
+
 def memory_mb(pid: int) -> float:
     """Proportional memory of a process and its children, in megabytes."""
     children = Path(f"/proc/{pid}/task/{pid}/children").read_text().split()
@@ -316,4 +346,5 @@ if __name__ == "__main__":
     configuration()
     menus()
     loading()
+    frames()
     round_trip()

@@ -86,24 +86,35 @@ def views(browser: Any, base: str) -> None:
     settings(page)
     dusk = opened(browser, base, "dusk", DESK)
     tell(dusk, "Boathouse wedding, one bright doorway")
-    picture(dusk, "bench-dusk")
+    dusk.keyboard.press("r")
+    dusk.get_by_role("button", name="set beside: a stop over").click()
+    dusk.locator(".beside figure").nth(1).wait_for()
+    rehearsed(dusk, "rehearse-dusk")
     red = opened(browser, base, "red", DESK)
     tell(red, "The causeway under the stars")
     picture(red, "bench-red")
-    for theme in ("paper", "red"):
-        phone = opened(browser, base, theme, PHONE)
-        tell(phone, "Sprint heats off the quay")
-        phone.get_by_role("button", name="Make the pocket card").click()
-        phone.get_by_text("Set, in this order").wait_for()
-        picture(phone, f"card-{theme}")
-        if theme == "paper":
-            tell(phone, "Terns over the bar")
-            phone.get_by_role("link", name="settings", exact=False).first.click()
-            phone.locator(".line").first.wait_for()
-            phone.get_by_role("link", name="The way through the menus").click()
-            phone.get_by_role("button", name="Look everything up instead").click()
-            phone.get_by_role("checkbox").nth(1).check()
-            picture(phone, "walk")
+    tell(page, "Boathouse wedding, one bright doorway")
+    page.keyboard.press("r")
+    rehearsed(page, "rehearse")
+    phone = opened(browser, base, "paper", PHONE)
+    tell(phone, "Sprint heats off the quay")
+    phone.get_by_role("button", name="Make the pocket card").click()
+    phone.get_by_text("Set, in this order").wait_for()
+    picture(phone, "card-paper")
+    tell(phone, "Terns over the bar")
+    phone.get_by_role("link", name="settings", exact=False).first.click()
+    phone.locator(".line").first.wait_for()
+    phone.get_by_role("link", name="The way through the menus").click()
+    phone.get_by_role("button", name="Look everything up instead").click()
+    phone.get_by_role("checkbox").nth(1).check()
+    picture(phone, "walk")
+
+
+def rehearsed(page: Page, name: str) -> None:
+    """The rehearsal, once its frames are drawn."""
+    page.locator(".strip img").nth(3).wait_for()
+    page.wait_for_function("() => !('busy' in document.documentElement.dataset)")
+    picture(page, name)
 
 
 def settings(page: Page) -> None:

@@ -10,8 +10,11 @@ import numpy as np
 
 from craft.stage.colour import Pixels
 
-SMALL = 6.0
+SMALL = 4.0
 """Radius in pixels over which a disc is drawn at a fraction of the scale: its edge is softer than a pixel by then."""
+
+LEVEL = 0.35
+"""Pixels of rise under which a streak is level."""
 
 LONG = 48.0
 """Pixels of a streak over which it is drawn at a fraction of the scale."""
@@ -59,7 +62,7 @@ def defocused(pixels: Pixels, diameter: float) -> tuple[Pixels, int]:
     wide = _widened(pixels, pad)
     if radius <= SMALL:
         return np.asarray(cv2.filter2D(wide, -1, disc(round(radius, 1)), borderType=cv2.BORDER_CONSTANT), np.float32), pad
-    part = max(1, int(radius // 3))
+    part = max(1, int(radius // 2))
     size = (max(1, wide.shape[1] // part), max(1, wide.shape[0] // part))
     small = cv2.filter2D(
         cv2.resize(wide, size, interpolation=cv2.INTER_AREA), -1, disc(round(radius / part, 1)), borderType=cv2.BORDER_CONSTANT
@@ -75,6 +78,9 @@ def smeared(pixels: Pixels, across: float, down: float, edge: int = cv2.BORDER_C
     kernel = streak(round(across / part, 1), round(down / part, 1))
     pad = part * (kernel.shape[0] // 2) if edge == cv2.BORDER_CONSTANT else 0
     wide = _widened(pixels, pad) if pad else pixels
+    if part == 1 and abs(down) < LEVEL:  # one row is enough of a kernel
+        middle = np.ascontiguousarray(kernel.sum(0))
+        return np.asarray(cv2.sepFilter2D(wide, -1, middle, np.ones(1, np.float32), borderType=edge), np.float32), pad
     if part == 1:
         return np.asarray(cv2.filter2D(wide, -1, kernel, borderType=edge), np.float32), pad
     size = (max(1, wide.shape[1] // part), max(1, wide.shape[0] // part))
