@@ -53,6 +53,15 @@ def _widened(pixels: Pixels, pad: int) -> Pixels:
     return np.asarray(cv2.copyMakeBorder(pixels, pad, pad, pad, pad, cv2.BORDER_CONSTANT), np.float32)
 
 
+def _at_a_part(pixels: Pixels, part: int, kernel: Pixels, edge: int) -> Pixels:
+    """A box filtered at a whole fraction of its scale, and brought back to its size."""
+    height, width = pixels.shape[:2]
+    whole = cv2.copyMakeBorder(pixels, 0, -height % part, 0, -width % part, edge)
+    size = (whole.shape[1] // part, whole.shape[0] // part)
+    small = cv2.filter2D(cv2.resize(whole, size, interpolation=cv2.INTER_AREA), -1, kernel, borderType=edge)
+    return np.asarray(cv2.resize(small, (whole.shape[1], whole.shape[0]), interpolation=cv2.INTER_LINEAR)[:height, :width], np.float32)
+
+
 def defocused(pixels: Pixels, diameter: float) -> tuple[Pixels, int]:
     """A box out of focus by a disc of this diameter in pixels, and by how many pixels it grew on each side."""
     radius = diameter / 2
@@ -63,11 +72,9 @@ def defocused(pixels: Pixels, diameter: float) -> tuple[Pixels, int]:
     if radius <= SMALL:
         return np.asarray(cv2.filter2D(wide, -1, disc(round(radius, 1)), borderType=cv2.BORDER_CONSTANT), np.float32), pad
     part = max(1, int(radius // 2))
-    size = (max(1, wide.shape[1] // part), max(1, wide.shape[0] // part))
-    small = cv2.filter2D(
-        cv2.resize(wide, size, interpolation=cv2.INTER_AREA), -1, disc(round(radius / part, 1)), borderType=cv2.BORDER_CONSTANT
-    )
-    return np.asarray(cv2.resize(small, (wide.shape[1], wide.shape[0]), interpolation=cv2.INTER_LINEAR), np.float32), pad
+    # shrinking and enlarging spread by themselves, as a disc of radius `part` does
+    kernel = disc(round(math.sqrt(radius**2 - part**2) / part, 1))
+    return _at_a_part(wide, part, kernel, cv2.BORDER_CONSTANT), pad
 
 
 def smeared(pixels: Pixels, across: float, down: float, edge: int = cv2.BORDER_CONSTANT) -> tuple[Pixels, int]:
@@ -83,9 +90,7 @@ def smeared(pixels: Pixels, across: float, down: float, edge: int = cv2.BORDER_C
         return np.asarray(cv2.sepFilter2D(wide, -1, middle, np.ones(1, np.float32), borderType=edge), np.float32), pad
     if part == 1:
         return np.asarray(cv2.filter2D(wide, -1, kernel, borderType=edge), np.float32), pad
-    size = (max(1, wide.shape[1] // part), max(1, wide.shape[0] // part))
-    small = cv2.filter2D(cv2.resize(wide, size, interpolation=cv2.INTER_AREA), -1, kernel, borderType=edge)
-    return np.asarray(cv2.resize(small, (wide.shape[1], wide.shape[0]), interpolation=cv2.INTER_LINEAR), np.float32), pad
+    return _at_a_part(wide, part, kernel, edge), pad
 
 
 def softened(pixels: Pixels, sigma: float) -> Pixels:

@@ -125,7 +125,9 @@ def _falloff(view: View, focal_m: float, shot: Shot) -> Pixels:
 
 def _optical(shot: Shot) -> Shot:
     """A shot without what only the sensor feels, so that frames that differ in ISO share their light."""
-    return replace(shot, iso_stops=0.0, protection=0.0, key_stops=0.0, white_k=5500.0, lift=0.0, raw=True, flicker_hz=0.0, traverse_s=0.0)
+    return replace(
+        shot, iso_stops=0.0, protection=0.0, key_stops=0.0, white_k=5500.0, lift=0.0, raw=True, flicker_hz=0.0, traverse_s=0.0, of_set=()
+    )
 
 
 def on_sensor(shot: Shot, view: View) -> Pixels:

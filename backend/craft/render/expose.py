@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from dataclasses import replace
 from functools import lru_cache
 
 import cv2
@@ -12,12 +13,15 @@ from scipy.special import ndtr
 from craft.decisions.numbers import LAMP_DEPTH
 from craft.render.compose import on_sensor
 from craft.render.framing import View
-from craft.render.shot import Shot
+from craft.render.shot import Shot, exposed
 from craft.sensor.noise import fixed_variance_e2
 from craft.stage.colour import Pixels
 
 FEW_E = 60.0
 """Below so many electrons in a pixel of the picture their number is drawn from Poisson's law, above from Gauss's."""
+
+FULL = 0.97
+"""Share of the clip over which a frame of a set has no say: its channel may be full."""
 
 FROM_EDGE = 4.0
 """Spreads from the clip within which the mean and spread of a clipped Gaussian are used."""
@@ -88,6 +92,24 @@ def averaged_over(shot: Shot, view: View) -> float:
 def frame(shot: Shot, view: View) -> Pixels:
     """The raw frame at the size of a picture, as a share of the clip, (h, w, 3)."""
     return counted(expected(shot, view), shot, averaged_over(shot, view))
+
+
+def merged(shot: Shot, view: View) -> Pixels:
+    """Light that a set of frames holds together, (h, w, 3), the key 1: of each place the frames that are not full there.
+
+    Electrons add, and so do times: that is the best estimate while photons make the noise. Each frame has a seed of its
+    own, and its own smear: what moves is drawn once in each.
+    """
+    caught = np.zeros((view.height, view.width, 3), np.float32)
+    time = np.zeros_like(caught)
+    least = min(shot.of_set)
+    for k, stops in enumerate(shot.of_set):
+        one = replace(exposed(shot, time_stops=-stops), of_set=(), seed=shot.seed + k)
+        raw = frame(one, view)
+        fits = (raw < FULL).all(-1, keepdims=True) | (stops == least)
+        caught += np.where(fits, raw * np.float32(one.clip_e), 0)
+        time += np.where(fits, np.float32(2.0**stops), 0)
+    return np.asarray(caught / time / np.float32(shot.key_e), np.float32)
 
 
 def mosaic(shot: Shot, view: View) -> Pixels:

@@ -12,7 +12,7 @@ from numpy.typing import NDArray
 
 from craft.render.compose import as_it_is
 from craft.render.develop import Bytes, as_the_eye, blocked, developed, linear, lost_in_raw, warned
-from craft.render.expose import frame, mosaic
+from craft.render.expose import frame, merged, mosaic
 from craft.render.framing import View
 from craft.render.shot import Shot
 from craft.sensor.noise import snr_pixel
@@ -56,6 +56,8 @@ def picture(shot: Shot, look: Look, width: int, *, centre: tuple[float, float] =
         return as_the_eye(as_it_is(shot, whole), shot.kelvin)
     if look is Look.PIXELS:
         return developed(mosaic(shot, crop_view(shot, width, height, centre)), shot)
+    if shot.of_set:
+        return as_the_eye(merged(shot, whole), shot.white_k)
     raw = frame(shot, whole)
     if look is Look.RAW:
         shown, over, under = linear(raw, shot), lost_in_raw(raw), _in_the_noise(raw, shot)

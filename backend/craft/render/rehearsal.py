@@ -31,6 +31,9 @@ HIGHEST, LOWEST = 10, -12
 SMALL = 240
 """Pixels across the picture that tones are counted on: shares of a per cent are all that is told."""
 
+MOST_FRAMES = 5
+"""Frames of a set that one fires for a picture with people or light that moves."""
+
 SHADOW_BAR = 10.0
 """Signal to noise in the output at which a shadow is still acceptable (ISO 12232:2019)."""
 
@@ -283,7 +286,33 @@ def variants_of(situation: Situation, setup: Setup, shot: Shot) -> tuple[Variant
             taken = replace(shot_of(other, theirs, shot.stage, shot.seed), lift=change.lift)
             out.append(Variant(change.slug, change.label, theirs, taken, _against(situation, (setup, shot), (theirs, taken))))
             break
+    if set_ := _set_of(situation, setup, shot):
+        out = [variant for variant in out if variant.slug != "over"] + [set_]
     return tuple(out)
+
+
+def _set_of(situation: Situation, setup: Setup, shot: Shot) -> Variant | None:
+    """A set of frames merged afterwards, where one frame loses a named tone: its own set, or the body's widest of few frames."""
+    before = held_by(shot, output_gain(situation))
+    offers = [offer for offer in situation.body.bracket_offers if 3 <= offer.frames <= MOST_FRAMES]
+    if not before.over or not offers:
+        return None
+    offer = max(offers, key=lambda one: (one.frames - 1) * one.step_ev)
+    frames, step = (setup.bracket_frames, setup.bracket_step_ev) if setup.bracket_frames > 1 else (offer.frames, offer.step_ev)
+    half = (frames - 1) / 2
+    taken = replace(shot, of_set=tuple((k - half) * step for k in range(frames)))
+    clips = window_of(shot, output_gain(situation)).clips + half * step
+    kept = [name for name in before.over if tone_ev(shot, _ev(shot, name)) <= clips]
+    total = sum(shot.time_s * 2**stops for stops in taken.of_set)
+    if not kept:
+        return None
+    said = f"{total:.0f}" if total > 10 else f"{total:.2g}"
+    words = [f"{', '.join(kept)} kept", f"{said} s in all", f"what moves is drawn {frames} times"]
+    return Variant("set", f"{frames} frames, {step:.3g} stops apart", setup, taken, "; ".join(words) + ".")
+
+
+def _ev(shot: Shot, name: str) -> float:
+    return next(tone.ev for tone in shot.scene.tones if tone.name == name)
 
 
 def _reach(setup: Setup) -> str:

@@ -28,7 +28,8 @@ class Shot:
 
     stage: the scene's slug; above, below, kelvin: its light as the situation has it; key_stops: EV of the key at the
     sensor less EV of time and aperture at base ISO; iso_stops: as dialled; protection: stops of it that the sensor is
-    not given; lift: stops added when the file is made; white_k: what the file calls neutral. Lengths on the sensor
+    not given; lift: stops added when the file is made; white_k: what the file calls neutral; of_set: frames of a set, each
+    in stops longer than this one, none for a single frame. Lengths on the sensor
     that are drawn while it is open: shake_m by the hand, body_m and limb_m by the subject, pan_m by what the camera
     turns past, star_m by the sky; traverse_s: from the first line's exposure to the last's.
     """
@@ -61,6 +62,7 @@ class Shot:
     lift: float = 0.0
     raw: bool = True
     seed: int = 1
+    of_set: tuple[float, ...] = ()
 
     @cached_property
     def scene(self) -> Stage:
@@ -104,7 +106,7 @@ class Shot:
 
 def from_recipe(recipe: Mapping[str, Any]) -> Shot:
     """A shot from what `Shot.recipe` gave."""
-    return Shot(**{**recipe, "sensor": Sensor(**recipe["sensor"])})
+    return Shot(**{**recipe, "sensor": Sensor(**recipe["sensor"]), "of_set": tuple(recipe.get("of_set", ()))})
 
 
 def shot_of(situation: Situation, setup: Setup, stage: str | None = None, seed: int = 1) -> Shot:
@@ -145,7 +147,7 @@ def shot_of(situation: Situation, setup: Setup, stage: str | None = None, seed: 
     )
 
 
-def _drawn(situation: Situation, time_s: float) -> dict[str, float]:
+def _drawn(situation: Situation, time_s: float) -> dict[str, Any]:
     """Lengths drawn on the sensor in a time, in metres."""
     held = situation.carried_by is not Support.TRIPOD
     focal_m = situation.focal_mm / 1000

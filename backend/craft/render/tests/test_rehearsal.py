@@ -9,9 +9,10 @@ from dataclasses import replace
 import numpy as np
 
 from craft.exposure.targets import output_gain
+from craft.kit.body import BracketOffer
 from craft.render.compose import as_it_is
 from craft.render.develop import WARNS_AT, developed
-from craft.render.expose import counted
+from craft.render.expose import counted, merged
 from craft.render.rehearsal import HIGHEST, LOWEST, PER_STOP, held_by, rehearse, small_view, tone_ev, window_of
 from craft.render.shot import from_recipe, shot_of
 from craft.render.staging import ROWS, stage_for
@@ -103,6 +104,8 @@ class Variants(unittest.TestCase):
         setup = advise(CEREMONY)
         for variant in rehearse(CEREMONY, setup).variants:
             own = variant.setup
+            if variant.slug == "set":
+                continue
             again = advise(replace(CEREMONY, locks=Locks(own.shutter_s, own.aperture, own.iso)))
             self.assertEqual((again.shutter_s, again.aperture, again.iso), (own.shutter_s, own.aperture, own.iso), variant.slug)
             self.assertNotEqual((own.shutter_s, own.aperture, own.iso), (setup.shutter_s, setup.aperture, setup.iso))
@@ -113,7 +116,7 @@ class Variants(unittest.TestCase):
         for variant in rehearse(CEREMONY, setup).variants:
             light = math.log2(variant.shot.key_e / shot.key_e)
             bright = light - math.log2(variant.shot.clip_e / shot.clip_e) + variant.shot.lift
-            wanted = {"under": (-1, 0), "over": (1, 1), "depth": (0, 0), "time": (-1, 0)}[variant.slug]
+            wanted = {"under": (-1, 0), "over": (1, 1), "depth": (0, 0), "time": (-1, 0), "set": (0, 0)}[variant.slug]
             self.assertAlmostEqual(light, wanted[0], delta=0.17, msg=variant.label)
             self.assertAlmostEqual(bright, wanted[1], delta=0.17, msg=variant.label)
 
@@ -130,6 +133,34 @@ class Variants(unittest.TestCase):
         self.assertEqual(
             len({variant.words for variant in told.variants}), len(told.variants), "a reason that fits every frame is no reason"
         )
+
+    def test_a_set_holds_what_one_frame_loses_and_is_offered_only_then(self) -> None:
+        body = replace(BODY, bracket_offers=(BracketOffer(3, 2.0), BracketOffer(9, 1.0)))
+        ceremony = replace(CEREMONY, body=body)
+        told = rehearse(ceremony, advise(ceremony))
+        found = next(variant for variant in told.variants if variant.slug == "set")
+        self.assertEqual(found.shot.of_set, (-2.0, 0.0, 2.0))
+        self.assertEqual(len(told.variants), 4)
+        self.assertRegex(found.words, r"kept; .* s in all; what moves is drawn 3 times")
+        view = small_view(found.shot)
+        light, one = merged(found.shot, view), as_it_is(found.shot, view)
+        over = one.max(-1) > 2 ** (told.window.clips + 0.4)
+        under = over & (one.max(-1) < 2 ** (told.window.clips + 1.5))
+        self.assertGreater(int(under.sum()), 20)
+        self.assertAlmostEqual(float(np.log2(light[under][..., 1] / one[under][..., 1]).mean()), 0.0, delta=0.4)
+        flat = Situation(Genre.LANDSCAPE, body, LENS, Light(14.0, above=1.0, below=2.0), support=Support.TRIPOD)
+        self.assertNotIn("set", {variant.slug for variant in rehearse(flat, advise(flat)).variants})
+
+    def test_a_set_is_less_noisy_in_the_shadows_than_its_middle_frame(self) -> None:
+        shot = a_shot("kitchen", iso_stops=0.0, key_stops=-6.0)
+        alone = replace(shot, of_set=(0.0,))
+        three = replace(shot, of_set=(-1.0, 0.0, 1.0))
+        view, seen = small_view(shot), []
+        for one in (alone, three):
+            first, second = (merged(replace(one, seed=seed), view)[..., 1] for seed in (1, 50))
+            dark = as_it_is(shot, view)[..., 1] < 0.3
+            seen.append(float(np.std((first - second)[dark])))
+        self.assertAlmostEqual(seen[0] / seen[1], math.sqrt(3.5), delta=0.25)
 
     def test_verdicts_flip_with_the_figures(self) -> None:
         bright = Situation(Genre.LANDSCAPE, BODY, LENS, Light(14.0, above=1.0, below=2.0), support=Support.TRIPOD)
