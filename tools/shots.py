@@ -87,7 +87,7 @@ def views(browser: Any, base: str) -> None:
     dusk = opened(browser, base, "dusk", DESK)
     tell(dusk, "Boathouse wedding, one bright doorway")
     dusk.keyboard.press("r")
-    dusk.get_by_role("button", name="set beside: a stop over").click()
+    dusk.get_by_role("button", name="set beside: a stop shorter, by ISO").click()
     dusk.locator(".beside figure").nth(1).wait_for()
     rehearsed(dusk, "rehearse-dusk")
     red = opened(browser, base, "red", DESK)

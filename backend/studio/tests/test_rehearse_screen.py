@@ -158,14 +158,14 @@ class Beside(RehearseScreen):
     def test_frames_stand_side_by_side_with_what_makes_the_noise(self) -> None:
         page = self.open(self.path)
         page.get_by_role("button", name="set beside: a stop shorter, by ISO").click()
-        page.get_by_role("button", name="set beside: a stop over").click()
+        page.get_by_role("button", name="set beside: a stop narrower, longer").click()
         expect(page.locator(".beside figure")).to_have_count(3)
         expect(page.get_by_text("The missing light makes the noise.").first).to_be_visible()
         page.reload()
         expect(page.locator(".beside figure")).to_have_count(3)
         page.get_by_label("at 100 %").check()
         self.answered(page)
-        page.get_by_role("button", name="set beside: a stop over").click()
+        page.get_by_role("button", name="set beside: a stop narrower, longer").click()
         expect(page.locator(".beside figure")).to_have_count(2)
         self.assertEqual(self.wrong, [])
 

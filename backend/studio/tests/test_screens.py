@@ -175,7 +175,7 @@ class InTheHandAndAtHome(BrowserCase):
             with page.expect_file_chooser() as chooser:
                 page.get_by_role("button", name="Read one from a file").first.click()
             chooser.value.set_files(file)
-            expect(page.get_by_role("link", name="From a file")).to_be_visible()
+            expect(page.get_by_role("link", name="From a file", exact=True)).to_be_visible()
 
     def test_a_new_account_begins_with_the_demo_day_or_bare(self) -> None:
         page = self.open("/", signed_in=False)
