@@ -114,6 +114,7 @@ def rehearsed(page: Page, name: str) -> None:
     """The rehearsal, once its frames are drawn."""
     page.locator(".strip img").nth(3).wait_for()
     page.wait_for_function("() => !('busy' in document.documentElement.dataset)")
+    page.evaluate("scrollTo(0, 0)")
     picture(page, name)
 
 

@@ -31,13 +31,20 @@ HATCH, DOTS = 7, 5
 """Pixels between the lines of a mark and between its dots."""
 
 
+LEGIBLE = 160
+"""Pixels of an area from which a hatch in it is seen as one; smaller ones are only edged."""
+
+
 def marked(picture: Bytes, over: NDArray[np.bool_], under: NDArray[np.bool_]) -> Bytes:
     """A picture with what is clipped hatched at 45 degrees and edged, and what is blocked stippled."""
     out = picture.copy()
     y, x = np.mgrid[0 : picture.shape[0], 0 : picture.shape[1]]
     solid = cv2.morphologyEx(over.astype(np.uint8), cv2.MORPH_OPEN, np.ones((3, 3), np.uint8))
     edge = solid.astype(bool) & ~cv2.erode(solid, np.ones((3, 3), np.uint8)).astype(bool)
-    inside = solid.astype(bool)
+    number, parts, stats, _ = cv2.connectedComponentsWithStats(solid, connectivity=4)
+    large = stats[:, cv2.CC_STAT_AREA] >= LEGIBLE
+    large[0] = False
+    inside = large[parts] if number > 1 else np.zeros_like(over)
     out[inside] = 250
     out[inside & ((x + y) % HATCH == 0)] = 24
     out[edge] = 24

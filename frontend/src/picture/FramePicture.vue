@@ -11,8 +11,10 @@ const props = withDefaults(
     aspect: number;
     /** Where on the screen it stands: of two for one place only the newer is drawn. */
     place?: string;
+    /** Whether pictures can be asked for here, where they are off: not within a link or a button. */
+    asks?: boolean;
   }>(),
-  { place: "" },
+  { place: "", asks: false },
 );
 const theme = useTheme();
 const hidden = computed(() => theme.name === "red" && !theme.pictures);
@@ -50,9 +52,10 @@ onBeforeUnmount(() => {
 
 <template>
   <span class="frame" :style="{ aspectRatio: String(aspect) }">
-    <button v-if="hidden" class="plain off" type="button" @click="theme.pictures = true">
+    <button v-if="hidden && asks" class="plain off" type="button" @click="theme.pictures = true">
       pictures are off under the red lamp; show them
     </button>
+    <span v-else-if="hidden" class="off">off under the red lamp</span>
     <img v-else-if="shown" :src="shown" :alt="alt" draggable="false" />
     <span v-if="wrong" class="error wrong" role="status">{{ wrong }}</span>
     <slot v-if="!hidden" />
@@ -77,6 +80,8 @@ onBeforeUnmount(() => {
 .off {
   position: absolute;
   inset: 0;
+  display: grid;
+  place-content: center;
   padding: 12px;
   text-align: center;
 }

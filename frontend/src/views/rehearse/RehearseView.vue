@@ -233,7 +233,7 @@ onBeforeUnmount(() => {
         @place="(a, b) => go({ x: a.toFixed(3), y: b.toFixed(3) })"
       />
       <div v-else class="picture" :class="{ closer: view !== 'pixels' }" @click="lookCloser">
-        <FramePicture :src="src" :alt="alt" :aspect="view === 'pixels' ? aspect : aspect" place="main">
+        <FramePicture :src="src" :alt="alt" :aspect="aspect" place="main" asks>
           <span v-if="warned" class="told">{{ warned }}</span>
         </FramePicture>
       </div>
