@@ -285,7 +285,7 @@ def round_trip() -> None:
             "--workers",
             "2",
             "--threads",
-            "4",
+            "8",
             "--log-level",
             "error",
         ]

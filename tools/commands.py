@@ -90,7 +90,7 @@ def serve(port: int, env: dict[str, str]) -> int:
         "--workers",
         "2",
         "--threads",
-        "4",
+        "8",
         "--log-level",
         "warning",
     ]

@@ -4,10 +4,11 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
-from dataclasses import asdict, dataclass, replace
+from dataclasses import asdict, dataclass, fields, replace
 from functools import cached_property
 from typing import Any
 
+from craft.errors import CraftError
 from craft.exposure.targets import PAN_RESIDUE, base_stops, hand_speed, image_speed, limb_speed
 from craft.kit.body import Sensor, Shutter
 from craft.optics.movement import star_speed_m_s
@@ -105,8 +106,15 @@ class Shot:
 
 
 def from_recipe(recipe: Mapping[str, Any]) -> Shot:
-    """A shot from what `Shot.recipe` gave."""
-    return Shot(**{**recipe, "sensor": Sensor(**recipe["sensor"]), "of_set": tuple(recipe.get("of_set", ()))})
+    """A shot from what `Shot.recipe` gave.
+
+    Raises
+    ------
+    CraftError : what another version gave: a scene or a figure that is not there.
+    """
+    if recipe.get("stage") not in BY_SLUG or set(recipe) != {one.name for one in fields(Shot)}:
+        raise CraftError("this frame was made by another version, and cannot be drawn any more")
+    return Shot(**{**recipe, "sensor": Sensor(**recipe["sensor"]), "of_set": tuple(recipe["of_set"])})
 
 
 def shot_of(situation: Situation, setup: Setup, stage: str | None = None, seed: int = 1) -> Shot:

@@ -9,6 +9,7 @@ from functools import lru_cache
 
 from django.core import signing
 
+from craft.errors import CraftError
 from craft.render.picture import Look, as_jpeg, brightened, picture
 from craft.render.shot import Shot, from_recipe, shot_of
 from forms.answer import answer_to
@@ -74,7 +75,7 @@ def shot_of_token(token: str) -> Shot:
     """
     try:
         return from_recipe(signing.loads(token, salt=SALT))
-    except (signing.BadSignature, TypeError, KeyError) as error:
+    except (signing.BadSignature, CraftError) as error:
         raise InputError(
             [Problem("/token", "this is not a frame of ours, or one of an older version: open the rehearsal again")]
         ) from error

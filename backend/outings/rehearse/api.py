@@ -121,7 +121,10 @@ def thumbnail(request: HttpRequest, pk: int, width: Width = 264) -> HttpResponse
 
 
 def _kept(row: KeptFrame) -> KeptOut:
-    shot = row.shot
+    try:
+        shot = row.shot
+    except CraftError as error:
+        return KeptOut(id=row.pk, name=row.name, scene=error.message, token="", figures=None, made_at=row.made_at)
     return KeptOut(id=row.pk, name=row.name, scene=shot.scene.title, token=token_of(shot), figures=triple_of(shot), made_at=row.made_at)
 
 

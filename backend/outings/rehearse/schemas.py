@@ -23,11 +23,11 @@ class NameIn(Schema):
 
 
 class KeptOut(Schema):
-    """A kept frame."""
+    """A kept frame; one of another version has no token and no figures: it can only be deleted."""
 
     id: int
     name: str
     scene: str
     token: str
-    figures: TripleOut
+    figures: TripleOut | None
     made_at: dt.datetime

@@ -263,6 +263,16 @@ class Kept(Rehearsing):
         self.assertEqual(self.caller.post(self.at(), {"token": "x"}).status_code, 422)
         self.assertEqual(KeptFrame.objects.count(), 0)
 
+    def test_one_of_another_version_says_so_and_can_be_deleted(self) -> None:
+        good = self.keep().json()
+        recipe = KeptFrame.objects.get(pk=good["id"]).recipe
+        olds = ({**recipe, "stage": "opera"}, {k: v for k, v in recipe.items() if k != "aperture"}, {**recipe, "more": 1}, {})
+        rows = [KeptFrame.objects.create(situation=self.situation, name=f"old {k}", recipe=old) for k, old in enumerate(olds)]
+        listed = self.caller.get(self.at()).json()
+        self.assertEqual([bool(row["token"]) for row in listed], [True, False, False, False, False])
+        self.assertIn("another version", listed[1]["scene"])
+        self.assertEqual(self.caller.delete(f"/api/kept/{rows[0].pk}").status_code, 204)
+
     def test_frames_go_with_their_situation(self) -> None:
         self.keep()
         self.situation.delete()

@@ -216,7 +216,14 @@ class Elsewhere(RehearseScreen):
         assert box
         self.assertLess(box["y"], 330)
         self.assertGreater(box["width"], 340)
-        self.assertLessEqual(page.evaluate("document.documentElement.scrollWidth"), PHONE[0])
+        expect(page.locator(".strip")).to_be_visible()
+        expect(page.locator(".ruler")).to_be_hidden()
+        under = page.get_by_role("group", name="under the picture")
+        for name, shown, hidden in (("tones", ".ruler", ".strip"), ("figures", ".dials", ".ruler"), ("frames", ".strip", ".dials")):
+            under.get_by_role("button", name=name).click()
+            expect(page.locator(shown)).to_be_visible()
+            expect(page.locator(hidden)).to_be_hidden()
+            self.assertLessEqual(page.evaluate("document.documentElement.scrollWidth"), PHONE[0])
 
     def test_a_situation_is_pictured_wherever_it_is_named(self) -> None:
         page = self.open("/")

@@ -4337,7 +4337,7 @@ export interface components {
         };
         /**
          * KeptOut
-         * @description A kept frame.
+         * @description A kept frame; one of another version has no token and no figures: it can only be deleted.
          */
         KeptOut: {
             /** Id */
@@ -4348,7 +4348,7 @@ export interface components {
             scene: string;
             /** Token */
             token: string;
-            figures: components["schemas"]["TripleOut"];
+            figures: components["schemas"]["TripleOut"] | null;
             /**
              * Made At
              * Format: date-time

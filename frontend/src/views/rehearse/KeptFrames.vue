@@ -56,7 +56,11 @@ defineExpose({ keep });
     <p v-if="kept && !kept.length" class="reason">None yet. What is kept is the setup and the seed: the same frame comes back.</p>
     <ul v-else class="rows">
       <li v-for="row in kept" :key="row.id">
-        <FramePicture :src="frameAt(row.token, { view: 'finder', width: 165, marks: false })" :alt="row.name" :aspect="aspect" />
+        <FramePicture
+          :src="row.token && frameAt(row.token, { view: 'finder', width: 165, marks: false })"
+          :alt="row.name"
+          :aspect="aspect"
+        />
         <div>
           <input
             class="plain name"
@@ -65,12 +69,13 @@ defineExpose({ keep });
             :aria-label="`name of ${row.name}`"
             @change="rename(row, $event)"
           />
-          <p class="quiet">{{ row.figures.said }}</p>
+          <p class="quiet">{{ row.figures?.said ?? row.scene }}</p>
           <button
+            v-if="row.token"
             class="plain"
             data-repeats
             :aria-pressed="beside.includes(row.token)"
-            @click="emit('beside', row.token, `${row.name}: ${row.figures.said}`)"
+            @click="emit('beside', row.token, `${row.name}: ${row.figures?.said ?? row.scene}`)"
           >
             {{ beside.includes(row.token) ? "beside, take away" : "set beside" }}
           </button>

@@ -12,11 +12,13 @@ import Conflict from "../Conflict.vue";
 import Decisions from "../bench/Decisions.vue";
 import { decided, useBench } from "../bench/useBench";
 import Dials from "./Dials.vue";
+import FrameStrip from "./FrameStrip.vue";
 import Histograms from "./Histograms.vue";
 import KeptFrames from "./KeptFrames.vue";
 import OtherKit from "./OtherKit.vue";
 import SideBySide from "./SideBySide.vue";
 import ToneRuler from "./ToneRuler.vue";
+import { useBeside } from "./useBeside";
 import { useRehearsal } from "./useRehearsal";
 
 const props = defineProps<{ id: number }>();
@@ -31,6 +33,9 @@ const VIEWS: { slug: View | "beside"; label: string }[] = [
   { slug: "pixels", label: "100 %" },
   { slug: "beside", label: "side by side" },
 ];
+/** On a phone what stands under the picture is one of these at a time; at the desk all of it is there. */
+const PANES = ["frames", "tones", "figures"] as const;
+const pane = ref<(typeof PANES)[number]>("frames");
 const SERVED = new Set(["metering", "range", "bracketing", "iso_limits", "white"]);
 
 const one = (name: string): string => String(route.query[name] ?? "");
@@ -40,7 +45,6 @@ const x = computed(() => share("x"));
 const y = computed(() => share("y"));
 const scene = computed(() => one("scene") || null);
 const seed = computed(() => Math.max(1, Math.min(1_000_000, Math.round(Number(one("seed")) || 1))));
-const besides = computed(() => one("beside").split(",").filter(Boolean));
 function go(query: Record<string, string | number | undefined>): void {
   void router.replace({ query: { ...route.query, ...query } });
 }
@@ -114,30 +118,7 @@ function expose(by: number): void {
   const next = values[values.findIndex((v) => v.value === shutter_s) + by];
   if (next) change((d) => (d.locks = { shutter_s: next.value, aperture, iso }));
 }
-function setBeside(name: string): void {
-  const rest = besides.value.filter((b) => b !== name);
-  const all = rest.length === besides.value.length ? [...rest, name].slice(-3) : rest;
-  go({ beside: all.join(",") || undefined, view: "beside" });
-}
-/** Frames of other kit and kept ones are told by their token; variants by their slug, so that they follow the situation. */
-const others = ref<{ token: string; label: string; aspect: number }[]>([]);
-const chosen = ref<{ token: string; label: string; aspect: number }[]>([]);
-function besideToken(frame: { token: string; label: string; aspect: number }): void {
-  const rest = chosen.value.filter((c) => c.token !== frame.token);
-  chosen.value = rest.length === chosen.value.length ? [...rest, frame].slice(-3) : rest;
-  go({ view: "beside" });
-}
-const side = computed(() => {
-  if (!token.value) return [];
-  const variants = besides.value.flatMap((slug) => {
-    const found = told.value?.variants.find((v) => v.slug === slug);
-    return found
-      ? [{ token: found.frame.token, label: `${found.label}: ${found.frame.figures.said}`, aspect: aspect.value }]
-      : [];
-  });
-  const first = { token: token.value, label: `as set: ${now.value?.frame.figures.said ?? ""}`, aspect: aspect.value };
-  return [first, ...variants, ...chosen.value, ...others.value].slice(0, 4);
-});
+const { besides, chosen, setBeside, besideToken, side } = useBeside(go, now, told);
 const sideView = ref<View>("finder");
 const only = computed(
   () => setup.value && { ...setup.value, decisions: setup.value.decisions.filter((d) => SERVED.has(d.decision)) },
@@ -250,37 +231,25 @@ onBeforeUnmount(() => {
         >
         <span v-if="view === 'pixels'" class="quiet">one pixel of the body for each of the screen; arrows move</span>
       </div>
-      <div v-if="told" class="strip" aria-label="frames one might take instead">
-        <figure v-for="variant in told.variants" :key="variant.slug">
-          <button class="plain fire" :aria-label="`take over: ${variant.label}`" @click="takeOver(variant)">
-            <FramePicture
-              :src="frameAt(variant.frame.token, { view: 'finder', width: 165 })"
-              :alt="variant.label"
-              :aspect="aspect"
-            />
-          </button>
-          <figcaption>
-            <b>{{ variant.label }}</b>
-            <span class="quiet said">{{ variant.frame.figures.said }}</span>
-            <p class="reason">{{ variant.words }}</p>
-            <button
-              class="plain link"
-              data-repeats
-              :aria-label="`set beside: ${variant.label}`"
-              :aria-pressed="besides.includes(variant.slug)"
-              @click="setBeside(variant.slug)"
-            >
-              {{ besides.includes(variant.slug) ? "beside, take away" : "set beside" }}
-            </button>
-          </figcaption>
-        </figure>
+      <div class="panes" role="group" aria-label="under the picture">
+        <button v-for="p in PANES" :key="p" class="plain tab" :aria-pressed="pane === p" @click="pane = p">{{ p }}</button>
       </div>
+      <FrameStrip
+        v-if="told"
+        class="pane"
+        :class="{ chosen: pane === 'frames' }"
+        :variants="told.variants"
+        :aspect="aspect"
+        :beside="besides"
+        @take="takeOver"
+        @beside="setBeside"
+      />
     </section>
-    <section v-if="told" class="middle" aria-labelledby="tones">
+    <section v-if="told" class="middle pane" :class="{ chosen: pane === 'tones' }" aria-labelledby="tones">
       <h2 id="tones">Tones, in stops from the key</h2>
       <ToneRuler :told="told" />
     </section>
-    <section v-if="setup" class="right" aria-label="figures and decisions">
+    <section v-if="setup" class="right pane" :class="{ chosen: pane === 'figures' }" aria-label="figures and decisions">
       <Dials :setup="setup" :locks="document.locks ?? {}" @step="step" @hold="hold" />
       <template v-if="told">
         <h2>Would you see it</h2>
@@ -392,30 +361,8 @@ onBeforeUnmount(() => {
   align-items: center;
   white-space: nowrap;
 }
-.strip {
-  display: grid;
-  grid-template-columns: repeat(4, minmax(0, 1fr));
-  gap: 12px;
-}
-figure {
-  margin: 0;
-}
-.fire {
-  display: block;
-  width: 100%;
-}
-.said {
-  display: block;
-  font-size: 13px;
-}
-.strip .reason {
-  font-size: 14px;
-  line-height: 18px;
-}
-.link {
-  min-height: 32px;
-  text-decoration: underline;
-  text-underline-offset: 3px;
+.panes {
+  display: none;
 }
 .verdict {
   display: grid;
@@ -438,17 +385,22 @@ figure {
   }
 }
 @media (max-width: 760px) {
+  .panes {
+    display: flex;
+    gap: 18px;
+    border-bottom: 1px solid var(--ink);
+    margin-bottom: 12px;
+  }
+  .pane:not(.chosen) {
+    display: none;
+  }
   .rehearse {
     grid-template-columns: minmax(0, 1fr);
     padding: 0 16px 24px;
   }
-  .strip {
-    grid-template-columns: repeat(2, minmax(0, 1fr));
-  }
   .views {
     flex-wrap: wrap;
   }
-  .link,
   .tick {
     min-height: 44px;
   }
