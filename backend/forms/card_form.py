@@ -9,10 +9,8 @@ from pydantic import BaseModel, model_validator
 
 from craft.day.shortcuts import Through
 from craft.render.picture import Look, as_jpeg, picture
-from craft.render.shot import shot_of
+from craft.render.shot import Shot, shot_of
 from craft.scales.series import Dial, label
-from craft.scene.situation import Situation
-from craft.setup.setup import Setup
 from craft.setup.test_frame import Preview, answers
 from craft.vocabulary.terms import Intent
 from forms.answer import answer_to
@@ -109,9 +107,9 @@ PICTURE_PX = 264
 """Width of a card's picture: it travels with the card, and is looked at small."""
 
 
-def _picture(situation: Situation, made: Setup) -> str:
+def _picture(shot: Shot) -> str:
     """The frame as an address that carries it: seen without a server."""
-    frame = picture(shot_of(situation, made), Look.FINDER, PICTURE_PX, marks=False)
+    frame = picture(shot, Look.FINDER, PICTURE_PX, marks=False)
     return "data:image/jpeg;base64," + base64.b64encode(as_jpeg(frame)).decode()
 
 
@@ -156,5 +154,5 @@ def freeze(document: dict[str, Any], asked: dict[str, Any], pocket: PocketOut | 
         setup=setup,
         answers=rows,
         pocket=pocket,
-        picture=_picture(situation, made),
+        picture=_picture(shot_of(situation, made, values=values)),
     )

@@ -213,7 +213,7 @@ def frame_at_once(asked: RehearseIn, sign: Sign) -> AtOnceOut:
     InputError : a scene that there is not.
     """
     answer = _answer(asked)
-    shot = shot_of(answer.situation, answer.setup, _known(asked.scene), asked.seed)
+    shot = shot_of(answer.situation, answer.setup, _known(asked.scene), asked.seed, answer.configuration.values)
     return AtOnceOut(scene=_scene(shot.scene), frame=_frame(shot, answer.setup, sign), aspect=shot.width_mm / shot.height_mm)
 
 
@@ -226,7 +226,9 @@ def rehearsal_of(asked: RehearseIn, sign: Sign) -> RehearsalOut:
     InputError : a scene that there is not.
     """
     answer = _answer(asked)
-    return rehearsal_form(rehearse(answer.situation, answer.setup, _known(asked.scene), asked.seed), answer.setup, sign)
+    return rehearsal_form(
+        rehearse(answer.situation, answer.setup, _known(asked.scene), asked.seed, answer.configuration.values), answer.setup, sign
+    )
 
 
 def rehearsal_form(found: Rehearsal, setup: Setup, sign: Sign) -> RehearsalOut:

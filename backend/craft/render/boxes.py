@@ -127,8 +127,10 @@ def lay(under: Pixels, over: Pixels, left: int, top: int) -> None:
         return
     above = over[y0 - top : y1 - top, x0 - left : x1 - left]
     below = under[y0:y1, x0:x1]
-    below *= 1 - above[..., 3:4]
-    below += above[..., : under.shape[2]]
+    left_of_it = 1 - cv2.extractChannel(above, 3)
+    channels = under.shape[2]
+    light = above if channels == 4 else cv2.cvtColor(above, cv2.COLOR_RGBA2RGB)
+    below[...] = cv2.add(cv2.multiply(below, cv2.merge([left_of_it] * channels)), light)
 
 
 def _merged(boxes: list[Box]) -> Box:

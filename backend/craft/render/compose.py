@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from dataclasses import replace
 from functools import lru_cache
+from typing import Any
 
 import cv2
 import numpy as np
@@ -14,6 +15,7 @@ from craft.optics.sharpness import defocus_disc_m, diffraction_sigma_m, magnific
 from craft.render.blur import defocused, smeared, softened
 from craft.render.boxes import Box, boxes_of, lay
 from craft.render.framing import Framing, View
+from craft.render.looks import AS_USUAL
 from craft.render.shot import Shot
 from craft.stage.colour import Pixels
 from craft.stage.stage import Moves
@@ -69,6 +71,40 @@ def _sheared(pixels: Pixels, over_frame: float, frame_height: float) -> tuple[Pi
     return np.asarray(cv2.warpAffine(pixels, turn, (width + 2 * grew, height), borderMode=cv2.BORDER_CONSTANT), np.float32), grew
 
 
+ALIKE_PX = 0.6
+"""Ways that differ by less than so many pixels are one way."""
+
+
+class _Ground:
+    """Planes laid far to near; neighbours that move alike are laid together and drawn out once, as one thing that moves."""
+
+    def __init__(self, view: View, margin: int) -> None:
+        self.light = np.zeros((view.height, view.width, 3), np.float32)
+        self.margin = margin
+        self.shape = (view.height + 2 * margin, view.width + 2 * margin, 4)
+        self.together: Pixels | None = None
+        self.way = (0.0, 0.0)
+
+    def lay(self, pixels: Pixels, left: int, top: int, way: tuple[float, float]) -> None:
+        """Lay one plane, which is to be drawn out by a way across and down."""
+        if math.hypot(way[0] - self.way[0], way[1] - self.way[1]) > ALIKE_PX:
+            self.settle()
+            self.way = way
+        if math.hypot(*self.way) < ALIKE_PX:
+            lay(self.light, pixels, left, top)
+            return
+        if self.together is None:
+            self.together = np.zeros(self.shape, np.float32)
+        lay(self.together, pixels, left + self.margin, top + self.margin)
+
+    def settle(self) -> None:
+        """Draw out what has been laid together, and lay it."""
+        if self.together is not None:
+            drawn, _ = smeared(self.together, *self.way, edge=cv2.BORDER_REPLICATE)
+            lay(self.light, drawn, -self.margin, -self.margin)
+            self.together = None
+
+
 @lru_cache(maxsize=6)
 def _on_sensor(shot: Shot, view: View, sharp: bool) -> Pixels:
     px_per_m = view.frame_px / (shot.width_mm / 1000)
@@ -76,21 +112,26 @@ def _on_sensor(shot: Shot, view: View, sharp: bool) -> Pixels:
     framing = framing_of(shot, view)
     focal_m, mag = shot.focal_mm / 1000, float(magnification(shot.focal_mm / 1000, shot.focus_m))
     margin = 0 if sharp else min(96, math.ceil(0.1 * view.frame_px))
-    out = np.zeros((view.height, view.width, 3), np.float32)
+    ground = _Ground(view, margin)
+    out = ground.light
     for box in boxes_of(framing, shot.tuning, margin):
         pixels, left, top = box.pixels, box.left, box.top
+        way = (0.0, 0.0)
         if not sharp:
             away = framing.distance(box.at)
             far = 1e7 if math.isinf(away) else away
             blur = float(defocus_disc_m(focal_m, shot.aperture, shot.focus_m, far)) * px_per_m
             pixels, grew = defocused(pixels, min(blur, 0.25 * view.frame_px))
             left, top = left - grew, top - grew
-            pixels, grew = smeared(pixels, *_capped(*_moves(shot, box, px_per_m), most))
-            left, top = left - grew, top - grew
+            way = _capped(*_moves(shot, box, px_per_m), most)
+            if box.moves in (Moves.BODY, Moves.LIMB):
+                pixels, grew = smeared(pixels, *way)
+                left, top, way = left - grew, top - grew, (0.0, 0.0)
             if shot.skew_m and box.moves in (Moves.BODY, Moves.LIMB):
                 pixels, grew = _sheared(pixels, shot.skew_m * px_per_m, view.frame_px * shot.height_mm / shot.width_mm)
                 left -= grew
-        lay(out, pixels, left, top)
+        ground.lay(pixels, left, top, way)
+    ground.settle()
     if sharp:
         return out
     turn = SHAKE_WAY_RAD * shot.seed
@@ -125,9 +166,8 @@ def _falloff(view: View, focal_m: float, shot: Shot) -> Pixels:
 
 def _optical(shot: Shot) -> Shot:
     """A shot without what only the sensor feels, so that frames that differ in ISO share their light."""
-    return replace(
-        shot, iso_stops=0.0, protection=0.0, key_stops=0.0, white_k=5500.0, lift=0.0, raw=True, flicker_hz=0.0, traverse_s=0.0, of_set=()
-    )
+    plain: dict[str, Any] = {"iso_stops": 0.0, "protection": 0.0, "key_stops": 0.0, "lift": 0.0, "flicker_hz": 0.0, "traverse_s": 0.0}
+    return replace(shot, white_k=5500.0, raw=True, of_set=(), taste=AS_USUAL, **plain)
 
 
 def on_sensor(shot: Shot, view: View) -> Pixels:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from functools import lru_cache
+from typing import Any
 
 import cv2
 import numpy as np
@@ -28,12 +29,6 @@ GAMMA = 1 / 1.5
 FULL_RAW = 0.995
 """Share of the clip from which a channel of the raw counts as full."""
 
-WARNS_AT = 250
-"""A preview warns of places where a channel of the file reaches this, of 255."""
-
-BLOCKED_AT = 6
-"""And a shadow is blocked in the file where no channel is over this."""
-
 
 def file_gains(kelvin: float) -> Pixels:
     """Gains of white that leave a neutral tone as bright as it was.
@@ -46,10 +41,12 @@ def file_gains(kelvin: float) -> Pixels:
 
 
 @lru_cache(maxsize=64)
-def _curve(scale_stops: float) -> Bytes:
-    """The curve as a table over 65536 levels of the raw, brightened by stops from the clip to the mid-tone."""
-    x = np.linspace(0, 1, 65536) * 2**scale_stops * GREY * 2
-    shoulder = x**STEEP / (x**STEEP + MIDDLE**STEEP) * FULL
+def _curve(scale_stops: float, contrast: float) -> Bytes:
+    """The curve as a table over 65536 levels of the raw, brightened by stops from the clip to the mid-tone, which contrast leaves alone."""
+    grey = GREY * 2
+    x = np.linspace(0, 1, 65536) * 2**scale_stops * grey
+    steep, middle = STEEP * contrast, grey * (MIDDLE / grey) ** (1 / contrast)
+    shoulder = x**steep / (x**steep + middle**steep) * FULL
     return np.asarray(np.clip(shoulder, 0, 1) ** GAMMA * 255 + 0.5, np.uint8)
 
 
@@ -65,7 +62,7 @@ def white_gains(kelvin: float) -> Pixels:
 
 def curve(shot: Shot) -> Bytes:
     """The curve of a shot's file: what protection took from the sensor and what is lifted afterwards is given here."""
-    return _curve(round(shot.sensor.clip_above_grey_stops + shot.protection + shot.lift, 4))
+    return _curve(round(shot.sensor.clip_above_grey_stops + shot.protection + shot.lift, 4), shot.taste.contrast)
 
 
 def developed(raw: Pixels, shot: Shot) -> Bytes:
@@ -73,7 +70,23 @@ def developed(raw: Pixels, shot: Shot) -> Bytes:
     table = curve(shot)
     # a channel that is full in the raw is full in the file, however little white makes of it: else highlights turn grey
     levels = np.where(raw > FULL_RAW, np.float32(1), np.clip(raw * file_gains(shot.white_k), 0, 1))
-    return np.asarray(table[(levels * 65535).astype(np.uint16)], np.uint8)
+    file = np.asarray(table[(levels * 65535).astype(np.uint16)], np.uint8)
+    return file if shot.taste.saturation == 1 else _coloured(file, shot.taste.saturation)
+
+
+def _coloured(file: Bytes, saturation: float) -> Bytes:
+    grey = (file @ LUMINANCE)[..., None]
+    return np.asarray(np.clip(grey + (file - grey) * np.float32(saturation) + 0.5, 0, 255), np.uint8)
+
+
+def finished(file: Bytes, shot: Shot) -> Bytes:
+    """The file as it is kept: noise evened out, then edges sharpened, as much as the body is set to."""
+    taste = shot.taste
+    if taste.smoothing:
+        file = np.asarray(cv2.bilateralFilter(file, 5, taste.smoothing, 1.2), np.uint8)
+    if taste.sharpness:
+        file = np.asarray(cv2.addWeighted(file, 1 + taste.sharpness, cv2.GaussianBlur(file, (0, 0), 0.9), -taste.sharpness, 0), np.uint8)
+    return file
 
 
 def linear(raw: Pixels, shot: Shot) -> Bytes:
@@ -97,16 +110,22 @@ def as_the_eye(light: Pixels, kelvin: float) -> Bytes:
     return np.asarray(np.clip(x**STEEP / (x**STEEP + MIDDLE**STEEP) * 1.06, 0, 1) ** GAMMA * 255 + 0.5, np.uint8)
 
 
+def _highest(picture: NDArray[Any]) -> NDArray[Any]:
+    """The highest of the three channels at each place."""
+    red, green, blue = cv2.split(picture)
+    return np.asarray(cv2.max(cv2.max(red, green), blue))
+
+
 def lost_in_raw(raw: Pixels) -> NDArray[np.bool_]:
     """Where a channel of the raw is at its clip: what was brighter there is gone."""
-    return np.asarray((raw > FULL_RAW).any(-1))
+    return np.asarray(_highest(raw) > FULL_RAW)
 
 
-def warned(file: Bytes) -> NDArray[np.bool_]:
-    """Where a preview warns."""
-    return np.asarray((file >= WARNS_AT).any(-1))
+def warned(file: Bytes, shot: Shot) -> NDArray[np.bool_]:
+    """Where a preview warns: a channel of the file reaches the level it is set to."""
+    return np.asarray(_highest(file) >= shot.taste.warns_at)
 
 
-def blocked(file: Bytes) -> NDArray[np.bool_]:
-    """Where a shadow has nothing left in the file."""
-    return np.asarray((file <= BLOCKED_AT).all(-1))
+def blocked(file: Bytes, shot: Shot) -> NDArray[np.bool_]:
+    """Where a preview says a shadow is blocked: no channel of the file is over its level."""
+    return np.asarray(_highest(file) <= shot.taste.blocked_at)

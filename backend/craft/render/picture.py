@@ -5,13 +5,14 @@ from __future__ import annotations
 import math
 from dataclasses import replace
 from enum import Enum
+from functools import lru_cache
 
 import cv2
 import numpy as np
 from numpy.typing import NDArray
 
 from craft.render.compose import as_it_is
-from craft.render.develop import Bytes, as_the_eye, blocked, developed, linear, lost_in_raw, warned
+from craft.render.develop import Bytes, as_the_eye, blocked, developed, finished, linear, lost_in_raw, warned
 from craft.render.expose import frame, merged, mosaic
 from craft.render.framing import View
 from craft.render.shot import Shot
@@ -35,10 +36,17 @@ LEGIBLE = 160
 """Pixels of an area from which a hatch in it is seen as one; smaller ones are only edged."""
 
 
+@lru_cache(maxsize=16)
+def _textures(height: int, width: int) -> tuple[NDArray[np.bool_], NDArray[np.bool_]]:
+    """Where a hatch at 45 degrees has its lines, and where a stipple has its dots."""
+    y, x = np.mgrid[0:height, 0:width]
+    return (x + y) % HATCH == 0, (x % DOTS == 0) & (y % DOTS == 0)
+
+
 def marked(picture: Bytes, over: NDArray[np.bool_], under: NDArray[np.bool_]) -> Bytes:
     """A picture with what is clipped hatched at 45 degrees and edged, and what is blocked stippled."""
     out = picture.copy()
-    y, x = np.mgrid[0 : picture.shape[0], 0 : picture.shape[1]]
+    lines, dots = _textures(*picture.shape[:2])
     solid = cv2.morphologyEx(over.astype(np.uint8), cv2.MORPH_OPEN, np.ones((3, 3), np.uint8))
     edge = solid.astype(bool) & ~cv2.erode(solid, np.ones((3, 3), np.uint8)).astype(bool)
     number, parts, stats, _ = cv2.connectedComponentsWithStats(solid, connectivity=4)
@@ -46,9 +54,9 @@ def marked(picture: Bytes, over: NDArray[np.bool_], under: NDArray[np.bool_]) ->
     large[0] = False
     inside = large[parts] if number > 1 else np.zeros_like(over)
     out[inside] = 250
-    out[inside & ((x + y) % HATCH == 0)] = 24
+    out[inside & lines] = 24
     out[edge] = 24
-    out[under & (x % DOTS == 0) & (y % DOTS == 0)] = 150
+    out[under & dots] = 150
     return out
 
 
@@ -62,15 +70,15 @@ def picture(shot: Shot, look: Look, width: int, *, centre: tuple[float, float] =
     if look is Look.SCENE:
         return as_the_eye(as_it_is(shot, whole), shot.kelvin)
     if look is Look.PIXELS:
-        return developed(mosaic(shot, crop_view(shot, width, height, centre)), shot)
+        return finished(developed(mosaic(shot, crop_view(shot, width, height, centre)), shot), shot)
     if shot.of_set:
         return as_the_eye(merged(shot, whole), shot.white_k)
     raw = frame(shot, whole)
     if look is Look.RAW:
         shown, over, under = linear(raw, shot), lost_in_raw(raw), _in_the_noise(raw, shot)
     else:
-        shown = developed(raw, shot)
-        over, under = warned(shown), blocked(shown)
+        plain = developed(raw, shot)
+        shown, over, under = finished(plain, shot), warned(plain, shot), blocked(plain, shot)
     return marked(shown, over, under) if marks else shown
 
 

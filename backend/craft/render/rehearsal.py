@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Mapping
 from dataclasses import dataclass, replace
 from functools import lru_cache
 
@@ -12,10 +13,10 @@ from craft.errors import CraftError
 from craft.exposure.targets import output_gain
 from craft.render.boxes import stretched
 from craft.render.compose import as_it_is
-from craft.render.develop import WARNS_AT, Bytes, blocked, curve, developed, file_gains, lost_in_raw, warned
+from craft.render.develop import Bytes, blocked, curve, developed, file_gains, lost_in_raw, warned
 from craft.render.expose import frame
 from craft.render.framing import View
-from craft.render.shot import Shot, shot_of
+from craft.render.shot import USUAL, Shot, shot_of
 from craft.scales.series import Dial, stops_of
 from craft.scene.situation import Locks, Situation
 from craft.sensor.noise import EXCELLENT, electrons_at_bar, snr_pixel
@@ -23,6 +24,7 @@ from craft.setup.advise import advise
 from craft.setup.setup import Setup
 from craft.stage.colour import LUMINANCE, Pixels, light_rgb
 from craft.stage.stage import Stage
+from craft.vocabulary.setting import Value
 
 PER_STOP = 3
 HIGHEST, LOWEST = 10, -12
@@ -142,9 +144,9 @@ def window_of(shot: Shot, gain: float) -> Window:
     """What the body holds at this exposure; gain: of the output's averaging in signal to noise."""
     clips = shot.clip_above_key - math.log2(max(light_rgb(shot.kelvin)))
     table = curve(shot)
-    full = int(np.argmax(table >= WARNS_AT))
+    full = int(np.argmax(table >= shot.taste.warns_at))
     first = float((file_gains(shot.white_k) * np.array(light_rgb(shot.kelvin))).max())
-    warns = shot.clip_above_key + math.log2(full / 65535 / first) if table[-1] >= WARNS_AT else clips
+    warns = shot.clip_above_key + math.log2(full / 65535 / first) if table[-1] >= shot.taste.warns_at else clips
     floor = float(electrons_at_bar(shot.sensor, SHADOW_BAR / gain, shot.gain_stops, shot.base_stops, shot.time_s))
     return Window(clips, min(warns, clips), math.log2(floor / shot.key_e))
 
@@ -158,8 +160,8 @@ def held_by(shot: Shot, gain: float) -> Held:
     tones = tuple((tone.name, tone_ev(shot, tone.ev)) for tone in shot.scene.tones)
     return Held(
         float(lost_in_raw(raw).mean()),
-        float(warned(file).mean()),
-        float(blocked(file).mean()),
+        float(warned(file, shot).mean()),
+        float(blocked(file, shot).mean()),
         tuple(name for name, ev in tones if ev > window.clips),
         tuple(name for name, ev in tones if ev < window.floor),
         tuple(_spread(raw[..., k] * np.float32(2**shot.clip_above_key)) for k in range(3)),
@@ -201,9 +203,9 @@ def verdicts_of(situation: Situation, setup: Setup, shot: Shot, held: Held) -> t
     return noise, blur, lost
 
 
-def rehearse(situation: Situation, setup: Setup, stage: str | None = None, seed: int = 1) -> Rehearsal:
-    """The frame of a setup with all that is told about it, and four others."""
-    shot = shot_of(situation, setup, stage, seed)
+def rehearse(situation: Situation, setup: Setup, stage: str | None = None, seed: int = 1, values: Mapping[str, Value] = USUAL) -> Rehearsal:
+    """The frame of a setup with all that is told about it, and four others. values: of the body's settings, for its look."""
+    shot = shot_of(situation, setup, stage, seed, values)
     gain = output_gain(situation)
     held, window = held_by(shot, gain), window_of(shot, gain)
     named = tuple(
@@ -283,7 +285,7 @@ def variants_of(situation: Situation, setup: Setup, shot: Shot) -> tuple[Variant
                 theirs = advise(other)
             except CraftError:  # the body does not set these together: the next way of the same change, or none
                 continue
-            taken = replace(shot_of(other, theirs, shot.stage, shot.seed), lift=change.lift)
+            taken = replace(shot_of(other, theirs, shot.stage, shot.seed), lift=change.lift, taste=shot.taste)
             out.append(Variant(change.slug, change.label, theirs, taken, _against(situation, (setup, shot), (theirs, taken))))
             break
     if set_ := _set_of(situation, setup, shot):

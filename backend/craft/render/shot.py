@@ -13,6 +13,7 @@ from craft.exposure.targets import PAN_RESIDUE, base_stops, hand_speed, image_sp
 from craft.kit.body import Sensor, Shutter
 from craft.optics.movement import star_speed_m_s
 from craft.render.boxes import Tuning
+from craft.render.looks import AS_USUAL, Taste, taste_of
 from craft.render.staging import stage_for
 from craft.scales.series import Dial, exact_stops
 from craft.scene.situation import Situation
@@ -20,7 +21,11 @@ from craft.sensor.noise import electrons, saturation_e
 from craft.setup.setup import Setup
 from craft.stage.sets import BY_SLUG
 from craft.stage.stage import Stage
+from craft.vocabulary.setting import Value
 from craft.vocabulary.terms import AimMotion, File, Support
+
+USUAL: Mapping[str, Value] = {}
+"""Settings of a body that nobody has told: its looks are as usual."""
 
 
 @dataclass(frozen=True)
@@ -30,7 +35,7 @@ class Shot:
     stage: the scene's slug; above, below, kelvin: its light as the situation has it; key_stops: EV of the key at the
     sensor less EV of time and aperture at base ISO; iso_stops: as dialled; protection: stops of it that the sensor is
     not given; lift: stops added when the file is made; white_k: what the file calls neutral; of_set: frames of a set, each
-    in stops longer than this one, none for a single frame. Lengths on the sensor
+    in stops longer than this one, none for a single frame; taste: how the file is finished. Lengths on the sensor
     that are drawn while it is open: shake_m by the hand, body_m and limb_m by the subject, pan_m by what the camera
     turns past, star_m by the sky; traverse_s: from the first line's exposure to the last's.
     """
@@ -64,6 +69,7 @@ class Shot:
     raw: bool = True
     seed: int = 1
     of_set: tuple[float, ...] = ()
+    taste: Taste = AS_USUAL
 
     @cached_property
     def scene(self) -> Stage:
@@ -114,11 +120,11 @@ def from_recipe(recipe: Mapping[str, Any]) -> Shot:
     """
     if recipe.get("stage") not in BY_SLUG or set(recipe) != {one.name for one in fields(Shot)}:
         raise CraftError("this frame was made by another version, and cannot be drawn any more")
-    return Shot(**{**recipe, "sensor": Sensor(**recipe["sensor"]), "of_set": tuple(recipe["of_set"])})
+    return Shot(**{**recipe, "sensor": Sensor(**recipe["sensor"]), "of_set": tuple(recipe["of_set"]), "taste": Taste(**recipe["taste"])})
 
 
-def shot_of(situation: Situation, setup: Setup, stage: str | None = None, seed: int = 1) -> Shot:
-    """The frame that a setup takes of a situation, on its own scene or another."""
+def shot_of(situation: Situation, setup: Setup, stage: str | None = None, seed: int = 1, values: Mapping[str, Value] = USUAL) -> Shot:
+    """The frame that a setup takes of a situation, on its own scene or another, in the look that these settings of the body have."""
     time_s = 2 ** -exact_stops(Dial.TIME, setup.shutter_s)
     aperture = 2 ** (exact_stops(Dial.APERTURE, setup.aperture) / 2)
     base = base_stops(situation)
@@ -151,6 +157,7 @@ def shot_of(situation: Situation, setup: Setup, stage: str | None = None, seed: 
         flicker_hz=situation.flicker_hz,
         raw=setup.file is not File.RENDERED,
         seed=seed,
+        taste=taste_of(values),
         **drawn,
     )
 

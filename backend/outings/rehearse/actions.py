@@ -100,7 +100,7 @@ def shot_of_situation(row: Situation, kit: Kit) -> Shot:
     InputError, CraftError : the kit lacks its body or lens, or the numbers do not allow it.
     """
     answer = answer_to(SituationForm.model_validate(kit.resolve(row.document, row.outing)))
-    return shot_of(answer.situation, answer.setup)
+    return shot_of(answer.situation, answer.setup, values=answer.configuration.values)
 
 
 def compared(one: Shot, other: Shot) -> str:

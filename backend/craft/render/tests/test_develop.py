@@ -9,11 +9,14 @@ import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from craft.render.develop import WARNS_AT, as_the_eye, blocked, curve, developed, linear, lost_in_raw, warned, white_gains
+from craft.render.develop import as_the_eye, blocked, curve, developed, finished, linear, lost_in_raw, warned, white_gains
+from craft.render.looks import Taste, taste_of
 from craft.render.picture import DOTS, HATCH, Look, as_jpeg, brightened, crop_view, lift_between, marked, picture
+from craft.render.rehearsal import window_of
 from craft.render.shot import exposed
 from craft.render.tests.shots import a_shot
 from craft.stage.colour import light_rgb
+from craft.vocabulary.settings import BY_SLUG
 
 GREY_RAW = 1 / 7.8
 
@@ -26,7 +29,7 @@ class Developed(unittest.TestCase):
     def test_the_curve_only_rises_and_is_full_before_the_raw_is(self) -> None:
         table = curve(a_shot())
         self.assertTrue((np.diff(table.astype(int)) >= 0).all())
-        full = int(np.argmax(table >= WARNS_AT)) / 65535
+        full = int(np.argmax(table >= 250)) / 65535
         self.assertTrue(0.3 < full < 0.95, "a finished file keeps half to a whole stop less than its raw")
 
     def test_the_mid_tone_is_a_middle_grey(self) -> None:
@@ -64,14 +67,14 @@ class Developed(unittest.TestCase):
         for level in np.linspace(0.05, 1.0, 60):
             raw = flat(level, level, level)
             if lost_in_raw(raw).all():
-                self.assertTrue(warned(developed(raw, shot)).all())
-        self.assertTrue(warned(developed(flat(0.9, 0.9, 0.9), shot)).all())
+                self.assertTrue(warned(developed(raw, shot), shot).all())
+        self.assertTrue(warned(developed(flat(0.9, 0.9, 0.9), shot), shot).all())
         self.assertFalse(lost_in_raw(flat(0.9, 0.9, 0.9)).any())
 
     def test_one_full_channel_is_enough_to_be_lost(self) -> None:
         self.assertTrue(lost_in_raw(flat(1.0, 0.2, 0.1)).all())
-        self.assertTrue(blocked(developed(flat(0.0, 0.0, 0.0), a_shot())).all())
-        self.assertFalse(blocked(developed(flat(GREY_RAW, GREY_RAW, GREY_RAW), a_shot())).any())
+        self.assertTrue(blocked(developed(flat(0.0, 0.0, 0.0), a_shot()), a_shot()).all())
+        self.assertFalse(blocked(developed(flat(GREY_RAW, GREY_RAW, GREY_RAW), a_shot()), a_shot()).any())
 
     def test_the_raw_as_it_is_keeps_its_order(self) -> None:
         levels = [int(linear(flat(v, v, v), a_shot())[0, 0, 1]) for v in (0.001, 0.01, 0.1, 0.5, 1.0)]
@@ -87,6 +90,55 @@ class Developed(unittest.TestCase):
         self.assertGreater(found[12, 12, 1], found[40, 12, 1] + 15)
         self.assertGreater(found[12, 102, 1], found[40, 102, 1] + 4)
         self.assertTrue(20 < found[40, 12, 1] < found[40, 100, 1] < 256)
+
+
+class Looks(unittest.TestCase):
+    """What the settings of a body do to its file."""
+
+    def test_every_value_that_a_body_has_is_known(self) -> None:
+        for slug in ("look", "look_contrast", "look_saturation", "look_sharpness", "high_iso_noise_reduction", "warning_points"):
+            for value in BY_SLUG[slug].values:
+                taste_of({slug: value})
+
+    def test_contrast_leaves_the_mid_tone_and_spreads_the_rest(self) -> None:
+        def levels(look: str) -> list[int]:
+            shot = a_shot(white_k=6504.0, taste=taste_of({"look": look}))
+            return [int(developed(flat(*(GREY_RAW * 2**stops,) * 3), shot)[0, 0, 1]) for stops in (-3, 0, 2)]
+
+        flat_, natural, vivid = (levels(look) for look in ("flat", "natural", "vivid"))
+        self.assertLessEqual(abs(flat_[1] - vivid[1]), 2)
+        self.assertGreater(flat_[0], natural[0])
+        self.assertGreater(natural[0], vivid[0])
+        self.assertLess(flat_[2], natural[2])
+        self.assertLess(natural[2], vivid[2])
+
+    def test_a_flat_look_and_late_warnings_come_nearer_to_what_the_raw_holds(self) -> None:
+        truthful = {"look": "flat", "look_contrast": "low", "look_saturation": "low", "warning_points": "near_the_ends"}
+        warns = [window_of(a_shot(taste=taste_of(values)), 3.0).warns for values in ({"warning_points": "early"}, {}, truthful)]
+        clips = window_of(a_shot(), 3.0).clips
+        self.assertLess(warns[0], warns[1])
+        self.assertLess(warns[1], warns[2])
+        self.assertLessEqual(warns[2], clips)
+
+    def test_saturation_makes_colours_stronger_and_grey_takes_them_away(self) -> None:
+        raw = flat(0.2, 0.1, 0.05)
+        spread = [
+            int(np.ptp(developed(raw, a_shot(taste=taste_of({"look": look})))[0, 0].astype(int))) for look in ("grey", "natural", "vivid")
+        ]
+        self.assertLessEqual(spread[0], 1)
+        self.assertGreater(spread[2], spread[1])
+
+    def test_noise_is_evened_out_and_edges_stay_and_are_sharpened(self) -> None:
+        rng = np.random.default_rng(3)
+        file = np.full((60, 80, 3), 90, np.int16)
+        file[:, 40:] = 170
+        noisy = np.clip(file + rng.normal(0, 6, file.shape), 0, 255).astype(np.uint8)
+        smooth = finished(noisy, a_shot(taste=Taste(smoothing=22.0)))
+        self.assertLess(float(smooth[:, 4:30].std()), 0.65 * float(noisy[:, 4:30].std()))
+        self.assertGreater(float(smooth[:, 44].mean() - smooth[:, 35].mean()), 70)
+        sharp = finished(file.astype(np.uint8), a_shot(taste=Taste(sharpness=0.8)))
+        self.assertGreater(int(sharp[30, 40, 0]), 175)
+        self.assertLess(int(sharp[30, 39, 0]), 85)
 
 
 class Marked(unittest.TestCase):

@@ -11,7 +11,7 @@ import numpy as np
 from craft.exposure.targets import output_gain
 from craft.kit.body import BracketOffer
 from craft.render.compose import as_it_is
-from craft.render.develop import WARNS_AT, developed
+from craft.render.develop import developed
 from craft.render.expose import counted, merged
 from craft.render.rehearsal import HIGHEST, LOWEST, PER_STOP, held_by, rehearse, small_view, tone_ev, window_of
 from craft.render.shot import from_recipe, shot_of
@@ -47,7 +47,9 @@ class Windows(unittest.TestCase):
         for change in ({}, {"kelvin": 3200.0, "white_k": 3200.0}, {"lift": 1.0}, {"protection": 1.0}):
             shot = a_shot("loft", **change)
             warns = window_of(shot, 3.0).warns
-            under, over = (float((developed(found_in(shot, warns + off), shot) >= WARNS_AT).any(-1).mean()) for off in (-0.2, 0.2))
+            under, over = (
+                float((developed(found_in(shot, warns + off), shot) >= shot.taste.warns_at).any(-1).mean()) for off in (-0.2, 0.2)
+            )
             self.assertLess(under, 0.1)
             self.assertGreater(over, 0.9)
 
