@@ -18,10 +18,13 @@ GREY = 0.18
 """Reflectance of the mid-tone, for the curve."""
 
 STEEP, MIDDLE = 1.32, 0.62
-"""The curve: y = x^a/(x^a + m^a), x the light over twice a mid-grey of 0.18; a is its contrast, m where it bends (a photographic shoulder)."""
+"""A photographic shoulder, y = x^a/(x^a + m^a): a is its contrast, m where it bends; x is the light, the mid-tone at 0.36."""
 
-FULL = 1.17
-"""The curve is full before the raw is: a finished file keeps half to a whole stop less than its raw (measured headrooms of 0.5 to 1)."""
+MID = 0.384
+"""What the curve makes of the mid-tone, whatever its contrast."""
+
+HEADROOM = 0.55
+"""Stops by which a file of usual contrast is full before its raw is (measured headrooms are 0.5 to 1); a flat one less, a steep one more."""
 
 GAMMA = 1 / 1.5
 """What is left of the screen's own curve after the shoulder; together they put the mid-tone at about 118 of 255."""
@@ -43,10 +46,12 @@ def file_gains(kelvin: float) -> Pixels:
 @lru_cache(maxsize=64)
 def _curve(scale_stops: float, contrast: float) -> Bytes:
     """The curve as a table over 65536 levels of the raw, brightened by stops from the clip to the mid-tone, which contrast leaves alone."""
-    grey = GREY * 2
+    grey, steep = GREY * 2, STEEP * contrast
     x = np.linspace(0, 1, 65536) * 2**scale_stops * grey
-    steep, middle = STEEP * contrast, grey * (MIDDLE / grey) ** (1 / contrast)
-    shoulder = x**steep / (x**steep + middle**steep) * FULL
+    white = grey * 7.8 * 2 ** (-HEADROOM * contrast**2)
+    # y = c u x^a/(1 + u x^a), with u and c such that the mid-tone comes to MID and `white` to 1
+    u = (MID - (grey / white) ** steep) / ((1 - MID) * grey**steep)
+    shoulder = (1 + 1 / (u * white**steep)) * u * x**steep / (1 + u * x**steep)
     return np.asarray(np.clip(shoulder, 0, 1) ** GAMMA * 255 + 0.5, np.uint8)
 
 

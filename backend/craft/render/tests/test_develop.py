@@ -29,6 +29,11 @@ class Developed(unittest.TestCase):
     def test_the_curve_only_rises_and_is_full_before_the_raw_is(self) -> None:
         table = curve(a_shot())
         self.assertTrue((np.diff(table.astype(int)) >= 0).all())
+        for look in ("flat", "vivid"):
+            for contrast in ("low", "high"):
+                other = curve(a_shot(taste=taste_of({"look": look, "look_contrast": contrast})))
+                self.assertTrue((np.diff(other.astype(int)) >= 0).all())
+                self.assertEqual(int(other[-1]), 255, "what is full in the raw is full in every file")
         full = int(np.argmax(table >= 250)) / 65535
         self.assertTrue(0.3 < full < 0.95, "a finished file keeps half to a whole stop less than its raw")
 

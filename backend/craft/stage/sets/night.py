@@ -43,6 +43,7 @@ def _land() -> tuple[Cutout, ...]:
         Cutout("faint stars", _stars(53, 2600, 0.22, 0.6), FAR, field(1.7), BLUE, cover=field(0.55), lit=Lit.OWN, moves=Moves.SKY),
         Cutout("stars", _stars(59, 520, 0.4, 1.5), FAR, field(4.2), WHITE, lit=Lit.OWN, moves=Moves.SKY),
         Cutout("warm stars", _stars(61, 60, 0.6, 1.7), FAR, field(4.8), paint(1.2, 0.9, 0.65), lit=Lit.OWN, moves=Moves.SKY),
+        Cutout("planet", (oval(318, 112, 2.8, 2.8),), FAR, field(4.4), paint(1.08, 0.98, 0.84), lit=Lit.OWN, moves=Moves.SKY),
         Cutout("far hills", (ridge(482, 60, 21),), 9000, field(-2.3) + glow(150, 480, 260, 60, 1.2), SLATE, to=GOLD, share=glow(150, 480, 260, 60, 0.6)),
         Cutout("town", town, 8000, field(3.0), GOLD, lit=Lit.OTHER),
         Cutout("lake", (rect(-4000, 480, 9000, 60),), 2000, field(-1.5) + grain(60, 1.2, 0.2, 5) + glow(150, 490, 150, 40, 1.7), BLUE, to=GOLD, share=glow(150, 490, 170, 50, 0.7)),
@@ -57,7 +58,7 @@ def _land() -> tuple[Cutout, ...]:
 STARS = Stage(
     slug="stars", title="stars over land", problem="Light so low that time, ISO and aperture are all at their end, and stars that move.",
     usual_mm=20, distance_m=12, aim=(420, 540), vanishing=(480, 480), other_k=2200,
-    tones=(Tone("town", 150, 470, 0.3, 5), Tone("town's glow", 150, 440, 1.0, 14), Tone("galaxy", 600, 130, 0.3, 16), Tone("sky", 60, 60, -1.2, 20), Tone("watcher", 420, 500, -0.9, 4), Tone("near hills", 800, 590, -3.2, 10), Tone("ground", 800, 632, -3.8, 5)),
+    tones=(Tone("planet", 318, 112, 4.4, 1.2), Tone("town", 150, 470, 0.3, 5), Tone("town's glow", 150, 440, 1.0, 14), Tone("galaxy", 600, 130, 0.3, 16), Tone("sky", 60, 60, -1.2, 20), Tone("watcher", 420, 500, -0.9, 4), Tone("near hills", 800, 590, -3.2, 10), Tone("ground", 800, 632, -3.8, 5)),
     draw=_land,
 )
 
