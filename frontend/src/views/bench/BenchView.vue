@@ -15,6 +15,7 @@ import Stops from "@/ruler/Stops.vue";
 import { inShort } from "@/words";
 import Conflict from "../Conflict.vue";
 import { useProfileChange } from "../useProfileChange";
+import { byHand, type Dial } from "./byHand";
 import Decisions from "./Decisions.vue";
 import DetailsPane from "./DetailsPane.vue";
 import Figures from "./Figures.vue";
@@ -72,10 +73,11 @@ const settingErrors = computed(() =>
 );
 const giveError = computed(() => Object.entries(errors.value).find(([place]) => place.startsWith("/concessions"))?.[1]);
 
-type Dial = "shutter_s" | "aperture" | "iso";
+const hand = byHand(change);
+const { school, setByHand } = hand;
 function lock(dial: Dial, value: number | null): void {
   lockErrors.value = {};
-  change((d) => (d.locks = { ...d.locks, [dial]: value }));
+  hand.lock(dial, value);
 }
 async function read(dial: Dial, text: string): Promise<void> {
   const shown = setup.value?.dials[dial].find((s) => s.label === text);
@@ -89,22 +91,6 @@ async function read(dial: Dial, text: string): Promise<void> {
   } catch (error) {
     lockErrors.value = { typed: error instanceof ProblemError ? error.message : "The server cannot be reached." };
   }
-}
-function school(decision: string, slug: string | null): void {
-  change((d) => {
-    const next = { ...d.schools };
-    if (slug) next[decision] = slug;
-    else delete next[decision];
-    d.schools = next;
-  });
-}
-function setByHand(slug: string, value: number | null): void {
-  change((d) => {
-    const next = { ...d.settings };
-    if (value === null) delete next[slug];
-    else next[slug] = value;
-    d.settings = next;
-  });
 }
 /** The bar of noise is the person's: it is changed in the profile, for every picture. */
 async function setBar(value: number): Promise<void> {

@@ -3,6 +3,7 @@ import { computed, ref } from "vue";
 import type { Schemas, Decided, Situation } from "@/api/client";
 import Stops from "@/ruler/Stops.vue";
 import { figures, inShort } from "@/words";
+import type { Dial } from "./byHand";
 import Notes from "./Notes.vue";
 import NumberField from "@/fields/NumberField.vue";
 
@@ -20,7 +21,6 @@ const emit = defineEmits<{
   setting: [slug: string, value: number | null];
 }>();
 
-type Dial = "shutter_s" | "aperture" | "iso";
 type Neighbour = Schemas["NeighbourOut"];
 const shown = computed(() => figures(props.setup, props.now));
 const DIALS = computed(() => [

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed } from "vue";
 import type { Decided, Situation } from "@/api/client";
+import type { Dial } from "../bench/byHand";
 
-type Dial = "shutter_s" | "aperture" | "iso";
 const props = defineProps<{ setup: Decided; locks: NonNullable<Situation["locks"]> }>();
 const emit = defineEmits<{ step: [dial: Dial, by: number]; hold: [dial: Dial, value: number | null] }>();
 const DIALS: { dial: Dial; name: string; less: string; more: string }[] = [

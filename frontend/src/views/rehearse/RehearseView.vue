@@ -9,6 +9,7 @@ import FramePicture from "@/picture/FramePicture.vue";
 import { frameAt, type View } from "@/picture/frames";
 import { useFrame } from "@/picture/useFrame";
 import Conflict from "../Conflict.vue";
+import { byHand, type Dial } from "../bench/byHand";
 import Decisions from "../bench/Decisions.vue";
 import { decided, useBench } from "../bench/useBench";
 import Dials from "./Dials.vue";
@@ -24,6 +25,7 @@ import { useRehearsal } from "./useRehearsal";
 const props = defineProps<{ id: number }>();
 const bench = useBench(props.id, decided);
 const { document, outing: of, asked, setup, errors, saved, theirs, missing, kit, profile, change, undo, settle } = bench;
+const { lock, school, setByHand } = byHand(change);
 const route = useRoute();
 const router = useRouter();
 const VIEWS: { slug: View | "beside"; label: string }[] = [
@@ -98,18 +100,10 @@ function takeOver(variant: Schemas["VariantOut"]): void {
   const { shutter_s, aperture, iso } = variant.frame.figures;
   change((d) => (d.locks = { shutter_s, aperture, iso }));
 }
-function hold(dial: "shutter_s" | "aperture" | "iso", value: number | null): void {
-  change((d) => {
-    const locks = { ...d.locks };
-    if (value === null) delete locks[dial];
-    else locks[dial] = value;
-    d.locks = locks;
-  });
-}
-function step(dial: "shutter_s" | "aperture" | "iso", by: number): void {
+function step(dial: Dial, by: number): void {
   const values = setup.value?.dials[dial] ?? [];
   const next = values[values.findIndex((v) => v.value === setup.value?.exposure[dial]) + by];
-  if (next) hold(dial, next.value);
+  if (next) lock(dial, next.value);
 }
 /** The exposure itself: what else is set stays, so that nothing makes up for it. */
 function expose(by: number): void {
@@ -250,7 +244,7 @@ onBeforeUnmount(() => {
       <ToneRuler :told="told" />
     </section>
     <section v-if="setup" class="right pane" :class="{ chosen: pane === 'figures' }" aria-label="figures and decisions">
-      <Dials :setup="setup" :locks="document.locks ?? {}" @step="step" @hold="hold" />
+      <Dials :setup="setup" :locks="document.locks ?? {}" @step="step" @hold="lock" />
       <template v-if="told">
         <h2>Would you see it</h2>
         <div v-for="verdict in told.verdicts" :key="verdict.what" class="verdict">
@@ -267,8 +261,8 @@ onBeforeUnmount(() => {
         :settings="document.settings ?? {}"
         :bar="profile?.document.noise_bar ?? 40"
         :errors="errors"
-        @school="(decision, slug) => change((d) => (d.schools = { ...d.schools, [decision]: slug ?? '' }))"
-        @setting="(slug, value) => change((d) => (d.settings = { ...d.settings, [slug]: value as number }))"
+        @school="school"
+        @setting="setByHand"
         @bar="() => void router.push({ name: 'profile' })"
       />
       <OtherKit :asked="asked" :kit="kit" :scene="now?.scene.slug ?? null" :seed="seed" @beside="besideToken" />
