@@ -95,12 +95,13 @@ class VerdictOut(BaseModel):
 
 
 class VariantOut(BaseModel):
-    """A frame one might take instead; lift_stops: brightened afterwards."""
+    """A frame one might take instead; lift_stops: brightened afterwards; frames: of a set, which is looked at, not taken over."""
 
     slug: str
     label: str
     frame: FrameOut
     lift_stops: float
+    frames: int
     binding: str | None
     darker_stops: float
     words: str
@@ -176,6 +177,7 @@ def _variant(variant: Variant, sign: Sign) -> VariantOut:
         label=variant.label,
         frame=_frame(variant.shot, variant.setup, sign),
         lift_stops=variant.shot.lift,
+        frames=len(variant.shot.of_set) or 1,
         binding=variant.setup.binding.intent.value if variant.setup.binding else None,
         darker_stops=variant.setup.darker_stops,
         words=variant.words,

@@ -44,13 +44,16 @@ from people.replies import as_json
 
 router = Router(tags=["rehearse"])
 Width = Annotated[int, Query(ge=64, le=1600)]
+ASK_AGAIN = "private, no-cache"
+"""A stored situation's picture follows its kit and its person too, so it is asked for again each time."""
+
 Share = Annotated[float, Query(ge=0, le=1)]
 
 
-def _jpeg(request: HttpRequest, tag: str, data: bytes | None) -> HttpResponse:
+def _jpeg(tag: str, data: bytes | None, kept: str = "private, max-age=86400") -> HttpResponse:
     answer = HttpResponse(status=304) if data is None else HttpResponse(data, content_type="image/jpeg")
     answer["ETag"] = tag
-    answer["Cache-Control"] = "private, max-age=86400"
+    answer["Cache-Control"] = kept
     return answer
 
 
@@ -99,9 +102,9 @@ def frame(
         raise Http404 from error
     tag = etag(shot, view, width, x, y, marks)
     if request.headers.get("If-None-Match") == tag:
-        return _jpeg(request, tag, None)
+        return _jpeg(tag, None)
     try:
-        return _jpeg(request, tag, drawn_if_wanted(request.user.pk, place, ticket, shot, look, width, (x, y), marks))
+        return _jpeg(tag, drawn_if_wanted(request.user.pk, place, ticket, shot, look, width, (x, y), marks))
     except SupersededError:
         return HttpResponse(status=204)
 
@@ -116,8 +119,8 @@ def thumbnail(request: HttpRequest, pk: int, width: Width = 264) -> HttpResponse
         raise Http404 from error
     tag = etag(shot, width)
     if request.headers.get("If-None-Match") == tag:
-        return _jpeg(request, tag, None)
-    return _jpeg(request, tag, drawn(shot, Look.FINDER, width, marks=False))
+        return _jpeg(tag, None, ASK_AGAIN)
+    return _jpeg(tag, drawn(shot, Look.FINDER, width, marks=False), ASK_AGAIN)
 
 
 def _kept(row: KeptFrame) -> KeptOut:

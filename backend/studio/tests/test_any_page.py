@@ -45,7 +45,7 @@ class AnyPage(BrowserCase):
         return [
             *("/", "/kit", f"/kit/bodies/{self.body}", f"/kit/bodies/{self.body}/first", "/profile", "/guide/beeps"),
             *(f"/outings/{self.day.pk}/{name}" for name in OF_A_DAY),
-            *(f"/situations/{pk}{tail}" for pk in ends for tail in ("", "/settings", "/walk", f"/fits?from=situation~{pk}")),
+            *(f"/situations/{pk}{tail}" for pk in ends for tail in ("", "/rehearse", "/settings", "/walk", f"/fits?from=situation~{pk}")),
             *(f"/cards/{card.pk}" for card in Card.objects.filter(situation__outing=self.day)),
         ]
 

@@ -4248,7 +4248,7 @@ export interface components {
         };
         /**
          * VariantOut
-         * @description A frame one might take instead; lift_stops: brightened afterwards.
+         * @description A frame one might take instead; lift_stops: brightened afterwards; frames: of a set, which is looked at, not taken over.
          */
         VariantOut: {
             /** Slug */
@@ -4258,6 +4258,8 @@ export interface components {
             frame: components["schemas"]["FrameOut"];
             /** Lift Stops */
             lift_stops: number;
+            /** Frames */
+            frames: number;
             /** Binding */
             binding: string | null;
             /** Darker Stops */

@@ -11,7 +11,11 @@ const emit = defineEmits<{ take: [variant: Schemas["VariantOut"]]; beside: [slug
 <template>
   <div class="strip" aria-label="frames one might take instead">
     <figure v-for="variant in variants" :key="variant.slug">
-      <button class="plain fire" :aria-label="`take over: ${variant.label}`" @click="emit('take', variant)">
+      <button
+        class="plain fire"
+        :aria-label="`${variant.frames > 1 ? 'look at' : 'take over'}: ${variant.label}`"
+        @click="emit('take', variant)"
+      >
         <FramePicture :src="frameAt(variant.frame.token, { view: 'finder', width: 165 })" :alt="variant.label" :aspect="aspect" />
       </button>
       <figcaption>

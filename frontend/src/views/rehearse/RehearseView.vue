@@ -51,7 +51,7 @@ function go(query: Record<string, string | number | undefined>): void {
   void router.replace({ query: { ...route.query, ...query } });
 }
 const { frame: now, wrong } = useFrame(asked, scene, seed);
-const told = useRehearsal(asked, scene, seed);
+const { told, untold } = useRehearsal(asked, scene, seed);
 const { data: scenes } = useQuery({ queryKey: ["scenes"], queryFn: () => take(client.GET("/api/scenes")), staleTime: Infinity });
 const { data: outings } = useOutings();
 const outing = computed(() => outings.value?.find((o) => o.id === of.value));
@@ -73,12 +73,11 @@ const alt = computed(() => {
 const warned = computed(() => {
   const found = told.value;
   if (!found || !marks.value) return "";
-  if (view.value === "finder" && found.lost.warned_share > 0.001)
-    return found.lost.raw_share < found.lost.warned_share && found.window.holds_more_stops > 0.1
-      ? `the raw still holds ${found.window.holds_more_stops.toFixed(1)} stops of what is marked`
-      : "the raw has lost this too";
-  if (view.value === "raw" && found.lost.raw_share > 0.001)
-    return `${(found.lost.raw_share * 100).toFixed(1)} % of the picture is gone`;
+  const { warned_share, raw_share } = found.lost;
+  const part = (share: number): string => `${(share * 100).toFixed(1)} %`;
+  if (view.value === "finder" && warned_share > 0.001)
+    return `${part(warned_share)} of the picture is warned of; the raw has lost ${part(raw_share)}`;
+  if (view.value === "raw" && raw_share > 0.001) return `${part(raw_share)} of the picture is gone`;
   return "";
 });
 
@@ -97,6 +96,7 @@ function pan(dx: number, dy: number): void {
   });
 }
 function takeOver(variant: Schemas["VariantOut"]): void {
+  if (variant.frames > 1) return setBeside(variant.slug);
   const { shutter_s, aperture, iso } = variant.frame.figures;
   change((d) => (d.locks = { shutter_s, aperture, iso }));
 }
@@ -198,7 +198,7 @@ onBeforeUnmount(() => {
           </select>
         </div>
       </div>
-      <p v-if="wrong" class="error" role="alert">{{ wrong }}</p>
+      <p v-if="wrong || untold" class="error" role="alert">{{ wrong || untold }}</p>
       <SideBySide
         v-if="view === 'beside'"
         :frames="side"
