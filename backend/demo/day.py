@@ -59,7 +59,7 @@ LAYOUTS: dict[str, dict[str, dict[str, Any]]] = {
             "pinned": ["iso_ceiling", "stabiliser", "white_mode"],
             "short_list": ["drive_mode", "metering_pattern", "focus_area"],
             "roles": [
-                {"control": "rear", "use": "press", "function": "focus", "fixed": True},
+                {"control": "rear", "use": "hold", "function": "focus", "fixed": True},
                 {"control": "keel", "use": "hold", "function": "eyes_while_held", "fixed": False},
                 {"control": "mast", "use": "press", "function": "drive", "fixed": False},
             ],

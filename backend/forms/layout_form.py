@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Annotated
 
-from pydantic import Field
+from pydantic import Field, model_validator
 
 from craft.day.fingers import assign
 from craft.day.functions import BY_FUNCTION
@@ -28,6 +28,13 @@ class RoleForm(Form):
     use: Use
     function: Slug
     fixed: bool = False
+
+    @model_validator(mode="after")
+    def focus_is_held(self) -> RoleForm:
+        """Focus under the thumb lasts while it is held: roles written down as a press mean that."""
+        if self.use is Use.PRESS and self.function == "focus":
+            self.use = Use.HOLD
+        return self
 
     def value(self) -> Given:
         """The role as the craft's value."""

@@ -7,7 +7,7 @@ SciPy's ``milp`` (HiGHS), since some uses of a control exclude each other.
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Callable, Iterable, Mapping, Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -17,6 +17,7 @@ from craft.day.functions import BY_FUNCTION, FUNCTIONS, Function
 from craft.decisions.facts import Facts, all_hold
 from craft.errors import CraftError
 from craft.kit.controls import SPOTS, Control, Feel, Given, Use
+from craft.vocabulary.rules import Term
 from craft.vocabulary.setting import Value
 
 SECOND_BEST = 0.9
@@ -31,13 +32,32 @@ DIALS = ("front_dial", "rear_dial")
 
 @dataclass(frozen=True, slots=True)
 class Hour:
-    """One situation of the day as the fingers meet it: its numbers, features, values by setting, and frames."""
+    """One situation of the day as the fingers meet it: its numbers, features, values by setting, frames, and areas that the body has."""
 
     title: str
     facts: Facts
     tokens: frozenset[str]
     values: Mapping[str, Value]
     shots: float
+    areas: frozenset[str] = frozenset()
+
+    def has(self, function: Function) -> bool:
+        """Whether the kit has what a function needs."""
+        return all(need in self.tokens for need in function.needs)
+
+    def lets(self, function: Function) -> bool:
+        """Whether the settings let a function do something."""
+        return _hold(function.asks, self.values)
+
+    def uses(self, function: Function) -> bool:
+        """Whether a function is really used here."""
+        there = self.has(function) and self.lets(function) and _hold(function.beside, self.values)
+        return there and all_hold(function.when, self.facts)
+
+
+def _hold(terms: Iterable[Term], values: Mapping[str, Value]) -> bool:
+    """Whether comparisons hold of settings; one that a body lacks speaks against nothing."""
+    return all(term.setting not in values or term.holds(values[term.setting]) for term in terms)
 
 
 @dataclass(frozen=True, slots=True)
@@ -52,8 +72,12 @@ class Wanted:
 
 @dataclass(frozen=True, slots=True)
 class Clash:
-    """A role that means nothing, or not what one thinks, in some situations; or two roles that exclude each other."""
+    """A role that means nothing, or not what one thinks, in some situations; or a function that they count on and no control has.
 
+    function: what it is about; given: the roles concerned, none where a control is wanting.
+    """
+
+    function: Function
     given: tuple[Given, ...]
     because: str
     situations: tuple[str, ...] = ()
@@ -71,18 +95,17 @@ class Roles:
 
 
 def wanted_of(hours: Sequence[Hour]) -> tuple[Wanted, ...]:
-    """What a day wants under its fingers, the most first; only what the kit has.
+    """What a day wants under its fingers, the most first; only what the kit has and the setups use.
 
     hours: its situations with one body, in their order.
     """
+    areas = {hour.values.get("focus_area") for hour in hours}
     found = []
     for function in FUNCTIONS:
         uses, titles = 0.0, []
         for k, hour in enumerate(hours):
-            if not all(need in hour.tokens for need in function.needs):
-                continue
-            here = function.often * hour.shots / 100 if all_hold(function.when, hour.facts) else 0.0
-            if k and function.setting and hours[k - 1].values.get(function.setting) != hour.values.get(function.setting):
+            here = _uses_of(function, hour, areas) * hour.shots / 100
+            if k and hour.has(function) and _changes(function, hours[k - 1].values, hour.values):
                 here += 1
             if here:
                 uses += here
@@ -90,6 +113,24 @@ def wanted_of(hours: Sequence[Hour]) -> tuple[Wanted, ...]:
         if uses:
             found.append(Wanted(function, uses, uses * function.bad, tuple(titles)))
     return tuple(sorted(found, key=lambda one: (-one.lost, one.function.slug)))
+
+
+def _uses_of(function: Function, hour: Hour, areas: set[Value | None]) -> float:
+    """Uses per hundred frames in one situation; an area has a button of its own where the day's other setups work with it."""
+    if function.each_change or not hour.uses(function):
+        return 0.0
+    own = hour.values.get("focus_area")
+    if function.area:
+        return function.often if function.area in areas and function.area != own else 0.0
+    named = len(areas - {own, "none", None}) > 0
+    return 0.0 if function.slug == "other_area" and named else function.often
+
+
+def _changes(function: Function, before: Mapping[str, Value], values: Mapping[str, Value]) -> bool:
+    """Whether a function is wanted once more because one setup follows another."""
+    if function.each_change:
+        return before != values
+    return bool(function.setting) and not function.borrows and before.get(function.setting) != values.get(function.setting)
 
 
 def worth(wanted: Wanted, control: Control, use: Use, feel: Feel) -> float | None:
@@ -101,6 +142,10 @@ def worth(wanted: Wanted, control: Control, use: Use, feel: Feel) -> float | Non
     return wanted.lost * fitting * (1 - feel.missed) - A_BUMP[use] * feel.bumped * wanted.lost
 
 
+Seat = Callable[[Wanted, Control, Use], bool]
+"""Whether a function may be seated at a control in one use."""
+
+
 def feel_of(control: Control, own: Mapping[str, Feel]) -> Feel:
     """How a control meets the hand: as the person says, else as its place does."""
     spot = SPOTS[control.spot]
@@ -108,9 +153,15 @@ def feel_of(control: Control, own: Mapping[str, Feel]) -> Feel:
 
 
 def assign(
-    wanted: Sequence[Wanted], controls: Sequence[Control], fixed: Sequence[Given] = (), own: Mapping[str, Feel] | None = None
+    wanted: Sequence[Wanted],
+    controls: Sequence[Control],
+    fixed: Sequence[Given] = (),
+    own: Mapping[str, Feel] | None = None,
+    free: Seat = lambda one, control, use: True,
 ) -> tuple[tuple[Given, ...], float]:
     """The best roles for controls, and their worth in frames; each function once, fixed roles kept.
+
+    free: whether a function may be seated at a control in one use.
 
     Raises
     ------
@@ -129,6 +180,7 @@ def assign(
         if one.function.slug not in placed
         for control in controls
         for use in control.uses
+        if free(one, control, use)
         if not any(given.control == control.slug and (given.use is use or control.excluded(given.use, use)) for given in fixed)
         if (value := worth(one, control, use, feel_of(control, own or {}))) is not None and value > 0
     ]
@@ -185,8 +237,8 @@ def _check(given: Given, controls: Mapping[str, Control], before: Iterable[Given
     if control.takes and function.slug not in control.takes:
         raise CraftError(f"{control.label} takes {', '.join(sorted(control.takes))} only", ("given", k, "function"))
     for other in before:
-        if other.function == given.function:
-            raise CraftError(f"{function.label} has a place already, on {controls[other.control].label}", ("given", k, "function"))
+        if other.function == given.function and other.control == given.control:
+            raise CraftError(f"{function.label} is on {control.label} already", ("given", k, "function"))
         if other.control == given.control and (other.use is given.use or control.excluded(other.use, given.use)):
             raise CraftError(f"{control.label} has a role that excludes this one: {other.function}", ("given", k, "use"))
 
@@ -206,24 +258,52 @@ BUTTON_SETTINGS = (
 
 
 def clashes_of(given: Sequence[Given], controls: Sequence[Control], hours: Sequence[Hour]) -> tuple[Clash, ...]:
-    """What is wrong with roles on a day: what they ask of the settings and do not get, and modes in which a control is deaf."""
+    """What is wrong with roles on a day, what the setups count on and no control has first.
+
+    A role that does nothing in some setups and serves others is at rest there and no clash; one that serves none is one.
+    """
     by_slug = {control.slug: control for control in controls}
+    placed = {served for one in given for served in (one.function, BY_FUNCTION[one.function].serves)}
     found = []
+    for function in FUNCTIONS:
+        counting = [h for h in hours if function.lacked and function.slug not in placed and h.has(function)]
+        titles = tuple(h.title for h in counting if all(t.setting in h.values and t.holds(h.values[t.setting]) for t in function.lacked))
+        if titles:
+            found.append(Clash(function, (), function.lacked_because, titles))
     for one in given:
         function, control = BY_FUNCTION[one.function], by_slug[one.control]
-        for term in function.asks:
-            titles = tuple(h.title for h in hours if term.setting in h.values and not term.holds(h.values[term.setting]))
-            if titles:
-                found.append(Clash((one,), function.asks_because, titles))
-        if control.slug in DIALS and one.use is Use.TURN:
-            titles = tuple(h.title for h in hours if h.values.get(control.slug, one.function) != one.function)
-            if titles:
-                found.append(Clash((one,), f"these setups give {control.label} another role", titles))
-        if control.modes:
-            deaf = tuple(h.title for h in hours if h.values.get("exposure_mode", "manual") not in control.modes)
-            if deaf:
-                found.append(Clash((one,), f"{control.label} does nothing in the exposure mode of these", deaf))
+        titles = tuple(h.title for h in hours)
+        if function.area and hours and not any(function.area in h.areas for h in hours):
+            found.append(Clash(function, (one,), "this body has no such area", titles))
+        elif hours and not any(h.lets(function) for h in hours):
+            found.append(Clash(function, (one,), function.asks_because, titles))
+        turned = _turned_otherwise(function, control, one.use, hours)
+        if turned:
+            found.append(Clash(function, (one,), f"these setups give {control.label} another role", turned))
+        deaf = _deaf(function, control, hours)
+        if deaf:
+            found.append(Clash(function, (one,), f"{control.label} does nothing in the exposure mode of these", deaf))
     return tuple(found)
+
+
+def _turned_otherwise(function: Function, control: Control, use: Use, hours: Sequence[Hour]) -> tuple[str, ...]:
+    """Situations whose setups have a dial turn something else."""
+    if control.slug not in DIALS or use is not Use.TURN:
+        return ()
+    return tuple(h.title for h in hours if h.values.get(control.slug, function.slug) != function.slug)
+
+
+def _deaf(function: Function, control: Control, hours: Sequence[Hour]) -> tuple[str, ...]:
+    """Situations that would use a function and in whose exposure mode its control does nothing."""
+    if not control.modes:
+        return ()
+    return tuple(h.title for h in hours if h.uses(function) and h.values.get("exposure_mode", "manual") not in control.modes)
+
+
+def rests_of(one: Given, hours: Sequence[Hour]) -> tuple[str, ...]:
+    """Situations in which a role does nothing, and harms nothing."""
+    function = BY_FUNCTION[one.function]
+    return tuple(h.title for h in hours if not h.lets(function)) if any(h.lets(function) for h in hours) else ()
 
 
 def roles_of(
@@ -236,7 +316,11 @@ def roles_of(
     CraftError : a fixed role that cannot be.
     """
     wanted = wanted_of(hours)
-    given, value = assign(wanted, controls, fixed, own)
+
+    def free(one: Wanted, control: Control, use: Use) -> bool:
+        return not _turned_otherwise(one.function, control, use, hours) and not _deaf(one.function, control, hours)
+
+    given, value = assign(wanted, controls, fixed, own, free)
     placed = {one.function for one in given}
     return Roles(given, value, wanted, tuple(one for one in wanted if one.function.slug not in placed), clashes_of(given, controls, hours))
 

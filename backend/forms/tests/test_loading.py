@@ -244,9 +244,14 @@ class Knowledge(TestCase):
             ("landscape", {"light": hard, "profile": {"schools": {"metering": "spot_near_brightest"}}}),
             ("sports", {"delivery": {"deadline_h": 2}}),
             ("wedding", {"light": {"ev100": 6}}),
+            ("portrait", {"settings": {"flash": "on", "registered_faces": "on"}}),
+            ("sports", {"delivery": {"deadline_h": 0.5}}),
         ):
             for one in wanted_of([hour_of(genre, "merrow-swift-20", **more)]):
                 wanted.setdefault(one.function.slug, set()).add(genre)
+        by_area = [hour_of("sports", "merrow-swift-20", settings={"focus_area": area}) for area in BY_SLUG["focus_area"].values]
+        for one in wanted_of(by_area):
+            wanted.setdefault(one.function.slug, set()).add("a day of areas")
         self.assertEqual({function.slug for function in FUNCTIONS} - set(wanted), set())
         self.assertGreater(len({frozenset(places) for places in wanted.values()}), 8, "they are wanted for different reasons")
 
@@ -287,7 +292,7 @@ class Knowledge(TestCase):
         free = roles_of(hours, controls)
         for role in free.given:
             self.assertAlmostEqual(roles_of(hours, controls, [role]).worth, free.worth, places=6)
-        odd = Role("deck", Use.PRESS, "focus", True)
+        odd = Role("helm", Use.HOLD, "focus", True)
         self.assertLess(roles_of(hours, controls, [odd]).worth, free.worth)
 
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from itertools import pairwise
 
-from craft.day.fingers import Clash, Hour, Wanted, clashes_of, pairs_of, roles_of, two_meanings
+from craft.day.fingers import Clash, Hour, Wanted, clashes_of, pairs_of, rests_of, roles_of, two_meanings
 from craft.day.functions import BY_FUNCTION
 from craft.day.pins import Errand, pins_of
 from craft.errors import CraftError
@@ -21,11 +21,12 @@ from people.versions import tag
 
 def hour_of(made: Made) -> Hour:
     """A situation as the fingers meet it."""
-    facts = made.facts
-    return Hour(made.title, facts, made.tokens, made.configuration.values, facts["shots"])
+    facts, configuration = made.facts, made.configuration
+    areas = frozenset(str(area) for area in configuration.around.offered.get("focus_area", ()))
+    return Hour(made.title, facts, made.tokens, configuration.values, facts["shots"], areas)
 
 
-def _role(given: Given, wanted: dict[str, Wanted]) -> RoleOut:
+def _role(given: Given, wanted: dict[str, Wanted], hours: Sequence[Hour]) -> RoleOut:
     function, day = BY_FUNCTION[given.function], wanted.get(given.function)
     return RoleOut(
         control=given.control,
@@ -36,15 +37,16 @@ def _role(given: Given, wanted: dict[str, Wanted]) -> RoleOut:
         uses=day.uses if day else 0,
         because=function.because,
         situations=list(day.situations) if day else [],
+        rests=list(rests_of(given, hours)),
     )
 
 
 def _clashes(found: Sequence[Clash]) -> list[ClashOut]:
     return [
         ClashOut(
-            control=clash.given[0].control,
-            function=clash.given[0].function,
-            label=BY_FUNCTION[clash.given[0].function].label,
+            control=clash.given[0].control if clash.given else "",
+            function=clash.function.slug,
+            label=clash.function.label,
             because=clash.because,
             situations=list(clash.situations),
         )
@@ -78,8 +80,8 @@ def body_controls(body: str, day: list[Made], starts: dict[int, str], layout: tu
         version=tag(layout[1]),
         borrows_from=facts.borrows_from,
         controls=[ControlOut(slug=c.slug, label=c.label, spot=c.spot, uses=list(c.uses)) for c in facts.controls],
-        kept=[_role(given, wanted) for given in kept],
-        proposed=[_role(given, wanted) for given in roles.given],
+        kept=[_role(given, wanted, hours) for given in kept],
+        proposed=[_role(given, wanted, hours) for given in roles.given],
         worth=roles.worth,
         without=[
             WantedOut(

@@ -17,7 +17,7 @@ class ControlOut(Schema):
 
 
 class RoleOut(Schema):
-    """A role: on which control, how, what; fixed by the person; uses of the day, and why one wants it."""
+    """A role: on which control, how, what; fixed by the person; uses of the day, why one wants it, and where it does nothing."""
 
     control: str
     use: Use
@@ -27,6 +27,7 @@ class RoleOut(Schema):
     uses: float
     because: str
     situations: list[str]
+    rests: list[str]
 
 
 class WantedOut(Schema):
@@ -41,7 +42,7 @@ class WantedOut(Schema):
 
 
 class ClashOut(Schema):
-    """What is wrong with a role, and in which situations."""
+    """What is wrong with a role, and in which situations; without a control: what they count on and no finger has."""
 
     control: str
     function: str

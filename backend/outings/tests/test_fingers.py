@@ -30,7 +30,7 @@ class Controls(Day):
     def test_the_day_asks_for_functions_and_each_gets_the_place_it_is_found_best_at(self) -> None:
         swift = self.get()[SWIFT]
         roles = {role["function"]: (role["control"], role["use"]) for role in swift["proposed"]}
-        self.assertEqual(roles["focus"], ("rear", "press"), "the fixed role stays")
+        self.assertEqual(roles["focus"], ("rear", "hold"), "the fixed role stays")
         self.assertTrue({"front_dial", "rear_dial"} <= {control for control, _ in roles.values()})
         self.assertEqual(len(roles), len(swift["proposed"]), "nothing twice")
         self.assertGreater(swift["worth"], 0)

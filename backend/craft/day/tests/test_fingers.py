@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from itertools import product
 from unittest import TestCase
 
@@ -16,6 +17,8 @@ from craft.day.fingers import (
     clashes_of,
     feel_of,
     pairs_of,
+    rests_of,
+    roles_of,
     two_meanings,
     wanted_of,
     worth,
@@ -27,6 +30,10 @@ from craft.kit.controls import LASTS, SPOTS, USE_WORDS, Control, Feel, Given, Us
 from craft.kit.facts import Bank, BodyFacts
 from craft.vocabulary.features import FEATURES
 from craft.vocabulary.settings import BY_SLUG
+
+ASKED = sorted(
+    {term.setting for row in FUNCTIONS for term in (*row.asks, *row.beside, *row.lacked)} | {"exposure_mode", "focus_area", "front_dial"}
+)
 
 SOME = ("focus", "eyes_while_held", "drive", "magnifier", "compensation", "set_of_frames", "other_area")
 
@@ -104,12 +111,12 @@ class Assigned(TestCase):
     def test_fixed_roles_that_cannot_be_are_refused_at_their_place(self) -> None:
         key = Control("key", "key", "thumb_rest", (Use.PRESS, Use.HOLD), frozenset({"focus", "eyes_while_held", "drive"}))
         for fixed, where in (
-            ([Given("none", Use.PRESS, "focus")], ("given", 0, "control")),
-            ([Given("key", Use.PRESS, "nonsense")], ("given", 0, "function")),
-            ([Given("key", Use.HOLD, "focus")], ("given", 0, "use")),
+            ([Given("none", Use.HOLD, "focus")], ("given", 0, "control")),
+            ([Given("key", Use.HOLD, "nonsense")], ("given", 0, "function")),
+            ([Given("key", Use.PRESS, "focus")], ("given", 0, "use")),
             ([Given("key", Use.PRESS, "magnifier")], ("given", 0, "function")),
-            ([Given("key", Use.PRESS, "focus"), Given("key", Use.HOLD, "eyes_while_held")], ("given", 1, "use")),
-            ([Given("key", Use.PRESS, "focus"), Given("key", Use.PRESS, "focus")], ("given", 1, "function")),
+            ([Given("key", Use.HOLD, "focus"), Given("key", Use.PRESS, "drive")], ("given", 1, "use")),
+            ([Given("key", Use.HOLD, "focus"), Given("key", Use.HOLD, "focus")], ("given", 1, "function")),
         ):
             with self.assertRaises(CraftError) as caught:
                 assign((), (key,), fixed)
@@ -138,10 +145,59 @@ class Days(TestCase):
         hours = [hour("race", eye_detection="always", front_dial="iso"), hour("hide", eye_detection="while_held", front_dial="time")]
         given = (Given("key", Use.HOLD, "eyes_while_held"), Given("front_dial", Use.TURN, "time"))
         clashes = clashes_of(given, (key, dial), hours)
-        self.assertEqual([(c.given[0].control, c.situations) for c in clashes], [("key", ("race",)), ("front_dial", ("race",))])
+        self.assertEqual([(c.given[0].control, c.situations) for c in clashes], [("front_dial", ("race",))])
+        self.assertEqual(rests_of(given[0], hours), ("race",), "a role that serves one setup only rests in the others")
+        (empty,) = clashes_of(given[:1], (key, dial), hours[:1])
+        self.assertEqual((empty.given[0].control, empty.situations), ("key", ("race",)), "one that serves none is a clash")
         deaf = Control("key", "key", "grip_high", modes=frozenset({"manual"}))
         hours = [hour("race", exposure_mode="program", eye_detection="off")]
         self.assertEqual(clashes_of(given[:1], (deaf,), hours)[0].situations, ("race",))
+
+    def test_what_the_setups_leave_to_a_finger_that_has_it_not_is_said_first(self) -> None:
+        key, ring = Control("key", "key", "thumb_rest"), Control("ring", "ring key", "barrel")
+        hours = [hour("race", focus_activation="rear_button", focus_mode="continuous"), hour("desk", focus_activation="both")]
+        first, *rest = clashes_of((), (key, ring), hours)
+        self.assertEqual((first.function.slug, first.given, first.situations, rest), ("focus", (), ("race",), []))
+        pair = (Given("key", Use.HOLD, "focus"), Given("ring", Use.PRESS, "by_hand_toggle"))
+        self.assertEqual(clashes_of(pair, (key, ring), hours), (), "a thumb that focuses and a way to the hand are a pair")
+        by_area = (Given("key", Use.HOLD, "focus_small_group"),)
+        (lacking,) = clashes_of(by_area, (key,), hours)
+        self.assertEqual(lacking.given, by_area, "it focuses, with an area that this body has not")
+        has = [replace(one, areas=frozenset({"small_group"})) for one in hours]
+        self.assertEqual(clashes_of(by_area, (key,), has), ())
+
+    def test_areas_that_the_day_works_with_are_wanted_on_buttons_of_their_own(self) -> None:
+        hours = [hour("terns", focus_area="zone"), hour("heats", focus_area="small_group")]
+        wanted = {w.function.slug: w.situations for w in wanted_of(hours) if w.function.area or w.function.slug == "other_area"}
+        self.assertEqual(wanted, {"focus_zone": ("heats",), "focus_small_group": ("terns",)})
+        self.assertIn("other_area", {w.function.slug for w in wanted_of(hours[:1])}, "with one area on the day, any other")
+        still = replace(hours[0], facts={**hours[0].facts, "zone": 1.0})
+        self.assertNotIn("magnifier", {w.function.slug for w in wanted_of([still])}, "nobody magnifies in a zone of depth")
+
+    @settings(max_examples=40, deadline=None)
+    @given(st.data())
+    def test_roles_that_are_computed_never_clash_with_their_own_day(self, data: st.DataObject) -> None:
+        choice = {slug: BY_SLUG[slug].values for slug in ASKED if BY_SLUG[slug].values}
+        hours = [
+            Hour(
+                f"h{k}",
+                {fact: float(data.draw(st.sampled_from((0.0, 1.0)))) for fact in FACTS},
+                frozenset(FEATURES),
+                {slug: data.draw(st.sampled_from(values)) for slug, values in choice.items()},
+                100.0,
+                frozenset(map(str, BY_SLUG["focus_area"].values)),
+            )
+            for k in range(data.draw(st.integers(1, 3)))
+        ]
+        controls = [
+            Control(slug, slug, spot, uses, modes=modes)
+            for slug, spot, uses, modes in (
+                ("front_dial", "top_front", (Use.TURN,), frozenset()),
+                ("rear", "thumb_rest", (Use.PRESS, Use.HOLD, Use.PRESS_AND_TURN), frozenset()),
+                ("nose", "grip_high", (Use.PRESS, Use.HOLD, Use.LONG_PRESS), frozenset({"manual"})),
+            )
+        ]
+        self.assertEqual([clash for clash in roles_of(hours, controls).clashes if clash.given], [])
 
     def test_one_finger_with_two_meanings_and_two_setups_in_turns_are_found(self) -> None:
         hours = [hour("a", focus_activation="rear_button"), hour("b", focus_activation="both"), hour("c", focus_activation="both")]
@@ -157,6 +213,10 @@ class Days(TestCase):
             self.assertTrue(set(row.needs) <= set(FEATURES) and all(test.fact in FACTS for test in row.when), row.slug)
             for term in row.asks:
                 self.assertTrue(set(term.values) <= set(BY_SLUG[term.setting].values), row.slug)
+            for term in (*row.beside, *row.lacked):
+                self.assertTrue(set(term.values) <= set(BY_SLUG[term.setting].values), row.slug)
+            self.assertTrue(bool(row.lacked) == bool(row.lacked_because) and (not row.serves or row.serves in BY_FUNCTION), row.slug)
+            self.assertTrue(not row.area or row.area in BY_SLUG["focus_area"].values, row.slug)
             self.assertTrue(row.uses and row.because and row.source and bool(row.asks) == bool(row.asks_because))
             self.assertTrue(0 < row.bad <= 1 and row.often > 0)
         self.assertEqual(set(USE_WORDS), set(Use))
