@@ -40,7 +40,7 @@ class WayOfUse(Schema):
 
 
 class FunctionOut(Schema):
-    """Something a control can do, why one wants it, and the ways of using a control that fit it."""
+    """Something a control can do, why one wants it, the ways of using a control that fit it, and the focus area that it brings."""
 
     slug: str
     label: str
@@ -48,6 +48,7 @@ class FunctionOut(Schema):
     uses: list[Use]
     because: str
     borrows: bool
+    area: str
 
 
 class LayoutOut(Schema):
@@ -75,7 +76,7 @@ def _out(row: Layout, response: HttpResponse) -> LayoutOut:
         ],
         uses=[WayOfUse(slug=use, label=words, lasts=LASTS[use]) for use, words in USE_WORDS.items()],
         functions=[
-            FunctionOut(slug=f.slug, label=f.label, setting=f.setting, uses=list(f.uses), because=f.because, borrows=f.borrows)
+            FunctionOut(slug=f.slug, label=f.label, setting=f.setting, uses=list(f.uses), because=f.because, borrows=f.borrows, area=f.area)
             for f in FUNCTIONS
         ],
     )

@@ -27,7 +27,7 @@ A_BUMP: Mapping[Use, float] = {Use.PRESS: 0.5, Use.HOLD: 0.1, Use.LONG_PRESS: 0.
 """How much a touch by accident weighs against a use that was missed: what latches stays wrong until it is noticed (estimates)."""
 
 DIALS = ("front_dial", "rear_dial")
-"""Controls whose role is a setting of the same name."""
+"""Controls whose role when turned is a setting of the same name: each setup brings its own."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -48,6 +48,15 @@ class Hour:
     def lets(self, function: Function) -> bool:
         """Whether the settings let a function do something."""
         return _hold(function.asks, self.values)
+
+    def counts_on(self, function: Function) -> bool:
+        """Whether the settings leave something to a finger and to nothing else."""
+        there = bool(function.lacked) and self.has(function)
+        return there and all(term.setting in self.values and term.holds(self.values[term.setting]) for term in function.lacked)
+
+    def turned(self) -> dict[str, str]:
+        """What the setup itself puts on the dials: control -> function."""
+        return {dial: str(self.values[dial]) for dial in DIALS if self.values.get(dial) in BY_FUNCTION}
 
     def uses(self, function: Function) -> bool:
         """Whether a function is really used here."""
@@ -97,27 +106,32 @@ class Roles:
 def wanted_of(hours: Sequence[Hour]) -> tuple[Wanted, ...]:
     """What a day wants under its fingers, the most first; only what the kit has and the setups use.
 
+    What a setup leaves to a finger and to nothing else is used in every frame, and without it each is lost.
+
     hours: its situations with one body, in their order.
     """
     areas = {hour.values.get("focus_area") for hour in hours}
     found = []
     for function in FUNCTIONS:
-        uses, titles = 0.0, []
+        uses, counted_on, titles = 0.0, 0.0, []
         for k, hour in enumerate(hours):
             here = _uses_of(function, hour, areas) * hour.shots / 100
+            if hour.counts_on(function):
+                here += hour.shots
+                counted_on += hour.shots
             if k and hour.has(function) and _changes(function, hours[k - 1].values, hour.values):
                 here += 1
             if here:
                 uses += here
                 titles.append(hour.title)
         if uses:
-            found.append(Wanted(function, uses, uses * function.bad, tuple(titles)))
+            found.append(Wanted(function, uses, (uses - counted_on) * function.bad + counted_on, tuple(titles)))
     return tuple(sorted(found, key=lambda one: (-one.lost, one.function.slug)))
 
 
 def _uses_of(function: Function, hour: Hour, areas: set[Value | None]) -> float:
-    """Uses per hundred frames in one situation; an area has a button of its own where the day's other setups work with it."""
-    if function.each_change or not hour.uses(function):
+    """Uses per hundred frames in one situation beside what its dials turn; an area has its own button where the day's other setups use it."""
+    if function.each_change or not hour.uses(function) or function.slug in hour.turned().values():
         return 0.0
     own = hour.values.get("focus_area")
     if function.area:
@@ -249,8 +263,6 @@ BUTTON_SETTINGS = (
     "eye_button",
     "second_setup_button",
     "press_and_turn",
-    "front_dial",
-    "rear_dial",
     "dial_direction",
     "compensation_direction",
 )
@@ -266,9 +278,8 @@ def clashes_of(given: Sequence[Given], controls: Sequence[Control], hours: Seque
     placed = {served for one in given for served in (one.function, BY_FUNCTION[one.function].serves)}
     found = []
     for function in FUNCTIONS:
-        counting = [h for h in hours if function.lacked and function.slug not in placed and h.has(function)]
-        titles = tuple(h.title for h in counting if all(t.setting in h.values and t.holds(h.values[t.setting]) for t in function.lacked))
-        if titles:
+        titles = tuple(h.title for h in hours if h.counts_on(function))
+        if titles and function.slug not in placed:
             found.append(Clash(function, (), function.lacked_because, titles))
     for one in given:
         function, control = BY_FUNCTION[one.function], by_slug[one.control]
@@ -318,11 +329,21 @@ def roles_of(
     wanted = wanted_of(hours)
 
     def free(one: Wanted, control: Control, use: Use) -> bool:
-        return not _turned_otherwise(one.function, control, use, hours) and not _deaf(one.function, control, hours)
+        taken = use is Use.TURN and any(control.slug in hour.turned() for hour in hours)
+        return not taken and not _deaf(one.function, control, hours)
 
     given, value = assign(wanted, controls, fixed, own, free)
     placed = {one.function for one in given}
     return Roles(given, value, wanted, tuple(one for one in wanted if one.function.slug not in placed), clashes_of(given, controls, hours))
+
+
+def turns_of(control: Control, hours: Sequence[Hour]) -> tuple[tuple[Function, tuple[str, ...]], ...]:
+    """What the setups put on a dial, and in which situations; nothing for a control that they leave alone."""
+    found: dict[str, list[str]] = {}
+    for hour in hours:
+        if Use.TURN in control.uses and control.slug in hour.turned():
+            found.setdefault(hour.turned()[control.slug], []).append(hour.title)
+    return tuple((BY_FUNCTION[slug], tuple(titles)) for slug, titles in found.items())
 
 
 @dataclass(frozen=True, slots=True)

@@ -246,6 +246,7 @@ class Knowledge(TestCase):
             ("wedding", {"light": {"ev100": 6}}),
             ("portrait", {"settings": {"flash": "on", "registered_faces": "on"}}),
             ("sports", {"delivery": {"deadline_h": 0.5}}),
+            ("sports", {"settings": {"front_dial": "compensation", "rear_dial": "compensation"}}),
         ):
             for one in wanted_of([hour_of(genre, "merrow-swift-20", **more)]):
                 wanted.setdefault(one.function.slug, set()).add(genre)

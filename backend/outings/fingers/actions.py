@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from itertools import pairwise
 
-from craft.day.fingers import Clash, Hour, Wanted, clashes_of, pairs_of, rests_of, roles_of, two_meanings
+from craft.day.fingers import Clash, Hour, Wanted, clashes_of, pairs_of, rests_of, roles_of, turns_of, two_meanings
 from craft.day.functions import BY_FUNCTION
 from craft.day.pins import Errand, pins_of
 from craft.errors import CraftError
@@ -14,7 +14,18 @@ from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.words import say_value
 from forms.layout_form import LayoutForm
 from outings.actions import Kit
-from outings.fingers.schemas import BodyControls, ClashOut, ControlOut, InTurnsOut, MeaningOut, PinOut, RoleOut, TwoMeaningsOut, WantedOut
+from outings.fingers.schemas import (
+    BodyControls,
+    ClashOut,
+    ControlOut,
+    InTurnsOut,
+    MeaningOut,
+    PinOut,
+    RoleOut,
+    TurnOut,
+    TwoMeaningsOut,
+    WantedOut,
+)
 from outings.setups import Made, minutes_of
 from people.versions import tag
 
@@ -39,6 +50,11 @@ def _role(given: Given, wanted: dict[str, Wanted], hours: Sequence[Hour]) -> Rol
         situations=list(day.situations) if day else [],
         rests=list(rests_of(given, hours)),
     )
+
+
+def _control(control: Control, hours: Sequence[Hour]) -> ControlOut:
+    turns = [TurnOut(function=f.slug, label=f.label, situations=list(titles)) for f, titles in turns_of(control, hours)]
+    return ControlOut(slug=control.slug, label=control.label, spot=control.spot, uses=list(control.uses), turns=turns)
 
 
 def _clashes(found: Sequence[Clash]) -> list[ClashOut]:
@@ -79,7 +95,9 @@ def body_controls(body: str, day: list[Made], starts: dict[int, str], layout: tu
         body=body,
         version=tag(layout[1]),
         borrows_from=facts.borrows_from,
-        controls=[ControlOut(slug=c.slug, label=c.label, spot=c.spot, uses=list(c.uses)) for c in facts.controls],
+        finder=day[0].situation.body.finder.value,
+        areas=sorted(set().union(*(hour.areas for hour in hours))),
+        controls=[_control(control, hours) for control in facts.controls],
         kept=[_role(given, wanted, hours) for given in kept],
         proposed=[_role(given, wanted, hours) for given in roles.given],
         worth=roles.worth,

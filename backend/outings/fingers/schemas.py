@@ -2,18 +2,29 @@
 
 from __future__ import annotations
 
+from typing import Literal
+
 from ninja import Schema
 
 from craft.kit.controls import Use
 
 
+class TurnOut(Schema):
+    """What the setups of some situations put on a dial."""
+
+    function: str
+    label: str
+    situations: list[str]
+
+
 class ControlOut(Schema):
-    """A control of the body: what its owner calls it, and where it lies."""
+    """A control of the body: what its owner calls it, where it lies, and what the setups themselves put on it."""
 
     slug: str
     label: str
     spot: str
     uses: list[Use]
+    turns: list[TurnOut]
 
 
 class RoleOut(Schema):
@@ -86,7 +97,7 @@ class PinOut(Schema):
 class BodyControls(Schema):
     """Controls of one body on the day.
 
-    kept: the roles as they are written down; proposed: the best, fixed ones kept; worth: frames that
+    finder, areas: what it looks like, and where it can focus; kept: the roles as they are written down; proposed: the best, fixed ones kept; worth: frames that
     those save; problem: why none can be proposed; pins: what to pin, with presses of the day without
     and with them.
     """
@@ -94,6 +105,8 @@ class BodyControls(Schema):
     body: str
     version: str
     borrows_from: str
+    finder: Literal["electronic", "optical", "screen"]
+    areas: list[str]
     controls: list[ControlOut]
     kept: list[RoleOut]
     proposed: list[RoleOut]

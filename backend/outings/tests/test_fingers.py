@@ -31,7 +31,12 @@ class Controls(Day):
         swift = self.get()[SWIFT]
         roles = {role["function"]: (role["control"], role["use"]) for role in swift["proposed"]}
         self.assertEqual(roles["focus"], ("rear", "hold"), "the fixed role stays")
-        self.assertTrue({"front_dial", "rear_dial"} <= {control for control, _ in roles.values()})
+        wheels = {c["slug"]: {turn["function"] for turn in c["turns"]} for c in swift["controls"]}
+        self.assertEqual(wheels["rear_dial"], {"aperture"}, "the setups' own role of a wheel is told")
+        self.assertGreater(len(wheels["front_dial"]), 1)
+        self.assertFalse({"front_dial", "rear_dial"} & {control for control, use in roles.values() if use == "turn"})
+        self.assertIn("second_setup", roles, "what a setup counts on finds a finger")
+        self.assertEqual({c["function"] for c in swift["kept_clashes"] if not c["control"]}, {"second_setup"}, "and is missed until then")
         self.assertEqual(len(roles), len(swift["proposed"]), "nothing twice")
         self.assertGreater(swift["worth"], 0)
         moved = [{"control": "deck", "use": "press", "function": "drive", "fixed": True}]

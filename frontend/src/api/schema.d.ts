@@ -3685,7 +3685,7 @@ export interface components {
         };
         /**
          * FunctionOut
-         * @description Something a control can do, why one wants it, and the ways of using a control that fit it.
+         * @description Something a control can do, why one wants it, the ways of using a control that fit it, and the focus area that it brings.
          */
         FunctionOut: {
             /** Slug */
@@ -3700,6 +3700,8 @@ export interface components {
             because: string;
             /** Borrows */
             borrows: boolean;
+            /** Area */
+            area: string;
         };
         /**
          * LayoutForm
@@ -4871,7 +4873,7 @@ export interface components {
          * BodyControls
          * @description Controls of one body on the day.
          *
-         *     kept: the roles as they are written down; proposed: the best, fixed ones kept; worth: frames that
+         *     finder, areas: what it looks like, and where it can focus; kept: the roles as they are written down; proposed: the best, fixed ones kept; worth: frames that
          *     those save; problem: why none can be proposed; pins: what to pin, with presses of the day without
          *     and with them.
          */
@@ -4882,6 +4884,13 @@ export interface components {
             version: string;
             /** Borrows From */
             borrows_from: string;
+            /**
+             * Finder
+             * @enum {string}
+             */
+            finder: "electronic" | "optical" | "screen";
+            /** Areas */
+            areas: string[];
             /** Controls */
             controls: components["schemas"]["ControlOut"][];
             /** Kept */
@@ -4913,7 +4922,7 @@ export interface components {
         };
         /**
          * ClashOut
-         * @description What is wrong with a role, and in which situations.
+         * @description What is wrong with a role, and in which situations; without a control: what they count on and no finger has.
          */
         ClashOut: {
             /** Control */
@@ -4929,7 +4938,7 @@ export interface components {
         };
         /**
          * ControlOut
-         * @description A control of the body: what its owner calls it, and where it lies.
+         * @description A control of the body: what its owner calls it, where it lies, and what the setups themselves put on it.
          */
         ControlOut: {
             /** Slug */
@@ -4940,6 +4949,8 @@ export interface components {
             spot: string;
             /** Uses */
             uses: components["schemas"]["Use"][];
+            /** Turns */
+            turns: components["schemas"]["TurnOut"][];
         };
         /**
          * ControlsOut
@@ -4991,7 +5002,7 @@ export interface components {
         };
         /**
          * RoleOut
-         * @description A role: on which control, how, what; fixed by the person; uses of the day, and why one wants it.
+         * @description A role: on which control, how, what; fixed by the person; uses of the day, why one wants it, and where it does nothing.
          */
         RoleOut: {
             /** Control */
@@ -5007,6 +5018,20 @@ export interface components {
             uses: number;
             /** Because */
             because: string;
+            /** Situations */
+            situations: string[];
+            /** Rests */
+            rests: string[];
+        };
+        /**
+         * TurnOut
+         * @description What the setups of some situations put on a dial.
+         */
+        TurnOut: {
+            /** Function */
+            function: string;
+            /** Label */
+            label: string;
             /** Situations */
             situations: string[];
         };

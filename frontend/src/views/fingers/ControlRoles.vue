@@ -1,0 +1,197 @@
+<script setup lang="ts">
+import { computed } from "vue";
+import type { Schemas } from "@/api/client";
+import { howOften } from "./said";
+import UseMark from "./UseMark.vue";
+
+type Body = Schemas["BodyControls"];
+type Role = Schemas["RoleOut"];
+type Use = Role["use"];
+type Feel = { missed: number; bumped: number };
+/** What one control is for: in a line each; opened, the roles it may have instead. */
+const props = defineProps<{
+  body: Body;
+  control: Schemas["ControlOut"];
+  number: number;
+  layout: Schemas["LayoutOut"] | undefined;
+  open: boolean;
+}>();
+const emit = defineEmits<{
+  toggle: [];
+  give: [use: Use, picked: string];
+  fix: [use: Use, on: boolean];
+  feel: [what: keyof Feel, text: string];
+}>();
+const uses = computed(() => props.layout?.uses ?? []);
+const called = (use: Use): string => uses.value.find((u) => u.slug === use)?.label ?? use;
+const at = (roles: readonly Role[], use: Use): Role | undefined =>
+  roles.find((r) => r.control === props.control.slug && r.use === use);
+const rows = computed(() =>
+  props.control.uses.map((use) => ({ use, kept: at(props.body.kept, use), best: at(props.body.proposed, use) })),
+);
+const told = computed(() => rows.value.filter(({ kept, best }) => kept ?? best));
+/** What the setups put on a dial, where the layout says nothing else. */
+const turns = computed(() => (at(props.body.kept, "turn") ? [] : props.control.turns));
+const clashes = computed(() => props.body.kept_clashes.filter((c) => c.control === props.control.slug));
+/** Functions that make sense for a use, on this body. */
+const fitting = (use: Use) =>
+  (props.layout?.functions ?? []).filter((f) => f.uses.includes(use) && (!f.area || props.body.areas.includes(f.area)));
+const own = computed(() => props.layout?.document.feel?.[props.control.slug]);
+const spot = computed(() => props.layout?.spots.find((s) => s.slug === props.control.spot));
+const SHARES = [
+  { value: 0.02, label: "hardly ever" },
+  { value: 0.1, label: "seldom" },
+  { value: 0.25, label: "often" },
+  { value: 0.5, label: "half the time" },
+];
+const MEETS = [
+  { what: "missed", label: "not found without looking", name: "missed" },
+  { what: "bumped", label: "pressed by accident", name: "pressed by accident" },
+] as const;
+const value = (event: Event): string => (event.target as HTMLSelectElement).value;
+</script>
+
+<template>
+  <button class="head plain" :aria-expanded="open" @click="emit('toggle')">
+    <span class="number label">{{ number }}</span> <span class="name">{{ control.label }}</span>
+  </button>
+  <div v-if="!open" class="roles" @click="emit('toggle')">
+    <p v-for="{ use, kept, best } in told" :key="use">
+      <span class="what" :class="{ clash: kept && clashes.some((c) => c.function === kept?.function), only: !kept }"
+        ><UseMark :use="use" /> {{ kept?.label ?? best?.label }}<span v-if="!kept" class="label aside">computed</span></span
+      >
+      <span v-if="clashes.some((c) => c.function === kept?.function)" class="why clash"
+        >clashes: {{ clashes.find((c) => c.function === kept?.function)?.because }}</span
+      >
+      <span v-else class="quiet why"
+        ><template v-if="kept && best && kept.function !== best.function">computed: {{ best.label }}. </template
+        ><template v-if="(kept ?? best)?.uses">{{ howOften((kept ?? best)?.uses ?? 0) }}. </template
+        ><template v-if="kept?.rests.length">Does nothing in {{ kept.rests.join(", ") }}.</template
+        ><template v-else>{{ (kept ?? best)?.because }}</template></span
+      >
+    </p>
+    <p v-for="turn in turns" :key="turn.function">
+      <span class="what"><UseMark use="turn" /> {{ turn.label }}</span>
+      <span class="quiet why">{{
+        turns.length > 1 ? `by the setup, in ${turn.situations.join(", ")}` : "as all setups of the day have it"
+      }}</span>
+    </p>
+    <p v-if="!told.length && !turns.length" class="quiet">nothing</p>
+  </div>
+  <div v-else class="open">
+    <p class="quiet why">{{ spot?.label }}, {{ spot?.finger }}</p>
+    <div v-for="{ use, kept, best } in rows" :key="use" class="use">
+      <span class="label" :title="uses.find((u) => u.slug === use)?.lasts"><UseMark :use="use" /> {{ called(use) }}</span>
+      <select
+        class="plain"
+        :aria-label="`${called(use)} of ${control.label}`"
+        :value="kept?.function ?? ''"
+        @change="emit('give', use, value($event))"
+      >
+        <option value="">nothing</option>
+        <option v-for="f in fitting(use)" :key="f.slug" :value="f.slug">{{ f.label }}</option>
+      </select>
+      <label v-if="kept" class="fixed"
+        ><input
+          type="checkbox"
+          :checked="kept.fixed"
+          :aria-label="`keep ${kept.label} there`"
+          @change="emit('fix', use, ($event.target as HTMLInputElement).checked)"
+        />
+        fixed</label
+      >
+      <p v-if="best && best.function !== kept?.function" class="quiet why">computed: {{ best.label }}. {{ best.because }}</p>
+    </div>
+    <p v-for="clash in clashes" :key="clash.function" class="why clash">{{ clash.label }} clashes: {{ clash.because }}</p>
+    <label v-for="m in MEETS" :key="m.what" class="feel"
+      ><span class="label">{{ m.label }}</span>
+      <select
+        class="plain"
+        :aria-label="`how often ${control.label} is ${m.name}`"
+        :value="own?.[m.what] ?? ''"
+        @change="emit('feel', m.what, value($event))"
+      >
+        <option value="">as its place does</option>
+        <option v-for="s in SHARES" :key="s.value" :value="s.value">{{ s.label }}</option>
+      </select></label
+    >
+  </div>
+</template>
+
+<style scoped>
+.head {
+  min-height: 24px;
+  text-decoration: none;
+  color: var(--second);
+  font-size: 13px;
+}
+.roles {
+  cursor: pointer;
+}
+.roles p {
+  padding-bottom: 4px;
+}
+.what {
+  display: block;
+  font-size: 15px;
+  line-height: 20px;
+  font-weight: 600;
+}
+.aside {
+  margin-left: 8px;
+}
+.what.only {
+  font-weight: 450;
+}
+.why {
+  display: block;
+  font-size: 13px;
+  line-height: 17px;
+}
+.clash {
+  color: var(--binding);
+}
+.open {
+  border-left: 3px solid var(--ink);
+  background: var(--bg);
+  padding: 2px 0 6px 10px;
+}
+.use {
+  display: grid;
+  grid-template-columns: 96px minmax(0, 1fr) 62px;
+  gap: 0 10px;
+  align-items: center;
+  border-bottom: 1px solid var(--rule);
+}
+.use .why {
+  grid-column: 2 / -1;
+  padding-bottom: 4px;
+}
+.use select {
+  font-weight: 560;
+}
+.fixed {
+  display: flex;
+  gap: 6px;
+  align-items: center;
+  min-height: 44px;
+  font-size: 13px;
+}
+.feel {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 10px;
+  align-items: center;
+}
+@media (max-width: 900px) {
+  .head {
+    min-height: 44px;
+    width: 100%;
+    text-align: left;
+    border-top: 1px solid var(--rule);
+  }
+  .roles p {
+    padding-left: 22px;
+  }
+}
+</style>
