@@ -2,8 +2,12 @@
 
 from __future__ import annotations
 
+import hashlib
+import json
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 from functools import cached_property, lru_cache
+from typing import Any
 
 from craft.configuration.configure import Configuration, configure
 from craft.configuration.decided import facts_of
@@ -18,10 +22,11 @@ KEPT = 256
 
 @dataclass(frozen=True)
 class Answer:
-    """A situation as the craft sees it, its setup, and, once somebody asks, every setting of its body."""
+    """A situation as the craft sees it, its setup, and, once somebody asks, every setting of its body; key: of the question."""
 
     situation: Situation
     setup: Setup
+    key: str
 
     @cached_property
     def configuration(self) -> Configuration:
@@ -51,7 +56,17 @@ def answer_to(form: SituationForm) -> Answer:
     ------
     CraftError : what the kit does not have or the numbers do not allow.
     """
-    return _answer(_Question(form.model_dump_json(exclude_unset=True), form))
+    return _answer(_Question(form.model_dump_json(exclude_unset=True), lambda: form))
+
+
+def answer_of(asked: Mapping[str, Any]) -> Answer:
+    """The answer to a situation as a document; the same document is read once.
+
+    Raises
+    ------
+    ValidationError, CraftError : what the document, the kit or the numbers do not allow.
+    """
+    return _read(_Question(json.dumps(asked, sort_keys=True), lambda: SituationForm.model_validate(asked)))
 
 
 @dataclass(frozen=True, slots=True)
@@ -59,10 +74,15 @@ class _Question:
     """A question that is the same as another when all that was said is."""
 
     said: str
-    form: SituationForm = field(compare=False)
+    form: Callable[[], SituationForm] = field(compare=False)
+
+
+@lru_cache(maxsize=KEPT)
+def _read(question: _Question) -> Answer:
+    return answer_to(question.form())
 
 
 @lru_cache(maxsize=KEPT)
 def _answer(question: _Question) -> Answer:
-    situation = question.form.value()
-    return Answer(situation, advise(situation))
+    situation = question.form().value()
+    return Answer(situation, advise(situation), hashlib.sha256(question.said.encode()).hexdigest())

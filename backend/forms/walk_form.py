@@ -19,6 +19,7 @@ from craft.vocabulary.words import say_value
 from forms.answer import answer_to
 from forms.configuration_form import Value as ValueOut
 from forms.dialect_form import DialectForm
+from forms.layout_form import LayoutForm
 from forms.situation_form import SituationForm
 
 
@@ -158,13 +159,17 @@ def walk_form(
 
 @dataclass(frozen=True, slots=True)
 class Believed:
-    """A body as it is believed to stand: its menus, what it holds, what its slots bring back, what could not be set."""
+    """A body as it is believed to stand: its menus, what it holds, what its slots bring back, what could not be set.
+
+    layout: how it is laid out, and the revision of that.
+    """
 
     menus: Menus
     held: Mapping[str, Value]
     words: DialectForm = field(default_factory=DialectForm)
     slots: Mapping[int, Mapping[str, Value]] = field(default_factory=dict)
     refused: list[RefusedOut] = field(default_factory=list)
+    layout: tuple[LayoutForm, int] = field(default_factory=lambda: (LayoutForm(), 1))
 
 
 def _made(form: SituationForm, special: str) -> Configuration:
@@ -196,7 +201,7 @@ def fresh_of(form: SituationForm) -> dict[str, Value]:
     return _made(form, "").fresh
 
 
-def values_of(form: SituationForm, special: str = "") -> dict[str, Value]:
+def values_of(form: SituationForm, special: str = "") -> Mapping[str, Value]:
     """What a body holds when it is set for a situation, or for a special setup, by setting.
 
     Raises

@@ -174,7 +174,8 @@ def believed(piece: Piece) -> Believed:
     last = max(seen, key=lambda row: row.verified_at).setting if seen and values.get("menu_memory") == "on" else None
     slots = {row.number: row.values for row in piece.slots.all() if row.bank == 1}
     refused = [RefusedOut(setting=r.setting, label=BY_SLUG[r.setting].label, why=r.why, at=r.at) for r in piece.refused.all()]
-    return Believed(menus_of(body_of(piece), words, layout, last), values, words, slots, refused)
+    revision = piece.layout.revision if hasattr(piece, "layout") else 1
+    return Believed(menus_of(body_of(piece), words, layout, last), values, words, slots, refused, (layout, revision))
 
 
 def with_state(person: Any) -> Any:

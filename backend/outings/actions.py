@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import hashlib
 from collections import Counter
 from collections.abc import Iterable
 from datetime import timedelta
@@ -10,7 +11,8 @@ from typing import Any
 
 from django.contrib.auth import get_user_model
 from django.db import transaction
-from django.db.models import Max
+from django.db.models import Max, Model, TextField
+from django.db.models.functions import Cast
 from django.utils import timezone
 
 from craft.vocabulary.setting import Value
@@ -26,10 +28,20 @@ from forms.situation_form import SituationForm
 from forms.walk_form import Believed
 from kit.actions import add as add_piece
 from kit.actions import believed, body_of, hold, with_state
-from kit.models import Dialect, Layout, Piece
+from kit.models import Dialect, Held, Layout, Piece, Refused, Slot
+from outings.kept import kept
 from outings.models import Earlier, Outing, Situation
 from people.models import Profile
 from people.versions import check_version, tag
+
+BELIEVED: dict[type[Model], tuple[str, ...]] = {
+    Dialect: ("document",),
+    Layout: ("document", "revision"),
+    Held: ("setting", "value", "since", "verified_at"),
+    Slot: ("bank", "number", "title", "values", "at"),
+    Refused: ("setting", "why", "at"),
+}
+"""What is believed of bodies, model by model: the fields that tell one state from another."""
 
 UNDO_DEPTH = 100
 KEPT_DAYS = 30
@@ -56,10 +68,19 @@ class Kit:
         return bodies_on(Outing.objects.filter(person=self.person))
 
     @cached_property
+    def standing(self) -> dict[str, str]:
+        """Of each body, a fingerprint of its words, its layout, and all that is believed of it."""
+        rows: dict[str, list[Any]] = {slug: [] for kind, slug in self.pieces if kind == "body"}
+        for model, fields in BELIEVED.items():
+            rows_of = model.objects.filter(piece__person=self.person, piece__kind="body").order_by("pk")
+            for slug, *row in rows_of.values_list("piece__slug", *(Cast(field, TextField()) for field in fields)):
+                rows[slug].append((model.__name__, *row))
+        return {slug: hashlib.sha256(repr((self.pieces["body", slug], row)).encode()).hexdigest() for slug, row in rows.items()}
+
+    @cached_property
     def dialects(self) -> dict[str, DialectForm]:
         """Each body's own words."""
-        rows = Dialect.objects.filter(piece__person=self.person).values_list("piece__slug", "document")
-        return {slug: DialectForm.model_validate(document) for slug, document in rows}
+        return {slug: state.words for slug, state in self.states.items()}
 
     @cached_property
     def words(self) -> dict[str, dict[str, str]]:
@@ -69,6 +90,9 @@ class Kit:
     @cached_property
     def states(self) -> dict[str, Believed]:
         """Each body as it is believed to stand."""
+        return kept("states", (self.person.pk, *sorted(self.standing.items())), self._states)
+
+    def _states(self) -> dict[str, Believed]:
         return {piece.slug: believed(piece) for piece in with_state(self.person)}
 
     def body_name(self, slug: str) -> str:

@@ -9,17 +9,17 @@ from craft.configuration.configure import Configuration
 from craft.errors import CraftError
 from craft.scene.situation import Situation as Asked
 from craft.setup.setup import Setup
-from forms.answer import answer_to
+from forms.answer import answer_of
 from forms.problems import InputError
-from forms.situation_form import SituationForm
 from outings.actions import Kit
 from outings.models import Outing
 
 
 @dataclass(frozen=True, slots=True)
 class Made:
-    """A situation of the outing with its setup; body: its slug in the person's kit."""
+    """A situation of the outing with its setup; body: its slug in the person's kit; key: of all that the setup was made from."""
 
+    key: str
     pk: int
     title: str
     body: str
@@ -41,9 +41,9 @@ def made_of(outing: Outing, kit: Kit) -> tuple[list[Made], list[str]]:
     for row in outing.situations.filter(deleted_at=None):
         title = str(row.document["title"])
         try:
-            answer = answer_to(SituationForm.model_validate(kit.resolve(row.document, outing)))
+            answer = answer_of(kit.resolve(row.document, outing))
             whole = (answer.situation, answer.setup, answer.configuration, answer.tokens, answer.facts)
-            found.append(Made(row.pk, title, row.document["body"], *whole))
+            found.append(Made(answer.key, row.pk, title, row.document["body"], *whole))
         except (InputError, CraftError) as error:
             problems.append(f"{title}: {said(error)}")
     return found, problems
@@ -55,6 +55,11 @@ def by_body(setups: list[Made]) -> dict[str, list[Made]]:
     for made in setups:
         found.setdefault(made.body, []).append(made)
     return found
+
+
+def told_by(day: list[Made]) -> tuple[tuple[str, int, str], ...]:
+    """What tells one day of a body from another: its setups, and what its situations are called."""
+    return tuple((made.key, made.pk, made.title) for made in day)
 
 
 def minutes_of(starts_at: str) -> int:

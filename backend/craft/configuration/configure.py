@@ -11,6 +11,8 @@ import math
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from enum import Enum
+from functools import cached_property
+from types import MappingProxyType
 
 from craft.configuration.around import around_of, settings_of
 from craft.configuration.bundles import BUNDLES, BundleState, state_of
@@ -81,7 +83,7 @@ class Configured:
     firmware: str = ""
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Configuration:
     """The whole configuration, in the order in which one sets it.
 
@@ -96,10 +98,10 @@ class Configuration:
     bundles: tuple[BundleState, ...]
     around: Around
 
-    @property
-    def values(self) -> dict[str, Value]:
+    @cached_property
+    def values(self) -> Mapping[str, Value]:
         """Value by setting."""
-        return {row.setting.slug: row.value for row in self.rows}
+        return MappingProxyType({row.setting.slug: row.value for row in self.rows})
 
     @property
     def fresh(self) -> dict[str, Value]:

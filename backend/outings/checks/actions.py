@@ -2,6 +2,10 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+from dataclasses import dataclass
+from functools import partial
+
 from craft.day.checks import CHECKS, SLIPS, Applied, Check, Moment, Slip, applying, safe_lists, unguarded
 from craft.day.defaults import Bite, defaults_that_bite
 from craft.vocabulary.setting import Value
@@ -9,8 +13,9 @@ from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.words import say_value
 from outings.actions import Kit
 from outings.checks.schemas import BiteOut, BodyBites, CheckOut, ChecksOut, SafeList, SlipOut
+from outings.kept import kept
 from outings.models import Outing
-from outings.setups import Made, by_body, made_of
+from outings.setups import Made, by_body, made_of, told_by
 from outings.traffic.actions import not_copied
 
 MOST_BITES = 12
@@ -55,11 +60,36 @@ def _lists(setups: list[Made], kit: Kit) -> list[SafeList]:
     found = []
     for body, day in by_body([made for made in setups if "choice_lists" in made.configuration.values]).items():
         offered = offered_by(day[0])
-        for slug, kept in safe_lists([made.configuration.values for made in day], offered).items():
+        for slug, short in safe_lists([made.configuration.values for made in day], offered).items():
             label = kit.words.get(body, {}).get(slug, BY_SLUG[slug].label)
-            values = [say_value(BY_SLUG[slug], value) for value in kept]
+            values = [say_value(BY_SLUG[slug], value) for value in short]
             found.append(SafeList(body=body, setting=slug, label=label, values=values, of=len(offered[slug])))
     return found
+
+
+@dataclass(frozen=True, slots=True)
+class _Found:
+    """What applies to one situation: checks, slips, and what of each slip's guard is not set yet."""
+
+    checks: tuple[Applied, ...]
+    slips: tuple[Applied, ...]
+    open: Mapping[str, Mapping[str, Value]]
+
+
+def _found(made: Made) -> _Found:
+    facts, tokens, values = made.facts, made.tokens, made.configuration.values
+    offered = offered_by(made)
+    slips = applying(SLIPS, facts, tokens, values)
+    guards = {one.row.slug: unguarded(one.row, values, offered) for one in slips if isinstance(one.row, Slip)}
+    return _Found(applying(CHECKS, facts, tokens, values), slips, guards)
+
+
+def _bites(body: str, day: list[Made], kit: Kit) -> BodyBites:
+    """Defaults of one body that bite on its day."""
+    bites = defaults_that_bite(made.configuration for made in day)
+    titles = [made.title for made in day]
+    told = [_bite(bite, titles, kit.words.get(body, {})) for bite in bites[:MOST_BITES]]
+    return BodyBites(body=body, bites=told, more=max(0, len(bites) - MOST_BITES))
 
 
 def checks_of(outing: Outing) -> ChecksOut:
@@ -71,17 +101,15 @@ def checks_of(outing: Outing) -> ChecksOut:
     own: list[tuple[int, str, Applied]] = []
     setups, problems = made_of(outing, kit)
     for made in setups:
-        facts, tokens, values = made.facts, made.tokens, made.configuration.values
-        for one in applying(CHECKS, facts, tokens, values):
+        found = kept("checks", made.key, partial(_found, made))
+        for one in found.checks:
             if isinstance(one.row, Check) and one.row.moment is Moment.SITUATION:
                 own.append((made.pk, made.title, one))
             else:
                 checks.append((made.title, one))
-        offered = offered_by(made)
-        for one in applying(SLIPS, facts, tokens, values):
+        for one in found.slips:
             slips.append((made.title, one))
-            if isinstance(one.row, Slip):
-                open_guards.setdefault(one.row.slug, {}).update(unguarded(one.row, values, offered))
+            open_guards.setdefault(one.row.slug, {}).update(found.open[one.row.slug])
     ticked = dict(outing.ticked.values_list("check_slug", "at"))
     whole = [
         CheckOut(
@@ -107,12 +135,9 @@ def checks_of(outing: Outing) -> ChecksOut:
         )
         for pk, title, one in own
     ]
-    defaults = []
-    for body, day in by_body(setups).items():
-        bites = defaults_that_bite(made.configuration for made in day)
-        titles = [made.title for made in day]
-        told = [_bite(bite, titles, kit.words.get(body, {})) for bite in bites[:MOST_BITES]]
-        defaults.append(BodyBites(body=body, bites=told, more=max(0, len(bites) - MOST_BITES)))
+    defaults = [
+        kept("bites", (body, told_by(day), kit.standing[body]), partial(_bites, body, day, kit)) for body, day in by_body(setups).items()
+    ]
     return ChecksOut(
         title=outing.title,
         checks=[

@@ -12,7 +12,6 @@ from craft.errors import CraftError
 from craft.kit.controls import Control, Given
 from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.words import say_value
-from forms.layout_form import LayoutForm
 from outings.actions import Kit
 from outings.fingers.schemas import (
     BodyControls,
@@ -26,7 +25,8 @@ from outings.fingers.schemas import (
     TwoMeaningsOut,
     WantedOut,
 )
-from outings.setups import Made, minutes_of
+from outings.kept import kept
+from outings.setups import Made, minutes_of, told_by
 from people.versions import tag
 
 
@@ -76,9 +76,16 @@ def _there(roles: Sequence[Given], controls: Sequence[Control]) -> list[Given]:
     return [role for role in roles if role.control in names and role.function in BY_FUNCTION]
 
 
-def body_controls(body: str, day: list[Made], starts: dict[int, str], layout: tuple[LayoutForm, int], kit: Kit) -> BodyControls:
+def kept_controls(body: str, day: list[Made], starts: dict[int, str], kit: Kit) -> BodyControls:
+    """The controls of one body over the day, computed once for the same day and the same body."""
+    begins = tuple(starts[made.pk] for made in day)
+    return kept("fingers", (body, told_by(day), begins, kit.standing[body]), lambda: body_controls(body, day, starts, kit))
+
+
+def body_controls(body: str, day: list[Made], starts: dict[int, str], kit: Kit) -> BodyControls:
     """The controls of one body over the day: what is kept, what is proposed, what clashes, and what is worth pinning."""
-    facts, state, form = day[0].situation.body.facts, kit.states[body], layout[0]
+    facts, state = day[0].situation.body.facts, kit.states[body]
+    form, revision = state.layout
     hours = [hour_of(made) for made in day]
     kept = _there([role.value() for role in form.roles], facts.controls)
     problem = ""
@@ -93,7 +100,7 @@ def body_controls(body: str, day: list[Made], starts: dict[int, str], layout: tu
     words = kit.words.get(body, {})
     return BodyControls(
         body=body,
-        version=tag(layout[1]),
+        version=tag(revision),
         borrows_from=facts.borrows_from,
         finder=day[0].situation.body.finder.value,
         areas=sorted(set().union(*(hour.areas for hour in hours))),

@@ -5,10 +5,8 @@ from __future__ import annotations
 from django.http import HttpRequest
 from ninja import Router
 
-from forms.layout_form import LayoutForm
-from kit.models import Layout
 from outings.actions import Kit
-from outings.fingers.actions import body_controls
+from outings.fingers.actions import kept_controls
 from outings.fingers.schemas import ControlsOut
 from outings.mine import my_outing
 from outings.setups import by_body, made_of
@@ -24,7 +22,5 @@ def controls(request: HttpRequest, pk: int) -> ControlsOut:
     setups, problems = made_of(outing, kit)
     starts = {row.pk: row.document["starts_at"] for row in outing.situations.filter(deleted_at=None)}
     days = by_body(setups)
-    rows = Layout.objects.filter(piece__person=request.user, piece__slug__in=days).select_related("piece")
-    layouts = {row.piece.slug: (LayoutForm.model_validate(row.document), row.revision) for row in rows}
-    bodies = [body_controls(body, day, starts, layouts.get(body, (LayoutForm(), 1)), kit) for body, day in days.items()]
+    bodies = [kept_controls(body, day, starts, kit) for body, day in days.items()]
     return ControlsOut(title=outing.title, bodies=bodies, problems=problems)

@@ -13,7 +13,7 @@ from craft.errors import CraftError
 from craft.kit.dialect import in_own_words
 from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.words import say_value
-from forms.answer import answer_to
+from forms.answer import answer_of
 from forms.dialect_form import BETWEEN, DialectForm
 from forms.layout_form import LayoutForm
 from forms.problems import InputError, Problem
@@ -51,12 +51,12 @@ def values_from(kit: Kit, body: str) -> tuple[str, Configuration, Outing | None]
     day = next((row.outing for row in _situations(kit.person, body)), None)
     for row in _situations(kit.person, body):
         try:
-            answer = answer_to(SituationForm.model_validate(kit.resolve(row.document, row.outing)))
+            answer = answer_of(kit.resolve(row.document, row.outing))
             return str(row.document["title"]), answer.configuration, day
         except (InputError, CraftError):
             continue
     title, document = _usual(kit, body)
-    return title, answer_to(SituationForm.model_validate(kit.resolve(document))).configuration, day
+    return title, answer_of(kit.resolve(document)).configuration, day
 
 
 def _row(task_row: Any, held: dict[str, Any], words: dict[str, Any], kept: list[dict[str, Any]]) -> TaskRow:

@@ -12,9 +12,8 @@ from django.core import signing
 from craft.errors import CraftError
 from craft.render.picture import Look, as_jpeg, brightened, picture
 from craft.render.shot import Shot, from_recipe, shot_of
-from forms.answer import answer_to
+from forms.answer import answer_of
 from forms.problems import InputError, Problem
-from forms.situation_form import SituationForm
 from outings.actions import Kit
 from outings.models import Situation
 
@@ -99,7 +98,7 @@ def shot_of_situation(row: Situation, kit: Kit) -> Shot:
     ------
     InputError, CraftError : the kit lacks its body or lens, or the numbers do not allow it.
     """
-    answer = answer_to(SituationForm.model_validate(kit.resolve(row.document, row.outing)))
+    answer = answer_of(kit.resolve(row.document, row.outing))
     return shot_of(answer.situation, answer.setup, values=answer.configuration.values)
 
 

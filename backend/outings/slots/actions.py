@@ -15,8 +15,9 @@ from craft.vocabulary.settings import BY_SLUG
 from forms.setup_form import figures_of
 from kit.models import Slot
 from outings.actions import Kit
+from outings.kept import kept
 from outings.models import Filling, Outing
-from outings.setups import Made, by_body, made_of
+from outings.setups import Made, by_body, made_of, told_by
 from outings.slots.schemas import BankOut, BodySlots, NowOut, ReachedOut, SlotOut, SlotsOut, SpecialOut
 
 
@@ -144,15 +145,18 @@ def slots_of(outing: Outing, kit: Kit) -> SlotsOut:
     days = by_body(setups)
     chosen = list(outing.fillings.all())
     now = list(Slot.objects.filter(piece__person=outing.person, piece__slug__in=days).select_related("piece"))
-    bodies = [
-        _Day(
-            body,
-            day,
-            kit.states[body].menus,
-            {(row.bank, row.number): row for row in chosen if row.body == body},
-            {(row.bank, row.number): row for row in now if row.piece.slug == body},
-        ).out(kit.words.get(body, {}))
-        for body, day in days.items()
-    ]
+    bodies = [_kept_slots(body, day, chosen, now, kit) for body, day in days.items()]
     specials = [SpecialOut(slug=s.slug, label=s.label, because=s.because) for s in BY_SPECIAL.values()]
     return SlotsOut(title=outing.title, specials=specials, bodies=bodies, problems=problems)
+
+
+def _kept_slots(body: str, made: list[Made], chosen: list[Filling], now: list[Slot], kit: Kit) -> BodySlots:
+    """The slots of one body, computed once for the same day, the same body and the same choices."""
+    here = {(row.bank, row.number): row for row in chosen if row.body == body}
+    choices = tuple((at, row.situation_id, row.special) for at, row in here.items())
+
+    def computed() -> BodySlots:
+        held = {(row.bank, row.number): row for row in now if row.piece.slug == body}
+        return _Day(body, made, kit.states[body].menus, here, held).out(kit.words.get(body, {}))
+
+    return kept("slots", (body, told_by(made), kit.standing[body], choices), computed)

@@ -7,9 +7,8 @@ from craft.errors import CraftError
 from craft.vocabulary.setting import Value
 from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.words import say_value
-from forms.answer import answer_to
+from forms.answer import answer_of
 from forms.problems import InputError
-from forms.situation_form import SituationForm
 from outings.actions import Kit
 from outings.models import Situation
 from outings.setups import said
@@ -17,7 +16,7 @@ from outings.uses.schemas import AffectedOut, DifferenceOut, UseOut
 
 
 def _configured(kit: Kit, row: Situation) -> Configuration:
-    return answer_to(SituationForm.model_validate(kit.resolve(row.document, row.outing))).configuration
+    return answer_of(kit.resolve(row.document, row.outing)).configuration
 
 
 def use_in(kit: Kit, row: Situation, slug: str) -> UseOut:
