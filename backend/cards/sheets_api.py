@@ -52,7 +52,7 @@ def recipe_file(request: HttpRequest, pk: int, kind: Kind) -> HttpResponse:
 def checks_file(request: HttpRequest, pk: int, kind: Kind) -> HttpResponse:
     """The checks of an outing as a file."""
     outing = my_outing(request, pk)
-    return _answer(checks_sheet(checks_of(outing)), kind)
+    return _answer(checks_sheet(checks_of(outing, Kit(request.user))), kind)
 
 
 @router.get("/kit/bodies/{slug}/first.{kind}")

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import datetime as dt
 import hashlib
 from collections import Counter
 from collections.abc import Iterable
@@ -170,20 +171,10 @@ def set_by_hand(row: Situation, values: dict[str, Value]) -> Situation:
     return save_document(row, document, tag(row.revision))
 
 
-def reorder(outing: Outing, order: list[int]) -> None:
-    """Put the situations in this order of their ids.
-
-    Raises
-    ------
-    InputError : the ids are not exactly those of the outing.
-    """
-    rows = {row.pk: row for row in outing.situations.filter(deleted_at=None)}
-    if sorted(order) != sorted(rows):
-        raise InputError([Problem("/order", "name every situation of the outing once")])
-    with transaction.atomic():
-        for position, pk in enumerate(order, 1):
-            rows[pk].position = position
-        Situation.objects.bulk_update(rows.values(), ["position"])
+def move_to(row: Situation, starts_at: dt.time) -> Situation:
+    """Give a situation another hour of its day."""
+    document = SituationDocument.model_validate({**row.document, "starts_at": starts_at.isoformat("minutes")})
+    return save_document(row, document, tag(row.revision))
 
 
 def put_aside(row: Outing | Situation, aside: bool = True) -> None:
@@ -194,7 +185,7 @@ def put_aside(row: Outing | Situation, aside: bool = True) -> None:
 
 def export(outing: Outing) -> OutingFile:
     """The outing as one file, with the kit it uses."""
-    documents = [row.document for row in outing.situations.filter(deleted_at=None)]
+    documents = [row.document for row in outing.in_order()]
     pieces = Piece.objects.filter(person=outing.person)
     used = {(kind, d[kind]) for d in documents for kind in ("body", "lens")}
     kit = {(p.kind, p.slug): p.document for p in pieces if (p.kind, p.slug) in used}

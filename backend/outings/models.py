@@ -24,6 +24,14 @@ class Outing(models.Model):
     def __str__(self) -> str:
         return self.title
 
+    def in_order(self) -> list[Situation]:
+        """The situations that are there, in the order of their hours."""
+        return sorted(self.situations.filter(deleted_at=None), key=lambda row: row.begins)
+
+
+DAWN_MIN = 3 * 60
+"""Minutes after midnight before which an hour belongs to the night of the day before."""
+
 
 class Situation(models.Model):
     """One picture of the day. The document is forms.outing_form.SituationDocument."""
@@ -40,6 +48,13 @@ class Situation(models.Model):
 
     def __str__(self) -> str:
         return str(self.document.get("title", ""))
+
+    @property
+    def begins(self) -> int:
+        """Minutes from the midnight before the day; the small hours come after its evening."""
+        hours, minutes = self.document["starts_at"].split(":")[:2]
+        since = int(hours) * 60 + int(minutes)
+        return since + 24 * 60 if since < DAWN_MIN else since
 
 
 class Earlier(models.Model):

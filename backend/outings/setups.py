@@ -17,11 +17,13 @@ from outings.models import Outing
 
 @dataclass(frozen=True, slots=True)
 class Made:
-    """A situation of the outing with its setup; body: its slug in the person's kit; key: of all that the setup was made from."""
+    """A situation of the outing with its setup; body: its slug in the person's kit; key: of all that the setup was made from;
+    begins: minutes from the midnight before the day."""
 
     key: str
     pk: int
     title: str
+    begins: int
     body: str
     situation: Asked
     setup: Setup
@@ -38,12 +40,12 @@ def said(error: InputError | CraftError) -> str:
 def made_of(outing: Outing, kit: Kit) -> tuple[list[Made], list[str]]:
     """The setups of a day in its order, and why some situations have none."""
     found, problems = [], []
-    for row in outing.situations.filter(deleted_at=None):
+    for row in outing.in_order():
         title = str(row.document["title"])
         try:
             answer = answer_of(kit.resolve(row.document, outing))
             whole = (answer.situation, answer.setup, answer.configuration, answer.tokens, answer.facts)
-            found.append(Made(answer.key, row.pk, title, row.document["body"], *whole))
+            found.append(Made(answer.key, row.pk, title, row.begins, row.document["body"], *whole))
         except (InputError, CraftError) as error:
             problems.append(f"{title}: {said(error)}")
     return found, problems
@@ -57,16 +59,6 @@ def by_body(setups: list[Made]) -> dict[str, list[Made]]:
     return found
 
 
-def told_by(day: list[Made]) -> tuple[tuple[str, int, str], ...]:
-    """What tells one day of a body from another: its setups, and what its situations are called."""
-    return tuple((made.key, made.pk, made.title) for made in day)
-
-
-def minutes_of(starts_at: str) -> int:
-    """Minutes since midnight of a time of day as it is stored.
-
-    >>> minutes_of("07:10:00")
-    430
-    """
-    hours, minutes = starts_at.split(":")[:2]
-    return int(hours) * 60 + int(minutes)
+def told_by(day: list[Made]) -> tuple[tuple[str, int, str, int], ...]:
+    """What tells one day of a body from another: its setups, and what its situations are called and when they begin."""
+    return tuple((made.key, made.pk, made.title, made.begins) for made in day)

@@ -6,6 +6,13 @@ export const router = createRouter({
   routes: [
     { path: "/", name: "outings", component: () => import("./views/outings/OutingsView.vue"), meta: { title: "Outings" } },
     {
+      path: "/outings/:id(\\d+)",
+      name: "day",
+      component: () => import("./views/outings/OutingsView.vue"),
+      props: (route) => ({ id: Number(route.params.id) }),
+      meta: { title: "Outings" },
+    },
+    {
       path: "/situations/:id(\\d+)",
       name: "bench",
       component: () => import("./views/bench/BenchView.vue"),

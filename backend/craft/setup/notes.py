@@ -22,8 +22,12 @@ def darker_stops(plan: Plan, ladder: Ladder) -> float:
     return x + n - s - (plan.key_ev - plan.nd)
 
 
-def _stops(value: float) -> str:
-    """Stops in thirds, as they are said: 1/3, 2/3, 1, 1 1/3 …"""
+def in_thirds(value: float) -> str:
+    """Stops in thirds, as they are said.
+
+    >>> in_thirds(2.3)
+    '2 1/3 stops'
+    """
     thirds = round(value * 3)
     whole, rest = divmod(thirds, 3)
     number = " ".join(part for part in (str(whole) if whole or not rest else "", f"{rest}/3" if rest else "") if part)
@@ -54,7 +58,7 @@ def darker_words(plan: Plan, ladder: Ladder) -> str:
         bought.append(f"it keeps {_kept(plan, ladder)}, since brightness gives before that by your list")
     if not bought:
         return ""
-    return f"{_stops(stops)} under the meter: {', and '.join(bought)}."
+    return f"{in_thirds(stops)} under the meter: {', and '.join(bought)}."
 
 
 def _let_go(plan: Plan) -> str:
@@ -63,7 +67,7 @@ def _let_go(plan: Plan) -> str:
         return ""
     bright = plan.situation.light.bright
     verb = "is" if bright.startswith("the ") and not bright.endswith("tones") and not bright.endswith("flames") else "are"
-    return f"{bright[:1].upper()}{bright[1:]} {verb} {_stops(past)} past the clip and {verb} let go."
+    return f"{bright[:1].upper()}{bright[1:]} {verb} {in_thirds(past)} past the clip and {verb} let go."
 
 
 def _wanting(plan: Plan, series: Series | None) -> str:
@@ -74,7 +78,7 @@ def _wanting(plan: Plan, series: Series | None) -> str:
     offer = f"a filter of {math.ceil(stops - 0.1)} more" if plan.nd else f"a filter of {math.ceil(stops - 0.1)} stops"
     merged = f", or {series.frames} frames merged afterwards" if series else ""
     has = f" beside the {say(plan.nd, 'stops')} in use" if plan.nd else "" if not most else " and no filter here comes nearer"
-    return f"{_stops(stops)} of light too many{has}: {offer} would do it, or waiting for less light{merged}."
+    return f"{in_thirds(stops)} of light too many{has}: {offer} would do it, or waiting for less light{merged}."
 
 
 def _tripod(plan: Plan) -> str:

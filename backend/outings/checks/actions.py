@@ -92,9 +92,8 @@ def _bites(body: str, day: list[Made], kit: Kit) -> BodyBites:
     return BodyBites(body=body, bites=told, more=max(0, len(bites) - MOST_BITES))
 
 
-def checks_of(outing: Outing) -> ChecksOut:
+def checks_of(outing: Outing, kit: Kit) -> ChecksOut:
     """What to look at, what could slip and what bites, from the setups of the day."""
-    kit = Kit(outing.person)
     checks: list[tuple[str, Applied]] = []
     slips: list[tuple[str, Applied]] = []
     open_guards: dict[str, dict[str, Value]] = {}

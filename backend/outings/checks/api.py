@@ -23,14 +23,14 @@ router = Router(tags=["checks"])
 @router.get("/outings/{pk}/checks", response=ChecksOut)
 def checks(request: HttpRequest, pk: int) -> ChecksOut:
     """What to look at before the pictures of an outing."""
-    return checks_of(my_outing(request, pk))
+    return checks_of(my_outing(request, pk), Kit(request.user))
 
 
 @router.put("/outings/{pk}/checks", response=ChecksOut)
 def tick(request: HttpRequest, pk: int, tick: Tick) -> ChecksOut:
     """Tick a check off, with the time, or take the tick back."""
     outing = my_outing(request, pk)
-    told = checks_of(outing)
+    told = checks_of(outing, Kit(request.user))
     check = next((check for check in told.checks if check.slug == tick.slug), None)
     if check is None:
         raise InputError([Problem("/slug", "this outing has no such check")])
@@ -59,4 +59,4 @@ def guard(request: HttpRequest, pk: int, wanted: GuardIn) -> ChecksOut:
     with transaction.atomic():
         for row in outing.situations.filter(pk__in=[pk for pk, change in changes.items() if change]):
             set_by_hand(row, changes[row.pk])
-    return checks_of(outing)
+    return checks_of(outing, Kit(request.user))

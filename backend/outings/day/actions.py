@@ -6,11 +6,20 @@ from typing import Any
 
 from django.db.models import OuterRef, Prefetch, QuerySet, Subquery
 
+from craft.day.checks import Moment
+from craft.setup.brief import Brief, brief_of
 from forms.outing_form import SituationDocument, fingerprint
 from forms.problems import InputError
+from forms.setup_form import figures_of
 from outings import actions
-from outings.day.schemas import OutingOut, SituationRow
+from outings.checks.actions import checks_of
+from outings.day.schemas import BodyDayOut, DayOut, GlanceOut, OutingOut, SituationRow, ToolsOut
+from outings.fingers.actions import clashes_on
 from outings.models import Outing, Situation
+from outings.setups import Made, by_body, made_of
+from outings.slots.actions import slots_of
+from outings.slots.schemas import BodySlots
+from outings.traffic.actions import traffic_of
 from people.versions import tag
 
 
@@ -45,8 +54,41 @@ def _row(row: Any, outing: Outing, kit: actions.Kit) -> SituationRow:
 
 def outing_out(outing: Outing, kit: actions.Kit) -> OutingOut:
     """An outing with its situations in their order."""
-    rows = [_row(row, outing, kit) for row in outing.situations.all()]
+    rows = [_row(row, outing, kit) for row in sorted(outing.situations.all(), key=lambda row: row.begins)]
     return OutingOut(id=outing.pk, title=outing.title, place=outing.place, mains_hz=outing.mains_hz, day=outing.day, situations=rows)
+
+
+def day_out(outing: Outing, kit: actions.Kit) -> DayOut:
+    """A day at a glance: every picture in a few words, and how far each tool is."""
+    setups, _ = made_of(outing, kit)
+    told = {made.pk: brief_of(made.setup) for made in setups}
+    made_by = {made.pk: made for made in setups}
+    bodies = slots_of(outing, kit).bodies
+    slots = [slot for body in bodies for bank in body.banks for slot in bank.slots if slot.title]
+    rows = outing_out(with_rows(Outing.objects.filter(pk=outing.pk)).get(), kit).situations
+    return DayOut(
+        pictures=[_glance(row.id, made_by.get(row.id), told.get(row.id)) for row in rows],
+        bodies=[_body_day(body) for body in bodies],
+        tools=ToolsOut(
+            to_load=sum(slot.now is None or slot.now.differs != 0 for slot in slots),
+            slots=len(slots),
+            clashes=sum(clashes_on(body, day, kit) for body, day in by_body(setups).items()),
+            checks_open=sum(check.ticked_at is None and check.moment is Moment.LEAVING for check in checks_of(outing, kit).checks),
+            room_gb=sum(leg.room_gb for body in traffic_of(outing, setups) for leg in body.legs),
+            cards=sum(row.card == "fresh" for row in rows),
+        ),
+    )
+
+
+def _glance(situation: int, made: Made | None, brief: Brief | None) -> GlanceOut:
+    if made is None or brief is None:
+        return GlanceOut(situation=situation, figures="", told="", warns=True, problem="no setup as it stands")
+    return GlanceOut(situation=situation, figures=figures_of(made.setup), told=brief.text, warns=brief.warns, problem="")
+
+
+def _body_day(body: BodySlots) -> BodyDayOut:
+    held = {slot.situation for bank in body.banks for slot in bank.slots if slot.situation and not slot.special}
+    return BodyDayOut(body=body.body, changes=max(0, len(body.reached) - 1), held=len(held))
 
 
 def with_rows(outings: QuerySet[Outing]) -> QuerySet[Outing]:

@@ -13,9 +13,9 @@ from forms.outing_form import OutingFile, SituationDocument
 from forms.setup_form import SetupOut, setup_of
 from forms.situation_form import SituationForm
 from outings import actions
-from outings.day.actions import outing_out, with_rows
-from outings.day.schemas import Order, OutingIn, OutingOut, SituationOut
-from outings.mine import my_situations
+from outings.day.actions import day_out, outing_out, with_rows
+from outings.day.schemas import DayOut, HourIn, OutingIn, OutingOut, SituationOut
+from outings.mine import my_outing, my_situations
 from outings.models import Outing, Situation
 from people.replies import as_json
 from people.versions import tag
@@ -112,11 +112,16 @@ def import_situation(request: HttpRequest, response: HttpResponse, pk: int, situ
     return _situation_out(actions.import_situation(get_object_or_404(_outings(request), pk=pk), situation), response)
 
 
-@router.put("/outings/{pk}/order", response=OutingOut)
-def reorder(request: HttpRequest, pk: int, order: Order) -> OutingOut:
-    """Put the situations in another order."""
-    actions.reorder(get_object_or_404(_outings(request), pk=pk), order.order)
-    return _one(request, pk)
+@router.get("/outings/{pk}/day", response=DayOut)
+def day(request: HttpRequest, pk: int) -> DayOut:
+    """What is known of a day at a glance: each picture in a few words, and how far its tools are."""
+    return day_out(my_outing(request, pk), actions.Kit(request.user))
+
+
+@router.put("/situations/{pk}/hour", response=SituationOut, exclude_unset=True)
+def put_hour(request: HttpRequest, response: HttpResponse, pk: int, at: HourIn) -> SituationOut:
+    """Move a situation along its day; it can be undone like any change of it."""
+    return _situation_out(actions.move_to(_situation(request, pk), at.starts_at), response)
 
 
 @router.get("/situations/{pk}", response=SituationOut, exclude_unset=True)

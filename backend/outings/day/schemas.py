@@ -62,7 +62,44 @@ class SituationOut(Schema):
     undo: int
 
 
-class Order(Schema):
-    """Ids in their new order."""
+class HourIn(Schema):
+    """An hour of the day."""
 
-    order: Annotated[list[int], Field(max_length=500)]
+    starts_at: dt.time
+
+
+class GlanceOut(Schema):
+    """A picture of the day in a few words; warns: somebody should look at it; problem: why it has no setup."""
+
+    situation: int
+    figures: str
+    told: str
+    warns: bool
+    problem: str
+
+
+class BodyDayOut(Schema):
+    """One body along the day: how often its setup changes, and how many of its setups slots hold."""
+
+    body: str
+    changes: int
+    held: int
+
+
+class ToolsOut(Schema):
+    """How far the tools of a day are: slots to load of those it wants, clashes under the fingers, checks open before leaving, gigabytes to come, cards made."""
+
+    to_load: int
+    slots: int
+    clashes: int
+    checks_open: int
+    room_gb: float
+    cards: int
+
+
+class DayOut(Schema):
+    """A day at a glance."""
+
+    pictures: list[GlanceOut]
+    bodies: list[BodyDayOut]
+    tools: ToolsOut

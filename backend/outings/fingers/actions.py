@@ -26,7 +26,7 @@ from outings.fingers.schemas import (
     WantedOut,
 )
 from outings.kept import kept
-from outings.setups import Made, minutes_of, told_by
+from outings.setups import Made, told_by
 from people.versions import tag
 
 
@@ -76,13 +76,19 @@ def _there(roles: Sequence[Given], controls: Sequence[Control]) -> list[Given]:
     return [role for role in roles if role.control in names and role.function in BY_FUNCTION]
 
 
-def kept_controls(body: str, day: list[Made], starts: dict[int, str], kit: Kit) -> BodyControls:
+def clashes_on(body: str, day: list[Made], kit: Kit) -> int:
+    """How many clashes the roles that are written down have on a day."""
+    controls = day[0].situation.body.facts.controls
+    roles = _there([role.value() for role in kit.states[body].layout[0].roles], controls)
+    return len(clashes_of(roles, controls, [hour_of(made) for made in day]))
+
+
+def kept_controls(body: str, day: list[Made], kit: Kit) -> BodyControls:
     """The controls of one body over the day, computed once for the same day and the same body."""
-    begins = tuple(starts[made.pk] for made in day)
-    return kept("fingers", (body, told_by(day), begins, kit.standing[body]), lambda: body_controls(body, day, starts, kit))
+    return kept("fingers", (body, told_by(day), kit.standing[body]), lambda: body_controls(body, day, kit))
 
 
-def body_controls(body: str, day: list[Made], starts: dict[int, str], kit: Kit) -> BodyControls:
+def body_controls(body: str, day: list[Made], kit: Kit) -> BodyControls:
     """The controls of one body over the day: what is kept, what is proposed, what clashes, and what is worth pinning."""
     facts, state = day[0].situation.body.facts, kit.states[body]
     form, revision = state.layout
@@ -131,7 +137,7 @@ def body_controls(body: str, day: list[Made], starts: dict[int, str], kit: Kit) 
         ],
         pairs=[
             InTurnsOut(one=p.one, other=p.other, minutes=p.minutes, differs=[words.get(s, BY_SLUG[s].label) for s in p.differs])
-            for p in pairs_of(hours, [minutes_of(starts[made.pk]) for made in day])
+            for p in pairs_of(hours, [made.begins for made in day])
         ],
         pins=[
             PinOut(setting=slug, label=words.get(slug, BY_SLUG[slug].label), times=times)

@@ -20,7 +20,6 @@ def controls(request: HttpRequest, pk: int) -> ControlsOut:
     outing = my_outing(request, pk)
     kit = Kit(request.user)
     setups, problems = made_of(outing, kit)
-    starts = {row.pk: row.document["starts_at"] for row in outing.situations.filter(deleted_at=None)}
     days = by_body(setups)
-    bodies = [kept_controls(body, day, starts, kit) for body, day in days.items()]
+    bodies = [kept_controls(body, day, kit) for body, day in days.items()]
     return ControlsOut(title=outing.title, bodies=bodies, problems=problems)

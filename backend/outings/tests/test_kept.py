@@ -17,7 +17,7 @@ SWIFT = "merrow-swift-20"
 class Pages(Day):
     def pages(self) -> dict[str, Any]:
         day = f"/api/outings/{self.day['id']}"
-        paths = {what: f"{day}/{what}" for what in ("slots", "fingers", "checks", "traffic", "alike")}
+        paths = {what: f"{day}/{what}" for what in ("slots", "fingers", "checks", "traffic", "alike", "day")}
         paths["first"] = f"/api/kit/bodies/{SWIFT}/first"
         return {what: self.caller.get(path).json() for what, path in paths.items()}
 
@@ -48,9 +48,7 @@ class Pages(Day):
                 "PUT", f"/api/outings/{self.day['id']}/slots", {"body": SWIFT, "bank": 1, "number": 2, "special": "sets"}
             ),
             "the profile": lambda: self.put("/api/profile", habits={"sounds": "beeps"}),
-            "the order": lambda: self.caller.send(
-                "PUT", f"/api/outings/{self.day['id']}/order", {"order": [s["id"] for s in reversed(self.day["situations"])]}
-            ),
+            "an hour": lambda: self.caller.send("PUT", f"/api/situations/{row['id']}/hour", {"starts_at": "22:30"}),
             "one less": lambda: self.caller.delete(f"/api/situations/{row['id']}"),
         }
         before = self.pages()

@@ -101,20 +101,23 @@ class TimeLine(Day):
         start = self.titles()
         document = self.caller.get(self.at).json()["document"]
         here = f"/api/outings/{self.day['id']}"
-        self.caller.post(f"{here}/situations", {**document, "title": "Last light"})
-        self.assertEqual(self.titles(), [*start, "Last light"])
+        self.caller.post(f"{here}/situations", {**document, "title": "Last light", "starts_at": "02:30"})
+        self.assertEqual(self.titles(), [*start, "Last light"], "the small hours end a day")
         self.caller.post(f"{self.at}/duplicate")
         self.assertEqual(self.titles()[:3], [start[0], f"{start[0]}, again", start[1]])
         ids = [row["id"] for row in self.caller.get("/api/outings").json()[0]["situations"]]
-        turned = self.caller.put(f"{here}/order", {"order": ids[::-1]}, "").json()
-        self.assertEqual([row["id"] for row in turned["situations"]], ids[::-1])
-        for wrong in (ids[1:], [*ids, ids[0]], [*ids[1:], 10**9], []):
-            self.assertEqual(pointers(self.caller.put(f"{here}/order", {"order": wrong}, "")), {"/order"})
+        moved = f"/api/situations/{ids[0]}/hour"
+        self.assertEqual(self.caller.send("PUT", moved, {"starts_at": "23:50"}).json()["undo"], 1)
+        self.assertEqual([row["id"] for row in self.caller.get("/api/outings").json()[0]["situations"]], [*ids[1:-1], ids[0], ids[-1]])
+        for wrong in ("25:00", "noon", "", 7):
+            self.assertEqual(pointers(self.caller.send("PUT", moved, {"starts_at": wrong})), {"/starts_at"})
+        self.caller.send("PUT", moved, {"starts_at": "04:20"})
+        self.assertEqual(self.titles()[:2], [start[0], f"{start[0]}, again"])
         self.assertEqual(self.caller.delete(self.at).status_code, 204)
         self.assertNotIn(start[0], self.titles())
         self.assertEqual(self.caller.get(self.at).status_code, 404)
         self.caller.post(f"{self.at}/restore")
-        self.assertEqual(self.titles()[-1], start[0])
+        self.assertIn(start[0], self.titles())
 
     def test_a_day_is_renamed_put_aside_and_brought_back_whole(self) -> None:
         here = f"/api/outings/{self.day['id']}"

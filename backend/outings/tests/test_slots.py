@@ -165,7 +165,7 @@ class Slots(Day):
         self.assertIn("too close", told["problems"][0])
         self.assertNotIn(self.first["title"], str(told["bodies"]))
         self.assertEqual(Caller(self.bram).get(self.path).status_code, 404)
-        for path, queries in ((self.path, 14), (f"/api/outings/{self.day['id']}/fingers", 13)):
+        for path, queries in ((self.path, 14), (f"/api/outings/{self.day['id']}/fingers", 12)):
             self.caller.get(path)
             with self.assertNumQueries(queries):
                 self.caller.get(path)

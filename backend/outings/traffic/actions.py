@@ -10,7 +10,7 @@ from craft.day.traffic import Burst, backlog, bursts, sends, sent_bytes
 from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.words import say_value
 from outings.models import Outing
-from outings.setups import Made
+from outings.setups import Made, by_body
 from outings.traffic.schemas import BodyTraffic, BurstOut, LegOut
 
 LAST_H = 1.0
@@ -33,6 +33,16 @@ def _burst(burst: Burst, role: str | None) -> BurstOut:
         frames=None if never else burst.frames,
         then_fps=burst.then_fps,
     )
+
+
+def traffic_of(outing: Outing, setups: list[Made]) -> list[BodyTraffic]:
+    """How fast frames leave each body; a situation lasts until the next one of the day, whatever body that has."""
+    starts = {row.pk: row.begins for row in outing.in_order()}
+    order = sorted(starts.values())
+    spans = {
+        pk: (begin, min((later - begin for later in order if later > begin), default=LAST_H * 60) / 60) for pk, begin in starts.items()
+    }
+    return [body_traffic(body, day, spans) for body, day in by_body(setups).items()]
 
 
 def body_traffic(body: str, day: list[Made], spans: dict[int, tuple[int, float]]) -> BodyTraffic:
@@ -58,7 +68,7 @@ def body_traffic(body: str, day: list[Made], spans: dict[int, tuple[int, float]]
             LegOut(
                 situation=made.pk,
                 title=made.title,
-                starts_at=f"{spans[made.pk][0] // 60:02d}:{spans[made.pk][0] % 60:02d}",
+                starts_at=f"{spans[made.pk][0] // 60 % 24:02d}:{spans[made.pk][0] % 60:02d}",
                 hours=spans[made.pk][1],
                 frames=frames[k],
                 frame_mb=(raw + finished) / 1e6,

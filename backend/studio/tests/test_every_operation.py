@@ -141,7 +141,6 @@ class EveryOperation(TestCase):
         refused = {
             "/api/kit/picture",
             "/api/me/password",
-            "/api/outings/{pk}/order",
             "/api/people",
             "/api/outings/{pk}/alike",
             "/api/outings/{pk}/guards",

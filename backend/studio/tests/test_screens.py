@@ -162,14 +162,16 @@ class InTheHandAndAtHome(BrowserCase):
             with page.expect_file_chooser() as chooser:
                 page.get_by_role("button", name="Import a day").click()
             chooser.value.set_files(file)
-            expect(page.get_by_role("heading", name="Lantern-boat week")).to_have_count(2)
+            other = page.get_by_role("navigation", name="other days").get_by_role("link")
+            expect(other).to_have_text(re.compile("Lantern-boat week"))
+            expect(page).not_to_have_url(re.compile(rf"/outings/{self.day.pk}$"))
             day["situations"][2]["genre"] = "underwater"
             file.write_text(json.dumps(day))
             with page.expect_file_chooser() as chooser:
                 page.get_by_role("button", name="Import a day").click()
             chooser.value.set_files(file)
             expect(page.get_by_role("alert").filter(has_text="/situations/2/genre")).to_be_visible()
-            expect(page.get_by_role("heading", name="Lantern-boat week")).to_have_count(2)
+            expect(other).to_have_count(1)
             situation = Caller(self.ilse).get(f"/api/situations/{self.situation.pk}/situation.json").content
             file.write_bytes(situation)
             with page.expect_file_chooser() as chooser:

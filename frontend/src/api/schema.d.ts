@@ -836,7 +836,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/outings/{pk}/order": {
+    "/api/outings/{pk}/day": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Day
+         * @description What is known of a day at a glance: each picture in a few words, and how far its tools are.
+         */
+        get: operations["outings_day_api_day"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/situations/{pk}/hour": {
         parameters: {
             query?: never;
             header?: never;
@@ -845,10 +865,10 @@ export interface paths {
         };
         get?: never;
         /**
-         * Reorder
-         * @description Put the situations in another order.
+         * Put Hour
+         * @description Move a situation along its day; it can be undone like any change of it.
          */
-        put: operations["outings_day_api_reorder"];
+        put: operations["outings_day_api_put_hour"];
         post?: never;
         delete?: never;
         options?: never;
@@ -4080,12 +4100,72 @@ export interface components {
             undo: number;
         };
         /**
-         * Order
-         * @description Ids in their new order.
+         * BodyDayOut
+         * @description One body along the day: how often its setup changes, and how many of its setups slots hold.
          */
-        Order: {
-            /** Order */
-            order: number[];
+        BodyDayOut: {
+            /** Body */
+            body: string;
+            /** Changes */
+            changes: number;
+            /** Held */
+            held: number;
+        };
+        /**
+         * DayOut
+         * @description A day at a glance.
+         */
+        DayOut: {
+            /** Pictures */
+            pictures: components["schemas"]["GlanceOut"][];
+            /** Bodies */
+            bodies: components["schemas"]["BodyDayOut"][];
+            tools: components["schemas"]["ToolsOut"];
+        };
+        /**
+         * GlanceOut
+         * @description A picture of the day in a few words; warns: somebody should look at it; problem: why it has no setup.
+         */
+        GlanceOut: {
+            /** Situation */
+            situation: number;
+            /** Figures */
+            figures: string;
+            /** Told */
+            told: string;
+            /** Warns */
+            warns: boolean;
+            /** Problem */
+            problem: string;
+        };
+        /**
+         * ToolsOut
+         * @description How far the tools of a day are: slots to load of those it wants, clashes under the fingers, checks open before leaving, gigabytes to come, cards made.
+         */
+        ToolsOut: {
+            /** To Load */
+            to_load: number;
+            /** Slots */
+            slots: number;
+            /** Clashes */
+            clashes: number;
+            /** Checks Open */
+            checks_open: number;
+            /** Room Gb */
+            room_gb: number;
+            /** Cards */
+            cards: number;
+        };
+        /**
+         * HourIn
+         * @description An hour of the day.
+         */
+        HourIn: {
+            /**
+             * Starts At
+             * Format: time
+             */
+            starts_at: string;
         };
         /**
          * UseOut
@@ -6661,7 +6741,29 @@ export interface operations {
             };
         };
     };
-    outings_day_api_reorder: {
+    outings_day_api_day: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayOut"];
+                };
+            };
+        };
+    };
+    outings_day_api_put_hour: {
         parameters: {
             query?: never;
             header?: never;
@@ -6672,7 +6774,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Order"];
+                "application/json": components["schemas"]["HourIn"];
             };
         };
         responses: {
@@ -6682,7 +6784,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["OutingOut"];
+                    "application/json": components["schemas"]["SituationOut"];
                 };
             };
         };

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { useElementSize, useResizeObserver } from "@vueuse/core";
 import { computed, ref, useTemplateRef, watch } from "vue";
-import { facesWith, heightOf, outline, placed, sides, spread, WIDTH, type Control, type Finder, type Spot } from "./shape";
+import { spread } from "@/drawn/spread";
+import { facesWith, heightOf, outline, placed, sides, WIDTH, type Control, type Finder, type Spot } from "./shape";
 
 /** One large drawing of a body: its controls, and beside it what each is for, tied to it by a line. */
 const props = defineProps<{
@@ -32,14 +33,19 @@ function measure(): void {
 useResizeObserver(() => labels.value ?? [], measure);
 watch([all, () => props.chosen, wide, width], measure, { flush: "post" });
 
+/** Pixels between two labels. */
+const APART = 10;
 const tops = computed(() => {
   const found: Record<string, number> = {};
   for (const where of ["left", "right"] as const) {
     const here = all.value.filter((one) => side.value.get(one.control.slug) === where).sort((a, b) => a.y - b.y);
+    const sizes = here.map((one) => heights.value[one.control.slug] ?? 44);
+    const needed = sizes.reduce((sum, size) => sum + size + APART, -APART);
     const at = spread(
       here.map((one) => one.y - 12),
-      here.map((one) => heights.value[one.control.slug] ?? 44),
-      bottom.value,
+      sizes,
+      Math.max(bottom.value, needed),
+      APART,
     );
     here.forEach((one, k) => (found[one.control.slug] = at[k] ?? 0));
   }

@@ -88,21 +88,3 @@ export function sides(all: readonly Placed[], faces: readonly Seen[]): Map<strin
   }
   return found;
 }
-
-/** Tops of labels of given heights, as near to their controls as they can be without lying on one another. */
-export function spread(wanted: readonly number[], heights: readonly number[], bottom: number, gap = 10): number[] {
-  const tops: number[] = [];
-  let end = 0;
-  wanted.forEach((y, k) => {
-    const at = Math.max(y, end);
-    tops.push(at);
-    end = at + (heights[k] ?? 0) + gap;
-  });
-  let room = Math.max(bottom, end - gap);
-  for (let k = tops.length - 1; k >= 0; k--) {
-    const at = Math.min(tops[k] ?? 0, room - (heights[k] ?? 0));
-    tops[k] = Math.max(0, at);
-    room = at - gap;
-  }
-  return tops;
-}

@@ -1,34 +1,63 @@
 <script setup lang="ts">
-import { useQueryClient } from "@tanstack/vue-query";
-import { Modal } from "ant-design-vue";
+import { useQuery, useQueryClient } from "@tanstack/vue-query";
 import { computed, onUnmounted, ref } from "vue";
 import { useRouter } from "vue-router";
-import { VueDraggable } from "vue-draggable-plus";
 import { client, ProblemError, take, type Schemas, type Situation } from "@/api/client";
-import { useKit, useOutings, useWords } from "@/api/queries";
+import { useBodyName, useKit, useOutings } from "@/api/queries";
 import { offer } from "@/keys/actions";
-import { sceneAt } from "@/picture/frames";
-import Still from "@/picture/Still.vue";
-import TimeLine from "./TimeLine.vue";
+import DayForm from "./DayForm.vue";
+import DayTide from "./DayTide.vue";
+import Picture from "./Picture.vue";
 
 type Day = Schemas["OutingOut"];
 type Row = Schemas["SituationRow"];
+const props = defineProps<{ id?: number }>();
 const { data: days, isSuccess } = useOutings();
 const { data: kit } = useKit();
-const { data: words } = useWords();
 const queries = useQueryClient();
 const router = useRouter();
+const today = new Date().toISOString().slice(0, 10);
+/** The day that is asked for; else the next one, or the last there was. */
+const day = computed<Day | undefined>(() => {
+  const all = days.value ?? [];
+  if (props.id !== undefined) return all.find((d) => d.id === props.id);
+  return all.find((d) => d.day >= today) ?? all[all.length - 1];
+});
+const { data: glance } = useQuery({
+  queryKey: computed(() => ["outings", "day", day.value?.id]),
+  queryFn: () => take(client.GET("/api/outings/{pk}/day", { params: { path: { pk: day.value?.id ?? 0 } } })),
+  enabled: computed(() => !!day.value?.situations.length),
+});
+const tools = computed(() => {
+  const t = glance.value?.tools;
+  const gb = t && (t.room_gb >= 10 ? t.room_gb.toFixed(0) : t.room_gb.toFixed(1));
+  return [
+    { name: "slots", label: "slots", state: t && (t.to_load ? `${t.to_load} to load` : t.slots ? "all loaded" : "none here") },
+    {
+      name: "fingers",
+      label: "fingers",
+      state: t && (t.clashes === 1 ? "1 clash" : t.clashes ? `${t.clashes} clashes` : "no clash"),
+      warns: !!t?.clashes,
+    },
+    { name: "checks", label: "checks", state: t && (t.checks_open ? `${t.checks_open} before leaving` : "all seen") },
+    { name: "traffic", label: "cards and links", state: gb && `${gb} GB to come` },
+  ];
+});
+const bodyName = useBodyName();
+/** What the day asks of its slots, body by body. */
+const turns = computed(() =>
+  (glance.value?.bodies ?? [])
+    .filter((b) => b.changes)
+    .map(
+      (b) =>
+        `${bodyName(b.body)} changes its setup ${b.changes === 1 ? "once" : `${b.changes} times`}` +
+        (b.held ? `; slots hold ${b.held === 1 ? "one" : b.held} of its ${b.changes + 1} setups` : ""),
+    ),
+);
 const wrong = ref("");
-const gone = ref<{ text: string; back: () => Promise<unknown> } | null>(null);
-type Lamps = Day["mains_hz"];
-const form = ref<{
-  id: number;
-  title: string;
-  place: string;
-  day: string;
-  lamps: Lamps;
-  errors: Record<string, string>;
-} | null>(null);
+const past = ref<{ text: string; back: () => Promise<unknown> } | null>(null);
+/** The day that is being described; null for a new one. */
+const form = ref<{ day: Day | null } | null>(null);
 const said = ref("");
 
 const refresh = () => queries.invalidateQueries({ queryKey: ["outings"] });
@@ -53,19 +82,12 @@ async function run<T>(call: Promise<T>): Promise<T | undefined> {
 }
 const pk = (id: number) => ({ params: { path: { pk: id } } });
 
-async function save(): Promise<void> {
-  const f = form.value;
-  if (!f) return;
-  const body = { title: f.title, place: f.place, day: f.day, mains_hz: f.lamps };
-  try {
-    await take(f.id ? client.PUT("/api/outings/{pk}", { ...pk(f.id), body }) : client.POST("/api/outings", { body }));
-    form.value = null;
-    await refresh();
-  } catch (error) {
-    f.errors = error instanceof ProblemError ? error.places : { "": "The server cannot be reached." };
-  }
+async function described(saved: Day): Promise<void> {
+  form.value = null;
+  await refresh();
+  await router.push({ name: "day", params: { id: saved.id } });
 }
-async function add(day: Day): Promise<void> {
+async function add(day: Day, clock = "12:00"): Promise<void> {
   const built = new Set(kit.value?.bodies.map((b) => b.document.fixed_lens).filter(Boolean));
   const body = kit.value?.bodies.find((b) => !b.document.fixed_lens) ?? kit.value?.bodies[0];
   const lens = body?.document.fixed_lens ?? kit.value?.lenses.find((l) => !built.has(l.slug))?.slug;
@@ -75,7 +97,7 @@ async function add(day: Day): Promise<void> {
   }
   const document = {
     title: "New situation",
-    starts_at: "12:00",
+    starts_at: clock,
     genre: "everyday",
     body: body.slug,
     lens,
@@ -86,32 +108,30 @@ async function add(day: Day): Promise<void> {
 }
 async function removeRow(row: Row): Promise<void> {
   await run(take(client.DELETE("/api/situations/{pk}", pk(row.id))));
-  gone.value = {
+  past.value = {
     text: `“${row.title}” is put aside for thirty days.`,
     back: () => take(client.POST("/api/situations/{pk}/restore", pk(row.id))),
   };
 }
 async function removeDay(day: Day): Promise<void> {
   await run(take(client.DELETE("/api/outings/{pk}", pk(day.id))));
-  gone.value = {
+  past.value = {
     text: `“${day.title}” is put aside for thirty days.`,
     back: () => take(client.POST("/api/outings/{pk}/restore", pk(day.id))),
   };
+  if (props.id !== undefined) await router.replace({ name: "outings" });
 }
-async function bringBack(): Promise<void> {
-  if (gone.value) await run(gone.value.back());
-  gone.value = null;
-}
-const reorder = (day: Day, rows: Row[]) =>
-  run(take(client.PUT("/api/outings/{pk}/order", { ...pk(day.id), body: { order: rows.map((r) => r.id) } })));
-async function move(day: Day, k: number, by: number): Promise<void> {
-  const rows = [...day.situations];
-  const [row] = rows.splice(k, 1);
-  if (!row || k + by < 0 || k + by > rows.length) return;
-  rows.splice(k + by, 0, row);
-  said.value = `${row.title} is now number ${k + by + 1}`;
-  await reorder(day, rows);
+async function move(row: Row, clock: string): Promise<void> {
+  const to = (starts_at: string) => take(client.PUT("/api/situations/{pk}/hour", { ...pk(row.id), body: { starts_at } }));
+  if (!(await run(to(clock)))) return;
+  past.value = { text: `${row.title} moved from ${row.starts_at} to ${clock}.`, back: () => to(row.starts_at) };
+  said.value = `${row.title} now begins at ${clock}`;
   document.querySelector<HTMLElement>(`[data-situation="${row.id}"]`)?.focus();
+}
+async function takeBack(): Promise<void> {
+  const last = past.value;
+  past.value = null;
+  if (last) await run(last.back());
 }
 async function exportDay(day: Day): Promise<void> {
   const file = await run(take(client.GET("/api/outings/{pk}/export", pk(day.id))));
@@ -140,35 +160,27 @@ async function importFile(event: Event): Promise<void> {
     headers: { "Content-Type": "application/json" },
   };
   if (into.value) await run(take(client.POST("/api/outings/{pk}/situations/import", { ...pk(into.value.id), ...sent })));
-  else await run(take(client.POST("/api/outings/import", sent)));
+  else {
+    const brought = await run(take(client.POST("/api/outings/import", sent)));
+    if (brought) await router.push({ name: "day", params: { id: brought.id } });
+  }
 }
 
-const genre = (slug: string) => words.value?.genres.find((g) => g.slug === slug)?.label ?? slug;
-const bodyName = computed(() => new Map(kit.value?.bodies.map((b) => [b.slug, b.document.name])));
 const lensName = computed(() => new Map(kit.value?.lenses.map((l) => [l.slug, l.document.name])));
-const today = () => new Date().toISOString().slice(0, 10);
-const open = (day?: Day) =>
-  (form.value = {
-    id: day?.id ?? 0,
-    title: day?.title ?? "",
-    place: day?.place ?? "",
-    day: day?.day ?? today(),
-    lamps: day?.mains_hz ?? null,
-    errors: {},
-  });
+const open = (day?: Day) => (form.value = { day: day ?? null });
 onUnmounted(
   offer([
     { id: "new-outing", label: "New outing", keys: "n", run: () => open() },
     { id: "import", label: "Import an outing from a file", keys: "i", run: () => pick(null) },
-    { id: "undo-delete", label: "Bring back what was just put aside", keys: "z", run: () => void bringBack() },
+    { id: "undo-delete", label: "Take back what was just moved or put aside", keys: "z", run: () => void takeBack() },
   ]),
 );
 </script>
 
 <template>
-  <main class="outings">
+  <main class="outings page whole">
     <p v-if="wrong" class="error" role="alert">{{ wrong }}</p>
-    <p v-if="gone" class="gone" role="status">{{ gone.text }} <button class="plain" @click="bringBack">Bring it back</button></p>
+    <p v-if="past" class="past" role="status">{{ past.text }} <button class="plain" @click="takeBack">Take it back</button></p>
     <section v-if="isSuccess && !days?.length" class="empty">
       <h1>No outing yet</h1>
       <p class="reason">
@@ -176,63 +188,67 @@ onUnmounted(
         your body and lens.
       </p>
     </section>
-    <section v-for="day in days" :key="day.id" class="day">
+    <p v-else-if="isSuccess && !day" class="reason">
+      This outing is not here. <RouterLink :to="{ name: 'outings' }">Go to your outings</RouterLink>
+    </p>
+    <section v-if="day" class="day">
       <div class="title">
         <h1>{{ day.title }}</h1>
-        <span class="quiet">{{ day.place }}</span><span>{{ day.day }}</span>
+        <span class="where">{{ day.place }}</span><span>{{ day.day }}</span>
         <span class="acts">
           <button class="plain" @click="open(day)">edit</button>
-          <RouterLink class="act" :to="{ name: 'slots', params: { id: day.id } }">slots</RouterLink>
-          <RouterLink class="act" :to="{ name: 'fingers', params: { id: day.id } }">fingers</RouterLink>
-          <RouterLink class="act" :to="{ name: 'traffic', params: { id: day.id } }">cards and links</RouterLink>
-          <RouterLink class="act" :to="{ name: 'checks', params: { id: day.id } }">checks</RouterLink>
           <button class="plain" @click="exportDay(day)">export</button>
           <button class="plain" @click="removeDay(day)">delete</button>
         </span>
       </div>
-      <TimeLine :situations="day.situations" />
-      <VueDraggable
-        tag="ol"
-        :model-value="day.situations"
-        :animation="0"
-        force-fallback
-        handle=".grip"
-        @update:model-value="reorder(day, $event as Row[])"
-      >
-        <li v-for="(s, k) in day.situations" :key="s.id" :class="{ stale: s.card === 'stale' }">
-          <button
-            class="grip plain"
-            :data-situation="s.id"
-            :aria-label="`${s.title}: Alt and arrows move it`"
-            @keydown.alt.up.prevent="move(day, k, -1)"
-            @keydown.alt.down.prevent="move(day, k, 1)"
-          >
-            {{ s.starts_at }}
-          </button>
-          <RouterLink class="scene" :to="{ name: 'rehearse', params: { id: s.id } }" :aria-label="`rehearse ${s.title}`"
-            ><Still :src="sceneAt(s.id, s.version, 144)"
-          /></RouterLink>
-          <RouterLink :to="{ name: 'bench', params: { id: s.id } }">{{ s.title }}</RouterLink>
-          <span class="quiet">{{ genre(s.genre) }}</span>
-          <span class="quiet kit">{{ bodyName.get(s.body) ?? s.body }}, {{ lensName.get(s.lens) ?? s.lens }}</span>
-          <span class="state">
-            <RouterLink v-if="s.card_id" :to="{ name: 'card', params: { id: s.card_id } }">{{
-              s.card === "stale" ? "card is stale" : "card"
-            }}</RouterLink><span v-else class="quiet">no card</span>
-          </span>
-          <span class="acts">
-            <button class="plain" @click="run(take(client.POST('/api/situations/{pk}/duplicate', pk(s.id))))">duplicate</button>
-            <button class="plain" @click="removeRow(s)">delete</button>
-          </span>
+      <ul class="places">
+        <li v-for="tool in tools" :key="tool.name">
+          <RouterLink :to="{ name: tool.name, params: { id: day.id } }">{{ tool.label }}</RouterLink>
+          <span class="state" :class="{ warns: tool.warns }">{{ tool.state ?? (day.situations.length ? "…" : "") }}</span>
         </li>
-      </VueDraggable>
-      <p class="acts">
-        <button class="button" @click="add(day)">Add a situation</button>
-        <button class="button" @click="pick(day)">Read one from a file</button>
-      </p>
+        <li v-if="glance">
+          <b>cards</b> <span class="state">{{ glance.tools.cards }} of {{ day.situations.length }} made</span>
+        </li>
+      </ul>
+      <DayTide
+        v-if="day.situations.length"
+        v-slot="{ row, grip, clock }"
+        :situations="day.situations"
+        @move="move"
+        @add="add(day, $event)"
+      >
+        <Picture
+          :row="row"
+          :grip="grip"
+          :clock="clock"
+          :glance="glance?.pictures.find((p) => p.situation === row.id)"
+          :kit="`${bodyName(row.body)}, ${lensName.get(row.lens) ?? row.lens}`"
+          @duplicate="run(take(client.POST('/api/situations/{pk}/duplicate', pk(row.id))))"
+          @remove="removeRow(row)"
+        />
+      </DayTide>
+      <p v-else class="reason">Nothing hangs along this day yet: add its first situation.</p>
+      <div class="foot">
+        <p class="reason">
+          <template v-for="turn in turns" :key="turn">{{ turn }}. </template>
+          <span v-if="day.situations.length" class="by-mouse"
+            >Drag an hour along the day to move it; double-click the tide to add one there.</span
+          >
+        </p>
+        <p class="acts">
+          <button class="button strong" @click="add(day)">Add a situation</button>
+          <button class="button" @click="pick(day)">Read one from a file</button>
+        </p>
+      </div>
     </section>
+    <nav v-if="(days?.length ?? 0) > 1" class="others" aria-label="other days">
+      <span class="label">other days</span>
+      <RouterLink v-for="d in days?.filter((one) => one.id !== day?.id)" :key="d.id" :to="{ name: 'day', params: { id: d.id } }"
+        >{{ d.title }} <span class="quiet">{{ d.day }}</span></RouterLink
+      >
+    </nav>
     <p class="acts below">
-      <button class="button strong" @click="open()">New outing</button>
+      <button class="button" :class="{ strong: !days?.length }" @click="open()">New outing</button>
       <button class="button" @click="pick(null)">Import a day</button>
       <input
         ref="picker"
@@ -245,146 +261,98 @@ onUnmounted(
       />
     </p>
     <p class="visually-hidden" aria-live="polite">{{ said }}</p>
-    <Modal
-      v-if="form"
-      :open="true"
-      :title="form.id ? 'Outing' : 'New outing'"
-      ok-text="Save"
-      :transition-name="''"
-      :mask-transition-name="''"
-      @ok="save"
-      @cancel="form = null"
-    >
-      <form class="form" @submit.prevent="save">
-        <label for="o-title" class="label">title</label
-        ><input id="o-title" v-model="form.title" class="plain box" maxlength="120" />
-        <p class="error" role="alert">{{ form.errors["/title"] }}</p>
-        <label for="o-place" class="label">place</label
-        ><input id="o-place" v-model="form.place" class="plain box" maxlength="120" />
-        <label for="o-lamps" class="label">lamps there</label
-        ><select id="o-lamps" v-model="form.lamps" class="plain box">
-          <option :value="null">on the mains that I usually work by</option>
-          <option :value="50">on 50 Hz: they pulse 100 times a second</option>
-          <option :value="60">on 60 Hz: they pulse 120 times a second</option>
-        </select>
-        <label for="o-day" class="label">day</label><input id="o-day" v-model="form.day" type="date" class="plain box" />
-        <p class="error" role="alert">{{ form.errors["/day"] ?? form.errors[""] }}</p>
-        <button type="submit" hidden>Save</button>
-      </form>
-    </Modal>
+    <DayForm v-if="form" :day="form.day" @done="described" @cancel="form = null" />
   </main>
 </template>
 
 <style scoped>
-.outings {
-  padding: 18px 24px 48px;
-  display: grid;
-  gap: 30px;
-}
-.act {
-  min-height: 44px;
-  display: inline-flex;
-  align-items: center;
-}
-h1 {
-  font: 600 18px/24px "Archivo Variable";
-  font-stretch: 112%;
-}
 .title {
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 18px;
+  gap: 4px 20px;
   align-items: baseline;
+  border: 0;
+}
+.where {
+  font:
+    italic 400 16px/22px "Literata Variable",
+    serif;
 }
 .acts {
   display: flex;
+  flex-wrap: wrap;
   gap: 14px;
 }
 .acts button,
-.grip,
-li a,
-.gone button {
+.past button {
   min-height: 44px;
-}
-li a {
-  line-height: 44px;
 }
 .title .acts {
   margin-left: auto;
 }
-ol {
+.places {
   list-style: none;
-  margin: 0 0 12px;
+  margin: 0 0 14px;
   padding: 0;
-  border-top: 1px solid var(--ink);
-}
-li {
-  display: grid;
-  grid-template-columns: 56px 72px minmax(180px, 1.4fr) 96px minmax(0, 1.4fr) 96px auto;
-  gap: 0 18px;
-  align-items: center;
-  min-height: 44px;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 34px;
   border-bottom: 1px solid var(--rule);
 }
-li.stale {
-  outline: 1px dashed var(--ink);
-  outline-offset: -1px;
+.places li {
+  display: flex;
+  gap: 5px;
+  align-items: center;
+  min-height: 44px;
 }
-li a {
-  font-weight: 560;
-  text-decoration: none;
+.places a,
+.places b {
+  font-weight: 600;
 }
-.state a {
-  text-decoration: underline;
-  font-weight: 450;
+.places a {
+  min-height: 44px;
+  display: inline-flex;
+  align-items: center;
 }
-.grip {
-  cursor: grab;
-  text-decoration: none;
+.state {
+  color: var(--second);
 }
-.kit {
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
+.state.warns {
+  color: var(--binding);
 }
-.gone {
+.past {
   border: 1px dashed var(--ink);
   padding: 0 12px;
 }
-.below {
+.foot {
+  display: flex;
   flex-wrap: wrap;
+  gap: 12px 48px;
+  justify-content: space-between;
+  align-items: center;
+  padding: 8px 0 18px;
 }
-.button {
+.others {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 24px;
+  align-items: center;
+  border-top: 1px solid var(--rule);
+}
+.others a {
   min-height: 44px;
+  display: inline-flex;
+  gap: 8px;
+  align-items: center;
 }
-.empty,
-.form {
-  display: grid;
-  gap: 6px;
-}
-.box {
-  border-bottom: 1px solid var(--ink);
-  padding: 8px 0;
-  min-height: 44px;
-}
-@media (max-width: 900px) {
-  .outings {
-    padding: 12px 16px 48px;
-  }
-  li {
-    grid-template-columns: 56px 72px 1fr auto;
-    gap: 0 12px;
-    padding: 4px 0;
-  }
-  li > .quiet {
+@media (max-width: 932px) {
+  .by-mouse {
     display: none;
   }
-  li .acts {
-    grid-column: 2 / -1;
-  }
 }
-li .scene {
-  padding: 3px 0;
-  line-height: 0;
+.empty {
+  display: grid;
+  gap: 6px;
+  padding-bottom: 12px;
 }
 </style>

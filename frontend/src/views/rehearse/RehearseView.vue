@@ -160,7 +160,9 @@ onBeforeUnmount(() => {
 <template>
   <Teleport to="#head-place">
     <span v-if="document" class="place">
-      <RouterLink v-if="outing" :to="{ name: 'outings' }" class="outing">{{ outing.title }}, {{ outing.place }}</RouterLink>
+      <RouterLink v-if="outing" :to="{ name: 'day', params: { id: outing.id } }" class="outing"
+        >{{ outing.title }}, {{ outing.place }}</RouterLink
+      >
       <RouterLink :to="{ name: 'bench', params: { id } }"
         >{{ document.starts_at.slice(0, 5) }}&ensp;{{ document.title }}</RouterLink
       >

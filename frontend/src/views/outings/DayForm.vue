@@ -1,0 +1,71 @@
+<script setup lang="ts">
+import { Modal } from "ant-design-vue";
+import { ref } from "vue";
+import { client, ProblemError, take, type Schemas } from "@/api/client";
+
+type Day = Schemas["OutingOut"];
+/** What a day is called, where and when it is; a new one without a day. */
+const props = defineProps<{ day: Day | null }>();
+const emit = defineEmits<{ done: [saved: Day]; cancel: [] }>();
+const form = ref({
+  title: props.day?.title ?? "",
+  place: props.day?.place ?? "",
+  day: props.day?.day ?? new Date().toISOString().slice(0, 10),
+  mains_hz: props.day?.mains_hz ?? null,
+});
+const errors = ref<Record<string, string>>({});
+async function save(): Promise<void> {
+  const body = form.value;
+  try {
+    const saved = await take(
+      props.day
+        ? client.PUT("/api/outings/{pk}", { params: { path: { pk: props.day.id } }, body })
+        : client.POST("/api/outings", { body }),
+    );
+    emit("done", saved);
+  } catch (error) {
+    errors.value = error instanceof ProblemError ? error.places : { "": "The server cannot be reached." };
+  }
+}
+</script>
+
+<template>
+  <Modal
+    :open="true"
+    :title="day ? 'Outing' : 'New outing'"
+    ok-text="Save"
+    :transition-name="''"
+    :mask-transition-name="''"
+    @ok="save"
+    @cancel="emit('cancel')"
+  >
+    <form class="form" @submit.prevent="save">
+      <label for="o-title" class="label">title</label
+      ><input id="o-title" v-model="form.title" class="plain box" maxlength="120" />
+      <p class="error" role="alert">{{ errors["/title"] }}</p>
+      <label for="o-place" class="label">place</label
+      ><input id="o-place" v-model="form.place" class="plain box" maxlength="120" />
+      <label for="o-lamps" class="label">lamps there</label
+      ><select id="o-lamps" v-model="form.mains_hz" class="plain box">
+        <option :value="null">on the mains that I usually work by</option>
+        <option :value="50">on 50 Hz: they pulse 100 times a second</option>
+        <option :value="60">on 60 Hz: they pulse 120 times a second</option>
+      </select>
+      <label for="o-day" class="label">day</label><input id="o-day" v-model="form.day" type="date" class="plain box" />
+      <p class="error" role="alert">{{ errors["/day"] ?? errors[""] }}</p>
+      <button type="submit" hidden>Save</button>
+    </form>
+  </Modal>
+</template>
+
+<style scoped>
+.form {
+  display: grid;
+  gap: 6px;
+}
+.box {
+  border-bottom: 1px solid var(--ink);
+  padding: 8px 0;
+  min-height: 44px;
+}
+</style>
