@@ -83,12 +83,21 @@ class RangeOut(BaseModel):
     exposure_offset_ev: float
 
 
+class MergeOut(BaseModel):
+    """Frames that the body puts together by itself: step and strength as the body names them, and whether they are lined up."""
+
+    step: str
+    strength: str
+    aligned: bool
+
+
 class BracketingOut(BaseModel):
-    """A set of frames; one frame is none."""
+    """A set of frames, one frame is none; merge: in the body."""
 
     frames: int
     step_ev: float
     times_s: list[float]
+    merge: MergeOut | None = None
 
 
 class SeriesOut(BaseModel):
@@ -406,7 +415,12 @@ def decided_form(situation: Situation, setup: Setup, shape: str | None = None) -
             protection_automatic=setup.protection_automatic,
             exposure_offset_ev=setup.offset_ev,
         ),
-        bracketing=BracketingOut(frames=setup.bracket_frames, step_ev=setup.bracket_step_ev, times_s=list(setup.bracket_times_s)),
+        bracketing=BracketingOut(
+            frames=setup.bracket_frames,
+            step_ev=setup.bracket_step_ev,
+            times_s=list(setup.bracket_times_s),
+            merge=None if setup.merge is None else MergeOut(**asdict(setup.merge)),
+        ),
         white=WhiteOut(mode=setup.white, kelvin=setup.kelvin),
         focus=FocusOut(
             mode=focus.mode,

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import datetime as dt
 import hashlib
 from collections import Counter
 from collections.abc import Iterable
@@ -171,9 +170,9 @@ def set_by_hand(row: Situation, values: dict[str, Value]) -> Situation:
     return save_document(row, document, tag(row.revision))
 
 
-def move_to(row: Situation, starts_at: dt.time) -> Situation:
+def move_to(row: Situation, starts_at: str) -> Situation:
     """Give a situation another hour of its day."""
-    document = SituationDocument.model_validate({**row.document, "starts_at": starts_at.isoformat("minutes")})
+    document = SituationDocument.model_validate({**row.document, "starts_at": starts_at})
     return save_document(row, document, tag(row.revision))
 
 

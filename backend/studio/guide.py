@@ -12,6 +12,7 @@ from craft.configuration.configure import wins_when
 from craft.configuration.decided import OF_SETTING
 from craft.configuration.habits import HABITS
 from craft.kit.features import STATED
+from craft.vocabulary.called import CALLED
 from craft.vocabulary.dependencies import AFTERS, RULES
 from craft.vocabulary.features import CIRCUMSTANCES, FEATURES
 from craft.vocabulary.setting import GROUP_WORDS, REACH_WORDS, Group, Reach, Setting
@@ -55,6 +56,7 @@ class SettingWords(Schema):
     also: list[Reach]
     touches: str
     meaning: str
+    called: list[str]
     needs: list[str]
     after: list[AfterWords]
     dependencies: list[str]
@@ -142,6 +144,7 @@ def _setting(setting: Setting) -> SettingWords:
         also=list(setting.also),
         touches=REACH_WORDS[setting.reach],
         meaning=setting.meaning,
+        called=list(CALLED.get(slug, ())),
         needs=[FEATURES[token] for token in setting.needs],
         after=[AfterWords(setting=a.term.setting, reason=a.reason) for a in AFTERS if a.setting == slug],
         dependencies=[rule.slug for rule in RULES if slug in rule.settings],

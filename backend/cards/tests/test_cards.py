@@ -51,7 +51,7 @@ class PocketCard(TestCase):
     def test_a_card_says_the_way_there_what_lies_under_the_fingers_and_what_to_check(self) -> None:
         first = self.make()["snapshot"]["pocket"]
         self.assertEqual((first["before"], first["turns"], first["changes"]), ("", [], []), "the first with this body is set at home")
-        self.assertIn("thumb key, hold: focus", first["roles"])
+        self.assertIn("thumb button, hold: focus", first["roles"])
         races = next(row for row in self.rows if row["genre"] == "sports")
         card = self.caller.post(f"/api/situations/{races['id']}/cards").json()
         pocket = card["snapshot"]["pocket"]

@@ -16,7 +16,8 @@ class Bundle:
     """Settings that belong together.
 
     needs: features without which it is not the same thing; helps: what it is for; why_whole: why a
-    part of it is no help; proof: how to see in a minute that it works.
+    part of it is no help; proof: how to see in a minute that it works; instead: settings of which one
+    value would undo it, and what is set then.
     """
 
     slug: str
@@ -26,6 +27,7 @@ class Bundle:
     helps: str
     why_whole: str
     proof: str
+    instead: tuple[tuple[str, Value, Value], ...] = ()
     source: str = "practice of the trade"
 
 
@@ -49,9 +51,10 @@ class BundleState:
 
 
 BUNDLES: tuple[Bundle, ...] = (
-    Bundle("truthful_preview", "a preview that tells the truth", (("look", "flat"), ("look_contrast", "low"), ("look_saturation", "low"), ("warning_points", "near_the_ends"), ("clip_warning", "bright"), ("histogram", "channels"), ("exposure_true_view", "on"), ("playback_pages", "with_histogram_and_warnings")), ("live_view", "raw_files"), "Warnings and histogram come close to what the raw really holds.", "With a steep look the warnings cry wolf; with a flat look and no warnings there is nothing to read; without a true view neither is seen before the shot.", "Point at a bright window, raise the exposure by thirds until it just warns, and open the raw at the desk: the window should be within a third of its end."),
+    Bundle("truthful_preview", "a preview that tells the truth", (("look", "flat"), ("look_contrast", "low"), ("look_saturation", "low"), ("warning_points", "near_the_ends"), ("clip_warning", "bright"), ("histogram", "channels"), ("exposure_true_view", "on"), ("playback_pages", "with_histogram_and_warnings"), ("colour_space", "wide"), ("shadow_lift", "off")), ("live_view", "raw_files"), "Warnings and histogram come close to what the raw really holds.", "With a steep look the warnings cry wolf; with a flat look and no warnings there is nothing to read; without a true view neither is seen before the shot.", "Point at a bright window, raise the exposure by thirds until it just warns, and open the raw at the desk: the window should be within a third of its end.", (("white_mode", "automatic_warm", "automatic"),)),
     Bundle("silent_unseen", "silent and unseen", (("silent", "on"), ("shutter_type", "electronic"), ("beeps", "off"), ("shutter_sound", "off"), ("assist_lamp", "off"), ("flash", "off"), ("review_time", "off"), ("screen_brightness", "low")), ("electronic",), "Nobody hears or sees that pictures are taken.", "One beep, one lamp or one bright screen undoes all the rest.", "Lay the camera on a table in a dim room and take ten frames from two steps away: you should hear and see nothing."),
     Bundle("by_hand", "focusing by hand", (("focus_mode", "manual"), ("focus_area", "none"), ("peaking", "on_demand"), ("peaking_level", "fine"), ("magnifier", "by_button"), ("magnifier_time", "until_pressed"), ("direction_pointer", "on")), ("live_view",), "The eye decides what is sharp, with everything the body has to help it.", "Peaking proves contrast and the magnifier proves sharpness: one without the other misleads or is slow.", "Focus on print across a room, magnified; take a frame, look at it full size: the print should be as sharp as the lens allows."),
+    Bundle("override", "a hand on the ring at any time", (("ring_override", "on"), ("peaking", "on_demand"), ("direction_pointer", "on")), ("autofocus", "ring_reported", "live_view"), "Where autofocus takes the wrong thing or finds nothing, the ring corrects it at once.", "The ring alone leaves you guessing: edges show where the focus is, the pointer which way it lies.", "Focus on a twig, turn the ring to what is behind it: edges should light up there, and a press should not throw it back."),
     Bundle("tripod", "on the tripod", (("stabiliser", "off"), ("drive_mode", "timer"), ("self_timer", 2.0), ("bracket_one_press", "on"), ("level", "on")), (), "Nothing moves while the frame is taken.", "A stabiliser that hunts shakes what the timer kept still, and a press shakes what the stabiliser left alone.", "Take a frame of half a second of something with fine lines, look at it full size, knock on nothing: the lines should be single."),
     Bundle("other_hands", "for other hands", (("hand_over", "yes"), ("exposure_mode", "program"), ("focus_activation", "shutter_button"), ("iso_mode", "automatic"), ("drive_mode", "single"), ("beeps", "on"), ("touch_release", "off")), ("autofocus",), "Someone else can take a picture of you without being told anything.", "Automatic exposure with focus under the thumb gives well-exposed soft pictures.", "Hand it to someone who has never held it and say only: press here. The picture should be sharp and bright enough."),
     Bundle("night_eyes", "eyes used to the dark", (("screen_brightness", "low"), ("screen_colour", "warm"), ("night_display", "on"), ("assist_lamp", "off"), ("review_time", "off"), ("screen_off_delay", "ten_seconds")), ("night_display",), "You see the ground and the sky between frames.", "One white screen costs twenty minutes of sight, however dim the others are.", "After ten minutes in the dark look at a menu, then at the ground: you should still see your feet."),
@@ -74,4 +77,5 @@ def state_of(bundle: Bundle, values: Mapping[str, Value], offered: Mapping[str, 
     if unavailable:
         return BundleState(bundle, {}, {}, f"not on this body: it has no such value for {', '.join(unavailable).replace('_', ' ')}")
     here = {slug: value for slug, value in bundle.sets if slug in values}
+    here |= {slug: better for slug, worse, better in bundle.instead if values.get(slug) == worse}
     return BundleState(bundle, here, {slug: value for slug, value in here.items() if values[slug] != value}, "")

@@ -8,7 +8,7 @@ no hand has set then follow where a dependency asks it.
 from __future__ import annotations
 
 import math
-from collections.abc import Iterable, Mapping
+from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass
 from enum import Enum
 from functools import cached_property
@@ -118,9 +118,9 @@ class _Laid:
     by: str = ""
 
 
-def way_for(habit: Habit, facts: Facts) -> Way:
-    """The first way of a habit that wins by the numbers, else the last that asks for nothing."""
-    return next(way for way in (*habit.ways, habit.ways[-1]) if all_hold(way.when, facts))
+def way_for(habit: Habit, facts: Facts, possible: Callable[[Way], bool] = lambda way: True) -> Way:
+    """The first way of a habit that is possible and wins by the numbers, else the last that asks for nothing."""
+    return next((way for way in habit.ways if all_hold(way.when, facts) and possible(way)), habit.ways[-1])
 
 
 def wins_when(tests: Iterable[When], facts: Facts) -> str:
@@ -146,15 +146,24 @@ def _from_rows(rows: Iterable[Row], situation: Situation, facts: Facts, origin: 
             yield row.setting, _Laid(row.value, because, numbers, origin)
 
 
-def _from_habits(situation: Situation, facts: Facts) -> Iterable[tuple[str, _Laid]]:
+def _whole(way: Way, there: Mapping[str, Setting], around: Around) -> bool:
+    """Whether a way that is taken whole or not at all can be had here."""
+    return not way.whole or all(s not in there or _has(there[s], v, around.offered.get(s, ())) for s, v in way.sets)
+
+
+def _from_habits(situation: Situation, facts: Facts, there: Mapping[str, Setting], around: Around) -> Iterable[tuple[str, _Laid]]:
     answers, undecided = situation.person.habits, situation.person.undecided
     for habit in HABITS:
+        if not all_hold(habit.only, facts):
+            continue
         answer = answers.get(habit.slug)
         named = next((way for way in habit.ways if way.slug == answer), None)
         if answer is not None and named is None:
             known = ", ".join(way.slug for way in habit.ways)
             raise CraftError(f"“{answer}” is not a way of {habit.slug}: {known}", ("profile", "habits", habit.slug))
-        way = named or way_for(habit, facts)
+        if named and not _whole(named, there, around):
+            named = None
+        way = named or way_for(habit, facts, lambda way: _whole(way, there, around))
         because, numbers = phrase(way.because, facts)
         if named:
             because, numbers = f"Your answer to “{habit.question}”: {way.label}. It costs: {way.costs}.", {}
@@ -207,7 +216,7 @@ def _layers(situation: Situation, setup: Setup, there: Mapping[str, Setting], ar
     for slug, found in (
         *_from_rows(GUARDS, situation, facts, Origin.GUARD),
         *_from_rows(ROWS, situation, facts, Origin.GENRE),
-        *_from_habits(situation, facts),
+        *_from_habits(situation, facts, there, around),
         *_from_decisions(setup),
     ):
         if slug in there and _has(there[slug], found.value, around.offered.get(slug, ())):

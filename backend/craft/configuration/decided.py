@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from craft.scales.series import Dial
-from craft.setup.setup import Setup
+from craft.setup.setup import Merge, Setup
 from craft.vocabulary.setting import Value
 from craft.vocabulary.terms import Area, Decision, Drive, File, FocusMode, Pattern, Priority
 
@@ -26,6 +26,9 @@ OF_SETTING: Mapping[str, Decision] = {
     "bracket_kind": Decision.BRACKETING,
     "bracket_frames": Decision.BRACKETING,
     "bracket_step": Decision.BRACKETING,
+    "merge": Decision.BRACKETING,
+    "merge_strength": Decision.BRACKETING,
+    "merge_align": Decision.BRACKETING,
     "white_mode": Decision.WHITE,
     "white_kelvin": Decision.WHITE,
     "focus_mode": Decision.FOCUS,
@@ -62,6 +65,7 @@ def decided(setup: Setup) -> dict[str, Value]:
         "bracket_kind": "exposure" if setup.bracket_frames > 1 else "off",
         "bracket_frames": float(setup.bracket_frames) if setup.bracket_frames > 1 else None,
         "bracket_step": setup.bracket_step_ev or None,
+        **_merged(setup.merge),
         "white_mode": setup.white.value,
         "white_kelvin": None if setup.kelvin is None else float(setup.kelvin),
         "focus_mode": focus.mode.value,
@@ -73,6 +77,13 @@ def decided(setup: Setup) -> dict[str, Value]:
         "file_format": setup.file.value,
     }
     return {slug: value for slug, value in values.items() if value is not None}
+
+
+def _merged(merge: Merge | None) -> dict[str, Value]:
+    """What a merge in the body sets."""
+    if merge is None:
+        return {}
+    return {"merge": merge.step, "merge_strength": merge.strength, "merge_align": "on" if merge.aligned else "off"}
 
 
 def facts_of(setup: Setup, tokens: frozenset[str]) -> dict[str, float]:

@@ -17,7 +17,7 @@ from craft.vocabulary.setting import Value
 
 @dataclass(frozen=True, slots=True)
 class Way:
-    """One way of a habit: what it sets, when it wins (all must hold), why, and what it costs."""
+    """One way of a habit: what it sets, when it wins (all must hold), why, and what it costs; whole: it is taken whole or not at all."""
 
     slug: str
     label: str
@@ -25,16 +25,18 @@ class Way:
     when: tuple[When, ...]
     because: str
     costs: str
+    whole: bool = False
     source: str = "practice of the trade"
 
 
 @dataclass(frozen=True, slots=True)
 class Habit:
-    """A choice that the profile asks about in plain words."""
+    """A choice that the profile asks about in plain words; only: where there is anything to choose."""
 
     slug: str
     question: str
     ways: tuple[Way, ...]
+    only: tuple[When, ...] = ()
 
 
 def _yes(fact: str) -> When:
@@ -52,7 +54,7 @@ _YOUR_WORD = _yes("your_word")
 
 HABITS: tuple[Habit, ...] = (
     Habit("focus_start", "What starts the focus?", (
-        Way("rear_button", "the button under the thumb", (("focus_activation", "rear_button"), ("pre_focus", "off")), (_yes("rear_button_offered"), _MOVES, _no("skill_quick")), "The subject moves at {speed_m_s}: with focus under the thumb you follow for as long as you press and fire whenever you like.", "a second finger to train, and whoever takes the camera gets soft pictures"),
+        Way("rear_button", "the button under the thumb", (("focus_activation", "rear_button"),), (_yes("rear_button_offered"), _MOVES, _no("skill_quick")), "The subject moves at {speed_m_s}: with focus under the thumb you follow for as long as you press and fire whenever you like.", "a second finger to train, and whoever takes the camera gets soft pictures"),
         Way("both", "either button", (("focus_activation", "both"),), (_yes("rear_button_offered"), _QUICK, _no("quiet")), "Moments come without warning: whichever finger is there first focuses.", "a press to fire may shift what the thumb had found"),
         Way("shutter_button", "the shutter button", (("focus_activation", "shutter_button"),), (), "Half a press focuses and a whole one fires: nothing to train, and anyone can take the camera.", "focus moves with every press"),
     )),
@@ -74,19 +76,17 @@ HABITS: tuple[Habit, ...] = (
     )),
     Habit("second_card", "What is the second card for?", (
         Way("copy", "a copy of everything", (("card_roles", "copies"),), (_yes("two_cards_offered"), _PEOPLE, _no("skill_quick")), "The moment cannot be taken again: one failed card must lose nothing.", "bursts fill at the pace of the slower card"),
-        Way("split", "raw on one, finished on the other", (("card_roles", "splits_by_format"),), (_yes("two_cards_offered"), _yes("rendered"), _yes("raw"), When("deadline_h", "<", 6.0)), "Finished files are due in {deadline_h} hours: their card goes to the desk while the raw stays in the body.", "one failed card loses half of each frame"),
+        Way("split", "raw on one, finished on the other", (("card_roles", "splits_by_format"),), (_yes("two_cards_offered"), _yes("rendered"), _yes("raw"), When("deadline_h", "<", 6.0)), "Finished files are due in {deadline_h}: their card goes to the desk while the raw stays in the body.", "one failed card loses half of each frame"),
         Way("more_room", "more room", (("card_roles", "continues"),), (), "Pictures can be had again; room for twice as many is worth more than a copy.", "a failed card loses what was on it"),
     )),
-    Habit("release_or_focus", "Should a frame wait until it is sharp?", (
+    Habit("release_or_focus", "Should a frame of a burst wait until it is sharp?", (
         Way("release", "fire when I press", (("priority_continuous", "release"),), (_yes("fires_first"),), "While the shutter lags the subject comes {plane_shift_m} nearer, within the {half_depth_m} of depth on its side: waiting gains nothing.", "now and then a soft frame"),
-        Way("focus", "wait for focus", (("priority_continuous", "focus"), ("priority_single", "focus")), (_yes("waits"),), "While the shutter lags the subject comes {plane_shift_m} nearer, past the {half_depth_m} of depth on its side: an unfocused frame is lost anyway.", "fewer frames, and not always at the moment you pressed"),
-        Way("mixed", "a little of both", (("priority_continuous", "mixed"), ("priority_single", "focus")), (), "Neither waiting nor firing blindly wins here by the numbers.", "you never know which it did"),
+        Way("focus", "wait for focus", (("priority_continuous", "focus"),), (_yes("waits"),), "While the shutter lags the subject comes {plane_shift_m} nearer, past the {half_depth_m} of depth on its side: an unfocused frame is lost anyway.", "fewer frames, and not always at the moment you pressed"),
+        Way("mixed", "a little of both", (("priority_continuous", "mixed"),), (), "Neither waiting nor firing blindly wins here by the numbers.", "you never know which it did"),
     )),
-    Habit("preview", "Should the view tell the truth or look finished?", (
-        Way("truthful", "the truth about the raw", (("look", "flat"), ("look_contrast", "low"), ("look_saturation", "low"), ("warning_points", "near_the_ends"), ("exposure_true_view", "on")), (_yes("raw"), _no("rendered"), When("span_stops", ">=", 8.0)), "Only raw is kept and the scene spans {span_stops}: a flat view warns close to where the raw is really full.", "pictures look dull until they pass the desk"),
-        Way("comfortable", "always bright enough to see", (("look", "neutral"), ("exposure_true_view", "off")), (_DARK,), "At {ev100} a true view is too dark to frame by.", "the view says nothing of the exposure"),
-        Way("finished", "like the finished picture", (("look", "natural"), ("exposure_true_view", "on")), (_yes("rendered"),), "A finished file is handed over: what you see is what they get.", "warnings come earlier than the raw needs"),
-        Way("neutral", "neutral, neither dull nor pretty", (("look", "neutral"), ("exposure_true_view", "on")), (), "A calm look judges light and skin without flattering.", "a little duller than what you hand over"),
+    Habit("single_release", "Should a single frame wait until it is sharp?", (
+        Way("release", "fire when I press", (("priority_single", "release"),), (_YOUR_WORD,), "You said so: the moment counts for more than the eyelash.", "now and then a soft frame"),
+        Way("focus", "wait for focus", (("priority_single", "focus"),), (), "Nothing has to be followed at {distance_m}: a frame that waits a moment is a sharp one.", "it does not fire while it hunts"),
     )),
     Habit("peaking", "Coloured edges for focusing by hand?", (
         Way("always", "always", (("peaking", "always"), ("peaking_level", "fine")), (_BY_HAND, _no("stars"), _no("tripod")), "The lens is turned by hand and nothing stands still: edges light up as they come sharp.", "it proves contrast, not sharpness at full size"),
@@ -120,10 +120,19 @@ HABITS: tuple[Habit, ...] = (
         Way("silence", "never", (("beeps", "off"), ("shutter_sound", "off")), (), "A beep is never missed when it is missing, and heard when it should not be.", "no sound tells you that focus is found"),
     )),
     Habit("thumb", "Point with the thumb while the eye is at the finder?", (
-        Way("right_part", "yes, on the right half (right eye)", (("thumb_pointing", "jumps"), ("thumb_part", "right_half")), (_yes("thumb_offered"), _MOVES, _no("bursting")), "The subject changes place and the thumb is free: the right half stays clear of a nose at the right eye.", "a cheek moves the point"),
-        Way("left_eye", "yes, on the left half (left eye)", (("thumb_pointing", "follows"), ("thumb_part", "left_half")), (_yes("thumb_offered"), _QUICK, _no("quiet")), "With the left eye at the finder the nose lies on the right half.", "the thumb must reach across"),
+        Way("right_part", "yes, on the right half (right eye)", (("thumb_pointing", "jumps"), ("thumb_part", "right_half")), (_MOVES, _no("bursting")), "The subject changes place and the thumb is free: the right half stays clear of a nose at the right eye.", "a cheek moves the point"),
+        Way("left_eye", "yes, on the left half (left eye)", (("thumb_pointing", "jumps"), ("thumb_part", "left_half")), (_YOUR_WORD,), "You said so: with the left eye at the finder the nose lies on the right half.", "the thumb must reach across"),
         Way("no", "no", (("thumb_pointing", "off"),), (), "The point stays where you put it.", "moving it takes presses"),
-    )),
+    ), (_yes("thumb_offered"), _no("by_hand"))),
+    Habit("thumb_moves", "Should the point jump to the thumb, or follow its way?", (
+        Way("follows", "follow its way", (("thumb_pointing", "follows"),), (_YOUR_WORD,), "You said so: the point moves as far as the thumb does, from where it is.", "two strokes for a long way"),
+        Way("either", "as the habit above says", (), (), "The place under the thumb is the place in the picture.", "a first touch in the wrong place moves it"),
+    ), (_yes("thumb_offered"), _no("by_hand"))),
+    Habit("pre_focus", "Focus before you ask?", (
+        Way("off", "no", (("pre_focus", "off"),), (_WILD,), "Hours of waiting at {distance_m}: a lens that never rests empties the battery and hunts into the reeds.", "the first press takes a moment longer"),
+        Way("thumb", "no: the thumb does", (("pre_focus", "off"),), (_yes("rear_button_offered"), _MOVES, _no("skill_quick")), "The thumb starts the focus at {speed_m_s}: nothing should move it before.", "the first press takes a moment longer"),
+        Way("on", "yes", (("pre_focus", "on"),), (), "What you point at is nearly sharp before you press.", "some battery"),
+    ), (_yes("autofocus"),)),
     Habit("touch", "May a touch take the picture?", (
         Way("yes", "yes", (("touch_release", "on"),), (_yes("touch_offered"), _QUICK, _QUIET, _yes("screen_only")), "There is no finder and moments come without warning: touch what matters and it is taken.", "the camera fires in the bag"),
         Way("no", "no", (("touch_release", "off"),), (), "Fingers, noses and sleeves take no pictures.", "two movements instead of one"),
@@ -149,7 +158,7 @@ HABITS: tuple[Habit, ...] = (
         Way("right", "to the right", (("compensation_direction", "right_is_brighter"), ("dial_direction", "right_is_more")), (), "More lies to the right on every scale that one reads.", "a habit to unlearn if the old body turned the other way"),
     )),
     Habit("how_many", "The highest rate, or less to look through?", (
-        Way("middle", "less to look through", (("rate_high", 8.0),), (_BURST, _no("wild"), When("deadline_h", "<", 4.0), When("frames_per_second", ">", 10.0), When("speed_m_s", "<", 8.0)), "Files are due in {deadline_h} hours and {speed_m_s} is slow enough for fewer frames.", "the one in between is missing"),
+        Way("middle", "less to look through", (("rate_high", 8.0),), (_BURST, _no("wild"), When("deadline_h", "<", 4.0), When("frames_per_second", ">", 10.0), When("speed_m_s", "<", 8.0)), "Files are due in {deadline_h} and {speed_m_s} is slow enough for fewer frames.", "the one in between is missing"),
         Way("highest", "the highest", (), (), "Each frame more is one more chance.", "frames to look through"),
     )),
     Habit("finder", "How much should the finder show?", (
@@ -200,11 +209,14 @@ HABITS: tuple[Habit, ...] = (
         Way("no", "no", (("second_setup_button", "off"),), (), "One kind of picture at a time.", "a change takes a turn of a dial"),
     )),
     Habit("override", "May the ring correct autofocus at any time?", (
-        Way("yes", "yes", (("ring_override", "on"),), (_yes("autofocus"), _yes("ring_offered"), When("distance_m", "<", 60.0), _WILD), "Leaves and reeds catch the focus at {distance_m}: a turn of the ring brings it through.", "a knock on the ring moves focus"),
+        Way("yes", "yes, in leaves and reeds", (("ring_override", "on"), ("peaking", "on_demand"), ("direction_pointer", "on")), (When("distance_m", "<", 60.0), _WILD), "Leaves and reeds catch the focus at {distance_m}: a turn of the ring brings it through, and edges show where it lies.", "a knock on the ring moves focus"),
+        Way("against_light", "yes, against the light", (("ring_override", "on"), ("peaking", "on_demand"), ("direction_pointer", "on")), (When("stops_above", ">=", 4.0),), "What is bright lies {stops_above} over the subject: outlines and reflections make focus hunt, and the ring ends that.", "a knock on the ring moves focus"),
+        Way("in_the_dark", "yes, in the dark", (("ring_override", "on"), ("peaking", "on_demand"), ("direction_pointer", "on")), (When("ev100", "<", 0.0), _no("stars")), "At {ev100} focus hunts: edges and the ring find it sooner.", "a knock on the ring moves focus"),
+        Way("close", "yes, close up", (("ring_override", "on"), ("peaking", "on_demand"), ("direction_pointer", "on")), (When("distance_m", "<", 0.6),), "At {distance_m} the depth is a matter of millimetres: the ring, or leaning, places it.", "a knock on the ring moves focus"),
         Way("no", "no", (("ring_override", "off"),), (), "The ring is silent and a knock does nothing.", "autofocus must be switched off to correct it"),
-    )),
+    ), (_yes("autofocus"), _yes("ring_offered"), _no("by_hand"))),
     Habit("link", "Send pictures while shooting?", (
-        Way("yes", "small ones, at once", (("pairing", "on"), ("send_while_shooting", "on"), ("send_what", "small")), (_yes("links_offered"), When("deadline_h", "<", 1.0)), "Due in {deadline_h} hours: small finished files leave while you go on.", "battery, and the body is slower while it sends"),
+        Way("yes", "small ones, at once", (("pairing", "on"), ("send_while_shooting", "on"), ("send_what", "small")), (_yes("links_offered"), When("deadline_h", "<", 1.0)), "Due in {deadline_h}: small finished files leave while you go on.", "battery, and the body is slower while it sends"),
         Way("no", "no", (("pairing", "off"), ("send_while_shooting", "off")), (), "Nothing is due while you work; the link only eats battery.", "nobody sees anything until you are home"),
     )),
     Habit("slots", "Should a custom slot keep what is changed in it?", (
@@ -214,6 +226,12 @@ HABITS: tuple[Habit, ...] = (
     Habit("folders", "When should a new folder begin?", (
         Way("by_date", "each day", (("folders", "by_date"),), (_yes("deadline_given"),), "Files are handed over by the day.", "many folders"),
         Way("by_count", "when it is full", (("folders", "by_count"),), (), "Nothing is handed over in a hurry.", "days run together"),
+    )),
+    Habit("preview", "Should the view tell the truth or look finished?", (
+        Way("truthful", "the truth about the raw", (("look", "flat"), ("look_contrast", "low"), ("look_saturation", "low"), ("warning_points", "near_the_ends"), ("clip_warning", "bright"), ("histogram", "channels"), ("exposure_true_view", "on"), ("playback_pages", "with_histogram_and_warnings"), ("colour_space", "wide"), ("shadow_lift", "off")), (_yes("raw"), _no("rendered"), When("span_stops", ">=", 8.0)), "Only raw is kept and the scene spans {span_stops}: a flat view warns close to where the raw is really full.", "pictures look dull until they pass the desk", whole=True),
+        Way("comfortable", "always bright enough to see", (("look", "neutral"), ("exposure_true_view", "off")), (_DARK,), "At {ev100} a true view is too dark to frame by.", "the view says nothing of the exposure"),
+        Way("finished", "like the finished picture", (("look", "natural"), ("exposure_true_view", "on")), (_yes("rendered"),), "A finished file is handed over: what you see is what they get.", "warnings come earlier than the raw needs"),
+        Way("neutral", "neutral, neither dull nor pretty", (("look", "neutral"), ("exposure_true_view", "on")), (), "A calm look judges light and skin without flattering.", "a little duller than what you hand over"),
     )),
 )
 

@@ -7,7 +7,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from craft.decisions.facts import say
-from craft.decisions.numbers import HALF_SIZE
+from craft.decisions.numbers import HALF_SIZE, MERGED
 from craft.scene.situation import Situation
 from craft.setup.series import PACKED_BITS
 from craft.vocabulary.setting import Value
@@ -48,6 +48,8 @@ def frame_bytes(situation: Situation, values: Mapping[str, Value]) -> float:
 def file_bytes(situation: Situation, values: Mapping[str, Value]) -> tuple[float, float]:
     """Bytes that one frame takes on the card, as raw and as a finished file; none of a kind that is not kept.
 
+    A merge in the body takes a finished file, and its sources beside it where they are kept.
+
     Reckoned on the whole sensor: a crop makes it less, so the room is never too little.
     """
     sensor = situation.body.sensor
@@ -55,7 +57,11 @@ def file_bytes(situation: Situation, values: Mapping[str, Value]) -> tuple[float
     kept = str(values["file_format"]) if "file_format" in values else "rendered"
     raw = pixels * sensor.bits / 8 * PACKED[str(values.get("raw_compression", "lossless"))]
     finished = pixels * SIZE[str(values.get("rendered_size", "full"))] * FINISHED_BYTES[str(values.get("rendered_quality", "good"))]
-    return raw if kept in ("raw", "both") else 0.0, finished if kept in ("rendered", "both") else 0.0
+    raw, finished = (raw if kept in ("raw", "both") else 0.0), (finished if kept in ("rendered", "both") else 0.0)
+    if str(values.get("merge", "off")) == "off":
+        return raw, finished
+    sources = MERGED if values.get("merge_keep_sources") == "on" else 0
+    return raw * sources, finished * (sources + 1)
 
 
 def handing_over(situation: Situation, values: Mapping[str, Value], shots: float) -> tuple[Handed, ...]:

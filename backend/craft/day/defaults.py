@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 
 from craft.configuration.configure import Configuration, Configured
@@ -22,23 +22,27 @@ WORSE: dict[Reach, int] = {
 
 @dataclass(frozen=True, slots=True)
 class Bite:
-    """A default that does not fit: the setting as it is wanted first, and the situations (by place in the list) that it hurts."""
+    """A default that does not fit: the setting as it is wanted first, the situations (by place in the list) that it hurts, and their frames."""
 
     wanted: Configured
     situations: tuple[int, ...]
+    frames: float
 
     @property
-    def weight(self) -> int:
-        """How much it matters: what it touches, times the situations it hurts."""
-        return WORSE[self.wanted.reach] * len(self.situations)
+    def weight(self) -> float:
+        """How much it matters: what it touches, times the frames it hurts."""
+        return WORSE[self.wanted.reach] * self.frames
 
 
-def defaults_that_bite(configurations: Iterable[Configuration]) -> tuple[Bite, ...]:
-    """Settings of one body whose default differs from what its situations want, worst first; closed ones are left out."""
+def defaults_that_bite(configurations: Iterable[Configuration], frames: Sequence[float]) -> tuple[Bite, ...]:
+    """Settings of one body whose default differs from what its situations want, worst first; closed ones are left out.
+
+    frames: of each situation.
+    """
     found: dict[str, tuple[Configured, list[int]]] = {}
     for k, configuration in enumerate(configurations):
         for row in configuration.rows:
             if not row.closed and row.value != row.default:
                 found.setdefault(row.setting.slug, (row, []))[1].append(k)
-    bites = (Bite(row, tuple(hurt)) for row, hurt in found.values())
+    bites = (Bite(row, tuple(hurt), sum(frames[k] for k in hurt)) for row, hurt in found.values())
     return tuple(sorted(bites, key=lambda bite: (-bite.weight, bite.wanted.setting.slug)))

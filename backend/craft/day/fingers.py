@@ -119,7 +119,7 @@ def wanted_of(hours: Sequence[Hour]) -> tuple[Wanted, ...]:
             if hour.counts_on(function):
                 here += hour.shots
                 counted_on += hour.shots
-            if k and hour.has(function) and _changes(function, hours[k - 1].values, hour.values):
+            if k and hour.has(function) and hour.lets(function) and _changes(function, hours[k - 1].values, hour.values):
                 here += 1
             if here:
                 uses += here

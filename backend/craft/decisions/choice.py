@@ -115,10 +115,11 @@ def reasoned(school: School, facts: Facts, fixed: Mapping[Decision, str]) -> Rea
     facts = {**facts, "minutes": float(round(rate * shots))}
     by_profile = school.decision in fixed
     because, numbers = phrase(school.because, facts)
+    besides = ""
     for also in school.also:
         if all_hold(also.when, facts):
             more, used = phrase(also.text, facts)
-            because, numbers = f"{because} {more}", {**numbers, **used}
+            besides, numbers = f"{besides} {more}", {**numbers, **used}
     if by_profile:
         others = " and ".join(test.words(facts) for test in school.when if not test.holds(facts))
         unmet = f" By the numbers it wins when: {others}." if others else ""
@@ -126,6 +127,7 @@ def reasoned(school: School, facts: Facts, fixed: Mapping[Decision, str]) -> Rea
         numbers |= {test.fact: facts[test.fact] for test in school.when}
         numbers |= {t.against: facts[t.against] for t in school.when if isinstance(t.against, str)}
         numbers |= {f"{t.fact}_bar": t.against for t in school.when if isinstance(t.against, float)}
+    because += besides
     see, seen = phrase(school.see, facts)
     desk, desked = phrase(school.desk, facts)
     ways = tuple(

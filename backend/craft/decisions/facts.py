@@ -92,7 +92,7 @@ FACTS: dict[str, Fact] = {
     "pressing": Fact("share of them with the button down", "percent"),
     "series_frames": Fact("frames of a series", "count"),
     "interval_s": Fact("from frame to frame", "s"),
-    "series_h": Fact("hours of the series", "plain"),
+    "series_h": Fact("length of the series", "hours"),
     "wanting_stops": Fact("filter that is wanting", "stops"),
     "glass_stops": Fact("glass filter", "stops"),
     "darker_stops": Fact("under the metered exposure", "stops"),
@@ -124,6 +124,11 @@ FACTS: dict[str, Fact] = {
     "zone_offered": Fact("the body offers a fixed focus distance with a chosen depth", "yes", "the body offers no fixed-distance mode"),
     "zone_covers": Fact("the depth at this distance covers the working zone", "yes", "the depth does not cover the working zone"),
     "one_aperture": Fact("the body has a single aperture", "yes", "the body has several apertures"),
+    "merge_offered": Fact("the body can merge frames by itself, in this kind of file", "yes", "the body merges nothing in this kind of file"),
+    "merging": Fact("the body merges its frames", "yes", "nothing is merged in the body"),
+    "merge_frames": Fact("frames of a merge", "count"),
+    "merge_step_stops": Fact("step of a merge", "stops"),
+    "flicker_answered": Fact("the setup waits for the lamps", "yes", "nothing in the setup waits for the lamps"),
     "bracketed": Fact("a set of frames is taken", "yes", "single frames are taken"),
     "bracket_possible": Fact("the body offers a set that covers the span", "yes", "no set the body offers covers the span"),
     "electronic_offered": Fact("the body has an electronic shutter", "yes", "the body has no electronic shutter"),
@@ -161,7 +166,7 @@ FACTS: dict[str, Fact] = {
     "frames": Fact("frames", "count"),
     "step_stops": Fact("step", "stops"),
     "count": Fact("pictures due", "count"),
-    "deadline_h": Fact("hours to delivery", "plain"),
+    "deadline_h": Fact("time to delivery", "hours"),
     "pictures": Fact("pictures you will work on", "count"),
     "shots": Fact("frames you will look through", "count"),
     "minutes": Fact("minutes afterwards", "plain"),
@@ -230,6 +235,8 @@ def say(value: float, unit: str) -> str:
         return f"EV {round(value, 1):g}"
     if unit == "count":
         return f"{value:.0f}"
+    if unit == "hours":
+        return f"{_number(value)} hour" if value == 1 else f"{_number(value)} hours"
     return _number(value) + suffix.get(unit, "")
 
 

@@ -9,7 +9,7 @@ import numpy as np
 
 from craft.exposure.bounds import Dials
 from craft.exposure.targets import Asked, base_stops, image_speed, output_gain, stabiliser_stops, trail_stops
-from craft.kit.body import BracketOffer, Finder, Shutter
+from craft.kit.body import Body, BracketOffer, Finder, Shutter
 from craft.optics import movement, sharpness
 from craft.scales.series import Dial, printed, value_of
 from craft.scene.situation import Situation
@@ -119,6 +119,32 @@ def of_situation(situation: Situation, dials: Dials, asked: Asked) -> dict[str, 
     }
 
 
+MERGED = 3
+"""Frames that bodies put together when they merge by themselves (as most do)."""
+
+MERGE_STEPS = (1.0, 2.0, 3.0)
+"""Steps in stops between them, as bodies offer."""
+
+
+def merge_step(excess: float) -> float:
+    """Stops between the frames of a merge that covers so much more than one frame holds: the least that does, or the widest there is.
+
+    >>> merge_step(2.5)
+    2.0
+    """
+    return next((step for step in MERGE_STEPS if (MERGED - 1) * step >= excess), MERGE_STEPS[-1])
+
+
+def merges(body: Body, kept: File) -> bool:
+    """Whether a body can merge by itself while it keeps such files."""
+    return "merge" in body.facts.features and (kept is File.RENDERED or "merge_keeps_raw" in body.facts.features)
+
+
+def waits_for_lamps(body: Body, shutter: Shutter) -> bool:
+    """Whether a body can meet the pulses of lamps with a shutter: by its release, or by times between the marks."""
+    return ("fine_flicker_shutter" if shutter is Shutter.ELECTRONIC else "flicker_timing") not in body.facts.absent
+
+
 def _of_light(situation: Situation) -> dict[str, float]:
     light, sensor = situation.light, situation.body.sensor
     base = base_stops(situation)
@@ -139,6 +165,11 @@ def _of_light(situation: Situation) -> dict[str, float]:
         "shadow_contrast": float(noise.shadow_contrast(-light.below, GLARE_SHARE)),
         "clip_above_stops": sensor.clip_above_grey_stops,
         "bracketed": 0.0,
+        "merging": 0.0,
+        "merge_offered": 0.0,
+        "merge_frames": float(MERGED),
+        "merge_step_stops": merge_step(span - held),
+        "flicker_answered": 0.0,
         "bracket_possible": yes(offer),
         "frames": float(offer.frames) if offer else 1.0,
         "step_stops": offer.step_ev if offer else 0.0,

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Mapping
 from dataclasses import replace
 from itertools import combinations
 
@@ -22,8 +23,9 @@ from craft.setup.ladder import Automatics, Ladder, binding_of, brightness, conce
 from craft.setup.notes import darker_stops, darker_words, notes_for
 from craft.setup.plan import Plan, let_go, plan_for, whole_dials
 from craft.setup.series import Series, series_for
-from craft.setup.setup import Focus, IsoLimits, Neighbour, Setup, Spot
+from craft.setup.setup import Focus, IsoLimits, Merge, Neighbour, Setup, Spot
 from craft.setup.zone import zone_of
+from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.terms import (
     AimMotion,
     Area,
@@ -156,6 +158,28 @@ def _set_by_hand(situation: Situation, value: dict[Decision, tuple[str, ...]]) -
     return found
 
 
+MERGE_STEPS = {"one_stop": 1.0, "two_stops": 2.0, "three_stops": 3.0}
+"""Steps of a merge as a body names them, in stops."""
+
+STRONG_STOPS = 4.0
+"""Stops beyond what one frame holds from which a merge is pulled together as strongly as the body can (an estimate)."""
+
+
+def _merge(situation: Situation, facts: Mapping[str, float]) -> Merge:
+    """A merge in what the body offers: the least step that is wide enough, else its own choice, else its widest."""
+
+    def offered(slug: str) -> tuple[str, ...]:
+        return tuple(str(value) for value in situation.body.facts.offered.get(slug, BY_SLUG[slug].values))
+
+    steps, levels = offered("merge"), offered("merge_strength")
+    named = [step for step in steps if step in MERGE_STEPS]
+    wide = [step for step in named if MERGE_STEPS[step] >= facts["merge_step_stops"]]
+    step = wide[0] if wide else "automatic" if "automatic" in steps else named[-1] if named else "off"
+    share = min(1.0, facts["span_excess_stops"] / STRONG_STOPS)
+    strength = levels[min(len(levels) - 1, int(share * len(levels)))]
+    return Merge(step, strength, situation.carried_by is not Support.TRIPOD)
+
+
 def _setup(
     plan: Plan, ladder: Ladder, series: Series | None, facts: dict[str, float], schools: dict[Decision, School], auto: Automatics
 ) -> Setup:
@@ -189,6 +213,7 @@ def _setup(
         bracket_frames=bracket.frames if bracket else 1,
         bracket_step_ev=bracket.step_ev if bracket else 0.0,
         bracket_times_s=_times(plan, ladder),
+        merge=_merge(situation, facts) if schools[Decision.BRACKETING].value[0] == "merge" else None,
         white=white,
         kelvin=(number(situation, "white_kelvin") or facts["kelvin_set"]) if white is White.KELVIN else None,
         focus=_focus(situation, facts, value[Decision.FOCUS]),

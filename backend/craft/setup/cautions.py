@@ -37,9 +37,9 @@ CAUTIONS: tuple[Caution, ...] = (
     Caution("Ask before flashing: some people are sensitive to it, and some rites forbid it.", (Genre.WEDDING, Genre.PORTRAIT), (), "flashes can trigger seizures", _SAFETY),
     Caution("Flash is not decided here yet: this setup is for the light that is there.", (Genre.PORTRAIT,), (), "flash is a second exposure with its own targets", "scope of this version"),
     Caution(
-        "The lamps pulse: at {time_s} frames differ by {flicker_swing_stops}. Turn flicker timing on, or take a time that is a whole number of pulses.",
+        "The lamps pulse: at {time_s} frames differ by {flicker_swing_stops}, and this body cannot wait for them: take a time that is a whole number of pulses.",
         tuple(Genre),
-        (When("flicker_hz", ">", 0.0), When("flicker_swing_stops", ">", 0.2)),
+        (When("flicker_hz", ">", 0.0), When("flicker_swing_stops", ">", 0.2), When("flicker_answered", "=", 0.0)),
         "a frame shorter than a pulse catches a part of it",
         "craft.optics.movement.flicker_swing_stops",
     ),

@@ -219,7 +219,9 @@ def _start(situation: Situation) -> Plan:
     file = school_for(Decision.FILE, facts, fixed)
     kept = File(file.value[0])
     facts |= {"raw": numbers.yes(kept is not File.RENDERED), "rendered": numbers.yes(kept is not File.RAW)}
+    facts["merge_offered"] = numbers.yes(numbers.merges(situation.body, kept))
     bracket = school_for(Decision.BRACKETING, facts, fixed)
+    facts["merging"] = numbers.yes(bracket.value[0] == "merge")
     offer = _set_of(situation, facts) if bracket.value[0] == "set" else None
     facts["bracketed"] = numbers.yes(offer)
     if offer:
@@ -242,7 +244,8 @@ def _choose_shutter(plan: Plan) -> Plan:
         wanted = plan.shutter
     same = wanted is plan.shutter
     rate = situation.body.highest_rate(wanted, plan.facts["raw"] == 1) or 1.0
-    facts = plan.facts | numbers.of_rate(situation, rate)
+    answered = numbers.yes(numbers.waits_for_lamps(situation.body, wanted))
+    facts = plan.facts | numbers.of_rate(situation, rate) | {"flicker_answered": answered}
     plan = replace(plan, shutter=wanted, chosen=(*plan.chosen, school), facts=facts)
     return plan if same else with_dials(plan, _free(situation, wanted, _longer(situation, plan.bracket)))
 
@@ -261,7 +264,8 @@ def _choose_range(plan: Plan, iso_now: float) -> Plan:
     situation, facts = plan.situation, plan.facts
     margin = 0.0 if facts["floats"] else min(situation.light_swing / 2, MOST_SWING)
     clip = facts["clip_above_stops"]
-    headroom = clip - situation.holds_above - margin
+    merged = facts["merge_step_stops"] if facts["merging"] else 0.0
+    headroom = clip + merged - situation.holds_above - margin
     room = iso_now - plan.free.iso.lowest
     usable = [p for p in sorted(situation.body.protection_stops) if p <= room + 1e-9]
     offered = next((p for p in usable if p >= -headroom - 1e-9), usable[-1] if usable else 0.0)
@@ -288,7 +292,7 @@ def _choose_range(plan: Plan, iso_now: float) -> Plan:
     facts |= {
         "protection_stops": protection,
         "offset_stops": offset,
-        "past_clip_stops": max(0.0, situation.light.above - clip - protection + offset) if plan.bracket is None else 0.0,
+        "past_clip_stops": max(0.0, situation.light.above - clip - merged - protection + offset) if plan.bracket is None else 0.0,
         "saves_stops": min(-offset, situation.holds_above) if offset < 0 else 0.0,
     }
     plan = replace(plan, policy=policy, protection=protection, offset=offset, facts=facts, chosen=(*plan.chosen, school, pattern))
@@ -300,7 +304,7 @@ def _offset(plan: Plan, policy: RangePolicy, room: float) -> float:
     """Stops brighter than metered that a policy asks for, with so much room over the brightest tone that must hold."""
     if plan.bracket is not None:
         return _centre(plan)
-    if policy is RangePolicy.GREY:
+    if policy is RangePolicy.GREY or plan.facts["merging"]:
         return 0.0
     raw = plan.facts["raw"] == 1
     if policy is RangePolicy.RIGHT and room > RESERVE:

@@ -124,6 +124,15 @@ class Spot:
 
 
 @dataclass(frozen=True, slots=True)
+class Merge:
+    """Frames that the body puts together by itself: step and strength as the body names them, and whether they are lined up."""
+
+    step: str
+    strength: str
+    aligned: bool
+
+
+@dataclass(frozen=True, slots=True)
 class Setup:
     """The whole answer.
 
@@ -153,6 +162,7 @@ class Setup:
     bracket_frames: int
     bracket_step_ev: float
     bracket_times_s: tuple[float, ...]
+    merge: Merge | None
     white: White
     kelvin: float | None
     focus: Focus

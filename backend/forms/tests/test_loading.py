@@ -195,7 +195,7 @@ class Layouts(TestCase):
         ]
         form = LayoutForm.model_validate({"pinned": ["grid"], "short_list": ["beeps"], "roles": roles})
         found = form.shortcuts(body)
-        self.assertEqual(found, Shortcuts(("grid",), ("beeps",), (("drive_mode", "mast key"),)), "what is held sets nothing for good")
+        self.assertEqual(found, Shortcuts(("grid",), ("beeps",), (("drive_mode", "top button"),)), "what is held sets nothing for good")
         with self.assertRaises(CraftError) as caught:
             form.checked(body)
         self.assertEqual(caught.exception.where, ("roles", 2, "control"))

@@ -89,7 +89,7 @@ class Walks(TestCase):
         configuration, words = made("merrow-swift-20", "sports")
         held: dict[str, Any] = {row.setting.slug: row.value for row in configuration.rows}
         (step,) = walk(configuration, {**held, "drive_mode": "single"}, words).steps
-        self.assertEqual((step.label, step.menu, step.presses), ("Oars", ("Crew", "Oars"), Moves().choose + 3))
+        self.assertEqual((step.label, step.menu, step.presses), ("Single or burst", ("Frames", "Burst"), Moves().choose + 3))
         del held["drive_mode"]
         (step,) = walk(configuration, held, words).steps
         self.assertEqual((step.before, step.presses), (None, Moves().choose + 3))

@@ -86,7 +86,7 @@ def _found(made: Made) -> _Found:
 
 def _bites(body: str, day: list[Made], kit: Kit) -> BodyBites:
     """Defaults of one body that bite on its day."""
-    bites = defaults_that_bite(made.configuration for made in day)
+    bites = defaults_that_bite((made.configuration for made in day), [made.facts["shots"] for made in day])
     titles = [made.title for made in day]
     told = [_bite(bite, titles, kit.words.get(body, {})) for bite in bites[:MOST_BITES]]
     return BodyBites(body=body, bites=told, more=max(0, len(bites) - MOST_BITES))

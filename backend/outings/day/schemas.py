@@ -63,9 +63,9 @@ class SituationOut(Schema):
 
 
 class HourIn(Schema):
-    """An hour of the day."""
+    """An hour of the day on a clock of twenty-four hours."""
 
-    starts_at: dt.time
+    starts_at: Annotated[str, Field(pattern=r"^([01]\d|2[0-3]):[0-5]\d$")]
 
 
 class GlanceOut(Schema):

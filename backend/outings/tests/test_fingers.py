@@ -77,7 +77,7 @@ class Controls(Day):
         told = self.caller.get(walked).json()
         through = {step["setting"]: (step["through"], step["menu"]) for step in told["steps"]}
         self.assertEqual(through["iso_ceiling"], ("pinned", ["pinned items"]))
-        self.assertEqual(through["drive_mode"], ("button", ["mast key"]))
+        self.assertEqual(through["drive_mode"], ("button", ["top button"]))
         self.layout(SWIFT, pinned=[], roles=[], short_list=[])
         plain = self.caller.get(walked).json()
         self.assertTrue(all(step["through"] == "menu" for step in plain["steps"]))
@@ -144,8 +144,8 @@ class FirstDay(Day):
     def test_lists_to_take_along_are_sheets_and_tables(self) -> None:
         row = self.caller.get("/api/outings").json()[0]["situations"][1]["id"]
         for path, words in (
-            (f"/api/situations/{row}/walk", "Bridge > Course"),
-            (f"/api/situations/{row}/recipe", "Ship's bell"),
+            (f"/api/situations/{row}/walk", "Taking > Exposure"),
+            (f"/api/situations/{row}/recipe", "Sounds: confirmation"),
             (f"/api/outings/{self.day['id']}/checks", "before leaving"),
             (self.path, "A prefix of its own"),
         ):

@@ -7,6 +7,7 @@ from django.test import SimpleTestCase
 from craft.configuration.bundles import BUNDLES
 from craft.configuration.habits import HABITS
 from craft.kit.features import SHOWN, STATED
+from craft.vocabulary.called import CALLED
 from craft.vocabulary.dependencies import RULES
 from craft.vocabulary.features import FEATURES
 from craft.vocabulary.settings import BY_SLUG, SETTINGS
@@ -31,6 +32,13 @@ class Guide(SimpleTestCase):
             "card_roles": "guards data",
         }.items():
             self.assertIn(words, self.settings[slug]["touches"], slug)
+
+    def test_words_that_people_use_lead_to_one_setting_each(self) -> None:
+        words = [word for row in self.guide["settings"] for word in (*row["called"], row["label"])]
+        self.assertGreaterEqual(len(words) - len(SETTINGS), 80)
+        self.assertEqual(len(words), len({word.lower() for word in words}), "no word has two meanings")
+        self.assertEqual({slug for slug in CALLED if slug not in BY_SLUG}, set())
+        self.assertTrue(all(word == word.lower() and word.strip() == word for row in CALLED.values() for word in row))
 
     def test_links_between_settings_rules_habits_and_bundles_lead_somewhere_and_back(self) -> None:
         rules = {row["slug"]: row for row in self.guide["dependencies"]}

@@ -8,6 +8,7 @@ from pathlib import Path
 
 from playwright.sync_api import Page, expect
 
+from craft.vocabulary.called import CALLED
 from kit.models import Dialect, Held, Piece
 from outings.models import Situation
 from people.models import Profile
@@ -104,12 +105,12 @@ class AllSettings(BrowserCase):
         page = self.open(self.at("?open=silent&find=silent"))
         page.locator("#set-silent").get_by_role("button", name="on", exact=True).click()
         side = page.get_by_role("complementary", name="what goes together")
-        expect(side).to_contain_text("Hatch gear at electronic would not do: The subject crosses faster")
+        expect(side).to_contain_text("Kind of shutter at electronic would not do: The subject crosses faster")
         self.stored(page, lambda d: d.get("settings") == {"silent": "on"})
         page.goto(f"/situations/{self.situation.pk}")
         expect(page.get_by_text("One thing does not go together")).to_be_visible()
         page.get_by_role("link", name="See the smallest change").click()
-        side.get_by_role("button", name="let go of Muffled oars").click()
+        side.get_by_role("button", name="let go of Silent").click()
         expect(side).to_contain_text("go together on this body")
         self.stored(page, lambda d: d.get("settings") == {})
 
@@ -153,7 +154,7 @@ class AllSettings(BrowserCase):
         expect(row).to_contain_text("You decide this per situation")
         row.get_by_role("button", name="long enough to judge").click()
         self.stored(page, lambda d: d.get("habits") == {"review": "long"})
-        expect(line(page, "review_time")).to_contain_text("Look astern")
+        expect(line(page, "review_time")).to_contain_text("Show picture after release")
         row.get_by_role("button", name="as my profile has it").click()
         self.stored(page, lambda d: d.get("habits") == {})
         self.assertEqual(Profile.objects.get(person=self.ilse).document["habits"]["review"], "per_situation")
@@ -273,7 +274,7 @@ class Guide(BrowserCase):
         expect(page).to_have_url(re.compile(r"/guide/high_iso_noise_reduction$"))
         expect(page.get_by_role("heading", level=1)).to_have_text("noise reduction at high ISO")
         expect(page.get_by_text("No, the finished file only.")).to_be_visible()
-        expect(page.get_by_text("Caulking", exact=True)).to_have_count(2)
+        expect(page.get_by_text("Smooth grain at high ISO", exact=True)).to_have_count(2)
         expect(page.get_by_text("In my setups")).to_be_visible()
         page.get_by_role("link", name="Terns over the bar").click()
         expect(page).to_have_url(re.compile(rf"/situations/{self.situation.pk}/settings\?"))
@@ -284,16 +285,21 @@ class Guide(BrowserCase):
 
     def test_it_is_searched_in_either_tongue_and_read_without_signing_in(self) -> None:
         page = self.open("/guide")
-        for words, slug in (("muffled oars", "silent"), ("lattice", ""), ("grey filter", "built_in_nd")):
+        for words, slug in (("frames before the press", "pre_capture"), ("fathoms deep", ""), ("grey filter", "built_in_nd")):
             page.get_by_label("search settings").fill(words)
             if slug:
                 page.keyboard.press("Enter")
                 expect(page).to_have_url(re.compile(rf"/guide/{slug}$"))
             else:
                 expect(page.get_by_text("No setting is called that")).to_be_visible()
+        first = page.get_by_role("navigation", name="settings").get_by_role("link").first
+        for slug, words in CALLED.items():
+            page.get_by_label("search settings").fill(words[-1])
+            expect(first).to_have_attribute("href", f"/guide/{slug}")
+        page.get_by_label("search settings").fill("")
         page.get_by_label("body").select_option("quillon-lane-32")
         page.goto("/guide/grid")
-        expect(page.get_by_text("lattice under four", exact=False)).to_be_visible()
+        expect(page.get_by_text("grid lines under body", exact=False)).to_be_visible()
 
     def test_on_a_phone_the_answer_stands_first_and_the_list_is_one_press_away(self) -> None:
         page = self.open("/guide/white_mode", size=PHONE, theme="red")
@@ -331,9 +337,9 @@ class OwnWords(BrowserCase):
         page.get_by_label("label of exposure mode", exact=True).fill("manner")
         page.keyboard.press("Tab")
         self.words(page, lambda rows: rows[0]["label"] == "manner")
-        page.get_by_label("page two", exact=True).fill("second")
+        page.get_by_label("page more", exact=True).fill("second")
         page.keyboard.press("Enter")
-        self.words(page, lambda rows: any(row["menu"][0] == "second" for row in rows) and all(row["menu"][0] != "two" for row in rows))
+        self.words(page, lambda rows: any(row["menu"][0] == "second" for row in rows) and all(row["menu"][0] != "more" for row in rows))
         page.get_by_label("label of time", exact=True).focus()
         page.keyboard.press("Alt+ArrowUp")
         self.words(page, lambda rows: [row["setting"] for row in rows[:2]] == ["shutter_time", "exposure_mode"])
@@ -342,8 +348,8 @@ class OwnWords(BrowserCase):
             page.get_by_role("button", name="Undo").click()
             expect(page.get_by_role("status").filter(has_text="undone").first).to_be_visible()
             self.answered(page)
-        rows = self.words(page, lambda rows: rows[0]["label"] == "way")
-        self.assertEqual((rows[0]["setting"], {row["menu"][0] for row in rows}), ("exposure_mode", {"one", "two", "three", "four"}))
+        rows = self.words(page, lambda rows: rows[0]["label"] == "exposure by")
+        self.assertEqual((rows[0]["setting"], {row["menu"][0] for row in rows}), ("exposure_mode", {"taking", "more", "files", "body"}))
         self.assertEqual(self.wrong, [])
 
     def test_quick_changes_of_one_person_never_cross_each_other_however_late_the_answers(self) -> None:
@@ -379,16 +385,16 @@ class OwnWords(BrowserCase):
         self.assertNotIn("opening", str(Dialect.objects.get(pk=row.pk).document))
         page.get_by_role("button", name="Keep mine").click()
         rows = self.words(page, lambda rows: any(row["label"] == "opening" for row in rows))
-        self.assertEqual(rows[0]["label"], "way")
+        self.assertEqual(rows[0]["label"], "exposure by")
 
     def test_a_label_that_cannot_be_is_told_at_its_row_and_the_stored_words_stand(self) -> None:
         page = self.open("/kit/bodies/quillon-lane-32", size=PHONE)
-        page.get_by_label("label of time", exact=True).fill("way")
+        page.get_by_label("label of time", exact=True).fill("exposure by")
         page.keyboard.press("Tab")
         expect(page.get_by_role("alert").filter(has_text="has this label on the same page already").first).to_be_visible()
         rows = self.words(page, lambda rows: True)
-        self.assertEqual(rows[1]["label"], "span")
-        page.get_by_label("label of time", exact=True).fill("span")
+        self.assertEqual(rows[1]["label"], "time")
+        page.get_by_label("label of time", exact=True).fill("time")
         page.keyboard.press("Tab")
         self.answered(page)
         expect(page.get_by_text("has this label on the same page already")).to_have_count(0)

@@ -1739,7 +1739,7 @@ export interface components {
         };
         /**
          * BracketingOut
-         * @description A set of frames; one frame is none.
+         * @description A set of frames, one frame is none; merge: in the body.
          */
         BracketingOut: {
             /** Frames */
@@ -1748,6 +1748,7 @@ export interface components {
             step_ev: number;
             /** Times S */
             times_s: number[];
+            merge?: components["schemas"]["MergeOut"] | null;
         };
         /**
          * BundleOut
@@ -2000,6 +2001,18 @@ export interface components {
          * @enum {string}
          */
         Limit: "spare" | "f4" | "widest" | "ceiling" | "smear" | "shake" | "trail" | "body_limit";
+        /**
+         * MergeOut
+         * @description Frames that the body puts together by itself: step and strength as the body names them, and whether they are lined up.
+         */
+        MergeOut: {
+            /** Step */
+            step: string;
+            /** Strength */
+            strength: string;
+            /** Aligned */
+            aligned: boolean;
+        };
         /**
          * MeteringOut
          * @description Metering; spot is null for other patterns.
@@ -3389,6 +3402,8 @@ export interface components {
             touches: string;
             /** Meaning */
             meaning: string;
+            /** Called */
+            called: string[];
             /** Needs */
             needs: string[];
             /** After */
@@ -4158,13 +4173,10 @@ export interface components {
         };
         /**
          * HourIn
-         * @description An hour of the day.
+         * @description An hour of the day on a clock of twenty-four hours.
          */
         HourIn: {
-            /**
-             * Starts At
-             * Format: time
-             */
+            /** Starts At */
             starts_at: string;
         };
         /**

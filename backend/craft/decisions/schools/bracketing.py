@@ -5,10 +5,27 @@
 from __future__ import annotations
 
 from craft.decisions.facts import When
-from craft.decisions.schools.row import HELD, NO_PEOPLE, STILL, TRIPOD, Also, School
+from craft.decisions.schools.row import HELD, NO_PEOPLE, RENDERED, STILL, TRIPOD, Also, School
 from craft.vocabulary.terms import Decision
 
 BRACKETING: tuple[School, ...] = (
+    School(
+        decision=Decision.BRACKETING,
+        slug="in_body_merge",
+        label="merged in the camera",
+        value=("merge",),
+        when=(When("span_excess_stops", ">", 0.3), STILL, NO_PEOPLE, When("merge_offered", "=", 1.0), RENDERED, When("deadline_h", "<", 4.0)),
+        because="The scene spans {span_stops} and one frame holds {range_stops}; finished files are due in {deadline_h}: the camera puts {merge_frames} frames together, {merge_step_stops} apart, at one press.",
+        also=(
+            Also(when=(TRIPOD,), text="On the tripod nothing is shifted, and no edge is lost."),
+            Also(when=(HELD,), text="By hand it is fired as one burst and lined up: the edges are cropped for it. Brace yourself."),
+            Also(when=(When("in_picture", "=", 1.0),), text="What moves in it, water or leaves, shows twice."),
+            Also(when=(When("people", "=", 1.0),), text="People who move between its frames show twice."),
+            Also(when=(When("moving", "=", 1.0),), text="It moves at {speed_m_s}: it will not line up."),
+        ),
+        costs="a finished file that cannot be taken apart again, its strength chosen beforehand; the sources are kept for that",
+        rules_out="exposure set to the right, sets for the desk",
+    ),
     School(
         decision=Decision.BRACKETING,
         slug="bracket",

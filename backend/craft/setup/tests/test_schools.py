@@ -13,6 +13,7 @@ from craft.decisions.choice import MINUTES_PER_FRAME, reasoned, school_for
 from craft.decisions.facts import FACTS, When, phrase, say
 from craft.decisions.schools import BY_DECISION, SCHOOLS, School
 from craft.errors import CraftError
+from craft.kit.facts import BodyFacts
 from craft.scene.situation import Light, Situation
 from craft.scene.works import SUBJECT, WORK, WORKS
 from craft.setup.advise import advise
@@ -58,7 +59,7 @@ class TheWinner(TestCase):
 
     def test_every_row_wins_somewhere_and_without_it_something_else_would(self) -> None:
         rng, winners = random.Random(5), {school.slug: 0 for school in SCHOOLS}
-        for _ in range(6000):
+        for _ in range(14000):
             facts = random_facts(rng)
             for decision in Decision:
                 winners[school_for(decision, facts, {}).slug] += 1
@@ -192,8 +193,11 @@ class Warned(TestCase):
         sun = {"genre": Genre.LANDSCAPE, **rest}
         self.assertTrue(any("The sun may come" in t for t in self.cautions(**sun, light=Light(11.0, above=5.0))))
         self.assertFalse(any("The sun may come" in t for t in self.cautions(**sun, light=Light(11.0, above=2.0))))
-        pulsing = self.cautions(light=Light(8.0, flicker_hz=100.0))
+        deaf = {"facts": BodyFacts(absent=frozenset({"flicker_timing"}))}
+        pulsing = self.cautions(light=Light(8.0, flicker_hz=100.0), body=deaf)
         self.assertTrue(any("lamps pulse: at 1/" in t for t in pulsing))
+        answered = self.cautions(light=Light(8.0, flicker_hz=100.0))
+        self.assertFalse(any("lamps pulse" in t for t in answered), "a body that waits for the lamps has answered it")
         self.assertFalse(any("lamps pulse" in t for t in self.cautions(light=Light(8.0))))
 
     def test_each_row_can_come_and_says_where_it_is_from(self) -> None:

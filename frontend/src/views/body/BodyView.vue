@@ -147,7 +147,7 @@ async function add(): Promise<void> {
     .map((page) => page.trim())
     .filter(Boolean);
   if (!label.trim() || !pages.length) {
-    errors.value = { "/add": "write a label and a page, such as: Deck > Upkeep" };
+    errors.value = { "/add": "write a label and a page, such as: Body > Upkeep" };
     return;
   }
   await keep([...copy(entries.value), { setting, label: label.trim(), menu: pages, values: {} }], `${label} written down`);
@@ -260,7 +260,7 @@ onUnmounted(offer([{ id: "undo-words", label: "Undo the last change of words", k
         <label><span class="label">its label</span><input v-model="adding.label" class="plain" maxlength="80" /></label>
         <label
           ><span class="label">its pages</span
-          ><input v-model="adding.menu" class="plain" placeholder="Deck > Upkeep" maxlength="300"
+          ><input v-model="adding.menu" class="plain" placeholder="Body > Upkeep" maxlength="300"
         /></label>
         <button class="button">Write it down</button>
       </form>

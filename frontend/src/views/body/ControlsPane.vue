@@ -31,7 +31,7 @@ function named(label: string): string {
 }
 async function add(): Promise<void> {
   const label = adding.value.label.trim();
-  wrong.value = label ? "" : "write what you call it, such as: thumb key";
+  wrong.value = label ? "" : "write what you call it, such as: thumb button";
   if (!label) return;
   const control = { slug: named(label), label, spot: adding.value.spot, uses: ["press", "hold"] as Use[] };
   if (await keep((now) => ({ controls: [...(now.controls ?? []), control] }), `${label} written down`)) adding.value.label = "";

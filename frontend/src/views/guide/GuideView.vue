@@ -25,20 +25,31 @@ const router = useRouter();
 const text = ref("");
 
 const index = computed(() => {
-  const made = new MiniSearch<{ id: string; label: string; own: string; meaning: string }>({
-    fields: ["label", "own", "meaning"],
-    searchOptions: { boost: { label: 3, own: 3 } },
+  const made = new MiniSearch<{ id: string; label: string; own: string; called: string; meaning: string }>({
+    fields: ["label", "own", "called", "meaning"],
+    searchOptions: { boost: { label: 3, own: 3, called: 4 } },
   });
-  made.addAll([...settings.value.values()].map((s) => ({ id: s.slug, label: s.label, own: own(s.slug), meaning: s.meaning })));
+  made.addAll(
+    [...settings.value.values()].map((s) => ({
+      id: s.slug,
+      label: s.label,
+      own: own(s.slug),
+      called: s.called.join(", "),
+      meaning: s.meaning,
+    })),
+  );
   return made;
 });
 const found = computed(() => {
   const all = [...settings.value.values()];
   if (!text.value.trim()) return all;
-  return index.value
+  const named = text.value.trim().toLowerCase();
+  const exactly = all.filter((s) => [s.label, own(s.slug), ...s.called].some((word) => word.toLowerCase() === named));
+  const near = index.value
     .search(text.value, { prefix: true, fuzzy: 0.2, combineWith: "AND" })
     .map((hit) => settings.value.get(hit.id as string))
     .filter((s) => !!s);
+  return [...new Set([...exactly, ...near])];
 });
 const groups = computed(() => {
   const made = new Map<string, typeof found.value>();

@@ -82,16 +82,16 @@ defineEmits<{ duplicate: []; remove: [] }>();
   gap: 10px;
 }
 .aside {
-  visibility: hidden;
+  opacity: 0;
   font-size: 13px;
 }
 article:hover .aside,
 article:focus-within .aside {
-  visibility: visible;
+  opacity: 1;
 }
 @media (hover: none) {
   .aside {
-    visibility: visible;
+    opacity: 1;
   }
 }
 @media (max-width: 932px) {
@@ -119,7 +119,7 @@ article:focus-within .aside {
     align-items: center;
   }
   .aside {
-    visibility: visible;
+    opacity: 1;
   }
 }
 </style>

@@ -1,0 +1,109 @@
+"""Frames that the body merges by itself, and ways that are taken whole or not at all."""
+
+from __future__ import annotations
+
+from typing import Any
+from unittest import TestCase
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from craft.configuration.handing_over import frame_bytes
+from craft.decisions.numbers import MERGED
+from demo.kit import BODIES, LENSES
+from forms.answer import Answer, answer_of
+
+PLATE, HERON = "oxwick-plate-60", "tamsel-heron"
+HARD = {"condition": "backlit_dawn", "stops_below": 8.0, "stops_above": 5.0}
+
+
+def answered(body: str = PLATE, facts: dict[str, Any] | None = None, **more: Any) -> Answer:
+    own = {k: v for k, v in BODIES[body].items() if k != "fixed_lens"}
+    lens = LENSES[BODIES[body].get("fixed_lens") or "oxwick-16-35"]
+    asked = {"genre": "landscape", "light": HARD, "delivery": {"deadline_h": 1}, "file": "both", **more}
+    return answer_of({**asked, "body": {**own, "facts": {**own["facts"], **(facts or {})}}, "lens": lens})
+
+
+def school(answer: Answer) -> tuple[str, str]:
+    (made,) = (d for d in answer.setup.decisions if d.decision.value == "bracketing")
+    return made.school, made.because
+
+
+class Merged(TestCase):
+    @settings(max_examples=25, deadline=None)
+    @given(st.floats(4, 10), st.floats(2, 7), st.sampled_from(("tripod", "handheld")))
+    def test_it_covers_the_span_is_lined_up_by_hand_only_and_leaves_compensation_alone(self, below: float, above: float, held: str) -> None:
+        made = answered(light={"condition": "backlit_dawn", "stops_below": below, "stops_above": above}, support=held)
+        excess, merge = made.setup.facts["span_excess_stops"], made.setup.merge
+        self.assertEqual(merge is not None, excess > 0.3)
+        if merge is None:
+            return
+        step = made.setup.facts["merge_step_stops"]
+        self.assertTrue(step == 3.0 or (MERGED - 1) * step >= excess > (MERGED - 1) * (step - 1.0))
+        self.assertEqual((merge.aligned, made.setup.compensation_ev, made.setup.bracket_frames), (held == "handheld", 0.0, 1))
+        values = made.configuration.values
+        self.assertEqual((values["merge"], values["merge_align"]), (merge.step, "on" if merge.aligned else "off"))
+        self.assertEqual((values["bracket_kind"], values["merge_keep_sources"], made.configuration.violations), ("off", "on", ()))
+        self.assertIn(values["drive_mode"], ("single", "timer"), "one press fires it")
+
+    def test_its_sources_are_counted_on_the_card(self) -> None:
+        made = answered()
+        merged = frame_bytes(made.situation, made.configuration.values)
+        raw, finished = (
+            frame_bytes(made.situation, {**made.configuration.values, "merge": "off", "file_format": f}) for f in ("raw", "rendered")
+        )
+        self.assertAlmostEqual(merged, MERGED * raw + (MERGED + 1) * finished)
+
+    def test_only_where_it_helps_and_the_body_can_and_what_moves_is_said(self) -> None:
+        self.assertEqual(school(answered())[0], "in_body_merge")
+        for change in (
+            {"delivery": {"deadline_h": 24}},
+            {"delivery": {"deadline_h": 1}, "file": "raw"},
+            {"motion": {"speed_m_s": 3}},
+            {"genre": "portrait", "subject": "group_portrait"},
+            {"facts": {"features": ["two_cards"]}},
+            {"facts": {"features": ["merge"]}},
+        ):
+            self.assertNotEqual(school(answered(**change))[0], "in_body_merge", change)
+        self.assertEqual(
+            school(answered(HERON, file="rendered"))[0], "in_body_merge", "a finished file alone, on a body that merges no raw"
+        )
+        fixed = {"schools": {"bracketing": "in_body_merge"}}
+        self.assertIn(
+            "People who move between its frames show twice", school(answered(genre="portrait", subject="group_portrait", profile=fixed))[1]
+        )
+        self.assertIn("1 hour:", school(answered())[1])
+
+    def test_it_speaks_in_the_levels_of_its_own_body(self) -> None:
+        own = {**BODIES[PLATE]["facts"]["offered"], "merge": ["off", "automatic"], "merge_strength": ["low", "high"]}
+        made = answered(facts={"offered": own}).configuration.values
+        self.assertEqual((made["merge"], made["merge_strength"] in ("low", "high")), ("automatic", True))
+
+
+class Whole(TestCase):
+    def test_the_truthful_preview_is_had_whole_or_not_at_all(self) -> None:
+        asked = {"file": "raw", "profile": {"habits": {"preview": "truthful"}}, "delivery": {}}
+        bundle = {b.bundle.slug: b for b in answered(**asked).configuration.bundles}["truthful_preview"]
+        self.assertTrue(bundle.holds, bundle.changes)
+        values = answered(**asked).configuration.values
+        self.assertEqual((values["colour_space"], values["shadow_lift"], values["look"]), ("wide", "off", "flat"))
+        dull = {**BODIES[PLATE]["facts"]["offered"], "look": ["natural", "neutral", "vivid"]}
+        without = answered(facts={"offered": dull}, **asked).configuration.values
+        self.assertNotEqual((without["look_contrast"], without["warning_points"]), ("low", "near_the_ends"), "no half of it")
+
+    def test_the_ring_is_free_where_autofocus_fails_and_nothing_is_asked_where_there_is_no_area(self) -> None:
+        calm = {"condition": "overcast"}
+        for light, motion, way in (
+            (calm, {"distance_m": 5}, "no"),
+            (HARD, {"distance_m": 5}, "against_light"),
+            (calm, {"distance_m": 0.5}, "close"),
+        ):
+            rows = {r.setting.slug: r for r in answered(genre="portrait", light=light, motion=motion).configuration.rows}
+            free = (rows["ring_override"].value, rows["direction_pointer"].value)
+            self.assertEqual(free, ("off", "off") if way == "no" else ("on", "on"), way)
+        thumb = {"profile": {"habits": {"thumb": "right_part", "focus_start": "rear_button"}}}
+        pointing = answered(HERON, genre="everyday", file="rendered", **thumb).configuration.values
+        self.assertEqual(pointing["thumb_pointing"], "jumps")
+        by_hand = answered(HERON, genre="landscape", support="tripod", file="rendered", **thumb).configuration
+        self.assertEqual(by_hand.values["focus_mode"], "manual")
+        self.assertEqual(by_hand.values["thumb_pointing"], "off", "there is no point to move")
