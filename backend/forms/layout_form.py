@@ -13,6 +13,9 @@ from craft.errors import CraftError
 from craft.kit.body import Body
 from craft.kit.controls import Feel, Given, Use
 from craft.kit.moves import Shortcuts
+from craft.vocabulary.settings import setting_for
+from craft.vocabulary.terms import Genre
+from forms.configuration_form import Value
 from forms.dialect_form import DialectForm
 from forms.facts_form import Slug
 from forms.kit_form import Form
@@ -51,7 +54,9 @@ class FeelForm(Form):
 class LayoutForm(Form):
     """A body as one person has laid it out.
 
-    prefix: that its files begin with; clock_offset_s: seconds that its clock is ahead of the true time, when last compared.
+    prefix: that its files begin with; author: the name it writes into them; clock_offset_s: seconds that
+    its clock is ahead of the true time, when last compared; works: what it is mostly used for; wants: what
+    its owner wants of settings once and for all, whatever is advised.
     """
 
     pinned: Items = Field(default_factory=list)
@@ -59,6 +64,9 @@ class LayoutForm(Form):
     roles: Annotated[list[RoleForm], Field(max_length=60)] = Field(default_factory=list)
     feel: Annotated[dict[Slug, FeelForm], Field(max_length=30)] = Field(default_factory=dict)
     prefix: Annotated[str, Field(max_length=8, pattern=r"^[A-Z0-9_]*$")] = ""
+    author: Annotated[str, Field(max_length=60)] = ""
+    works: Annotated[list[Genre], Field(max_length=3)] = Field(default_factory=list)
+    wants: Annotated[dict[Slug, Value], Field(max_length=160)] = Field(default_factory=dict)
     clock_offset_s: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=-86_400, le=86_400)] | None = None
 
     def own(self) -> dict[str, Feel]:
@@ -92,6 +100,11 @@ class LayoutForm(Form):
             assign((), body.facts.controls, [role.value() for role in self.roles])
         except CraftError as error:
             raise CraftError(error.message, ("roles", *error.where[1:])) from None
+        for slug, value in self.wants.items():
+            try:
+                setting_for(slug).checked(value, tuple(body.facts.offered.get(slug, ())))
+            except CraftError as error:
+                raise CraftError(error.message, ("wants", slug)) from None
         unknown = sorted(set(self.feel) - {control.slug for control in body.facts.controls})
         if unknown:
             raise CraftError(f"“{unknown[0]}” is not a control of this body", ("feel", unknown[0]))

@@ -14,7 +14,7 @@ from craft.configuration.decided import OF_SETTING, facts_of
 from craft.day.alike import MUST_DIFFER, differences
 from craft.day.day import slots_of_a_day
 from craft.day.fingers import Hour, roles_of, wanted_of
-from craft.day.first_day import tasks_of
+from craft.day.first_day import agreed, tasks_of
 from craft.day.fits import Fit, Other, fits
 from craft.day.functions import FUNCTIONS
 from craft.day.pins import pins_of
@@ -178,10 +178,11 @@ class PinsAndLikeness(TestCase):
     def test_a_first_day_looks_after_each_setting_that_the_body_has_once(self) -> None:
         for body in LENS:
             for genre in ("street", "night_sky"):
-                tasks = tasks_of(made(body, genre)[0].rows)
-                slugs = [row.setting.slug for task in tasks for row in task.rows]
+                tasks = tasks_of(agreed([made(body, genre)[0]], {}))
+                rows = [one.row for task in tasks for one in task.rows]
+                slugs = [row.setting.slug for row in rows]
                 self.assertEqual(len(slugs), len(set(slugs)))
-                self.assertFalse(any(row.closed for task in tasks for row in task.rows))
+                self.assertFalse(any(row.closed for row in rows))
                 self.assertTrue({"clock", "fires_without_card"} <= set(slugs), body)
 
 

@@ -3,23 +3,29 @@
 from __future__ import annotations
 
 import datetime as dt
+from dataclasses import dataclass
 from typing import Any
 
 from django.db.models import QuerySet
+from pydantic import ValidationError
 
 from craft.configuration.configure import Configuration
-from craft.day.first_day import CARD_LOSS, Task, tasks_of
+from craft.day.first_day import CARD_LOSS, SECONDS_A_ROW, USUAL_LIGHT, Agreed, Task, agreed, tasks_of
 from craft.errors import CraftError
 from craft.kit.dialect import in_own_words
+from craft.scene.works import WORK
+from craft.vocabulary.setting import Value
 from craft.vocabulary.settings import BY_SLUG
+from craft.vocabulary.terms import Genre
 from craft.vocabulary.words import say_value
 from forms.answer import answer_of
-from forms.dialect_form import BETWEEN, DialectForm
+from forms.configuration_form import ChoiceOut
+from forms.dialect_form import BETWEEN
 from forms.layout_form import LayoutForm
 from forms.problems import InputError, Problem
-from forms.situation_form import SituationForm
+from forms.walk_form import Believed
 from kit.actions import body_of, facts_of, layout_of
-from kit.models import Layout, Piece
+from kit.models import Held, Layout, Piece
 from outings.actions import Kit
 from outings.first_day.schemas import FirstDayOut, LossOut, TaskOut, TaskRow
 from outings.models import Outing, Situation
@@ -27,17 +33,34 @@ from outings.slots.actions import slots_of
 from people.versions import tag
 
 
-def _usual(kit: Kit, body: str) -> tuple[str, dict[str, Any]]:
-    """A situation to take values from where the person has none with a body: street, with the first lens that fits."""
+@dataclass(frozen=True, slots=True)
+class Basis:
+    """What the first day takes its values from: setups of one body with their names, and the outing they belong to."""
+
+    titles: tuple[str, ...]
+    configurations: tuple[Configuration, ...]
+    outing: Outing | None
+
+    def agreed(self, layout: LayoutForm) -> tuple[Agreed, ...]:
+        """What each setting should hold once and for all."""
+        return agreed(self.configurations, layout.wants) if self.configurations else ()
+
+    @property
+    def fresh(self) -> dict[str, Value]:
+        """What the body is known to hold when it has just been reset."""
+        return self.configurations[0].fresh if self.configurations else {}
+
+
+def _usual(kit: Kit, body: str, genre: Genre) -> Configuration:
+    """The setup of a kind of work in its usual light, with the first lens of the kit that fits."""
     own = kit.pieces["body", body].get("fixed_lens")
     lenses = [own] if own else [slug for kind, slug in kit.pieces if kind == "lens"]
     for lens in lenses:
-        document = {"genre": "street", "body": body, "lens": lens, "light": {"condition": "open_shade"}}
+        document = {"genre": genre.value, "body": body, "lens": lens, "light": {"condition": USUAL_LIGHT[genre]}}
         try:
-            SituationForm.model_validate(kit.resolve(document)).value()
-        except (InputError, CraftError):
+            return answer_of(kit.resolve(document)).configuration
+        except (ValidationError, InputError, CraftError):
             continue
-        return "street work in open shade", document
     raise InputError([Problem("", "no lens of your kit fits this body: add one under Kit")])
 
 
@@ -46,61 +69,104 @@ def _situations(person: Any, body: str) -> QuerySet[Situation]:
     return rows.select_related("outing").order_by("outing__day", "position")
 
 
-def values_from(kit: Kit, body: str) -> tuple[str, Configuration, Outing | None]:
-    """The setup that the first day takes its values from, and the outing it belongs to."""
-    day = next((row.outing for row in _situations(kit.person, body)), None)
-    for row in _situations(kit.person, body):
+MOST_SETUPS = 12
+"""Situations of a body that its first day is taken from."""
+
+
+def basis_of(kit: Kit, body: str) -> Basis:
+    """The setups that the first day takes its values from: what its owner says it is for, else its first outing's."""
+    said = kit.states[body].layout[0].works
+    rows = list(_situations(kit.person, body)[: MOST_SETUPS * 4])
+    day = rows[0].outing if rows else None
+    if said:
+        words = tuple(WORK[genre].label for genre in said)
+        return Basis(words, tuple(_usual(kit, body, genre) for genre in said), day)
+    found: list[tuple[str, Configuration]] = []
+    for row in rows:
+        if row.outing_id != rows[0].outing_id or len(found) == MOST_SETUPS:
+            break
         try:
-            answer = answer_of(kit.resolve(row.document, row.outing))
-            return str(row.document["title"]), answer.configuration, day
-        except (InputError, CraftError):
+            found.append((str(row.document["title"]), answer_of(kit.resolve(row.document, row.outing)).configuration))
+        except (ValidationError, InputError, CraftError):
             continue
-    title, document = _usual(kit, body)
-    return title, answer_of(kit.resolve(document)).configuration, day
+    return Basis(tuple(title for title, _ in found), tuple(made for _, made in found), day)
 
 
-def _row(task_row: Any, held: dict[str, Any], words: dict[str, Any], kept: list[dict[str, Any]]) -> TaskRow:
-    slug = task_row.setting.slug
-    entry, known = words.get(slug), held.get(slug)
+def _lacks(slug: str, layout: LayoutForm, firmware: str) -> str:
+    """What has to be written down before a setting can be as it should."""
+    empty = {"author": not layout.author, "file_prefix": not layout.prefix, "firmware_noted": not firmware}
+    return LACKS[slug] if empty.get(slug, False) else ""
+
+
+LACKS = {
+    "author": "write the name that goes into the files",
+    "file_prefix": "write the letters that its files begin with",
+    "firmware_noted": "write its version under its words",
+}
+
+
+@dataclass(frozen=True, slots=True)
+class _Known:
+    """A body as it is known: its state and words, its version, what it holds by setting, what its slots hold, and what is done."""
+
+    state: Believed
+    firmware: str
+    held: dict[str, Held]
+    kept: list[dict[str, Value]]
+    done: dict[str, dt.datetime]
+
+
+def _row(one: Agreed, body: _Known, basis: Basis) -> TaskRow:
+    row, slug = one.row, one.row.setting.slug
+    entry = next((e for e in body.state.words.entries if e.setting == slug), None)
+    known = body.held.get(slug)
+    lacks = _lacks(slug, body.state.layout[0], body.firmware)
 
     def said(value: Any) -> str:
-        return in_own_words(task_row.setting, value, entry.values if entry else {})
+        return in_own_words(row.setting, value, entry.values if entry else {})
 
     return TaskRow(
         setting=slug,
-        label=task_row.setting.label,
+        label=row.setting.label,
         own=entry.label if entry else "",
         menu=BETWEEN.join(entry.menu) if entry else "",
-        wanted=task_row.value,
-        shown=said(task_row.value),
-        because=task_row.because,
+        wanted=row.value,
+        shown=said(row.value),
+        because="You want it so, whatever is advised." if one.mine else row.because,
         held=said(known.value) if known else None,
-        right=known is not None and known.value in (task_row.value, *(values.get(slug) for values in kept)),
+        right=not lacks and known is not None and known.value in (row.value, *(kept.get(slug) for kept in body.kept)),
+        lacks=lacks,
+        mine=one.mine,
+        otherwise=[f"{basis.titles[k]}: {said(value)}" for k, value in one.otherwise],
+        offered=[ChoiceOut(value=v, shown=said(v)) for v in row.offered],
         verified_at=known.verified_at if known else None,
     )
 
 
 def first_day_of(piece: Piece, kit: Kit) -> FirstDayOut:
     """The whole path: every step with its rows, what is done, and the slots it ends with."""
-    basis, made, day = values_from(kit, piece.slug)
+    basis, state = basis_of(kit, piece.slug), kit.states[piece.slug]
+    day, made = basis.outing, basis.configurations
     held = {row.setting: row for row in piece.held.all()}
-    words = {e.setting: e for e in DialectForm.model_validate(piece.dialect.document).entries} if hasattr(piece, "dialect") else {}
-    done = dict(piece.first_steps.values_list("slug", "at"))
-    kept = [slot.values for slot in piece.slots.all()]
-    tasks = [_task(task, held, words, done, kept) for task in tasks_of(made.rows)]
+    firmware = facts_of(piece).firmware
+    body = _Known(state, firmware, held, [slot.values for slot in piece.slots.all()], dict(piece.first_steps.values_list("slug", "at")))
+    tasks = [_task(task, body, basis) for task in (tasks_of(basis.agreed(state.layout[0])) if made else ())]
     row = layout_of(piece)
     layout = LayoutForm.model_validate(row.document)
     others = Layout.objects.filter(piece__person=kit.person, piece__deleted_at=None).exclude(piece=piece).select_related("piece")
     collides = [str(other.piece.document["name"]) for other in others if layout.prefix and other.document.get("prefix") == layout.prefix]
-    role = made.values.get("card_roles")
+    role = made[0].values.get("card_roles") if made else None
     slots = next((body for body in slots_of(day, kit).bodies if body.body == piece.slug), None) if day else None
     return FirstDayOut(
         body=piece.slug,
         name=body_of(piece).name,
-        firmware=facts_of(piece).firmware,
-        basis=basis,
+        firmware=firmware,
+        asks=not made,
+        works=layout.works,
+        basis=" and ".join(part for part in (", ".join(basis.titles[:-1]), basis.titles[-1] if basis.titles else "") if part),
         tasks=tasks,
         left=sum(task.done_at is None for task in tasks),
+        minutes=sum(task.minutes for task in tasks if task.done_at is None),
         unverified=sum(not row.right or row.verified_at is None for task in tasks for row in task.rows),
         losses=[
             LossOut(role=say_value(BY_SLUG["card_roles"], slug), loses=loses, chosen=slug == role)
@@ -108,6 +174,7 @@ def first_day_of(piece: Piece, kit: Kit) -> FirstDayOut:
             if role is not None
         ],
         prefix=layout.prefix,
+        author=layout.author,
         collides=collides,
         clock_offset_s=layout.clock_offset_s,
         layout_version=tag(row.revision),
@@ -117,12 +184,15 @@ def first_day_of(piece: Piece, kit: Kit) -> FirstDayOut:
     )
 
 
-def _task(task: Task, held: dict[str, Any], words: dict[str, Any], done: dict[str, dt.datetime], kept: list[dict[str, Any]]) -> TaskOut:
+def _task(task: Task, body: _Known, basis: Basis) -> TaskOut:
+    rows = [_row(one, body, basis) for one in task.rows]
     return TaskOut(
         slug=task.step.slug,
         title=task.step.title,
         because=task.step.because,
+        how=task.step.how,
         also=task.step.also,
-        done_at=done.get(task.step.slug),
-        rows=[_row(row, held, words, kept) for row in task.rows],
+        minutes=max(1, round(sum(not row.right for row in rows) * SECONDS_A_ROW / 60)),
+        done_at=body.done.get(task.step.slug),
+        rows=rows,
     )

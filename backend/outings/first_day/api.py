@@ -12,7 +12,7 @@ from forms.problems import InputError, Problem
 from kit.actions import forget, hold, with_state
 from kit.models import FirstStep, Piece
 from outings.actions import Kit
-from outings.first_day.actions import first_day_of, values_from
+from outings.first_day.actions import basis_of, first_day_of
 from outings.first_day.schemas import FirstDayOut, StepDone
 
 router = Router(tags=["first day"])
@@ -36,24 +36,25 @@ def step_done(request: HttpRequest, slug: str, step: StepDone) -> FirstDayOut:
     if step.step not in {row.slug for row in FIRST_STEPS}:
         raise InputError([Problem("/step", f"{', '.join(row.slug for row in FIRST_STEPS)} is accepted")])
     if step.done:
-        tasks = {task.step.slug: task for task in tasks_of(values_from(kit, slug)[1].rows)}
+        rows = basis_of(kit, slug).agreed(kit.states[slug].layout[0])
+        tasks = {task.step.slug: task for task in tasks_of(rows)}
         if step.step not in tasks:
             raise InputError([Problem("/step", "this body has nothing of that step")])
-        hold(piece, {row.setting.slug: row.value for row in tasks[step.step].rows}, verified=True)
+        hold(piece, {one.row.setting.slug: one.row.value for one in tasks[step.step].rows}, verified=True)
         FirstStep.objects.get_or_create(piece=piece, slug=step.step, defaults={"at": timezone.now()})
     else:
         piece.first_steps.filter(slug=step.step).delete()
-    return first_day_of(_body(request, slug), kit)
+    return first_day_of(_body(request, slug), Kit(request.user))
 
 
 @router.post("/kit/bodies/{slug}/first/reset", response=FirstDayOut)
 def as_new(request: HttpRequest, slug: str) -> FirstDayOut:
     """The body is new, or was just reset: it holds the defaults that its owner has stated (the rest is unknown), its slots nothing, and the path begins."""
     piece, kit = _body(request, slug), Kit(request.user)
-    made = values_from(kit, slug)[1]
+    fresh = basis_of(kit, slug).fresh
     forget(piece)
-    hold(piece, made.fresh, verified=False)
+    hold(piece, dict(fresh), verified=False)
     piece.first_steps.all().delete()
     piece.slots.all().delete()
     piece.refused.all().delete()
-    return first_day_of(_body(request, slug), kit)
+    return first_day_of(_body(request, slug), Kit(request.user))

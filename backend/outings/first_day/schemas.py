@@ -8,13 +8,18 @@ from typing import Annotated
 from ninja import Schema
 from pydantic import Field
 
-from forms.configuration_form import Value
+from craft.vocabulary.terms import Genre
+from forms.configuration_form import ChoiceOut, Value
 from outings.slots.schemas import BodySlots
 
 
 class TaskRow(Schema):
-    """A setting to look after: the body's own word or an empty text, its place in the menus, what it should hold and why, what it is believed to hold (null: nobody knows);
-    right: that it holds so, or as a setup in one of its slots has it."""
+    """A setting to look after: the body's own word or an empty text, its place in the menus, what it should hold and why, what it is believed to hold (null: nobody knows).
+
+    right: that it holds so, or as a setup in one of its slots has it; lacks: what has to be written down
+    before it can be; mine: its owner wants it so, whatever is advised; otherwise: setups that want
+    something else, which their slots bring; offered: what it can be set to, empty for free numbers.
+    """
 
     setting: str
     label: str
@@ -25,6 +30,10 @@ class TaskRow(Schema):
     because: str
     held: str | None
     right: bool
+    lacks: str
+    mine: bool
+    otherwise: list[str]
+    offered: list[ChoiceOut]
     verified_at: dt.datetime | None
 
 
@@ -37,12 +46,14 @@ class LossOut(Schema):
 
 
 class TaskOut(Schema):
-    """A step, why it comes here, and when it was done."""
+    """A step, why it comes here, what is done apart from settings, minutes it takes, and when it was done."""
 
     slug: str
     title: str
     because: str
+    how: str
     also: str
+    minutes: int
     done_at: dt.datetime | None
     rows: list[TaskRow]
 
@@ -50,7 +61,8 @@ class TaskOut(Schema):
 class FirstDayOut(Schema):
     """The first day with a body.
 
-    basis: the situation whose setup the values come from; outing: the day whose slots are loaded, or
+    asks: nobody has said what the body is for, so there is nothing to take values from; works: what was
+    said; basis: what the values are taken from; minutes: that what is left takes; outing: the day whose slots are loaded, or
     null; left: steps that are not done; unverified: settings of the steps that nobody has looked at, or
     that are otherwise; collides: other bodies of the person with the same prefix.
     """
@@ -58,12 +70,16 @@ class FirstDayOut(Schema):
     body: str
     name: str
     firmware: str
+    asks: bool
+    works: list[Genre]
     basis: str
     tasks: list[TaskOut]
     left: int
+    minutes: int
     unverified: int
     losses: list[LossOut]
     prefix: str
+    author: str
     collides: list[str]
     clock_offset_s: float | None
     layout_version: str

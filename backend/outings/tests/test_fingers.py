@@ -107,11 +107,16 @@ class FirstDay(Day):
         self.assertEqual((slugs[0], slugs[-1], begun["left"]), ("upkeep", "slots", len(slugs)))
         self.assertGreater(begun["unverified"], 20)
         self.assertTrue(all(row["because"] and row["menu"] for task in begun["tasks"] for row in task["rows"]))
+        self.assertGreater(begun["minutes"], len(slugs) - 1)
         for k, slug in enumerate(slugs):
             told = self.caller.send("PUT", self.path, {"step": slug, "done": True}).json()
             self.assertEqual(told["left"], len(slugs) - k - 1)
-        self.assertEqual(told["unverified"], 0)
-        self.assertEqual(self.get()["tasks"], told["tasks"], "it is there on another device")
+        lacking = [row["setting"] for task in told["tasks"] for row in task["rows"] if not row["right"]]
+        self.assertEqual((told["unverified"], lacking), (1, ["author"]), "nothing is as it should be while the name is empty")
+        read = self.caller.get(f"/api/kit/bodies/{SWIFT}/layout").json()
+        self.caller.put(f"/api/kit/bodies/{SWIFT}/layout", {**read["document"], "author": "I. Varn"}, read["version"])
+        told = self.get()
+        self.assertEqual((told["unverified"], told["author"]), (0, "I. Varn"))
         rows = list(csv.reader(io.StringIO(self.caller.get(f"{self.path}.csv").content.decode())))
         self.assertEqual(rows[0], ["heading", "what", "aside", "before", "value", "known"])
         self.assertTrue(all(row[5] for row in rows[1:] if row[0] == "Sounds and lamp"))
@@ -126,13 +131,43 @@ class FirstDay(Day):
         self.assertEqual(len(told["slots"]["banks"][0]["slots"]), 3)
         self.assertEqual(self.get(GLASS)["slots"]["banks"], [])
         matchbox = self.get("tamsel-matchbox")
-        self.assertIsNone(matchbox["outing"])
+        self.assertEqual((matchbox["asks"], matchbox["tasks"], matchbox["outing"]), (True, [], None), "it is not guessed what it is for")
+        read = self.caller.get("/api/kit/bodies/tamsel-matchbox/layout").json()
+        said = {**read["document"], "works": ["street", "night_sky"]}
+        self.caller.put("/api/kit/bodies/tamsel-matchbox/layout", said, read["version"])
+        matchbox = self.get("tamsel-matchbox")
+        self.assertEqual((matchbox["asks"], matchbox["basis"], matchbox["outing"]), (False, "Street and Night sky", None))
+        rows = {row["setting"]: row for task in matchbox["tasks"] for row in task["rows"]}
+        self.assertTrue(any("Night sky: " in text for row in rows.values() for text in row["otherwise"]))
         self.assertNotIn("cards", {task["slug"] for task in matchbox["tasks"]})
         self.assertEqual(matchbox["losses"], [])
         refused = self.caller.send("PUT", "/api/kit/bodies/tamsel-matchbox/first", {"step": "cards", "done": True})
         self.assertEqual(pointers(refused), {"/step"})
         self.assertEqual(pointers(self.caller.send("PUT", self.path, {"step": "nonsense", "done": True})), {"/step"})
         self.assertEqual(Caller(self.bram).get("/api/kit/bodies/no-such/first").status_code, 404)
+
+    def test_each_row_can_be_disagreed_with_and_taken_back(self) -> None:
+        path = f"/api/kit/bodies/{SWIFT}/layout"
+
+        def row() -> dict[str, Any]:
+            return next(r for task in self.get()["tasks"] for r in task["rows"] if r["setting"] == "grid")
+
+        def want(value: Any) -> Any:
+            read = self.caller.get(path).json()
+            return self.caller.put(path, {**read["document"], "wants": {} if value is None else {"grid": value}}, read["version"])
+
+        advised = row()
+        other = next(o["value"] for o in advised["offered"] if o["value"] != advised["wanted"])
+        self.assertEqual(want(other).status_code, 200)
+        self.assertEqual((row()["wanted"], row()["mine"]), (other, True))
+        self.caller.send("PUT", self.path, {"step": "displays", "done": True})
+        held = self.caller.get(f"/api/kit/bodies/{SWIFT}/state").json()
+        self.assertEqual(held["held"]["grid"]["value"], other)
+        refused = want("polka dots")
+        self.assertEqual((refused.status_code, pointers(refused)), (422, {"/wants/grid"}))
+        self.assertEqual(row()["wanted"], other, "what is refused changes nothing")
+        want(None)
+        self.assertEqual((row()["wanted"], row()["mine"]), (advised["wanted"], False))
 
     def test_every_step_names_settings_that_there_are_once(self) -> None:
         named = [slug for step in FIRST_STEPS for slug in step.settings]

@@ -35,6 +35,7 @@ BODIES_SENT: dict[str, Any] = {
     "BodyForm": BODY,
     "DescribeForm": {"name": "Six", "kind": "action", "sensor": "full", "megapixels": 24, "max_iso": 51200},
     "LensForm": LENS,
+    "HourIn": {"starts_at": "07:10"},
     "OutingIn": {"title": "A day", "day": "2027-06-12"},
     "OutingFile": {**DAY, "situations": [], "bodies": {}, "lenses": {}},
     "SituationDocument": DAY["situations"][1],

@@ -3742,7 +3742,9 @@ export interface components {
          * LayoutForm
          * @description A body as one person has laid it out.
          *
-         *     prefix: that its files begin with; clock_offset_s: seconds that its clock is ahead of the true time, when last compared.
+         *     prefix: that its files begin with; author: the name it writes into them; clock_offset_s: seconds that
+         *     its clock is ahead of the true time, when last compared; works: what it is mostly used for; wants: what
+         *     its owner wants of settings once and for all, whatever is advised.
          */
         LayoutForm: {
             /** Pinned */
@@ -3760,6 +3762,17 @@ export interface components {
              * @default
              */
             prefix?: string;
+            /**
+             * Author
+             * @default
+             */
+            author?: string;
+            /** Works */
+            works?: components["schemas"]["Genre"][];
+            /** Wants */
+            wants?: {
+                [key: string]: number | string;
+            };
             /** Clock Offset S */
             clock_offset_s?: number | null;
         };
@@ -5248,7 +5261,8 @@ export interface components {
          * FirstDayOut
          * @description The first day with a body.
          *
-         *     basis: the situation whose setup the values come from; outing: the day whose slots are loaded, or
+         *     asks: nobody has said what the body is for, so there is nothing to take values from; works: what was
+         *     said; basis: what the values are taken from; minutes: that what is left takes; outing: the day whose slots are loaded, or
          *     null; left: steps that are not done; unverified: settings of the steps that nobody has looked at, or
          *     that are otherwise; collides: other bodies of the person with the same prefix.
          */
@@ -5259,18 +5273,26 @@ export interface components {
             name: string;
             /** Firmware */
             firmware: string;
+            /** Asks */
+            asks: boolean;
+            /** Works */
+            works: components["schemas"]["Genre"][];
             /** Basis */
             basis: string;
             /** Tasks */
             tasks: components["schemas"]["TaskOut"][];
             /** Left */
             left: number;
+            /** Minutes */
+            minutes: number;
             /** Unverified */
             unverified: number;
             /** Losses */
             losses: components["schemas"]["LossOut"][];
             /** Prefix */
             prefix: string;
+            /** Author */
+            author: string;
             /** Collides */
             collides: string[];
             /** Clock Offset S */
@@ -5297,7 +5319,7 @@ export interface components {
         };
         /**
          * TaskOut
-         * @description A step, why it comes here, and when it was done.
+         * @description A step, why it comes here, what is done apart from settings, minutes it takes, and when it was done.
          */
         TaskOut: {
             /** Slug */
@@ -5306,8 +5328,12 @@ export interface components {
             title: string;
             /** Because */
             because: string;
+            /** How */
+            how: string;
             /** Also */
             also: string;
+            /** Minutes */
+            minutes: number;
             /** Done At */
             done_at: string | null;
             /** Rows */
@@ -5315,8 +5341,11 @@ export interface components {
         };
         /**
          * TaskRow
-         * @description A setting to look after: the body's own word or an empty text, its place in the menus, what it should hold and why, what it is believed to hold (null: nobody knows);
-         *     right: that it holds so, or as a setup in one of its slots has it.
+         * @description A setting to look after: the body's own word or an empty text, its place in the menus, what it should hold and why, what it is believed to hold (null: nobody knows).
+         *
+         *     right: that it holds so, or as a setup in one of its slots has it; lacks: what has to be written down
+         *     before it can be; mine: its owner wants it so, whatever is advised; otherwise: setups that want
+         *     something else, which their slots bring; offered: what it can be set to, empty for free numbers.
          */
         TaskRow: {
             /** Setting */
@@ -5337,6 +5366,14 @@ export interface components {
             held: string | null;
             /** Right */
             right: boolean;
+            /** Lacks */
+            lacks: string;
+            /** Mine */
+            mine: boolean;
+            /** Otherwise */
+            otherwise: string[];
+            /** Offered */
+            offered: components["schemas"]["ChoiceOut"][];
             /** Verified At */
             verified_at: string | null;
         };

@@ -2,7 +2,7 @@
 import { useQuery, useQueryClient } from "@tanstack/vue-query";
 import { computed, nextTick, onUnmounted, ref } from "vue";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
-import { useGuide, useLayout } from "@/api/queries";
+import { useGuide, useLayout, useWords } from "@/api/queries";
 import { decimal } from "@/fields/typed";
 import { offer } from "@/keys/actions";
 import { useLayoutChange } from "../useLayoutChange";
@@ -21,7 +21,40 @@ const { data: layout } = useLayout(() => props.slug);
 const { change, said, wrong: refused } = useLayoutChange();
 const wrong = ref("");
 const at = computed(() => data.value?.tasks.find((task) => !task.done_at)?.slug ?? "");
-const number = (slug: string): number => (data.value?.tasks.findIndex((task) => task.slug === slug) ?? 0) + 1;
+/** The step that is looked at: the one that was chosen, else the first that is not done, else the slots. */
+const chosen = ref("");
+const open = computed(() => {
+  const tasks = data.value?.tasks ?? [];
+  return tasks.find((t) => t.slug === chosen.value) ?? tasks.find((t) => t.slug === at.value) ?? tasks[tasks.length - 1];
+});
+const share = computed(() => {
+  const tasks = data.value?.tasks ?? [];
+  return tasks.length ? tasks.filter((t) => t.done_at).length / tasks.length : 0;
+});
+const { data: words } = useWords();
+/** Kinds of work that are ticked, three at most. */
+type Work = Schemas["FirstDayOut"]["works"][number];
+const works = ref<Work[]>([]);
+const kinds = computed(() => (words.value?.genres ?? []) as { slug: Work; label: string }[]);
+const tick = (genre: Work, on: boolean): void => {
+  works.value = on ? [...works.value, genre].slice(0, 3) : works.value.filter((one) => one !== genre);
+};
+const mostly = (chosen: Work[]): Promise<boolean> =>
+  change(
+    props.slug,
+    () => ({ works: chosen }),
+    chosen.length ? "taken from what you mostly photograph" : "taken from its outing",
+  );
+const want = (setting: string, value: string | number | null): Promise<boolean> =>
+  change(
+    props.slug,
+    (now) => {
+      const rest = { ...now.wants };
+      delete rest[setting];
+      return { wants: value === null ? rest : { ...rest, [setting]: value } };
+    },
+    value === null ? "as advised again" : "yours, whatever is advised",
+  );
 const label = (slug: string): string => guide.value?.settings.find((s) => s.slug === slug)?.label ?? slug;
 const functionLabel = (slug: string): string => layout.value?.functions.find((f) => f.slug === slug)?.label ?? slug;
 
@@ -37,13 +70,15 @@ async function answered(answer: Promise<Schemas["FirstDayOut"]>): Promise<void> 
 const path = computed(() => ({ path: { slug: props.slug } }));
 async function done(step: string, on: boolean): Promise<void> {
   await answered(take(client.PUT("/api/kit/bodies/{slug}/first", { params: path.value, body: { step, done: on } })));
+  chosen.value = on ? "" : step;
   await nextTick();
-  document.querySelector<HTMLElement>(`[data-step='${on ? at.value : step}'] .whole`)?.focus();
+  document.querySelector<HTMLElement>("[data-open] .whole-step")?.focus();
 }
 const asNew = (): Promise<void> => answered(take(client.POST("/api/kit/bodies/{slug}/first/reset", { params: path.value })));
 const typed = (event: Event): string => (event.target as HTMLInputElement).value.trim();
 /** What was typed and is not kept yet, by field. */
 const draft = ref<{ prefix?: string; clock?: string }>({});
+const author = (event: Event): Promise<boolean> => change(props.slug, () => ({ author: typed(event) }), "name written down");
 async function prefix(event: Event): Promise<void> {
   const text = typed(event).toUpperCase();
   draft.value.prefix = text;
@@ -72,7 +107,10 @@ onUnmounted(
       id: "next-step",
       label: "To the next step",
       keys: "n",
-      run: () => document.querySelector<HTMLElement>(`[data-step='${at.value}'] .whole`)?.focus(),
+      run: () => {
+        chosen.value = "";
+        void nextTick(() => document.querySelector<HTMLElement>("[data-open] .whole-step")?.focus());
+      },
     },
   ]),
 );
@@ -82,152 +120,245 @@ onUnmounted(
   <main v-if="error" class="first page">
     <p class="reason">{{ error instanceof ProblemError ? error.message : "This body is not in your kit." }}</p>
   </main>
-  <main v-else-if="data" class="first page">
-    <h1>The first day with {{ data.name }}</h1>
-    <p class="reason">
-      In the order in which people work, each step with its reason. Leave it and come back: what is done stays done. What each
-      setting should hold is taken from {{ data.basis }}.
-    </p>
-    <div class="tools">
+  <main v-else-if="data" class="first page whole">
+    <div class="title">
+      <h1>The first day with {{ data.name }}</h1>
       <button class="button" @click="asNew">It is new, or was reset: begin</button>
       <a :href="`/api/kit/bodies/${slug}/first.pdf`" download>The record, PDF</a>
       <a :href="`/api/kit/bodies/${slug}/first.csv`" download>CSV</a>
       <a :href="`/api/kit/bodies/${slug}/first`" :download="`record-${slug}.json`">JSON</a>
       <RouterLink :to="{ name: 'body', params: { slug } }">its words</RouterLink>
-      <span class="quiet" role="status">{{
-        data.left ? `${data.left} of ${data.tasks.length} steps left` : "every step is done"
-      }}</span>
+      <span class="quiet" role="status">{{ said }}</span>
     </div>
-    <p v-if="!data.left" class="big">
-      {{
-        data.unverified
-          ? `${data.unverified} settings are not as they should be, or nobody has looked.`
-          : "Looked at, and as it should be."
-      }}
-    </p>
     <p v-if="wrong || refused" class="error" role="alert">{{ wrong || refused }}</p>
-    <p class="quiet" role="status">{{ said }}</p>
-    <details
-      v-for="task in data.tasks"
-      :key="task.slug"
-      :data-step="task.slug"
-      class="task"
-      :open="task.slug === at || (!at && task.slug === 'slots')"
-    >
-      <summary data-repeats>
-        <span class="label">{{ number(task.slug) }}</span>
-        <b :class="{ done: task.done_at }">{{ task.title }}</b>
-        <span class="quiet">{{ task.done_at ? time(task.done_at) : "" }}</span>
-      </summary>
-      <p class="reason">{{ task.because }}</p>
-      <TaskRows :rows="task.rows" />
-      <label v-if="task.also === 'clock'" class="field"
-        ><span class="label">its clock is ahead by, in seconds</span
+    <section v-if="data.asks" class="asks">
+      <h2>What do you mostly photograph with it?</h2>
+      <p class="reason">
+        It is on no outing yet. Tick one to three: what it should hold is taken from their setups in usual light.
+      </p>
+      <label v-for="g in kinds" :key="g.slug" class="pick"
         ><input
-          class="plain"
-          :value="draft.clock ?? data.clock_offset_s ?? ''"
-          inputmode="decimal"
-          placeholder="0"
-          maxlength="9"
-          @change="clock"
-      /></label>
-      <template v-if="task.also === 'prefix'">
-        <label class="field"
-          ><span class="label">its prefix</span
+          type="checkbox"
+          :checked="works.includes(g.slug)"
+          :disabled="works.length === 3 && !works.includes(g.slug)"
+          @change="tick(g.slug, ($event.target as HTMLInputElement).checked)"
+        />
+        {{ g.label }}</label
+      >
+      <button class="button strong" :disabled="!works.length" @click="mostly(works)">Go on with these</button>
+    </section>
+    <div v-else class="path">
+      <nav aria-label="steps">
+        <p class="how-far" role="status">
+          {{ data.left ? `${data.left} of ${data.tasks.length} steps left, about ${data.minutes} min` : "every step is done" }}
+        </p>
+        <div class="bar" aria-hidden="true"><span :style="{ width: `${share * 100}%` }"></span></div>
+        <p v-if="!data.left" class="reason">
+          {{
+            data.unverified
+              ? `${data.unverified} settings are not as they should be, or nobody has looked.`
+              : "Looked at, and as it should be."
+          }}
+        </p>
+        <ol>
+          <li v-for="(task, k) in data.tasks" :key="task.slug">
+            <button
+              class="plain step"
+              :class="{ on: task.slug === open?.slug, done: task.done_at }"
+              :aria-current="task.slug === open?.slug ? 'step' : undefined"
+              @click="chosen = task.slug"
+            >
+              <span class="label">{{ k + 1 }}</span> <b>{{ task.title }}</b>
+              <span class="quiet">{{ task.done_at ? "done" : `${task.minutes} min` }}</span>
+            </button>
+          </li>
+        </ol>
+        <p class="quiet">
+          Taken from {{ data.basis }}.
+          <button v-if="data.works.length" class="plain" @click="mostly([])">Ask me again</button>
+        </p>
+      </nav>
+      <article v-for="task in open ? [open] : []" :key="task.slug" :data-step="task.slug" data-open>
+        <h2 class="open-title">
+          {{ task.title }} <span v-if="task.done_at" class="quiet">done {{ time(task.done_at) }}</span>
+        </h2>
+        <p class="reason">{{ task.because }}</p>
+        <p v-if="task.how" class="how">{{ task.how }}</p>
+        <TaskRows :rows="task.rows" @want="want" />
+        <label v-if="task.also === 'clock'" class="field"
+          ><span class="label">the name it writes into files</span
+          ><input class="plain" :value="data.author" placeholder="whose pictures they are" maxlength="60" @change="author"
+        /></label>
+        <label v-if="task.also === 'clock'" class="field"
+          ><span class="label">its clock is ahead by, in seconds</span
           ><input
             class="plain"
-            :value="draft.prefix ?? data.prefix"
-            placeholder="letters, figures, _"
-            maxlength="8"
-            @change="prefix"
+            :value="draft.clock ?? data.clock_offset_s ?? ''"
+            inputmode="decimal"
+            placeholder="0"
+            maxlength="9"
+            @change="clock"
         /></label>
-        <p v-if="data.collides.length" class="error">
-          {{ data.collides.join(" and ") }} begins its files with {{ data.prefix }} too.
-        </p>
-      </template>
-      <table v-if="task.also === 'cards' && data.losses.length">
-        <caption class="quiet">
-          What one card’s failure loses
-        </caption>
-        <tbody>
-          <tr v-for="loss in data.losses" :key="loss.role">
-            <th scope="row" :class="{ chosen: loss.chosen }">{{ loss.role }}</th>
-            <td>{{ loss.loses }}</td>
-          </tr>
-        </tbody>
-      </table>
-      <template v-if="task.also === 'controls'">
-        <p v-for="role in layout?.document.roles ?? []" :key="role.control + role.use" class="plainly">
-          {{ role.control }}, {{ role.use.replaceAll("_", " ") }}: <b>{{ functionLabel(role.function) }}</b>
-        </p>
-        <p v-if="!layout?.document.roles?.length" class="quiet">No role is written down yet.</p>
-        <RouterLink v-if="data.outing" :to="{ name: 'fingers', params: { id: data.outing } }"
-          >What {{ data.outing_title }} wants under the fingers</RouterLink
-        >
-      </template>
-      <template v-if="task.also === 'pins'">
-        <p class="plainly">Pinned: {{ (layout?.document.pinned ?? []).map(label).join(", ") || "nothing" }}</p>
-        <p class="plainly">Short list: {{ (layout?.document.short_list ?? []).map(label).join(", ") || "as it came" }}</p>
-        <RouterLink :to="{ name: 'body', params: { slug } }">Write them down</RouterLink>
-      </template>
-      <template v-if="task.also === 'slots'">
-        <p v-if="!data.slots" class="quiet">Put this body on an outing: its setups fill the slots.</p>
-        <template v-for="bank in data.slots?.banks ?? []" :key="bank.bank">
-          <div v-for="slot in bank.slots" :key="slot.number" class="slot">
-            <span class="label">{{ bank.bank > 1 ? bank.label : "slot" }} {{ slot.number }}</span>
-            <span
-              ><b>{{ slot.title || "free" }}</b>
-              <span class="quiet">{{
-                !slot.now
-                  ? ""
-                  : slot.now.differs === 0
-                    ? " loaded"
-                    : ` holds ${slot.now.title}, otherwise in ${slot.now.differs ?? 0}`
-              }}</span></span
-            >
-            <RouterLink v-if="slot.situation" class="button" :to="load(slot, bank.bank)">load slot {{ slot.number }}</RouterLink>
-          </div>
+        <template v-if="task.also === 'prefix'">
+          <label class="field"
+            ><span class="label">its prefix</span
+            ><input
+              class="plain"
+              :value="draft.prefix ?? data.prefix"
+              placeholder="letters, figures, _"
+              maxlength="8"
+              @change="prefix"
+          /></label>
+          <p v-if="data.collides.length" class="error">
+            {{ data.collides.join(" and ") }} begins its files with {{ data.prefix }} too.
+          </p>
         </template>
-        <RouterLink v-if="data.outing" :to="{ name: 'slots', params: { id: data.outing } }"
-          >Which setups, and why: {{ data.outing_title }}</RouterLink
-        >
-      </template>
-      <div class="tools">
-        <button v-if="!task.done_at" class="button strong whole" @click="done(task.slug, true)">
-          {{ task.rows.length ? "All of it is so" : "Done" }}
-        </button>
-        <button v-else class="button whole" @click="done(task.slug, false)">Not done after all</button>
-      </div>
-    </details>
+        <table v-if="task.also === 'cards' && data.losses.length">
+          <caption class="quiet">
+            What one card’s failure loses
+          </caption>
+          <tbody>
+            <tr v-for="loss in data.losses" :key="loss.role">
+              <th scope="row" :class="{ chosen: loss.chosen }">{{ loss.role }}</th>
+              <td>{{ loss.loses }}</td>
+            </tr>
+          </tbody>
+        </table>
+        <template v-if="task.also === 'controls'">
+          <p v-for="role in layout?.document.roles ?? []" :key="role.control + role.use" class="plainly">
+            {{ role.control }}, {{ role.use.replaceAll("_", " ") }}: <b>{{ functionLabel(role.function) }}</b>
+          </p>
+          <p v-if="!layout?.document.roles?.length" class="quiet">No role is written down yet.</p>
+          <RouterLink v-if="data.outing" :to="{ name: 'fingers', params: { id: data.outing } }"
+            >What {{ data.outing_title }} wants under the fingers</RouterLink
+          >
+        </template>
+        <template v-if="task.also === 'pins'">
+          <p class="plainly">Pinned: {{ (layout?.document.pinned ?? []).map(label).join(", ") || "nothing" }}</p>
+          <p class="plainly">Short list: {{ (layout?.document.short_list ?? []).map(label).join(", ") || "as it came" }}</p>
+          <RouterLink :to="{ name: 'body', params: { slug } }">Write them down</RouterLink>
+        </template>
+        <template v-if="task.also === 'slots'">
+          <p v-if="!data.slots" class="quiet">Put this body on an outing: its setups fill the slots.</p>
+          <template v-for="bank in data.slots?.banks ?? []" :key="bank.bank">
+            <div v-for="slot in bank.slots" :key="slot.number" class="slot">
+              <span class="label">{{ bank.bank > 1 ? bank.label : "slot" }} {{ slot.number }}</span>
+              <span
+                ><b>{{ slot.title || "free" }}</b>
+                <span class="quiet">{{
+                  !slot.now
+                    ? ""
+                    : slot.now.differs === 0
+                      ? " loaded"
+                      : ` holds ${slot.now.title}, otherwise in ${slot.now.differs ?? 0}`
+                }}</span></span
+              >
+              <RouterLink v-if="slot.situation" class="button" :to="load(slot, bank.bank)"
+                >load slot {{ slot.number }}</RouterLink
+              >
+            </div>
+          </template>
+          <RouterLink v-if="data.outing" :to="{ name: 'slots', params: { id: data.outing } }"
+            >Which setups, and why: {{ data.outing_title }}</RouterLink
+          >
+        </template>
+        <div class="tools">
+          <button v-if="!task.done_at" class="button strong whole-step" @click="done(task.slug, true)">
+            {{ task.rows.length ? "All of it is so" : "Done" }}
+          </button>
+          <button v-else class="button whole-step" @click="done(task.slug, false)">Not done after all</button>
+        </div>
+      </article>
+    </div>
   </main>
   <main v-else class="page" aria-busy="true"><p class="quiet" role="status">Looking at the body …</p></main>
 </template>
 
 <style scoped>
-.task {
-  border-bottom: 1px solid var(--rule);
-}
-.task[open] {
-  padding-bottom: 12px;
-}
-summary {
+.path {
   display: grid;
-  grid-template-columns: 28px minmax(0, 1fr) auto;
-  align-items: center;
-  min-height: 44px;
-  cursor: pointer;
+  grid-template-columns: 300px minmax(0, 1fr);
+  gap: 0 48px;
+  align-items: start;
+}
+nav {
+  position: sticky;
+  top: 12px;
+}
+.how-far {
+  font-weight: 600;
+}
+.bar {
+  height: 8px;
+  border: 1px solid var(--ink);
+  margin: 6px 0 10px;
+}
+.bar span {
+  display: block;
+  height: 100%;
+  background: var(--ink);
+}
+ol {
   list-style: none;
+  margin: 0 0 12px;
+  padding: 0;
 }
-summary b {
+.step {
+  display: grid;
+  grid-template-columns: 26px minmax(0, 1fr) auto;
+  gap: 0 6px;
+  align-items: center;
+  width: 100%;
+  min-height: 36px;
+  text-align: left;
+  text-decoration: none;
+  border-left: 3px solid transparent;
+  padding-left: 8px;
+  font-size: 14px;
+}
+.step b {
   font-weight: 560;
-  font-size: 15px;
 }
-.task[open] summary b {
-  font-size: 18px;
-}
-.done {
+.step.done b {
   font-weight: 450;
   color: var(--second);
+}
+.step.on {
+  border-left-color: var(--ink);
+  background: var(--raised);
+}
+.open-title {
+  font-size: 18px;
+  color: var(--ink);
+  padding-top: 0;
+}
+.how {
+  border-left: 3px solid var(--rule);
+  padding: 4px 0 4px 12px;
+  margin: 8px 0;
+  max-width: 70ch;
+}
+.asks {
+  max-width: 860px;
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 0 48px;
+}
+.asks h2,
+.asks .reason,
+.asks .button {
+  grid-column: 1 / -1;
+  justify-self: start;
+}
+.pick {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  min-height: 44px;
+  border-bottom: 1px solid var(--rule);
+}
+.asks .button {
+  margin-top: 14px;
 }
 .field,
 .slot {
@@ -251,6 +382,15 @@ caption {
   font-weight: 640;
 }
 @media (max-width: 760px) {
+  .path {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  nav {
+    position: static;
+  }
+  .step {
+    min-height: 44px;
+  }
   .field {
     grid-template-columns: minmax(0, 1fr) 110px;
   }
