@@ -195,6 +195,10 @@ HABITS: tuple[Habit, ...] = (
         Way("none", "not at all", (("raw_compression", "none"),), (When("old_programs", "=", 1.0),), "One of your programs opens only raw that is not packed.", "half as many frames on a card"),
         Way("lossless", "smaller, nothing lost", (("raw_compression", "lossless"),), (), "Packed without loss: the same picture in two thirds of the room.", "a little longer to open"),
     )),
+    Habit("finished_size", "Finished files whole, or half the size?", (
+        Way("half", "half the size", (("rendered_size", "half"),), (_YOUR_WORD,), "You said so: half the size has {half_size_px} across, and the output shows {output_px}.", "no crop worth having from the finished file"),
+        Way("full", "whole", (("rendered_size", "full"),), (), "Nobody asked for small ones, and what is not there cannot be cropped.", "a little more to send"),
+    )),
     Habit("lens_errors", "Correct the lens in finished files?", (
         Way("yes", "yes", (("lens_corrections", "on"),), (_yes("rendered"),), "Finished files go out as they are: straight lines and even corners save the desk.", "corners are lifted and grain with them"),
         Way("no", "at the desk", (("lens_corrections", "off"),), (), "Raw is corrected at the desk, where the amount can be chosen.", "the preview bends a little"),

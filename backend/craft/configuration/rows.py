@@ -100,7 +100,6 @@ ROWS: tuple[Row, ...] = (
     Row("crop_mark", "on", _ALL, (When("shape_given", "=", 1.0),), "The delivery has its own shape: a mark shows it, and the raw keeps what lies around."),
     Row("rendered_quality", "best", (*_WEDDING, *_PORTRAIT, *_STREET), (), "Finished files are what the people in them will see."),
     Row("rendered_quality", "good", _SPORTS, (), "Finished files go out by the hundred: good is smaller and nobody sees the rest."),
-    Row("rendered_size", "half", _SPORTS, (When("deadline_h", "<", 4.0), When("half_size_px", ">=", "output_px")), "Due in {deadline_h}: half the size has {half_size_px} across, and the output shows {output_px}."),
     Row("burst_limit", "ten", (*_WEDDING, *_STREET), (), "A finger that forgets itself fills no card."),
     Row("merge", "off", _ALL, (), "Frames are merged at the desk, where the strength can be chosen."),
     Row("look_sharpness", "low", (*_LAND, *_PORTRAIT, *_NIGHT), (), "A sharpened view makes focus look better than it is."),

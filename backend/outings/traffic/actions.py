@@ -6,12 +6,13 @@ import datetime as dt
 import math
 
 from craft.configuration.handing_over import file_bytes
+from craft.day.first_day import CARD_LOSS
 from craft.day.traffic import Burst, backlog, bursts, sends, sent_bytes
 from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.words import say_value
 from outings.models import Outing
 from outings.setups import Made, by_body
-from outings.traffic.schemas import BodyTraffic, BurstOut, LegOut
+from outings.traffic.schemas import BodyTraffic, BurstOut, LegOut, RoleOfCards
 
 LAST_H = 1.0
 """Hours that the last situation of a day is taken to last."""
@@ -71,6 +72,10 @@ def body_traffic(body: str, day: list[Made], spans: dict[int, tuple[int, float]]
                 starts_at=f"{spans[made.pk][0] // 60 % 24:02d}:{spans[made.pk][0] % 60:02d}",
                 hours=spans[made.pk][1],
                 frames=frames[k],
+                pictures=min(frames[k], made.setup.facts["pictures"]),
+                raw_gb=raw * frames[k] / 1e9,
+                finished_gb=finished * frames[k] / 1e9,
+                wanted_fps=made.setup.facts["wanted_rate"] if made.setup.frames_per_second else None,
                 frame_mb=(raw + finished) / 1e6,
                 room_gb=(raw + finished) * frames[k] / 1e9,
                 fps=fps,
@@ -88,6 +93,11 @@ def body_traffic(body: str, day: list[Made], spans: dict[int, tuple[int, float]]
     remote = values[0].get("remote", "off")
     return BodyTraffic(
         body=body,
+        roles=[
+            RoleOfCards(role=slug, label=say_value(BY_SLUG["card_roles"], slug), loses=loses, chosen=slug == values[0].get("card_roles"))
+            for slug, loses in CARD_LOSS.items()
+            if "card_roles" in values[0]
+        ],
         link_mb_s=link,
         blocks=list(facts.traffic.blocks),
         pairing=str(values[0].get("pairing", "")),

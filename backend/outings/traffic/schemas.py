@@ -19,7 +19,8 @@ class BurstOut(Schema):
 class LegOut(Schema):
     """One situation: frames, megabytes a frame and in all, the rate; bursts by card role (none: nobody knows the body's speeds).
 
-    what: is sent, in words, or an empty text for nothing; waits_mb: what still waits when it ends;
+    raw_gb, finished_gb: in all, of each kind; pictures: that will be handed over; wanted_fps: the rate that
+    suits the subject; what: is sent, in words, or an empty text for nothing; waits_mb: what still waits when it ends;
     gone_at: when that has gone, or null; comes_mb: what it would add if it were sent.
     """
 
@@ -28,9 +29,13 @@ class LegOut(Schema):
     starts_at: str
     hours: float
     frames: float
+    pictures: float
     frame_mb: float
+    raw_gb: float
+    finished_gb: float
     room_gb: float
     fps: float | None
+    wanted_fps: float | None
     bursts: list[BurstOut]
     sends: bool
     what: str
@@ -39,10 +44,20 @@ class LegOut(Schema):
     gone_at: str | None
 
 
+class RoleOfCards(Schema):
+    """What two cards can be for, and what the failure of one then loses; an empty slug: there is one card."""
+
+    role: str
+    label: str
+    loses: str
+    chosen: bool
+
+
 class BodyTraffic(Schema):
-    """One body's day: link_mb_s 0: nobody knows; blocks: what it cannot do while frames wait; remote: how it is released, or an empty text."""
+    """One body's day: roles: of its cards; link_mb_s 0: nobody knows; blocks: what it cannot do while frames wait; remote: how it is released, or an empty text."""
 
     body: str
+    roles: list[RoleOfCards]
     link_mb_s: float
     blocks: list[str]
     pairing: str

@@ -5172,11 +5172,13 @@ export interface components {
         };
         /**
          * BodyTraffic
-         * @description One body's day: link_mb_s 0: nobody knows; blocks: what it cannot do while frames wait; remote: how it is released, or an empty text.
+         * @description One body's day: roles: of its cards; link_mb_s 0: nobody knows; blocks: what it cannot do while frames wait; remote: how it is released, or an empty text.
          */
         BodyTraffic: {
             /** Body */
             body: string;
+            /** Roles */
+            roles: components["schemas"]["RoleOfCards"][];
             /** Link Mb S */
             link_mb_s: number;
             /** Blocks */
@@ -5210,7 +5212,8 @@ export interface components {
          * LegOut
          * @description One situation: frames, megabytes a frame and in all, the rate; bursts by card role (none: nobody knows the body's speeds).
          *
-         *     what: is sent, in words, or an empty text for nothing; waits_mb: what still waits when it ends;
+         *     raw_gb, finished_gb: in all, of each kind; pictures: that will be handed over; wanted_fps: the rate that
+         *     suits the subject; what: is sent, in words, or an empty text for nothing; waits_mb: what still waits when it ends;
          *     gone_at: when that has gone, or null; comes_mb: what it would add if it were sent.
          */
         LegOut: {
@@ -5224,12 +5227,20 @@ export interface components {
             hours: number;
             /** Frames */
             frames: number;
+            /** Pictures */
+            pictures: number;
             /** Frame Mb */
             frame_mb: number;
+            /** Raw Gb */
+            raw_gb: number;
+            /** Finished Gb */
+            finished_gb: number;
             /** Room Gb */
             room_gb: number;
             /** Fps */
             fps: number | null;
+            /** Wanted Fps */
+            wanted_fps: number | null;
             /** Bursts */
             bursts: components["schemas"]["BurstOut"][];
             /** Sends */
@@ -5242,6 +5253,20 @@ export interface components {
             waits_mb: number;
             /** Gone At */
             gone_at: string | null;
+        };
+        /**
+         * RoleOfCards
+         * @description What two cards can be for, and what the failure of one then loses; an empty slug: there is one card.
+         */
+        RoleOfCards: {
+            /** Role */
+            role: string;
+            /** Label */
+            label: string;
+            /** Loses */
+            loses: string;
+            /** Chosen */
+            chosen: boolean;
         };
         /**
          * TrafficOut
