@@ -5,7 +5,7 @@ from __future__ import annotations
 import base64
 from typing import Any
 
-from pydantic import BaseModel, model_validator
+from pydantic import BaseModel, Field, model_validator
 
 from craft.day.shortcuts import Through
 from craft.render.picture import Look, as_jpeg, picture
@@ -37,9 +37,10 @@ class TestFrameOut(BaseModel):
 
 
 class ToSetOut(BaseModel):
-    """One change on the way from the situation before: what, to which value, and where: pages, list or button."""
+    """One change on the way from the situation before: what in the body's words and in ours, to which value, and where: pages, list or button."""
 
     what: str
+    neutral: str = ""
     value: str
     where: str
     through: Through
@@ -47,13 +48,14 @@ class ToSetOut(BaseModel):
 
 class PocketOut(BaseModel):
     """The way there: from which situation (empty: it is set at home), slots to turn to, what is left to change; what lies under
-    the fingers; checks; a note for other hands."""
+    the fingers; what the setup counts on; checks; a note for other hands."""
 
     before: str
     turns: list[str]
     changes: list[ToSetOut]
     more: int
     roles: list[str]
+    counts_on: list[ToSetOut] = Field(default_factory=list)
     checks: list[str]
     hand_over: str
 

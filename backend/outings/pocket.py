@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from craft.day.checks import CHECKS, Check, Moment, applying
 from craft.day.functions import BY_FUNCTION
+from craft.day.shortcuts import Through
 from craft.day.special import special_configuration
 from craft.day.walk import Way, walk
 from craft.errors import CraftError
@@ -45,6 +46,7 @@ def pocket_of(outing: Outing, pk: int, kit: Kit) -> PocketOut | None:
         changes=changes[:MOST_CHANGES],
         more=max(0, len(changes) - MOST_CHANGES),
         roles=_roles(kit, here),
+        counts_on=_counts_on(here, state),
         checks=[one.text for one in own if isinstance(one.row, Check) and one.row.moment is Moment.SITUATION],
         hand_over=_hand_over(here, plan, kit.words.get(here.body, {})),
     )
@@ -68,8 +70,42 @@ def _turns(plan: BodySlots, pk: int, day: dict[int, Made], here: Made) -> tuple[
 def _changes(here: Made, before: Made, brought: dict[str, Value], state: Believed) -> list[ToSetOut]:
     made = walk(here.configuration, {**before.configuration.values, **brought}, state.menus, Way.AUDIT)
     return [
-        ToSetOut(what=step.label, value=say_value(BY_SLUG[step.setting], step.value), where=BETWEEN.join(step.menu), through=step.through)
+        ToSetOut(
+            what=step.label,
+            neutral=BY_SLUG[step.setting].label,
+            value=say_value(BY_SLUG[step.setting], step.value),
+            where=BETWEEN.join(step.menu),
+            through=step.through,
+        )
         for step in made.steps
+    ]
+
+
+COUNTED_ON: dict[str, frozenset[Value]] = {
+    "flicker_timing": frozenset({"off"}),
+    "fine_flicker_shutter": frozenset({"off"}),
+    "focus_activation": frozenset({"shutter_button"}),
+    "card_roles": frozenset(),
+    "highlight_protection": frozenset({0.0}),
+    "merge": frozenset({"off"}),
+    "bracket_kind": frozenset({"off"}),
+}
+"""What the field has to know is set, and the values at which there is nothing to know."""
+
+
+def _counts_on(here: Made, state: Believed) -> list[ToSetOut]:
+    """What the setup counts on and cannot be seen from outside, with its place in the menus."""
+    values, words = here.configuration.values, {e.setting: e for e in state.words.entries if e.setting}
+    return [
+        ToSetOut(
+            what=words[slug].label if slug in words else BY_SLUG[slug].label,
+            neutral=BY_SLUG[slug].label,
+            value=say_value(BY_SLUG[slug], values[slug]),
+            where=BETWEEN.join(words[slug].menu) if slug in words else "",
+            through=Through.MENU,
+        )
+        for slug, dull in COUNTED_ON.items()
+        if slug in values and values[slug] not in dull
     ]
 
 

@@ -52,6 +52,10 @@ class PocketCard(TestCase):
         first = self.make()["snapshot"]["pocket"]
         self.assertEqual((first["before"], first["turns"], first["changes"]), ("", [], []), "the first with this body is set at home")
         self.assertIn("thumb button, hold: focus", first["roles"])
+        counts = {row["neutral"]: (row["what"], row["value"]) for row in first["counts_on"]}
+        self.assertEqual(counts["what starts the focus"], ("Button that focuses", "rear button"))
+        self.assertIn("what the second card does", counts)
+        self.assertTrue(all(change["neutral"] for change in first["changes"]), "our word stands beside the body's own")
         races = next(row for row in self.rows if row["genre"] == "sports")
         card = self.caller.post(f"/api/situations/{races['id']}/cards").json()
         pocket = card["snapshot"]["pocket"]

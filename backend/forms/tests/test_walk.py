@@ -18,6 +18,9 @@ from craft.kit.facts import Bank
 from craft.kit.moves import Moves
 from craft.setup.advise import advise
 from craft.vocabulary.checker import closed
+from demo.day import DAY
+from demo.kit import BODIES, LENSES
+from forms.answer import answer_of
 from forms.dialect_form import of_demo
 from forms.tests.test_configuration import LENS, LIGHT, asked
 
@@ -105,6 +108,21 @@ class Walks(TestCase):
         found = walk(configuration, {}, Menus())
         self.assertEqual((found.way, found.steps, found.presses), (Way.AUDIT, (), 0))
         self.assertEqual(set(found.elsewhere), {row.setting.slug for row in configuration.rows if not row.closed})
+
+    def test_what_is_set_by_the_list_alone_ends_at_the_setup_as_the_walk_does(self) -> None:
+        """Every demo situation, on a body whose words are there and on one without: nothing that the setup wants is left."""
+        kit = {**{("body", k): v for k, v in BODIES.items()}, **{("lens", k): v for k, v in LENSES.items()}}
+        for asked in DAY["situations"]:
+            document = {k: v for k, v in asked.items() if k not in ("title", "starts_at", "note")}
+            own = {k: v for k, v in kit["body", asked["body"]].items() if k != "fixed_lens"}
+            configuration = answer_of({**document, "body": own, "lens": kit["lens", asked["lens"]]}).configuration
+            before = {row.setting.slug: row.default for row in configuration.rows}
+            for menus in (Menus(of_demo(asked["body"]).value()), Menus()):
+                found = walk(configuration, before, menus, Way.AUDIT)
+                after = before | {s.setting: s.value for s in found.steps} | {s: configuration.values[s] for s in found.elsewhere}
+                wrong = {row.setting.slug for row in configuration.rows if not row.closed and after[row.setting.slug] != row.value}
+                self.assertEqual(wrong, set(), (asked["title"], bool(menus.words.entries)))
+                self.assertEqual(bool(found.steps), bool(menus.words.entries))
 
     def test_what_opens_comes_first_and_what_shuts_comes_last(self) -> None:
         around = made("merrow-swift-20", "sports")[0].around

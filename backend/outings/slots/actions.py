@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from craft.configuration.decided import OF_SETTING
 from craft.day.day import LONGEST_DAY, slots_of_a_day
 from craft.day.slots import Reached, Slots
 from craft.day.special import BY_SPECIAL, special_configuration
@@ -12,6 +13,7 @@ from craft.errors import CraftError
 from craft.kit.facts import Bank
 from craft.vocabulary.setting import Value
 from craft.vocabulary.settings import BY_SLUG
+from craft.vocabulary.words import say_value
 from forms.setup_form import figures_of
 from kit.models import Slot
 from outings.actions import Kit
@@ -19,6 +21,9 @@ from outings.kept import kept
 from outings.models import Filling, Outing
 from outings.setups import Made, by_body, made_of, told_by
 from outings.slots.schemas import BankOut, BodySlots, NowOut, ReachedOut, SlotOut, SlotsOut, SpecialOut
+
+TOLD = 6
+"""Changes from one situation to the next that are told by name."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -97,6 +102,14 @@ class _Day:
         cannot = sorted(words.get(s, BY_SLUG[s].label) for s in differing - held) if number == 1 else []
         return BankOut(bank=number, label=bank.label, slots=slots, cannot=cannot), {k: n for n, k in by_number.items()}
 
+    def _changed(self, t: int, words: dict[str, str]) -> list[str]:
+        """Settings of a situation that differ from those of the one before, with their values: what was decided first."""
+        if not t:
+            return []
+        before, now = (self.made[k].configuration.values for k in (t - 1, t))
+        differing = sorted((slug for slug, value in now.items() if before.get(slug) != value), key=lambda slug: slug not in OF_SETTING)
+        return [f"{words.get(slug, BY_SLUG[slug].label)} {say_value(BY_SLUG[slug], now[slug])}" for slug in differing]
+
     def out(self, words: dict[str, str]) -> BodySlots:
         """What to keep in the slots of this body, and how the day goes by them."""
         filled = self.filled()
@@ -119,9 +132,12 @@ class _Day:
                     slots=[
                         None if k is None else self._number(numbers[b], filled.reached, k, t) for b, k in enumerate(r.slots[: len(banks)])
                     ],
+                    changes=len(changed),
+                    changed=changed[:TOLD],
                     presses=r.presses,
                 )
                 for t, (made, r) in enumerate(zip(self.made, filled.reached, strict=False))
+                for changed in [self._changed(t, words)]
             ],
             presses=filled.presses,
             without=filled.without,

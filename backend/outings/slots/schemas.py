@@ -12,7 +12,8 @@ from pydantic import Field
 class ReachedOut(Schema):
     """How a situation is reached: by the slot of this number in each bank and what they leave to mend, or (null) without.
 
-    figures: of its setup; darker: what their darkness buys, where they are dark on purpose.
+    figures: of its setup; darker: what their darkness buys, where they are dark on purpose; changes:
+    settings that differ from the situation before; changed: the first of them with their values.
     """
 
     situation: int
@@ -20,6 +21,8 @@ class ReachedOut(Schema):
     figures: str
     darker: str
     slots: list[int | None]
+    changes: int
+    changed: list[str]
     presses: float
 
 

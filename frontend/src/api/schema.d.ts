@@ -4707,7 +4707,8 @@ export interface components {
          * ReachedOut
          * @description How a situation is reached: by the slot of this number in each bank and what they leave to mend, or (null) without.
          *
-         *     figures: of its setup; darker: what their darkness buys, where they are dark on purpose.
+         *     figures: of its setup; darker: what their darkness buys, where they are dark on purpose; changes:
+         *     settings that differ from the situation before; changed: the first of them with their values.
          */
         ReachedOut: {
             /** Situation */
@@ -4720,6 +4721,10 @@ export interface components {
             darker: string;
             /** Slots */
             slots: (number | null)[];
+            /** Changes */
+            changes: number;
+            /** Changed */
+            changed: string[];
             /** Presses */
             presses: number;
         };
@@ -5594,7 +5599,7 @@ export interface components {
         /**
          * PocketOut
          * @description The way there: from which situation (empty: it is set at home), slots to turn to, what is left to change; what lies under
-         *     the fingers; checks; a note for other hands.
+         *     the fingers; what the setup counts on; checks; a note for other hands.
          */
         PocketOut: {
             /** Before */
@@ -5607,6 +5612,8 @@ export interface components {
             more: number;
             /** Roles */
             roles: string[];
+            /** Counts On */
+            counts_on?: components["schemas"]["ToSetOut"][];
             /** Checks */
             checks: string[];
             /** Hand Over */
@@ -5648,11 +5655,16 @@ export interface components {
         };
         /**
          * ToSetOut
-         * @description One change on the way from the situation before: what, to which value, and where: pages, list or button.
+         * @description One change on the way from the situation before: what in the body's words and in ours, to which value, and where: pages, list or button.
          */
         ToSetOut: {
             /** What */
             what: string;
+            /**
+             * Neutral
+             * @default
+             */
+            neutral?: string;
             /** Value */
             value: string;
             /** Where */

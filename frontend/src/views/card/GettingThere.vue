@@ -14,7 +14,11 @@ const ticks = defineModel<Record<string, boolean>>({ required: true });
   </p>
   <label v-for="change in pocket.changes" :key="change.what + change.where" class="change">
     <span
-      ><b>{{ change.what }}: {{ change.value }}</b> <span class="label">{{ change.where }}</span></span
+      ><b>{{ change.what }}: {{ change.value }}</b>
+      <span class="label"
+        >{{ change.where
+        }}<template v-if="change.neutral && change.neutral !== change.what">, {{ change.neutral }}</template></span
+      ></span
     ><input v-model="ticks[`to ${change.what}`]" type="checkbox" />
   </label>
   <p v-if="pocket.more" class="line">
@@ -23,6 +27,13 @@ const ticks = defineModel<Record<string, boolean>>({ required: true });
   <template v-if="pocket.roles.length">
     <h2>Under the fingers</h2>
     <p v-for="role in pocket.roles" :key="role">{{ role }}</p>
+  </template>
+  <template v-if="pocket.counts_on?.length">
+    <h2>It counts on</h2>
+    <p v-for="one in pocket.counts_on" :key="one.what">
+      <b>{{ one.what }}: {{ one.value }}</b>
+      <span v-if="one.neutral && one.neutral !== one.what" class="label"> {{ one.neutral }}</span>
+    </p>
   </template>
   <template v-if="pocket.checks.length">
     <h2>Before it begins</h2>

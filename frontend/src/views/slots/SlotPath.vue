@@ -48,8 +48,14 @@ const pressed = (n: number): string => (n === 1 ? "1 press" : `${n} presses`);
 function reached(step: (typeof steps.value)[number], k: number): string {
   const turn = turned(step.slots);
   const how = turn ? `turn to ${turn}${step.mends ? ", mend the rest" : ""}` : k === 0 ? "set at home" : "through the menus";
-  return props.body.words && step.presses ? `${how}: ${pressed(step.presses)}` : how;
+  if (props.body.words) return step.presses ? `${how}: ${pressed(step.presses)}` : how;
+  return k === 0 || turn ? how : `change ${step.changes} settings`;
 }
+/** What changes from the situation before, where no press can be counted. */
+const changes = (step: (typeof steps.value)[number]): string =>
+  props.body.words || !step.changes
+    ? ""
+    : step.changed.join(", ") + (step.changes > step.changed.length ? ` and ${step.changes - step.changed.length} more` : "");
 const chosen = (slot: Slot): string => (!slot.by_hand ? "" : slot.special || String(slot.situation));
 const load = (slot: Slot, bank: number) => ({
   name: "walk",
@@ -111,6 +117,7 @@ function now(slot: Slot): string {
           <RouterLink :to="{ name: 'walk', params: { id: step.situation } }">{{ step.title }}</RouterLink>
           <span class="figures">{{ step.figures }}</span>
           <span class="quiet how">{{ reached(step, k) }}</span>
+          <span v-if="changes(step)" class="quiet how">{{ changes(step) }}</span>
           <span v-if="step.darker" class="quiet how">{{ step.darker }}</span>
         </span>
       </li>

@@ -159,8 +159,9 @@ onUnmounted(
         }}<template v-if="slot">, to be kept in slot {{ slot.number }}</template
         >.
       </p>
-      <p v-if="walk.words" class="big">
-        <b>{{ count(walk.presses) }}</b> presses<template v-if="walk.plainly > walk.presses"
+      <p v-if="walk.words && walk.presses" class="big">
+        <b>{{ count(walk.presses) }}</b> {{ walk.presses === 1 ? "press" : "presses"
+        }}<template v-if="walk.plainly > walk.presses"
           >, {{ count(walk.plainly - walk.presses) }} fewer than from top to bottom</template
         >
       </p>
