@@ -16,7 +16,7 @@ from django.template.loader import render_to_string
 from craft.scales.series import Dial, label
 from craft.vocabulary.terms import Intent
 from forms.card_form import CardSnapshot
-from forms.setup_form import ConcessionOut, ReachOut, ZoneOut
+from forms.setup_form import ConcessionOut, DecidedOut, ReachOut, ZoneOut
 
 FONT = Path(__file__).parent / "fonts" / "archivo.woff2"
 TOKENS = settings.BASE_DIR.parent / "frontend" / "src" / "theme" / "tokens.json"
@@ -36,6 +36,13 @@ def themes() -> dict[str, dict[str, str]]:
     """The colours of each theme."""
     found: dict[str, dict[str, str]] = json.loads(TOKENS.read_text())
     return found
+
+
+def _set_of(setup: DecidedOut) -> str:
+    """A set of frames, a merge in the body, or neither."""
+    if setup.bracketing.merge is not None:
+        return f"merged in the camera, {setup.bracketing.merge.step.replace('_', ' ')}"
+    return f"{setup.bracketing.frames} frames, {setup.bracketing.step_ev:.3g} apart" if setup.bracketing.frames > 1 else "none"
 
 
 def _words(token: str) -> str:
@@ -72,7 +79,7 @@ def _values(card: CardSnapshot) -> dict[str, str]:
         "drive": f"{drive.mode.value}, {drive.frames_per_second:g} a second" if drive.frames_per_second else drive.mode.value,
         "shutter_type": setup.shutter_type.value,
         "stabiliser": setup.stabiliser.value,
-        "bracketing": f"{setup.bracketing.frames} frames, {setup.bracketing.step_ev:.3g} apart" if setup.bracketing.frames > 1 else "none",
+        "bracketing": _set_of(setup),
     }
     return {name: _words(text) for name, text in words.items()}
 

@@ -76,6 +76,7 @@ export function valueOf(setup: Decided, decision: string, school: string): strin
           ? `protect ${s.range.highlight_protection_stops} stops`
           : school;
     case "bracketing":
+      if (s.bracketing.merge) return `merged in the camera, ${word(s.bracketing.merge.step)}`;
       return s.bracketing.frames > 1
         ? `${s.bracketing.frames} frames, ${Math.round(s.bracketing.step_ev * 100) / 100} apart`
         : "none";

@@ -112,16 +112,16 @@ class Walks(TestCase):
     def test_what_is_set_by_the_list_alone_ends_at_the_setup_as_the_walk_does(self) -> None:
         """Every demo situation, on a body whose words are there and on one without: nothing that the setup wants is left."""
         kit = {**{("body", k): v for k, v in BODIES.items()}, **{("lens", k): v for k, v in LENSES.items()}}
-        for asked in DAY["situations"]:
-            document = {k: v for k, v in asked.items() if k not in ("title", "starts_at", "note")}
-            own = {k: v for k, v in kit["body", asked["body"]].items() if k != "fixed_lens"}
-            configuration = answer_of({**document, "body": own, "lens": kit["lens", asked["lens"]]}).configuration
+        for told in DAY["situations"]:
+            document = {k: v for k, v in told.items() if k not in ("title", "starts_at", "note")}
+            own = {k: v for k, v in kit["body", told["body"]].items() if k != "fixed_lens"}
+            configuration = answer_of({**document, "body": own, "lens": kit["lens", told["lens"]]}).configuration
             before = {row.setting.slug: row.default for row in configuration.rows}
-            for menus in (Menus(of_demo(asked["body"]).value()), Menus()):
+            for menus in (Menus(of_demo(told["body"]).value()), Menus()):
                 found = walk(configuration, before, menus, Way.AUDIT)
                 after = before | {s.setting: s.value for s in found.steps} | {s: configuration.values[s] for s in found.elsewhere}
                 wrong = {row.setting.slug for row in configuration.rows if not row.closed and after[row.setting.slug] != row.value}
-                self.assertEqual(wrong, set(), (asked["title"], bool(menus.words.entries)))
+                self.assertEqual(wrong, set(), (told["title"], bool(menus.words.entries)))
                 self.assertEqual(bool(found.steps), bool(menus.words.entries))
 
     def test_what_opens_comes_first_and_what_shuts_comes_last(self) -> None:

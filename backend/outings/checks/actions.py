@@ -11,6 +11,7 @@ from craft.day.defaults import Bite, defaults_that_bite
 from craft.vocabulary.setting import Value
 from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.words import say_value
+from forms.dialect_form import BETWEEN
 from outings.actions import Kit
 from outings.checks.schemas import BiteOut, BodyBites, CheckOut, ChecksOut, SafeList, SlipOut
 from outings.kept import kept
@@ -92,24 +93,32 @@ def _bites(body: str, day: list[Made], kit: Kit) -> BodyBites:
     return BodyBites(body=body, bites=told, more=max(0, len(bites) - MOST_BITES))
 
 
+def _where(one: Applied, made: Made, kit: Kit) -> str:
+    """Where in the body's menus the settings of a check stand, in its own words."""
+    slugs = {term.setting for term in one.row.terms}
+    entries = kit.dialects[made.body].entries if made.body in kit.dialects else []
+    return "; ".join(BETWEEN.join((*entry.menu, entry.label)) for entry in entries if entry.setting in slugs)
+
+
 def checks_of(outing: Outing, kit: Kit) -> ChecksOut:
     """What to look at, what could slip and what bites, from the setups of the day."""
     checks: list[tuple[str, Applied]] = []
     slips: list[tuple[str, Applied]] = []
     open_guards: dict[str, dict[str, Value]] = {}
-    own: list[tuple[int, str, Applied]] = []
+    own: list[tuple[Made, Applied]] = []
     setups, problems = made_of(outing, kit)
     for made in setups:
         found = kept("checks", made.key, partial(_found, made))
         for one in found.checks:
             if isinstance(one.row, Check) and one.row.moment is Moment.SITUATION:
-                own.append((made.pk, made.title, one))
+                own.append((made, one))
             else:
                 checks.append((made.title, one))
         for one in found.slips:
             slips.append((made.title, one))
             open_guards.setdefault(one.row.slug, {}).update(found.open[one.row.slug])
     ticked = dict(outing.ticked.values_list("check_slug", "at"))
+    dearest = max((one.dear for one in (*(one for _, one in checks), *(one for _, one in own))), default=1.0)
     whole = [
         CheckOut(
             slug=one.row.slug,
@@ -118,21 +127,25 @@ def checks_of(outing: Outing, kit: Kit) -> ChecksOut:
             because=one.because,
             situation=None,
             situations=titles,
+            share=one.dear / dearest,
+            where="",
             ticked_at=ticked.get(one.row.slug),
         )
         for one, titles in _merged(checks)
     ]
     each = [
         CheckOut(
-            slug=f"{one.row.slug}-{pk}",
+            slug=f"{one.row.slug}-{made.pk}",
             moment=one.row.moment,
             text=one.text,
             because=one.because,
-            situation=pk,
-            situations=[title],
-            ticked_at=ticked.get(f"{one.row.slug}-{pk}"),
+            situation=made.pk,
+            situations=[made.title],
+            share=one.dear / dearest,
+            where=_where(one, made, kit),
+            ticked_at=ticked.get(f"{one.row.slug}-{made.pk}"),
         )
-        for pk, title, one in own
+        for made, one in own
     ]
     defaults = [
         kept("bites", (body, told_by(day), kit.standing[body]), partial(_bites, body, day, kit)) for body, day in by_body(setups).items()

@@ -13,7 +13,10 @@ from craft.vocabulary.setting import Value
 
 
 class CheckOut(Schema):
-    """A check; slug names it for ticking; situation: where it belongs to one, else null; situations: whom it serves."""
+    """A check; slug names it for ticking; situation: where it belongs to one, else null; situations: whom it serves.
+
+    share: of what the dearest check of the day would lose; where: in the body's menus, where it is a setting.
+    """
 
     slug: str
     moment: Moment
@@ -21,6 +24,8 @@ class CheckOut(Schema):
     because: str
     situation: int | None
     situations: list[str]
+    share: float
+    where: str
     ticked_at: dt.datetime | None
 
 

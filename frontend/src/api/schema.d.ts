@@ -5456,6 +5456,8 @@ export interface components {
         /**
          * CheckOut
          * @description A check; slug names it for ticking; situation: where it belongs to one, else null; situations: whom it serves.
+         *
+         *     share: of what the dearest check of the day would lose; where: in the body's menus, where it is a setting.
          */
         CheckOut: {
             /** Slug */
@@ -5469,6 +5471,10 @@ export interface components {
             situation: number | null;
             /** Situations */
             situations: string[];
+            /** Share */
+            share: number;
+            /** Where */
+            where: string;
             /** Ticked At */
             ticked_at: string | null;
         };

@@ -65,7 +65,7 @@ const time = (iso: string): string => new Date(iso).toTimeString().slice(0, 5);
     <section class="list">
       <h1>Before the pictures: {{ data.title }}</h1>
       <p class="reason">
-        What applies to this day’s setups, the dearest failure first. A tick keeps its time.
+        What applies to this day’s setups, the dearest failure first: the bar is what it would lose. A tick keeps its time.
         <span class="quiet" role="status">{{ left }} of {{ data.checks.length }} left</span>
       </p>
       <p v-if="data.checks.length" class="files">
@@ -85,9 +85,13 @@ const time = (iso: string): string => new Date(iso).toTimeString().slice(0, 5);
         </h2>
         <label v-for="check in checks" :key="check.slug" class="check" :class="{ done: check.ticked_at }">
           <input type="checkbox" :checked="!!check.ticked_at" @change="tick(check)" />
+          <span class="dear" :title="`it would lose ${Math.round(check.share * 100)} % of what the dearest would`"
+            ><i :style="{ width: `${Math.max(4, check.share * 100)}%` }"></i
+          ></span>
           <span
             ><b>{{ check.text }}</b> <span class="quiet">{{ check.because }}</span></span
           >
+          <span class="quiet where">{{ check.where }}</span>
           <span class="quiet at">{{ check.ticked_at ? time(check.ticked_at) : "" }}</span>
         </label>
       </template>
@@ -164,7 +168,7 @@ const time = (iso: string): string => new Date(iso).toTimeString().slice(0, 5);
 }
 .check {
   display: grid;
-  grid-template-columns: 28px minmax(0, 1fr) 44px;
+  grid-template-columns: 28px 44px minmax(0, 1fr) minmax(0, 0.45fr) 44px;
   gap: 0 12px;
   align-items: center;
   min-height: 44px;
@@ -182,6 +186,21 @@ const time = (iso: string): string => new Date(iso).toTimeString().slice(0, 5);
 }
 .check .quiet {
   font-size: 13px;
+}
+.dear {
+  height: 8px;
+  border-left: 1px solid var(--ink);
+}
+.dear i {
+  display: block;
+  height: 100%;
+  background: var(--ink);
+}
+.done .dear i {
+  background: var(--rule);
+}
+.where {
+  overflow-wrap: anywhere;
 }
 .done b {
   text-decoration: line-through;
@@ -214,6 +233,15 @@ summary {
 }
 .bite[open] {
   padding-bottom: 10px;
+}
+@media (max-width: 560px) {
+  .check {
+    grid-template-columns: 28px 20px minmax(0, 1fr) 44px;
+  }
+  .check .where {
+    grid-column: 3;
+    grid-row: 2;
+  }
 }
 @media (max-width: 1000px) {
   .checks {

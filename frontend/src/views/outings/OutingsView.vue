@@ -24,7 +24,7 @@ const day = computed<Day | undefined>(() => {
   return all.find((d) => d.day >= today) ?? all[all.length - 1];
 });
 const { data: glance } = useQuery({
-  queryKey: computed(() => ["outings", "day", day.value?.id]),
+  queryKey: computed(() => ["day", day.value?.id, day.value?.situations]),
   queryFn: () => take(client.GET("/api/outings/{pk}/day", { params: { path: { pk: day.value?.id ?? 0 } } })),
   enabled: computed(() => !!day.value?.situations.length),
 });
