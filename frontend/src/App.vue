@@ -112,8 +112,8 @@ watch(
           </select>
         </label>
         <button class="plain" @click="overlay?.openPalette()"><kbd>/</kbd> find</button>
-        <button class="plain" @click="overlay?.openKeys()"><kbd>?</kbd> keys</button>
-        <button v-if="me?.name" class="plain" @click="signOut">sign out</button>
+        <button class="plain on-desk" @click="overlay?.openKeys()"><kbd>?</kbd> keys</button>
+        <button v-if="me?.name" class="plain on-desk" @click="signOut">sign out</button>
       </div>
     </header>
     <RouterView />
@@ -175,12 +175,41 @@ nav a.router-link-exact-active {
 .tail button {
   text-decoration: none;
 }
+/* On a phone two rows: where one is, and where one can go; keys and signing out are found by "find". */
 @media (max-width: 700px) {
   .head {
     padding: 0 16px;
+    gap: 0 14px;
+  }
+  .place {
+    flex: 1 1 62%;
+    min-height: 44px;
+    overflow: hidden;
+    white-space: nowrap;
+  }
+  #head-place :deep(.outing.outing) {
+    display: none;
+  }
+  .head .place :deep(.place) {
+    flex-wrap: nowrap;
+    gap: 0 10px;
+  }
+  .mark:has(+ .place:not(:empty)) {
+    font-size: 0;
+  }
+  .mark:has(+ .place:not(:empty))::after {
+    content: "WA";
+    font-size: 14px;
   }
   .tail {
-    margin-left: 0;
+    flex-wrap: nowrap;
+    gap: 0 10px;
+  }
+  .tail select {
+    max-width: 74px;
+  }
+  .head .tail .on-desk {
+    display: none;
   }
 }
 </style>

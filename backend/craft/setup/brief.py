@@ -22,13 +22,13 @@ class Brief:
 
 def brief_of(setup: Setup) -> Brief:
     """What stands against the picture, the worst first; else what was given for it."""
+    if setup.facts["wanting_stops"] > SEEN_STOPS:
+        return Brief(f"{in_thirds(setup.facts['wanting_stops'])} of filter wanting", True)
     now = min(setup.ladder, key=lambda row: abs(row.ev100 - setup.ev100))
     if now.out_of_reach:
         return Brief("out of reach in this light", True)
     if setup.facts["unheld_stops"] > SEEN_STOPS:
         return Brief(f"{in_thirds(setup.facts['unheld_stops'])} past the clip", True)
-    if setup.facts["wanting_stops"] > SEEN_STOPS:
-        return Brief(f"{in_thirds(setup.facts['wanting_stops'])} of filter wanting", True)
     if setup.bracket_frames > 1:
         return Brief(f"{setup.bracket_frames} frames {in_thirds(setup.bracket_step_ev)} apart", False)
     if setup.darker_stops > SEEN_STOPS:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from collections.abc import Callable
 from typing import Any
 
@@ -9,6 +10,7 @@ from django.contrib.auth import get_user_model
 from playwright.sync_api import Page
 
 from cards.models import Card
+from craft.kit.controls import SPOTS
 from forms.outing_form import SituationDocument
 from kit.models import Piece
 from outings.actions import add_situation
@@ -25,6 +27,19 @@ SPILLS = """() => { const wide = document.documentElement;
   if (wide.scrollWidth <= wide.clientWidth) return [];
   const over = [...document.querySelectorAll('main *')].filter(e => e.getBoundingClientRect().right > wide.clientWidth + 1 && !e.children.length);
   return [`scrolls sideways to ${wide.scrollWidth} by ${over.slice(0, 2).map(e => e.outerHTML.slice(0, 90)).join(' and ')}`]; }"""
+
+
+OVERLAPS = """width => {
+  const lists = [...document.querySelectorAll("main ol")].filter(one => one.closest(".wide, .drawn"));
+  return lists.flatMap(list => {
+    const boxes = [...list.children].map(li => li.getBoundingClientRect());
+    const out = boxes.filter(b => b.left < -1 || b.right > width + 1).map(b => `out of the page: ${b.left} to ${b.right}`);
+    return boxes.flatMap((a, i) => boxes.slice(i + 1).filter(b =>
+      a.left < b.right - 1 && b.left < a.right - 1 && a.top < b.bottom - 1 && b.top < a.bottom - 1
+    ).map(b => `${i} lies on another at ${b.left}, ${b.top}`)).concat(out);
+  });
+}"""
+"""Members of drawn lists that lie on one another, or past the page."""
 
 
 class AnyPage(BrowserCase):
@@ -69,6 +84,34 @@ class AnyPage(BrowserCase):
         for size in (DESK, PHONE):
             page.set_viewport_size({"width": size[0], "height": size[1]})
             self.walk_all(page, says)
+
+    def drawn(self, page: Page, path: str) -> None:
+        """What is hung or written on a drawing lies on nothing else of it, and within the page."""
+        self.walk_to(page, path)
+        self.assertEqual(page.evaluate(OVERLAPS, page.viewport_size["width"]), [], path)
+
+    def test_pictures_and_labels_never_lie_on_one_another_however_full_the_day(self) -> None:
+        page = self.open("/")
+        page.set_viewport_size({"width": DESK[0], "height": DESK[1]})
+        for count in (1, 2, 7, 12):
+            while self.day.situations.count() < count:
+                minutes = 5 * self.day.situations.count() + 11 * 60
+                pk = self.add(f"Picture {self.day.situations.count()}, with a name of some length")
+                row = self.day.situations.get(pk=pk)
+                row.document = {**row.document, "starts_at": f"{minutes // 60:02d}:{minutes % 60:02d}"}
+                row.save()
+            page.reload()
+            self.drawn(page, f"/outings/{self.day.pk}")
+            self.drawn(page, f"/outings/{self.day.pk}/slots")
+        piece = Piece.objects.get(person=self.ilse, slug=self.body)
+        keys = [{"slug": f"k{n}", "label": f"key {n}", "spot": spot, "uses": ["press", "hold"]} for n, spot in enumerate(SPOTS)]
+        piece.document = {**piece.document, "facts": {**(piece.document.get("facts") or {}), "controls": keys}}
+        piece.save()
+        page.reload()
+        self.drawn(page, f"/outings/{self.day.pk}/fingers")
+        page.get_by_role("button", name=re.compile("key 3$")).click()
+        self.drawn(page, f"/outings/{self.day.pk}/fingers")
+        self.assertEqual([text for text in self.wrong if "404" not in text], [])
 
     def test_an_empty_day(self) -> None:
         self.on_both(lambda: None, {"/checks": "Add situations", "/slots": "situation"})

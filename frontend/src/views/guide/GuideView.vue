@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useQuery } from "@tanstack/vue-query";
-import { useLocalStorage } from "@vueuse/core";
+import { useLocalStorage, useMediaQuery } from "@vueuse/core";
 import MiniSearch from "minisearch";
 import { computed, nextTick, onUnmounted, ref, watch } from "vue";
 import { useRouter } from "vue-router";
@@ -57,15 +57,17 @@ const groups = computed(() => {
   return [...made.entries()];
 });
 
-const setting = computed(() => settings.value.get(props.slug ?? ""));
+/** Beside the list the first setting is open; on a phone the list stands alone until one is chosen. */
+const beside = useMediaQuery("(min-width: 761px)");
+const setting = computed(() => settings.value.get(props.slug || (beside.value ? (found.value[0]?.slug ?? "") : "")));
 const dependencies = computed(() =>
   (guide.value?.dependencies ?? []).filter((d) => setting.value?.dependencies.includes(d.slug)),
 );
 const habits = computed(() => (guide.value?.habits ?? []).filter((h) => setting.value?.habits.includes(h.slug)));
 const bundles = computed(() => (guide.value?.bundles ?? []).filter((b) => setting.value?.bundles.includes(b.slug)));
 const { data: uses } = useQuery({
-  queryKey: computed(() => ["uses", props.slug]),
-  queryFn: () => take(client.GET("/api/settings/{slug}/uses", { params: { path: { slug: props.slug ?? "" } } })),
+  queryKey: computed(() => ["uses", setting.value?.slug]),
+  queryFn: () => take(client.GET("/api/settings/{slug}/uses", { params: { path: { slug: setting.value?.slug ?? "" } } })),
   enabled: computed(() => !!me.value?.name && !!setting.value),
 });
 const tally = computed(() => {
@@ -231,13 +233,6 @@ function first(): void {
         </div>
       </section>
     </article>
-    <article v-else class="page">
-      <p class="reason">
-        Look a setting up on the left, in your body's words or the trade's: what it means, whether it touches your raw, what it
-        needs and rules out, how good photographers differ over it, where it stands in your menus, and which of your setups use
-        which value.
-      </p>
-    </article>
   </main>
 </template>
 
@@ -364,7 +359,8 @@ h1:focus-visible {
   .back {
     display: inline-flex;
   }
-  .entry {
+  .guide .index .entry {
+    display: flex;
     min-height: 44px;
   }
   .way,
