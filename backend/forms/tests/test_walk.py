@@ -10,7 +10,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from craft.configuration.configure import Configuration, configure
-from craft.day.day import LONGEST_DAY, slots_of_a_day
+from craft.day.day import slots_of_a_day
 from craft.day.route import distance
 from craft.day.walk import TURN, Menus, Way, by_slot, order_needs, places_of, walk
 from craft.kit.dialect import Dialect, Entry
@@ -158,12 +158,20 @@ class DaysWithSlots(TestCase):
         filled = slots_of_a_day(stops, words, [Bank("slots", 3, frozenset(), everything)])
         self.assertEqual((filled.kept, filled.presses), ((), filled.without))
 
-    def test_a_long_day_is_weighed_by_what_each_way_takes_at_least(self) -> None:
+    def test_a_long_day_is_weighed_whole_and_told_with_a_bound_when_time_runs_out(self) -> None:
         stops, words = self.day("tamsel-matchbox")
         two = [Bank("slots", 2)]
         long = slots_of_a_day(stops * 9, words, two)
-        self.assertEqual(len(long.reached), LONGEST_DAY)
+        self.assertEqual((len(long.reached), long.proven), (45, True))
         self.assertLess(long.presses, long.without)
+        hasty = slots_of_a_day(stops * 3, words, two, limit_s=0.0)
+        best = slots_of_a_day(stops * 3, words, two)
+        self.assertLessEqual(hasty.bound, best.presses)
+        self.assertGreaterEqual(hasty.presses, best.presses)
+        before = stops[-1].values
+        for k, reached in enumerate(hasty.reached):
+            self.assertLessEqual(reached.presses, walk((stops * 3)[k], before, words, Way.AUDIT).presses if k else 0.0)
+            before = (stops * 3)[k].values
         self.assertEqual(slots_of_a_day([], words, two).presses, 0)
 
     def test_two_banks_hold_what_one_alone_cannot_and_slots_that_keep_changes_cost_more_to_come_back_to(self) -> None:

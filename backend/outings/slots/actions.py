@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from craft.configuration.decided import OF_SETTING
-from craft.day.day import LONGEST_DAY, slots_of_a_day
+from craft.day.day import slots_of_a_day, weighed
 from craft.day.slots import Reached, Slots
 from craft.day.special import BY_SPECIAL, special_configuration
 from craft.day.walk import Menus
@@ -17,10 +17,13 @@ from craft.vocabulary.words import say_value
 from forms.setup_form import figures_of
 from kit.models import Slot
 from outings.actions import Kit
-from outings.kept import kept
+from outings.kept import bettered, kept
 from outings.models import Filling, Outing
 from outings.setups import Made, by_body, made_of, told_by
 from outings.slots.schemas import BankOut, BodySlots, NowOut, ReachedOut, SlotOut, SlotsOut, SpecialOut
+
+LIMIT_S = 1.0
+"""Seconds after which the best filling found is shown with its bound; the search goes on behind the page."""
 
 TOLD = 6
 """Changes from one situation to the next that are told by name."""
@@ -46,9 +49,14 @@ class _Day:
         """All banks of slots of the body."""
         return self.made[0].situation.body.facts.all_banks
 
-    def filled(self) -> Slots:
+    @property
+    def weighed(self) -> int:
+        """How many of its situations are weighed, the first ones."""
+        return weighed(len(self.made), max(1, len(self.banks)))
+
+    def filled(self, limit_s: float | None) -> Slots:
         """The setups kept in slots that nothing special takes."""
-        place = {made.pk: k for k, made in enumerate(self.made[:LONGEST_DAY])}
+        place = {made.pk: k for k, made in enumerate(self.made[: self.weighed])}
         free, must = [], []
         for number, bank in enumerate(self.banks, 1):
             here = [row for (at, n), row in self.chosen.items() if at == number and n <= bank.slots]
@@ -56,7 +64,7 @@ class _Day:
             free.append(Bank(bank.label, max(0, bank.slots - special), bank.only, bank.leaves_out))
             must.append(frozenset(place[row.situation_id] for row in here if row.situation_id in place))
         setups = [made.configuration for made in self.made]
-        return slots_of_a_day(setups, self.menus, free or [Bank("slots", 0)], must, keeps=self.keeps)
+        return slots_of_a_day(setups, self.menus, free or [Bank("slots", 0)], must, keeps=self.keeps, limit_s=limit_s)
 
     def values(self, k: int | None, special: str) -> dict[str, Value]:
         """What a slot should bring back: the setup of a situation by its place, or a special one from the first of the day."""
@@ -70,7 +78,7 @@ class _Day:
         place = {made.pk: k for k, made in enumerate(self.made)}
         chosen = {n: row for (at, n), row in self.chosen.items() if at == number and n <= bank.slots}
         by_number: dict[int, int] = {n: place[row.situation_id] for n, row in chosen.items() if row.situation_id in place}
-        spare = [k for k in range(min(len(self.made), LONGEST_DAY)) if k not in kept]
+        spare = [k for k in range(self.weighed) if k not in kept]
         left = [k for k in (*kept, *spare) if k not in by_number.values()]
         for n in range(1, bank.slots + 1):
             if n not in chosen and left:
@@ -110,9 +118,9 @@ class _Day:
         differing = sorted((slug for slug, value in now.items() if before.get(slug) != value), key=lambda slug: slug not in OF_SETTING)
         return [f"{words.get(slug, BY_SLUG[slug].label)} {say_value(BY_SLUG[slug], now[slug])}" for slug in differing]
 
-    def out(self, words: dict[str, str]) -> BodySlots:
-        """What to keep in the slots of this body, and how the day goes by them."""
-        filled = self.filled()
+    def out(self, words: dict[str, str], limit_s: float | None = None) -> BodySlots:
+        """What to keep in the slots of this body, and how the day goes by them; the best found within the limit."""
+        filled = self.filled(limit_s)
         banks, numbers = [], []
         for number, bank in enumerate(self.banks, 1):
             told, by_setup = self.bank_out(number, bank, filled.banks[number - 1], words)
@@ -141,7 +149,8 @@ class _Day:
             ],
             presses=filled.presses,
             without=filled.without,
-            beyond=max(0, len(self.made) - LONGEST_DAY),
+            bound=None if filled.proven else filled.bound,
+            beyond=max(0, len(self.made) - self.weighed),
         )
 
     @staticmethod
@@ -171,8 +180,10 @@ def _kept_slots(body: str, made: list[Made], chosen: list[Filling], now: list[Sl
     here = {(row.bank, row.number): row for row in chosen if row.body == body}
     choices = tuple((at, row.situation_id, row.special) for at, row in here.items())
 
-    def computed() -> BodySlots:
-        held = {(row.bank, row.number): row for row in now if row.piece.slug == body}
-        return _Day(body, made, kit.states[body].menus, here, held).out(kit.words.get(body, {}))
-
-    return kept("slots", (body, told_by(made), kit.standing[body], choices), computed)
+    held = {(row.bank, row.number): row for row in now if row.piece.slug == body}
+    day, words = _Day(body, made, kit.states[body].menus, here, held), kit.words.get(body, {})
+    of = (body, told_by(made), kit.standing[body], choices)
+    told = kept("slots", of, lambda: day.out(words, LIMIT_S))
+    if told.bound is not None:
+        bettered("slots", of, lambda: day.out(words))
+    return told

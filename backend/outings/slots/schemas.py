@@ -58,8 +58,9 @@ class BodySlots(Schema):
     """The slots of one body on the day.
 
     words: items of its menus that somebody wrote down, without which no press can be counted;
-    without: presses through the menus alone; keeps: whether a slot keeps what is changed in it; beyond:
-    situations too many to weigh.
+    without: presses through the menus alone; keeps: whether a slot keeps what is changed in it; bound:
+    presses that no filling is under, while a better one is still looked for, else null; beyond: situations
+    too many to weigh.
     """
 
     body: str
@@ -69,6 +70,7 @@ class BodySlots(Schema):
     reached: list[ReachedOut]
     presses: float
     without: float
+    bound: float | None
     beyond: int
 
 

@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
+from threading import Event
 from typing import Any
 from unittest import TestCase, mock
 
 from cachetools import LRUCache
 
 from outings import kept as keeping
-from outings.kept import kept
+from outings.kept import bettered, kept
 from outings.tests.test_outings import Day
 
 SWIFT = "merrow-swift-20"
@@ -62,6 +63,30 @@ class Pages(Day):
 
 
 class Keeping(TestCase):
+    def test_what_was_found_in_time_is_bettered_behind_the_page_once_and_a_failure_leaves_it(self) -> None:
+        may_go_on, begun = Event(), []
+
+        def better() -> str:
+            begun.append(1)
+            may_go_on.wait(10)
+            return "the best"
+
+        def fails() -> str:
+            raise ValueError("no better one")
+
+        with mock.patch.object(keeping, "_results", LRUCache(8)):
+            self.assertEqual(kept("t", "day", lambda: "found in time"), "found in time")
+            for _ in range(3):
+                bettered("t", "day", better)
+            self.assertEqual(kept("t", "day", lambda: "anew"), "found in time", "until it is there")
+            may_go_on.set()
+            keeping._behind.submit(lambda: None).result(10)
+            self.assertEqual((kept("t", "day", lambda: "anew"), begun), ("the best", [1]))
+            with self.assertLogs("outings.kept", "ERROR"):
+                bettered("t", "day", fails)
+                keeping._behind.submit(lambda: None).result(10)
+            self.assertEqual(kept("t", "day", lambda: "anew"), "the best")
+
     def test_a_result_is_made_once_for_the_same_things_and_a_failure_is_kept_by_nobody(self) -> None:
         calls: list[str] = []
 

@@ -4667,8 +4667,9 @@ export interface components {
          * @description The slots of one body on the day.
          *
          *     words: items of its menus that somebody wrote down, without which no press can be counted;
-         *     without: presses through the menus alone; keeps: whether a slot keeps what is changed in it; beyond:
-         *     situations too many to weigh.
+         *     without: presses through the menus alone; keeps: whether a slot keeps what is changed in it; bound:
+         *     presses that no filling is under, while a better one is still looked for, else null; beyond: situations
+         *     too many to weigh.
          */
         BodySlots: {
             /** Body */
@@ -4685,6 +4686,8 @@ export interface components {
             presses: number;
             /** Without */
             without: number;
+            /** Bound */
+            bound: number | null;
             /** Beyond */
             beyond: number;
         };

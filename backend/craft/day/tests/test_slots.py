@@ -9,6 +9,7 @@ import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from craft.day.day import MOST_WAYS, weighed
 from craft.day.slots import fill_keeping, fill_slots
 from craft.errors import CraftError
 
@@ -87,3 +88,28 @@ class Filled(TestCase):
         with self.assertRaises(CraftError):
             fill_keeping(np.zeros(1), np.zeros(1), np.zeros((1, 1)), -1)
         self.assertEqual(fill_slots(np.zeros((0, 1)), [3]).presses, 0)
+
+
+class InTime(TestCase):
+    @settings(max_examples=60, deadline=None)
+    @given(st.integers(1, 5), st.integers(0, 3), st.integers(0, 2**32))
+    def test_whatever_was_found_when_time_ran_out_is_a_filling_and_its_bound_is_under_the_best(
+        self, count: int, slots: int, seed: int
+    ) -> None:
+        costs = np.random.default_rng(seed).integers(0, 60, (count, count + 1)).astype(float)
+        best = fill_slots(costs, [slots])
+        self.assertTrue(best.proven)
+        hasty = fill_slots(costs, [slots], limit_s=0.0)
+        self.assertLessEqual(hasty.bound, best.presses + 1e-6)
+        self.assertGreaterEqual(hasty.presses, best.presses - 1e-6)
+        self.assertLessEqual(len(hasty.kept), slots)
+        self.assertAlmostEqual(hasty.presses, sum(r.presses for r in hasty.reached))
+        patient = fill_slots(costs, [slots], limit_s=60.0)
+        self.assertEqual((patient.presses, patient.proven), (best.presses, True))
+
+    def test_how_much_of_a_day_is_weighed_never_asks_for_more_ways_than_there_is_room_for(self) -> None:
+        for banks in (1, 2):
+            found = [weighed(count, banks) for count in range(0, 300, 7)]
+            self.assertEqual(found, sorted(found))
+            self.assertTrue(all(n * (n + 1) ** banks <= MOST_WAYS for n in found))
+            self.assertTrue(all(n == count for n, count in zip(found, range(0, 300, 7), strict=True) if count <= 19))

@@ -15,6 +15,7 @@ const { data, error } = useQuery({
   queryKey: key,
   queryFn: () => take(client.GET("/api/outings/{pk}/slots", { params: { path: { pk: props.id } } })),
   retry: false,
+  refetchInterval: (query) => (query.state.data?.bodies.some((b) => b.bound !== null) ? 2000 : false),
 });
 const wrong = ref("");
 const bodyName = useBodyName();
@@ -71,6 +72,8 @@ async function choose(body: string, bank: number, number: number, picked: string
           <b>{{ body.presses }}</b> {{ body.presses === 1 ? "press" : "presses" }} on the day<template
             v-if="body.without > body.presses"
             >, {{ body.without - body.presses }} fewer than through the menus alone</template
+          ><template v-if="body.bound !== null"
+            >. A better way is still looked for: none is under {{ Math.floor(body.bound) }}</template
           ><template v-if="body.keeps">. Its slots keep what is changed in them.</template>
         </p>
         <SlotPath
@@ -95,8 +98,7 @@ async function choose(body: string, bank: number, number: number, picked: string
     </section>
     <AlikePane v-if="data.bodies.length > 1" :id="id" />
     <p v-if="data.bodies.length" class="quiet">
-      The first situation of a body is set at home. Every other way to fill the slots costs as many presses or more; of more than
-      twelve situations with one body, ways are weighed by what they cost at least.
+      The first situation of a body is set at home. Every other way to fill the slots costs as many presses or more.
     </p>
   </main>
   <main v-else class="page" aria-busy="true"><p class="quiet" role="status">Weighing the day …</p></main>
