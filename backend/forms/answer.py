@@ -14,7 +14,7 @@ from craft.configuration.decided import facts_of
 from craft.scene.situation import Situation
 from craft.setup.advise import advise
 from craft.setup.setup import Setup
-from forms.situation_form import SituationForm
+from forms.situation_form import SituationForm, read_situation
 
 KEPT = 256
 """Answers that a process keeps: a few people's days."""
@@ -64,9 +64,9 @@ def answer_of(asked: Mapping[str, Any]) -> Answer:
 
     Raises
     ------
-    ValidationError, CraftError : what the document, the kit or the numbers do not allow.
+    InputError, CraftError : what the document, the kit or the numbers do not allow.
     """
-    return _read(_Question(json.dumps(asked, sort_keys=True), lambda: SituationForm.model_validate(asked)))
+    return _read(_Question(json.dumps(asked, sort_keys=True), lambda: read_situation(asked)))
 
 
 @dataclass(frozen=True, slots=True)

@@ -15,7 +15,7 @@ from craft.setup.test_frame import Preview, answers
 from craft.vocabulary.terms import Intent
 from forms.answer import answer_to
 from forms.setup_form import DecidedOut, decided_form
-from forms.situation_form import SituationForm
+from forms.situation_form import read_situation
 
 
 class TestFrameOut(BaseModel):
@@ -122,7 +122,7 @@ def freeze(document: dict[str, Any], asked: dict[str, Any], pocket: PocketOut | 
     ------
     CraftError : the situation has no setup as it stands.
     """
-    form = SituationForm.model_validate(asked)
+    form = read_situation(asked)
     answer = answer_to(form)
     situation, made = answer.situation, answer.setup
     setup = decided_form(situation, made, form.delivery.shape)

@@ -10,10 +10,9 @@ from typing import Annotated, Any, Literal
 
 from pydantic import Field
 
-from craft.vocabulary.terms import Decision
 from forms.kit_form import BodyForm, Form, LensForm
 from forms.profile_form import PersonForm
-from forms.situation_form import Habits, Inputs, Mains, SituationForm
+from forms.situation_form import Habits, Inputs, Mains, Schools, SituationForm, read_situation
 
 Slug = Annotated[str, Field(min_length=1, max_length=80)]
 
@@ -26,7 +25,7 @@ class SituationDocument(Inputs):
     note: Annotated[str, Field(max_length=2000)] = ""
     body: Slug
     lens: Slug
-    schools: dict[Decision, Annotated[str, Field(max_length=60)]] = Field(default_factory=dict)
+    schools: Schools = Field(default_factory=dict)
     habits: Habits = Field(default_factory=dict)
 
     def stored(self) -> dict[str, Any]:
@@ -76,7 +75,7 @@ def document_from(form: SituationForm, title: str, body_slug: str, lens_slug: st
 
 def fingerprint(asked: dict[str, Any]) -> str:
     """A hash of what the advice was asked: two that agree have the same setup."""
-    form = SituationForm.model_validate(asked).model_dump(mode="json")
+    form = read_situation(asked).model_dump(mode="json")
     return hashlib.sha256(json.dumps(form, sort_keys=True).encode()).hexdigest()
 
 

@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 import json
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
+from copy import deepcopy
 from dataclasses import dataclass
-from typing import Any
+from typing import Any, TypeVar
 
-from pydantic import ValidationError
+from pydantic import BaseModel, ValidationError
 
 from craft.errors import CraftError
 
@@ -54,6 +55,39 @@ def from_craft(error: CraftError) -> Problem:
 def from_pydantic(error: ValidationError, skip: int = 0) -> tuple[Problem, ...]:
     """The problems of a validation, one per place; ``skip`` leading path parts are left out."""
     return problems_of(error.errors(include_url=False, include_context=False), skip)
+
+
+F = TypeVar("F", bound=BaseModel)
+
+
+def what_can_be_read(form: type[F], document: Mapping[str, Any]) -> tuple[F, tuple[Problem, ...]]:
+    """A stored document without the parts that cannot be read, and what was wrong with those.
+
+    Raises
+    ------
+    ValidationError : what is left without them is none either.
+    """
+    read = deepcopy(dict(document))
+    found: list[Problem] = []
+    while True:
+        try:
+            return form.model_validate(read), tuple(found)
+        except ValidationError as error:
+            rows = error.errors(include_url=False, include_context=False)
+            taken = [_take_out(read, row["loc"]) for row in rows]
+            if not any(taken):
+                raise
+            found += problems_of(rows)
+
+
+def _take_out(document: Any, path: tuple[str | int, ...]) -> bool:
+    """Take the deepest part that there is along a path out of a document; whether anything was."""
+    for part in path[:-1]:
+        inside = document.get(part) if isinstance(document, dict) else None
+        if not isinstance(inside, dict) or path[path.index(part) + 1] not in inside:
+            return isinstance(document, dict) and document.pop(part, None) is not None
+        document = inside
+    return isinstance(document, dict) and document.pop(path[-1], None) is not None
 
 
 def problems_of(rows: Iterable[Any], skip: int = 0) -> tuple[Problem, ...]:

@@ -7,9 +7,8 @@ from typing import Annotated, Any, Literal
 from pydantic import Field
 
 from craft.optics.sharpness import Acuity
-from craft.vocabulary.terms import Decision
 from forms.kit_form import Form, Iso
-from forms.situation_form import Darkest, FilterStops, Habits, HandheldSeconds, Mains, RawOpens
+from forms.situation_form import Darkest, FilterStops, Habits, HandheldSeconds, Mains, RawOpens, Schools
 
 
 class PersonForm(Form):
@@ -24,7 +23,7 @@ class PersonForm(Form):
     noise_bar: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=2, le=100)] = 40.0
     acuity: Acuity = Acuity.TRADITIONAL
     units: Literal["metres", "feet"] = "metres"
-    schools: dict[Decision, Annotated[str, Field(max_length=60)]] = Field(default_factory=dict)
+    schools: Schools = Field(default_factory=dict)
     habits: Habits = Field(default_factory=dict)
     raw_opens: RawOpens | None = None
     bodies: Annotated[int, Field(strict=True, ge=1, le=40)] = 1

@@ -3,11 +3,16 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Callable
 from dataclasses import replace
+from enum import Enum
 from typing import Annotated, Any, Literal, Self
 
 from pydantic import AfterValidator, Discriminator, Field, Tag, ValidationError, model_validator
+from pydantic_core import InitErrorDetails, PydanticCustomError
 
+from craft.configuration.habits import BY_HABIT
+from craft.decisions.schools import BY_DECISION
 from craft.errors import CraftError
 from craft.kit.body import Body
 from craft.kit.lens import Lens
@@ -186,7 +191,41 @@ class LocksForm(Form):
     iso: Iso | None = None
 
 
-Habits = Annotated[dict[Slug, Annotated[str, Field(max_length=60)]], Field(max_length=100)]
+def _known(given: dict[Any, str], accepted: Callable[[Any], tuple[str, ...] | None], what: str) -> dict[Any, str]:
+    """The same answers, once each is one of those there are.
+
+    Raises
+    ------
+    ValidationError : at the place of each that is not, with what is accepted there.
+    """
+    wrong: list[InitErrorDetails] = []
+    for key, answer in given.items():
+        ways = accepted(key)
+        if ways is None or answer not in ways:
+            told = f"there is no such {what}" if ways is None else f"{', '.join(ways)} is accepted"
+            place = key.value if isinstance(key, Enum) else key
+            wrong.append(InitErrorDetails(type=PydanticCustomError("known", "{told}", {"told": told}), loc=(place,), input=answer))
+    if wrong:
+        raise ValidationError.from_exception_data(what, wrong)
+    return given
+
+
+def _ways(slug: str) -> tuple[str, ...] | None:
+    habit = BY_HABIT.get(slug)
+    return None if habit is None else (*(way.slug for way in habit.ways), *UNANSWERED)
+
+
+def _schools(decision: Decision) -> tuple[str, ...]:
+    return tuple(school.slug for school in BY_DECISION[decision])
+
+
+Answer = Annotated[str, Field(max_length=60)]
+Habits = Annotated[dict[Slug, Answer], Field(max_length=100), AfterValidator(lambda given: _known(given, _ways, "habit"))]
+"""Habit -> a way of it, or an answer that leaves it to the numbers."""
+
+Schools = Annotated[dict[Decision, Answer], AfterValidator(lambda given: _known(given, _schools, "decision"))]
+"""Decision -> the school that is fixed."""
+
 RawOpens = Annotated[list[Literal["none", "lossless", "lossy"]], Field(max_length=3)]
 UNANSWERED = ("per_situation", "unknown")
 """Answers that leave a habit to the numbers: decided per situation, and *I don't know*."""
@@ -209,7 +248,7 @@ class ProfileForm(Form):
     practised_follower: bool = False
     mains_hz: Mains | None = None
     darkest_stops: Darkest | None = None
-    schools: dict[Decision, Annotated[str, Field(max_length=60)]] = Field(default_factory=dict)
+    schools: Schools = Field(default_factory=dict)
     habits: Habits = Field(default_factory=dict)
     raw_opens: RawOpens | None = None
     bodies: Annotated[int, Field(strict=True, ge=1, le=40)] = 1

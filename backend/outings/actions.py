@@ -14,6 +14,7 @@ from django.db import transaction
 from django.db.models import Max, Model, TextField
 from django.db.models.functions import Cast
 from django.utils import timezone
+from pydantic import ValidationError
 
 from craft.vocabulary.setting import Value
 from demo.day import DAY, HELD, LAYOUTS, PEOPLE
@@ -22,9 +23,9 @@ from forms.dialect_form import DialectForm, of_demo
 from forms.kit_form import BodyForm, LensForm
 from forms.layout_form import LayoutForm
 from forms.outing_form import OfDay, OutingFile, SituationDocument, document_from, resolved
-from forms.problems import InputError, Problem
+from forms.problems import InputError, Problem, from_pydantic
 from forms.setup_form import setup_of
-from forms.situation_form import SituationForm
+from forms.situation_form import SituationForm, read_situation
 from forms.walk_form import Believed
 from kit.actions import add as add_piece
 from kit.actions import believed, body_of, hold, with_state
@@ -109,7 +110,7 @@ class Kit:
 
         Raises
         ------
-        InputError : the situation names kit that is not this person's.
+        InputError : the situation names kit that is not this person's, or the profile cannot be read.
         """
         found = {}
         for kind in ("body", "lens"):
@@ -120,7 +121,10 @@ class Kit:
         own = found["body"].get("fixed_lens")
         if own and own != document["lens"]:
             raise InputError([Problem("/lens", f"this body has its own lens: {own}")])
-        return resolved(document, found["body"], found["lens"], self.profile, self.day_of(outing))
+        try:
+            return resolved(document, found["body"], found["lens"], self.profile, self.day_of(outing))
+        except ValidationError as error:
+            raise InputError(Problem(f"/profile{p.pointer}", p.detail) for p in from_pydantic(error)) from None
 
 
 def sweep() -> None:
@@ -237,7 +241,7 @@ def import_situation(outing: Outing, form: SituationForm) -> Situation:
     with transaction.atomic():
         slugs = {kind: _slug_of(outing.person, kind, getattr(form, kind)) for kind in ("body", "lens")}
         document = document_from(form, "From a file", slugs["body"], slugs["lens"])
-        setup_of(SituationForm.model_validate(Kit(outing.person).resolve(document.stored(), outing)))
+        setup_of(read_situation(Kit(outing.person).resolve(document.stored(), outing)))
         return add_situation(outing, document)
 
 

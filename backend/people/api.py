@@ -6,12 +6,13 @@ from typing import Annotated, Literal
 
 from django.conf import settings
 from django.contrib.auth import authenticate, get_user_model, login, logout, update_session_auth_hash
+from django.db import transaction
 from django.http import Http404, HttpRequest, HttpResponse
 from django.middleware.csrf import get_token
 from ninja import Header, Router, Schema
 from pydantic import Field
 
-from forms.problems import InputError, Problem
+from forms.problems import InputError, Problem, what_can_be_read
 from forms.profile_form import PersonForm
 from outings.actions import copy_demo
 from people import actions
@@ -60,10 +61,11 @@ class Start(Schema):
 
 
 class ProfileOut(Schema):
-    """A profile and its version."""
+    """A profile and its version; unread: what is stored in it and cannot be read, which the next save drops."""
 
     document: PersonForm
     version: str
+    unread: list[str] = Field(default_factory=list)
 
 
 def _me(request: HttpRequest) -> Me:
@@ -143,7 +145,8 @@ def get_profile(request: HttpRequest, response: HttpResponse) -> ProfileOut:
     """The profile."""
     row = profile_of(request)
     response["ETag"] = tag(row.revision)
-    return ProfileOut(document=PersonForm.model_validate(row.document), version=tag(row.revision))
+    document, unread = what_can_be_read(PersonForm, row.document)
+    return ProfileOut(document=document, version=tag(row.revision), unread=[problem.line for problem in unread])
 
 
 @router.put("/profile", response=ProfileOut)
@@ -151,10 +154,11 @@ def put_profile(
     request: HttpRequest, response: HttpResponse, document: PersonForm, if_match: Annotated[str, Header(alias="If-Match")]
 ) -> ProfileOut:
     """Replace the profile, if it is still the version that was read."""
-    row = profile_of(request)
-    check_version(row.revision, if_match, row.document)
-    row.document = document.model_dump(mode="json")
-    row.revision += 1
-    row.save()
+    with transaction.atomic():
+        row = Profile.objects.select_for_update().get(pk=profile_of(request).pk)
+        check_version(row.revision, if_match, row.document)
+        row.document = document.model_dump(mode="json")
+        row.revision += 1
+        row.save()
     response["ETag"] = tag(row.revision)
     return ProfileOut(document=document, version=tag(row.revision))

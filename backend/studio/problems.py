@@ -10,10 +10,11 @@ from django.core.exceptions import PermissionDenied, RequestDataTooBig
 from django.http import Http404, HttpRequest, HttpResponse
 from ninja import NinjaAPI, Schema
 from ninja.errors import AuthenticationError, AuthorizationError, HttpError, ValidationError
+from pydantic import ValidationError as Unreadable
 from pydantic_core import to_json
 
 from craft.errors import CraftError
-from forms.problems import InputError, Problem, from_craft, problems_of
+from forms.problems import InputError, Problem, from_craft, from_pydantic, problems_of
 from people.versions import Conflict
 
 WRONG = "Some of this cannot be used."
@@ -62,6 +63,10 @@ def _wrong_form(_: HttpRequest, error: ValidationError) -> HttpResponse:
     return problem(422, WRONG, problems_of(error.errors, skip=2))
 
 
+def _unreadable(_: HttpRequest, error: Unreadable) -> HttpResponse:
+    return problem(422, "What is stored here cannot be read as it stands: change it or remove it.", from_pydantic(error))
+
+
 def _too_late(_: HttpRequest, error: Conflict) -> HttpResponse:
     return problem(412, "This was changed elsewhere since you opened it.", current=error.current)
 
@@ -82,6 +87,7 @@ def install(api: NinjaAPI) -> None:
         InputError: _wrong_input,
         CraftError: _wrong_craft,
         ValidationError: _wrong_form,
+        Unreadable: _unreadable,
         Conflict: _too_late,
         AuthenticationError: _plain(401, "Sign in first."),
         AuthorizationError: _plain(403, "This is not open to you."),

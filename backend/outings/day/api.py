@@ -11,7 +11,7 @@ from ninja import Header, Router
 
 from forms.outing_form import OutingFile, SituationDocument
 from forms.setup_form import SetupOut, setup_of
-from forms.situation_form import SituationForm
+from forms.situation_form import SituationForm, read_situation
 from outings import actions
 from outings.day.actions import day_out, outing_out, with_rows
 from outings.day.schemas import DayOut, HourIn, OutingIn, OutingOut, SituationOut
@@ -142,7 +142,7 @@ def put_situation(
 
 def _asked(request: HttpRequest, pk: int) -> SituationForm:
     row = _situation(request, pk)
-    return SituationForm.model_validate(actions.Kit(request.user).resolve(row.document, row.outing))
+    return read_situation(actions.Kit(request.user).resolve(row.document, row.outing))
 
 
 @router.get("/situations/{pk}/situation.json", response=SituationForm, exclude_unset=True)

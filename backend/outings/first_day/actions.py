@@ -7,7 +7,6 @@ from dataclasses import dataclass
 from typing import Any
 
 from django.db.models import QuerySet
-from pydantic import ValidationError
 
 from craft.configuration.configure import Configuration
 from craft.day.first_day import CARD_LOSS, SECONDS_A_ROW, USUAL_LIGHT, Agreed, Task, agreed, tasks_of
@@ -59,7 +58,7 @@ def _usual(kit: Kit, body: str, genre: Genre) -> Configuration:
         document = {"genre": genre.value, "body": body, "lens": lens, "light": {"condition": USUAL_LIGHT[genre]}}
         try:
             return answer_of(kit.resolve(document)).configuration
-        except (ValidationError, InputError, CraftError):
+        except (InputError, CraftError):
             continue
     raise InputError([Problem("", "no lens of your kit fits this body: add one under Kit")])
 
@@ -87,7 +86,7 @@ def basis_of(kit: Kit, body: str) -> Basis:
             break
         try:
             found.append((str(row.document["title"]), answer_of(kit.resolve(row.document, row.outing)).configuration))
-        except (ValidationError, InputError, CraftError):
+        except (InputError, CraftError):
             continue
     return Basis(tuple(title for title, _ in found), tuple(made for _, made in found), day)
 

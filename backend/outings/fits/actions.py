@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from forms.dialect_form import DialectForm
 from forms.recipe_form import RecipeForm, recipe_of
-from forms.situation_form import SituationForm
+from forms.situation_form import read_situation
 from outings.actions import Kit
 from outings.models import Situation
 
@@ -12,6 +12,6 @@ from outings.models import Situation
 def recipe_from(kit: Kit, row: Situation) -> RecipeForm:
     """A situation's configuration, to be handed on."""
     slug = str(row.document["body"])
-    form = SituationForm.model_validate(kit.resolve(row.document, row.outing))
+    form = read_situation(kit.resolve(row.document, row.outing))
     name = kit.body_name(slug)
     return recipe_of(str(row.document["title"]), name, form, kit.dialects.get(slug, DialectForm()))

@@ -15,7 +15,7 @@ from forms.outing_form import SituationDocument
 from forms.problems import InputError, Problem
 from forms.recipe_form import FitsOut, RecipeForm, fits_of
 from forms.setup_form import setup_of
-from forms.situation_form import HELD_AS, SituationForm
+from forms.situation_form import HELD_AS, read_situation
 from kit.models import Slot
 from outings.actions import Kit, save_document
 from outings.fits.actions import recipe_from
@@ -72,7 +72,7 @@ def fit(request: HttpRequest, pk: int, source: Source) -> FitsOut:
     else:
         assert source.slot is not None  # noqa: S101  # exactly one is given
         taken = _slot_recipe(request, kit, source.slot)
-    form = SituationForm.model_validate(kit.resolve(row.document, row.outing))
+    form = read_situation(kit.resolve(row.document, row.outing))
     try:
         return fits_of(taken, form, kit.states[str(row.document["body"])])
     except CraftError as error:
@@ -87,11 +87,11 @@ def take(request: HttpRequest, pk: int, taken: Taken) -> FitsOut:
     settings = {**row.document.get("settings", {}), **{s: v for s, v in taken.values.items() if s not in HELD_AS}}
     document = SituationDocument.model_validate({**row.document, "settings": settings, "locks": held})
     try:
-        setup_of(SituationForm.model_validate(kit.resolve(document.stored(), row.outing)))
+        setup_of(read_situation(kit.resolve(document.stored(), row.outing)))
     except CraftError as error:
         where = error.where[-1] if error.where else ""
         raise InputError([Problem(f"/values/{where}" if where in BY_SLUG else "", error.message)]) from None
     saved = save_document(row, document, tag(row.revision))
-    form = SituationForm.model_validate(kit.resolve(saved.document, row.outing))
+    form = read_situation(kit.resolve(saved.document, row.outing))
     values = RecipeForm(format="wide-aperture-recipe", version=1, title="taken", body="taken", values=taken.values)
     return fits_of(values, form, kit.states[str(row.document["body"])])

@@ -3550,12 +3550,14 @@ export interface components {
         };
         /**
          * ProfileOut
-         * @description A profile and its version.
+         * @description A profile and its version; unread: what is stored in it and cannot be read, which the next save drops.
          */
         ProfileOut: {
             document: components["schemas"]["PersonForm"];
             /** Version */
             version: string;
+            /** Unread */
+            unread?: string[];
         };
         /**
          * DialectForm

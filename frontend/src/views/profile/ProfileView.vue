@@ -14,6 +14,8 @@ import { useTrial } from "./useTrial";
 
 type Person = Schemas["PersonForm"];
 const { data: stored } = useProfile();
+/** What is stored and cannot be read: said once, and dropped by the next save. */
+const unread = computed(() => stored.value?.unread ?? []);
 const { data: kit } = useKit();
 const { data: words } = useWords();
 const queries = useQueryClient();
@@ -105,6 +107,9 @@ const value = (event: Event) => (event.target as HTMLSelectElement).value;
 <template>
   <main v-if="person" class="profile">
     <Conflict v-if="theirs" :mine="person" :theirs="theirs" @settle="settle" />
+    <p v-for="line in unread" :key="line" class="error">
+      Stored, and cannot be read: {{ line }}. The next change of your profile drops it.
+    </p>
     <section>
       <h2>You</h2>
       <p class="reason">

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from "@tanstack/vue-query";
-import { computed, ref } from "vue";
+import { computed, onUnmounted, ref } from "vue";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
 import { useBodyName } from "@/api/queries";
+import { offer } from "@/keys/actions";
 import { useStills } from "@/picture/useStills";
 import AlikePane from "./AlikePane.vue";
 import SlotPath from "./SlotPath.vue";
@@ -27,7 +28,29 @@ const leftOut = (body: Body): string[] => {
   return body.reached.filter((r) => !held.has(r.situation)).map((r) => r.title);
 };
 
-async function choose(body: string, bank: number, number: number, picked: string): Promise<void> {
+interface Choice {
+  body: string;
+  bank: number;
+  number: number;
+  picked: string;
+}
+/** Choices as they were before each change made here, the last one last. */
+const past = ref<Choice[]>([]);
+const chosen = ({ body, bank, number }: Choice): string => {
+  const slots = data.value?.bodies.find((b) => b.body === body)?.banks.find((b) => b.bank === bank)?.slots;
+  const slot = slots?.find((s) => s.number === number);
+  return slot?.by_hand ? slot.special || String(slot.situation) : "";
+};
+async function choose(choice: Choice): Promise<void> {
+  const before = { ...choice, picked: chosen(choice) };
+  if (await keep(choice)) past.value = [...past.value, before].slice(-100);
+}
+async function undo(): Promise<void> {
+  const before = past.value[past.value.length - 1];
+  if (before && (await keep(before))) past.value = past.value.slice(0, -1);
+}
+onUnmounted(offer([{ id: "undo-slot", label: "Undo the last choice of a slot", keys: "z", run: () => void undo() }]));
+async function keep({ body, bank, number, picked }: Choice): Promise<boolean> {
   wrong.value = "";
   const special = data.value?.specials.some((s) => s.slug === picked) ? (picked as "hand_over" | "sets") : "";
   try {
@@ -38,9 +61,11 @@ async function choose(body: string, bank: number, number: number, picked: string
       }),
     );
     queries.setQueryData(key.value, answer);
+    return true;
   } catch (caught) {
     wrong.value = caught instanceof ProblemError ? caught.message : "The server cannot be reached; the slot stays as it was.";
     await queries.invalidateQueries({ queryKey: key.value });
+    return false;
   }
 }
 </script>
@@ -50,6 +75,7 @@ async function choose(body: string, bank: number, number: number, picked: string
   <main v-else-if="data" class="slots page whole">
     <div class="title">
       <h1>Into the slots: {{ data.title }}</h1>
+      <button v-if="data.bodies.some(hasSlots)" class="button" :disabled="!past.length" @click="undo">Undo</button>
     </div>
     <p v-for="problem in data.problems" :key="problem" class="error">{{ problem }}</p>
     <p v-if="wrong" class="error" role="alert">{{ wrong }}</p>
@@ -81,7 +107,7 @@ async function choose(body: string, bank: number, number: number, picked: string
           :name="bodyName(body.body)"
           :specials="data.specials"
           :still="stills.of"
-          @choose="(bank, number, picked) => choose(body.body, bank, number, picked)"
+          @choose="(bank, number, picked) => choose({ body: body.body, bank, number, picked })"
         />
         <p v-for="bank in body.banks.filter((one) => one.cannot.length)" :key="bank.bank" class="quiet">
           No slot holds, though the day changes them: {{ bank.cannot.join(", ") }}.
