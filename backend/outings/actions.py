@@ -127,11 +127,16 @@ class Kit:
             raise InputError(Problem(f"/profile{p.pointer}", p.detail) for p in from_pydantic(error)) from None
 
 
-def sweep() -> None:
-    """Remove for good what was put aside more than thirty days ago."""
+def sweep(person: Any) -> None:
+    """Remove for good what a person put aside more than thirty days ago; kit stays as long as a situation of theirs names it."""
     limit = timezone.now() - timedelta(days=KEPT_DAYS)
-    for model in (Outing, Situation, Piece):
-        model.objects.filter(deleted_at__lt=limit).delete()
+    with transaction.atomic():
+        Outing.objects.filter(person=person, deleted_at__lt=limit).delete()
+        Situation.objects.filter(outing__person=person, deleted_at__lt=limit).delete()
+        left = Situation.objects.filter(outing__person=person)
+        for kind in ("body", "lens"):
+            used = set(left.values_list(f"document__{kind}", flat=True))
+            Piece.objects.filter(person=person, kind=kind, deleted_at__lt=limit).exclude(slug__in=used).delete()
 
 
 def add_situation(outing: Outing, document: SituationDocument, after: int | None = None) -> Situation:

@@ -81,7 +81,7 @@ def put_outing(request: HttpRequest, pk: int, outing: OutingIn) -> OutingOut:
 def delete_outing(request: HttpRequest, pk: int) -> tuple[int, None]:
     """Put a day aside for thirty days."""
     actions.put_aside(get_object_or_404(_outings(request), pk=pk))
-    actions.sweep()
+    actions.sweep(request.user)
     return 204, None
 
 

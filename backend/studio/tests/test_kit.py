@@ -12,6 +12,7 @@ from django.utils import timezone
 from demo.kit import BODIES, LENSES
 from kit.models import Piece
 from outings.actions import copy_demo, sweep
+from outings.models import Outing
 from people.tests.caller import Caller, pointers
 
 BODY, LENS = BODIES["merrow-swift-20"], LENSES["merrow-70-200"]
@@ -75,11 +76,20 @@ class OwnKit(TestCase):
         self.assertEqual(self.slugs(), ([], []))
         self.assertEqual(self.caller.delete(f"/api/kit/lens/{slug}").status_code, 404)
         with mock.patch.object(timezone, "now", return_value=timezone.now() + timedelta(days=29)):
-            sweep()
+            sweep(self.person)
         self.assertEqual(self.caller.post(f"/api/kit/lens/{slug}/restore").status_code, 204)
         self.assertEqual(self.slugs(), ([], [slug]))
         self.caller.delete(f"/api/kit/lens/{slug}")
         later = timezone.now() + timedelta(days=31)
+        body = self.caller.post("/api/kit/bodies", BODY).json()["slug"]
+        day = Outing.objects.create(person=self.person, title="A day", day="2027-06-12")
+        row = day.situations.create(position=1, document={"title": "a", "body": body, "lens": slug})
+        somebody = get_user_model().objects.create_user("somebody")
+        theirs = Piece.objects.create(person=somebody, kind="lens", slug="old", document={}, deleted_at=timezone.now())
         with mock.patch.object(timezone, "now", return_value=later):
-            sweep()
+            sweep(self.person)
+            self.assertTrue(Piece.objects.filter(person=self.person, slug=slug).exists(), "a situation names it still")
+            row.delete()
+            sweep(self.person)
         self.assertEqual(self.caller.post(f"/api/kit/lens/{slug}/restore").status_code, 404)
+        self.assertTrue(Piece.objects.filter(pk=theirs.pk).exists(), "nobody sweeps what is another's")

@@ -269,10 +269,15 @@ const value = (event: Event) => (event.target as HTMLSelectElement).value;
 
 <style scoped>
 .profile {
-  display: grid;
-  grid-template-columns: repeat(auto-fit, minmax(min(100%, 480px), 1fr));
-  gap: 0 36px;
+  columns: 2 480px;
+  column-gap: 36px;
   padding: 0 24px 36px;
+}
+.profile > :deep(*) {
+  break-inside: avoid;
+}
+.profile > :deep(.habits) {
+  column-span: all;
 }
 .row {
   display: grid;
