@@ -120,13 +120,11 @@ HABITS: tuple[Habit, ...] = (
         Way("silence", "never", (("beeps", "off"), ("shutter_sound", "off")), (), "A beep is never missed when it is missing, and heard when it should not be.", "no sound tells you that focus is found"),
     )),
     Habit("thumb", "Point with the thumb while the eye is at the finder?", (
-        Way("right_part", "yes, on the right half (right eye)", (("thumb_pointing", "jumps"), ("thumb_part", "right_half")), (_MOVES, _no("bursting")), "The subject changes place and the thumb is free: the right half stays clear of a nose at the right eye.", "a cheek moves the point"),
-        Way("left_eye", "yes, on the left half (left eye)", (("thumb_pointing", "jumps"), ("thumb_part", "left_half")), (_YOUR_WORD,), "You said so: with the left eye at the finder the nose lies on the right half.", "the thumb must reach across"),
+        Way("right_part", "right eye: on the right half, jumping there", (("thumb_pointing", "jumps"), ("thumb_part", "right_half")), (_MOVES, _no("bursting")), "The subject changes place and the thumb is free: the right half stays clear of a nose at the right eye.", "a cheek moves the point"),
+        Way("right_follows", "right eye: on the right half, following the thumb", (("thumb_pointing", "follows"), ("thumb_part", "right_half")), (_YOUR_WORD,), "You said so: the point moves as far as the thumb does, from where it is.", "two strokes for a long way"),
+        Way("left_eye", "left eye: on the left half, jumping there", (("thumb_pointing", "jumps"), ("thumb_part", "left_half")), (_YOUR_WORD,), "You said so: with the left eye at the finder the nose lies on the right half.", "the thumb must reach across"),
+        Way("left_follows", "left eye: on the left half, following the thumb", (("thumb_pointing", "follows"), ("thumb_part", "left_half")), (_YOUR_WORD,), "You said so: the nose lies on the right half, and the point moves as far as the thumb does.", "the thumb must reach across, twice for a long way"),
         Way("no", "no", (("thumb_pointing", "off"),), (), "The point stays where you put it.", "moving it takes presses"),
-    ), (_yes("thumb_offered"), _no("by_hand"))),
-    Habit("thumb_moves", "Should the point jump to the thumb, or follow its way?", (
-        Way("follows", "follow its way", (("thumb_pointing", "follows"),), (_YOUR_WORD,), "You said so: the point moves as far as the thumb does, from where it is.", "two strokes for a long way"),
-        Way("either", "as the habit above says", (), (), "The place under the thumb is the place in the picture.", "a first touch in the wrong place moves it"),
     ), (_yes("thumb_offered"), _no("by_hand"))),
     Habit("pre_focus", "Focus before you ask?", (
         Way("off", "no", (("pre_focus", "off"),), (_WILD,), "Hours of waiting at {distance_m}: a lens that never rests empties the battery and hunts into the reeds.", "the first press takes a moment longer"),
