@@ -78,6 +78,8 @@ def views(browser: Any, base: str) -> None:
     page.keyboard.press("c")
     page.get_by_text("Set, in this order").wait_for()
     page.goto("/")
+    page.locator(".scene img").nth(6).wait_for()
+    drawn(page)
     picture(page, "outings")
     page.goto("/kit")
     picture(page, "kit")
@@ -110,6 +112,11 @@ def views(browser: Any, base: str) -> None:
     picture(phone, "walk")
 
 
+def drawn(page: Page) -> None:
+    """Once every still that is looked at has come."""
+    page.wait_for_function("() => [...document.querySelectorAll('main img')].every(one => one.complete)")
+
+
 def rehearsed(page: Page, name: str) -> None:
     """The rehearsal, once its frames are drawn."""
     page.locator(".strip img").nth(3).wait_for()
@@ -134,18 +141,22 @@ def settings(page: Page) -> None:
     page.goto("/")
     page.get_by_role("link", name="slots", exact=True).click()
     page.get_by_text("presses on the day").first.wait_for()
+    drawn(page)
     picture(page, "slots")
     page.goto("/")
     page.get_by_role("link", name="fingers", exact=True).click()
     page.get_by_label("which body").select_option(label="Merrow Swift, 20 MP")
-    page.locator(".use").first.wait_for()
+    page.get_by_role("button", name="Give the roles as computed").click()
+    page.get_by_role("button", name="Roles are as computed").wait_for()
     picture(page, "fingers")
     page.goto("/")
     page.get_by_role("link", name="cards and links", exact=True).click()
     page.locator("article").first.wait_for()
+    drawn(page)
     picture(page, "traffic")
     page.goto("/kit/bodies/merrow-swift-20/first")
-    page.locator(".task").first.wait_for()
+    page.get_by_text("steps left").first.wait_for()
+    page.get_by_role("button", name="Displays and preview").click()
     picture(page, "first-day")
     tell(page, "First light on the causeway")
     page.get_by_role("link", name="settings", exact=False).first.click()

@@ -194,6 +194,9 @@ class SlotsByHand(BrowserCase):
         page.get_by_role("button", name="Merrow Swift, 20 MP like Oxwick Plate, 60 MP").click()
         expect(page.get_by_text("Merrow Swift, 20 MP is like Oxwick Plate, 60 MP")).to_be_visible()
         self.assertTrue(Situation.objects.get(pk=self.situation.pk).document["settings"])
+        page.get_by_role("button", name="Take it back").click()
+        expect(page.get_by_text("taken back")).to_be_visible()
+        self.assertFalse(Situation.objects.get(pk=self.situation.pk).document.get("settings"))
         self.assertEqual(self.wrong, [])
 
 
@@ -241,6 +244,11 @@ class Guarded(BrowserCase):
         expect(page.get_by_text("the wheel that turns ISO")).to_have_count(0)
         locked = Situation.objects.filter(outing=self.day, document__settings__wheel_lock="on")
         self.assertGreaterEqual(locked.count(), 1)
+        page.get_by_role("button", name="Take it back").click()
+        expect(page.get_by_text("the wheel that turns ISO").first).to_be_visible()
+        self.assertEqual(locked.count(), 0)
+        page.get_by_role("button", name="set wheel lock: on in these setups").click()
+        expect(page.get_by_text("the wheel that turns ISO")).to_have_count(0)
         expect(page.get_by_role("heading", name="Shortest safe lists")).to_be_visible()
         page.goto("/")
         page.get_by_role("link", name="cards and links", exact=True).click()

@@ -6,6 +6,7 @@ import { useBodyName } from "@/api/queries";
 import Still from "@/picture/Still.vue";
 import { useStills } from "@/picture/useStills";
 import AsItCame from "../body/AsItCame.vue";
+import { useDayChange } from "../useDayChange";
 
 const props = defineProps<{ id: number }>();
 const queries = useQueryClient();
@@ -43,19 +44,10 @@ async function tick(check: Schemas["CheckOut"]): Promise<void> {
     wrong.value = caught instanceof ProblemError ? caught.message : "The server cannot be reached; the tick was not kept.";
   }
 }
+const { change, undo, changed, wrong: unchanged } = useDayChange(() => props.id);
 /** Make what would keep a slip harmless part of the setups that it threatens. */
-async function guard(slip: Schemas["SlipOut"]): Promise<void> {
-  wrong.value = "";
-  try {
-    const answer = await take(
-      client.PUT("/api/outings/{pk}/guards", { params: { path: { pk: props.id } }, body: { slip: slip.slug } }),
-    );
-    queries.setQueryData(key.value, answer);
-    for (const stale of ["slots", "walk", "fingers", "outings"]) await queries.invalidateQueries({ queryKey: [stale] });
-  } catch (caught) {
-    wrong.value = caught instanceof ProblemError ? caught.message : "The server cannot be reached; nothing was changed.";
-  }
-}
+const guard = (slip: Schemas["SlipOut"]): Promise<boolean> =>
+  change(() => take(client.PUT("/api/outings/{pk}/guards", { params: { path: { pk: props.id } }, body: { slip: slip.slug } })));
 const time = (iso: string): string => new Date(iso).toTimeString().slice(0, 5);
 </script>
 
@@ -98,6 +90,11 @@ const time = (iso: string): string => new Date(iso).toTimeString().slice(0, 5);
     </section>
     <aside>
       <h2>What could slip</h2>
+      <p v-if="unchanged" class="error" role="alert">{{ unchanged }}</p>
+      <p v-if="changed.length" class="small" role="status">
+        Set in {{ changed.length === 1 ? "one setup" : `${changed.length} setups` }}.
+        <button class="plain" @click="undo">Take it back</button>
+      </p>
       <div v-for="slip in data.slips" :key="slip.control + slip.happens" class="slip">
         <p>
           <b>{{ slip.control }}</b> <span class="quiet">{{ slip.happens }}</span>

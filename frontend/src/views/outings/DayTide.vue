@@ -123,7 +123,7 @@ function addAt(event: MouseEvent): void {
         <path :d="`M${xOf(axis, h)} ${base} v6`" class="ink" />
         <text :x="xOf(axis, h) + 4" :y="base + 15">{{ String(Math.floor(h / 60) % 24 || 24).padStart(2, "0") }}</text>
       </g>
-      <text v-for="ev in LEVELS" :key="ev" :x="width" :y="yOf(ev) + 4" class="level">EV {{ ev < 0 ? `−${-ev}` : ev }}</text>
+      <text v-for="ev in LEVELS" :key="ev" :x="width" :y="yOf(ev) - 3" class="level">EV {{ ev < 0 ? `−${-ev}` : ev }}</text>
       <template v-if="wide">
         <path v-for="(s, k) in situations" :key="s.id" :d="string(k)" class="ink" />
       </template>

@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import { useQuery, useQueryClient } from "@tanstack/vue-query";
+import { useQuery } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
-import { client, ProblemError, take, type Schemas } from "@/api/client";
+import { client, take, type Schemas } from "@/api/client";
 import { useBodyName } from "@/api/queries";
+import { useDayChange } from "../useDayChange";
 
 type Pair = Schemas["AlikeOut"];
 const props = defineProps<{ id: number }>();
-const queries = useQueryClient();
 const key = computed(() => ["alike", props.id]);
 const { data: pairs } = useQuery({
   queryKey: key,
@@ -15,7 +15,7 @@ const { data: pairs } = useQuery({
 });
 const at = ref(0);
 const pair = computed<Pair | undefined>(() => pairs.value?.[Math.min(at.value, pairs.value.length - 1)]);
-const wrong = ref("");
+const { change, undo, changed, wrong } = useDayChange(() => props.id);
 const said = ref("");
 const name = useBodyName();
 /** Settings in which one body can be made like the other. */
@@ -23,21 +23,15 @@ const can = (p: Pair, body: "one" | "other"): string[] =>
   p.differences.filter((d) => (body === "one" ? d.one_can : d.other_can)).map((d) => d.setting);
 
 async function make(p: Pair, body: "one" | "other", settings: string[]): Promise<void> {
-  wrong.value = said.value = "";
+  said.value = "";
   const like = body === "one" ? p.other : p.one;
-  try {
-    const answer = await take(
-      client.PUT("/api/outings/{pk}/alike", { params: { path: { pk: props.id } }, body: { like, body: p[body], settings } }),
-    );
-    queries.setQueryData(key.value, answer);
-    said.value = `${name(p[body])} is like ${name(like)} in ${settings.length} settings; undo it on the bench`;
-    await queries.invalidateQueries({ queryKey: ["slots", props.id] });
-  } catch (caught) {
-    wrong.value =
-      caught instanceof ProblemError
-        ? Object.values(caught.places).join("; ") || caught.message
-        : "The server cannot be reached; nothing was changed.";
-  }
+  const made = await change(() =>
+    take(client.PUT("/api/outings/{pk}/alike", { params: { path: { pk: props.id } }, body: { like, body: p[body], settings } })),
+  );
+  if (made) said.value = `${name(p[body])} is like ${name(like)} in ${settings.length} settings`;
+}
+async function takeBack(): Promise<void> {
+  if (await undo()) said.value = "taken back";
 }
 </script>
 
@@ -56,7 +50,9 @@ async function make(p: Pair, body: "one" | "other", settings: string[]): Promise
       >&ensp;
       <RouterLink :to="{ name: 'first_day', params: { slug: pair.other } }">{{ name(pair.other) }}: clock and prefix</RouterLink>
     </p>
-    <p class="quiet" role="status">{{ said }}</p>
+    <p class="quiet" role="status">
+      {{ said }} <button v-if="changed.length" class="plain" @click="takeBack">Take it back</button>
+    </p>
     <p v-if="wrong" class="error" role="alert">{{ wrong }}</p>
     <p v-if="!pair.differences.length" class="reason">Nothing differs between them that no situation asks for.</p>
     <template v-else>
