@@ -136,8 +136,8 @@ def _uses_of(function: Function, hour: Hour, areas: set[Value | None]) -> float:
     own = hour.values.get("focus_area")
     if function.area:
         return function.often if function.area in areas and function.area != own else 0.0
-    named = len(areas - {own, "none", None}) > 0
-    return 0.0 if function.slug == "other_area" and named else function.often
+    others = areas - {own, "none", None}
+    return 0.0 if function.any_area and others else function.often
 
 
 def _changes(function: Function, before: Mapping[str, Value], values: Mapping[str, Value]) -> bool:

@@ -27,7 +27,7 @@ class Function:
     wanted; often, bad: how much; asks: what the settings must be for it to mean anything, and why;
     beside: settings beside which alone it is used; lacked: settings that leave it to a finger and to
     nothing else, and what is then missing; serves: another function that it does as well; area: the focus
-    area that it brings; each_change: wanted at each change of setup; borrows: whether values are borrowed
+    area that it brings; any_area: it brings whichever, and is wanted where the day works with one alone; each_change: wanted at each change of setup; borrows: whether values are borrowed
     while it is held.
     """
 
@@ -47,6 +47,7 @@ class Function:
     lacked_because: str = ""
     serves: str = ""
     area: str = ""
+    any_area: bool = False
     each_change: bool = False
     borrows: bool = False
     source: str = "practice of the trade; numbers are estimates"
@@ -66,7 +67,7 @@ FUNCTIONS: tuple[Function, ...] = (
     Function("focus", "focus", "", (_H,), 60, 0.6, "A thumb that focuses leaves the forefinger to the moment.", (_AF,), ("autofocus", "rear_button"), (_is("focus_activation", "rear_button", "both"),), "with the release as the only place that focuses, the thumb's button does nothing of its own", lacked=(_is("focus_activation", "rear_button"),), lacked_because="the release does not focus in these, and no button does: nothing would be sharp"),
     *(Function(f"focus_{slug}", f"focus, {label}", "", (_H,), 15, 0.4, f"Its own button brings {label} at once, without stepping through the others.", (_AF, _MOVES), ("autofocus", "rear_button"), serves="focus", area=slug, borrows=True) for slug, label in _AREAS),
     Function("eyes_while_held", "find eyes while held", "eye_detection", (_H,), 20, 0.3, "Eyes are looked for only when they are wanted.", (_PEOPLE, _AF), ("detection",), (_is("eye_detection", "off", "while_held"),), "eye detection must be off by default, or holding the button changes nothing", lacked=(_is("eye_detection", "while_held"),), lacked_because="eyes are looked for only while a button is held, and none has that role"),
-    Function("other_area", "another area while held", "focus_area", (_H, _P), 15, 0.4, "A wider area catches what the small one lost.", (_MOVES, _AF), ("autofocus",), borrows=True),
+    Function("other_area", "another area while held", "focus_area", (_H, _P), 15, 0.4, "A wider area catches what the small one lost.", (_MOVES, _AF), ("autofocus",), any_area=True, borrows=True),
     Function("area", "choose the area", "focus_area", (_T, _P), 6, 0.3, "The area changes with how the subject moves.", (_AF,), ("autofocus",)),
     Function("detection", "what is looked for", "subject_detection", (_P, _T), 3, 0.3, "From people to birds between two pictures.", (_AF,), ("detection",)),
     Function("tracking_off", "stop following while held", "focus_mode", (_H,), 8, 0.4, "It keeps the distance while something crosses, or while you recompose.", (When("continuous", "=", 1.0),), ("autofocus",), (_is("focus_mode", "continuous", "automatic"),), "only focus that follows can be stopped"),
