@@ -7,6 +7,7 @@ from typing import Literal
 
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
+from django.utils.http import content_disposition_header
 from django.utils.text import slugify
 from ninja import Router, Schema
 
@@ -70,8 +71,7 @@ def _mine(request: HttpRequest, pk: int) -> tuple[str, CardSnapshot]:
 
 def as_file(data: str | bytes, kind: str, name: str, *, inline: bool = False) -> HttpResponse:
     """A file to keep, or to look at."""
-    how = "inline" if inline else "attachment"
-    return HttpResponse(data, content_type=kind, headers={"Content-Disposition": f'{how}; filename="{name}"'})
+    return HttpResponse(data, content_type=kind, headers={"Content-Disposition": content_disposition_header(not inline, name) or "inline"})
 
 
 @router.get("/cards/{pk}/card.html")

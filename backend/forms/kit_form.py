@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from typing import Annotated, Any, Literal, Self
 
 from pydantic import BaseModel, ConfigDict, Discriminator, Field, Tag, model_validator
@@ -22,6 +23,20 @@ Seconds = Annotated[float, Field(strict=True, allow_inf_nan=False, gt=0, le=100_
 Aperture = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0.5, le=128)]
 Iso = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=1, le=10_000_000)]
 Name = Annotated[str, Field(min_length=1, max_length=80)]
+
+
+RESERVED = frozenset({"import"})
+"""Words that stand in an address where the name of a piece would."""
+
+
+def safe_slug(name: str) -> str:
+    """A name that can stand in an address: lower case letters, digits and hyphens, sixty at most, no reserved word.
+
+    >>> safe_slug("Brass / Eleven"), safe_slug("import"), safe_slug("..")
+    ('brass-eleven', 'import-1', 'piece')
+    """
+    plain = re.sub(r"[^a-z0-9]+", "-", name.lower())[:60].strip("-") or "piece"
+    return f"{plain}-1" if plain in RESERVED else plain
 
 
 class Form(BaseModel):

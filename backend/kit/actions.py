@@ -16,7 +16,7 @@ from craft.vocabulary.setting import Value
 from craft.vocabulary.settings import BY_SLUG, setting_for
 from forms.dialect_form import BodyProfileFile, DialectForm, checked
 from forms.facts_form import BodyFactsForm
-from forms.kit_form import BodyForm, LensForm
+from forms.kit_form import BodyForm, LensForm, safe_slug
 from forms.layout_form import LayoutForm, menus_of
 from forms.problems import InputError, Problem, from_craft
 from forms.walk_form import Believed, RefusedOut
@@ -26,7 +26,7 @@ from people.versions import check_version
 
 def add(person: Any, kind: str, form: BodyForm | LensForm) -> Piece:
     """A new body or lens with a slug of its own."""
-    stem = slugify(form.name)[:70] or kind
+    stem = safe_slug(slugify(form.name) or kind)[:56]
     with transaction.atomic():
         taken = set(Piece.objects.filter(person=person, kind=kind, slug__startswith=stem).values_list("slug", flat=True))
         slug = next(s for s in (stem, *(f"{stem}-{k}" for k in range(2, len(taken) + 3))) if s not in taken)

@@ -7,6 +7,7 @@ from typing import Annotated, Literal
 
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
+from django.utils.http import content_disposition_header
 from ninja import Header, Router, Schema
 from pydantic import Field
 
@@ -121,7 +122,9 @@ def export_dialect(request: HttpRequest, slug: str) -> HttpResponse:
     """A body's words as CSV."""
     form = DialectForm.model_validate(actions.dialect_of(_body(request, slug)).document)
     return HttpResponse(
-        to_csv(form), content_type="text/csv; charset=utf-8", headers={"Content-Disposition": f'attachment; filename="{slug}-words.csv"'}
+        to_csv(form),
+        content_type="text/csv; charset=utf-8",
+        headers={"Content-Disposition": content_disposition_header(True, f"{slug}-words.csv") or "attachment"},
     )
 
 

@@ -20,7 +20,7 @@ from craft.vocabulary.setting import Value
 from demo.day import DAY, HELD, LAYOUTS, PEOPLE
 from demo.kit import BODIES, LENSES
 from forms.dialect_form import DialectForm, of_demo
-from forms.kit_form import BodyForm, LensForm
+from forms.kit_form import BodyForm, LensForm, safe_slug
 from forms.layout_form import LayoutForm
 from forms.outing_form import OfDay, OutingFile, SituationDocument, document_from, resolved
 from forms.problems import InputError, Problem, from_pydantic
@@ -210,30 +210,53 @@ def export(outing: Outing) -> OutingFile:
     )
 
 
-def import_outing(person: Any, file: OutingFile) -> Outing:
-    """An outing from a file, all or nothing. Kit of a slug the person has already is left as the person has it.
+def _renamed(file: OutingFile) -> dict[tuple[str, str], str]:
+    """Names of the file's kit that cannot stand in an address, with one that can, by kind and name."""
+    found: dict[tuple[str, str], str] = {}
+    for kind, names in (("body", file.bodies), ("lens", file.lenses)):
+        taken = {name for name in names if safe_slug(name) == name}
+        for name in names:
+            if name not in taken:
+                stem = safe_slug(name)
+                found[kind, name] = next(s for s in (stem, *(f"{stem[:56]}-{k}" for k in range(2, len(names) + 3))) if s not in taken)
+                taken.add(found[kind, name])
+    return found
+
+
+def import_outing(person: Any, file: OutingFile) -> tuple[Outing, list[str]]:
+    """An outing from a file, all or nothing, and what of its kit got another name. Kit of a slug the person has already is left as the person has it.
 
     Raises
     ------
     InputError : a situation names kit that is neither in the file nor the person's.
     """
-    mine = set(Piece.objects.filter(person=person).values_list("kind", "slug"))
-    brought = {("body", slug): form for slug, form in file.bodies.items()} | {("lens", slug): form for slug, form in file.lenses.items()}
-    lacking = [
-        Problem(f"/situations/{k}/{kind}", f"“{getattr(s, kind)}” is neither in the file nor in your kit")
-        for k, s in enumerate(file.situations)
-        for kind in ("body", "lens")
-        if (kind, getattr(s, kind)) not in mine | set(brought)
-    ]
-    if lacking:
-        raise InputError(lacking)
+    renamed = _renamed(file)
+    brought = {
+        (kind, renamed.get((kind, slug), slug)): form.model_dump(mode="json")
+        for kind, forms in (("body", file.bodies), ("lens", file.lenses))
+        for slug, form in forms.items()
+    }
+    documents = [situation.stored() for situation in file.situations]
+    for document in (*documents, *(form for (kind, _), form in brought.items() if kind == "body")):
+        for kind, key in (("body", "body"), ("lens", "lens"), ("lens", "fixed_lens")):
+            if document.get(key):
+                document[key] = renamed.get((kind, document[key]), document[key])
     with transaction.atomic():
+        mine = set(Piece.objects.filter(person=person).values_list("kind", "slug"))
+        lacking = [
+            Problem(f"/situations/{k}/{kind}", f"“{document[kind]}” is neither in the file nor in your kit")
+            for k, document in enumerate(documents)
+            for kind in ("body", "lens")
+            if (kind, document[kind]) not in mine | set(brought)
+        ]
+        if lacking:
+            raise InputError(lacking)
         for (kind, slug), form in brought.items():
             if (kind, slug) not in mine:
-                Piece.objects.create(person=person, kind=kind, slug=slug, document=form.model_dump(mode="json"))
+                Piece.objects.create(person=person, kind=kind, slug=slug, document=form)
         outing = Outing.objects.create(person=person, title=file.title, place=file.place, mains_hz=file.mains_hz, day=file.day)
-        Situation.objects.bulk_create(Situation(outing=outing, position=k, document=s.stored()) for k, s in enumerate(file.situations, 1))
-    return outing
+        Situation.objects.bulk_create(Situation(outing=outing, position=k, document=d) for k, d in enumerate(documents, 1))
+    return outing, [f"{kind} “{old}” is kept as “{new}”" for (kind, old), new in renamed.items()]
 
 
 def import_situation(outing: Outing, form: SituationForm) -> Situation:

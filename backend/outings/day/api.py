@@ -65,7 +65,8 @@ def add_outing(request: HttpRequest, outing: OutingIn) -> OutingOut:
 @router.post("/outings/import", response=OutingOut)
 def import_outing(request: HttpRequest, file: OutingFile) -> OutingOut:
     """A day from a file, all or nothing."""
-    return _one(request, actions.import_outing(request.user, file).pk)
+    outing, notes = actions.import_outing(request.user, file)
+    return _one(request, outing.pk).model_copy(update={"notes": notes})
 
 
 @router.put("/outings/{pk}", response=OutingOut)

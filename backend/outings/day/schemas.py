@@ -40,7 +40,7 @@ class SituationRow(Schema):
 
 
 class OutingOut(Schema):
-    """A day with its situations."""
+    """A day with its situations; notes: what was changed while it was read from a file."""
 
     id: int
     title: str
@@ -48,6 +48,7 @@ class OutingOut(Schema):
     mains_hz: Mains | None
     day: dt.date
     situations: list[SituationRow]
+    notes: list[str] = Field(default_factory=list)
 
 
 class SituationOut(Schema):

@@ -12,6 +12,7 @@ from forms.advise_command import answer
 from kit.models import Piece
 from outings.actions import load_demo_people
 from outings.models import Outing, Situation
+from outings.tests.test_outings import Day
 from people.tests.caller import Caller, pointers
 
 LIGHT = {"ev100": 11}
@@ -79,3 +80,24 @@ class SituationFiles(TestCase):
                 self.assertIn(place, pointers(refused))
         self.assertEqual((Piece.objects.filter(person=self.wren).count(), self.bare.situations.count()), (0, 0))
         self.assertEqual(self.caller.post(f"/api/outings/{self.bare.pk}/situations/import", good).status_code, 404)
+
+
+class Names(Day):
+    def test_kit_of_any_name_is_brought_under_one_that_can_be_reached_and_removed(self) -> None:
+        file = self.caller.get(f"/api/outings/{self.day['id']}/export").json()
+        odd = {"merrow-swift-20": "a/b", "oxwick-plate-60": "..", "quillon-lane-32": "import", "merrow-500": "Merrow 500 f/5.6"}
+        text = json.dumps({**file, "title": "Brought"})
+        for name, other in odd.items():
+            text = text.replace(f'"{name}"', json.dumps(other))
+        wren = Caller(get_user_model().objects.create_user("wren"))
+        told = wren.post("/api/outings/import", json.loads(text))
+        self.assertEqual(told.status_code, 200, told.content[:300])
+        self.assertEqual(len(told.json()["notes"]), 4)
+        kit = wren.get("/api/kit").json()
+        slugs = {("body", b["slug"]) for b in kit["bodies"]} | {("lens", b["slug"]) for b in kit["lenses"]}
+        self.assertTrue({("body", "a-b"), ("body", "piece"), ("body", "import-1"), ("lens", "merrow-500-f-5-6")} <= slugs, slugs)
+        day = wren.get(f"/api/outings/{told.json()['id']}/slots").json()
+        self.assertEqual(day["problems"], [], "every situation finds its kit")
+        for kind, slug in slugs:
+            self.assertRegex(slug, r"^[a-z0-9-]{1,60}$")
+            self.assertEqual(wren.delete(f"/api/kit/{kind}/{slug}").status_code, 204, slug)

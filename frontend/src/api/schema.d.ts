@@ -3955,7 +3955,7 @@ export interface components {
         };
         /**
          * OutingOut
-         * @description A day with its situations.
+         * @description A day with its situations; notes: what was changed while it was read from a file.
          */
         OutingOut: {
             /** Id */
@@ -3973,6 +3973,8 @@ export interface components {
             day: string;
             /** Situations */
             situations: components["schemas"]["SituationRow"][];
+            /** Notes */
+            notes?: string[];
         };
         /**
          * SituationRow

@@ -59,6 +59,8 @@ const past = ref<{ text: string; back: () => Promise<unknown> } | null>(null);
 /** The day that is being described; null for a new one. */
 const form = ref<{ day: Day | null } | null>(null);
 const said = ref("");
+/** What was changed while a file was read. */
+const notes = ref<string[]>([]);
 
 const refresh = () => queries.invalidateQueries({ queryKey: ["outings"] });
 async function run<T>(call: Promise<T>): Promise<T | undefined> {
@@ -163,6 +165,7 @@ async function importFile(event: Event): Promise<void> {
   else {
     const brought = await run(take(client.POST("/api/outings/import", sent)));
     if (brought) await router.push({ name: "day", params: { id: brought.id } });
+    notes.value = brought?.notes ?? [];
   }
 }
 
@@ -181,6 +184,10 @@ onUnmounted(
   <main class="outings page whole">
     <p v-if="wrong" class="error" role="alert">{{ wrong }}</p>
     <p v-if="past" class="past" role="status">{{ past.text }} <button class="plain" @click="takeBack">Take it back</button></p>
+    <p v-if="notes.length" class="past" role="status">
+      Read; {{ notes.join(", ") }}, since those names cannot stand in an address.
+      <button class="plain" @click="notes = []">Good</button>
+    </p>
     <section v-if="isSuccess && !days?.length" class="empty">
       <h1>No outing yet</h1>
       <p class="reason">
