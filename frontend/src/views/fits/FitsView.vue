@@ -130,7 +130,7 @@ onUnmounted(
       ><RouterLink :to="{ name: 'bench', params: { id } }">{{ situation.starts_at }}&ensp;{{ situation.title }}</RouterLink></span
     >
   </Teleport>
-  <main class="fits page">
+  <main class="fits page whole">
     <h1>Does it fit me?</h1>
     <p class="reason">
       Someone else’s recipe, another of your setups, or what a slot holds, carried over to

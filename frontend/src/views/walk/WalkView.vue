@@ -150,7 +150,7 @@ onUnmounted(
       ><RouterLink :to="{ name: 'bench', params: { id } }">{{ situation.starts_at }}&ensp;{{ situation.title }}</RouterLink></span
     >
   </Teleport>
-  <main class="load page">
+  <main class="load page whole">
     <p v-if="fails" class="error" role="alert">{{ fails.message }}</p>
     <template v-if="walk">
       <h1>Through the menus of {{ bodyName }}</h1>
@@ -196,41 +196,43 @@ onUnmounted(
         >
       </div>
       <p v-if="wrong" class="error" role="alert">{{ wrong }}</p>
-      <section v-for="(page, k) in pages" :key="`${k}-${page.name}`">
-        <h2>{{ page.name }}</h2>
-        <div v-for="step in page.steps" :key="step.setting" class="step" :class="{ done: done[step.setting] }">
-          <label>
-            <span class="what"
-              ><b>{{ step.label }}</b> <span class="quiet">{{ step.neutral }}</span></span
-            >
-            <span class="to"
-              ><span class="quiet">{{ step.before ?? "unknown" }} →</span> <b>{{ step.shown }}</b></span
-            >
-            <span class="quiet presses">{{ count(step.presses) }}</span>
-            <input v-if="walk.way === 'audit'" type="checkbox" :checked="!!done[step.setting]" @change="tick(step)" />
-          </label>
-          <button
-            class="plain"
-            data-repeats
-            :aria-label="`${step.label} cannot be set`"
-            :aria-expanded="refusing === step.setting"
-            @click="refusing = refusing === step.setting ? '' : step.setting"
-          >
-            cannot
-          </button>
-          <form v-if="refusing === step.setting" class="why" @submit.prevent="refuse(step.setting, why)">
-            <input
-              v-model="why"
+      <div class="menus">
+        <section v-for="(page, k) in pages" :key="`${k}-${page.name}`">
+          <h2>{{ page.name }}</h2>
+          <div v-for="step in page.steps" :key="step.setting" class="step" :class="{ done: done[step.setting] }">
+            <label>
+              <span class="what"
+                ><b>{{ step.label }}</b> <span class="quiet">{{ step.neutral }}</span></span
+              >
+              <span class="to"
+                ><span class="quiet">{{ step.before ?? "unknown" }} →</span> <b>{{ step.shown }}</b></span
+              >
+              <span class="quiet presses">{{ count(step.presses) }}</span>
+              <input v-if="walk.way === 'audit'" type="checkbox" :checked="!!done[step.setting]" @change="tick(step)" />
+            </label>
+            <button
               class="plain"
-              maxlength="200"
-              required
-              placeholder="why not"
-              :aria-label="`why ${step.label} cannot be set`"
-            />
-            <button class="button">Leave it out</button>
-          </form>
-        </div>
-      </section>
+              data-repeats
+              :aria-label="`${step.label} cannot be set`"
+              :aria-expanded="refusing === step.setting"
+              @click="refusing = refusing === step.setting ? '' : step.setting"
+            >
+              cannot
+            </button>
+            <form v-if="refusing === step.setting" class="why" @submit.prevent="refuse(step.setting, why)">
+              <input
+                v-model="why"
+                class="plain"
+                maxlength="200"
+                required
+                placeholder="why not"
+                :aria-label="`why ${step.label} cannot be set`"
+              />
+              <button class="button">Leave it out</button>
+            </form>
+          </div>
+        </section>
+      </div>
       <section v-if="walk.refused.length">
         <h2>Could not be set</h2>
         <div v-for="one in walk.refused" :key="one.setting" class="step">
@@ -263,6 +265,14 @@ onUnmounted(
 </template>
 
 <style scoped>
+/* Page by page down one column and on in the next: the order of the walk. */
+.menus {
+  columns: 2 500px;
+  column-gap: 48px;
+}
+.menus section {
+  break-inside: avoid;
+}
 .step {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 64px;
