@@ -6,6 +6,7 @@ import json
 from collections.abc import Iterable, Mapping
 from copy import deepcopy
 from dataclasses import dataclass
+from itertools import pairwise
 from typing import Any, TypeVar
 
 from pydantic import BaseModel, ValidationError
@@ -80,14 +81,20 @@ def what_can_be_read(form: type[F], document: Mapping[str, Any]) -> tuple[F, tup
             found += problems_of(rows)
 
 
-def _take_out(document: Any, path: tuple[str | int, ...]) -> bool:
-    """Take the deepest part that there is along a path out of a document; whether anything was."""
-    for part in path[:-1]:
-        inside = document.get(part) if isinstance(document, dict) else None
-        if not isinstance(inside, dict) or path[path.index(part) + 1] not in inside:
-            return isinstance(document, dict) and document.pop(part, None) is not None
+def _take_out(document: dict[str, Any], path: tuple[str | int, ...]) -> bool:
+    """Take the deepest part that there is along a path of keys out of a document; whether anything was."""
+    for part, below in pairwise(path):
+        inside = document.get(str(part))
+        if not isinstance(inside, dict) or below not in inside:
+            return _taken(document, part)
         document = inside
-    return isinstance(document, dict) and document.pop(path[-1], None) is not None
+    return _taken(document, path[-1])
+
+
+def _taken(document: dict[str, Any], part: str | int) -> bool:
+    there = part in document
+    document.pop(str(part), None)
+    return there
 
 
 def problems_of(rows: Iterable[Any], skip: int = 0) -> tuple[Problem, ...]:

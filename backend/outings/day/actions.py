@@ -7,7 +7,7 @@ from typing import Any
 from django.db.models import OuterRef, Prefetch, QuerySet, Subquery
 
 from craft.day.checks import Moment
-from craft.setup.brief import Brief, brief_of
+from craft.setup.brief import brief_of
 from forms.outing_form import SituationDocument, fingerprint
 from forms.problems import InputError
 from forms.setup_form import figures_of
@@ -61,13 +61,12 @@ def outing_out(outing: Outing, kit: actions.Kit) -> OutingOut:
 def day_out(outing: Outing, kit: actions.Kit) -> DayOut:
     """A day at a glance: every picture in a few words, and how far each tool is."""
     setups, _ = made_of(outing, kit)
-    told = {made.pk: brief_of(made.setup) for made in setups}
-    made_by = {made.pk: made for made in setups}
+    made = {one.pk: one for one in setups}
     bodies = slots_of(outing, kit).bodies
     slots = [slot for body in bodies for bank in body.banks for slot in bank.slots if slot.title]
     rows = outing_out(with_rows(Outing.objects.filter(pk=outing.pk)).get(), kit).situations
     return DayOut(
-        pictures=[_glance(row.id, made_by.get(row.id), told.get(row.id)) for row in rows],
+        pictures=[_glance(row.id, made.get(row.id)) for row in rows],
         bodies=[_body_day(body) for body in bodies],
         tools=ToolsOut(
             to_load=sum(slot.now is None or slot.now.differs != 0 for slot in slots),
@@ -80,9 +79,10 @@ def day_out(outing: Outing, kit: actions.Kit) -> DayOut:
     )
 
 
-def _glance(situation: int, made: Made | None, brief: Brief | None) -> GlanceOut:
-    if made is None or brief is None:
+def _glance(situation: int, made: Made | None) -> GlanceOut:
+    if made is None:
         return GlanceOut(situation=situation, figures="", told="", warns=True, problem="no setup as it stands")
+    brief = brief_of(made.setup)
     return GlanceOut(situation=situation, figures=figures_of(made.setup), told=brief.text, warns=brief.warns, problem="")
 
 

@@ -1,15 +1,13 @@
-"""All settings, the guide, a body's own words and the habits of the profile, used as one would."""
+"""All settings, the guide and the habits of the profile, used as one would."""
 
 from __future__ import annotations
 
 import re
-import tempfile
-from pathlib import Path
 
 from playwright.sync_api import Page, expect
 
 from craft.vocabulary.called import CALLED
-from kit.models import Dialect, Held, Piece
+from kit.models import Held, Piece
 from outings.models import Situation
 from people.models import Profile
 from studio.tests.browser import BrowserCase
@@ -311,171 +309,6 @@ class Guide(BrowserCase):
         expect(page).to_have_url(re.compile(r"/guide/white_kelvin$"))
         page.go_back()
         expect(page.get_by_label("search settings")).to_be_visible()
-
-
-LATE_ANSWERS = """() => {
-    const quick = window.fetch;
-    window.fetch = async (request) => {
-        const answer = await quick(request);
-        if (request.method === "PUT") await new Promise((later) => setTimeout(later, 900));
-        return answer;
-    };
-}"""
-
-
-class OwnWords(BrowserCase):
-    def words(self, page: Page, holds: object) -> list[dict[str, object]]:
-        for _ in range(100):
-            entries = Dialect.objects.get(piece__person=self.ilse, piece__slug="quillon-lane-32").document["entries"]
-            if holds(entries):  # type: ignore[operator]
-                return entries
-            page.wait_for_timeout(100)
-        raise AssertionError("never kept")
-
-    def test_labels_pages_and_order_are_edited_by_keyboard_and_undone(self) -> None:
-        page = self.open("/kit/bodies/quillon-lane-32")
-        page.get_by_label("label of exposure mode", exact=True).fill("manner")
-        page.keyboard.press("Tab")
-        self.words(page, lambda rows: rows[0]["label"] == "manner")
-        page.get_by_label("page more", exact=True).fill("second")
-        page.keyboard.press("Enter")
-        self.words(page, lambda rows: any(row["menu"][0] == "second" for row in rows) and all(row["menu"][0] != "more" for row in rows))
-        page.get_by_label("label of time", exact=True).focus()
-        page.keyboard.press("Alt+ArrowUp")
-        self.words(page, lambda rows: [row["setting"] for row in rows[:2]] == ["shutter_time", "exposure_mode"])
-        expect(page.get_by_label("label of time", exact=True)).to_be_focused()
-        for _ in range(3):
-            page.get_by_role("button", name="Undo").click()
-            expect(page.get_by_role("status").filter(has_text="undone").first).to_be_visible()
-            self.answered(page)
-        rows = self.words(page, lambda rows: rows[0]["label"] == "exposure by")
-        self.assertEqual((rows[0]["setting"], {row["menu"][0] for row in rows}), ("exposure_mode", {"taking", "more", "files", "body"}))
-        self.assertEqual(self.wrong, [])
-
-    def test_quick_changes_of_one_person_never_cross_each_other_however_late_the_answers(self) -> None:
-        page = self.open("/kit/bodies/quillon-lane-32")
-        page.evaluate(LATE_ANSWERS)
-        for name, label in (("time", "first"), ("aperture", "second"), ("exposure mode", "third")):
-            page.get_by_label(f"label of {name}", exact=True).fill(label)
-            page.keyboard.press("Tab")
-        for feature in ("a button under the thumb can focus", "the body takes two cards"):
-            page.get_by_label(feature).click()
-        self.words(page, lambda rows: {"first", "second", "third"} <= {row["label"] for row in rows})
-        self.answered(page)
-        facts = Piece.objects.get(person=self.ilse, slug="quillon-lane-32").document["facts"]
-        self.assertLessEqual({"rear_button", "two_cards"}, set(facts["features"]))
-        self.walk_to(page, "/profile")
-        for bar in ("30", "35"):
-            page.get_by_label("noise bar").fill(bar)
-            page.keyboard.press("Tab")
-            page.wait_for_timeout(700)
-        self.answered(page)
-        self.assertEqual(Profile.objects.get(person=self.ilse).document["noise_bar"], 35)
-        expect(page.get_by_text("changed elsewhere")).to_have_count(0)
-
-    def test_words_changed_in_two_windows_are_both_shown(self) -> None:
-        page = self.open("/kit/bodies/quillon-lane-32")
-        row = Dialect.objects.get(piece__person=self.ilse, piece__slug="quillon-lane-32")
-        row.document["entries"][0]["label"] = "from elsewhere"
-        row.revision += 1
-        row.save()
-        page.get_by_label("label of aperture", exact=True).fill("opening")
-        page.keyboard.press("Tab")
-        expect(page.get_by_role("alert").filter(has_text="changed elsewhere")).to_be_visible()
-        self.assertNotIn("opening", str(Dialect.objects.get(pk=row.pk).document))
-        page.get_by_role("button", name="Keep mine").click()
-        rows = self.words(page, lambda rows: any(row["label"] == "opening" for row in rows))
-        self.assertEqual(rows[0]["label"], "exposure by")
-
-    def test_a_label_that_cannot_be_is_told_at_its_row_and_the_stored_words_stand(self) -> None:
-        page = self.open("/kit/bodies/quillon-lane-32", size=PHONE)
-        page.get_by_label("label of time", exact=True).fill("exposure by")
-        page.keyboard.press("Tab")
-        expect(page.get_by_role("alert").filter(has_text="has this label on the same page already").first).to_be_visible()
-        rows = self.words(page, lambda rows: True)
-        self.assertEqual(rows[1]["label"], "time")
-        page.get_by_label("label of time", exact=True).fill("time")
-        page.keyboard.press("Tab")
-        self.answered(page)
-        expect(page.get_by_text("has this label on the same page already")).to_have_count(0)
-
-    def test_what_the_body_holds_is_listed_and_forgotten(self) -> None:
-        page = self.open("/kit/bodies/merrow-swift-20")
-        expect(page.get_by_text("15 known, 140 unknown")).to_be_visible()
-        page.get_by_role("button", name="make beeps unknown").click()
-        expect(page.get_by_text("14 known, 141 unknown")).to_be_visible()
-        page.get_by_role("button", name="The body was reset: all unknown").click()
-        expect(page.get_by_text("0 known, 155 unknown")).to_be_visible()
-        self.assertEqual(Held.objects.filter(piece__person=self.ilse, piece__slug="merrow-swift-20").count(), 0)
-        self.assertEqual(self.wrong, [])
-
-    def test_a_wrong_paste_changes_nothing_and_a_right_one_is_taken(self) -> None:
-        page = self.open("/kit/bodies/quillon-lane-32")
-        page.get_by_label("rows to paste").fill("setting,label,menu\nbeeps,Bell,Deck\nnonsense,What,Deck\n")
-        page.get_by_role("button", name="Take these rows").click()
-        expect(page.get_by_role("alert").filter(has_text="Nothing was changed")).to_contain_text("row 3, setting")
-        self.assertEqual(len(self.words(page, lambda rows: True)), 125)
-        page.get_by_label("rows to paste").fill("setting,label,menu\nbeeps,Bell,Deck > Sounds\n")
-        page.get_by_role("button", name="Take these rows").click()
-        self.words(page, lambda rows: [row["label"] for row in rows] == ["Bell"])
-        page.get_by_label("which setting").select_option("grid")
-        page.get_by_label("its label").fill("Lines")
-        page.get_by_label("its pages").fill("Deck > Views")
-        page.get_by_role("button", name="Write it down").click()
-        self.words(page, lambda rows: len(rows) == 2)
-        page.get_by_label("label of beeps").focus()
-        page.get_by_label("words for values of beeps").fill("on=Aye; off=Nay")
-        page.keyboard.press("Tab")
-        self.words(page, lambda rows: rows[0]["values"] == {"on": "Aye", "off": "Nay"})
-        page.get_by_label("words for values of beeps").fill("loud")
-        page.keyboard.press("Tab")
-        expect(page.get_by_role("alert").filter(has_text="is not a value of beeps: off, on").first).to_be_visible()
-        expect(page.get_by_label("label of grid")).to_have_value("Lines")
-
-    def test_what_the_body_has_decides_what_is_asked(self) -> None:
-        page = self.open("/kit/bodies/quillon-lane-32")
-        page.get_by_label("a button under the thumb can focus").check()
-        self.answered(page)
-        page.get_by_label("it lacks").select_option("grid")
-        self.answered(page)
-        page.get_by_label("firmware", exact=True).fill("1.05")
-        page.keyboard.press("Tab")
-        self.answered(page)
-        facts = Piece.objects.get(person=self.ilse, slug="quillon-lane-32").document["facts"]
-        self.assertIn("rear_button", facts["features"])
-        self.assertEqual((facts["firmware"], "grid" in facts["absent"]), ("1.05", True))
-        queue = Situation.objects.get(outing=self.day, document__title="Early ferry queue")
-        page.goto(f"/situations/{queue.pk}/settings")
-        expect(line(page, "focus_activation")).to_be_visible()
-        expect(line(page, "grid")).to_have_count(0)
-
-    def test_a_body_changed_in_two_windows_is_told_and_the_newer_one_shown(self) -> None:
-        page = self.open("/kit/bodies/quillon-lane-32")
-        page.get_by_label("firmware", exact=True).wait_for()
-        row = Piece.objects.get(person=self.ilse, slug="quillon-lane-32")
-        row.document["facts"]["firmware"] = "9.9"
-        row.revision += 1
-        row.save()
-        page.get_by_label("the body takes two cards").check()
-        expect(page.get_by_role("alert").filter(has_text="changed elsewhere")).to_be_visible()
-        expect(page.get_by_label("firmware", exact=True)).to_have_value("9.9")
-        self.assertNotIn("two_cards", Piece.objects.get(pk=row.pk).document["facts"]["features"])
-
-    def test_a_body_leaves_and_comes_back_as_a_file(self) -> None:
-        page = self.open("/kit/bodies/tamsel-heron")
-        with page.expect_download() as download:
-            page.get_by_role("link", name="Body and words, JSON").click()
-        with tempfile.TemporaryDirectory() as folder:
-            file = Path(folder) / "heron.json"
-            download.value.save_as(file)
-            page.goto("/kit")
-            field = page.get_by_label("a body with its words, from a file")
-            field.set_input_files({"name": "x.json", "mimeType": "application/json", "buffer": b'{"format": "other"}'})
-            expect(page.get_by_role("alert").filter(has_text="Nothing was added")).to_be_visible()
-            field.set_input_files(file)
-            expect(page.locator(".body").filter(has_text="Tamsel Heron, long zoom in one piece")).to_have_count(2)
-        copies = Piece.objects.filter(person=self.ilse, document__name__startswith="Tamsel Heron")
-        self.assertEqual(len({str(piece.dialect.document["entries"]) for piece in copies}), 1)
 
 
 class Habits(BrowserCase):
