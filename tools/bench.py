@@ -11,9 +11,7 @@ from __future__ import annotations
 import http.client
 import itertools
 import json
-import os
 import statistics
-import subprocess
 import sys
 import tempfile
 import time
@@ -28,6 +26,8 @@ sys.path.insert(0, str(BACKEND))
 
 import cv2
 import numpy as np
+from serving import demo_environment, listening, port_of, server, started, wait_until_up
+from setup_steps import PYTHON, quiet
 
 from craft.configuration.configure import configure
 from craft.configuration.decided import facts_of
@@ -45,7 +45,6 @@ from forms.dialect_form import of_demo
 from forms.setup_form import setup_of
 from forms.situation_form import SituationForm
 
-PORT = 8392
 CASES = {
     "sports": {"genre": "sports", "body": "merrow-swift-20", "lens": "merrow-70-200", "light": {"ev100": 11}},
     "night sky": {"genre": "night_sky", "body": "merrow-swift-20", "lens": "oxwick-20", "light": {"ev100": -7}},
@@ -257,51 +256,27 @@ def memory_mb(pid: int) -> float:
     return own + sum(memory_mb(int(child)) for child in children)
 
 
-def first_page(port: int) -> None:
-    """Wait until the server gives its first page."""
-    while True:
-        connection = http.client.HTTPConnection("127.0.0.1", port, timeout=5)
-        try:
-            connection.request("GET", "/enter")
-            if connection.getresponse().status == 200:
-                return
-        except ConnectionError:
-            time.sleep(0.01)
-        finally:
-            connection.close()
-
-
 def round_trip() -> None:
     """The API over the computation, cold start and memory of the production server."""
     with tempfile.TemporaryDirectory() as folder:
-        env = os.environ | {"APERTURE_LOCAL": "1", "APERTURE_DATABASE": str(Path(folder) / "bench.sqlite3")}
-        subprocess.run([sys.executable, "manage.py", "migrate", "-v0"], cwd=BACKEND, env=env, check=True)
-        command = [
-            "-m",
-            "gunicorn",
-            "studio.wsgi",
-            "--bind",
-            f"127.0.0.1:{PORT}",
-            "--workers",
-            "2",
-            "--threads",
-            "8",
-            "--log-level",
-            "error",
-        ]
+        env = demo_environment(Path(folder) / "bench.sqlite3")
+        quiet([str(PYTHON), "manage.py", "migrate", "-v0"], BACKEND, "making a database", env)
+        held = listening()
+        port = port_of(held)
         start = time.perf_counter()
-        server = subprocess.Popen([sys.executable, *command], cwd=BACKEND, env=env)
+        process = started(server(held), BACKEND, env)
+        held.close()
         try:
-            first_page(PORT)
-            print(f"cold start to the first page {time.perf_counter() - start:.2f} s")
-            posts()
-            print(f"server memory {memory_mb(server.pid):.0f} MB with two workers")
+            wait_until_up(process, port)
+            print(f"cold start to the first answer {time.perf_counter() - start:.2f} s")
+            posts(port)
+            print(f"server memory {memory_mb(process.pid):.0f} MB with two workers")
         finally:
-            server.terminate()
-            server.wait()
+            process.terminate()
+            process.wait()
 
 
-def posts() -> None:
+def posts(port: int) -> None:
     """POST /api/advise against the same computation without a server, taken in turns; no question is asked twice."""
     light = itertools.count(11_000_000)
 
@@ -309,7 +284,7 @@ def posts() -> None:
         return CASES["sports"] | {"light": {"ev100": next(light) / 1_000_000}}
 
     headers = {"Content-Type": "application/json", "X-CSRFToken": "t" * 32, "Cookie": f"csrftoken={'t' * 32}"}
-    connection = http.client.HTTPConnection("127.0.0.1", PORT)
+    connection = http.client.HTTPConnection("127.0.0.1", port)
 
     def post() -> None:
         connection.request("POST", "/api/advise", json.dumps(question()), headers)

@@ -2,13 +2,8 @@
 
 from __future__ import annotations
 
-import os
-import subprocess
 import sys
 import tempfile
-import time
-import urllib.error
-import urllib.request
 from pathlib import Path
 from typing import Any
 
@@ -16,29 +11,11 @@ from playwright.sync_api import Page, sync_playwright
 
 sys.path.insert(0, str(Path(__file__).resolve().parent.parent / "backend"))
 
+from serving import ROOT, running
+
 from studio.tests.chromium import CHROMIUM, DESK, FLAGS, PHONE
 
-ROOT = Path(__file__).resolve().parent.parent
-BACKEND = ROOT / "backend"
 SHOTS = ROOT / "docs" / "screenshots"
-
-
-def served(database: Path, port: int) -> subprocess.Popen[bytes]:
-    """The production server on fresh demo data, once it answers."""
-    env = os.environ | {"APERTURE_LOCAL": "1", "APERTURE_DEMO": "1", "APERTURE_DATABASE": str(database)}
-    for command in (["migrate", "-v0"], ["load_demo", "--password", "for-pictures-only-3"]):
-        subprocess.run([sys.executable, "manage.py", *command], cwd=BACKEND, env=env, check=True, capture_output=True)
-    command = [sys.executable, "-m", "gunicorn", "studio.wsgi", "--bind", f"127.0.0.1:{port}", "--threads", "4", "--log-level", "error"]
-    server = subprocess.Popen(command, cwd=BACKEND, env=env)
-    for _ in range(100):
-        try:
-            urllib.request.urlopen(f"http://127.0.0.1:{port}/enter", timeout=5)
-        except (urllib.error.URLError, ConnectionError):
-            time.sleep(0.1)
-        else:
-            return server
-    server.terminate()
-    raise RuntimeError("the server does not answer")
 
 
 def tell(page: Page, text: str) -> None:
@@ -175,15 +152,10 @@ def main() -> int:
     SHOTS.mkdir(parents=True, exist_ok=True)
     for old in SHOTS.glob("*.png"):
         old.unlink()
-    with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright:
-        server = served(Path(folder) / "shots.sqlite3", 8391)
-        try:
-            browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
-            views(browser, "http://127.0.0.1:8391")
-            browser.close()
-        finally:
-            server.terminate()
-            server.wait()
+    with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright, running(Path(folder)) as port:
+        browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
+        views(browser, f"http://127.0.0.1:{port}")
+        browser.close()
     return 0
 
 

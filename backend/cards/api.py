@@ -20,6 +20,7 @@ from outings.actions import Kit
 from outings.models import Situation
 from outings.pocket import pocket_of
 from people.replies import as_json
+from people.replies import files as file_types
 
 router = Router(tags=["cards"])
 
@@ -74,21 +75,21 @@ def as_file(data: str | bytes, kind: str, name: str, *, inline: bool = False) ->
     return HttpResponse(data, content_type=kind, headers={"Content-Disposition": content_disposition_header(not inline, name) or "inline"})
 
 
-@router.get("/cards/{pk}/card.html")
+@router.get("/cards/{pk}/card.html", openapi_extra=file_types("text/html"))
 def card_page(request: HttpRequest, pk: int) -> HttpResponse:
     """The card as one self-contained page."""
     name, snapshot = _mine(request, pk)
     return as_file(files.page(snapshot), "text/html; charset=utf-8", f"{name}.html")
 
 
-@router.get("/cards/{pk}/card.pdf")
+@router.get("/cards/{pk}/card.pdf", openapi_extra=file_types("application/pdf"))
 def card_pdf(request: HttpRequest, pk: int, sheet: Literal["A6", "A4"] = "A6") -> HttpResponse:
     """The card as a print sheet."""
     name, snapshot = _mine(request, pk)
     return as_file(files.pdf(snapshot, sheet), "application/pdf", f"{name}-{sheet}.pdf", inline=True)
 
 
-@router.get("/cards/{pk}/ladder.csv")
+@router.get("/cards/{pk}/ladder.csv", openapi_extra=file_types("text/csv"))
 def card_ladder(request: HttpRequest, pk: int) -> HttpResponse:
     """The card's ladder as a table."""
     name, snapshot = _mine(request, pk)

@@ -20,10 +20,12 @@ from outings.mine import my_outing
 from outings.models import Situation
 from outings.walk.api import walk_to
 from outings.walk.schemas import Special
+from people.replies import files
 
 router = Router(tags=["sheets"])
 
 Kind = Literal["csv", "pdf"]
+SHEETS = files("text/csv", "application/pdf")
 
 
 def _answer(sheet: Sheet, kind: Kind) -> HttpResponse:
@@ -33,7 +35,7 @@ def _answer(sheet: Sheet, kind: Kind) -> HttpResponse:
     return as_file(sheet_pdf(sheet), "application/pdf", name, inline=True)
 
 
-@router.get("/situations/{pk}/walk.{kind}")
+@router.get("/situations/{pk}/walk.{kind}", openapi_extra=SHEETS)
 def walk_file(request: HttpRequest, pk: int, kind: Kind, special: Special = "") -> HttpResponse:
     """A walk as a file."""
     row = get_object_or_404(Situation, pk=pk, outing__person=request.user, outing__deleted_at=None, deleted_at=None)
@@ -41,21 +43,21 @@ def walk_file(request: HttpRequest, pk: int, kind: Kind, special: Special = "") 
     return _answer(walk_sheet(walk_to(request, row, None, special), str(row.document["title"]), body), kind)
 
 
-@router.get("/situations/{pk}/recipe.{kind}")
+@router.get("/situations/{pk}/recipe.{kind}", openapi_extra=SHEETS)
 def recipe_file(request: HttpRequest, pk: int, kind: Kind) -> HttpResponse:
     """A situation's configuration as a recipe to read."""
     row = get_object_or_404(Situation, pk=pk, outing__person=request.user, outing__deleted_at=None, deleted_at=None)
     return _answer(recipe_sheet(recipe_from(Kit(request.user), row)), kind)
 
 
-@router.get("/outings/{pk}/checks.{kind}")
+@router.get("/outings/{pk}/checks.{kind}", openapi_extra=SHEETS)
 def checks_file(request: HttpRequest, pk: int, kind: Kind) -> HttpResponse:
     """The checks of an outing as a file."""
     outing = my_outing(request, pk)
     return _answer(checks_sheet(checks_of(outing, Kit(request.user))), kind)
 
 
-@router.get("/kit/bodies/{slug}/first.{kind}")
+@router.get("/kit/bodies/{slug}/first.{kind}", openapi_extra=SHEETS)
 def first_file(request: HttpRequest, slug: str, kind: Kind) -> HttpResponse:
     """The record of a body as a file."""
     piece = get_object_or_404(with_state(request.user), slug=slug, deleted_at=None)

@@ -5,23 +5,35 @@ from __future__ import annotations
 import datetime as dt
 import hashlib
 import json
+import re
 from dataclasses import dataclass
 from typing import Annotated, Any, Literal
 
-from pydantic import Field
+from pydantic import BeforeValidator, Field, WithJsonSchema
 
 from forms.kit_form import BodyForm, Form, LensForm
 from forms.profile_form import PersonForm
 from forms.situation_form import Habits, Inputs, Mains, Schools, SituationForm, read_situation
 
 Slug = Annotated[str, Field(min_length=1, max_length=80)]
+HOUR = r"^([01]\d|2[0-3]):[0-5]\d(:[0-5]\d(\.\d{1,6})?)?$"
+
+
+def _hour(value: Any) -> Any:
+    if not isinstance(value, dt.time) and not (isinstance(value, str) and re.fullmatch(HOUR, value, re.ASCII)):
+        raise ValueError("an hour on a clock of twenty-four hours is accepted: 04:20")
+    return value
+
+
+Hour = Annotated[dt.time, BeforeValidator(_hour), WithJsonSchema({"type": "string", "pattern": HOUR})]
+"""When a picture begins, without a zone."""
 
 
 class SituationDocument(Inputs):
     """A stored situation: inputs, locks, schools and concessions; body and lens by their slug in the person's kit."""
 
     title: Annotated[str, Field(min_length=1, max_length=120)]
-    starts_at: dt.time
+    starts_at: Hour
     note: Annotated[str, Field(max_length=2000)] = ""
     body: Slug
     lens: Slug

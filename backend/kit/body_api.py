@@ -18,6 +18,7 @@ from forms.kit_form import BodyForm
 from kit import actions
 from kit.api import BodyOut, piece_out
 from kit.models import Dialect, Piece
+from people.replies import files
 from people.versions import tag
 
 router = Router(tags=["bodies"])
@@ -117,7 +118,7 @@ def import_dialect(
     return _dialect_out(actions.save_dialect(piece, read_dialect(pasted.text, pasted.kind), if_match), response)
 
 
-@router.get("/kit/bodies/{slug}/dialect.csv", response={200: str})
+@router.get("/kit/bodies/{slug}/dialect.csv", openapi_extra=files("text/csv"))
 def export_dialect(request: HttpRequest, slug: str) -> HttpResponse:
     """A body's words as CSV."""
     form = DialectForm.model_validate(actions.dialect_of(_body(request, slug)).document)

@@ -15,9 +15,11 @@ from forms.picture_facts import ACCEPTED, LARGEST_BYTES, read_frame
 from forms.problems import InputError, Problem
 from kit import actions
 from kit.api import BodyOut, piece_out
+from people.guards import stateless
 
 router = Router(tags=["describe"])
 CHUNK = 1 << 20
+FILE = {"required": True, "content": {"application/octet-stream": {"schema": {"type": "string", "format": "binary"}}}}
 
 
 class KindOut(Schema):
@@ -77,7 +79,8 @@ def add_described(request: HttpRequest, answers: DescribeForm) -> Any:
         return piece_out(actions.add(request.user, "body", body))
 
 
-@router.post("/kit/picture", response=PictureOut)
+@router.post("/kit/picture", response=PictureOut, openapi_extra={"requestBody": FILE})
+@stateless
 def from_picture(request: HttpRequest) -> PictureOut:
     """What one frame tells about its body and lens. The file itself is the request's body; nothing is stored."""
     with tempfile.NamedTemporaryFile() as kept:

@@ -309,7 +309,7 @@ def load_demo_people(password: str) -> list[str]:
         with transaction.atomic():
             model.objects.filter(username=name).delete()
             person = model.objects.create_user(name, password=password)
-            Profile.objects.create(person=person, document=profile)
+            Profile.objects.create(person=person, document=profile, of_demo=True)
             copy_demo(person, day=True)
             for slug, (values, verified) in HELD.get(name, {}).items():
                 hold(Piece.objects.get(person=person, kind="body", slug=slug), values, verified=verified)

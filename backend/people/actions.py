@@ -2,15 +2,33 @@
 
 from __future__ import annotations
 
+from secrets import compare_digest
 from typing import Any
 
+from django.conf import settings
 from django.contrib.auth import get_user_model, password_validation
 from django.contrib.auth.models import AbstractBaseUser
-from django.core.exceptions import ValidationError
+from django.core.exceptions import PermissionDenied, ValidationError
 from django.db import IntegrityError, transaction
 
 from forms.problems import InputError, Problem
 from people.models import Profile
+from people.names import checked
+
+TAKEN = Problem("/name", "this name is taken; choose another")
+
+
+def may_register(invitation: str) -> None:
+    """Whether this server takes new accounts, and with which word.
+
+    Raises
+    ------
+    PermissionDenied : it takes none. InputError : it asks for a word of invitation, and this is not it.
+    """
+    if settings.REGISTRATION == "closed":
+        raise PermissionDenied("This server takes no new accounts.")
+    if settings.REGISTRATION == "invited" and not compare_digest(invitation.encode(), settings.INVITATION.encode()):
+        raise InputError([Problem("/invitation", "this is not the word of invitation; ask whoever runs this server")])
 
 
 def register(name: str, password: str) -> AbstractBaseUser:
@@ -21,11 +39,10 @@ def register(name: str, password: str) -> AbstractBaseUser:
     InputError : the name is taken or not usable, or the password is too weak.
     """
     model = get_user_model()
+    name = checked(name)
     person = model(username=name)
-    try:
-        model.username_validator(name)
-    except ValidationError:
-        raise InputError([Problem("/name", "use letters, digits and @ . + - _ only")]) from None
+    if model.objects.filter(username__iexact=name).exists():
+        raise InputError([TAKEN])
     _check_password(password, person, "/password")
     person.set_password(password)
     try:
@@ -33,7 +50,7 @@ def register(name: str, password: str) -> AbstractBaseUser:
             person.save()
             Profile.objects.create(person=person)
     except IntegrityError:
-        raise InputError([Problem("/name", "this name is taken; choose another")]) from None
+        raise InputError([TAKEN]) from None
     return person
 
 

@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 
 from django.conf import settings
 from django.contrib.auth import authenticate, get_user_model, login, logout, update_session_auth_hash
 from django.db import transaction
-from django.http import Http404, HttpRequest, HttpResponse
+from django.db.models import QuerySet
+from django.http import HttpRequest, HttpResponse
 from django.middleware.csrf import get_token
+from django.shortcuts import get_object_or_404
 from ninja import Header, Router, Schema
 from pydantic import Field
 
@@ -16,13 +18,17 @@ from forms.problems import InputError, Problem, what_can_be_read
 from forms.profile_form import PersonForm
 from outings.actions import copy_demo
 from people import actions
+from people.doors import COUNTED, at_the_door
 from people.guards import Anyone
 from people.models import Profile
+from people.names import LONGEST, plain
 from people.versions import check_version, tag
 
 router = Router(tags=["people"])
+doors = Router(tags=["people"])
+doors.add_decorator(at_the_door, mode="view")
 
-Name = Annotated[str, Field(min_length=1, max_length=60)]
+Name = Annotated[str, Field(min_length=1, max_length=LONGEST)]
 Password = Annotated[str, Field(min_length=1, max_length=200)]
 
 
@@ -33,6 +39,12 @@ class Credentials(Schema):
     password: Password
 
 
+class NewAccount(Credentials):
+    """A name, a password, and the word of invitation where the server asks for one."""
+
+    invitation: Annotated[str, Field(max_length=200)] = ""
+
+
 class Passwords(Schema):
     """The present password and the next."""
 
@@ -41,11 +53,12 @@ class Passwords(Schema):
 
 
 class Me(Schema):
-    """Who is signed in; name null for nobody. ``demo``: whether demo people may be stepped in as."""
+    """Who is signed in; name null for nobody. demo: whether demo people may be stepped in as; registration: who may make an account."""
 
     name: str | None
     demo: bool
     demo_people: list[str]
+    registration: Literal["open", "invited", "closed"]
 
 
 class DemoName(Schema):
@@ -70,12 +83,14 @@ class ProfileOut(Schema):
 
 def _me(request: HttpRequest) -> Me:
     name = request.user.get_username() if request.user.is_authenticated else None
-    people = (
-        list(get_user_model().objects.filter(username__startswith="demo.").order_by("username").values_list("username", flat=True))
-        if settings.DEMO
-        else []
-    )
-    return Me(name=name, demo=settings.DEMO, demo_people=people)
+    people = list(_demo_people().values_list("username", flat=True))
+    return Me(name=name, demo=settings.DEMO, demo_people=people, registration=settings.REGISTRATION)
+
+
+def _demo_people() -> QuerySet[Any]:
+    """The accounts that the demo made, in the demo; nobody elsewhere."""
+    people = get_user_model().objects.filter(profile__of_demo=True, is_active=True).order_by("username")
+    return people if settings.DEMO else people.none()
 
 
 @router.get("/me", response=Me, auth=Anyone())
@@ -85,18 +100,19 @@ def who_am_i(request: HttpRequest) -> Me:
     return _me(request)
 
 
-@router.post("/people", response=Me, auth=Anyone())
-def register(request: HttpRequest, given: Credentials) -> Me:
+@doors.post("/people", response=Me, auth=Anyone(), openapi_extra={COUNTED: True})
+def register(request: HttpRequest, given: NewAccount) -> Me:
     """A new account, signed in."""
+    actions.may_register(given.invitation)
     person = actions.register(given.name, given.password)
     login(request, person)
     return _me(request)
 
 
-@router.post("/session", response=Me, auth=Anyone())
+@doors.post("/session", response=Me, auth=Anyone(), openapi_extra={COUNTED: True})
 def sign_in(request: HttpRequest, given: Credentials) -> Me:
     """Sign in."""
-    person = authenticate(request, username=given.name, password=given.password)
+    person = authenticate(request, username=plain(given.name), password=given.password)
     if person is None:
         raise InputError([Problem("/password", "name and password do not belong together")])
     login(request, person)
@@ -106,10 +122,7 @@ def sign_in(request: HttpRequest, given: Credentials) -> Me:
 @router.post("/demo", response=Me, auth=Anyone())
 def step_in(request: HttpRequest, given: DemoName) -> Me:
     """Step in as a demo person; in the demo only."""
-    person = get_user_model().objects.filter(username=given.name, username__startswith="demo.").first() if settings.DEMO else None
-    if person is None:
-        raise Http404
-    login(request, person)
+    login(request, get_object_or_404(_demo_people(), username=given.name))
     return _me(request)
 
 
@@ -120,7 +133,7 @@ def sign_out(request: HttpRequest) -> Me:
     return _me(request)
 
 
-@router.post("/me/password", response=Me)
+@doors.post("/me/password", response=Me, openapi_extra={COUNTED: True})
 def change_password(request: HttpRequest, given: Passwords) -> Me:
     """Change the password; the session goes on."""
     actions.change_password(request.user, given.old, given.new)

@@ -2,10 +2,15 @@
 
 from __future__ import annotations
 
-from typing import Any
+from collections.abc import Callable
+from inspect import unwrap
+from types import MethodType
+from typing import Any, TypeVar, cast
 
 from django.contrib.auth.models import AbstractBaseUser
 from django.http import HttpRequest
+from ninja.errors import HttpError
+from ninja.operation import Operation
 from ninja.parser import Parser
 from ninja.security import APIKeyCookie
 
@@ -32,9 +37,33 @@ class Person(APIKeyCookie):
         return request.user if request.user.is_authenticated else None
 
 
+LARGEST = 4_000_000
+LARGEST_OF_STRANGERS = 200_000
+"""Bytes of a body: a situation with its kit in full is a tenth of what a stranger may send."""
+
+
 class StrictParser(Parser):
-    """Bodies read by the same strict reader as files: size, duplicate keys, numbers that are none."""
+    """Bodies read by the same strict reader as files: size, depth, duplicate keys, numbers that are none. Strangers may send less."""
 
     def parse_body(self, request: HttpRequest) -> Any:
         """The decoded body."""
-        return read_json(request.body, largest=4_000_000)
+        if request.content_type != "application/json":
+            raise HttpError(415, "JSON is accepted here (Content-Type: application/json).")
+        return read_json(request.body, largest=LARGEST if request.user.is_authenticated else LARGEST_OF_STRANGERS)
+
+
+STATELESS: set[Callable[..., Any]] = set()
+"""Operations that are sent something and write nothing."""
+
+F = TypeVar("F", bound=Callable[..., Any])
+
+
+def stateless(view: F) -> F:
+    """Say of an operation that it only computes."""
+    STATELESS.add(view)
+    return view
+
+
+def operation_of(run: Callable[..., Any]) -> Operation:
+    """The operation that a view decorator was put on, below whatever else was."""
+    return cast(Operation, cast(MethodType, unwrap(run)).__self__)

@@ -15,6 +15,15 @@ def as_json(model: BaseModel) -> HttpResponse:
     return HttpResponse(model.model_dump_json(), content_type="application/json")
 
 
+def files(*kinds: str) -> dict[str, Any]:
+    """What the description says of an operation that answers with a file of one of these media types."""
+    return {
+        "responses": {
+            200: {"description": "A file.", "content": {kind: {"schema": {"type": "string", "format": "binary"}} for kind in kinds}}
+        }
+    }
+
+
 class PlainRenderer(BaseRenderer):
     """JSON in which an enumeration is its token, as in the open forms."""
 

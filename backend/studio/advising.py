@@ -20,7 +20,7 @@ from forms.configuration_form import ClashesOut, clashes_form
 from forms.kit_form import BodyForm, LensForm
 from forms.setup_form import DecidedOut, SetupOut, decided_of, setup_of
 from forms.situation_form import SituationForm
-from people.guards import Anyone, Person
+from people.guards import Anyone, Person, stateless
 from people.replies import as_json
 from studio.problems import ProblemOut
 
@@ -121,24 +121,28 @@ class PairOut(Schema):
 
 
 @router.post("/advise", response={200: SetupOut, 422: ProblemOut})
+@stateless
 def make_setup(request: HttpRequest, situation: SituationForm) -> HttpResponse:
     """The setup of a situation. Stateless."""
     return as_json(setup_of(situation))
 
 
 @router.post("/advise/decided", auth=Person(), response={200: DecidedOut, 422: ProblemOut})
+@stateless
 def make_decided(request: HttpRequest, situation: SituationForm) -> HttpResponse:
     """What the bench shows of a setup, at each keystroke: all but the rest of the body's settings. Stateless."""
     return as_json(decided_of(situation))
 
 
 @router.post("/advise/clashes", auth=Person(), response={200: ClashesOut, 422: ProblemOut})
+@stateless
 def find_clashes(request: HttpRequest, situation: SituationForm) -> HttpResponse:
     """What does not go together among the settings of a situation: asked once typing pauses. Stateless."""
     return as_json(clashes_form(answer_to(situation)))
 
 
 @router.post("/pairs", response=list[PairOut])
+@stateless
 def rank_pairs(request: HttpRequest, asked: PairsIn) -> list[PairOut]:
     """Bodies and lenses for a situation, best first. Stateless. Pairs that cannot be joined are left out."""
     pairs, values = [], []
@@ -175,6 +179,7 @@ def rank_pairs(request: HttpRequest, asked: PairsIn) -> list[PairOut]:
 
 
 @router.post("/read", response=Read)
+@stateless
 def read_text(request: HttpRequest, typed: Typed) -> Read:
     """What was typed, as a number. Stateless."""
     reader = parse_stops if typed.quantity == "stops" else READERS[Dial(typed.quantity)]

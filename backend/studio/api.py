@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from ninja import NinjaAPI
-
 from cards.api import router as cards
 from cards.sheets_api import router as sheets
 from kit.api import router as kit
@@ -21,14 +19,17 @@ from outings.slots.api import router as slots
 from outings.traffic.api import router as traffic
 from outings.uses.api import router as uses
 from outings.walk.api import router as walk
+from people.api import doors
 from people.api import router as people
 from people.guards import Person, StrictParser
 from people.replies import PlainRenderer
 from studio.advising import router as advising
+from studio.described import Described
 from studio.guide import router as guide
 from studio.problems import ProblemOut, install
+from studio.whole import whole
 
-api = NinjaAPI(
+api = Described(
     title="Wide Aperture",
     version="1",
     auth=Person(),
@@ -37,9 +38,11 @@ api = NinjaAPI(
     openapi_extra={"info": {"license": {"name": "MIT"}}},
 )
 install(api)
+api.add_decorator(whole, mode="view")
 for router in (
     advising,
     guide,
+    doors,
     people,
     bodies,
     layout,

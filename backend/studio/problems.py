@@ -9,15 +9,30 @@ from typing import Any
 from django.core.exceptions import PermissionDenied, RequestDataTooBig
 from django.http import Http404, HttpRequest, HttpResponse
 from ninja import NinjaAPI, Schema
-from ninja.errors import AuthenticationError, AuthorizationError, HttpError, ValidationError
+from ninja.errors import AuthenticationError, AuthorizationError, HttpError, Throttled, ValidationError
 from pydantic import ValidationError as Unreadable
 from pydantic_core import to_json
 
 from craft.errors import CraftError
 from forms.problems import InputError, Problem, from_craft, from_pydantic, problems_of
+from people.doors import said
 from people.versions import Conflict
 
 WRONG = "Some of this cannot be used."
+PROBLEM_JSON = "application/problem+json"
+MOST_TOLD = 40
+"""Things wrong that one answer tells; who mends these asks again."""
+
+PLAINLY = {
+    400: "This request is not one of HTTP's: its address, a header or its form cannot be read.",
+    401: "Sign in first.",
+    403: "This is not open to you. If the page has stood open for long, load it again.",
+    404: "There is nothing here.",
+    413: "This is larger than what is accepted here.",
+    415: "JSON is accepted here.",
+    500: "Something broke on the server; nothing was changed. Try again, and tell who runs it if it stays.",
+}
+"""What is said of an error where nothing closer is known."""
 
 
 class FieldProblem(Schema):
@@ -40,15 +55,23 @@ class ProblemOut(Schema):
 
 def problem(status: int, detail: str, errors: tuple[Problem, ...] = (), current: dict[str, Any] | None = None) -> HttpResponse:
     """A response in the one shape."""
-    body = {
+    body: dict[str, Any] = {
         "type": "about:blank",
         "title": HTTPStatus(status).phrase,
         "status": status,
         "detail": detail,
-        "errors": [{"pointer": p.pointer, "detail": p.detail} for p in errors],
+        "errors": [{"pointer": p.pointer, "detail": p.detail} for p in errors[:MOST_TOLD]],
         "current": current,
     }
-    return HttpResponse(to_json(body), status=status, content_type="application/problem+json")
+    if len(errors) > MOST_TOLD:
+        body["detail"] = f"{detail} The first {MOST_TOLD} of {len(errors):,} things wrong are told."
+    return HttpResponse(to_json(body), status=status, content_type=PROBLEM_JSON)
+
+
+def plainly(status: int, allowed: str = "") -> HttpResponse:
+    """A problem of which no more is known than its status; allowed: the methods of the address, after one that it has not."""
+    told = f"{allowed} can be asked of this address." if allowed else PLAINLY.get(status, "This could not be answered.")
+    return problem(status, told)
 
 
 def _wrong_input(_: HttpRequest, error: InputError) -> HttpResponse:
@@ -71,14 +94,25 @@ def _too_late(_: HttpRequest, error: Conflict) -> HttpResponse:
     return problem(412, "This was changed elsewhere since you opened it.", current=error.current)
 
 
+def _too_often(_: HttpRequest, error: Throttled) -> HttpResponse:
+    wait = int(error.wait or 1)
+    answer = problem(429, f"That was tried too often. Wait {said(wait)}, then try again.")
+    answer["Retry-After"] = str(wait)
+    return answer
+
+
+def _not_open(_: HttpRequest, error: PermissionDenied) -> HttpResponse:
+    return problem(403, str(error) or PLAINLY[403])
+
+
 def _other(_: HttpRequest, error: HttpError) -> HttpResponse:
     if isinstance(error.__context__, InputError):  # what the strict reader said of a body
         return problem(422, WRONG, error.__context__.problems)
     return problem(error.status_code, str(error))
 
 
-def _plain(status: int, detail: str) -> Callable[[HttpRequest, Exception], HttpResponse]:
-    return lambda request, error: problem(status, detail)
+def _plain(status: int) -> Callable[[HttpRequest, Exception], HttpResponse]:
+    return lambda request, error: plainly(status)
 
 
 def install(api: NinjaAPI) -> None:
@@ -89,11 +123,12 @@ def install(api: NinjaAPI) -> None:
         ValidationError: _wrong_form,
         Unreadable: _unreadable,
         Conflict: _too_late,
-        AuthenticationError: _plain(401, "Sign in first."),
-        AuthorizationError: _plain(403, "This is not open to you."),
-        PermissionDenied: _plain(403, "This is not open to you."),
-        Http404: _plain(404, "There is nothing here."),
-        RequestDataTooBig: _plain(413, "This is larger than 4 MB, the most that is accepted."),
+        AuthenticationError: _plain(401),
+        AuthorizationError: _plain(403),
+        PermissionDenied: _not_open,
+        Http404: _plain(404),
+        RequestDataTooBig: _plain(413),
+        Throttled: _too_often,
         HttpError: _other,
     }
     for kind, handler in handlers.items():

@@ -4,12 +4,15 @@ from __future__ import annotations
 
 from pathlib import Path
 
+from csp.constants import NONE, SELF, UNSAFE_INLINE
+from django.core.exceptions import ImproperlyConfigured
 from environs import Env
 
 env = Env()
 BASE_DIR = Path(__file__).resolve().parent.parent
 VAR = BASE_DIR.parent / "var"
 FRONTEND_DIST = BASE_DIR.parent / "frontend" / "dist"
+SHORTEST_KEY = 32
 
 with env.prefixed("APERTURE_"):
     DEBUG = env.bool("DEBUG", False)
@@ -19,11 +22,18 @@ with env.prefixed("APERTURE_"):
     ALLOWED_HOSTS = env.list("HOSTS", ["127.0.0.1", "localhost", "[::1]"])
     DATABASE = env.str("DATABASE", "")
     CSRF_TRUSTED_ORIGINS = env.list("ORIGINS", [])
+    REGISTRATION = env.str("REGISTRATION", "open")
+    INVITATION = env.str("INVITATION", "")
+    PROXIES = env.int("PROXIES", 0)
 
-if not SECRET_KEY:
-    if not LOCAL:
-        raise RuntimeError("APERTURE_SECRET_KEY is needed; ./run demo and ./run dev make one of their own")
+if not SECRET_KEY and LOCAL:
     SECRET_KEY = "local-only-" + "0" * 50
+if len(SECRET_KEY) < SHORTEST_KEY and not LOCAL:
+    raise ImproperlyConfigured(f"APERTURE_SECRET_KEY is needed, of {SHORTEST_KEY} characters or more; here it has {len(SECRET_KEY)}")
+if REGISTRATION not in ("open", "invited", "closed"):
+    raise ImproperlyConfigured(f"APERTURE_REGISTRATION is “{REGISTRATION}”; open, invited and closed are accepted")
+if REGISTRATION == "invited" and not INVITATION:
+    raise ImproperlyConfigured("APERTURE_INVITATION, the word of invitation, is needed where APERTURE_REGISTRATION is invited")
 
 INSTALLED_APPS = [
     "django.contrib.auth",
@@ -39,7 +49,11 @@ INSTALLED_APPS = [
 
 MIDDLEWARE = [
     "django.middleware.security.SecurityMiddleware",
-    "whitenoise.middleware.WhiteNoiseMiddleware",
+    "csp.middleware.CSPMiddleware",
+    "django_permissions_policy.PermissionsPolicyMiddleware",
+    "studio.middleware.not_kept",
+    "studio.middleware.one_shape",
+    "studio.middleware.Files",
     "django.middleware.gzip.GZipMiddleware",
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.common.CommonMiddleware",
@@ -82,7 +96,48 @@ USE_TZ = True
 TIME_ZONE = "UTC"
 STATIC_URL = "static/"
 WHITENOISE_ROOT = FRONTEND_DIST if FRONTEND_DIST.exists() else None
+WHITENOISE_ALLOW_ALL_ORIGINS = False
+WHITENOISE_IMMUTABLE_FILE_TEST = r"^/assets/.+-[\w-]{8}\.\w+$"
 DATA_UPLOAD_MAX_MEMORY_SIZE = 4_000_000
+CACHES = {
+    "default": {
+        "BACKEND": "django.core.cache.backends.db.DatabaseCache",
+        "LOCATION": "counts",
+        "OPTIONS": {"MAX_ENTRIES": 200_000},
+    }
+}
+DOORS = True
+NINJA_NUM_PROXIES = PROXIES
+
+CONTENT_SECURITY_POLICY = {
+    "DIRECTIVES": {
+        "default-src": [SELF],
+        "script-src": [SELF],
+        "style-src": [SELF, UNSAFE_INLINE],
+        "img-src": [SELF, "data:", "blob:"],
+        "font-src": [SELF, "data:"],
+        "object-src": [NONE],
+        "base-uri": [NONE],
+        "form-action": [SELF],
+        "frame-ancestors": [NONE],
+    }
+}
+"""Components bring their styles with them as they are shown, so styles may stand in the page; scripts may not."""
+PERMISSIONS_POLICY: dict[str, list[str]] = {
+    name: []
+    for name in (
+        "accelerometer",
+        "camera",
+        "display-capture",
+        "geolocation",
+        "gyroscope",
+        "magnetometer",
+        "microphone",
+        "midi",
+        "payment",
+        "usb",
+    )
+}
 
 SESSION_COOKIE_SAMESITE = "Lax"
 CSRF_COOKIE_SAMESITE = "Lax"

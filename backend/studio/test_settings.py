@@ -10,3 +10,4 @@ DATABASES["default"]["TEST"] = {"NAME": VAR / "test.sqlite3"}
 DEMO = True
 PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
 TEST_RUNNER = "studio.test_runner.TellingRunner"
+DOORS = False

@@ -40,7 +40,8 @@ from outings.rehearse.actions import (
     token_of,
 )
 from outings.rehearse.schemas import KeepIn, KeptOut, NameIn
-from people.replies import as_json
+from people.guards import stateless
+from people.replies import as_json, files
 
 router = Router(tags=["rehearse"])
 Width = Annotated[int, Query(ge=64, le=1600)]
@@ -64,25 +65,28 @@ def all_scenes(request: HttpRequest) -> list[SceneOut]:
 
 
 @router.post("/rehearse", response=RehearsalOut)
+@stateless
 def rehearse(request: HttpRequest, asked: RehearseIn) -> HttpResponse:
     """The frame of a situation, its ruler of tones, what one would see, and four frames beside it. Stateless."""
     return as_json(rehearsal_of(asked, token_of))
 
 
 @router.post("/rehearse/frame", response=AtOnceOut)
+@stateless
 def at_once(request: HttpRequest, asked: RehearseIn) -> HttpResponse:
     """Only the frame of a situation, for a picture that follows each change. Stateless."""
     return as_json(frame_at_once(asked, token_of))
 
 
 @router.post("/rehearse/compare", response=ComparedOut)
+@stateless
 def compare(request: HttpRequest, asked: CompareIn) -> ComparedOut:
     """What differs between two frames, and by how much the other is lifted to be set beside the one. Stateless."""
     one, other = shot_of_token(asked.one), shot_of_token(asked.other)
     return ComparedOut(words=compared(one, other), lift_stops=lift_between(one, other))
 
 
-@router.get("/frames/{token}.jpg")
+@router.get("/frames/{token}.jpg", openapi_extra=files("image/jpeg"))
 def frame(
     request: HttpRequest,
     token: Annotated[str, Path(max_length=4000)],
@@ -109,7 +113,7 @@ def frame(
         return HttpResponse(status=204)
 
 
-@router.get("/situations/{pk}/scene.jpg")
+@router.get("/situations/{pk}/scene.jpg", openapi_extra=files("image/jpeg"))
 def thumbnail(request: HttpRequest, pk: int, width: Width = 264) -> HttpResponse:
     """A stored situation's frame, small and without marks; 404 where no frame can be taken."""
     row = get_object_or_404(my_situations(request), pk=pk)

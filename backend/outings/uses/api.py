@@ -11,6 +11,7 @@ from outings.actions import Kit
 from outings.mine import my_situations
 from outings.uses.actions import affected_by, use_in
 from outings.uses.schemas import AffectedOut, UseOut
+from people.guards import stateless
 
 router = Router(tags=["settings"])
 
@@ -25,6 +26,7 @@ def uses(request: HttpRequest, slug: str) -> list[UseOut]:
 
 
 @router.post("/profile/preview", response=list[AffectedOut])
+@stateless
 def preview(request: HttpRequest, document: PersonForm) -> list[AffectedOut]:
     """Which setups a new profile would change, and how; nothing is saved."""
     now, then = Kit(request.user), Kit(request.user)

@@ -1,0 +1,145 @@
+"""How often somebody may knock: wrong passwords and new accounts, counted by account and by address, with a wait that grows.
+
+Counts stand in the cache, which is a table: they outlive a restart and hold for all processes of a server.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass
+from functools import wraps
+from hashlib import sha256
+from typing import Any, Literal
+
+from django.conf import settings
+from django.db import transaction
+from django.http import HttpRequest, HttpResponse
+from ninja.errors import Throttled
+from ninja.throttling import SimpleRateThrottle
+
+from forms.problems import InputError
+from forms.reading import read_json
+from people.guards import operation_of
+from people.names import plain
+
+
+@dataclass(frozen=True, slots=True)
+class Rate:
+    """How many knocks a door takes in a time, from whom, and why so many. By account only those count that were refused."""
+
+    door: str
+    by: Literal["account", "address"]
+    at_most: str
+    because: str
+
+
+RATES = (
+    Rate("sign_in", "account", "5/m", "mistyping a few times in a row is usual; a sixth try waits up to a minute"),
+    Rate("sign_in", "account", "20/h", "who goes on for an hour guesses"),
+    Rate("sign_in", "account", "50/d", "fifty guesses a day find no password that was accepted here"),
+    Rate("sign_in", "address", "30/m", "a workshop may share one address"),
+    Rate("sign_in", "address", "300/h", "a workshop may share one address"),
+    Rate("change_password", "account", "5/m", "the old password is asked for so that a screen left open cannot be taken over"),
+    Rate("change_password", "account", "20/h", "who goes on for an hour guesses"),
+    Rate("change_password", "account", "50/d", "fifty guesses a day find no password that was accepted here"),
+    Rate("register", "address", "10/m", "a workshop may begin together"),
+    Rate("register", "address", "40/h", "accounts made by the hundred fill the disk"),
+    Rate("register", "address", "100/d", "accounts made by the hundred fill the disk"),
+)
+Run = Callable[..., HttpResponse]
+KNOCK_BYTES = 4_000
+COUNTED = "x-counted"
+"""Marks these operations in the API's description of itself."""
+
+
+class Turnstile(SimpleRateThrottle):
+    """One rate for one account or address."""
+
+    def __init__(self, rate: Rate, who: str) -> None:
+        super().__init__(rate.at_most)
+        self.by = rate.by
+        self.name = f"{rate.door}:{rate.by}:{rate.at_most}:{sha256(who.encode()).hexdigest()}"
+
+    def get_cache_key(self, request: HttpRequest) -> str:
+        """Where its count stands."""
+        return self.name
+
+    def throttle_success(self) -> bool:
+        """Let by, and not counted yet: another rate may still refuse."""
+        return True
+
+    def count(self) -> None:
+        """Count one that was let by."""
+        self.cache.set(self.name, [self.now, *self.history], self.duration)
+
+    def forget(self) -> None:
+        """Begin again."""
+        self.cache.delete(self.name)
+
+
+def _account(request: HttpRequest) -> str | None:
+    """Whose door it is: who is signed in, or whom a sign-in names; None where that cannot be read."""
+    if request.user.is_authenticated:
+        return request.user.get_username().casefold()
+    try:
+        told = read_json(request.body, KNOCK_BYTES)
+    except InputError:
+        return None
+    name = told.get("name") if isinstance(told, dict) else None
+    return plain(name).casefold() if isinstance(name, str) else None
+
+
+def _turnstiles(request: HttpRequest, door: str) -> Iterator[Turnstile]:
+    account = _account(request)
+    for rate in RATES:
+        if rate.door == door and rate.by == "address":
+            yield Turnstile(rate, SimpleRateThrottle.get_ident(Turnstile(rate, ""), request) or "")
+        elif rate.door == door and account is not None:
+            yield Turnstile(rate, account)
+
+
+def wait_of(turnstiles: list[Turnstile], request: HttpRequest) -> int:
+    """Seconds until all of them let somebody by; 0 is at once, and is counted. Nobody slips between looking and counting."""
+    with transaction.atomic():
+        waits = [stile.wait() or 1 for stile in turnstiles if not stile.allow_request(request)]
+        if not waits:
+            for stile in turnstiles:
+                stile.count()
+    return math.ceil(max(waits, default=0))
+
+
+def said(seconds: int) -> str:
+    """A wait in words.
+
+    >>> said(1), said(48), said(150), said(7300)
+    ('1 second', '48 seconds', '3 minutes', '3 hours')
+    """
+    for size, word in ((3600, "hour"), (60, "minute"), (1, "second")):
+        if seconds >= 2 * size or size == 1:
+            many = math.ceil(seconds / size)
+            return f"{many} {word}{'' if many == 1 else 's'}"
+    raise AssertionError("seconds are the last")
+
+
+def at_the_door(run: Run) -> Run:
+    """An operation that somebody may only try so often; what went well is forgotten for the account."""
+    operation = operation_of(run)
+    door = operation.view_func.__name__
+
+    @wraps(run)
+    def guarded(request: HttpRequest, *args: Any, **kwargs: Any) -> HttpResponse:
+        if not settings.DOORS:
+            return run(request, *args, **kwargs)
+        turnstiles = list(_turnstiles(request, door))
+        wait = wait_of(turnstiles, request)
+        if wait:
+            return operation.api.on_exception(request, Throttled(wait=wait))
+        answer: HttpResponse = run(request, *args, **kwargs)
+        if answer.status_code < 400:
+            for stile in turnstiles:
+                if stile.by == "account":
+                    stile.forget()
+        return answer
+
+    return guarded

@@ -1,0 +1,83 @@
+"""The server's entry: what is too large is refused before it is kept, and slow senders hold no thread."""
+
+from __future__ import annotations
+
+import os
+from collections.abc import Awaitable, Callable
+from typing import Any
+
+from django.core.asgi import get_asgi_application
+
+os.environ.setdefault("DJANGO_SETTINGS_MODULE", "studio.settings")
+django_application = get_asgi_application()
+
+Scope = dict[str, Any]
+Receive = Callable[[], Awaitable[dict[str, Any]]]
+Send = Callable[[dict[str, Any]], Awaitable[None]]
+
+LARGEST = 4_100_000
+LARGEST_FILE = 260_000_000
+FOR_FILES = ("/api/kit/picture",)
+"""Addresses that take a picture of a signed-in person."""
+
+
+class RefusedError(Exception):
+    """A request that goes no further: its status, and why."""
+
+    def __init__(self, status: int, why: str) -> None:
+        super().__init__(why)
+        self.status, self.why = status, why
+
+
+def too_large(most: int) -> RefusedError:
+    """More comes than is accepted."""
+    return RefusedError(413, f"This is larger than what is accepted here. The most is {most // 1_000_000} MB.")
+
+
+def largest(scope: Scope) -> int:
+    """How many bytes of body an address takes from whoever asks."""
+    cookies = b"".join(value for name, value in scope["headers"] if name == b"cookie")
+    return LARGEST_FILE if scope["path"] in FOR_FILES and b"sessionid=" in cookies else LARGEST
+
+
+async def application(scope: Scope, receive: Receive, send: Send) -> None:
+    """Pass a request on to the framework, which reads its body before a thread takes it; one that grows too large is refused."""
+    if scope["type"] != "http":
+        await django_application(scope, receive, send)
+        return
+    most, got, begun, whole = largest(scope), 0, False, False
+    told = next((value for name, value in scope["headers"] if name == b"content-length"), b"0")
+
+    async def counted() -> dict[str, Any]:
+        nonlocal got, whole
+        part = await receive()
+        if part["type"] == "http.disconnect" and not whole:
+            raise RefusedError(408, "The rest of this did not come in time.")
+        got += len(part.get("body", b""))
+        whole = not part.get("more_body", False)
+        if got > most:
+            raise too_large(most)
+        return part
+
+    async def noted(part: dict[str, Any]) -> None:
+        nonlocal begun
+        begun = True
+        await send(part)
+
+    try:
+        if int(told) > most:
+            raise too_large(most)
+        await django_application(scope, counted, noted)
+    except RefusedError as refused:
+        if begun:
+            raise
+        from studio.problems import PROBLEM_JSON, problem  # only once the framework is set up
+
+        answer = problem(refused.status, refused.why)
+        headers = [
+            (b"content-type", PROBLEM_JSON.encode()),
+            (b"connection", b"close"),
+            (b"content-length", str(len(answer.content)).encode()),
+        ]
+        await send({"type": "http.response.start", "status": refused.status, "headers": headers})
+        await send({"type": "http.response.body", "body": answer.content})

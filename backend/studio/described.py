@@ -1,0 +1,55 @@
+"""The API's description of itself, with every status that is given and the form it has."""
+
+from __future__ import annotations
+
+from http import HTTPStatus
+from typing import Any
+
+from ninja import NinjaAPI
+from ninja.openapi.schema import OpenAPISchema
+
+from people.doors import COUNTED
+from studio.problems import PROBLEM_JSON
+
+PROBLEM = {PROBLEM_JSON: {"schema": {"$ref": "#/components/schemas/ProblemOut"}}}
+PAGE = {"type": "apiKey", "in": "header", "name": "X-CSRFToken", "description": "The page's token: the same as its cookie."}
+WRITING = ("post", "put", "delete")
+
+
+def _statuses(method: str, details: dict[str, Any]) -> set[int]:
+    """The errors that an operation can answer with."""
+    named = details.get("parameters", [])
+    found = set()
+    if any("Person" in way for way in details.get("security", [])):
+        found.add(401)
+    if method in WRITING:
+        found.add(403)
+    if any(p["in"] == "path" for p in named):
+        found |= {404, 422}
+    if any(p["name"] == "If-Match" for p in named):
+        found |= {412, 422}
+    if named:
+        found.add(422)
+    if "requestBody" in details:
+        found |= {413, 415, 422}
+    if details.get(COUNTED):
+        found.add(429)
+    return found
+
+
+class Described(NinjaAPI):
+    """Ninja's API whose description tells errors too."""
+
+    def get_openapi_schema(self, *, path_prefix: str | None = None, path_params: dict[str, Any] | None = None) -> OpenAPISchema:
+        """The OpenAPI document."""
+        told = super().get_openapi_schema(path_prefix=path_prefix, path_params=path_params)
+        for operations in told["paths"].values():
+            for method, details in operations.items():
+                if method in WRITING:
+                    details["security"] = [{**way, "Anyone": [], "Page": []} for way in details["security"]]
+                errors = _statuses(method, details) | {int(s) for s in details["responses"] if int(s) >= 400}
+                for status in sorted(errors):
+                    details["responses"].pop(status, None)
+                    details["responses"][str(status)] = {"description": HTTPStatus(status).phrase, "content": PROBLEM}
+        told["components"]["securitySchemes"]["Page"] = PAGE
+        return told

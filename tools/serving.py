@@ -1,0 +1,186 @@
+"""Starting the application: its server, its demo data, and an end to all of it whatever ends the command."""
+
+from __future__ import annotations
+
+import ctypes
+import http.client
+import os
+import secrets
+import signal
+import socket
+import subprocess
+import sys
+import time
+from collections.abc import Iterator
+from contextlib import contextmanager
+from email.message import Message
+from pathlib import Path
+from types import FrameType
+from typing import NamedTuple
+
+from setup_steps import BACKEND, PYTHON, ROOT, SetupError, quiet
+
+WORKERS = 2
+"""Processes of a server, so that long work of one leaves the other free."""
+ENDED_BY = (signal.SIGINT, signal.SIGTERM, signal.SIGHUP, signal.SIGQUIT)
+
+
+class Answer(NamedTuple):
+    """What a server answered."""
+
+    status: int
+    headers: Message
+    body: bytes
+
+
+DIE_WITH_PARENT = 1
+"""PR_SET_PDEATHSIG of Linux's prctl."""
+
+
+def listening(wanted: int = 0) -> socket.socket:
+    """A socket that listens on the wanted port of loopback, or on another when it is taken: nobody else can take it any more."""
+    for port in (wanted, 0):
+        held = socket.socket()
+        held.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        try:
+            held.bind(("127.0.0.1", port))
+            held.listen()
+        except OSError:
+            held.close()
+            continue
+        held.set_inheritable(True)
+        return held
+    raise SetupError("no free port on loopback")
+
+
+def port_of(held: socket.socket) -> int:
+    """The port of a listening socket."""
+    return int(held.getsockname()[1])
+
+
+def server(held: socket.socket, workers: int = WORKERS) -> list[str]:
+    """The command of the production server on a socket: bodies are read before a thread is taken."""
+    return [
+        *(str(PYTHON), "-m", "gunicorn", "studio.asgi:application", "--worker-class", "asgi", "--workers", str(workers)),
+        *("--bind", f"fd://{held.fileno()}", "--limit-request-line", "8190", "--log-level", "warning"),
+    ]
+
+
+def demo_environment(database: Path) -> dict[str, str]:
+    """What the application is told for a demo in this file."""
+    return {
+        "APERTURE_LOCAL": "1",
+        "APERTURE_DEMO": "1",
+        "APERTURE_DATABASE": str(database),
+        "APERTURE_SECRET_KEY": secrets.token_urlsafe(40),
+    }
+
+
+def demo_data(env: dict[str, str], password: str) -> None:
+    """A new database with the demo's people."""
+    quiet([str(PYTHON), "manage.py", "migrate", "-v0"], BACKEND, "making the demo database", env)
+    quiet([str(PYTHON), "manage.py", "load_demo", "--password", password], BACKEND, "loading the demo data", env)
+
+
+def _dies_with_parent() -> None:
+    if sys.platform == "linux":
+        ctypes.CDLL(None).prctl(DIE_WITH_PARENT, signal.SIGTERM)
+
+
+def started(command: list[str], where: Path, env: dict[str, str]) -> subprocess.Popen[bytes]:
+    """A process that ends when this one does, even if this one is killed."""
+    return subprocess.Popen(command, cwd=where, env=os.environ | env, preexec_fn=_dies_with_parent, start_new_session=True, close_fds=False)
+
+
+def together(commands: list[tuple[list[str], Path]], env: dict[str, str]) -> int:
+    """Run commands side by side until one of them ends or this one is told to; then end all of them."""
+    told = 0
+
+    def end(number: int, _: FrameType | None) -> None:
+        nonlocal told
+        told = number
+
+    for number in ENDED_BY:
+        signal.signal(number, end)
+    running = [started(command, where, env) for command, where in commands]
+    while not told and all(one.poll() is None for one in running):
+        time.sleep(0.1)
+    codes = [one.poll() for one in running]
+    for one in running:
+        _end(one)
+    return 128 + told if told else next((code for code in codes if code is not None), 1)
+
+
+def _end(one: subprocess.Popen[bytes]) -> None:
+    """End a process and what it started, politely first."""
+    for number, patience in ((signal.SIGTERM, 8), (signal.SIGKILL, 8)):
+        try:
+            os.killpg(one.pid, number)
+            one.wait(patience)
+        except ProcessLookupError:
+            return
+        except subprocess.TimeoutExpired:
+            continue
+
+
+@contextmanager
+def running(folder: Path, workers: int = WORKERS, database: Path | None = None) -> Iterator[int]:
+    """The application on fresh demo data in a folder, or on a database that is there already, once it answers: its port."""
+    env = demo_environment(database or folder / "demo.sqlite3")
+    if database is None:
+        demo_data(env, secrets.token_urlsafe(9))
+    held = listening()
+    port = port_of(held)
+    process = started(server(held, workers), BACKEND, env)
+    held.close()
+    try:
+        wait_until_up(process, port)
+        yield port
+    finally:
+        _end(process)
+
+
+def ask(port: int, method: str, path: str, body: bytes | None = None, headers: dict[str, str] | None = None) -> Answer:
+    """One call to a server on loopback."""
+    connection = http.client.HTTPConnection("127.0.0.1", port, timeout=30)
+    try:
+        connection.request(method, path, body, headers or {})
+        answer = connection.getresponse()
+        return Answer(answer.status, answer.headers, answer.read())
+    finally:
+        connection.close()
+
+
+def wait_until_up(process: subprocess.Popen[bytes], port: int) -> None:
+    """Until a server answers.
+
+    Raises
+    ------
+    SetupError : it ended, or does not answer within half a minute.
+    """
+    for _ in range(300):
+        try:
+            ask(port, "GET", "/api/me")
+        except OSError:
+            if process.poll() is not None:
+                break
+            time.sleep(0.1)
+        else:
+            return
+    raise SetupError("the server does not answer")
+
+
+def sweep(var: Path) -> None:
+    """Remove the databases of demos whose port nobody listens on any more."""
+    for old in var.glob("demo-*.sqlite3*"):
+        port = old.name.split(".")[0].removeprefix("demo-")
+        if port.isdigit() and _nobody_on(int(port)):
+            old.unlink(missing_ok=True)
+
+
+def _nobody_on(port: int) -> bool:
+    with listening(port) as held:
+        return port_of(held) == port
+
+
+VAR = ROOT / "var"
