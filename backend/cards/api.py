@@ -5,11 +5,13 @@ from __future__ import annotations
 import datetime as dt
 from typing import Literal
 
+from csp.decorators import csp_replace
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from django.utils.http import content_disposition_header
 from django.utils.text import slugify
 from ninja import Router, Schema
+from ninja.decorators import decorate_view
 
 from cards import files
 from cards.models import Card
@@ -76,6 +78,7 @@ def as_file(data: str | bytes, kind: str, name: str, *, inline: bool = False) ->
 
 
 @router.get("/cards/{pk}/card.html", openapi_extra=file_types("text/html"))
+@decorate_view(csp_replace({"script-src": [files.script_source()]}))
 def card_page(request: HttpRequest, pk: int) -> HttpResponse:
     """The card as one self-contained page."""
     name, snapshot = _mine(request, pk)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import base64
 import csv
+import hashlib
 import io
 import json
 from functools import cache
@@ -19,6 +20,7 @@ from forms.card_form import CardSnapshot
 from forms.setup_form import ConcessionOut, DecidedOut, ReachOut, ZoneOut
 
 FONT = Path(__file__).parent / "fonts" / "archivo.woff2"
+SCRIPT = Path(__file__).parent / "templates" / "cards" / "card.js"
 TOKENS = settings.BASE_DIR.parent / "frontend" / "src" / "theme" / "tokens.json"
 SHEETS = {"A6": "105mm 148mm", "A4": "210mm 297mm"}
 ORDER = ("exposure_mode", "metering", "iso_limits", "range", "white", "focus", "drive", "shutter_type", "stabiliser", "bracketing", "file")
@@ -36,6 +38,18 @@ def themes() -> dict[str, dict[str, str]]:
     """The colours of each theme."""
     found: dict[str, dict[str, str]] = json.loads(TOKENS.read_text())
     return found
+
+
+@cache
+def script_source() -> str:
+    """The one script that a card's page may run, as a policy names it (Content Security Policy level 3)."""
+    digest = hashlib.sha256(SCRIPT.read_bytes()).digest()
+    return f"'sha256-{base64.b64encode(digest).decode()}'"
+
+
+def policy() -> str:
+    """What a card's page may load: what it carries, and nothing else. It holds for the file wherever it is opened."""
+    return f"default-src 'none'; script-src {script_source()}; style-src 'unsafe-inline'; font-src data:; img-src data:; base-uri 'none'"
 
 
 def _set_of(setup: DecidedOut) -> str:
@@ -139,7 +153,13 @@ def _context(card: CardSnapshot, sheet: str) -> dict[str, Any]:
         "sheet": sheet,
         "size": SHEETS.get(sheet, ""),
         "zero": 6 * per_stop,
-        "data": {"rows": rows, "answers": [a.model_dump(mode="json") for a in card.answers], "zero": 6 * per_stop},
+        "policy": "" if sheet else policy(),
+        "data": {
+            "themes": list(themes()),
+            "rows": rows,
+            "answers": [a.model_dump(mode="json") for a in card.answers],
+            "zero": 6 * per_stop,
+        },
     }
 
 

@@ -75,7 +75,7 @@ class LightForm(Form):
     """The light, given one of four ways, and what surrounds it."""
 
     ev100: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=-20, le=24)] | None = None
-    lux: Annotated[float, Field(strict=True, allow_inf_nan=False, gt=0, le=10_000_000)] | None = None
+    lux: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=1e-5, le=10_000_000)] | None = None
     condition: Annotated[str, Field(max_length=60), AfterValidator(_known_condition)] | None = None
     metered: MeteredForm | None = None
     stops_below: Stops | None = None

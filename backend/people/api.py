@@ -126,7 +126,7 @@ def step_in(request: HttpRequest, given: DemoName) -> Me:
     return _me(request)
 
 
-@router.delete("/session", response=Me)
+@doors.delete("/session", response=Me)
 def sign_out(request: HttpRequest) -> Me:
     """Sign out."""
     logout(request)

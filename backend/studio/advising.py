@@ -2,11 +2,11 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Literal, Self
 
 from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
-from pydantic import Field
+from pydantic import Field, model_validator
 
 from craft.decisions.schools import SCHOOLS
 from craft.exposure.targets import ACCEPTED_LIMITS
@@ -25,6 +25,8 @@ from people.replies import as_json
 from studio.problems import ProblemOut
 
 router = Router(tags=["advice"], auth=Anyone())
+MOST_PAIRS = 200
+"""Each is a setup: two hundred take a second."""
 
 
 class SubjectWords(Schema):
@@ -101,8 +103,15 @@ class PairsIn(Schema):
     """A situation, and the kit to choose from; its own body and lens are not used."""
 
     situation: SituationForm
-    bodies: dict[str, BodyForm] = Field(max_length=40)
-    lenses: dict[str, LensForm] = Field(max_length=80)
+    bodies: dict[str, BodyForm] = Field(max_length=100)
+    lenses: dict[str, LensForm] = Field(max_length=100)
+
+    @model_validator(mode="after")
+    def _few_enough(self) -> Self:
+        pairs = len(self.bodies) * len(self.lenses)
+        if pairs > MOST_PAIRS:
+            raise ValueError(f"these are {pairs:,} pairs; at most {MOST_PAIRS} are compared at once: leave out some bodies or lenses")
+        return self
 
 
 class PairOut(Schema):
@@ -141,7 +150,7 @@ def find_clashes(request: HttpRequest, situation: SituationForm) -> HttpResponse
     return as_json(clashes_form(answer_to(situation)))
 
 
-@router.post("/pairs", response=list[PairOut])
+@router.post("/pairs", auth=Person(), response=list[PairOut])
 @stateless
 def rank_pairs(request: HttpRequest, asked: PairsIn) -> list[PairOut]:
     """Bodies and lenses for a situation, best first. Stateless. Pairs that cannot be joined are left out."""

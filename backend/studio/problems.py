@@ -28,7 +28,7 @@ PLAINLY = {
     401: "Sign in first.",
     403: "This is not open to you. If the page has stood open for long, load it again.",
     404: "There is nothing here.",
-    413: "This is larger than what is accepted here.",
+    413: "This is larger than what is accepted here; the most is 4 MB.",
     415: "JSON is accepted here.",
     500: "Something broke on the server; nothing was changed. Try again, and tell who runs it if it stays.",
 }

@@ -6,6 +6,7 @@ from collections.abc import Callable
 from functools import wraps
 from typing import Any
 
+from django.core.exceptions import RequestDataTooBig
 from django.db import transaction
 from django.http import HttpRequest, HttpResponse
 
@@ -26,7 +27,10 @@ def whole(run: Run) -> Run:
 
     @wraps(run)
     def in_one(request: HttpRequest, *args: Any, **kwargs: Any) -> HttpResponse:
-        _ = request.body
+        try:
+            _ = request.body
+        except RequestDataTooBig as error:
+            return operation.api.on_exception(request, error)
         with transaction.atomic():
             answer: HttpResponse = run(request, *args, **kwargs)
             if answer.status_code >= 400:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from typing import Any
+from unittest.mock import patch
 
 from django.contrib.auth import get_user_model
 from django.test import TestCase, override_settings
@@ -10,6 +11,7 @@ from django.test import TestCase, override_settings
 from kit.models import Piece
 from outings.actions import load_demo_people
 from outings.models import Outing
+from people.doors import Turnstile
 from people.tests.caller import Caller, pointers
 
 GOOD = "lantern-boats-4"
@@ -46,6 +48,14 @@ class Accounts(TestCase):
             ("finch", "short", "/password"),
             ("finch-the-bird", "finch-the-bird", "/password"),
             ("finch", "", "/password"),
+            ("demo.finch", GOOD, "/name"),
+            ("DEMO.finch", GOOD, "/name"),
+            ("ｄｅｍｏ．finch", GOOD, "/name"),
+            ("dеmо.finch", GOOD, "/name"),
+            ("wrеn", GOOD, "/name"),
+            ("WREN", GOOD, "/name"),
+            ("ｗｒｅｎ", GOOD, "/name"),
+            ("fi\u0007nch", GOOD, "/name"),
         ):
             with self.subTest(name=name, password=password):
                 answer = self.register(name, password)
@@ -60,6 +70,22 @@ class Accounts(TestCase):
         answers = [self.caller.post("/api/session", {"name": name, "password": "not-it-at-all"}) for name in ("wren", "nobody")]
         self.assertEqual([a.status_code for a in answers], [422, 422])
         self.assertEqual(answers[0].content, answers[1].content)
+
+    def test_a_name_is_one_name_however_it_is_typed(self) -> None:
+        self.register("ﬁnch-９")
+        self.assertEqual(self.who(), "finch-9")
+        self.caller = Caller()
+        self.assertEqual(self.caller.post("/api/session", {"name": "ﬁｎch-9", "password": GOOD}).json()["name"], "finch-9")
+
+    def test_a_server_may_take_nobody_or_only_whom_it_invites(self) -> None:
+        with override_settings(REGISTRATION="closed"):
+            self.assertEqual(self.caller.get("/api/me").json()["registration"], "closed")
+            refused = self.register()
+        self.assertEqual((refused.status_code, refused.json()["detail"]), (403, "This server takes no new accounts."))
+        with override_settings(REGISTRATION="invited", INVITATION="lantern"):
+            self.assertEqual(pointers(self.register()), {"/invitation"})
+            told = {"name": "wren", "password": GOOD, "invitation": "lantern"}
+            self.assertEqual(self.caller.post("/api/people", told).json()["name"], "wren")
 
     def test_changing_the_password_keeps_this_session_and_ends_the_old_password(self) -> None:
         self.register()
@@ -99,6 +125,58 @@ class Accounts(TestCase):
         refused = self.caller.put("/api/profile", {**document, "steadiness": 0}, kept["ETag"])
         self.assertEqual(pointers(refused), {"/steadiness"})
         self.assertIn("greater than or equal to 0.1", refused.json()["errors"][0]["detail"])
+
+
+@override_settings(DOORS=True)
+class Guessing(TestCase):
+    """Somebody tries and tries; time stands still but for what a test lets pass."""
+
+    def setUp(self) -> None:
+        get_user_model().objects.create_user("wren", password=GOOD)
+        self.now = 1_000_000.0
+        self.enterContext(patch.object(Turnstile, "timer", lambda _: self.now))
+
+    def guess(self, name: str = "wren", password: str = "not-it", address: str = "10.0.0.1") -> Any:
+        caller = Caller()
+        caller.client.defaults["REMOTE_ADDR"] = address
+        return caller.post("/api/session", {"name": name, "password": password})
+
+    def test_of_a_hundred_guesses_few_are_answered_and_the_wait_grows(self) -> None:
+        answered, waits = [], []
+        for k in range(100):
+            answer = self.guess(name=("wren", "WREN", "ｗren")[k % 3], address=f"10.0.{k}.1")
+            self.assertIn(answer.status_code, (422, 429))
+            if answer.status_code == 422:
+                answered.append(self.now)
+            else:
+                waits.append(int(answer["Retry-After"]))
+                self.assertIn("Wait ", answer.json()["detail"])
+                self.now += waits[-1]
+        for most, seconds in ((5, 60), (20, 3600), (50, 86_400)):
+            self.assertEqual(max(sum(0 <= late - first < seconds for late in answered) for first in answered), most)
+        self.assertLessEqual(waits[0], 60)
+        self.assertGreater(max(waits), 3600)
+
+    def test_the_right_password_waits_too_and_then_begins_anew(self) -> None:
+        for _ in range(5):
+            self.guess()
+        self.assertEqual(self.guess(password=GOOD).status_code, 429)
+        self.assertEqual(self.guess(name="finch", password=GOOD).status_code, 422, "another name at the same address is let by")
+        self.now += 61
+        self.assertEqual(self.guess(password=GOOD).status_code, 200)
+        self.assertEqual([self.guess().status_code for _ in range(6)], [422] * 5 + [429])
+
+    def test_an_address_that_tries_many_names_waits(self) -> None:
+        told = [self.guess(name=f"finch-{k}").status_code for k in range(31)]
+        self.assertEqual((set(told[:30]), told[30]), ({422}, 429))
+        self.assertEqual(self.guess(name="finch-0", address="10.0.0.2").status_code, 422)
+
+    def test_old_passwords_and_new_accounts_are_counted_too(self) -> None:
+        caller = Caller(get_user_model().objects.get(username="wren"))
+        wrong = [caller.post("/api/me/password", {"old": "no", "new": "another-good-one-7"}).status_code for _ in range(6)]
+        self.assertEqual(wrong, [422] * 5 + [429])
+        made = [Caller().post("/api/people", {"name": f"finch-{k}", "password": GOOD}).status_code for k in range(11)]
+        self.assertEqual(made, [200] * 10 + [429])
 
 
 class Demo(TestCase):

@@ -224,7 +224,7 @@ useEventListener(window, "beforeunload", () => void bench.put());
         :errors="errors"
         @change="change"
       />
-      <Pairs :asked="asked" :kit="kit" @take="takePair" />
+      <Pairs :asked="asked" :kit="kit" :body="document.body" @take="takePair" />
       <GivesFirst
         v-if="setup"
         :setup="setup"

@@ -1,15 +1,18 @@
 <script setup lang="ts">
-import { ref, watch } from "vue";
+import { computed, ref, watch } from "vue";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
 import Stops from "@/ruler/Stops.vue";
 import { inShort } from "@/words";
 
-const props = defineProps<{ asked: Schemas["SituationForm"] | null; kit: Schemas["KitOut"] }>();
+/** Pairs that the server compares at once. */
+const MOST = 200;
+const props = defineProps<{ asked: Schemas["SituationForm"] | null; kit: Schemas["KitOut"]; body: string }>();
 const emit = defineEmits<{ take: [body: string, lens: string, focal: number] }>();
 
 const open = ref(false);
 const rows = ref<Schemas["PairOut"][]>([]);
 const wrong = ref("");
+const every = computed(() => props.kit.bodies.length * props.kit.lenses.length <= MOST);
 const named = (list: { slug: string; document: { name?: string } }[], slug: string) =>
   list.find((piece) => piece.slug === slug)?.document.name ?? slug;
 
@@ -18,7 +21,8 @@ async function rank(): Promise<void> {
   const documents = <T,>(list: { slug: string; document: T }[]) =>
     Object.fromEntries(list.map((piece) => [piece.slug, piece.document])) as Record<string, T>;
   try {
-    const body = { situation: props.asked, bodies: documents(props.kit.bodies), lenses: documents(props.kit.lenses) };
+    const bodies = every.value ? props.kit.bodies : props.kit.bodies.filter((piece) => piece.slug === props.body);
+    const body = { situation: props.asked, bodies: documents(bodies), lenses: documents(props.kit.lenses) };
     rows.value = await take(client.POST("/api/pairs", { body }));
     wrong.value = "";
   } catch (error) {
@@ -31,6 +35,9 @@ watch([open, () => props.asked], rank);
 <template>
   <details class="fold" @toggle="open = ($event.target as HTMLDetailsElement).open">
     <summary>Which of my kit?</summary>
+    <p v-if="!every" class="reason">
+      Your kit makes {{ kit.bodies.length * kit.lenses.length }} pairs; these are those of this body.
+    </p>
     <p v-if="wrong" class="error" role="alert">{{ wrong }}</p>
     <ol>
       <li v-for="row in rows.slice(0, 6)" :key="row.body + row.lens">

@@ -12,6 +12,7 @@ const route = useRoute();
 const queries = useQueryClient();
 const name = ref("");
 const password = ref("");
+const invitation = ref("");
 const errors = ref<Record<string, string>>({});
 const fresh = ref(false);
 
@@ -33,7 +34,11 @@ async function done(): Promise<void> {
 }
 const body = () => ({ body: { name: name.value, password: password.value } });
 const signIn = () => enter(() => take(client.POST("/api/session", body())));
-const register = () => enter(() => take(client.POST("/api/people", body())), true);
+const register = () =>
+  enter(
+    () => take(client.POST("/api/people", { body: { ...body().body, invitation: invitation.value } })),
+    true,
+  );
 const stepIn = (person: string) => enter(() => take(client.POST("/api/demo", { body: { name: person } })));
 const start = (what: "kit" | "kit_and_day") =>
   enter(() => take(client.POST("/api/me/start", { body: { copy_from_demo: what } })));
@@ -62,17 +67,31 @@ const start = (what: "kit" | "kit_and_day") =>
         </div>
       </section>
       <section>
-        <h1>Sign in, or make an account</h1>
+        <h1>{{ me?.registration === "closed" ? "Sign in" : "Sign in, or make an account" }}</h1>
+        <p v-if="me?.registration === 'closed'" class="reason">This server takes no new accounts.</p>
         <form @submit.prevent="signIn">
           <label for="name" class="label">name</label>
           <Input id="name" v-model:value="name" autocomplete="username" />
           <p class="error" role="alert">{{ errors["/name"] }}</p>
           <label for="password" class="label">password</label>
           <InputPassword id="password" v-model:value="password" autocomplete="current-password" />
-          <p class="error" role="alert">{{ errors["/password"] ?? (errors["/name"] ? "" : errors[""]) }}</p>
+          <p class="error" role="alert">{{ errors["/password"] ?? (errors["/name"] || errors["/invitation"] ? "" : errors[""]) }}</p>
+          <template v-if="me?.registration === 'invited'">
+            <label for="invitation" class="label">word of invitation, for a new account</label>
+            <Input id="invitation" v-model:value="invitation" autocomplete="off" />
+            <p class="error" role="alert">{{ errors["/invitation"] }}</p>
+          </template>
           <div class="row">
             <button class="button strong" type="submit" :disabled="!name || !password">Sign in</button>
-            <button class="button" type="button" :disabled="!name || !password" @click="register">Make an account</button>
+            <button
+              v-if="me?.registration !== 'closed'"
+              class="button"
+              type="button"
+              :disabled="!name || !password"
+              @click="register"
+            >
+              Make an account
+            </button>
           </div>
         </form>
       </section>
