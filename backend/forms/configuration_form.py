@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from functools import lru_cache
+from typing import Annotated
 
-from pydantic import BaseModel
+from pydantic import BaseModel, Field
 
 from craft.configuration.configure import Configuration, Configured, Origin
 from craft.configuration.handing_over import handing_over
@@ -15,7 +16,7 @@ from craft.vocabulary.words import say_value
 from forms.answer import Answer
 from forms.situation_form import HELD_AS
 
-Value = float | str
+Value = float | Annotated[str, Field(max_length=60)]
 
 
 class ChoiceOut(BaseModel):

@@ -18,6 +18,7 @@ Number = Annotated[float, Field(strict=True, allow_inf_nan=False)]
 Positive = Annotated[float, Field(strict=True, allow_inf_nan=False, gt=0, le=1e9)]
 Natural = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=1e9)]
 Stops = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=20)]
+Offers = Annotated[list[Stops], Field(max_length=40)]
 Count = Annotated[int, Field(strict=True, ge=1, le=100_000)]
 Seconds = Annotated[float, Field(strict=True, allow_inf_nan=False, gt=0, le=100_000)]
 Aperture = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0.5, le=128)]
@@ -89,18 +90,18 @@ class BodyForm(Form):
     finder: Literal["electronic", "optical", "screen"] | None = None
     frames_per_second: Positive | None = None
     bracket_offers: list[BracketForm] | None = Field(default=None, max_length=40)
-    protection_stops: Stops | list[Stops] | None = None
+    protection_stops: Stops | Offers | None = None
     protection_automatic: bool = False
-    nd_stops: Stops | list[Stops] | None = None
+    nd_stops: Stops | Offers | None = None
     bits: Annotated[int, Field(strict=True, ge=8, le=24)] | None = None
     first_curtain: bool = False
     times_s: list[Seconds] = Field(default_factory=list, max_length=80)
     isos: list[Iso] = Field(default_factory=list, max_length=80)
     only_with: list[OnlyWithForm] = Field(default_factory=list, max_length=20)
     fixed_lens: Annotated[str, Field(max_length=80)] | None = None
-    detects: list[Literal["people", "animals", "birds", "vehicles"]] = Field(default_factory=list)
-    areas: list[Literal["point", "small_group", "zone", "whole_frame"]] | None = None
-    patterns: list[Literal["multi_zone", "centre_weighted", "spot", "highlight_guard"]] | None = None
+    detects: list[Literal["people", "animals", "birds", "vehicles"]] = Field(default_factory=list, max_length=20)
+    areas: list[Literal["point", "small_group", "zone", "whole_frame"]] | None = Field(default=None, max_length=20)
+    patterns: list[Literal["multi_zone", "centre_weighted", "spot", "highlight_guard"]] | None = Field(default=None, max_length=20)
     autofocus: bool = True
     sets_iso_by_limits_only: bool = False
     zone_focus: bool = False

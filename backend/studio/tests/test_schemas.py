@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+import re
 from itertools import product
 from pathlib import Path
 from typing import Any
@@ -27,7 +28,35 @@ def validator(name: str) -> Draft202012Validator:
     return Draft202012Validator(schema)
 
 
+def unbounded(schema: Any, at: str) -> list[str]:
+    """Where a schema lets a list, an object of any keys, or a text be of any length."""
+    if isinstance(schema, list):
+        return [place for k, part in enumerate(schema) for place in unbounded(part, f"{at}/{k}")]
+    if not isinstance(schema, dict):
+        return []
+    kind, found = schema.get("type"), []
+    if kind == "array" and "maxItems" not in schema:
+        found.append(at)
+    if kind == "object" and schema.get("additionalProperties") and "maxProperties" not in schema:
+        found.append(at)
+    if kind == "string" and not {"maxLength", "enum", "const", "pattern", "format"} & set(schema):
+        found.append(at)
+    return found + [place for key, part in schema.items() if key not in ("default", "examples") for place in unbounded(part, f"{at}/{key}")]
+
+
 class Schemas(TestCase):
+    def test_nothing_that_is_sent_may_be_of_any_length(self) -> None:
+        api = json.loads((FORMATS / "openapi.json").read_text())
+        forms, seen = api["components"]["schemas"], set()
+        left = [o["requestBody"] for methods in api["paths"].values() for o in methods.values() if "requestBody" in o]
+        while left:
+            for name in re.findall(r"#/components/schemas/(\w+)", json.dumps(left.pop())):
+                if name not in seen:
+                    seen.add(name)
+                    left.append(forms[name])
+        self.assertGreater(len(seen), 40)
+        self.assertEqual([place for name in sorted(seen) for place in unbounded(forms[name], name)], [])
+
     @settings(max_examples=40, deadline=None)
     @given(situations())
     def test_what_is_accepted_and_answered_is_valid(self, raw: dict[str, Any]) -> None:
