@@ -66,6 +66,11 @@ def server(held: socket.socket, workers: int = WORKERS) -> list[str]:
     ]
 
 
+def worker() -> list[str]:
+    """The command of the worker that does what goes on behind pages; it gives way to the server."""
+    return ["nice", "-n", "10", str(PYTHON), "manage.py", "db_worker", "--interval", "0.3", "--no-startup-delay", "--no-reload", "-v0"]
+
+
 def demo_environment(database: Path) -> dict[str, str]:
     """What the application is told for a demo in this file."""
     return {
@@ -132,12 +137,14 @@ def running(folder: Path, workers: int = WORKERS, database: Path | None = None) 
     held = listening()
     port = port_of(held)
     process = started(server(held, workers), BACKEND, env)
+    beside = started(worker(), BACKEND, env)
     held.close()
     try:
         wait_until_up(process, port)
         yield port
     finally:
         _end(process)
+        _end(beside)
 
 
 def ask(port: int, method: str, path: str, body: bytes | None = None, headers: dict[str, str] | None = None) -> Answer:

@@ -21,6 +21,7 @@ from forms.problems import InputError
 from outings.actions import Kit
 from outings.models import Situation
 from outings.pocket import pocket_of
+from people.limits import LIMITS
 from people.replies import as_json
 from people.replies import files as file_types
 
@@ -56,6 +57,8 @@ def make_card(request: HttpRequest, pk: int) -> HttpResponse:
     asked = kit.resolve(row.document, row.outing)
     snapshot = freeze(row.document, asked, pocket_of(row.outing, pk, kit))
     card = Card.objects.create(situation=row, fingerprint=fingerprint(asked), snapshot=snapshot.model_dump(mode="json"))
+    old = list(row.cards.values_list("pk", flat=True)[LIMITS["card"].most :])
+    row.cards.filter(pk__in=old).delete()
     return as_json(_out(card, kit))
 
 

@@ -100,6 +100,6 @@ class OutingFile(Form):
     place: Annotated[str, Field(max_length=120)] = ""
     mains_hz: Mains | None = None
     day: dt.date
-    situations: Annotated[list[SituationDocument], Field(max_length=500)]
+    situations: Annotated[list[SituationDocument], Field(max_length=200)]
     bodies: Annotated[dict[Slug, BodyForm], Field(max_length=40)]
     lenses: Annotated[dict[Slug, LensForm], Field(max_length=80)]

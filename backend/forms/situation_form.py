@@ -223,7 +223,9 @@ Answer = Annotated[str, Field(max_length=60)]
 Habits = Annotated[dict[Slug, Answer], Field(max_length=100), AfterValidator(lambda given: _known(given, _ways, "habit"))]
 """Habit -> a way of it, or an answer that leaves it to the numbers."""
 
-Schools = Annotated[dict[Decision, Answer], Field(max_length=len(Decision)), AfterValidator(lambda given: _known(given, _schools, "decision"))]
+Schools = Annotated[
+    dict[Decision, Answer], Field(max_length=len(Decision)), AfterValidator(lambda given: _known(given, _schools, "decision"))
+]
 """Decision -> the school that is fixed."""
 
 RawOpens = Annotated[list[Literal["none", "lossless", "lossy"]], Field(max_length=3)]

@@ -21,13 +21,20 @@ from forms.layout_form import LayoutForm, menus_of
 from forms.problems import InputError, Problem, from_craft
 from forms.walk_form import Believed, RefusedOut
 from kit.models import Dialect, Held, Layout, Piece, Refused, Slot
+from people.limits import room_for
 from people.versions import check_version
 
 
 def add(person: Any, kind: str, form: BodyForm | LensForm) -> Piece:
-    """A new body or lens with a slug of its own."""
+    """A new body or lens with a slug of its own.
+
+    Raises
+    ------
+    InputError : the kit is full.
+    """
     stem = safe_slug(slugify(form.name) or kind)[:56]
     with transaction.atomic():
+        room_for(kind, Piece.objects.filter(person=person, kind=kind, deleted_at=None).count())
         taken = set(Piece.objects.filter(person=person, kind=kind, slug__startswith=stem).values_list("slug", flat=True))
         slug = next(s for s in (stem, *(f"{stem}-{k}" for k in range(2, len(taken) + 3))) if s not in taken)
         return Piece.objects.create(person=person, kind=kind, slug=slug, document=form.model_dump(mode="json"))

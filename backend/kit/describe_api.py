@@ -82,7 +82,7 @@ def add_described(request: HttpRequest, answers: DescribeForm) -> Any:
 @router.post("/kit/picture", response=PictureOut, openapi_extra={"requestBody": FILE})
 @stateless
 def from_picture(request: HttpRequest) -> PictureOut:
-    """What one frame tells about its body and lens. The file itself is the request's body; nothing is stored."""
+    """What one frame tells about its body and lens. The file itself is the request's body; nothing is stored. Stateless."""
     with tempfile.NamedTemporaryFile() as kept:
         size = 0
         while chunk := request.read(CHUNK):

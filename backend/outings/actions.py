@@ -32,6 +32,7 @@ from kit.actions import believed, body_of, hold, with_state
 from kit.models import Dialect, Held, Layout, Piece, Refused, Slot
 from outings.kept import kept
 from outings.models import Earlier, Outing, Situation
+from people.limits import room_for
 from people.models import Profile
 from people.versions import check_version, tag
 
@@ -139,9 +140,27 @@ def sweep(person: Any) -> None:
             Piece.objects.filter(person=person, kind=kind, deleted_at__lt=limit).exclude(slug__in=used).delete()
 
 
-def add_situation(outing: Outing, document: SituationDocument, after: int | None = None) -> Situation:
-    """A new situation, at the end or after a position; the others move on."""
+def add_outing(person: Any, **said: Any) -> Outing:
+    """A new day.
+
+    Raises
+    ------
+    InputError : there are too many.
+    """
     with transaction.atomic():
+        room_for("outing", Outing.objects.filter(person=person, deleted_at=None).count())
+        return Outing.objects.create(person=person, **said)
+
+
+def add_situation(outing: Outing, document: SituationDocument, after: int | None = None) -> Situation:
+    """A new situation, at the end or after a position; the others move on.
+
+    Raises
+    ------
+    InputError : the day is full.
+    """
+    with transaction.atomic():
+        room_for("situation", outing.situations.filter(deleted_at=None).count())
         last = outing.situations.aggregate(last=Max("position"))["last"] or 0
         position = last + 1
         if after is not None:
@@ -228,7 +247,7 @@ def import_outing(person: Any, file: OutingFile) -> tuple[Outing, list[str]]:
 
     Raises
     ------
-    InputError : a situation names kit that is neither in the file nor the person's.
+    InputError : a situation names kit that is neither in the file nor the person's, or there is no room.
     """
     renamed = _renamed(file)
     brought = {
@@ -251,10 +270,12 @@ def import_outing(person: Any, file: OutingFile) -> tuple[Outing, list[str]]:
         ]
         if lacking:
             raise InputError(lacking)
-        for (kind, slug), form in brought.items():
-            if (kind, slug) not in mine:
-                Piece.objects.create(person=person, kind=kind, slug=slug, document=form)
-        outing = Outing.objects.create(person=person, title=file.title, place=file.place, mains_hz=file.mains_hz, day=file.day)
+        new = {name: form for name, form in brought.items() if name not in mine}
+        there = Counter(Piece.objects.filter(person=person, deleted_at=None).values_list("kind", flat=True))
+        for kind, more in Counter(kind for kind, _ in new).items():
+            room_for(kind, there[kind], more)
+        Piece.objects.bulk_create(Piece(person=person, kind=kind, slug=slug, document=form) for (kind, slug), form in new.items())
+        outing = add_outing(person, title=file.title, place=file.place, mains_hz=file.mains_hz, day=file.day)
         Situation.objects.bulk_create(Situation(outing=outing, position=k, document=d) for k, d in enumerate(documents, 1))
     return outing, [f"{kind} “{old}” is kept as “{new}”" for (kind, old), new in renamed.items()]
 

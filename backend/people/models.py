@@ -16,3 +16,25 @@ class Profile(models.Model):
 
     def __str__(self) -> str:
         return f"profile of {self.person}"
+
+
+class Answered(models.Model):
+    """What was answered to something that a page sends again when the answer was lost.
+
+    key: the page's own name for what it sends; sent: hash of where and what; answer: its text.
+    """
+
+    person = models.ForeignKey(settings.AUTH_USER_MODEL, models.CASCADE, related_name="answered")
+    key = models.CharField(max_length=80)
+    sent = models.CharField(max_length=64)
+    status = models.PositiveSmallIntegerField()
+    answer = models.TextField()
+    at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ["id"]
+        constraints = [models.UniqueConstraint(fields=["person", "key"], name="one_answer_per_key")]
+        indexes = [models.Index(fields=["at"])]
+
+    def __str__(self) -> str:
+        return f"{self.status} to {self.key}"

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from cards.api import router as cards
 from cards.sheets_api import router as sheets
+from jobs.api import router as jobs
 from kit.api import router as kit
 from kit.body_api import router as bodies
 from kit.describe_api import router as describing
@@ -59,6 +60,7 @@ for router in (
     traffic,
     first_day,
     checks,
+    jobs,
     cards,
     sheets,
 ):

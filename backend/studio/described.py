@@ -10,9 +10,17 @@ from ninja.openapi.schema import OpenAPISchema
 
 from people.doors import COUNTED
 from studio.problems import PROBLEM_JSON
+from studio.whole import KEY, LONGEST_KEY
 
 PROBLEM = {PROBLEM_JSON: {"schema": {"$ref": "#/components/schemas/ProblemOut"}}}
 PAGE = {"type": "apiKey", "in": "header", "name": "X-CSRFToken", "description": "The page's token: the same as its cookie."}
+ONCE = {
+    "in": "header",
+    "name": KEY,
+    "required": False,
+    "description": "The page's own name for what it sends: sent again under it, what was answered is answered again.",
+    "schema": {"type": "string", "maxLength": LONGEST_KEY},
+}
 WRITING = ("post", "put", "delete")
 
 
@@ -32,6 +40,8 @@ def _statuses(method: str, details: dict[str, Any]) -> set[int]:
         found.add(422)
     if "requestBody" in details:
         found |= {413, 415, 422}
+    if ONCE in named:
+        found |= {409, 422}
     if details.get(COUNTED):
         found.add(429)
     return found
@@ -47,6 +57,8 @@ class Described(NinjaAPI):
             for method, details in operations.items():
                 if method in WRITING:
                     details["security"] = [{**way, "Anyone": [], "Page": []} for way in details["security"]]
+                if method == "post" and any("Person" in way for way in details["security"]) and "Stateless." not in details["description"]:
+                    details.setdefault("parameters", []).append(ONCE)
                 errors = _statuses(method, details) | {int(s) for s in details["responses"] if int(s) >= 400}
                 for status in sorted(errors):
                     details["responses"].pop(status, None)

@@ -40,8 +40,11 @@ INSTALLED_APPS = [
     "django.contrib.contenttypes",
     "django.contrib.sessions",
     "django.contrib.staticfiles",
+    "django_tasks",
+    "django_tasks_db",
     "ninja",
     "people",
+    "jobs",
     "kit",
     "outings",
     "cards",
@@ -106,6 +109,7 @@ CACHES = {
         "OPTIONS": {"MAX_ENTRIES": 200_000},
     }
 }
+TASKS = {"default": {"BACKEND": "django_tasks_db.DatabaseBackend"}}
 DOORS = True
 NINJA_NUM_PROXIES = PROXIES
 

@@ -3,16 +3,26 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from datetime import timedelta
 from functools import wraps
+from hashlib import sha256
 from typing import Any
 
 from django.core.exceptions import RequestDataTooBig
 from django.db import transaction
 from django.http import HttpRequest, HttpResponse
+from django.utils import timezone
 
 from people.guards import STATELESS, operation_of
+from people.models import Answered
+from studio.problems import problem
 
 Run = Callable[..., HttpResponse]
+KEY = "Idempotency-Key"
+"""A page's own name for what it sends: sent again under it, what was answered is answered again, and nothing is done twice."""
+
+LONGEST_KEY = 80
+KEPT = timedelta(days=1)
 READING = {"GET", "HEAD", "OPTIONS"}
 
 
@@ -32,9 +42,29 @@ def whole(run: Run) -> Run:
         except RequestDataTooBig as error:
             return operation.api.on_exception(request, error)
         with transaction.atomic():
-            answer: HttpResponse = run(request, *args, **kwargs)
+            answer = once(request, lambda: run(request, *args, **kwargs))
             if answer.status_code >= 400:
                 transaction.set_rollback(True)
         return answer
 
     return in_one
+
+
+def once(request: HttpRequest, run: Callable[[], HttpResponse]) -> HttpResponse:
+    """The answer to a request, or what was answered when it was sent before under the same key."""
+    key = request.headers.get(KEY, "")
+    if not key or not request.user.is_authenticated:
+        return run()
+    if len(key) > LONGEST_KEY:
+        return problem(422, f"The key of a request has at most {LONGEST_KEY} characters.")
+    sent = sha256(f"{request.method} {request.path}\n".encode() + request.body).hexdigest()
+    before = Answered.objects.filter(person=request.user, key=key).first()
+    if before is not None and before.sent != sent:
+        return problem(409, "Something else was sent under this key; send this under a key of its own.")
+    if before is not None:
+        return HttpResponse(before.answer, status=before.status, content_type="application/json; charset=utf-8")
+    answer = run()
+    if answer.status_code < 400:
+        Answered.objects.filter(at__lt=timezone.now() - KEPT).delete()
+        Answered.objects.create(person=request.user, key=key, sent=sent, status=answer.status_code, answer=answer.content.decode())
+    return answer

@@ -34,12 +34,14 @@ def slots_of_a_day(
     *,
     keeps: bool = False,
     limit_s: float | None = None,
+    tell: Callable[[float], None] = lambda part: None,
 ) -> Slots:
     """The setups to keep, for situations in their order; the first one is set at home and costs nothing on the day.
 
     banks: of slots, one or two that combine; must: setups kept whatever it costs, by bank; keeps: whether
     a slot (of a single bank) keeps what is changed in it; limit_s: seconds after which the best found is
-    told with its bound. Of a longer day the first situations are weighed, see ``weighed``.
+    told with its bound; tell: is told the share of the weighing that is done. Of a longer day the first
+    situations are weighed, see ``weighed``.
 
     Raises
     ------
@@ -51,15 +53,23 @@ def slots_of_a_day(
     places = places_of(menus.words)
     costs = np.zeros((count, *[count + 1] * len(banks)))
     walks: dict[tuple[int, ...], Callable[[], float]] = {}
-    for t, made in enumerate(day):
-        before = day[t - 1].values if t else made.values
-        for place in np.ndindex(costs.shape[1:]):
-            brought = dict(before)
+    until = None if limit_s is None else monotonic() + limit_s
+    order = _promising(day, len(banks))
+    whole_bound = True
+    for done, place in enumerate(order):
+        if done and until is not None and monotonic() > until:
+            whole_bound = False
+            flat = costs.reshape(count, -1)
+            nothing, left = (np.ravel_multi_index(np.transpose(places), costs.shape[1:]) for places in (order[:1], order[done:]))
+            flat[:, left] = flat[:, nothing]
+            break
+        tell(done / len(order))
+        for t, made in enumerate(day):
+            brought = dict(day[t - 1].values if t else made.values)
             for bank, k in enumerate(place):
                 brought |= held[bank][k]
             costs[(t, *place)], walks[(t, *place)] = presses_from(made, brought, menus, places)
     turns = TURN * sum(np.indices(costs.shape)[bank + 1] < count for bank in range(len(banks)))
-    until = None if limit_s is None else monotonic() + limit_s
 
     def filled(left_s: float | None) -> Slots:
         whole = costs + turns
@@ -67,7 +77,29 @@ def slots_of_a_day(
             return fill_keeping(whole[:, count], np.diagonal(whole).copy(), whole[:, :count], banks[0].slots, left_s)
         return fill_slots(whole, [bank.slots for bank in banks], must, left_s)
 
-    return _settled(filled, costs, walks, until)
+    found = _settled(filled, costs, walks, until)
+    return found if whole_bound else replace(found, bound=0.0)
+
+
+def _promising(day: Sequence[Configuration], banks: int) -> list[tuple[int, ...]]:
+    """What banks can be turned to, in the order in which weighing it is worth most: nothing first, then setups near to many others.
+
+    A setup is near to another by the number of settings in which they differ; each next one is that which saves most
+    settings beside those before it.
+    """
+    count = len(day)
+    names = sorted({slug for made in day for slug in made.values})
+    codes = np.array([[hash((slug, made.values.get(slug))) for slug in names] for made in day]).reshape(count, len(names))
+    apart = (codes[:, None, :] != codes[None, :, :]).sum(2)
+    best = np.array([apart[t, max(0, t - 1)] for t in range(count)])
+    rank: dict[int, int] = {count: -1}
+    for place in range(count):
+        saves = np.minimum(best[:, None], apart).sum(0).astype(float)
+        saves[[k for k in rank if k < count]] = np.inf
+        nearest = int(saves.argmin())
+        rank[nearest] = place
+        best = np.minimum(best, apart[:, nearest])
+    return sorted(np.ndindex(*[count + 1] * banks), key=lambda places: (max((rank[k] for k in places), default=-1), places))
 
 
 def _settled(

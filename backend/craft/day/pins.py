@@ -14,18 +14,22 @@ from craft.day.route import distance
 from craft.day.walk import Menus, Way, places_of, walk
 from craft.vocabulary.setting import Value
 
+MOST_WALKED = 24
+"""Changes of a day that are walked to tell what pins save; of a longer day the first ones."""
+
 Errand = tuple[Configuration, Mapping[str, Value]]
 """A situation, and what the body holds when it begins."""
 
 
 @dataclass(frozen=True, slots=True)
 class Pins:
-    """Settings to pin, the most used first; how often each is set on the day; presses of the day without and with them."""
+    """Settings to pin, the most used first; how often each is set on the day; presses without and with them over the changes walked."""
 
     settings: tuple[str, ...]
     times: tuple[int, ...]
     without: float
     presses: float
+    walked: int
 
 
 def pins_of(errands: Sequence[Errand], menus: Menus, room: int | None = None) -> Pins:
@@ -44,11 +48,12 @@ def pins_of(errands: Sequence[Errand], menus: Menus, room: int | None = None) ->
                 times[slug] = times.get(slug, 0) + 1
     reach = {slug: count * distance((0,), places[slug][0], menus.moves) for slug, count in times.items()}
     chosen = sorted(sorted(reach, key=lambda slug: (-reach[slug], slug))[:most], key=lambda slug: (-times[slug], -reach[slug], slug))
-    without = _presses(errands, bare)
-    presses = _presses(errands, replace(menus, shortcuts=replace(menus.shortcuts, pinned=tuple(chosen))))
+    walked = errands[:MOST_WALKED]
+    without = _presses(walked, bare)
+    presses = _presses(walked, replace(menus, shortcuts=replace(menus.shortcuts, pinned=tuple(chosen))))
     if not chosen or presses >= without:
-        return Pins((), (), without, without)
-    return Pins(tuple(chosen), tuple(times[slug] for slug in chosen), without, presses)
+        return Pins((), (), without, without, len(walked))
+    return Pins(tuple(chosen), tuple(times[slug] for slug in chosen), without, presses, len(walked))
 
 
 def _presses(errands: Sequence[Errand], menus: Menus) -> float:

@@ -58,7 +58,7 @@ def list_outings(request: HttpRequest) -> list[OutingOut]:
 @router.post("/outings", response=OutingOut)
 def add_outing(request: HttpRequest, outing: OutingIn) -> OutingOut:
     """A new day."""
-    row = Outing.objects.create(person=request.user, title=outing.title, place=outing.place, mains_hz=outing.mains_hz, day=outing.day)
+    row = actions.add_outing(request.user, title=outing.title, place=outing.place, mains_hz=outing.mains_hz, day=outing.day)
     return _one(request, row.pk)
 
 

@@ -145,6 +145,7 @@ def body_controls(body: str, day: list[Made], kit: Kit) -> BodyControls:
         ],
         pins_without=pins.without,
         pins_presses=pins.presses,
+        pins_walked=None if pins.walked == len(errands) else pins.walked,
         pinned_room=facts.moves.pinned_room,
         problem=problem,
     )

@@ -119,6 +119,7 @@ class BodyControls(Schema):
     pins: list[PinOut]
     pins_without: float
     pins_presses: float
+    pins_walked: int | None
     pinned_room: int
     problem: str
 

@@ -63,7 +63,7 @@ def my_slots(request: HttpRequest) -> list[SlotHere]:
 @router.post("/situations/{pk}/fits", response=FitsOut)
 @stateless
 def fit(request: HttpRequest, pk: int, source: Source) -> FitsOut:
-    """What becomes of a recipe, of another situation, or of a slot on this situation's body, lens and person."""
+    """What becomes of a recipe, of another situation, or of a slot on this situation's body, lens and person. Stateless."""
     row, kit = _row(request, pk), Kit(request.user)
     if sum(given is not None for given in (source.recipe, source.situation, source.slot)) != 1:
         raise InputError([Problem("", "give exactly one of recipe, situation and slot")])

@@ -3,6 +3,9 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Any
+
+from django_tasks import task
 
 from craft.configuration.decided import OF_SETTING
 from craft.day.day import slots_of_a_day, weighed
@@ -15,9 +18,12 @@ from craft.vocabulary.setting import Value
 from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.words import say_value
 from forms.setup_form import figures_of
+from jobs.actions import Progress, StoppedError, ask, key_of, work
+from jobs.models import Job, State
+from jobs.schemas import job_out
 from kit.models import Slot
 from outings.actions import Kit
-from outings.kept import bettered, kept
+from outings.kept import kept, put
 from outings.models import Filling, Outing
 from outings.setups import Made, by_body, made_of, told_by
 from outings.slots.schemas import BankOut, BodySlots, NowOut, ReachedOut, SlotOut, SlotsOut, SpecialOut
@@ -54,7 +60,7 @@ class _Day:
         """How many of its situations are weighed, the first ones."""
         return weighed(len(self.made), max(1, len(self.banks)))
 
-    def filled(self, limit_s: float | None) -> Slots:
+    def filled(self, limit_s: float | None, tell: Progress) -> Slots:
         """The setups kept in slots that nothing special takes."""
         place = {made.pk: k for k, made in enumerate(self.made[: self.weighed])}
         free, must = [], []
@@ -64,7 +70,7 @@ class _Day:
             free.append(Bank(bank.label, max(0, bank.slots - special), bank.only, bank.leaves_out))
             must.append(frozenset(place[row.situation_id] for row in here if row.situation_id in place))
         setups = [made.configuration for made in self.made]
-        return slots_of_a_day(setups, self.menus, free or [Bank("slots", 0)], must, keeps=self.keeps, limit_s=limit_s)
+        return slots_of_a_day(setups, self.menus, free or [Bank("slots", 0)], must, keeps=self.keeps, limit_s=limit_s, tell=tell)
 
     def values(self, k: int | None, special: str) -> dict[str, Value]:
         """What a slot should bring back: the setup of a situation by its place, or a special one from the first of the day."""
@@ -118,9 +124,9 @@ class _Day:
         differing = sorted((slug for slug, value in now.items() if before.get(slug) != value), key=lambda slug: slug not in OF_SETTING)
         return [f"{words.get(slug, BY_SLUG[slug].label)} {say_value(BY_SLUG[slug], now[slug])}" for slug in differing]
 
-    def out(self, words: dict[str, str], limit_s: float | None = None) -> BodySlots:
+    def out(self, words: dict[str, str], limit_s: float | None = None, tell: Progress = lambda part: None) -> BodySlots:
         """What to keep in the slots of this body, and how the day goes by them; the best found within the limit."""
-        filled = self.filled(limit_s)
+        filled = self.filled(limit_s, tell)
         banks, numbers = [], []
         for number, bank in enumerate(self.banks, 1):
             told, by_setup = self.bank_out(number, bank, filled.banks[number - 1], words)
@@ -170,20 +176,51 @@ def slots_of(outing: Outing, kit: Kit) -> SlotsOut:
     days = by_body(setups)
     chosen = list(outing.fillings.all())
     now = list(Slot.objects.filter(piece__person=outing.person, piece__slug__in=days).select_related("piece"))
-    bodies = [_kept_slots(body, day, chosen, now, kit) for body, day in days.items()]
+    bodies = [_kept_slots(outing, body, day, chosen, now, kit, LIMIT_S / len(days)) for body, day in days.items()]
     specials = [SpecialOut(slug=s.slug, label=s.label, because=s.because) for s in BY_SPECIAL.values()]
     return SlotsOut(title=outing.title, specials=specials, bodies=bodies, problems=problems)
 
 
-def _kept_slots(body: str, made: list[Made], chosen: list[Filling], now: list[Slot], kit: Kit) -> BodySlots:
-    """The slots of one body, computed once for the same day, the same body and the same choices."""
+def _day_of(body: str, made: list[Made], chosen: list[Filling], now: list[Slot], kit: Kit) -> tuple[_Day, tuple[Any, ...]]:
+    """One body's day, and all that its slots are made from."""
     here = {(row.bank, row.number): row for row in chosen if row.body == body}
     choices = tuple((at, row.situation_id, row.special) for at, row in here.items())
-
     held = {(row.bank, row.number): row for row in now if row.piece.slug == body}
-    day, words = _Day(body, made, kit.states[body].menus, here, held), kit.words.get(body, {})
     of = (body, told_by(made), kit.standing[body], choices)
-    told = kept("slots", of, lambda: day.out(words, LIMIT_S))
-    if told.bound is not None:
-        bettered("slots", of, lambda: day.out(words))
-    return told
+    return _Day(body, made, kit.states[body].menus, here, held), of
+
+
+def _kept_slots(outing: Outing, body: str, made: list[Made], chosen: list[Filling], now: list[Slot], kit: Kit, limit_s: float) -> BodySlots:
+    """The slots of one body, computed once for the same day, the same body and the same choices.
+
+    What was found in time is shown at once; where something better may be left, a worker goes on looking.
+    """
+    day, of = _day_of(body, made, chosen, now, kit)
+    told = kept("slots", of, lambda: day.out(kit.words.get(body, {}), limit_s))
+    if told.bound is None:
+        return told
+    job = ask(outing.person, "slots", key_of(of), look_on, {"outing": outing.pk, "body": body})
+    if job.state == State.DONE and job.result is not None:
+        better = BodySlots.model_validate(job.result)
+        put("slots", of, better)
+        return better
+    return told.model_copy(update={"job": job_out(job)})
+
+
+@task()
+def look_on(pk: int) -> None:
+    """Look for the best filling of a body's slots, however long that takes."""
+    work(pk, _best)
+
+
+def _best(job: Job, tell: Progress) -> dict[str, Any]:
+    outing = Outing.objects.select_related("person").get(pk=job.about["outing"], person=job.person)
+    kit, body = Kit(job.person), job.about["body"]
+    chosen, now = list(outing.fillings.all()), list(Slot.objects.filter(piece__person=job.person, piece__slug=body).select_related("piece"))
+    made = by_body(made_of(outing, kit)[0]).get(body, [])
+    if not made:
+        raise StoppedError
+    day, of = _day_of(body, made, chosen, now, kit)
+    if key_of(of) != job.key:
+        raise StoppedError
+    return day.out(kit.words.get(body, {}), tell=tell).model_dump(mode="json")

@@ -8,6 +8,8 @@ from typing import Annotated, Literal
 from ninja import Schema
 from pydantic import Field
 
+from jobs.schemas import JobOut
+
 
 class ReachedOut(Schema):
     """How a situation is reached: by the slot of this number in each bank and what they leave to mend, or (null) without.
@@ -59,8 +61,8 @@ class BodySlots(Schema):
 
     words: items of its menus that somebody wrote down, without which no press can be counted;
     without: presses through the menus alone; keeps: whether a slot keeps what is changed in it; bound:
-    presses that no filling is under, while a better one is still looked for, else null; beyond: situations
-    too many to weigh.
+    presses that no filling is under, where a better one is not ruled out, else null; job: the search for a better
+    one; beyond: situations too many to weigh.
     """
 
     body: str
@@ -71,6 +73,7 @@ class BodySlots(Schema):
     presses: float
     without: float
     bound: float | None
+    job: JobOut | None = None
     beyond: int
 
 

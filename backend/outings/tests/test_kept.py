@@ -2,15 +2,17 @@
 
 from __future__ import annotations
 
-from threading import Event
 from typing import Any
 from unittest import TestCase, mock
 
 from cachetools import LRUCache
 
+from jobs.models import Job, State
 from outings import kept as keeping
-from outings.kept import bettered, kept
+from outings.kept import kept
+from outings.slots import actions as slots
 from outings.tests.test_outings import Day
+from people.tests.caller import Caller
 
 SWIFT = "merrow-swift-20"
 
@@ -62,31 +64,43 @@ class Pages(Day):
             before = now
 
 
+class Behind(Day):
+    """A day whose slots take longer than a page may."""
+
+    def slots(self) -> list[dict[str, Any]]:
+        found: list[dict[str, Any]] = self.caller.get(f"/api/outings/{self.day['id']}/slots").json()["bodies"]
+        return found
+
+    def test_what_was_found_in_time_is_shown_and_the_best_once_a_worker_has_it(self) -> None:
+        best = self.slots()
+        with mock.patch.object(keeping, "_results", LRUCache(64)), mock.patch.object(slots, "LIMIT_S", 0.0):
+            with self.captureOnCommitCallbacks(execute=True):
+                hasty = self.slots()
+            looked_for = [body for body in hasty if body["job"]]
+            self.assertTrue(looked_for)
+            for body, at_best in zip(hasty, best, strict=True):
+                self.assertLessEqual(body["bound"] or 0, at_best["presses"] + 0.2)
+                self.assertGreaterEqual(body["presses"] + 0.2, at_best["presses"])
+            self.assertEqual({job.state for job in Job.objects.all()}, {State.DONE})
+            self.assertEqual(self.slots(), best)
+            self.assertEqual(Job.objects.count(), len(looked_for), "each is looked for once")
+
+    def test_a_search_that_is_stopped_or_overtaken_changes_nothing_and_is_nobody_else_s(self) -> None:
+        with mock.patch.object(keeping, "_results", LRUCache(64)), mock.patch.object(slots, "LIMIT_S", 0.0):
+            with self.captureOnCommitCallbacks() as asked:
+                hasty = next(body for body in self.slots() if body["job"])
+            at = f"/api/jobs/{hasty['job']['id']}"
+            self.assertEqual(Caller(self.bram).delete(at).status_code, 404)
+            self.assertEqual(self.caller.delete(at).json()["state"], "stopped")
+            row = next(s for s in self.day["situations"] if s["body"] != hasty["body"])
+            self.caller.send("PUT", f"/api/situations/{row['id']}/hour", {"starts_at": "22:30"})
+            for call in asked:
+                call()
+            self.assertEqual(set(Job.objects.values_list("state", flat=True)), {State.STOPPED})
+            self.assertEqual(next(body for body in self.slots() if body["body"] == hasty["body"])["job"]["state"], "stopped")
+
+
 class Keeping(TestCase):
-    def test_what_was_found_in_time_is_bettered_behind_the_page_once_and_a_failure_leaves_it(self) -> None:
-        may_go_on, begun = Event(), []
-
-        def better() -> str:
-            begun.append(1)
-            may_go_on.wait(10)
-            return "the best"
-
-        def fails() -> str:
-            raise ValueError("no better one")
-
-        with mock.patch.object(keeping, "_results", LRUCache(8)):
-            self.assertEqual(kept("t", "day", lambda: "found in time"), "found in time")
-            for _ in range(3):
-                bettered("t", "day", better)
-            self.assertEqual(kept("t", "day", lambda: "anew"), "found in time", "until it is there")
-            may_go_on.set()
-            keeping._behind.submit(lambda: None).result(10)
-            self.assertEqual((kept("t", "day", lambda: "anew"), begun), ("the best", [1]))
-            with self.assertLogs("outings.kept", "ERROR"):
-                bettered("t", "day", fails)
-                keeping._behind.submit(lambda: None).result(10)
-            self.assertEqual(kept("t", "day", lambda: "anew"), "the best")
-
     def test_a_result_is_made_once_for_the_same_things_and_a_failure_is_kept_by_nobody(self) -> None:
         calls: list[str] = []
 

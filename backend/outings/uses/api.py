@@ -28,7 +28,7 @@ def uses(request: HttpRequest, slug: str) -> list[UseOut]:
 @router.post("/profile/preview", response=list[AffectedOut])
 @stateless
 def preview(request: HttpRequest, document: PersonForm) -> list[AffectedOut]:
-    """Which setups a new profile would change, and how; nothing is saved."""
+    """Which setups a new profile would change, and how; nothing is saved. Stateless."""
     now, then = Kit(request.user), Kit(request.user)
     then.profile = document.model_dump(mode="json")
     affected = [affected_by(now, then, row) for row in my_situations(request)]

@@ -12,6 +12,7 @@ from django.test import TestCase
 
 from demo.day import DAY
 from demo.kit import BODIES, LENSES
+from jobs.models import Job
 from outings.actions import load_demo_people
 from outings.models import Outing
 from people.tests.caller import Caller
@@ -95,7 +96,8 @@ class OnTheDemoDay(TestCase):
         card = Caller(cls.ilse).post(f"/api/situations/{situation.pk}/cards").json()["id"]
         token = Caller(cls.ilse).post("/api/rehearse/frame", {"situation": ASKED}).json()["frame"]["token"]
         kept = Caller(cls.ilse).post(f"/api/situations/{situation.pk}/kept", {"token": token}).json()["id"]
-        cls.ids = {"outings": outing.pk, "situations": situation.pk, "cards": card, "kept": kept}
+        job = Job.objects.create(person=cls.ilse, what="slots", key="k", about={}).pk
+        cls.ids = {"outings": outing.pk, "situations": situation.pk, "cards": card, "kept": kept, "jobs": job}
         cls.token = BODIES_SENT["KeepIn"]["token"] = token
         BODIES_SENT["CompareIn"] |= {"one": token, "other": token}
 

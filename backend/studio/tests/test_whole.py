@@ -13,7 +13,7 @@ from ninja.operation import Operation
 from people.tests.caller import Caller
 from studio.tests.test_every_operation import BODIES_SENT, OPERATIONS, OnTheDemoDay, form_of
 
-KEPT = ("auth", "people", "gear", "outings", "cards")
+KEPT = ("auth", "people", "jobs", "gear", "outings", "cards")
 WRITING = [
     (method, path, operation) for method, path, operation in OPERATIONS if method != "GET" and "Stateless." not in operation["description"]
 ]

@@ -35,10 +35,7 @@ async function done(): Promise<void> {
 const body = () => ({ body: { name: name.value, password: password.value } });
 const signIn = () => enter(() => take(client.POST("/api/session", body())));
 const register = () =>
-  enter(
-    () => take(client.POST("/api/people", { body: { ...body().body, invitation: invitation.value } })),
-    true,
-  );
+  enter(() => take(client.POST("/api/people", { body: { ...body().body, invitation: invitation.value } })), true);
 const stepIn = (person: string) => enter(() => take(client.POST("/api/demo", { body: { name: person } })));
 const start = (what: "kit" | "kit_and_day") =>
   enter(() => take(client.POST("/api/me/start", { body: { copy_from_demo: what } })));
@@ -75,7 +72,9 @@ const start = (what: "kit" | "kit_and_day") =>
           <p class="error" role="alert">{{ errors["/name"] }}</p>
           <label for="password" class="label">password</label>
           <InputPassword id="password" v-model:value="password" autocomplete="current-password" />
-          <p class="error" role="alert">{{ errors["/password"] ?? (errors["/name"] || errors["/invitation"] ? "" : errors[""]) }}</p>
+          <p class="error" role="alert">
+            {{ errors["/password"] ?? (errors["/name"] || errors["/invitation"] ? "" : errors[""]) }}
+          </p>
           <template v-if="me?.registration === 'invited'">
             <label for="invitation" class="label">word of invitation, for a new account</label>
             <Input id="invitation" v-model:value="invitation" autocomplete="off" />

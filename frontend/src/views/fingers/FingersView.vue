@@ -168,7 +168,9 @@ const FEW = 6;
           <p v-else-if="!body.pins.length" class="reason">Nothing that this day changes is had sooner by pinning it.</p>
           <template v-else>
             <p class="reason">
-              Through the menus alone the day costs {{ body.pins_without }} presses; with these pinned {{ body.pins_presses }}.
+              Through the menus alone
+              {{ body.pins_walked ? `the first ${body.pins_walked} changes of the day cost` : "the day costs" }}
+              {{ body.pins_without }} presses; with these pinned {{ body.pins_presses }}.
             </p>
             <p class="row">
               <span v-for="(p, k) in body.pins" :key="p.setting"

@@ -2,6 +2,7 @@
 import { useQueryClient } from "@tanstack/vue-query";
 import { computed, nextTick, onUnmounted, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
+import { once } from "@/api/once";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
 import { useKit } from "@/api/queries";
 import { offer } from "@/keys/actions";
@@ -72,8 +73,9 @@ async function fromFile(event: Event): Promise<void> {
   if (!file) return;
   failed.value = "";
   try {
-    const body = JSON.parse(await file.text()) as Schemas["BodyProfileFile"];
-    const made = await take(client.POST("/api/kit/bodies/import", { body }));
+    const text = await file.text();
+    const body = JSON.parse(text) as Schemas["BodyProfileFile"];
+    const made = await once(text, (header) => take(client.POST("/api/kit/bodies/import", { body, params: { header } })));
     await saved("body", made.slug);
   } catch (error) {
     if (error instanceof ProblemError) {

@@ -2,6 +2,7 @@
 import { useQuery, useQueryClient } from "@tanstack/vue-query";
 import { computed, onUnmounted, ref } from "vue";
 import { useRouter } from "vue-router";
+import { once } from "@/api/once";
 import { client, ProblemError, take, type Schemas, type Situation } from "@/api/client";
 import { useBodyName, useKit, useOutings } from "@/api/queries";
 import { offer } from "@/keys/actions";
@@ -156,14 +157,18 @@ async function importFile(event: Event): Promise<void> {
   const file = field.files?.[0];
   field.value = "";
   if (!file) return;
-  const sent = {
-    body: (await file.text()) as never,
-    bodySerializer: (text: unknown) => text as string,
-    headers: { "Content-Type": "application/json" },
-  };
-  if (into.value) await run(take(client.POST("/api/outings/{pk}/situations/import", { ...pk(into.value.id), ...sent })));
-  else {
-    const brought = await run(take(client.POST("/api/outings/import", sent)));
+  const text = await file.text();
+  const sent = (header: object) => ({
+    body: text as never,
+    bodySerializer: (given: unknown) => given as string,
+    headers: { "Content-Type": "application/json", ...header },
+  });
+  const day = into.value;
+  if (day) {
+    const send = (header: object) => take(client.POST("/api/outings/{pk}/situations/import", { ...pk(day.id), ...sent(header) }));
+    await run(once(`${day.id} ${text}`, send));
+  } else {
+    const brought = await run(once(text, (header) => take(client.POST("/api/outings/import", sent(header)))));
     if (brought) await router.push({ name: "day", params: { id: brought.id } });
     notes.value = brought?.notes ?? [];
   }

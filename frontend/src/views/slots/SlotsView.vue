@@ -9,6 +9,10 @@ import AlikePane from "./AlikePane.vue";
 import SlotPath from "./SlotPath.vue";
 
 type Body = Schemas["BodySlots"];
+/** Whether a worker is still at it. */
+function searching(state: string): boolean {
+  return state === "waiting" || state === "working";
+}
 const props = defineProps<{ id: number }>();
 const queries = useQueryClient();
 const key = computed(() => ["slots", props.id]);
@@ -16,7 +20,7 @@ const { data, error } = useQuery({
   queryKey: key,
   queryFn: () => take(client.GET("/api/outings/{pk}/slots", { params: { path: { pk: props.id } } })),
   retry: false,
-  refetchInterval: (query) => (query.state.data?.bodies.some((b) => b.bound !== null) ? 2000 : false),
+  refetchInterval: (query) => (query.state.data?.bodies.some((b) => b.job && searching(b.job.state)) ? 2000 : false),
 });
 const wrong = ref("");
 const bodyName = useBodyName();
@@ -48,6 +52,14 @@ async function choose(choice: Choice): Promise<void> {
 async function undo(): Promise<void> {
   const before = past.value[past.value.length - 1];
   if (before && (await keep(before))) past.value = past.value.slice(0, -1);
+}
+async function stop(pk: number): Promise<void> {
+  try {
+    await take(client.DELETE("/api/jobs/{pk}", { params: { path: { pk } } }));
+    await queries.invalidateQueries({ queryKey: key.value });
+  } catch (problem) {
+    wrong.value = problem instanceof ProblemError ? problem.message : "The server cannot be reached.";
+  }
 }
 onUnmounted(offer([{ id: "undo-slot", label: "Undo the last choice of a slot", keys: "z", run: () => void undo() }]));
 async function keep({ body, bank, number, picked }: Choice): Promise<boolean> {
@@ -98,9 +110,20 @@ async function keep({ body, bank, number, picked }: Choice): Promise<boolean> {
           <b>{{ body.presses }}</b> {{ body.presses === 1 ? "press" : "presses" }} on the day<template
             v-if="body.without > body.presses"
             >, {{ body.without - body.presses }} fewer than through the menus alone</template
-          ><template v-if="body.bound !== null"
-            >. A better way is still looked for: none is under {{ Math.floor(body.bound) }}</template
+          ><template v-if="body.bound !== null && !body.job">. None is under {{ Math.floor(body.bound) }}</template
           ><template v-if="body.keeps">. Its slots keep what is changed in them.</template>
+        </p>
+        <p v-if="body.job && searching(body.job.state)" class="looking" role="status">
+          <progress :value="body.job.part" max="1" :aria-label="`search for a better way, ${bodyName(body.body)}`"></progress>
+          This was found in a second; a better way is looked for.
+          <button class="button" @click="stop(body.job.id)">Stop</button>
+        </p>
+        <p v-else-if="body.job" class="quiet">
+          {{
+            body.job.state === "failed"
+              ? "The search for a better way broke off; what was found in a second stays."
+              : "The search for a better way was stopped; this was found in a second."
+          }}
         </p>
         <SlotPath
           :body="body"
@@ -136,5 +159,15 @@ async function keep({ body, bank, number, picked }: Choice): Promise<boolean> {
   grid-template-columns: repeat(auto-fit, minmax(min(580px, 100%), 1fr));
   gap: 8px 48px;
   align-items: start;
+}
+.looking {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px 12px;
+}
+progress {
+  width: 120px;
+  accent-color: var(--ink);
 }
 </style>
