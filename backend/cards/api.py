@@ -21,6 +21,7 @@ from forms.problems import InputError
 from outings.actions import Kit
 from outings.models import Situation
 from outings.pocket import pocket_of
+from people.guards import heavy
 from people.limits import LIMITS
 from people.replies import as_json
 from people.replies import files as file_types
@@ -89,6 +90,7 @@ def card_page(request: HttpRequest, pk: int) -> HttpResponse:
 
 
 @router.get("/cards/{pk}/card.pdf", openapi_extra=file_types("application/pdf"))
+@heavy
 def card_pdf(request: HttpRequest, pk: int, sheet: Literal["A6", "A4"] = "A6") -> HttpResponse:
     """The card as a print sheet."""
     name, snapshot = _mine(request, pk)

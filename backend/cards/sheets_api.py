@@ -20,6 +20,7 @@ from outings.mine import my_outing
 from outings.models import Situation
 from outings.walk.api import walk_to
 from outings.walk.schemas import Special
+from people.guards import heavy
 from people.replies import files
 
 router = Router(tags=["sheets"])
@@ -36,6 +37,7 @@ def _answer(sheet: Sheet, kind: Kind) -> HttpResponse:
 
 
 @router.get("/situations/{pk}/walk.{kind}", openapi_extra=SHEETS)
+@heavy
 def walk_file(request: HttpRequest, pk: int, kind: Kind, special: Special = "") -> HttpResponse:
     """A walk as a file."""
     row = get_object_or_404(Situation, pk=pk, outing__person=request.user, outing__deleted_at=None, deleted_at=None)
@@ -44,6 +46,7 @@ def walk_file(request: HttpRequest, pk: int, kind: Kind, special: Special = "") 
 
 
 @router.get("/situations/{pk}/recipe.{kind}", openapi_extra=SHEETS)
+@heavy
 def recipe_file(request: HttpRequest, pk: int, kind: Kind) -> HttpResponse:
     """A situation's configuration as a recipe to read."""
     row = get_object_or_404(Situation, pk=pk, outing__person=request.user, outing__deleted_at=None, deleted_at=None)
@@ -51,6 +54,7 @@ def recipe_file(request: HttpRequest, pk: int, kind: Kind) -> HttpResponse:
 
 
 @router.get("/outings/{pk}/checks.{kind}", openapi_extra=SHEETS)
+@heavy
 def checks_file(request: HttpRequest, pk: int, kind: Kind) -> HttpResponse:
     """The checks of an outing as a file."""
     outing = my_outing(request, pk)
@@ -58,6 +62,7 @@ def checks_file(request: HttpRequest, pk: int, kind: Kind) -> HttpResponse:
 
 
 @router.get("/kit/bodies/{slug}/first.{kind}", openapi_extra=SHEETS)
+@heavy
 def first_file(request: HttpRequest, slug: str, kind: Kind) -> HttpResponse:
     """The record of a body as a file."""
     piece = get_object_or_404(with_state(request.user), slug=slug, deleted_at=None)

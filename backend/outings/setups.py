@@ -12,6 +12,7 @@ from craft.setup.setup import Setup
 from forms.answer import answer_of
 from forms.problems import InputError
 from outings.actions import Kit
+from outings.kept import one_at_a_time
 from outings.models import Outing
 
 
@@ -43,7 +44,8 @@ def made_of(outing: Outing, kit: Kit) -> tuple[list[Made], list[str]]:
     for row in outing.in_order():
         title = str(row.document["title"])
         try:
-            answer = answer_of(kit.resolve(row.document, outing))
+            with one_at_a_time:
+                answer = answer_of(kit.resolve(row.document, outing))
             whole = (answer.situation, answer.setup, answer.configuration, answer.tokens, answer.facts)
             found.append(Made(answer.key, row.pk, title, row.begins, row.document["body"], *whole))
         except (InputError, CraftError) as error:

@@ -55,12 +55,21 @@ class StrictParser(Parser):
 STATELESS: set[Callable[..., Any]] = set()
 """Operations that are sent something and write nothing."""
 
+HEAVY: set[Callable[..., Any]] = set()
+"""Operations that may compute for long; they write nothing."""
+
 F = TypeVar("F", bound=Callable[..., Any])
 
 
 def stateless(view: F) -> F:
     """Say of an operation that it only computes."""
     STATELESS.add(view)
+    return view
+
+
+def heavy(view: F) -> F:
+    """Say of an operation that it may compute for long."""
+    HEAVY.add(view)
     return view
 
 

@@ -20,7 +20,7 @@ from forms.configuration_form import ClashesOut, clashes_form
 from forms.kit_form import BodyForm, LensForm
 from forms.setup_form import DecidedOut, SetupOut, decided_of, setup_of
 from forms.situation_form import SituationForm
-from people.guards import Anyone, Person, stateless
+from people.guards import Anyone, Person, heavy, stateless
 from people.replies import as_json
 from studio.problems import ProblemOut
 
@@ -152,6 +152,7 @@ def find_clashes(request: HttpRequest, situation: SituationForm) -> HttpResponse
 
 @router.post("/pairs", auth=Person(), response=list[PairOut])
 @stateless
+@heavy
 def rank_pairs(request: HttpRequest, asked: PairsIn) -> list[PairOut]:
     """Bodies and lenses for a situation, best first. Stateless. Pairs that cannot be joined are left out."""
     pairs, values = [], []

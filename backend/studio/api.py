@@ -25,6 +25,7 @@ from people.api import router as people
 from people.guards import Person, StrictParser
 from people.replies import PlainRenderer
 from studio.advising import router as advising
+from studio.aside import aside
 from studio.described import Described
 from studio.guide import router as guide
 from studio.problems import ProblemOut, install
@@ -40,6 +41,7 @@ api = Described(
 )
 install(api)
 api.add_decorator(whole, mode="view")
+api.add_decorator(aside, mode="view")
 for router in (
     advising,
     guide,

@@ -14,11 +14,13 @@ from outings.alike.actions import likenesses
 from outings.alike.schemas import AlikeOut, Likeness
 from outings.mine import my_outing
 from outings.setups import by_body, made_of
+from people.guards import heavy
 
 router = Router(tags=["slots"])
 
 
 @router.get("/outings/{pk}/alike", response=list[AlikeOut])
+@heavy
 def alike(request: HttpRequest, pk: int) -> list[AlikeOut]:
     """The bodies of an outing, two by two."""
     return likenesses(my_outing(request, pk))

@@ -16,11 +16,13 @@ from outings.checks.schemas import ChecksOut, GuardIn, Tick
 from outings.mine import my_outing
 from outings.models import Ticked
 from outings.setups import made_of
+from people.guards import heavy
 
 router = Router(tags=["checks"])
 
 
 @router.get("/outings/{pk}/checks", response=ChecksOut)
+@heavy
 def checks(request: HttpRequest, pk: int) -> ChecksOut:
     """What to look at before the pictures of an outing."""
     return checks_of(my_outing(request, pk), Kit(request.user))

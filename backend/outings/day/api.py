@@ -17,6 +17,7 @@ from outings.day.actions import day_out, outing_out, with_rows
 from outings.day.schemas import DayOut, HourIn, OutingIn, OutingOut, SituationOut
 from outings.mine import my_outing, my_situations
 from outings.models import Outing, Situation
+from people.guards import heavy
 from people.replies import as_json
 from people.versions import tag
 
@@ -114,6 +115,7 @@ def import_situation(request: HttpRequest, response: HttpResponse, pk: int, situ
 
 
 @router.get("/outings/{pk}/day", response=DayOut)
+@heavy
 def day(request: HttpRequest, pk: int) -> DayOut:
     """What is known of a day at a glance: each picture in a few words, and how far its tools are."""
     return day_out(my_outing(request, pk), actions.Kit(request.user))

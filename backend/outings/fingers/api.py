@@ -10,11 +10,13 @@ from outings.fingers.actions import kept_controls
 from outings.fingers.schemas import ControlsOut
 from outings.mine import my_outing
 from outings.setups import by_body, made_of
+from people.guards import heavy
 
 router = Router(tags=["controls"])
 
 
 @router.get("/outings/{pk}/fingers", response=ControlsOut)
+@heavy
 def controls(request: HttpRequest, pk: int) -> ControlsOut:
     """What the day wants under a finger, body by body."""
     outing = my_outing(request, pk)

@@ -14,6 +14,7 @@ from kit.models import FirstStep, Piece
 from outings.actions import Kit
 from outings.first_day.actions import basis_of, first_day_of
 from outings.first_day.schemas import FirstDayOut, StepDone
+from people.guards import heavy
 
 router = Router(tags=["first day"])
 
@@ -24,6 +25,7 @@ def _body(request: HttpRequest, slug: str) -> Piece:
 
 
 @router.get("/kit/bodies/{slug}/first", response=FirstDayOut)
+@heavy
 def first_day(request: HttpRequest, slug: str) -> FirstDayOut:
     """The first day with a body, as far as it has come."""
     return first_day_of(_body(request, slug), Kit(request.user))

@@ -21,7 +21,7 @@ from outings.actions import Kit, save_document
 from outings.fits.actions import recipe_from
 from outings.fits.schemas import SlotHere, SlotNamed, Source, Taken
 from outings.models import Situation
-from people.guards import stateless
+from people.guards import heavy, stateless
 from people.versions import tag
 
 router = Router(tags=["recipes"])
@@ -62,6 +62,7 @@ def my_slots(request: HttpRequest) -> list[SlotHere]:
 
 @router.post("/situations/{pk}/fits", response=FitsOut)
 @stateless
+@heavy
 def fit(request: HttpRequest, pk: int, source: Source) -> FitsOut:
     """What becomes of a recipe, of another situation, or of a slot on this situation's body, lens and person. Stateless."""
     row, kit = _row(request, pk), Kit(request.user)

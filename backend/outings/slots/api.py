@@ -15,11 +15,13 @@ from outings.models import Filling
 from outings.setups import made_of
 from outings.slots.actions import slots_of
 from outings.slots.schemas import Choice, SlotsOut
+from people.guards import heavy
 
 router = Router(tags=["slots"])
 
 
 @router.get("/outings/{pk}/slots", response=SlotsOut)
+@heavy
 def slots(request: HttpRequest, pk: int) -> SlotsOut:
     """Which setups of the day to keep in each body's custom slots."""
     return slots_of(my_outing(request, pk), Kit(request.user))

@@ -10,11 +10,13 @@ from outings.mine import my_outing
 from outings.setups import made_of
 from outings.traffic.actions import not_copied, traffic_of
 from outings.traffic.schemas import TrafficOut
+from people.guards import heavy
 
 router = Router(tags=["traffic"])
 
 
 @router.get("/outings/{pk}/traffic", response=TrafficOut)
+@heavy
 def traffic(request: HttpRequest, pk: int) -> TrafficOut:
     """How long bursts last, and what waits to be sent, body by body."""
     outing = my_outing(request, pk)

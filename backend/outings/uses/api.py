@@ -11,12 +11,13 @@ from outings.actions import Kit
 from outings.mine import my_situations
 from outings.uses.actions import affected_by, use_in
 from outings.uses.schemas import AffectedOut, UseOut
-from people.guards import stateless
+from people.guards import heavy, stateless
 
 router = Router(tags=["settings"])
 
 
 @router.get("/settings/{slug}/uses", response=list[UseOut])
+@heavy
 def uses(request: HttpRequest, slug: str) -> list[UseOut]:
     """Which of my setups use which value of a setting."""
     if slug not in BY_SLUG:
@@ -27,6 +28,7 @@ def uses(request: HttpRequest, slug: str) -> list[UseOut]:
 
 @router.post("/profile/preview", response=list[AffectedOut])
 @stateless
+@heavy
 def preview(request: HttpRequest, document: PersonForm) -> list[AffectedOut]:
     """Which setups a new profile would change, and how; nothing is saved. Stateless."""
     now, then = Kit(request.user), Kit(request.user)
