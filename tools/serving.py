@@ -74,6 +74,7 @@ def worker() -> list[str]:
 def demo_environment(database: Path) -> dict[str, str]:
     """What the application is told for a demo in this file."""
     return {
+        "DJANGO_SETTINGS_MODULE": "studio.settings",
         "APERTURE_LOCAL": "1",
         "APERTURE_DEMO": "1",
         "APERTURE_DATABASE": str(database),

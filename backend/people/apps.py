@@ -1,12 +1,6 @@
 """What Django knows of this app."""
 
-import os
-from pathlib import Path
-
 from django.apps import AppConfig
-from django.conf import settings
-
-PRIVATE = 0o600
 
 
 class Config(AppConfig):
@@ -14,10 +8,3 @@ class Config(AppConfig):
 
     name = "people"
     default_auto_field = "django.db.models.BigAutoField"
-
-    def ready(self) -> None:
-        """What the application keeps is for its owner alone to read: files it makes, and a database that is there already."""
-        os.umask(0o077)
-        database = Path(settings.DATABASES["default"]["NAME"])
-        for file in database.parent.glob(f"{database.name}*") if database.parent.is_dir() else ():
-            file.chmod(PRIVATE)

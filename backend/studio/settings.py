@@ -48,6 +48,7 @@ INSTALLED_APPS = [
     "kit",
     "outings",
     "cards",
+    "studio",
 ]
 
 MIDDLEWARE = [

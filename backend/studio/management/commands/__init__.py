@@ -1,0 +1,1 @@
+"""Commands for whoever runs the application."""
