@@ -61,6 +61,7 @@ CHECKS = [
     Check("prettier", ["npm", "run", "-s", "format"], FRONTEND),
     Check("vue-tsc", ["npm", "run", "-s", "check"], FRONTEND),
     Check("unused front end", ["npx", "knip"], FRONTEND),
+    Check("generated calls", [PYTHON, str(ROOT / "tools" / "fuzz.py"), "--short"]),
 ]
 TESTS = Check(
     "tests",

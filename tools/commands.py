@@ -94,6 +94,13 @@ def mutate(arguments: list[str]) -> int:
     return subprocess.run([str(PYTHON), str(ROOT / "tools" / "mutate.py"), *arguments], cwd=ROOT).returncode
 
 
+def soak(arguments: list[str]) -> int:
+    """Many writers, then kills."""
+    steps.python(dev=True)
+    steps.build()
+    return subprocess.run([str(PYTHON), str(ROOT / "tools" / "soak.py"), *arguments], cwd=ROOT).returncode
+
+
 COMMANDS = {
     "demo": demo,
     "test": test,
@@ -102,6 +109,7 @@ COMMANDS = {
     "shots": shots,
     "mutate": mutate,
     "fuzz": fuzz,
+    "soak": soak,
     "advise": advise,
 }
 

@@ -52,7 +52,19 @@ def run(port: int, folder: Path, examples: int, seed: int, session: str, token: 
     command = [
         *(str(ST), "--config-file", str(told), "--no-color", "run", str(DESCRIPTION), "--url", f"http://127.0.0.1:{port}"),
         *("--checks", ",".join(CHECKED), "--phases", phases, "--max-examples", str(examples), "--seed", str(seed)),
-        *("--no-shrink", "--continue-on-failure", "--max-failures", "40", "--warnings", "off", "--workers", "2", *which),
+        *(
+            "--no-shrink",
+            "--continue-on-failure",
+            "--max-failures",
+            "40",
+            "--warnings",
+            "off",
+            "--request-timeout",
+            "60",
+            "--workers",
+            "2",
+            *which,
+        ),
     ]
     return subprocess.run(command, cwd=folder).returncode
 
@@ -61,7 +73,7 @@ def main(arguments: list[str]) -> int:
     """fuzz [--short] [--seed N]: short is what ./run test takes along."""
     short = "--short" in arguments
     seed = int(arguments[arguments.index("--seed") + 1]) if "--seed" in arguments else 20261126
-    examples, phases = (2, "fuzzing") if short else (EXAMPLES, "coverage,fuzzing")
+    examples, phases = (1, "fuzzing") if short else (EXAMPLES, "coverage,fuzzing")
     with tempfile.TemporaryDirectory() as name, running(Path(name)) as port:
         folder = Path(name)
         session, token = step_in(port, "demo.ilse")

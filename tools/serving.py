@@ -85,7 +85,7 @@ def demo_environment(database: Path) -> dict[str, str]:
 def demo_data(env: dict[str, str], password: str) -> None:
     """A new database with the demo's people."""
     quiet([str(PYTHON), "manage.py", "migrate", "-v0"], BACKEND, "making the demo database", env)
-    quiet([str(PYTHON), "manage.py", "load_demo", "--password", password], BACKEND, "loading the demo data", env)
+    quiet([str(PYTHON), "manage.py", "load_demo", f"--password={password}"], BACKEND, "loading the demo data", env)
 
 
 def _dies_with_parent() -> None:
@@ -102,22 +102,22 @@ def together(commands: list[tuple[list[str], Path]], env: dict[str, str]) -> int
     """Run commands side by side until one of them ends or this one is told to; then end all of them."""
     told = 0
 
-    def end(number: int, _: FrameType | None) -> None:
+    def note(number: int, _: FrameType | None) -> None:
         nonlocal told
         told = number
 
     for number in ENDED_BY:
-        signal.signal(number, end)
+        signal.signal(number, note)
     running = [started(command, where, env) for command, where in commands]
     while not told and all(one.poll() is None for one in running):
         time.sleep(0.1)
     codes = [one.poll() for one in running]
     for one in running:
-        _end(one)
+        end(one)
     return 128 + told if told else next((code for code in codes if code is not None), 1)
 
 
-def _end(one: subprocess.Popen[bytes]) -> None:
+def end(one: subprocess.Popen[bytes]) -> None:
     """End a process and what it started, politely first."""
     for number, patience in ((signal.SIGTERM, 8), (signal.SIGKILL, 8)):
         try:
@@ -144,8 +144,8 @@ def running(folder: Path, workers: int = WORKERS, database: Path | None = None) 
         wait_until_up(process, port)
         yield port
     finally:
-        _end(process)
-        _end(beside)
+        end(process)
+        end(beside)
 
 
 def ask(port: int, method: str, path: str, body: bytes | None = None, headers: dict[str, str] | None = None) -> Answer:

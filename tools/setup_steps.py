@@ -76,7 +76,7 @@ def node() -> None:
     if not due("node", locks, FRONTEND / "node_modules"):
         return
     if shutil.which("npm") is None:
-        raise SetupError("npm is missing: install Node 20")
+        raise SetupError("npm is missing: install Node 22 (or 20)")
     quiet(["npm", "ci", "--silent", "--no-audit", "--no-fund"], FRONTEND, "installing the front end's packages")
     done("node", locks)
 

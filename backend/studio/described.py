@@ -55,6 +55,8 @@ class Described(NinjaAPI):
         told = super().get_openapi_schema(path_prefix=path_prefix, path_params=path_params)
         for operations in told["paths"].values():
             for method, details in operations.items():
+                if method == "get" and {"Anyone": []} in details["security"]:
+                    del details["security"]
                 if method in WRITING:
                     details["security"] = [{**way, "Anyone": [], "Page": []} for way in details["security"]]
                 if method == "post" and any("Person" in way for way in details["security"]) and "Stateless." not in details["description"]:
@@ -63,5 +65,7 @@ class Described(NinjaAPI):
                 for status in sorted(errors):
                     details["responses"].pop(status, None)
                     details["responses"][str(status)] = {"description": HTTPStatus(status).phrase, "content": PROBLEM}
+                if any(p["in"] == "path" and p["schema"].get("type") == "string" for p in details.get("parameters", [])):
+                    details["responses"]["414"] = {"description": "The address is longer than the server reads; it says so without a form."}
         told["components"]["securitySchemes"]["Page"] = PAGE
         return told

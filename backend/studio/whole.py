@@ -6,6 +6,7 @@ from collections.abc import Callable
 from datetime import timedelta
 from functools import wraps
 from hashlib import sha256
+from threading import Lock
 from typing import Any
 
 from django.core.exceptions import RequestDataTooBig
@@ -23,6 +24,9 @@ KEY = "Idempotency-Key"
 
 LONGEST_KEY = 80
 KEPT = timedelta(days=1)
+turn = Lock()
+"""Writers of one process take turns here, first come first served: waiting for the database's own lock is by polling, and unfair."""
+
 READING = {"GET", "HEAD", "OPTIONS"}
 
 
@@ -41,7 +45,8 @@ def whole(run: Run) -> Run:
             _ = request.body
         except RequestDataTooBig as error:
             return operation.api.on_exception(request, error)
-        with transaction.atomic():
+        _ = request.user.is_authenticated
+        with turn, transaction.atomic():
             answer = once(request, lambda: run(request, *args, **kwargs))
             if answer.status_code >= 400:
                 transaction.set_rollback(True)

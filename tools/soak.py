@@ -1,0 +1,210 @@
+"""Many writers at once, then kills in the middle of saves: nothing that was acknowledged is lost, nothing is half. Loopback only."""
+
+from __future__ import annotations
+
+import itertools
+import json
+import random
+import signal
+import sqlite3
+import statistics
+import sys
+import tempfile
+import time
+from collections.abc import Callable
+from concurrent.futures import ThreadPoolExecutor
+from contextlib import closing
+from dataclasses import dataclass, field
+from http.cookies import SimpleCookie
+from pathlib import Path
+from typing import Any
+
+from serving import BACKEND, Answer, ask, demo_data, demo_environment, end, listening, port_of, running, server, started, wait_until_up
+
+WRITERS = 20
+SECONDS = 30
+KILLS = 20
+PAUSE_S = 0.7
+"""Between two saves of a writer: the page waits as long for the next letter before it saves."""
+
+LIMIT_MS = 300
+TOKEN = "t" * 32
+"""Any token does that the cookie and the header agree on."""
+
+
+class Writer:
+    """One page of demo.ilse's."""
+
+    def __init__(self, port: int) -> None:
+        self.port, self.cookies = port, {"csrftoken": TOKEN}
+        self.send("POST", "/api/demo", {"name": "demo.ilse"})
+
+    def send(self, method: str, path: str, body: Any = None, version: str = "") -> Answer:
+        """One call."""
+        headers = {
+            "Cookie": "; ".join(f"{name}={value}" for name, value in self.cookies.items()),
+            "X-CSRFToken": self.cookies["csrftoken"],
+            "Content-Type": "application/json",
+        } | ({"If-Match": version} if version else {})
+        answer = ask(self.port, method, path, None if body is None else json.dumps(body).encode(), headers)
+        for cookie in SimpleCookie("; ".join(answer.headers.get_all("Set-Cookie", []))).values():
+            self.cookies[cookie.key] = cookie.value
+        return answer
+
+    def get(self, path: str) -> Any:
+        """What stands at an address."""
+        return json.loads(self.send("GET", path).body)
+
+
+@dataclass
+class Tally:
+    """What writers saw: acknowledged marks by thing, saves that came too late, other answers, and how long answers took (ms)."""
+
+    kept: dict[str, list[int]] = field(default_factory=dict)
+    late: int = 0
+    wrong: list[str] = field(default_factory=list)
+    took: list[float] = field(default_factory=list)
+
+
+@dataclass(frozen=True)
+class Thing:
+    """Something that is read, changed and saved: where, and how a mark is put into it and read from it."""
+
+    path: str
+    put: Callable[[dict[str, Any], int], dict[str, Any]]
+    marks: Callable[[dict[str, Any]], list[int]]
+
+
+def _noted(document: dict[str, Any], mark: int) -> dict[str, Any]:
+    return document | {"note": f"{document.get('note', '')[-1900:]} #{mark}"}
+
+
+def _marks(document: dict[str, Any]) -> list[int]:
+    return [int(word[1:]) for word in document.get("note", "").split() if word[:1] == "#"]
+
+
+def _worded(document: dict[str, Any], mark: int) -> dict[str, Any]:
+    row = {"setting": "", "label": f"mark {mark}", "menu": ["Marks"], "values": {}}
+    return document | {"entries": [*document["entries"][-900:], row]}
+
+
+def _words(document: dict[str, Any]) -> list[int]:
+    return [int(row["label"][5:]) for row in document["entries"] if row["label"].startswith("mark ")]
+
+
+def things(writer: Writer) -> list[Thing]:
+    """What is written to: two situations and the words of a body, each by all; the later marks of each are all to be there."""
+    day = min(writer.get("/api/outings"), key=lambda day: day["id"])
+    rows = [Thing(f"/api/situations/{row['id']}", _noted, _marks) for row in day["situations"][:2]]
+    return [*rows, Thing("/api/kit/bodies/merrow-swift-20/dialect", _worded, _words)]
+
+
+def write(port: int, until: float, marks: itertools.count[int], tally: Tally, dice: random.Random, pause_s: float = PAUSE_S) -> None:
+    """Read, change, save, again and again; a save that came too late is made anew on what is there now."""
+    writer = Writer(port)
+    there = things(writer)
+    while time.monotonic() < until:
+        time.sleep(pause_s)
+        thing, mark = dice.choice(there), next(marks)
+        read = writer.send("GET", thing.path)
+        changed = thing.put(json.loads(read.body)["document"], mark)
+        start = time.monotonic()
+        saved = writer.send("PUT", thing.path, changed, read.headers["ETag"])
+        tally.took.append(1000 * (time.monotonic() - start))
+        if saved.status == 200:
+            tally.kept.setdefault(thing.path, []).append(mark)
+        elif saved.status == 412 and "document" in json.loads(saved.body)["current"]:
+            tally.late += 1
+        else:
+            tally.wrong.append(f"{saved.status} {saved.body[:200]!r}")
+
+
+def lost(writer: Writer, tally: Tally) -> int:
+    """How many acknowledged marks are not where they were put, of those that have not been pushed out by later ones."""
+    missing = 0
+    for thing in things(writer):
+        there = set(thing.marks(writer.get(thing.path)["document"]))
+        missing += sum(mark not in there for mark in tally.kept.get(thing.path, [])[-100:])
+    return missing
+
+
+def many(folder: Path) -> bool:
+    """Twenty writers for half a minute; whether nothing failed, nothing was lost, and it was quick."""
+    tally = Tally()
+    with running(folder) as port, ThreadPoolExecutor(WRITERS) as pool:
+        marks, until = itertools.count(1), time.monotonic() + SECONDS
+        for done in [pool.submit(write, port, until, marks, tally, random.Random(k)) for k in range(WRITERS)]:
+            done.result()
+        missing = lost(Writer(port), tally)
+    p95 = statistics.quantiles(tally.took, n=20)[-1]
+    kept = sum(map(len, tally.kept.values()))
+    print(f"{WRITERS} writers, {SECONDS} s: {kept} saves kept, {tally.late} came too late and were told, {len(tally.wrong)} failed")
+    print(f"lost {missing}; saves took {statistics.median(tally.took):.0f} ms, 95 of 100 under {p95:.0f} ms (asked: {LIMIT_MS})")
+    for text in tally.wrong[:5]:
+        print(f"  {text}")
+    return not tally.wrong and not missing and p95 < LIMIT_MS
+
+
+def killed(folder: Path) -> bool:
+    """Twenty times, the server is killed while it saves and imports; whether all that it acknowledged is there, whole."""
+    env, database, kept, dice = demo_environment(folder / "killed.sqlite3"), folder / "killed.sqlite3", Tally(), random.Random(20)
+    demo_data(env, "for-a-soak-only-7")
+    imported, whole = 0, True
+    for _ in range(KILLS):
+        held = listening()
+        port = port_of(held)
+        process = started(server(held, 1), BACKEND, env)
+        held.close()
+        wait_until_up(process, port)
+        writer = Writer(port)
+        file = writer.get(f"/api/outings/{writer.get('/api/outings')[0]['id']}/export")
+        until = time.monotonic() + dice.uniform(0.2, 1.5)
+        with ThreadPoolExecutor(2) as pool:
+            saving = pool.submit(_saves, port, kept)
+            importing = pool.submit(_imports, port, file)
+            time.sleep(max(0.0, until - time.monotonic()))
+            process.send_signal(signal.SIGKILL)
+            end(process)
+            saving.result()
+            imported += importing.result()
+        with closing(sqlite3.connect(database)) as looked:
+            whole &= looked.execute("PRAGMA integrity_check").fetchone() == ("ok",)
+            days = dict(looked.execute("SELECT outing_id, count(*) FROM outings_situation GROUP BY outing_id"))
+            whole &= set(days.values()) == {len(file["situations"])}
+            there = len(days) - 2
+        whole &= there >= imported
+    with running(folder, database=database) as port:
+        missing = lost(Writer(port), kept)
+    print(f"killed {KILLS} times: {sum(map(len, kept.kept.values()))} saves and {imported} imports acknowledged, {missing} lost; ", end="")
+    print("every day whole, integrity ok" if whole else "SOMETHING IS HALF")
+    return whole and not missing
+
+
+def _saves(port: int, tally: Tally) -> None:
+    first = 1 + max((mark for marks in tally.kept.values() for mark in marks), default=0)
+    try:
+        write(port, time.monotonic() + 60, itertools.count(first), tally, random.Random(first), 0.0)
+    except (OSError, ValueError, KeyError, TypeError):
+        return  # killed in the middle of an answer, as it should be
+
+
+def _imports(port: int, file: dict[str, Any]) -> int:
+    done = 0
+    try:
+        writer = Writer(port)
+        while writer.send("POST", "/api/outings/import", file).status == 200:
+            done += 1
+    except (OSError, ValueError, KeyError):
+        pass
+    return done
+
+
+def main(arguments: list[str]) -> int:
+    """soak: both, one after the other."""
+    with tempfile.TemporaryDirectory() as name:
+        good = [part(Path(name)) for part in (many, killed)]
+    return 0 if all(good) else 1
+
+
+if __name__ == "__main__":
+    sys.exit(main(sys.argv[1:]))
