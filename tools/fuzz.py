@@ -14,7 +14,7 @@ from serving import ROOT, ask, running
 
 ST = ROOT / ".venv" / "bin" / "st"
 DESCRIPTION = ROOT / "docs" / "formats" / "openapi.json"
-EXAMPLES = 60
+EXAMPLES = 30
 """Calls to each operation and way of generating: some ten thousand in all."""
 CHECKED = (
     "not_a_server_error",

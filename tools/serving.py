@@ -62,7 +62,8 @@ def server(held: socket.socket, workers: int = WORKERS) -> list[str]:
     """The command of the production server on a socket: bodies are read before a thread is taken."""
     return [
         *(str(PYTHON), "-m", "gunicorn", "studio.asgi:application", "--worker-class", "asgi", "--workers", str(workers)),
-        *("--bind", f"fd://{held.fileno()}", "--limit-request-line", "8190", "--log-level", "warning"),
+        *("--bind", f"fd://{held.fileno()}", "--limit-request-line", "8190", "--no-control-socket"),
+        *("--log-level", "warning"),
     ]
 
 

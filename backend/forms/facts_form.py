@@ -12,6 +12,9 @@ from craft.kit.moves import Moves
 from craft.vocabulary.rules import Rule, Term, Test
 from craft.vocabulary.setting import Reach
 
+Flag = Annotated[bool, Field(strict=True)]
+"""True or false; no number or word is taken for either."""
+
 Slug = Annotated[str, Field(min_length=1, max_length=60)]
 Sentence = Annotated[str, Field(min_length=1, max_length=300)]
 Value = Annotated[float, Field(strict=True, allow_inf_nan=False)] | Annotated[str, Field(max_length=60)]
@@ -120,7 +123,7 @@ class BodyFactsForm(_Form):
     features: Annotated[list[Slug], Field(max_length=60)] = Field(default_factory=list)
     absent: Annotated[list[Slug], Field(max_length=200)] = Field(default_factory=list)
     defaults: Annotated[dict[Slug, Value], Field(max_length=200)] = Field(default_factory=dict)
-    defaults_known: bool = False
+    defaults_known: Flag = False
     offered: Annotated[dict[Slug, Annotated[list[Value], Field(max_length=100)]], Field(max_length=200)] = Field(default_factory=dict)
     reach: Annotated[dict[Slug, Reach], Field(max_length=200)] = Field(default_factory=dict)
     true_for: Annotated[dict[Slug, Annotated[str, Field(max_length=40)]], Field(max_length=200)] = Field(default_factory=dict)

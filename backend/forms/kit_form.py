@@ -12,7 +12,7 @@ from craft.kit.body import ALL_AREAS, USUAL_PATTERNS, Body, BracketOffer, Finder
 from craft.kit.facts import BodyFacts
 from craft.kit.lens import Lens
 from craft.scales.series import Dial
-from forms.facts_form import BodyFactsForm
+from forms.facts_form import BodyFactsForm, Flag
 
 Number = Annotated[float, Field(strict=True, allow_inf_nan=False)]
 Positive = Annotated[float, Field(strict=True, allow_inf_nan=False, gt=0, le=1e9)]
@@ -91,10 +91,10 @@ class BodyForm(Form):
     frames_per_second: Positive | None = None
     bracket_offers: list[BracketForm] | None = Field(default=None, max_length=40)
     protection_stops: Stops | Offers | None = None
-    protection_automatic: bool = False
+    protection_automatic: Flag = False
     nd_stops: Stops | Offers | None = None
     bits: Annotated[int, Field(strict=True, ge=8, le=24)] | None = None
-    first_curtain: bool = False
+    first_curtain: Flag = False
     times_s: list[Seconds] = Field(default_factory=list, max_length=80)
     isos: list[Iso] = Field(default_factory=list, max_length=80)
     only_with: list[OnlyWithForm] = Field(default_factory=list, max_length=20)
@@ -102,9 +102,9 @@ class BodyForm(Form):
     detects: list[Literal["people", "animals", "birds", "vehicles"]] = Field(default_factory=list, max_length=20)
     areas: list[Literal["point", "small_group", "zone", "whole_frame"]] | None = Field(default=None, max_length=20)
     patterns: list[Literal["multi_zone", "centre_weighted", "spot", "highlight_guard"]] | None = Field(default=None, max_length=20)
-    autofocus: bool = True
-    sets_iso_by_limits_only: bool = False
-    zone_focus: bool = False
+    autofocus: Flag = True
+    sets_iso_by_limits_only: Flag = False
+    zone_focus: Flag = False
     facts: BodyFactsForm | None = None
     assumed: list[Annotated[str, Field(max_length=60)]] = Field(default_factory=list, max_length=60)
 
@@ -200,14 +200,14 @@ class LensForm(Form):
     narrowest_aperture: Aperture = 22.0
     closest_m: Annotated[float, Field(strict=True, gt=0, le=100)]
     stabiliser_stops: Stops | None = None
-    stabiliser_switch: bool = False
+    stabiliser_switch: Flag = False
     combined_stabiliser_stops: Stops | None = None
     circle_mm: Annotated[float, Field(strict=True, ge=2, le=300)] | None = None
     transmission_stops: Annotated[float, Field(strict=True, ge=0, le=5)] = 0.0
     pupil_magnification: Annotated[float, Field(strict=True, ge=0.1, le=10)] = 1.0
-    autofocus: bool = True
-    ring_reported: bool = True
-    distance_scale: bool = False
+    autofocus: Flag = True
+    ring_reported: Flag = True
+    distance_scale: Flag = False
     apertures: list[Aperture] = Field(default_factory=list, max_length=60)
     assumed: list[Annotated[str, Field(max_length=60)]] = Field(default_factory=list, max_length=60)
 

@@ -17,7 +17,7 @@ from craft.vocabulary.settings import setting_for
 from craft.vocabulary.terms import Genre
 from forms.configuration_form import Value
 from forms.dialect_form import DialectForm
-from forms.facts_form import Slug
+from forms.facts_form import Flag, Slug
 from forms.kit_form import Form
 
 Share = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=1)]
@@ -30,7 +30,7 @@ class RoleForm(Form):
     control: Slug
     use: Use
     function: Slug
-    fixed: bool = False
+    fixed: Flag = False
 
     @model_validator(mode="after")
     def focus_is_held(self) -> RoleForm:

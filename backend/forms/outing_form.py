@@ -13,7 +13,7 @@ from pydantic import BeforeValidator, Field, WithJsonSchema
 
 from forms.kit_form import BodyForm, Form, LensForm
 from forms.profile_form import PersonForm
-from forms.situation_form import Habits, Inputs, Mains, Schools, SituationForm, read_situation
+from forms.situation_form import MOST_BODIES, Habits, Inputs, Mains, Schools, SituationForm, read_situation
 
 Slug = Annotated[str, Field(min_length=1, max_length=80)]
 HOUR = r"^([01]\d|2[0-3]):[0-5]\d(:[0-5]\d(\.\d{1,6})?)?$"
@@ -27,6 +27,16 @@ def _hour(value: Any) -> Any:
 
 Hour = Annotated[dt.time, BeforeValidator(_hour), WithJsonSchema({"type": "string", "pattern": HOUR})]
 """When a picture begins, without a zone."""
+
+
+def _day(value: Any) -> Any:
+    if not isinstance(value, dt.date) and not (isinstance(value, str) and re.fullmatch(r"\d{4}-\d\d-\d\d", value, re.ASCII)):
+        raise ValueError("a day is accepted as 2027-06-12")
+    return value
+
+
+Day = Annotated[dt.date, BeforeValidator(_day)]
+"""A day of the calendar."""
 
 
 class SituationDocument(Inputs):
@@ -69,7 +79,7 @@ def resolved(
     output = {"acuity": person.acuity.value, **asked.get("output", {})}
     schools = {**beside["schools"], **document.get("schools", {})}
     habits = {**beside["habits"], **document.get("habits", {})}
-    beside["bodies"] = max(person.bodies, day.bodies)
+    beside["bodies"] = min(MOST_BODIES, max(person.bodies, day.bodies))
     beside["mains_hz"] = day.mains_hz or person.mains_hz
     if body.get("fixed_lens"):
         body = {**body, "fixed_lens": None}
@@ -99,7 +109,7 @@ class OutingFile(Form):
     title: Annotated[str, Field(min_length=1, max_length=120)]
     place: Annotated[str, Field(max_length=120)] = ""
     mains_hz: Mains | None = None
-    day: dt.date
+    day: Day
     situations: Annotated[list[SituationDocument], Field(max_length=200)]
     bodies: Annotated[dict[Slug, BodyForm], Field(max_length=40)]
     lenses: Annotated[dict[Slug, LensForm], Field(max_length=80)]

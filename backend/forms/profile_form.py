@@ -7,8 +7,9 @@ from typing import Annotated, Any, Literal
 from pydantic import Field
 
 from craft.optics.sharpness import Acuity
+from forms.facts_form import Flag
 from forms.kit_form import Form, Iso
-from forms.situation_form import Darkest, FilterStops, Habits, HandheldSeconds, Mains, RawOpens, Schools
+from forms.situation_form import MOST_BODIES, Darkest, FilterStops, Habits, HandheldSeconds, Mains, RawOpens, Schools
 
 
 class PersonForm(Form):
@@ -26,9 +27,9 @@ class PersonForm(Form):
     schools: Schools = Field(default_factory=dict)
     habits: Habits = Field(default_factory=dict)
     raw_opens: RawOpens | None = None
-    bodies: Annotated[int, Field(strict=True, ge=1, le=40)] = 1
+    bodies: Annotated[int, Field(strict=True, ge=1, le=MOST_BODIES)] = 1
     slowest_handheld_s: HandheldSeconds | None = None
-    practised_follower: bool = False
+    practised_follower: Flag = False
     mains_hz: Mains = 50
     darkest_stops: Darkest | None = None
     filters_stops: FilterStops = Field(default_factory=list)

@@ -33,9 +33,12 @@ from craft.scene.situation import (
 )
 from craft.vocabulary.terms import AimDepth, AimMotion, Decision, File, Genre, Intent, Limit, Support
 from demo.kit import BODIES, LENSES
-from forms.facts_form import Slug, Value
+from forms.facts_form import Flag, Slug, Value
 from forms.kit_form import Aperture, BodyForm, Form, Iso, LensForm, Natural, Positive, Seconds, Stops
 from forms.problems import InputError, Problem, from_pydantic
+
+MOST_BODIES = 40
+"""Bodies at hand, beyond which no advice changes."""
 
 GIVEN_AS = ("ev100", "lux", "condition", "metered")
 
@@ -83,7 +86,7 @@ class LightForm(Form):
     holds_above: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=-5, le=15)] | None = None
     kelvin: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=1000, le=40_000)] | None = None
     keeps_colour: Share | None = None
-    indoors: bool | None = None
+    indoors: Flag | None = None
     swing_stops: Stops | None = None
     flicker_hz: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=1000)] | None = None
     sources: Annotated[int, Field(strict=True, ge=1, le=9)] | None = None
@@ -247,13 +250,13 @@ class ProfileForm(Form):
     steadiness: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0.1, le=16)] | None = None
     noise_bar: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=2, le=100)] | None = None
     slowest_handheld_s: HandheldSeconds | None = None
-    practised_follower: bool = False
+    practised_follower: Flag = False
     mains_hz: Mains | None = None
     darkest_stops: Darkest | None = None
     schools: Schools = Field(default_factory=dict)
     habits: Habits = Field(default_factory=dict)
     raw_opens: RawOpens | None = None
-    bodies: Annotated[int, Field(strict=True, ge=1, le=40)] = 1
+    bodies: Annotated[int, Field(strict=True, ge=1, le=MOST_BODIES)] = 1
 
     def value(self) -> Person:
         """The person as the craft's value."""

@@ -13,7 +13,7 @@ from pydantic import Field
 
 from forms.configuration_form import Value
 from forms.dialect_form import BodyProfileFile, DialectForm, read_dialect, to_csv
-from forms.facts_form import Slug
+from forms.facts_form import Flag, Slug
 from forms.kit_form import BodyForm
 from kit import actions
 from kit.api import BodyOut, piece_out
@@ -61,7 +61,7 @@ class StateIn(Schema):
     """Values by setting, null for unknown; verified: somebody has looked. Settings left out stay as they are."""
 
     values: Annotated[dict[Slug, Value | None], Field(max_length=200)]
-    verified: bool = False
+    verified: Flag = False
 
 
 class CameIn(Schema):

@@ -156,6 +156,9 @@ def worth(wanted: Wanted, control: Control, use: Use, feel: Feel) -> float | Non
     return wanted.lost * fitting * (1 - feel.missed) - A_BUMP[use] * feel.bumped * wanted.lost
 
 
+LIMIT_S = 2.0
+"""Seconds after which the best roles found so far are told."""
+
 Seat = Callable[[Wanted, Control, Use], bool]
 """Whether a function may be seated at a control in one use."""
 
@@ -228,11 +231,26 @@ def _best(cells: Sequence[tuple[Wanted, Control, Use, float]]) -> list[int]:
         constraints=LinearConstraint(table, -np.inf, 1),
         integrality=np.ones(len(cells), dtype=np.int64),
         bounds=Bounds(0, 1),
-        options={"mip_rel_gap": 0.0},
+        options={"mip_rel_gap": 0.0, "time_limit": LIMIT_S},
     )
     if found.x is None:
-        raise CraftError(f"no roles for {len(cells)} seats were found: {found.message}")
+        return _at_once(cells, rows)
     return [k for k, taken in enumerate(found.x) if taken > 0.5]
+
+
+def _at_once(cells: Sequence[tuple[Wanted, Control, Use, float]], rows: Mapping[tuple[str, ...], Sequence[int]]) -> list[int]:
+    """Cells chosen one by one, the one worth most first: what is told where nothing better was found in time."""
+    of: dict[int, list[tuple[str, ...]]] = {}
+    for row, members in rows.items():
+        for k in members:
+            of.setdefault(k, []).append(row)
+    taken: set[tuple[str, ...]] = set()
+    chosen = []
+    for k in sorted(range(len(cells)), key=lambda k: -cells[k][3]):
+        if not taken & set(of[k]):
+            chosen.append(k)
+            taken |= set(of[k])
+    return sorted(chosen)
 
 
 def _check(given: Given, controls: Mapping[str, Control], before: Iterable[Given], k: int) -> None:
@@ -327,10 +345,14 @@ def roles_of(
     CraftError : a fixed role that cannot be.
     """
     wanted = wanted_of(hours)
+    turned = {dial for hour in hours for dial in hour.turned()}
+    deaf = {
+        (one.function.slug, control.slug) for control in controls if control.modes for one in wanted if _deaf(one.function, control, hours)
+    }
 
     def free(one: Wanted, control: Control, use: Use) -> bool:
-        taken = use is Use.TURN and any(control.slug in hour.turned() for hour in hours)
-        return not taken and not _deaf(one.function, control, hours)
+        taken = use is Use.TURN and control.slug in turned
+        return not taken and (one.function.slug, control.slug) not in deaf
 
     given, value = assign(wanted, controls, fixed, own, free)
     placed = {one.function for one in given}

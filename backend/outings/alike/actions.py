@@ -13,6 +13,9 @@ from outings.alike.schemas import AlikeOut, UnlikeOut
 from outings.models import Outing
 from outings.setups import by_body, made_of
 
+MOST_BODIES = 6
+"""Bodies of a day that are compared two by two; of more, each is compared with the one that is used most."""
+
 A_SECOND = 1.0
 """Clocks further apart than this put the frames of two bodies in the wrong order."""
 
@@ -46,12 +49,14 @@ def warnings_of(one: LayoutForm, other: LayoutForm) -> list[str]:
 
 
 def likenesses(outing: Outing) -> list[AlikeOut]:
-    """The bodies of an outing, two by two, and what would make one like the other."""
+    """The bodies of an outing, two by two (of many, each with the one used most), and what would make one like the other."""
     days = by_body(made_of(outing, Kit(outing.person))[0])
     rows = Layout.objects.filter(piece__person=outing.person, piece__slug__in=days).select_related("piece")
     layouts = {row.piece.slug: LayoutForm.model_validate(row.document) for row in rows}
     pairs = []
-    for one, other in combinations(days, 2):
+    most = max(days, key=lambda body: len(days[body]), default="")
+    two_by_two = list(combinations(days, 2)) if len(days) <= MOST_BODIES else [(most, other) for other in days if other != most]
+    for one, other in two_by_two:
         first, second = layouts.get(one, LayoutForm()), layouts.get(other, LayoutForm())
         clocks = (first.clock_offset_s, second.clock_offset_s)
         found = differences([made.configuration for made in days[one]], [made.configuration for made in days[other]])

@@ -10,6 +10,7 @@ from pydantic import Field
 
 from craft.day.checks import Moment
 from craft.vocabulary.setting import Value
+from forms.facts_form import Flag
 
 
 class CheckOut(Schema):
@@ -95,4 +96,4 @@ class Tick(Schema):
     """A check made, or not after all."""
 
     slug: Annotated[str, Field(min_length=1, max_length=80)]
-    done: bool
+    done: Flag

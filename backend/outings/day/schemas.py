@@ -9,7 +9,7 @@ from ninja import Schema
 from pydantic import Field
 
 from craft.vocabulary.terms import Genre
-from forms.outing_form import SituationDocument
+from forms.outing_form import Day, SituationDocument
 from forms.situation_form import Mains
 
 Title = Annotated[str, Field(min_length=1, max_length=120)]
@@ -21,7 +21,7 @@ class OutingIn(Schema):
     title: Title
     place: Annotated[str, Field(max_length=120)] = ""
     mains_hz: Mains | None = None
-    day: dt.date
+    day: Day
 
 
 class SituationRow(Schema):

@@ -10,6 +10,7 @@ from pydantic import Field
 
 from craft.vocabulary.terms import Genre
 from forms.configuration_form import ChoiceOut, Value
+from forms.facts_form import Flag
 from outings.slots.schemas import BodySlots
 
 
@@ -92,4 +93,4 @@ class StepDone(Schema):
     """A step that was done (its settings hold what they should: somebody has looked), or not after all."""
 
     step: Annotated[str, Field(min_length=1, max_length=40)]
-    done: bool
+    done: Flag

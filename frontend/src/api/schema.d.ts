@@ -6693,6 +6693,13 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The address is longer than the server reads; it says so without a form. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -6774,6 +6781,13 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
+            };
+            /** @description The address is longer than the server reads; it says so without a form. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unsupported Media Type */
             415: {
@@ -6877,6 +6891,13 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The address is longer than the server reads; it says so without a form. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
             /** @description Unsupported Media Type */
             415: {
                 headers: {
@@ -6935,6 +6956,13 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The address is longer than the server reads; it says so without a form. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -6984,6 +7012,13 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The address is longer than the server reads; it says so without a form. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -7032,6 +7067,13 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
+            };
+            /** @description The address is longer than the server reads; it says so without a form. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unprocessable Entity */
             422: {
@@ -7104,6 +7146,13 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The address is longer than the server reads; it says so without a form. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
             /** @description Unsupported Media Type */
             415: {
                 headers: {
@@ -7170,6 +7219,13 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
+            };
+            /** @description The address is longer than the server reads; it says so without a form. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unprocessable Entity */
             422: {
@@ -7242,6 +7298,13 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The address is longer than the server reads; it says so without a form. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
             /** @description Unsupported Media Type */
             415: {
                 headers: {
@@ -7299,6 +7362,13 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
+            };
+            /** @description The address is longer than the server reads; it says so without a form. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unprocessable Entity */
             422: {
@@ -7430,6 +7500,13 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The address is longer than the server reads; it says so without a form. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -7511,6 +7588,13 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
+            };
+            /** @description The address is longer than the server reads; it says so without a form. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unsupported Media Type */
             415: {
@@ -7973,6 +8057,13 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The address is longer than the server reads; it says so without a form. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
             /** @description Unsupported Media Type */
             415: {
                 headers: {
@@ -8064,6 +8155,13 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The address is longer than the server reads; it says so without a form. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
             /** @description Unsupported Media Type */
             415: {
                 headers: {
@@ -8129,6 +8227,13 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
+            };
+            /** @description The address is longer than the server reads; it says so without a form. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unprocessable Entity */
             422: {
@@ -8198,6 +8303,13 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
+            };
+            /** @description The address is longer than the server reads; it says so without a form. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unprocessable Entity */
             422: {
@@ -9492,6 +9604,13 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The address is longer than the server reads; it says so without a form. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -9854,6 +9973,13 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
+            };
+            /** @description The address is longer than the server reads; it says so without a form. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unprocessable Entity */
             422: {
@@ -11202,6 +11328,13 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The address is longer than the server reads; it says so without a form. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -11272,6 +11405,13 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
+            };
+            /** @description The address is longer than the server reads; it says so without a form. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unsupported Media Type */
             415: {
@@ -11351,6 +11491,13 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
+            };
+            /** @description The address is longer than the server reads; it says so without a form. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unprocessable Entity */
             422: {
@@ -11940,6 +12087,13 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The address is longer than the server reads; it says so without a form. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -11990,6 +12144,13 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
+            };
+            /** @description The address is longer than the server reads; it says so without a form. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unprocessable Entity */
             422: {
@@ -12042,6 +12203,13 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
+            /** @description The address is longer than the server reads; it says so without a form. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
             /** @description Unprocessable Entity */
             422: {
                 headers: {
@@ -12092,6 +12260,13 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
+            };
+            /** @description The address is longer than the server reads; it says so without a form. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unprocessable Entity */
             422: {

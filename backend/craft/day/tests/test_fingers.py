@@ -5,7 +5,9 @@ from __future__ import annotations
 from dataclasses import replace
 from itertools import product
 from random import Random
+from types import SimpleNamespace
 from unittest import TestCase
+from unittest.mock import patch
 
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -99,6 +101,14 @@ class Assigned(TestCase):
         self.assertEqual(found[: len(fixed)], tuple(fixed))
         self.assertAlmostEqual(told, best, places=6)
         self.assertAlmostEqual(sum(value(given) or 0 for given in found), best, places=6)
+        with patch("craft.day.fingers.milp", lambda *_, **__: SimpleNamespace(x=None)):
+            hasty, hastily = assign(wanted, controls, fixed)
+        self.assertTrue(allowed(list(hasty), by_slug), "what is told when time ran out can be set too")
+        self.assertEqual(hasty[: len(fixed)], tuple(fixed))
+        self.assertLessEqual(hastily, best + 1e-6)
+        self.assertGreaterEqual(
+            3 * hastily + 1e-6, best - sum(value(g) or 0 for g in fixed), "each seat taken stands in the way of three better ones at most"
+        )
 
     def test_the_best_finger_takes_what_is_needed_most_and_the_hand_may_say_otherwise(self) -> None:
         near, far = Control("near", "thumb key", "thumb_rest"), Control("far", "low key", "back_low")
