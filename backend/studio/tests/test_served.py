@@ -13,6 +13,7 @@ import tempfile
 import time
 from contextlib import ExitStack, closing
 from http.cookies import SimpleCookie
+from importlib import import_module
 from pathlib import Path
 from typing import Any
 from unittest import TestCase
@@ -20,7 +21,7 @@ from unittest import TestCase
 ROOT = Path(__file__).resolve().parents[3]
 sys.path.insert(0, str(ROOT / "tools"))
 
-from serving import Answer, ask, demo_environment, running  # noqa: E402
+serving = import_module("serving")
 
 TOKEN = "t" * 32
 TYPED = json.dumps({"quantity": "iso", "text": "400"}).encode()
@@ -32,14 +33,14 @@ class Visitor:
     def __init__(self, port: int) -> None:
         self.port, self.cookies = port, {"csrftoken": TOKEN}
 
-    def send(self, method: str, path: str, body: Any = None, **headers: str) -> Answer:
+    def send(self, method: str, path: str, body: Any = None, **headers: str) -> Any:
         told = {
             "Cookie": "; ".join(f"{name}={value}" for name, value in self.cookies.items()),
             "X-CSRFToken": self.cookies["csrftoken"],
             "Content-Type": "application/json",
         }
         data = body if isinstance(body, bytes) or body is None else json.dumps(body).encode()
-        answer = ask(self.port, method, path, data, told | {name.replace("_", "-"): value for name, value in headers.items()})
+        answer = serving.ask(self.port, method, path, data, told | {name.replace("_", "-"): value for name, value in headers.items()})
         for cookie in SimpleCookie("; ".join(answer.headers.get_all("Set-Cookie", []))).values():
             self.cookies[cookie.key] = cookie.value
         return answer
@@ -55,7 +56,7 @@ class Served(TestCase):
         stack = ExitStack()
         cls.addClassCleanup(stack.close)
         cls.folder = Path(stack.enter_context(tempfile.TemporaryDirectory()))
-        cls.port = stack.enter_context(running(cls.folder, workers=1))
+        cls.port = stack.enter_context(serving.running(cls.folder, workers=1))
 
     def raw(self, *parts: bytes) -> socket.socket:
         """A connection on which these parts were sent."""
@@ -134,7 +135,7 @@ class Served(TestCase):
             self.assertEqual(file.stat().st_mode & 0o777, 0o600, file.name)
 
         def manage(*command: str) -> subprocess.CompletedProcess[str]:
-            env = os.environ | demo_environment(database)
+            env = os.environ | serving.demo_environment(database)
             return subprocess.run([sys.executable, "manage.py", *command], cwd=ROOT / "backend", env=env, capture_output=True, text=True)
 
         copy, damaged = self.folder / "copy.sqlite3", self.folder / "damaged.sqlite3"
@@ -159,7 +160,7 @@ class Ending(TestCase):
         start += "sys.exit(together([(server(held, 1), BACKEND), (worker(), BACKEND)], demo_environment(Path(sys.argv[2]))))"
         for number in (signal.SIGHUP, signal.SIGKILL):
             with self.subTest(number=number), tempfile.TemporaryDirectory() as folder:
-                env = os.environ | demo_environment(Path(folder) / "demo.sqlite3")
+                env = os.environ | serving.demo_environment(Path(folder) / "demo.sqlite3")
                 subprocess.run([sys.executable, "manage.py", "migrate", "-v0"], cwd=ROOT / "backend", env=env, check=True)
                 command = [sys.executable, "-c", start, str(ROOT / "tools"), f"{folder}/demo.sqlite3"]
                 with subprocess.Popen(command, stdout=subprocess.PIPE, text=True) as run:
@@ -181,7 +182,7 @@ class Ending(TestCase):
     @staticmethod
     def answers(port: int) -> bool:
         try:
-            return ask(port, "GET", "/assets/none").status == 404
+            return serving.ask(port, "GET", "/assets/none").status == 404
         except OSError:
             return False
 
