@@ -18,7 +18,7 @@ from forms.dialect_form import BodyProfileFile, DialectForm, checked
 from forms.facts_form import BodyFactsForm
 from forms.kit_form import BodyForm, LensForm, safe_slug
 from forms.layout_form import LayoutForm, menus_of
-from forms.problems import InputError, Problem, from_craft
+from forms.problems import InputError, Problem, from_craft, what_can_be_read
 from forms.walk_form import Believed, RefusedOut
 from kit.models import Dialect, Held, Layout, Piece, Refused, Slot
 from people.limits import room_for
@@ -89,6 +89,16 @@ def body_of(piece: Piece) -> Body:
 def facts_of(piece: Piece) -> BodyFacts:
     """What the profile of a body says about its settings."""
     return body_of(piece).facts
+
+
+def words_in(row: Dialect | None) -> DialectForm:
+    """The words of a stored dialect, without what of them cannot be read."""
+    return DialectForm() if row is None else what_can_be_read(DialectForm, row.document)[0]
+
+
+def laid_out(row: Layout | None) -> LayoutForm:
+    """A stored layout, without what of it cannot be read."""
+    return LayoutForm() if row is None else what_can_be_read(LayoutForm, row.document)[0]
 
 
 def dialect_of(piece: Piece) -> Dialect:
@@ -174,8 +184,7 @@ def save_layout(piece: Piece, form: LayoutForm, if_match: str) -> Layout:
 def believed(piece: Piece) -> Believed:
     """A body as it is believed to stand; the piece comes with its rows, see ``with_state``."""
     held = list(piece.held.all())
-    words = DialectForm.model_validate(piece.dialect.document) if hasattr(piece, "dialect") else DialectForm()
-    layout = LayoutForm.model_validate(piece.layout.document) if hasattr(piece, "layout") else LayoutForm()
+    words, layout = words_in(getattr(piece, "dialect", None)), laid_out(getattr(piece, "layout", None))
     values: dict[str, Value] = {row.setting: row.value for row in held}
     seen = [row for row in held if row.verified_at]
     last = max(seen, key=lambda row: row.verified_at).setting if seen and values.get("menu_memory") == "on" else None

@@ -8,13 +8,20 @@ from django.db import transaction
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Header, Router, Schema
+from pydantic import ValidationError
 
 from forms.kit_form import BodyForm, LensForm
+from forms.problems import from_pydantic
 from kit import actions
 from kit.models import Piece
 from people.versions import check_version, tag
 
 router = Router(tags=["kit"])
+TOLD = 3
+"""Things wrong with a stored piece that are told."""
+
+
+Kind = Literal["body", "lens"]
 
 
 class BodyOut(Schema):
@@ -33,14 +40,22 @@ class LensOut(Schema):
     version: str
 
 
+class UnreadOut(Schema):
+    """A piece whose stored form cannot be read, and why: it can be removed."""
+
+    kind: Kind
+    slug: str
+    problem: str
+
+
 class KitOut(Schema):
     """All kit."""
 
     bodies: list[BodyOut]
     lenses: list[LensOut]
+    unread: list[UnreadOut]
 
 
-Kind = Literal["body", "lens"]
 OUT: dict[str, Any] = {"body": (BodyForm, BodyOut), "lens": (LensForm, LensOut)}
 
 
@@ -57,8 +72,15 @@ def _mine(request: HttpRequest, kind: Kind, slug: str) -> Piece:
 @router.get("/kit", response=KitOut)
 def list_kit(request: HttpRequest) -> KitOut:
     """All bodies and lenses."""
-    pieces = [(piece.kind, piece_out(piece)) for piece in Piece.objects.filter(person=request.user, deleted_at=None)]
-    return KitOut(bodies=[out for kind, out in pieces if kind == "body"], lenses=[out for kind, out in pieces if kind == "lens"])
+    told: dict[str, list[Any]] = {"body": [], "lens": []}
+    unread = []
+    for piece in Piece.objects.filter(person=request.user, deleted_at=None):
+        try:
+            told[piece.kind].append(piece_out(piece))
+        except ValidationError as error:
+            lines = "; ".join(problem.line for problem in from_pydantic(error)[:TOLD])
+            unread.append(UnreadOut(kind=piece.kind, slug=piece.slug, problem=lines))
+    return KitOut(bodies=told["body"], lenses=told["lens"], unread=unread)
 
 
 @router.post("/kit/bodies", response=BodyOut)

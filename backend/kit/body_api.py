@@ -81,7 +81,7 @@ def _body_or_aside(request: HttpRequest, slug: str) -> Piece:
 
 def _dialect_out(row: Dialect, response: HttpResponse) -> DialectOut:
     response["ETag"] = tag(row.revision)
-    return DialectOut(document=DialectForm.model_validate(row.document), version=tag(row.revision))
+    return DialectOut(document=actions.words_in(row), version=tag(row.revision))
 
 
 def _state_out(piece: Piece) -> StateOut:
@@ -121,7 +121,7 @@ def import_dialect(
 @router.get("/kit/bodies/{slug}/dialect.csv", openapi_extra=files("text/csv"))
 def export_dialect(request: HttpRequest, slug: str) -> HttpResponse:
     """A body's words as CSV."""
-    form = DialectForm.model_validate(actions.dialect_of(_body(request, slug)).document)
+    form = actions.words_in(actions.dialect_of(_body(request, slug)))
     return HttpResponse(
         to_csv(form),
         content_type="text/csv; charset=utf-8",
@@ -132,7 +132,7 @@ def export_dialect(request: HttpRequest, slug: str) -> HttpResponse:
 @router.get("/kit/bodies/{slug}/dialect.json", response=DialectForm)
 def export_dialect_json(request: HttpRequest, slug: str) -> DialectForm:
     """A body's words as JSON, as the import takes them."""
-    return DialectForm.model_validate(actions.dialect_of(_body(request, slug)).document)
+    return actions.words_in(actions.dialect_of(_body(request, slug)))
 
 
 @router.get("/kit/bodies/{slug}/state", response=StateOut)
@@ -168,7 +168,7 @@ def forget_state(request: HttpRequest, slug: str) -> StateOut:
 def export_body(request: HttpRequest, slug: str) -> BodyProfileFile:
     """A body with its own words in one file."""
     piece = _body(request, slug)
-    words = DialectForm.model_validate(actions.dialect_of(piece).document)
+    words = actions.words_in(actions.dialect_of(piece))
     return BodyProfileFile(format="wide-aperture-body", version=1, body=BodyForm.model_validate(piece.document), dialect=words)
 
 

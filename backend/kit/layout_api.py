@@ -68,7 +68,7 @@ def _body(request: HttpRequest, slug: str) -> Piece:
 def _out(row: Layout, response: HttpResponse) -> LayoutOut:
     response["ETag"] = tag(row.revision)
     return LayoutOut(
-        document=LayoutForm.model_validate(row.document),
+        document=actions.laid_out(row),
         version=tag(row.revision),
         spots=[
             SpotOut(slug=slug, label=s.label, finger=s.finger, face=s.face, x=s.x, y=s.y, missed=s.missed, bumped=s.bumped)

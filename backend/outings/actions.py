@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import hashlib
 from collections import Counter
-from collections.abc import Iterable
+from contextlib import suppress
 from datetime import timedelta
 from functools import cached_property
 from typing import Any
@@ -49,10 +49,11 @@ UNDO_DEPTH = 100
 KEPT_DAYS = 30
 
 
-def bodies_on(outings: Iterable[Outing]) -> Counter[int]:
-    """How many different bodies the situations of each outing use, by its id."""
-    rows = Situation.objects.filter(outing__in=outings, deleted_at=None).order_by().values_list("outing", "document__body").distinct()
-    return Counter(outing for outing, _ in rows)
+def bodies_on(outing: Outing) -> int:
+    """How many different bodies the situations of an outing use; nothing is asked for where they have been fetched with it."""
+    if "situations" in getattr(outing, "_prefetched_objects_cache", {}):
+        return len({row.document["body"] for row in outing.situations.all()})
+    return outing.situations.filter(deleted_at=None).order_by().values("document__body").distinct().count()
 
 
 class Kit:
@@ -64,10 +65,7 @@ class Kit:
         profile = Profile.objects.filter(person=person).values_list("document", flat=True).first()
         self.profile = profile or {}
         self.person = person
-
-    @cached_property
-    def _bodies(self) -> Counter[int]:
-        return bodies_on(Outing.objects.filter(person=self.person))
+        self._bodies: dict[int, int] = {}
 
     @cached_property
     def standing(self) -> dict[str, str]:
@@ -95,16 +93,24 @@ class Kit:
         return kept("states", (self.person.pk, *sorted(self.standing.items())), self._states)
 
     def _states(self) -> dict[str, Believed]:
-        return {piece.slug: believed(piece) for piece in with_state(self.person)}
+        found = {}
+        for piece in with_state(self.person):
+            with suppress(ValidationError):  # a body that cannot be read has no setups either; the kit says so
+                found[piece.slug] = believed(piece)
+        return found
 
     def body_name(self, slug: str) -> str:
         """What a body of the kit is called; for one that is gone, what it was known by."""
         piece = self.pieces.get(("body", slug))
-        return slug if piece is None else BodyForm.model_validate(piece).name
+        return slug if piece is None else str(piece.get("name") or slug)
 
     def day_of(self, outing: Outing | None) -> OfDay:
         """What an outing tells by itself."""
-        return OfDay() if outing is None else OfDay(max(1, self._bodies[outing.pk]), outing.mains_hz)
+        if outing is None:
+            return OfDay()
+        if outing.pk not in self._bodies:
+            self._bodies[outing.pk] = bodies_on(outing)
+        return OfDay(max(1, self._bodies[outing.pk]), outing.mains_hz)
 
     def resolve(self, document: dict[str, Any], outing: Outing | None = None) -> dict[str, Any]:
         """What the advice is asked for a stored situation of an outing, or of none.

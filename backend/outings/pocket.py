@@ -14,8 +14,8 @@ from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.words import say_value
 from forms.card_form import PocketOut, ToSetOut
 from forms.dialect_form import BETWEEN
-from forms.layout_form import LayoutForm
 from forms.walk_form import Believed
+from kit.actions import laid_out
 from kit.models import Layout
 from outings.actions import Kit
 from outings.models import Outing
@@ -113,7 +113,7 @@ def _roles(kit: Kit, here: Made) -> list[str]:
     """What lies under the fingers, as it is written down."""
     row = Layout.objects.filter(piece__person=kit.person, piece__slug=here.body).first()
     labels = {control.slug: control.label for control in here.situation.body.facts.controls}
-    roles = LayoutForm.model_validate(row.document).roles if row else []
+    roles = laid_out(row).roles
     return [
         f"{labels[role.control]}, {USE_WORDS[role.use]}: {BY_FUNCTION[role.function].label}"
         for role in roles

@@ -13,6 +13,7 @@ from hashlib import sha256
 from typing import Any, Literal
 
 from django.conf import settings
+from django.core.exceptions import RequestDataTooBig
 from django.db import transaction
 from django.http import HttpRequest, HttpResponse
 from ninja.errors import Throttled
@@ -78,20 +79,20 @@ class Turnstile(SimpleRateThrottle):
         self.cache.delete(self.name)
 
 
-def _account(request: HttpRequest) -> str | None:
-    """Whose door it is: who is signed in, or whom a sign-in names; None where that cannot be read."""
-    if request.user.is_authenticated:
-        return request.user.get_username().casefold()
+def _account(request: HttpRequest, door: str) -> str | None:
+    """Whose door it is: whom a sign-in names, whoever is signed in already, else who is signed in; None where that cannot be read."""
+    if door != "sign_in":
+        return request.user.get_username().casefold() if request.user.is_authenticated else None
     try:
         told = read_json(request.body, KNOCK_BYTES)
-    except InputError:
+    except (InputError, RequestDataTooBig):
         return None
     name = told.get("name") if isinstance(told, dict) else None
     return plain(name).casefold() if isinstance(name, str) else None
 
 
 def _turnstiles(request: HttpRequest, door: str) -> Iterator[Turnstile]:
-    account = _account(request)
+    account = _account(request, door)
     for rate in RATES:
         if rate.door == door and rate.by == "address":
             yield Turnstile(rate, SimpleRateThrottle.get_ident(Turnstile(rate, ""), request) or "")

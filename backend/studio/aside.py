@@ -5,8 +5,7 @@ from __future__ import annotations
 import logging
 import multiprocessing
 import os
-from concurrent.futures import BrokenExecutor, Future, ProcessPoolExecutor
-from concurrent.futures import TimeoutError as TooLongError
+from concurrent.futures import BrokenExecutor, ProcessPoolExecutor
 from functools import wraps
 from threading import Lock
 from typing import Any
@@ -30,17 +29,29 @@ class Beside:
         self.pool: ProcessPoolExecutor | None = None
         self.lock = Lock()
 
-    def begin(self) -> None:
-        """Start it, or start it anew."""
+    def begin(self, instead_of: ProcessPoolExecutor | None = None) -> None:
+        """Start it; or start it anew instead of one that broke off, unless somebody has already."""
         with self.lock:
-            self.pool = ProcessPoolExecutor(1, multiprocessing.get_context("spawn"), ready)
-        self.pool.submit(os.getpid)
+            if self.pool is instead_of:
+                self.pool = ProcessPoolExecutor(1, multiprocessing.get_context("spawn"), ready)
+                self.pool.submit(os.getpid)
 
-    def hand_on(self, asked: Asked) -> Future[Told]:
-        """Hand a request on."""
-        if self.pool is None:
-            raise RuntimeError("there is no process beside")
-        return self.pool.submit(answer, asked)
+    def heard(self, asked: Asked) -> Told | None:
+        """What is answered to a request there; None where nobody is there to answer.
+
+        Raises
+        ------
+        TimeoutError : it takes too long; it is gone on with. BrokenExecutor : it broke off twice.
+        """
+        pool = self.pool
+        if pool is None:
+            return None
+        try:
+            return pool.submit(answer, asked).result(LIMIT_S)
+        except BrokenExecutor:
+            log.exception("the process beside broke off at %s", asked.path)
+            self.begin(instead_of=pool)
+            return self.pool.submit(answer, asked).result(LIMIT_S) if self.pool else None
 
 
 beside = Beside()
@@ -59,33 +70,16 @@ def aside(run: Run) -> Run:
         refused = operation._run_checks(request)
         if refused is not None:
             return refused
-        asked = Asked(
-            request.method or "GET",
-            request.path,
-            request.META.get("QUERY_STRING", ""),
-            request.body,
-            request.content_type or "",
-            request.user.pk,
-        )
-        return _heard(asked)
-
-    return elsewhere
-
-
-def _heard(asked: Asked) -> HttpResponse:
-    for attempt in (1, 2):
+        query, kind = request.META.get("QUERY_STRING", ""), request.content_type or ""
         try:
-            told = beside.hand_on(asked).result(LIMIT_S)
-        except TooLongError:
+            told = beside.heard(Asked(request.method or "GET", request.path, query, request.body, kind, request.user.pk))
+        except TimeoutError:
             return problem(503, "This takes longer than half a minute. It is gone on with: ask again in a while.")
-        except BrokenExecutor:
-            log.exception("the process beside broke off at %s", asked.path)
-            beside.begin()
-            if attempt == 2:
-                raise
-            continue
+        if told is None:
+            return run(request, *args, **kwargs)
         given = HttpResponse(told.content, status=told.status)
         for name, value in told.headers.items():
             given[name] = value
         return given
-    raise AssertionError("two attempts are all")
+
+    return elsewhere

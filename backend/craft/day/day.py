@@ -16,6 +16,10 @@ from craft.kit.facts import Bank
 MOST_WAYS = 8000
 """Ways of reaching situations by slots that are weighed at all: a day of eighty with one bank, of nineteen with two."""
 
+ALWAYS_WEIGHED = 200
+"""Ways that are weighed however long that takes, before the time begins to count: all of those of a day of a dozen situations,
+so that what such a day is told does not hang on how busy the machine is."""
+
 
 def weighed(count: int, banks: int) -> int:
     """How many of so many situations of one body are weighed, with so many banks of slots.
@@ -53,11 +57,13 @@ def slots_of_a_day(
     places = places_of(menus.words)
     costs = np.zeros((count, *[count + 1] * len(banks)))
     walks: dict[tuple[int, ...], Callable[[], float]] = {}
-    until = None if limit_s is None else monotonic() + limit_s
+    until: float | None = None
     order = _promising(day, len(banks))
     whole_bound = True
     for done, place in enumerate(order):
-        if done and until is not None and monotonic() > until:
+        if limit_s is not None and until is None and done * count >= ALWAYS_WEIGHED:
+            until = monotonic() + limit_s
+        if until is not None and monotonic() > until:
             whole_bound = False
             flat = costs.reshape(count, -1)
             nothing, left = (np.ravel_multi_index(np.transpose(places), costs.shape[1:]) for places in (order[:1], order[done:]))
@@ -69,6 +75,8 @@ def slots_of_a_day(
             for bank, k in enumerate(place):
                 brought |= held[bank][k]
             costs[(t, *place)], walks[(t, *place)] = presses_from(made, brought, menus, places)
+    if limit_s is not None and until is None:
+        until = monotonic() + limit_s
     turns = TURN * sum(np.indices(costs.shape)[bank + 1] < count for bank in range(len(banks)))
 
     def filled(left_s: float | None) -> Slots:

@@ -7,6 +7,7 @@ from itertools import combinations
 from craft.day.alike import Difference, differences
 from craft.vocabulary.words import say_value
 from forms.layout_form import LayoutForm
+from kit.actions import laid_out
 from kit.models import Layout
 from outings.actions import Kit
 from outings.alike.schemas import AlikeOut, UnlikeOut
@@ -52,7 +53,7 @@ def likenesses(outing: Outing) -> list[AlikeOut]:
     """The bodies of an outing, two by two (of many, each with the one used most), and what would make one like the other."""
     days = by_body(made_of(outing, Kit(outing.person))[0])
     rows = Layout.objects.filter(piece__person=outing.person, piece__slug__in=days).select_related("piece")
-    layouts = {row.piece.slug: LayoutForm.model_validate(row.document) for row in rows}
+    layouts = {row.piece.slug: laid_out(row) for row in rows}
     pairs = []
     most = max(days, key=lambda body: len(days[body]), default="")
     two_by_two = list(combinations(days, 2)) if len(days) <= MOST_BODIES else [(most, other) for other in days if other != most]

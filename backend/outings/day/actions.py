@@ -8,9 +8,10 @@ from django.db.models import OuterRef, Prefetch, QuerySet, Subquery
 
 from craft.day.checks import Moment
 from craft.setup.brief import brief_of
-from forms.outing_form import SituationDocument, fingerprint
+from forms.outing_form import fingerprint
 from forms.problems import InputError
 from forms.setup_form import figures_of
+from forms.situation_form import LightForm
 from outings import actions
 from outings.checks.actions import checks_of
 from outings.day.schemas import BodyDayOut, DayOut, GlanceOut, OutingOut, SituationRow, ToolsOut
@@ -25,8 +26,8 @@ from people.versions import tag
 
 def _ev(document: dict[str, Any]) -> float | None:
     try:
-        return SituationDocument.model_validate(document).light.value().ev100
-    except ValueError:
+        return LightForm.model_validate(document["light"]).value().ev100
+    except (KeyError, ValueError):
         return None
 
 

@@ -41,7 +41,7 @@ def _situation_out(row: Situation, response: HttpResponse) -> SituationOut:
     return SituationOut(
         id=row.pk,
         outing=row.outing_id,
-        bodies=actions.bodies_on([row.outing])[row.outing_id],
+        bodies=actions.bodies_on(row.outing),
         mains_hz=row.outing.mains_hz,
         document=SituationDocument.model_validate(row.document),
         version=tag(row.revision),

@@ -23,7 +23,7 @@ from forms.dialect_form import BETWEEN
 from forms.layout_form import LayoutForm
 from forms.problems import InputError, Problem
 from forms.walk_form import Believed
-from kit.actions import body_of, facts_of, layout_of
+from kit.actions import body_of, facts_of, laid_out, layout_of
 from kit.models import Held, Layout, Piece
 from outings.actions import Kit
 from outings.first_day.schemas import FirstDayOut, LossOut, TaskOut, TaskRow
@@ -143,15 +143,20 @@ def _row(one: Agreed, body: _Known, basis: Basis) -> TaskRow:
 
 
 def first_day_of(piece: Piece, kit: Kit) -> FirstDayOut:
-    """The whole path: every step with its rows, what is done, and the slots it ends with."""
+    """The whole path: every step with its rows, what is done, and the slots it ends with.
+
+    Raises
+    ------
+    ValidationError : the body is stored in a form that cannot be read.
+    """
+    firmware = facts_of(piece).firmware
     basis, state = basis_of(kit, piece.slug), kit.states[piece.slug]
     day, made = basis.outing, basis.configurations
     held = {row.setting: row for row in piece.held.all()}
-    firmware = facts_of(piece).firmware
     body = _Known(state, firmware, held, [slot.values for slot in piece.slots.all()], dict(piece.first_steps.values_list("slug", "at")))
     tasks = [_task(task, body, basis) for task in (tasks_of(basis.agreed(state.layout[0])) if made else ())]
     row = layout_of(piece)
-    layout = LayoutForm.model_validate(row.document)
+    layout = laid_out(row)
     others = Layout.objects.filter(piece__person=kit.person, piece__deleted_at=None).exclude(piece=piece).select_related("piece")
     collides = [str(other.piece.document["name"]) for other in others if layout.prefix and other.document.get("prefix") == layout.prefix]
     role = made[0].values.get("card_roles") if made else None

@@ -12,6 +12,7 @@ from craft.decisions.schools import SCHOOLS
 from forms.outing_form import SituationDocument
 from forms.problems import from_pydantic
 from forms.profile_form import PersonForm
+from kit.models import Dialect, Layout, Piece
 from outings.models import Situation
 from outings.tests.test_outings import Day
 from people.models import Profile
@@ -88,3 +89,25 @@ class Stored(Day):
         self.assertEqual(pointers(told[f"/api/situations/{row.pk}"]), {"/habits/no_such_habit"})
         self.assertEqual(self.caller.delete(f"/api/situations/{row.pk}").status_code, 204)
         self.assertEqual(self.caller.get(f"/api/outings/{self.day['id']}/slots").json()["problems"], [])
+
+    def test_kit_that_cannot_be_read_is_told_and_removed_and_the_rest_works(self) -> None:
+        mine = Piece.objects.filter(person=self.ilse)
+        row = next(one for one in self.day["situations"] if one["body"] == "merrow-swift-20")
+        mine.filter(kind="body", slug="merrow-swift-20").update(document={"name": "Old", "format": "of another time"})
+        mine.filter(kind="lens", slug="merrow-70-200").update(document={})
+        Dialect.objects.filter(piece__person=self.ilse, piece__slug="oxwick-plate-60").update(document={"entries": [{"no": "label"}]})
+        Layout.objects.update_or_create(piece=mine.get(slug="oxwick-plate-60"), defaults={"document": {"prefix": 3, "author": "I. D."}})
+        told = self.told()
+        kit = self.caller.get("/api/kit").json()
+        self.assertEqual({(one["kind"], one["slug"]) for one in kit["unread"]}, {("body", "merrow-swift-20"), ("lens", "merrow-70-200")})
+        self.assertTrue(all(one["problem"] for one in kit["unread"]))
+        slots = told[f"/api/outings/{self.day['id']}/slots"].json()
+        self.assertTrue(slots["problems"] and slots["bodies"])
+        self.assertNotIn("merrow-swift-20", {body["body"] for body in slots["bodies"]})
+        layout = self.caller.get("/api/kit/bodies/oxwick-plate-60/layout").json()["document"]
+        self.assertEqual((layout["prefix"], layout["author"]), ("", "I. D."), "what can be read of it stays")
+        self.assertEqual(self.caller.get("/api/kit/bodies/oxwick-plate-60/dialect").json()["document"]["entries"], [])
+        for one in kit["unread"]:
+            self.assertEqual(self.caller.delete(f"/api/kit/{one['kind']}/{one['slug']}").status_code, 204)
+        self.assertEqual(self.caller.get("/api/kit").json()["unread"], [])
+        self.assertEqual(self.caller.get(f"/api/situations/{row['id']}").status_code, 200)

@@ -101,7 +101,7 @@ class Accounts(TestCase):
 
     def test_a_new_account_starts_bare_with_the_kit_or_with_the_day(self) -> None:
         self.register()
-        self.assertEqual(self.caller.get("/api/kit").json(), {"bodies": [], "lenses": []})
+        self.assertEqual(self.caller.get("/api/kit").json(), {"bodies": [], "lenses": [], "unread": []})
         self.caller.post("/api/me/start", {"copy_from_demo": "kit"})
         kit = self.caller.get("/api/kit").json()
         self.assertEqual(len(kit["bodies"]), 6)
@@ -165,6 +165,15 @@ class Guessing(TestCase):
         self.now += 61
         self.assertEqual(self.guess(password=GOOD).status_code, 200)
         self.assertEqual([self.guess().status_code for _ in range(6)], [422] * 5 + [429])
+
+    def test_being_signed_in_elsewhere_is_no_way_round(self) -> None:
+        """Guesses count for the account that they name, not for the one that one has oneself and may sign in to between them."""
+        get_user_model().objects.create_user("finch", password=GOOD)
+        caller, told = Caller(get_user_model().objects.get(username="finch")), []
+        for _ in range(3):
+            told += [caller.post("/api/session", {"name": "wren", "password": "not-it"}).status_code for _ in range(3)]
+            self.assertEqual(caller.post("/api/session", {"name": "finch", "password": GOOD}).status_code, 200)
+        self.assertEqual(told, [422] * 5 + [429] * 4)
 
     def test_an_address_that_tries_many_names_waits(self) -> None:
         told = [self.guess(name=f"finch-{k}").status_code for k in range(31)]

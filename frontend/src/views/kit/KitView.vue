@@ -66,6 +66,10 @@ async function bringBack(): Promise<void> {
   gone.value = null;
   await refresh();
 }
+async function removeUnread(of: "body" | "lens", slug: string): Promise<void> {
+  await take(client.DELETE("/api/kit/{kind}/{slug}", { params: { path: { kind: of, slug } } }));
+  await refresh();
+}
 async function fromFile(event: Event): Promise<void> {
   const field = event.target as HTMLInputElement;
   const file = field.files?.[0];
@@ -112,6 +116,10 @@ onUnmounted(
       </p>
       <p v-else-if="!kit.lenses.length" class="reason">No lens yet: a setup needs one beside the body.</p>
       <p v-else-if="!kit.bodies.length" class="reason">No body yet: a setup needs one behind the lens.</p>
+      <p v-for="one in kit.unread" :key="`${one.kind}/${one.slug}`" class="error">
+        The {{ one.kind }} “{{ one.slug }}” is stored in a form that cannot be read: {{ one.problem }}.
+        <button class="plain" @click="removeUnread(one.kind, one.slug)">Put it aside</button>
+      </p>
       <KitTable :kit="kit" :open="open" @open="(of, slug) => show(`${of}/${slug}`)" />
       <FilterBag />
       <div class="adds">
