@@ -11,7 +11,7 @@ from typing import Any
 
 from django.contrib.auth import get_user_model
 from django.db import transaction
-from django.db.models import Max, Model, TextField
+from django.db.models import Max, Model, QuerySet, TextField
 from django.db.models.functions import Cast
 from django.utils import timezone
 from pydantic import ValidationError
@@ -158,6 +158,11 @@ def add_outing(person: Any, **said: Any) -> Outing:
         return Outing.objects.create(person=person, **said)
 
 
+def situations_of(person: Any) -> QuerySet[Situation]:
+    """The situations of a person that are there, of all days."""
+    return Situation.objects.filter(outing__person=person, outing__deleted_at=None, deleted_at=None)
+
+
 def add_situation(outing: Outing, document: SituationDocument, after: int | None = None) -> Situation:
     """A new situation, at the end or after a position; the others move on.
 
@@ -167,6 +172,7 @@ def add_situation(outing: Outing, document: SituationDocument, after: int | None
     """
     with transaction.atomic():
         room_for("situation", outing.situations.filter(deleted_at=None).count())
+        room_for("all_situations", situations_of(outing.person).count())
         last = outing.situations.aggregate(last=Max("position"))["last"] or 0
         position = last + 1
         if after is not None:
@@ -281,6 +287,7 @@ def import_outing(person: Any, file: OutingFile) -> tuple[Outing, list[str]]:
         for kind, more in Counter(kind for kind, _ in new).items():
             room_for(kind, there[kind], more)
         Piece.objects.bulk_create(Piece(person=person, kind=kind, slug=slug, document=form) for (kind, slug), form in new.items())
+        room_for("all_situations", situations_of(person).count(), len(documents))
         outing = add_outing(person, title=file.title, place=file.place, mains_hz=file.mains_hz, day=file.day)
         Situation.objects.bulk_create(Situation(outing=outing, position=k, document=d) for k, d in enumerate(documents, 1))
     return outing, [f"{kind} “{old}” is kept as “{new}”" for (kind, old), new in renamed.items()]

@@ -21,6 +21,7 @@ LIMITS = {
     "lens": Limit(100, "lenses in a kit", "a rental house's shelf; every page looks through them"),
     "outing": Limit(400, "days", "four years of two a week; the list of days shows all of them"),
     "situation": Limit(200, "situations in a day", "one every four minutes from dawn to dusk; a day's tools weigh all of them"),
+    "all_situations": Limit(8000, "situations in all days", "ten years of two days a week; the list of days shows all of them"),
     "card": Limit(40, "cards of a situation", "a card made again replaces nothing, so the oldest beyond these go"),
 }
 
@@ -36,5 +37,5 @@ def room_for(what: str, there: int, more: int = 1) -> None:
     """
     limit = LIMITS[what]
     if there + more > limit.most:
-        told = f"at most {limit.most} {limit.of_what} are kept, and there are {there:,}"
+        told = f"at most {limit.most:,} {limit.of_what} are kept, and there are {there:,}"
         raise InputError([Problem("", f"{told}: remove some that you do not need" if more == 1 else f"{told}; this would add {more:,}")])

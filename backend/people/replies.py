@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from typing import Any
 
 from django.http import HttpRequest, HttpResponse
@@ -13,6 +14,11 @@ from pydantic_core import to_json
 def as_json(model: BaseModel) -> HttpResponse:
     """A response with a model's own JSON; the route's declared response documents it."""
     return HttpResponse(model.model_dump_json(), content_type="application/json")
+
+
+def as_json_list(models: Iterable[BaseModel]) -> HttpResponse:
+    """A response with a list of models, each in its own JSON."""
+    return HttpResponse(f"[{','.join(model.model_dump_json() for model in models)}]", content_type="application/json")
 
 
 def files(*kinds: str) -> dict[str, Any]:

@@ -18,7 +18,7 @@ from outings.day.schemas import DayOut, HourIn, OutingIn, OutingOut, SituationOu
 from outings.mine import my_outing, my_situations
 from outings.models import Outing, Situation
 from people.guards import heavy
-from people.replies import as_json
+from people.replies import as_json, as_json_list
 from people.versions import tag
 
 router = Router(tags=["outings"])
@@ -50,10 +50,10 @@ def _situation_out(row: Situation, response: HttpResponse) -> SituationOut:
 
 
 @router.get("/outings", response=list[OutingOut])
-def list_outings(request: HttpRequest) -> list[OutingOut]:
+def list_outings(request: HttpRequest) -> HttpResponse:
     """All days with their situations."""
     kit = actions.Kit(request.user)
-    return [outing_out(outing, kit) for outing in with_rows(_outings(request))]
+    return as_json_list(outing_out(outing, kit) for outing in with_rows(_outings(request)))
 
 
 @router.post("/outings", response=OutingOut)

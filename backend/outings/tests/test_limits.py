@@ -86,6 +86,13 @@ class Limits(TestCase):
             self.refused("/api/kit/bodies", BODIES["merrow-swift-20"], "body")
         self.assertEqual(self.caller.post("/api/kit/bodies", BODIES["merrow-swift-20"]).status_code, 200)
 
+    def test_all_days_together_have_a_limit_too(self) -> None:
+        with patch.dict(LIMITS, {"all_situations": Limit(8, "situations in all days", "")}):
+            self.refused("/api/outings/import", {**DAY, "bodies": {}, "lenses": {}}, "all_situations")
+            at = f"/api/outings/{self.day.pk}/situations"
+            self.assertEqual(self.caller.post(at, DAY["situations"][1]).status_code, 200)
+            self.refused(at, DAY["situations"][1], "all_situations")
+
     def test_cards_made_again_push_out_the_oldest(self) -> None:
         pk = self.day.situations.first().pk
         with patch.dict(LIMITS, {"card": Limit(2, "cards of a situation", "")}):
