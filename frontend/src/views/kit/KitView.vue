@@ -116,7 +116,7 @@ onUnmounted(
       </p>
       <p v-else-if="!kit.lenses.length" class="reason">No lens yet: a setup needs one beside the body.</p>
       <p v-else-if="!kit.bodies.length" class="reason">No body yet: a setup needs one behind the lens.</p>
-      <p v-for="one in kit.unread" :key="`${one.kind}/${one.slug}`" class="error">
+      <p v-for="one in kit.unread" :key="`${one.kind}/${one.slug}`" class="error unread">
         The {{ one.kind }} “{{ one.slug }}” is stored in a form that cannot be read: {{ one.problem }}.
         <button class="plain" @click="removeUnread(one.kind, one.slug)">Put it aside</button>
       </p>
@@ -170,6 +170,9 @@ onUnmounted(
 </template>
 
 <style scoped>
+.unread {
+  padding-top: 14px;
+}
 .kit {
   padding: 0 24px 48px;
   display: grid;
