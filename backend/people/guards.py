@@ -56,7 +56,7 @@ STATELESS: set[Callable[..., Any]] = set()
 """Operations that are sent something and write nothing."""
 
 HEAVY: set[Callable[..., Any]] = set()
-"""Operations that may compute for long; they write nothing."""
+"""Operations that may compute for long: done in the process beside, where what they compute from is kept."""
 
 F = TypeVar("F", bound=Callable[..., Any])
 

@@ -4,13 +4,17 @@ from __future__ import annotations
 
 from itertools import combinations
 
+from django.db import transaction
+
 from craft.day.alike import Difference, differences
+from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.words import say_value
 from forms.layout_form import LayoutForm
+from forms.problems import InputError, Problem
 from kit.actions import laid_out
 from kit.models import Layout
-from outings.actions import Kit
-from outings.alike.schemas import AlikeOut, UnlikeOut
+from outings.actions import Kit, set_by_hand
+from outings.alike.schemas import AlikeOut, Likeness, UnlikeOut
 from outings.models import Outing
 from outings.setups import by_body, made_of
 
@@ -73,3 +77,32 @@ def likenesses(outing: Outing) -> list[AlikeOut]:
             )
         )
     return pairs
+
+
+def set_alike(outing: Outing, likeness: Likeness) -> None:
+    """Set a body like another in all of its situations of the day; each can be undone on its bench.
+
+    Raises
+    ------
+    InputError : a body without setups, or a setting in which they do not differ.
+    """
+    days = by_body(made_of(outing, Kit(outing.person))[0])
+    if likeness.like not in days or likeness.body not in days:
+        raise InputError([Problem("/body", f"{' and '.join(days) or 'no body'} have setups on this outing")])
+    found = differences([m.configuration for m in days[likeness.body]], [m.configuration for m in days[likeness.like]])
+    values = {d.one.setting.slug: d.other.value for d in found if d.one_can}
+    refused = [
+        Problem(
+            f"/settings/{k}",
+            f"{BY_SLUG[slug].label if slug in BY_SLUG else slug}: they do not differ in it, or this body has no such value",
+        )
+        for k, slug in enumerate(likeness.settings)
+        if slug not in values
+    ]
+    if refused:
+        raise InputError(refused)
+    wanted = {slug: values[slug] for slug in likeness.settings}
+    with transaction.atomic():
+        for row in outing.situations.filter(deleted_at=None):
+            if row.document["body"] == likeness.body:
+                set_by_hand(row, wanted)

@@ -6,13 +6,16 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import partial
 
+from django.db import transaction
+
 from craft.day.checks import CHECKS, SLIPS, Applied, Check, Moment, Slip, applying, safe_lists, unguarded
 from craft.day.defaults import Bite, defaults_that_bite
 from craft.vocabulary.setting import Value
 from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.words import say_value
 from forms.dialect_form import BETWEEN
-from outings.actions import Kit
+from forms.problems import InputError, Problem
+from outings.actions import Kit, set_by_hand
 from outings.checks.schemas import BiteOut, BodyBites, CheckOut, ChecksOut, SafeList, SlipOut
 from outings.kept import kept
 from outings.models import Outing
@@ -164,3 +167,25 @@ def checks_of(outing: Outing, kit: Kit) -> ChecksOut:
         defaults=defaults,
         problems=problems,
     )
+
+
+def guard_against(outing: Outing, slug: str) -> None:
+    """Set the guard of a slip by hand in every situation that it threatens; each can be undone on its bench.
+
+    Raises
+    ------
+    InputError : there is no such slip, or nothing to guard.
+    """
+    slip = next((slip for slip in SLIPS if slip.slug == slug), None)
+    if slip is None:
+        raise InputError([Problem("/slip", f"{', '.join(slip.slug for slip in SLIPS)} is accepted")])
+    changes: dict[int, dict[str, Value]] = {}
+    for made in made_of(outing, Kit(outing.person))[0]:
+        values = made.configuration.values
+        if applying([slip], made.facts, made.tokens, values):
+            changes[made.pk] = unguarded(slip, values, offered_by(made))
+    if not any(changes.values()):
+        raise InputError([Problem("/slip", "no setup of this outing needs that guard, or none of its bodies has it")])
+    with transaction.atomic():
+        for row in outing.situations.filter(pk__in=[pk for pk, change in changes.items() if change]):
+            set_by_hand(row, changes[row.pk])

@@ -32,6 +32,7 @@ def first_day(request: HttpRequest, slug: str) -> FirstDayOut:
 
 
 @router.put("/kit/bodies/{slug}/first", response=FirstDayOut)
+@heavy
 def step_done(request: HttpRequest, slug: str, step: StepDone) -> FirstDayOut:
     """A step was done: its settings hold what they should, and somebody has looked; or it was not after all."""
     piece, kit = _body(request, slug), Kit(request.user)
@@ -50,6 +51,7 @@ def step_done(request: HttpRequest, slug: str, step: StepDone) -> FirstDayOut:
 
 
 @router.post("/kit/bodies/{slug}/first/reset", response=FirstDayOut)
+@heavy
 def as_new(request: HttpRequest, slug: str) -> FirstDayOut:
     """The body is new, or was just reset: it holds the defaults that its owner has stated (the rest is unknown), its slots nothing, and the path begins."""
     piece, kit = _body(request, slug), Kit(request.user)

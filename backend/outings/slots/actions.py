@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Any
 
+from django.db import transaction
 from django_tasks import task
 
 from craft.configuration.decided import OF_SETTING
@@ -17,16 +18,18 @@ from craft.kit.facts import Bank
 from craft.vocabulary.setting import Value
 from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.words import say_value
+from forms.problems import InputError, Problem
 from forms.setup_form import figures_of
 from jobs.actions import Progress, StoppedError, ask, key_of, work
 from jobs.models import Job, State
 from jobs.schemas import job_out
+from kit.actions import slot_at
 from kit.models import Slot
 from outings.actions import Kit
 from outings.kept import kept, put
 from outings.models import Filling, Outing
 from outings.setups import Made, by_body, made_of, told_by
-from outings.slots.schemas import BankOut, BodySlots, NowOut, ReachedOut, SlotOut, SlotsOut, SpecialOut
+from outings.slots.schemas import BankOut, BodySlots, Choice, NowOut, ReachedOut, SlotOut, SlotsOut, SpecialOut
 
 LIMIT_S = 1.0
 """Seconds after which the best filling found is shown with its bound; the search goes on behind the page."""
@@ -205,6 +208,38 @@ def _kept_slots(outing: Outing, body: str, made: list[Made], chosen: list[Fillin
         put("slots", of, better)
         return better
     return told.model_copy(update={"job": job_out(job)})
+
+
+def fill(outing: Outing, kit: Kit, choice: Choice) -> None:
+    """Write down what a slot is to hold on an outing, or that it is to be computed again.
+
+    Raises
+    ------
+    InputError : there is no such situation, setup or slot, or two things are chosen. CraftError : the special setup cannot be.
+    """
+    situation = None
+    if choice.situation is not None:
+        situation = outing.situations.filter(pk=choice.situation, deleted_at=None).first()
+        if situation is None or situation.document["body"] != choice.body:
+            raise InputError([Problem("/situation", "this outing has no such situation with this body")])
+        if choice.special:
+            raise InputError([Problem("/special", "a slot holds one thing: a situation or a special setup")])
+    made = next((one for one in made_of(outing, kit)[0] if one.body == choice.body), None)
+    if made is None:
+        raise InputError([Problem("/body", "this body has no setup on this outing")])
+    slot_at(made.situation.body.facts, choice.bank, choice.number)
+    if choice.special:
+        special_configuration(choice.special, made.situation, made.setup)
+    at = {"body": choice.body, "bank": choice.bank}
+    with transaction.atomic():
+        if situation is None and not choice.special:
+            outing.fillings.filter(**at, number=choice.number).delete()
+        else:
+            if situation is not None:
+                outing.fillings.filter(**at, situation=situation).exclude(number=choice.number).delete()
+            Filling.objects.update_or_create(
+                outing=outing, **at, number=choice.number, defaults={"situation": situation, "special": choice.special}
+            )
 
 
 @task()

@@ -124,6 +124,11 @@ class Served(TestCase):
             self.assertEqual((answer.status, answer.headers["Cache-Control"]), (200, "no-store"), page)
             self.assertEqual(bram.send("GET", f"/api/outings/{day['id']}/{page}").status, 404)
             self.assertEqual(Visitor(self.port).send("GET", f"/api/outings/{day['id']}/{page}").status, 401)
+        choice = {"body": "merrow-swift-20", "number": 1, "special": "sets"}
+        chosen = ilse.send("PUT", f"/api/outings/{day['id']}/slots", choice)
+        self.assertEqual((chosen.status, json.loads(chosen.body)), (200, ilse.get(f"/api/outings/{day['id']}/slots")))
+        self.assertEqual(bram.send("PUT", f"/api/outings/{day['id']}/slots", choice).status, 404)
+        self.assertEqual(ilse.send("PUT", f"/api/outings/{day['id']}/slots", choice, X_CSRFToken="x" * 32).status, 403)
         pairs = {"situation": ilse.get(f"/api/situations/{day['situations'][0]['id']}/situation.json"), "bodies": {}, "lenses": {}}
         self.assertEqual(json.loads(ilse.send("POST", "/api/pairs", pairs).body), [])
         self.assertEqual(ilse.send("POST", "/api/pairs", pairs, X_CSRFToken="x" * 32).status, 403)
