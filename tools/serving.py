@@ -135,6 +135,7 @@ def running(folder: Path, workers: int = WORKERS, database: Path | None = None) 
     """The application on fresh demo data in a folder, or on a database that is there already, once it answers: its port."""
     env = demo_environment(database or folder / "demo.sqlite3")
     if database is None:
+        folder.mkdir(exist_ok=True)
         demo_data(env, secrets.token_urlsafe(9))
     held = listening()
     port = port_of(held)

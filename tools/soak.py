@@ -1,4 +1,5 @@
-"""Many writers at once, then kills in the middle of saves: nothing that was acknowledged is lost, nothing is half. Loopback only."""
+"""Many writers at once, kills in the middle of saves, long pages beside keystrokes, the largest day: nothing that was acknowledged is
+lost, nothing is half, nobody waits long. Loopback only."""
 
 from __future__ import annotations
 
@@ -28,6 +29,8 @@ PAUSE_S = 0.7
 """Between two saves of a writer: the page waits as long for the next letter before it saves."""
 
 LIMIT_MS = 300
+VISITORS = 8
+BENCH_MS = 150
 TOKEN = "t" * 32
 """Any token does that the cookie and the header agree on."""
 
@@ -156,8 +159,7 @@ def killed(folder: Path) -> bool:
         process = started(server(held, 1), BACKEND, env)
         held.close()
         wait_until_up(process, port)
-        writer = Writer(port)
-        file = writer.get(f"/api/outings/{writer.get('/api/outings')[0]['id']}/export")
+        file = _exported(Writer(port))
         until = time.monotonic() + dice.uniform(0.2, 1.5)
         with ThreadPoolExecutor(2) as pool:
             saving = pool.submit(_saves, port, kept)
@@ -199,10 +201,80 @@ def _imports(port: int, file: dict[str, Any]) -> int:
     return done
 
 
+def _day(file: dict[str, Any], count: int, shift: int) -> dict[str, Any]:
+    """A day of so many situations like those of a file, none of which was computed before."""
+    rows = []
+    for k in range(count):
+        row = json.loads(json.dumps(file["situations"][k % len(file["situations"])]))
+        minute = (k * 7 + shift) % (24 * 60)
+        row |= {
+            "starts_at": f"{minute // 60:02d}:{minute % 60:02d}",
+            "title": f"{row['title'][:100]} {k}",
+            "light": {"ev100": 2 + (k * 37 + shift) % 1100 / 100},
+        }
+        rows.append(row)
+    return file | {"situations": rows, "title": f"{count} situations {shift}"}
+
+
+def _exported(writer: Writer) -> dict[str, Any]:
+    file: dict[str, Any] = writer.get(f"/api/outings/{writer.get('/api/outings')[0]['id']}/export")
+    return file
+
+
+def busy(folder: Path) -> bool:
+    """Eight people have pages of new days computed without a pause; whether the bench answers quickly meanwhile."""
+    with running(folder / "busy") as port, ThreadPoolExecutor(VISITORS) as pool:
+        file = _exported(Writer(port))
+        until = time.monotonic() + SECONDS
+
+        def heavy(visitor: int) -> int:
+            writer, pages = Writer(port), 0
+            while time.monotonic() < until:
+                brought = json.loads(writer.send("POST", "/api/outings/import", _day(file, 40, 10 * pages + visitor)).body)["id"]
+                for page in ("slots", "fingers", "day", "checks"):
+                    pages += writer.send("GET", f"/api/outings/{brought}/{page}").status == 200
+                writer.send("DELETE", f"/api/outings/{brought}")
+            return pages
+
+        under_way = [pool.submit(heavy, k) for k in range(VISITORS)]
+        time.sleep(3)
+        bench, took = Writer(port), []
+        asked = bench.get(f"/api/situations/{bench.get('/api/outings')[0]['situations'][0]['id']}/situation.json")
+        while time.monotonic() < until - 3:
+            asked["light"] = {"ev100": 8 + time.monotonic() % 1}
+            start = time.monotonic()
+            if bench.send("POST", "/api/advise/decided", asked).status != 200:
+                raise RuntimeError("the bench is not answered")
+            took.append(1000 * (time.monotonic() - start))
+            time.sleep(0.05)
+        pages = sum(one.result() for one in under_way)
+    p95 = statistics.quantiles(took, n=20)[-1]
+    print(f"{VISITORS} people, {pages} long pages: {len(took)} answers of the bench, {statistics.median(took):.0f} ms, ", end="")
+    print(f"95 of 100 under {p95:.0f} ms (asked: {BENCH_MS})")
+    return p95 < BENCH_MS
+
+
+def large(folder: Path) -> bool:
+    """A day of 200 situations: how long its pages take at first and again; whether none takes more than a second again."""
+    slow = False
+    with running(folder / "large") as port:
+        writer = Writer(port)
+        brought = json.loads(writer.send("POST", "/api/outings/import", _day(_exported(writer), 200, 0)).body)["id"]
+        for page in ("slots", "day", "fingers", "checks", "traffic", "alike"):
+            took = []
+            for _ in range(2):
+                start = time.monotonic()
+                writer.send("GET", f"/api/outings/{brought}/{page}")
+                took.append(time.monotonic() - start)
+            slow |= took[1] > 1
+            print(f"200 situations, {page}: {took[0]:.1f} s at first, {took[1]:.2f} s again")
+    return not slow
+
+
 def main(arguments: list[str]) -> int:
-    """soak: both, one after the other."""
+    """soak: all of them, one after the other."""
     with tempfile.TemporaryDirectory() as name:
-        good = [part(Path(name)) for part in (many, killed)]
+        good = [part(Path(name)) for part in (many, killed, busy, large)]
     return 0 if all(good) else 1
 
 

@@ -119,7 +119,7 @@ def sign_in(request: HttpRequest, given: Credentials) -> Me:
     return _me(request)
 
 
-@router.post("/demo", response=Me, auth=Anyone())
+@router.post("/demo", response=Me, auth=Anyone(), openapi_extra={"responses": {404: {}}})
 def step_in(request: HttpRequest, given: DemoName) -> Me:
     """Step in as a demo person; in the demo only."""
     login(request, get_object_or_404(_demo_people(), username=given.name))
