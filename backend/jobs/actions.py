@@ -35,10 +35,18 @@ def key_of(of: Hashable) -> str:
     return hashlib.sha256(repr(of).encode()).hexdigest()
 
 
-def ask(person: Any, what: str, key: str, task: Task[..., Any], about: dict[str, Any]) -> Job:
-    """The job of this name, asked for if it was not yet; one that was broken off is begun anew, one that was stopped is not."""
+def found(person: Any, what: str, key: str) -> Any:
+    """What is known of a job by now: its result, or what was known when it was asked for; None where it was not."""
+    return Job.objects.filter(person=person, what=what, key=key).values_list("result", flat=True).first()
+
+
+def ask(person: Any, what: str, key: str, task: Task[..., Any], about: dict[str, Any], so_far: Any = None) -> Job:
+    """The job of this name, asked for if it was not yet; one that was broken off is begun anew, one that was stopped is not.
+
+    so_far: what is known already, and stays the result until the job has a better one.
+    """
     with transaction.atomic():
-        job, new = Job.objects.get_or_create(person=person, what=what, key=key, defaults={"about": about})
+        job, new = Job.objects.get_or_create(person=person, what=what, key=key, defaults={"about": about, "result": so_far})
         state = State(job.state)
         lost = not state.ended and job.touched_at < timezone.now() - SILENT
         if new or lost:

@@ -20,7 +20,7 @@ from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.words import say_value
 from forms.problems import InputError, Problem
 from forms.setup_form import figures_of
-from jobs.actions import Progress, StoppedError, ask, key_of, work
+from jobs.actions import Progress, StoppedError, ask, found, key_of, work
 from jobs.models import Job, State
 from jobs.schemas import job_out
 from kit.actions import slot_at
@@ -199,10 +199,16 @@ def _kept_slots(outing: Outing, body: str, made: list[Made], chosen: list[Fillin
     What was found in time is shown at once; where something better may be left, a worker goes on looking.
     """
     day, of = _day_of(body, made, chosen, now, kit)
-    told = kept("slots", of, lambda: day.out(kit.words.get(body, {}), limit_s))
+    key = key_of(of)
+
+    def in_time() -> BodySlots:
+        known = found(outing.person, "slots", key)  # by another process of the server
+        return day.out(kit.words.get(body, {}), limit_s) if known is None else BodySlots.model_validate(known)
+
+    told = kept("slots", of, in_time)
     if told.bound is None:
         return told
-    job = ask(outing.person, "slots", key_of(of), look_on, {"outing": outing.pk, "body": body})
+    job = ask(outing.person, "slots", key, look_on, {"outing": outing.pk, "body": body}, told.model_dump(mode="json"))
     if job.state == State.DONE and job.result is not None:
         better = BodySlots.model_validate(job.result)
         put("slots", of, better)
