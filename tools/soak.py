@@ -262,12 +262,12 @@ def large(folder: Path) -> bool:
         brought = json.loads(writer.send("POST", "/api/outings/import", _day(_exported(writer), 200, 0)).body)["id"]
         for page in ("slots", "day", "fingers", "checks", "traffic", "alike"):
             took = []
-            for _ in range(2):
+            for _ in range(4):  # each of the server's processes computes a day once
                 start = time.monotonic()
                 writer.send("GET", f"/api/outings/{brought}/{page}")
                 took.append(time.monotonic() - start)
-            slow |= took[1] > 1
-            print(f"200 situations, {page}: {took[0]:.1f} s at first, {took[1]:.2f} s again")
+            slow |= took[-1] > 1
+            print(f"200 situations, {page}: {took[0]:.1f} s at first, {took[-1]:.2f} s again")
     return not slow
 
 
