@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import ctypes
 import http.client
 import os
 import secrets
@@ -20,6 +19,10 @@ from typing import NamedTuple
 
 from setup_steps import BACKEND, PYTHON, ROOT, SetupError, quiet
 
+sys.path.insert(0, str(BACKEND))
+
+from studio.beside import end_with_parent
+
 WORKERS = 2
 """Processes of a server, so that long work of one leaves the other free."""
 ENDED_BY = (signal.SIGINT, signal.SIGTERM, signal.SIGHUP, signal.SIGQUIT)
@@ -31,10 +34,6 @@ class Answer(NamedTuple):
     status: int
     headers: Message
     body: bytes
-
-
-DIE_WITH_PARENT = 1
-"""PR_SET_PDEATHSIG of Linux's prctl."""
 
 
 def listening(wanted: int = 0) -> socket.socket:
@@ -89,14 +88,9 @@ def demo_data(env: dict[str, str], password: str) -> None:
     quiet([str(PYTHON), "manage.py", "load_demo", f"--password={password}"], BACKEND, "loading the demo data", env)
 
 
-def _dies_with_parent() -> None:
-    if sys.platform == "linux":
-        ctypes.CDLL(None).prctl(DIE_WITH_PARENT, signal.SIGTERM)
-
-
 def started(command: list[str], where: Path, env: dict[str, str]) -> subprocess.Popen[bytes]:
     """A process that ends when this one does, even if this one is killed."""
-    return subprocess.Popen(command, cwd=where, env=os.environ | env, preexec_fn=_dies_with_parent, start_new_session=True, close_fds=False)
+    return subprocess.Popen(command, cwd=where, env=os.environ | env, preexec_fn=end_with_parent, start_new_session=True, close_fds=False)
 
 
 def together(commands: list[tuple[list[str], Path]], env: dict[str, str]) -> int:

@@ -6,7 +6,7 @@ Counts stand in the cache, which is a table: they outlive a restart and hold for
 from __future__ import annotations
 
 import math
-from collections.abc import Callable, Iterator
+from collections.abc import Iterator
 from dataclasses import dataclass
 from functools import wraps
 from hashlib import sha256
@@ -21,7 +21,7 @@ from ninja.throttling import SimpleRateThrottle
 
 from forms.problems import InputError
 from forms.reading import read_json
-from people.guards import operation_of
+from people.guards import Run, operation_of
 from people.names import plain
 
 
@@ -48,7 +48,6 @@ RATES = (
     Rate("register", "address", "40/h", "accounts made by the hundred fill the disk"),
     Rate("register", "address", "100/d", "accounts made by the hundred fill the disk"),
 )
-Run = Callable[..., HttpResponse]
 KNOCK_BYTES = 4_000
 COUNTED = "x-counted"
 """Marks these operations in the API's description of itself."""
@@ -116,11 +115,9 @@ def said(seconds: int) -> str:
     >>> said(1), said(48), said(150), said(7300)
     ('1 second', '48 seconds', '3 minutes', '3 hours')
     """
-    for size, word in ((3600, "hour"), (60, "minute"), (1, "second")):
-        if seconds >= 2 * size or size == 1:
-            many = math.ceil(seconds / size)
-            return f"{many} {word}{'' if many == 1 else 's'}"
-    raise AssertionError("seconds are the last")
+    size, word = (3600, "hour") if seconds >= 7200 else (60, "minute") if seconds >= 120 else (1, "second")
+    many = math.ceil(seconds / size)
+    return f"{many} {word}{'' if many == 1 else 's'}"
 
 
 def at_the_door(run: Run) -> Run:

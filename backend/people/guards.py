@@ -7,8 +7,9 @@ from inspect import unwrap
 from types import MethodType
 from typing import Any, TypeVar, cast
 
+from django.conf import settings
 from django.contrib.auth.models import AbstractBaseUser
-from django.http import HttpRequest
+from django.http import HttpRequest, HttpResponse
 from ninja.errors import HttpError
 from ninja.operation import Operation
 from ninja.parser import Parser
@@ -37,9 +38,11 @@ class Person(APIKeyCookie):
         return request.user if request.user.is_authenticated else None
 
 
-LARGEST = 4_000_000
 LARGEST_OF_STRANGERS = 200_000
 """Bytes of a body: a situation with its kit in full is a tenth of what a stranger may send."""
+
+Run = Callable[..., HttpResponse]
+"""How an operation is run: a request and what its address names, to an answer."""
 
 
 class StrictParser(Parser):
@@ -49,7 +52,9 @@ class StrictParser(Parser):
         """The decoded body."""
         if request.content_type != "application/json":
             raise HttpError(415, "JSON is accepted here (Content-Type: application/json).")
-        return read_json(request.body, largest=LARGEST if request.user.is_authenticated else LARGEST_OF_STRANGERS)
+        return read_json(
+            request.body, largest=settings.DATA_UPLOAD_MAX_MEMORY_SIZE if request.user.is_authenticated else LARGEST_OF_STRANGERS
+        )
 
 
 STATELESS: set[Callable[..., Any]] = set()
@@ -73,6 +78,6 @@ def heavy(view: F) -> F:
     return view
 
 
-def operation_of(run: Callable[..., Any]) -> Operation:
+def operation_of(run: Run) -> Operation:
     """The operation that a view decorator was put on, below whatever else was."""
     return cast(Operation, cast(MethodType, unwrap(run)).__self__)

@@ -7,6 +7,7 @@ import sys
 from collections.abc import Awaitable, Callable
 from typing import Any
 
+from django.conf import settings
 from django.core.asgi import get_asgi_application
 
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "studio.settings")
@@ -28,7 +29,9 @@ Scope = dict[str, Any]
 Receive = Callable[[], Awaitable[dict[str, Any]]]
 Send = Callable[[dict[str, Any]], Awaitable[None]]
 
-LARGEST = 4_100_000
+LARGEST = settings.DATA_UPLOAD_MAX_MEMORY_SIZE + 100_000
+"""Bytes of a body that are let in at all: a little over the most, which the framework refuses in its own words."""
+
 LARGEST_FILE = 260_000_000
 FOR_FILES = ("/api/kit/picture",)
 """Addresses that take a picture of a signed-in person."""

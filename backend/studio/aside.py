@@ -12,10 +12,9 @@ from typing import Any
 
 from django.http import HttpRequest, HttpResponse
 
-from people.guards import HEAVY, operation_of
+from people.guards import HEAVY, Run, operation_of
 from studio.beside import Asked, Told, answer, ready
 from studio.problems import problem
-from studio.whole import Run
 
 log = logging.getLogger("django.request")
 LIMIT_S = 30.0

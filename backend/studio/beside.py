@@ -38,10 +38,15 @@ class Told:
     headers: dict[str, str] = field(default_factory=dict)
 
 
-def ready() -> None:
-    """Make the process beside ready: it gives way, and ends with the one that began it."""
+def end_with_parent() -> None:
+    """Have this process told to end when the one that began it does, even where that one is killed (Linux)."""
     if sys.platform == "linux":
         ctypes.CDLL(None).prctl(DIE_WITH_PARENT, signal.SIGTERM)
+
+
+def ready() -> None:
+    """Make the process beside ready: it gives way, and ends with the one that began it."""
+    end_with_parent()
     signal.signal(signal.SIGINT, signal.SIG_IGN)
     os.nice(GIVES_WAY)
     import django  # only in the process beside: the server's own is set up by its entry

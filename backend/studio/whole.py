@@ -14,11 +14,10 @@ from django.db import transaction
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 
-from people.guards import STATELESS, operation_of
+from people.guards import STATELESS, Run, operation_of
 from people.models import Answered
 from studio.problems import problem
 
-Run = Callable[..., HttpResponse]
 KEY = "Idempotency-Key"
 """A page's own name for what it sends: sent again under it, what was answered is answered again, and nothing is done twice."""
 

@@ -115,14 +115,14 @@ async function keep({ body, bank, number, picked }: Choice): Promise<boolean> {
         </p>
         <p v-if="body.job && searching(body.job.state)" class="looking" role="status">
           <progress :value="body.job.part" max="1" :aria-label="`search for a better way, ${bodyName(body.body)}`"></progress>
-          This was found in a second; a better way is looked for.
+          This is the best found so far; a better way is looked for.
           <button class="button" @click="stop(body.job.id)">Stop</button>
         </p>
         <p v-else-if="body.job" class="quiet">
           {{
             body.job.state === "failed"
-              ? "The search for a better way broke off; what was found in a second stays."
-              : "The search for a better way was stopped; this was found in a second."
+              ? "The search for a better way broke off; what was found before stays."
+              : "The search for a better way was stopped; this was found before."
           }}
         </p>
         <SlotPath
