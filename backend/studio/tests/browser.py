@@ -18,6 +18,16 @@ from studio.tests.chromium import CHROMIUM, DESK, FLAGS
 expect.set_options(timeout=15_000)
 
 
+LATE_ANSWERS = """(late) => {
+    const quick = window.fetch;
+    window.fetch = async (request) => {
+        const answer = await quick(request);
+        if (request.method === late) await new Promise((on) => setTimeout(on, 900));
+        return answer;
+    };
+}"""
+
+
 @cache
 def chromium() -> Browser:
     """One browser for all tests of a process; each page has a context of its own."""
@@ -74,6 +84,10 @@ class BrowserCase(LiveServerTestCase):
         """Wait until what was done is drawn, and the page waits for nothing: every answer is there and drawn, too."""
         page.evaluate("() => new Promise(drawn => requestAnimationFrame(() => requestAnimationFrame(drawn)))")
         page.wait_for_function("() => !('busy' in document.documentElement.dataset)")
+
+    def answer_late(self, page: Page, method: str) -> None:
+        """From now on what is asked in this way is answered in nine tenths of a second only."""
+        page.evaluate(LATE_ANSWERS, method)
 
     def walk_to(self, page: Page, path: str) -> None:
         """Go on to another path as a link within the application does."""

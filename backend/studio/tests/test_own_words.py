@@ -14,15 +14,6 @@ from studio.tests.browser import BrowserCase
 from studio.tests.chromium import PHONE
 from studio.tests.test_settings_screens import line
 
-LATE_ANSWERS = """() => {
-    const quick = window.fetch;
-    window.fetch = async (request) => {
-        const answer = await quick(request);
-        if (request.method === "PUT") await new Promise((later) => setTimeout(later, 900));
-        return answer;
-    };
-}"""
-
 
 class OwnWords(BrowserCase):
     def words(self, page: Page, holds: object) -> list[dict[str, object]]:
@@ -55,7 +46,7 @@ class OwnWords(BrowserCase):
 
     def test_quick_changes_of_one_person_never_cross_each_other_however_late_the_answers(self) -> None:
         page = self.open("/kit/bodies/quillon-lane-32")
-        page.evaluate(LATE_ANSWERS)
+        self.answer_late(page, "PUT")
         for name, label in (("time", "first"), ("aperture", "second"), ("exposure mode", "third")):
             page.get_by_label(f"label of {name}", exact=True).fill(label)
             page.keyboard.press("Tab")

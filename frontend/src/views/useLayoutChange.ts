@@ -2,6 +2,7 @@ import { useQueryClient } from "@tanstack/vue-query";
 import { ref } from "vue";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
 import { useInTurn } from "@/api/inTurn";
+import { nowKnown } from "@/api/known";
 
 export type Layout = Schemas["LayoutForm"];
 
@@ -26,7 +27,7 @@ export function useLayoutChange() {
             body: { ...read.document, ...made(read.document) },
           }),
         );
-        queries.setQueryData(["layout", slug], answer);
+        await nowKnown(queries, ["layout", slug], answer);
         past.value = [...past.value, { slug, document: read.document }].slice(-100);
         said.value = words;
       } catch (caught) {

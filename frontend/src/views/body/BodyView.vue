@@ -4,6 +4,7 @@ import { computed, nextTick, onUnmounted, ref, watch } from "vue";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
 import { useDialect, useGuide, useHeld, useKit } from "@/api/queries";
 import { useInTurn } from "@/api/inTurn";
+import { nowKnown } from "@/api/known";
 import { offer } from "@/keys/actions";
 import Conflict from "../Conflict.vue";
 import ControlsPane from "./ControlsPane.vue";
@@ -64,7 +65,7 @@ const put = useInTurn(
     );
     version.value = answer.version;
     if (newest === rows) entries.value = plain(answer.document);
-    queries.setQueryData(["dialect", props.slug], answer);
+    await nowKnown(queries, ["dialect", props.slug], answer);
   },
 );
 let newest: Entry[] = [];
@@ -84,16 +85,16 @@ async function keep(next: Entry[], words: string, undoing = false): Promise<void
         error instanceof ProblemError ? { "": error.message, ...error.places } : { "": "The server cannot be reached." };
   }
 }
-function took(answer: Schemas["DialectOut"]): void {
+async function took(answer: Schemas["DialectOut"]): Promise<void> {
   [entries.value, version.value] = [plain(answer.document), answer.version];
-  queries.setQueryData(["dialect", props.slug], answer);
+  await nowKnown(queries, ["dialect", props.slug], answer);
 }
 function imported(answer: Schemas["DialectOut"]): void {
   past.value = [...past.value, copy(entries.value)].slice(-100);
-  took(answer);
+  void took(answer);
   said.value = `${answer.document.entries?.length ?? 0} rows taken`;
 }
-function settle(mine: boolean): void {
+async function settle(mine: boolean): Promise<void> {
   const other = theirs.value;
   theirs.value = null;
   if (mine || !other) void keep(copy(entries.value), "kept yours", true);

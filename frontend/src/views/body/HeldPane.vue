@@ -2,6 +2,7 @@
 import { useQueryClient } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
+import { nowKnown } from "@/api/known";
 
 const props = defineProps<{
   slug: string;
@@ -25,7 +26,7 @@ const error = ref("");
 async function told(answer: Promise<Schemas["StateOut"]>): Promise<void> {
   error.value = "";
   try {
-    queries.setQueryData(["held", props.slug], await answer);
+    await nowKnown(queries, ["held", props.slug], await answer);
   } catch (caught) {
     error.value = caught instanceof ProblemError ? caught.message : "The server cannot be reached; nothing was written down.";
   }

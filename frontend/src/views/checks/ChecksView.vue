@@ -3,6 +3,7 @@ import { useQuery, useQueryClient } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
 import { useBodyName } from "@/api/queries";
+import { nowKnown } from "@/api/known";
 import Still from "@/picture/Still.vue";
 import { useStills } from "@/picture/useStills";
 import AsItCame from "../body/AsItCame.vue";
@@ -39,7 +40,7 @@ async function tick(check: Schemas["CheckOut"]): Promise<void> {
         body: { slug: check.slug, done: !check.ticked_at },
       }),
     );
-    queries.setQueryData(key.value, answer);
+    await nowKnown(queries, key.value, answer);
   } catch (caught) {
     wrong.value = caught instanceof ProblemError ? caught.message : "The server cannot be reached; the tick was not kept.";
   }

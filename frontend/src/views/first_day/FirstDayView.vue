@@ -3,6 +3,7 @@ import { useQuery, useQueryClient } from "@tanstack/vue-query";
 import { computed, nextTick, onUnmounted, ref } from "vue";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
 import { useGuide, useLayout, useWords } from "@/api/queries";
+import { nowKnown } from "@/api/known";
 import { decimal } from "@/fields/typed";
 import { offer } from "@/keys/actions";
 import { useLayoutChange } from "../useLayoutChange";
@@ -61,7 +62,7 @@ const functionLabel = (slug: string): string => layout.value?.functions.find((f)
 async function answered(answer: Promise<Schemas["FirstDayOut"]>): Promise<void> {
   wrong.value = "";
   try {
-    queries.setQueryData(key.value, await answer);
+    await nowKnown(queries, key.value, await answer);
     await queries.invalidateQueries({ queryKey: ["held", props.slug] });
   } catch (caught) {
     wrong.value = caught instanceof ProblemError ? caught.message : "The server cannot be reached; nothing was written down.";

@@ -5,6 +5,7 @@ import { computed, ref, watch } from "vue";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
 import { useInTurn } from "@/api/inTurn";
 import { useKit, useProfile, useWords } from "@/api/queries";
+import { nowKnown } from "@/api/known";
 import { word } from "@/words";
 import NumberField from "@/fields/NumberField.vue";
 import Conflict from "../Conflict.vue";
@@ -41,7 +42,7 @@ const put = useInTurn(
         client.PUT("/api/profile", { params: { header: { "If-Match": version.value } }, body: person.value }),
       );
       version.value = answer.version;
-      queries.setQueryData(["profile"], answer);
+      await nowKnown(queries, ["profile"], answer);
       errors.value = {};
       state.value = "saved";
     } catch (error) {
@@ -59,10 +60,10 @@ function change(edit: (p: Person) => void): void {
   state.value = "";
   void save();
 }
-function settle(mine: boolean): void {
+async function settle(mine: boolean): Promise<void> {
   if (!mine && theirs.value) {
     person.value = theirs.value;
-    queries.setQueryData(["profile"], { document: theirs.value, version: version.value });
+    await nowKnown(queries, ["profile"], { document: theirs.value, version: version.value });
   } else void save();
   theirs.value = null;
 }

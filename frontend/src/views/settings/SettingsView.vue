@@ -6,6 +6,7 @@ import { computed, onBeforeUnmount, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import { client, ProblemError, take, type Configured } from "@/api/client";
 import { useDialect, useGuide, useHeld, useOutings } from "@/api/queries";
+import { nowKnown } from "@/api/known";
 import { offer } from "@/keys/actions";
 import { useBench, whole } from "../bench/useBench";
 import Conflict from "../Conflict.vue";
@@ -162,7 +163,7 @@ async function hold(values: Record<string, string | number | null>, verified: bo
     const answer = await take(
       client.PUT("/api/kit/bodies/{slug}/state", { params: { path: { slug: body.value } }, body: { values, verified } }),
     );
-    queries.setQueryData(["held", body.value], answer);
+    await nowKnown(queries, ["held", body.value], answer);
   } catch (error) {
     holdError.value = error instanceof ProblemError ? error.message : "The server cannot be reached; nothing was written down.";
   }

@@ -3,6 +3,7 @@ import { useQuery, useQueryClient } from "@tanstack/vue-query";
 import { computed, onUnmounted, ref } from "vue";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
 import { useBodyName } from "@/api/queries";
+import { nowKnown } from "@/api/known";
 import { offer } from "@/keys/actions";
 import { useStills } from "@/picture/useStills";
 import AlikePane from "./AlikePane.vue";
@@ -72,7 +73,7 @@ async function keep({ body, bank, number, picked }: Choice): Promise<boolean> {
         body: { body, bank, number, special, situation: picked && !special ? Number(picked) : null },
       }),
     );
-    queries.setQueryData(key.value, answer);
+    await nowKnown(queries, key.value, answer);
     return true;
   } catch (caught) {
     wrong.value = caught instanceof ProblemError ? caught.message : "The server cannot be reached; the slot stays as it was.";

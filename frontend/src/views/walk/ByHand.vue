@@ -3,6 +3,7 @@ import { useQueryClient } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
 import { useInTurn } from "@/api/inTurn";
+import { nowKnown } from "@/api/known";
 
 type Row = Schemas["ByHandOut"];
 const props = defineProps<{ rows: Row[]; words: number; slug: string; done: Record<string, boolean> }>();
@@ -36,7 +37,7 @@ const add = useInTurn(
         body: { ...known.document, entries: [...(known.document.entries ?? []), entry] },
       }),
     );
-    queries.setQueryData(["dialect", props.slug], kept);
+    await nowKnown(queries, ["dialect", props.slug], kept);
   },
 );
 /** Add one item to the body's own words; this is how its menus come to be known. */

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from "@tanstack/vue-query";
-import { computed, onUnmounted, ref, watch } from "vue";
+import { computed, nextTick, onUnmounted, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
 import { useKit, useOutings } from "@/api/queries";
+import { nowKnown } from "@/api/known";
 import { offer } from "@/keys/actions";
 import ByHand from "./ByHand.vue";
 
@@ -84,20 +85,23 @@ async function tick(step: { setting: string; value: string | number }): Promise<
   );
   if (!state) return;
   done.value = { ...done.value, [step.setting]: on };
-  queries.setQueryData(["held", slug], state);
+  await nowKnown(queries, ["held", slug], state);
 }
-/** The walk anew, after something was written down about the body. */
-async function anew(answer: Promise<Schemas["WalkOut"]>): Promise<void> {
+/** The walk anew, after something was written down about the body; what was asked before that is not waited for. */
+async function anew(answer: Promise<Schemas["WalkOut"]>): Promise<boolean> {
   const next = await told(answer);
-  if (!next) return;
-  await queries.invalidateQueries({ queryKey: ["held"] });
-  [walk.value, done.value] = [next, {}];
+  if (!next) return false;
   await router.replace({ query: { ...route.query, way: undefined } });
+  await nextTick();
+  await nowKnown(queries, ["walk", props.id, "", special.value], next);
+  [walk.value, done.value] = [next, {}];
+  await queries.invalidateQueries({ queryKey: ["held"] });
+  return true;
 }
 const path = computed(() => ({ path: { pk: props.id } }));
-const wasReset = (): Promise<void> =>
+const wasReset = (): Promise<boolean> =>
   anew(take(client.POST("/api/situations/{pk}/walk/reset", { params: { ...path.value, query: { special: special.value } } })));
-const turned = (number: number): Promise<void> =>
+const turned = (number: number): Promise<boolean> =>
   anew(
     take(
       client.POST("/api/situations/{pk}/walk/slot", { params: path.value, body: { number, bank: 1, special: special.value } }),
@@ -107,13 +111,10 @@ const kept = ref("");
 async function keep(): Promise<void> {
   if (!slot.value) return;
   const at = slot.value;
-  const next = await told(
-    take(client.PUT("/api/situations/{pk}/walk/slot", { params: path.value, body: { ...at, special: special.value } })),
+  const answer = take(
+    client.PUT("/api/situations/{pk}/walk/slot", { params: path.value, body: { ...at, special: special.value } }),
   );
-  if (!next) return;
-  await queries.invalidateQueries({ queryKey: ["held"] });
-  [walk.value, done.value] = [next, {}];
-  kept.value = `Written down: slot ${at.number} holds it.`;
+  if (await anew(answer)) kept.value = `Written down: slot ${at.number} holds it.`;
 }
 /** The item that cannot be set, while its reason is typed. */
 const refusing = ref("");
