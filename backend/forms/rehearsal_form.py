@@ -155,7 +155,8 @@ class ComparedOut(BaseModel):
     lift_stops: float
 
 
-def _triple(shutter_s: float, aperture: float, iso: float) -> TripleOut:
+def triple(shutter_s: float, aperture: float, iso: float) -> TripleOut:
+    """Three dials as printed, and as they are said."""
     dials = ((Dial.TIME, shutter_s), (Dial.APERTURE, aperture), (Dial.ISO, iso))
     time, opening, sensitivity = (label(dial, value) for dial, value in dials)
     return TripleOut(shutter_s=shutter_s, aperture=aperture, iso=iso, said=f"{time} {opening} ISO {sensitivity}")
@@ -164,11 +165,11 @@ def _triple(shutter_s: float, aperture: float, iso: float) -> TripleOut:
 def triple_of(shot: Shot, per_stop: int = 3) -> TripleOut:
     """A shot's dials as printed."""
     stops = ((Dial.TIME, -math.log2(shot.time_s)), (Dial.APERTURE, 2 * math.log2(shot.aperture)), (Dial.ISO, shot.iso_stops))
-    return _triple(*(printed(dial, at, per_stop) for dial, at in stops))
+    return triple(*(printed(dial, at, per_stop) for dial, at in stops))
 
 
 def _frame(shot: Shot, setup: Setup, sign: Sign) -> FrameOut:
-    return FrameOut(token=sign(shot), figures=_triple(setup.shutter_s, setup.aperture, setup.iso))
+    return FrameOut(token=sign(shot), figures=triple(setup.shutter_s, setup.aperture, setup.iso))
 
 
 def _variant(variant: Variant, sign: Sign) -> VariantOut:
@@ -193,13 +194,20 @@ def _scene(stage: Stage) -> SceneOut:
     return SceneOut(slug=stage.slug, title=stage.title, problem=stage.problem)
 
 
-def _known(scene: str | None) -> str | None:
+def known_scene(scene: str | None) -> str | None:
+    """A scene that there is, or none.
+
+    Raises
+    ------
+    InputError : another.
+    """
     if scene is not None and scene not in BY_SLUG:
         raise InputError([Problem("/scene", f"“{scene}” is not a scene: {', '.join(BY_SLUG)}")])
     return scene
 
 
-def _answer(asked: RehearseIn) -> Answer:
+def answer_under(asked: RehearseIn) -> Answer:
+    """The answer to the situation that is rehearsed; what is wrong is told under its place."""
     try:
         return answer_to(asked.situation)
     except CraftError as error:
@@ -214,8 +222,8 @@ def frame_at_once(asked: RehearseIn, sign: Sign) -> AtOnceOut:
     CraftError : what the kit does not have or the numbers do not allow.
     InputError : a scene that there is not.
     """
-    answer = _answer(asked)
-    shot = shot_of(answer.situation, answer.setup, _known(asked.scene), asked.seed, answer.configuration.values)
+    answer = answer_under(asked)
+    shot = shot_of(answer.situation, answer.setup, known_scene(asked.scene), asked.seed, answer.configuration.values)
     return AtOnceOut(scene=_scene(shot.scene), frame=_frame(shot, answer.setup, sign), aspect=shot.width_mm / shot.height_mm)
 
 
@@ -227,9 +235,9 @@ def rehearsal_of(asked: RehearseIn, sign: Sign) -> RehearsalOut:
     CraftError : what the kit does not have or the numbers do not allow.
     InputError : a scene that there is not.
     """
-    answer = _answer(asked)
+    answer = answer_under(asked)
     return rehearsal_form(
-        rehearse(answer.situation, answer.setup, _known(asked.scene), asked.seed, answer.configuration.values), answer.setup, sign
+        rehearse(answer.situation, answer.setup, known_scene(asked.scene), asked.seed, answer.configuration.values), answer.setup, sign
     )
 
 
@@ -263,4 +271,4 @@ def rehearsal_form(found: Rehearsal, setup: Setup, sign: Sign) -> RehearsalOut:
     )
 
 
-View = Literal["finder", "raw", "scene", "pixels"]
+View = Literal["finder", "raw", "scene", "pixels", "fused"]

@@ -16,6 +16,7 @@ from outings.fingers.api import router as controls
 from outings.first_day.api import router as first_day
 from outings.fits.api import router as fits
 from outings.rehearse.api import router as rehearsing
+from outings.rehearse.ruler_api import router as rulers
 from outings.slots.api import router as slots
 from outings.traffic.api import router as traffic
 from outings.uses.api import router as uses
@@ -54,6 +55,7 @@ for router in (
     outings,
     uses,
     rehearsing,
+    rulers,
     walk,
     slots,
     alike,

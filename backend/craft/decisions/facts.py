@@ -37,7 +37,13 @@ INFINITY_M = 10_000.0
 FACTS: dict[str, Fact] = {
     "ev100": Fact("light", "ev"),
     "light_swing_stops": Fact("the light's swing", "stops"),
-    "meter_swing_stops": Fact("the meter's own swing over pale and dark subjects", "stops"),
+    "meter_swing_stops": Fact("the meter's own swing, over pale and dark subjects and other framings", "stops"),
+    "zone_reads_stops": Fact("what many zones read here, from the key", "stops"),
+    "centre_reads_stops": Fact("what a broad middle reads here, from the key", "stops"),
+    "centre_swing_stops": Fact("how far a broad middle swings by itself", "stops"),
+    "centre_steadier_stops": Fact("how much steadier a broad middle is than many zones", "stops"),
+    "spot_swing_stops": Fact("how far a spot swings by itself", "stops"),
+    "spot_off_stops": Fact("the most that a spot is wrong at its best place", "stops"),
     "tone_spread_stops": Fact("the spread from pale to dark subjects", "stops"),
     "stops_below": Fact("tones below the key", "stops"),
     "stops_above": Fact("tones above the key", "stops"),
@@ -285,7 +291,7 @@ class When:
         """The comparison in words; a fact it is held against that is not known is named only.
 
         >>> When("light_swing_stops", "<", "meter_swing_stops").words({"meter_swing_stops": 2.0})
-        "the light's swing under 2 stops (the meter's own swing over pale and dark subjects)"
+        "the light's swing under 2 stops (the meter's own swing, over pale and dark subjects and other framings)"
         """
         if self.said:
             return self.said

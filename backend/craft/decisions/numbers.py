@@ -14,10 +14,8 @@ from craft.optics import movement, sharpness
 from craft.scales.series import Dial, printed, value_of
 from craft.scene.situation import Situation
 from craft.sensor import noise
-from craft.vocabulary.terms import AimMotion, Detection, File, Genre, Support
-
-METER_SHARE = 0.6
-"""Share of a subject's tone that a multi-zone reading follows (estimate: a subject filling half the frame, weighted up)."""
+from craft.tones.metered import metered
+from craft.vocabulary.terms import AimMotion, Detection, File, Genre, Pattern, Support
 
 RELEASE_LAG_S = 0.06
 """Release lag and finder delay of an ordinary body (estimate)."""
@@ -105,6 +103,7 @@ def of_situation(situation: Situation, dials: Dials, asked: Asked) -> dict[str, 
     """Numbers known before the exposure is solved."""
     return {
         **_of_light(situation),
+        **_of_meter(situation),
         **_of_movement(situation, dials, asked),
         **_of_kit(situation, dials),
         **_of_handling(situation),
@@ -154,7 +153,6 @@ def _of_light(situation: Situation) -> dict[str, float]:
     return {
         "ev100": light.ev100,
         "light_swing_stops": situation.light_swing,
-        "meter_swing_stops": METER_SHARE * situation.subject.tone_spread,
         "tone_spread_stops": situation.subject.tone_spread,
         "stops_below": light.below,
         "stops_above": light.above,
@@ -180,6 +178,23 @@ def _of_light(situation: Situation) -> dict[str, float]:
         "indoors": yes(situation.indoors),
         "flicker_hz": situation.flicker_hz,
         "bar": situation.person.noise_bar,
+    }
+
+
+def _of_meter(situation: Situation) -> dict[str, float]:
+    """What the patterns make of the situation's scene."""
+    seen = metered(situation)
+    zone, broad, spot = (seen.read(pattern) for pattern in (Pattern.MULTI_ZONE, Pattern.CENTRE_WEIGHTED, Pattern.SPOT))
+    pointed = seen.spot(0.0, situation.holds_above)
+    return {
+        "meter_swing_stops": zone.swing,
+        "zone_reads_stops": zone.stops,
+        "centre_reads_stops": broad.stops,
+        "centre_swing_stops": broad.swing,
+        "centre_steadier_stops": zone.swing - broad.swing,
+        "spot_swing_stops": spot.swing,
+        "spot_off_stops": pointed.off if pointed else math.inf,
+        "guard_stops": seen.guarded,
     }
 
 

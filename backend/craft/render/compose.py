@@ -13,12 +13,12 @@ import numpy as np
 from craft.decisions.numbers import GLARE_SHARE
 from craft.optics.sharpness import defocus_disc_m, diffraction_sigma_m, magnification
 from craft.render.blur import defocused, smeared, softened
-from craft.render.boxes import Box, boxes_of, lay
-from craft.render.framing import Framing, View
 from craft.render.looks import AS_USUAL
 from craft.render.shot import Shot
 from craft.stage.colour import Pixels
 from craft.stage.stage import Moves
+from craft.tones.boxes import Box, boxes_of, lay
+from craft.tones.framing import Framing, View
 
 LONGEST_SMEAR = 0.6
 """A smear longer than this share of the frame is drawn so long: what is left of a shape is even by then."""

@@ -12,10 +12,10 @@ from scipy.special import ndtr
 
 from craft.decisions.numbers import LAMP_DEPTH
 from craft.render.compose import on_sensor
-from craft.render.framing import View
 from craft.render.shot import Shot, exposed
 from craft.sensor.noise import fixed_variance_e2
 from craft.stage.colour import Pixels
+from craft.tones.framing import View
 
 FEW_E = 60.0
 """Below so many electrons in a pixel of the picture their number is drawn from Poisson's law, above from Gauss's."""

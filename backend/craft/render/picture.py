@@ -14,9 +14,9 @@ from numpy.typing import NDArray
 from craft.render.compose import as_it_is
 from craft.render.develop import Bytes, as_the_eye, blocked, developed, finished, linear, lost_in_raw, warned
 from craft.render.expose import frame, merged, mosaic
-from craft.render.framing import View
-from craft.render.shot import Shot
+from craft.render.shot import Shot, exposed
 from craft.sensor.noise import snr_pixel
+from craft.tones.framing import View
 
 
 class Look(Enum):
@@ -26,6 +26,7 @@ class Look(Enum):
     RAW = "raw"
     SCENE = "scene"
     PIXELS = "pixels"
+    FUSED = "fused"
 
 
 HATCH, DOTS = 7, 5
@@ -71,6 +72,8 @@ def picture(shot: Shot, look: Look, width: int, *, centre: tuple[float, float] =
         return as_the_eye(as_it_is(shot, whole), shot.kelvin)
     if look is Look.PIXELS:
         return finished(developed(mosaic(shot, crop_view(shot, width, height, centre)), shot), shot)
+    if shot.of_set and look is Look.FUSED:
+        return fused(shot, whole)
     if shot.of_set:
         return as_the_eye(merged(shot, whole), shot.white_k)
     raw = frame(shot, whole)
@@ -80,6 +83,18 @@ def picture(shot: Shot, look: Look, width: int, *, centre: tuple[float, float] =
         plain = developed(raw, shot)
         shown, over, under = finished(plain, shot), warned(plain, shot), blocked(plain, shot)
     return marked(shown, over, under) if marks else shown
+
+
+def fused(shot: Shot, view: View) -> Bytes:
+    """A set put together without measuring light: of each frame's file what is well exposed, sharp and coloured there.
+
+    Exposure fusion (Mertens, Kautz and Van Reeth 2007), as OpenCV has it.
+    """
+    files = []
+    for k, stops in enumerate(shot.of_set):
+        one = replace(exposed(shot, time_stops=-stops), of_set=(), seed=shot.seed + k)
+        files.append(developed(frame(one, view), one))
+    return np.asarray(np.clip(cv2.createMergeMertens().process(files), 0, 1) * 255 + 0.5, np.uint8)
 
 
 def _in_the_noise(raw: NDArray[np.float32], shot: Shot) -> NDArray[np.bool_]:

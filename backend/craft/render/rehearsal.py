@@ -11,11 +11,9 @@ import numpy as np
 
 from craft.errors import CraftError
 from craft.exposure.targets import output_gain
-from craft.render.boxes import stretched
 from craft.render.compose import as_it_is
 from craft.render.develop import Bytes, blocked, curve, developed, file_gains, lost_in_raw, warned
 from craft.render.expose import frame
-from craft.render.framing import View
 from craft.render.shot import USUAL, Shot, shot_of
 from craft.scales.series import Dial, stops_of
 from craft.scene.situation import Locks, Situation
@@ -24,6 +22,8 @@ from craft.setup.advise import advise
 from craft.setup.setup import Setup
 from craft.stage.colour import LUMINANCE, Pixels, light_rgb
 from craft.stage.stage import Stage
+from craft.tones.boxes import stretched
+from craft.tones.framing import View
 from craft.vocabulary.setting import Value
 
 PER_STOP = 3

@@ -12,15 +12,15 @@ from craft.errors import CraftError
 from craft.exposure.targets import PAN_RESIDUE, base_stops, hand_speed, image_speed, limb_speed
 from craft.kit.body import Sensor, Shutter
 from craft.optics.movement import star_speed_m_s
-from craft.render.boxes import Tuning
 from craft.render.looks import AS_USUAL, Taste, taste_of
-from craft.render.staging import stage_for
 from craft.scales.series import Dial, exact_stops
 from craft.scene.situation import Situation
 from craft.sensor.noise import electrons, saturation_e
 from craft.setup.setup import Setup
 from craft.stage.sets import BY_SLUG
 from craft.stage.stage import Stage
+from craft.tones.boxes import Tuning
+from craft.tones.staging import stage_for
 from craft.vocabulary.setting import Value
 from craft.vocabulary.terms import AimMotion, File, Support
 

@@ -274,7 +274,6 @@ def _choose_range(plan: Plan, iso_now: float) -> Plan:
         "headroom_stops": headroom,
         "right_stops": min(MOST_RIGHT, headroom - RESERVE),
         "protection_offered_stops": offered,
-        "guard_stops": max(0.0, situation.light.above - clip),
         "unheld_stops": max(0.0, -headroom - offered - cap_stops(situation, facts)) if plan.bracket is None else 0.0,
         "swing_kept_stops": margin,
     }

@@ -60,7 +60,7 @@ class Knowledge(TestCase):
     def test_reasons_flip_with_their_predicate(self) -> None:
         flips = {
             "exposure_mode": (
-                {"light": {"ev100": 11, "swing_stops": 0.5}},
+                {"light": {"ev100": 11, "swing_stops": 0.2}},
                 "hold_everything",
                 {"light": {"ev100": 11, "swing_stops": 3}},
                 "float_iso",
@@ -76,9 +76,21 @@ class Knowledge(TestCase):
             "drive": ({}, "high", {"genre": "wedding", "subject": "ceremony"}, "low"),
             "focus": ({}, "small_zone", {"subject": "court_games"}, "tracking"),
             "metering": (
-                {"light": {"ev100": 11, "stops_above": 1}},
+                {
+                    "genre": "wedding",
+                    "subject": "procession",
+                    "lens": "merrow-85",
+                    "focal_length_mm": 85,
+                    "light": {"ev100": 7, "stops_above": 3.5},
+                },
                 "centre_weighted",
-                {"light": {"ev100": 11, "stops_above": 3.5, "holds_above": 3.5}},
+                {
+                    "genre": "sports",
+                    "subject": "court_games",
+                    "lens": "merrow-85",
+                    "focal_length_mm": 85,
+                    "light": {"ev100": 7, "stops_above": 3.5, "holds_above": 3.5},
+                },
                 "highlight_guard",
             ),
             "iso_limits": (

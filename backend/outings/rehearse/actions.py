@@ -12,6 +12,8 @@ from django.core import signing
 from craft.errors import CraftError
 from craft.render.picture import Look, as_jpeg, brightened, picture
 from craft.render.shot import Shot, from_recipe, shot_of
+from craft.render.steady import Tile, strip
+from craft.tones.tonemap import map_on
 from forms.answer import answer_of
 from forms.problems import InputError, Problem
 from outings.actions import Kit
@@ -78,6 +80,35 @@ def shot_of_token(token: str) -> Shot:
         raise InputError(
             [Problem("/token", "this is not a frame of ours, or one of an older version: open the rehearsal again")]
         ) from error
+
+
+STRIP_SALT = "strip"
+
+
+def strip_token(shot: Shot, size: float, tiles: tuple[Tile, ...]) -> str:
+    """Small pictures of a shot side by side as a signed word; size: of its subject, as a share of the frame's height."""
+    told = [[tile.stops, *tile.turned, tile.subject] for tile in tiles]
+    return signing.dumps({"shot": shot.recipe(), "size": size, "tiles": told}, salt=STRIP_SALT, compress=True)
+
+
+@lru_cache(maxsize=64)
+def drawn_strip(token: str) -> bytes:
+    """The small pictures of a token, as a JPEG.
+
+    Raises
+    ------
+    InputError : a token that this server did not give, or gave as another version.
+    """
+    try:
+        told = signing.loads(token, salt=STRIP_SALT)
+        shot = from_recipe(told["shot"])
+    except (signing.BadSignature, CraftError) as error:
+        raise InputError([Problem("/token", "these are not pictures of ours, or of an older version: open the rehearsal again")]) from error
+    tiles = tuple(Tile(stops, (across, down), subject) for stops, across, down, subject in told["tiles"])
+    aspect = shot.width_mm / shot.height_mm
+    tones = map_on(shot.scene, shot.focal_mm * 36 / shot.width_mm, shot.distance_m, aspect, shot.tuning, told["size"])
+    with _brush:
+        return as_jpeg(strip(shot, tones, tiles))
 
 
 def etag(*of: object) -> str:

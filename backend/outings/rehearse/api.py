@@ -51,7 +51,8 @@ ASK_AGAIN = "private, no-cache"
 Share = Annotated[float, Query(ge=0, le=1)]
 
 
-def _jpeg(tag: str, data: bytes | None, kept: str = "private, max-age=86400") -> HttpResponse:
+def jpeg(tag: str, data: bytes | None, kept: str = "private, max-age=86400") -> HttpResponse:
+    """A picture as an answer; without data, that the one the browser has is still right."""
     answer = HttpResponse(status=304) if data is None else HttpResponse(data, content_type="image/jpeg")
     answer["ETag"] = tag
     answer["Cache-Control"] = kept
@@ -106,9 +107,9 @@ def frame(
         raise Http404 from error
     tag = etag(shot, view, width, x, y, marks)
     if request.headers.get("If-None-Match") == tag:
-        return _jpeg(tag, None)
+        return jpeg(tag, None)
     try:
-        return _jpeg(tag, drawn_if_wanted(request.user.pk, place, ticket, shot, look, width, (x, y), marks))
+        return jpeg(tag, drawn_if_wanted(request.user.pk, place, ticket, shot, look, width, (x, y), marks))
     except SupersededError:
         return HttpResponse(status=204)
 
@@ -123,8 +124,8 @@ def thumbnail(request: HttpRequest, pk: int, width: Width = 264) -> HttpResponse
         raise Http404 from error
     tag = etag(shot, width)
     if request.headers.get("If-None-Match") == tag:
-        return _jpeg(tag, None, ASK_AGAIN)
-    return _jpeg(tag, drawn(shot, Look.FINDER, width, marks=False), ASK_AGAIN)
+        return jpeg(tag, None, ASK_AGAIN)
+    return jpeg(tag, drawn(shot, Look.FINDER, width, marks=False), ASK_AGAIN)
 
 
 def _kept(row: KeptFrame) -> KeptOut:

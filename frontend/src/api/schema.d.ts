@@ -1212,6 +1212,106 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rehearse/metering": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Metering
+         * @description What each pattern reads on a situation's scene, how that swings, and where to point a spot. Stateless.
+         */
+        post: operations["outings_rehearse_ruler_api_metering"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rehearse/range": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Range
+         * @description How the scene fares as set, and the best of every offset, protection and lift for what comes first. Stateless.
+         */
+        post: operations["outings_rehearse_ruler_api_range_"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rehearse/sets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Sets
+         * @description What each set that the body offers holds of the scene, and the set that noise would choose. Stateless.
+         */
+        post: operations["outings_rehearse_ruler_api_sets"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rehearse/series": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Series
+         * @description How bright twelve frames of a series come out, held and by each pattern. Stateless.
+         */
+        post: operations["outings_rehearse_ruler_api_series"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/strips/{token}.jpg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Strip
+         * @description Small pictures side by side.
+         */
+        get: operations["outings_rehearse_ruler_api_strip"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/situations/{pk}/walk": {
         parameters: {
             query?: never;
@@ -3851,25 +3951,21 @@ export interface components {
         };
         /**
          * SpotOut
-         * @description A place for a control: its face and where on the drawing of that face (0 to 1), the finger, and usual shares of misses and bumps.
+         * @description A place for the spot; placed: over the middle, as dialled; off: the most it is wrong when one points a little off.
          */
         SpotOut: {
-            /** Slug */
-            slug: string;
-            /** Label */
-            label: string;
-            /** Finger */
-            finger: string;
-            /** Face */
-            face: string;
             /** X */
             x: number;
             /** Y */
             y: number;
-            /** Missed */
-            missed: number;
-            /** Bumped */
-            bumped: number;
+            /** Reads */
+            reads: number;
+            /** Placed */
+            placed: number;
+            /** Off */
+            off: number;
+            /** On */
+            on: string;
         };
         /**
          * WayOfUse
@@ -4542,6 +4638,290 @@ export interface components {
         NameIn: {
             /** Name */
             name: string;
+        };
+        /**
+         * FaceOut
+         * @description A meter linked to the face; reads: from the key; skin: how the skin really lies; words: what it gets wrong.
+         */
+        FaceOut: {
+            at: components["schemas"]["OvalOut"];
+            /** Reads */
+            reads: number;
+            /** Skin */
+            skin: number;
+            /** Words */
+            words: string;
+        };
+        /**
+         * LandsOut
+         * @description A named tone; stops: from the middle tone, where the body leaves it; lost: over the clip there.
+         */
+        LandsOut: {
+            /** Name */
+            name: string;
+            /** Stops */
+            stops: number;
+            /** Lost */
+            lost: boolean;
+        };
+        /**
+         * OvalOut
+         * @description A place of the picture: its middle and half its width and height, in shares of the frame's.
+         */
+        OvalOut: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Across */
+            across: number;
+            /** Down */
+            down: number;
+        };
+        /**
+         * PatternOut
+         * @description A pattern on the scene; stops from the key. correct: stops to dial on top of it for the exposure that is wanted.
+         */
+        PatternOut: {
+            pattern: components["schemas"]["Pattern"];
+            /** Label */
+            label: string;
+            /** Looks At */
+            looks_at: string;
+            /** Source */
+            source: string;
+            /** Offered */
+            offered: boolean;
+            /** Recommended */
+            recommended: boolean;
+            /** Reads */
+            reads: number;
+            /** Framing */
+            framing: number;
+            /** Place */
+            place: number;
+            /** Subject */
+            subject: number;
+            /** Swing */
+            swing: number;
+            /** Correct */
+            correct: number;
+            /** Lost Share */
+            lost_share: number;
+            /** Lands */
+            lands: components["schemas"]["LandsOut"][];
+            /** Subjects */
+            subjects: string[];
+            /** Strip */
+            strip: string;
+        };
+        /**
+         * MeteringIn
+         * @description A situation whose scene is metered; x, y: where the spot is held, in shares of the frame; where one focuses unless given.
+         */
+        MeteringIn: {
+            situation: components["schemas"]["SituationForm"];
+            /** Scene */
+            scene?: string | null;
+            /**
+             * Seed
+             * @default 1
+             */
+            seed?: number;
+            /** X */
+            x?: number | null;
+            /** Y */
+            y?: number | null;
+        };
+        /**
+         * FaresOut
+         * @description How the scene fares: shares of the picture lost at each end, names lost, signal to noise of the darkest skin and tone.
+         */
+        FaresOut: {
+            /** Clips */
+            clips: number;
+            /** Warns */
+            warns: number;
+            /** Floor */
+            floor: number;
+            /** Lost Share */
+            lost_share: number;
+            /** Blocked Share */
+            blocked_share: number;
+            /** Over */
+            over: string[];
+            /** Under */
+            under: string[];
+            /** Skin Snr */
+            skin_snr: number | null;
+            /** Shadow Snr */
+            shadow_snr: number;
+        };
+        /**
+         * HoldOut
+         * @description A named tone, and whether it must keep detail.
+         */
+        HoldOut: {
+            /** Name */
+            name: string;
+            /** Ev */
+            ev: number;
+            /** Skin */
+            skin: boolean;
+            /** Must */
+            must: boolean;
+            /** Share */
+            share: number;
+        };
+        /**
+         * LiftOut
+         * @description A dark tone: its signal to noise as exposed, and the stops by which it can be lifted before one sees the noise.
+         */
+        LiftOut: {
+            /** Name */
+            name: string;
+            /** Ev */
+            ev: number;
+            /** Snr */
+            snr: number;
+            /** Unseen */
+            unseen: number;
+        };
+        /**
+         * PriorityOut
+         * @description The best way for what comes first, without a lift; lifted: with one, where that is better.
+         */
+        PriorityOut: {
+            /** Slug */
+            slug: string;
+            /** Label */
+            label: string;
+            /** Reason */
+            reason: string;
+            way: components["schemas"]["WayOut"];
+            lifted: components["schemas"]["WayOut"] | null;
+        };
+        /**
+         * WayOut
+         * @description A way of exposing: stops brighter than metered, protection, stops lifted afterwards, its dials and how the scene fares.
+         */
+        WayOut: {
+            /** Offset */
+            offset: number;
+            /** Protection */
+            protection: number;
+            /** Lift */
+            lift: number;
+            figures: components["schemas"]["TripleOut"];
+            frame: components["schemas"]["FrameOut"];
+            fares: components["schemas"]["FaresOut"];
+            /** As Set */
+            as_set: boolean;
+        };
+        /**
+         * CoverOut
+         * @description A set on the scene, frame by frame; missed: shares over it, under it and between its frames; snr: of the worst named tone.
+         */
+        CoverOut: {
+            /** Frames */
+            frames: number;
+            /** Step */
+            step: number;
+            /** Middle */
+            middle: number;
+            /** Times */
+            times: number[];
+            /** Clips */
+            clips: number[];
+            /** Floors */
+            floors: number[];
+            /** Above */
+            above: number;
+            /** Below */
+            below: number;
+            /** Gap */
+            gap: number;
+            /** Whole */
+            whole: boolean;
+            /** Fewest */
+            fewest: boolean;
+            /** Time S */
+            time_s: number;
+            /** Snr */
+            snr: number;
+            frame: components["schemas"]["FrameOut"] | null;
+        };
+        /**
+         * DriftOut
+         * @description What moves through the set, and how far, in pixels of the sensor.
+         */
+        DriftOut: {
+            /** What */
+            what: string;
+            /** Pixels */
+            pixels: number;
+        };
+        /**
+         * OptimalFrameOut
+         * @description One frame of the best set.
+         */
+        OptimalFrameOut: {
+            /** Shutter S */
+            shutter_s: number;
+            /** Iso */
+            iso: number;
+            /** Longer */
+            longer: number;
+        };
+        /**
+         * OptimalOut
+         * @description The set that serves the worst tone best in the time of the plain one; weighed: how many sets it was the best of.
+         */
+        OptimalOut: {
+            /** Frames */
+            frames: components["schemas"]["OptimalFrameOut"][];
+            /** Snr */
+            snr: number;
+            /** Plain Snr */
+            plain_snr: number;
+            /** Gain Db */
+            gain_db: number;
+            /** Seen */
+            seen: boolean;
+            /** Weighed */
+            weighed: number;
+        };
+        /**
+         * SetsOut
+         * @description Every set that the body offers, on the scene; in_body: what its own merge can and cannot.
+         */
+        SetsOut: {
+            /** Covers */
+            covers: components["schemas"]["CoverOut"][];
+            optimal: components["schemas"]["OptimalOut"] | null;
+            /** Drifts */
+            drifts: components["schemas"]["DriftOut"][];
+            /** Crop Share */
+            crop_share: number;
+            /** In Body */
+            in_body: string[];
+        };
+        /**
+         * SeriesRowOut
+         * @description Twelve frames by one way; pattern: null where the exposure is held; spread: stops between the brightest and the darkest.
+         */
+        SeriesRowOut: {
+            pattern: components["schemas"]["Pattern"] | null;
+            /** Label */
+            label: string;
+            /** Stops */
+            stops: number[];
+            /** Spread */
+            spread: number;
+            /** Chosen */
+            chosen: boolean;
+            /** Strip */
+            strip: string;
         };
         /**
          * Way
@@ -9992,7 +10372,7 @@ export interface operations {
     outings_rehearse_api_frame: {
         parameters: {
             query?: {
-                view?: "finder" | "raw" | "scene" | "pixels";
+                view?: "finder" | "raw" | "scene" | "pixels" | "fused";
                 width?: number;
                 x?: number;
                 y?: number;
@@ -10370,6 +10750,356 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    outings_rehearse_ruler_api_metering: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeteringIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeteringOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    outings_rehearse_ruler_api_range_: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RehearseIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RangeOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    outings_rehearse_ruler_api_sets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RehearseIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    outings_rehearse_ruler_api_series: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RehearseIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeriesOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    outings_rehearse_ruler_api_strip: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The address is longer than the server reads; it says so without a form. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unprocessable Entity */
             422: {

@@ -13,12 +13,12 @@ from hypothesis import strategies as st
 from craft.optics.sharpness import defocus_disc_m, diffraction_sigma_m, magnification
 from craft.render import compose
 from craft.render.blur import defocused, disc, smeared, softened, streak
-from craft.render.boxes import Box
 from craft.render.compose import on_sensor
-from craft.render.framing import View
 from craft.render.shot import Shot, exposed
 from craft.render.tests.shots import a_shot
 from craft.stage.stage import Moves
+from craft.tones.boxes import Box
+from craft.tones.framing import View
 
 VIEW = View(300, 200, 3000.0, 1350.0, 900.0)
 """A piece about the middle of a frame of 3000 pixels: falloff and glare do not differ over it."""

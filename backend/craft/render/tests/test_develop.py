@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import unittest
+from dataclasses import replace
 
 import cv2
 import numpy as np
@@ -171,7 +172,7 @@ class Marked(unittest.TestCase):
 class Pictures(unittest.TestCase):
     def test_each_look_has_the_size_that_is_asked_and_differs_from_the_others(self) -> None:
         shot = a_shot("quay")
-        seen = [picture(shot, look, 96) for look in Look]
+        seen = [picture(replace(shot, of_set=(-2.0, 0.0, 2.0)) if look is Look.FUSED else shot, look, 96) for look in Look]
         self.assertEqual({one.shape for one in seen}, {(64, 96, 3)})
         for k, one in enumerate(seen):
             for other in seen[k + 1 :]:

@@ -16,9 +16,9 @@ from craft.optics.movement import flicker_swing_stops
 from craft.render import expose
 from craft.render.compose import on_sensor
 from craft.render.expose import averaged_over, counted, expected, frame, mosaic
-from craft.render.framing import View
 from craft.render.shot import Shot
 from craft.render.tests.shots import SENSOR, a_shot
+from craft.tones.framing import View
 
 SMALL = View(240, 160, 240.0)
 

@@ -10,11 +10,11 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from craft.render.compose import as_it_is, framing_of
-from craft.render.framing import Framing, View
 from craft.render.tests.shots import a_shot
 from craft.stage.colour import LUMINANCE
 from craft.stage.sets import BY_SLUG, STAGES
 from craft.stage.stage import WIDE
+from craft.tones.framing import Framing, View
 
 HALL = BY_SLUG["hall"]
 

@@ -15,7 +15,6 @@ from craft.render.develop import developed
 from craft.render.expose import counted, merged
 from craft.render.rehearsal import HIGHEST, LOWEST, PER_STOP, held_by, rehearse, small_view, tone_ev, window_of
 from craft.render.shot import from_recipe, shot_of
-from craft.render.staging import ROWS, stage_for
 from craft.render.tests.shots import a_shot
 from craft.scene.situation import Light, Locks, Situation, light_from_condition
 from craft.scene.works import WORKS
@@ -23,6 +22,7 @@ from craft.setup.advise import advise
 from craft.setup.tests.things import BODY, LENS
 from craft.stage.colour import LUMINANCE, light_rgb
 from craft.stage.sets import BY_SLUG, STAGES
+from craft.tones.staging import ROWS, stage_for
 from craft.vocabulary.terms import Genre, Support
 
 CEREMONY = Situation(Genre.WEDDING, BODY, LENS, light_from_condition("lamps_and_window"), "ceremony")

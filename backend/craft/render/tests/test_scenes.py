@@ -8,14 +8,14 @@ from functools import cache
 import numpy as np
 
 from craft.render import compose
-from craft.render.boxes import boxes_of, cutouts_of
 from craft.render.compose import as_it_is, framing_of
-from craft.render.framing import View
 from craft.render.shot import Shot
 from craft.render.tests.shots import a_shot
 from craft.stage.colour import LUMINANCE
 from craft.stage.sets import STAGES
 from craft.stage.stage import HIGH, WIDE, Lit, Moves, Stage
+from craft.tones.boxes import boxes_of, cutouts_of
+from craft.tones.framing import View
 
 SMALL, TINY = View(480, 320, 480.0), View(120, 80, 120.0)
 

@@ -43,7 +43,6 @@ class OfTheSituation(TestCase):
         expected = {
             "ev100": 8.3,
             "light_swing_stops": 0.7,
-            "meter_swing_stops": 0.6 * 2.5,
             "tone_spread_stops": 2.5,
             "stops_below": 5.5,
             "stops_above": 3.5,

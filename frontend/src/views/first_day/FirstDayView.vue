@@ -76,6 +76,10 @@ async function done(step: string, on: boolean): Promise<void> {
   document.querySelector<HTMLElement>("[data-open] .whole-step")?.focus();
 }
 const asNew = (): Promise<void> => answered(take(client.POST("/api/kit/bodies/{slug}/first/reset", { params: path.value })));
+/** Settings that are not as they should be, or that nobody has looked at, in words. */
+const astray = computed(() =>
+  (data.value?.tasks ?? []).flatMap((task) => task.rows.filter((row) => !row.right || !row.verified_at).map((row) => row.label)),
+);
 const typed = (event: Event): string => (event.target as HTMLInputElement).value.trim();
 /** What was typed and is not kept yet, by field. */
 const draft = ref<{ prefix?: string; clock?: string }>({});
@@ -156,9 +160,7 @@ onUnmounted(
         <div class="bar" aria-hidden="true"><span :style="{ width: `${share * 100}%` }"></span></div>
         <p v-if="!data.left" class="reason">
           {{
-            data.unverified
-              ? `${data.unverified} settings are not as they should be, or nobody has looked.`
-              : "Looked at, and as it should be."
+            data.unverified ? `Not as they should be, or not looked at: ${astray.join(", ")}.` : "Looked at, and as it should be."
           }}
         </p>
         <ol>

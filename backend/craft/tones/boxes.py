@@ -10,10 +10,10 @@ import cv2
 import numpy as np
 import skia
 
-from craft.render.framing import Framing
 from craft.stage.colour import Pixels, light_rgb
 from craft.stage.sets import BY_SLUG
 from craft.stage.stage import Cutout, Lit, Moves
+from craft.tones.framing import Framing
 
 HARD = 0.3
 """An edge softer than so many pixels is seen to be soft."""
@@ -94,7 +94,8 @@ def _filled(shape: tuple[skia.Path, ...], scale: float, x0: float, y0: float, wi
     return np.asarray(drawn[..., 3].astype(np.float32) / 255, np.float32)
 
 
-def _draw(cutout: Cutout, framing: Framing, tuning: Tuning, margin: int) -> Box | None:
+def draw(cutout: Cutout, framing: Framing, tuning: Tuning, margin: int) -> Box | None:
+    """One cut-out, as far as the picture and its margin show it; None where they show nothing of it."""
     bounds = _bounds(cutout, framing, margin)
     if bounds is None:
         return None
@@ -165,7 +166,7 @@ def boxes_of(framing: Framing, tuning: Tuning, margin: int) -> tuple[Box, ...]:
     for cutout in cutouts_of(framing.stage.slug):
         if not framing.seen(cutout.at):
             continue
-        box = _draw(cutout, framing, tuning, margin)
+        box = draw(cutout, framing, tuning, margin)
         if box is None:
             continue
         if planes and planes[-1][0] == _plane(cutout):

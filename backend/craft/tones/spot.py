@@ -1,0 +1,88 @@
+"""Where to point a spot: of all places of the frame the one whose reading forgives a hand that is a little off."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+import cv2
+import numpy as np
+from numpy.typing import NDArray
+
+from craft.stage.colour import Pixels
+from craft.tones.patterns import AIM, MOST_PLACED
+from craft.tones.readings import pixel_at, spot_map
+from craft.tones.tonemap import Named, ToneMap
+
+PER_STOP = 3
+"""Placements are dialled in thirds of a stop."""
+
+ALIKE = 1 / 6
+"""Errors that differ by less than half a third are as good as each other."""
+
+
+@dataclass(frozen=True, slots=True)
+class Pointed:
+    """A place for a spot. x, y: shares of the frame; reads: stops from the key; placed: over the middle, as dialled.
+
+    off: the most that the exposure is wrong when one points a little off; on: what is there, in words, or empty.
+    """
+
+    x: float
+    y: float
+    reads: float
+    placed: float
+    off: float
+    on: str
+
+
+def _about(tones: ToneMap, readings: Pixels) -> tuple[Pixels, Pixels]:
+    """Lowest and highest reading within the error of pointing, for every place."""
+    radius = max(1, round(AIM * tones.width))
+    kernel = cv2.getStructuringElement(cv2.MORPH_ELLIPSE, (2 * radius + 1, 2 * radius + 1))
+    return np.asarray(cv2.erode(readings, kernel), np.float32), np.asarray(cv2.dilate(readings, kernel), np.float32)
+
+
+def _thirds(stops: NDArray[np.float64]) -> NDArray[np.float64]:
+    return np.floor(stops * PER_STOP + 0.5) / PER_STOP
+
+
+def best_spot(tones: ToneMap, offset: float, holds: float) -> Pointed | None:
+    """The place for a spot that gives this exposure most surely; of those alike, the one nearest the brightest tone that must hold.
+
+    Every place of the frame is tried with every placement in thirds. offset : stops brighter than metered that are
+    wanted; holds : the brightest tone that must hold, in stops from the key. None where no place can be dialled in.
+    """
+    readings = spot_map(tones)
+    low, high = (np.asarray(tones.framed(one), np.float64) for one in _about(tones, readings))
+    placed = _thirds((low + high) / 2 + offset)
+    off = np.maximum(np.abs(placed - low - offset), np.abs(placed - high - offset))
+    can = np.abs(placed) <= MOST_PLACED
+    if not can.any():
+        return None
+    framed = np.asarray(tones.framed(readings), np.float64)
+    x = (np.arange(tones.width) + 0.5) / tones.width
+    y = (np.arange(tones.height) + 0.5) / tones.height
+    away = np.hypot((x - 0.5)[None, :], (y - 0.5)[:, None])
+    order = np.lexsort((away.ravel(), np.abs(framed - holds).ravel(), np.floor(off / ALIKE).ravel(), ~can.ravel()))
+    row, column = divmod(int(order[0]), tones.width)
+    at = (float(x[column]), float(y[row]))
+    return Pointed(*at, float(framed[row, column]), float(placed[row, column]), float(off[row, column]), named_at(tones, at))
+
+
+def off_at(tones: ToneMap, at: tuple[float, float], placed: float, offset: float) -> float:
+    """The most that an exposure is wrong when the spot is held there, placed so, and a little off."""
+    column, row = pixel_at(tones, at)
+    return max(abs(placed - float(one[row, column]) - offset) for one in _about(tones, spot_map(tones)))
+
+
+def named_at(tones: ToneMap, at: tuple[float, float]) -> str:
+    """The named tone nearest to a place, "on" or "beside" it; empty where none is near."""
+
+    def away(one: Named) -> float:
+        return math.hypot(one.at.x - at[0], (one.at.y - at[1]) * tones.height / tones.width)
+
+    nearest = min(tones.named, key=away, default=None)
+    if nearest is None or away(nearest) > 0.12:
+        return ""
+    return f"{'on' if away(nearest) <= max(nearest.at.across, 0.02) else 'beside'} {nearest.name}"

@@ -1,0 +1,60 @@
+"""The decisions that are judged on the scene: over HTTP."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from django.http import Http404, HttpRequest, HttpResponse
+from ninja import Path, Router
+
+from forms.problems import InputError
+from forms.rehearsal_form import RehearseIn
+from forms.ruler_form import MeteringIn, MeteringOut, RangeOut, SeriesOut, SetsOut, metering_of, range_of, series_form, sets_of
+from outings.rehearse.actions import drawn_strip, etag, strip_token, token_of
+from outings.rehearse.api import jpeg
+from people.guards import heavy, stateless
+from people.replies import as_json, files
+
+router = Router(tags=["rehearse"])
+
+
+@router.post("/rehearse/metering", response=MeteringOut)
+@stateless
+def metering(request: HttpRequest, asked: MeteringIn) -> HttpResponse:
+    """What each pattern reads on a situation's scene, how that swings, and where to point a spot. Stateless."""
+    return as_json(metering_of(asked, strip_token))
+
+
+@router.post("/rehearse/range", response=RangeOut)
+@stateless
+@heavy
+def range_(request: HttpRequest, asked: RehearseIn) -> HttpResponse:
+    """How the scene fares as set, and the best of every offset, protection and lift for what comes first. Stateless."""
+    return as_json(range_of(asked, token_of))
+
+
+@router.post("/rehearse/sets", response=SetsOut)
+@stateless
+@heavy
+def sets(request: HttpRequest, asked: RehearseIn) -> HttpResponse:
+    """What each set that the body offers holds of the scene, and the set that noise would choose. Stateless."""
+    return as_json(sets_of(asked, token_of))
+
+
+@router.post("/rehearse/series", response=SeriesOut)
+@stateless
+def series(request: HttpRequest, asked: RehearseIn) -> HttpResponse:
+    """How bright twelve frames of a series come out, held and by each pattern. Stateless."""
+    return as_json(series_form(asked, strip_token))
+
+
+@router.get("/strips/{token}.jpg", openapi_extra=files("image/jpeg"))
+def strip(request: HttpRequest, token: Annotated[str, Path(max_length=4000)]) -> HttpResponse:
+    """Small pictures side by side."""
+    tag = etag(token)
+    if request.headers.get("If-None-Match") == tag:
+        return jpeg(tag, None)
+    try:
+        return jpeg(tag, drawn_strip(token))
+    except InputError as error:
+        raise Http404 from error
