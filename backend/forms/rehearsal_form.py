@@ -9,6 +9,7 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, Field
 
 from craft.errors import CraftError
+from craft.kit.body import Body
 from craft.render.rehearsal import HIGHEST, LOWEST, PER_STOP, Rehearsal, Variant, rehearse
 from craft.render.shot import Shot, shot_of
 from craft.scales.series import Dial, label, printed
@@ -119,10 +120,14 @@ class TonesOut(BaseModel):
 
 
 class RehearsalOut(BaseModel):
-    """All that the screen shows of a frame."""
+    """All that the screen shows of a frame; offset: stops brighter than metered; protections: those the body offers; per_stop: steps of the body's dials."""
 
     scene: SceneOut
     frame: FrameOut
+    offset: float
+    protection: float
+    protections: list[float]
+    per_stop: int
     aspect: float
     pixels_across: float
     tones: TonesOut
@@ -237,16 +242,23 @@ def rehearsal_of(asked: RehearseIn, sign: Sign) -> RehearsalOut:
     """
     answer = answer_under(asked)
     return rehearsal_form(
-        rehearse(answer.situation, answer.setup, known_scene(asked.scene), asked.seed, answer.configuration.values), answer.setup, sign
+        rehearse(answer.situation, answer.setup, known_scene(asked.scene), asked.seed, answer.configuration.values),
+        answer.setup,
+        sign,
+        answer.situation.body,
     )
 
 
-def rehearsal_form(found: Rehearsal, setup: Setup, sign: Sign) -> RehearsalOut:
+def rehearsal_form(found: Rehearsal, setup: Setup, sign: Sign, body: Body) -> RehearsalOut:
     """A rehearsal in the open form."""
     window, held, shot = found.window, found.held, found.shot
     return RehearsalOut(
         scene=_scene(found.stage),
         frame=_frame(shot, setup, sign),
+        offset=setup.offset_ev,
+        protection=setup.protection_stops,
+        protections=[0.0, *sorted(body.protection_stops)],
+        per_stop=body.per_stop,
         aspect=shot.width_mm / shot.height_mm,
         pixels_across=shot.used_pixels,
         tones=TonesOut(

@@ -15,7 +15,7 @@ from craft.render.range import PRIORITIES, Fares, Held, Priority, against_plain,
 from craft.render.sets import Cover, covers_of, drifts, fewest, optimal
 from craft.render.shot import Shot, exposed, shot_of
 from craft.render.steady import Tile, series_of, subjects_of
-from craft.scales.series import Dial, printed
+from craft.scales.series import Dial, exact_stops, printed
 from craft.scales.words import stops_in_words
 from craft.scene.situation import Situation
 from craft.sensor.noise import EXCELLENT
@@ -37,6 +37,14 @@ Share = Annotated[float, Field(ge=0, le=1)]
 
 SignStrip = Callable[[Shot, float, tuple[Tile, ...]], str]
 """Makes the word that stands for small pictures side by side: of a shot, with a subject so high, and these tiles."""
+
+
+@dataclass(frozen=True, slots=True)
+class Signs:
+    """Makers of the words that stand for a frame and for small pictures side by side."""
+
+    frame: Sign
+    strip: SignStrip
 
 
 class MeteringIn(RehearseIn):
@@ -68,6 +76,7 @@ class PatternOut(BaseModel):
 
     pattern: Pattern
     label: str
+    short: str
     looks_at: str
     source: str
     offered: bool
@@ -82,11 +91,13 @@ class PatternOut(BaseModel):
     lands: list[LandsOut]
     subjects: list[str]
     strip: str
+    frame: FrameOut
 
 
-class SpotOut(BaseModel):
-    """A place for the spot; placed: over the middle, as dialled; off: the most it is wrong when one points a little off."""
+class PointedOut(BaseModel):
+    """A place for the spot; placed: over the middle, as dialled; off: the most it is wrong when one points a little off; frame: so taken."""
 
+    frame: FrameOut
     x: float
     y: float
     reads: float
@@ -104,13 +115,13 @@ class FaceOut(BaseModel):
     words: str
 
 
-class MeteringOut(BaseModel):
+class MeteredOut(BaseModel):
     """Every pattern on the scene."""
 
     aspect: float
     wanted: float
-    spot: SpotOut
-    best: SpotOut | None
+    spot: PointedOut
+    best: PointedOut | None
     best_words: str
     spot_radius: float
     centre_radius: float
@@ -174,13 +185,11 @@ class LiftOut(BaseModel):
     unseen: float
 
 
-class RangeOut(BaseModel):
+class RangedOut(BaseModel):
     """Range on the scene: how it fares as set, what must hold, and what other exposures would do."""
 
     offset: float
     protection: float
-    protections: list[float]
-    per_stop: int
     now: FaresOut
     holds: list[HoldOut]
     priorities: list[PriorityOut]
@@ -206,7 +215,7 @@ class CoverOut(BaseModel):
     fewest: bool
     time_s: float
     snr: float
-    frame: FrameOut | None
+    frame: FrameOut
 
 
 class OptimalFrameOut(BaseModel):
@@ -235,7 +244,7 @@ class DriftOut(BaseModel):
     pixels: float
 
 
-class SetsOut(BaseModel):
+class CoveringOut(BaseModel):
     """Every set that the body offers, on the scene; in_body: what its own merge can and cannot."""
 
     covers: list[CoverOut]
@@ -245,7 +254,7 @@ class SetsOut(BaseModel):
     in_body: list[str]
 
 
-class SeriesRowOut(BaseModel):
+class SteadyRowOut(BaseModel):
     """Twelve frames by one way; pattern: null where the exposure is held; spread: stops between the brightest and the darkest."""
 
     pattern: Pattern | None
@@ -256,13 +265,13 @@ class SeriesRowOut(BaseModel):
     strip: str
 
 
-class SeriesOut(BaseModel):
+class SteadyOut(BaseModel):
     """How steady a series would be."""
 
     light_swing: float
     tone_spread: float
     because: str
-    rows: list[SeriesRowOut]
+    rows: list[SteadyRowOut]
 
 
 @dataclass(frozen=True, slots=True)
@@ -304,8 +313,26 @@ def _held(tones: ToneMap, at: tuple[float, float], wanted: float) -> Pointed:
     return Pointed(*at, reads, placed, off_at(tones, at, placed, wanted), named_at(tones, at))
 
 
-def _spot(one: Pointed) -> SpotOut:
-    return SpotOut(x=one.x, y=one.y, reads=one.reads, placed=one.placed, off=one.off, on=one.on)
+def _taken(of: _Asked, stops: float, sign: Sign) -> FrameOut:
+    """The frame that a meter gives, so many stops brighter than as set: by ISO where it floats, as far as there is any, else by time."""
+    setup, shot = of.setup, of.shot
+    by_iso = 0.0
+    if setup.iso_limits.automatic:
+        ends = (exact_stops(Dial.ISO, one) for one in (setup.iso_limits.floor, setup.iso_limits.ceiling))
+        low, high = (end - shot.iso_stops for end in ends)
+        by_iso = min(max(stops, low), high)
+    taken = exposed(shot, time_stops=-(stops - by_iso), iso_stops=by_iso)
+    per_stop = of.situation.body.per_stop
+    time, iso = (
+        printed(dial, round(at * per_stop) / per_stop, per_stop)
+        for dial, at in ((Dial.TIME, -math.log2(taken.time_s)), (Dial.ISO, taken.iso_stops))
+    )
+    return FrameOut(token=sign(taken), figures=triple(time, setup.aperture, iso))
+
+
+def _spot(one: Pointed, of: _Asked, wanted: float, sign: Sign) -> PointedOut:
+    frame = _taken(of, one.placed - one.reads - wanted, sign)
+    return PointedOut(frame=frame, x=one.x, y=one.y, reads=one.reads, placed=one.placed, off=one.off, on=one.on)
 
 
 def _best_words(one: Pointed | None) -> str:
@@ -342,7 +369,7 @@ def _instead(of: _Asked) -> list[str]:
     return lines
 
 
-def _pattern(row: PatternRow, of: _Asked, seen: Metered, at: tuple[float, float], wanted: float, sign: SignStrip) -> PatternOut:
+def _pattern(row: PatternRow, of: _Asked, seen: Metered, at: tuple[float, float], wanted: float, signs: Signs) -> PatternOut:
     focused = row.pattern in (Pattern.MULTI_ZONE, Pattern.HIGHLIGHT_GUARD)
     found = read(seen.tones, Looks(row.pattern, seen.at if focused else at), seen.clip, seen.spread)
     lands = [LandsOut(name=one.name, stops=one.ev - found.stops, lost=one.ev - found.stops > seen.clip) for one in seen.tones.named]
@@ -351,6 +378,7 @@ def _pattern(row: PatternRow, of: _Asked, seen: Metered, at: tuple[float, float]
     return PatternOut(
         pattern=row.pattern,
         label=row.label,
+        short=row.short,
         looks_at=row.looks_at,
         source=row.source,
         offered=row.pattern.value in of.situation.body.patterns,
@@ -364,11 +392,12 @@ def _pattern(row: PatternRow, of: _Asked, seen: Metered, at: tuple[float, float]
         lost_share=float(lost.mean()),
         lands=lands,
         subjects=[name for name, _ in subjects],
-        strip=sign(of.shot, of.size, tuple(tile for _, tile in subjects)),
+        strip=signs.strip(of.shot, of.size, tuple(tile for _, tile in subjects)),
+        frame=_taken(of, -found.stops - wanted, signs.frame),
     )
 
 
-def metering_of(asked: MeteringIn, sign: SignStrip) -> MeteringOut:
+def metering_of(asked: MeteringIn, signs: Signs) -> MeteredOut:
     """Every pattern on a situation's scene.
 
     Raises
@@ -381,16 +410,16 @@ def metering_of(asked: MeteringIn, sign: SignStrip) -> MeteringOut:
     at = seen.at if asked.x is None or asked.y is None else (asked.x, asked.y)
     wanted = of.setup.offset_ev if of.setup.bracket_frames == 1 else 0.0
     pointed = seen.spot(wanted, of.situation.holds_above)
-    return MeteringOut(
+    return MeteredOut(
         aspect=of.tones.width / of.tones.height,
         wanted=wanted,
-        spot=_spot(_held(of.tones, at, wanted)),
-        best=_spot(pointed) if pointed else None,
+        spot=_spot(_held(of.tones, at, wanted), of, wanted, signs.frame),
+        best=_spot(pointed, of, wanted, signs.frame) if pointed else None,
         best_words=_best_words(pointed),
         spot_radius=math.sqrt(SPOT_SHARE * of.tones.height / of.tones.width / math.pi),
         centre_radius=CENTRE_MM / 2 / 36,
         face=_face(seen),
-        patterns=[_pattern(row, of, seen, at, wanted, sign) for row in PATTERNS],
+        patterns=[_pattern(row, of, seen, at, wanted, signs) for row in PATTERNS],
         instead=_instead(of),
     )
 
@@ -437,7 +466,7 @@ def _first(priority: Priority, ways: tuple[Held, ...], of: _Asked, sign: Sign) -
     )
 
 
-def range_of(asked: RehearseIn, sign: Sign) -> RangeOut:
+def range_of(asked: RehearseIn, sign: Sign) -> RangedOut:
     """Range on a situation's scene: every offset, protection and lift weighed.
 
     Raises
@@ -450,11 +479,9 @@ def range_of(asked: RehearseIn, sign: Sign) -> RangeOut:
     gain, holds = output_gain(situation), must_hold(situation, tones)
     ways = ways_of(situation, of.shot, tones, holds)
     people = any(one.skin for one in tones.named)
-    return RangeOut(
+    return RangedOut(
         offset=setup.offset_ev,
         protection=setup.protection_stops,
-        protections=[0.0, *sorted(situation.body.protection_stops)],
-        per_stop=situation.body.per_stop,
         now=_fares(fares(of.shot, tones, gain, holds)),
         holds=[
             HoldOut(name=one.name, ev=one.ev, skin=one.skin, must=one.name in holds, share=share_from(tones, one.ev))
@@ -523,7 +550,7 @@ def _in_body(of: _Asked) -> list[str]:
     ]
 
 
-def sets_of(asked: RehearseIn, sign: Sign) -> SetsOut:
+def sets_of(asked: RehearseIn, sign: Sign) -> CoveringOut:
     """Every set that a body offers, on a situation's scene.
 
     Raises
@@ -538,7 +565,7 @@ def sets_of(asked: RehearseIn, sign: Sign) -> SetsOut:
     covers = covers_of(of.situation, of.shot, of.tones)
     least = fewest(covers)
     moved, crop = drifts(of.situation, of.shot, least.time_s)
-    return SetsOut(
+    return CoveringOut(
         covers=[_cover(one, least, of, sign) for one in covers],
         optimal=_optimal(of, least) if least.offer.frames > 1 else None,
         drifts=[DriftOut(what=one.what, pixels=one.pixels) for one in moved],
@@ -547,7 +574,7 @@ def sets_of(asked: RehearseIn, sign: Sign) -> SetsOut:
     )
 
 
-def series_form(asked: RehearseIn, sign: SignStrip) -> SeriesOut:
+def series_form(asked: RehearseIn, sign: SignStrip) -> SteadyOut:
     """How steady a series of a situation would be, held and by each pattern.
 
     Raises
@@ -560,12 +587,12 @@ def series_form(asked: RehearseIn, sign: SignStrip) -> SeriesOut:
     floats = setup.iso_limits.automatic or len(setup.mode.by_hand) < 2
     because = next(one.because for one in setup.decisions if one.decision is Decision.EXPOSURE_MODE)
     rows = series_of(seen, of.situation.light_swing)
-    return SeriesOut(
+    return SteadyOut(
         light_swing=of.situation.light_swing,
         tone_spread=of.situation.subject.tone_spread,
         because=because,
         rows=[
-            SeriesRowOut(
+            SteadyRowOut(
                 pattern=row.pattern,
                 label="held" if row.pattern is None else LABELS[row.pattern],
                 stops=[tile.stops for tile in row.tiles],

@@ -144,7 +144,7 @@ HABITS: tuple[Habit, ...] = (
         Way("pinned", "everything, with my own page in front", (("area_list", "all"), ("choice_lists", "everything"), ("short_list", "own"), ("pinned_items", "own")), (), "There is time to choose, and your own page is first.", "long lists"),
     )),
     Habit("burst_exposure", "Hold the exposure through a burst?", (
-        Way("held", "hold the first frame's", (("burst_exposure", "locked_at_first"),), (_BURST, When("light_swing_stops", "<=", "meter_swing_stops")), "The light swings {light_swing_stops}, the meter over pale and dark subjects {meter_swing_stops}: within a burst the first reading is the better one.", "wrong as soon as the subject crosses into shade"),
+        Way("held", "hold the first frame's", (("burst_exposure", "locked_at_first"),), (_BURST, When("light_swing_stops", "<=", "meter_swing_stops")), "The light swings {light_swing_stops}, the meter over pale and dark subjects and other framings {meter_swing_stops}: within a burst the first reading is the better one.", "wrong as soon as the subject crosses into shade"),
         Way("follows", "meter every frame", (("burst_exposure", "follows"),), (), "The light may change within a burst: every frame is metered.", "a series of uneven frames"),
     )),
     Habit("lock_button", "Exposure lock: while held, or until pressed again?", (

@@ -2,18 +2,16 @@
 
 from __future__ import annotations
 
-THIRDS = {0: "", 1: "⅓", 2: "⅔"}
+NONE = 1 / 12
+"""Fewer stops than this are none: half of a sixth."""
 
 
 def stops_in_words(stops: float) -> str:
-    """Stops over or under something, to the nearest third.
+    """Stops over or under something.
 
-    >>> stops_in_words(2.7), stops_in_words(-0.3), stops_in_words(0.1)
-    ('2⅔ stops over', '⅓ stop under', 'on')
+    >>> stops_in_words(2.667), stops_in_words(-0.33), stops_in_words(0.05)
+    ('2.7 stops over', '0.3 stop under', 'on')
     """
-    thirds = round(abs(stops) * 3)
-    if not thirds:
+    if abs(stops) < NONE:
         return "on"
-    whole, rest = divmod(thirds, 3)
-    said = f"{whole or ''}{THIRDS[rest]}"
-    return f"{said} {'stop' if thirds <= 3 else 'stops'} {'over' if stops > 0 else 'under'}"
+    return f"{abs(stops):.1f} {'stop' if abs(stops) < 1.05 else 'stops'} {'over' if stops > 0 else 'under'}"

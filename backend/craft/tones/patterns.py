@@ -11,10 +11,11 @@ from craft.vocabulary.terms import Pattern
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class PatternRow:
-    """A pattern: what it looks at, in words, and where that is from."""
+    """A pattern: its name, a word for where there is little room, what it looks at, and where that is from."""
 
     pattern: Pattern
     label: str
+    short: str
     looks_at: str
     source: str
 
@@ -47,10 +48,10 @@ MOST_PLACED = 3.0
 """Stops by which a reading can be placed off the middle: the compensation of most bodies ends there or at five."""
 
 PATTERNS: tuple[PatternRow, ...] = (
-    PatternRow(pattern=Pattern.MULTI_ZONE, label="multi-zone", looks_at="35 zones, the middle and the focus point weigh more, what is very bright counts less", source="a typical behaviour, since makers keep theirs secret"),
-    PatternRow(pattern=Pattern.CENTRE_WEIGHTED, label="centre-weighted", looks_at="seven tenths on a disc of 12 mm, the rest on all of it", source="figures that bodies state: 60 to 80 % on 8 to 15 mm"),
-    PatternRow(pattern=Pattern.SPOT, label="spot", looks_at="a disc of 3 % of the frame and nothing else", source="figures that bodies state: 1.5 to 5 %"),
-    PatternRow(pattern=Pattern.HIGHLIGHT_GUARD, label="highlight guard", looks_at="many zones, but never brighter than keeps 99.5 % under the clip", source="a typical behaviour, since makers keep theirs secret"),
+    PatternRow(pattern=Pattern.MULTI_ZONE, label="multi-zone", short="zones", looks_at="35 zones, the middle and the focus point weigh more, what is very bright counts less", source="a typical behaviour, since makers keep theirs secret"),
+    PatternRow(pattern=Pattern.CENTRE_WEIGHTED, label="centre-weighted", short="centre", looks_at="seven tenths on a disc of 12 mm, the rest on all of it", source="figures that bodies state: 60 to 80 % on 8 to 15 mm"),
+    PatternRow(pattern=Pattern.SPOT, label="spot", short="spot", looks_at="a disc of 3 % of the frame and nothing else", source="figures that bodies state: 1.5 to 5 %"),
+    PatternRow(pattern=Pattern.HIGHLIGHT_GUARD, label="highlight guard", short="guard", looks_at="many zones, but never brighter than keeps 99.5 % under the clip", source="a typical behaviour, since makers keep theirs secret"),
 )
 LABELS = {row.pattern: row.label for row in PATTERNS}
 

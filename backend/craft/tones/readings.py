@@ -107,7 +107,7 @@ def reading(tones: ToneMap, looks: Looks, clip: float, turned: tuple[int, int] =
     clip : stops from the middle tone to where the raw clips, which a guard keeps under.
     turned : pixels of the map that the camera is turned right and down, with its pattern.
 
-    >>> flat = ToneMap(np.ones((40, 52), np.float32), np.ones((40, 52), np.float32), 2, Oval(0.5, 0.5, 0.1, 0.1))
+    >>> flat = ToneMap(*[np.ones((40, 52), np.float32)] * 3, 2, Oval(0.5, 0.5, 0.1, 0.1))
     >>> [round(reading(flat, Looks(pattern), 3.0), 3) + 0.0 for pattern in Pattern]
     [0.0, 0.0, 0.0, 0.0]
     """

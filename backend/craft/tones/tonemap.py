@@ -13,7 +13,7 @@ from craft.scene.situation import Situation
 from craft.stage.colour import LUMINANCE, Pixels, light_rgb
 from craft.stage.fields import Place as Units
 from craft.stage.sets import BY_SLUG
-from craft.stage.stage import HIGH, WIDE, Cutout, Lit, Stage, Tone
+from craft.stage.stage import HIGH, WIDE, Cutout, Lit, Moves, Stage, Tone
 from craft.tones.boxes import Tuning, cutouts_of, draw, stretched
 from craft.tones.framing import Framing, View
 from craft.tones.staging import stage_for
@@ -64,11 +64,12 @@ class Named:
 class ToneMap:
     """Tones of a scene in a frame, the key 1, with `margin` pixels about the frame; subject: where it is; face: the nearest one to it.
 
-    luminance: (h, w); highest: (h, w), of the channel that is the first to clip.
+    luminance: (h, w); highest: (h, w), of the channel that is the first to clip; of_subject: (h, w), how much of each pixel is its own.
     """
 
     luminance: Pixels
     highest: Pixels
+    of_subject: Pixels
     margin: int
     subject: Oval
     named: tuple[Named, ...] = ()
@@ -100,12 +101,11 @@ class ToneMap:
 
     def with_subject(self, stops: float) -> ToneMap:
         """The same scene with a subject so many stops from the key, its own shading kept."""
-        inside = self.inside(self.subject)
-        count = inside.sum()
+        count = float(self.of_subject.sum())
         if not count:
             return self
-        now = float(np.log2((self.luminance * inside).sum() / count))
-        times = np.where(inside > 0, np.float32(2.0 ** (stops - now)), np.float32(1))
+        now = math.log2(float((self.luminance * self.of_subject).sum()) / count)
+        times = 1 + self.of_subject * np.float32(2.0 ** (stops - now) - 1)
         return replace(self, luminance=self.luminance * times, highest=self.highest * times, named=())
 
 
@@ -138,13 +138,18 @@ NEUTRAL = 6504.0
 
 @dataclass(frozen=True, slots=True, eq=False)
 class _Plane:
-    """Cut-outs at one distance in their stage's own contrast: (h, w, 4) of luminance, highest channel where the key's light falls, the same elsewhere, cover."""
+    """Cut-outs at one distance in their stage's own contrast.
+
+    pixels: (h, w, 4) of luminance, highest channel where the key's light falls, the same elsewhere, cover; own: (h, w), the cover of those
+    that move as the subject does, None where there are none.
+    """
 
     at: float
     pixels: Pixels
     left: int
     top: int
     whole: bool
+    own: Pixels | None
 
 
 @lru_cache(maxsize=32)
@@ -162,7 +167,8 @@ def _planes(slug: str) -> tuple[tuple[_Plane, ...], Framing]:
         highest = light.max(-1)
         both = (highest, highest * 0) if cutout.lit is Lit.KEY else (highest * 0, highest)
         pixels = np.dstack([light @ LUMINANCE, *both, box.pixels[..., 3]])
-        plane = _Plane(box.at, pixels, box.left, box.top, cutout.shape is None)
+        own = pixels[..., 3] if cutout.moves in (Moves.BODY, Moves.LIMB) else None
+        plane = _Plane(box.at, pixels, box.left, box.top, cutout.shape is None, own)
         together = planes and planes[-1].at == plane.at
         planes[-1:] = [_merged(planes[-1], plane)] if together else [*planes[-1:], plane]
     return tuple(planes), framing
@@ -174,20 +180,23 @@ def _merged(under: _Plane, over: _Plane) -> _Plane:
     left, top = min(one.left for one in both), min(one.top for one in both)
     right = max(one.left + one.pixels.shape[1] for one in both)
     bottom = max(one.top + one.pixels.shape[0] for one in both)
-    pixels = np.zeros((bottom - top, right - left, 4), np.float32)
+    pixels = np.zeros((bottom - top, right - left, 5), np.float32)
     for one in both:
         height, width = one.pixels.shape[:2]
         part = pixels[one.top - top : one.top - top + height, one.left - left : one.left - left + width]
         part *= 1 - one.pixels[..., 3:]
-        part += one.pixels
-    return _Plane(under.at, pixels, left, top, under.whole or over.whole)
+        part[..., :4] += one.pixels
+        if one.own is not None:
+            part[..., 4] += one.own
+    own = None if under.own is None and over.own is None else np.ascontiguousarray(pixels[..., 4])
+    return _Plane(under.at, np.ascontiguousarray(pixels[..., :4]), left, top, under.whole or over.whole, own)
 
 
-def _lay_plane(seen: Pixels, plane: _Plane, drawn: Framing, framing: Framing) -> None:
-    """Lay a plane where this lens sees it, moved and scaled from where it was drawn."""
+def _lay_plane(seen: Pixels, of_subject: Pixels, plane: _Plane, drawn: Framing, framing: Framing) -> None:
+    """Lay a plane where this lens sees it, moved and scaled from where it was drawn; and what of it is the subject's."""
     scale, x, y = framing.scale(plane.at)
-    own, x0, y0 = drawn.scale(plane.at)
-    times = scale / own
+    drawn_at, x0, y0 = drawn.scale(plane.at)
+    times = scale / drawn_at
     left, top = (plane.left - x0) * times + x, (plane.top - y0) * times + y
     height, width = seen.shape[:2]
     rows, columns = (0, height), (0, width)
@@ -201,10 +210,15 @@ def _lay_plane(seen: Pixels, plane: _Plane, drawn: Framing, framing: Framing) ->
     turn = np.array(((1 / times, 0, start[0]), (0, 1 / times, start[1])))
     edge = cv2.BORDER_REPLICATE if plane.whole else cv2.BORDER_CONSTANT
     size = (columns[1] - columns[0], rows[1] - rows[0])
-    laid = cv2.warpAffine(plane.pixels, turn, size, flags=cv2.INTER_LINEAR | cv2.WARP_INVERSE_MAP, borderMode=edge)
+    flags = cv2.INTER_LINEAR | cv2.WARP_INVERSE_MAP
+    laid = cv2.warpAffine(plane.pixels, turn, size, flags=flags, borderMode=edge)
     part = seen[rows[0] : rows[1], columns[0] : columns[1]]
+    own = of_subject[rows[0] : rows[1], columns[0] : columns[1]]
     part *= 1 - laid[..., 3:]
     part += laid[..., :3]
+    own *= 1 - laid[..., 3]
+    if plane.own is not None:
+        own += cv2.warpAffine(plane.own, turn, size, flags=flags, borderMode=edge)
 
 
 @lru_cache(maxsize=256)
@@ -213,13 +227,14 @@ def mapped(framing: Framing, tuning: Tuning, size: float) -> ToneMap:
     view, stage = framing.view, framing.stage
     planes, drawn = _planes(stage.slug)
     light = np.zeros((view.height, view.width, 3), np.float32)
+    of_subject = np.zeros((view.height, view.width), np.float32)
     for plane in planes:
         if framing.seen(plane.at):
-            _lay_plane(light, plane, drawn, framing)
+            _lay_plane(light, of_subject, plane, drawn, framing)
     luminance = np.maximum(light[..., 0], np.float32(2.0**-20))
     highest = np.maximum(light[..., 1] * np.float32(max(light_rgb(tuning.kelvin))) + light[..., 2], luminance)
     tuned = np.exp2(stretched(np.log2(luminance), stage.above, stage.below, tuning))
-    seen = ToneMap(tuned, tuned * highest / luminance, int(-view.left), NOWHERE)
+    seen = ToneMap(tuned, tuned * highest / luminance, of_subject, int(-view.left), NOWHERE)
     high = view.frame_px / framing.aspect
     named = []
     for tone in stage.tones:
@@ -232,7 +247,9 @@ def mapped(framing: Framing, tuning: Tuning, size: float) -> ToneMap:
     half = min(0.45, max(size / 2, 0.5 / high)) * high
     subject = _oval(framing, stage.distance_m, *stage.aim, (half * 0.6, half))
     there = tuple(one for one in named if _there(seen, one))
-    return replace(seen, subject=subject, named=there, face=_face(framing, subject, there))
+    if of_subject.sum() < SMALL:  # a scene in which nothing moves of itself: where one aims is its subject
+        of_subject = seen.inside(subject)
+    return replace(seen, of_subject=of_subject, subject=subject, named=there, face=_face(framing, subject, there))
 
 
 def _face(framing: Framing, subject: Oval, named: tuple[Named, ...]) -> Oval | None:

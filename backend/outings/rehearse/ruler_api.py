@@ -9,7 +9,7 @@ from ninja import Path, Router
 
 from forms.problems import InputError
 from forms.rehearsal_form import RehearseIn
-from forms.ruler_form import MeteringIn, MeteringOut, RangeOut, SeriesOut, SetsOut, metering_of, range_of, series_form, sets_of
+from forms.ruler_form import CoveringOut, MeteredOut, MeteringIn, RangedOut, Signs, SteadyOut, metering_of, range_of, series_form, sets_of
 from outings.rehearse.actions import drawn_strip, etag, strip_token, token_of
 from outings.rehearse.api import jpeg
 from people.guards import heavy, stateless
@@ -18,22 +18,21 @@ from people.replies import as_json, files
 router = Router(tags=["rehearse"])
 
 
-@router.post("/rehearse/metering", response=MeteringOut)
+@router.post("/rehearse/metering", response=MeteredOut)
 @stateless
 def metering(request: HttpRequest, asked: MeteringIn) -> HttpResponse:
     """What each pattern reads on a situation's scene, how that swings, and where to point a spot. Stateless."""
-    return as_json(metering_of(asked, strip_token))
+    return as_json(metering_of(asked, Signs(token_of, strip_token)))
 
 
-@router.post("/rehearse/range", response=RangeOut)
+@router.post("/rehearse/range", response=RangedOut)
 @stateless
-@heavy
 def range_(request: HttpRequest, asked: RehearseIn) -> HttpResponse:
     """How the scene fares as set, and the best of every offset, protection and lift for what comes first. Stateless."""
     return as_json(range_of(asked, token_of))
 
 
-@router.post("/rehearse/sets", response=SetsOut)
+@router.post("/rehearse/sets", response=CoveringOut)
 @stateless
 @heavy
 def sets(request: HttpRequest, asked: RehearseIn) -> HttpResponse:
@@ -41,7 +40,7 @@ def sets(request: HttpRequest, asked: RehearseIn) -> HttpResponse:
     return as_json(sets_of(asked, token_of))
 
 
-@router.post("/rehearse/series", response=SeriesOut)
+@router.post("/rehearse/series", response=SteadyOut)
 @stateless
 def series(request: HttpRequest, asked: RehearseIn) -> HttpResponse:
     """How bright twelve frames of a series come out, held and by each pattern. Stateless."""

@@ -3951,21 +3951,25 @@ export interface components {
         };
         /**
          * SpotOut
-         * @description A place for the spot; placed: over the middle, as dialled; off: the most it is wrong when one points a little off.
+         * @description A place for a control: its face and where on the drawing of that face (0 to 1), the finger, and usual shares of misses and bumps.
          */
         SpotOut: {
+            /** Slug */
+            slug: string;
+            /** Label */
+            label: string;
+            /** Finger */
+            finger: string;
+            /** Face */
+            face: string;
             /** X */
             x: number;
             /** Y */
             y: number;
-            /** Reads */
-            reads: number;
-            /** Placed */
-            placed: number;
-            /** Off */
-            off: number;
-            /** On */
-            on: string;
+            /** Missed */
+            missed: number;
+            /** Bumped */
+            bumped: number;
         };
         /**
          * WayOfUse
@@ -4456,11 +4460,19 @@ export interface components {
         };
         /**
          * RehearsalOut
-         * @description All that the screen shows of a frame.
+         * @description All that the screen shows of a frame; offset: stops brighter than metered; protections: those the body offers; per_stop: steps of the body's dials.
          */
         RehearsalOut: {
             scene: components["schemas"]["SceneOut"];
             frame: components["schemas"]["FrameOut"];
+            /** Offset */
+            offset: number;
+            /** Protection */
+            protection: number;
+            /** Protections */
+            protections: number[];
+            /** Per Stop */
+            per_stop: number;
             /** Aspect */
             aspect: number;
             /** Pixels Across */
@@ -4665,6 +4677,29 @@ export interface components {
             lost: boolean;
         };
         /**
+         * MeteredOut
+         * @description Every pattern on the scene.
+         */
+        MeteredOut: {
+            /** Aspect */
+            aspect: number;
+            /** Wanted */
+            wanted: number;
+            spot: components["schemas"]["PointedOut"];
+            best: components["schemas"]["PointedOut"] | null;
+            /** Best Words */
+            best_words: string;
+            /** Spot Radius */
+            spot_radius: number;
+            /** Centre Radius */
+            centre_radius: number;
+            face: components["schemas"]["FaceOut"] | null;
+            /** Patterns */
+            patterns: components["schemas"]["PatternOut"][];
+            /** Instead */
+            instead: string[];
+        };
+        /**
          * OvalOut
          * @description A place of the picture: its middle and half its width and height, in shares of the frame's.
          */
@@ -4686,6 +4721,8 @@ export interface components {
             pattern: components["schemas"]["Pattern"];
             /** Label */
             label: string;
+            /** Short */
+            short: string;
             /** Looks At */
             looks_at: string;
             /** Source */
@@ -4714,6 +4751,26 @@ export interface components {
             subjects: string[];
             /** Strip */
             strip: string;
+            frame: components["schemas"]["FrameOut"];
+        };
+        /**
+         * PointedOut
+         * @description A place for the spot; placed: over the middle, as dialled; off: the most it is wrong when one points a little off; frame: so taken.
+         */
+        PointedOut: {
+            frame: components["schemas"]["FrameOut"];
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Reads */
+            reads: number;
+            /** Placed */
+            placed: number;
+            /** Off */
+            off: number;
+            /** On */
+            on: string;
         };
         /**
          * MeteringIn
@@ -4802,6 +4859,29 @@ export interface components {
             lifted: components["schemas"]["WayOut"] | null;
         };
         /**
+         * RangedOut
+         * @description Range on the scene: how it fares as set, what must hold, and what other exposures would do.
+         */
+        RangedOut: {
+            /** Offset */
+            offset: number;
+            /** Protection */
+            protection: number;
+            now: components["schemas"]["FaresOut"];
+            /** Holds */
+            holds: components["schemas"]["HoldOut"][];
+            /** Priorities */
+            priorities: components["schemas"]["PriorityOut"][];
+            /** Weighed */
+            weighed: number;
+            /** Plain */
+            plain: string[];
+            /** Lifts */
+            lifts: components["schemas"]["LiftOut"][];
+            /** Shadow Lift Meters */
+            shadow_lift_meters: boolean;
+        };
+        /**
          * WayOut
          * @description A way of exposing: stops brighter than metered, protection, stops lifted afterwards, its dials and how the scene fares.
          */
@@ -4849,7 +4929,22 @@ export interface components {
             time_s: number;
             /** Snr */
             snr: number;
-            frame: components["schemas"]["FrameOut"] | null;
+            frame: components["schemas"]["FrameOut"];
+        };
+        /**
+         * CoveringOut
+         * @description Every set that the body offers, on the scene; in_body: what its own merge can and cannot.
+         */
+        CoveringOut: {
+            /** Covers */
+            covers: components["schemas"]["CoverOut"][];
+            optimal: components["schemas"]["OptimalOut"] | null;
+            /** Drifts */
+            drifts: components["schemas"]["DriftOut"][];
+            /** Crop Share */
+            crop_share: number;
+            /** In Body */
+            in_body: string[];
         };
         /**
          * DriftOut
@@ -4892,25 +4987,24 @@ export interface components {
             weighed: number;
         };
         /**
-         * SetsOut
-         * @description Every set that the body offers, on the scene; in_body: what its own merge can and cannot.
+         * SteadyOut
+         * @description How steady a series would be.
          */
-        SetsOut: {
-            /** Covers */
-            covers: components["schemas"]["CoverOut"][];
-            optimal: components["schemas"]["OptimalOut"] | null;
-            /** Drifts */
-            drifts: components["schemas"]["DriftOut"][];
-            /** Crop Share */
-            crop_share: number;
-            /** In Body */
-            in_body: string[];
+        SteadyOut: {
+            /** Light Swing */
+            light_swing: number;
+            /** Tone Spread */
+            tone_spread: number;
+            /** Because */
+            because: string;
+            /** Rows */
+            rows: components["schemas"]["SteadyRowOut"][];
         };
         /**
-         * SeriesRowOut
+         * SteadyRowOut
          * @description Twelve frames by one way; pattern: null where the exposure is held; spread: stops between the brightest and the darkest.
          */
-        SeriesRowOut: {
+        SteadyRowOut: {
             pattern: components["schemas"]["Pattern"] | null;
             /** Label */
             label: string;
@@ -10781,7 +10875,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["MeteringOut"];
+                    "application/json": components["schemas"]["MeteredOut"];
                 };
             };
             /** @description Unauthorized */
@@ -10850,7 +10944,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RangeOut"];
+                    "application/json": components["schemas"]["RangedOut"];
                 };
             };
             /** @description Unauthorized */
@@ -10898,15 +10992,6 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
             };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
         };
     };
     outings_rehearse_ruler_api_sets: {
@@ -10928,7 +11013,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SetsOut"];
+                    "application/json": components["schemas"]["CoveringOut"];
                 };
             };
             /** @description Unauthorized */
@@ -11006,7 +11091,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SeriesOut"];
+                    "application/json": components["schemas"]["SteadyOut"];
                 };
             };
             /** @description Unauthorized */

@@ -1,4 +1,4 @@
-export type View = "finder" | "raw" | "scene" | "pixels";
+export type View = "finder" | "raw" | "scene" | "pixels" | "fused";
 export interface Wanted {
   view: View;
   width: number;

@@ -16,11 +16,17 @@ import Dials from "./Dials.vue";
 import FrameStrip from "./FrameStrip.vue";
 import Histograms from "./Histograms.vue";
 import KeptFrames from "./KeptFrames.vue";
+import MeteringPane from "./MeteringPane.vue";
 import OtherKit from "./OtherKit.vue";
+import PatternOverlay from "./PatternOverlay.vue";
+import RangePane from "./RangePane.vue";
+import SeriesPane from "./SeriesPane.vue";
+import SetsPane from "./SetsPane.vue";
 import SideBySide from "./SideBySide.vue";
 import ToneRuler from "./ToneRuler.vue";
 import { useBeside } from "./useBeside";
 import { useRehearsal } from "./useRehearsal";
+import { useOnRuler } from "./useOnRuler";
 
 const props = defineProps<{ id: number }>();
 const bench = useBench(props.id, decided);
@@ -35,9 +41,10 @@ const VIEWS: { slug: View | "beside"; label: string }[] = [
   { slug: "pixels", label: "100 %" },
   { slug: "beside", label: "side by side" },
 ];
-/** On a phone what stands under the picture is one of these at a time; at the desk all of it is there. */
-const PANES = ["frames", "tones", "figures"] as const;
-const pane = ref<(typeof PANES)[number]>("frames");
+/** What stands under the picture; on a phone tones and figures are two more of these, at the desk they are always there. */
+const UNDER = ["frames", "metering", "range", "sets", "series"] as const;
+const PANES = [...UNDER, "tones", "figures"] as const;
+type Pane = (typeof PANES)[number];
 const SERVED = new Set(["metering", "range", "bracketing", "iso_limits", "white"]);
 
 const one = (name: string): string => String(route.query[name] ?? "");
@@ -47,6 +54,8 @@ const x = computed(() => share("x"));
 const y = computed(() => share("y"));
 const scene = computed(() => one("scene") || null);
 const seed = computed(() => Math.max(1, Math.min(1_000_000, Math.round(Number(one("seed")) || 1))));
+const pane = computed<Pane>(() => PANES.find((p) => p === one("under")) ?? "frames");
+const under = computed<Pane>(() => (pane.value === "tones" || pane.value === "figures" ? "frames" : pane.value));
 function go(query: Record<string, string | number | undefined>): void {
   void router.replace({ query: { ...route.query, ...query } });
 }
@@ -61,8 +70,12 @@ const cropOf = ref<View>("pixels");
 const token = computed(() => now.value?.frame.token ?? "");
 const aspect = computed(() => now.value?.aspect ?? 1.5);
 const wide = computed(() => Math.min(1392, Math.round(696 * Math.max(1, window.devicePixelRatio))));
+const ruler = useOnRuler({ asked, scene, seed }, { change, go, route, setup, step: exposeBy, document });
+const { metering, range, sets, series, pattern, cover, seen, pointers, frames, dragging } = ruler;
 const src = computed(() => {
   if (!token.value || view.value === "beside") return "";
+  if (seen.value) return frameAt(seen.value.token, { view: seen.value.view, width: wide.value, marks: marks.value });
+  if (dragging.value) return frameAt(token.value, { view: "finder", width: 232, marks: false });
   if (view.value === "pixels") return frameAt(token.value, { view: cropOf.value, width: 696, x: x.value, y: y.value });
   return frameAt(token.value, { view: view.value, width: wide.value, marks: marks.value });
 });
@@ -106,7 +119,7 @@ function step(dial: Dial, by: number): void {
   if (next) lock(dial, next.value);
 }
 /** The exposure itself: what else is set stays, so that nothing makes up for it. */
-function expose(by: number): void {
+function exposeBy(by: number): void {
   const { shutter_s, aperture, iso } = setup.value?.exposure ?? {};
   const values = setup.value?.dials.shutter_s ?? [];
   const next = values[values.findIndex((v) => v.value === shutter_s) + by];
@@ -132,8 +145,8 @@ const leave = offer([
   { id: "view", label: "Next view", keys: "v", run: () => turn(1) },
   { id: "marks", label: "Marks on the picture, on and off", keys: "k", run: () => (marks.value = !marks.value) },
   { id: "keep", label: "Fire and keep", keys: "x", run: () => keeper.value?.keep() },
-  { id: "darker-frame", label: "Darker: a shorter time, the rest held", keys: ",", run: () => expose(1) },
-  { id: "brighter-frame", label: "Brighter: a longer time, the rest held", keys: ".", run: () => expose(-1) },
+  { id: "darker-frame", label: "Darker: a shorter time, the rest held", keys: ",", run: () => exposeBy(1) },
+  { id: "brighter-frame", label: "Brighter: a longer time, the rest held", keys: ".", run: () => exposeBy(-1) },
   { id: "again", label: "Another frame of the same", keys: "n", run: () => go({ seed: seed.value + 1 }) },
   { id: "left", label: "At 100 %: look left", keys: "ArrowLeft", run: () => pan(-1, 0) },
   { id: "right", label: "At 100 %: look right", keys: "ArrowRight", run: () => pan(1, 0) },
@@ -148,6 +161,13 @@ const leave = offer([
       if (found) takeOver(found);
     },
   })),
+  ...UNDER.map((p, k) => ({
+    id: `under-${p}`,
+    label: `Under the picture: ${p}`,
+    keys: `Shift+${"FMRSE"[k]}`,
+    run: () => go({ under: p === "frames" ? undefined : p }),
+  })),
+  { id: "as-set", label: "Back to the frame as set", keys: "Escape", run: () => ruler.see(null) },
   { id: "undo", label: "Undo", keys: "z", run: () => void undo() },
 ]);
 watch(view, () => (cropOf.value = "pixels"));
@@ -176,46 +196,56 @@ onBeforeUnmount(() => {
     <h1 class="visually-hidden">Rehearse: {{ document.title }}</h1>
     <Conflict v-if="saved === 'conflict' && theirs" :mine="document" :theirs="theirs" @settle="settle" />
     <section class="look" aria-label="the picture">
-      <div class="views">
-        <div class="tabs" role="group" aria-label="views">
-          <button
-            v-for="v in VIEWS"
-            :key="v.slug"
-            class="plain tab"
-            :aria-pressed="view === v.slug"
-            @click="go({ view: v.slug })"
-          >
-            {{ v.label }}
-          </button>
+      <div class="stays">
+        <div class="views">
+          <div class="tabs" role="group" aria-label="views">
+            <button
+              v-for="v in VIEWS"
+              :key="v.slug"
+              class="plain tab"
+              :aria-pressed="view === v.slug"
+              @click="go({ view: v.slug })"
+            >
+              {{ v.label }}
+            </button>
+          </div>
+          <div class="scene">
+            <select
+              class="plain"
+              aria-label="scene"
+              :value="scene ?? ''"
+              @change="go({ scene: ($event.target as HTMLSelectElement).value || undefined })"
+            >
+              <option value="">{{ scene ? "the scene of this work" : (now?.scene.title ?? "the scene of this work") }}</option>
+              <option v-for="s in scenes" :key="s.slug" :value="s.slug">{{ s.title }}</option>
+            </select>
+          </div>
         </div>
-        <div class="scene">
-          <select
-            class="plain"
-            aria-label="scene"
-            :value="scene ?? ''"
-            @change="go({ scene: ($event.target as HTMLSelectElement).value || undefined })"
-          >
-            <option value="">{{ scene ? "the scene of this work" : (now?.scene.title ?? "the scene of this work") }}</option>
-            <option v-for="s in scenes" :key="s.slug" :value="s.slug">{{ s.title }}</option>
-          </select>
+        <p v-if="wrong || untold" class="error" role="alert">{{ wrong || untold }}</p>
+        <SideBySide
+          v-if="view === 'beside'"
+          :frames="side"
+          :view="sideView"
+          :x="x"
+          :y="y"
+          @place="(a, b) => go({ x: a.toFixed(3), y: b.toFixed(3) })"
+        />
+        <div v-else class="picture" :class="{ closer: view !== 'pixels' }" @click="lookCloser">
+          <FramePicture :src="src" :alt="alt" :aspect="aspect" place="main" asks>
+            <PatternOverlay
+              v-if="under === 'metering' && metering && view === 'finder'"
+              :found="metering"
+              :pattern="pattern"
+              @spot="ruler.holdSpot"
+            />
+            <span v-if="seen" class="told">{{ seen.words }}</span>
+            <span v-else-if="warned" class="told">{{ warned }}</span>
+          </FramePicture>
         </div>
-      </div>
-      <p v-if="wrong || untold" class="error" role="alert">{{ wrong || untold }}</p>
-      <SideBySide
-        v-if="view === 'beside'"
-        :frames="side"
-        :view="sideView"
-        :x="x"
-        :y="y"
-        @place="(a, b) => go({ x: a.toFixed(3), y: b.toFixed(3) })"
-      />
-      <div v-else class="picture" :class="{ closer: view !== 'pixels' }" @click="lookCloser">
-        <FramePicture :src="src" :alt="alt" :aspect="aspect" place="main" asks>
-          <span v-if="warned" class="told">{{ warned }}</span>
-        </FramePicture>
       </div>
       <div class="under">
-        <p class="quiet">{{ now?.scene.problem }}</p>
+        <p v-if="seen" class="quiet"><button class="button" @click="ruler.see(null)">Back to the frame as set</button></p>
+        <p v-else class="quiet">{{ now?.scene.problem }}</p>
         <label v-if="view === 'finder' || view === 'raw'" class="tick"><input v-model="marks" type="checkbox" /> marks</label>
         <label v-if="view === 'beside'" class="tick"
           ><input
@@ -228,10 +258,57 @@ onBeforeUnmount(() => {
         <span v-if="view === 'pixels'" class="quiet">one pixel of the body for each of the screen; arrows move</span>
       </div>
       <div class="panes" role="group" aria-label="under the picture">
-        <button v-for="p in PANES" :key="p" class="plain tab" :aria-pressed="pane === p" @click="pane = p">{{ p }}</button>
+        <button
+          v-for="p in PANES"
+          :key="p"
+          class="plain tab"
+          :class="{ narrow: p === 'tones' || p === 'figures' }"
+          :aria-pressed="pane === p"
+          @click="go({ under: p === 'frames' ? undefined : p })"
+        >
+          {{ p }}
+        </button>
+      </div>
+      <p v-if="ruler.wrong.value" class="error" role="alert">{{ ruler.wrong.value }}</p>
+      <div v-if="under !== 'frames'" class="pane" :class="{ chosen: pane === under }">
+        <MeteringPane
+          v-if="under === 'metering' && metering"
+          :found="metering"
+          :chosen="pattern"
+          :left="seen?.token ?? ''"
+          @choose="(p) => go({ pattern: p })"
+          @see="(t, words) => ruler.see({ token: t, words, view: 'finder' })"
+          @spot="ruler.holdSpot"
+          @set="(p) => change((d) => (d.settings = { ...d.settings, metering_pattern: p }))"
+        />
+        <RangePane
+          v-else-if="under === 'range' && range"
+          :found="range"
+          :by-hand="ruler.byHand.value"
+          :left="seen?.token ?? ''"
+          @holds="ruler.mustHold"
+          @take="ruler.takeWay"
+          @free="ruler.free"
+          @see="(t, words) => ruler.see({ token: t, words, view: 'finder' })"
+        />
+        <SetsPane
+          v-else-if="under === 'sets' && sets"
+          :id="id"
+          :found="sets"
+          :single="token"
+          :chosen="cover"
+          :aspect="aspect"
+          :left="seen?.token ?? ''"
+          :drive="ruler.fired.value"
+          @choose="(k) => go({ set: k })"
+          @take="ruler.takeSet"
+          @see="(t, words, how) => ruler.see({ token: t, words, view: how })"
+        />
+        <SeriesPane v-else-if="under === 'series' && series" :found="series" />
+        <p v-else class="quiet" role="status">being computed on the scene</p>
       </div>
       <FrameStrip
-        v-if="told"
+        v-if="told && under === 'frames'"
         class="pane"
         :class="{ chosen: pane === 'frames' }"
         :variants="told.variants"
@@ -243,7 +320,15 @@ onBeforeUnmount(() => {
     </section>
     <section v-if="told" class="middle pane" :class="{ chosen: pane === 'tones' }" aria-labelledby="tones">
       <h2 id="tones">Tones, in stops from the key</h2>
-      <ToneRuler :told="told" />
+      <ToneRuler
+        :told="told"
+        :pointers="under === 'metering' ? pointers : []"
+        :frames="under === 'sets' ? frames : []"
+        @expose="ruler.expose"
+        @protect="ruler.protect"
+        @hold="(h) => (dragging = h)"
+      />
+      <p class="quiet hint">Draw the window: exposure. Its top: protection.</p>
     </section>
     <section v-if="setup" class="right pane" :class="{ chosen: pane === 'figures' }" aria-label="figures and decisions">
       <Dials :setup="setup" :locks="document.locks ?? {}" @step="step" @hold="lock" />
@@ -333,6 +418,17 @@ onBeforeUnmount(() => {
   text-decoration-color: var(--rule);
   text-underline-offset: 4px;
 }
+/* The picture stays in sight while what stands under it is read. */
+@media (min-width: 1181px) and (min-height: 700px) {
+  .stays,
+  .middle {
+    position: sticky;
+    top: 0;
+    z-index: 1;
+    background: var(--bg);
+    align-self: start;
+  }
+}
 .picture.closer {
   cursor: zoom-in;
 }
@@ -358,7 +454,17 @@ onBeforeUnmount(() => {
   white-space: nowrap;
 }
 .panes {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 18px;
+  border-bottom: 1px solid var(--ink);
+  margin-bottom: 10px;
+}
+.narrow {
   display: none;
+}
+.hint {
+  font-size: 13px;
 }
 .verdict {
   display: grid;
@@ -381,11 +487,8 @@ onBeforeUnmount(() => {
   }
 }
 @media (max-width: 760px) {
-  .panes {
-    display: flex;
-    gap: 18px;
-    border-bottom: 1px solid var(--ink);
-    margin-bottom: 12px;
+  .narrow {
+    display: inline-block;
   }
   .pane:not(.chosen) {
     display: none;

@@ -1,0 +1,45 @@
+import { keepPreviousData, useQuery } from "@tanstack/vue-query";
+import { refDebounced } from "@vueuse/core";
+import { computed, type Ref } from "vue";
+import { client, take, type Schemas } from "@/api/client";
+
+const PAUSE_MS = 120;
+
+export interface Held {
+  asked: Ref<Schemas["SituationForm"] | null>;
+  scene: Ref<string | null>;
+  seed: Ref<number>;
+}
+type Ask<T> = (body: Schemas["RehearseIn"], signal: AbortSignal) => Promise<T>;
+
+/** What one of the rulers tells of a situation's scene, as soon as nothing moves; the last answer stands until the next has come. */
+function useOnScene<T>(name: string, ask: Ask<T>, { asked, scene, seed }: Held, more: () => object = () => ({})) {
+  const body = computed(() => asked.value && { situation: asked.value, scene: scene.value, seed: seed.value, ...more() });
+  const settled = refDebounced(body, PAUSE_MS);
+  return useQuery({
+    queryKey: computed(() => ["ruler", name, settled.value]),
+    queryFn: ({ signal }) => ask(settled.value as Schemas["RehearseIn"], signal),
+    enabled: computed(() => settled.value !== null),
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    gcTime: 60_000,
+    retry: false,
+  });
+}
+/** What each pattern reads; `at`: where the spot is held, in shares of the frame. */
+export const useMetering = (of: Held, at: Ref<{ x: number; y: number } | null>) =>
+  useOnScene(
+    "metering",
+    (body: Schemas["MeteringIn"], signal) => take(client.POST("/api/rehearse/metering", { body, signal })),
+    of,
+    () => at.value ?? {},
+  );
+/** How the scene fares, and the best of every offset and protection. */
+export const useRange = (of: Held) =>
+  useOnScene("range", (body, signal) => take(client.POST("/api/rehearse/range", { body, signal })), of);
+/** Every set of frames that the body offers. */
+export const useSets = (of: Held) =>
+  useOnScene("sets", (body, signal) => take(client.POST("/api/rehearse/sets", { body, signal })), of);
+/** Twelve frames, held and by each pattern. */
+export const useSeries = (of: Held) =>
+  useOnScene("series", (body, signal) => take(client.POST("/api/rehearse/series", { body, signal })), of);
