@@ -8,6 +8,7 @@ from typing import Any
 from pydantic import BaseModel, Field, model_validator
 
 from craft.day.shortcuts import Through
+from craft.render.field import field_lines
 from craft.render.picture import Look, as_jpeg, picture
 from craft.render.shot import Shot, shot_of
 from craft.scales.series import Dial, label
@@ -83,7 +84,10 @@ SINCE: dict[str, Any] = {
 
 
 class CardSnapshot(BaseModel):
-    """Everything a card needs, offline. pocket is null on a card that was made without it; picture: the frame, as a data address, or none."""
+    """Everything a card needs, offline. pocket is null on a card that was made without it; picture: the frame, as a data address, or none.
+
+    on_scene: what the field needs to know of the scene: where to point, what the meter will do, what is let go.
+    """
 
     title: str
     starts_at: str
@@ -95,6 +99,7 @@ class CardSnapshot(BaseModel):
     answers: list[TestFrameOut]
     pocket: PocketOut | None = None
     picture: str = ""
+    on_scene: list[str] = Field(default_factory=list)
 
     @model_validator(mode="before")
     @classmethod
@@ -146,6 +151,7 @@ def freeze(document: dict[str, Any], asked: dict[str, Any], pocket: PocketOut | 
         )
         for a in answers(situation, preview)
     ]
+    shot = shot_of(situation, made, values=values)
     return CardSnapshot(
         title=document["title"],
         starts_at=document["starts_at"][:5],
@@ -156,5 +162,6 @@ def freeze(document: dict[str, Any], asked: dict[str, Any], pocket: PocketOut | 
         setup=setup,
         answers=rows,
         pocket=pocket,
-        picture=_picture(shot_of(situation, made, values=values)),
+        picture=_picture(shot),
+        on_scene=list(field_lines(situation, made, shot)),
     )

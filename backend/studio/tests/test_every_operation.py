@@ -57,6 +57,7 @@ BODIES_SENT: dict[str, Any] = {
     "Taken": {"values": {"beeps": "off"}},
     "StepDone": {"step": "sounds", "done": True},
     "RehearseIn": {"situation": ASKED},
+    "MeteringIn": {"situation": ASKED, "x": 0.5, "y": 0.5},
     "KeepIn": {"name": "one"},
     "NameIn": {"name": "another"},
     "CompareIn": {},
@@ -99,12 +100,14 @@ class OnTheDemoDay(TestCase):
         job = Job.objects.create(person=cls.ilse, what="slots", key="k", about={}).pk
         cls.ids = {"outings": outing.pk, "situations": situation.pk, "cards": card, "kept": kept, "jobs": job}
         cls.token = BODIES_SENT["KeepIn"]["token"] = token
+        cls.strip = Caller(cls.ilse).post("/api/rehearse/series", {"situation": ASKED}).json()["rows"][0]["strip"]
         BODIES_SENT["CompareIn"] |= {"one": token, "other": token}
 
     def address(self, path: str) -> str:
         noun = path.split("/")[2]
         slug = {"settings": "beeps"}.get(noun, "merrow-70-200" if "lenses" in path else "merrow-swift-20")
-        return path.format(pk=self.ids.get(noun), kind="csv" if path.endswith(".{kind}") else "body", slug=slug, token=self.token)
+        token = self.strip if noun == "strips" else self.token
+        return path.format(pk=self.ids.get(noun), kind="csv" if path.endswith(".{kind}") else "body", slug=slug, token=token)
 
     def version_of(self, path: str) -> str:
         """The version that a save to this address is based on."""
@@ -119,7 +122,7 @@ class OnTheDemoDay(TestCase):
 class EveryOperation(OnTheDemoDay):
     def test_another_person_gets_404_wherever_a_row_is_named(self) -> None:
         stranger = Caller(self.stranger)
-        named = [(m, p, o) for m, p, o in OPERATIONS if "{" in p and not p.startswith(("/api/settings/", "/api/frames/"))]
+        named = [(m, p, o) for m, p, o in OPERATIONS if "{" in p and not p.startswith(("/api/settings/", "/api/frames/", "/api/strips/"))]
         self.assertGreaterEqual(len(named), 20)
         for method, path, operation in named:
             with self.subTest(method=method, path=path):

@@ -6135,6 +6135,8 @@ export interface components {
         /**
          * CardSnapshot
          * @description Everything a card needs, offline. pocket is null on a card that was made without it; picture: the frame, as a data address, or none.
+         *
+         *     on_scene: what the field needs to know of the scene: where to point, what the meter will do, what is let go.
          */
         CardSnapshot: {
             /** Title */
@@ -6158,6 +6160,8 @@ export interface components {
              * @default
              */
             picture?: string;
+            /** On Scene */
+            on_scene?: string[];
         };
         /**
          * PocketOut

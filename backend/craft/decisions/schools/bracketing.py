@@ -68,8 +68,9 @@ BRACKETING: tuple[School, ...] = (
         slug="none",
         label="none",
         value=("none",),
-        because="One frame holds {range_stops} and the scene spans {span_stops}.",
-        also=(Also(when=(When("shadow_contrast", "<", 0.8),), text="Stray light in the lens leaves the deepest shadow {shadow_contrast} of its contrast, whatever the sensor."),),
+        because="One frame at base ISO holds {range_stops} and the scene spans {span_stops}.",
+        also=(Also(when=(When("past_clip_stops", ">", 0.05),), text="As exposed, {past_clip_stops} at its bright end is let go."),
+              Also(when=(When("shadow_contrast", "<", 0.8),), text="Stray light in the lens leaves the deepest shadow {shadow_contrast} of its contrast, whatever the sensor."),),
         costs="nothing",
     ),
 )

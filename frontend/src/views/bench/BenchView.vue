@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useQueryClient } from "@tanstack/vue-query";
 import { useEventListener } from "@vueuse/core";
-import { computed, onBeforeUnmount, ref, watch } from "vue";
+import { computed, defineAsyncComponent, onBeforeUnmount, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import { client, ProblemError, take, type Concession } from "@/api/client";
 import { useOutings, useWords } from "@/api/queries";
@@ -25,6 +25,9 @@ import SituationPane from "./SituationPane.vue";
 import { useClashes } from "./useClashes";
 import { decided, useBench } from "./useBench";
 
+/** Drawn only once such a row is opened. */
+const BenchRuler = defineAsyncComponent(() => import("./BenchRuler.vue"));
+const ON_SCENE = new Set(["metering", "range", "bracketing"]);
 const props = defineProps<{ id: number }>();
 const bench = useBench(props.id, decided);
 const { clashes, wrong } = useClashes(bench);
@@ -270,7 +273,11 @@ useEventListener(window, "beforeunload", () => void bench.put());
         @school="school"
         @setting="setByHand"
         @bar="setBar"
-      />
+      >
+        <template #ruler="{ decision }">
+          <BenchRuler v-if="ON_SCENE.has(decision)" :id="id" :decision="decision" :asked="asked" @setting="setByHand" />
+        </template>
+      </Decisions>
       <p v-if="clashes?.violations.length" class="clash" role="status">
         {{ clashes.violations.length === 1 ? "One thing does" : `${clashes.violations.length} things do` }} not go together:
         {{ clashes.violations[0]?.reason }}

@@ -47,6 +47,7 @@ const toggle = (decision: string) => (open.value = open.value === decision ? nul
       </button>
       <div v-if="open === made.decision" :id="`why-${made.decision}`" class="why">
         <p class="reason">{{ made.because }}</p>
+        <slot name="ruler" :decision="made.decision" />
         <p v-if="made.would_see" class="reason">{{ made.would_see }}</p>
         <p v-if="made.minutes_afterwards" class="reason">{{ made.minutes_afterwards }}</p>
         <p v-if="made.decision === 'white'" class="typed">

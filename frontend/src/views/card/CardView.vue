@@ -112,6 +112,7 @@ onBeforeUnmount(leave);
       <Stops :value="at / perStop" signed /> from the planned light. {{ row.why
       }}<template v-if="row.turn_the_dial"> Turn the dial yourself.</template>
     </p>
+    <p v-for="line in snapshot.on_scene" :key="line" class="line said">{{ line }}</p>
     <p v-for="note in setup.notes" :key="note.kind" class="line said">{{ note.text }}</p>
     <p v-if="setup.exposure.nd_stops" class="line">
       Filter on: <Stops :value="setup.exposure.nd_stops" /><template v-if="setup.exposure.glass_stops"

@@ -23,9 +23,9 @@ import RangePane from "./RangePane.vue";
 import SeriesPane from "./SeriesPane.vue";
 import SetsPane from "./SetsPane.vue";
 import SideBySide from "./SideBySide.vue";
-import ToneRuler from "./ToneRuler.vue";
+import ToneRuler from "@/ruler/ToneRuler.vue";
 import { useBeside } from "./useBeside";
-import { useRehearsal } from "./useRehearsal";
+import { useRehearsal } from "@/picture/useRehearsal";
 import { useOnRuler } from "./useOnRuler";
 
 const props = defineProps<{ id: number }>();

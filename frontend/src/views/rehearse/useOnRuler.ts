@@ -2,7 +2,7 @@ import { computed, ref, watch, type ComputedRef, type Ref } from "vue";
 import type { RouteLocationNormalizedLoaded } from "vue-router";
 import type { Decided, Schemas, Situation } from "@/api/client";
 import type { View } from "@/picture/frames";
-import { useMetering, useRange, useSeries, useSets, type Held } from "./useRuler";
+import { useMetering, useRange, useSeries, useSets, type Held } from "@/picture/useOnScene";
 
 interface Bench {
   change: (edit: (d: Situation) => void) => void;
@@ -104,7 +104,10 @@ export function useOnRuler(held: Held, { change, go, route, setup, document, ste
     mustHold: (stops: number): void => change((d) => (d.light = { ...d.light, holds_above: stops })),
     takeWay: (way: Schemas["WayOut"]): void =>
       change((d) => {
-        d.settings = { ...d.settings, compensation: Number(way.offset.toFixed(4)), highlight_protection: way.protection };
+        const next = { ...d.settings, compensation: Number(way.offset.toFixed(4)) } as Record<string, number | string>;
+        if (way.protection || range.value?.protection) next.highlight_protection = way.protection;
+        else delete next.highlight_protection; // a body without protection has no such setting
+        d.settings = next;
         const { shutter_s, aperture, iso } = way.figures;
         if (way.lift) d.locks = { shutter_s, aperture, iso };
       }),

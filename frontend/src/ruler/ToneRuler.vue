@@ -11,11 +11,12 @@ const props = withDefaults(
     pointers?: { ev: number; label: string; strong: boolean }[];
     /** From where to where each frame of a set holds. */
     frames?: { clips: number; floor: number }[];
+    /** Stops that are shown. */
+    stops?: number;
   }>(),
-  { pointers: () => [], frames: () => [] },
+  { pointers: () => [], frames: () => [], stops: 17 },
 );
 const emit = defineEmits<{ expose: [offset: number]; protect: [stops: number]; hold: [held: boolean] }>();
-const SHOWN = 17;
 const AXIS = 66;
 const WIDEST = 78;
 const PER_FRAME = 8;
@@ -28,10 +29,10 @@ const top = computed(() => {
   const brightest = tones.lowest + (last + 1) / tones.per_stop;
   return Math.min(tones.highest, Math.max(Math.ceil(brightest), Math.ceil(window.clips) + 1, 4));
 });
-const bottom = computed(() => top.value - SHOWN);
+const bottom = computed(() => top.value - props.stops);
 const y = (stops: number): number => (top.value - stops) * STOP;
 const within = (stops: number): number => Math.min(Math.max(stops, bottom.value), top.value);
-const ticks = computed(() => Array.from({ length: SHOWN + 1 }, (_, k) => top.value - k));
+const ticks = computed(() => Array.from({ length: props.stops + 1 }, (_, k) => top.value - k));
 /** The tones make room for the frames of a set beside the axis. */
 const room = computed(() => Math.min(props.frames.length * PER_FRAME, WIDEST - LEAST_WIDE));
 const bars = computed(() => {
@@ -120,7 +121,7 @@ const inWords = computed(() => {
 
 <template>
   <figure class="ruler">
-    <svg :height="SHOWN * STOP + 24" width="252" :viewBox="`0 -12 252 ${SHOWN * STOP + 24}`" role="img" :aria-label="inWords">
+    <svg :height="stops * STOP + 24" width="252" :viewBox="`0 -12 252 ${stops * STOP + 24}`" role="img" :aria-label="inWords">
       <defs>
         <pattern id="t-lost" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
           <path d="M0 0v6" class="ink" />

@@ -1,0 +1,175 @@
+"""Range, sets and series on whole situations: against every way tried by the whole setup, and against pixels of the frame itself."""
+
+from __future__ import annotations
+
+import math
+import unittest
+from dataclasses import replace
+
+import numpy as np
+
+from craft.exposure.targets import output_gain
+from craft.kit.body import BracketOffer
+from craft.render.compose import as_it_is
+from craft.render.develop import lost_in_raw
+from craft.render.expose import frame
+from craft.render.field import field_lines
+from craft.render.range import PRIORITIES, best, fares, lifts, must_hold, ways_of
+from craft.render.rehearsal import small_view
+from craft.render.sets import cover, covers_of, drifts, fewest, optimal
+from craft.render.shot import Shot, exposed, shot_of
+from craft.render.steady import series_of, strip, subjects_of
+from craft.scene.situation import Light, Situation
+from craft.sensor.noise import ACCEPTABLE
+from craft.setup.advise import advise
+from craft.setup.setup import Setup
+from craft.setup.tests.things import BODY, situation
+from craft.stage.colour import LUMINANCE
+from craft.tones.metered import metered
+from craft.tones.tonemap import ToneMap, map_of
+from craft.vocabulary.terms import File, Genre, Pattern, Support
+
+SETS = (BracketOffer(3, 1.0), BracketOffer(3, 2.0), BracketOffer(5, 1.0), BracketOffer(5, 2.0))
+ABLE = replace(BODY, protection_stops=(1.0, 2.0), bracket_offers=SETS, patterns=("multi_zone", "centre_weighted", "spot"))
+DOORWAY = Light(6.0, above=6.4, below=4.0, kelvin=3200.0)
+
+
+def hall(**changes: object) -> tuple[Situation, Setup, Shot, ToneMap]:
+    one = situation(genre=Genre.WEDDING, body=ABLE, light=DOORWAY, file=File.RAW, **changes)
+    setup = advise(one)
+    return one, setup, shot_of(one, setup), map_of(one)
+
+
+class Ranges(unittest.TestCase):
+    def test_each_way_is_what_the_whole_setup_comes_to_with_it_set_by_hand(self) -> None:
+        one, _, shot, tones = hall()
+        ways = [way for way in ways_of(one, shot, tones, must_hold(one, tones)) if not way.way.lift]
+        for held in ways[:: max(1, len(ways) // 6)]:
+            by_hand = {"compensation": held.way.offset, "highlight_protection": held.way.protection}
+            made = advise(replace(one, settings=by_hand))
+            self.assertEqual((made.shutter_s, made.aperture, made.iso), (held.way.shutter_s, held.way.aperture, held.way.iso), by_hand)
+            self.assertEqual(made.protection_stops, held.way.protection)
+
+    def test_shares_are_those_of_the_frame_itself(self) -> None:
+        one, _, shot, tones = hall()
+        for stops in (-2.0, 0.0, 2.0):
+            moved = exposed(shot, time_stops=stops)
+            counted = float(lost_in_raw(frame(moved, small_view(moved))).mean())
+            self.assertAlmostEqual(fares(moved, tones, output_gain(one), ()).lost, counted, delta=0.03)
+
+    def test_nothing_tried_is_better_in_what_comes_first(self) -> None:
+        one, _, shot, tones = hall()
+        ways = ways_of(one, shot, tones, must_hold(one, tones))
+        for priority in PRIORITIES:
+            found, first = best(ways, priority), priority.order[0]
+            self.assertLessEqual(first(found), min(first(way) for way in ways) + 1 / 6)
+
+    def test_what_must_hold_moves_the_choice(self) -> None:
+        one, _, shot, tones = hall()
+        brightest = next(row for row in PRIORITIES if row.slug == "brightest")
+        some, every = (
+            best(tuple(way for way in ways_of(one, shot, tones, holds) if not way.way.lift), brightest)
+            for holds in (must_hold(one, tones), tuple(tone.name for tone in tones.named))
+        )
+        self.assertGreater(every.fares.window.clips, some.fares.window.clips)
+
+    def test_protection_reads_the_sensor_as_a_lower_iso_does(self) -> None:
+        """The raw of ISO 800 with two stops of it has the counts of ISO 200: the same clip, floor and shares."""
+        one, _, shot, tones = hall()
+        protected, plain = replace(shot, protection=2.0), replace(shot, iso_stops=shot.iso_stops - 2.0)
+        gain = output_gain(one)
+        this, that = fares(protected, tones, gain, ()), fares(plain, tones, gain, ())
+        self.assertEqual((this.lost, this.window.clips, this.shadow), (that.lost, that.window.clips, that.shadow))
+        self.assertNotAlmostEqual(this.window.warns - this.window.clips, that.window.warns - that.window.clips, places=2)
+
+    def test_a_lifted_shadow_is_seen_where_its_noise_passes_the_bar(self) -> None:
+        _, _, shot, tones = hall()
+        clean, noisy = (lifts(exposed(shot, time_stops=stops), tones, 2.0) for stops in (-3.0, 3.0))
+        self.assertEqual([row[1] for row in clean], sorted(row[1] for row in clean))
+        for good, bad in zip(clean, noisy, strict=True):
+            self.assertGreater(good[2], bad[2])
+            self.assertGreaterEqual(good[3], bad[3])
+            self.assertLessEqual(good[3], -good[1] + 1e-9)
+
+
+class Sets(unittest.TestCase):
+    def test_what_a_set_holds_is_what_some_frame_of_it_holds(self) -> None:
+        """Pixel by pixel over the map, each frame by itself."""
+        one, _, shot, tones = hall(support=Support.TRIPOD)
+        found = cover(one, shot, tones, BracketOffer(3, 2.0), -1.0)
+        highest, lowest = np.log2(tones.framed(tones.highest)), np.log2(tones.framed(tones.luminance))
+        held = np.zeros(highest.shape, bool)
+        for part in found.frames:
+            clip = exposed(shot, time_stops=-part.longer).clip_above_key
+            held |= (highest < clip) & (lowest >= part.floor)
+        self.assertAlmostEqual(found.missed, float((~held).mean()), places=6)
+
+    def test_fewest_frames_then_least_time_of_all_that_hold_it(self) -> None:
+        one, setup, shot, tones = hall(support=Support.TRIPOD)
+        covers = covers_of(one, shot, tones)
+        self.assertEqual({(c.offer.frames, c.offer.step_ev) for c in covers}, {(1, 0.0), *((o.frames, o.step_ev) for o in SETS)})
+        least = fewest(covers)
+        for other in covers:
+            if other.whole:
+                self.assertLessEqual((least.offer.frames, least.time_s), (other.offer.frames, other.time_s))
+        self.assertTrue(least.whole and least.snr >= ACCEPTABLE)
+        best_one = optimal(one, setup, shot, tones, least)
+        self.assertIsNotNone(best_one)
+        self.assertGreaterEqual(best_one.gain_db, -0.2)
+
+    def test_by_hand_no_frame_is_longer_than_it_can_be_held(self) -> None:
+        one, _, shot, tones = hall(support=Support.HANDHELD)
+        for found in covers_of(one, shot, tones):
+            longest = max(shot.time_s * 2**part.longer for part in found.frames)
+            self.assertLessEqual(longest, max(one.person.slowest_handheld_s, shot.time_s) * 1.001)
+
+    def test_what_moves_goes_as_far_as_it_moves_in_the_time(self) -> None:
+        one, _, shot, _ = hall(support=Support.HANDHELD)
+        (short, crop), (long, wider) = drifts(one, shot, 0.1), drifts(one, shot, 0.4)
+        self.assertEqual([part.what for part in short], [part.what for part in long])
+        for before, after in zip(short, long, strict=True):
+            self.assertAlmostEqual(after.pixels, 4 * before.pixels)
+        self.assertTrue(0 < crop <= wider)
+        still, none = drifts(replace(one, support=Support.TRIPOD), shot, 0.4)
+        self.assertNotIn("the hand", [part.what for part in still])
+        self.assertEqual(none, 0.0)
+
+
+class Steadiness(unittest.TestCase):
+    def test_a_held_series_swings_as_the_light_and_a_metered_one_as_its_meter(self) -> None:
+        one, _, _, tones = hall()
+        seen = metered(one, tones)
+        for swing in (0.0, 3.0):
+            held, *others = series_of(seen, swing)
+            self.assertAlmostEqual(held.spread, swing, places=6)
+            by_pattern = {series.pattern: series.spread for series in others}
+            self.assertEqual(set(by_pattern), set(Pattern))
+            self.assertGreater(by_pattern[Pattern.SPOT], by_pattern[Pattern.MULTI_ZONE])
+            for series in others:
+                self.assertAlmostEqual(sum(tile.stops for tile in series.tiles), 0.0, places=4)
+
+    def test_small_pictures_are_as_bright_as_they_are_said_to_be(self) -> None:
+        one, _, shot, tones = hall()
+        seen = metered(one, tones)
+        pictured = dict(subjects_of(seen, Pattern.SPOT))
+        self.assertGreater(pictured["tarred hull"].stops, pictured["white cloth"].stops)
+        drawn = strip(shot, tones, tuple(pictured.values()))
+        width = drawn.shape[1] // len(pictured)
+        means = [float((drawn[:, k * width : k * width + tones.width] @ LUMINANCE).mean()) for k in range(len(pictured))]
+        order = [tile.stops for tile in pictured.values()]
+        self.assertEqual(int(np.argmax(means)), int(np.argmax(order)))
+        self.assertEqual(int(np.argmin(means)), int(np.argmin(order)))
+
+    def test_the_field_is_told_what_is_let_go_and_nothing_where_all_holds(self) -> None:
+        one, setup, shot, _ = hall()
+        lines = " ".join(field_lines(one, setup, shot))
+        self.assertIn("sky outside", lines)
+        plain = situation(genre=Genre.EVERYDAY, body=ABLE, light=Light(13.0, above=1.5, below=2.0))
+        made = advise(plain)
+        self.assertNotIn("Let go", " ".join(field_lines(plain, made, shot_of(plain, made))))
+
+    def test_the_map_is_the_scene(self) -> None:
+        """Its mean luminance is that of the scene drawn for the eye."""
+        _, _, shot, tones = hall()
+        drawn = float((as_it_is(shot, small_view(shot)) @ LUMINANCE).mean())
+        self.assertAlmostEqual(math.log2(float(tones.framed(tones.luminance).mean()) / drawn), 0.0, delta=0.1)

@@ -1,0 +1,71 @@
+"""Sets of frames against every set there is, counted one by one."""
+
+from __future__ import annotations
+
+import math
+import unittest
+from itertools import combinations_with_replacement
+
+import numpy as np
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from craft.kit.body import Sensor
+from craft.sensor.sets import Frame, best_set, worst
+
+SENSOR = Sensor(36, 24, 6000, 4000, 52_000, 2.4, 6.5, dual_gain_iso=800, dual_gain_read_noise_e=1.2)
+
+
+def by_hand(sensor: Sensor, frames: tuple[Frame, ...], tones: list[float]) -> float:
+    """The least signal to noise of any tone, written out anew from the photon transfer's terms."""
+    least = math.inf
+    for tone in tones:
+        total = 0.0
+        for frame in frames:
+            electrons = tone * 2**frame.longer
+            full = sensor.full_well_e / 2 ** max(0.0, frame.iso_stops)
+            if electrons >= full:
+                continue
+            early = sensor.dual_gain_read_noise_e if 100 * 2**frame.iso_stops >= 790 else sensor.read_noise_pre_e
+            late = sensor.read_noise_post_e / 2**frame.iso_stops
+            count = full / 2**sensor.bits
+            fixed = early**2 + late**2 + count**2 / 12 + sensor.dark_e_s * frame.time_s
+            total += electrons**2 / (electrons + fixed + (sensor.prnu * electrons) ** 2)
+        least = min(least, math.sqrt(total))
+    return least
+
+
+offers = st.lists(st.tuples(st.integers(-5, 4), st.sampled_from((0.0, 1.0, 3.0, 5.0))), min_size=1, max_size=7, unique=True).map(
+    lambda rows: [Frame(float(longer), 0.01 * 2**longer, iso) for longer, iso in rows]
+)
+
+
+class BestSets(unittest.TestCase):
+    @settings(max_examples=60, deadline=None)
+    @given(offers, st.floats(0.002, 0.5), st.lists(st.floats(20, 40_000), min_size=1, max_size=6), st.integers(1, 4))
+    def test_no_set_in_the_time_serves_its_worst_tone_better(
+        self, choices: list[Frame], budget_s: float, tones: list[float], most: int
+    ) -> None:
+        top = 0.0
+        for size in range(1, most + 1):
+            for frames in combinations_with_replacement(choices, size):
+                if sum(frame.time_s for frame in frames) <= budget_s + 1e-9:
+                    top = max(top, by_hand(SENSOR, frames, tones))
+        found = best_set(SENSOR, choices, np.array(tones), 0.0, budget_s, most)
+        if found is None:
+            self.assertAlmostEqual(top, 0.0, places=6)
+            return
+        self.assertAlmostEqual(found.snr / top, 1.0, places=5)
+        self.assertLessEqual(len(found.frames), most)
+        self.assertLessEqual(sum(frame.time_s for frame in found.frames), budget_s + 1e-6)
+        self.assertAlmostEqual(found.snr, by_hand(SENSOR, found.frames, tones), places=4)
+
+    def test_frames_add_in_squares_and_a_full_one_adds_nothing(self) -> None:
+        tones, one, full = np.array([400.0]), Frame(0.0, 0.01, 0.0), Frame(9.0, 5.12, 0.0)
+        alone = worst(SENSOR, [one], tones, 0.0)
+        self.assertAlmostEqual(worst(SENSOR, [one] * 4, tones, 0.0), 2 * alone)
+        self.assertAlmostEqual(worst(SENSOR, [one, full], tones, 0.0), alone)
+
+    def test_more_than_four_are_not_searched_at_once(self) -> None:
+        with self.assertRaises(ValueError):
+            best_set(SENSOR, [Frame(0.0, 0.01, 0.0)], np.array([100.0]), 0.0, 1.0, 5)
