@@ -81,7 +81,7 @@ class Knowledge(TestCase):
                     "subject": "procession",
                     "lens": "merrow-85",
                     "focal_length_mm": 85,
-                    "light": {"ev100": 7, "stops_above": 3.5},
+                    "light": {"ev100": 7, "stops_above": 3.5, "stops_below": 6},
                 },
                 "centre_weighted",
                 {
