@@ -37,10 +37,15 @@ from craft.day.functions import FUNCTIONS
 from craft.day.walk import Menus, Way, places_of, walk
 from craft.kit.moves import Moves, Shortcuts
 from craft.render.picture import Look, as_jpeg, picture
+from craft.render.range import must_hold, ways_of
+from craft.render.sets import covers_of, fewest, optimal
 from craft.render.shot import Shot, exposed, shot_of
 from craft.setup.advise import advise
 from craft.setup.ladder import solve_ladder
 from craft.setup.plan import Plan, plan_for
+from craft.tones.metered import metered
+from craft.tones.tonemap import map_of
+from craft.vocabulary.terms import Pattern
 from forms.dialect_form import of_demo
 from forms.setup_form import setup_of
 from forms.situation_form import SituationForm
@@ -248,6 +253,39 @@ def frames() -> None:
         print(f"  coarse {coarse_ms:.0f} ms, another ISO {iso_ms:.0f} ms")
 
 
+def on_scene() -> None:
+    """Metering another framing, every range and every set of a scene; floor: blurring its map once for every reading, exposure or frame."""
+    raw = {**CASES["noise on a rung"], "light": {"condition": "lamps_and_window"}}
+    situation = SituationForm.model_validate(raw).value()
+    setup = advise(situation)
+    shot, tones = shot_of(situation, setup), map_of(situation)
+    turns = itertools.count(1)
+
+    def least(times: int) -> Callable[[], None]:
+        return lambda: [cv2.GaussianBlur(tones.luminance, (0, 0), 3) for _ in range(times)] and None
+
+    def framed() -> None:
+        there = replace(situation, motion=replace(situation.motion, distance_m=6 + next(turns) / 1000))
+        seen = metered(there)
+        for pattern in Pattern:
+            seen.read(pattern)
+        seen.spot(0.0, there.holds_above)
+
+    holds = must_hold(situation, tones)
+    weighed = len(ways_of(situation, shot, tones, holds))
+    covers = covers_of(situation, shot, tones)
+    plain = fewest(covers)
+    cases: dict[str, tuple[int, Callable[[], Any]]] = {
+        "four patterns and a spot, another framing": (4 * 21, framed),
+        f"range, {weighed} exposures": (weighed, lambda: ways_of(situation, shot, tones, holds)),
+        f"sets, {len(covers)} offers at 25 middles": (25 * sum(c.offer.frames for c in covers), lambda: covers_of(situation, shot, tones)),
+        "the set that noise would choose": (100, lambda: optimal(situation, setup, shot, tones, plain)),
+    }
+    for name, (times, call) in cases.items():
+        ground, whole = in_turns(least(times), call, rounds=9)
+        print(f"on the scene, {name}: {whole:.1f} ms, {whole / ground:.1f} of its floor ({ground:.1f} ms)")
+
+
 def memory_mb(pid: int) -> float:
     """Proportional memory of a process and its children, in megabytes."""
     children = Path(f"/proc/{pid}/task/{pid}/children").read_text().split()
@@ -296,14 +334,20 @@ def posts(port: int) -> None:
     def alone() -> None:
         setup_of(SituationForm.model_validate(question())).model_dump_json()
 
+    def farther() -> None:
+        moved = question() | {"motion": {"distance_m": 20 + next(light) % 1000 / 100}}
+        connection.request("POST", "/api/advise", json.dumps(moved), headers)
+        connection.getresponse().read()
+
     for _ in range(5):
-        alone(), post()
-    base, whole = [], []
+        alone(), post(), farther()
+    base, whole, framed = [], [], []
     for _ in range(200):
-        for call, found in ((alone, base), (post, whole)):
+        for call, found in ((alone, base), (post, whole), (farther, framed)):
             start = time.perf_counter()
             call()
             found.append((time.perf_counter() - start) * 1000)
+    print(f"API round trip, another framing {statistics.median(framed):.1f} ms, 95th percentile {late(framed):.1f} ms")
     print(f"API round trip {statistics.median(whole):.1f} ms, 95th percentile {late(whole):.1f} ms")
     print(f"  the same computation without a server {statistics.median(base):.1f} ms, 95th percentile {late(base):.1f} ms")
     print(
@@ -322,4 +366,5 @@ if __name__ == "__main__":
     menus()
     loading()
     frames()
+    on_scene()
     round_trip()

@@ -66,9 +66,10 @@ def views(browser: Any, base: str) -> None:
     dusk = opened(browser, base, "dusk", DESK)
     tell(dusk, "Boathouse wedding, one bright doorway")
     dusk.keyboard.press("r")
-    dusk.get_by_role("button", name="set beside: a stop shorter, by ISO").click()
-    dusk.locator(".beside figure").nth(1).wait_for()
-    rehearsed(dusk, "rehearse-dusk")
+    dusk.keyboard.press("Shift+M")
+    dusk.locator(".metering").get_by_role("button", name="spot", exact=True).click()
+    dusk.get_by_role("button", name="Put the spot there").click()
+    rehearsed(dusk, "metering")
     red = opened(browser, base, "red", DESK)
     tell(red, "The causeway under the stars")
     picture(red, "bench-red")
@@ -96,7 +97,7 @@ def drawn(page: Page) -> None:
 
 def rehearsed(page: Page, name: str) -> None:
     """The rehearsal, once its frames are drawn."""
-    page.locator(".strip img").nth(3).wait_for()
+    page.locator(".strip img").first.wait_for()
     page.wait_for_function("() => !('busy' in document.documentElement.dataset)")
     page.evaluate("scrollTo(0, 0)")
     picture(page, name)

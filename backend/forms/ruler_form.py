@@ -15,10 +15,13 @@ from craft.render.range import PRIORITIES, Fares, Held, Priority, against_plain,
 from craft.render.sets import Cover, covers_of, drifts, fewest, optimal
 from craft.render.shot import Shot, exposed, shot_of
 from craft.render.steady import Tile, series_of, subjects_of
+from craft.render.truth import MOVING, truth_of
 from craft.scales.series import Dial, exact_stops, printed
 from craft.scales.words import stops_in_words
 from craft.scene.situation import Situation
 from craft.sensor.noise import EXCELLENT
+from craft.sensor.sets import MOST_EXACT, MOST_LOOKED_FOR, Tell
+from craft.setup.other_sets import other_sets
 from craft.setup.setup import Setup
 from craft.stage.sets import BY_SLUG
 from craft.tones.metered import Metered, metered
@@ -26,7 +29,9 @@ from craft.tones.patterns import CENTRE_MM, LABELS, MOST_PLACED, PATTERNS, SPOT_
 from craft.tones.readings import Looks, read, reading
 from craft.tones.spot import Pointed, named_at, off_at
 from craft.tones.tonemap import Oval, ToneMap, map_of
+from craft.vocabulary.settings import BY_SLUG as SETTING
 from craft.vocabulary.terms import Decision, Pattern
+from craft.vocabulary.words import say_value
 from forms.answer import Answer
 from forms.rehearsal_form import FrameOut, RehearseIn, Sign, TripleOut, answer_under, known_scene, triple
 
@@ -244,6 +249,16 @@ class DriftOut(BaseModel):
     pixels: float
 
 
+class OtherSetOut(BaseModel):
+    """A set that changes focus, white or ISO; frames: 1 where none is needed, 0 where none is enough; offered: the body makes it by itself."""
+
+    kind: str
+    label: str
+    frames: int
+    offered: bool
+    words: str
+
+
 class CoveringOut(BaseModel):
     """Every set that the body offers, on the scene; in_body: what its own merge can and cannot."""
 
@@ -252,6 +267,7 @@ class CoveringOut(BaseModel):
     drifts: list[DriftOut]
     crop_share: float
     in_body: list[str]
+    others: list[OtherSetOut]
 
 
 class SteadyRowOut(BaseModel):
@@ -517,8 +533,8 @@ def _cover(one: Cover, least: Cover, of: _Asked, sign: Sign) -> CoverOut:
     )
 
 
-def _optimal(of: _Asked, plain: Cover) -> OptimalOut | None:
-    found = optimal(of.situation, of.setup, of.shot, of.tones, plain)
+def _optimal(of: _Asked, plain: Cover, most: int = MOST_EXACT, tell: Tell | None = None) -> OptimalOut | None:
+    found = optimal(of.situation, of.setup, of.shot, of.tones, plain, most, tell)
     if found is None:
         return None
     per_stop = of.situation.body.per_stop
@@ -550,6 +566,24 @@ def _in_body(of: _Asked) -> list[str]:
     ]
 
 
+def _for_sets(asked: RehearseIn) -> _Asked:
+    """What is asked, from the exposure as metered: sets are placed from there, whatever the middle of the set as set is."""
+    of = _asked(asked)
+    return replace(of, shot=exposed(of.shot, time_stops=of.setup.offset_ev))
+
+
+def longer_set_of(asked: RehearseIn, tell: Tell) -> OptimalOut | None:
+    """The set of up to five frames that noise would choose; takes up to minutes, and tells how far it is.
+
+    Raises
+    ------
+    CraftError : what the kit does not have or the numbers do not allow.
+    InputError : a scene that there is not.
+    """
+    of = _for_sets(asked)
+    return _optimal(of, fewest(covers_of(of.situation, of.shot, of.tones)), MOST_LOOKED_FOR, tell)
+
+
 def sets_of(asked: RehearseIn, sign: Sign) -> CoveringOut:
     """Every set that a body offers, on a situation's scene.
 
@@ -558,19 +592,21 @@ def sets_of(asked: RehearseIn, sign: Sign) -> CoveringOut:
     CraftError : what the kit does not have or the numbers do not allow.
     InputError : a scene that there is not.
     """
-    of = _asked(asked)
-    # sets are placed from the exposure as metered, whatever the middle of the set as set is
-    metered_shot = exposed(of.shot, time_stops=of.setup.offset_ev)
-    of = replace(of, shot=metered_shot)
+    of = _for_sets(asked)
     covers = covers_of(of.situation, of.shot, of.tones)
     least = fewest(covers)
     moved, crop = drifts(of.situation, of.shot, least.time_s)
+    offered = of.situation.body.facts.offered.get("bracket_kind", SETTING["bracket_kind"].values)
     return CoveringOut(
         covers=[_cover(one, least, of, sign) for one in covers],
         optimal=_optimal(of, least) if least.offer.frames > 1 else None,
         drifts=[DriftOut(what=one.what, pixels=one.pixels) for one in moved],
         crop_share=crop,
         in_body=_in_body(of),
+        others=[
+            OtherSetOut(kind=one.kind, label=one.label, frames=one.frames, offered=one.kind in offered, words=one.words)
+            for one in other_sets(of.situation, of.setup, of.shot.scene.other_k)
+        ],
     )
 
 
@@ -603,4 +639,71 @@ def series_form(asked: RehearseIn, sign: SignStrip) -> SteadyOut:
             for row in rows
             if row.pattern is None or row.pattern.value in of.situation.body.patterns
         ],
+    )
+
+
+class MovedOut(BaseModel):
+    """Thirds of a stop that the raw has left at the first warning with a setting at a value; setting: white_kelvin for another white."""
+
+    setting: str
+    label: str
+    value: str
+    thirds: float
+    as_set: bool
+
+
+class TruthOut(BaseModel):
+    """The preview against the raw, in thirds of a stop; by_channel: red, green and blue of a neutral surface in this light.
+
+    bundle: what makes it truthful, all or nothing; lacking: why it cannot be had here, or empty; sets: what is set for it.
+    """
+
+    thirds: float
+    by_channel: list[float]
+    moved: list[MovedOut]
+    with_bundle: float
+    bundle: str
+    holds: bool
+    lacking: str
+    sets: dict[str, str | float]
+    why_whole: str
+    proof: str
+
+
+BUNDLE = "truthful_preview"
+
+
+def truth_form(asked: RehearseIn) -> TruthOut:
+    """How truthful the preview of a situation's frame is.
+
+    Raises
+    ------
+    CraftError : what the kit does not have or the numbers do not allow.
+    InputError : a scene that there is not.
+    """
+    of = _asked(asked)
+    made = of.answer.configuration
+    state = next(one for one in made.bundles if one.bundle.slug == BUNDLE)
+    offered = {row.setting.slug: row.offered for row in made.rows if row.setting.slug in MOVING}
+    found = truth_of(of.shot, made.values, offered, state.sets)
+    return TruthOut(
+        thirds=found.stops * 3,
+        by_channel=[stops * 3 for stops in found.by_channel],
+        moved=[
+            MovedOut(
+                setting=one.setting,
+                label=SETTING[one.setting].label,
+                value=say_value(SETTING[one.setting], one.value),
+                thirds=one.stops * 3,
+                as_set=one.as_set,
+            )
+            for one in found.moved
+        ],
+        with_bundle=found.with_bundle * 3,
+        bundle=state.bundle.label,
+        holds=state.holds,
+        lacking=state.lacking,
+        sets=dict(state.sets),
+        why_whole=state.bundle.why_whole,
+        proof=state.bundle.proof,
     )

@@ -43,8 +43,8 @@ def slots_of_a_day(
     """The setups to keep, for situations in their order; the first one is set at home and costs nothing on the day.
 
     banks: of slots, one or two that combine; must: setups kept whatever it costs, by bank; keeps: whether
-    a slot (of a single bank) keeps what is changed in it; limit_s: seconds after which the best found is
-    told with its bound; tell: is told the share of the weighing that is done. Of a longer day the first
+    a slot (of a single bank) keeps what is changed in it; limit_s: seconds after which the best found of a
+    day that is not small is told with its bound; tell: is told the share of the weighing that is done. Of a longer day the first
     situations are weighed, see ``weighed``.
 
     Raises
@@ -75,8 +75,7 @@ def slots_of_a_day(
             for bank, k in enumerate(place):
                 brought |= held[bank][k]
             costs[(t, *place)], walks[(t, *place)] = presses_from(made, brought, menus, places)
-    if limit_s is not None and until is None:
-        until = monotonic() + limit_s
+    # a day of fewer ways than that has no limit: whatever else the machine does meanwhile, it is filled the same way each time
     turns = TURN * sum(np.indices(costs.shape)[bank + 1] < count for bank in range(len(banks)))
 
     def filled(left_s: float | None) -> Slots:

@@ -14,7 +14,7 @@ from craft.render.shot import Shot, exposed
 from craft.scales.series import Dial, Floats, printed, value_of
 from craft.scene.situation import Situation
 from craft.sensor.noise import ACCEPTABLE
-from craft.sensor.sets import Best, Frame, best_set, worst
+from craft.sensor.sets import MOST_EXACT, Best, Frame, Tell, best_set, worst
 from craft.setup.plan import whole_dials
 from craft.setup.setup import Setup
 from craft.stage.stage import Moves
@@ -168,8 +168,10 @@ class Optimal:
     gain_db: float
 
 
-def optimal(situation: Situation, setup: Setup, shot: Shot, tones: ToneMap, plain: Cover) -> Optimal | None:
-    """The noise-optimal set of up to four frames against a plain one of as much time in all; over the body's times and whole-stop ISO.
+def optimal(
+    situation: Situation, setup: Setup, shot: Shot, tones: ToneMap, plain: Cover, most: int = MOST_EXACT, tell: Tell | None = None
+) -> Optimal | None:
+    """The noise-optimal set of up to so many frames against a plain one of as much time in all; over the body's times and whole-stop ISO.
 
     None where no set of so few frames holds what the plain one holds.
     """
@@ -191,7 +193,7 @@ def optimal(situation: Situation, setup: Setup, shot: Shot, tones: ToneMap, plai
     if not held.size:
         return None
     budget = sum(shot.time_s * 2**frame.longer for frame in plain.frames)
-    found = best_set(shot.sensor, offers, held, base, budget)
+    found = best_set(shot.sensor, offers, held, base, budget, most, tell)
     before = worst(shot.sensor, _frames(shot, tuple(f.longer for f in plain.frames)), held, base)
     if found is None or before <= 0:
         return None

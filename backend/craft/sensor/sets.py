@@ -8,6 +8,7 @@ frame's figure and bounds only the brightest tones, which are never the worst.
 from __future__ import annotations
 
 import math
+from collections.abc import Callable
 from dataclasses import dataclass
 from itertools import combinations_with_replacement
 
@@ -18,8 +19,11 @@ from craft.kit.body import Sensor
 from craft.scales.series import Floats
 from craft.sensor.noise import saturation_e, snr_pixel
 
-MOST_EXACT = 4
-"""Frames up to which the best set is found while one waits."""
+MOST_EXACT, MOST_LOOKED_FOR = 4, 5
+"""Frames up to which the best set is found while one waits, and up to which it can be looked for at all."""
+
+Tell = Callable[[float], None]
+"""Told how far a search is, from 0 to 1; may raise to end it."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -130,15 +134,26 @@ class _Search:
 
 
 def best_set(
-    sensor: Sensor, offers: list[Frame], tones_e: Floats, base_stops: float, budget_s: float, most: int = MOST_EXACT
+    sensor: Sensor,
+    offers: list[Frame],
+    tones_e: Floats,
+    base_stops: float,
+    budget_s: float,
+    most: int = MOST_EXACT,
+    tell: Tell | None = None,
 ) -> Best | None:
-    """Of all sets of up to `most` (at most four) frames from the offers whose times come to no more than a budget, the best for the worst tone.
+    """Of all sets of up to `most` (at most five) frames from the offers whose times come to no more than a budget, the best for the worst tone.
 
     Exact: frames that another beats in every tone are left out; larger sets are put together of two parts, and only those are
-    skipped of which no partner in the time left could be good enough. None where nothing fits the budget or some tone is full in all.
+    skipped of which no partner in the time left could be good enough. Five frames take seconds to minutes: `tell` hears how far
+    it is. None where nothing fits the budget or some tone is full in all.
+
+    Raises
+    ------
+    ValueError : fewer than one frame, or more than five.
     """
-    if not 1 <= most <= MOST_EXACT:
-        raise ValueError(f"from 1 to {MOST_EXACT} frames are searched at once, not {most}")
+    if not 1 <= most <= MOST_LOOKED_FOR:
+        raise ValueError(f"from 1 to {MOST_LOOKED_FOR} frames are searched, not {most}")
     fitting = [offer for offer in offers if offer.time_s <= budget_s + 1e-9]
     if not fitting:
         return None
@@ -158,6 +173,14 @@ def best_set(
             search.together(pairs, singles)
         if most >= 4:
             search.together(pairs, pairs)
+        for k in range(len(times) if most >= MOST_LOOKED_FOR else 0):
+            # five as one frame and two pairs, none of them before the one, so that no set is put together twice over
+            part = (index >= k).all(1)
+            ones, gets, spent = index[part], found[index[part, 0]] + found[index[part, 1]], times[index[part]].sum(1)
+            threes = np.column_stack([np.full(len(ones), k), ones])
+            search.together(_parts(threes, gets + found[k], spent + times[k]), _parts(ones, gets, spent))
+            if tell:
+                tell((k + 1) / len(times))
     if not search.chosen:
         return None
     frames = tuple(sorted((fitting[int(kept[i])] for i in search.chosen), key=lambda frame: frame.longer))

@@ -9,7 +9,7 @@ import numpy as np
 
 from craft.exposure.bounds import Dials
 from craft.exposure.solver import search_of
-from craft.scales.series import Dial, printed
+from craft.scales.series import MATCH_STOPS, Dial, printed, stops_of
 from craft.scene.situation import Situation
 from craft.setup.plan import MOST_RIGHT, Plan, cap_stops, plan_for, with_dials
 
@@ -55,11 +55,12 @@ def ranged(situation: Situation) -> Iterator[Ranged]:
     iso = base.free.iso
     for protection in (0.0, *sorted(situation.body.protection_stops)):
         floor = iso.from_position(iso.first + round(protection * base.per_stop))
-        if protection > iso.highest - iso.lowest:
-            continue
-        held = with_dials(replace(base, protection=protection), replace(base.free, iso=floor))
+        held = situation.locks.iso
+        if protection > iso.highest - iso.lowest or (held is not None and stops_of(Dial.ISO, held) < floor.lowest - MATCH_STOPS):
+            continue  # such a body has no ISO there with so much protection
+        protected = with_dials(replace(base, protection=protection), replace(base.free, iso=floor))
         for offset in offsets_of(base):
-            plan = with_dials(replace(held, offset=offset), held.free)
+            plan = with_dials(replace(protected, offset=offset), protected.free)
             found = (plan.search or search_of(plan.problem())).at(np.array([plan.target]))
             at = int(found.time[0]), int(found.aperture[0]), int(found.iso[0])
             yield from _lifted(plan.free, offset, protection, at, base.per_stop)

@@ -9,9 +9,24 @@ from ninja import Path, Router
 
 from forms.problems import InputError
 from forms.rehearsal_form import RehearseIn
-from forms.ruler_form import CoveringOut, MeteredOut, MeteringIn, RangedOut, Signs, SteadyOut, metering_of, range_of, series_form, sets_of
+from forms.ruler_form import (
+    CoveringOut,
+    MeteredOut,
+    MeteringIn,
+    RangedOut,
+    Signs,
+    SteadyOut,
+    TruthOut,
+    metering_of,
+    range_of,
+    series_form,
+    sets_of,
+    truth_form,
+)
 from outings.rehearse.actions import drawn_strip, etag, strip_token, token_of
 from outings.rehearse.api import jpeg
+from outings.rehearse.longer import longer_set
+from outings.rehearse.schemas import LongerOut
 from people.guards import heavy, stateless
 from people.replies import as_json, files
 
@@ -38,6 +53,19 @@ def range_(request: HttpRequest, asked: RehearseIn) -> HttpResponse:
 def sets(request: HttpRequest, asked: RehearseIn) -> HttpResponse:
     """What each set that the body offers holds of the scene, and the set that noise would choose. Stateless."""
     return as_json(sets_of(asked, token_of))
+
+
+@router.post("/rehearse/sets/longer", response=LongerOut)
+def longer(request: HttpRequest, asked: RehearseIn) -> LongerOut:
+    """The search for the set of five frames that noise would choose: begun where it was not, with how far it is and what it found."""
+    return longer_set(request.user, asked)
+
+
+@router.post("/rehearse/truth", response=TruthOut)
+@stateless
+def truth(request: HttpRequest, asked: RehearseIn) -> HttpResponse:
+    """What the raw still has when the preview first warns, and what moves that. Stateless."""
+    return as_json(truth_form(asked))
 
 
 @router.post("/rehearse/series", response=SteadyOut)

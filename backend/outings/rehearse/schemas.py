@@ -7,6 +7,8 @@ import datetime as dt
 from ninja import Field, Schema
 
 from forms.rehearsal_form import TripleOut
+from forms.ruler_form import OptimalOut
+from jobs.schemas import JobOut
 
 
 class KeepIn(Schema):
@@ -31,3 +33,10 @@ class KeptOut(Schema):
     token: str
     figures: TripleOut | None
     made_at: dt.datetime
+
+
+class LongerOut(Schema):
+    """A search for a set of five frames: how far it is, and what it found once it is done; null where no set of so few holds the scene."""
+
+    job: JobOut
+    found: OptimalOut | None

@@ -11,7 +11,10 @@ from PIL import Image
 
 from demo.day import DAY
 from demo.kit import BODIES
+from jobs.actions import work
+from outings.rehearse.longer import _best
 from outings.tests.test_rehearse import Rehearsing, question
+from people.tests.caller import Caller
 
 HALL = "Boathouse wedding, one bright doorway"
 TITLES = [row["title"] for row in DAY["situations"]]
@@ -141,8 +144,6 @@ class Ranges(OnScene):
         self.assertEqual(len(told["plain"]), len(BODIES["merrow-swift-20"]["protection_stops"]))
         for line in told["plain"]:
             self.assertIn("the raw is that of ISO", line)
-        at_base = self.ask("range", "Terns over the bar", change={"locks": {"iso": 200}})
-        self.assertIn("lifts the lowest ISO", at_base["plain"][0])
 
 
 class Sets(OnScene):
@@ -187,6 +188,30 @@ class Sets(OnScene):
                 self.assertAlmostEqual(found["gain_db"], 20 * math.log10(found["snr"] / found["plain_snr"]), places=3)
                 self.assertLessEqual(len(found["frames"]), 4)
                 self.assertGreater(found["weighed"], 1000)
+
+
+class LongerSearch(OnScene):
+    def test_five_frames_are_looked_for_behind_the_page_and_kept(self) -> None:
+        title, narrow = "Boathouse wedding, one bright doorway", {"light": {**question(HALL)["light"], "stops_above": 4, "stops_below": 3}}
+        asked = {"situation": question(title, **narrow)}
+        first = self.caller.post("/api/rehearse/sets/longer", asked).json()
+        self.assertEqual((first["job"]["state"], first["found"]), ("waiting", None))
+        told = []
+        work(first["job"]["id"], lambda job, tell: _best(job, lambda part: (told.append(part), tell(part))[1]))
+        again = self.caller.post("/api/rehearse/sets/longer", asked).json()
+        self.assertEqual((again["job"]["id"], again["job"]["state"]), (first["job"]["id"], "done"))
+        self.assertEqual(told[-1], 1.0)
+        at_once = self.ask("sets", title, change=narrow)["optimal"]
+        self.assertGreaterEqual(again["found"]["snr"], at_once["snr"] * 0.999)
+        self.assertGreaterEqual(again["found"]["weighed"], at_once["weighed"])
+
+    def test_it_can_be_stopped_and_is_nobody_elses(self) -> None:
+        asked = {"situation": question(HALL)}
+        job = self.caller.post("/api/rehearse/sets/longer", asked).json()["job"]["id"]
+        self.assertEqual(Caller(self.bram).delete(f"/api/jobs/{job}").status_code, 404)
+        self.assertEqual(self.caller.delete(f"/api/jobs/{job}").json()["state"], "stopped")
+        work(job, lambda row, tell: self.fail("a search that was stopped has begun"))
+        self.assertEqual(self.caller.post("/api/rehearse/sets/longer", asked).json()["job"]["state"], "stopped")
 
 
 class Series(OnScene):

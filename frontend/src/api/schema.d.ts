@@ -1272,6 +1272,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rehearse/sets/longer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Longer
+         * @description The search for the set of five frames that noise would choose: begun where it was not, with how far it is and what it found.
+         */
+        post: operations["outings_rehearse_ruler_api_longer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rehearse/truth": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Truth
+         * @description What the raw still has when the preview first warns, and what moves that. Stateless.
+         */
+        post: operations["outings_rehearse_ruler_api_truth"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rehearse/series": {
         parameters: {
             query?: never;
@@ -4945,6 +4985,8 @@ export interface components {
             crop_share: number;
             /** In Body */
             in_body: string[];
+            /** Others */
+            others: components["schemas"]["OtherSetOut"][];
         };
         /**
          * DriftOut
@@ -4985,6 +5027,95 @@ export interface components {
             seen: boolean;
             /** Weighed */
             weighed: number;
+        };
+        /**
+         * OtherSetOut
+         * @description A set that changes focus, white or ISO; frames: 1 where none is needed, 0 where none is enough; offered: the body makes it by itself.
+         */
+        OtherSetOut: {
+            /** Kind */
+            kind: string;
+            /** Label */
+            label: string;
+            /** Frames */
+            frames: number;
+            /** Offered */
+            offered: boolean;
+            /** Words */
+            words: string;
+        };
+        /**
+         * JobOut
+         * @description A job. part: share that is done (0 to 1).
+         */
+        JobOut: {
+            /** Id */
+            id: number;
+            /** What */
+            what: string;
+            state: components["schemas"]["State"];
+            /** Part */
+            part: number;
+        };
+        /**
+         * LongerOut
+         * @description A search for a set of five frames: how far it is, and what it found once it is done; null where no set of so few holds the scene.
+         */
+        LongerOut: {
+            job: components["schemas"]["JobOut"];
+            found: components["schemas"]["OptimalOut"] | null;
+        };
+        /**
+         * State
+         * @description How far a job is.
+         * @enum {string}
+         */
+        State: "waiting" | "working" | "done" | "failed" | "stopped";
+        /**
+         * MovedOut
+         * @description Thirds of a stop that the raw has left at the first warning with a setting at a value; setting: white_kelvin for another white.
+         */
+        MovedOut: {
+            /** Setting */
+            setting: string;
+            /** Label */
+            label: string;
+            /** Value */
+            value: string;
+            /** Thirds */
+            thirds: number;
+            /** As Set */
+            as_set: boolean;
+        };
+        /**
+         * TruthOut
+         * @description The preview against the raw, in thirds of a stop; by_channel: red, green and blue of a neutral surface in this light.
+         *
+         *     bundle: what makes it truthful, all or nothing; lacking: why it cannot be had here, or empty; sets: what is set for it.
+         */
+        TruthOut: {
+            /** Thirds */
+            thirds: number;
+            /** By Channel */
+            by_channel: number[];
+            /** Moved */
+            moved: components["schemas"]["MovedOut"][];
+            /** With Bundle */
+            with_bundle: number;
+            /** Bundle */
+            bundle: string;
+            /** Holds */
+            holds: boolean;
+            /** Lacking */
+            lacking: string;
+            /** Sets */
+            sets: {
+                [key: string]: string | number;
+            };
+            /** Why Whole */
+            why_whole: string;
+            /** Proof */
+            proof: string;
         };
         /**
          * SteadyOut
@@ -5225,19 +5356,6 @@ export interface components {
             beyond: number;
         };
         /**
-         * JobOut
-         * @description A job. part: share that is done (0 to 1).
-         */
-        JobOut: {
-            /** Id */
-            id: number;
-            /** What */
-            what: string;
-            state: components["schemas"]["State"];
-            /** Part */
-            part: number;
-        };
-        /**
          * NowOut
          * @description What a slot is believed to hold now, since when, and how many settings of that are not as they should be (null: it should hold nothing).
          */
@@ -5320,12 +5438,6 @@ export interface components {
             /** Because */
             because: string;
         };
-        /**
-         * State
-         * @description How far a job is.
-         * @enum {string}
-         */
-        State: "waiting" | "working" | "done" | "failed" | "stopped";
         /**
          * Choice
          * @description What a slot should hold: a situation, a special setup, or (neither) what is computed.
@@ -11067,6 +11179,156 @@ export interface operations {
             };
             /** @description Service Unavailable */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    outings_rehearse_ruler_api_longer: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The page's own name for what it sends: sent again under it, what was answered is answered again. */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RehearseIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LongerOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    outings_rehearse_ruler_api_truth: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RehearseIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TruthOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,6 +1,6 @@
 import { keepPreviousData, useQuery } from "@tanstack/vue-query";
 import { refDebounced } from "@vueuse/core";
-import { computed, type Ref } from "vue";
+import { computed, ref, watch, type Ref } from "vue";
 import { client, take, type Schemas } from "@/api/client";
 
 const PAUSE_MS = 120;
@@ -40,6 +40,36 @@ export const useRange = (of: Held) =>
 /** Every set of frames that the body offers. */
 export const useSets = (of: Held) =>
   useOnScene("sets", (body, signal) => take(client.POST("/api/rehearse/sets", { body, signal })), of);
+/** How truthful the preview is. */
+export const useTruth = (of: Held) =>
+  useOnScene("truth", (body, signal) => take(client.POST("/api/rehearse/truth", { body, signal })), of);
 /** Twelve frames, held and by each pattern. */
 export const useSeries = (of: Held) =>
   useOnScene("series", (body, signal) => take(client.POST("/api/rehearse/series", { body, signal })), of);
+
+const searching = (state?: string): boolean => state === "waiting" || state === "working";
+/** The search for a set of five frames: begun by hand, looked after while it goes on, given up by hand or when the situation changes. */
+export function useLongerSet({ asked, scene, seed }: Held) {
+  const wanted = ref(false);
+  watch([asked, scene, seed], () => (wanted.value = false), { deep: true });
+  const body = computed(() => ({ situation: asked.value, scene: scene.value, seed: seed.value }) as Schemas["RehearseIn"]);
+  const { data, error, refetch } = useQuery({
+    queryKey: computed(() => ["longer set", body.value]),
+    queryFn: ({ signal }) => take(client.POST("/api/rehearse/sets/longer", { body: body.value, signal })),
+    enabled: computed(() => wanted.value && asked.value !== null),
+    refetchInterval: (query) => (searching(query.state.data?.job.state) ? 1000 : false),
+    retry: false,
+  });
+  async function stop(): Promise<void> {
+    if (!data.value) return;
+    await take(client.DELETE("/api/jobs/{pk}", { params: { path: { pk: data.value.job.id } } }));
+    await refetch();
+  }
+  return {
+    longer: computed(() => (wanted.value ? data.value : undefined)),
+    unsearched: computed(() => (wanted.value ? (error.value?.message ?? "") : "")),
+    searching: computed(() => wanted.value && searching(data.value?.job.state ?? "waiting") && !error.value),
+    search: (): void => void (wanted.value = true),
+    stop,
+  };
+}

@@ -121,7 +121,7 @@ const inWords = computed(() => {
 
 <template>
   <figure class="ruler">
-    <svg :height="stops * STOP + 24" width="252" :viewBox="`0 -12 252 ${stops * STOP + 24}`" role="img" :aria-label="inWords">
+    <svg :height="stops * STOP + 24" width="252" :viewBox="`0 -12 252 ${stops * STOP + 24}`" role="group" :aria-label="inWords">
       <defs>
         <pattern id="t-lost" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
           <path d="M0 0v6" class="ink" />

@@ -14,7 +14,7 @@ from craft.render.compose import as_it_is
 from craft.render.develop import lost_in_raw
 from craft.render.expose import frame
 from craft.render.field import field_lines
-from craft.render.range import PRIORITIES, best, fares, lifts, must_hold, ways_of
+from craft.render.range import PRIORITIES, against_plain, best, fares, lifts, must_hold, ways_of
 from craft.render.rehearsal import small_view
 from craft.render.sets import cover, covers_of, drifts, fewest, optimal
 from craft.render.shot import Shot, exposed, shot_of
@@ -81,6 +81,11 @@ class Ranges(unittest.TestCase):
         this, that = fares(protected, tones, gain, ()), fares(plain, tones, gain, ())
         self.assertEqual((this.lost, this.window.clips, this.shadow), (that.lost, that.window.clips, that.shadow))
         self.assertNotAlmostEqual(this.window.warns - this.window.clips, that.window.warns - that.window.clips, places=2)
+
+    def test_at_base_there_is_no_lower_iso_and_that_is_said(self) -> None:
+        _, _, shot, _ = hall()
+        self.assertIn("lifts the lowest ISO to 400, so the sensor gets 2 stops less light", against_plain(shot, 2.0, 100.0, 100.0))
+        self.assertIn("the raw is that of ISO 200, 2 under", against_plain(shot, 2.0, 800.0, 100.0))
 
     def test_a_lifted_shadow_is_seen_where_its_noise_passes_the_bar(self) -> None:
         _, _, shot, tones = hall()

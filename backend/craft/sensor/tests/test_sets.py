@@ -42,7 +42,7 @@ offers = st.lists(st.tuples(st.integers(-5, 4), st.sampled_from((0.0, 1.0, 3.0, 
 
 class BestSets(unittest.TestCase):
     @settings(max_examples=60, deadline=None)
-    @given(offers, st.floats(0.002, 0.5), st.lists(st.floats(20, 40_000), min_size=1, max_size=6), st.integers(1, 4))
+    @given(offers, st.floats(0.002, 0.5), st.lists(st.floats(20, 40_000), min_size=1, max_size=6), st.integers(1, 5))
     def test_no_set_in_the_time_serves_its_worst_tone_better(
         self, choices: list[Frame], budget_s: float, tones: list[float], most: int
     ) -> None:
@@ -66,6 +66,21 @@ class BestSets(unittest.TestCase):
         self.assertAlmostEqual(worst(SENSOR, [one] * 4, tones, 0.0), 2 * alone)
         self.assertAlmostEqual(worst(SENSOR, [one, full], tones, 0.0), alone)
 
-    def test_more_than_four_are_not_searched_at_once(self) -> None:
-        with self.assertRaises(ValueError):
-            best_set(SENSOR, [Frame(0.0, 0.01, 0.0)], np.array([100.0]), 0.0, 1.0, 5)
+    def test_five_say_how_far_they_are_and_end_when_they_are_told_to(self) -> None:
+        choices = [Frame(float(k), 0.01 * 2**k, iso) for k in range(-4, 4) for iso in (0.0, 3.0)]
+        heard: list[float] = []
+        found = best_set(SENSOR, choices, np.array([30.0, 3000.0]), 0.0, 0.2, 5, heard.append)
+        self.assertEqual(heard, sorted(heard))
+        self.assertEqual(heard[-1], 1.0)
+        self.assertGreaterEqual(found.snr, best_set(SENSOR, choices, np.array([30.0, 3000.0]), 0.0, 0.2).snr)
+
+        def enough(part: float) -> None:
+            raise InterruptedError
+
+        with self.assertRaises(InterruptedError):
+            best_set(SENSOR, choices, np.array([30.0]), 0.0, 0.2, 5, enough)
+
+    def test_neither_none_nor_six_are_searched(self) -> None:
+        for most in (0, 6):
+            with self.assertRaises(ValueError):
+                best_set(SENSOR, [Frame(0.0, 0.01, 0.0)], np.array([100.0]), 0.0, 1.0, most)

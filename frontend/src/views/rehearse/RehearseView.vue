@@ -19,6 +19,7 @@ import KeptFrames from "./KeptFrames.vue";
 import MeteringPane from "./MeteringPane.vue";
 import OtherKit from "./OtherKit.vue";
 import PatternOverlay from "./PatternOverlay.vue";
+import PreviewPane from "./PreviewPane.vue";
 import RangePane from "./RangePane.vue";
 import SeriesPane from "./SeriesPane.vue";
 import SetsPane from "./SetsPane.vue";
@@ -42,7 +43,7 @@ const VIEWS: { slug: View | "beside"; label: string }[] = [
   { slug: "beside", label: "side by side" },
 ];
 /** What stands under the picture; on a phone tones and figures are two more of these, at the desk they are always there. */
-const UNDER = ["frames", "metering", "range", "sets", "series"] as const;
+const UNDER = ["frames", "metering", "range", "sets", "series", "preview"] as const;
 const PANES = [...UNDER, "tones", "figures"] as const;
 type Pane = (typeof PANES)[number];
 const SERVED = new Set(["metering", "range", "bracketing", "iso_limits", "white"]);
@@ -70,8 +71,9 @@ const cropOf = ref<View>("pixels");
 const token = computed(() => now.value?.frame.token ?? "");
 const aspect = computed(() => now.value?.aspect ?? 1.5);
 const wide = computed(() => Math.min(1392, Math.round(696 * Math.max(1, window.devicePixelRatio))));
-const ruler = useOnRuler({ asked, scene, seed }, { change, go, route, setup, step: exposeBy, document });
-const { metering, range, sets, series, pattern, cover, seen, pointers, frames, dragging } = ruler;
+const onScene = { asked, scene, seed };
+const ruler = useOnRuler(onScene, { change, go, route, setup, step: exposeBy, document });
+const { metering, range, sets, series, truth, pattern, cover, seen, pointers, frames, dragging } = ruler;
 const src = computed(() => {
   if (!token.value || view.value === "beside") return "";
   if (seen.value) return frameAt(seen.value.token, { view: seen.value.view, width: wide.value, marks: marks.value });
@@ -164,7 +166,7 @@ const leave = offer([
   ...UNDER.map((p, k) => ({
     id: `under-${p}`,
     label: `Under the picture: ${p}`,
-    keys: `Shift+${"FMRSE"[k]}`,
+    keys: `Shift+${"FMRSEP"[k]}`,
     run: () => go({ under: p === "frames" ? undefined : p }),
   })),
   { id: "as-set", label: "Back to the frame as set", keys: "Escape", run: () => ruler.see(null) },
@@ -300,11 +302,13 @@ onBeforeUnmount(() => {
           :aspect="aspect"
           :left="seen?.token ?? ''"
           :drive="ruler.fired.value"
+          :held="onScene"
           @choose="(k) => go({ set: k })"
           @take="ruler.takeSet"
           @see="(t, words, how) => ruler.see({ token: t, words, view: how })"
         />
         <SeriesPane v-else-if="under === 'series' && series" :found="series" />
+        <PreviewPane v-else-if="under === 'preview' && truth" :found="truth" @set="ruler.setAll" />
         <p v-else class="quiet" role="status">being computed on the scene</p>
       </div>
       <FrameStrip

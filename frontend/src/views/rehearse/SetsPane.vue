@@ -3,6 +3,7 @@ import { computed } from "vue";
 import type { Schemas } from "@/api/client";
 import FramePicture from "@/picture/FramePicture.vue";
 import { frameAt } from "@/picture/frames";
+import { useLongerSet, type Held } from "@/picture/useOnScene";
 import Stops from "@/ruler/Stops.vue";
 
 /** Every set that the body offers on this scene; the one pressed lies on the ruler and is merged both ways. */
@@ -14,12 +15,15 @@ const props = defineProps<{
   left: string;
   drive: string;
   id: number;
+  held: Held;
 }>();
 const emit = defineEmits<{
   choose: [k: number];
   see: [token: string, words: string, view: "finder" | "fused"];
   take: [cover: Schemas["CoverOut"]];
 }>();
+const { longer, unsearched, searching, search, stop } = useLongerSet(props.held);
+const better = computed(() => longer.value?.found ?? props.found.optimal);
 const percent = (share: number): string => (share < 0.0005 ? "0 %" : `${(share * 100).toFixed(share < 0.1 ? 1 : 0)} %`);
 const seconds = (s: number): string => (s < 10 ? s.toFixed(s < 1 ? 2 : 1) : s.toFixed(0));
 const time = (s: number): string => (s < 0.3 ? `1/${Math.round(1 / s)}` : seconds(s));
@@ -96,15 +100,34 @@ const merges = computed(() =>
         >; lining the frames up crops {{ percent(found.crop_share) }} of the width</template
       >.
     </p>
-    <template v-if="found.optimal">
+    <template v-if="better">
       <h3>The set that noise would choose</h3>
       <p class="reason">
-        {{ found.optimal.frames.map((f) => `${time(f.shutter_s)} at ISO ${f.iso}`).join(", ") }}: the best of
-        {{ found.optimal.weighed.toLocaleString("en") }} sets that take no longer than the fewest above. Its worst tone has
-        {{ found.optimal.snr.toFixed(0) }} to 1 instead of {{ found.optimal.plain_snr.toFixed(0) }},
-        {{ found.optimal.gain_db.toFixed(1) }} dB; {{ found.optimal.seen ? "one sees that in the shadows" : "nobody sees that" }}.
+        {{ better.frames.map((f) => `${time(f.shutter_s)} at ISO ${f.iso}`).join(", ") }}: the best of
+        {{ better.weighed.toLocaleString("en") }} sets that take no longer than the fewest above. Its worst tone has
+        {{ better.snr.toFixed(0) }} to 1 instead of {{ better.plain_snr.toFixed(0) }}, {{ better.gain_db.toFixed(1) }} dB;
+        {{ better.seen ? "one sees that in the shadows" : "nobody sees that" }}.
       </p>
+      <p class="tools">
+        <template v-if="searching">
+          <progress :value="longer?.job.part ?? 0" max="1" aria-label="search among sets of five frames"></progress>
+          <button class="button" @click="stop">Stop</button>
+        </template>
+        <button v-else-if="!longer" class="button" @click="search">Look among sets of five frames too</button>
+        <span v-else class="quiet" role="status">{{
+          longer.found
+            ? "no set of up to five frames is better"
+            : longer.job.state === "stopped"
+              ? "stopped; of up to four frames it is the best"
+              : "the search broke off; of up to four frames it is the best"
+        }}</span>
+      </p>
+      <p v-if="unsearched" class="error" role="alert">{{ unsearched }}</p>
     </template>
+    <h3>Sets of another kind</h3>
+    <p v-for="one in found.others" :key="one.kind" class="reason">
+      <b>{{ one.label }}</b><template v-if="!one.offered">, not by this body itself</template>: {{ one.words }}
+    </p>
     <h3>In the camera</h3>
     <p v-for="line in found.in_body" :key="line" class="reason">{{ line }}</p>
   </div>

@@ -2,7 +2,7 @@ import { computed, ref, watch, type ComputedRef, type Ref } from "vue";
 import type { RouteLocationNormalizedLoaded } from "vue-router";
 import type { Decided, Schemas, Situation } from "@/api/client";
 import type { View } from "@/picture/frames";
-import { useMetering, useRange, useSeries, useSets, type Held } from "@/picture/useOnScene";
+import { useMetering, useRange, useSeries, useSets, useTruth, type Held } from "@/picture/useOnScene";
 
 interface Bench {
   change: (edit: (d: Situation) => void) => void;
@@ -35,10 +35,15 @@ export function useOnRuler(held: Held, { change, go, route, setup, document, ste
   const { data: range, error: unranged } = useRange(only("range"));
   const { data: sets, error: unset } = useSets(only("sets"));
   const { data: series, error: unsteady } = useSeries(only("series"));
-  const wrong = computed(
-    () =>
-      ({ metering: unmetered, range: unranged, sets: unset, series: unsteady })[under.value as "metering"]?.value?.message ?? "",
-  );
+  const { data: truth, error: untrue } = useTruth(only("preview"));
+  const wrongs: Record<string, Ref<Error | null>> = {
+    metering: unmetered,
+    range: unranged,
+    sets: unset,
+    series: unsteady,
+    preview: untrue,
+  };
+  const wrong = computed(() => wrongs[under.value]?.value?.message ?? "");
 
   const pattern = computed(() => String(route.query.pattern ?? setup.value?.metering.pattern ?? "multi_zone"));
   const pointers = computed(() =>
@@ -76,6 +81,7 @@ export function useOnRuler(held: Held, { change, go, route, setup, document, ste
     range,
     sets,
     series,
+    truth,
     wrong,
     pattern,
     pointers,
@@ -101,6 +107,7 @@ export function useOnRuler(held: Held, { change, go, route, setup, document, ste
         delete rest.highlight_protection;
         d.settings = rest;
       }),
+    setAll: (values: Record<string, string | number>): void => change((d) => (d.settings = { ...d.settings, ...values })),
     mustHold: (stops: number): void => change((d) => (d.light = { ...d.light, holds_above: stops })),
     takeWay: (way: Schemas["WayOut"]): void =>
       change((d) => {

@@ -1,0 +1,94 @@
+"""Sets that do not change the exposure: of focus, of white, of ISO; how many frames, how far apart, and whether they are worth it."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+from craft.optics.stack import stack_m
+from craft.scene.situation import Situation
+from craft.setup.setup import Setup
+from craft.vocabulary.terms import File
+
+OVERLAP = 0.25
+"""Share of each frame's depth that lies in its neighbour's too, so that the merge finds both sharp (an estimate of practice)."""
+
+WHITE_STEP_MIRED = 20.0
+"""Mireds between whites that one sees apart in skin (about twice what is just noticed)."""
+
+GUESSED_MIRED = 40.0
+"""Mireds to both sides of one light that nobody has measured."""
+
+MOST_WHITES = 9
+
+
+@dataclass(frozen=True, slots=True)
+class OtherSet:
+    """A set of another kind: its setting's value, frames (1 where none is needed), what changes, and why."""
+
+    kind: str
+    label: str
+    frames: int
+    places: tuple[float, ...]
+    words: str
+
+
+def _focus(situation: Situation, setup: Setup) -> OtherSet:
+    near, far = situation.band
+    circle = situation.coc_m * (1 - OVERLAP)
+    places = stack_m(situation.focal_mm / 1000, setup.aperture, near, far, situation.coc_m)
+    if len(places) != 1:
+        places = stack_m(situation.focal_mm / 1000, setup.aperture, near, far, circle)
+    end = "infinity" if math.isinf(far) else f"{far:.3g} m"
+    if not places:
+        return OtherSet(
+            "focus",
+            "focus",
+            0,
+            (),
+            f"From {near:.3g} m to {end} takes more frames at f/{setup.aperture:g} than anybody stacks: close down first.",
+        )
+    if len(places) == 1:
+        return OtherSet("focus", "focus", 1, places, f"One frame at f/{setup.aperture:g} is sharp from {near:.3g} m to {end}.")
+    step = "; ".join("infinity" if math.isinf(at) else f"{at:.3g} m" for at in places[:6])
+    more = f" and {len(places) - 6} more" if len(places) > 6 else ""
+    still = "" if not setup.facts["moving"] else " It moves, and will not line up."
+    return OtherSet(
+        "focus",
+        "focus",
+        len(places),
+        places,
+        f"{len(places)} frames at f/{setup.aperture:g}, each overlapping the next by a quarter, are sharp from {near:.3g} m to {end}: {step}{more}.{still}",
+    )
+
+
+def _white(situation: Situation, setup: Setup, other_k: float | None) -> OtherSet:
+    if setup.file is not File.RENDERED:
+        return OtherSet("white", "white", 1, (), "A raw takes any white afterwards: no set is needed.")
+    light = 1e6 / situation.light.kelvin
+    ends = (light, 1e6 / other_k) if other_k else (light - GUESSED_MIRED, light + GUESSED_MIRED)
+    span = abs(ends[1] - ends[0])
+    frames = min(MOST_WHITES, math.ceil(span / WHITE_STEP_MIRED - 1e-9) + 1)
+    places = tuple(1e6 / (min(ends) + k * span / max(frames - 1, 1)) for k in range(frames))
+    why = "from the one light to the other" if other_k else f"{GUESSED_MIRED:g} mireds to either side of the light as it is believed to be"
+    said = ", ".join(f"{round(kelvin, -2):.0f} K" for kelvin in sorted(places))
+    return OtherSet(
+        "white", "white", frames, places, f"{frames} files from one exposure, {span / max(frames - 1, 1):.0f} mireds apart, {why}: {said}."
+    )
+
+
+def _iso(setup: Setup) -> OtherSet:
+    if setup.file is not File.RENDERED:
+        return OtherSet("iso", "ISO", 1, (), "The light is the same in every frame of it: a raw is brightened afterwards with as much.")
+    return OtherSet(
+        "iso",
+        "ISO",
+        3,
+        (-1.0, 0.0, 1.0),
+        "Three files from one exposure, a stop apart: for where only finished files go out and the brightness is a guess.",
+    )
+
+
+def other_sets(situation: Situation, setup: Setup, other_k: float | None) -> tuple[OtherSet, ...]:
+    """The sets of focus, white and ISO of a situation; other_k: of its scene's second light, if there is one."""
+    return _focus(situation, setup), _white(situation, setup, other_k), _iso(setup)
