@@ -8,7 +8,6 @@ from typing import Literal
 from csp.decorators import csp_replace
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
-from django.utils.http import content_disposition_header
 from django.utils.text import slugify
 from ninja import Router, Schema
 from ninja.decorators import decorate_view
@@ -23,7 +22,7 @@ from outings.models import Situation
 from outings.pocket import pocket_of
 from people.guards import heavy
 from people.limits import LIMITS
-from people.replies import as_json
+from people.replies import as_file, as_json
 from people.replies import files as file_types
 
 router = Router(tags=["cards"])
@@ -74,11 +73,6 @@ def _mine(request: HttpRequest, pk: int) -> tuple[str, CardSnapshot]:
     card = get_object_or_404(Card.objects.select_related("situation"), pk=pk, situation__outing__person=request.user)
     snapshot = CardSnapshot.model_validate(card.snapshot)
     return slugify(snapshot.title) or "card", snapshot
-
-
-def as_file(data: str | bytes, kind: str, name: str, *, inline: bool = False) -> HttpResponse:
-    """A file to keep, or to look at."""
-    return HttpResponse(data, content_type=kind, headers={"Content-Disposition": content_disposition_header(not inline, name) or "inline"})
 
 
 @router.get("/cards/{pk}/card.html", openapi_extra=file_types("text/html"))

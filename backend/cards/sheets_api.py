@@ -9,7 +9,6 @@ from django.shortcuts import get_object_or_404
 from django.utils.text import slugify
 from ninja import Router
 
-from cards.api import as_file
 from cards.sheets import Sheet, checks_sheet, first_sheet, recipe_sheet, sheet_csv, sheet_pdf, walk_sheet
 from kit.actions import with_state
 from outings.actions import Kit
@@ -21,7 +20,7 @@ from outings.models import Situation
 from outings.walk.api import walk_to
 from outings.walk.schemas import Special
 from people.guards import heavy
-from people.replies import files
+from people.replies import as_file, files
 
 router = Router(tags=["sheets"])
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+import re
 from dataclasses import dataclass
 from fractions import Fraction
 from typing import Any
@@ -25,7 +26,7 @@ class Told:
 
 def read_frame(path: str) -> dict[str, Told]:
     """Figures by name: name, pixels_wide, pixels_high, sensor_width_mm, sensor_height_mm, lens_name, focal_min_mm,
-    focal_max_mm, widest_short, widest_long, focal_mm, iso, time_s, aperture. What the frame does not tell is not there.
+    focal_max_mm, widest_short, widest_long, focal_mm, iso, time_s, aperture, distance_m, taken_at. What the frame does not tell is not there.
 
     Raises
     ------
@@ -88,9 +89,20 @@ def figures_of(found: dict[str, str], pixels_wide: int, pixels_high: int) -> dic
         ("time_s", "ExposureTime", "the time of this frame"),
         ("aperture", "FNumber", "the aperture of this frame"),
         ("iso", "ISOSpeedRatings", "the ISO of this frame"),
+        ("distance_m", "SubjectDistance", "the distance that the lens reported"),
     ):
-        tell(name, _number(found.get(f"Exif.Photo.{key}")), source)
+        tell(name, _number(_either(found, key)), source)
+    taken = _either(found, "DateTimeOriginal") or ""
+    tell("taken_at", taken if TAKEN.fullmatch(taken) else None, "the camera's clock")
     return told
+
+
+TAKEN = re.compile(r"\d{4}:\d\d:\d\d \d\d:\d\d:\d\d")
+
+
+def _either(found: dict[str, str], key: str) -> str | None:
+    """An entry where EXIF has it, or where TIFF/EP does: raws of some bodies, and DNG."""
+    return found.get(f"Exif.Photo.{key}") or found.get(f"Exif.Image.{key}")
 
 
 def _sensor(found: dict[str, str], wide: float, high: float, tell: Any) -> None:
@@ -119,6 +131,6 @@ def _lens(found: dict[str, str], tell: Any) -> None:
     if len(ends) == 4:
         for name, value in zip(("focal_min_mm", "focal_max_mm", "widest_short", "widest_long"), ends, strict=True):
             tell(name, value, "the lens's own figures in the file")
-    focal = _number(found.get("Exif.Photo.FocalLength"))
+    focal = _number(_either(found, "FocalLength"))
     for name in ("focal_min_mm", "focal_max_mm"):
         tell(name, focal, "the only focal length seen so far")

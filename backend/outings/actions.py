@@ -101,7 +101,14 @@ class Kit:
 
     def body_name(self, slug: str) -> str:
         """What a body of the kit is called; for one that is gone, what it was known by."""
-        piece = self.pieces.get(("body", slug))
+        return self._name("body", slug)
+
+    def lens_name(self, slug: str) -> str:
+        """What a lens of the kit is called; for one that is gone, what it was known by."""
+        return self._name("lens", slug)
+
+    def _name(self, kind: str, slug: str) -> str:
+        piece = self.pieces.get((kind, slug))
         return slug if piece is None else str(piece.get("name") or slug)
 
     def day_of(self, outing: Outing | None) -> OfDay:

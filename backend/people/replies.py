@@ -6,6 +6,7 @@ from collections.abc import Iterable
 from typing import Any
 
 from django.http import HttpRequest, HttpResponse
+from django.utils.http import content_disposition_header
 from ninja.renderers import BaseRenderer
 from pydantic import BaseModel
 from pydantic_core import to_json
@@ -28,6 +29,11 @@ def files(*kinds: str) -> dict[str, Any]:
             200: {"description": "A file.", "content": {kind: {"schema": {"type": "string", "format": "binary"}} for kind in kinds}}
         }
     }
+
+
+def as_file(data: str | bytes, kind: str, name: str, *, inline: bool = False) -> HttpResponse:
+    """A file to keep, or to look at."""
+    return HttpResponse(data, content_type=kind, headers={"Content-Disposition": content_disposition_header(not inline, name) or "inline"})
 
 
 class PlainRenderer(BaseRenderer):

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated
+from typing import Annotated, Literal
 
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
@@ -10,6 +10,7 @@ from ninja import Path, Query, Router
 
 from craft.errors import CraftError
 from craft.render.picture import Look, lift_between
+from forms.frame_files import Written, dng_of, jpeg_of
 from forms.problems import InputError, Problem
 from forms.rehearsal_form import (
     AtOnceOut,
@@ -40,8 +41,8 @@ from outings.rehearse.actions import (
     token_of,
 )
 from outings.rehearse.schemas import KeepIn, KeptOut, NameIn
-from people.guards import stateless
-from people.replies import as_json, files
+from people.guards import heavy, stateless
+from people.replies import as_file, as_json, files
 
 router = Router(tags=["rehearse"])
 Width = Annotated[int, Query(ge=64, le=1600)]
@@ -137,7 +138,7 @@ def _kept(row: KeptFrame) -> KeptOut:
 
 
 def _mine(request: HttpRequest, pk: int) -> KeptFrame:
-    return get_object_or_404(KeptFrame, pk=pk, situation__in=my_situations(request))
+    return get_object_or_404(KeptFrame.objects.select_related("situation__outing"), pk=pk, situation__in=my_situations(request))
 
 
 @router.get("/situations/{pk}/kept", response=list[KeptOut])
@@ -156,6 +157,23 @@ def keep(request: HttpRequest, pk: int, asked: KeepIn) -> KeptOut:
     shot = shot_of_token(asked.token)
     row = KeptFrame.objects.create(situation=situation, name=asked.name.strip() or f"frame {count + 1}", recipe=shot.recipe())
     return _kept(row)
+
+
+@router.get("/kept/{pk}/frame.{kind}", openapi_extra=files("image/jpeg", "image/x-adobe-dng"))
+@heavy
+def kept_file(request: HttpRequest, pk: int, kind: Literal["jpg", "dng"]) -> HttpResponse:
+    """A kept frame as a file that other programs open: the finished one with its exposure written in, or its raw as an open DNG."""
+    row = _mine(request, pk)
+    try:
+        shot = row.shot
+    except CraftError as error:
+        raise Http404 from error
+    kit = Kit(request.user)
+    at = row.situation
+    taken = f"{at.outing.day:%Y:%m:%d} {at.document['starts_at'][:5]}:00"
+    written = Written(kit.body_name(at.document["body"]), kit.lens_name(at.document["lens"]), taken)
+    data = jpeg_of(shot, written) if kind == "jpg" else dng_of(shot, written)
+    return as_file(data, "image/jpeg" if kind == "jpg" else "image/x-adobe-dng", f"{row.name}.{kind}")
 
 
 @router.put("/kept/{pk}", response=KeptOut)

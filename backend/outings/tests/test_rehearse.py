@@ -20,7 +20,7 @@ from outings.actions import load_demo_people
 from outings.models import KeptFrame, Outing, Situation
 from outings.rehearse import actions
 from outings.rehearse.actions import KEPT_FRAMES, SALT, SupersededError, drawn_if_wanted, shot_of_token
-from people.tests.caller import Caller, pointers
+from people.tests.caller import TOKEN, Caller, pointers
 
 OWN_SCENES = {
     "First light on the causeway": "causeway_before",
@@ -237,6 +237,23 @@ class Kept(Rehearsing):
         self.assertEqual([row["id"] for row in listed], [kept["id"]])
         actions._drawn.cache_clear()
         self.assertEqual(self.frame(listed[0]["token"], width=64).content, before)
+
+    def test_it_is_had_as_a_finished_file_and_as_a_raw_by_its_owner_alone(self) -> None:
+        token = self.told()["frame"]["token"]
+        kept = self.caller.post(f"/api/situations/{self.situation.pk}/kept", {"token": token, "name": "the bow"}).json()["id"]
+        for kind, magic in (("jpg", b"\xff\xd8"), ("dng", b"II*\x00")):
+            answer = self.caller.get(f"/api/kept/{kept}/frame.{kind}")
+            self.assertEqual(answer.status_code, 200)
+            self.assertTrue(answer.content.startswith(magic))
+            self.assertIn(f"the bow.{kind}", answer["Content-Disposition"])
+            told = self.caller.client.post(
+                "/api/kit/picture", answer.content, content_type="application/octet-stream", headers={"X-CSRFToken": TOKEN}
+            ).json()["told"]
+            figures = self.told()["frame"]["figures"]
+            for name, value in (("time_s", figures["shutter_s"]), ("aperture", figures["aperture"]), ("iso", figures["iso"])):
+                self.assertAlmostEqual(told[name]["value"] / value, 1, delta=0.03, msg=(kind, name))
+            self.assertEqual(Caller(self.bram).get(f"/api/kept/{kept}/frame.{kind}").status_code, 404)
+        self.assertEqual(self.caller.get(f"/api/kept/{kept}/frame.exe").status_code, 422)
 
     def test_it_is_named_and_deleted_by_its_owner_alone(self) -> None:
         first, second = self.keep().json(), self.keep(seed=2).json()

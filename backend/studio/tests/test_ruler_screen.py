@@ -147,9 +147,50 @@ class Judged(RehearseScreen):
 
     def test_on_a_phone_each_stands_alone_under_the_picture_and_nothing_spills(self) -> None:
         page = self.open(self.path, size=PHONE)
-        for name in ("metering", "range", "sets", "series", "tones", "figures"):
+        for name in ("metering", "range", "sets", "series", "preview", "tones", "figures"):
             page.get_by_role("group", name="under the picture").get_by_role("button", name=name, exact=True).click()
             self.answered(page)
             expect(page.get_by_text("being computed on the scene")).to_have_count(0)
-            self.assertLessEqual(page.evaluate("document.documentElement.scrollWidth"), PHONE[0])
+            self.assertLessEqual(page.evaluate("document.documentElement.scrollWidth"), PHONE[0], name)
         self.assertEqual(self.wrong, [])
+
+
+class Truth(RehearseScreen):
+    def test_what_moves_the_preview_is_drawn_and_the_whole_bundle_set_and_undone(self) -> None:
+        self.situation = Situation.objects.get(outing=self.day, document__title="Sprint heats off the quay")
+        page = self.open(f"/situations/{self.situation.pk}/rehearse")
+        page.keyboard.press("Shift+P")
+        pane = page.locator(".truth")
+        expect(pane.get_by_text("When the preview first warns")).to_be_visible()
+        looks = pane.get_by_label("look", exact=True).locator(".bar")
+        thirds = {row.split("\n")[0]: int(re.search(r"(\d+)", row)[1]) for row in looks.all_inner_texts()}
+        self.assertLessEqual(thirds["flat"], thirds["vivid"])
+        self.assertEqual(pane.locator(".bar i.on").count(), pane.get_by_text("as set").count())
+        whole = pane.get_by_role("button", name="Set all of it")
+        if whole.count():
+            whole.click()
+            self.stored(page, lambda document: document.get("settings", {}).get("look") == "flat")
+            expect(pane.get_by_text("It is set.")).to_be_visible()
+            page.keyboard.press("z")
+            self.stored(page, lambda document: "look" not in document.get("settings", {}))
+        self.assertEqual(self.wrong, [])
+
+    def test_a_kept_frame_is_had_as_a_file_and_fills_another_situation_in(self) -> None:
+        page = self.open(self.path)
+        self.picture(page)
+        page.keyboard.press("x")
+        link = page.get_by_role("link", name="frame 1 as JPEG")
+        with page.expect_download() as had:
+            link.click()
+        file = had.value.path()
+        self.assertEqual(had.value.suggested_filename, "frame 1.jpg")
+        other = Situation.objects.get(outing=self.day, document__title="Early ferry queue")
+        page.goto(f"/situations/{other.pk}")
+        page.get_by_label("fill in from a picture").set_input_files(str(file))
+        expect(page.get_by_text(re.compile("^filled in: light"))).to_be_visible()
+        self.situation = other
+        stored = self.stored(page, lambda document: "metered" in document["light"])
+        self.assertAlmostEqual(stored["light"]["metered"]["iso"], 1000, delta=15)
+        self.assertEqual(stored["starts_at"][:5], "17:30")
+        page.get_by_label("fill in from a picture").set_input_files({"name": "a.txt", "mimeType": "text/plain", "buffer": b"no picture"})
+        expect(page.get_by_text("this is not a picture that can be read")).to_be_visible()

@@ -8,7 +8,13 @@ const sign = computed(() => shown.value.sign || (props.signed && props.value > 0
 </script>
 
 <template>
-  <span
+  <span class="stops"
     >{{ sign }}{{ shown.whole }}<span v-if="shown.fraction" class="frac">{{ shown.fraction }}</span></span
   >
 </template>
+
+<style scoped>
+.stops {
+  white-space: nowrap;
+}
+</style>

@@ -2,6 +2,7 @@
 import { useQuery } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
+import { toldBy } from "@/api/picture";
 import { decimal } from "@/fields/typed";
 
 const emit = defineEmits<{ saved: [slug: string, lens: Record<string, unknown> | null]; byHand: []; close: [] }>();
@@ -32,13 +33,7 @@ async function picture(event: Event): Promise<void> {
   busy.value = true;
   errors.value = {};
   try {
-    const answer = await take(
-      client.POST("/api/kit/picture", {
-        body: file as never,
-        bodySerializer: (body: unknown) => body as Blob,
-        headers: { "Content-Type": "application/octet-stream" },
-      }),
-    );
+    const answer = await toldBy(file);
     told.value = answer.told;
     const value = (key: string) => answer.told[key]?.value;
     if (value("name")) name.value = String(value("name"));

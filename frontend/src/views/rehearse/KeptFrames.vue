@@ -70,6 +70,10 @@ defineExpose({ keep });
             @change="rename(row, $event)"
           />
           <p class="quiet">{{ row.figures?.said ?? row.scene }}</p>
+          <p v-if="row.token" class="files">
+            <a :href="`/api/kept/${row.id}/frame.jpg`" data-repeats :aria-label="`${row.name} as JPEG`" download>JPEG</a>
+            <a :href="`/api/kept/${row.id}/frame.dng`" data-repeats :aria-label="`${row.name} as raw, DNG`" download>raw, DNG</a>
+          </p>
           <button
             v-if="row.token"
             class="plain"
@@ -87,6 +91,15 @@ defineExpose({ keep });
 </template>
 
 <style scoped>
+.files {
+  display: flex;
+  gap: 16px;
+  margin: 0;
+}
+.files a {
+  min-height: 32px;
+  line-height: 32px;
+}
 .rows {
   list-style: none;
   margin: 0;

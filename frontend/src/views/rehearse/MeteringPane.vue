@@ -93,6 +93,7 @@ table {
 }
 th,
 td {
+  white-space: nowrap;
   text-align: right;
   font-weight: 400;
   padding: 2px 0 2px 8px;
@@ -138,6 +139,17 @@ h3 {
   margin: 4px 0;
 }
 @media (max-width: 760px) {
+  table {
+    font-size: 14px;
+  }
+  th,
+  td {
+    padding-left: 4px;
+  }
+  th .quiet {
+    display: block;
+    margin: 0;
+  }
   th .plain {
     min-height: 44px;
   }

@@ -196,6 +196,17 @@ h3 {
   margin: 14px 0 4px;
 }
 @media (max-width: 760px) {
+  table {
+    font-size: 14px;
+  }
+  th,
+  td {
+    padding-left: 4px;
+  }
+  th .quiet {
+    display: block;
+    margin: 0;
+  }
   th .plain {
     min-height: 44px;
   }

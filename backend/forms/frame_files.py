@@ -1,0 +1,145 @@
+"""A simulated frame as files that other programs open: a JPEG with its exposure written in, and a raw in the open DNG form.
+
+Both say in themselves that they were simulated. What makers write for themselves is left out.
+"""
+
+from __future__ import annotations
+
+import io
+import math
+from dataclasses import dataclass
+from fractions import Fraction
+
+import numpy as np
+
+from craft.decisions.facts import INFINITY_M
+from craft.render.develop import white_gains
+from craft.render.expose import frame
+from craft.render.picture import Look, as_jpeg, picture
+from craft.render.shot import Shot
+from craft.stage.colour import XYZ_TO_RGB, Pixels
+from craft.tones.framing import View
+
+JPEG_WIDTH, DNG_WIDTH = 1600, 2400
+"""Pixels across; fewer where the sensor has fewer. A raw of all pixels would take minutes to count."""
+
+SOFTWARE = "Wide Aperture, a simulated frame"
+BITS, BLACK = 14, 512
+"""Bits of the raw, and the level of no light in it."""
+
+SRGB_D65 = 21
+"""CalibrationIlluminant1: D65 (DNG 1.4)."""
+
+
+@dataclass(frozen=True, slots=True)
+class Written:
+    """What a file says of its frame besides the exposure: names of body and lens, and when it was taken (local time, ISO 8601)."""
+
+    body: str
+    lens: str
+    taken_at: str
+
+
+def _rational(value: float) -> Fraction:
+    """A value as EXIF has it: a short time as one over something."""
+    return Fraction(1, round(1 / value)) if 0 < value < 0.4 else Fraction(value).limit_denominator(1000)
+
+
+def _said(value: float) -> str:
+    part = _rational(value)
+    return f"{part.numerator}/{part.denominator}"
+
+
+def _entries(shot: Shot, written: Written, pixels: tuple[int, int]) -> dict[str, str]:
+    equivalent = shot.focal_mm * math.hypot(36, 24) / math.hypot(shot.width_mm, shot.height_mm)
+    per_mm = Fraction(pixels[0] / shot.width_mm).limit_denominator(1000)
+    focal_plane = f"{per_mm.numerator}/{per_mm.denominator}"
+    return {
+        "Exif.Image.Model": written.body,
+        "Exif.Image.Software": SOFTWARE,
+        "Exif.Image.DateTime": written.taken_at,
+        "Exif.Photo.ExifVersion": "48 50 51 50",
+        "Exif.Photo.ExposureTime": _said(shot.time_s),
+        "Exif.Photo.FNumber": _said(round(shot.aperture, 2)),
+        "Exif.Photo.ISOSpeedRatings": str(min(65535, round(100 * 2**shot.iso_stops))),
+        "Exif.Photo.ExposureProgram": "1",
+        "Exif.Photo.DateTimeOriginal": written.taken_at,
+        "Exif.Photo.SubjectDistance": _said(shot.focus_m) if shot.focus_m < INFINITY_M else "",
+        "Exif.Photo.FocalLength": _said(shot.focal_mm),
+        "Exif.Photo.FocalLengthIn35mmFilm": str(round(equivalent)),
+        "Exif.Photo.LensModel": written.lens,
+        "Exif.Photo.PixelXDimension": str(pixels[0]),
+        "Exif.Photo.PixelYDimension": str(pixels[1]),
+        "Exif.Photo.FocalPlaneXResolution": focal_plane,
+        "Exif.Photo.FocalPlaneYResolution": focal_plane,
+        "Exif.Photo.FocalPlaneResolutionUnit": "4",
+    }
+
+
+def jpeg_of(shot: Shot, written: Written) -> bytes:
+    """The finished file of a frame, without marks, with its exposure, lens, body, distance and time in EXIF 2.32."""
+    import exiv2  # a C++ library, loaded only when a file is asked for
+
+    pixels = picture(shot, Look.FINDER, min(JPEG_WIDTH, round(shot.used_pixels)), marks=False)
+    image = exiv2.ImageFactory.open(as_jpeg(pixels))
+    image.readMetadata()
+    told = exiv2.ExifData()
+    for key, value in _entries(shot, written, (pixels.shape[1], pixels.shape[0])).items():
+        if value:
+            told[key] = value
+    image.setExifData(told)
+    image.writeMetadata()
+    return bytes(image.io().mmap())
+
+
+def mosaic_of(shot: Shot, width: int) -> Pixels:
+    """The raw of a frame through a mosaic of red, green, green and blue, as shares of the clip, (h, w); sides are even."""
+    width = min(width, round(shot.used_pixels)) // 2 * 2
+    height = max(2, round(width * shot.height_mm / shot.width_mm)) // 2 * 2
+    raw = frame(shot, View(width, height, float(width)))
+    plane = np.empty((height, width), np.float32)
+    for row, column, channel in ((0, 0, 0), (0, 1, 1), (1, 0, 1), (1, 1, 2)):
+        plane[row::2, column::2] = raw[row::2, column::2, channel]
+    return plane
+
+
+def counts_of(shot: Shot, width: int = DNG_WIDTH) -> np.ndarray:
+    """The raw's counts, (h, w) of 16 bits: black at `BLACK`, full at the most that its bits hold."""
+    white = 2**BITS - 1
+    return np.asarray(np.round(mosaic_of(shot, width) * (white - BLACK)) + BLACK, np.uint16)
+
+
+def dng_of(shot: Shot, written: Written, width: int = DNG_WIDTH) -> bytes:
+    """The raw of a frame as a linear mosaic in a DNG 1.4 file (the open specification), with the exposure in TIFF/EP's own tags."""
+    import tifffile  # loaded only when a file is asked for
+
+    counts = counts_of(shot, width)
+    neutral = 1 / np.asarray(white_gains(shot.white_k), float)
+    matrix = [(round(float(value) * 10000), 10000) for value in XYZ_TO_RGB.ravel()]
+    flat = [part for pair in matrix for part in pair]
+    time, aperture, focal = (_rational(value) for value in (shot.time_s, round(shot.aperture, 2), shot.focal_mm))
+    tags: list[tuple[int, str | int, int, object, bool]] = [
+        (50706, "B", 4, (1, 4, 0, 0), True),  # DNGVersion
+        (50707, "B", 4, (1, 1, 0, 0), True),  # DNGBackwardVersion
+        (50708, "s", 0, written.body or "simulated", True),  # UniqueCameraModel
+        (272, "s", 0, written.body or "simulated", True),  # Model
+        (306, "s", 0, written.taken_at, True),  # DateTime
+        (33421, "H", 2, (2, 2), True),  # CFARepeatPatternDim
+        (33422, "B", 4, (0, 1, 1, 2), True),  # CFAPattern: red, green, green, blue
+        (50710, "B", 3, (0, 1, 2), True),  # CFAPlaneColor
+        (50711, "H", 1, 1, True),  # CFALayout: rectangular
+        (50713, "H", 2, (1, 1), True),  # BlackLevelRepeatDim
+        (50714, "H", 1, BLACK, True),  # BlackLevel
+        (50717, "H", 1, 2**BITS - 1, True),  # WhiteLevel
+        (50721, "2i", 9, tuple(flat), True),  # ColorMatrix1
+        (50728, "2I", 3, tuple(part for value in neutral for part in (round(float(value) * 10000), 10000)), True),  # AsShotNeutral
+        (50778, "H", 1, SRGB_D65, True),  # CalibrationIlluminant1
+        (33434, "2I", 1, (time.numerator, time.denominator), True),  # ExposureTime
+        (33437, "2I", 1, (aperture.numerator, aperture.denominator), True),  # FNumber
+        (34855, "H", 1, min(65535, round(100 * 2**shot.iso_stops)), True),  # ISOSpeedRatings
+        (37386, "2I", 1, (focal.numerator, focal.denominator), True),  # FocalLength
+        (36867, "s", 0, written.taken_at, True),  # DateTimeOriginal
+    ]
+    out = io.BytesIO()
+    tifffile.imwrite(out, counts, photometric=32803, software=SOFTWARE, extratags=tags, metadata=None)
+    return out.getvalue()

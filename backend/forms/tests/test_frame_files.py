@@ -1,0 +1,126 @@
+"""Frames as files, opened by programs that had no part in making them: LibRaw, a TIFF reader, an EXIF reader, a JPEG decoder."""
+
+from __future__ import annotations
+
+import io
+import math
+import tempfile
+import unittest
+from dataclasses import replace
+from pathlib import Path
+
+import numpy as np
+import rawpy
+import tifffile
+from PIL import ExifTags, Image
+
+from craft.render.expose import frame
+from craft.render.picture import Look, picture
+from craft.render.tests.shots import a_shot
+from craft.tones.framing import View
+from forms.frame_files import BITS, BLACK, Written, counts_of, dng_of, jpeg_of
+from forms.picture_facts import read_frame
+
+WRITTEN = Written("Merrow Swift, 20 MP", "Merrow 24-70 f/2.8", "2027:06:01 17:30:00")
+SHOT = a_shot("hall", time_s=1 / 100, aperture=2.8, iso_stops=math.log2(12.5), focal_mm=50.0, focus_m=6.0)
+WIDTH = 480
+
+
+def told_by(data: bytes, suffix: str) -> dict[str, float | str]:
+    with tempfile.TemporaryDirectory() as folder:
+        path = Path(folder) / f"frame.{suffix}"
+        path.write_bytes(data)
+        return {name: one.value for name, one in read_frame(str(path)).items()}
+
+
+class Raw(unittest.TestCase):
+    @classmethod
+    def setUpClass(cls) -> None:
+        cls.data = dng_of(SHOT, WRITTEN, WIDTH)
+        cls.counts = counts_of(SHOT, WIDTH)
+
+    def test_libraw_reads_the_same_counts_black_white_and_pattern(self) -> None:
+        with rawpy.imread(io.BytesIO(self.data)) as raw:
+            self.assertTrue(np.array_equal(raw.raw_image_visible, self.counts))
+            self.assertEqual(set(raw.black_level_per_channel), {BLACK})
+            self.assertEqual(raw.white_level, 2**BITS - 1)
+            colours = [raw.color_desc.decode()[k] for k in raw.raw_pattern.ravel()]
+            self.assertEqual(colours, ["R", "G", "G", "B"])
+
+    def test_counts_are_those_of_the_frame_channel_by_channel(self) -> None:
+        height, width = self.counts.shape
+        raw = frame(SHOT, View(width, height, float(width)))
+        shares = (self.counts.astype(float) - BLACK) / (2**BITS - 1 - BLACK)
+        for row, column, channel in ((0, 0, 0), (0, 1, 1), (1, 0, 1), (1, 1, 2)):
+            error = np.abs(shares[row::2, column::2] - raw[row::2, column::2, channel])
+            self.assertLess(float(error.max()), 1 / (2**BITS - 1 - BLACK))
+
+    def test_developed_by_libraw_its_white_is_the_frames_white(self) -> None:
+        """A white cloth in the light that the frame takes for neutral comes out without a colour."""
+        flat = replace(SHOT, kelvin=3200.0, white_k=3200.0)
+        with rawpy.imread(io.BytesIO(dng_of(flat, WRITTEN, WIDTH))) as raw:
+            seen = raw.postprocess(use_camera_wb=True, no_auto_bright=True, output_bps=8, half_size=True).astype(float)
+        height, width = seen.shape[:2]
+        dress = seen[int(0.70 * height) : int(0.74 * height), int(0.35 * width) : int(0.37 * width)].mean((0, 1))
+        self.assertLess(float(np.ptp(dress)) / float(dress.mean()), 0.25)
+        with rawpy.imread(io.BytesIO(dng_of(replace(flat, white_k=7500.0), WRITTEN, WIDTH))) as raw:
+            warm = raw.postprocess(use_camera_wb=True, no_auto_bright=True, output_bps=8, half_size=True).astype(float)
+        patch = warm[int(0.70 * height) : int(0.74 * height), int(0.35 * width) : int(0.37 * width)].mean((0, 1))
+        self.assertGreater(patch[0] / patch[2], 1.5 * dress[0] / dress[2])
+
+    def test_it_is_a_tiff_with_the_exposure_in_it_and_our_own_reader_has_it_back(self) -> None:
+        with tifffile.TiffFile(io.BytesIO(self.data)) as file:
+            tags = file.pages[0].tags
+            self.assertEqual(tags[33434].value, (1, 100))
+            self.assertEqual(tags[34855].value, 1250)
+            self.assertIn("simulated", tags[305].value)
+        told = told_by(self.data, "dng")
+        self.assertEqual((told["name"], told["taken_at"]), (WRITTEN.body, WRITTEN.taken_at))
+        for name, value in (("time_s", 0.01), ("aperture", 2.8), ("iso", 1250), ("focal_mm", 50)):
+            self.assertAlmostEqual(told[name], value, places=6, msg=name)
+
+    def test_no_wider_than_the_sensor_and_of_even_sides(self) -> None:
+        for width in (99, 100, 100_000):
+            height, wide = counts_of(replace(SHOT, sensor=replace(SHOT.sensor, pixels_wide=300, pixels_high=200)), width).shape
+            self.assertEqual((height % 2, wide % 2), (0, 0))
+            self.assertLessEqual(wide, 300)
+
+
+class Finished(unittest.TestCase):
+    @classmethod
+    def setUpClass(cls) -> None:
+        cls.data = jpeg_of(SHOT, WRITTEN)
+
+    def test_the_picture_is_the_frame_without_marks(self) -> None:
+        seen = np.asarray(Image.open(io.BytesIO(self.data)).convert("RGB"), float)
+        again = picture(SHOT, Look.FINDER, seen.shape[1], marks=False).astype(float)
+        self.assertLess(float(np.abs(seen - again).mean()), 2.0)
+
+    def test_another_reader_finds_exposure_lens_distance_and_time(self) -> None:
+        exif = Image.open(io.BytesIO(self.data)).getexif()
+        photo = {ExifTags.TAGS[tag]: value for tag, value in exif.get_ifd(ExifTags.IFD.Exif).items()}
+        self.assertEqual(exif[ExifTags.Base.Model], WRITTEN.body)
+        self.assertEqual((float(photo["ExposureTime"]), float(photo["FNumber"]), photo["ISOSpeedRatings"]), (0.01, 2.8, 1250))
+        self.assertEqual((float(photo["FocalLength"]), photo["FocalLengthIn35mmFilm"], float(photo["SubjectDistance"])), (50.0, 50, 6.0))
+        self.assertEqual((photo["LensModel"], photo["DateTimeOriginal"]), (WRITTEN.lens, WRITTEN.taken_at))
+        self.assertNotIn("MakerNote", photo)
+
+    def test_our_own_reader_has_the_same_situation_back(self) -> None:
+        told = told_by(self.data, "jpg")
+        self.assertEqual((told["name"], told["lens_name"], told["taken_at"]), (WRITTEN.body, WRITTEN.lens, WRITTEN.taken_at))
+        wanted = {
+            "time_s": 0.01,
+            "aperture": 2.8,
+            "iso": 1250,
+            "focal_mm": 50,
+            "distance_m": 6,
+            "sensor_width_mm": 36,
+            "sensor_height_mm": 24,
+        }
+        for name, value in wanted.items():
+            self.assertAlmostEqual(told[name], value, places=1, msg=name)
+
+    def test_at_infinity_no_distance_is_made_up(self) -> None:
+        told = told_by(jpeg_of(replace(SHOT, focus_m=20_000.0), replace(WRITTEN, lens="")), "jpg")
+        self.assertNotIn("lens_name", told)
+        self.assertNotIn("distance_m", told)
