@@ -127,7 +127,7 @@ def small_view(shot: Shot, width: int = SMALL) -> View:
     return View(width, max(1, round(width * shot.height_mm / shot.width_mm)), float(width))
 
 
-def _spread(light: Pixels) -> tuple[float, ...]:
+def spread(light: Pixels) -> tuple[float, ...]:
     """Share of the picture in each third of a stop, from `LOWEST` to `HIGHEST` about the key of 1; what lies beyond is in the end ones."""
     stops = np.log2(np.maximum(light, 2.0**-20))
     edges = np.arange(LOWEST * PER_STOP, HIGHEST * PER_STOP + 1) / PER_STOP
@@ -137,7 +137,7 @@ def _spread(light: Pixels) -> tuple[float, ...]:
 
 def shares_of_tones(shot: Shot) -> tuple[float, ...]:
     """How the scene's own tones are spread, whatever camera looks at it."""
-    return _spread(as_it_is(shot, small_view(shot)) @ LUMINANCE)
+    return spread(as_it_is(shot, small_view(shot)) @ LUMINANCE)
 
 
 def window_of(shot: Shot, gain: float) -> Window:
@@ -164,8 +164,8 @@ def held_by(shot: Shot, gain: float) -> Held:
         float(blocked(file, shot).mean()),
         tuple(name for name, ev in tones if ev > window.clips),
         tuple(name for name, ev in tones if ev < window.floor),
-        tuple(_spread(raw[..., k] * np.float32(2**shot.clip_above_key)) for k in range(3)),
-        tuple(_spread(_levels(file[..., k], shot)) for k in range(3)),
+        tuple(spread(raw[..., k] * np.float32(2**shot.clip_above_key)) for k in range(3)),
+        tuple(spread(_levels(file[..., k], shot)) for k in range(3)),
     )
 
 

@@ -9,20 +9,12 @@ from ninja import Path, Router
 
 from forms.problems import InputError
 from forms.rehearsal_form import RehearseIn
-from forms.ruler_form import (
-    CoveringOut,
-    MeteredOut,
-    MeteringIn,
-    RangedOut,
-    Signs,
-    SteadyOut,
-    TruthOut,
-    metering_of,
-    range_of,
-    series_form,
-    sets_of,
-    truth_form,
-)
+from forms.rulers.asked import OnSceneIn, Signs
+from forms.rulers.metering import MeteredOut, MeteringIn, metering_of
+from forms.rulers.range import RangedOut, range_of
+from forms.rulers.sets import CoveringOut, sets_of
+from forms.rulers.steady import SteadyOut, series_form
+from forms.rulers.truth import TruthOut, truth_form
 from outings.rehearse.actions import drawn_strip, etag, strip_token, token_of
 from outings.rehearse.api import jpeg
 from outings.rehearse.longer import longer_set
@@ -42,7 +34,7 @@ def metering(request: HttpRequest, asked: MeteringIn) -> HttpResponse:
 
 @router.post("/rehearse/range", response=RangedOut)
 @stateless
-def range_(request: HttpRequest, asked: RehearseIn) -> HttpResponse:
+def range_(request: HttpRequest, asked: OnSceneIn) -> HttpResponse:
     """How the scene fares as set, and the best of every offset, protection and lift for what comes first. Stateless."""
     return as_json(range_of(asked, token_of))
 
@@ -50,7 +42,7 @@ def range_(request: HttpRequest, asked: RehearseIn) -> HttpResponse:
 @router.post("/rehearse/sets", response=CoveringOut)
 @stateless
 @heavy
-def sets(request: HttpRequest, asked: RehearseIn) -> HttpResponse:
+def sets(request: HttpRequest, asked: OnSceneIn) -> HttpResponse:
     """What each set that the body offers holds of the scene, and the set that noise would choose. Stateless."""
     return as_json(sets_of(asked, token_of))
 

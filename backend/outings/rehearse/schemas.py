@@ -7,7 +7,7 @@ import datetime as dt
 from ninja import Field, Schema
 
 from forms.rehearsal_form import TripleOut
-from forms.ruler_form import OptimalOut
+from forms.rulers.sets import OptimalOut
 from jobs.schemas import JobOut
 
 

@@ -57,6 +57,7 @@ BODIES_SENT: dict[str, Any] = {
     "Taken": {"values": {"beeps": "off"}},
     "StepDone": {"step": "sounds", "done": True},
     "RehearseIn": {"situation": ASKED},
+    "OnSceneIn": {"situation": ASKED},
     "MeteringIn": {"situation": ASKED, "x": 0.5, "y": 0.5},
     "KeepIn": {"name": "one"},
     "NameIn": {"name": "another"},
@@ -107,7 +108,8 @@ class OnTheDemoDay(TestCase):
         noun = path.split("/")[2]
         slug = {"settings": "beeps"}.get(noun, "merrow-70-200" if "lenses" in path else "merrow-swift-20")
         token = self.strip if noun == "strips" else self.token
-        return path.format(pk=self.ids.get(noun), kind="csv" if path.endswith(".{kind}") else "body", slug=slug, token=token)
+        kind = "jpg" if noun == "kept" else "csv" if path.endswith(".{kind}") else "body"
+        return path.format(pk=self.ids.get(noun), kind=kind, slug=slug, token=token)
 
     def version_of(self, path: str) -> str:
         """The version that a save to this address is based on."""
@@ -186,8 +188,8 @@ class EveryOperation(OnTheDemoDay):
         code = "\n".join(p.read_text() for p in files)
         called = set(re.findall(r"""client\.(GET|POST|PUT|DELETE)\(\s*["']([^"']+)["']""", code))
         links = {("GET", re.sub(r"\$\{[^}]+\}", "{}", link)) for link in re.findall(r"`(/api/[^`?]+)", code)}
-        either = re.compile(r"/(walk|checks|first|recipe)\.(csv|pdf)$")
-        self.assertEqual(sum(bool(either.search(link)) for _, link in links), 8, "each list both as a sheet and as a table")
+        either = re.compile(r"/(walk|checks|first|recipe|frame)\.(csv|pdf|jpg|dng)$")
+        self.assertEqual(sum(bool(either.search(link)) for _, link in links), 10, "each list as sheet and table, a frame as file and raw")
         links = {(m, either.sub(r"/\1.{}", link)) for m, link in links}
         called = {(m, re.sub(r"\{[^}]+\}", "{}", p)) for m, p in called}
         self.assertEqual({(m, re.sub(r"\{[^}]+\}", "{}", p)) for m, p, _ in OPERATIONS}, called | links)

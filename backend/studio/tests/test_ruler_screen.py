@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+import io
 import re
 
+from PIL import Image
 from playwright.sync_api import Page, expect
 
 from outings.models import Situation
@@ -194,3 +196,34 @@ class Truth(RehearseScreen):
         self.assertEqual(stored["starts_at"][:5], "17:30")
         page.get_by_label("fill in from a picture").set_input_files({"name": "a.txt", "mimeType": "text/plain", "buffer": b"no picture"})
         expect(page.get_by_text("this is not a picture that can be read")).to_be_visible()
+
+
+class OwnPicture(RehearseScreen):
+    def test_a_picture_is_brought_metered_dragged_over_and_reloaded_without(self) -> None:
+        page = self.open(f"{self.path}?view=own")
+        image = Image.new("RGB", (1800, 1200), (118, 118, 118))
+        image.paste((250, 250, 250), (0, 0, 450, 1200))
+        out = io.BytesIO()
+        image.save(out, "JPEG")
+        bring = page.get_by_label("choose a picture of one's own")
+        bring.set_input_files({"name": "quay.jpg", "mimeType": "image/jpeg", "buffer": out.getvalue()})
+        expect(page.get_by_text("Led back from a finished file")).to_be_visible()
+        expect(page.locator(".ruler .name", has_text="the brightest hundredth")).to_be_visible()
+        page.locator(".metering").get_by_role("button", name="spot", exact=True).click()
+        box = page.locator("svg.overlay").bounding_box()
+        held = page.locator(".metering").get_by_text("it reads")
+        page.mouse.move(box["x"] + 0.7 * box["width"], box["y"] + 0.5 * box["height"])
+        page.mouse.down()
+        page.mouse.up()
+        expect(held).to_contain_text("reads 0")
+        page.mouse.move(box["x"] + 0.1 * box["width"], box["y"] + 0.5 * box["height"])
+        page.mouse.down()
+        page.mouse.up()
+        expect(held).to_contain_text(re.compile(r"reads \+[12]"))
+        page.keyboard.press("Shift+S")
+        expect(page.locator(".sets").get_by_text("fewest that hold it")).to_be_visible()
+        bring.set_input_files({"name": "a.cr9", "mimeType": "image/x-raw", "buffer": b"no picture"})
+        expect(page.get_by_text("of a raw, the JPEG beside it")).to_be_visible()
+        page.reload()
+        expect(page.get_by_text("Bring a picture of the place")).to_be_visible()
+        self.assertEqual(self.wrong, [])

@@ -4738,7 +4738,7 @@ export interface components {
         };
         /**
          * MeteredOut
-         * @description Every pattern on the scene.
+         * @description Every pattern on the scene; own: how far a picture of one's own is to be believed, empty on a drawn scene.
          */
         MeteredOut: {
             /** Aspect */
@@ -4758,6 +4758,7 @@ export interface components {
             patterns: components["schemas"]["PatternOut"][];
             /** Instead */
             instead: string[];
+            own: components["schemas"]["OwnOut"] | null;
         };
         /**
          * OvalOut
@@ -4772,6 +4773,18 @@ export interface components {
             across: number;
             /** Down */
             down: number;
+        };
+        /**
+         * OwnOut
+         * @description A picture of one's own on the ruler: how far it is to be believed, its tones as shares like those of a rehearsal, and those with a name.
+         */
+        OwnOut: {
+            /** Words */
+            words: string;
+            /** Shares */
+            shares: number[];
+            /** Named */
+            named: components["schemas"]["NamedOut"][];
         };
         /**
          * PatternOut
@@ -4845,6 +4858,8 @@ export interface components {
              * @default 1
              */
             seed?: number;
+            /** Picture */
+            picture?: string | null;
             /** X */
             x?: number | null;
             /** Y */
@@ -4940,6 +4955,7 @@ export interface components {
             lifts: components["schemas"]["LiftOut"][];
             /** Shadow Lift Meters */
             shadow_lift_meters: boolean;
+            own: components["schemas"]["OwnOut"] | null;
         };
         /**
          * WayOut
@@ -4957,6 +4973,24 @@ export interface components {
             fares: components["schemas"]["FaresOut"];
             /** As Set */
             as_set: boolean;
+        };
+        /**
+         * OnSceneIn
+         * @description A situation judged on its scene, or on a picture of one's own.
+         *
+         *     picture: a finished picture as base64, JPEG or PNG, scaled down; nothing of it is kept.
+         */
+        OnSceneIn: {
+            situation: components["schemas"]["SituationForm"];
+            /** Scene */
+            scene?: string | null;
+            /**
+             * Seed
+             * @default 1
+             */
+            seed?: number;
+            /** Picture */
+            picture?: string | null;
         };
         /**
          * CoverOut
@@ -5007,6 +5041,7 @@ export interface components {
             in_body: string[];
             /** Others */
             others: components["schemas"]["OtherSetOut"][];
+            own: components["schemas"]["OwnOut"] | null;
         };
         /**
          * DriftOut
@@ -11137,7 +11172,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["RehearseIn"];
+                "application/json": components["schemas"]["OnSceneIn"];
             };
         };
         responses: {
@@ -11206,7 +11241,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["RehearseIn"];
+                "application/json": components["schemas"]["OnSceneIn"];
             };
         };
         responses: {

@@ -9,12 +9,17 @@ export interface Held {
   asked: Ref<Schemas["SituationForm"] | null>;
   scene: Ref<string | null>;
   seed: Ref<number>;
+  /** A picture of one's own instead of the scene, as base64. */
+  picture?: Ref<string | null>;
 }
 type Ask<T> = (body: Schemas["RehearseIn"], signal: AbortSignal) => Promise<T>;
 
 /** What one of the rulers tells of a situation's scene, as soon as nothing moves; the last answer stands until the next has come. */
-function useOnScene<T>(name: string, ask: Ask<T>, { asked, scene, seed }: Held, more: () => object = () => ({})) {
-  const body = computed(() => asked.value && { situation: asked.value, scene: scene.value, seed: seed.value, ...more() });
+function useOnScene<T>(name: string, ask: Ask<T>, { asked, scene, seed, picture }: Held, more: () => object = () => ({})) {
+  const own = () => (picture?.value ? { picture: picture.value } : {});
+  const body = computed(
+    () => asked.value && { situation: asked.value, scene: scene.value, seed: seed.value, ...own(), ...more() },
+  );
   const settled = refDebounced(body, PAUSE_MS);
   return useQuery({
     queryKey: computed(() => ["ruler", name, settled.value]),

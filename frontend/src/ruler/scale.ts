@@ -20,5 +20,5 @@ export function parts(stops: number): { sign: string; whole: string; fraction: s
     else if (rest > 0.955) whole += 1;
     else return { sign: stops < 0 ? "−" : "", whole: size.toFixed(1), fraction: "" };
   }
-  return { sign: stops < 0 ? "−" : "", whole: whole || !fraction ? String(whole) : "", fraction };
+  return { sign: stops < 0 && (whole || fraction) ? "−" : "", whole: whole || !fraction ? String(whole) : "", fraction };
 }

@@ -19,7 +19,7 @@ from craft.render.rehearsal import small_view
 from craft.render.sets import cover, covers_of, drifts, fewest, optimal
 from craft.render.shot import Shot, exposed, shot_of
 from craft.render.steady import series_of, strip, subjects_of
-from craft.scene.situation import Light, Situation
+from craft.scene.situation import Light, Person, Situation
 from craft.sensor.noise import ACCEPTABLE
 from craft.setup.advise import advise
 from craft.setup.setup import Setup
@@ -27,7 +27,7 @@ from craft.setup.tests.things import BODY, situation
 from craft.stage.colour import LUMINANCE
 from craft.tones.metered import metered
 from craft.tones.tonemap import ToneMap, map_of
-from craft.vocabulary.terms import File, Genre, Pattern, Support
+from craft.vocabulary.terms import Decision, File, Genre, Pattern, Support
 
 SETS = (BracketOffer(3, 1.0), BracketOffer(3, 2.0), BracketOffer(5, 1.0), BracketOffer(5, 2.0))
 ABLE = replace(BODY, protection_stops=(1.0, 2.0), bracket_offers=SETS, patterns=("multi_zone", "centre_weighted", "spot"))
@@ -172,6 +172,27 @@ class Steadiness(unittest.TestCase):
         plain = situation(genre=Genre.EVERYDAY, body=ABLE, light=Light(13.0, above=1.5, below=2.0))
         made = advise(plain)
         self.assertNotIn("Let go", " ".join(field_lines(plain, made, shot_of(plain, made))))
+
+    def test_the_field_is_told_where_to_point_a_spot_and_what_another_pattern_does(self) -> None:
+        one, setup, _, _ = hall()
+        spot = replace(one, settings={"metering_pattern": "spot", "iso_mode": "automatic"}, light=replace(DOORWAY, swing=6.0))
+        made = advise(spot)
+        self.assertTrue(made.meters)
+        lines = " ".join(field_lines(spot, made, shot_of(spot, made)))
+        self.assertRegex(lines, r"Spot: point it .*, place it [+-]\d\.\d, lock, recompose")
+        zones = replace(spot, settings={"metering_pattern": "multi_zone"})
+        made = advise(zones)
+        told = " ".join(field_lines(zones, made, shot_of(zones, made)))
+        reads = metered(zones).read(Pattern.MULTI_ZONE).stops
+        self.assertIn(f"Multi-zone reads {abs(reads):.1f} stop", told)
+        self.assertIn(f"correct by about {round(reads * 3) / 3:+.1f}", told)
+
+    def test_a_set_of_the_setup_is_told_to_be_off_again(self) -> None:
+        one, _, _, _ = hall(settings={"bracket_frames": 3.0, "bracket_step": 2.0}, person=Person(schools={Decision.BRACKETING: "bracket"}))
+        made = advise(one)
+        lines = " ".join(field_lines(one, made, shot_of(one, made)))
+        self.assertIn("The set is 3 frames, 2 stops apart: see that it is off again", lines)
+        self.assertNotIn("Let go", lines)
 
     def test_the_map_is_the_scene(self) -> None:
         """Its mean luminance is that of the scene drawn for the eye."""

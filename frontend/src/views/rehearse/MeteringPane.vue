@@ -53,6 +53,7 @@ const percent = (share: number): string => `${(share * 100).toFixed(share < 0.1 
       <p class="reason">It looks at {{ row.looks_at }}; {{ row.source }}.</p>
       <p class="tools">
         <button
+          v-if="!found.own"
           class="button"
           :aria-pressed="left === row.frame.token"
           @click="emit('see', row.frame.token, `as ${row.label} would leave it: ${row.frame.figures.said}`)"
@@ -63,7 +64,7 @@ const percent = (share: number): string => `${(share * 100).toFixed(share < 0.1 
           Set {{ row.label }}
         </button>
       </p>
-      <Strip :token="row.strip" :names="row.subjects" :label="`other subjects, left to ${row.label}`" />
+      <Strip v-if="row.strip" :token="row.strip" :names="row.subjects" :label="`other subjects, left to ${row.label}`" />
     </template>
     <h3>The spot</h3>
     <p class="reason">{{ found.best_words }}</p>
@@ -74,6 +75,7 @@ const percent = (share: number): string => `${(share * 100).toFixed(share < 0.1 
     <p class="tools">
       <button v-if="found.best" class="button" @click="emit('spot', found.best.x, found.best.y)">Put the spot there</button>
       <button
+        v-if="!found.own"
         class="button"
         :aria-pressed="left === found.spot.frame.token"
         @click="emit('see', found.spot.frame.token, `spot placed, locked and recomposed: ${found.spot.frame.figures.said}`)"

@@ -7,6 +7,7 @@ import { useOutings } from "@/api/queries";
 import { offer } from "@/keys/actions";
 import FramePicture from "@/picture/FramePicture.vue";
 import { frameAt, type View } from "@/picture/frames";
+import { scaled, type Own } from "@/picture/scaled";
 import { useFrame } from "@/picture/useFrame";
 import Conflict from "../Conflict.vue";
 import { byHand, type Dial } from "../bench/byHand";
@@ -16,15 +17,11 @@ import Dials from "./Dials.vue";
 import FrameStrip from "./FrameStrip.vue";
 import Histograms from "./Histograms.vue";
 import KeptFrames from "./KeptFrames.vue";
-import MeteringPane from "./MeteringPane.vue";
 import OtherKit from "./OtherKit.vue";
 import PatternOverlay from "./PatternOverlay.vue";
-import PreviewPane from "./PreviewPane.vue";
-import RangePane from "./RangePane.vue";
-import SeriesPane from "./SeriesPane.vue";
-import SetsPane from "./SetsPane.vue";
 import SideBySide from "./SideBySide.vue";
 import ToneRuler from "@/ruler/ToneRuler.vue";
+import UnderPicture from "./UnderPicture.vue";
 import { useBeside } from "./useBeside";
 import { useRehearsal } from "@/picture/useRehearsal";
 import { useOnRuler } from "./useOnRuler";
@@ -35,12 +32,13 @@ const { document, outing: of, asked, setup, errors, saved, theirs, missing, kit,
 const { lock, school, setByHand } = byHand(change);
 const route = useRoute();
 const router = useRouter();
-const VIEWS: { slug: View | "beside"; label: string }[] = [
+const VIEWS: { slug: View | "beside" | "own"; label: string }[] = [
   { slug: "finder", label: "finder" },
   { slug: "raw", label: "raw" },
   { slug: "scene", label: "the scene itself" },
   { slug: "pixels", label: "100 %" },
   { slug: "beside", label: "side by side" },
+  { slug: "own", label: "my own picture" },
 ];
 /** What stands under the picture; on a phone tones and figures are two more of these, at the desk they are always there. */
 const UNDER = ["frames", "metering", "range", "sets", "series", "preview"] as const;
@@ -71,11 +69,27 @@ const cropOf = ref<View>("pixels");
 const token = computed(() => now.value?.frame.token ?? "");
 const aspect = computed(() => now.value?.aspect ?? 1.5);
 const wide = computed(() => Math.min(1392, Math.round(696 * Math.max(1, window.devicePixelRatio))));
-const onScene = { asked, scene, seed };
+const own = ref<Own | null>(null);
+const unread = ref("");
+async function bring(event: Event): Promise<void> {
+  const field = event.target as HTMLInputElement;
+  const file = field.files?.[0];
+  field.value = "";
+  if (!file) return;
+  try {
+    own.value = await scaled(file);
+    unread.value = "";
+    if (!["metering", "range", "sets"].includes(under.value)) go({ under: "metering" });
+  } catch (error) {
+    unread.value = (error as Error).message;
+  }
+}
+const picture = computed(() => (view.value === "own" ? (own.value?.data ?? null) : null));
+const onScene = { asked, scene, seed, picture };
 const ruler = useOnRuler(onScene, { change, go, route, setup, step: exposeBy, document });
-const { metering, range, sets, series, truth, pattern, cover, seen, pointers, frames, dragging } = ruler;
+const { metering, pattern, seen, pointers, frames, dragging } = ruler;
 const src = computed(() => {
-  if (!token.value || view.value === "beside") return "";
+  if (!token.value || view.value === "beside" || view.value === "own") return "";
   if (seen.value) return frameAt(seen.value.token, { view: seen.value.view, width: wide.value, marks: marks.value });
   if (dragging.value) return frameAt(token.value, { view: "finder", width: 232, marks: false });
   if (view.value === "pixels") return frameAt(token.value, { view: cropOf.value, width: 696, x: x.value, y: y.value });
@@ -127,6 +141,12 @@ function exposeBy(by: number): void {
   const next = values[values.findIndex((v) => v.value === shutter_s) + by];
   if (next) change((d) => (d.locks = { shutter_s: next.value, aperture, iso }));
 }
+/** The ruler with the tones of one's own picture in the scene's place. */
+const onRuler = computed(() => {
+  const found = ruler.own.value;
+  if (!told.value || !found) return null;
+  return { ...told.value, tones: { ...told.value.tones, shares: found.shares }, named: found.named };
+});
 const { besides, chosen, setBeside, besideToken, side } = useBeside(go, now, told);
 const sideView = ref<View>("finder");
 const only = computed(
@@ -232,6 +252,32 @@ onBeforeUnmount(() => {
           :y="y"
           @place="(a, b) => go({ x: a.toFixed(3), y: b.toFixed(3) })"
         />
+        <div v-else-if="view === 'own'" class="own">
+          <div v-if="own" class="brought" :style="{ aspectRatio: String(own.aspect) }">
+            <img :src="own.url" alt="my own picture" />
+            <PatternOverlay
+              v-if="under === 'metering' && metering?.own"
+              :found="metering"
+              :pattern="pattern"
+              @spot="ruler.holdSpot"
+            />
+          </div>
+          <p v-else class="reason">
+            Bring a picture of the place: a frame from the phone or the camera. Patterns, spot, range and sets then work on it. It
+            is scaled down here, its tones are read on the server, and nothing of it is kept.
+          </p>
+          <label class="button"
+            >{{ own ? "Another picture" : "Choose a picture"
+            }}<input
+              type="file"
+              accept="image/*"
+              class="visually-hidden"
+              aria-label="choose a picture of one's own"
+              @change="bring"
+          /></label>
+          <p v-if="unread" class="error" role="alert">{{ unread }}</p>
+          <p v-if="ruler.own.value" class="quiet">{{ ruler.own.value.words }}</p>
+        </div>
         <div v-else class="picture" :class="{ closer: view !== 'pixels' }" @click="lookCloser">
           <FramePicture :src="src" :alt="alt" :aspect="aspect" place="main" asks>
             <PatternOverlay
@@ -273,43 +319,7 @@ onBeforeUnmount(() => {
       </div>
       <p v-if="ruler.wrong.value" class="error" role="alert">{{ ruler.wrong.value }}</p>
       <div v-if="under !== 'frames'" class="pane" :class="{ chosen: pane === under }">
-        <MeteringPane
-          v-if="under === 'metering' && metering"
-          :found="metering"
-          :chosen="pattern"
-          :left="seen?.token ?? ''"
-          @choose="(p) => go({ pattern: p })"
-          @see="(t, words) => ruler.see({ token: t, words, view: 'finder' })"
-          @spot="ruler.holdSpot"
-          @set="(p) => change((d) => (d.settings = { ...d.settings, metering_pattern: p }))"
-        />
-        <RangePane
-          v-else-if="under === 'range' && range"
-          :found="range"
-          :by-hand="ruler.byHand.value"
-          :left="seen?.token ?? ''"
-          @holds="ruler.mustHold"
-          @take="ruler.takeWay"
-          @free="ruler.free"
-          @see="(t, words) => ruler.see({ token: t, words, view: 'finder' })"
-        />
-        <SetsPane
-          v-else-if="under === 'sets' && sets"
-          :id="id"
-          :found="sets"
-          :single="token"
-          :chosen="cover"
-          :aspect="aspect"
-          :left="seen?.token ?? ''"
-          :drive="ruler.fired.value"
-          :held="onScene"
-          @choose="(k) => go({ set: k })"
-          @take="ruler.takeSet"
-          @see="(t, words, how) => ruler.see({ token: t, words, view: how })"
-        />
-        <SeriesPane v-else-if="under === 'series' && series" :found="series" />
-        <PreviewPane v-else-if="under === 'preview' && truth" :found="truth" @set="ruler.setAll" />
-        <p v-else class="quiet" role="status">being computed on the scene</p>
+        <UnderPicture :id="id" :under="under" :ruler="ruler" :token="token" :aspect="aspect" :held="onScene" />
       </div>
       <FrameStrip
         v-if="told && under === 'frames'"
@@ -325,7 +335,7 @@ onBeforeUnmount(() => {
     <section v-if="told" class="middle pane" :class="{ chosen: pane === 'tones' }" aria-labelledby="tones">
       <h2 id="tones">Tones, in stops from the key</h2>
       <ToneRuler
-        :told="told"
+        :told="onRuler ?? told"
         :pointers="under === 'metering' ? pointers : []"
         :frames="under === 'sets' ? frames : []"
         @expose="ruler.expose"
@@ -435,6 +445,25 @@ onBeforeUnmount(() => {
 }
 .picture.closer {
   cursor: zoom-in;
+}
+.brought {
+  position: relative;
+  border: 1px solid var(--ink);
+  max-height: 464px;
+  margin: 0 auto;
+}
+.brought img {
+  display: block;
+  width: 100%;
+  height: 100%;
+}
+.own .button {
+  display: inline-block;
+  margin: 8px 0;
+  cursor: pointer;
+}
+.own .button:focus-within {
+  outline: 2px solid var(--ink);
 }
 .told {
   position: absolute;

@@ -23,6 +23,8 @@ export interface Seen {
 export function useOnRuler(held: Held, { change, go, route, setup, document, step }: Bench) {
   const under = computed(() => String(route.query.under ?? ""));
   const only = (name: string): Held => ({ ...held, asked: computed(() => (under.value === name ? held.asked.value : null)) });
+  /** Series and preview are simulated frames: they stay on the drawn scene. */
+  const drawn = (name: string): Held => ({ ...only(name), picture: undefined });
   const numbered = (name: string): number | null => {
     const found = Number(route.query[name] ?? NaN);
     return Number.isFinite(found) ? found : null;
@@ -34,8 +36,8 @@ export function useOnRuler(held: Held, { change, go, route, setup, document, ste
   const { data: metering, error: unmetered } = useMetering(only("metering"), at);
   const { data: range, error: unranged } = useRange(only("range"));
   const { data: sets, error: unset } = useSets(only("sets"));
-  const { data: series, error: unsteady } = useSeries(only("series"));
-  const { data: truth, error: untrue } = useTruth(only("preview"));
+  const { data: series, error: unsteady } = useSeries(drawn("series"));
+  const { data: truth, error: untrue } = useTruth(drawn("preview"));
   const wrongs: Record<string, Ref<Error | null>> = {
     metering: unmetered,
     range: unranged,
@@ -54,6 +56,11 @@ export function useOnRuler(held: Held, { change, go, route, setup, document, ste
   const frames = computed(() => {
     const one = sets.value?.covers[cover.value];
     return one ? one.clips.map((clips, k) => ({ clips, floor: one.floors[k] ?? clips })) : [];
+  });
+  /** What a picture of one's own brings to the ruler, while it is looked at. */
+  const own = computed(() => {
+    if (!held.picture?.value) return null;
+    return { metering: metering.value, range: range.value, sets: sets.value }[under.value as "metering"]?.own ?? null;
   });
   /** A frame that is looked at instead of the one as set, until something is set. */
   const seen = ref<Seen | null>(null);
@@ -87,11 +94,15 @@ export function useOnRuler(held: Held, { change, go, route, setup, document, ste
     pointers,
     cover,
     frames,
+    own,
     seen,
     dragging,
     fired,
     byHand: computed(() => ["compensation", "highlight_protection"].some((slug) => slug in (document.value?.settings ?? {}))),
     see: (one: Seen | null): void => void (seen.value = seen.value?.token === one?.token ? null : one),
+    choosePattern: (slug: string): void => go({ pattern: slug }),
+    chooseSet: (k: number): void => go({ set: k }),
+    setPattern: (slug: string): void => change((d) => (d.settings = { ...d.settings, metering_pattern: slug })),
     holdSpot: (x: number, y: number): void => go({ pattern: "spot", sx: x.toFixed(4), sy: y.toFixed(4) }),
     /** Stops brighter than metered, by hand; where all three dials are held, by the shutter. */
     expose: (offset: number): void => {

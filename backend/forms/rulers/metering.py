@@ -1,0 +1,229 @@
+"""Metering on the scene, in JSON."""
+
+from __future__ import annotations
+
+import math
+
+from pydantic import BaseModel
+
+from craft.render.shot import exposed
+from craft.render.steady import subjects_of
+from craft.scales.series import Dial, exact_stops, printed
+from craft.scales.words import stops_in_words
+from craft.tones.metered import Metered, metered
+from craft.tones.patterns import CENTRE_MM, MOST_PLACED, PATTERNS, SPOT_SHARE, PatternRow
+from craft.tones.readings import Looks, read, reading
+from craft.tones.spot import Pointed, named_at, off_at
+from craft.tones.tonemap import Oval, ToneMap
+from craft.vocabulary.terms import Pattern
+from forms.rehearsal_form import FrameOut, Sign, triple
+from forms.rulers.asked import Asked, OnSceneIn, OwnOut, Share, Signs, asked_of, own_of
+
+
+class MeteringIn(OnSceneIn):
+    """A situation whose scene is metered; x, y: where the spot is held, in shares of the frame; where one focuses unless given."""
+
+    x: Share | None = None
+    y: Share | None = None
+
+
+class OvalOut(BaseModel):
+    """A place of the picture: its middle and half its width and height, in shares of the frame's."""
+
+    x: float
+    y: float
+    across: float
+    down: float
+
+
+class LandsOut(BaseModel):
+    """A named tone; stops: from the middle tone, where the body leaves it; lost: over the clip there."""
+
+    name: str
+    stops: float
+    lost: bool
+
+
+class PatternOut(BaseModel):
+    """A pattern on the scene; stops from the key. correct: stops to dial on top of it for the exposure that is wanted."""
+
+    pattern: Pattern
+    label: str
+    short: str
+    looks_at: str
+    source: str
+    offered: bool
+    recommended: bool
+    reads: float
+    framing: float
+    place: float
+    subject: float
+    swing: float
+    correct: float
+    lost_share: float
+    lands: list[LandsOut]
+    subjects: list[str]
+    strip: str
+    frame: FrameOut
+
+
+class PointedOut(BaseModel):
+    """A place for the spot; placed: over the middle, as dialled; off: the most it is wrong when one points a little off; frame: so taken."""
+
+    frame: FrameOut
+    x: float
+    y: float
+    reads: float
+    placed: float
+    off: float
+    on: str
+
+
+class FaceOut(BaseModel):
+    """A meter linked to the face; reads: from the key; skin: how the skin really lies; words: what it gets wrong."""
+
+    at: OvalOut
+    reads: float
+    skin: float
+    words: str
+
+
+class MeteredOut(BaseModel):
+    """Every pattern on the scene; own: how far a picture of one's own is to be believed, empty on a drawn scene."""
+
+    aspect: float
+    wanted: float
+    spot: PointedOut
+    best: PointedOut | None
+    best_words: str
+    spot_radius: float
+    centre_radius: float
+    face: FaceOut | None
+    patterns: list[PatternOut]
+    instead: list[str]
+    own: OwnOut | None
+
+
+def _oval(oval: Oval) -> OvalOut:
+    return OvalOut(x=oval.x, y=oval.y, across=oval.across, down=oval.down)
+
+
+def _held(tones: ToneMap, at: tuple[float, float], wanted: float) -> Pointed:
+    """A spot where somebody holds it: what it reads, and what is dialled on top, in thirds."""
+    reads = reading(tones, Looks(Pattern.SPOT, at), 0.0)
+    placed = math.floor((reads + wanted) * 3 + 0.5) / 3
+    return Pointed(*at, reads, placed, off_at(tones, at, placed, wanted), named_at(tones, at))
+
+
+def _taken(of: Asked, stops: float, sign: Sign) -> FrameOut:
+    """The frame that a meter gives, so many stops brighter than as set: by ISO where it floats, as far as there is any, else by time."""
+    setup, shot = of.setup, of.shot
+    by_iso = 0.0
+    if setup.iso_limits.automatic:
+        ends = (exact_stops(Dial.ISO, one) for one in (setup.iso_limits.floor, setup.iso_limits.ceiling))
+        low, high = (end - shot.iso_stops for end in ends)
+        by_iso = min(max(stops, low), high)
+    taken = exposed(shot, time_stops=-(stops - by_iso), iso_stops=by_iso)
+    per_stop = of.situation.body.per_stop
+    time, iso = (
+        printed(dial, round(at * per_stop) / per_stop, per_stop)
+        for dial, at in ((Dial.TIME, -math.log2(taken.time_s)), (Dial.ISO, taken.iso_stops))
+    )
+    return FrameOut(token=sign(taken), figures=triple(time, setup.aperture, iso))
+
+
+def _spot(one: Pointed, of: Asked, wanted: float, sign: Sign) -> PointedOut:
+    frame = _taken(of, one.placed - one.reads - wanted, sign)
+    return PointedOut(frame=frame, x=one.x, y=one.y, reads=one.reads, placed=one.placed, off=one.off, on=one.on)
+
+
+def _best_words(one: Pointed | None) -> str:
+    if one is None:
+        return f"No place of this picture can be dialled in: all of it lies more than {MOST_PLACED:g} stops from the middle."
+    where = one.on or "at the place marked"
+    return (
+        f"Point it {where}, place the reading {stops_in_words(one.placed)} the middle, lock, recompose. "
+        f"Pointed a little off it is wrong by at most {one.off:.2f} stop; no place of this picture is surer."
+    )
+
+
+def _face(seen: Metered) -> FaceOut | None:
+    tones = seen.tones
+    if tones.face is None:
+        return None
+    skin = next(one for one in tones.named if one.skin and (one.at.x, one.at.y) == (tones.face.x, tones.face.y))
+    reads = reading(tones, Looks(Pattern.MULTI_ZONE, seen.at, face=True), seen.clip)
+    words = (
+        f"Linked to the face, {skin.name} comes out {stops_in_words(skin.ev - reads)} the middle; "
+        f"by its own brightness it belongs {stops_in_words(skin.ev)} it."
+    )
+    return FaceOut(at=_oval(tones.face), reads=reads, skin=skin.ev, words=words)
+
+
+def _instead(of: Asked) -> list[str]:
+    """Where a grey card or an incident meter goes instead of a pattern."""
+    if of.own is not None:
+        return []
+    lines = [
+        "An incident meter or a grey card goes where the subject is, in the light that falls on it, turned halfway between that light "
+        "and the camera: it reads the key whatever lies about it. A card of 18 % reads a fifth of a stop over it.",
+    ]
+    if of.shot.scene.other_k is not None:
+        lines.append("There are two lights here: hold it in the one that falls on what matters; in the other it reads the other.")
+    return lines
+
+
+def _pattern(row: PatternRow, of: Asked, seen: Metered, at: tuple[float, float], wanted: float, signs: Signs) -> PatternOut:
+    focused = row.pattern in (Pattern.MULTI_ZONE, Pattern.HIGHLIGHT_GUARD)
+    found = read(seen.tones, Looks(row.pattern, seen.at if focused else at), seen.clip, seen.spread)
+    lands = [LandsOut(name=one.name, stops=one.ev - found.stops, lost=one.ev - found.stops > seen.clip) for one in seen.tones.named]
+    subjects = subjects_of(seen, row.pattern)
+    lost = seen.tones.framed(seen.tones.highest) >= 2 ** (found.stops + seen.clip)
+    return PatternOut(
+        pattern=row.pattern,
+        label=row.label,
+        short=row.short,
+        looks_at=row.looks_at,
+        source=row.source,
+        offered=row.pattern.value in of.situation.body.patterns,
+        recommended=of.setup.pattern is row.pattern,
+        reads=found.stops,
+        framing=found.framing,
+        place=found.place,
+        subject=found.subject,
+        swing=found.swing,
+        correct=math.floor((found.stops + wanted) * 3 + 0.5) / 3,
+        lost_share=float(lost.mean()),
+        lands=lands,
+        subjects=[name for name, _ in subjects],
+        strip="" if of.own is not None else signs.strip(of.shot, of.size, tuple(tile for _, tile in subjects)),
+        frame=_taken(of, -found.stops - wanted, signs.frame),
+    )
+
+
+def metering_of(asked: MeteringIn, signs: Signs) -> MeteredOut:
+    """Every pattern on a situation's scene.
+
+    Raises
+    ------
+    CraftError : what the kit does not have or the numbers do not allow.
+    InputError : a scene that there is not.
+    """
+    of = asked_of(asked)
+    seen = metered(of.situation, of.tones)
+    at = seen.at if asked.x is None or asked.y is None else (asked.x, asked.y)
+    wanted = of.setup.offset_ev if of.setup.bracket_frames == 1 else 0.0
+    pointed = seen.spot(wanted, of.situation.holds_above)
+    return MeteredOut(
+        aspect=of.tones.width / of.tones.height,
+        wanted=wanted,
+        spot=_spot(_held(of.tones, at, wanted), of, wanted, signs.frame),
+        best=_spot(pointed, of, wanted, signs.frame) if pointed else None,
+        best_words=_best_words(pointed),
+        spot_radius=math.sqrt(SPOT_SHARE * of.tones.height / of.tones.width / math.pi),
+        centre_radius=CENTRE_MM / 2 / 36,
+        face=_face(seen),
+        patterns=[_pattern(row, of, seen, at, wanted, signs) for row in PATTERNS],
+        instead=_instead(of),
+        own=own_of(of),
+    )
