@@ -61,7 +61,7 @@ class Knowledge(TestCase):
         flips = {
             "exposure_mode": (
                 {"light": {"ev100": 11, "swing_stops": 0.2}},
-                "hold_everything",
+                "hold_in_steady_light",
                 {"light": {"ev100": 11, "swing_stops": 3}},
                 "float_iso",
             ),

@@ -52,6 +52,18 @@ EXPOSURE_MODE: tuple[School, ...] = (
     ),
     School(
         decision=Decision.EXPOSURE_MODE,
+        slug="hold_in_steady_light",
+        label="hold everything, the light is steady",
+        value=("manual",),
+        when=(When("light_swing_stops", "<", 0.5),),
+        because="The light swings {light_swing_stops}, which nobody sees from frame to frame: held, nothing moves under you, and no automatic would be steadier.",
+        costs="a change of light that does come is yours to notice",
+        rules_out="automatic ISO",
+        desk="One correction serves the whole series.",
+        holds=True,
+    ),
+    School(
+        decision=Decision.EXPOSURE_MODE,
         slug="hold_time",
         label="hold the time, float the rest",
         value=("shutter_priority",),

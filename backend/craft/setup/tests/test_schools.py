@@ -41,8 +41,13 @@ def random_facts(rng: random.Random) -> dict[str, float]:
     facts |= {"ev100": rng.choice((-7.0, 9.5, 15.0)), "stops_above": rng.choice((1.0, 2.5, 5.0)), "sources": rng.choice((1.0, 2.0, 3.0))}
     facts |= {
         "headroom_stops": rng.choice((-1.0, 0.5)),
-        "light_swing_stops": rng.choice((0.5, 1.5, 3.0)),
+        "light_swing_stops": rng.choice((0.3, 0.6, 1.5, 3.0)),
         "spot_off_stops": rng.choice((0.1, 1.0)),
+    }
+    facts |= {
+        "unheld_stops": rng.choice((0.0, 1.0)),
+        "span_stops": rng.choice((6.0, 8.0, 10.0)),
+        "spot_offered": rng.choice((0.0, 1.0, 1.0)),
     }
     facts |= {"deadline_h": rng.choice((3.0, 24.0, 48.0)), "count": rng.choice((0.0, 2000.0, 3000.0))}
     return facts | {"frames": rng.choice((1.0, 3.0)), "skew_px": rng.choice((1.0, 11.5, 12.0, 40.0))}
