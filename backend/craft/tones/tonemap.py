@@ -221,7 +221,7 @@ def _lay_plane(seen: Pixels, of_subject: Pixels, plane: _Plane, drawn: Framing, 
         own += cv2.warpAffine(plane.own, turn, size, flags=flags, borderMode=edge)
 
 
-@lru_cache(maxsize=256)
+@lru_cache(maxsize=64)
 def mapped(framing: Framing, tuning: Tuning, size: float) -> ToneMap:
     """The map of a stage; size: height of the subject as a share of the frame's."""
     view, stage = framing.view, framing.stage

@@ -41,6 +41,10 @@ SHOWN = 0.005
 ACCEPTED = "a JPEG or PNG of at most a megapixel is accepted, as this page scales it down"
 
 
+ENDS = (b"\xff\xd9", b"IEND")
+"""How a whole JPEG and a whole PNG end."""
+
+
 class OnSceneIn(RehearseIn):
     """A situation judged on its scene, or on a picture of one's own.
 
@@ -61,7 +65,10 @@ def decoded(picture: str) -> NDArray[np.uint8]:
 
     wrong = InputError([Problem("/picture", f"this is not a picture that can be read: {ACCEPTED}")])
     try:
-        image = Image.open(io.BytesIO(base64.b64decode(picture, validate=True)), formats=("JPEG", "PNG"))
+        data = base64.b64decode(picture, validate=True)
+        if not any(end in data[-64:] for end in ENDS):  # whether a picture that is cut off may be read is a switch of the whole process
+            raise wrong
+        image = Image.open(io.BytesIO(data), formats=("JPEG", "PNG"))
         if not min(image.size) >= 16 or image.size[0] * image.size[1] > LARGEST_PIXELS:
             raise InputError([Problem("/picture", f"a picture of {image.size[0]} by {image.size[1]} pixels: {ACCEPTED}")])
         return np.asarray(image.convert("RGB"), np.uint8)

@@ -7,6 +7,7 @@ from unittest import TestCase, mock
 
 from cachetools import LRUCache
 
+from craft.day import day as filling
 from jobs.models import Job, State
 from outings import kept as keeping
 from outings.kept import kept
@@ -64,6 +65,11 @@ class Pages(Day):
             before = now
 
 
+def hurried() -> Any:
+    """As if this day were a long one: its clock begins once one way has been weighed."""
+    return mock.patch.object(filling, "ALWAYS_WEIGHED", 1)
+
+
 class Behind(Day):
     """A day whose slots take longer than a page may."""
 
@@ -73,7 +79,7 @@ class Behind(Day):
 
     def test_what_was_found_in_time_is_shown_and_the_best_once_a_worker_has_it(self) -> None:
         best = self.slots()
-        with mock.patch.object(keeping, "_results", LRUCache(64)), mock.patch.object(slots, "LIMIT_S", 0.0):
+        with mock.patch.object(keeping, "_results", LRUCache(64)), mock.patch.object(slots, "LIMIT_S", 0.0), hurried():
             with self.captureOnCommitCallbacks(execute=True):
                 hasty = self.slots()
             looked_for = [body for body in hasty if body["job"]]
@@ -86,7 +92,7 @@ class Behind(Day):
             self.assertEqual(Job.objects.count(), len(looked_for), "each is looked for once")
 
     def test_a_search_that_is_stopped_or_overtaken_changes_nothing_and_is_nobody_else_s(self) -> None:
-        with mock.patch.object(keeping, "_results", LRUCache(64)), mock.patch.object(slots, "LIMIT_S", 0.0):
+        with mock.patch.object(keeping, "_results", LRUCache(64)), mock.patch.object(slots, "LIMIT_S", 0.0), hurried():
             with self.captureOnCommitCallbacks() as asked:
                 hasty = next(body for body in self.slots() if body["job"])
             at = f"/api/jobs/{hasty['job']['id']}"

@@ -18,6 +18,7 @@ from demo.kit import BODIES
 from forms.problems import InputError
 from forms.rulers.asked import decoded
 from jobs.actions import work
+from jobs.models import Job
 from outings.rehearse.longer import _best
 from outings.tests.test_rehearse import Rehearsing, question
 from people.tests.caller import Caller
@@ -232,6 +233,11 @@ class LongerSearch(OnScene):
         at_once = self.ask("sets", title, change=narrow)["optimal"]
         self.assertGreaterEqual(again["found"]["snr"], at_once["snr"] * 0.999)
         self.assertGreaterEqual(again["found"]["weighed"], at_once["weighed"])
+
+    def test_whoever_asks_for_another_has_left_the_one_before(self) -> None:
+        first = self.caller.post("/api/rehearse/sets/longer", {"situation": question(HALL)}).json()["job"]["id"]
+        second = self.caller.post("/api/rehearse/sets/longer", {"situation": question("Early ferry queue")}).json()["job"]
+        self.assertEqual((Job.objects.get(pk=first).state, second["state"]), ("stopped", "waiting"))
 
     def test_it_can_be_stopped_and_is_nobody_elses(self) -> None:
         asked = {"situation": question(HALL)}

@@ -83,7 +83,7 @@ class BrowserCase(LiveServerTestCase):
     def answered(self, page: Page) -> None:
         """Wait until what was done is drawn, and the page waits for nothing: every answer is there and drawn, too."""
         page.evaluate("() => new Promise(drawn => requestAnimationFrame(() => requestAnimationFrame(drawn)))")
-        page.wait_for_function("() => !('busy' in document.documentElement.dataset)")
+        page.locator("html:not([data-busy])").wait_for(state="attached")
 
     def answer_late(self, page: Page, method: str) -> None:
         """From now on what is asked in this way is answered in nine tenths of a second only."""

@@ -120,7 +120,7 @@ class AllSettings(BrowserCase):
         expect(page.locator(".other").first).to_be_visible()
         page.get_by_label("only what differs").check()
         expect(page).to_have_url(re.compile(rf"against=setup-{other.pk}.*only=yes"))
-        page.wait_for_function("document.querySelectorAll('.line').length < 155")
+        page.wait_for_function("() => document.querySelectorAll('.line').length < 155")
         shown = page.locator(".line").count()
         self.assertGreater(shown, 40)
         self.assertEqual(page.locator(".other.differs").count(), shown)

@@ -31,7 +31,7 @@ class ByKeyboard(BrowserCase):
         expect(page.get_by_role("heading", name="Lantern-boat week")).to_be_visible()
         page.keyboard.press("/")
         page.get_by_role("combobox", name="find").wait_for()
-        page.wait_for_function("document.activeElement.getAttribute('role') === 'combobox'")
+        page.wait_for_function("() => document.activeElement.getAttribute('role') === 'combobox'")
         page.keyboard.type("terns")
         page.keyboard.press("Enter")
         expect(page).to_have_url(re.compile(rf"/situations/{self.situation.pk}$"))

@@ -162,6 +162,11 @@ onBeforeUnmount(leave);
     <p v-if="snapshot.note" class="line">{{ snapshot.note }}</p>
     <p class="line kit">{{ snapshot.body }}, {{ snapshot.lens }} at {{ snapshot.focal_length_mm }} mm</p>
     <p class="line files">
+      <RouterLink
+        v-if="card"
+        :to="{ name: 'rehearse', params: { id: card.situation }, query: { view: 'own', under: 'metering' } }"
+        >Where to point, on a picture of the place</RouterLink
+      >
       <a :href="`/api/cards/${id}/card.html`" download>One file for the phone</a>
       <a :href="`/api/cards/${id}/card.pdf`">Print, A6</a>
       <a :href="`/api/cards/${id}/card.pdf?sheet=A4`">Print, A4</a>
