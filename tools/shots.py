@@ -66,6 +66,7 @@ def views(browser: Any, base: str) -> None:
     dusk = opened(browser, base, "dusk", DESK)
     tell(dusk, "Boathouse wedding, one bright doorway")
     dusk.keyboard.press("r")
+    dusk.locator(".ruler").wait_for()
     dusk.keyboard.press("Shift+M")
     dusk.locator(".metering").get_by_role("button", name="spot", exact=True).click()
     dusk.get_by_role("button", name="Put the spot there").click()
