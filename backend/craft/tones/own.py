@@ -21,7 +21,7 @@ FULL, EMPTY = 250, 5
 EITHER_WAY = 1.0
 """Stops by which a tone led back from a finished file may be wrong."""
 
-QUANTILES: tuple[tuple[str, float], ...] = (("the brightest hundredth", 0.99), ("the middle", 0.5), ("the darkest twentieth", 0.05))
+QUANTILES: tuple[tuple[str, float], ...] = (("brightest 1%", 0.99), ("middle", 0.5), ("darkest 5%", 0.05))
 """Tones that any picture has."""
 
 

@@ -308,7 +308,7 @@ class OwnPicture(OnScene):
             self.assertGreater(corner, 1.5)
             self.assertAlmostEqual(sum(read["own"]["shares"]), 1.0, places=3)
         names = {tone["name"] for tone in self.ask("range", picture=picture)["holds"]}
-        self.assertEqual(names, {"the brightest hundredth", "the middle", "the darkest twentieth"})
+        self.assertEqual(names, {"brightest 1%", "middle", "darkest 5%"})
         told = self.ask("sets", picture=picture)
         self.assertEqual((told["drifts"], told["crop_share"]), ([], 0.0))
         self.assertTrue(any(row["whole"] for row in told["covers"]))

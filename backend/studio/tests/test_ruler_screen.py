@@ -208,7 +208,7 @@ class OwnPicture(RehearseScreen):
         bring = page.get_by_label("choose a picture of one's own")
         bring.set_input_files({"name": "quay.jpg", "mimeType": "image/jpeg", "buffer": out.getvalue()})
         expect(page.get_by_text("Led back from a finished file")).to_be_visible()
-        expect(page.locator(".ruler .name", has_text="the brightest hundredth")).to_be_visible()
+        expect(page.locator(".ruler .name", has_text="brightest 1%")).to_be_visible()
         page.locator(".metering").get_by_role("button", name="spot", exact=True).click()
         box = page.locator("svg.overlay").bounding_box()
         held = page.locator(".metering").get_by_text("it reads")

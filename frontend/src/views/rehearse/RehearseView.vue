@@ -293,7 +293,7 @@ onBeforeUnmount(() => {
       </div>
       <div class="under">
         <p v-if="seen" class="quiet"><button class="button" @click="ruler.see(null)">Back to the frame as set</button></p>
-        <p v-else class="quiet">{{ now?.scene.problem }}</p>
+        <p v-else-if="view !== 'own'" class="quiet">{{ now?.scene.problem }}</p>
         <label v-if="view === 'finder' || view === 'raw'" class="tick"><input v-model="marks" type="checkbox" /> marks</label>
         <label v-if="view === 'beside'" class="tick"
           ><input
