@@ -49,12 +49,14 @@ def map_of_picture(levels: NDArray[np.uint8], size: float) -> tuple[ToneMap, flo
     high = max(8, round(ACROSS * height / width))
     light = cv2.resize(linear(levels), (ACROSS, high), interpolation=cv2.INTER_AREA)
     light = np.asarray(cv2.copyMakeBorder(light, MARGIN, MARGIN, MARGIN, MARGIN, cv2.BORDER_REFLECT_101), np.float32)
+    white = cv2.resize((levels.max(-1) >= FULL).astype(np.float32), (ACROSS, high), interpolation=cv2.INTER_AREA)
+    unsure = np.asarray(cv2.copyMakeBorder(white, MARGIN, MARGIN, MARGIN, MARGIN, cv2.BORDER_REFLECT_101), np.float32)
     luminance = np.maximum(light @ LUMINANCE, np.float32(2.0**-20))
     half = min(0.45, max(size / 2, 0.05))
     subject = Oval(0.5, 0.5, half * 0.6 * height / width, half)
     blank = ToneMap(luminance, light.max(-1), np.zeros_like(luminance), MARGIN, subject)
     named = tuple(_named(blank, name, quantile) for name, quantile in QUANTILES)
-    drawn = ToneMap(luminance, blank.highest, blank.inside(subject), MARGIN, subject, named)
+    drawn = ToneMap(luminance, blank.highest, blank.inside(subject), MARGIN, subject, named, unsure=unsure)
     return drawn, float((levels.max(-1) >= FULL).mean())
 
 

@@ -10,8 +10,8 @@ import numpy as np
 from numpy.typing import NDArray
 
 from craft.stage.colour import Pixels
-from craft.tones.patterns import AIM, MOST_PLACED
-from craft.tones.readings import pixel_at, spot_map
+from craft.tones.patterns import AIM, MOST_PLACED, SPOT_SHARE
+from craft.tones.readings import disc, pixel_at, spot_map
 from craft.tones.tonemap import Named, ToneMap
 
 PER_STOP = 3
@@ -19,6 +19,10 @@ PER_STOP = 3
 
 ALIKE = 1 / 6
 """Errors that differ by less than half a third are as good as each other."""
+
+
+UNSURE = 0.01
+"""Share of a spot that may be unsure: what a rounded edge leaves."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -43,6 +47,14 @@ def _about(tones: ToneMap, readings: Pixels) -> tuple[Pixels, Pixels]:
     return np.asarray(cv2.erode(readings, kernel), np.float32), np.asarray(cv2.dilate(readings, kernel), np.float32)
 
 
+def _known(tones: ToneMap) -> NDArray[np.bool_]:
+    """Places at which a spot, pointed a little off, sees nothing of which the light is unsure."""
+    if tones.unsure is None:
+        return np.ones((tones.height, tones.width), bool)
+    seen = cv2.filter2D(tones.unsure, -1, disc(tones.width, tones.height, SPOT_SHARE), borderType=cv2.BORDER_REPLICATE)
+    return np.asarray(tones.framed(_about(tones, seen)[1]) <= UNSURE)
+
+
 def _thirds(stops: NDArray[np.float64]) -> NDArray[np.float64]:
     return np.floor(stops * PER_STOP + 0.5) / PER_STOP
 
@@ -57,7 +69,7 @@ def best_spot(tones: ToneMap, offset: float, holds: float) -> Pointed | None:
     low, high = (np.asarray(tones.framed(one), np.float64) for one in _about(tones, readings))
     placed = _thirds((low + high) / 2 + offset)
     off = np.maximum(np.abs(placed - low - offset), np.abs(placed - high - offset))
-    can = np.abs(placed) <= MOST_PLACED
+    can = (np.abs(placed) <= MOST_PLACED) & _known(tones)
     if not can.any():
         return None
     framed = np.asarray(tones.framed(readings), np.float64)

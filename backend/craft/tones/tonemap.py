@@ -64,7 +64,8 @@ class Named:
 class ToneMap:
     """Tones of a scene in a frame, the key 1, with `margin` pixels about the frame; subject: where it is; face: the nearest one to it.
 
-    luminance: (h, w); highest: (h, w), of the channel that is the first to clip; of_subject: (h, w), how much of each pixel is its own.
+    luminance: (h, w); highest: (h, w), of the channel that is the first to clip; of_subject: (h, w), how much of each pixel is its own;
+    unsure: (h, w), over 0 where the light is only known to be at least this, None where all of it is known.
     """
 
     luminance: Pixels
@@ -74,6 +75,7 @@ class ToneMap:
     subject: Oval
     named: tuple[Named, ...] = ()
     face: Oval | None = None
+    unsure: Pixels | None = None
 
     @property
     def width(self) -> int:

@@ -139,7 +139,7 @@ def _spot(one: Pointed, of: Asked, wanted: float, sign: Sign) -> PointedOut:
 
 def _best_words(one: Pointed | None) -> str:
     if one is None:
-        return f"No place of this picture can be dialled in: all of it lies more than {MOST_PLACED:g} stops from the middle."
+        return f"No place of this picture can be dialled in: all of it lies more than {MOST_PLACED:g} stops from the middle, or is at its white."
     where = one.on or "at the place marked"
     return (
         f"Point it {where}, place the reading {stops_in_words(one.placed)} the middle, lock, recompose. "

@@ -93,6 +93,9 @@ function leave(): void {
   const { what, offset: was, protection } = held.value;
   if (drawn.value && what === "window") emit("expose", offset(was - drawn.value));
   else if (drawn.value) emit("protect", protection + drawn.value);
+  letGo();
+}
+function letGo(): void {
   held.value = null;
   emit("hold", false);
 }
@@ -200,7 +203,7 @@ const inWords = computed(() => {
         @pointerdown="grip($event, 'window')"
         @pointermove="drag"
         @pointerup="leave"
-        @pointercancel="held = null"
+        @pointercancel="letGo"
         @keydown="key($event, 'window')"
       />
       <rect
@@ -219,7 +222,7 @@ const inWords = computed(() => {
         @pointerdown="grip($event, 'top')"
         @pointermove="drag"
         @pointerup="leave"
-        @pointercancel="held = null"
+        @pointercancel="letGo"
         @keydown="key($event, 'top')"
       />
       <path v-if="told.protections.length > 1 && shown.clips <= top" :d="`M46 ${y(shown.clips) - 4}h16m-16 8h16`" class="ink" />
