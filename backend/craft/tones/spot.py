@@ -52,7 +52,7 @@ def _known(tones: ToneMap) -> NDArray[np.bool_]:
     if tones.unsure is None:
         return np.ones((tones.height, tones.width), bool)
     seen = cv2.filter2D(tones.unsure, -1, disc(tones.width, tones.height, SPOT_SHARE), borderType=cv2.BORDER_REPLICATE)
-    return np.asarray(tones.framed(_about(tones, seen)[1]) <= UNSURE)
+    return np.asarray(tones.framed(_about(tones, np.asarray(seen, np.float32))[1]) <= UNSURE)
 
 
 def _thirds(stops: NDArray[np.float64]) -> NDArray[np.float64]:
