@@ -11,6 +11,7 @@ from __future__ import annotations
 import http.client
 import itertools
 import json
+import re
 import statistics
 import sys
 import tempfile
@@ -37,16 +38,20 @@ from craft.day.functions import FUNCTIONS
 from craft.day.walk import Menus, Way, places_of, walk
 from craft.kit.moves import Moves, Shortcuts
 from craft.render.picture import Look, as_jpeg, picture
-from craft.render.range import must_hold, ways_of
-from craft.render.sets import covers_of, fewest, optimal
+from craft.render.range import ways_of
+from craft.render.sets import covers_on, optimal
 from craft.render.shot import Shot, exposed, shot_of
 from craft.setup.advise import advise
 from craft.setup.ladder import solve_ladder
-from craft.setup.plan import Plan, plan_for
+from craft.setup.plan import Plan
+from craft.setup.planning import plan_for
+from craft.setup.ranged import must_hold
+from craft.setup.sets import fewest
 from craft.tones.metered import metered
 from craft.tones.tonemap import map_of
 from craft.vocabulary.terms import Pattern
 from forms.dialect_form import of_demo
+from forms.picture_light import picture_light
 from forms.setup_form import setup_of
 from forms.situation_form import SituationForm
 
@@ -272,18 +277,36 @@ def on_scene() -> None:
         seen.spot(0.0, there.holds_above)
 
     holds = must_hold(situation, tones)
-    weighed = len(ways_of(situation, shot, tones, holds))
-    covers = covers_of(situation, shot, tones)
+    weighed = len(ways_of(situation, tones, holds))
+    covers = covers_on(situation, shot, tones)
     plain = fewest(covers)
     cases: dict[str, tuple[int, Callable[[], Any]]] = {
         "four patterns and a spot, another framing": (4 * 21, framed),
-        f"range, {weighed} exposures": (weighed, lambda: ways_of(situation, shot, tones, holds)),
-        f"sets, {len(covers)} offers at 25 middles": (25 * sum(c.offer.frames for c in covers), lambda: covers_of(situation, shot, tones)),
+        f"range, {weighed} exposures": (weighed, lambda: ways_of(situation, tones, holds)),
+        f"sets, {len(covers)} offers at 25 middles": (25 * sum(c.offer.frames for c in covers), lambda: covers_on(situation, shot, tones)),
         "the set that noise would choose": (100, lambda: optimal(situation, setup, shot, tones, plain)),
     }
     for name, (times, call) in cases.items():
         ground, whole = in_turns(least(times), call, rounds=9)
         print(f"on the scene, {name}: {whole:.1f} ms, {whole / ground:.1f} of its floor ({ground:.1f} ms)")
+
+
+def pictures() -> None:
+    """Reading pictures of a hundred megapixels as light; floor: the same library decoding the same file, and nothing else."""
+    from PIL import Image
+
+    tile = np.random.default_rng(1).integers(0, 255, (865, 1155, 3), np.uint8)
+    large = np.tile(tile, (10, 10, 1))
+    with tempfile.TemporaryDirectory() as folder:
+        jpeg, png = Path(folder) / "large.jpg", Path(folder) / "large.png"
+        cv2.imwrite(str(jpeg), large, [cv2.IMWRITE_JPEG_QUALITY, 80])
+        cv2.imwrite(str(png), np.full_like(large, 118), [cv2.IMWRITE_PNG_COMPRESSION, 1])
+        floors: dict[Path, Callable[[], Any]] = {jpeg: lambda: Image.open(jpeg).load(), png: lambda: cv2.imread(str(png))}
+        for path, least in floors.items():
+            ground, whole = in_turns(least, lambda path=path: picture_light(str(path)), rounds=3)
+            print(
+                f"a picture of {large.shape[0] * large.shape[1] / 1e6:.0f} megapixels, {path.suffix}: {whole:.0f} ms, {whole / ground:.2f} of its floor ({ground:.0f} ms)"
+            )
 
 
 def memory_mb(pid: int) -> float:
@@ -299,6 +322,7 @@ def round_trip() -> None:
     with tempfile.TemporaryDirectory() as folder:
         env = demo_environment(Path(folder) / "bench.sqlite3")
         quiet([str(PYTHON), "manage.py", "migrate", "-v0"], BACKEND, "making a database", env)
+        quiet([str(PYTHON), "manage.py", "load_demo", "--password=for-this-bench-9"], BACKEND, "loading the demo", env)
         held = listening()
         port = port_of(held)
         start = time.perf_counter()
@@ -315,44 +339,49 @@ def round_trip() -> None:
 
 
 def posts(port: int) -> None:
-    """POST /api/advise against the same computation without a server, taken in turns; no question is asked twice."""
+    """What the bench asks at a keystroke against the same computation without a server, taken in turns; no question is asked twice."""
     light = itertools.count(11_000_000)
+    connection = http.client.HTTPConnection("127.0.0.1", port)
+    headers = {"Content-Type": "application/json", "X-CSRFToken": "t" * 32, "Cookie": f"csrftoken={'t' * 32}"}
+
+    def send(method: str, path: str, asked: Any = None) -> Any:
+        connection.request(method, path, None if asked is None else json.dumps(asked), headers)
+        answer = connection.getresponse()
+        told = answer.read()
+        if answer.status != 200:
+            raise RuntimeError(f"the API answered {answer.status} to {path}")
+        for session in re.findall(r"sessionid=[^;]+", ", ".join(answer.headers.get_all("Set-Cookie", []))):
+            headers["Cookie"] = f"csrftoken={headers['X-CSRFToken']}; {session}"
+        return json.loads(told)
+
+    send("POST", "/api/demo", {"name": "demo.ilse"})
+    day = send("GET", "/api/outings")[0]
+    document = send("GET", f"/api/situations/{day['situations'][3]['id']}")["document"]
+
+    def moved(**changes: Any) -> dict[str, Any]:
+        return {"outing": day["id"], "document": document | {"light": {"ev100": next(light) / 1_000_000}} | changes}
 
     def question() -> dict[str, Any]:
         return CASES["sports"] | {"light": {"ev100": next(light) / 1_000_000}}
 
-    headers = {"Content-Type": "application/json", "X-CSRFToken": "t" * 32, "Cookie": f"csrftoken={'t' * 32}"}
-    connection = http.client.HTTPConnection("127.0.0.1", port)
-
-    def post() -> None:
-        connection.request("POST", "/api/advise", json.dumps(question()), headers)
-        answer = connection.getresponse()
-        answer.read()
-        if answer.status != 200:
-            raise RuntimeError(f"the API answered {answer.status}")
-
-    def alone() -> None:
-        setup_of(SituationForm.model_validate(question())).model_dump_json()
-
-    def farther() -> None:
-        moved = question() | {"motion": {"distance_m": 20 + next(light) % 1000 / 100}}
-        connection.request("POST", "/api/advise", json.dumps(moved), headers)
-        connection.getresponse().read()
-
-    for _ in range(5):
-        alone(), post(), farther()
-    base, whole, framed = [], [], []
-    for _ in range(200):
-        for call, found in ((alone, base), (post, whole), (farther, framed)):
+    calls: dict[str, Callable[[], Any]] = {
+        "the same computation without a server": lambda: setup_of(SituationForm.model_validate(question())).model_dump_json(),
+        "the whole setup, with kit in full": lambda: send("POST", "/api/advise", question()),
+        "figures at a keystroke": lambda: send("POST", "/api/bench/figures", moved()),
+        "figures of another framing": lambda: send(
+            "POST", "/api/bench/figures", moved(motion={"distance_m": 20 + next(light) % 1000 / 100})
+        ),
+    }
+    found: dict[str, list[float]] = {name: [] for name in calls}
+    for k in range(205):
+        for name, call in calls.items():
             start = time.perf_counter()
             call()
-            found.append((time.perf_counter() - start) * 1000)
-    print(f"API round trip, another framing {statistics.median(framed):.1f} ms, 95th percentile {late(framed):.1f} ms")
-    print(f"API round trip {statistics.median(whole):.1f} ms, 95th percentile {late(whole):.1f} ms")
-    print(f"  the same computation without a server {statistics.median(base):.1f} ms, 95th percentile {late(base):.1f} ms")
-    print(
-        f"  over it {statistics.median(whole) - statistics.median(base):.1f} ms, at the 95th percentile {late(whole) - late(base):.1f} ms"
-    )
+            if k >= 5:
+                found[name].append((time.perf_counter() - start) * 1000)
+    print("API round trip")
+    for name, times in found.items():
+        print(f"  {name} {statistics.median(times):.1f} ms, 95th percentile {late(times):.1f} ms")
 
 
 def late(times: list[float]) -> float:
@@ -367,4 +396,5 @@ if __name__ == "__main__":
     loading()
     frames()
     on_scene()
+    pictures()
     round_trip()

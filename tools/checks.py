@@ -24,6 +24,8 @@ ENV = os.environ | {
 }
 SUPPRESSIONS_CEILING = 10
 SHARE = (0.25, 1 / 3)
+SHOWN = 3000
+"""Characters shown of each failure."""
 FOR_TESTS = {"test_runner.py", "test_settings.py"}
 GENERATED = re.compile(r"(lock|schema\.d\.ts|openapi\.json|/migrations/|/dist/)")
 
@@ -134,6 +136,15 @@ def counted(output: str, ok: bool) -> tuple[int, int]:
     return max(0, ran - failed), failed
 
 
+def to_show(output: str) -> str:
+    """What a failed check printed, by its end; of tests each that failed by name, with what came first in it.
+
+    A test of a page prints the whole page it failed on, which would push the names of all others out of sight.
+    """
+    failed = re.findall(r"^={70}\n((?:FAIL|ERROR): .*?)(?=^[=-]{70}\n(?:FAIL|ERROR|Ran)|\Z)", output, re.M | re.S)
+    return "\n\n".join(one[:SHOWN] for one in failed) or output[-SHOWN * 4 :]
+
+
 def main() -> int:
     """Run all checks; the last line counts them and the tests together."""
     passed = failed = 0
@@ -145,7 +156,7 @@ def main() -> int:
             passed, failed = passed + ok, failed + (not ok)
         print(f"{'ok  ' if ok else 'FAIL'} {check.name} ({seconds:.0f} s)", flush=True)
         if not ok:
-            print(output[-12000:], flush=True)
+            print(to_show(output), flush=True)
     for measure in (share_of_tests, suppressions, colours):
         ok, words = measure()
         passed, failed = passed + ok, failed + (not ok)

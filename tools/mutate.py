@@ -25,22 +25,27 @@ WANTED = 0.85
 WORKERS = 2
 KNOWLEDGE = ["schools/*", "cautions.py"]
 _OF_SETUPS = [f"setup.tests.test_{name}" for name in ("targets", "numbers", "schools", "setup", "ladder")]
+_OF_RANGE = [f"setup.tests.test_{name}" for name in ("ranged", "bounds", "other_sets", "filters_and_series", "beside")]
 ROOMS = {
     "scales": ["scales.tests.test_scales", "kit.tests.test_dials"],
     "optics": ["sensor.tests.test_picture"],
     "sensor": ["sensor.tests.test_picture"],
     "exposure": ["exposure.tests.test_solver", *_OF_SETUPS],
+    "tones": ["tones.tests.test_tonemap", "render.tests.test_painted", "render.tests.test_own"],
     "decisions": _OF_SETUPS,
-    "setup": _OF_SETUPS,
+    "setup": [*_OF_SETUPS, *_OF_RANGE],
 }
 EXAMPLES = """
 import doctest, importlib, pkgutil, unittest
 import craft.{room}
+from craft import examples
+
+SHOWN_ON = {{name: getattr(examples, name) for name in ("BODY", "LENS", "Light", "Person", "situation", "advised", "configured")}}
 
 def load_tests(loader, tests, pattern):
     for found in pkgutil.iter_modules(craft.{room}.__path__, "craft.{room}."):
         if not found.ispkg:
-            tests.addTests(doctest.DocTestSuite(importlib.import_module(found.name)))
+            tests.addTests(doctest.DocTestSuite(importlib.import_module(found.name), extraglobs=SHOWN_ON))
     return tests
 """
 CONFIG = """[cosmic-ray]

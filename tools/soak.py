@@ -239,11 +239,12 @@ def busy(folder: Path) -> bool:
         under_way = [pool.submit(heavy, k) for k in range(VISITORS)]
         time.sleep(3)
         bench, took = Writer(port), []
-        asked = bench.get(f"/api/situations/{bench.get('/api/outings')[0]['situations'][0]['id']}/situation.json")
+        day = bench.get("/api/outings")[0]
+        asked = {"outing": day["id"], "document": bench.get(f"/api/situations/{day['situations'][0]['id']}")["document"]}
         while time.monotonic() < until - 3:
-            asked["light"] = {"ev100": 8 + time.monotonic() % 1}
+            asked["document"]["light"] = {"ev100": 8 + time.monotonic() % 1}
             start = time.monotonic()
-            if bench.send("POST", "/api/advise/decided", asked).status != 200:
+            if bench.send("POST", "/api/bench/figures", asked).status != 200:
                 raise RuntimeError("the bench is not answered")
             took.append(1000 * (time.monotonic() - start))
             time.sleep(0.05)

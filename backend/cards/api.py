@@ -13,15 +13,18 @@ from ninja import Router, Schema
 from ninja.decorators import decorate_view
 
 from cards import files
+from cards.actions import frozen
 from cards.models import Card
-from forms.card_form import CardSnapshot, freeze
+from craft.vocabulary.terms import File
+from forms.answer import answer_of
+from forms.card_form import CardSnapshot, FrameShownOut, frame_shown, preview_of
 from forms.outing_form import fingerprint
+from forms.picture_light import LARGEST_BYTES, refused
 from forms.problems import InputError
 from outings.actions import Kit
 from outings.models import Situation
-from outings.pocket import pocket_of
-from people.guards import heavy
-from people.limits import LIMITS
+from people.guards import heavy, stateless
+from people.received import FILE, received
 from people.replies import as_file, as_json
 from people.replies import files as file_types
 
@@ -54,12 +57,18 @@ def make_card(request: HttpRequest, pk: int) -> HttpResponse:
     rows = Situation.objects.select_related("outing__person")
     row = get_object_or_404(rows, pk=pk, outing__person=request.user, outing__deleted_at=None, deleted_at=None)
     kit = Kit(request.user)
-    asked = kit.resolve(row.document, row.outing)
-    snapshot = freeze(row.document, asked, pocket_of(row.outing, pk, kit))
-    card = Card.objects.create(situation=row, fingerprint=fingerprint(asked), snapshot=snapshot.model_dump(mode="json"))
-    old = list(row.cards.values_list("pk", flat=True)[LIMITS["card"].most :])
-    row.cards.filter(pk__in=old).delete()
-    return as_json(_out(card, kit))
+    return as_json(_out(frozen(row, kit), kit))
+
+
+@router.post("/cards/{pk}/frame", response=FrameShownOut, openapi_extra={"requestBody": FILE})
+@stateless
+def read_test_frame(request: HttpRequest, pk: int) -> FrameShownOut:
+    """What a test frame shows, and which answer of the card is for it. The file is the request's body; nothing of it is kept."""
+    row = get_object_or_404(Card.objects.select_related("situation__outing"), pk=pk, situation__outing__person=request.user)
+    answer = answer_of(Kit(request.user).resolve(row.situation.document, row.situation.outing))
+    lead = None if answer.setup.file is File.RENDERED else preview_of(answer).lead_thirds
+    with received(request, LARGEST_BYTES, refused) as path:
+        return frame_shown(path, lead)
 
 
 @router.get("/cards/{pk}", response=CardOut)

@@ -11,10 +11,14 @@ from craft.day.shortcuts import Through
 from craft.render.field import field_lines
 from craft.render.picture import Look, as_jpeg, picture
 from craft.render.shot import Shot, shot_of
+from craft.render.shown import SPECKS, marks_on, shown_in
 from craft.scales.series import Dial, label
 from craft.setup.test_frame import Preview, answers
+from craft.tones.own import scaled_to
 from craft.vocabulary.terms import Intent
-from forms.answer import answer_to
+from forms.answer import Answer, answer_to
+from forms.picture_light import picture_light
+from forms.problems import InputError, Problem
 from forms.setup_form import DecidedOut, decided_form
 from forms.situation_form import read_situation
 
@@ -78,7 +82,7 @@ SINCE: dict[str, Any] = {
     "series": None,
     "notes": [],
     "light": {"holds_above": 0.0, "flicker_hz": 0.0},
-    "taken": {"focal_length_mm": 0.0, "speed_m_s": 0.0, "limb_m_s": 0.0, "followed": 1.0, "near_m": 0.0, "far_m": None},
+    "taken": {"focal_length_mm": 0.0, "distance_m": 0.0, "speed_m_s": 0.0, "limb_m_s": 0.0, "followed": 1.0, "near_m": 0.0, "far_m": None},
 }
 """What cards say since the second version; one that was made before says nothing of it."""
 
@@ -120,6 +124,51 @@ def _picture(shot: Shot) -> str:
     return "data:image/jpeg;base64," + base64.b64encode(as_jpeg(frame)).decode()
 
 
+class FrameShownOut(BaseModel):
+    """What a test frame shows: the two taps for it (empty where it is as it should be), in words, and the frame with its marks."""
+
+    saw: str
+    much: str
+    words: str
+    marked: str
+
+
+def preview_of(answer: Answer) -> Preview:
+    """What the preview of a situation's body is made with, and what its person has measured of it."""
+    body, values = answer.situation.body, answer.configuration.values
+    look, points = str(values.get("look", "natural")), str(values.get("warning_points", "usual"))
+    return Preview(look, points, body.headroom_stops, body.headroom_look)
+
+
+def frame_shown(path: str, lead_thirds: float | None) -> FrameShownOut:
+    """What a test frame shows; lead_thirds: thirds that the raw still has where the file warns, None where no raw is kept.
+
+    Raises
+    ------
+    InputError : the file is no finished picture.
+    """
+    found = picture_light(path)
+    if found.levels is None:
+        raise InputError([Problem("", "give the finished file: a JPEG or PNG of the frame is accepted")])
+    shown = shown_in(found.levels)
+    words = []
+    if shown.white > SPECKS:
+        words.append(f"{shown.white:.1%} of it is at its white, hatched; {shown.middle:.0%} of the middle.")
+        if lead_thirds:
+            words.append(f"The raw beside it still has {lead_thirds:.0f} {'third' if lead_thirds == 1 else 'thirds'} there.")
+    elif shown.room >= 0.5:
+        words.append(f"Its brightest part stays {shown.room:.1f} stops under white.")
+    if shown.black > SPECKS:
+        words.append(f"{shown.black:.1%} shows nothing, dotted.")
+    frame = as_jpeg(marks_on(scaled_to(found.levels, SHOWN_PX)))
+    marked = "data:image/jpeg;base64," + base64.b64encode(frame).decode()
+    return FrameShownOut(saw=shown.saw, much=shown.much, words=" ".join(words) or "It is as it should be.", marked=marked)
+
+
+SHOWN_PX = 480
+"""Pixels across the frame that is shown on a phone."""
+
+
 def freeze(document: dict[str, Any], asked: dict[str, Any], pocket: PocketOut | None = None) -> CardSnapshot:
     """The card of a stored situation and what the advice is asked for it.
 
@@ -132,7 +181,7 @@ def freeze(document: dict[str, Any], asked: dict[str, Any], pocket: PocketOut | 
     situation, made = answer.situation, answer.setup
     setup = decided_form(situation, made, form.delivery.shape)
     values = answer.configuration.values
-    preview = Preview(str(values.get("look", "natural")), str(values.get("warning_points", "usual")))
+    preview = preview_of(answer)
     rows = [
         TestFrameOut(
             saw=a.showing.saw,

@@ -8,7 +8,8 @@ from pydantic import Field, model_validator
 
 from craft.kit.body import Finder
 from craft.kit.kinds import BY_KIND, BY_SIZE, Answers, Kind
-from forms.kit_form import BodyForm, Form, Iso, LensForm, Name
+from forms.facts_form import RawMegabytes
+from forms.kit_form import BodyForm, Form, Iso, LensForm, Name, Seconds
 
 Millimetres = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=2, le=200)]
 KindSlug = Literal["action", "detail", "all_round", "mirror", "one_piece", "matchbox"]
@@ -17,10 +18,21 @@ ANSWERED = {"name", "pixels_wide", "pixels_high", "sensor_width_mm", "sensor_hei
 """Figures that the answers give; all others are the kind's, and assumed."""
 
 
+class SeenForm(Form):
+    """What frames of the body showed that it can do: it can do at least this."""
+
+    lowest_iso: Iso | None = None
+    highest_iso: Iso | None = None
+    shortest_s: Seconds | None = None
+    longest_s: Seconds | None = None
+    bits: Annotated[int, Field(strict=True, ge=8, le=24)] | None = None
+    raw_mb: RawMegabytes = Field(default_factory=dict)
+
+
 class DescribeForm(Form):
     """Six answers: name, sensor (a usual size, or typed), megapixels, highest ISO, finder, and the kind it is nearest to.
 
-    ``base_iso``: its lowest ISO, where that is known too.
+    ``base_iso``: its lowest ISO, where that is known too; ``seen``: what frames of it showed.
     """
 
     name: Name
@@ -32,6 +44,7 @@ class DescribeForm(Form):
     max_iso: Iso
     finder: Literal["electronic", "optical", "screen"] | None = None
     base_iso: Iso = 100
+    seen: SeenForm = Field(default_factory=SeenForm)
 
     @model_validator(mode="after")
     def _one_size(self) -> Self:
@@ -40,6 +53,8 @@ class DescribeForm(Form):
             raise ValueError("give the sensor as a usual size, or by its width and height in millimetres")
         if self.max_iso < self.base_iso:
             raise ValueError(f"max_iso must be at least base_iso, {self.base_iso:g}")
+        if self.seen.highest_iso is not None and self.max_iso < self.seen.highest_iso:
+            raise ValueError(f"max_iso must be at least {self.seen.highest_iso:g}: a frame of it was taken there")
         return self
 
     def answers(self) -> Answers:
@@ -76,8 +91,26 @@ def described_body(form: DescribeForm) -> BodyForm:
         "base_iso": form.base_iso,
         "full_well_e": told.full_well_e,
     }
-    assumed = sorted(set(figures) - ANSWERED - {"facts"} - ({"base_iso"} if form.base_iso != 100 else set()))
+    shown = _widen(figures, form.seen)
+    assumed = sorted(set(figures) - ANSWERED - {"facts"} - shown - ({"base_iso"} if form.base_iso != 100 else set()))
     return BodyForm.model_validate({**figures, "assumed": [*assumed, "slots", "features"]})
+
+
+def _widen(figures: dict[str, Any], seen: SeenForm) -> set[str]:
+    """Let a body do at least what its frames show, in place; the figures that are known by it."""
+    if seen.lowest_iso is not None:
+        figures["base_iso"] = min(figures["base_iso"], seen.lowest_iso)
+    if seen.longest_s is not None:
+        figures["longest_s"] = max(figures["longest_s"], seen.longest_s)
+    times = [figures[name] for name in ("shortest_mechanical_s", "shortest_electronic_s") if figures[name] is not None]
+    if seen.shortest_s is not None and seen.shortest_s < min(times):
+        figures["shortest_electronic_s"] = seen.shortest_s
+    if seen.raw_mb:
+        figures["facts"] = {**figures["facts"], "traffic": {"raw_mb": seen.raw_mb}}
+    if seen.bits is None:
+        return set()
+    figures["bits"] = seen.bits
+    return {"bits"}
 
 
 def _of_kind(kind: Kind) -> dict[str, Any]:

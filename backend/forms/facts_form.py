@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated
+from typing import Annotated, Literal
 
 from pydantic import BaseModel, ConfigDict, Field
 
@@ -107,13 +107,21 @@ class BankForm(_Form):
 Megabytes = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=1_000_000)]
 
 
+RawMegabytes = Annotated[
+    dict[Literal["none", "lossless", "lossy"], Annotated[float, Field(allow_inf_nan=False, ge=0.01, le=2000)]], Field(max_length=3)
+]
+"""Size of one raw frame, by how it is packed."""
+
+
 class TrafficForm(_Form):
-    """How fast frames leave the body, in megabytes and megabytes a second (0: nobody knows); blocks: what waits while frames are sent."""
+    """How fast frames leave the body, in megabytes and megabytes a second (0: nobody knows); blocks: what waits while frames are sent;
+    raw_mb: size of one raw frame, by how it is packed."""
 
     buffer_mb: Megabytes = 0
     card_mb_s: Annotated[list[Megabytes], Field(max_length=2)] = Field(default_factory=list)
     link_mb_s: Megabytes = 0
     blocks: Annotated[list[Annotated[str, Field(min_length=1, max_length=120)]], Field(max_length=12)] = Field(default_factory=list)
+    raw_mb: RawMegabytes = Field(default_factory=dict)
 
 
 class BodyFactsForm(_Form):
@@ -157,11 +165,11 @@ class BodyFactsForm(_Form):
             true_for=dict(self.true_for),
             added=tuple(
                 Rule(
-                    row.slug,
-                    tuple(Term(t.setting, t.test, tuple(t.values)) for t in row.terms),
-                    row.reason,
-                    row.way_out,
-                    f"profile of {owner}",
+                    slug=row.slug,
+                    terms=tuple(Term(t.setting, t.test, tuple(t.values)) for t in row.terms),
+                    reason=row.reason,
+                    way_out=row.way_out,
+                    source=f"profile of {owner}",
                 )
                 for row in self.added
             ),
@@ -176,5 +184,11 @@ class BodyFactsForm(_Form):
             moves=Moves(**self.moves.model_dump()),
             controls=tuple(control.value() for control in self.controls),
             borrows_from=self.borrows_from,
-            traffic=Traffic(self.traffic.buffer_mb, tuple(self.traffic.card_mb_s), self.traffic.link_mb_s, tuple(self.traffic.blocks)),
+            traffic=Traffic(
+                self.traffic.buffer_mb,
+                tuple(self.traffic.card_mb_s),
+                self.traffic.link_mb_s,
+                tuple(self.traffic.blocks),
+                {str(packing): size for packing, size in self.traffic.raw_mb.items()},
+            ),
         )

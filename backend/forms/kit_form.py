@@ -80,6 +80,7 @@ class BodyForm(Form):
     read_noise_post_e: Natural = 0.0
     dual_gain_iso: Iso | None = None
     dual_gain_read_noise_e: Natural | None = None
+    gain_by_dialled_iso: Flag = False
     shortest_mechanical_s: Seconds | None = None
     shortest_electronic_s: Seconds | None = None
     longest_s: Seconds = 30.0
@@ -92,6 +93,8 @@ class BodyForm(Form):
     bracket_offers: list[BracketForm] | None = Field(default=None, max_length=40)
     protection_stops: Stops | Offers | None = None
     protection_automatic: Flag = False
+    headroom_stops: Annotated[float, Field(allow_inf_nan=False, ge=0, le=4)] | None = None
+    headroom_look: Annotated[str, Field(max_length=20)] = "natural"
     nd_stops: Stops | Offers | None = None
     bits: Annotated[int, Field(strict=True, ge=8, le=24)] | None = None
     first_curtain: Flag = False
@@ -134,6 +137,7 @@ class BodyForm(Form):
             self.dual_gain_iso,
             self.dual_gain_read_noise_e,
             self.bits or 14,
+            gain_by_dialled_iso=self.gain_by_dialled_iso,
         )
         try:
             return Body(
@@ -154,6 +158,8 @@ class BodyForm(Form):
                 bracket_offers=tuple(BracketOffer(o.frames, o.step_ev) for o in self.bracket_offers or ()),
                 protection_stops=_several(self.protection_stops),
                 protection_automatic=self.protection_automatic,
+                headroom_stops=self.headroom_stops,
+                headroom_look=self.headroom_look,
                 nd_stops=_several(self.nd_stops),
                 times_s=tuple(self.times_s),
                 isos=tuple(self.isos),

@@ -11,7 +11,7 @@ from craft.day.functions import BY_FUNCTION
 from craft.day.walk import Menus
 from craft.errors import CraftError
 from craft.kit.body import Body
-from craft.kit.controls import Feel, Given, Use
+from craft.kit.controls import Feel, Role, Use
 from craft.kit.moves import Shortcuts
 from craft.vocabulary.settings import setting_for
 from craft.vocabulary.terms import Genre
@@ -39,9 +39,9 @@ class RoleForm(Form):
             self.use = Use.HOLD
         return self
 
-    def value(self) -> Given:
+    def value(self) -> Role:
         """The role as the craft's value."""
-        return Given(self.control, self.use, self.function, self.fixed)
+        return Role(self.control, self.use, self.function, self.fixed)
 
 
 class FeelForm(Form):

@@ -55,6 +55,13 @@ class SituationDocument(Inputs):
         return self.model_dump(mode="json", exclude_unset=True)
 
 
+class SituationNow(Form):
+    """A situation of an outing as it stands on a screen: its kit, the person's profile and the day are put to it where they are kept."""
+
+    outing: Annotated[int, Field(ge=1, le=2**31)]
+    document: SituationDocument
+
+
 BESIDE = {"title", "starts_at", "note", "schools", "habits"}
 """What a stored situation has that the advice does not ask for by that name."""
 

@@ -13,7 +13,7 @@ from pydantic import BaseModel, ValidationError
 
 from craft.errors import CraftError
 
-TAGS = {"(by slug)", "(in full)", "(one number)", "(two ends)"}
+TAGS = {"(by slug)", "(in full)", "(of an outing)", "(one number)", "(two ends)"}
 """Names of union branches that pydantic puts into a path: no key of an input stands in brackets."""
 
 
@@ -37,6 +37,14 @@ class InputError(ValueError):
     def __init__(self, problems: Iterable[Problem]) -> None:
         self.problems = tuple(problems)
         super().__init__("; ".join(problem.line for problem in self.problems))
+
+    def under(self, *parents: str | int) -> InputError:
+        """The same error seen from further out.
+
+        >>> InputError([Problem("/iso", "no")]).under("locks").problems[0].pointer
+        '/locks/iso'
+        """
+        return InputError(Problem(pointer(parents) + problem.pointer, problem.detail) for problem in self.problems)
 
 
 def pointer(path: Iterable[str | int]) -> str:

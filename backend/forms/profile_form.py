@@ -7,6 +7,7 @@ from typing import Annotated, Any, Literal
 from pydantic import Field
 
 from craft.optics.sharpness import Acuity
+from craft.vocabulary.terms import RangeFirst
 from forms.facts_form import Flag
 from forms.kit_form import Form, Iso
 from forms.situation_form import MOST_BODIES, Darkest, FilterStops, Habits, HandheldSeconds, Mains, RawOpens, Schools
@@ -16,7 +17,8 @@ class PersonForm(Form):
     """Taste and habits. ``iso_ceilings``: body slug -> ISO; ``schools``: decision -> a fixed way, absent is
     *decide for me*; ``habits``: habit -> a way, ``per_situation`` or ``unknown``; ``raw_opens``: packings of raw that your programs open;
     ``bodies``: how many you carry on a day; ``slowest_handheld_s``: nothing slower by hand; ``mains_hz``: of the
-    lamps where you work; ``darkest_stops``: how far under the meter highlights may be saved; ``filters_stops``:
+    lamps where you work; ``darkest_stops``: how far under the meter highlights may be saved;
+    ``range_first``: what comes first where range cannot have everything; ``filters_stops``:
     the neutral filters in your bag."""
 
     iso_ceilings: dict[Annotated[str, Field(max_length=80)], Iso] = Field(default_factory=dict, max_length=80)
@@ -32,6 +34,7 @@ class PersonForm(Form):
     practised_follower: Flag = False
     mains_hz: Mains = 50
     darkest_stops: Darkest | None = None
+    range_first: RangeFirst = RangeFirst.BRIGHTEST
     filters_stops: FilterStops = Field(default_factory=list)
 
     def beside(self, body_slug: str) -> dict[str, Any]:
@@ -48,4 +51,5 @@ class PersonForm(Form):
             "practised_follower": self.practised_follower,
             "mains_hz": self.mains_hz,
             "darkest_stops": self.darkest_stops,
+            "range_first": self.range_first.value,
         }

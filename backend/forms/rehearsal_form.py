@@ -4,20 +4,23 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable
-from typing import Annotated, Literal
+from dataclasses import dataclass
+from typing import Annotated, Any, Literal
 
-from pydantic import BaseModel, Field
+from pydantic import BaseModel, Discriminator, Field, Tag
 
 from craft.errors import CraftError
 from craft.kit.body import Body
 from craft.render.rehearsal import HIGHEST, LOWEST, PER_STOP, Rehearsal, Variant, rehearse
-from craft.render.shot import Shot, shot_of
+from craft.render.shot import Shot, on_own, shot_of
 from craft.scales.series import Dial, label, printed
 from craft.setup.setup import Setup
 from craft.stage.sets import BY_SLUG, STAGES
 from craft.stage.stage import Stage
+from craft.tones.own import EITHER_WAY, OwnLight
 from forms.answer import Answer, answer_to
 from forms.kit_form import Form
+from forms.outing_form import SituationNow
 from forms.problems import InputError, Problem
 from forms.situation_form import SituationForm
 
@@ -27,11 +30,29 @@ Sign = Callable[[Shot], str]
 Seed = Annotated[int, Field(ge=1, le=1_000_000)]
 
 
-class RehearseIn(Form):
-    """A situation to be rehearsed; scene: another than its own; seed: which of all like frames."""
+@dataclass(frozen=True, slots=True)
+class Theirs:
+    """What is somebody's own and may be named in a question: a picture by its number; a situation of an outing, answered with their kit and profile."""
 
-    situation: SituationForm
+    picture: Callable[[int], OwnLight]
+    answer: Callable[[SituationNow], Answer]
+
+
+def _branch(value: Any) -> str:
+    now = isinstance(value, SituationNow) or (isinstance(value, dict) and "document" in value)
+    return "(of an outing)" if now else "(in full)"
+
+
+Question = Annotated[Annotated[SituationForm, Tag("(in full)")] | Annotated[SituationNow, Tag("(of an outing)")], Discriminator(_branch)]
+
+
+class RehearseIn(Form):
+    """A situation to be rehearsed, in full or of an outing as it stands; scene: another than its own; own: the number of a picture of one's
+    own instead; seed: which of all like frames."""
+
+    situation: Question
     scene: str | None = Field(None, max_length=40)
+    own: Annotated[int, Field(ge=1)] | None = None
     seed: Seed = 1
 
 
@@ -199,6 +220,24 @@ def _scene(stage: Stage) -> SceneOut:
     return SceneOut(slug=stage.slug, title=stage.title, problem=stage.problem)
 
 
+def _seen(shot: Shot) -> SceneOut:
+    """What a frame shows: its scene, or a picture of one's own."""
+    if shot.own is None:
+        return _scene(shot.scene)
+    return SceneOut(slug=shot.scene.slug, title=shot.own.title, problem=of_own(shot.own))
+
+
+def of_own(own: OwnLight) -> str:
+    """How far a picture of one's own is to be believed."""
+    ends = f"; {own.at_white:.0%} of it is at its white and may be brighter than it shows" if own.at_white > SHOWN else ""
+    within = f"{own.error:.2g} {'stop' if own.error == 1 else 'stops'}{' in daylight' if own.error < EITHER_WAY else ''}"
+    return f"Its middle tone is the key, its tones are right within {within}{ends}. What its lens did to it stays as it was."
+
+
+SHOWN = 0.005
+"""Share of a picture at its white that is worth a word."""
+
+
 def known_scene(scene: str | None) -> str | None:
     """A scene that there is, or none.
 
@@ -211,15 +250,15 @@ def known_scene(scene: str | None) -> str | None:
     return scene
 
 
-def answer_under(asked: RehearseIn) -> Answer:
+def answer_under(asked: RehearseIn, theirs: Theirs) -> Answer:
     """The answer to the situation that is rehearsed; what is wrong is told under its place."""
     try:
-        return answer_to(asked.situation)
-    except CraftError as error:
+        return theirs.answer(asked.situation) if isinstance(asked.situation, SituationNow) else answer_to(asked.situation)
+    except (CraftError, InputError) as error:
         raise error.under("situation") from error
 
 
-def frame_at_once(asked: RehearseIn, sign: Sign) -> AtOnceOut:
+def frame_at_once(asked: RehearseIn, sign: Sign, theirs: Theirs) -> AtOnceOut:
     """Only the frame of a situation: no tone is counted and no other frame thought of.
 
     Raises
@@ -227,12 +266,13 @@ def frame_at_once(asked: RehearseIn, sign: Sign) -> AtOnceOut:
     CraftError : what the kit does not have or the numbers do not allow.
     InputError : a scene that there is not.
     """
-    answer = answer_under(asked)
+    answer = answer_under(asked, theirs)
     shot = shot_of(answer.situation, answer.setup, known_scene(asked.scene), asked.seed, answer.configuration.values)
-    return AtOnceOut(scene=_scene(shot.scene), frame=_frame(shot, answer.setup, sign), aspect=shot.width_mm / shot.height_mm)
+    shot = on_own(shot, theirs.picture(asked.own) if asked.own else None)
+    return AtOnceOut(scene=_seen(shot), frame=_frame(shot, answer.setup, sign), aspect=shot.width_mm / shot.height_mm)
 
 
-def rehearsal_of(asked: RehearseIn, sign: Sign) -> RehearsalOut:
+def rehearsal_of(asked: RehearseIn, sign: Sign, theirs: Theirs) -> RehearsalOut:
     """The rehearsal of a situation.
 
     Raises
@@ -240,9 +280,9 @@ def rehearsal_of(asked: RehearseIn, sign: Sign) -> RehearsalOut:
     CraftError : what the kit does not have or the numbers do not allow.
     InputError : a scene that there is not.
     """
-    answer = answer_under(asked)
+    answer, light = answer_under(asked, theirs), theirs.picture(asked.own) if asked.own else None
     return rehearsal_form(
-        rehearse(answer.situation, answer.setup, known_scene(asked.scene), asked.seed, answer.configuration.values),
+        rehearse(answer.situation, answer.setup, known_scene(asked.scene), asked.seed, answer.configuration.values, light),
         answer.setup,
         sign,
         answer.situation.body,
@@ -253,7 +293,7 @@ def rehearsal_form(found: Rehearsal, setup: Setup, sign: Sign, body: Body) -> Re
     """A rehearsal in the open form."""
     window, held, shot = found.window, found.held, found.shot
     return RehearsalOut(
-        scene=_scene(found.stage),
+        scene=_seen(found.shot),
         frame=_frame(shot, setup, sign),
         offset=setup.offset_ev,
         protection=setup.protection_stops,

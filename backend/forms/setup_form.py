@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from dataclasses import asdict
 
 from pydantic import BaseModel
@@ -13,7 +14,7 @@ from craft.kit.body import Shutter
 from craft.scales.series import Dial, label
 from craft.scene.situation import Situation
 from craft.setup.advise import shortfall_words
-from craft.setup.setup import Binding, Row, Setup, Span
+from craft.setup.setup import Binding, Level, Setup, Span
 from craft.vocabulary.terms import (
     Area,
     Decision,
@@ -30,7 +31,7 @@ from craft.vocabulary.terms import (
     Stabiliser,
     White,
 )
-from forms.answer import answer_to
+from forms.answer import Answer, answer_to
 from forms.configuration_form import ConfigurationOut, configuration_form
 from forms.situation_form import SituationForm
 
@@ -221,7 +222,7 @@ class OtherWayOut(BaseModel):
     costs: str
 
 
-class DecisionOut(BaseModel):
+class BriefOut(BaseModel):
     """A decision with its reasons; a number that is null is infinite."""
 
     decision: Decision
@@ -229,11 +230,16 @@ class DecisionOut(BaseModel):
     label: str
     because: str
     numbers: dict[str, float | None]
-    other_ways: list[OtherWayOut]
     rules_out: str
     would_see: str
     minutes_afterwards: str
     fixed: bool
+
+
+class DecisionOut(BriefOut):
+    """A decision with its reasons and what else one might do."""
+
+    other_ways: list[OtherWayOut]
 
 
 class FileOut(BaseModel):
@@ -256,6 +262,7 @@ class TakenOut(BaseModel):
     """What was taken for granted where the situation leaves it open; far_m null is infinity."""
 
     focal_length_mm: float
+    distance_m: float
     speed_m_s: float
     limb_m_s: float
     followed: float
@@ -278,8 +285,8 @@ class DialsOut(BaseModel):
     iso: list[StepOut]
 
 
-class DecidedOut(BaseModel):
-    """What the decisions came to. ``release``: the fewest locks whose release lifts a shortfall."""
+class FiguresOut(BaseModel):
+    """What the decisions came to, for the light as it is. ``release``: the fewest locks whose release lifts a shortfall."""
 
     exposure: ExposureOut
     shutter_type: Shutter
@@ -302,8 +309,7 @@ class DecidedOut(BaseModel):
     holds_until: SpanOut
     hands_off: SpanOut
     neighbours: list[NeighbourOut]
-    ladder: list[RowOut]
-    decisions: list[DecisionOut]
+    decisions: Sequence[BriefOut]
     cautions: list[str]
     notes: list[NoteOut]
     release: list[str]
@@ -311,6 +317,18 @@ class DecidedOut(BaseModel):
     dials: DialsOut
     sharpness_stops: float
     depth_reachable: bool
+
+
+class LadderOut(BaseModel):
+    """What the body would be set to in every light, the brightest first."""
+
+    ladder: list[RowOut]
+
+
+class DecidedOut(FiguresOut, LadderOut):
+    """All that the decisions came to, with what else one might do, in every light."""
+
+    decisions: Sequence[DecisionOut]
 
 
 class SetupOut(DecidedOut, ConfigurationOut):
@@ -325,7 +343,7 @@ def _span(span: Span) -> SpanOut:
     return SpanOut(darker_stops=span.darker_stops, brighter_stops=span.brighter_stops)
 
 
-def _row(row: Row) -> RowOut:
+def _row(row: Level) -> RowOut:
     return RowOut.model_construct(
         ev100=row.ev100,
         shutter_s=row.shutter_s,
@@ -340,21 +358,28 @@ def _row(row: Row) -> RowOut:
     )
 
 
-def _decision(made: Reasoned) -> DecisionOut:
-    return DecisionOut(
+def _brief(made: Reasoned) -> BriefOut:
+    return BriefOut(
         decision=made.decision,
         school=made.school,
         label=made.label,
         because=made.because,
         numbers={name: value if math.isfinite(value) else None for name, value in made.numbers.items()},
-        other_ways=[
-            OtherWayOut(school=w.school, label=w.label, wins_when=w.wins_when, wins_now=w.wins_now, costs=w.costs) for w in made.other_ways
-        ],
         rules_out=made.rules_out,
         would_see=made.would_see,
         minutes_afterwards=made.minutes_afterwards,
         fixed=made.fixed_by_profile,
     )
+
+
+def ways_of(made: Reasoned) -> list[OtherWayOut]:
+    """What else one might do where a decision was taken."""
+    return [OtherWayOut(school=w.school, label=w.label, wins_when=w.wins_when, wins_now=w.wins_now, costs=w.costs) for w in made.other_ways]
+
+
+def ladder_of(setup: Setup) -> LadderOut:
+    """What a setup becomes in every light."""
+    return LadderOut.model_construct(ladder=[_row(row) for row in setup.ladder])
 
 
 def figures_of(setup: Setup) -> str:
@@ -366,17 +391,6 @@ def figures_of(setup: Setup) -> str:
     return ", ".join(parts)
 
 
-def decided_of(form: SituationForm) -> DecidedOut:
-    """What the decisions of a situation come to, both in the open form: a setup without the rest of the body's settings.
-
-    Raises
-    ------
-    CraftError : what the kit does not have or the numbers do not allow.
-    """
-    answer = answer_to(form)
-    return decided_form(answer.situation, answer.setup, form.delivery.shape)
-
-
 def setup_of(form: SituationForm) -> SetupOut:
     """The setup of a situation, both in the open form.
 
@@ -384,14 +398,32 @@ def setup_of(form: SituationForm) -> SetupOut:
     ------
     CraftError : what the kit does not have or the numbers do not allow.
     """
-    return SetupOut.model_construct(**dict(decided_of(form)), **dict(configuration_form(answer_to(form))))
+    return setup_form(answer_to(form), form.delivery.shape)
+
+
+def setup_form(answer: Answer, shape: str | None = None) -> SetupOut:
+    """A whole answer in the open form.
+
+    Raises
+    ------
+    CraftError : a setting or a value of one that there is not.
+    """
+    decided = dict(decided_form(answer.situation, answer.setup, shape))
+    return SetupOut.model_construct(**decided, **dict(configuration_form(answer)))
 
 
 def decided_form(situation: Situation, setup: Setup, shape: str | None = None) -> DecidedOut:
-    """What the decisions of a setup came to, in the open form."""
+    """All that the decisions of a setup came to, in the open form."""
+    decisions = [DecisionOut(**dict(_brief(made)), other_ways=ways_of(made)) for made in setup.decisions]
+    figures = dict(figures_form(situation, setup, shape)) | {"decisions": decisions}
+    return DecidedOut.model_construct(**figures, **dict(ladder_of(setup)))
+
+
+def figures_form(situation: Situation, setup: Setup, shape: str | None = None) -> FiguresOut:
+    """What the decisions of a setup came to in the light as it is, in the open form."""
     limits, focus = setup.iso_limits, setup.focus
     colour = situation.delivery.colour_space or ("wide" if setup.file is File.RAW else "srgb")
-    return DecidedOut(
+    return FiguresOut(
         exposure=ExposureOut(
             mode=setup.mode,
             shutter_s=setup.shutter_s,
@@ -445,6 +477,7 @@ def decided_form(situation: Situation, setup: Setup, shape: str | None = None) -
         ),
         taken=TakenOut(
             focal_length_mm=situation.focal_mm,
+            distance_m=situation.distance_m,
             speed_m_s=situation.speed_m_s,
             limb_m_s=situation.limb_m_s,
             followed=situation.followed,
@@ -469,8 +502,7 @@ def decided_form(situation: Situation, setup: Setup, shape: str | None = None) -
             )
             for n in setup.neighbours
         ],
-        ladder=[_row(row) for row in setup.ladder],
-        decisions=[_decision(made) for made in setup.decisions],
+        decisions=[_brief(made) for made in setup.decisions],
         cautions=list(setup.cautions),
         notes=[NoteOut(kind=note.kind, text=note.text) for note in setup.notes],
         release=[dial.value for dial in setup.release],

@@ -31,7 +31,7 @@ from craft.scene.situation import (
     light_from_lux,
     light_from_metered,
 )
-from craft.vocabulary.terms import AimDepth, AimMotion, Decision, File, Genre, Intent, Limit, Support
+from craft.vocabulary.terms import AimDepth, AimMotion, Decision, File, Genre, Intent, Limit, RangeFirst, Support
 from demo.kit import BODIES, LENSES
 from forms.facts_form import Flag, Slug, Value
 from forms.kit_form import Aperture, BodyForm, Form, Iso, LensForm, Natural, Positive, Seconds, Stops
@@ -253,6 +253,7 @@ class ProfileForm(Form):
     practised_follower: Flag = False
     mains_hz: Mains | None = None
     darkest_stops: Darkest | None = None
+    range_first: RangeFirst | None = None
     schools: Schools = Field(default_factory=dict)
     habits: Habits = Field(default_factory=dict)
     raw_opens: RawOpens | None = None
@@ -274,6 +275,7 @@ class ProfileForm(Form):
             undecided=frozenset(habit for habit, way in self.habits.items() if way == "per_situation"),
             raw_opens=usual.raw_opens if self.raw_opens is None else frozenset(self.raw_opens),
             bodies=self.bodies,
+            range_first=self.range_first or usual.range_first,
         )
 
 

@@ -6,6 +6,7 @@ from collections.abc import Mapping
 from typing import Any
 
 from django.db import transaction
+from django.db.models import prefetch_related_objects
 from django.utils import timezone
 from django.utils.text import slugify
 
@@ -198,6 +199,12 @@ def with_state(person: Any) -> Any:
     """A person's bodies with everything that is believed of them."""
     bodies = Piece.objects.filter(person=person, kind="body").select_related("dialect", "layout")
     return bodies.prefetch_related("held", "slots", "refused")
+
+
+def and_state(bodies: list[Piece]) -> list[Piece]:
+    """Bodies that have been read, with everything that is believed of them."""
+    prefetch_related_objects(bodies, "dialect", "layout", "held", "slots", "refused")
+    return bodies
 
 
 def refuse(piece: Piece, setting: str, why: str) -> None:

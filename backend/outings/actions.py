@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import hashlib
 from collections import Counter
+from collections.abc import Collection
 from contextlib import suppress
 from datetime import timedelta
 from functools import cached_property
@@ -28,7 +29,7 @@ from forms.setup_form import setup_of
 from forms.situation_form import SituationForm, read_situation
 from forms.walk_form import Believed
 from kit.actions import add as add_piece
-from kit.actions import believed, body_of, hold, with_state
+from kit.actions import and_state, believed, body_of, hold
 from kit.models import Dialect, Held, Layout, Piece, Refused, Slot
 from outings.kept import kept
 from outings.models import Earlier, Outing, Situation
@@ -57,11 +58,12 @@ def bodies_on(outing: Outing) -> int:
 
 
 class Kit:
-    """A person's kit and profile, read once, for resolving any number of situations."""
+    """A person's kit and profile, read once, for resolving any number of situations; only: the pieces of these slugs, for those of one."""
 
-    def __init__(self, person: Any) -> None:
-        rows = Piece.objects.filter(person=person).values_list("kind", "slug", "document")
-        self.pieces = {(kind, slug): document for kind, slug, document in rows}
+    def __init__(self, person: Any, only: Collection[str] | None = None) -> None:
+        rows = Piece.objects.filter(person=person)
+        self._rows = list(rows if only is None else rows.filter(slug__in=only))
+        self.pieces = {(row.kind, row.slug): row.document for row in self._rows}
         profile = Profile.objects.filter(person=person).values_list("document", flat=True).first()
         self.profile = profile or {}
         self.person = person
@@ -74,7 +76,8 @@ class Kit:
         for model, fields in BELIEVED.items():
             rows_of = model.objects.filter(piece__person=self.person, piece__kind="body").order_by("pk")
             for slug, *row in rows_of.values_list("piece__slug", *(Cast(field, TextField()) for field in fields)):
-                rows[slug].append((model.__name__, *row))
+                if slug in rows:
+                    rows[slug].append((model.__name__, *row))
         return {slug: hashlib.sha256(repr((self.pieces["body", slug], row)).encode()).hexdigest() for slug, row in rows.items()}
 
     @cached_property
@@ -94,7 +97,9 @@ class Kit:
 
     def _states(self) -> dict[str, Believed]:
         found = {}
-        for piece in with_state(self.person):
+        # of those that were read: a body that goes meanwhile is still in all of the answer
+        bodies = [row for row in self._rows if row.kind == "body"]
+        for piece in and_state(bodies):
             with suppress(ValidationError):  # a body that cannot be read has no setups either; the kit says so
                 found[piece.slug] = believed(piece)
         return found

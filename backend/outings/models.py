@@ -5,8 +5,6 @@ from __future__ import annotations
 from django.conf import settings
 from django.db import models
 
-from craft.render.shot import Shot, from_recipe
-
 
 class Outing(models.Model):
     """A day out. mains_hz: frequency of the mains at its place, null where it is as usual."""
@@ -86,10 +84,45 @@ class KeptFrame(models.Model):
     def __str__(self) -> str:
         return self.name
 
-    @property
-    def shot(self) -> Shot:
-        """The shot it is drawn from."""
-        return from_recipe(self.recipe)
+
+class Picture(models.Model):
+    """A picture of the place that a person brought: what it is, and how much light its middle tone is; its pixels are apart.
+
+    kind: finished, raw, light or set; wide, high: pixels of the file; ev100: EV at ISO 100 of its middle tone, null where nobody knows;
+    error: stops by which its tones may be wrong; told: figures of its exposure; size: bytes of its light; painted: distances painted
+    over it, as forms.areas_form has them.
+    """
+
+    situation = models.ForeignKey(Situation, models.CASCADE, related_name="pictures")
+    name = models.CharField(max_length=80)
+    kind = models.CharField(max_length=10)
+    wide = models.PositiveIntegerField()
+    high = models.PositiveIntegerField()
+    ev100 = models.FloatField(null=True)
+    error = models.FloatField()
+    told = models.JSONField(default=dict)
+    size = models.PositiveIntegerField()
+    painted = models.JSONField(default=dict)
+    made_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ["id"]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class PictureLight(models.Model):
+    """The light of a picture, scaled down: a PNG of a finished one's levels, else a TIFF of light and of what is unsure of it.
+
+    In the database, so that it is nobody else's, goes when its owner or its situation goes, and is in every copy.
+    """
+
+    picture = models.OneToOneField(Picture, models.CASCADE, related_name="light", primary_key=True)
+    data = models.BinaryField()
+
+    def __str__(self) -> str:
+        return f"light of {self.picture}"
 
 
 class Ticked(models.Model):

@@ -60,10 +60,19 @@ class StrictParser(Parser):
 STATELESS: set[Callable[..., Any]] = set()
 """Operations that are sent something and write nothing."""
 
+STREAMED: set[Callable[..., Any]] = set()
+"""Operations that read their body as it comes, too large to be held, and keep what they make of it in a transaction of their own."""
+
 HEAVY: set[Callable[..., Any]] = set()
 """Operations that may compute for long: done in the process beside, where what they compute from is kept."""
 
 F = TypeVar("F", bound=Callable[..., Any])
+
+
+def streamed(view: F) -> F:
+    """Say of an operation that it reads its body as it comes."""
+    STREAMED.add(view)
+    return view
 
 
 def stateless(view: F) -> F:

@@ -10,11 +10,13 @@ from kit.body_api import router as bodies
 from kit.describe_api import router as describing
 from kit.layout_api import router as layout
 from outings.alike.api import router as alike
+from outings.bench.api import router as bench
 from outings.checks.api import router as checks
 from outings.day.api import router as outings
 from outings.fingers.api import router as controls
 from outings.first_day.api import router as first_day
 from outings.fits.api import router as fits
+from outings.pictures.api import router as pictures
 from outings.rehearse.api import router as rehearsing
 from outings.rehearse.ruler_api import router as rulers
 from outings.slots.api import router as slots
@@ -53,8 +55,10 @@ for router in (
     describing,
     kit,
     outings,
+    bench,
     uses,
     rehearsing,
+    pictures,
     rulers,
     walk,
     slots,

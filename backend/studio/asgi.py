@@ -10,6 +10,8 @@ from typing import Any
 from django.conf import settings
 from django.core.asgi import get_asgi_application
 
+from studio.bodies import FOR_FILES, LARGEST_FILE
+
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "studio.settings")
 sys.setswitchinterval(0.001)
 """Threads give way five times as often as usual, so that a keystroke waits less for long work beside it."""
@@ -32,10 +34,6 @@ Send = Callable[[dict[str, Any]], Awaitable[None]]
 LARGEST = settings.DATA_UPLOAD_MAX_MEMORY_SIZE + 100_000
 """Bytes of a body that are let in at all: a little over the most, which the framework refuses in its own words."""
 
-LARGEST_FILE = 260_000_000
-FOR_FILES = ("/api/kit/picture",)
-"""Addresses that take a picture of a signed-in person."""
-
 
 class RefusedError(Exception):
     """A request that goes no further: its status, and why."""
@@ -53,7 +51,7 @@ def too_large(most: int) -> RefusedError:
 def largest(scope: Scope) -> int:
     """How many bytes of body an address takes from whoever asks."""
     cookies = b"".join(value for name, value in scope["headers"] if name == b"cookie")
-    return LARGEST_FILE if scope["path"] in FOR_FILES and b"sessionid=" in cookies else LARGEST
+    return LARGEST_FILE if FOR_FILES.fullmatch(scope["path"]) and b"sessionid=" in cookies else LARGEST
 
 
 async def application(scope: Scope, receive: Receive, send: Send) -> None:

@@ -14,7 +14,7 @@ from django.db import transaction
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 
-from people.guards import STATELESS, Run, operation_of
+from people.guards import STATELESS, STREAMED, Run, operation_of
 from people.models import Answered
 from studio.problems import problem
 
@@ -32,10 +32,10 @@ READING = {"GET", "HEAD", "OPTIONS"}
 def whole(run: Run) -> Run:
     """An operation whose changes are kept all together, once its answer is there, or not at all.
 
-    What only computes takes no lock. The body is read before the lock is taken: who sends slowly keeps nobody waiting.
+    What only computes takes no lock, nor does what reads its body as it comes. Else the body is read before the lock is taken: who sends slowly keeps nobody waiting.
     """
     operation = operation_of(run)
-    if operation.view_func in STATELESS or set(operation.methods) <= READING:
+    if operation.view_func in STATELESS | STREAMED or set(operation.methods) <= READING:
         return run
 
     @wraps(run)

@@ -48,14 +48,12 @@ export function rungWords(rung: Concession): string {
 const label = (setup: Decided, dial: "shutter_s" | "aperture" | "iso", value: number): string =>
   setup.dials[dial].find((step) => step.value === value)?.label ?? String(value);
 
-export function figures(setup: Decided, index: number) {
-  const row = setup.ladder[index];
-  return {
-    time: row ? label(setup, "shutter_s", row.shutter_s) : "",
-    aperture: row ? label(setup, "aperture", row.aperture) : "",
-    iso: row ? label(setup, "iso", row.iso) : "",
-  };
-}
+/** The three dials as they are printed, of a setup or of a level of its ladder. */
+export const figures = (setup: Decided, of: { shutter_s: number; aperture: number; iso: number }) => ({
+  time: label(setup, "shutter_s", of.shutter_s),
+  aperture: label(setup, "aperture", of.aperture),
+  iso: label(setup, "iso", of.iso),
+});
 
 /** The value of a decision in a few words. */
 export function valueOf(setup: Decided, decision: string, school: string): string {

@@ -2,19 +2,22 @@
 
 from __future__ import annotations
 
+import base64
 import csv
 import io
 import json
 import re
 import subprocess
+from typing import Any
 
 from django.contrib.auth import get_user_model
 from django.test import TestCase
+from PIL import Image
 
 from cards.models import Card
 from craft.scales.series import Dial, label
 from outings.actions import load_demo_people
-from people.tests.caller import Caller
+from people.tests.caller import TOKEN, Caller
 
 
 class PocketCard(TestCase):
@@ -158,3 +161,24 @@ class PocketCard(TestCase):
             self.assertIn(label(Dial.TIME, setup["exposure"]["shutter_s"]), words)
             self.assertIn(self.row["title"], words)
         self.assertEqual(self.caller.get(f"/api/cards/{card['id']}/card.pdf?sheet=A0").status_code, 422)
+
+    def send(self, card: int, data: bytes, caller: Caller | None = None) -> Any:
+        headers = {"X-CSRFToken": TOKEN}
+        path = f"/api/cards/{card}/frame"
+        return (caller or self.caller).client.generic("POST", path, data, content_type="application/octet-stream", headers=headers)
+
+    def test_a_frame_is_told_what_it_shows_with_what_the_raw_has_left(self) -> None:
+        card = self.make()["id"]
+        image = Image.new("RGB", (600, 400), (90, 90, 90))
+        image.paste((255, 255, 255), (0, 0, 120, 120))
+        out = io.BytesIO()
+        image.save(out, "PNG")
+        told = self.send(card, out.getvalue()).json()
+        self.assertEqual((told["saw"], told["much"]), ("warns", "patch"))
+        self.assertIn("6.0% of it is at its white", told["words"])
+        self.assertRegex(told["words"], r"The raw beside it still has \d thirds? there")
+        shown = Image.open(io.BytesIO(base64.b64decode(told["marked"].partition(",")[2])))
+        self.assertEqual(shown.size, (480, 320))
+        self.assertEqual(self.send(card, b"no picture").status_code, 422)
+        self.assertEqual(self.send(card, out.getvalue(), Caller(get_user_model().objects.create_user("wren"))).status_code, 404)
+        self.assertEqual(self.send(card, out.getvalue(), Caller()).status_code, 401)

@@ -25,13 +25,21 @@ _DIAL_SETTING = {Dial.TIME: "shutter_time", Dial.APERTURE: "aperture", Dial.ISO:
 
 
 def settings_of(body: Body, lens: Lens) -> tuple[Setting, ...]:
-    """The settings that exist on a body with a lens, in the order in which one sets them."""
+    """The settings that exist on a body with a lens, in the order in which one sets them.
+
+    >>> [setting.slug for setting in settings_of(BODY, LENS)][:3]
+    ['clock', 'zone', 'firmware_noted']
+    """
     there = features_of(body, lens)
     return tuple(s for s in SETTINGS if s.slug not in body.facts.absent and all(need in there for need in s.needs))
 
 
 def circumstances(situation: Situation, facts: Mapping[str, float]) -> frozenset[str]:
-    """What the scene brings, as tokens of craft.vocabulary.features."""
+    """What the scene brings, as tokens of craft.vocabulary.features.
+
+    >>> sorted(circumstances(situation(), advised().facts))
+    ['fast_across', 'lamp_unwelcome', 'will_not_wait']
+    """
     carried = situation.carried_by
     there = {
         "handheld": carried is Support.HANDHELD,
@@ -49,7 +57,11 @@ def circumstances(situation: Situation, facts: Mapping[str, float]) -> frozenset
 
 
 def offered_values(situation: Situation, setup: Setup) -> dict[str, tuple[Value, ...]]:
-    """The values that this kit has, where the vocabulary alone does not say."""
+    """The values that this kit has, where the vocabulary alone does not say.
+
+    >>> offered_values(situation(), advised())["iso_value"][:3]
+    (100.0, 125.0, 160.0)
+    """
     body = situation.body
     isos = tuple(setup.dials[Dial.ISO])
     detects = ("off", *body.detects, *(("automatic",) if len(body.detects) > 1 else ()))
@@ -84,25 +96,43 @@ def offered_values(situation: Situation, setup: Setup) -> dict[str, tuple[Value,
 
 
 def only_with_rules(body: Body) -> tuple[Rule, ...]:
-    """A body's values that exist only together with others, as dependencies."""
+    """A body's values that exist only together with others, as dependencies.
+
+    >>> only_with_rules(BODY)
+    ()
+    """
     found = []
     for k, row in enumerate(body.only_with):
         here = Term(_DIAL_SETTING[row.dial], Test.WITHIN, tuple(sorted((row.lowest, row.highest))))
         there = Term(_DIAL_SETTING[row.needs_dial], Test.OUTSIDE, tuple(sorted((row.needs_lowest, row.needs_highest))))
         found.append(
-            Rule(f"only_with_{k}", (here, there), row.reason[:1].upper() + row.reason[1:] + ".", "another value of either", body.name)
+            Rule(
+                slug=f"only_with_{k}",
+                terms=(here, there),
+                reason=row.reason[:1].upper() + row.reason[1:] + ".",
+                way_out="another value of either",
+                source=body.name,
+            )
         )
     return tuple(found)
 
 
 def rules_of(body: Body) -> tuple[Rule, ...]:
-    """Dependencies in force on a body: the usual ones without those it is free of, and its own."""
+    """Dependencies in force on a body: the usual ones without those it is free of, and its own.
+
+    >>> len(rules_of(BODY)) == len(RULES)
+    True
+    """
     usual = tuple(rule for rule in RULES if rule.slug not in body.facts.dropped)
     return (*usual, *body.facts.added, *only_with_rules(body))
 
 
 def around_of(situation: Situation, setup: Setup) -> Around:
-    """Everything that a dependency may ask for."""
+    """Everything that a dependency may ask for.
+
+    >>> around_of(situation(), advised()).numbers["base_iso"]
+    100
+    """
     body = situation.body
     facts = setup.facts
     numbers: dict[str, float] = {

@@ -16,7 +16,7 @@ from types import MappingProxyType
 
 from craft.configuration.around import around_of, settings_of
 from craft.configuration.bundles import BUNDLES, BundleState, state_of
-from craft.configuration.decided import OF_SETTING, decided, facts_of
+from craft.configuration.decided import OF_SETTING, decided, facts_of, of_person
 from craft.configuration.habits import HABITS, Habit, Way
 from craft.configuration.rows import GUARDS, ROWS, Row
 from craft.decisions.facts import Facts, When, all_hold, phrase
@@ -119,17 +119,31 @@ class _Laid:
 
 
 def way_for(habit: Habit, facts: Facts, possible: Callable[[Way], bool] = lambda way: True) -> Way:
-    """The first way of a habit that is possible and wins by the numbers, else the last that asks for nothing."""
+    """The first way of a habit that is possible and wins by the numbers, else the last that asks for nothing.
+
+    >>> from craft.configuration.habits import BY_HABIT
+    >>> way_for(BY_HABIT["review"], {**advised().facts, "bursting": 0.0}).slug
+    'short'
+    """
     return next((way for way in habit.ways if all_hold(way.when, facts) and possible(way)), habit.ways[-1])
 
 
 def wins_when(tests: Iterable[When], facts: Facts) -> str:
-    """When a way wins, in words."""
+    """When a way wins, in words.
+
+    >>> wins_when((When("tripod", "=", 1.0),), {}), wins_when((), {})
+    ('on a tripod', 'no other way wins')
+    """
     return " and ".join(test.words(facts) for test in tests) or "no other way wins"
 
 
 def default_of(setting: Setting, body: Body, offered: tuple[Value, ...]) -> Value:
-    """The value with which a body leaves the box; where the usual one is not offered, the nearest that is."""
+    """The value with which a body leaves the box; where the usual one is not offered, the nearest that is.
+
+    >>> from craft.vocabulary.settings import BY_SLUG
+    >>> default_of(BY_SLUG["grid"], BODY, ("off", "on"))
+    'off'
+    """
     figures: dict[str, Value] = {"rate_high": body.frames_per_second or 1.0, "rate_low": max(1.0, (body.frames_per_second or 1.0) / 4)}
     value = body.facts.defaults.get(setting.slug, figures.get(setting.slug, setting.default))
     if not offered or value in offered:
@@ -200,10 +214,7 @@ def _by_hand(situation: Situation, there: Mapping[str, Setting], around: Around)
 
 def _layers(situation: Situation, setup: Setup, there: Mapping[str, Setting], around: Around) -> dict[str, _Laid]:
     """All layers over each other; a value that the body does not have is not laid."""
-    facts = facts_of(setup, around.tokens) | {
-        "old_programs": float("lossless" not in situation.person.raw_opens),
-        "shape_given": float(situation.delivery.shape is not None),
-    }
+    facts = facts_of(setup, around.tokens) | of_person(situation)
     laid = {
         slug: _Laid(
             default_of(setting, situation.body, around.offered.get(slug, setting.values)),
@@ -264,6 +275,10 @@ def configure(situation: Situation, setup: Setup) -> Configuration:
     Raises
     ------
     CraftError : a setting, value or answer that there is not, and what is accepted.
+
+    >>> made = configured()
+    >>> len(made.rows) > 100, made.values["drive_mode"], made.violations
+    (True, 'high', ())
     """
     around = around_of(situation, setup)
     there = {setting.slug: setting for setting in settings_of(situation.body, situation.lens)}

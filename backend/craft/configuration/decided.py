@@ -4,7 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 
+from craft.decisions.facts import Fact, tells
+from craft.decisions.numbers import yes
 from craft.scales.series import Dial
+from craft.scene.situation import Situation
 from craft.setup.setup import Merge, Setup
 from craft.vocabulary.setting import Value
 from craft.vocabulary.terms import Area, Decision, Drive, File, FocusMode, Pattern, Priority
@@ -46,6 +49,9 @@ def decided(setup: Setup) -> dict[str, Value]:
     """Value by setting, as the decisions have them; what a decision leaves alone is not there.
 
     Of a dial that the mode, or automatic ISO, leaves to the body: what the body shows in the present light.
+
+    >>> decided(advised())["drive_mode"], "white_kelvin" in decided(advised())
+    ('high', True)
     """
     limits, focus = setup.iso_limits, setup.focus
     values: dict[str, Value | None] = {
@@ -87,7 +93,45 @@ def _merged(merge: Merge | None) -> dict[str, Value]:
 
 
 def facts_of(setup: Setup, tokens: frozenset[str]) -> dict[str, float]:
-    """Numbers about a setup that habits and rows ask for, beside those of its decisions."""
+    """Numbers about a setup that habits and rows ask for, beside those of its decisions.
+
+    >>> facts_of(advised(), frozenset({"two_cards"}))["two_cards_offered"]
+    1.0
+    """
+    return {**setup.facts, **_of_tokens(tokens), **_of_setup(setup)}
+
+
+@tells(
+    old_programs=Fact("a program of yours opens no packed raw", "yes", "your programs open packed raw"),
+    shape_given=Fact("the delivery has its own shape", "yes", "the delivery has no shape of its own"),
+)
+def of_person(situation: Situation) -> dict[str, float]:
+    """What follows from who works with the frames, and who gets them.
+
+    >>> of_person(situation())
+    {'old_programs': 0.0, 'shape_given': 0.0}
+    """
+    return {
+        "old_programs": yes("lossless" not in situation.person.raw_opens),
+        "shape_given": yes(situation.delivery.shape is not None),
+    }
+
+
+@tells(
+    two_cards_offered=Fact("the body takes two cards", "yes", "the body takes one card"),
+    rear_button_offered=Fact("a button under the thumb can focus", "yes", "no button under the thumb can focus"),
+    thumb_offered=Fact("the screen answers a thumb beside the finder", "yes", "no thumb can point beside the finder"),
+    touch_offered=Fact("the screen answers a touch", "yes", "the screen answers no touch"),
+    ring_offered=Fact("the lens reports its ring", "yes", "the lens does not report its ring"),
+    links_offered=Fact("the body has a wireless link", "yes", "the body has no wireless link"),
+    electronic_finder=Fact("the finder is electronic", "yes", "the finder is not electronic"),
+    screen_only=Fact("there is no finder", "yes", "there is a finder"),
+    reports=Fact("the lens reports itself", "yes", "the lens does not report itself"),
+    small_circle=Fact("the lens leaves the corners dark", "yes", "the lens lights the whole sensor"),
+    wild=Fact("wild animals are the subject", "yes", "no wild animals"),
+)
+def _of_tokens(tokens: frozenset[str]) -> dict[str, float]:
+    """What the body has, and what is before it."""
     there = {
         "two_cards_offered": "two_cards" in tokens,
         "rear_button_offered": "rear_button" in tokens,
@@ -100,6 +144,30 @@ def facts_of(setup: Setup, tokens: frozenset[str]) -> dict[str, float]:
         "reports": "lens_unreported" not in tokens,
         "small_circle": "circle_small" in tokens,
         "wild": "wild_animals" in tokens,
+    }
+    return {name: yes(value) for name, value in there.items()}
+
+
+@tells(
+    "raw",
+    "rendered",
+    bursting=Fact("the drive fires bursts", "yes", "the drive fires no bursts"),
+    by_hand=Fact("focus is by hand", "yes", "focus is automatic"),
+    continuous=Fact("focus follows all the time", "yes", "focus does not follow"),
+    electronic_now=Fact("the electronic shutter is taken", "yes", "the electronic shutter is not taken"),
+    mechanical_now=Fact("the mechanical shutter is taken", "yes", "the mechanical shutter is not taken"),
+    fires_first=Fact("the release comes first", "yes", "the release waits"),
+    waits=Fact("the release waits for focus", "yes", "the release does not wait"),
+    meters=Fact("something floats with the meter", "yes", "nothing floats with the meter"),
+    held_aperture=Fact("the aperture is held", "yes", "the aperture is not held"),
+    held_time=Fact("the time is held", "yes", "the time is not held"),
+    spot_now=Fact("the spot is metered", "yes", "more than a spot is metered"),
+    deadline_given=Fact("there is a deadline", "yes", "there is no deadline"),
+    your_word=Fact("you say so", "yes", "you do not say so"),
+)
+def _of_setup(setup: Setup) -> dict[str, float]:
+    """What the decisions came to."""
+    there = {
         "bursting": setup.drive in (Drive.MEDIUM, Drive.HIGH),
         "by_hand": setup.focus.mode is FocusMode.MANUAL,
         "continuous": setup.focus.mode is FocusMode.CONTINUOUS,
@@ -116,4 +184,4 @@ def facts_of(setup: Setup, tokens: frozenset[str]) -> dict[str, float]:
         "rendered": setup.file is not File.RAW,
         "your_word": False,
     }
-    return {**setup.facts, **{name: float(value) for name, value in there.items()}}
+    return {name: yes(value) for name, value in there.items()}

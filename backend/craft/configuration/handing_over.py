@@ -9,11 +9,7 @@ from dataclasses import dataclass
 from craft.decisions.facts import say
 from craft.decisions.numbers import HALF_SIZE, MERGED
 from craft.scene.situation import Situation
-from craft.setup.series import PACKED_BITS
 from craft.vocabulary.setting import Value
-
-PACKED = {"none": 1.0, "lossless": PACKED_BITS, "lossy": 0.45}
-"""Size of a packed raw file over its bare bits (estimates: entropy of ordinary scenes, 14 bit)."""
 
 FINISHED_BYTES = {"small": 0.15, "good": 0.3, "best": 0.6}
 """Bytes per pixel of a finished file by its quality (estimates for ordinary scenes)."""
@@ -41,7 +37,11 @@ class Handed:
 
 
 def frame_bytes(situation: Situation, values: Mapping[str, Value]) -> float:
-    """Bytes that one frame takes on the card, raw and finished together."""
+    """Bytes that one frame takes on the card, raw and finished together.
+
+    >>> round(frame_bytes(situation(), {"file_format": "raw", "raw_compression": "none"}) / 1e6, 1)
+    42.0
+    """
     return sum(file_bytes(situation, values))
 
 
@@ -50,12 +50,13 @@ def file_bytes(situation: Situation, values: Mapping[str, Value]) -> tuple[float
 
     A merge in the body takes a finished file, and its sources beside it where they are kept.
 
-    Reckoned on the whole sensor: a crop makes it less, so the room is never too little.
+    >>> [round(size / 1e6, 1) for size in file_bytes(situation(), {"file_format": "both"})]
+    [27.3, 7.2]
     """
     sensor = situation.body.sensor
     pixels = float(sensor.pixels_wide * sensor.pixels_high)
     kept = str(values["file_format"]) if "file_format" in values else "rendered"
-    raw = pixels * sensor.bits / 8 * PACKED[str(values.get("raw_compression", "lossless"))]
+    raw = situation.body.raw_bytes(str(values.get("raw_compression", "lossless")))
     finished = pixels * SIZE[str(values.get("rendered_size", "full"))] * FINISHED_BYTES[str(values.get("rendered_quality", "good"))]
     raw, finished = (raw if kept in ("raw", "both") else 0.0), (finished if kept in ("rendered", "both") else 0.0)
     if str(values.get("merge", "off")) == "off":
@@ -65,7 +66,11 @@ def file_bytes(situation: Situation, values: Mapping[str, Value]) -> tuple[float
 
 
 def handing_over(situation: Situation, values: Mapping[str, Value], shots: float) -> tuple[Handed, ...]:
-    """Everything the delivery decides, for a configuration's values and a number of frames."""
+    """Everything the delivery decides, for a configuration's values and a number of frames.
+
+    >>> [(one.what, one.value) for one in handing_over(situation(), configured().values, 500.0)][0]
+    ('shape', 'as the sensor')
+    """
     return (_shape(situation, values), _looseness(situation), *_cards(situation, values, shots), _packing(situation, values))
 
 

@@ -46,6 +46,10 @@ def differences(one: Sequence[Configuration], other: Sequence[Configuration]) ->
     that situation's affair.
 
     one, other: the setups of each body, one at least.
+
+    >>> one = configured()
+    >>> differences([one], [one])
+    ()
     """
     first, second = _all_day(one), _all_day(other)
     found = [

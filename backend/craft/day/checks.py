@@ -27,7 +27,7 @@ class Moment(Enum):
     AFTER = "after"
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Check:
     """Something to look at before it is too late.
 
@@ -47,7 +47,7 @@ class Check:
     source: str = "mistakes of the trade; shares are estimates"
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Slip:
     """A control that can be bumped, or a mode that stays on: what happens then, and what makes it harmless.
 
@@ -79,55 +79,55 @@ _LEAVING, _ARRIVAL, _SITUATION, _AFTER = Moment.LEAVING, Moment.ARRIVAL, Moment.
 _TRIPOD, _MOVES, _QUIET = When("tripod", "=", 1.0), When("moving", "=", 1.0), When("quiet", "=", 1.0)
 
 CHECKS: tuple[Check, ...] = (
-    Check("card_in", _LEAVING, "A card in every body, empty or with room, and spares.", "A body without a card may sound as if it worked.", 1.0, 0.02),
-    Check("card_room", _LEAVING, "Room on the cards for the whole day, and one to spare.", "A full card ends the day when it is best.", 0.5, 0.05),
-    Check("copied", _LEAVING, "Is everything on the cards copied? Only then format.", "Formatting is for good.", 1.0, 0.01),
-    Check("battery", _LEAVING, "Batteries full, one to spare; more in the cold.", "A body that is off takes nothing.", 0.6, 0.08),
-    Check("second_card", _LEAVING, "The second card takes copies: are both the same size?", "Copies end when the smaller card is full.", 0.3, 0.05, terms=(_is("card_roles", "copies"),)),
-    Check("clocks", _LEAVING, "Both bodies' clocks agree to the second, in the same zone.", "Two bodies out of step cannot be sorted into one story.", 0.1, 0.2, tokens=("other_body",)),
-    Check("prefixes", _LEAVING, "The two bodies' prefixes differ.", "Files of one name overwrite each other in one folder.", 0.3, 0.03, tokens=("other_body",)),
-    Check("stills", _LEAVING, "Selectors on stills, unlocked, and the drive where it should be.", "A body on film takes no frames.", 0.2, 0.03),
-    Check("lens_switches", _LEAVING, "Switches on the lens: focus, stabiliser, distance limit.", "A switch on the lens overrules the menu.", 0.3, 0.08, tokens=("lens_switch",)),
-    Check("tripod_parts", _LEAVING, "Tripod with its plate, and a remote.", "A tripod without its plate is a stick.", 0.8, 0.05, when=(_TRIPOD,)),
-    Check("red_lamp", _LEAVING, "A red lamp, and something warm.", "White light costs your eyes a quarter of an hour, and cold hands drop things.", 0.2, 0.15, when=(When("stars", "=", 1.0),)),
-    Check("adapted", _LEAVING, "The adapter is on the lens and clean.", "Without it the lens stays in the bag.", 1.0, 0.02, tokens=("lens_unreported",)),
-    Check("glass_clean", _ARRIVAL, "Front glass and sensor: look through a frame of the sky.", "A drop or a hair is in every frame.", 0.3, 0.1),
-    Check("last_time", _ARRIVAL, "Nothing left on from last time: spot, set of frames, timer, white, compensation.", "Yesterday's settings look right until you see the pictures.", 0.4, 0.15),
-    Check("test_frame", _ARRIVAL, "One test frame: warnings, histogram, sharpness at full size.", "What the screen shows small hides most of what goes wrong.", 0.4, 0.2),
-    Check("white_known", _ARRIVAL, "White stands at {kelvin} for this light: look at a paper or a skin.", "A finished file with the wrong white cannot be brought back whole.", 0.3, 0.1, when=(When("rendered", "=", 1.0),)),
-    Check("mode", _SITUATION, "Mode and the held values are those of this setup.", "A dial one notch off is another camera.", 0.5, 0.1),
-    Check("ceiling", _SITUATION, "ISO is {iso} now and the ceiling {ceiling_iso}: what gives when the light falls?", "Pinned at its ceiling, automatic ISO quietly darkens or slows.", 0.3, 0.15, when=(When("floats", "=", 1.0),)),
-    Check("time_for_it", _SITUATION, "The time is {time_s}: fast enough for {speed_m_s}?", "Movement cannot be sharpened afterwards.", 0.6, 0.15, when=(_MOVES,)),
-    Check("stabiliser_off", _SITUATION, "Stabiliser off on the tripod, lens switch too.", "It looks for movement that is not there.", 0.3, 0.25, when=(_TRIPOD,), terms=(_is("stabiliser", "off"),)),
-    Check("stabiliser_on", _SITUATION, "Stabiliser on again after the tripod.", "It stays off after the tripod, and nobody notices until the desk.", 0.3, 0.15, when=(When("tripod", "=", 0.0),), tokens=("stabiliser",), terms=(_not("stabiliser", "off"),)),
-    Check("quiet_now", _SITUATION, "Beeps, lamp and made sounds off: try it once outside.", "One beep in the ceremony is remembered longer than the pictures.", 0.2, 0.2, when=(_QUIET,)),
-    Check("look_and_file", _SITUATION, "The look is flat: is raw kept?", "A flat look with finished files only gives dull pictures.", 0.7, 0.04, terms=(_is("look", "flat"), _is("file_format", "raw", "rendered"))),
-    Check("flat_goes_out", _SITUATION, "The look is flat and finished files are kept: none of them goes out as it is.", "A flat finished file is dull, though a raw lies beside it: develop that, or turn the look before handing over.", 0.5, 0.2, terms=(_is("look", "flat"), _is("file_format", "both"))),
-    Check("dark_frames_off", _SITUATION, "Noise reduction for long times is off.", "A dark frame after each one takes every second minute of the sky.", 0.5, 0.2, when=(When("stars", "=", 1.0),), terms=(_is("long_exposure_noise_reduction", "off"),)),
-    Check("set_off_after", _SITUATION, "The set of {frames} frames is on for this, and goes off after it.", "Left on, it turns the next moment into a dark and a bright one.", 0.4, 0.25, terms=(_not("bracket_kind", "off"),)),
-    Check("timer_off_after", _SITUATION, "The timer is on for this, and goes off after it.", "The next moment is over when it fires.", 0.3, 0.2, terms=(_is("drive_mode", "timer"),)),
-    Check("flicker", _SITUATION, "The lamps pulse: take three frames and compare their brightness.", "Pulsing lamps darken some frames and not others.", 0.4, 0.3, tokens=("pulsing_light",)),
-    Check("focus_found", _SITUATION, "Focus on the eye or the edge that matters, and look at it enlarged.", "A depth from {near_m} to {far_m} forgives little.", 0.5, 0.2, terms=(_is("focus_mode", "manual"),)),
-    Check("copied_after", _AFTER, "All cards are copied twice, to two places, and looked at.", "Until then the cards hold the only day there is: nobody formats them.", 1.0, 0.05),
-    Check("slot_noted", _AFTER, "What to change in the slots is written down.", "Tomorrow nobody remembers what was wrong today.", 0.1, 0.3, tokens=("slots",)),
-    Check("review_off", _SITUATION, "Review is off: the finder stays on the world.", "The picture just taken hides the next.", 0.2, 0.2, when=(_MOVES,), terms=(_is("review_time", "off"),)),
+    Check(slug="card_in", moment=_LEAVING, text="A card in every body, empty or with room, and spares.", because="A body without a card may sound as if it worked.", lost=1.0, likely=0.02),
+    Check(slug="card_room", moment=_LEAVING, text="Room on the cards for the whole day, and one to spare.", because="A full card ends the day when it is best.", lost=0.5, likely=0.05),
+    Check(slug="copied", moment=_LEAVING, text="Is everything on the cards copied? Only then format.", because="Formatting is for good.", lost=1.0, likely=0.01),
+    Check(slug="battery", moment=_LEAVING, text="Batteries full, one to spare; more in the cold.", because="A body that is off takes nothing.", lost=0.6, likely=0.08),
+    Check(slug="second_card", moment=_LEAVING, text="The second card takes copies: are both the same size?", because="Copies end when the smaller card is full.", lost=0.3, likely=0.05, terms=(_is("card_roles", "copies"),)),
+    Check(slug="clocks", moment=_LEAVING, text="Both bodies' clocks agree to the second, in the same zone.", because="Two bodies out of step cannot be sorted into one story.", lost=0.1, likely=0.2, tokens=("other_body",)),
+    Check(slug="prefixes", moment=_LEAVING, text="The two bodies' prefixes differ.", because="Files of one name overwrite each other in one folder.", lost=0.3, likely=0.03, tokens=("other_body",)),
+    Check(slug="stills", moment=_LEAVING, text="Selectors on stills, unlocked, and the drive where it should be.", because="A body on film takes no frames.", lost=0.2, likely=0.03),
+    Check(slug="lens_switches", moment=_LEAVING, text="Switches on the lens: focus, stabiliser, distance limit.", because="A switch on the lens overrules the menu.", lost=0.3, likely=0.08, tokens=("lens_switch",)),
+    Check(slug="tripod_parts", moment=_LEAVING, text="Tripod with its plate, and a remote.", because="A tripod without its plate is a stick.", lost=0.8, likely=0.05, when=(_TRIPOD,)),
+    Check(slug="red_lamp", moment=_LEAVING, text="A red lamp, and something warm.", because="White light costs your eyes a quarter of an hour, and cold hands drop things.", lost=0.2, likely=0.15, when=(When("stars", "=", 1.0),)),
+    Check(slug="adapted", moment=_LEAVING, text="The adapter is on the lens and clean.", because="Without it the lens stays in the bag.", lost=1.0, likely=0.02, tokens=("lens_unreported",)),
+    Check(slug="glass_clean", moment=_ARRIVAL, text="Front glass and sensor: look through a frame of the sky.", because="A drop or a hair is in every frame.", lost=0.3, likely=0.1),
+    Check(slug="last_time", moment=_ARRIVAL, text="Nothing left on from last time: spot, set of frames, timer, white, compensation.", because="Yesterday's settings look right until you see the pictures.", lost=0.4, likely=0.15),
+    Check(slug="test_frame", moment=_ARRIVAL, text="One test frame: warnings, histogram, sharpness at full size.", because="What the screen shows small hides most of what goes wrong.", lost=0.4, likely=0.2),
+    Check(slug="white_known", moment=_ARRIVAL, text="White stands at {kelvin} for this light: look at a paper or a skin.", because="A finished file with the wrong white cannot be brought back whole.", lost=0.3, likely=0.1, when=(When("rendered", "=", 1.0),)),
+    Check(slug="mode", moment=_SITUATION, text="Mode and the held values are those of this setup.", because="A dial one notch off is another camera.", lost=0.5, likely=0.1),
+    Check(slug="ceiling", moment=_SITUATION, text="ISO is {iso} now and the ceiling {ceiling_iso}: what gives when the light falls?", because="Pinned at its ceiling, automatic ISO quietly darkens or slows.", lost=0.3, likely=0.15, when=(When("floats", "=", 1.0),)),
+    Check(slug="time_for_it", moment=_SITUATION, text="The time is {time_s}: fast enough for {speed_m_s}?", because="Movement cannot be sharpened afterwards.", lost=0.6, likely=0.15, when=(_MOVES,)),
+    Check(slug="stabiliser_off", moment=_SITUATION, text="Stabiliser off on the tripod, lens switch too.", because="It looks for movement that is not there.", lost=0.3, likely=0.25, when=(_TRIPOD,), terms=(_is("stabiliser", "off"),)),
+    Check(slug="stabiliser_on", moment=_SITUATION, text="Stabiliser on again after the tripod.", because="It stays off after the tripod, and nobody notices until the desk.", lost=0.3, likely=0.15, when=(When("tripod", "=", 0.0),), tokens=("stabiliser",), terms=(_not("stabiliser", "off"),)),
+    Check(slug="quiet_now", moment=_SITUATION, text="Beeps, lamp and made sounds off: try it once outside.", because="One beep in the ceremony is remembered longer than the pictures.", lost=0.2, likely=0.2, when=(_QUIET,)),
+    Check(slug="look_and_file", moment=_SITUATION, text="The look is flat: is raw kept?", because="A flat look with finished files only gives dull pictures.", lost=0.7, likely=0.04, terms=(_is("look", "flat"), _is("file_format", "raw", "rendered"))),
+    Check(slug="flat_goes_out", moment=_SITUATION, text="The look is flat and finished files are kept: none of them goes out as it is.", because="A flat finished file is dull, though a raw lies beside it: develop that, or turn the look before handing over.", lost=0.5, likely=0.2, terms=(_is("look", "flat"), _is("file_format", "both"))),
+    Check(slug="dark_frames_off", moment=_SITUATION, text="Noise reduction for long times is off.", because="A dark frame after each one takes every second minute of the sky.", lost=0.5, likely=0.2, when=(When("stars", "=", 1.0),), terms=(_is("long_exposure_noise_reduction", "off"),)),
+    Check(slug="set_off_after", moment=_SITUATION, text="The set of {frames} frames is on for this, and goes off after it.", because="Left on, it turns the next moment into a dark and a bright one.", lost=0.4, likely=0.25, terms=(_not("bracket_kind", "off"),)),
+    Check(slug="timer_off_after", moment=_SITUATION, text="The timer is on for this, and goes off after it.", because="The next moment is over when it fires.", lost=0.3, likely=0.2, terms=(_is("drive_mode", "timer"),)),
+    Check(slug="flicker", moment=_SITUATION, text="The lamps pulse: take three frames and compare their brightness.", because="Pulsing lamps darken some frames and not others.", lost=0.4, likely=0.3, tokens=("pulsing_light",)),
+    Check(slug="focus_found", moment=_SITUATION, text="Focus on the eye or the edge that matters, and look at it enlarged.", because="A depth from {near_m} to {far_m} forgives little.", lost=0.5, likely=0.2, terms=(_is("focus_mode", "manual"),)),
+    Check(slug="copied_after", moment=_AFTER, text="All cards are copied twice, to two places, and looked at.", because="Until then the cards hold the only day there is: nobody formats them.", lost=1.0, likely=0.05),
+    Check(slug="slot_noted", moment=_AFTER, text="What to change in the slots is written down.", because="Tomorrow nobody remembers what was wrong today.", lost=0.1, likely=0.3, tokens=("slots",)),
+    Check(slug="review_off", moment=_SITUATION, text="Review is off: the finder stays on the world.", because="The picture just taken hides the next.", lost=0.2, likely=0.2, when=(_MOVES,), terms=(_is("review_time", "off"),)),
 )
 
 SLIPS: tuple[Slip, ...] = (
-    Slip("iso_wheel", "the wheel that turns ISO", "A sleeve turns it, and the whole series is noisy or dark.", "lock the wheel, or let ISO float between limits", 0.3, 0.15, terms=(_is("iso_mode", "fixed"), _is("wheel_lock", "off")), guard=(("wheel_lock", "on"),)),
-    Slip("compensation_stays", "compensation", "It stays from the last situation and darkens or brightens this one.", "a slot that forgets, or a look at the scale before each start", 0.3, 0.3, when=(When("floats", "=", 1.0),), guard=(("slot_keeps_changes", "forgets"),)),
-    Slip("drive_notch", "the drive position", "One notch off, a burst becomes a timer.", "set the position beside it fast enough to live with", 0.4, 0.1, terms=(_is("drive_mode", "high", "medium"),), guard=(("choice_lists", "trimmed"),)),
-    Slip("mode_dial", "the mode dial", "It turns in the bag, and the first frames are another mode's.", "its lock, or a glance when the camera comes out", 0.2, 0.15),
-    Slip("set_stays", "the set of frames", "It stays on, and the next moment comes dark, right and bright.", "a slot of its own for sets", 0.4, 0.25, terms=(_not("bracket_kind", "off"),)),
-    Slip("timer_stays", "the timer", "It stays on, and the next moment is over before it fires.", "a slot of its own for the tripod", 0.3, 0.2, terms=(_is("drive_mode", "timer"),)),
-    Slip("spot_stays", "spot metering", "It stays on, and a white shirt darkens the rest of the day.", "a slot that forgets", 0.4, 0.2, terms=(_is("metering_pattern", "spot"),), guard=(("slot_keeps_changes", "forgets"),)),
-    Slip("focus_by_hand_stays", "focus by hand", "It stays on, and everything after is soft.", "a slot of its own, or the switch on the lens as the only place", 0.6, 0.15, terms=(_is("focus_mode", "manual"),)),
-    Slip("ring_knocked", "the focus ring", "A knock moves the focus of every frame after.", "tape, or override off", 0.5, 0.15, terms=(_is("focus_mode", "manual"),), guard=(("ring_override", "off"),)),
-    Slip("white_stays", "a fixed white", "It stays on into other light; raw forgives it, a finished file does not.", "automatic white after this, or a slot that forgets", 0.3, 0.3, when=(When("rendered", "=", 1.0),), terms=(_is("white_mode", "kelvin", "tungsten", "daylight", "measured"),), guard=(("slot_keeps_changes", "forgets"),)),
-    Slip("stabiliser_stays_off", "the stabiliser", "It stays off from the tripod, and hand-held frames smear.", "a slot of its own for the tripod", 0.3, 0.25, terms=(_is("stabiliser", "off"),), tokens=("stabiliser",)),
-    Slip("touch_fires", "the rear screen", "Nose and fingers take pictures and move the point.", "touch releases off", 0.1, 0.3, terms=(_is("touch_release", "on"),), guard=(("touch_release", "off"),)),
-    Slip("ceiling_pinned", "the ISO ceiling", "Automatic ISO stands at it, and the picture darkens without a word.", "floor and ceiling per slot, and a look at the number as the light falls", 0.3, 0.2, when=(When("floats", "=", 1.0),)),
-    Slip("slot_overwritten", "custom slots", "A change stored by accident is there for good.", "slots that forget, and their contents written down", 0.3, 0.05, tokens=("slots",), guard=(("slot_keeps_changes", "forgets"),)),
+    Slip(slug="iso_wheel", control="the wheel that turns ISO", happens="A sleeve turns it, and the whole series is noisy or dark.", harmless="lock the wheel, or let ISO float between limits", lost=0.3, likely=0.15, terms=(_is("iso_mode", "fixed"), _is("wheel_lock", "off")), guard=(("wheel_lock", "on"),)),
+    Slip(slug="compensation_stays", control="compensation", happens="It stays from the last situation and darkens or brightens this one.", harmless="a slot that forgets, or a look at the scale before each start", lost=0.3, likely=0.3, when=(When("floats", "=", 1.0),), guard=(("slot_keeps_changes", "forgets"),)),
+    Slip(slug="drive_notch", control="the drive position", happens="One notch off, a burst becomes a timer.", harmless="set the position beside it fast enough to live with", lost=0.4, likely=0.1, terms=(_is("drive_mode", "high", "medium"),), guard=(("choice_lists", "trimmed"),)),
+    Slip(slug="mode_dial", control="the mode dial", happens="It turns in the bag, and the first frames are another mode's.", harmless="its lock, or a glance when the camera comes out", lost=0.2, likely=0.15),
+    Slip(slug="set_stays", control="the set of frames", happens="It stays on, and the next moment comes dark, right and bright.", harmless="a slot of its own for sets", lost=0.4, likely=0.25, terms=(_not("bracket_kind", "off"),)),
+    Slip(slug="timer_stays", control="the timer", happens="It stays on, and the next moment is over before it fires.", harmless="a slot of its own for the tripod", lost=0.3, likely=0.2, terms=(_is("drive_mode", "timer"),)),
+    Slip(slug="spot_stays", control="spot metering", happens="It stays on, and a white shirt darkens the rest of the day.", harmless="a slot that forgets", lost=0.4, likely=0.2, terms=(_is("metering_pattern", "spot"),), guard=(("slot_keeps_changes", "forgets"),)),
+    Slip(slug="focus_by_hand_stays", control="focus by hand", happens="It stays on, and everything after is soft.", harmless="a slot of its own, or the switch on the lens as the only place", lost=0.6, likely=0.15, terms=(_is("focus_mode", "manual"),)),
+    Slip(slug="ring_knocked", control="the focus ring", happens="A knock moves the focus of every frame after.", harmless="tape, or override off", lost=0.5, likely=0.15, terms=(_is("focus_mode", "manual"),), guard=(("ring_override", "off"),)),
+    Slip(slug="white_stays", control="a fixed white", happens="It stays on into other light; raw forgives it, a finished file does not.", harmless="automatic white after this, or a slot that forgets", lost=0.3, likely=0.3, when=(When("rendered", "=", 1.0),), terms=(_is("white_mode", "kelvin", "tungsten", "daylight", "measured"),), guard=(("slot_keeps_changes", "forgets"),)),
+    Slip(slug="stabiliser_stays_off", control="the stabiliser", happens="It stays off from the tripod, and hand-held frames smear.", harmless="a slot of its own for the tripod", lost=0.3, likely=0.25, terms=(_is("stabiliser", "off"),), tokens=("stabiliser",)),
+    Slip(slug="touch_fires", control="the rear screen", happens="Nose and fingers take pictures and move the point.", harmless="touch releases off", lost=0.1, likely=0.3, terms=(_is("touch_release", "on"),), guard=(("touch_release", "off"),)),
+    Slip(slug="ceiling_pinned", control="the ISO ceiling", happens="Automatic ISO stands at it, and the picture darkens without a word.", harmless="floor and ceiling per slot, and a look at the number as the light falls", lost=0.3, likely=0.2, when=(When("floats", "=", 1.0),)),
+    Slip(slug="slot_overwritten", control="custom slots", happens="A change stored by accident is there for good.", harmless="slots that forget, and their contents written down", lost=0.3, likely=0.05, tokens=("slots",), guard=(("slot_keeps_changes", "forgets"),)),
 )
 
 

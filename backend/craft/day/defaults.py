@@ -38,6 +38,10 @@ def defaults_that_bite(configurations: Iterable[Configuration], frames: Sequence
     """Settings of one body whose default differs from what its situations want, worst first; closed ones are left out.
 
     frames: of each situation.
+
+    >>> bites = defaults_that_bite([configured()], [500.0])
+    >>> bites[0].wanted.setting.slug, bites[0].wanted.default, bites[0].wanted.value
+    ('aperture', 5.6, 2.8)
     """
     found: dict[str, tuple[Configured, list[int]]] = {}
     for k, configuration in enumerate(configurations):

@@ -16,7 +16,7 @@ from scipy.optimize import Bounds, LinearConstraint, milp
 from craft.day.functions import BY_FUNCTION, FUNCTIONS, Function
 from craft.decisions.facts import Facts, all_hold
 from craft.errors import CraftError
-from craft.kit.controls import SPOTS, Control, Feel, Given, Use
+from craft.kit.controls import SPOTS, Control, Feel, Role, Use
 from craft.vocabulary.rules import Term
 from craft.vocabulary.setting import Value
 
@@ -87,7 +87,7 @@ class Clash:
     """
 
     function: Function
-    given: tuple[Given, ...]
+    given: tuple[Role, ...]
     because: str
     situations: tuple[str, ...] = ()
 
@@ -96,7 +96,7 @@ class Clash:
 class Roles:
     """The assignment, its worth in frames saved, all that is wanted, what of it found no seat, and what clashes."""
 
-    given: tuple[Given, ...]
+    given: tuple[Role, ...]
     worth: float
     wanted: tuple[Wanted, ...]
     without: tuple[Wanted, ...]
@@ -164,7 +164,11 @@ Seat = Callable[[Wanted, Control, Use], bool]
 
 
 def feel_of(control: Control, own: Mapping[str, Feel]) -> Feel:
-    """How a control meets the hand: as the person says, else as its place does."""
+    """How a control meets the hand: as the person says, else as its place does.
+
+    >>> feel_of(Control("c", "button", "thumb_rest"), {})
+    Feel(missed=0.02, bumped=0.15)
+    """
     spot = SPOTS[control.spot]
     return own.get(control.slug, Feel(spot.missed, spot.bumped))
 
@@ -172,10 +176,10 @@ def feel_of(control: Control, own: Mapping[str, Feel]) -> Feel:
 def assign(
     wanted: Sequence[Wanted],
     controls: Sequence[Control],
-    fixed: Sequence[Given] = (),
+    fixed: Sequence[Role] = (),
     own: Mapping[str, Feel] | None = None,
     free: Seat = lambda one, control, use: True,
-) -> tuple[tuple[Given, ...], float]:
+) -> tuple[tuple[Role, ...], float]:
     """The best roles for controls, and their worth in frames; each function once, fixed roles kept.
 
     free: whether a function may be seated at a control in one use.
@@ -208,7 +212,7 @@ def assign(
         for g in fixed
         if g.function in there
     )
-    return (*fixed, *(Given(control.slug, use, one.function.slug) for one, control, use, _ in chosen)), kept + sum(c[3] for c in chosen)
+    return (*fixed, *(Role(control.slug, use, one.function.slug) for one, control, use, _ in chosen)), kept + sum(c[3] for c in chosen)
 
 
 def _best(cells: Sequence[tuple[Wanted, Control, Use, float]]) -> list[int]:
@@ -253,7 +257,7 @@ def _at_once(cells: Sequence[tuple[Wanted, Control, Use, float]], rows: Mapping[
     return sorted(chosen)
 
 
-def _check(given: Given, controls: Mapping[str, Control], before: Iterable[Given], k: int) -> None:
+def _check(given: Role, controls: Mapping[str, Control], before: Iterable[Role], k: int) -> None:
     """Refuse a fixed role that no assignment can keep."""
     control = controls.get(given.control)
     function = BY_FUNCTION.get(given.function)
@@ -287,7 +291,7 @@ BUTTON_SETTINGS = (
 """Settings that decide what a finger does: where they differ between slots, the same finger means two things."""
 
 
-def clashes_of(given: Sequence[Given], controls: Sequence[Control], hours: Sequence[Hour]) -> tuple[Clash, ...]:
+def clashes_of(given: Sequence[Role], controls: Sequence[Control], hours: Sequence[Hour]) -> tuple[Clash, ...]:
     """What is wrong with roles on a day, what the setups count on and no control has first.
 
     A role that does nothing in some setups and serves others is at rest there and no clash; one that serves none is one.
@@ -329,14 +333,14 @@ def _deaf(function: Function, control: Control, hours: Sequence[Hour]) -> tuple[
     return tuple(h.title for h in hours if h.uses(function) and h.values.get("exposure_mode", "manual") not in control.modes)
 
 
-def rests_of(one: Given, hours: Sequence[Hour]) -> tuple[str, ...]:
+def rests_of(one: Role, hours: Sequence[Hour]) -> tuple[str, ...]:
     """Situations in which a role does nothing, and harms nothing."""
     function = BY_FUNCTION[one.function]
     return tuple(h.title for h in hours if not h.lets(function)) if any(h.lets(function) for h in hours) else ()
 
 
 def roles_of(
-    hours: Sequence[Hour], controls: Sequence[Control], fixed: Sequence[Given] = (), own: Mapping[str, Feel] | None = None
+    hours: Sequence[Hour], controls: Sequence[Control], fixed: Sequence[Role] = (), own: Mapping[str, Feel] | None = None
 ) -> Roles:
     """The whole answer for a day with one body.
 

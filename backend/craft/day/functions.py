@@ -18,7 +18,7 @@ from craft.kit.controls import Use
 from craft.vocabulary.rules import Term, Test
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Function:
     """Something a control can do.
 
@@ -57,57 +57,56 @@ def _is(setting: str, *values: str | float) -> Term:
     return Term(setting, Test.IS, values)
 
 
-_P, _H, _L, _T, _W = Use.PRESS, Use.HOLD, Use.LONG_PRESS, Use.PRESS_AND_TURN, Use.TURN
 _MOVES, _QUICK, _TRIPOD, _HELD = When("moving", "=", 1.0), When("skill_quick", "=", 1.0), When("tripod", "=", 1.0), When("tripod", "=", 0.0)
 _ZONE, _METERS, _BY_HAND = When("zone", "=", 0.0), When("meters", "=", 1.0), When("by_hand", "=", 1.0)
 _AREAS = (("point", "one point"), ("small_group", "small group"), ("zone", "wide zone"), ("whole_frame", "whole frame"), ("tracking", "tracking"))
 _PEOPLE, _FLOATS, _AF = When("people", "=", 1.0), When("floats", "=", 1.0), When("autofocus", "=", 1.0)
 
 FUNCTIONS: tuple[Function, ...] = (
-    Function("focus", "focus", "", (_H,), 60, 0.6, "A thumb that focuses leaves the forefinger to the moment.", (_AF,), ("autofocus", "rear_button"), (_is("focus_activation", "rear_button", "both"),), "with the release as the only place that focuses, the thumb's button does nothing of its own", lacked=(_is("focus_activation", "rear_button"),), lacked_because="the release does not focus in these, and no button does: nothing would be sharp"),
-    *(Function(f"focus_{slug}", f"focus, {label}", "", (_H,), 15, 0.4, f"Its own button brings {label} at once, without stepping through the others.", (_AF, _MOVES), ("autofocus", "rear_button"), serves="focus", area=slug, borrows=True) for slug, label in _AREAS),
-    Function("eyes_while_held", "find eyes while held", "eye_detection", (_H,), 20, 0.3, "Eyes are looked for only when they are wanted.", (_PEOPLE, _AF), ("detection",), (_is("eye_detection", "off", "while_held"),), "eye detection must be off by default, or holding the button changes nothing", lacked=(_is("eye_detection", "while_held"),), lacked_because="eyes are looked for only while a button is held, and none has that role"),
-    Function("other_area", "another area while held", "focus_area", (_H, _P), 15, 0.4, "A wider area catches what the small one lost.", (_MOVES, _AF), ("autofocus",), any_area=True, borrows=True),
-    Function("area", "choose the area", "focus_area", (_T, _P), 6, 0.3, "The area changes with how the subject moves.", (_AF,), ("autofocus",)),
-    Function("detection", "what is looked for", "subject_detection", (_P, _T), 3, 0.3, "From people to birds between two pictures.", (_AF,), ("detection",)),
-    Function("tracking_off", "stop following while held", "focus_mode", (_H,), 8, 0.4, "It keeps the distance while something crosses, or while you recompose.", (When("continuous", "=", 1.0),), ("autofocus",), (_is("focus_mode", "continuous", "automatic"),), "only focus that follows can be stopped"),
-    Function("by_hand_toggle", "focus by hand, and back", "focus_mode", (_P, _L), 4, 0.5, "When it hunts, the hand is quicker; the button that focuses on demand still does.", (_AF,), ("autofocus",)),
-    Function("single_continuous", "single or continuous", "focus_mode", (_H, _P), 6, 0.4, "What stood still starts to move, and the focus with it.", (_AF, _PEOPLE, _MOVES), ("autofocus",), (_is("focus_mode", "single", "continuous", "automatic"),), "focus is by hand here: there is nothing to switch"),
-    Function("middle_point", "point back to the middle", "", (_P,), 6, 0.2, "From any corner the middle is one press away.", (_AF, _MOVES), ("autofocus",), (_is("focus_area", "point", "small_group", "zone", "tracking"),), "the whole frame has no point to bring back"),
-    Function("move_point", "move the point", "", (_T, _P), 25, 0.3, "The point goes where the picture has its subject.", (_AF,), ("autofocus",), (_is("focus_area", "point", "small_group", "zone"),), "the whole frame has no point to move"),
-    Function("peaking", "peaking on and off", "peaking", (_P, _L), 8, 0.2, "Coloured edges help to find the focus and hide what is in it.", (_BY_HAND, _ZONE), ("live_view",)),
-    Function("magnifier", "enlarge the view", "magnifier", (_P,), 30, 0.5, "Sharpness is judged at full size only.", (_BY_HAND, _ZONE), ("live_view",), (_is("magnifier", "by_button"),), "it enlarges as soon as the ring turns: a button is not needed for it"),
-    Function("exposure_lock", "hold the exposure", "exposure_lock", (_H, _P), 10, 0.4, "What was metered must stay while you recompose.", (_METERS,)),
-    Function("spot_while_held", "spot metering while held", "metering_pattern", (_H,), 5, 0.2, "One look at the brightest tone, and back.", (_FLOATS,), ("several_patterns",), borrows=True),
-    Function("compensation", "compensation", "compensation", (_W, _T), 25, 0.4, "Brightness is what is corrected most between frames.", (_FLOATS,)),
-    Function("time", "time", "shutter_time", (_W, _T), 20, 0.5, "The time goes with the subject's speed.", (When("held_time", "=", 1.0),)),
-    Function("aperture", "aperture", "aperture", (_W, _T), 20, 0.4, "Depth goes with the distance and the group.", (When("one_aperture", "=", 0.0),)),
-    Function("iso", "ISO", "iso_value", (_W, _T, _P), 15, 0.4, "ISO takes up what the light loses.", (When("floats", "=", 0.0),), ("direct_iso",)),
-    Function("ceiling", "the ISO ceiling", "iso_ceiling", (_T, _P), 2, 0.2, "As the light falls the ceiling is what gives.", (_FLOATS,)),
-    Function("white", "white", "white_mode", (_P, _T), 2, 0.2, "Every room has its own light.", (When("rendered", "=", 1.0),)),
-    Function("drive", "drive", "drive_mode", (_P, _T), 4, 0.3, "From single frames to a burst, and back.", (_QUICK,)),
-    Function("burst_while_held", "the fast drive while held", "drive_mode", (_H,), 4, 0.4, "A burst is there when something happens, and never by accident.", (_QUICK,), ("bursts",), borrows=True),
-    Function("set_of_frames", "sets of frames on and off", "bracket_kind", (_P, _L), 4, 0.4, "A set is for one picture, and must be off for the next.", (_TRIPOD,), ("brackets",)),
-    Function("second_setup", "another setup while held", "", (_H,), 10, 0.6, "Two kinds of picture come in turns, faster than a dial turns.", (_QUICK, _MOVES), ("rear_button",), lacked=(_is("second_setup_button", "on"),), lacked_because="these setups count on another setup under a finger, and no button has it", borrows=True),
-    Function("next_slot", "next slot", "", (_P,), 1, 0.4, "One press goes on to the next setup without the eye leaving the finder.", needs=("slots",), each_change=True),
-    Function("mode_swap", "another exposure mode", "exposure_mode", (_P, _L), 1, 0.3, "From automatic to held and back, with one finger.", (_QUICK, _METERS), ("rear_button",)),
-    Function("protection", "highlight protection", "highlight_protection", (_P,), 2, 0.3, "A lit window comes into the frame.", (When("protection_offered_stops", ">", 0.0),), ("protection",)),
-    Function("preview_depth", "close to the aperture", "", (_H,), 8, 0.2, "What is sharp is seen only at the aperture that will be used.", (_TRIPOD,)),
-    Function("true_view", "exposure-true view on and off", "exposure_true_view", (_P, _L), 3, 0.3, "Under a flash the true view is black.", needs=("live_view", "flash"), beside=(_is("flash", "on"),)),
-    Function("flash", "flash on and off", "flash", (_P, _L), 3, 0.3, "One frame with it and one without, before the face changes.", needs=("flash",), beside=(_is("flash", "on"),)),
-    Function("look", "look", "look", (_P, _T), 2, 0.1, "Another look for the finished file, chosen before it is taken.", (When("rendered", "=", 1.0),)),
-    Function("timer", "timer", "self_timer", (_P, _L), 5, 0.3, "The press dies away before the frame begins.", (_TRIPOD,), beside=(Term("drive_mode", Test.NOT, ("high",)),)),
-    Function("display_swap", "finder or screen", "finder_switch", (_P,), 6, 0.2, "The eye comes to the finder and leaves it again.", (_TRIPOD,), ("electronic_finder",)),
-    Function("face", "the face of the day first", "registered_faces", (_P, _L), 3, 0.3, "Of all faces the one whose day it is.", needs=("detection",), beside=(_is("registered_faces", "on"),)),
-    Function("send", "sending on and off", "send_while_shooting", (_P, _L), 2, 0.2, "Frames go out in the pauses and not while you work.", needs=("links",), beside=(_is("pairing", "on"),)),
-    Function("level", "show the level", "level", (_P,), 8, 0.1, "A horizon that leans costs pixels to mend.", (When("moving", "=", 0.0),), ("level",)),
-    Function("clip_warning", "show what clips", "clip_warning", (_P,), 8, 0.3, "What blinks is lost, or nearly.", (When("span_stops", ">", 9.0),), ("live_view",)),
-    Function("silent", "silent on and off", "silent", (_L, _P), 2, 0.3, "The quiet part begins without warning.", (When("quiet", "=", 1.0),), ("electronic",)),
-    Function("sensor_crop", "crop on and off", "sensor_crop", (_P, _L), 3, 0.1, "The subject covers little of the frame: it fills the finder with what is too far.", (When("subject_share", "<", 0.2),), ("large_sensor",)),
-    Function("stabiliser", "stabiliser on and off", "stabiliser", (_P, _L), 2, 0.3, "It goes off on the tripod and must come on again.", (_TRIPOD,), ("stabiliser",)),
-    Function("short_list", "the short list", "", (_P,), 6, 0.2, "The handful of items of the day.", (_HELD,)),
-    Function("look_back", "look at the last frame", "", (_P,), 10, 0.1, "Warnings and sharpness are looked at between frames.", (When("bursting", "=", 0.0),)),
-    Function("playback_rating", "mark the last frame", "", (_P, _L), 2, 0.05, "The one that goes out is marked while it is fresh.", (When("deadline_given", "=", 1.0),)),
+    Function(slug="focus", label="focus", setting="", uses=(Use.HOLD,), often=60, bad=0.6, because="A thumb that focuses leaves the forefinger to the moment.", when=(_AF,), needs=("autofocus", "rear_button"), asks=(_is("focus_activation", "rear_button", "both"),), asks_because="with the release as the only place that focuses, the thumb's button does nothing of its own", lacked=(_is("focus_activation", "rear_button"),), lacked_because="the release does not focus in these, and no button does: nothing would be sharp"),
+    *(Function(slug=f"focus_{slug}", label=f"focus, {label}", setting="", uses=(Use.HOLD,), often=15, bad=0.4, because=f"Its own button brings {label} at once, without stepping through the others.", when=(_AF, _MOVES), needs=("autofocus", "rear_button"), serves="focus", area=slug, borrows=True) for slug, label in _AREAS),
+    Function(slug="eyes_while_held", label="find eyes while held", setting="eye_detection", uses=(Use.HOLD,), often=20, bad=0.3, because="Eyes are looked for only when they are wanted.", when=(_PEOPLE, _AF), needs=("detection",), asks=(_is("eye_detection", "off", "while_held"),), asks_because="eye detection must be off by default, or holding the button changes nothing", lacked=(_is("eye_detection", "while_held"),), lacked_because="eyes are looked for only while a button is held, and none has that role"),
+    Function(slug="other_area", label="another area while held", setting="focus_area", uses=(Use.HOLD, Use.PRESS), often=15, bad=0.4, because="A wider area catches what the small one lost.", when=(_MOVES, _AF), needs=("autofocus",), any_area=True, borrows=True),
+    Function(slug="area", label="choose the area", setting="focus_area", uses=(Use.PRESS_AND_TURN, Use.PRESS), often=6, bad=0.3, because="The area changes with how the subject moves.", when=(_AF,), needs=("autofocus",)),
+    Function(slug="detection", label="what is looked for", setting="subject_detection", uses=(Use.PRESS, Use.PRESS_AND_TURN), often=3, bad=0.3, because="From people to birds between two pictures.", when=(_AF,), needs=("detection",)),
+    Function(slug="tracking_off", label="stop following while held", setting="focus_mode", uses=(Use.HOLD,), often=8, bad=0.4, because="It keeps the distance while something crosses, or while you recompose.", when=(When("continuous", "=", 1.0),), needs=("autofocus",), asks=(_is("focus_mode", "continuous", "automatic"),), asks_because="only focus that follows can be stopped"),
+    Function(slug="by_hand_toggle", label="focus by hand, and back", setting="focus_mode", uses=(Use.PRESS, Use.LONG_PRESS), often=4, bad=0.5, because="When it hunts, the hand is quicker; the button that focuses on demand still does.", when=(_AF,), needs=("autofocus",)),
+    Function(slug="single_continuous", label="single or continuous", setting="focus_mode", uses=(Use.HOLD, Use.PRESS), often=6, bad=0.4, because="What stood still starts to move, and the focus with it.", when=(_AF, _PEOPLE, _MOVES), needs=("autofocus",), asks=(_is("focus_mode", "single", "continuous", "automatic"),), asks_because="focus is by hand here: there is nothing to switch"),
+    Function(slug="middle_point", label="point back to the middle", setting="", uses=(Use.PRESS,), often=6, bad=0.2, because="From any corner the middle is one press away.", when=(_AF, _MOVES), needs=("autofocus",), asks=(_is("focus_area", "point", "small_group", "zone", "tracking"),), asks_because="the whole frame has no point to bring back"),
+    Function(slug="move_point", label="move the point", setting="", uses=(Use.PRESS_AND_TURN, Use.PRESS), often=25, bad=0.3, because="The point goes where the picture has its subject.", when=(_AF,), needs=("autofocus",), asks=(_is("focus_area", "point", "small_group", "zone"),), asks_because="the whole frame has no point to move"),
+    Function(slug="peaking", label="peaking on and off", setting="peaking", uses=(Use.PRESS, Use.LONG_PRESS), often=8, bad=0.2, because="Coloured edges help to find the focus and hide what is in it.", when=(_BY_HAND, _ZONE), needs=("live_view",)),
+    Function(slug="magnifier", label="enlarge the view", setting="magnifier", uses=(Use.PRESS,), often=30, bad=0.5, because="Sharpness is judged at full size only.", when=(_BY_HAND, _ZONE), needs=("live_view",), asks=(_is("magnifier", "by_button"),), asks_because="it enlarges as soon as the ring turns: a button is not needed for it"),
+    Function(slug="exposure_lock", label="hold the exposure", setting="exposure_lock", uses=(Use.HOLD, Use.PRESS), often=10, bad=0.4, because="What was metered must stay while you recompose.", when=(_METERS,)),
+    Function(slug="spot_while_held", label="spot metering while held", setting="metering_pattern", uses=(Use.HOLD,), often=5, bad=0.2, because="One look at the brightest tone, and back.", when=(_FLOATS,), needs=("several_patterns",), borrows=True),
+    Function(slug="compensation", label="compensation", setting="compensation", uses=(Use.TURN, Use.PRESS_AND_TURN), often=25, bad=0.4, because="Brightness is what is corrected most between frames.", when=(_FLOATS,)),
+    Function(slug="time", label="time", setting="shutter_time", uses=(Use.TURN, Use.PRESS_AND_TURN), often=20, bad=0.5, because="The time goes with the subject's speed.", when=(When("held_time", "=", 1.0),)),
+    Function(slug="aperture", label="aperture", setting="aperture", uses=(Use.TURN, Use.PRESS_AND_TURN), often=20, bad=0.4, because="Depth goes with the distance and the group.", when=(When("one_aperture", "=", 0.0),)),
+    Function(slug="iso", label="ISO", setting="iso_value", uses=(Use.TURN, Use.PRESS_AND_TURN, Use.PRESS), often=15, bad=0.4, because="ISO takes up what the light loses.", when=(When("floats", "=", 0.0),), needs=("direct_iso",)),
+    Function(slug="ceiling", label="the ISO ceiling", setting="iso_ceiling", uses=(Use.PRESS_AND_TURN, Use.PRESS), often=2, bad=0.2, because="As the light falls the ceiling is what gives.", when=(_FLOATS,)),
+    Function(slug="white", label="white", setting="white_mode", uses=(Use.PRESS, Use.PRESS_AND_TURN), often=2, bad=0.2, because="Every room has its own light.", when=(When("rendered", "=", 1.0),)),
+    Function(slug="drive", label="drive", setting="drive_mode", uses=(Use.PRESS, Use.PRESS_AND_TURN), often=4, bad=0.3, because="From single frames to a burst, and back.", when=(_QUICK,)),
+    Function(slug="burst_while_held", label="the fast drive while held", setting="drive_mode", uses=(Use.HOLD,), often=4, bad=0.4, because="A burst is there when something happens, and never by accident.", when=(_QUICK,), needs=("bursts",), borrows=True),
+    Function(slug="set_of_frames", label="sets of frames on and off", setting="bracket_kind", uses=(Use.PRESS, Use.LONG_PRESS), often=4, bad=0.4, because="A set is for one picture, and must be off for the next.", when=(_TRIPOD,), needs=("brackets",)),
+    Function(slug="second_setup", label="another setup while held", setting="", uses=(Use.HOLD,), often=10, bad=0.6, because="Two kinds of picture come in turns, faster than a dial turns.", when=(_QUICK, _MOVES), needs=("rear_button",), lacked=(_is("second_setup_button", "on"),), lacked_because="these setups count on another setup under a finger, and no button has it", borrows=True),
+    Function(slug="next_slot", label="next slot", setting="", uses=(Use.PRESS,), often=1, bad=0.4, because="One press goes on to the next setup without the eye leaving the finder.", needs=("slots",), each_change=True),
+    Function(slug="mode_swap", label="another exposure mode", setting="exposure_mode", uses=(Use.PRESS, Use.LONG_PRESS), often=1, bad=0.3, because="From automatic to held and back, with one finger.", when=(_QUICK, _METERS), needs=("rear_button",)),
+    Function(slug="protection", label="highlight protection", setting="highlight_protection", uses=(Use.PRESS,), often=2, bad=0.3, because="A lit window comes into the frame.", when=(When("protection_offered_stops", ">", 0.0),), needs=("protection",)),
+    Function(slug="preview_depth", label="close to the aperture", setting="", uses=(Use.HOLD,), often=8, bad=0.2, because="What is sharp is seen only at the aperture that will be used.", when=(_TRIPOD,)),
+    Function(slug="true_view", label="exposure-true view on and off", setting="exposure_true_view", uses=(Use.PRESS, Use.LONG_PRESS), often=3, bad=0.3, because="Under a flash the true view is black.", needs=("live_view", "flash"), beside=(_is("flash", "on"),)),
+    Function(slug="flash", label="flash on and off", setting="flash", uses=(Use.PRESS, Use.LONG_PRESS), often=3, bad=0.3, because="One frame with it and one without, before the face changes.", needs=("flash",), beside=(_is("flash", "on"),)),
+    Function(slug="look", label="look", setting="look", uses=(Use.PRESS, Use.PRESS_AND_TURN), often=2, bad=0.1, because="Another look for the finished file, chosen before it is taken.", when=(When("rendered", "=", 1.0),)),
+    Function(slug="timer", label="timer", setting="self_timer", uses=(Use.PRESS, Use.LONG_PRESS), often=5, bad=0.3, because="The press dies away before the frame begins.", when=(_TRIPOD,), beside=(Term("drive_mode", Test.NOT, ("high",)),)),
+    Function(slug="display_swap", label="finder or screen", setting="finder_switch", uses=(Use.PRESS,), often=6, bad=0.2, because="The eye comes to the finder and leaves it again.", when=(_TRIPOD,), needs=("electronic_finder",)),
+    Function(slug="face", label="the face of the day first", setting="registered_faces", uses=(Use.PRESS, Use.LONG_PRESS), often=3, bad=0.3, because="Of all faces the one whose day it is.", needs=("detection",), beside=(_is("registered_faces", "on"),)),
+    Function(slug="send", label="sending on and off", setting="send_while_shooting", uses=(Use.PRESS, Use.LONG_PRESS), often=2, bad=0.2, because="Frames go out in the pauses and not while you work.", needs=("links",), beside=(_is("pairing", "on"),)),
+    Function(slug="level", label="show the level", setting="level", uses=(Use.PRESS,), often=8, bad=0.1, because="A horizon that leans costs pixels to mend.", when=(When("moving", "=", 0.0),), needs=("level",)),
+    Function(slug="clip_warning", label="show what clips", setting="clip_warning", uses=(Use.PRESS,), often=8, bad=0.3, because="What blinks is lost, or nearly.", when=(When("span_stops", ">", 9.0),), needs=("live_view",)),
+    Function(slug="silent", label="silent on and off", setting="silent", uses=(Use.LONG_PRESS, Use.PRESS), often=2, bad=0.3, because="The quiet part begins without warning.", when=(When("quiet", "=", 1.0),), needs=("electronic",)),
+    Function(slug="sensor_crop", label="crop on and off", setting="sensor_crop", uses=(Use.PRESS, Use.LONG_PRESS), often=3, bad=0.1, because="The subject covers little of the frame: it fills the finder with what is too far.", when=(When("subject_share", "<", 0.2),), needs=("large_sensor",)),
+    Function(slug="stabiliser", label="stabiliser on and off", setting="stabiliser", uses=(Use.PRESS, Use.LONG_PRESS), often=2, bad=0.3, because="It goes off on the tripod and must come on again.", when=(_TRIPOD,), needs=("stabiliser",)),
+    Function(slug="short_list", label="the short list", setting="", uses=(Use.PRESS,), often=6, bad=0.2, because="The handful of items of the day.", when=(_HELD,)),
+    Function(slug="look_back", label="look at the last frame", setting="", uses=(Use.PRESS,), often=10, bad=0.1, because="Warnings and sharpness are looked at between frames.", when=(When("bursting", "=", 0.0),)),
+    Function(slug="playback_rating", label="mark the last frame", setting="", uses=(Use.PRESS, Use.LONG_PRESS), often=2, bad=0.05, because="The one that goes out is marked while it is fresh.", when=(When("deadline_given", "=", 1.0),)),
 )
 
 BY_FUNCTION: dict[str, Function] = {function.slug: function for function in FUNCTIONS}

@@ -59,7 +59,11 @@ def distance(start: Place, end: Place, moves: Moves) -> float:
 
 
 def length(order: Iterable[str], places: Mapping[str, Place], start: Place, moves: Moves) -> float:
-    """Presses of the way through items in an order."""
+    """Presses of the way through items in an order.
+
+    >>> length(("a", "b"), {"a": (0, 0), "b": (0, 3)}, (0, 0), Moves())
+    3
+    """
     total: float = 0
     here = start
     for name in order:
@@ -69,7 +73,11 @@ def length(order: Iterable[str], places: Mapping[str, Place], start: Place, move
 
 
 def top_to_bottom(places: Mapping[str, Place], before: Mapping[str, frozenset[str]]) -> tuple[str, ...]:
-    """Items in the order of the menus, again from the top for those that were not open yet."""
+    """Items in the order of the menus, again from the top for those that were not open yet.
+
+    >>> top_to_bottom({"a": (1, 0), "b": (0, 0)}, {"b": frozenset("a")})
+    ('a', 'b')
+    """
     left = sorted(places, key=lambda name: places[name])
     done: list[str] = []
     while left:

@@ -33,7 +33,7 @@ class Through(Enum):
 
 
 @dataclass(frozen=True, slots=True)
-class Way:
+class Shortest:
     """Items in their order with where each is set; presses of the way and of the values; what no way is under."""
 
     order: tuple[tuple[str, Through], ...]
@@ -120,7 +120,7 @@ class _Job:
         lists = self.visit(slug for slug, through in outside.items() if through is Through.SHORT_LIST)
         return values + lists + lower_bound(self.start, self.places(choice, outside).values(), self.moves)
 
-    def walked(self, choice: _Choice) -> Way:
+    def walked(self, choice: _Choice) -> Shortest:
         """The best walk of a choice. An item that waits for a later one cannot be set as its line of the own page is passed:
         then another way down the list may be cheaper, and only what is true in any order is a bound."""
         outside = self.outside(choice)
@@ -140,7 +140,7 @@ class _Job:
         own_page = [slug for slug, place in places.items() if place[0] == 0] if self.shortcuts.pinned else []
         passed = all(places[other] < places[slug] for slug in own_page for other in needs.get(slug, frozenset()))
         settled = plainly and passed and not last and first == set(outside) and route.proven
-        return Way((*early, *inside, *late), cost, cost if settled else self.bound(choice))
+        return Shortest((*early, *inside, *late), cost, cost if settled else self.bound(choice))
 
     def _lists(self, slugs: set[str], outside: Mapping[str, Through]) -> list[tuple[str, Through]]:
         """Items outside the menus, each after those it needs; the short list in its own order where that is free."""
@@ -178,7 +178,7 @@ def least(at: Mapping[str, Place], own: Mapping[str, float], shortcuts: Shortcut
 
 def cheapest(
     at: Mapping[str, Place], own: Mapping[str, float], before: Before, shortcuts: Shortcuts, moves: Moves, start: Place = (0,)
-) -> Way:
+) -> Shortest:
     """The cheapest way of setting all items.
 
     at: place in the menus by item (without the own page); own: presses of its value, by item; before:
@@ -201,4 +201,4 @@ def cheapest(
         found = job.walked(choice)
         least.append(found.bound)
         best = min(best, found, key=lambda way: way.cost)
-    return Way(best.order, best.cost, min(best.cost, *least))
+    return Shortest(best.order, best.cost, min(best.cost, *least))

@@ -38,6 +38,11 @@ def special_configuration(slug: str, situation: Situation, setup: Setup) -> Conf
     Raises
     ------
     CraftError : there is no such special setup, or this body can do nothing of it.
+
+    >>> from craft.kit.body import BracketOffer
+    >>> offers = {"bracket_offers": (BracketOffer(3, 1.0),)}
+    >>> special_configuration("sets", situation(body=offers), advised(body=offers)).values["bracket_kind"]
+    'exposure'
     """
     special = BY_SPECIAL.get(slug)
     if special is None:

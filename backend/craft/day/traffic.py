@@ -66,7 +66,11 @@ def bursts(raw_bytes: float, finished_bytes: float, fps: float, traffic: Traffic
 
 
 def sent_bytes(what: str, raw_bytes: float, finished_bytes: float) -> float:
-    """Bytes of one frame that go over the link, by what is sent; a finished file that is not kept is made small."""
+    """Bytes of one frame that go over the link, by what is sent; a finished file that is not kept is made small.
+
+    >>> sent_bytes("raw", 25e6, 8e6), sent_bytes("rendered", 25e6, 0.0)
+    (25000000.0, 600000.0)
+    """
     if what == "raw":
         return raw_bytes or finished_bytes
     small = SMALL_PIXELS * FINISHED_BYTES["good"]
@@ -103,5 +107,9 @@ def backlog(
 
 
 def sends(values: Mapping[str, Value]) -> bool:
-    """Whether a configuration sends frames while it takes them."""
+    """Whether a configuration sends frames while it takes them.
+
+    >>> sends({"tether": "on"}), sends({})
+    (True, False)
+    """
     return values.get("send_while_shooting") == "on" or values.get("tether") == "on"

@@ -197,6 +197,10 @@ def walk(
     held: what the body is believed to hold, by setting; a setting that is not there is unknown; way:
     one of the two, when it is not to be chosen; without: settings that are left alone, as are those that
     cannot be chosen in the end.
+
+    >>> one = configured()
+    >>> walk(one, one.values, Menus()).presses
+    0
     """
     rows = {row.setting.slug: row for row in configuration.rows if not row.closed and row.setting.slug not in without}
     places = places_of(menus.words)
@@ -228,6 +232,10 @@ def presses_from(
     """What bringing a body from what it holds to a configuration costs at least; and exactly, when asked.
 
     places: of the menus' words, see ``places_of``; they are the same for every walk of a body.
+
+    >>> one = configured()
+    >>> presses_from(one, one.values, Menus(), {})[0]
+    0
     """
     rows = {row.setting.slug: row for row in configuration.rows if not row.closed}
     work = frozenset(slug for slug, row in rows.items() if held.get(slug) != row.value)
@@ -245,6 +253,10 @@ def by_slot(
     """The slot from which the rest is fewest presses, the turn included, where that is fewer than without; else None.
 
     slots: what each slot is believed to bring back, by its number.
+
+    >>> one = configured()
+    >>> by_slot(one, one.values, {}, Menus()) is None
+    True
     """
     plain = walk(configuration, held, menus, None, without).presses
     best: tuple[int, Walk] | None = None

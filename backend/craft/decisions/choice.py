@@ -67,7 +67,11 @@ class Reasoned:
 
 
 def fixed_schools(situation: Situation) -> Mapping[Decision, str]:
-    """Schools that are not open: those of the person, the file that was asked for, and what was set by hand."""
+    """Schools that are not open: those of the person, the file that was asked for, and what was set by hand.
+
+    >>> dict(fixed_schools(situation(settings={"white_mode": "automatic"}, file=File.RAW)))
+    {<Decision.FILE: 'file'>: 'raw', <Decision.WHITE: 'white'>: 'automatic_anywhere'}
+    """
     file = {} if situation.file is None else {Decision.FILE: KEPT_AS[situation.file]}
     return {**situation.person.schools, **file, **_schools_by_hand(situation.settings)}
 
@@ -89,6 +93,9 @@ def school_for(decision: Decision, facts: Facts, fixed: Mapping[Decision, str]) 
     Raises
     ------
     CraftError : the person named a school that is not there.
+
+    >>> school_for(Decision.STABILISER, advised().facts, {}).slug, school_for(Decision.STABILISER, advised().facts, {Decision.STABILISER: "off_on_tripod"}).slug
+    ('none', 'off_on_tripod')
     """
     rows = BY_DECISION[decision]
     if decision in fixed:
@@ -105,7 +112,12 @@ def _wins_when(school: School, facts: Facts) -> str:
 
 
 def reasoned(school: School, facts: Facts, fixed: Mapping[Decision, str]) -> Reasoned:
-    """A school with its reasons, and the other ways of the same decision."""
+    """A school with its reasons, and the other ways of the same decision.
+
+    >>> facts = advised().facts
+    >>> reasoned(school_for(Decision.DRIVE, facts, {}), facts, {}).because
+    'It moves at 5.5 m/s: 12 a second suits it, and 12 a second is what the body gives with this file and shutter.'
+    """
     rate = MINUTES_PER_FRAME.get(school.decision, 0.0)
     shots = (
         facts["shots"] / facts["frames"] / 20

@@ -7,14 +7,17 @@ from collections.abc import Mapping
 
 import numpy as np
 
+from craft.decisions.facts import Fact, tells
 from craft.exposure.bounds import Dials
 from craft.exposure.targets import Asked, base_stops, image_speed, output_gain, stabiliser_stops, trail_stops
-from craft.kit.body import Body, BracketOffer, Finder, Shutter
+from craft.kit.body import Body, Finder, Shutter
 from craft.optics import movement, sharpness
 from craft.scales.series import Dial, printed, value_of
 from craft.scene.situation import Situation
 from craft.sensor import noise
 from craft.tones.metered import metered
+from craft.tones.spread import spread_of
+from craft.tones.tonemap import map_of
 from craft.vocabulary.terms import AimMotion, Detection, File, Genre, Pattern, Support
 
 RELEASE_LAG_S = 0.06
@@ -47,9 +50,6 @@ MOMENTS = 2.5
 DAYLIGHT_KELVIN = 5500.0
 """Light whose own colour nobody sees as one."""
 
-OVERLAP_STOPS = 1.0
-"""Overlap wanted between frames of a set at both ends together."""
-
 LOOKED_THROUGH = 30.0
 """Frames that one looks through in a minute (estimate: two seconds a frame)."""
 
@@ -65,49 +65,90 @@ def yes(flag: object) -> float:
     return 1.0 if flag else 0.0
 
 
-def smallest_set(offers: tuple[BracketOffer, ...], span: float, held: float) -> BracketOffer | None:
-    """The fewest frames, then the smallest step, of the offered sets that cover a span in stops.
-
-    >>> smallest_set((BracketOffer(3, 1.0), BracketOffer(3, 2.0), BracketOffer(5, 1.0)), 12.0, 9.0)
-    BracketOffer(frames=3, step_ev=2.0)
-    """
-    covering = [o for o in offers if held + (o.frames - 1) * o.step_ev >= span + OVERLAP_STOPS]
-    return min(covering, key=lambda o: (o.frames, o.step_ev), default=None)
-
-
 def kept_kelvin(situation: Situation) -> float:
     """Kelvin to set so that the picture keeps its share of the light's own colour: a mean in mired against daylight.
 
     Candles of 1900 K of which half is kept are set to 2800 K.
+
+    >>> kept_kelvin(situation(light=Light(5.0, kelvin=1900.0, keeps=0.5)))
+    2800.0
     """
     light, keeps = situation.light.kelvin, situation.light.keeps
     return round(1 / ((1 - keeps) / light + keeps / DAYLIGHT_KELVIN), -2)
 
 
 def frames_shot(situation: Situation, rate: float) -> float:
-    """Frames of a usual outing: as the person expects, else rate x seconds of action x share of pressing."""
+    """Frames of a usual outing: as the person expects, else rate x seconds of action x share of pressing.
+
+    >>> from craft.scene.situation import Delivery
+    >>> frames_shot(situation(delivery=Delivery(frames=40)), 12.0)
+    40.0
+    """
     if situation.delivery.frames is not None:
         return float(situation.delivery.frames)
     subject = situation.subject
     return max(1.0, float(round(rate * subject.action_s * subject.pressing)))
 
 
+@tells(
+    frames_per_second=Fact("the body's highest rate", "rate"),
+    rate=Fact("rate", "rate"),
+    wanted_rate=Fact("the rate that suits it", "rate"),
+    rate_share=Fact("that rate as a share of the body's", "percent"),
+)
 def of_rate(situation: Situation, best: float) -> dict[str, float]:
-    """Numbers that follow from the highest rate of the body with its shutter and file."""
+    """Numbers that follow from the highest rate of the body with its shutter and file.
+
+    >>> of_rate(situation(), 12.0)
+    {'frames_per_second': 12.0, 'rate': 12.0, 'wanted_rate': 12.0, 'rate_share': 1.0}
+    """
     wanted = situation.subject.rate
     wanted = best if wanted is None else min(wanted, best)
     return {"frames_per_second": best, "rate": best, "wanted_rate": wanted, "rate_share": wanted / best}
 
 
 def of_situation(situation: Situation, dials: Dials, asked: Asked) -> dict[str, float]:
-    """Numbers known before the exposure is solved."""
+    """Numbers known before the exposure is solved.
+
+    >>> one = advised()
+    >>> one.facts["tripod"], round(one.facts["speed_m_s"], 1)
+    (0.0, 5.5)
+    """
     return {
         **_of_light(situation),
         **_of_meter(situation),
         **_of_movement(situation, dials, asked),
         **_of_kit(situation, dials),
+        **of_rate(situation, situation.body.frames_per_second or 1.0),
         **_of_handling(situation),
+        **_undecided(),
+    }
+
+
+@tells(
+    floats=Fact("ISO floats", "yes", "ISO is held"),
+    bracketed=Fact("a set of frames is taken", "yes", "single frames are taken"),
+    merging=Fact("the body merges its frames", "yes", "nothing is merged in the body"),
+    merge_offered=Fact("the body can merge frames by itself, in this kind of file", "yes", "the body merges nothing in this kind of file"),
+    merge_frames=Fact("frames of a merge", "count"),
+    flicker_answered=Fact("the setup waits for the lamps", "yes", "nothing in the setup waits for the lamps"),
+    over_stops=Fact("too much light at the mechanical shutter's shortest time", "stops"),
+    wanting_stops=Fact("filter that is wanting", "stops"),
+    protection_stops=Fact("highlight protection", "stops"),
+    protection_offered_stops=Fact("highlight protection that the body offers and this ISO allows", "stops"),
+    offset_stops=Fact("the offset", "stops"),
+    nd_stops=Fact("filter", "stops"),
+    glass_stops=Fact("glass filter", "stops"),
+)
+def _undecided() -> dict[str, float]:
+    """What is so until something is decided."""
+    return {
         "floats": 0.0,
+        "bracketed": 0.0,
+        "merging": 0.0,
+        "merge_offered": 0.0,
+        "merge_frames": float(MERGED),
+        "flicker_answered": 0.0,
         "over_stops": 0.0,
         "wanting_stops": 0.0,
         "protection_stops": 0.0,
@@ -135,21 +176,50 @@ def merge_step(excess: float) -> float:
 
 
 def merges(body: Body, kept: File) -> bool:
-    """Whether a body can merge by itself while it keeps such files."""
+    """Whether a body can merge by itself while it keeps such files.
+
+    >>> merges(BODY, File.RENDERED)
+    False
+    """
     return "merge" in body.facts.features and (kept is File.RENDERED or "merge_keeps_raw" in body.facts.features)
 
 
 def waits_for_lamps(body: Body, shutter: Shutter) -> bool:
-    """Whether a body can meet the pulses of lamps with a shutter: by its release, or by times between the marks."""
+    """Whether a body can meet the pulses of lamps with a shutter: by its release, or by times between the marks.
+
+    >>> waits_for_lamps(BODY, Shutter.MECHANICAL)
+    True
+    """
     return ("fine_flicker_shutter" if shutter is Shutter.ELECTRONIC else "flicker_timing") not in body.facts.absent
 
 
+@tells(
+    ev100=Fact("light", "ev"),
+    light_swing_stops=Fact("the light's swing", "stops"),
+    tone_spread_stops=Fact("the spread from pale to dark subjects", "stops"),
+    stops_below=Fact("tones below the key", "stops"),
+    stops_above=Fact("tones above the key", "stops"),
+    holds_stops=Fact("the brightest tone that must hold, above the key", "stops"),
+    span_stops=Fact("the scene's span", "stops"),
+    range_stops=Fact("what one frame holds at base ISO", "stops"),
+    scene_above_stops=Fact("the brightest that one would miss, above the key", "stops"),
+    scene_below_stops=Fact("the darkest that one would miss, below the key", "stops"),
+    shadow_contrast=Fact("contrast that stray light leaves the deepest shadow", "percent"),
+    clip_above_stops=Fact("room from mid-tone to where the first channel is full", "stops"),
+    sources=Fact("kinds of light", "count"),
+    kelvin=Fact("the light", "kelvin"),
+    kelvin_set=Fact("white set to", "kelvin"),
+    keeps=Fact("share of the light's own colour that is kept", "percent"),
+    indoors=Fact("it is indoors", "yes", "it is outdoors"),
+    flicker_hz=Fact("pulsing light", "hz"),
+    bar=Fact("your bar", "plain"),
+)
 def _of_light(situation: Situation) -> dict[str, float]:
     light, sensor = situation.light, situation.body.sensor
     base = base_stops(situation)
     held = float(noise.usable_range_stops(sensor, base, base, output_gain(situation), situation.person.noise_bar / 4, GLARE_SHARE))
-    span = light.below + light.above
-    offer = smallest_set(situation.body.bracket_offers, span, held)
+    darkest, brightest = spread_of(map_of(situation)).ends
+    span = brightest - darkest
     return {
         "ev100": light.ev100,
         "light_swing_stops": situation.light_swing,
@@ -159,18 +229,10 @@ def _of_light(situation: Situation) -> dict[str, float]:
         "holds_stops": situation.holds_above,
         "span_stops": span,
         "range_stops": held,
-        "span_excess_stops": max(0.0, span - held),
+        "scene_above_stops": brightest,
+        "scene_below_stops": -darkest,
         "shadow_contrast": float(noise.shadow_contrast(-light.below, GLARE_SHARE)),
         "clip_above_stops": sensor.clip_above_grey_stops,
-        "bracketed": 0.0,
-        "merging": 0.0,
-        "merge_offered": 0.0,
-        "merge_frames": float(MERGED),
-        "merge_step_stops": merge_step(span - held),
-        "flicker_answered": 0.0,
-        "bracket_possible": yes(offer),
-        "frames": float(offer.frames) if offer else 1.0,
-        "step_stops": offer.step_ev if offer else 0.0,
         "sources": float(light.sources),
         "kelvin": round(light.kelvin, -2),
         "kelvin_set": kept_kelvin(situation),
@@ -181,6 +243,16 @@ def _of_light(situation: Situation) -> dict[str, float]:
     }
 
 
+@tells(
+    meter_swing_stops=Fact("the meter's own swing, over pale and dark subjects and other framings", "stops"),
+    zone_reads_stops=Fact("what many zones read here, from the key", "stops"),
+    centre_reads_stops=Fact("what a broad middle reads here, from the key", "stops"),
+    centre_swing_stops=Fact("how far a broad middle swings by itself", "stops"),
+    centre_steadier_stops=Fact("how much steadier a broad middle is than many zones", "stops"),
+    spot_swing_stops=Fact("how far a spot swings by itself", "stops"),
+    spot_off_stops=Fact("the most that a spot is wrong at its best place", "stops"),
+    guard_stops=Fact("what a highlight guard would take the frame down by", "stops"),
+)
 def _of_meter(situation: Situation) -> dict[str, float]:
     """What the patterns make of the situation's scene."""
     seen = metered(situation)
@@ -198,6 +270,42 @@ def _of_meter(situation: Situation) -> dict[str, float]:
     }
 
 
+@tells(
+    speed_m_s=Fact("the subject's speed", "m_s"),
+    limb_m_s=Fact("speed of its fastest part against it", "m_s"),
+    followed=Fact("share of the movement left when it is followed", "percent"),
+    approach_m_s=Fact("approach", "m_s"),
+    distance_m=Fact("distance", "m"),
+    depth_m=Fact("depth asked for", "m"),
+    wanted_near_m=Fact("must be sharp from", "m"),
+    unpredictability=Fact("randomness of its path, from none to one", "plain"),
+    subject_share=Fact("the subject's share of frame height", "percent"),
+    moving=Fact("the subject moves", "yes", "the subject keeps still"),
+    subject_moves=Fact("focus has to follow", "yes", "nothing has to be followed"),
+    in_picture=Fact("what moves is a part of the picture", "yes", "what moves is the subject"),
+    bursts=Fact("moments pass in it", "yes", "no moment passes in it"),
+    may_go_right=Fact("this subject may be exposed to the right", "yes", "this subject is not exposed to the right"),
+    people=Fact("people are in the picture", "yes", "no people in the picture"),
+    skill_quick=Fact("moments come without warning", "yes", "there is time to focus"),
+    zone=Fact("a zone of depth is worked in", "yes", "focus goes to the subject"),
+    quiet=Fact("quiet is wanted", "yes", "noise does not matter"),
+    everyday=Fact("it is an everyday picture", "yes", "it is a kind of work"),
+    stars=Fact("stars are the subject", "yes", "not stars"),
+    wants_blur=Fact("movement is to be drawn as blur", "yes", "no blur is wanted"),
+    wants_pan=Fact("the camera follows the subject", "yes", "the camera does not follow"),
+    skew_px=Fact("skew of an electronic frame", "px"),
+    readout_s=Fact("read-out", "s"),
+    bands=Fact("bands across the frame", "plain"),
+    body_s=Fact("time that freezes the body", "time"),
+    limbs_s=Fact("time that freezes the limbs", "time"),
+    freeze_s=Fact("time that freezes the subject", "time"),
+    smear_s=Fact("time at which a person smears and is still a person", "time"),
+    shake_s=Fact("time that holds off shake", "time"),
+    trail_s=Fact("time before stars trail", "s"),
+    blur_s=Fact("time that draws the blur", "time"),
+    longest_dial_s=Fact("the longest time on an ordinary dial", "time"),
+    crossing_s=Fact("time the subject takes to cross the frame", "s"),
+)
 def _of_movement(situation: Situation, dials: Dials, asked: Asked) -> dict[str, float]:
     subject, given = situation.subject, situation.motion.speed_m_s
     body_m_s = situation.speed_m_s if not subject.sky else 0.0
@@ -245,9 +353,29 @@ def _of_movement(situation: Situation, dials: Dials, asked: Asked) -> dict[str, 
     }
 
 
+@tells(
+    tripod=Fact("on a tripod", "yes", "not on a tripod"),
+    optical_finder=Fact("the finder is optical", "yes", "the finder shows the exposure"),
+    highlight_guard_offered=Fact("the body offers a highlight guard", "yes", "the body offers no highlight guard"),
+    automatic_protection_offered=Fact("the body can protect highlights by itself", "yes", "the body does not protect highlights by itself"),
+    spot_offered=Fact("the body offers a spot", "yes", "the body offers no spot"),
+    autofocus=Fact("body and lens focus by themselves", "yes", "the lens is focused by hand"),
+    detection_offered=Fact("the body can look for this subject", "yes", "the body cannot look for this subject"),
+    zone_offered=Fact("the body offers a fixed focus distance with a chosen depth", "yes", "the body offers no fixed-distance mode"),
+    one_aperture=Fact("the body has a single aperture", "yes", "the body has several apertures"),
+    electronic_offered=Fact("the body has an electronic shutter", "yes", "the body has no electronic shutter"),
+    mechanical_offered=Fact("the body has a mechanical shutter", "yes", "the body has no mechanical shutter"),
+    first_curtain_offered=Fact("the body has an electronic first curtain", "yes", "the body has no electronic first curtain"),
+    stabiliser_offered=Fact("body or lens has a stabiliser", "yes", "there is no stabiliser"),
+    steadiness_stops=Fact("stabiliser", "stops"),
+    iso_given=Fact("a ceiling is set by taste", "yes", "the ceiling is computed"),
+    iso_locked=Fact("ISO is held by hand", "yes", "ISO is not held by hand"),
+    limits_only=Fact("ISO is set by floor and ceiling only", "yes", "ISO can be set directly"),
+    lag_s=Fact("release lag and update", "s"),
+    burst_frames=Fact("short burst", "count"),
+)
 def _of_kit(situation: Situation, dials: Dials) -> dict[str, float]:
     body, subject = situation.body, situation.subject
-    best = body.frames_per_second or 1.0
     return {
         "tripod": yes(situation.carried_by is Support.TRIPOD),
         "optical_finder": yes(body.finder is Finder.OPTICAL),
@@ -266,12 +394,25 @@ def _of_kit(situation: Situation, dials: Dials) -> dict[str, float]:
         "iso_given": yes(situation.person.iso_ceiling),
         "iso_locked": yes(situation.locks.iso),
         "limits_only": yes(body.sets_iso_by_limits_only),
-        **of_rate(situation, best),
         "lag_s": RELEASE_LAG_S + 1 / (body.frames_per_second or 3.0),
         "burst_frames": float(BURST),
     }
 
 
+@tells(
+    half_size_px=Fact("a finished file of half the size", "px"),
+    output_px=Fact("what the output shows", "px"),
+    raw=Fact("raw is kept", "yes", "no raw is kept"),
+    rendered=Fact("a finished file is kept", "yes", "no finished file is kept"),
+    usual_both=Fact("this work usually wants a finished file too", "yes", "this work usually wants raw alone"),
+    count=Fact("pictures due", "count"),
+    deadline_h=Fact("time to delivery", "hours"),
+    action_s=Fact("seconds of action in an outing", "s"),
+    pressing=Fact("share of them with the button down", "percent"),
+    shots=Fact("frames you will look through", "count"),
+    pictures=Fact("pictures you will work on", "count"),
+    minutes=Fact("minutes afterwards", "plain"),
+)
 def _of_handling(situation: Situation) -> dict[str, float]:
     delivery = situation.delivery
     shots = frames_shot(situation, 1.0)
@@ -295,10 +436,32 @@ def _time(stops: float | None) -> float:
     return math.inf if stops is None or math.isinf(stops) else float(value_of(Dial.TIME, stops))
 
 
+@tells(
+    "trail_s",
+    time_s=Fact("time", "time"),
+    aperture=Fact("aperture", "aperture"),
+    iso=Fact("ISO", "iso"),
+    near_m=Fact("sharp from", "m"),
+    far_m=Fact("sharp to", "m"),
+    half_depth_m=Fact("half the depth available", "m"),
+    zone_covers=Fact("the depth at this distance covers the working zone", "yes", "the depth does not cover the working zone"),
+    plane_shift_m=Fact("movement towards the camera during the release lag", "m"),
+    flicker_swing_stops=Fact("swing from pulsing light at this time", "stops"),
+    snr=Fact("signal to noise of the mid-tone at this output", "plain"),
+    snr_shadow=Fact("signal to noise of the deepest shadow", "plain"),
+    snr_shadow_unprotected=Fact("signal to noise of the deepest shadow without protection", "plain"),
+    sharp_chance=Fact("chance that one frame is sharp as a whole", "percent"),
+    sharp_chance_burst=Fact("chance that one of a short burst is", "percent"),
+)
 def of_exposure(
     situation: Situation, dials: Dials, asked: Asked, x: float, n: float, s: float, facts: Mapping[str, float]
 ) -> dict[str, float]:
-    """Numbers of a solved exposure: x, n, s are true stops."""
+    """Numbers of a solved exposure: x, n, s are true stops.
+
+    >>> facts = advised().facts
+    >>> facts["iso"], round(facts["snr"])
+    (160.0, 287)
+    """
     time, aperture, iso = (float(value_of(d, v)) for d, v in ((Dial.TIME, x), (Dial.APERTURE, n), (Dial.ISO, s)))
     sensor, base = situation.body.sensor, base_stops(situation)
     near, far = sharpness.depth_limits_m(situation.focal_mm / 1000, aperture, situation.distance_m, situation.coc_m)
@@ -306,6 +469,7 @@ def of_exposure(
     wanted_near, wanted_far = situation.band
     grey = noise.electrons(sensor, facts["ev100"] - facts["nd_stops"] - (x + n - base))
     amplified = s - facts["protection_stops"]
+    protected = sensor.protected(facts["protection_stops"])
     shadow = noise.electrons(sensor, facts["ev100"] - facts["stops_below"] - facts["nd_stops"] - (x + n - base))
     swing = float(movement.flicker_swing_stops(time, facts["flicker_hz"], LAMP_DEPTH)) if facts["flicker_hz"] else 0.0
     shake, frozen = facts["shake_s"], facts["freeze_s"]
@@ -322,8 +486,8 @@ def of_exposure(
         "plane_shift_m": facts["approach_m_s"] * facts["lag_s"],
         "flicker_swing_stops": swing,
         "trail_s": _time(trail),
-        "snr": float(noise.snr_pixel(sensor, grey, amplified, base, time)) * output_gain(situation),
-        "snr_shadow": float(noise.snr_pixel(sensor, shadow, amplified, base, time)) * output_gain(situation),
+        "snr": float(noise.snr_pixel(protected, grey, amplified, base, time)) * output_gain(situation),
+        "snr_shadow": float(noise.snr_pixel(protected, shadow, amplified, base, time)) * output_gain(situation),
         "snr_shadow_unprotected": float(noise.snr_pixel(sensor, shadow, s, base, time)) * output_gain(situation),
         "sharp_chance": min(CERTAIN, float(whole[0])),
         "sharp_chance_burst": min(CERTAIN, float(whole[1])),

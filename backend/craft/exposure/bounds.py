@@ -21,7 +21,11 @@ class Dials:
 
 
 def number(situation: Situation, slug: str) -> float | None:
-    """A number that was set by hand for a setting, or None."""
+    """A number that was set by hand for a setting, or None.
+
+    >>> number(situation(settings={"white_kelvin": 4300.0}), "white_kelvin"), number(situation(), "white_kelvin")
+    (4300.0, None)
+    """
     value = situation.settings.get(slug)
     return float(value) if isinstance(value, int | float) else None
 

@@ -31,6 +31,9 @@ def filters_of(situation: Situation) -> Iterator[Filter]:
     """Every filter there is, the weakest first; one of glass at a time, before what is built in.
 
     A built-in one that was set by hand is in all of them.
+
+    >>> [round(one.stops) for one in filters_of(situation(filters_stops=(3.0, 6.0)))]
+    [0, 3, 6]
     """
     by_hand = number(situation, "built_in_nd")
     built_in = (0.0, *situation.body.nd_stops) if by_hand is None else (by_hand,)

@@ -85,7 +85,11 @@ def _stops(dial: Dial, value: float) -> float:
 
 
 def stabiliser_stops(situation: Situation) -> float:
-    """Stops the stabiliser gives here: none on a tripod; the better of body and lens, unless they combine."""
+    """Stops the stabiliser gives here: none on a tripod; the better of body and lens, unless they combine.
+
+    >>> [stabiliser_stops(situation(lens={"stabiliser_stops": 4.0}, support=support)) for support in (Support.HANDHELD, Support.TRIPOD)]
+    [4.0, 0.0]
+    """
     if situation.carried_by is Support.TRIPOD:
         return 0.0
     body, lens = situation.body.stabiliser_stops, situation.lens.stabiliser_stops
@@ -95,7 +99,11 @@ def stabiliser_stops(situation: Situation) -> float:
 
 
 def image_speed(situation: Situation) -> float:
-    """Speed of the subject's image over the sensor in m/s, before any following."""
+    """Speed of the subject's image over the sensor in m/s, before any following.
+
+    >>> round(image_speed(situation()), 4)
+    0.0316
+    """
     if situation.subject.sky:
         sky = float(movement.star_speed_m_s(situation.focal_mm / 1000, math.radians(situation.motion.declination_deg)))
         return sky if situation.motion.speed_m_s is None else sky + _across(situation)
@@ -107,12 +115,20 @@ def _across(situation: Situation) -> float:
 
 
 def limb_speed(situation: Situation) -> float:
-    """Speed over the sensor, in m/s, of the image of the fastest part against the body; it may point anywhere."""
+    """Speed over the sensor, in m/s, of the image of the fastest part against the body; it may point anywhere.
+
+    >>> round(limb_speed(situation()), 4)
+    0.023
+    """
     return situation.limb_m_s * situation.magnification
 
 
 def hand_speed(situation: Situation) -> float:
-    """Speed over the sensor, in m/s, at which the image moves because the camera is held: turning and, close up, drifting."""
+    """Speed over the sensor, in m/s, at which the image moves because the camera is held: turning and, close up, drifting.
+
+    >>> round(hand_speed(situation()), 4)
+    0.0013
+    """
     support = MONOPOD_STOPS if situation.carried_by is Support.MONOPOD else 0.0
     rate = float(movement.hand_rate_rad_s(situation.person.steadiness, stabiliser_stops(situation), support))
     drift = SWAY_M_S / situation.person.steadiness * situation.magnification
@@ -120,14 +136,22 @@ def hand_speed(situation: Situation) -> float:
 
 
 def shake_stops(situation: Situation) -> float | None:
-    """Longest time that shake alone allows, as x; None on a tripod."""
+    """Longest time that shake alone allows, as x; None on a tripod.
+
+    >>> round(shake_stops(situation(support=Support.HANDHELD)), 2), shake_stops(situation(support=Support.TRIPOD))
+    (7.38, None)
+    """
     if situation.carried_by is Support.TRIPOD:
         return None
     return _stops(Dial.TIME, float(movement.time_for_blur_s(hand_speed(situation), situation.coc_m)))
 
 
 def trail_stops(situation: Situation, aperture: float) -> float | None:
-    """Longest time for round stars by the NPF rule at an f-number, as x; None when stars are not the subject."""
+    """Longest time for round stars by the NPF rule at an f-number, as x; None when stars are not the subject.
+
+    >>> trail_stops(situation(), 2.8) is None
+    True
+    """
     if not situation.subject.sky:
         return None
     limit = movement.trail_limit_npf_s(
@@ -137,13 +161,22 @@ def trail_stops(situation: Situation, aperture: float) -> float | None:
 
 
 def wanted_blur_s(situation: Situation) -> float:
-    """Time in which the subject draws the wanted blur, in seconds; infinite for what keeps still."""
+    """Time in which the subject draws the wanted blur, in seconds; infinite for what keeps still.
+
+    >>> from craft.scene.situation import Aims
+    >>> round(wanted_blur_s(situation(aims=Aims(motion=AimMotion.BLUR))), 4)
+    0.0228
+    """
     speed = image_speed(situation)
     return situation.subject.blur_share * situation.used_mm[0] / 1000 / speed if speed > 0 else math.inf
 
 
 def frame_s(situation: Situation, wanted_s: float) -> float:
-    """Time of one frame of a blur that takes so long: of trails the usual frame of a series, else all of it."""
+    """Time of one frame of a blur that takes so long: of trails the usual frame of a series, else all of it.
+
+    >>> frame_s(situation(), 0.25)
+    0.25
+    """
     in_series = situation.subject.sky and not situation.in_one_go
     return min(wanted_s, SERIES_FRAME_S, situation.body.longest_s) if in_series else wanted_s
 
@@ -213,7 +246,11 @@ def _spares(situation: Situation) -> tuple[bool, bool]:
 
 
 def output_gain(situation: Situation) -> float:
-    """What averaging sensor pixels gains in the output's signal to noise."""
+    """What averaging sensor pixels gains in the output's signal to noise.
+
+    >>> round(output_gain(situation()), 2)
+    4.28
+    """
     wide, high = situation.used_mm
     sensor = situation.body.sensor
     used_pixels = sensor.pixels_wide * sensor.pixels_high * (wide * high) / (sensor.width_mm * sensor.height_mm)
@@ -221,12 +258,22 @@ def output_gain(situation: Situation) -> float:
 
 
 def base_stops(situation: Situation) -> float:
-    """The body's base ISO in stops, whatever highlight protection has made of the dial's floor."""
+    """The body's base ISO in stops, whatever highlight protection has made of the dial's floor.
+
+    >>> base_stops(situation())
+    0.0
+    """
     return exact_stops(Dial.ISO, situation.body.base_iso, situation.body.per_stop)
 
 
 def comfort_stops(situation: Situation, iso: Axis) -> float:
-    """Highest ISO on the dial at which mid-tone and shadow keep their signal to noise, in stops."""
+    """Highest ISO on the dial at which mid-tone and shadow keep their signal to noise, in stops.
+
+    >>> from craft.kit.dials import iso_axis
+    >>> axis = iso_axis(BODY)
+    >>> round(comfort_stops(situation(), axis), 2)
+    6.0
+    """
     fine = noise.comfortable(
         situation.body.sensor, iso.stops, base_stops(situation), output_gain(situation), situation.person.noise_bar, situation.light.below
     ).astype(bool)
@@ -236,7 +283,13 @@ def comfort_stops(situation: Situation, iso: Axis) -> float:
 
 
 def ceiling_stops(situation: Situation, iso: Axis, comfort: float) -> float:
-    """The ceiling in stops: the person's, held to the dial, else the comfort ceiling."""
+    """The ceiling in stops: the person's, held to the dial, else the comfort ceiling.
+
+    >>> from craft.kit.dials import iso_axis
+    >>> axis = iso_axis(BODY)
+    >>> ceiling_stops(situation(), axis, 5.0), round(ceiling_stops(situation(person=Person(iso_ceiling=1600)), axis, 5.0), 2)
+    (5.0, 4.0)
+    """
     if situation.person.iso_ceiling is None:
         return comfort
     wanted = exact_stops(Dial.ISO, situation.person.iso_ceiling, situation.body.per_stop)
@@ -348,7 +401,11 @@ def rungs_of(situation: Situation, asked: Asked, dials: Dials, darkened: float =
 
 
 def lens_loss_stops(situation: Situation) -> float:
-    """Light lost in the lens when the reading did not come through it: glass and bellows."""
+    """Light lost in the lens when the reading did not come through it: glass and bellows.
+
+    >>> round(lens_loss_stops(situation(lens={"transmission_stops": 0.3})), 2), lens_loss_stops(situation(lens={"transmission_stops": 0.3}, light=Light(11.0, through_lens=True)))
+    (0.32, 0.0)
+    """
     if situation.light.through_lens:
         return 0.0
     return situation.lens.transmission_stops + float(bellows_loss_stops(situation.magnification, situation.lens.pupil_magnification))

@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass, field
+from collections.abc import Mapping
+from dataclasses import dataclass, field, replace
 from enum import Enum
 
 from craft.errors import CraftError
@@ -60,7 +61,8 @@ class Sensor:
     at saturation at base ISO; read_noise_pre_e, read_noise_post_e: read noise before and after the
     gain stage at base, in electrons; dual_gain_iso and dual_gain_read_noise_e: where the body
     switches conversion gain, and the read noise from there on; bits: of the raw file; prnu: pixel
-    response spread as a share; dark_e_s: dark current; clip_above_grey_stops: mid-tone to clip.
+    response spread as a share; dark_e_s: dark current; clip_above_grey_stops: mid-tone to clip;
+    gain_by_dialled_iso: the switch follows the ISO on the dial, not what highlight protection leaves of it.
     """
 
     width_mm: float
@@ -76,6 +78,20 @@ class Sensor:
     prnu: float = 0.004
     dark_e_s: float = 0.02
     clip_above_grey_stops: float = math.log2(7.8)
+    gain_by_dialled_iso: bool = False
+
+    def protected(self, stops: float) -> Sensor:
+        """The sensor as it is read under so many stops of highlight protection, by the ISO that is left of the one dialled.
+
+        A body that switches gain by the dial does so as many stops sooner.
+
+        >>> plain = Sensor(36, 24, 6000, 4000, 60000, 3.0, 5.0, dual_gain_iso=800, dual_gain_read_noise_e=1.5)
+        >>> plain.protected(1.0) is plain, replace(plain, gain_by_dialled_iso=True).protected(1.0).dual_gain_iso
+        (True, 400.0)
+        """
+        if not self.gain_by_dialled_iso or self.dual_gain_iso is None or not stops:
+            return self
+        return replace(self, dual_gain_iso=self.dual_gain_iso / 2**stops)
 
     @property
     def pitch_m(self) -> float:
@@ -90,6 +106,10 @@ class Sensor:
 
 ALL_AREAS = ("point", "small_group", "zone", "whole_frame")
 USUAL_PATTERNS = ("multi_zone", "centre_weighted", "spot")
+
+
+PACKED: Mapping[str, float] = {"none": 1.0, "lossless": 0.65, "lossy": 0.45}
+"""Size of a packed raw file over its bare bits (estimates: entropy of ordinary scenes, 14 bit)."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -119,6 +139,8 @@ class Body:
     bracket_offers: tuple[BracketOffer, ...] = ()
     protection_stops: tuple[float, ...] = ()
     protection_automatic: bool = False
+    headroom_stops: float | None = None
+    headroom_look: str = "natural"
     nd_stops: tuple[float, ...] = ()
     times_s: tuple[float, ...] = ()
     isos: tuple[float, ...] = ()
@@ -148,6 +170,17 @@ class Body:
         sensor = self.sensor
         if (sensor.dual_gain_iso is None) != (sensor.dual_gain_read_noise_e is None):
             raise CraftError("dual_gain_iso and dual_gain_read_noise_e come together or not at all", ("dual_gain_iso",))
+
+    def raw_bytes(self, packing: str) -> float:
+        """Bytes of one raw frame, packed so: as its files have shown, else reckoned from its bits; of another packing in proportion.
+
+        Reckoned on the whole sensor: a crop makes it less, so the room is never too little.
+        """
+        seen = self.facts.traffic.raw_mb
+        known = packing if packing in seen else next(iter(seen), None)
+        if known is not None:
+            return seen[known] * 1e6 * PACKED[packing] / PACKED[known]
+        return self.sensor.pixels_wide * self.sensor.pixels_high * self.sensor.bits / 8 * PACKED[packing]
 
     @property
     def shutters(self) -> tuple[Shutter, ...]:

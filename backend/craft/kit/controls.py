@@ -41,7 +41,7 @@ ONE_PUSH = frozenset({Use.PRESS, Use.HOLD})
 """A finger that goes down cannot say whether it means to press or to hold: one of them to a control."""
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Spot:
     """A place on any body, in the right hand's usual grip.
 
@@ -61,21 +61,21 @@ class Spot:
 
 
 SPOTS: dict[str, Spot] = {
-    "release": Spot("around the release", "forefinger", "top", 0.86, 0.24, 0.02, 0.05),
-    "top_front": Spot("front edge, under the forefinger", "forefinger", "top", 0.78, 0.40, 0.05, 0.05),
-    "top_behind": Spot("top, behind the release", "forefinger", "top", 0.78, 0.66, 0.15, 0.02),
-    "top_middle": Spot("top, towards the middle", "forefinger", "top", 0.64, 0.50, 0.30, 0.01),
-    "top_left": Spot("top, left of the finder", "left hand", "top", 0.18, 0.50, 0.40, 0.01),
-    "thumb_rest": Spot("where the thumb rests", "thumb", "back", 0.80, 0.27, 0.02, 0.15),
-    "thumb_up": Spot("above the thumb", "thumb", "back", 0.68, 0.25, 0.05, 0.05),
-    "thumb_edge": Spot("right edge, under the thumb", "thumb", "back", 0.92, 0.25, 0.05, 0.10),
-    "thumb_down": Spot("below the thumb", "thumb", "back", 0.80, 0.50, 0.15, 0.10),
-    "back_low": Spot("lower right of the back", "thumb", "back", 0.80, 0.80, 0.35, 0.05),
-    "back_left": Spot("left of the finder", "left hand", "back", 0.10, 0.25, 0.40, 0.01),
-    "grip_high": Spot("front, beside the mount, upper", "middle finger", "front", 0.26, 0.40, 0.10, 0.10),
-    "grip_low": Spot("front, beside the mount, lower", "ring finger", "front", 0.26, 0.66, 0.20, 0.10),
-    "mount_left": Spot("front, at the other side of the mount", "left hand", "front", 0.70, 0.60, 0.20, 0.05),
-    "barrel": Spot("on the lens", "left hand", "front", 0.50, 0.86, 0.10, 0.10),
+    "release": Spot(label="around the release", finger="forefinger", face="top", x=0.86, y=0.24, missed=0.02, bumped=0.05),
+    "top_front": Spot(label="front edge, under the forefinger", finger="forefinger", face="top", x=0.78, y=0.40, missed=0.05, bumped=0.05),
+    "top_behind": Spot(label="top, behind the release", finger="forefinger", face="top", x=0.78, y=0.66, missed=0.15, bumped=0.02),
+    "top_middle": Spot(label="top, towards the middle", finger="forefinger", face="top", x=0.64, y=0.50, missed=0.30, bumped=0.01),
+    "top_left": Spot(label="top, left of the finder", finger="left hand", face="top", x=0.18, y=0.50, missed=0.40, bumped=0.01),
+    "thumb_rest": Spot(label="where the thumb rests", finger="thumb", face="back", x=0.80, y=0.27, missed=0.02, bumped=0.15),
+    "thumb_up": Spot(label="above the thumb", finger="thumb", face="back", x=0.68, y=0.25, missed=0.05, bumped=0.05),
+    "thumb_edge": Spot(label="right edge, under the thumb", finger="thumb", face="back", x=0.92, y=0.25, missed=0.05, bumped=0.10),
+    "thumb_down": Spot(label="below the thumb", finger="thumb", face="back", x=0.80, y=0.50, missed=0.15, bumped=0.10),
+    "back_low": Spot(label="lower right of the back", finger="thumb", face="back", x=0.80, y=0.80, missed=0.35, bumped=0.05),
+    "back_left": Spot(label="left of the finder", finger="left hand", face="back", x=0.10, y=0.25, missed=0.40, bumped=0.01),
+    "grip_high": Spot(label="front, beside the mount, upper", finger="middle finger", face="front", x=0.26, y=0.40, missed=0.10, bumped=0.10),
+    "grip_low": Spot(label="front, beside the mount, lower", finger="ring finger", face="front", x=0.26, y=0.66, missed=0.20, bumped=0.10),
+    "mount_left": Spot(label="front, at the other side of the mount", finger="left hand", face="front", x=0.70, y=0.60, missed=0.20, bumped=0.05),
+    "barrel": Spot(label="on the lens", finger="left hand", face="front", x=0.50, y=0.86, missed=0.10, bumped=0.10),
 }
 """Places where bodies have controls, by slug."""
 
@@ -114,7 +114,7 @@ class Control:
 
 
 @dataclass(frozen=True, slots=True)
-class Given:
+class Role:
     """A role on a control: the control's slug, the use, the function; fixed: the person wants it there whatever is computed."""
 
     control: str

@@ -144,7 +144,12 @@ def _listed(dial: Dial, per_stop: int, values: tuple[float, ...]) -> Axis:
 
 
 def time_axis(body: Body, shutter: Shutter) -> Axis:
-    """Shutter times of a body with one shutter type, longest first."""
+    """Shutter times of a body with one shutter type, longest first.
+
+    >>> axis = time_axis(BODY, Shutter.MECHANICAL)
+    >>> axis.printed_at(axis.first), axis.printed_at(axis.last)
+    (30.0, 0.000125)
+    """
     shortest = body.shortest_s(shutter)
     if body.times_s:
         return _listed(Dial.TIME, body.per_stop, tuple(t for t in body.times_s if t >= shortest * 0.95) or (max(body.times_s),))
@@ -154,7 +159,11 @@ def time_axis(body: Body, shutter: Shutter) -> Axis:
 
 
 def aperture_axis(body: Body, lens: Lens, focal_length_mm: float) -> Axis:
-    """Apertures of a lens at a focal length in the body's steps, widest first."""
+    """Apertures of a lens at a focal length in the body's steps, widest first.
+
+    >>> [aperture_axis(BODY, LENS, 24.0).printed_at(k) for k in aperture_axis(BODY, LENS, 24.0).positions()][:4]
+    [2.8, 3.2, 3.5, 4.0]
+    """
     lens.check_focal(focal_length_mm)
     if lens.apertures:
         return _listed(Dial.APERTURE, body.per_stop, lens.apertures)
@@ -164,7 +173,12 @@ def aperture_axis(body: Body, lens: Lens, focal_length_mm: float) -> Axis:
 
 
 def iso_axis(body: Body) -> Axis:
-    """ISO values of a body from base to highest."""
+    """ISO values of a body from base to highest.
+
+    >>> axis = iso_axis(BODY)
+    >>> axis.printed_at(axis.first), axis.printed_at(axis.last), len(axis.positions())
+    (100.0, 25600.0, 25)
+    """
     if body.isos:
         return _listed(Dial.ISO, body.per_stop, body.isos)
     low, high = (exact_stops(Dial.ISO, iso, body.per_stop) for iso in (body.base_iso, body.max_iso))
@@ -172,7 +186,11 @@ def iso_axis(body: Body) -> Axis:
 
 
 def combinations_allowed(body: Body, axes: dict[Dial, Axis]) -> NDArray[np.bool_] | None:
-    """Which (time, aperture, ISO) exist together: bool array over the three axes, or None for all."""
+    """Which (time, aperture, ISO) exist together: bool array over the three axes, or None for all.
+
+    >>> combinations_allowed(BODY, {}) is None
+    True
+    """
     if not body.only_with:
         return None
     order = (Dial.TIME, Dial.APERTURE, Dial.ISO)

@@ -38,13 +38,14 @@ class Traffic:
 
     buffer_mb: what it holds before anything is written; card_mb_s: writing to the first and the second
     card; link_mb_s: sending over its link; blocks: what it cannot do while frames wait to be sent, in
-    the owner's words.
+    the owner's words; raw_mb: size of one raw frame, by how it is packed, as far as its files have been seen.
     """
 
     buffer_mb: float = 0
     card_mb_s: tuple[float, ...] = ()
     link_mb_s: float = 0
     blocks: tuple[str, ...] = ()
+    raw_mb: Mapping[str, float] = field(default_factory=dict)
 
 
 @dataclass(frozen=True, slots=True)

@@ -63,5 +63,9 @@ STATED: tuple[str, ...] = tuple(name for name in FEATURES if name not in SHOWN o
 
 
 def features_of(body: Body, lens: Lens) -> frozenset[str]:
-    """Features as tokens of craft.vocabulary.features."""
+    """Features as tokens of craft.vocabulary.features.
+
+    >>> sorted(features_of(BODY, LENS))[:3]
+    ['autofocus', 'bursts', 'direct_iso']
+    """
     return body.facts.features | {token for token, there in SHOWN.items() if there(body, lens)}

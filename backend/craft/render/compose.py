@@ -15,13 +15,18 @@ from craft.optics.sharpness import defocus_disc_m, diffraction_sigma_m, magnific
 from craft.render.blur import defocused, smeared, softened
 from craft.render.looks import AS_USUAL
 from craft.render.shot import Shot
-from craft.stage.colour import Pixels
+from craft.stage.colour import Pixels, light_rgb
 from craft.stage.stage import Moves
 from craft.tones.boxes import Box, boxes_of, lay
 from craft.tones.framing import Framing, View
+from craft.tones.own import OwnLight
+from craft.tones.painted import planes_of
 
 LONGEST_SMEAR = 0.6
 """A smear longer than this share of the frame is drawn so long: what is left of a shape is even by then."""
+
+FAR_M = 1e7
+"""A distance that is as good as none, in metres."""
 
 LIMB_WAY = (0.45, 0.89)
 """Limbs swing more up and down than along; a unit length."""
@@ -107,10 +112,13 @@ class _Ground:
 
 @lru_cache(maxsize=6)
 def _on_sensor(shot: Shot, view: View, sharp: bool) -> Pixels:
+    if shot.own is not None:
+        out = _photographed(shot.own, shot, view) if sharp else _refocused(shot.own, shot, view)
+        return out if sharp else _held(out, shot, view)
     px_per_m = view.frame_px / (shot.width_mm / 1000)
     most = LONGEST_SMEAR * view.frame_px
     framing = framing_of(shot, view)
-    focal_m, mag = shot.focal_mm / 1000, float(magnification(shot.focal_mm / 1000, shot.focus_m))
+    focal_m = shot.focal_mm / 1000
     margin = 0 if sharp else min(96, math.ceil(0.1 * view.frame_px))
     ground = _Ground(view, margin)
     out = ground.light
@@ -119,8 +127,7 @@ def _on_sensor(shot: Shot, view: View, sharp: bool) -> Pixels:
         way = (0.0, 0.0)
         if not sharp:
             away = framing.distance(box.at)
-            far = 1e7 if math.isinf(away) else away
-            blur = float(defocus_disc_m(focal_m, shot.aperture, shot.focus_m, far)) * px_per_m
+            blur = float(defocus_disc_m(focal_m, shot.aperture, shot.focus_m, min(away, FAR_M))) * px_per_m
             pixels, grew = defocused(pixels, min(blur, 0.25 * view.frame_px))
             left, top = left - grew, top - grew
             way = _capped(*_moves(shot, box, px_per_m), most)
@@ -134,11 +141,50 @@ def _on_sensor(shot: Shot, view: View, sharp: bool) -> Pixels:
     ground.settle()
     if sharp:
         return out
-    turn = SHAKE_WAY_RAD * shot.seed
-    shake = _capped(math.cos(turn) * shot.shake_m * px_per_m, math.sin(turn) * shot.shake_m * px_per_m, most)
-    out, _ = smeared(out, *shake, edge=cv2.BORDER_REPLICATE)
-    out = softened(out, float(diffraction_sigma_m(shot.aperture, mag)) * px_per_m)
-    return _veiled(out, view, shot) * _falloff(view, focal_m, shot)
+    return _veiled(_held(out, shot, view), view, shot) * _falloff(view, focal_m, shot)
+
+
+def _held(light: Pixels, shot: Shot, view: View) -> Pixels:
+    """Light smeared as the camera is held, and softened by the aperture."""
+    px_per_m, turn = view.frame_px / (shot.width_mm / 1000), SHAKE_WAY_RAD * shot.seed
+    mag = float(magnification(shot.focal_mm / 1000, shot.focus_m))
+    way = math.cos(turn) * shot.shake_m * px_per_m, math.sin(turn) * shot.shake_m * px_per_m
+    out, _ = smeared(light, *_capped(*way, LONGEST_SMEAR * view.frame_px), edge=cv2.BORDER_REPLICATE)
+    return softened(out, float(diffraction_sigma_m(shot.aperture, mag)) * px_per_m)
+
+
+def _looked_at(source: Pixels, view: View) -> Pixels:
+    """The part of a picture that is looked at; its edges are taken to go on."""
+    scale = source.shape[1] / view.frame_px
+    turn = np.array(((scale, 0.0, (view.left + 0.5) * scale - 0.5), (0.0, scale, (view.top + 0.5) * scale - 0.5)))
+    if scale > 1:  # each pixel that is shown is the mean of those under it
+        high = max(1, round(source.shape[0] / scale))
+        source = np.asarray(cv2.resize(source, (max(1, round(view.frame_px)), high), interpolation=cv2.INTER_AREA), np.float32)
+        turn = np.array(((1.0, 0.0, view.left), (0.0, 1.0, view.top)))
+    flags = cv2.INTER_LINEAR | cv2.WARP_INVERSE_MAP
+    drawn = cv2.warpAffine(source, turn, (view.width, view.height), flags=flags, borderMode=cv2.BORDER_REPLICATE)
+    return np.asarray(drawn, np.float32)
+
+
+def _photographed(own: OwnLight, shot: Shot, view: View) -> Pixels:
+    """A picture of one's own in the situation's light. What its lens did to it stays as it was."""
+    return np.asarray(_looked_at(own.pixels, view) * np.array(light_rgb(shot.kelvin), np.float32), np.float32)
+
+
+def _refocused(own: OwnLight, shot: Shot, view: View) -> Pixels:
+    """The same, with the planes that were painted at distances of their own as far out of focus as this lens draws them."""
+    if not own.planes:
+        return _photographed(own, shot, view)
+    px_per_m, most = view.frame_px / (shot.width_mm / 1000), 0.25 * view.frame_px
+    planes = planes_of(own, shot.distance_m)
+    discs = [float(defocus_disc_m(shot.focal_mm / 1000, shot.aperture, shot.focus_m, min(at, FAR_M))) * px_per_m for at, _ in planes]
+    pad = math.ceil(min(max(discs), most)) + 4  # wide discs are drawn at a part of the scale, which carries edges farther
+    wider = replace(view, width=view.width + 2 * pad, height=view.height + 2 * pad, left=view.left - pad, top=view.top - pad)
+    out = np.zeros((view.height, view.width, 3), np.float32)
+    for (_, plane), disc_px in zip(planes, discs, strict=True):
+        pixels, grew = defocused(_looked_at(plane, wider), min(disc_px, most))
+        lay(out, pixels, -pad - grew, -pad - grew)
+    return np.asarray(out * np.array(light_rgb(shot.kelvin), np.float32), np.float32)
 
 
 def _veiled(light: Pixels, view: View, shot: Shot) -> Pixels:

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 
 from craft.exposure.targets import output_gain
-from craft.render.range import fares, must_hold
+from craft.render.range import fares
 from craft.render.shot import Shot
 from craft.scales.words import stops_in_words
 from craft.scene.situation import Situation
@@ -63,7 +63,7 @@ def _let_go(situation: Situation, setup: Setup, shot: Shot) -> list[str]:
     if setup.bracket_frames > 1:
         return []
     tones = map_of(situation, shot.scene)
-    found = fares(shot, tones, output_gain(situation), must_hold(situation, tones))
+    found = fares(shot, tones, output_gain(situation))
     lines = []
     if found.over:
         lines.append(f"Let go, as too bright for the raw: {', '.join(found.over)}.")

@@ -1,21 +1,17 @@
-"""Range on the scene itself: the exposure that holds what must hold, by trying every offset, protection and lift."""
+"""Range on the scene itself: how it fares at an exposure, and every exposure that is open."""
 
 from __future__ import annotations
 
 import math
-from collections.abc import Callable
 from dataclasses import dataclass, replace
 
-from craft.exposure.targets import output_gain
 from craft.render.rehearsal import Window, window_of
 from craft.render.shot import Shot, exposed
 from craft.scene.situation import Situation
-from craft.sensor.noise import ACCEPTABLE, EXCELLENT, snr_pixel
-from craft.setup.ranged import Ranged, ranged
+from craft.sensor.noise import EXCELLENT, snr_pixel
+from craft.setup.planning import as_metered, open_range, swing_kept
+from craft.setup.ranged import LIFTS, Ranged, wanted_of, weigh
 from craft.tones.tonemap import ToneMap
-
-SEEN = 1 / 6
-"""Stops that nobody tells apart in a picture: shortfalls are compared in these."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -23,7 +19,7 @@ class Fares:
     """How a scene fares at an exposure; tones in stops from the key.
 
     lost, blocked: shares of the picture over the clip and under the floor; over, under: names of tones there; skin: signal to noise of
-    the darkest skin, None where nobody is; shadow: of the darkest named tone; past: stops that what must hold lies over the clip, summed.
+    the darkest skin, None where nobody is; shadow: of the darkest named tone.
     """
 
     window: Window
@@ -33,19 +29,13 @@ class Fares:
     under: tuple[str, ...]
     skin: float | None
     shadow: float
-    past: float
-
-
-def must_hold(situation: Situation, tones: ToneMap) -> tuple[str, ...]:
-    """Named tones that must keep detail where nobody has said which: those no brighter than the brightest that must hold, and all skin."""
-    return tuple(one.name for one in tones.named if one.skin or one.ev <= situation.holds_above + 1e-6)
 
 
 def _snr(shot: Shot, ev: float, gain: float) -> float:
     return float(snr_pixel(shot.sensor, shot.key_e * 2**ev, shot.gain_stops, shot.base_stops, shot.time_s)) * gain
 
 
-def fares(shot: Shot, tones: ToneMap, gain: float, holds: tuple[str, ...]) -> Fares:
+def fares(shot: Shot, tones: ToneMap, gain: float) -> Fares:
     """How a scene fares in a shot: counted over its map and its named tones."""
     window = window_of(shot, gain)
     lost = tones.framed(tones.highest) >= 2**shot.clip_above_key
@@ -60,107 +50,43 @@ def fares(shot: Shot, tones: ToneMap, gain: float, holds: tuple[str, ...]) -> Fa
         tuple(one.name for one in tones.named if one.ev < window.floor),
         _snr(shot, min(skins), gain) if skins else None,
         _snr(shot, darkest, gain),
-        sum(max(0.0, one.ev - window.clips) for one in tones.named if one.name in holds),
     )
 
 
-@dataclass(frozen=True, slots=True)
-class Held:
-    """A way of exposing: its dials, its shot, and how the scene fares."""
-
-    way: Ranged
-    shot: Shot
-    fares: Fares
-
-
-Measure = Callable[[Held], float]
-
-
-def _past(one: Held) -> float:
-    return one.fares.past
-
-
-def _darker(one: Held) -> float:
-    return max(0.0, -one.way.offset)
-
-
-def _lost(one: Held) -> float:
-    return one.fares.lost * 100
-
-
-def _skin_noise(one: Held) -> float:
-    return 0.0 if one.fares.skin is None else max(0.0, math.log2(EXCELLENT / one.fares.skin))
-
-
-def _shadow_noise(one: Held) -> float:
-    return max(0.0, math.log2(ACCEPTABLE / one.fares.shadow))
-
-
-@dataclass(frozen=True, slots=True, kw_only=True)
-class Priority:
-    """What comes first for a person: shortfalls, most important first, each compared in steps of what one sees."""
-
-    slug: str
-    label: str
-    order: tuple[Measure, ...]
-    reason: str
-
-
-PRIORITIES: tuple[Priority, ...] = (
-    Priority(
-        slug="skin",
-        label="skin first",
-        order=(_darker, _past, _skin_noise, _shadow_noise, _lost),
-        reason="people are looked at before anything else: nothing is darkened for a lamp",
-    ),
-    Priority(
-        slug="brightest",
-        label="the brightest that must hold first",
-        order=(_past, _darker, _skin_noise, _shadow_noise, _lost),
-        reason="what is burnt out is gone, what is dark can be lifted",
-    ),
-    Priority(
-        slug="shadows",
-        label="shadows first",
-        order=(_shadow_noise, _past, _skin_noise, _darker, _lost),
-        reason="a picture that lives in its dark parts has them clean",
-    ),
-)
-BY_SLUG = {row.slug: row for row in PRIORITIES}
-
-
-def _key(one: Held, priority: Priority) -> tuple[float, ...]:
-    short = tuple(math.floor(measure(one) / SEEN + 1e-9) for measure in priority.order)
-    way = one.way
-    return (*short, way.lift, way.protection, abs(way.offset), way.offset)
-
-
-def ways_of(situation: Situation, shot: Shot, tones: ToneMap, holds: tuple[str, ...]) -> tuple[Held, ...]:
-    """Every exposure of a situation with how its scene fares in it; shot: the one as set, of which the others are moved dials."""
-    gain = output_gain(situation)
+def shot_in(shot: Shot, way: Ranged) -> Shot:
+    """The frame that a way of exposing takes; shot: the one as set, of which it has other dials."""
     now = -math.log2(shot.time_s), 2 * math.log2(shot.aperture), shot.iso_stops
-    out = []
-    for way in ranged(situation):
-        moved = exposed(shot, way.x - now[0], way.n - now[1], way.s - now[2])
-        taken = replace(moved, protection=way.protection, lift=way.lift)
-        out.append(Held(way, taken, fares(taken, tones, gain, holds)))
-    return tuple(out)
+    moved = exposed(shot, way.x - now[0], way.n - now[1], way.s - now[2])
+    sensor = shot.sensor.protected(way.protection - shot.protection)
+    return replace(moved, sensor=sensor, protection=way.protection, lift=way.lift)
 
 
-def best(ways: tuple[Held, ...], priority: Priority) -> Held:
-    """The way with the least shortfalls in the order of a priority: nothing less important is bought with anything more important."""
-    return min(ways, key=lambda one: _key(one, priority))
+def ways_of(situation: Situation, tones: ToneMap, holds: tuple[str, ...]) -> tuple[Ranged, ...]:
+    """Every exposure that is open in a situation with one frame, lifted afterwards or not, weighed on a map of tones.
+
+    Raises
+    ------
+    CraftError : what the kit does not have or the numbers do not allow.
+    """
+    plan = as_metered(situation)
+    return weigh(plan, wanted_of(situation, tones, holds), open_range(plan), swing_kept(plan), LIFTS)
 
 
 def against_plain(shot: Shot, protection: float, iso: float, base_iso: float) -> str:
     """What so many stops of protection do at an ISO that plain underexposure would not.
 
     At ISO S with p stops of it a body reads its sensor as at S/2^p; so does one that is set to S/2^p and underexposed by p.
-    They part where there is no such ISO, and in what the preview and the finished file look like.
+    They part where there is no such ISO, where the body switches its gain by the dial, and in what the preview and the finished file look like.
     """
     held = max(iso, base_iso * 2**protection)
     lower = held / 2**protection
     same = f"At ISO {held:g} with {protection:g} of it the sensor is read as at ISO {lower:g}: the raw is that of ISO {lower:g}, {protection:g} under."
+    switch = shot.sensor.dual_gain_iso
+    if shot.sensor.gain_by_dialled_iso and switch is not None and lower < switch * 2**shot.protection <= held:
+        same = (
+            f"At ISO {held:g} with {protection:g} of it the raw clips as at ISO {lower:g} and keeps the quieter gain of ISO {held:g}, "
+            "which goes by the dial on this body: plain underexposure does not."
+        )
     if held > iso:
         return f"It lifts the lowest ISO to {held:g}, so the sensor gets {math.log2(held / iso):.2g} stops less light: plain underexposure does as much. {same}"
     return f"{same} {'The preview stays' if shot.raw else 'The preview and the finished file stay'} bright with it."

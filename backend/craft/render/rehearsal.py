@@ -11,10 +11,11 @@ import numpy as np
 
 from craft.errors import CraftError
 from craft.exposure.targets import output_gain
-from craft.render.compose import as_it_is
+from craft.optics.sharpness import defocus_disc_m
+from craft.render.compose import FAR_M, as_it_is
 from craft.render.develop import Bytes, blocked, curve, developed, file_gains, lost_in_raw, warned
 from craft.render.expose import frame
-from craft.render.shot import USUAL, Shot, shot_of
+from craft.render.shot import USUAL, Shot, on_own, shot_of
 from craft.scales.series import Dial, stops_of
 from craft.scene.situation import Locks, Situation
 from craft.sensor.noise import EXCELLENT, electrons_at_bar, snr_pixel
@@ -24,6 +25,7 @@ from craft.stage.colour import LUMINANCE, Pixels, light_rgb
 from craft.stage.stage import Stage
 from craft.tones.boxes import stretched
 from craft.tones.framing import View
+from craft.tones.own import OwnLight, map_of_light
 from craft.vocabulary.setting import Value
 
 PER_STOP = 3
@@ -45,7 +47,7 @@ Channels = tuple[tuple[float, ...], ...]
 
 
 @dataclass(frozen=True, slots=True)
-class Named:
+class HeldTone:
     """A tone one can name: stops from the key in this light, and whether this frame holds it."""
 
     name: str
@@ -73,7 +75,7 @@ class Window:
 
 
 @dataclass(frozen=True, slots=True)
-class Held:
+class Losses:
     """What a frame loses: shares of the picture, and the named tones that are over the clip or under the floor.
 
     raw_channels, file_channels: how the picture is spread over the ruler of tones in red, green and blue.
@@ -116,8 +118,8 @@ class Rehearsal:
     shot: Shot
     shares: tuple[float, ...]
     window: Window
-    held: Held
-    named: tuple[Named, ...]
+    held: Losses
+    named: tuple[HeldTone, ...]
     verdicts: tuple[Verdict, ...]
     variants: tuple[Variant, ...]
 
@@ -152,13 +154,13 @@ def window_of(shot: Shot, gain: float) -> Window:
 
 
 @lru_cache(maxsize=256)
-def held_by(shot: Shot, gain: float) -> Held:
+def held_by(shot: Shot, gain: float) -> Losses:
     """What a frame loses."""
     raw = frame(shot, small_view(shot))
     file = developed(raw, shot)
     window = window_of(shot, gain)
-    tones = tuple((tone.name, tone_ev(shot, tone.ev)) for tone in shot.scene.tones)
-    return Held(
+    tones = tuple((name, ev) for name, ev, _ in tones_of(shot))
+    return Losses(
         float(lost_in_raw(raw).mean()),
         float(warned(file, shot).mean()),
         float(blocked(file, shot).mean()),
@@ -181,12 +183,23 @@ def tone_ev(shot: Shot, ev: float) -> float:
     return float(stretched(np.array(ev, np.float32), shot.scene.above, shot.scene.below, shot.tuning))
 
 
+def tones_of(shot: Shot) -> tuple[tuple[str, float, bool], ...]:
+    """Tones of a shot that one can name: stops from the key, and whether they are skin."""
+    if shot.own is not None:
+        return tuple((one.name, one.ev, one.skin) for one in map_of_light(shot.own, MIDDLING, shot.kelvin).named)
+    return tuple((tone.name, tone_ev(shot, tone.ev), tone.skin) for tone in shot.scene.tones)
+
+
+MIDDLING = 0.3
+"""Height of the subject, as a share of a picture of one's own, where only its tones are asked for."""
+
+
 def key_snr(shot: Shot, gain: float) -> float:
     """Signal to noise of the key tone in the output."""
     return float(snr_pixel(shot.sensor, shot.key_e, shot.gain_stops, shot.base_stops, shot.time_s)) * gain
 
 
-def verdicts_of(situation: Situation, setup: Setup, shot: Shot, held: Held) -> tuple[Verdict, ...]:
+def verdicts_of(situation: Situation, setup: Setup, shot: Shot, held: Losses) -> tuple[Verdict, ...]:
     """Would one see it: noise against what is called excellent, blur against the circle of confusion, what is lost by name."""
     snr = key_snr(shot, output_gain(situation))
     out = situation.output
@@ -200,18 +213,39 @@ def verdicts_of(situation: Situation, setup: Setup, shot: Shot, held: Held) -> t
     )
     ends = [*(f"{name} burnt out" for name in held.over), *(f"{name} in the noise" for name in held.under)]
     lost = Verdict("lost tones", bool(ends), "; ".join(ends) if ends else "every named tone is held")
-    return noise, blur, lost
+    return noise, blur, *_apart(situation, shot), lost
 
 
-def rehearse(situation: Situation, setup: Setup, stage: str | None = None, seed: int = 1, values: Mapping[str, Value] = USUAL) -> Rehearsal:
-    """The frame of a setup with all that is told about it, and four others. values: of the body's settings, for its look."""
-    shot = shot_of(situation, setup, stage, seed, values)
+def _apart(situation: Situation, shot: Shot) -> tuple[Verdict, ...]:
+    """Of each distance that was painted over a picture of one's own, whether it is drawn out of focus."""
+    if shot.own is None:
+        return ()
+    found = []
+    for plane in shot.own.planes:
+        disc = defocus_disc_m(shot.focal_mm / 1000, shot.aperture, shot.focus_m, min(plane.distance_m, FAR_M))
+        times = float(disc) / situation.coc_m
+        where = "far away" if math.isinf(plane.distance_m) else f"at {plane.distance_m:.3g} m"
+        words = f"{where}, with focus at {shot.focus_m:.3g} m: a disc of {times:.1f} times the circle of confusion"
+        found.append(Verdict(f"blur, {plane.name}", times > 1, words))
+    return tuple(found)
+
+
+def rehearse(
+    situation: Situation,
+    setup: Setup,
+    stage: str | None = None,
+    seed: int = 1,
+    values: Mapping[str, Value] = USUAL,
+    own: OwnLight | None = None,
+) -> Rehearsal:
+    """The frame of a setup with all that is told about it, and four others.
+
+    values : of the body's settings, for its look; own : a picture of one's own in the scene's place.
+    """
+    shot = on_own(shot_of(situation, setup, stage, seed, values), own)
     gain = output_gain(situation)
     held, window = held_by(shot, gain), window_of(shot, gain)
-    named = tuple(
-        Named(tone.name, ev, tone.skin, window.floor <= ev <= window.clips)
-        for tone, ev in ((tone, tone_ev(shot, tone.ev)) for tone in shot.scene.tones)
-    )
+    named = tuple(HeldTone(name, ev, skin, window.floor <= ev <= window.clips) for name, ev, skin in tones_of(shot))
     return Rehearsal(
         shot.scene,
         shot,
@@ -285,7 +319,7 @@ def variants_of(situation: Situation, setup: Setup, shot: Shot) -> tuple[Variant
                 theirs = advise(other)
             except CraftError:  # the body does not set these together: the next way of the same change, or none
                 continue
-            taken = replace(shot_of(other, theirs, shot.stage, shot.seed), lift=change.lift, taste=shot.taste)
+            taken = replace(on_own(shot_of(other, theirs, shot.stage, shot.seed), shot.own), lift=change.lift, taste=shot.taste)
             out.append(Variant(change.slug, change.label, theirs, taken, _against(situation, (setup, shot), (theirs, taken))))
             break
     if set_ := _set_of(situation, setup, shot):
@@ -304,17 +338,13 @@ def _set_of(situation: Situation, setup: Setup, shot: Shot) -> Variant | None:
     half = (frames - 1) / 2
     taken = replace(shot, of_set=tuple((k - half) * step for k in range(frames)))
     clips = window_of(shot, output_gain(situation)).clips + half * step
-    kept = [name for name in before.over if tone_ev(shot, _ev(shot, name)) <= clips]
+    kept = [name for name, ev, _ in tones_of(shot) if name in before.over and ev <= clips]
     total = sum(shot.time_s * 2**stops for stops in taken.of_set)
     if not kept:
         return None
     said = f"{total:.0f}" if total > 10 else f"{total:.2g}"
     words = [f"{', '.join(kept)} kept", f"{said} s in all", f"what moves is drawn {frames} times"]
     return Variant("set", f"{frames} frames, {step:.3g} stops apart", setup, taken, "; ".join(words) + ".")
-
-
-def _ev(shot: Shot, name: str) -> float:
-    return next(tone.ev for tone in shot.scene.tones if tone.name == name)
 
 
 def _reach(setup: Setup) -> str:

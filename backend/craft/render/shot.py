@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import asdict, dataclass, fields, replace
 from functools import cached_property
 from typing import Any
@@ -20,9 +20,21 @@ from craft.setup.setup import Setup
 from craft.stage.sets import BY_SLUG
 from craft.stage.stage import Stage
 from craft.tones.boxes import Tuning
+from craft.tones.own import OwnLight
 from craft.tones.staging import stage_for
 from craft.vocabulary.setting import Value
 from craft.vocabulary.terms import AimMotion, File, Support
+
+
+def no_pictures(name: str) -> OwnLight:
+    """Where nobody has pictures of their own.
+
+    Raises
+    ------
+    CraftError : always.
+    """
+    raise CraftError("the picture that this frame was taken of is not there any more")
+
 
 USUAL: Mapping[str, Value] = {}
 """Settings of a body that nobody has told: its looks are as usual."""
@@ -32,10 +44,11 @@ USUAL: Mapping[str, Value] = {}
 class Shot:
     """One frame to be simulated. Metres, seconds, stops; focal_mm as engraved.
 
-    stage: the scene's slug; above, below, kelvin: its light as the situation has it; key_stops: EV of the key at the
+    sensor: as it is read under that protection. stage: the scene's slug; above, below, kelvin: its light as the situation has it; key_stops: EV of the key at the
     sensor less EV of time and aperture at base ISO; iso_stops: as dialled; protection: stops of it that the sensor is
     not given; lift: stops added when the file is made; white_k: what the file calls neutral; of_set: frames of a set, each
-    in stops longer than this one, none for a single frame; taste: how the file is finished. Lengths on the sensor
+    in stops longer than this one, none for a single frame; taste: how the file is finished; own: a picture of
+    one's own in the scene's place. Lengths on the sensor
     that are drawn while it is open: shake_m by the hand, body_m and limb_m by the subject, pan_m by what the camera
     turns past, star_m by the sky; traverse_s: from the first line's exposure to the last's.
     """
@@ -70,6 +83,7 @@ class Shot:
     seed: int = 1
     of_set: tuple[float, ...] = ()
     taste: Taste = AS_USUAL
+    own: OwnLight | None = None
 
     @cached_property
     def scene(self) -> Stage:
@@ -107,20 +121,34 @@ class Shot:
         return self.sensor.pixels_wide * self.width_mm / self.sensor.width_mm
 
     def recipe(self) -> dict[str, Any]:
-        """The shot as plain values, from which `from_recipe` makes it again."""
-        return asdict(self)
+        """The shot as plain values, from which `from_recipe` makes it again; a picture of one's own by its name."""
+        return asdict(replace(self, own=None)) | {"own": self.own.name if self.own else None}
 
 
-def from_recipe(recipe: Mapping[str, Any]) -> Shot:
-    """A shot from what `Shot.recipe` gave.
+def from_recipe(recipe: Mapping[str, Any], own: Callable[[str], OwnLight] = no_pictures) -> Shot:
+    """A shot from what `Shot.recipe` gave; own: finds a picture of one's own by its name.
 
     Raises
     ------
-    CraftError : what another version gave: a scene or a figure that is not there.
+    CraftError : what another version gave: a scene or a figure that is not there; a picture that is not there any more.
     """
+    recipe = {"own": None, **recipe}
     if recipe.get("stage") not in BY_SLUG or set(recipe) != {one.name for one in fields(Shot)}:
         raise CraftError("this frame was made by another version, and cannot be drawn any more")
-    return Shot(**{**recipe, "sensor": Sensor(**recipe["sensor"]), "of_set": tuple(recipe["of_set"]), "taste": Taste(**recipe["taste"])})
+    known = {"sensor": Sensor(**recipe["sensor"]), "of_set": tuple(recipe["of_set"]), "taste": Taste(**recipe["taste"])}
+    return Shot(**{**recipe, **known, "own": own(recipe["own"]) if recipe["own"] else None})
+
+
+def on_own(shot: Shot, own: OwnLight | None) -> Shot:
+    """The same shot of a picture of one's own: as much of the sensor as has its shape, held upright where it is."""
+    if own is None:
+        return shot
+    high, wide = own.unsure.shape
+    long, short = max(shot.width_mm, shot.height_mm), min(shot.width_mm, shot.height_mm)
+    across, down = (long, short) if wide >= high else (short, long)
+    aspect = wide / high
+    width = min(across, down * aspect)
+    return replace(shot, own=own, width_mm=width, height_mm=width / aspect, body_m=0.0, limb_m=0.0, pan_m=0.0, star_m=0.0, skew_m=0.0)
 
 
 def shot_of(situation: Situation, setup: Setup, stage: str | None = None, seed: int = 1, values: Mapping[str, Value] = USUAL) -> Shot:
@@ -143,7 +171,7 @@ def shot_of(situation: Situation, setup: Setup, stage: str | None = None, seed: 
         focal_mm=situation.focal_mm,
         width_mm=wide,
         height_mm=high,
-        sensor=body.sensor,
+        sensor=body.sensor.protected(setup.protection_stops),
         base_stops=base,
         aperture=aperture,
         time_s=time_s,

@@ -17,7 +17,7 @@ from craft.scene.conditions import BY_SLUG
 from craft.scene.works import SUBJECT, WORK, Subject, Work
 from craft.sensor.noise import OUTPUT_PIXEL_RAD
 from craft.vocabulary.setting import Value
-from craft.vocabulary.terms import AimDepth, AimMotion, Decision, File, Genre, Intent, Limit, Support
+from craft.vocabulary.terms import AimDepth, AimMotion, Decision, File, Genre, Intent, Limit, RangeFirst, Support
 
 NIGHT_EV = 6.0
 """Below this nobody works by a zone of depth: lamps light the place (EV 6 is the dusk of ten to twenty minutes after sunset)."""
@@ -158,7 +158,8 @@ class Person:
     habit of craft.configuration; undecided: habits to be decided per situation; raw_opens: packings of
     raw that the person's programs open; bodies: how many are used on the day; slowest_handheld_s: no
     hand-held frame is longer; practised: follows movement twice as closely; mains_hz: of the lamps where
-    one works; darker_cap_stops: how far under the meter highlights may be saved, None for the usual."""
+    one works; darker_cap_stops: how far under the meter highlights may be saved, None for the usual; range_first: what
+    comes first in range where it cannot have everything."""
 
     iso_ceiling: float | None = None
     steadiness: float = 1.0
@@ -172,6 +173,7 @@ class Person:
     undecided: frozenset[str] = frozenset()
     raw_opens: frozenset[str] = frozenset({"none", "lossless", "lossy"})
     bodies: int = 1
+    range_first: RangeFirst = RangeFirst.BRIGHTEST
 
 
 @dataclass(frozen=True, slots=True)

@@ -11,6 +11,7 @@ import numpy as np
 
 from craft.decisions import numbers
 from craft.decisions.choice import SET_BY, reasoned, school_for
+from craft.decisions.facts import Fact, tells
 from craft.decisions.schools import School
 from craft.exposure.bounds import Dials, number
 from craft.exposure.solver import search_of, solve
@@ -21,7 +22,8 @@ from craft.scene.situation import Situation
 from craft.setup.cautions import cautions_for
 from craft.setup.ladder import Automatics, Ladder, binding_of, brightness, concessions_of, hands_off, holds_until, rows_of, solve_ladder
 from craft.setup.notes import darker_stops, darker_words, notes_for
-from craft.setup.plan import Plan, let_go, plan_for, whole_dials
+from craft.setup.plan import Plan, let_go, whole_dials
+from craft.setup.planning import plan_for
 from craft.setup.series import Series, series_for
 from craft.setup.setup import Focus, IsoLimits, Merge, Neighbour, Setup, Spot
 from craft.setup.zone import zone_of
@@ -38,6 +40,7 @@ from craft.vocabulary.terms import (
     Mode,
     Pattern,
     Priority,
+    RangeMove,
     Stabiliser,
     Support,
     White,
@@ -78,16 +81,7 @@ def _decide(plan: Plan, ladder: Ladder, series: Series | None) -> tuple[dict[str
     iso_school = school_for(Decision.ISO_LIMITS, {**facts, "floats": numbers.yes(floats)}, fixed)
     floats = (floats or Decision.ISO_LIMITS in fixed) and iso_school.value[0] == "automatic" and situation.locks.iso is None
     auto = _automatics(plan, ladder, mode, floats)
-    free = plan.free
-    facts |= {
-        "floats": numbers.yes(floats),
-        "floor_iso": free.iso.printed_at(auto.floor),
-        "ceiling_iso": free.iso.printed_at(auto.ceiling),
-        "limit_iso": free.iso.printed_at(free.iso.last),
-        "slowest_s": free.time.printed_at(auto.slowest),
-        "darker_stops": darker_stops(plan, ladder),
-        "place_stops": situation.holds_above + plan.offset,
-    }
+    facts |= _of_limits(plan, auto, floats) | _of_brightness(plan, ladder)
     schools |= {Decision.EXPOSURE_MODE: mode_school, Decision.ISO_LIMITS: iso_school}
     for decision in Decision:
         if decision not in schools:
@@ -97,6 +91,38 @@ def _decide(plan: Plan, ladder: Ladder, series: Series | None) -> tuple[dict[str
     return facts, schools, auto
 
 
+@tells(
+    "floats",
+    floor_iso=Fact("floor", "iso"),
+    ceiling_iso=Fact("ceiling", "iso"),
+    limit_iso=Fact("the body's highest ISO", "iso"),
+    slowest_s=Fact("slowest time", "time"),
+)
+def _of_limits(plan: Plan, auto: Automatics, floats: bool) -> dict[str, float]:
+    iso, time = plan.free.iso, plan.free.time
+    return {
+        "floats": numbers.yes(floats),
+        "floor_iso": iso.printed_at(auto.floor),
+        "ceiling_iso": iso.printed_at(auto.ceiling),
+        "limit_iso": iso.printed_at(iso.last),
+        "slowest_s": time.printed_at(auto.slowest),
+    }
+
+
+@tells(
+    darker_stops=Fact("under the metered exposure", "stops"),
+    place_stops=Fact("where the spot's reading is placed over the middle", "stops"),
+)
+def _of_brightness(plan: Plan, ladder: Ladder) -> dict[str, float]:
+    return {"darker_stops": darker_stops(plan, ladder), "place_stops": plan.situation.holds_above + plan.offset}
+
+
+@tells(
+    series_frames=Fact("frames of a series", "count"),
+    interval_s=Fact("from frame to frame", "s"),
+    series_h=Fact("length of the series", "hours"),
+    blur_total_s=Fact("time that draws the whole blur", "s"),
+)
 def _of_series(situation: Situation, series: Series | None) -> dict[str, float]:
     return {
         "series_frames": float(series.frames) if series else 1.0,
@@ -106,6 +132,13 @@ def _of_series(situation: Situation, series: Series | None) -> dict[str, float]:
     }
 
 
+@tells(
+    "rate",
+    "shots",
+    "pictures",
+    "minutes",
+    shots_at_best=Fact("frames at the body's highest rate", "count"),
+)
 def _of_drive(situation: Situation, facts: dict[str, float], drive: Drive) -> dict[str, float]:
     best = facts["frames_per_second"]
     rate = best * RATE_SHARE[drive] if drive in RATE_SHARE else 1.0
@@ -208,7 +241,7 @@ def _setup(
         spot=_spot(plan, facts, meters) if pattern is Pattern.SPOT else None,
         policy=plan.policy,
         protection_stops=plan.protection,
-        protection_automatic=schools[Decision.RANGE].slug == "automatic_protection",
+        protection_automatic=RangeMove.BY_ITSELF.value in value[Decision.RANGE],
         offset_ev=plan.offset,
         bracket_frames=bracket.frames if bracket else 1,
         bracket_step_ev=bracket.step_ev if bracket else 0.0,

@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 from craft.exposure.solver import Search, Solution, Weight, search_of
 from craft.scales.series import Dial, Floats, Ints, label
 from craft.setup.plan import Plan
-from craft.setup.setup import Binding, Given, Row, Span
+from craft.setup.setup import Binding, Conceded, Level, Span
 from craft.vocabulary.terms import Intent, Mode
 
 Flags = NDArray[np.bool_]
@@ -178,7 +178,7 @@ def _why(plan: Plan, binding: Binding | None, printed: tuple[float, float, float
     return f"{place}, is giving: the rungs before it could not find the light, so it is at {value}."
 
 
-def rows_of(ladder: Ladder, auto: Automatics) -> tuple[Row, ...]:
+def rows_of(ladder: Ladder, auto: Automatics) -> tuple[Level, ...]:
     """The ladder as values."""
     plan, found = ladder.plan, ladder.found
     ev, over = (plan.situation.light.ev100 + ladder.offsets / plan.per_stop).tolist(), brightness(plan, found, ladder.offsets).tolist()
@@ -190,18 +190,18 @@ def rows_of(ladder: Ladder, auto: Automatics) -> tuple[Row, ...]:
         if weight not in told:
             told[weight] = binding_of(plan, weight)
         binding = told[weight]
-        rows.append(Row(ev[k], *printed, over[k], gave[k], lost[k], binding, turn[k], _why(plan, binding, printed, over[k])))
+        rows.append(Level(ev[k], *printed, over[k], gave[k], lost[k], binding, turn[k], _why(plan, binding, printed, over[k])))
     return tuple(rows)
 
 
-def concessions_of(ladder: Ladder) -> tuple[Given, ...]:
+def concessions_of(ladder: Ladder) -> tuple[Conceded, ...]:
     """Per rung what it gives now and how far it may."""
     plan, found = ladder.plan, ladder.found
     column = {weight.rung: k for k, weight in enumerate(found.weights) if weight.rung is not None}
     given = []
     for k, rung in enumerate(plan.rungs):
         gave = float(found.entries[ladder.now, column[k]]) if k in column else 0.0
-        given.append(Given(rung.intent, gave, _share(plan, k), rung.limit))
+        given.append(Conceded(rung.intent, gave, _share(plan, k), rung.limit))
     return tuple(given)
 
 

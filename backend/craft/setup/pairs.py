@@ -9,7 +9,7 @@ import numpy as np
 
 from craft.exposure.solver import solve
 from craft.scene.situation import Situation
-from craft.setup.plan import plan_for
+from craft.setup.planning import plan_for
 from craft.vocabulary.terms import Intent
 
 WANTED_SHARE = 0.25

@@ -1,25 +1,85 @@
-"""What the solver makes of a situation under every offset and every protection, ISO lowered for a lift afterwards among them."""
+"""Range by exact search: every offset, protection and lift that is open, and the one that serves the scene best."""
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+import math
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass, replace
 
 import numpy as np
 
-from craft.exposure.bounds import Dials
-from craft.exposure.solver import search_of
+from craft.exposure.solver import Rung, Search, search_of
+from craft.exposure.targets import base_stops, output_gain
 from craft.scales.series import MATCH_STOPS, Dial, printed, stops_of
 from craft.scene.situation import Situation
-from craft.setup.plan import MOST_RIGHT, Plan, cap_stops, plan_for, with_dials
+from craft.sensor.noise import ACCEPTABLE, EXCELLENT, electrons, saturation_e, snr_pixel
+from craft.setup.plan import Plan, with_dials
+from craft.stage.colour import first_channel_stops
+from craft.tones.tonemap import ToneMap
+from craft.vocabulary.terms import RangeFirst, RangePolicy
+
+RESERVE, MOST_RIGHT = 1 / 3, 5 / 3
+"""Exposing to the right: stops kept back for the warning's own error, and the most that is taken (estimates of practice)."""
 
 LIFTS = (0.0, 1.0, 2.0, 3.0)
 """Stops of ISO that one may leave to be lifted afterwards; more shows bands on most sensors (an estimate of practice)."""
 
+SEEN = 1 / 6
+"""Stops that nobody tells apart in a picture: shortfalls are compared in these."""
+
+
+@dataclass(frozen=True, slots=True)
+class Wanted:
+    """What range has to serve of a scene, in stops from the key.
+
+    brightest: of what must keep detail; skin: the darkest skin, None where nobody is; darkest: the darkest tone with a name;
+    kelvin: of the light it is under.
+    """
+
+    brightest: float
+    skin: float | None
+    darkest: float
+    kelvin: float
+
+
+def must_hold(situation: Situation, tones: ToneMap) -> tuple[str, ...]:
+    """Named tones that must keep detail where nobody has said which: those no brighter than the brightest that must hold, and all skin."""
+    return tuple(one.name for one in tones.named if one.skin or one.ev <= situation.holds_above + 1e-6)
+
+
+def wanted_of(situation: Situation, tones: ToneMap, holds: tuple[str, ...]) -> Wanted:
+    """What range has to serve: tones of the scene by their names, and the one that somebody typed; the usual one where none has a name."""
+    evs = [one.ev for one in tones.named if one.name in holds]
+    typed = situation.light.holds_above
+    brightest = max([*evs, *([] if typed is None else [typed])], default=situation.holds_above)
+    skin = min((one.ev for one in tones.named if one.skin), default=None)
+    return Wanted(brightest, skin, min((one.ev for one in tones.named), default=-situation.light.below), situation.light.kelvin)
+
+
+@dataclass(frozen=True, slots=True)
+class Opened:
+    """What may be tried: offsets from `darkest` to `brightest` stops on the body's steps, and stops of protection."""
+
+    darkest: float = 0.0
+    brightest: float = 0.0
+    protections: tuple[float, ...] = (0.0,)
+
+    def offsets(self, per_stop: int) -> tuple[float, ...]:
+        """Every offset, darkest first.
+
+        >>> Opened(-1 / 3, 1 / 3).offsets(3) == (-1 / 3, 0.0, 1 / 3)
+        True
+        """
+        return tuple(k / per_stop for k in range(-int(-self.darkest * per_stop + 1e-9), int(self.brightest * per_stop + 1e-9) + 1))
+
 
 @dataclass(frozen=True, slots=True)
 class Ranged:
-    """One exposure: stops brighter than metered, stops of protection, stops lifted afterwards; x, n, s: its true stops on the dials."""
+    """One exposure: stops brighter than metered, stops of protection, stops lifted afterwards; x, n, s: its true stops on the dials.
+
+    past: stops that the brightest of what must hold lies over the clip; skin, shadow: signal to noise, in the output, of the darkest
+    skin (None where nobody is) and of the darkest tone.
+    """
 
     offset: float
     protection: float
@@ -30,48 +90,166 @@ class Ranged:
     shutter_s: float
     aperture: float
     iso: float
+    past: float
+    skin: float | None
+    shadow: float
 
 
-def _unprotected(situation: Situation) -> Plan:
-    free = {slug: value for slug, value in situation.settings.items() if slug not in ("compensation", "highlight_protection")}
-    return plan_for(replace(situation, settings={**free, "compensation": 0.0, "highlight_protection": 0.0}))
+def _searches(plan: Plan, offsets: Iterable[float]) -> dict[tuple[Rung, ...], tuple[Search, list[float]]]:
+    """The searches that offsets need: what is given of brightness differs between them, and nothing else does."""
+    found: dict[tuple[Rung, ...], tuple[Search, list[float]]] = {}
+    for offset in offsets:
+        moved = with_dials(replace(plan, offset=offset, policy=RangePolicy.RIGHT if offset > 0 else plan.policy), plan.free)
+        if moved.rungs not in found:
+            found[moved.rungs] = (moved.search or search_of(moved.problem()), [])
+        found[moved.rungs][1].append(offset)
+    return found
 
 
-def offsets_of(plan: Plan) -> tuple[float, ...]:
-    """Stops that may be asked for, darkest first: from as dark as highlights may cost to as bright as is ever exposed, on the body's steps."""
-    step = plan.per_stop
-    darkest = round(-cap_stops(plan.situation, plan.facts) * step)
-    return tuple(k / step for k in range(darkest, int(MOST_RIGHT * step + 1e-9) + 1))
+def _protected(plan: Plan, protection: float) -> Plan | None:
+    """The plan with its lowest ISO lifted by protection; None where the body has no ISO there, or a lower one is held."""
+    if not protection:
+        return plan
+    iso, held = plan.free.iso, plan.situation.locks.iso
+    floor = iso.from_position(iso.first + round(protection * plan.per_stop))
+    if protection > iso.highest - iso.lowest or (held is not None and stops_of(Dial.ISO, held) < floor.lowest - MATCH_STOPS):
+        return None
+    return with_dials(replace(plan, protection=protection), replace(plan.free, iso=floor))
 
 
-def ranged(situation: Situation) -> Iterator[Ranged]:
-    """Every exposure that offset, protection and a lift can make of a situation; time, aperture and ISO of each are the solver's.
+def weigh(plan: Plan, wanted: Wanted, opened: Opened, margin: float = 0.0, lifts: tuple[float, ...] = (0.0,)) -> tuple[Ranged, ...]:
+    """Every exposure that is open, with how the scene fares in it; time, aperture and ISO of each are the solver's.
+
+    Parameters
+    ----------
+    plan : as metered and without protection; margin : stops kept back under the clip for light that swings.
 
     Raises
     ------
     CraftError : what the kit does not have or the numbers do not allow.
     """
-    base = _unprotected(situation)
-    iso = base.free.iso
-    for protection in (0.0, *sorted(situation.body.protection_stops)):
-        floor = iso.from_position(iso.first + round(protection * base.per_stop))
-        held = situation.locks.iso
-        if protection > iso.highest - iso.lowest or (held is not None and stops_of(Dial.ISO, held) < floor.lowest - MATCH_STOPS):
-            continue  # such a body has no ISO there with so much protection
-        protected = with_dials(replace(base, protection=protection), replace(base.free, iso=floor))
-        for offset in offsets_of(base):
-            plan = with_dials(replace(protected, offset=offset), protected.free)
-            found = (plan.search or search_of(plan.problem())).at(np.array([plan.target]))
-            at = int(found.time[0]), int(found.aperture[0]), int(found.iso[0])
-            yield from _lifted(plan.free, offset, protection, at, base.per_stop)
-
-
-def _lifted(dials: Dials, offset: float, protection: float, at: tuple[int, int, int], per_stop: int) -> Iterator[Ranged]:
-    time, aperture, iso = at
-    for lift in LIFTS:
-        lower = iso - round(lift * per_stop)
-        if lower < dials.iso.first or not dials.iso.exists[lower - dials.iso.first]:
+    out: list[Ranged] = []
+    for protection in opened.protections:
+        protected = _protected(plan, protection)
+        if protected is None:
             continue
-        x, n, s = dials.time.stops_at(time), dials.aperture.stops_at(aperture), dials.iso.stops_at(lower)
-        as_printed = (printed(Dial.TIME, x, per_stop), printed(Dial.APERTURE, n, per_stop), dials.iso.printed_at(lower))
-        yield Ranged(offset, protection, lift, x, n, s, *as_printed)
+        for search, offsets in _searches(protected, opened.offsets(plan.per_stop)).values():
+            levels = [replace(protected, offset=offset).target for offset in offsets]
+            found = search.at(np.array(levels))
+            for k, offset in enumerate(offsets):
+                at = int(found.time[k]), int(found.aperture[k]), int(found.iso[k])
+                too_bright = float(found.entries[k][0])
+                out.extend(
+                    _one(protected, wanted, margin, offset, lift, at, too_bright) for lift in lifts if _there(protected, at[2], lift)
+                )
+    return tuple(out)
+
+
+def _there(plan: Plan, iso: int, lift: float) -> bool:
+    dial, lower = plan.free.iso, iso - round(lift * plan.per_stop)
+    return lower >= dial.first and bool(dial.exists[lower - dial.first])
+
+
+def _one(plan: Plan, wanted: Wanted, margin: float, offset: float, lift: float, at: tuple[int, int, int], too_bright: float) -> Ranged:
+    """One exposure; light that a filter will take is not counted against it."""
+    situation, dials, q = plan.situation, plan.free, plan.per_stop
+    sensor, base, gain = situation.body.sensor.protected(plan.protection), base_stops(situation), output_gain(situation)
+    lower = at[2] - round(lift * q)
+    x, n, s = dials.time.stops_at(at[0]), dials.aperture.stops_at(at[1]), dials.iso.stops_at(lower)
+    key_e = float(electrons(sensor, plan.key_ev - plan.nd - too_bright - (x + n - base)))
+    clips = math.log2(float(saturation_e(sensor, s - plan.protection, base)) / key_e) - first_channel_stops(wanted.kelvin)
+    tones = np.array([wanted.darkest, wanted.darkest if wanted.skin is None else wanted.skin])
+    shadow, skin = (float(snr) for snr in snr_pixel(sensor, key_e * np.exp2(tones), s - plan.protection, base, 2**-x) * gain)
+    return Ranged(
+        offset,
+        plan.protection,
+        lift,
+        x,
+        n,
+        s,
+        printed(Dial.TIME, x, q),
+        printed(Dial.APERTURE, n, q),
+        dials.iso.printed_at(lower),
+        max(0.0, wanted.brightest + margin + (RESERVE if offset > 0 else 0.0) - clips),
+        None if wanted.skin is None else skin,
+        shadow,
+    )
+
+
+Measure = Callable[[Ranged], float]
+
+
+def _past(one: Ranged) -> float:
+    return one.past
+
+
+def _darker(one: Ranged) -> float:
+    return max(0.0, -one.offset)
+
+
+def _skin_noise(one: Ranged) -> float:
+    return 0.0 if one.skin is None else max(0.0, math.log2(EXCELLENT / one.skin))
+
+
+def _shadow_noise(one: Ranged) -> float:
+    return max(0.0, math.log2(ACCEPTABLE / one.shadow))
+
+
+def _spare_light(one: Ranged) -> float:
+    return -math.log2(one.shadow)
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Priority:
+    """What comes first for a person: shortfalls, most important first, each compared in steps of what one sees."""
+
+    slug: RangeFirst
+    label: str
+    order: tuple[Measure, ...]
+    reason: str
+
+
+PRIORITIES: tuple[Priority, ...] = (
+    Priority(
+        slug=RangeFirst.SKIN,
+        label="skin first",
+        order=(_darker, _past, _skin_noise, _shadow_noise, _spare_light),
+        reason="people are looked at before anything else: nothing is darkened for a lamp",
+    ),
+    Priority(
+        slug=RangeFirst.BRIGHTEST,
+        label="the brightest that must hold first",
+        order=(_past, _darker, _skin_noise, _shadow_noise, _spare_light),
+        reason="what is burnt out is gone, what is dark can be lifted",
+    ),
+    Priority(
+        slug=RangeFirst.SHADOWS,
+        label="shadows first",
+        order=(_shadow_noise, _past, _skin_noise, _darker, _spare_light),
+        reason="a picture that lives in its dark parts has them clean",
+    ),
+)
+BY_PRIORITY = {row.slug: row for row in PRIORITIES}
+
+
+def best(ways: Iterable[Ranged], priority: Priority) -> Ranged:
+    """The way with the least shortfalls in the order of a priority: nothing less important is bought with anything more important.
+
+    Of ways that nobody would tell apart the one with least done to it: no lift, least protection, nearest to the meter.
+    """
+
+    def key(one: Ranged) -> tuple[float, ...]:
+        short = tuple(math.floor(measure(one) / SEEN + 1e-9) for measure in priority.order)
+        return (*short, one.lift, one.protection, abs(one.offset), one.offset)
+
+    return min(ways, key=key)
+
+
+def searched(plan: Plan, wanted: Wanted, opened: Opened, margin: float, priority: Priority) -> Ranged:
+    """The best of all that is open. Where nothing that must hold is lost as metered and no more light may be given, that is the best:
+    less light makes nothing cleaner."""
+    if 0.0 in opened.protections and not opened.brightest:
+        (as_it_is,) = weigh(plan, wanted, Opened(), margin)
+        if as_it_is.past < SEEN:
+            return as_it_is
+    return best(weigh(plan, wanted, opened, margin), priority)

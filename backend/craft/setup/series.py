@@ -18,8 +18,8 @@ MOST_FRAMES = 2000
 FRAMES_PER_CHARGE_HOUR = 2.2
 """Hours of long exposures that one battery lasts in mild air (estimate: a third of CIPA DC-002's frames taken as half-minutes)."""
 
-PACKED_BITS = 0.65
-"""Size of a packed raw file over its bare bits (estimate: entropy of ordinary scenes, 14 bit)."""
+PACKING = "lossless"
+"""How the raws of a series are taken to be packed."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -47,7 +47,6 @@ def series_for(situation: Situation, time_s: float) -> Series | None:
         return None
     frames = math.ceil(wanted / time_s)
     interval = time_s + GAP_S if situation.subject.sky else max(time_s, 1 / (situation.body.frames_per_second or 1.0))
-    sensor = situation.body.sensor
-    size = sensor.pixels_wide * sensor.pixels_high * sensor.bits / 8 * PACKED_BITS
+    size = situation.body.raw_bytes(PACKING)
     hours = frames * interval / 3600
     return Series(frames, interval, hours, frames * size / 1e9, max(1, math.ceil(hours / FRAMES_PER_CHARGE_HOUR)))

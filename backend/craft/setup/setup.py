@@ -28,7 +28,7 @@ from craft.vocabulary.terms import (
 
 
 @dataclass(frozen=True, slots=True)
-class Given:
+class Conceded:
     """One concession with what it gave; limit_stops None: no end."""
 
     intent: Intent
@@ -55,7 +55,7 @@ class Span:
 
 
 @dataclass(frozen=True, slots=True)
-class Row:
+class Level:
     """One level of the light ladder. why: what made it so; turn_the_dial: the automatics would choose otherwise."""
 
     ev100: float
@@ -172,12 +172,12 @@ class Setup:
     series: Series | None
     stabiliser: Stabiliser
     file: File
-    concessions: tuple[Given, ...]
+    concessions: tuple[Conceded, ...]
     binding: Binding | None
     holds_until: Span
     hands_off: Span
     neighbours: tuple[Neighbour, ...]
-    ladder: tuple[Row, ...]
+    ladder: tuple[Level, ...]
     decisions: tuple[Reasoned, ...]
     cautions: tuple[str, ...]
     notes: tuple[Note, ...]

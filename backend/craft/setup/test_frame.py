@@ -16,7 +16,8 @@ from craft.exposure.solver import solve
 from craft.kit.dials import Axis
 from craft.scene.situation import Situation
 from craft.setup.ladder import Ladder, brightness, solve_ladder
-from craft.setup.plan import Plan, plan_for
+from craft.setup.plan import Plan
+from craft.setup.planning import plan_for
 from craft.vocabulary.terms import Intent
 
 LEAD_THIRDS = {"flat": 0, "neutral": 1, "natural": 2, "grey": 2, "vivid": 3}
@@ -28,10 +29,15 @@ POINTS_THIRDS = {"near_the_ends": 0, "usual": 0, "early": 1}
 
 @dataclass(frozen=True, slots=True)
 class Preview:
-    """What the preview is made with: tokens of the look and of the warning points."""
+    """What the preview is made with: tokens of the look and of the warning points.
+
+    measured: stops of headroom that a person found on this body with the look `under`, None where nobody has measured.
+    """
 
     look: str = "natural"
     points: str = "usual"
+    measured: float | None = None
+    under: str = "natural"
 
     @property
     def lead_thirds(self) -> int:
@@ -39,8 +45,14 @@ class Preview:
 
         >>> Preview().lead_thirds, Preview("flat", "near_the_ends").lead_thirds
         (2, 0)
+        >>> Preview(measured=1.3).lead_thirds, Preview("vivid", measured=1.3).lead_thirds
+        (4, 5)
         """
-        return LEAD_THIRDS.get(self.look, LEAD_THIRDS["natural"]) + POINTS_THIRDS.get(self.points, 0)
+        usual = LEAD_THIRDS["natural"]
+        lead = LEAD_THIRDS.get(self.look, usual)
+        if self.measured is not None:
+            lead += round(self.measured * 3) - LEAD_THIRDS.get(self.under, usual)
+        return max(0, lead + POINTS_THIRDS.get(self.points, 0))
 
 
 @dataclass(frozen=True, slots=True)

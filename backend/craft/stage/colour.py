@@ -67,3 +67,13 @@ def paint(red: float, green: float, blue: float) -> Pixels:
     """
     rgb = np.array((red, green, blue), np.float32)
     return np.asarray(rgb / (LUMINANCE @ rgb), np.float32)
+
+
+@lru_cache(maxsize=512)
+def first_channel_stops(kelvin: float) -> float:
+    """Stops by which the first channel to fill gets more than the light's luminance: 0 for daylight, red for lamps and flames.
+
+    >>> round(first_channel_stops(6504.0), 2), first_channel_stops(2856.0) > 0.5
+    (0.0, True)
+    """
+    return float(np.log2(max(light_rgb(kelvin))))

@@ -73,12 +73,11 @@ def best_spot(tones: ToneMap, offset: float, holds: float) -> Pointed | None:
     if not can.any():
         return None
     framed = np.asarray(tones.framed(readings), np.float64)
-    x = (np.arange(tones.width) + 0.5) / tones.width
-    y = (np.arange(tones.height) + 0.5) / tones.height
-    away = np.hypot((x - 0.5)[None, :], (y - 0.5)[:, None])
-    order = np.lexsort((away.ravel(), np.abs(framed - holds).ravel(), np.floor(off / ALIKE).ravel(), ~can.ravel()))
-    row, column = divmod(int(order[0]), tones.width)
-    at = (float(x[column]), float(y[row]))
+    alike = np.where(can, np.floor(off / ALIKE), np.inf)
+    rows, columns = np.nonzero(alike == alike.min())
+    x, y = (columns + 0.5) / tones.width, (rows + 0.5) / tones.height
+    first = np.lexsort((np.hypot(x - 0.5, y - 0.5), np.abs(framed[rows, columns] - holds)))[0]
+    row, column, at = int(rows[first]), int(columns[first]), (float(x[first]), float(y[first]))
     return Pointed(*at, float(framed[row, column]), float(placed[row, column]), float(off[row, column]), named_at(tones, at))
 
 

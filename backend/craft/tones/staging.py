@@ -11,7 +11,7 @@ from craft.vocabulary.terms import Genre
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
-class Row:
+class Staged:
     """A scene for a kind of work: only for these subjects, and for light from `least` to `most` EV, if they are given."""
 
     stage: str
@@ -32,27 +32,27 @@ DANCING, MEADOW = 5.0, 9.0
 """EV under which a party is lit by its own lamps; and under which an animal is out at dusk."""
 
 # fmt: off
-ROWS: tuple[Row, ...] = (
-    Row(stage="dance", genre=Genre.WEDDING, subjects=("dancing",), reason="a floor under coloured lamps is what is danced on"),
-    Row(stage="dance", genre=Genre.WEDDING, most=DANCING, reason="the party's own lamps are all the light there is"),
-    Row(stage="hall", genre=Genre.WEDDING, reason="faces under lamps and daylight in a door is the wedding's range"),
-    Row(stage="court", genre=Genre.SPORTS, subjects=("court_games",), reason="leaps in a hall"),
-    Row(stage="court", genre=Genre.SPORTS, subjects=("sprint", "swimming", "cycling"), most=MEADOW, reason="so dark it is played under lamps"),
-    Row(stage="regatta", genre=Genre.SPORTS, reason="hulls and limbs across the frame in the open"),
-    Row(stage="otter", genre=Genre.WILDLIFE, subjects=("otter", "walking", "running", "perched"), reason="fur and water close to the ground"),
-    Row(stage="terns_sky", genre=Genre.WILDLIFE, least=13.5, reason="in bright light a bird in flight is seen against the sky"),
-    Row(stage="terns_cliff", genre=Genre.WILDLIFE, reason="in duller light against land"),
-    Row(stage="lanterns", genre=Genre.STREET, most=MEADOW, reason="the street by its own lamps"),
-    Row(stage="ferry", genre=Genre.STREET, reason="people who wait and pass, by day"),
-    Row(stage="salt", genre=Genre.LANDSCAPE, least=15.5, reason="ground that returns all the light there is"),
-    Row(stage="causeway_after", genre=Genre.LANDSCAPE, least=11.5, reason="the sun is up"),
-    Row(stage="causeway_before", genre=Genre.LANDSCAPE, reason="the sky is brighter than all that stands under it"),
-    Row(stage="loft", genre=Genre.PORTRAIT, most=9.5, reason="a room by a window"),
-    Row(stage="shade", genre=Genre.PORTRAIT, reason="out of doors, out of the sun"),
-    Row(stage="moon", genre=Genre.NIGHT_SKY, subjects=("moon",), reason="the moon's own disc"),
-    Row(stage="stars", genre=Genre.NIGHT_SKY, reason="land, a town far off and stars"),
-    Row(stage="kitchen", genre=Genre.EVERYDAY, most=9.5, reason="a room in the evening"),
-    Row(stage="quay", genre=Genre.EVERYDAY, reason="a day out"),
+ROWS: tuple[Staged, ...] = (
+    Staged(stage="dance", genre=Genre.WEDDING, subjects=("dancing",), reason="a floor under coloured lamps is what is danced on"),
+    Staged(stage="dance", genre=Genre.WEDDING, most=DANCING, reason="the party's own lamps are all the light there is"),
+    Staged(stage="hall", genre=Genre.WEDDING, reason="faces under lamps and daylight in a door is the wedding's range"),
+    Staged(stage="court", genre=Genre.SPORTS, subjects=("court_games",), reason="leaps in a hall"),
+    Staged(stage="court", genre=Genre.SPORTS, subjects=("sprint", "swimming", "cycling"), most=MEADOW, reason="so dark it is played under lamps"),
+    Staged(stage="regatta", genre=Genre.SPORTS, reason="hulls and limbs across the frame in the open"),
+    Staged(stage="otter", genre=Genre.WILDLIFE, subjects=("otter", "walking", "running", "perched"), reason="fur and water close to the ground"),
+    Staged(stage="terns_sky", genre=Genre.WILDLIFE, least=13.5, reason="in bright light a bird in flight is seen against the sky"),
+    Staged(stage="terns_cliff", genre=Genre.WILDLIFE, reason="in duller light against land"),
+    Staged(stage="lanterns", genre=Genre.STREET, most=MEADOW, reason="the street by its own lamps"),
+    Staged(stage="ferry", genre=Genre.STREET, reason="people who wait and pass, by day"),
+    Staged(stage="salt", genre=Genre.LANDSCAPE, least=15.5, reason="ground that returns all the light there is"),
+    Staged(stage="causeway_after", genre=Genre.LANDSCAPE, least=11.5, reason="the sun is up"),
+    Staged(stage="causeway_before", genre=Genre.LANDSCAPE, reason="the sky is brighter than all that stands under it"),
+    Staged(stage="loft", genre=Genre.PORTRAIT, most=9.5, reason="a room by a window"),
+    Staged(stage="shade", genre=Genre.PORTRAIT, reason="out of doors, out of the sun"),
+    Staged(stage="moon", genre=Genre.NIGHT_SKY, subjects=("moon",), reason="the moon's own disc"),
+    Staged(stage="stars", genre=Genre.NIGHT_SKY, reason="land, a town far off and stars"),
+    Staged(stage="kitchen", genre=Genre.EVERYDAY, most=9.5, reason="a room in the evening"),
+    Staged(stage="quay", genre=Genre.EVERYDAY, reason="a day out"),
 )
 # fmt: on
 

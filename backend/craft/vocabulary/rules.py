@@ -76,7 +76,7 @@ class Against:
         return given if not self.base else float(numbers[self.base] * 2**given)
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Rule:
     """A dependency. It is broken when all terms hold, all of ``given`` are there and none of ``unless``.
 
@@ -100,7 +100,7 @@ class Rule:
         return tuple(dict.fromkeys((*(term.setting for term in self.terms), *moving)))
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class After:
     """What can be chosen only after what: ``setting`` is open only while ``term`` holds."""
 

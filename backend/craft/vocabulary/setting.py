@@ -88,7 +88,7 @@ class Unit(Enum):
     MILLIMETRES = "mm"
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True, slots=True, kw_only=True)
 class Setting:
     """One setting.
 
@@ -117,7 +117,9 @@ class Setting:
         ------
         CraftError : the setting has no such value; says what is accepted.
 
-        >>> grid = Setting("grid", Group.DISPLAY, "grid", ("off", "on"), "off", Reach.PREVIEW, "Lines over the picture.")
+        >>> grid = Setting(
+        ...     slug="grid", group=Group.DISPLAY, label="grid", values=("off", "on"), default="off", reach=Reach.PREVIEW, meaning="Lines."
+        ... )
         >>> grid.checked("on")
         'on'
         """

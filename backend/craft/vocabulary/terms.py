@@ -216,3 +216,20 @@ class RangePolicy(Enum):
     GREY = "as_metered"
     PROTECT = "protect"
     RIGHT = "to_the_right"
+
+
+class RangeFirst(Enum):
+    """What comes first for a person where range cannot have everything."""
+
+    SKIN = "skin"
+    BRIGHTEST = "brightest"
+    SHADOWS = "shadows"
+
+
+class RangeMove(Enum):
+    """What a way of range may do to the exposure; by itself: the body does it from frame to frame."""
+
+    DARKER = "darker"
+    BRIGHTER = "brighter"
+    PROTECTION = "protection"
+    BY_ITSELF = "by_itself"

@@ -16,11 +16,11 @@ from craft.tones.readings import Looks, read, reading
 from craft.tones.spot import Pointed, named_at, off_at
 from craft.tones.tonemap import Oval, ToneMap
 from craft.vocabulary.terms import Pattern
-from forms.rehearsal_form import FrameOut, Sign, triple
-from forms.rulers.asked import Asked, OnSceneIn, OwnOut, Share, Signs, asked_of, own_of
+from forms.rehearsal_form import FrameOut, RehearseIn, Sign, Theirs, triple
+from forms.rulers.asked import OnScene, Share, Signs, asked_of
 
 
-class MeteringIn(OnSceneIn):
+class MeteringIn(RehearseIn):
     """A situation whose scene is metered; x, y: where the spot is held, in shares of the frame; where one focuses unless given."""
 
     x: Share | None = None
@@ -101,7 +101,6 @@ class MeteredOut(BaseModel):
     face: FaceOut | None
     patterns: list[PatternOut]
     instead: list[str]
-    own: OwnOut | None
 
 
 def _oval(oval: Oval) -> OvalOut:
@@ -115,7 +114,7 @@ def _held(tones: ToneMap, at: tuple[float, float], wanted: float) -> Pointed:
     return Pointed(*at, reads, placed, off_at(tones, at, placed, wanted), named_at(tones, at))
 
 
-def _taken(of: Asked, stops: float, sign: Sign) -> FrameOut:
+def _taken(of: OnScene, stops: float, sign: Sign) -> FrameOut:
     """The frame that a meter gives, so many stops brighter than as set: by ISO where it floats, as far as there is any, else by time."""
     setup, shot = of.setup, of.shot
     by_iso = 0.0
@@ -132,7 +131,7 @@ def _taken(of: Asked, stops: float, sign: Sign) -> FrameOut:
     return FrameOut(token=sign(taken), figures=triple(time, setup.aperture, iso))
 
 
-def _spot(one: Pointed, of: Asked, wanted: float, sign: Sign) -> PointedOut:
+def _spot(one: Pointed, of: OnScene, wanted: float, sign: Sign) -> PointedOut:
     frame = _taken(of, one.placed - one.reads - wanted, sign)
     return PointedOut(frame=frame, x=one.x, y=one.y, reads=one.reads, placed=one.placed, off=one.off, on=one.on)
 
@@ -160,9 +159,9 @@ def _face(seen: Metered) -> FaceOut | None:
     return FaceOut(at=_oval(tones.face), reads=reads, skin=skin.ev, words=words)
 
 
-def _instead(of: Asked) -> list[str]:
+def _instead(of: OnScene) -> list[str]:
     """Where a grey card or an incident meter goes instead of a pattern."""
-    if of.own is not None:
+    if of.shot.own is not None:
         return []
     lines = [
         "An incident meter or a grey card goes where the subject is, in the light that falls on it, turned halfway between that light "
@@ -173,7 +172,7 @@ def _instead(of: Asked) -> list[str]:
     return lines
 
 
-def _pattern(row: PatternRow, of: Asked, seen: Metered, at: tuple[float, float], wanted: float, signs: Signs) -> PatternOut:
+def _pattern(row: PatternRow, of: OnScene, seen: Metered, at: tuple[float, float], wanted: float, signs: Signs) -> PatternOut:
     focused = row.pattern in (Pattern.MULTI_ZONE, Pattern.HIGHLIGHT_GUARD)
     found = read(seen.tones, Looks(row.pattern, seen.at if focused else at), seen.clip, seen.spread)
     lands = [LandsOut(name=one.name, stops=one.ev - found.stops, lost=one.ev - found.stops > seen.clip) for one in seen.tones.named]
@@ -196,12 +195,12 @@ def _pattern(row: PatternRow, of: Asked, seen: Metered, at: tuple[float, float],
         lost_share=float(lost.mean()),
         lands=lands,
         subjects=[name for name, _ in subjects],
-        strip="" if of.own is not None else signs.strip(of.shot, of.size, tuple(tile for _, tile in subjects)),
+        strip="" if of.shot.own is not None else signs.strip(of.shot, of.size, tuple(tile for _, tile in subjects)),
         frame=_taken(of, -found.stops - wanted, signs.frame),
     )
 
 
-def metering_of(asked: MeteringIn, signs: Signs) -> MeteredOut:
+def metering_of(asked: MeteringIn, signs: Signs, theirs: Theirs) -> MeteredOut:
     """Every pattern on a situation's scene.
 
     Raises
@@ -209,7 +208,7 @@ def metering_of(asked: MeteringIn, signs: Signs) -> MeteredOut:
     CraftError : what the kit does not have or the numbers do not allow.
     InputError : a scene that there is not.
     """
-    of = asked_of(asked)
+    of = asked_of(asked, theirs)
     seen = metered(of.situation, of.tones)
     at = seen.at if asked.x is None or asked.y is None else (asked.x, asked.y)
     wanted = of.setup.offset_ev if of.setup.bracket_frames == 1 else 0.0
@@ -225,5 +224,4 @@ def metering_of(asked: MeteringIn, signs: Signs) -> MeteredOut:
         face=_face(seen),
         patterns=[_pattern(row, of, seen, at, wanted, signs) for row in PATTERNS],
         instead=_instead(of),
-        own=own_of(of),
     )

@@ -5,9 +5,11 @@ from __future__ import annotations
 from pydantic import BaseModel
 
 from craft.exposure.targets import output_gain
-from craft.render.range import PRIORITIES, Fares, Held, Priority, against_plain, best, fares, lifts, must_hold, share_from, ways_of
-from forms.rehearsal_form import FrameOut, Sign, TripleOut, triple
-from forms.rulers.asked import Asked, OnSceneIn, OwnOut, asked_of, own_of
+from craft.render.range import Fares, against_plain, fares, lifts, share_from, shot_in, ways_of
+from craft.setup.ranged import PRIORITIES, Priority, Ranged, best, must_hold
+from craft.vocabulary.terms import RangeFirst
+from forms.rehearsal_form import FrameOut, RehearseIn, Sign, Theirs, TripleOut, triple
+from forms.rulers.asked import OnScene, asked_of
 
 
 class FaresOut(BaseModel):
@@ -77,7 +79,6 @@ class RangedOut(BaseModel):
     plain: list[str]
     lifts: list[LiftOut]
     shadow_lift_meters: bool
-    own: OwnOut | None
 
 
 def _fares(found: Fares) -> FaresOut:
@@ -95,8 +96,8 @@ def _fares(found: Fares) -> FaresOut:
     )
 
 
-def _way(one: Held, of: Asked, sign: Sign) -> WayOut:
-    way, setup = one.way, of.setup
+def _way(way: Ranged, of: OnScene, sign: Sign) -> WayOut:
+    setup, shot = of.setup, shot_in(of.shot, way)
     dials = triple(way.shutter_s, way.aperture, way.iso)
     now = triple(setup.shutter_s, setup.aperture, setup.iso)
     return WayOut(
@@ -104,25 +105,39 @@ def _way(one: Held, of: Asked, sign: Sign) -> WayOut:
         protection=way.protection,
         lift=way.lift,
         figures=dials,
-        frame=FrameOut(token=sign(one.shot), figures=dials),
-        fares=_fares(one.fares),
+        frame=FrameOut(token=sign(shot), figures=dials),
+        fares=_fares(fares(shot, of.tones, output_gain(of.situation))),
         as_set=dials == now and way.protection == setup.protection_stops and not way.lift,
     )
 
 
-def _first(priority: Priority, ways: tuple[Held, ...], of: Asked, sign: Sign) -> PriorityOut:
-    plain = best(tuple(one for one in ways if not one.way.lift), priority)
+def _first(priority: Priority, ways: tuple[Ranged, ...], of: OnScene, sign: Sign) -> PriorityOut:
+    plain = best(tuple(one for one in ways if not one.lift), priority)
     lifted = best(ways, priority)
     return PriorityOut(
-        slug=priority.slug,
+        slug=priority.slug.value,
         label=priority.label,
         reason=priority.reason,
         way=_way(plain, of, sign),
-        lifted=_way(lifted, of, sign) if lifted.way.lift else None,
+        lifted=_way(lifted, of, sign) if lifted.lift else None,
     )
 
 
-def range_of(asked: OnSceneIn, sign: Sign) -> RangedOut:
+def _plain(of: OnScene) -> list[str]:
+    """What protection does that plain underexposure would not, step by step; and what the body does when it is left to it."""
+    body, facts = of.situation.body, of.setup.facts
+    lines = [against_plain(of.shot, step, of.setup.iso, body.base_iso) for step in sorted(body.protection_stops)]
+    if body.protection_automatic and facts["headroom_stops"] < 0 and facts["protection_offered_stops"]:
+        stops = facts["protection_offered_stops"]
+        lines.append(
+            f"Left to the body, it is taken to use the least that keeps what must hold, here {stops:g}: it changes from frame to frame."
+        )
+    elif body.protection_automatic:
+        lines.append("Left to the body, it would use none here: nothing that must hold is lost, or this ISO has no room for it.")
+    return lines
+
+
+def range_of(asked: RehearseIn, sign: Sign, theirs: Theirs) -> RangedOut:
     """Range on a situation's scene: every offset, protection and lift weighed.
 
     Raises
@@ -130,23 +145,22 @@ def range_of(asked: OnSceneIn, sign: Sign) -> RangedOut:
     CraftError : what the kit does not have or the numbers do not allow.
     InputError : a scene that there is not.
     """
-    of = asked_of(asked)
+    of = asked_of(asked, theirs)
     situation, setup, tones = of.situation, of.setup, of.tones
     gain, holds = output_gain(situation), must_hold(situation, tones)
-    ways = ways_of(situation, of.shot, tones, holds)
+    ways = ways_of(situation, tones, holds)
     people = any(one.skin for one in tones.named)
     return RangedOut(
         offset=setup.offset_ev,
         protection=setup.protection_stops,
-        now=_fares(fares(of.shot, tones, gain, holds)),
+        now=_fares(fares(of.shot, tones, gain)),
         holds=[
             HoldOut(name=one.name, ev=one.ev, skin=one.skin, must=one.name in holds, share=share_from(tones, one.ev))
             for one in sorted(tones.named, key=lambda one: -one.ev)
         ],
-        priorities=[_first(row, ways, of, sign) for row in PRIORITIES if people or row.slug != "skin"],
+        priorities=[_first(row, ways, of, sign) for row in PRIORITIES if people or row.slug is not RangeFirst.SKIN],
         weighed=len(ways),
-        plain=[against_plain(of.shot, step, setup.iso, situation.body.base_iso) for step in sorted(situation.body.protection_stops)],
+        plain=_plain(of),
         lifts=[LiftOut(name=name, ev=ev, snr=snr, unseen=unseen) for name, ev, snr, unseen in lifts(of.shot, tones, gain)],
         shadow_lift_meters="shadow_lift_meters" in of.answer.tokens,
-        own=own_of(of),
     )

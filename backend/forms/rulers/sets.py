@@ -8,15 +8,16 @@ from dataclasses import replace
 from pydantic import BaseModel
 
 from craft.decisions.numbers import MERGE_STEPS
-from craft.render.sets import Cover, covers_of, drifts, fewest, optimal
+from craft.render.sets import covers_on, drifts, optimal
 from craft.render.shot import exposed
 from craft.scales.series import Dial, printed
 from craft.sensor.noise import EXCELLENT
 from craft.sensor.sets import MOST_EXACT, MOST_LOOKED_FOR, Tell
 from craft.setup.other_sets import other_sets
+from craft.setup.sets import Cover, fewest
 from craft.vocabulary.settings import BY_SLUG as SETTING
-from forms.rehearsal_form import FrameOut, Sign, triple
-from forms.rulers.asked import Asked, OnSceneIn, OwnOut, asked_of, own_of
+from forms.rehearsal_form import FrameOut, RehearseIn, Sign, Theirs, triple
+from forms.rulers.asked import OnScene, asked_of
 
 SEEN_DB = 1.0
 """A gain in signal to noise that one begins to see where noise is seen at all (an eighth)."""
@@ -86,10 +87,9 @@ class CoveringOut(BaseModel):
     crop_share: float
     in_body: list[str]
     others: list[OtherSetOut]
-    own: OwnOut | None
 
 
-def _cover(one: Cover, least: Cover, of: Asked, sign: Sign) -> CoverOut:
+def _cover(one: Cover, least: Cover, of: OnScene, sign: Sign) -> CoverOut:
     middle = exposed(of.shot, time_stops=-one.middle)
     offsets = tuple(frame.longer - one.middle for frame in one.frames)
     dials = triple(printed(Dial.TIME, round(-3 * math.log2(middle.time_s)) / 3, 3), of.setup.aperture, of.setup.iso)
@@ -111,7 +111,7 @@ def _cover(one: Cover, least: Cover, of: Asked, sign: Sign) -> CoverOut:
     )
 
 
-def _optimal(of: Asked, plain: Cover, most: int = MOST_EXACT, tell: Tell | None = None) -> OptimalOut | None:
+def _optimal(of: OnScene, plain: Cover, most: int = MOST_EXACT, tell: Tell | None = None) -> OptimalOut | None:
     found = optimal(of.situation, of.setup, of.shot, of.tones, plain, most, tell)
     if found is None:
         return None
@@ -128,7 +128,7 @@ def _optimal(of: Asked, plain: Cover, most: int = MOST_EXACT, tell: Tell | None 
     return OptimalOut(frames=frames, snr=found.best.snr, plain_snr=found.plain, gain_db=found.gain_db, seen=seen, weighed=found.best.of)
 
 
-def _in_body(of: Asked) -> list[str]:
+def _in_body(of: OnScene) -> list[str]:
     """What the body's own merge can and cannot."""
     situation, facts = of.situation, of.setup.facts
     if "merge" not in situation.body.facts.features:
@@ -144,13 +144,13 @@ def _in_body(of: Asked) -> list[str]:
     ]
 
 
-def _for_sets(asked: OnSceneIn) -> Asked:
+def _for_sets(asked: RehearseIn, theirs: Theirs) -> OnScene:
     """What is asked, from the exposure as metered: sets are placed from there, whatever the middle of the set as set is."""
-    of = asked_of(asked)
+    of = asked_of(asked, theirs)
     return replace(of, shot=exposed(of.shot, time_stops=of.setup.offset_ev))
 
 
-def longer_set_of(asked: OnSceneIn, tell: Tell) -> OptimalOut | None:
+def longer_set_of(asked: RehearseIn, tell: Tell, theirs: Theirs) -> OptimalOut | None:
     """The set of up to five frames that noise would choose; takes up to minutes, and tells how far it is.
 
     Raises
@@ -158,11 +158,11 @@ def longer_set_of(asked: OnSceneIn, tell: Tell) -> OptimalOut | None:
     CraftError : what the kit does not have or the numbers do not allow.
     InputError : a scene that there is not.
     """
-    of = _for_sets(asked)
-    return _optimal(of, fewest(covers_of(of.situation, of.shot, of.tones)), MOST_LOOKED_FOR, tell)
+    of = _for_sets(asked, theirs)
+    return _optimal(of, fewest(covers_on(of.situation, of.shot, of.tones)), MOST_LOOKED_FOR, tell)
 
 
-def sets_of(asked: OnSceneIn, sign: Sign) -> CoveringOut:
+def sets_of(asked: RehearseIn, sign: Sign, theirs: Theirs) -> CoveringOut:
     """Every set that a body offers, on a situation's scene.
 
     Raises
@@ -170,10 +170,10 @@ def sets_of(asked: OnSceneIn, sign: Sign) -> CoveringOut:
     CraftError : what the kit does not have or the numbers do not allow.
     InputError : a scene that there is not.
     """
-    of = _for_sets(asked)
-    covers = covers_of(of.situation, of.shot, of.tones)
+    of = _for_sets(asked, theirs)
+    covers = covers_on(of.situation, of.shot, of.tones)
     least = fewest(covers)
-    moved, crop = drifts(of.situation, of.shot, least.time_s) if of.own is None else ((), 0.0)
+    moved, crop = drifts(of.situation, of.shot, least.time_s) if of.shot.own is None else ((), 0.0)
     offered = of.situation.body.facts.offered.get("bracket_kind", SETTING["bracket_kind"].values)
     return CoveringOut(
         covers=[_cover(one, least, of, sign) for one in covers],
@@ -185,5 +185,4 @@ def sets_of(asked: OnSceneIn, sign: Sign) -> CoveringOut:
             OtherSetOut(kind=one.kind, label=one.label, frames=one.frames, offered=one.kind in offered, words=one.words)
             for one in other_sets(of.situation, of.setup, of.shot.scene.other_k)
         ],
-        own=own_of(of),
     )

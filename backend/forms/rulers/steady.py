@@ -8,7 +8,7 @@ from craft.render.steady import series_of
 from craft.tones.metered import metered
 from craft.tones.patterns import LABELS
 from craft.vocabulary.terms import Decision, Pattern
-from forms.rehearsal_form import RehearseIn
+from forms.rehearsal_form import RehearseIn, Theirs
 from forms.rulers.asked import SignStrip, asked_of
 
 
@@ -32,7 +32,7 @@ class SteadyOut(BaseModel):
     rows: list[SteadyRowOut]
 
 
-def series_form(asked: RehearseIn, sign: SignStrip) -> SteadyOut:
+def series_form(asked: RehearseIn, sign: SignStrip, theirs: Theirs) -> SteadyOut:
     """How steady a series of a situation would be, held and by each pattern.
 
     Raises
@@ -40,7 +40,7 @@ def series_form(asked: RehearseIn, sign: SignStrip) -> SteadyOut:
     CraftError : what the kit does not have or the numbers do not allow.
     InputError : a scene that there is not.
     """
-    of = asked_of(asked)
+    of = asked_of(asked, theirs)
     seen, setup = metered(of.situation, of.tones), of.setup
     floats = setup.iso_limits.automatic or len(setup.mode.by_hand) < 2
     because = next(one.because for one in setup.decisions if one.decision is Decision.EXPOSURE_MODE)

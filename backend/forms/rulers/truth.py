@@ -7,7 +7,7 @@ from pydantic import BaseModel
 from craft.render.truth import MOVING, truth_of
 from craft.vocabulary.settings import BY_SLUG as SETTING
 from craft.vocabulary.words import say_value
-from forms.rehearsal_form import RehearseIn
+from forms.rehearsal_form import RehearseIn, Theirs
 from forms.rulers.asked import asked_of
 
 
@@ -24,7 +24,8 @@ class MovedOut(BaseModel):
 class TruthOut(BaseModel):
     """The preview against the raw, in thirds of a stop; by_channel: red, green and blue of a neutral surface in this light.
 
-    bundle: what makes it truthful, all or nothing; lacking: why it cannot be had here, or empty; sets: what is set for it.
+    bundle: what makes it truthful, all or nothing; lacking: why it cannot be had here, or empty; sets: what is set for it;
+    measured: thirds that a person found on this body with a look, null where nobody has measured.
     """
 
     thirds: float
@@ -37,12 +38,14 @@ class TruthOut(BaseModel):
     sets: dict[str, str | float]
     why_whole: str
     proof: str
+    measured: float | None
+    measured_look: str
 
 
 BUNDLE = "truthful_preview"
 
 
-def truth_form(asked: RehearseIn) -> TruthOut:
+def truth_form(asked: RehearseIn, theirs: Theirs) -> TruthOut:
     """How truthful the preview of a situation's frame is.
 
     Raises
@@ -50,10 +53,11 @@ def truth_form(asked: RehearseIn) -> TruthOut:
     CraftError : what the kit does not have or the numbers do not allow.
     InputError : a scene that there is not.
     """
-    of = asked_of(asked)
+    of = asked_of(asked, theirs)
     made = of.answer.configuration
     state = next(one for one in made.bundles if one.bundle.slug == BUNDLE)
     offered = {row.setting.slug: row.offered for row in made.rows if row.setting.slug in MOVING}
+    body = of.situation.body
     found = truth_of(of.shot, made.values, offered, state.sets)
     return TruthOut(
         thirds=found.stops * 3,
@@ -75,4 +79,6 @@ def truth_form(asked: RehearseIn) -> TruthOut:
         sets=dict(state.sets),
         why_whole=state.bundle.why_whole,
         proof=state.bundle.proof,
+        measured=None if body.headroom_stops is None else body.headroom_stops * 3,
+        measured_look=body.headroom_look,
     )

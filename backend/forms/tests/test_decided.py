@@ -10,7 +10,8 @@ from unittest import TestCase
 from hypothesis import given, settings
 
 from craft.configuration.decided import OF_SETTING
-from craft.configuration.handing_over import FINISHED_BYTES, PACKED, SIZE, frame_bytes
+from craft.configuration.handing_over import FINISHED_BYTES, SIZE, frame_bytes
+from craft.kit.body import PACKED
 from craft.vocabulary.settings import BY_SLUG
 from forms.advise_command import answer
 from forms.situation_form import SituationForm

@@ -7,11 +7,19 @@ import re
 from typing import Any
 from unittest import TestCase
 
+from craft.decisions.choice import Reasoned
 from craft.decisions.schools import SCHOOLS
 from craft.scene.works import SUBJECT
 from demo.kit import BODIES, LENSES
+from forms.answer import answer_to
+from forms.situation_form import read_situation
 from forms.tests.situations import BODY, LENS
-from forms.tests.test_contract import SPORT, advised, said
+from forms.tests.test_contract import SPORT, said
+
+
+def decisions(raw: dict[str, Any]) -> dict[str, Reasoned]:
+    """What is decided of a situation, without the rest of the body's settings: those are made from it in tests of their own."""
+    return {made.decision.value: made for made in answer_to(read_situation(raw)).setup.decisions}
 
 
 class Knowledge(TestCase):
@@ -29,7 +37,7 @@ class Knowledge(TestCase):
         }
         for (genre, subject), body in itertools.product(SUBJECT, BODIES):
             for lens in own.get(body, ["merrow-70-200", "oxwick-20", "fenwright-50"]):
-                setup = advised(
+                found = decisions(
                     {
                         "genre": genre.value,
                         "subject": subject,
@@ -39,12 +47,11 @@ class Knowledge(TestCase):
                         "light": lights.get(genre.value, {"condition": "overcast"}),
                     }
                 )
-                for made in setup["decisions"]:
-                    seen.setdefault(made["decision"], set()).add(made["school"])
-                    self.assertTrue(made["because"] and made["other_ways"])
+                for decision, made in found.items():
+                    seen.setdefault(decision, set()).add(made.school)
+                    self.assertTrue(made.because and made.other_ways)
         for hours, count in ((6, 400), (6, 5000)):
-            setup = advised({**SPORT, "genre": "wildlife", "delivery": {"deadline_h": hours, "count": count}})
-            seen["file"].add(next(d["school"] for d in setup["decisions"] if d["decision"] == "file"))
+            seen["file"].add(decisions({**SPORT, "genre": "wildlife", "delivery": {"deadline_h": hours, "count": count}})["file"].school)
         for decision, schools in seen.items():
             self.assertGreaterEqual(len(schools), 3, f"{decision} only ever takes {schools}")
 
@@ -52,10 +59,9 @@ class Knowledge(TestCase):
         for school in SCHOOLS:
             if school.slug in ("first_curtain", "silent", "past_mechanical", "only_electronic"):
                 continue
-            setup = advised({**SPORT, "profile": {"schools": {school.decision.value: school.slug}}})
-            made = next(d for d in setup["decisions"] if d["decision"] == school.decision.value)
-            self.assertEqual((made["school"], made["fixed"]), (school.slug, True))
-            self.assertIn("You fixed this way", made["because"])
+            made = decisions({**SPORT, "profile": {"schools": {school.decision.value: school.slug}}})[school.decision.value]
+            self.assertEqual((made.school, made.fixed_by_profile), (school.slug, True))
+            self.assertIn("You fixed this way", made.because)
 
     def test_reasons_flip_with_their_predicate(self) -> None:
         flips = {
@@ -116,8 +122,7 @@ class Knowledge(TestCase):
         for decision, (first, before, second, after) in flips.items():
             for change, school in ((first, before), (second, after)):
                 with self.subTest(decision=decision, school=school):
-                    made = next(d for d in advised({**SPORT, **change})["decisions"] if d["decision"] == decision)
-                    self.assertEqual(made["school"], school)
+                    self.assertEqual(decisions({**SPORT, **change})[decision].school, school)
 
     def test_every_input_matters(self) -> None:
         base = {

@@ -23,7 +23,7 @@ from craft.day.shortcuts import Through
 from craft.day.special import SPECIALS, special_configuration
 from craft.day.walk import TURN, Menus, Way, by_slot, places_of, walk
 from craft.errors import CraftError
-from craft.kit.controls import Given as Role
+from craft.kit.controls import Role as Role
 from craft.kit.controls import Use
 from craft.kit.facts import Bank
 from craft.kit.moves import Moves, Shortcuts

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+import random
 from fractions import Fraction
 from unittest import TestCase
 
@@ -11,7 +12,8 @@ from hypothesis import strategies as st
 
 from craft.errors import CraftError
 from craft.kit.kinds import BY_KIND, BY_SIZE, Answers
-from forms.picture_facts import figures_of
+from forms.frames_together import BEST_FIRST, BY_HAND_S, together
+from forms.picture_facts import Told, figures_of
 
 PHOTO = "Exif.Photo."
 sides = st.tuples(st.floats(5, 60), st.sampled_from((3 / 2, 4 / 3, 16 / 9, 1.0)))
@@ -136,3 +138,77 @@ class FromAnswers(TestCase):
         self.assertAlmostEqual(wide * high / 1e6 / megapixels, 1.0, delta=0.02)
         self.assertAlmostEqual(body.full_well_e / (2500 * area / megapixels), 1.0, delta=0.06)
         self.assertEqual((wide % 2, high % 2), (0, 0))
+
+
+def numbers(*names: str, low: float = 0.001, high: float = 900.0) -> st.SearchStrategy[dict[str, Told]]:
+    return st.fixed_dictionaries({}, optional={name: st.floats(low, high).map(lambda v: Told(v, "somewhere")) for name in names})
+
+
+def pairs(one: str, other: str, sources: tuple[str, ...] = ("somewhere",)) -> st.SearchStrategy[dict[str, Told]]:
+    def both(told: tuple[float, float, str]) -> dict[str, Told]:
+        return {one: Told(min(told[:2]), told[2]), other: Told(max(told[:2]), told[2])}
+
+    return st.one_of(st.just({}), st.tuples(st.floats(1, 900), st.floats(1, 900), st.sampled_from(sources)).map(both))
+
+
+raws = st.one_of(
+    st.just({}),
+    st.tuples(st.sampled_from(("none", "lossless", "lossy")), st.integers(10, 16), st.floats(1, 99)).map(
+        lambda told: {"packing": Told(told[0], ""), "bits": Told(float(told[1]), ""), "raw_mb": Told(told[2], "")}
+    ),
+)
+frames = st.tuples(
+    st.fixed_dictionaries({}, optional={"lens_name": st.sampled_from(("long", "short")).map(lambda v: Told(v, ""))}),
+    numbers("iso", "time_s", "aperture", "focal_mm"),
+    pairs("pixels_high", "pixels_wide"),
+    pairs("sensor_height_mm", "sensor_width_mm", BEST_FIRST),
+    pairs("focal_min_mm", "focal_max_mm"),
+    pairs("widest_short", "widest_long"),
+    raws,
+).map(lambda parts: {"name": Told("Quillon", ""), **{k: v for part in parts for k, v in part.items()}})
+
+
+class Together(TestCase):
+    @settings(max_examples=150)
+    @given(st.lists(frames, min_size=1, max_size=6), st.randoms())
+    def test_in_any_order_the_same_and_another_frame_only_widens_it(self, some: list[dict[str, Told]], chance: random.Random) -> None:
+        mixed = list(some)
+        chance.shuffle(mixed)
+        values = {name: one.value for name, one in together(some).figures.items() if "sensor" not in name and name != "pixels_high"}
+        again = {name: one.value for name, one in together(mixed).figures.items() if "sensor" not in name and name != "pixels_high"}
+        self.assertEqual(values, again)
+        fewer = together(some[1:]).figures if len(some) > 1 else {}
+        for name, one in fewer.items():
+            self.assertIn(name, values.keys() | {"sensor_width_mm", "sensor_height_mm", "pixels_high"})
+            if name in ("lowest_iso", "shortest_s"):
+                self.assertLessEqual(values[name], one.value)
+            if name in ("highest_iso", "longest_s", "pixels_wide", "bits"):
+                self.assertGreaterEqual(values[name], one.value)
+        self.assertLessEqual(float(values.get("longest_s", 0)), BY_HAND_S)
+        lenses = together(some).lenses
+        self.assertEqual(sum(lens.frames for lens in lenses), sum("focal_min_mm" in one for one in some))
+        for lens in lenses:
+            of = [
+                one for one in some if "focal_min_mm" in one and (one["lens_name"].value if "lens_name" in one else "") in (lens.name, "")
+            ]
+            self.assertLessEqual(lens.focal_min_mm, min((one["focal_min_mm"].value for one in of if "lens_name" in one), default=1e9))
+
+    @given(st.lists(frames, min_size=3, max_size=5), st.integers(1, 2))
+    def test_frames_of_another_camera_are_left_out_and_counted(self, own: list[dict[str, Told]], strangers: int) -> None:
+        other = {"name": Told("Heron", ""), "iso": Told(1e8, ""), "pixels_wide": Told(1e8, ""), "pixels_high": Told(1e8, "")}
+        alone, mixed = together(own), together([*[other] * strangers, *own])
+        self.assertEqual(mixed.others, {"Heron": strangers})
+        self.assertEqual((mixed.frames, mixed.figures, mixed.lenses), (len(own), alone.figures, alone.lenses))
+
+    def test_the_surer_source_and_the_longer_lens_say_how_large_the_sensor_is(self) -> None:
+        def frame(width: float, source: str, focal: float, pixels: float = 6000) -> dict[str, Told]:
+            sized = {"pixels_wide": Told(pixels, ""), "pixels_high": Told(pixels / 1.5, ""), "focal_mm": Told(focal, "")}
+            return {**sized, "sensor_width_mm": Told(width, source), "sensor_height_mm": Told(width / 1.5, source)}
+
+        plane, like = BEST_FIRST
+        for some, width in (
+            ([frame(35.0, like, 24), frame(36.1, like, 200), frame(35.5, like, 50)], 36.1),
+            ([frame(35.0, like, 200), frame(35.9, plane, 24)], 35.9),
+            ([frame(23.5, plane, 24, 4000), frame(36.1, like, 24)], 36.1),
+        ):
+            self.assertEqual(together(some).figures["sensor_width_mm"].value, width)

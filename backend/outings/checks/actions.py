@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from functools import partial
 
 from django.db import transaction
+from django.utils import timezone
 
 from craft.day.checks import CHECKS, SLIPS, Applied, Check, Moment, Slip, applying, safe_lists, unguarded
 from craft.day.defaults import Bite, defaults_that_bite
@@ -18,7 +19,7 @@ from forms.problems import InputError, Problem
 from outings.actions import Kit, set_by_hand
 from outings.checks.schemas import BiteOut, BodyBites, CheckOut, ChecksOut, SafeList, SlipOut
 from outings.kept import kept
-from outings.models import Outing
+from outings.models import Outing, Ticked
 from outings.setups import Made, by_body, made_of, told_by
 from outings.traffic.actions import not_copied
 
@@ -189,3 +190,22 @@ def guard_against(outing: Outing, slug: str) -> None:
     with transaction.atomic():
         for row in outing.situations.filter(pk__in=[pk for pk, change in changes.items() if change]):
             set_by_hand(row, changes[row.pk])
+
+
+def ticked(outing: Outing, kit: Kit, slug: str, *, done: bool) -> ChecksOut:
+    """Tick a check of an outing off, with the time, or take the tick back; all its checks as they are then.
+
+    Raises
+    ------
+    InputError : the outing has no such check.
+    """
+    told = checks_of(outing, kit)
+    check = next((check for check in told.checks if check.slug == slug), None)
+    if check is None:
+        raise InputError([Problem("/slug", "this outing has no such check")])
+    if done:
+        check.ticked_at = Ticked.objects.get_or_create(outing=outing, check_slug=slug, defaults={"at": timezone.now()})[0].at
+    else:
+        outing.ticked.filter(check_slug=slug).delete()
+        check.ticked_at = None
+    return told

@@ -3,15 +3,12 @@
 from __future__ import annotations
 
 from django.http import HttpRequest
-from django.utils import timezone
 from ninja import Router
 
-from forms.problems import InputError, Problem
 from outings.actions import Kit
-from outings.checks.actions import checks_of, guard_against
+from outings.checks.actions import checks_of, guard_against, ticked
 from outings.checks.schemas import ChecksOut, GuardIn, Tick
 from outings.mine import my_outing
-from outings.models import Ticked
 from people.guards import heavy
 
 router = Router(tags=["checks"])
@@ -28,17 +25,7 @@ def checks(request: HttpRequest, pk: int) -> ChecksOut:
 @heavy
 def tick(request: HttpRequest, pk: int, tick: Tick) -> ChecksOut:
     """Tick a check off, with the time, or take the tick back."""
-    outing = my_outing(request, pk)
-    told = checks_of(outing, Kit(request.user))
-    check = next((check for check in told.checks if check.slug == tick.slug), None)
-    if check is None:
-        raise InputError([Problem("/slug", "this outing has no such check")])
-    if tick.done:
-        check.ticked_at = Ticked.objects.get_or_create(outing=outing, check_slug=tick.slug, defaults={"at": timezone.now()})[0].at
-    else:
-        outing.ticked.filter(check_slug=tick.slug).delete()
-        check.ticked_at = None
-    return told
+    return ticked(my_outing(request, pk), Kit(request.user), tick.slug, done=tick.done)
 
 
 @router.put("/outings/{pk}/guards", response=ChecksOut)

@@ -65,7 +65,8 @@ def day_out(outing: Outing, kit: actions.Kit) -> DayOut:
     made = {one.pk: one for one in setups}
     bodies = slots_of(outing, kit).bodies
     slots = [slot for body in bodies for bank in body.banks for slot in bank.slots if slot.title]
-    rows = outing_out(with_rows(Outing.objects.filter(pk=outing.pk)).get(), kit).situations
+    there = with_rows(Outing.objects.filter(pk=outing.pk))  # none, once it has been put aside
+    rows = [row for one in there for row in outing_out(one, kit).situations]
     return DayOut(
         pictures=[_glance(row.id, made.get(row.id)) for row in rows],
         bodies=[_body_day(body) for body in bodies],

@@ -9,7 +9,7 @@ from craft.day.fingers import Clash, Hour, Wanted, clashes_of, pairs_of, rests_o
 from craft.day.functions import BY_FUNCTION
 from craft.day.pins import Errand, pins_of
 from craft.errors import CraftError
-from craft.kit.controls import Control, Given
+from craft.kit.controls import Control, Role
 from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.words import say_value
 from outings.actions import Kit
@@ -37,7 +37,7 @@ def hour_of(made: Made) -> Hour:
     return Hour(made.title, facts, made.tokens, configuration.values, facts["shots"], areas)
 
 
-def _role(given: Given, wanted: dict[str, Wanted], hours: Sequence[Hour]) -> RoleOut:
+def _role(given: Role, wanted: dict[str, Wanted], hours: Sequence[Hour]) -> RoleOut:
     function, day = BY_FUNCTION[given.function], wanted.get(given.function)
     return RoleOut(
         control=given.control,
@@ -70,7 +70,7 @@ def _clashes(found: Sequence[Clash]) -> list[ClashOut]:
     ]
 
 
-def _there(roles: Sequence[Given], controls: Sequence[Control]) -> list[Given]:
+def _there(roles: Sequence[Role], controls: Sequence[Control]) -> list[Role]:
     """Roles on controls and of functions that there still are."""
     names = {control.slug for control in controls}
     return [role for role in roles if role.control in names and role.function in BY_FUNCTION]

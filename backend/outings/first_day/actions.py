@@ -7,9 +7,10 @@ from dataclasses import dataclass
 from typing import Any
 
 from django.db.models import QuerySet
+from django.utils import timezone
 
 from craft.configuration.configure import Configuration
-from craft.day.first_day import CARD_LOSS, SECONDS_A_ROW, USUAL_LIGHT, Agreed, Task, agreed, tasks_of
+from craft.day.first_day import CARD_LOSS, FIRST_STEPS, SECONDS_A_ROW, USUAL_LIGHT, Agreed, Task, agreed, tasks_of
 from craft.errors import CraftError
 from craft.kit.dialect import in_own_words
 from craft.scene.works import WORK
@@ -23,8 +24,8 @@ from forms.dialect_form import BETWEEN
 from forms.layout_form import LayoutForm
 from forms.problems import InputError, Problem
 from forms.walk_form import Believed
-from kit.actions import body_of, facts_of, laid_out, layout_of
-from kit.models import Held, Layout, Piece
+from kit.actions import body_of, facts_of, forget, hold, laid_out, layout_of
+from kit.models import FirstStep, Held, Layout, Piece
 from outings.actions import Kit
 from outings.first_day.schemas import FirstDayOut, LossOut, TaskOut, TaskRow
 from outings.models import Outing, Situation
@@ -200,3 +201,32 @@ def _task(task: Task, body: _Known, basis: Basis) -> TaskOut:
         done_at=body.done.get(task.step.slug),
         rows=rows,
     )
+
+
+def mark(piece: Piece, kit: Kit, step: str, *, done: bool) -> None:
+    """Write down that a step was done: its settings hold what they should, and somebody has looked; or that it was not after all.
+
+    Raises
+    ------
+    InputError : there is no such step, or this body has nothing of it.
+    """
+    if step not in {row.slug for row in FIRST_STEPS}:
+        raise InputError([Problem("/step", f"{', '.join(row.slug for row in FIRST_STEPS)} is accepted")])
+    if not done:
+        piece.first_steps.filter(slug=step).delete()
+        return
+    rows = basis_of(kit, piece.slug).agreed(kit.states[piece.slug].layout[0])
+    tasks = {task.step.slug: task for task in tasks_of(rows)}
+    if step not in tasks:
+        raise InputError([Problem("/step", "this body has nothing of that step")])
+    hold(piece, {one.row.setting.slug: one.row.value for one in tasks[step].rows}, verified=True)
+    FirstStep.objects.get_or_create(piece=piece, slug=step, defaults={"at": timezone.now()})
+
+
+def begin(piece: Piece, kit: Kit) -> None:
+    """Take a body as new: it holds the defaults that its owner has stated, its slots nothing, and the path begins."""
+    fresh = basis_of(kit, piece.slug).fresh
+    forget(piece)
+    hold(piece, dict(fresh), verified=False)
+    for rows in (piece.first_steps, piece.slots, piece.refused):
+        rows.all().delete()

@@ -6,6 +6,7 @@ import hashlib
 import math
 import threading
 from functools import lru_cache
+from typing import Any
 
 from django.core import signing
 
@@ -17,7 +18,8 @@ from craft.tones.tonemap import map_on
 from forms.answer import answer_of
 from forms.problems import InputError, Problem
 from outings.actions import Kit
-from outings.models import Situation
+from outings.models import KeptFrame, Situation
+from outings.pictures.actions import own_named
 
 DRAWING = "1"
 """Raised when frames come out otherwise for the same shot: what browsers keep is then out of date."""
@@ -67,15 +69,15 @@ def token_of(shot: Shot) -> str:
     return signing.dumps(shot.recipe(), salt=SALT, compress=True)
 
 
-def shot_of_token(token: str) -> Shot:
-    """The shot of a token.
+def shot_of_token(token: str, person: Any) -> Shot:
+    """The shot of a token; of a picture of one's own only for the person whose it is.
 
     Raises
     ------
     InputError : a token that this server did not give.
     """
     try:
-        return from_recipe(signing.loads(token, salt=SALT))
+        return from_recipe(signing.loads(token, salt=SALT), own_named(person))
     except (signing.BadSignature, CraftError) as error:
         raise InputError(
             [Problem("/token", "this is not a frame of ours, or one of an older version: open the rehearsal again")]
@@ -116,10 +118,33 @@ def etag(*of: object) -> str:
     return '"' + hashlib.sha256("|".join([DRAWING, *map(str, of)]).encode()).hexdigest()[:24] + '"'
 
 
-def frame_of(token: str, lift: float) -> Shot:
+def frame_of(token: str, lift: float, person: Any) -> Shot:
     """The shot of a token, lifted."""
-    shot = shot_of_token(token)
+    shot = shot_of_token(token, person)
     return brightened(shot, lift) if lift else shot
+
+
+def keep_frame(situation: Situation, shot: Shot, name: str) -> KeptFrame:
+    """Keep a frame with its situation: its figures and its seed.
+
+    Raises
+    ------
+    InputError : as many are kept as may be.
+    """
+    count = situation.kept.count()
+    if count >= KEPT_FRAMES:
+        raise InputError([Problem("", f"{KEPT_FRAMES} frames are kept of one situation: delete one first")])
+    return KeptFrame.objects.create(situation=situation, name=name.strip() or f"frame {count + 1}", recipe=shot.recipe())
+
+
+def shot_of_kept(row: KeptFrame, person: Any) -> Shot:
+    """The shot of a kept frame.
+
+    Raises
+    ------
+    CraftError : it was made by another version, or of a picture that is not there any more.
+    """
+    return from_recipe(row.recipe, own_named(person))
 
 
 def shot_of_situation(row: Situation, kit: Kit) -> Shot:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
@@ -11,7 +11,7 @@ from ninja import Path, Query, Router
 from craft.errors import CraftError
 from craft.render.picture import Look, lift_between
 from forms.frame_files import Written, dng_of, jpeg_of
-from forms.problems import InputError, Problem
+from forms.problems import InputError
 from forms.rehearsal_form import (
     AtOnceOut,
     ComparedOut,
@@ -26,16 +26,18 @@ from forms.rehearsal_form import (
     triple_of,
 )
 from outings.actions import Kit
+from outings.bench.actions import theirs_of
 from outings.mine import my_situations
 from outings.models import KeptFrame
 from outings.rehearse.actions import (
-    KEPT_FRAMES,
     SupersededError,
     compared,
     drawn,
     drawn_if_wanted,
     etag,
     frame_of,
+    keep_frame,
+    shot_of_kept,
     shot_of_situation,
     shot_of_token,
     token_of,
@@ -70,21 +72,21 @@ def all_scenes(request: HttpRequest) -> list[SceneOut]:
 @stateless
 def rehearse(request: HttpRequest, asked: RehearseIn) -> HttpResponse:
     """The frame of a situation, its ruler of tones, what one would see, and four frames beside it. Stateless."""
-    return as_json(rehearsal_of(asked, token_of))
+    return as_json(rehearsal_of(asked, token_of, theirs_of(request.user)))
 
 
 @router.post("/rehearse/frame", response=AtOnceOut)
 @stateless
 def at_once(request: HttpRequest, asked: RehearseIn) -> HttpResponse:
     """Only the frame of a situation, for a picture that follows each change. Stateless."""
-    return as_json(frame_at_once(asked, token_of))
+    return as_json(frame_at_once(asked, token_of, theirs_of(request.user)))
 
 
 @router.post("/rehearse/compare", response=ComparedOut)
 @stateless
 def compare(request: HttpRequest, asked: CompareIn) -> ComparedOut:
     """What differs between two frames, and by how much the other is lifted to be set beside the one. Stateless."""
-    one, other = shot_of_token(asked.one), shot_of_token(asked.other)
+    one, other = (shot_of_token(token, request.user) for token in (asked.one, asked.other))
     return ComparedOut(words=compared(one, other), lift_stops=lift_between(one, other))
 
 
@@ -103,7 +105,7 @@ def frame(
 ) -> HttpResponse:
     """A frame as a picture. ticket: the newer of two for one place of the screen has the greater; the older is then not drawn (204)."""
     try:
-        shot, look = frame_of(token, lift), Look(view)
+        shot, look = frame_of(token, lift, request.user), Look(view)
     except InputError as error:
         raise Http404 from error
     tag = etag(shot, view, width, x, y, marks)
@@ -129,12 +131,19 @@ def thumbnail(request: HttpRequest, pk: int, width: Width = 264) -> HttpResponse
     return jpeg(tag, drawn(shot, Look.FINDER, width, marks=False), ASK_AGAIN)
 
 
-def _kept(row: KeptFrame) -> KeptOut:
+def _kept(row: KeptFrame, person: Any) -> KeptOut:
     try:
-        shot = row.shot
+        shot = shot_of_kept(row, person)
     except CraftError as error:
         return KeptOut(id=row.pk, name=row.name, scene=error.message, token="", figures=None, made_at=row.made_at)
-    return KeptOut(id=row.pk, name=row.name, scene=shot.scene.title, token=token_of(shot), figures=triple_of(shot), made_at=row.made_at)
+    return KeptOut(
+        id=row.pk,
+        name=row.name,
+        scene=shot.own.title if shot.own else shot.scene.title,
+        token=token_of(shot),
+        figures=triple_of(shot),
+        made_at=row.made_at,
+    )
 
 
 def _mine(request: HttpRequest, pk: int) -> KeptFrame:
@@ -144,19 +153,14 @@ def _mine(request: HttpRequest, pk: int) -> KeptFrame:
 @router.get("/situations/{pk}/kept", response=list[KeptOut])
 def kept(request: HttpRequest, pk: int) -> list[KeptOut]:
     """Frames kept of a situation, the first first."""
-    return [_kept(row) for row in get_object_or_404(my_situations(request), pk=pk).kept.all()]
+    return [_kept(row, request.user) for row in get_object_or_404(my_situations(request), pk=pk).kept.all()]
 
 
 @router.post("/situations/{pk}/kept", response=KeptOut)
 def keep(request: HttpRequest, pk: int, asked: KeepIn) -> KeptOut:
     """Keep a frame with its situation: its figures and its seed, not its pixels."""
     situation = get_object_or_404(my_situations(request), pk=pk)
-    count = situation.kept.count()
-    if count >= KEPT_FRAMES:
-        raise InputError([Problem("", f"{KEPT_FRAMES} frames are kept of one situation: delete one first")])
-    shot = shot_of_token(asked.token)
-    row = KeptFrame.objects.create(situation=situation, name=asked.name.strip() or f"frame {count + 1}", recipe=shot.recipe())
-    return _kept(row)
+    return _kept(keep_frame(situation, shot_of_token(asked.token, request.user), asked.name), request.user)
 
 
 @router.get("/kept/{pk}/frame.{kind}", openapi_extra=files("image/jpeg", "image/x-adobe-dng"))
@@ -165,7 +169,7 @@ def kept_file(request: HttpRequest, pk: int, kind: Literal["jpg", "dng"]) -> Htt
     """A kept frame as a file that other programs open: the finished one with its exposure written in, or its raw as an open DNG."""
     row = _mine(request, pk)
     try:
-        shot = row.shot
+        shot = shot_of_kept(row, request.user)
     except CraftError as error:
         raise Http404 from error
     kit = Kit(request.user)
@@ -182,7 +186,7 @@ def rename(request: HttpRequest, pk: int, asked: NameIn) -> KeptOut:
     row = _mine(request, pk)
     row.name = asked.name.strip() or row.name
     row.save(update_fields=["name"])
-    return _kept(row)
+    return _kept(row, request.user)
 
 
 @router.delete("/kept/{pk}", response={204: None})

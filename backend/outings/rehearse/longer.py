@@ -7,11 +7,11 @@ from typing import Any
 from django_tasks import task
 
 from forms.rehearsal_form import RehearseIn
-from forms.rulers.asked import OnSceneIn
 from forms.rulers.sets import OptimalOut, longer_set_of
 from jobs.actions import Progress, ask, key_of, stop, work
 from jobs.models import Job, State
 from jobs.schemas import job_out
+from outings.bench.actions import theirs_of
 from outings.rehearse.schemas import LongerOut
 
 WHAT = "set of five frames"
@@ -39,5 +39,5 @@ def look_on(pk: int) -> None:
 
 
 def _best(job: Job, tell: Progress) -> dict[str, Any]:
-    found = longer_set_of(OnSceneIn.model_validate(job.about["asked"]), tell)
+    found = longer_set_of(RehearseIn.model_validate(job.about["asked"]), tell, theirs_of(job.person))
     return found.model_dump(mode="json") if found else {}

@@ -9,12 +9,13 @@ from ninja import Path, Router
 
 from forms.problems import InputError
 from forms.rehearsal_form import RehearseIn
-from forms.rulers.asked import OnSceneIn, Signs
+from forms.rulers.asked import Signs
 from forms.rulers.metering import MeteredOut, MeteringIn, metering_of
 from forms.rulers.range import RangedOut, range_of
 from forms.rulers.sets import CoveringOut, sets_of
 from forms.rulers.steady import SteadyOut, series_form
 from forms.rulers.truth import TruthOut, truth_form
+from outings.bench.actions import in_full, theirs_of
 from outings.rehearse.actions import drawn_strip, etag, strip_token, token_of
 from outings.rehearse.api import jpeg
 from outings.rehearse.longer import longer_set
@@ -29,42 +30,42 @@ router = Router(tags=["rehearse"])
 @stateless
 def metering(request: HttpRequest, asked: MeteringIn) -> HttpResponse:
     """What each pattern reads on a situation's scene, how that swings, and where to point a spot. Stateless."""
-    return as_json(metering_of(asked, Signs(token_of, strip_token)))
+    return as_json(metering_of(asked, Signs(token_of, strip_token), theirs_of(request.user)))
 
 
 @router.post("/rehearse/range", response=RangedOut)
 @stateless
-def range_(request: HttpRequest, asked: OnSceneIn) -> HttpResponse:
+def range_(request: HttpRequest, asked: RehearseIn) -> HttpResponse:
     """How the scene fares as set, and the best of every offset, protection and lift for what comes first. Stateless."""
-    return as_json(range_of(asked, token_of))
+    return as_json(range_of(asked, token_of, theirs_of(request.user)))
 
 
 @router.post("/rehearse/sets", response=CoveringOut)
 @stateless
 @heavy
-def sets(request: HttpRequest, asked: OnSceneIn) -> HttpResponse:
+def sets(request: HttpRequest, asked: RehearseIn) -> HttpResponse:
     """What each set that the body offers holds of the scene, and the set that noise would choose. Stateless."""
-    return as_json(sets_of(asked, token_of))
+    return as_json(sets_of(asked, token_of, theirs_of(request.user)))
 
 
 @router.post("/rehearse/sets/longer", response=LongerOut)
 def longer(request: HttpRequest, asked: RehearseIn) -> LongerOut:
     """The search for the set of five frames that noise would choose: begun where it was not, with how far it is and what it found."""
-    return longer_set(request.user, asked)
+    return longer_set(request.user, in_full(request.user, asked))
 
 
 @router.post("/rehearse/truth", response=TruthOut)
 @stateless
 def truth(request: HttpRequest, asked: RehearseIn) -> HttpResponse:
     """What the raw still has when the preview first warns, and what moves that. Stateless."""
-    return as_json(truth_form(asked))
+    return as_json(truth_form(asked, theirs_of(request.user)))
 
 
 @router.post("/rehearse/series", response=SteadyOut)
 @stateless
 def series(request: HttpRequest, asked: RehearseIn) -> HttpResponse:
     """How bright twelve frames of a series come out, held and by each pattern. Stateless."""
-    return as_json(series_form(asked, strip_token))
+    return as_json(series_form(asked, strip_token, theirs_of(request.user)))
 
 
 @router.get("/strips/{token}.jpg", openapi_extra=files("image/jpeg"))

@@ -69,7 +69,7 @@ class Told(Rehearsing):
     def test_what_is_told_is_of_the_frame_that_is_shown_at_once(self) -> None:
         told = self.told()
         now = self.caller.post("/api/rehearse/frame", {"situation": question("Boathouse wedding, one bright doorway")}).json()
-        self.assertEqual(shot_of_token(now["frame"]["token"]), shot_of_token(told["frame"]["token"]))
+        self.assertEqual(shot_of_token(now["frame"]["token"], self.ilse), shot_of_token(told["frame"]["token"], self.ilse))
         self.assertEqual(now["frame"]["figures"], told["frame"]["figures"])
         self.assertAlmostEqual(now["aspect"], 1.5, delta=0.02)
 
@@ -79,7 +79,7 @@ class Told(Rehearsing):
 
     def test_another_scene_and_seed_can_be_asked_and_what_there_is_not_is_refused_where_it_stands(self) -> None:
         self.assertEqual(self.told(scene="moon")["scene"]["slug"], "moon")
-        seeds = [shot_of_token(self.told(seed=seed)["frame"]["token"]).seed for seed in (1, 77)]
+        seeds = [shot_of_token(self.told(seed=seed)["frame"]["token"], self.ilse).seed for seed in (1, 77)]
         self.assertEqual(seeds, [1, 77])
         for wrong, where in (
             ({"scene": "opera"}, "/scene"),
@@ -132,7 +132,7 @@ class Frames(Rehearsing):
 
     def test_only_what_this_server_signed_is_drawn(self) -> None:
         token = self.told()["frame"]["token"]
-        recipe = shot_of_token(token).recipe()
+        recipe = shot_of_token(token, self.ilse).recipe()
         forged = signing.dumps({**recipe, "stage": "opera"}, key="another", salt=SALT, compress=True)
         for wrong in ("x", token[:-2], token + "a", forged, signing.dumps(recipe, salt="other", compress=True)):
             self.assertEqual(self.frame(wrong).status_code, 404, wrong[:20])
@@ -158,7 +158,7 @@ class Frames(Rehearsing):
         self.assertLess(max(map(len, tokens)), 2000)
 
     def test_of_two_frames_for_one_place_only_the_newer_is_drawn(self) -> None:
-        shot = shot_of_token(self.told()["frame"]["token"])
+        shot = shot_of_token(self.told()["frame"]["token"], self.ilse)
         rest = (shot, Look.FINDER, 64, (0.5, 0.5), True)
         done: list[str] = []
 
@@ -268,7 +268,7 @@ class Kept(Rehearsing):
         self.assertEqual([row["name"] for row in self.caller.get(self.at()).json()], ["frame 2"])
 
     def test_forty_are_kept_and_the_next_is_refused_with_why(self) -> None:
-        recipe = shot_of_token(self.told()["frame"]["token"]).recipe()
+        recipe = shot_of_token(self.told()["frame"]["token"], self.ilse).recipe()
         KeptFrame.objects.bulk_create(KeptFrame(situation=self.situation, name=str(k), recipe=recipe) for k in range(KEPT_FRAMES))
         refused = self.keep()
         self.assertEqual(refused.status_code, 422)

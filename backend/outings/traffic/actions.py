@@ -43,7 +43,8 @@ def traffic_of(outing: Outing, setups: list[Made]) -> list[BodyTraffic]:
     spans = {
         pk: (begin, min((later - begin for later in order if later > begin), default=LAST_H * 60) / 60) for pk, begin in starts.items()
     }
-    return [body_traffic(body, day, spans) for body, day in by_body(setups).items()]
+    there = [made for made in setups if made.pk in spans]  # one may have been put aside meanwhile
+    return [body_traffic(body, day, spans) for body, day in by_body(there).items()]
 
 
 def body_traffic(body: str, day: list[Made], spans: dict[int, tuple[int, float]]) -> BodyTraffic:

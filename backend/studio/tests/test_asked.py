@@ -142,12 +142,14 @@ class Asked(BrowserCase):
         for label, typed in (("slowest time by hand, as one over", "30"), ("stops under the meter that saving highlights may cost", "0.5")):
             page.get_by_role("textbox", name=label).fill(typed)
         page.get_by_label("mains frequency").select_option("60")
+        page.get_by_label("what comes first in range").select_option("skin")
         page.get_by_role("checkbox", name="practised").check()
         expect(page.get_by_text("saved", exact=True)).to_be_visible()
         self.answered(page)
         kept = Profile.objects.get(person=self.ilse).document
         self.assertAlmostEqual(kept["slowest_handheld_s"], 1 / 30)
         self.assertEqual((kept["darkest_stops"], kept["mains_hz"], kept["practised_follower"]), (0.5, 60, True))
+        self.assertEqual(kept["range_first"], "skin")
         page.get_by_role("textbox", name="stops under the meter").fill("7")
         expect(page.get_by_role("alert").filter(has_text="2").first).to_be_visible()
 

@@ -39,6 +39,8 @@ CLOSED = f"() => !{BACKS}.length"
 AS_PRESSED = {"[": "BracketLeft", "]": "BracketRight", "?": "Shift+Slash"} | {
     f: f"Arrow{w}" for f, w in zip("←→↑↓", ("Left", "Right", "Up", "Down"), strict=True)
 }
+EVERYWHERE = "nowhere"
+"""The screen that has nothing but what every screen has: its keys are those of all, and pressed on it alone."""
 ON_A_PHONE = ("walk", "checks", "first", "card")
 """What is used on a phone is pressed on one, the rest at the desk."""
 
@@ -153,7 +155,10 @@ class Pressed:
                     self.walk_to(page, path)
                 page.evaluate(THREE_OF_A_KIND)
         self.assertGreaterEqual(pressed, 2, path)
+        everywhere = () if self.name == EVERYWHERE else self.listed_keys(page, self.paths[EVERYWHERE])
         for key in self.listed_keys(page, path):
+            if key in everywhere:
+                continue
             for one in key.split():
                 page.keyboard.press(AS_PRESSED.get(one, one))
             self.close(page)

@@ -114,6 +114,28 @@ class Described(TestCase):
         self.assertIn("equivalent", like["sensor_width_mm"]["source"])
         self.assertNotIn("sensor_width_mm", self.picture(frame()).json()["told"])
 
+    def test_a_body_can_do_at_least_what_its_frames_show(self) -> None:
+        kind = next(one for one in KINDS if one.slug == SIX["kind"])
+        seen = {
+            "lowest_iso": 50,
+            "highest_iso": SIX["max_iso"],
+            "shortest_s": 1 / 64000,
+            "longest_s": 60.0,
+            "bits": 16,
+            "raw_mb": {"lossy": 9.0},
+        }
+        form = DescribeForm.model_validate({**SIX, "seen": seen})
+        body = described_body(form).value("x")
+        self.assertEqual((body.base_iso, body.longest_s, body.shortest_electronic_s, body.sensor.bits), (50, 60.0, 1 / 64000, 16))
+        self.assertNotIn("bits", body.assumed)
+        self.assertEqual((body.raw_bytes("lossy"), round(body.raw_bytes("none") / 1e6, 3)), (9e6, 20.0))
+        usual = {"lowest_iso": 400, "shortest_s": 1.0, "longest_s": 0.5}
+        plain = described_body(DescribeForm.model_validate({**SIX, "seen": usual}))
+        self.assertEqual(plain, described_body(DescribeForm.model_validate(SIX)), f"{kind.slug} does all that")
+        refused = self.caller.post("/api/kit/described", {**SIX, "seen": {"highest_iso": SIX["max_iso"] * 2}})
+        self.assertEqual(refused.status_code, 422)
+        self.assertIn("a frame of it was taken there", refused.json()["errors"][0]["detail"])
+
     def test_what_is_not_a_picture_gets_a_sentence(self) -> None:
         whole = frame()
         silent = io.BytesIO()

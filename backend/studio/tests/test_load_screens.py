@@ -89,7 +89,7 @@ class FromTheBox(BrowserCase):
         field.fill("ts/")
         field.press("Enter")
         expect(page.get_by_role("alert")).to_be_visible()
-        expect(field).to_have_value("TS/")
+        expect(field).to_have_value("ts/")
         field.fill("tsx")
         field.press("Enter")
         expect(page.get_by_text("prefix written down")).to_be_visible()

@@ -65,6 +65,22 @@ class OwnWords(BrowserCase):
         self.assertEqual(Profile.objects.get(person=self.ilse).document["noise_bar"], 35)
         expect(page.get_by_text("changed elsewhere")).to_have_count(0)
 
+    def test_what_is_being_typed_stays_when_an_answer_comes(self) -> None:
+        page = self.open("/kit/bodies/quillon-lane-32")
+        self.answer_late(page, "PUT")
+        for label, before in (("label of aperture", "label of time"), ("buffer, MB", "firmware"), ("to reset it", "firmware")):
+            page.locator("details.fold").evaluate_all("all => all.forEach(one => (one.open = true))")
+            page.get_by_label(before, exact=True).fill(f"before {label}")
+            page.keyboard.press("Tab")
+            field = page.get_by_label(label, exact=True)
+            field.fill("12")
+            self.answered(page)
+            expect(field).to_have_value("12")
+            page.keyboard.press("Tab")
+            self.answered(page)
+            expect(field).to_have_value("12")
+        self.words(page, lambda rows: [row["label"] for row in rows[1:3]] == ["before label of aperture", "12"])
+
     def test_words_changed_in_two_windows_are_both_shown(self) -> None:
         page = self.open("/kit/bodies/quillon-lane-32")
         row = Dialect.objects.get(piece__person=self.ilse, piece__slug="quillon-lane-32")

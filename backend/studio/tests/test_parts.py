@@ -3,56 +3,116 @@
 from __future__ import annotations
 
 from typing import Any
+from unittest import mock
 
 from django.contrib.auth import get_user_model
 from django.test import TestCase
+from playwright.sync_api import expect
 
 from outings.actions import load_demo_people
-from outings.models import Situation
+from outings.bench import actions
+from outings.models import Outing, Situation
+from people.models import Profile
 from people.tests.caller import Caller, pointers
 from studio.tests.browser import BrowserCase
 
 CLASH = {"silent": "on", "shutter_type": "mechanical"}
+FIRST_BYTES = 15_000
+"""What an answer at a keystroke may weigh."""
 
 
 class Parts(TestCase):
     @classmethod
     def setUpTestData(cls) -> None:
         load_demo_people("unused-here-9")
-        cls.ilse = get_user_model().objects.get(username="demo.ilse")
+        people = get_user_model().objects
+        cls.ilse, cls.bram = people.get(username="demo.ilse"), people.get(username="demo.bram")
 
     def setUp(self) -> None:
         self.caller = Caller(self.ilse)
-        rows = Situation.objects.filter(outing__person=self.ilse)
-        self.questions = [self.caller.get(f"/api/situations/{row.pk}/situation.json").json() for row in rows]
+        self.rows = list(Situation.objects.filter(outing__person=self.ilse))
 
-    def ask(self, part: str, question: dict[str, Any]) -> Any:
-        return self.caller.post(f"/api/advise{part}", question)
+    def now(self, row: Situation, **changes: Any) -> dict[str, Any]:
+        return {"outing": row.outing_id, "document": {**row.document, **changes}}
+
+    def ask(self, part: str, asked: dict[str, Any]) -> Any:
+        return self.caller.post(f"/api/bench/{part}", asked)
 
     def test_each_part_of_every_demo_situation_is_what_the_whole_says(self) -> None:
-        for question in self.questions:
-            whole, decided, clashes = (self.ask(part, question).json() for part in ("", "/decided", "/clashes"))
-            self.assertEqual(decided, {key: whole[key] for key in decided})
-            self.assertEqual(set(whole) - set(decided), {"configuration", "violations", "change", "handing_over", "bundles"})
+        for row in self.rows:
+            now = self.now(row)
+            whole, figures, ladder, clashes = (self.ask(part, now).json() for part in ("whole", "figures", "ladder", "clashes"))
+            brief = [{key: value for key, value in made.items() if key != "other_ways"} for made in whole["decisions"]]
+            self.assertEqual(figures, {**{key: whole[key] for key in figures}, "decisions": brief})
+            self.assertEqual(ladder, {"ladder": whole["ladder"]})
+            rest = {"ladder", "configuration", "violations", "change", "handing_over", "bundles"}
+            self.assertEqual(set(whole) - set(figures), rest)
             self.assertEqual(clashes, {"settings": len(whole["configuration"]), "violations": whole["violations"]})
+            for made in whole["decisions"]:
+                ways = self.ask("ways", {"situation": now, "decision": made["decision"]}).json()
+                self.assertEqual(ways, made["other_ways"])
+
+    def test_the_bench_asks_what_everything_else_asks(self) -> None:
+        """A situation's own file, its card and its frame are made of the question that the bench asks: kit, profile, day and all."""
+        Profile.objects.filter(person=self.ilse).update(document={"noise_bar": 25, "bodies": 3, "schools": {"white": "fixed_kelvin"}})
+        for row in self.rows:
+            stored = self.caller.get(f"/api/situations/{row.pk}/setup.json").json()
+            self.assertEqual(self.ask("whole", self.now(row)).json(), stored)
+            by_file = self.caller.get(f"/api/situations/{row.pk}/situation.json").json()
+            frames = [self.caller.post("/api/rehearse", {"situation": asked}).json() for asked in (by_file, self.now(row))]
+            self.assertEqual(*(without_tokens(frame) for frame in frames))
 
     def test_figures_come_though_settings_clash_and_the_clash_is_told_by_its_part(self) -> None:
-        question = self.questions[1] | {"settings": CLASH}
-        self.assertEqual(self.ask("/decided", question).status_code, 200)
-        told = self.ask("/clashes", question).json()["violations"]
+        now = self.now(self.rows[1], settings=CLASH)
+        self.assertEqual(self.ask("figures", now).status_code, 200)
+        told = self.ask("clashes", now).json()["violations"]
         self.assertTrue(any(set(CLASH) <= set(violation["settings"]) for violation in told), told)
 
-    def test_a_setting_that_cannot_be_is_refused_where_it_stands_and_costs_no_figures(self) -> None:
-        question = self.questions[1] | {"settings": {"grid": "plenty"}}
-        self.assertEqual(self.ask("/decided", question).status_code, 200)
-        for part in ("", "/clashes"):
-            refused = self.ask(part, question)
-            self.assertEqual((refused.status_code, pointers(refused)), (422, {"/settings/grid"}))
+    def test_what_is_wrong_is_said_at_its_place_in_the_document_and_costs_no_figures(self) -> None:
+        row = self.rows[1]
+        now = self.now(row, settings={"grid": "plenty"})
+        self.assertEqual(self.ask("figures", now).status_code, 200)
+        for part in ("whole", "clashes"):
+            refused = self.ask(part, now)
+            self.assertEqual((refused.status_code, pointers(refused)), (422, {"/document/settings/grid"}))
+        for changes, place in (
+            ({"light": {"ev100": 99}}, "/light/ev100"),
+            ({"lens": "nobodys"}, "/lens"),
+            ({"focal_length_mm": 9000}, "/focal_length_mm"),
+            ({"motion": {"distance_m": 0.01}}, "/motion/distance_m"),
+        ):
+            wrong = self.now(row, **changes)
+            self.assertEqual(pointers(self.ask("figures", wrong)), {f"/document{place}"})
+            self.assertEqual(pointers(self.ask("ways", {"situation": wrong, "decision": "white"})), {f"/situation/document{place}"})
+            self.assertEqual(pointers(self.caller.post("/api/rehearse", {"situation": wrong})), {f"/situation/document{place}"})
+        others = {**now, "outing": Outing.objects.get(person=self.bram).pk}
+        for asked in (others, {**now, "outing": 99_999}):
+            self.assertEqual(pointers(self.ask("figures", asked)), {"/outing"}, "nobody else's day is put to a question")
+        self.assertEqual(Caller().post("/api/bench/figures", now).status_code, 401)
 
-    def test_a_part_is_answered_with_fewer_bytes_than_the_whole(self) -> None:
-        question = self.questions[1]
-        whole, decided = (len(self.ask(part, question).content) for part in ("", "/decided"))
-        self.assertLess(decided, whole / 2)
+    def test_pairs_are_those_of_the_person_s_kit_and_one_body_s_where_they_are_many(self) -> None:
+        now = self.now(self.rows[1])
+        every = self.ask("pairs", now).json()["pairs"]
+        self.assertGreater(len({pair["body"] for pair in every}), 3)
+        self.assertEqual([pair["cost_stops"] for pair in every], sorted(pair["cost_stops"] for pair in every))
+        self.assertFalse(any(pair["body"] == "tamsel-heron" and pair["lens"] == "merrow-85" for pair in every), "a body has its own lens")
+        with mock.patch.object(actions, "MOST_PAIRS", 10):
+            told = self.ask("pairs", now).json()
+        own = now["document"]["body"]
+        self.assertEqual(told, {"pairs": [pair for pair in every if pair["body"] == own], "of_one_body": True})
+
+    def test_the_first_answer_is_light_and_no_part_is_heavy(self) -> None:
+        for row in self.rows:
+            sizes = {part: len(self.ask(part, self.now(row)).content) for part in ("figures", "ladder", "clashes", "whole")}
+            self.assertLess(sizes["figures"], FIRST_BYTES, row)
+            self.assertLess(sizes["figures"] + sizes["ladder"], sizes["whole"] / 2)
+
+
+def without_tokens(told: Any) -> Any:
+    """An answer without the words that stand for frames, which are signed with their moment."""
+    if isinstance(told, list):
+        return [without_tokens(one) for one in told]
+    return {key: without_tokens(value) for key, value in told.items() if key != "token"} if isinstance(told, dict) else told
 
 
 class AtTheBench(BrowserCase):
@@ -63,9 +123,25 @@ class AtTheBench(BrowserCase):
         page.get_by_role("textbox", name="speed").press_sequentially("12.5", delay=30)
         self.stored(page, lambda d: d["motion"].get("speed_m_s") == 12.5)
         self.answered(page)
-        self.assertEqual(asked.count("/advise"), 0, "the whole setup is not asked for at the bench")
-        self.assertGreaterEqual(asked.count("/advise/decided"), 2)
+        self.assertEqual(asked.count("/bench/whole"), 0, "the whole setup is not asked for at the bench")
+        self.assertGreaterEqual(asked.count("/bench/figures"), 2)
         page.wait_for_timeout(400)
         self.answered(page)
-        self.assertTrue(1 <= asked.count("/advise/clashes") <= asked.count("/advise/decided"), asked)
+        self.assertTrue(1 <= asked.count("/bench/clashes") <= asked.count("/bench/figures"), asked)
+        self.assertLessEqual(asked.count("/bench/ladder"), asked.count("/bench/figures"))
         self.assertEqual(self.wrong, [])
+
+    def test_a_part_that_does_not_come_is_said_beside_the_figures_which_do(self) -> None:
+        page = self.open(f"/situations/{self.situation.pk}", still=False)
+        page.locator("[data-stops]").first.wait_for()
+        for part in ("ladder", "ways"):
+            page.route(f"**/api/bench/{part}", lambda route: route.abort())
+        page.get_by_role("textbox", name="speed").fill("9")
+        expect(page.get_by_role("alert").filter(has_text="The ladder is that of before.")).to_be_visible()
+        page.locator("[aria-controls='why-drive']").click()
+        expect(page.get_by_role("alert").filter(has_text="They could not be fetched")).to_be_visible()
+        expect(page.locator("#why-drive .reason").first).to_contain_text("9 m/s")
+        page.unroute_all()
+        page.get_by_role("textbox", name="speed").fill("8")
+        for gone in ("The ladder is that of before.", "They could not be fetched"):
+            expect(page.get_by_text(gone)).to_have_count(0)

@@ -4,11 +4,12 @@ from __future__ import annotations
 
 import io
 import re
+from typing import Any
 
-from PIL import Image
+from PIL import ExifTags, Image
 from playwright.sync_api import Page, expect
 
-from outings.models import Situation
+from outings.models import Picture, Situation
 from studio.tests.chromium import PHONE
 from studio.tests.test_crawl import STOPS
 from studio.tests.test_rehearse_screen import RehearseScreen
@@ -199,15 +200,37 @@ class Truth(RehearseScreen):
 
 
 class OwnPicture(RehearseScreen):
-    def test_a_picture_is_brought_metered_dragged_over_and_reloaded_without(self) -> None:
-        page = self.open(f"{self.path}?view=own")
-        image = Image.new("RGB", (1800, 1200), (118, 118, 118))
-        image.paste((250, 250, 250), (0, 0, 450, 1200))
-        out = io.BytesIO()
-        image.save(out, "JPEG")
-        bring = page.get_by_label("choose a picture of one's own")
-        bring.set_input_files({"name": "quay.jpg", "mimeType": "image/jpeg", "buffer": out.getvalue()})
-        expect(page.get_by_text("Led back from a finished file")).to_be_visible()
+    """Pictures of the place: brought, rehearsed on, put together, given up half way, taken away."""
+
+    @staticmethod
+    def file(name: str = "quay.jpg", time: float = 1 / 60, size: tuple[int, int] = (1800, 1200)) -> dict[str, Any]:
+        image = Image.new("RGB", size, (118, 118, 118))
+        image.paste((255, 255, 255), (0, 0, size[0] // 4, size[1]))
+        for k in range(20):  # a wedge of tones, brighter the longer it was exposed
+            level = min(250, round((10 + 9 * k) * (time * 60) ** 0.45))
+            image.paste((level,) * 3, (size[0] * (k + 40) // 60, 0, size[0] * (k + 41) // 60, size[1] // 3))
+        exif, out = Image.Exif(), io.BytesIO()
+        own = exif.get_ifd(ExifTags.IFD.Exif)
+        own[ExifTags.Base.ExposureTime], own[ExifTags.Base.FNumber], own[ExifTags.Base.ISOSpeedRatings] = time, 4.0, 400
+        image.save(out, "JPEG", exif=exif)
+        return {"name": name, "mimeType": "image/jpeg", "buffer": out.getvalue()}
+
+    def brought(self, page: Page, *files: dict[str, Any]) -> None:
+        page.get_by_label("bring pictures of the place").set_input_files(list(files))
+        if len(files) > 1:
+            expect(page.get_by_role("status").filter(has_text=f"{files[-1]['name'].partition('.')[0]} brought")).to_be_visible()
+        else:
+            expect(page.locator(".ruler .name", has_text="brightest 1%")).to_be_visible()
+        self.answered(page)
+
+    def test_a_picture_is_brought_metered_and_dragged_over_and_is_there_after_a_reload(self) -> None:
+        page = self.open(f"{self.path}?view=own&under=metering")
+        sent = []
+        page.on("request", lambda one: sent.append(len(one.post_data_buffer or b"")) if one.url.endswith("quay") else None)
+        self.brought(page, self.file(size=(3600, 2400)))
+        self.assertLess(sent[0], 60_000, "scaled down before it travels")
+        picture = Picture.objects.get()
+        self.assertEqual((picture.wide, picture.told["iso"], picture.kind), (960, 400.0, "finished"), "its data kept")
         expect(page.locator(".ruler .name", has_text="brightest 1%")).to_be_visible()
         page.locator(".metering").get_by_role("button", name="spot", exact=True).click()
         box = page.locator("svg.overlay").bounding_box()
@@ -222,8 +245,87 @@ class OwnPicture(RehearseScreen):
         expect(held).to_contain_text(re.compile(r"reads \+[12]"))
         page.keyboard.press("Shift+S")
         expect(page.locator(".sets").get_by_text("fewest that hold it")).to_be_visible()
-        bring.set_input_files({"name": "a.cr9", "mimeType": "image/x-raw", "buffer": b"no picture"})
-        expect(page.get_by_text("of a raw, the JPEG beside it")).to_be_visible()
         page.reload()
-        expect(page.get_by_text("Bring a picture of the place")).to_be_visible()
+        expect(page.locator(".ruler .name", has_text="brightest 1%")).to_be_visible()
+        page.get_by_label("scene", exact=True).select_option("")
+        self.answered(page)
+        expect(page.locator(".ruler .name", has_text="brightest 1%")).to_have_count(0)
         self.assertEqual(self.wrong, [])
+
+    def test_distances_are_painted_by_hand_and_by_keys_and_the_frame_follows(self) -> None:
+        page = self.open(f"{self.path}?view=own")
+        self.brought(page, self.file())
+        page.get_by_role("button", name="my own picture").click()
+        page.get_by_role("button", name="distances on quay").click()
+        canvas = page.get_by_role("application")
+        canvas.focus()
+        page.keyboard.press("Space")
+        expect(page.get_by_role("alert").filter(has_text="begin with a distance")).to_be_visible()
+        self.assertEqual(Picture.objects.get().painted, {})
+        page.get_by_role("button", name="Another distance").click()
+        box = canvas.bounding_box()
+        page.mouse.move(box["x"] + 0.3 * box["width"], box["y"] + 0.2 * box["height"])
+        page.mouse.down()
+        page.mouse.move(box["x"] + 0.6 * box["width"], box["y"] + 0.8 * box["height"], steps=6)
+        page.mouse.up()
+        canvas.focus()
+        page.keyboard.press("ArrowRight")
+        page.keyboard.press("Space")
+        page.get_by_label("name of background").fill("far quay")
+        page.keyboard.press("Tab")
+        field = page.get_by_label("distance of far quay")
+        field.fill("0")
+        expect(page.get_by_role("alert").filter(has_text="more than nothing")).to_be_visible()
+        field.fill("40")
+        self.answered(page)
+        canvas.focus()
+        page.keyboard.press("Space")
+        page.keyboard.press("z")
+        self.answered(page)
+        kept = Picture.objects.get().painted
+        self.assertEqual(kept["areas"], [{"name": "far quay", "distance_m": 40.0}])
+        self.assertEqual([len(stroke["points"]) > 3 for stroke in kept["strokes"]], [True, False])
+        page.get_by_role("button", name="finder", exact=True).click()
+        expect(page.locator(".verdict", has_text="blur, far quay")).to_contain_text("at 40 m, with focus at")
+        page.reload()
+        page.get_by_role("button", name="my own picture").click()
+        expect(page.get_by_text("far quay at 40.0 m")).to_be_visible()
+        self.assertEqual(self.wrong, [])
+
+    def test_a_set_is_put_together_renamed_and_deleted_on_a_phone(self) -> None:
+        page = self.open(f"{self.path}?view=own", size=PHONE)
+        self.brought(page, self.file("dark.jpg", 1 / 250), self.file("light.jpg", 1 / 30))
+        for name in ("dark", "light"):
+            page.get_by_label(f"{name} with others").check()
+        page.get_by_role("button", name="Put 2 together as a set").click()
+        page.wait_for_url("**own=*")
+        self.answered(page)
+        self.assertEqual(Picture.objects.filter(kind="set").count(), 1)
+        page.get_by_role("button", name="my own picture").click()
+        page.get_by_label("name of set of 2").fill("the quay")
+        page.get_by_label("name of set of 2").press("Tab")
+        expect(page.get_by_role("status").filter(has_text="name kept")).to_be_visible()
+        expect(page.get_by_text("3 of 40 pictures")).to_be_visible()
+        page.get_by_role("button", name="delete the quay").click()
+        expect(page.get_by_text("2 of 40 pictures")).to_be_visible()
+        self.assertEqual(self.wrong, [])
+
+    def test_what_is_no_picture_is_refused_and_without_a_way_to_the_server_it_waits_to_be_tried_again(self) -> None:
+        page = self.open(f"{self.path}?view=own")
+        bring = page.get_by_label("bring pictures of the place")
+        bring.set_input_files({"name": "a.dng", "mimeType": "image/x-raw", "buffer": b"no picture"})
+        expect(page.get_by_role("alert").filter(has_text="OpenEXR picture of at most 100 megapixels")).to_be_visible()
+        self.wrong.clear()
+        page.route("**/pictures?name=*", lambda route: route.abort())
+        bring.set_input_files(self.file())
+        expect(page.get_by_role("alert").filter(has_text="There is no way to the server just now")).to_be_visible()
+        page.unroute("**/pictures?name=*")
+        self.wrong.clear()
+        page.get_by_role("button", name="Try again").click()
+        expect(page.locator(".ruler .name", has_text="brightest 1%")).to_be_visible()
+        page.route("**/pictures?name=*", lambda route: None)  # a link so slow that one gives up
+        page.get_by_role("button", name="my own picture").click()
+        bring.set_input_files(self.file("slow.jpg"))
+        page.get_by_role("button", name="Stop", exact=True).click()
+        expect(page.get_by_role("status").filter(has_text="stopped; what had come is kept")).to_be_visible()
+        self.assertEqual([row.name for row in Picture.objects.all()], ["quay"])

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import io
 import json
 import re
 import tempfile
@@ -10,6 +11,7 @@ from pathlib import Path
 from typing import Any
 
 from django.contrib.auth import get_user_model
+from PIL import Image
 from playwright.sync_api import Page, expect
 
 from people.tests.caller import Caller
@@ -94,11 +96,8 @@ class AtTheBench(BrowserCase):
         self.page.get_by_text("Which of my kit?").click()
         first = self.page.locator(".fold ol li button").first
         first.wait_for()
-        ranked = Caller(self.ilse)
-        kit = ranked.get("/api/kit").json()
-        documents = {kind: {p["slug"]: p["document"] for p in kit[kind]} for kind in ("bodies", "lenses")}
-        asked = Caller(self.ilse).get(f"/api{self.at}/situation.json").json()
-        best = ranked.post("/api/pairs", {"situation": asked, **documents}).json()[0]
+        asked = {"outing": self.day.pk, "document": self.situation.document}
+        best = Caller(self.ilse).post("/api/bench/pairs", asked).json()["pairs"][0]
         first.click()
         self.until(lambda d: all(d.get(k) == best[k] for k in ("body", "lens", "focal_length_mm")))
 
@@ -131,6 +130,34 @@ class AtTheBench(BrowserCase):
 
 
 class InTheHandAndAtHome(BrowserCase):
+    def test_the_frame_itself_is_given_on_the_phone_and_answered_on_it_and_without_a_link_the_taps_are_left(self) -> None:
+        card = self.card()
+        answers = Caller(self.ilse).get(f"/api/cards/{card}").json()["snapshot"]["answers"]
+        page = self.open(f"/cards/{card}", size=PHONE)
+        dialog = page.get_by_role("dialog", name="test frame")
+        for paint, tap in ((255, ("warns", "patch")), (118, ("dark", "clearly")), (236, ("", ""))):
+            image = Image.new("RGB", (1500, 1000), (90, 90, 90))
+            image.paste((paint, paint, paint), (0, 0, 300, 300))
+            out = io.BytesIO()
+            image.save(out, "JPEG", quality=95)
+            page.get_by_role("button", name="test frame").click()
+            given = {"name": "test.jpg", "mimeType": "image/jpeg", "buffer": out.getvalue()}
+            dialog.get_by_label("give it the test frame").set_input_files(given)
+            expect(dialog.get_by_alt_text("the test frame: white hatched, black dotted")).to_be_visible()
+            answer = next((row for row in answers if (row["saw"], row["much"]) == tap), None)
+            expect(dialog).to_contain_text(answer["reason"] if answer else "Leave it as it is.")
+            dialog.get_by_role("button", name="Done").click()
+        page.route("**/frame", lambda route: route.abort())
+        page.get_by_role("button", name="test frame").click()
+        dialog.get_by_label("give it the test frame").set_input_files(given)
+        expect(dialog).to_contain_text("There is no way to the server just now")
+        expect(dialog).to_contain_text("The two taps work without it.")
+        self.wrong.clear()
+        page.unroute("**/frame")
+        dialog.get_by_label("give it the test frame").set_input_files({**given, "buffer": b"no picture"})
+        expect(dialog).to_contain_text("this is not a whole picture that can be read")
+        self.wrong.clear()
+
     def test_two_taps_on_the_card_say_what_the_snapshot_says(self) -> None:
         card = self.card()
         snapshot = Caller(self.ilse).get(f"/api/cards/{card}").json()["snapshot"]

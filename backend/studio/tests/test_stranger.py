@@ -5,7 +5,9 @@ from __future__ import annotations
 from django.contrib.auth import get_user_model
 from playwright.sync_api import expect
 
-from kit.models import Dialect, Held, Slot
+from craft.render.tests.shots import a_shot
+from forms.frame_files import Written, dng_of
+from kit.models import Dialect, Held, Piece, Slot
 from outings.models import Situation
 from studio.tests.browser import BrowserCase
 from studio.tests.test_describing import frame
@@ -78,7 +80,7 @@ class Stranger(BrowserCase):
 
     def test_a_picture_of_the_camera_fills_in_what_it_tells(self) -> None:
         page = self.open("/kit")
-        field = page.get_by_label("a picture of this camera")
+        field = page.get_by_label("pictures of this camera")
         field.set_input_files({"name": "x.jpg", "mimeType": "image/jpeg", "buffer": b"not one"})
         expect(page.get_by_role("alert").filter(has_text="not a picture that can be read")).to_be_visible()
         self.wrong.clear()  # the browser reports the refusal
@@ -88,9 +90,28 @@ class Stranger(BrowserCase):
         expect(form.get_by_label("sensor width")).to_have_value("24")
         expect(form.get_by_text("equivalent on 36 mm")).to_be_visible()
         form.get_by_label("megapixels").fill("24")
+        more = {
+            "b.jpg": frame(Exif__Photo__LensModel="Brassbound 85", Exif__Photo__LensSpecification="85/1 85/1 18/10 18/10"),
+            "c.jpg": frame(Exif__Image__Model="Another"),
+            "d.jpg": b"not one",
+            "e.dng": dng_of(a_shot("quay"), Written("Brassbound Eleven", "", ""), 300),
+        }
+        field.set_input_files([{"name": name, "mimeType": "", "buffer": content} for name, content in more.items()])
+        expect(page.get_by_role("alert").filter(has_text="d.jpg: this is not a picture")).to_be_visible()
+        self.wrong.clear()
+        seen = form.get_by_role("status")
+        expect(seen).to_contain_text("3 frames: ISO 800 to 6400, 1/250 to 1/128, raw of 14 bits, 0.12 MB not packed.")
+        expect(seen).to_contain_text("Left out: 1 frame of Another.")
+        form.get_by_label("megapixels").fill("24")
         form.get_by_role("button", name="Add it").click()
         lens = page.get_by_role("form", name="new lens")
         expect(lens.get_by_label("longest focal length")).to_have_value("75")
         page.get_by_role("button", name="Save").click()
-        expect(page.get_by_role("heading", name="Brassbound 28-75")).to_be_visible()
+        expect(lens.get_by_label("longest focal length")).to_have_value("85")
+        page.get_by_role("button", name="Leave it").click()
+        expect(lens.get_by_label("longest focal length")).to_have_value("35")
+        page.get_by_role("button", name="Save").click()
+        expect(page.get_by_role("heading", name="35 mm")).to_be_visible()
+        body = Piece.objects.get(person=self.ilse, kind="body").document
+        self.assertEqual((body["bits"], body["facts"]["traffic"]["raw_mb"]), (14, {"none": 0.12}))
         self.assertEqual(self.wrong, [])

@@ -4,8 +4,10 @@ import type { components, paths } from "./schema";
 
 export type Schemas = components["schemas"];
 export type Setup = Schemas["SetupOut"];
-/** What the decisions came to: a setup without the rest of the body's settings. */
-export type Decided = Schemas["DecidedOut"];
+/** What the decisions came to in the light as it is. */
+export type Decided = Schemas["FiguresOut"];
+/** A situation as it stands on the screen: the server puts kit, profile and day to it. */
+export type Asked = Schemas["SituationNow"];
 export type Configured = Schemas["SettingOut"];
 export type SettingWords = Schemas["SettingWords"];
 export type Row = Schemas["RowOut"];
@@ -22,11 +24,16 @@ export class ProblemError extends Error {
   }
   /** Sentences by JSON Pointer. */
   get places(): Record<string, string> {
-    return Object.fromEntries((this.problem.errors ?? []).map((e) => [e.pointer, e.detail]));
+    return this.placesIn("");
+  }
+  /** Those within a part of what was sent, seen from there; others as they are. */
+  placesIn(part: string): Record<string, string> {
+    const from = (pointer: string): string => (pointer.startsWith(`${part}/`) ? pointer.slice(part.length) : pointer);
+    return Object.fromEntries((this.problem.errors ?? []).map((e) => [from(e.pointer), e.detail]));
   }
 }
 
-function token(): string {
+export function token(): string {
   return /csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? "";
 }
 
@@ -43,16 +50,15 @@ export async function take<T>(answer: Promise<{ data?: T; error?: unknown; respo
   const { data, error, response } = await answer;
   if (response.ok) return data as T;
   const known = error as Problem | undefined;
-  throw new ProblemError(
-    known?.detail
-      ? known
-      : {
-          type: "about:blank",
-          title: "",
-          status: response.status,
-          detail: `The server answered ${response.status}.`,
-          errors: [],
-          current: null,
-        },
-  );
+  throw new ProblemError(known?.detail ? known : unknownProblem(response.status));
 }
+
+/** What is said where the server told nothing but a number. */
+export const unknownProblem = (status: number): Problem => ({
+  type: "about:blank",
+  title: "",
+  status,
+  detail: `The server answered ${status}.`,
+  errors: [],
+  current: null,
+});

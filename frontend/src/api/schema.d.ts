@@ -24,66 +24,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/advise/decided": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Make Decided
-         * @description What the bench shows of a setup, at each keystroke: all but the rest of the body's settings. Stateless.
-         */
-        post: operations["studio_advising_make_decided"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/advise/clashes": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Find Clashes
-         * @description What does not go together among the settings of a situation: asked once typing pauses. Stateless.
-         */
-        post: operations["studio_advising_find_clashes"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/pairs": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Rank Pairs
-         * @description Bodies and lenses for a situation, best first. Stateless. Pairs that cannot be joined are left out.
-         */
-        post: operations["studio_advising_rank_pairs"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/read": {
         parameters: {
             query?: never;
@@ -548,6 +488,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kit/pictures/together": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * From Pictures
+         * @description What several frames of one camera tell together, from what each told by itself. Stateless.
+         */
+        post: operations["kit_describe_api_from_pictures"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kit": {
         parameters: {
             query?: never;
@@ -1004,6 +964,126 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bench/figures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Figures
+         * @description What the decisions come to in the light as it is, at each keystroke. Keeps nothing.
+         */
+        post: operations["outings_bench_api_figures"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/ladder": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Ladder
+         * @description What the body would be set to in every light. Keeps nothing.
+         */
+        post: operations["outings_bench_api_ladder"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/ways": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Ways
+         * @description What else one might do where a decision was taken, and when that would win. Keeps nothing.
+         */
+        post: operations["outings_bench_api_ways"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/clashes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Clashes
+         * @description What does not go together among the settings: asked once typing pauses. Keeps nothing.
+         */
+        post: operations["outings_bench_api_clashes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/whole": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Whole
+         * @description The whole setup, with every setting of the body. Keeps nothing.
+         */
+        post: operations["outings_bench_api_whole"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/pairs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Pairs
+         * @description The person's bodies and lenses for a situation, best first. Keeps nothing.
+         */
+        post: operations["outings_bench_api_pairs"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/settings/{slug}/uses": {
         parameters: {
             query?: never;
@@ -1227,6 +1307,174 @@ export interface paths {
          * @description Delete a kept frame.
          */
         delete: operations["outings_rehearse_api_delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/situations/{pk}/pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Pictures
+         * @description Pictures of a situation's place, the first first, and how much room is left.
+         */
+        get: operations["outings_pictures_api_pictures"];
+        put?: never;
+        /**
+         * Add
+         * @description Keep the light of a picture with a situation. The file itself is the request's body, read as it comes; it is not kept.
+         */
+        post: operations["outings_pictures_api_add"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outings/{pk}/export.zip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Whole
+         * @description A day as one zip, with the pictures of its situations.
+         */
+        get: operations["outings_pictures_api_export_whole"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outings/import/whole": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Import Whole
+         * @description A day with its pictures from a zip, all or nothing. The file itself is the request's body, read as it comes.
+         */
+        post: operations["outings_pictures_api_import_whole"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/situations/{pk}/pictures/together": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Together
+         * @description Put pictures of a situation together as one set.
+         */
+        post: operations["outings_pictures_api_put_together"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/situations/{pk}/pictures/headroom": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Headroom
+         * @description What the raw still has where the finished file beside it begins to warn, from pictures of a situation; kept in its body if wanted.
+         */
+        post: operations["outings_pictures_api_headroom"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pictures/{pk}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change
+         * @description Call a picture something else, or say how much light its middle tone is.
+         */
+        put: operations["outings_pictures_api_change"];
+        post?: never;
+        /**
+         * Delete
+         * @description Delete a picture.
+         */
+        delete: operations["outings_pictures_api_delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pictures/{pk}/distances": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set Distances
+         * @description Keep the distances that are painted over a picture; none of them, and all of it lies where the subject does.
+         */
+        put: operations["outings_pictures_api_set_distances"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pictures/{pk}/seen.jpg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Look
+         * @description A picture as the eye would see its place.
+         */
+        get: operations["outings_pictures_api_look"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -1736,6 +1984,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cards/{pk}/frame": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Test Frame
+         * @description What a test frame shows, and which answer of the card is for it. The file is the request's body; nothing of it is kept.
+         */
+        post: operations["cards_api_read_test_frame"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cards/{pk}": {
         parameters: {
             query?: never;
@@ -2003,7 +2271,7 @@ export interface components {
         Decision: "exposure_mode" | "metering" | "iso_limits" | "range" | "bracketing" | "white" | "focus" | "drive" | "shutter_type" | "stabiliser" | "file";
         /**
          * DecisionOut
-         * @description A decision with its reasons; a number that is null is infinite.
+         * @description A decision with its reasons and what else one might do.
          */
         DecisionOut: {
             decision: components["schemas"]["Decision"];
@@ -2017,8 +2285,6 @@ export interface components {
             numbers: {
                 [key: string]: number | null;
             };
-            /** Other Ways */
-            other_ways: components["schemas"]["OtherWayOut"][];
             /** Rules Out */
             rules_out: string;
             /** Would See */
@@ -2027,6 +2293,8 @@ export interface components {
             minutes_afterwards: string;
             /** Fixed */
             fixed: boolean;
+            /** Other Ways */
+            other_ways: components["schemas"]["OtherWayOut"][];
         };
         /**
          * Detection
@@ -2417,6 +2685,8 @@ export interface components {
             handing_over: components["schemas"]["HandedOut"][];
             /** Bundles */
             bundles: components["schemas"]["BundleOut"][];
+            /** Ladder */
+            ladder: components["schemas"]["RowOut"][];
             exposure: components["schemas"]["ExposureOut"];
             shutter_type: components["schemas"]["Shutter"];
             iso_limits: components["schemas"]["IsoLimitsOut"];
@@ -2440,8 +2710,6 @@ export interface components {
             hands_off: components["schemas"]["SpanOut"];
             /** Neighbours */
             neighbours: components["schemas"]["NeighbourOut"][];
-            /** Ladder */
-            ladder: components["schemas"]["RowOut"][];
             /** Decisions */
             decisions: components["schemas"]["DecisionOut"][];
             /** Cautions */
@@ -2509,6 +2777,8 @@ export interface components {
         TakenOut: {
             /** Focal Length Mm */
             focal_length_mm: number;
+            /** Distance M */
+            distance_m: number;
             /** Speed M S */
             speed_m_s: number;
             /** Limb M S */
@@ -2727,6 +2997,11 @@ export interface components {
             dual_gain_iso?: number | null;
             /** Dual Gain Read Noise E */
             dual_gain_read_noise_e?: number | null;
+            /**
+             * Gain By Dialled Iso
+             * @default false
+             */
+            gain_by_dialled_iso?: boolean;
             /** Shortest Mechanical S */
             shortest_mechanical_s?: number | null;
             /** Shortest Electronic S */
@@ -2760,6 +3035,13 @@ export interface components {
              * @default false
              */
             protection_automatic?: boolean;
+            /** Headroom Stops */
+            headroom_stops?: number | null;
+            /**
+             * Headroom Look
+             * @default natural
+             */
+            headroom_look?: string;
             /** Nd Stops */
             nd_stops?: number | number[] | null;
             /** Bits */
@@ -3126,6 +3408,7 @@ export interface components {
             mains_hz?: (50 | 60) | null;
             /** Darkest Stops */
             darkest_stops?: number | null;
+            range_first?: components["schemas"]["RangeFirst"] | null;
             /** Schools */
             schools?: {
                 [key: string]: string;
@@ -3142,6 +3425,12 @@ export interface components {
              */
             bodies?: number;
         };
+        /**
+         * RangeFirst
+         * @description What comes first for a person where range cannot have everything.
+         * @enum {string}
+         */
+        RangeFirst: "skin" | "brightest" | "shadows";
         /**
          * RuleForm
          * @description A dependency of one body: broken when all terms hold.
@@ -3213,7 +3502,8 @@ export interface components {
         Test: "is" | "is_not" | "under" | "over" | "within" | "outside";
         /**
          * TrafficForm
-         * @description How fast frames leave the body, in megabytes and megabytes a second (0: nobody knows); blocks: what waits while frames are sent.
+         * @description How fast frames leave the body, in megabytes and megabytes a second (0: nobody knows); blocks: what waits while frames are sent;
+         *     raw_mb: size of one raw frame, by how it is packed.
          */
         TrafficForm: {
             /**
@@ -3230,6 +3520,10 @@ export interface components {
             link_mb_s?: number;
             /** Blocks */
             blocks?: string[];
+            /** Raw Mb */
+            raw_mb?: {
+                [key: string]: number;
+            };
         };
         /**
          * Use
@@ -3237,103 +3531,6 @@ export interface components {
          * @enum {string}
          */
         Use: "press" | "long_press" | "hold" | "press_and_turn" | "turn";
-        /**
-         * DecidedOut
-         * @description What the decisions came to. ``release``: the fewest locks whose release lifts a shortfall.
-         */
-        DecidedOut: {
-            exposure: components["schemas"]["ExposureOut"];
-            shutter_type: components["schemas"]["Shutter"];
-            iso_limits: components["schemas"]["IsoLimitsOut"];
-            metering: components["schemas"]["MeteringOut"];
-            range: components["schemas"]["RangeOut"];
-            bracketing: components["schemas"]["BracketingOut"];
-            white: components["schemas"]["WhiteOut"];
-            focus: components["schemas"]["FocusOut"];
-            zone: components["schemas"]["ZoneOut"] | null;
-            drive: components["schemas"]["DriveOut"];
-            series: components["schemas"]["SeriesOut"] | null;
-            stabiliser: components["schemas"]["Stabiliser"];
-            file: components["schemas"]["File"];
-            delivery: components["schemas"]["FileOut"];
-            light: components["schemas"]["LightOut"];
-            taken: components["schemas"]["TakenOut"];
-            /** Concessions */
-            concessions: components["schemas"]["ConcessionOut"][];
-            binding: components["schemas"]["BindingOut"] | null;
-            holds_until: components["schemas"]["SpanOut"];
-            hands_off: components["schemas"]["SpanOut"];
-            /** Neighbours */
-            neighbours: components["schemas"]["NeighbourOut"][];
-            /** Ladder */
-            ladder: components["schemas"]["RowOut"][];
-            /** Decisions */
-            decisions: components["schemas"]["DecisionOut"][];
-            /** Cautions */
-            cautions: string[];
-            /** Notes */
-            notes: components["schemas"]["NoteOut"][];
-            /** Release */
-            release: string[];
-            /** Shortfall */
-            shortfall: string;
-            dials: components["schemas"]["DialsOut"];
-            /** Sharpness Stops */
-            sharpness_stops: number;
-            /** Depth Reachable */
-            depth_reachable: boolean;
-        };
-        /**
-         * ClashesOut
-         * @description How many settings the body has, and which dependencies they break.
-         */
-        ClashesOut: {
-            /** Settings */
-            settings: number;
-            /** Violations */
-            violations: components["schemas"]["ViolationOut"][];
-        };
-        /**
-         * PairOut
-         * @description A ranked pair, costs in stops.
-         */
-        PairOut: {
-            /** Body */
-            body: string;
-            /** Lens */
-            lens: string;
-            /** Focal Length Mm */
-            focal_length_mm: number;
-            /** Share */
-            share: number;
-            /** Crop Stops */
-            crop_stops: number;
-            /** Gave Stops */
-            gave_stops: number;
-            /** Cost Stops */
-            cost_stops: number;
-            /** Binding */
-            binding: string | null;
-            /** Out Of Reach */
-            out_of_reach: boolean;
-            /** Iso */
-            iso: number;
-        };
-        /**
-         * PairsIn
-         * @description A situation, and the kit to choose from; its own body and lens are not used.
-         */
-        PairsIn: {
-            situation: components["schemas"]["SituationForm"];
-            /** Bodies */
-            bodies: {
-                [key: string]: components["schemas"]["BodyForm"];
-            };
-            /** Lenses */
-            lenses: {
-                [key: string]: components["schemas"]["LensForm"];
-            };
-        };
         /**
          * Read
          * @description What it means.
@@ -3689,7 +3886,8 @@ export interface components {
          * @description Taste and habits. ``iso_ceilings``: body slug -> ISO; ``schools``: decision -> a fixed way, absent is
          *     *decide for me*; ``habits``: habit -> a way, ``per_situation`` or ``unknown``; ``raw_opens``: packings of raw that your programs open;
          *     ``bodies``: how many you carry on a day; ``slowest_handheld_s``: nothing slower by hand; ``mains_hz``: of the
-         *     lamps where you work; ``darkest_stops``: how far under the meter highlights may be saved; ``filters_stops``:
+         *     lamps where you work; ``darkest_stops``: how far under the meter highlights may be saved;
+         *     ``range_first``: what comes first where range cannot have everything; ``filters_stops``:
          *     the neutral filters in your bag.
          */
         PersonForm: {
@@ -3745,6 +3943,8 @@ export interface components {
             mains_hz?: 50 | 60;
             /** Darkest Stops */
             darkest_stops?: number | null;
+            /** @default brightest */
+            range_first?: components["schemas"]["RangeFirst"];
             /** Filters Stops */
             filters_stops?: number[];
         };
@@ -4084,7 +4284,7 @@ export interface components {
          * DescribeForm
          * @description Six answers: name, sensor (a usual size, or typed), megapixels, highest ISO, finder, and the kind it is nearest to.
          *
-         *     ``base_iso``: its lowest ISO, where that is known too.
+         *     ``base_iso``: its lowest ISO, where that is known too; ``seen``: what frames of it showed.
          */
         DescribeForm: {
             /** Name */
@@ -4111,6 +4311,27 @@ export interface components {
              * @default 100
              */
             base_iso?: number;
+            seen?: components["schemas"]["SeenForm"];
+        };
+        /**
+         * SeenForm
+         * @description What frames of the body showed that it can do: it can do at least this.
+         */
+        SeenForm: {
+            /** Lowest Iso */
+            lowest_iso?: number | null;
+            /** Highest Iso */
+            highest_iso?: number | null;
+            /** Shortest S */
+            shortest_s?: number | null;
+            /** Longest S */
+            longest_s?: number | null;
+            /** Bits */
+            bits?: number | null;
+            /** Raw Mb */
+            raw_mb?: {
+                [key: string]: number;
+            };
         };
         /**
          * PictureOut
@@ -4129,6 +4350,95 @@ export interface components {
         ToldOut: {
             /** Value */
             value: number | string;
+            /** Source */
+            source: string;
+        };
+        /**
+         * LensSeenOut
+         * @description A lens that pictures were taken with; widest: f-numbers at both ends, null where no frame tells; exact: by the lens's own figures.
+         */
+        LensSeenOut: {
+            /** Name */
+            name: string;
+            /** Frames */
+            frames: number;
+            /** Focal Min Mm */
+            focal_min_mm: number;
+            /** Focal Max Mm */
+            focal_max_mm: number;
+            /** Widest */
+            widest: number[] | null;
+            /** Exact */
+            exact: boolean;
+        };
+        /**
+         * TogetherOut
+         * @description What pictures told together; others: cameras whose frames are left out, with how many there are of each.
+         */
+        TogetherOut: {
+            /** Frames */
+            frames: number;
+            /** Told */
+            told: {
+                [key: string]: components["schemas"]["ToldOut"];
+            };
+            /** Lenses */
+            lenses: components["schemas"]["LensSeenOut"][];
+            /** Others */
+            others: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * FrameIn
+         * @description What one picture told, as far as it goes.
+         */
+        FrameIn: {
+            name?: components["schemas"]["ToldText"] | null;
+            lens_name?: components["schemas"]["ToldText"] | null;
+            packing?: components["schemas"]["ToldText"] | null;
+            taken_at?: components["schemas"]["ToldText"] | null;
+            pixels_wide?: components["schemas"]["ToldNumber"] | null;
+            pixels_high?: components["schemas"]["ToldNumber"] | null;
+            sensor_width_mm?: components["schemas"]["ToldNumber"] | null;
+            sensor_height_mm?: components["schemas"]["ToldNumber"] | null;
+            focal_min_mm?: components["schemas"]["ToldNumber"] | null;
+            focal_max_mm?: components["schemas"]["ToldNumber"] | null;
+            widest_short?: components["schemas"]["ToldNumber"] | null;
+            widest_long?: components["schemas"]["ToldNumber"] | null;
+            focal_mm?: components["schemas"]["ToldNumber"] | null;
+            iso?: components["schemas"]["ToldNumber"] | null;
+            time_s?: components["schemas"]["ToldNumber"] | null;
+            aperture?: components["schemas"]["ToldNumber"] | null;
+            distance_m?: components["schemas"]["ToldNumber"] | null;
+            bits?: components["schemas"]["ToldNumber"] | null;
+            raw_mb?: components["schemas"]["ToldNumber"] | null;
+        };
+        /**
+         * FramesIn
+         * @description What several pictures told, each by itself.
+         */
+        FramesIn: {
+            /** Frames */
+            frames: components["schemas"]["FrameIn"][];
+        };
+        /**
+         * ToldNumber
+         * @description A number that a picture told.
+         */
+        ToldNumber: {
+            /** Value */
+            value: number;
+            /** Source */
+            source: string;
+        };
+        /**
+         * ToldText
+         * @description A word that a picture told.
+         */
+        ToldText: {
+            /** Value */
+            value: string;
             /** Source */
             source: string;
         };
@@ -4411,6 +4721,146 @@ export interface components {
             starts_at: string;
         };
         /**
+         * BriefOut
+         * @description A decision with its reasons; a number that is null is infinite.
+         */
+        BriefOut: {
+            decision: components["schemas"]["Decision"];
+            /** School */
+            school: string;
+            /** Label */
+            label: string;
+            /** Because */
+            because: string;
+            /** Numbers */
+            numbers: {
+                [key: string]: number | null;
+            };
+            /** Rules Out */
+            rules_out: string;
+            /** Would See */
+            would_see: string;
+            /** Minutes Afterwards */
+            minutes_afterwards: string;
+            /** Fixed */
+            fixed: boolean;
+        };
+        /**
+         * FiguresOut
+         * @description What the decisions came to, for the light as it is. ``release``: the fewest locks whose release lifts a shortfall.
+         */
+        FiguresOut: {
+            exposure: components["schemas"]["ExposureOut"];
+            shutter_type: components["schemas"]["Shutter"];
+            iso_limits: components["schemas"]["IsoLimitsOut"];
+            metering: components["schemas"]["MeteringOut"];
+            range: components["schemas"]["RangeOut"];
+            bracketing: components["schemas"]["BracketingOut"];
+            white: components["schemas"]["WhiteOut"];
+            focus: components["schemas"]["FocusOut"];
+            zone: components["schemas"]["ZoneOut"] | null;
+            drive: components["schemas"]["DriveOut"];
+            series: components["schemas"]["SeriesOut"] | null;
+            stabiliser: components["schemas"]["Stabiliser"];
+            file: components["schemas"]["File"];
+            delivery: components["schemas"]["FileOut"];
+            light: components["schemas"]["LightOut"];
+            taken: components["schemas"]["TakenOut"];
+            /** Concessions */
+            concessions: components["schemas"]["ConcessionOut"][];
+            binding: components["schemas"]["BindingOut"] | null;
+            holds_until: components["schemas"]["SpanOut"];
+            hands_off: components["schemas"]["SpanOut"];
+            /** Neighbours */
+            neighbours: components["schemas"]["NeighbourOut"][];
+            /** Decisions */
+            decisions: components["schemas"]["BriefOut"][];
+            /** Cautions */
+            cautions: string[];
+            /** Notes */
+            notes: components["schemas"]["NoteOut"][];
+            /** Release */
+            release: string[];
+            /** Shortfall */
+            shortfall: string;
+            dials: components["schemas"]["DialsOut"];
+            /** Sharpness Stops */
+            sharpness_stops: number;
+            /** Depth Reachable */
+            depth_reachable: boolean;
+        };
+        /**
+         * SituationNow
+         * @description A situation of an outing as it stands on a screen: its kit, the person's profile and the day are put to it where they are kept.
+         */
+        SituationNow: {
+            /** Outing */
+            outing: number;
+            document: components["schemas"]["SituationDocument"];
+        };
+        /**
+         * LadderOut
+         * @description What the body would be set to in every light, the brightest first.
+         */
+        LadderOut: {
+            /** Ladder */
+            ladder: components["schemas"]["RowOut"][];
+        };
+        /**
+         * WaysIn
+         * @description A decision of a situation as it stands, whose other ways are asked for.
+         */
+        WaysIn: {
+            situation: components["schemas"]["SituationNow"];
+            decision: components["schemas"]["Decision"];
+        };
+        /**
+         * ClashesOut
+         * @description How many settings the body has, and which dependencies they break.
+         */
+        ClashesOut: {
+            /** Settings */
+            settings: number;
+            /** Violations */
+            violations: components["schemas"]["ViolationOut"][];
+        };
+        /**
+         * PairOut
+         * @description A ranked pair, costs in stops.
+         */
+        PairOut: {
+            /** Body */
+            body: string;
+            /** Lens */
+            lens: string;
+            /** Focal Length Mm */
+            focal_length_mm: number;
+            /** Share */
+            share: number;
+            /** Crop Stops */
+            crop_stops: number;
+            /** Gave Stops */
+            gave_stops: number;
+            /** Cost Stops */
+            cost_stops: number;
+            /** Binding */
+            binding: string | null;
+            /** Out Of Reach */
+            out_of_reach: boolean;
+            /** Iso */
+            iso: number;
+        };
+        /**
+         * PairsOut
+         * @description Ranked pairs, the best first; of_one_body: there are too many to compare, and these are those of the situation's own body.
+         */
+        PairsOut: {
+            /** Pairs */
+            pairs: components["schemas"]["PairOut"][];
+            /** Of One Body */
+            of_one_body: boolean;
+        };
+        /**
          * UseOut
          * @description The value of a setting in one of the person's setups; problem: why there is none.
          */
@@ -4628,12 +5078,16 @@ export interface components {
         };
         /**
          * RehearseIn
-         * @description A situation to be rehearsed; scene: another than its own; seed: which of all like frames.
+         * @description A situation to be rehearsed, in full or of an outing as it stands; scene: another than its own; own: the number of a picture of one's
+         *     own instead; seed: which of all like frames.
          */
         RehearseIn: {
-            situation: components["schemas"]["SituationForm"];
+            /** Situation */
+            situation: components["schemas"]["SituationForm"] | components["schemas"]["SituationNow"];
             /** Scene */
             scene?: string | null;
+            /** Own */
+            own?: number | null;
             /**
              * Seed
              * @default 1
@@ -4712,6 +5166,142 @@ export interface components {
             name: string;
         };
         /**
+         * AreaForm
+         * @description Something with a distance of its own; distance_m null is far away.
+         */
+        AreaForm: {
+            /** Name */
+            name: string;
+            /** Distance M */
+            distance_m: number | null;
+        };
+        /**
+         * AreasForm
+         * @description All that is painted over a picture; a later stroke covers an earlier one.
+         */
+        AreasForm: {
+            /** Areas */
+            areas?: components["schemas"]["AreaForm"][];
+            /** Strokes */
+            strokes?: components["schemas"]["StrokeForm"][];
+        };
+        /**
+         * OwnPictureOut
+         * @description A picture of one's own; ev100: light of its middle tone, null where nobody knows; said: its exposure in words; painted: distances over it.
+         */
+        OwnPictureOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Kind */
+            kind: string;
+            /** Wide */
+            wide: number;
+            /** High */
+            high: number;
+            /** Ev100 */
+            ev100: number | null;
+            /** Error */
+            error: number;
+            /** Said */
+            said: string;
+            /** Size */
+            size: number;
+            painted: components["schemas"]["AreasForm"];
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+        };
+        /**
+         * OwnPicturesOut
+         * @description A situation's pictures, and how much room a person's pictures take in all.
+         */
+        OwnPicturesOut: {
+            /** Pictures */
+            pictures: components["schemas"]["OwnPictureOut"][];
+            /** Kept */
+            kept: number;
+            /** Most */
+            most: number;
+            /** Bytes */
+            bytes: number;
+            /** Most Bytes */
+            most_bytes: number;
+        };
+        /**
+         * StrokeForm
+         * @description A line of paint: its area by its place in the list, null takes paint away; wide: share of the picture's width; points: shares of its sides.
+         */
+        StrokeForm: {
+            /** Area */
+            area: number | null;
+            /** Wide */
+            wide: number;
+            /** Points */
+            points: number[][];
+        };
+        /**
+         * BroughtOut
+         * @description An outing that was read from a zip, and what of its kit got another name.
+         */
+        BroughtOut: {
+            /** Id */
+            id: number;
+            /** Notes */
+            notes: string[];
+        };
+        /**
+         * TogetherIn
+         * @description Pictures to be put together as one set.
+         */
+        TogetherIn: {
+            /** Pictures */
+            pictures: number[];
+            /**
+             * Name
+             * @default
+             */
+            name?: string;
+        };
+        /**
+         * MeasuredOut
+         * @description Stops that the raw still has where the finished file begins to warn; look: the file's; kept: whether the body has it now.
+         */
+        MeasuredOut: {
+            /** Stops */
+            stops: number;
+            /** Look */
+            look: string;
+            /** Kept */
+            kept: boolean;
+        };
+        /**
+         * MeasureIn
+         * @description Raws and finished files of the same frames. keep: whether what is found is kept in the situation's body, with the look it is set to.
+         */
+        MeasureIn: {
+            /** Pictures */
+            pictures: number[];
+            /**
+             * Keep
+             * @default false
+             */
+            keep?: boolean;
+        };
+        /**
+         * ChangedIn
+         * @description What a picture is called, and the light of its middle tone where its file does not tell.
+         */
+        ChangedIn: {
+            /** Name */
+            name: string;
+            /** Ev100 */
+            ev100?: number | null;
+        };
+        /**
          * FaceOut
          * @description A meter linked to the face; reads: from the key; skin: how the skin really lies; words: what it gets wrong.
          */
@@ -4758,7 +5348,6 @@ export interface components {
             patterns: components["schemas"]["PatternOut"][];
             /** Instead */
             instead: string[];
-            own: components["schemas"]["OwnOut"] | null;
         };
         /**
          * OvalOut
@@ -4773,18 +5362,6 @@ export interface components {
             across: number;
             /** Down */
             down: number;
-        };
-        /**
-         * OwnOut
-         * @description A picture of one's own on the ruler: how far it is to be believed, its tones as shares like those of a rehearsal, and those with a name.
-         */
-        OwnOut: {
-            /** Words */
-            words: string;
-            /** Shares */
-            shares: number[];
-            /** Named */
-            named: components["schemas"]["NamedOut"][];
         };
         /**
          * PatternOut
@@ -4850,16 +5427,17 @@ export interface components {
          * @description A situation whose scene is metered; x, y: where the spot is held, in shares of the frame; where one focuses unless given.
          */
         MeteringIn: {
-            situation: components["schemas"]["SituationForm"];
+            /** Situation */
+            situation: components["schemas"]["SituationForm"] | components["schemas"]["SituationNow"];
             /** Scene */
             scene?: string | null;
+            /** Own */
+            own?: number | null;
             /**
              * Seed
              * @default 1
              */
             seed?: number;
-            /** Picture */
-            picture?: string | null;
             /** X */
             x?: number | null;
             /** Y */
@@ -4955,7 +5533,6 @@ export interface components {
             lifts: components["schemas"]["LiftOut"][];
             /** Shadow Lift Meters */
             shadow_lift_meters: boolean;
-            own: components["schemas"]["OwnOut"] | null;
         };
         /**
          * WayOut
@@ -4973,24 +5550,6 @@ export interface components {
             fares: components["schemas"]["FaresOut"];
             /** As Set */
             as_set: boolean;
-        };
-        /**
-         * OnSceneIn
-         * @description A situation judged on its scene, or on a picture of one's own.
-         *
-         *     picture: a finished picture as base64, JPEG or PNG, scaled down; nothing of it is kept.
-         */
-        OnSceneIn: {
-            situation: components["schemas"]["SituationForm"];
-            /** Scene */
-            scene?: string | null;
-            /**
-             * Seed
-             * @default 1
-             */
-            seed?: number;
-            /** Picture */
-            picture?: string | null;
         };
         /**
          * CoverOut
@@ -5041,7 +5600,6 @@ export interface components {
             in_body: string[];
             /** Others */
             others: components["schemas"]["OtherSetOut"][];
-            own: components["schemas"]["OwnOut"] | null;
         };
         /**
          * DriftOut
@@ -5146,7 +5704,8 @@ export interface components {
          * TruthOut
          * @description The preview against the raw, in thirds of a stop; by_channel: red, green and blue of a neutral surface in this light.
          *
-         *     bundle: what makes it truthful, all or nothing; lacking: why it cannot be had here, or empty; sets: what is set for it.
+         *     bundle: what makes it truthful, all or nothing; lacking: why it cannot be had here, or empty; sets: what is set for it;
+         *     measured: thirds that a person found on this body with a look, null where nobody has measured.
          */
         TruthOut: {
             /** Thirds */
@@ -5171,6 +5730,10 @@ export interface components {
             why_whole: string;
             /** Proof */
             proof: string;
+            /** Measured */
+            measured: number | null;
+            /** Measured Look */
+            measured_look: string;
         };
         /**
          * SteadyOut
@@ -6331,6 +6894,52 @@ export interface components {
             on_scene?: string[];
         };
         /**
+         * DecidedOut
+         * @description All that the decisions came to, with what else one might do, in every light.
+         */
+        DecidedOut: {
+            /** Ladder */
+            ladder: components["schemas"]["RowOut"][];
+            exposure: components["schemas"]["ExposureOut"];
+            shutter_type: components["schemas"]["Shutter"];
+            iso_limits: components["schemas"]["IsoLimitsOut"];
+            metering: components["schemas"]["MeteringOut"];
+            range: components["schemas"]["RangeOut"];
+            bracketing: components["schemas"]["BracketingOut"];
+            white: components["schemas"]["WhiteOut"];
+            focus: components["schemas"]["FocusOut"];
+            zone: components["schemas"]["ZoneOut"] | null;
+            drive: components["schemas"]["DriveOut"];
+            series: components["schemas"]["SeriesOut"] | null;
+            stabiliser: components["schemas"]["Stabiliser"];
+            file: components["schemas"]["File"];
+            delivery: components["schemas"]["FileOut"];
+            light: components["schemas"]["LightOut"];
+            taken: components["schemas"]["TakenOut"];
+            /** Concessions */
+            concessions: components["schemas"]["ConcessionOut"][];
+            binding: components["schemas"]["BindingOut"] | null;
+            holds_until: components["schemas"]["SpanOut"];
+            hands_off: components["schemas"]["SpanOut"];
+            /** Neighbours */
+            neighbours: components["schemas"]["NeighbourOut"][];
+            /** Decisions */
+            decisions: components["schemas"]["DecisionOut"][];
+            /** Cautions */
+            cautions: string[];
+            /** Notes */
+            notes: components["schemas"]["NoteOut"][];
+            /** Release */
+            release: string[];
+            /** Shortfall */
+            shortfall: string;
+            dials: components["schemas"]["DialsOut"];
+            /** Sharpness Stops */
+            sharpness_stops: number;
+            /** Depth Reachable */
+            depth_reachable: boolean;
+        };
+        /**
          * PocketOut
          * @description The way there: from which situation (empty: it is set at home), slots to turn to, what is left to change; what lies under
          *     the fingers; what the setup counts on; checks; a note for other hands.
@@ -6405,6 +7014,20 @@ export interface components {
             where: string;
             through: components["schemas"]["Through"];
         };
+        /**
+         * FrameShownOut
+         * @description What a test frame shows: the two taps for it (empty where it is as it should be), in words, and the frame with its marks.
+         */
+        FrameShownOut: {
+            /** Saw */
+            saw: string;
+            /** Much */
+            much: string;
+            /** Words */
+            words: string;
+            /** Marked */
+            marked: string;
+        };
     };
     responses: never;
     parameters: never;
@@ -6465,222 +7088,6 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-        };
-    };
-    studio_advising_make_decided: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SituationForm"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["DecidedOut"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Unsupported Media Type */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-        };
-    };
-    studio_advising_find_clashes: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SituationForm"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ClashesOut"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Unsupported Media Type */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-        };
-    };
-    studio_advising_rank_pairs: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["PairsIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PairOut"][];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Request Entity Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Unsupported Media Type */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemOut"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8426,6 +8833,75 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PictureOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    kit_describe_api_from_pictures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FramesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TogetherOut"];
                 };
             };
             /** @description Unauthorized */
@@ -10255,6 +10731,501 @@ export interface operations {
             };
         };
     };
+    outings_bench_api_figures: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The page's own name for what it sends: sent again under it, what was answered is answered again. */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SituationNow"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FiguresOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    outings_bench_api_ladder: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The page's own name for what it sends: sent again under it, what was answered is answered again. */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SituationNow"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LadderOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    outings_bench_api_ways: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The page's own name for what it sends: sent again under it, what was answered is answered again. */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WaysIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OtherWayOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    outings_bench_api_clashes: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The page's own name for what it sends: sent again under it, what was answered is answered again. */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SituationNow"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClashesOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    outings_bench_api_whole: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The page's own name for what it sends: sent again under it, what was answered is answered again. */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SituationNow"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetupOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    outings_bench_api_pairs: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The page's own name for what it sends: sent again under it, what was answered is answered again. */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SituationNow"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PairsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     outings_uses_api_uses: {
         parameters: {
             query?: never;
@@ -11094,6 +12065,730 @@ export interface operations {
             };
         };
     };
+    outings_pictures_api_pictures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnPicturesOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    outings_pictures_api_add: {
+        parameters: {
+            query?: {
+                name?: string;
+            };
+            header?: {
+                /** @description The page's own name for what it sends: sent again under it, what was answered is answered again. */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnPictureOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    outings_pictures_api_export_whole: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/zip": string;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    outings_pictures_api_import_whole: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The page's own name for what it sends: sent again under it, what was answered is answered again. */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BroughtOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    outings_pictures_api_put_together: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The page's own name for what it sends: sent again under it, what was answered is answered again. */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TogetherIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnPictureOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    outings_pictures_api_headroom: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The page's own name for what it sends: sent again under it, what was answered is answered again. */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeasureIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasuredOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    outings_pictures_api_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnPictureOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    outings_pictures_api_delete: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    outings_pictures_api_set_distances: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AreasForm"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnPictureOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    outings_pictures_api_look: {
+        parameters: {
+            query?: {
+                width?: number;
+            };
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     outings_rehearse_ruler_api_metering: {
         parameters: {
             query?: never;
@@ -11172,7 +12867,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["OnSceneIn"];
+                "application/json": components["schemas"]["RehearseIn"];
             };
         };
         responses: {
@@ -11241,7 +12936,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["OnSceneIn"];
+                "application/json": components["schemas"]["RehearseIn"];
             };
         };
         responses: {
@@ -13211,6 +14906,98 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    cards_api_read_test_frame: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The page's own name for what it sends: sent again under it, what was answered is answered again. */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FrameShownOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,25 +1,20 @@
 import { keepPreviousData, useQuery } from "@tanstack/vue-query";
 import { refDebounced } from "@vueuse/core";
 import { computed, ref, watch, type Ref } from "vue";
-import { client, take, type Schemas } from "@/api/client";
+import { client, take, type Asked, type Schemas } from "@/api/client";
+import { told, type What } from "./what";
 
 const PAUSE_MS = 120;
 
 export interface Held {
-  asked: Ref<Schemas["SituationForm"] | null>;
-  scene: Ref<string | null>;
-  seed: Ref<number>;
-  /** A picture of one's own instead of the scene, as base64. */
-  picture?: Ref<string | null>;
+  asked: Ref<Asked | null>;
+  what: What;
 }
 type Ask<T> = (body: Schemas["RehearseIn"], signal: AbortSignal) => Promise<T>;
 
 /** What one of the rulers tells of a situation's scene, as soon as nothing moves; the last answer stands until the next has come. */
-function useOnScene<T>(name: string, ask: Ask<T>, { asked, scene, seed, picture }: Held, more: () => object = () => ({})) {
-  const own = () => (picture?.value ? { picture: picture.value } : {});
-  const body = computed(
-    () => asked.value && { situation: asked.value, scene: scene.value, seed: seed.value, ...own(), ...more() },
-  );
+function useOnScene<T>(name: string, ask: Ask<T>, { asked, what }: Held, more: () => object = () => ({})) {
+  const body = computed(() => asked.value && { situation: asked.value, ...told(what), ...more() });
   const settled = refDebounced(body, PAUSE_MS);
   return useQuery({
     queryKey: computed(() => ["ruler", name, settled.value]),
@@ -54,10 +49,10 @@ export const useSeries = (of: Held) =>
 
 const searching = (state?: string): boolean => state === "waiting" || state === "working";
 /** The search for a set of five frames: begun by hand, looked after while it goes on, given up by hand or when the situation changes. */
-export function useLongerSet({ asked, scene, seed }: Held) {
+export function useLongerSet({ asked, what }: Held) {
   const wanted = ref(false);
-  watch([asked, scene, seed], () => (wanted.value = false), { deep: true });
-  const body = computed(() => ({ situation: asked.value, scene: scene.value, seed: seed.value }) as Schemas["RehearseIn"]);
+  watch([asked, what.scene, what.own, what.seed], () => (wanted.value = false), { deep: true });
+  const body = computed(() => ({ situation: asked.value, ...told(what) }) as Schemas["RehearseIn"]);
   const { data, error, refetch } = useQuery({
     queryKey: computed(() => ["longer set", body.value]),
     queryFn: ({ signal }) => take(client.POST("/api/rehearse/sets/longer", { body: body.value, signal })),

@@ -1,18 +1,18 @@
 <script setup lang="ts">
 import { computed, ref } from "vue";
-import type { Decided } from "@/api/client";
+import type { Decided, Row } from "@/api/client";
 import { bandsOf, marksOf } from "./bands";
 import { BRIGHTER, DARKER, STOP, y } from "./scale";
 
-const props = defineProps<{ setup: Decided; now: number }>();
+const props = defineProps<{ setup: Decided; ladder: Row[]; now: number }>();
 const emit = defineEmits<{ now: [index: number] }>();
 
-const steps = computed(() => Math.round((props.setup.ladder.length - 1) / (BRIGHTER + DARKER)));
+const steps = computed(() => Math.round((props.ladder.length - 1) / (BRIGHTER + DARKER)));
 const zero = computed(() => BRIGHTER * steps.value);
-const offsets = computed(() => props.setup.ladder.map((_, k) => (zero.value - k) / steps.value));
-const bands = computed(() => bandsOf(props.setup.ladder, offsets.value));
+const offsets = computed(() => props.ladder.map((_, k) => (zero.value - k) / steps.value));
+const bands = computed(() => bandsOf(props.ladder, offsets.value));
 const here = computed(() => offsets.value[props.now] ?? 0);
-const row = computed(() => props.setup.ladder[props.now]);
+const row = computed(() => props.ladder[props.now]);
 
 const names = computed(() => {
   const found: Record<string, Map<number, string>> = {};
@@ -27,7 +27,7 @@ const TRACKS = [
 ] as const;
 const tracks = computed(() =>
   TRACKS.map((track) => {
-    const values = props.setup.ladder.map((r) => names.value[track.dial]?.get(r[track.dial]) ?? String(r[track.dial]));
+    const values = props.ladder.map((r) => names.value[track.dial]?.get(r[track.dial]) ?? String(r[track.dial]));
     return { ...track, marks: marksOf(values, offsets.value, STOP), chip: values[props.now] ?? "" };
   }),
 );
@@ -58,7 +58,7 @@ const dragging = ref(false);
 function at(event: PointerEvent): void {
   const box = (event.currentTarget as SVGElement).getBoundingClientRect();
   const stops = BRIGHTER - (event.clientY - box.top - 24) / STOP;
-  emit("now", Math.max(0, Math.min(props.setup.ladder.length - 1, Math.round(zero.value - stops * steps.value))));
+  emit("now", Math.max(0, Math.min(props.ladder.length - 1, Math.round(zero.value - stops * steps.value))));
 }
 function down(event: PointerEvent): void {
   dragging.value = true;
@@ -85,7 +85,7 @@ function down(event: PointerEvent): void {
     @pointermove="dragging && at($event)"
     @pointerup="dragging = false"
     @keydown.up.prevent="emit('now', Math.max(0, now - 1))"
-    @keydown.down.prevent="emit('now', Math.min(setup.ladder.length - 1, now + 1))"
+    @keydown.down.prevent="emit('now', Math.min(ladder.length - 1, now + 1))"
   >
     <defs>
       <pattern id="t-depth" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">

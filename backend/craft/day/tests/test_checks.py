@@ -9,12 +9,12 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from craft.day.checks import CHECKS, SLIPS, Check, Slip, applying
-from craft.decisions.facts import FACTS
+from craft.day.tests.facts import EVERY_FACT
 from craft.vocabulary.rules import Test
 from craft.vocabulary.settings import BY_SLUG
 
 ROWS = (*CHECKS, *SLIPS)
-PLAIN = dict.fromkeys(FACTS, 3.0)
+PLAIN = dict.fromkeys(EVERY_FACT, 3.0)
 
 
 def met(row: Check | Slip) -> tuple[dict[str, float], frozenset[str], dict[str, Any]]:

@@ -27,9 +27,9 @@ from craft.day.fingers import (
     worth,
 )
 from craft.day.functions import BY_FUNCTION, FUNCTIONS
-from craft.decisions.facts import FACTS
+from craft.day.tests.facts import EVERY_FACT
 from craft.errors import CraftError
-from craft.kit.controls import LASTS, SPOTS, USE_WORDS, Control, Feel, Given, Use
+from craft.kit.controls import LASTS, SPOTS, USE_WORDS, Control, Feel, Role, Use
 from craft.kit.facts import Bank, BodyFacts
 from craft.vocabulary.features import FEATURES
 from craft.vocabulary.settings import BY_SLUG
@@ -42,7 +42,7 @@ SOME = ("focus", "eyes_while_held", "drive", "magnifier", "compensation", "set_o
 
 
 @st.composite
-def benches(draw: st.DrawFn) -> tuple[list[Wanted], list[Control], list[Given]]:
+def benches(draw: st.DrawFn) -> tuple[list[Wanted], list[Control], list[Role]]:
     """A few functions that a day wants, one to three controls, and perhaps a role that is fixed."""
     slugs = draw(st.lists(st.sampled_from(SOME), min_size=1, max_size=4, unique=True))
     wanted = [Wanted(BY_FUNCTION[slug], 1.0, float(draw(st.integers(1, 40))), ("day",)) for slug in slugs]
@@ -54,7 +54,7 @@ def benches(draw: st.DrawFn) -> tuple[list[Wanted], list[Control], list[Given]]:
         for k in range(draw(st.integers(1, 3)))
     ]
     seats = [
-        Given(control.slug, use, one.function.slug, True)
+        Role(control.slug, use, one.function.slug, True)
         for one in wanted
         for control in controls
         for use in control.uses
@@ -64,7 +64,7 @@ def benches(draw: st.DrawFn) -> tuple[list[Wanted], list[Control], list[Given]]:
     return wanted, controls, fixed
 
 
-def allowed(roles: list[Given], controls: dict[str, Control]) -> bool:
+def allowed(roles: list[Role], controls: dict[str, Control]) -> bool:
     for k, one in enumerate(roles):
         for other in roles[:k]:
             if one.function == other.function or (one.control, one.use) == (other.control, other.use):
@@ -77,17 +77,17 @@ def allowed(roles: list[Given], controls: dict[str, Control]) -> bool:
 class Assigned(TestCase):
     @settings(max_examples=200, deadline=None)
     @given(benches())
-    def test_no_other_roles_are_worth_more_and_fixed_ones_stay(self, bench: tuple[list[Wanted], list[Control], list[Given]]) -> None:
+    def test_no_other_roles_are_worth_more_and_fixed_ones_stay(self, bench: tuple[list[Wanted], list[Control], list[Role]]) -> None:
         wanted, controls, fixed = bench
         by_slug = {control.slug: control for control in controls}
         placed = {given.function for given in fixed}
 
-        def value(given: Given) -> float | None:
+        def value(given: Role) -> float | None:
             one = next(w for w in wanted if w.function.slug == given.function)
             return worth(one, by_slug[given.control], given.use, feel_of(by_slug[given.control], {}))
 
-        seats: list[list[Given | None]] = [
-            [None] + [g for c in controls for u in c.uses if value(g := Given(c.slug, u, one.function.slug)) is not None]
+        seats: list[list[Role | None]] = [
+            [None] + [g for c in controls for u in c.uses if value(g := Role(c.slug, u, one.function.slug)) is not None]
             for one in wanted
             if one.function.slug not in placed
         ]
@@ -122,12 +122,12 @@ class Assigned(TestCase):
     def test_fixed_roles_that_cannot_be_are_refused_at_their_place(self) -> None:
         key = Control("key", "key", "thumb_rest", (Use.PRESS, Use.HOLD), frozenset({"focus", "eyes_while_held", "drive"}))
         for fixed, where in (
-            ([Given("none", Use.HOLD, "focus")], ("given", 0, "control")),
-            ([Given("key", Use.HOLD, "nonsense")], ("given", 0, "function")),
-            ([Given("key", Use.PRESS, "focus")], ("given", 0, "use")),
-            ([Given("key", Use.PRESS, "magnifier")], ("given", 0, "function")),
-            ([Given("key", Use.HOLD, "focus"), Given("key", Use.PRESS, "drive")], ("given", 1, "use")),
-            ([Given("key", Use.HOLD, "focus"), Given("key", Use.HOLD, "focus")], ("given", 1, "function")),
+            ([Role("none", Use.HOLD, "focus")], ("given", 0, "control")),
+            ([Role("key", Use.HOLD, "nonsense")], ("given", 0, "function")),
+            ([Role("key", Use.PRESS, "focus")], ("given", 0, "use")),
+            ([Role("key", Use.PRESS, "magnifier")], ("given", 0, "function")),
+            ([Role("key", Use.HOLD, "focus"), Role("key", Use.PRESS, "drive")], ("given", 1, "use")),
+            ([Role("key", Use.HOLD, "focus"), Role("key", Use.HOLD, "focus")], ("given", 1, "function")),
         ):
             with self.assertRaises(CraftError) as caught:
                 assign((), (key,), fixed)
@@ -138,7 +138,7 @@ class Assigned(TestCase):
 
 
 def hour(title: str, **values: str) -> Hour:
-    return Hour(title, dict.fromkeys(FACTS, 1.0), frozenset(FEATURES), values, 100.0)
+    return Hour(title, dict.fromkeys(EVERY_FACT, 1.0), frozenset(FEATURES), values, 100.0)
 
 
 class Days(TestCase):
@@ -146,7 +146,7 @@ class Days(TestCase):
         same = {w.function.slug: w.uses for w in wanted_of([hour("a", drive_mode="high"), hour("b", drive_mode="high")])}
         turns = {w.function.slug: w.uses for w in wanted_of([hour("a", drive_mode="high"), hour("b", drive_mode="single")])}
         self.assertEqual(turns["drive"] - same["drive"], 1)
-        bare = Hour("a", dict.fromkeys(FACTS, 1.0), frozenset(), {}, 100.0)
+        bare = Hour("a", dict.fromkeys(EVERY_FACT, 1.0), frozenset(), {}, 100.0)
         self.assertFalse({w.function.slug for w in wanted_of([bare])} & {f.slug for f in FUNCTIONS if f.needs})
         found = wanted_of([hour("a")])
         self.assertEqual(list(found), sorted(found, key=lambda w: -w.lost))
@@ -154,7 +154,7 @@ class Days(TestCase):
     def test_roles_that_mean_nothing_in_a_setup_are_told_with_the_setup(self) -> None:
         key, dial = Control("key", "key", "grip_high"), Control("front_dial", "wheel", "top_front", (Use.TURN,))
         hours = [hour("race", eye_detection="always", front_dial="iso"), hour("hide", eye_detection="while_held", front_dial="time")]
-        given = (Given("key", Use.HOLD, "eyes_while_held"), Given("front_dial", Use.TURN, "time"))
+        given = (Role("key", Use.HOLD, "eyes_while_held"), Role("front_dial", Use.TURN, "time"))
         clashes = clashes_of(given, (key, dial), hours)
         self.assertEqual([(c.given[0].control, c.situations) for c in clashes], [("front_dial", ("race",))])
         self.assertEqual(rests_of(given[0], hours), ("race",), "a role that serves one setup only rests in the others")
@@ -169,9 +169,9 @@ class Days(TestCase):
         hours = [hour("race", focus_activation="rear_button", focus_mode="continuous"), hour("desk", focus_activation="both")]
         first, *rest = clashes_of((), (key, ring), hours)
         self.assertEqual((first.function.slug, first.given, first.situations, rest), ("focus", (), ("race",), []))
-        pair = (Given("key", Use.HOLD, "focus"), Given("ring", Use.PRESS, "by_hand_toggle"))
+        pair = (Role("key", Use.HOLD, "focus"), Role("ring", Use.PRESS, "by_hand_toggle"))
         self.assertEqual(clashes_of(pair, (key, ring), hours), (), "a thumb that focuses and a way to the hand are a pair")
-        by_area = (Given("key", Use.HOLD, "focus_small_group"),)
+        by_area = (Role("key", Use.HOLD, "focus_small_group"),)
         (lacking,) = clashes_of(by_area, (key,), hours)
         self.assertEqual(lacking.given, by_area, "it focuses, with an area that this body has not")
         has = [replace(one, areas=frozenset({"small_group"})) for one in hours]
@@ -193,7 +193,7 @@ class Days(TestCase):
         hours = [
             Hour(
                 f"h{k}",
-                {fact: float(choose.random() < 0.5) for fact in FACTS},
+                {fact: float(choose.random() < 0.5) for fact in EVERY_FACT},
                 frozenset(FEATURES),
                 {slug: choose.choice(values) for slug, values in choice.items()},
                 100.0,
@@ -225,7 +225,7 @@ class Days(TestCase):
         self.assertEqual(len(BY_FUNCTION), len(FUNCTIONS))
         for row in FUNCTIONS:
             self.assertTrue(not row.setting or row.setting in BY_SLUG, row.slug)
-            self.assertTrue(set(row.needs) <= set(FEATURES) and all(test.fact in FACTS for test in row.when), row.slug)
+            self.assertTrue(set(row.needs) <= set(FEATURES) and all(test.fact in EVERY_FACT for test in row.when), row.slug)
             for term in row.asks:
                 self.assertTrue(set(term.values) <= set(BY_SLUG[term.setting].values), row.slug)
             for term in (*row.beside, *row.lacked):

@@ -24,7 +24,7 @@ METERING: tuple[School, ...] = (
         slug="spot_near_brightest",
         label="spot on the brightest tone that must hold",
         value=("spot",),
-        when=(When("spot_offered", "=", 1.0), When("span_stops", ">=", 9.0), When("stops_above", ">=", 2.5), STILL, When("skill_quick", "=", 0.0), When("optical_finder", "=", 0.0), NOT_STARS, When("unheld_stops", "<=", 0.0), When("spot_off_stops", "<=", 0.34)),
+        when=(When("spot_offered", "=", 1.0), When("span_stops", ">=", 9.0), When("stops_above", ">=", 2.5), STILL, When("skill_quick", "=", 0.0), When("optical_finder", "=", 0.0), NOT_STARS, When("unheld_stops", "<=", 0.0), When("spot_off_stops", "<=", 0.34), When("merging", "=", 0.0)),
         because="The scene spans {span_stops}; the brightest tone that must hold lies {holds_stops} over the key. Point the spot at it, place it {place_stops} over the middle, lock, recompose, and focus apart from it.",
         costs="practice, and a lock that must not slip",
         rules_out="focus and metering at one point",

@@ -14,20 +14,22 @@ from craft.render.compose import as_it_is
 from craft.render.develop import lost_in_raw
 from craft.render.expose import frame
 from craft.render.field import field_lines
-from craft.render.range import PRIORITIES, against_plain, best, fares, lifts, must_hold, ways_of
+from craft.render.range import against_plain, fares, lifts, shot_in, ways_of
 from craft.render.rehearsal import small_view
-from craft.render.sets import cover, covers_of, drifts, fewest, optimal
+from craft.render.sets import covers_on, drifts, optimal
 from craft.render.shot import Shot, exposed, shot_of
 from craft.render.steady import series_of, strip, subjects_of
 from craft.scene.situation import Light, Person, Situation
 from craft.sensor.noise import ACCEPTABLE
 from craft.setup.advise import advise
+from craft.setup.ranged import PRIORITIES, best, must_hold
+from craft.setup.sets import fewest
 from craft.setup.setup import Setup
 from craft.setup.tests.things import BODY, situation
 from craft.stage.colour import LUMINANCE
 from craft.tones.metered import metered
 from craft.tones.tonemap import ToneMap, map_of
-from craft.vocabulary.terms import Decision, File, Genre, Pattern, Support
+from craft.vocabulary.terms import Decision, File, Genre, Pattern, RangeFirst, Support
 
 SETS = (BracketOffer(3, 1.0), BracketOffer(3, 2.0), BracketOffer(5, 1.0), BracketOffer(5, 2.0))
 ABLE = replace(BODY, protection_stops=(1.0, 2.0), bracket_offers=SETS, patterns=("multi_zone", "centre_weighted", "spot"))
@@ -42,43 +44,49 @@ def hall(**changes: object) -> tuple[Situation, Setup, Shot, ToneMap]:
 
 class Ranges(unittest.TestCase):
     def test_each_way_is_what_the_whole_setup_comes_to_with_it_set_by_hand(self) -> None:
-        one, _, shot, tones = hall()
-        ways = [way for way in ways_of(one, shot, tones, must_hold(one, tones)) if not way.way.lift]
-        for held in ways[:: max(1, len(ways) // 6)]:
-            by_hand = {"compensation": held.way.offset, "highlight_protection": held.way.protection}
+        one, _, _, tones = hall()
+        ways = [way for way in ways_of(one, tones, must_hold(one, tones)) if not way.lift]
+        for way in ways:
+            by_hand = {"compensation": way.offset, "highlight_protection": way.protection}
             made = advise(replace(one, settings=by_hand))
-            self.assertEqual((made.shutter_s, made.aperture, made.iso), (held.way.shutter_s, held.way.aperture, held.way.iso), by_hand)
-            self.assertEqual(made.protection_stops, held.way.protection)
+            self.assertEqual((made.shutter_s, made.aperture, made.iso), (way.shutter_s, way.aperture, way.iso), by_hand)
+            self.assertEqual(made.protection_stops, way.protection)
+
+    def test_a_way_on_the_picture_is_the_way_that_was_weighed(self) -> None:
+        """Clip, skin and shadow of the frame that a way takes are those that it was chosen by."""
+        one, _, shot, tones = hall()
+        gain, brightest = output_gain(one), max(tone.ev for tone in tones.named if tone.name in must_hold(one, tones))
+        for way in ways_of(one, tones, must_hold(one, tones)):
+            found = fares(shot_in(shot, way), tones, gain)
+            self.assertAlmostEqual(found.shadow, way.shadow, places=3)
+            self.assertAlmostEqual(found.skin, way.skin, places=3)
+            if not way.past:
+                self.assertGreaterEqual(found.window.clips, brightest - 1e-6)
 
     def test_shares_are_those_of_the_frame_itself(self) -> None:
         one, _, shot, tones = hall()
         for stops in (-2.0, 0.0, 2.0):
             moved = exposed(shot, time_stops=stops)
             counted = float(lost_in_raw(frame(moved, small_view(moved))).mean())
-            self.assertAlmostEqual(fares(moved, tones, output_gain(one), ()).lost, counted, delta=0.03)
-
-    def test_nothing_tried_is_better_in_what_comes_first(self) -> None:
-        one, _, shot, tones = hall()
-        ways = ways_of(one, shot, tones, must_hold(one, tones))
-        for priority in PRIORITIES:
-            found, first = best(ways, priority), priority.order[0]
-            self.assertLessEqual(first(found), min(first(way) for way in ways) + 1 / 6)
+            self.assertAlmostEqual(fares(moved, tones, output_gain(one)).lost, counted, delta=0.03)
 
     def test_what_must_hold_moves_the_choice(self) -> None:
         one, _, shot, tones = hall()
-        brightest = next(row for row in PRIORITIES if row.slug == "brightest")
+        brightest = next(row for row in PRIORITIES if row.slug is RangeFirst.BRIGHTEST)
         some, every = (
-            best(tuple(way for way in ways_of(one, shot, tones, holds) if not way.way.lift), brightest)
+            best(tuple(way for way in ways_of(one, tones, holds) if not way.lift), brightest)
             for holds in (must_hold(one, tones), tuple(tone.name for tone in tones.named))
         )
-        self.assertGreater(every.fares.window.clips, some.fares.window.clips)
+        gain = output_gain(one)
+        clips = [fares(shot_in(shot, way), tones, gain).window.clips for way in (every, some)]
+        self.assertGreater(*clips)
 
     def test_protection_reads_the_sensor_as_a_lower_iso_does(self) -> None:
         """The raw of ISO 800 with two stops of it has the counts of ISO 200: the same clip, floor and shares."""
         one, _, shot, tones = hall()
         protected, plain = replace(shot, protection=2.0), replace(shot, iso_stops=shot.iso_stops - 2.0)
         gain = output_gain(one)
-        this, that = fares(protected, tones, gain, ()), fares(plain, tones, gain, ())
+        this, that = fares(protected, tones, gain), fares(plain, tones, gain)
         self.assertEqual((this.lost, this.window.clips, this.shadow), (that.lost, that.window.clips, that.shadow))
         self.assertNotAlmostEqual(this.window.warns - this.window.clips, that.window.warns - that.window.clips, places=2)
 
@@ -86,6 +94,23 @@ class Ranges(unittest.TestCase):
         _, _, shot, _ = hall()
         self.assertIn("lifts the lowest ISO to 400, so the sensor gets 2 stops less light", against_plain(shot, 2.0, 100.0, 100.0))
         self.assertIn("the raw is that of ISO 200, 2 under", against_plain(shot, 2.0, 800.0, 100.0))
+
+    def test_a_body_that_switches_gain_by_the_dial_keeps_the_quiet_one_under_protection(self) -> None:
+        """ISO 800 with two stops of it clips as ISO 200 does; the dial stands past the switch at 640, so its read noise is the lower."""
+        one, _, _, tones = hall()
+        by_dial = replace(one, body=replace(ABLE, sensor=replace(ABLE.sensor, gain_by_dialled_iso=True)))
+        protected = 0
+        for ev in (4.0, 5.0, 6.0, 7.0):
+            dimmed = {"file": File.BOTH, "light": replace(DOORWAY, ev100=ev)}
+            plain, dialled = (ways_of(replace(of, **dimmed), tones, must_hold(one, tones)) for of in (one, by_dial))
+            for way, other in zip(plain, dialled, strict=True):
+                kept = 2**way.s >= 6.1 > 2 ** (way.s - way.protection)
+                protected += kept
+                (self.assertGreater if kept else self.assertEqual)(other.shadow, way.shadow, (ev, way))
+        self.assertGreater(protected, 0)
+        shot = shot_of(by_dial, advise(by_dial))
+        self.assertIn("keeps the quieter gain of ISO 800", against_plain(shot, 2.0, 800.0, 100.0))
+        self.assertIn("the raw is that of ISO 800", against_plain(shot, 2.0, 3200.0, 100.0))
 
     def test_a_lifted_shadow_is_seen_where_its_noise_passes_the_bar(self) -> None:
         _, _, shot, tones = hall()
@@ -101,7 +126,7 @@ class Sets(unittest.TestCase):
     def test_what_a_set_holds_is_what_some_frame_of_it_holds(self) -> None:
         """Pixel by pixel over the map, each frame by itself."""
         one, _, shot, tones = hall(support=Support.TRIPOD)
-        found = cover(one, shot, tones, BracketOffer(3, 2.0), -1.0)
+        found = next(one for one in covers_on(one, shot, tones) if one.offer == BracketOffer(3, 2.0))
         highest, lowest = np.log2(tones.framed(tones.highest)), np.log2(tones.framed(tones.luminance))
         held = np.zeros(highest.shape, bool)
         for part in found.frames:
@@ -109,14 +134,14 @@ class Sets(unittest.TestCase):
             held |= (highest < clip) & (lowest >= part.floor)
         self.assertAlmostEqual(found.missed, float((~held).mean()), places=6)
 
-    def test_fewest_frames_then_least_time_of_all_that_hold_it(self) -> None:
+    def test_fewest_frames_then_nearest_to_the_meter_of_all_that_hold_it(self) -> None:
         one, setup, shot, tones = hall(support=Support.TRIPOD)
-        covers = covers_of(one, shot, tones)
+        covers = covers_on(one, shot, tones)
         self.assertEqual({(c.offer.frames, c.offer.step_ev) for c in covers}, {(1, 0.0), *((o.frames, o.step_ev) for o in SETS)})
         least = fewest(covers)
         for other in covers:
             if other.whole:
-                self.assertLessEqual((least.offer.frames, least.time_s), (other.offer.frames, other.time_s))
+                self.assertLessEqual((least.offer.frames, abs(least.middle)), (other.offer.frames, abs(other.middle) + 1e-6))
         self.assertTrue(least.whole and least.snr >= ACCEPTABLE)
         best_one = optimal(one, setup, shot, tones, least)
         self.assertIsNotNone(best_one)
@@ -124,7 +149,7 @@ class Sets(unittest.TestCase):
 
     def test_by_hand_no_frame_is_longer_than_it_can_be_held(self) -> None:
         one, _, shot, tones = hall(support=Support.HANDHELD)
-        for found in covers_of(one, shot, tones):
+        for found in covers_on(one, shot, tones):
             longest = max(shot.time_s * 2**part.longer for part in found.frames)
             self.assertLessEqual(longest, max(one.person.slowest_handheld_s, shot.time_s) * 1.001)
 

@@ -1,6 +1,6 @@
 """Night sky."""
 
-from craft.scene.works.row import Order, Subject, Work
+from craft.scene.works.row import GLOW, Order, Subject, Work
 from craft.vocabulary.terms import AimMotion, Detection, File, Genre, Intent, Limit, Support
 
 _TURNS = "the sky turns 15.041 arc seconds a second"
@@ -33,6 +33,7 @@ NIGHT_SKY = Work(
             pressing=1.0,
             sky=True,
             to_the_right=False,
+            holds_above=GLOW,
         ),
         Subject(
             slug="stars_over_land",
@@ -48,6 +49,7 @@ NIGHT_SKY = Work(
             pressing=1.0,
             sky=True,
             to_the_right=False,
+            holds_above=GLOW,
         ),
         Subject(
             slug="trails",
@@ -62,6 +64,7 @@ NIGHT_SKY = Work(
             pressing=1.0,
             sky=True,
             to_the_right=False,
+            holds_above=GLOW,
             aim_motion=AimMotion.BLUR,
             blur_share=0.15,
         ),
@@ -94,6 +97,7 @@ NIGHT_SKY = Work(
             pressing=1.0,
             sky=True,
             to_the_right=False,
+            holds_above=GLOW,
         ),
     ),
 )

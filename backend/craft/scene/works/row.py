@@ -127,3 +127,6 @@ class Work:
 
 SKIN, WHITE_CLOTH = 1.0, 1.0 + 2 / 3
 """Stops over the key at which light skin and white cloth lie (skin reflects about 36 %, white cloth 57 to 90 %, grey 18 %)."""
+
+GLOW = 2.0
+"""Stops over the key that the glow of a night sky reaches; stars themselves may burn, they are points (an estimate from what is kept)."""

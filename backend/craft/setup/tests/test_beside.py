@@ -17,6 +17,7 @@ from craft.scene.situation import Light, Motion, Situation
 from craft.scene.works import WORKS
 from craft.setup.advise import advise
 from craft.setup.tests.things import situation
+from craft.stage.colour import light_rgb
 from craft.vocabulary.terms import Genre, Pattern, Support
 
 SUBJECTS = [(work.genre, subject.slug) for work in WORKS for subject in work.subjects]
@@ -58,9 +59,10 @@ class Darkness(TestCase):
     @settings(max_examples=60, deadline=None)
     @given(described())
     def test_what_is_let_go_is_what_lies_past_the_clip(self, s: Situation) -> None:
-        """A clip is a 12.8 % grey's distance to white, 1/0.128 (ISO 12232), moved by protection and by the offset."""
+        """A clip is a 12.8 % grey's distance to white, 1/0.128 (ISO 12232), less for coloured light, moved by protection and by the offset."""
         setup = advise(s)
-        past = max(0.0, s.light.above - math.log2(1 / 0.128) - setup.protection_stops + setup.offset_ev)
+        clip = math.log2(1 / 0.128 / max(light_rgb(s.light.kelvin)))
+        past = max(0.0, s.light.above - clip - setup.protection_stops + setup.offset_ev)
         notes = {note.kind: note.text for note in setup.notes}
         if setup.bracket_frames > 1:
             self.assertNotIn("let_go", notes)

@@ -13,7 +13,8 @@ from craft.exposure.filters import filters_of
 from craft.exposure.targets import wanted_blur_s
 from craft.scene.situation import Aims, Light, Motion
 from craft.setup.advise import advise
-from craft.setup.plan import plan_for
+from craft.setup.planning import plan_for
+from craft.setup.series import series_for
 from craft.setup.tests.things import STARS, situation
 from craft.vocabulary.terms import AimMotion, Genre, Support
 
@@ -95,6 +96,12 @@ class TheSeries(TestCase):
             with self.subTest(change=change):
                 self.assertIsNone(advise(situation(**{**FALL, "light": Light(12.0), **change})).series)
         self.assertIsNone(advise(situation(**STARS)).series)
+
+    def test_it_begins_where_one_frame_does_not_do_and_ends_where_nobody_could(self) -> None:
+        one = water(12.0)
+        wanted = wanted_blur_s(one)
+        for part, there in ((2 ** (-1 / 3) * 1.01, False), (2 ** (-1 / 3) * 0.99, True), (1.01 / 2000, True), (0.99 / 2000, False)):
+            self.assertEqual(series_for(one, wanted * part) is not None, there, part)
 
     def test_trails_run_longer_with_a_gap_between_frames(self) -> None:
         trails = {**STARS, "subject_slug": "trails", "support": Support.TRIPOD}

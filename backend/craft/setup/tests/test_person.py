@@ -13,7 +13,7 @@ from craft.exposure.targets import comfort_stops
 from craft.scene.situation import Concession, Light, Person, Situation
 from craft.scene.works import WORKS
 from craft.setup.advise import advise
-from craft.setup.plan import plan_for
+from craft.setup.planning import plan_for
 from craft.setup.tests.things import situation
 from craft.vocabulary.terms import File, Genre, Intent, Limit, RangePolicy, Support
 

@@ -4,13 +4,14 @@ from __future__ import annotations
 
 import random
 import re
-from unittest import TestCase
+from unittest import TestCase, mock
 
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from craft.decisions import numbers
 from craft.decisions.choice import MINUTES_PER_FRAME, reasoned, school_for
-from craft.decisions.facts import FACTS, When, phrase, say
+from craft.decisions.facts import FACTS, Fact, When, phrase, say, tells
 from craft.decisions.schools import BY_DECISION, SCHOOLS, School
 from craft.errors import CraftError
 from craft.kit.facts import BodyFacts
@@ -19,7 +20,7 @@ from craft.scene.works import SUBJECT, WORK, WORKS
 from craft.setup.advise import advise
 from craft.setup.cautions import CAUTIONS, cautions_for
 from craft.setup.tests.things import situation
-from craft.vocabulary.terms import Decision, Genre, Support
+from craft.vocabulary.terms import Decision, Genre, Support, White
 
 _TESTS = {"<": "__lt__", "<=": "__le__", ">": "__gt__", ">=": "__ge__", "=": "__eq__"}
 
@@ -51,6 +52,52 @@ def random_facts(rng: random.Random) -> dict[str, float]:
     }
     facts |= {"deadline_h": rng.choice((3.0, 24.0, 48.0)), "count": rng.choice((0.0, 2000.0, 3000.0))}
     return facts | {"frames": rng.choice((1.0, 3.0)), "skew_px": rng.choice((1.0, 11.5, 12.0, 40.0))}
+
+
+class AddedInOnePlace(TestCase):
+    """A fact is a function with its row; a way is a row: nothing else has to know of either."""
+
+    def setUp(self) -> None:
+        @tells(barnacles=Fact("barnacles on the hull", "count"), aground=Fact("she is aground", "yes", "she floats"))
+        def of_the_hull(one: Situation) -> dict[str, float]:
+            return {"barnacles": one.light.ev100 * 3, "aground": 1.0}
+
+        self.addCleanup(lambda: [FACTS.pop(name) for name in ("barnacles", "aground")])
+        usual = numbers.of_situation
+        self.enterContext(mock.patch.object(numbers, "of_situation", lambda one, *more: usual(one, *more) | of_the_hull(one)))
+        way = School(
+            decision=Decision.WHITE,
+            slug="scraped",
+            label="as the hull has it",
+            value=(White.SHADE.value,),
+            when=(When("barnacles", ">", 30.0), When("aground", "=", 1.0)),
+            because="With {barnacles} barnacles the hull is white enough to measure.",
+            costs="a scraper",
+        )
+        self.enterContext(mock.patch.dict(BY_DECISION, {Decision.WHITE: (way, *BY_DECISION[Decision.WHITE])}))
+
+    def test_a_way_with_a_fact_of_its_own_is_taken_said_and_set_on_the_body(self) -> None:
+        for light, school in ((12.0, "scraped"), (9.0, None)):
+            one = situation(light=Light(light))
+            setup = advise(one)
+            made = next(d for d in setup.decisions if d.decision is Decision.WHITE)
+            if school:
+                self.assertEqual((made.school, setup.white, made.numbers), (school, White.SHADE, {"barnacles": 36.0}))
+                self.assertEqual(made.because, "With 36 barnacles the hull is white enough to measure.")
+            else:
+                self.assertNotEqual(made.school, "scraped")
+                ways = {way.school: way.wins_when for way in made.other_ways}
+                self.assertEqual(ways["scraped"], "barnacles on the hull over 30 and she is aground")
+
+    def test_a_function_that_gives_other_facts_than_it_tells_is_found_and_a_fact_is_told_once(self) -> None:
+        @tells("barnacles")
+        def forgetful() -> dict[str, float]:
+            return {"aground": 0.0}
+
+        with self.assertRaisesRegex(ValueError, "aground, barnacles"):
+            forgetful()
+        with self.assertRaisesRegex(ValueError, "told already: barnacles"):
+            tells(barnacles=Fact("again"))
 
 
 class TheWinner(TestCase):

@@ -31,7 +31,7 @@ from craft.optics.sharpness import Acuity
 from craft.scene.situation import Aims, Concession, Delivery, Light, Locks, Motion, Output, Person, Situation
 from craft.sensor import noise
 from craft.setup.advise import advise
-from craft.setup.plan import plan_for
+from craft.setup.planning import plan_for
 from craft.setup.tests.things import STARS, situation
 from craft.vocabulary.terms import AimDepth, AimMotion, Genre, Intent, Limit, Support
 

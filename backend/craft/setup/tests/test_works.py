@@ -12,7 +12,7 @@ from craft.scene.situation import Light, Motion, light_from_condition
 from craft.scene.works import SUBJECT, WORKS
 from craft.scene.works.row import Subject, Work
 from craft.setup.advise import advise
-from craft.setup.plan import plan_for
+from craft.setup.planning import plan_for
 from craft.setup.tests.things import situation
 from craft.vocabulary.terms import AimMotion, Drive, File, Genre, Intent, Support
 

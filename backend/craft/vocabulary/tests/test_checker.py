@@ -34,11 +34,11 @@ def puzzles(draw: st.DrawFn) -> tuple[dict[str, Any], Around, frozenset[str], di
 
     rules = [
         Rule(
-            f"rule_{k}",
-            tuple(term(slug) for slug in draw(st.lists(st.sampled_from(slugs), min_size=1, max_size=3, unique=True))),
-            "why",
-            "out",
-            "test",
+            slug=f"rule_{k}",
+            terms=tuple(term(slug) for slug in draw(st.lists(st.sampled_from(slugs), min_size=1, max_size=3, unique=True))),
+            reason="why",
+            way_out="out",
+            source="test",
         )
         for k in range(draw(st.integers(1, 7)))
     ]
@@ -47,7 +47,16 @@ def puzzles(draw: st.DrawFn) -> tuple[dict[str, Any], Around, frozenset[str], di
         values |= {"highlight_protection": draw(st.sampled_from((0.0, 1.0, 2.0))), "iso_floor": draw(st.sampled_from(ISOS))}
         offered = {"highlight_protection": (0.0, 1.0, 2.0), "iso_floor": ISOS}
         moving = Against("iso_floor", Test.UNDER, "highlight_protection", "base_iso")
-        rules.append(Rule("floor", (Term("highlight_protection", Test.OVER, (0.0,)),), "why", "out", "test", against=moving))
+        rules.append(
+            Rule(
+                slug="floor",
+                terms=(Term("highlight_protection", Test.OVER, (0.0,)),),
+                reason="why",
+                way_out="out",
+                source="test",
+                against=moving,
+            )
+        )
     locks = frozenset(draw(st.lists(st.sampled_from(list(values)), max_size=2, unique=True)))
     weights = {slug: draw(st.integers(0, 60)) for slug in values}
     return values, Around(frozenset(), {"base_iso": 100.0}, offered, tuple(rules)), locks, weights

@@ -229,7 +229,13 @@ class Tables(TestCase):
                 self.assertLess(difflib.SequenceMatcher(None, one, other).ratio(), 0.86, f"{one} / {other}")
 
     def test_a_body_without_a_rule_or_with_one_more(self) -> None:
-        own = Rule("own", (Term("grid", Test.IS, ("fine",)),), "This body's fine grid hides the level.", "thirds", "profile")
+        own = Rule(
+            slug="own",
+            terms=(Term("grid", Test.IS, ("fine",)),),
+            reason="This body's fine grid hides the level.",
+            way_out="thirds",
+            source="profile",
+        )
         values = {"grid": "fine", "beeps": "on", "silent": "on"}
         with_own = Around(frozenset(), rules=(*(r for r in RULES if r.slug != "silent_beeps"), own))
         self.assertEqual([v.rule.slug for v in violations(values, with_own)], ["own"])

@@ -1,19 +1,20 @@
 <script setup lang="ts">
 import { computed, ref, toRef } from "vue";
-import type { Schemas } from "@/api/client";
+import type { Asked } from "@/api/client";
 import { useMetering, useSets } from "@/picture/useOnScene";
 import { useRehearsal } from "@/picture/useRehearsal";
+import { asItIs } from "@/picture/what";
 import Stops from "@/ruler/Stops.vue";
 import ToneRuler from "@/ruler/ToneRuler.vue";
 
 /** The ruler of tones in a decision's row, small and without the picture: what a hand draws there becomes a value set by hand. */
-const props = defineProps<{ decision: string; asked: Schemas["SituationForm"] | null; id: number }>();
+const props = defineProps<{ decision: string; asked: Asked | null; id: number }>();
 const emit = defineEmits<{ setting: [slug: string, value: number] }>();
 const SMALL = 11;
-const [scene, seed] = [ref(null), ref(1)];
+const what = asItIs();
 const asked = toRef(props, "asked");
-const { told, untold } = useRehearsal(asked, scene, seed);
-const only = (decision: string) => ({ asked: computed(() => (props.decision === decision ? props.asked : null)), scene, seed });
+const { told, untold } = useRehearsal(asked, what);
+const only = (decision: string) => ({ asked: computed(() => (props.decision === decision ? props.asked : null)), what });
 const { data: metering } = useMetering(only("metering"), ref(null));
 const { data: sets } = useSets(only("bracketing"));
 const pointers = computed(() =>

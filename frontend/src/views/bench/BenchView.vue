@@ -24,6 +24,7 @@ import Pairs from "./Pairs.vue";
 import SituationPane from "./SituationPane.vue";
 import { useClashes } from "./useClashes";
 import { decided, useBench } from "./useBench";
+import { useLadder } from "./useLadder";
 
 /** Drawn only once such a row is opened. */
 const BenchRuler = defineAsyncComponent(() => import("./BenchRuler.vue"));
@@ -40,11 +41,12 @@ const router = useRouter();
 const route = useRoute();
 const queries = useQueryClient();
 
-const perStop = computed(() => (setup.value ? (setup.value.ladder.length - 1) / (BRIGHTER + DARKER) : 3));
+const { ladder, unread } = useLadder(bench);
+const perStop = computed(() => (ladder.value.length ? (ladder.value.length - 1) / (BRIGHTER + DARKER) : 3));
 const zero = computed(() => BRIGHTER * perStop.value);
 const offset = ref(Number(route.query.now ?? 0) || 0);
 const now = computed(() =>
-  Math.max(0, Math.min((setup.value?.ladder.length ?? 1) - 1, Math.round(zero.value - offset.value * perStop.value))),
+  Math.max(0, Math.min((ladder.value.length || 1) - 1, Math.round(zero.value - offset.value * perStop.value))),
 );
 function setNow(index: number): void {
   offset.value = (zero.value - index) / perStop.value;
@@ -57,9 +59,7 @@ watch(
 
 const outing = computed(() => outings.value?.find((o) => o.id === bench.outing.value));
 const ledger = computed(() => {
-  const s = setup.value;
-  if (!s) return "";
-  const gave = s.ladder[now.value]?.gave ?? {};
+  const gave = ladder.value[now.value]?.gave ?? {};
   return Object.entries(gave)
     .filter(([, v]) => v > 0.02)
     .map(([intent, v]) => ({ name: inShort(intent), stops: v }));
@@ -133,7 +133,7 @@ const leave = offer([
     id: "darker",
     label: "And if it darkens: now, one step down",
     keys: "BracketLeft",
-    run: () => setNow(Math.min((setup.value?.ladder.length ?? 1) - 1, now.value + 1)),
+    run: () => setNow(Math.min((ladder.value.length || 1) - 1, now.value + 1)),
   },
   {
     id: "brighter",
@@ -227,7 +227,7 @@ useEventListener(window, "beforeunload", () => void bench.put());
         :errors="errors"
         @change="change"
       />
-      <Pairs :asked="asked" :kit="kit" :body="document.body" @take="takePair" />
+      <Pairs :asked="asked" :kit="kit" @take="takePair" />
       <GivesFirst
         v-if="setup"
         :setup="setup"
@@ -248,13 +248,13 @@ useEventListener(window, "beforeunload", () => void bench.put());
           ><template v-else>nothing gives</template>
         </p>
       </div>
-      <Staff :setup="setup" :now="now" @now="setNow" />
+      <p v-if="unread" class="error" role="alert">{{ unread }}</p>
+      <Staff v-if="ladder.length" :setup="setup" :ladder="ladder" :now="now" @now="setNow" />
     </section>
     <section v-if="setup" class="right" aria-label="Setup">
       <Figures
         :setup="setup"
-        :now="now"
-        :zero="zero"
+        :at="now === zero ? null : (ladder[now] ?? null)"
         :locks="document.locks ?? {}"
         :settings="document.settings ?? {}"
         :errors="figureErrors"
@@ -267,6 +267,7 @@ useEventListener(window, "beforeunload", () => void bench.put());
       </p>
       <Decisions
         :setup="setup"
+        :asked="asked"
         :settings="document.settings ?? {}"
         :bar="profile?.document.noise_bar ?? 40"
         :errors="errors"

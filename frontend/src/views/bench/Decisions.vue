@@ -1,13 +1,15 @@
 <script setup lang="ts">
-import { ref } from "vue";
+import { useQuery } from "@tanstack/vue-query";
+import { computed, ref } from "vue";
 import Stops from "@/ruler/Stops.vue";
-import type { Decided, Situation } from "@/api/client";
+import { client, ProblemError, take, type Asked, type Decided, type Schemas, type Situation } from "@/api/client";
 import { valueOf, word } from "@/words";
 import NumberField from "@/fields/NumberField.vue";
 
 const props = withDefaults(
   defineProps<{
     setup: Decided;
+    asked: Asked | null;
     settings: NonNullable<Situation["settings"]>;
     bar: number;
     errors: Record<string, string>;
@@ -27,6 +29,19 @@ const time = (setup: Decided, seconds: number): string =>
   setup.dials.shutter_s.find((step) => step.value === seconds)?.label ??
   (seconds < 0.4 ? `1/${Math.round(1 / seconds)}` : `${seconds} s`);
 const open = ref<string | null>(props.first);
+/** What else one might do where a row is open: asked only then. */
+const { data: ways, error: unread } = useQuery({
+  queryKey: computed(() => ["ways", open.value, props.asked]),
+  queryFn: ({ signal }) =>
+    take(
+      client.POST("/api/bench/ways", {
+        body: { situation: props.asked as Asked, decision: open.value as Schemas["Decision"] },
+        signal,
+      }),
+    ),
+  enabled: computed(() => !!open.value && !!props.asked && props.setup.decisions.some((made) => made.decision === open.value)),
+  placeholderData: (before, query) => (query?.queryKey[1] === open.value ? before : undefined),
+});
 const toggle = (decision: string) => (open.value = open.value === decision ? null : decision);
 </script>
 
@@ -78,8 +93,11 @@ const toggle = (decision: string) => (open.value = open.value === decision ? nul
         </p>
         <p v-if="made.rules_out" class="small"><span class="label">rules out</span> {{ made.rules_out }}</p>
         <h3>other ways</h3>
+        <p v-if="unread" class="error" role="alert">
+          They could not be fetched. {{ unread instanceof ProblemError ? unread.message : "The server cannot be reached." }}
+        </p>
         <ul>
-          <li v-for="way in made.other_ways" :key="way.school">
+          <li v-for="way in ways" :key="way.school">
             <button class="plain" @click="emit('school', made.decision, way.school)">{{ way.label }}</button>
             <span class="small"
               >wins when: {{ way.wins_when

@@ -2,6 +2,7 @@
 import { ref } from "vue";
 import type { Decided, Situation } from "@/api/client";
 import { notStops, stopsIn } from "@/fields/typed";
+import TextField from "@/fields/TextField.vue";
 import FieldRow from "./FieldRow.vue";
 import NumberField from "@/fields/NumberField.vue";
 
@@ -22,21 +23,22 @@ const error = (place: string) => Object.entries(props.errors).find(([pointer]) =
   <details class="fold">
     <summary>More about it</summary>
     <FieldRow name="called" :error="error('/title')">
-      <input
-        class="plain wide"
+      <TextField
+        class="wide"
         aria-label="title"
         maxlength="120"
         :value="document.title"
-        @change="typed($event) && set((d) => (d.title = typed($event)))"
+        required
+        @change="(title) => set((d) => (d.title = title))"
       />
     </FieldRow>
     <FieldRow name="begins" :error="error('/starts_at')">
-      <input
-        class="plain"
+      <TextField
         type="time"
         aria-label="begins at"
         :value="document.starts_at.slice(0, 5)"
-        @change="typed($event) && set((d) => (d.starts_at = typed($event)))"
+        required
+        @change="(at) => set((d) => (d.starts_at = at))"
       />
     </FieldRow>
     <FieldRow name="its parts" :error="error('/motion/limb') ?? error('/motion/followed')">
@@ -68,12 +70,12 @@ const error = (place: string) => Object.entries(props.errors).find(([pointer]) =
       />
     </FieldRow>
     <FieldRow name="filters" :error="error('/filters') ?? filtersWrong">
-      <input
-        class="plain wide"
+      <TextField
+        class="wide"
         aria-label="neutral filters in the bag, in stops"
         :placeholder="bag.length ? `${bag.join(', ')} stops, your bag` : 'none; write 3, 6, 10 for stops'"
         :value="document.filters_stops?.join(', ') ?? ''"
-        @change="setFilters(typed($event))"
+        @change="setFilters"
       />
     </FieldRow>
     <FieldRow name="crosses at" :error="error('/motion/angle')">
@@ -191,14 +193,14 @@ const error = (place: string) => Object.entries(props.errors).find(([pointer]) =
       </select>
     </FieldRow>
     <FieldRow name="note" :error="error('/note')">
-      <textarea
-        class="plain wide"
+      <TextField
+        class="wide"
         aria-label="note"
-        rows="2"
+        :rows="2"
         maxlength="2000"
-        :value="document.note"
-        @change="set((d) => (d.note = typed($event)))"
-      ></textarea>
+        :value="document.note ?? ''"
+        @change="(note) => set((d) => (d.note = note))"
+      />
     </FieldRow>
   </details>
 </template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from "vue";
-import type { Schemas, Decided, Situation } from "@/api/client";
+import type { Decided, Row, Schemas, Situation } from "@/api/client";
 import Stops from "@/ruler/Stops.vue";
 import { figures, inShort } from "@/words";
 import type { Dial } from "./byHand";
@@ -9,8 +9,8 @@ import NumberField from "@/fields/NumberField.vue";
 
 const props = defineProps<{
   setup: Decided;
-  now: number;
-  zero: number;
+  /** The level of light that is looked at; none for the light as it is. */
+  at: Row | null;
   locks: NonNullable<Situation["locks"]>;
   settings: NonNullable<Situation["settings"]>;
   errors: Record<string, string>;
@@ -22,7 +22,7 @@ const emit = defineEmits<{
 }>();
 
 type Neighbour = Schemas["NeighbourOut"];
-const shown = computed(() => figures(props.setup, props.now));
+const shown = computed(() => figures(props.setup, props.at ?? props.setup.exposure));
 const DIALS = computed(() => [
   { dial: "shutter_s" as Dial, name: "time", text: shown.value.time },
   { dial: "aperture" as Dial, name: "aperture", text: shown.value.aperture },
@@ -98,9 +98,9 @@ const costs = computed(() =>
     </div>
   </div>
   <p v-for="(sentence, place) in errors" :key="place" class="error" role="alert">{{ sentence }}</p>
-  <p v-if="now !== zero" class="note reason">
-    If the light moves so: {{ setup.ladder[now]?.why
-    }}<template v-if="setup.ladder[now]?.turn_the_dial"> Turn the dial yourself: the automatics would do otherwise.</template>
+  <p v-if="at" class="note reason">
+    If the light moves so: {{ at.why
+    }}<template v-if="at.turn_the_dial"> Turn the dial yourself: the automatics would do otherwise.</template>
   </p>
   <p v-else-if="setup.shortfall" class="note reason">{{ setup.shortfall }}</p>
   <p v-else class="note reason">
@@ -123,8 +123,8 @@ const costs = computed(() =>
       @change="(v) => emit('setting', 'compensation', v)"
     /><span class="quiet">under the thumb: the meter is at work</span>
   </p>
-  <Notes v-if="now === zero" :setup="setup" />
-  <ul v-if="open && costs.length && now === zero" class="costs" aria-label="one step on this dial">
+  <Notes v-if="!at" :setup="setup" />
+  <ul v-if="open && costs.length && !at" class="costs" aria-label="one step on this dial">
     <li v-for="cost in costs" :key="cost.key">
       <b>{{ cost.to }}</b>
       <span v-if="!cost.parts.length" class="quiet"

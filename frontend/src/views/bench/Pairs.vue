@@ -1,29 +1,25 @@
 <script setup lang="ts">
-import { computed, ref, watch } from "vue";
-import { client, ProblemError, take, type Schemas } from "@/api/client";
+import { ref, watch } from "vue";
+import { client, ProblemError, take, type Asked, type Schemas } from "@/api/client";
 import Stops from "@/ruler/Stops.vue";
 import { inShort } from "@/words";
 
-/** Pairs that the server compares at once. */
-const MOST = 200;
-const props = defineProps<{ asked: Schemas["SituationForm"] | null; kit: Schemas["KitOut"]; body: string }>();
+const props = defineProps<{ asked: Asked | null; kit: Schemas["KitOut"] }>();
 const emit = defineEmits<{ take: [body: string, lens: string, focal: number] }>();
 
 const open = ref(false);
 const rows = ref<Schemas["PairOut"][]>([]);
 const wrong = ref("");
-const every = computed(() => props.kit.bodies.length * props.kit.lenses.length <= MOST);
+/** Whether there were too many pairs, and only those of the situation's body were compared. */
+const few = ref(false);
 const named = (list: { slug: string; document: { name?: string } }[], slug: string) =>
   list.find((piece) => piece.slug === slug)?.document.name ?? slug;
 
 async function rank(): Promise<void> {
   if (!open.value || !props.asked) return;
-  const documents = <T,>(list: { slug: string; document: T }[]) =>
-    Object.fromEntries(list.map((piece) => [piece.slug, piece.document])) as Record<string, T>;
   try {
-    const bodies = every.value ? props.kit.bodies : props.kit.bodies.filter((piece) => piece.slug === props.body);
-    const body = { situation: props.asked, bodies: documents(bodies), lenses: documents(props.kit.lenses) };
-    rows.value = await take(client.POST("/api/pairs", { body }));
+    const { pairs, of_one_body } = await take(client.POST("/api/bench/pairs", { body: props.asked }));
+    [rows.value, few.value] = [pairs, of_one_body];
     wrong.value = "";
   } catch (error) {
     wrong.value = error instanceof ProblemError ? error.message : "The server cannot be reached.";
@@ -35,7 +31,7 @@ watch([open, () => props.asked], rank);
 <template>
   <details class="fold" @toggle="open = ($event.target as HTMLDetailsElement).open">
     <summary>Which of my kit?</summary>
-    <p v-if="!every" class="reason">
+    <p v-if="few" class="reason">
       Your kit makes {{ kit.bodies.length * kit.lenses.length }} pairs; these are those of this body.
     </p>
     <p v-if="wrong" class="error" role="alert">{{ wrong }}</p>

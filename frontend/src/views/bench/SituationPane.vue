@@ -292,7 +292,7 @@ const speed = computed(() => props.document.motion?.speed_m_s);
         label="distance"
         :unit="unit"
         :value="far(document.motion?.distance_m)"
-        :usual="far(setup?.focus.distance_m)"
+        :usual="far(setup?.taken.distance_m)"
         @change="(v) => set((d) => (d.motion = { ...d.motion, distance_m: near(v) }))"
       />
       <select

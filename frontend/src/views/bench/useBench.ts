@@ -1,7 +1,7 @@
 import { useDebounceFn, useStorage } from "@vueuse/core";
 import { useQueryClient } from "@tanstack/vue-query";
 import { computed, ref, shallowRef, watch } from "vue";
-import { client, ProblemError, take, type Decided, type Schemas, type Setup, type Situation } from "@/api/client";
+import { client, ProblemError, take, type Asked, type Decided, type Schemas, type Setup, type Situation } from "@/api/client";
 import { useInTurn } from "@/api/inTurn";
 import { useKit, useProfile } from "@/api/queries";
 
@@ -31,11 +31,13 @@ interface Draft {
 
 const UNREAD = 20;
 
-type Ask<T> = (question: Schemas["SituationForm"], signal: AbortSignal) => Promise<T>;
-/** What the bench shows: all but the rest of the body's settings. */
-export const decided: Ask<Decided> = (body, signal) => take(client.POST("/api/advise/decided", { body, signal }));
+type Ask<T> = (question: Asked, signal: AbortSignal) => Promise<T>;
+/** What the bench shows first: the figures, and why. */
+export const decided: Ask<Decided> = (body, signal) => take(client.POST("/api/bench/figures", { body, signal }));
 /** The whole setup, with every setting of the body. */
-export const whole: Ask<Setup> = (body, signal) => take(client.POST("/api/advise", { body, signal }));
+export const whole: Ask<Setup> = (body, signal) => take(client.POST("/api/bench/whole", { body, signal }));
+/** What is asked with a situation besides its figures, and is another once kit or profile are. */
+const BESIDE = ["ruler", "ways", "longer set"];
 
 /** One situation at the bench: its document, its setup as it is typed, saving, undo, drafts, conflicts. */
 export function useBench<T extends Decided>(id: number, ask: Ask<T>) {
@@ -92,33 +94,16 @@ export function useBench<T extends Decided>(id: number, ask: Ask<T>) {
     }
   }
 
-  const asked = computed<Schemas["SituationForm"] | null>(() => {
-    const d = document.value;
-    const body = kit.value?.bodies.find((b) => b.slug === d?.body)?.document;
-    const lens = kit.value?.lenses.find((l) => l.slug === d?.lens)?.document;
-    const person = profile.value?.document;
-    if (!d || !body || !lens || !person) return null;
-    const { title: _t, starts_at: _s, note: _n, schools, habits, ...rest } = d;
-    return {
-      ...rest,
-      filters_stops: d.filters_stops ?? person.filters_stops,
-      body: { ...body, fixed_lens: null },
-      lens,
-      output: { acuity: person.acuity, ...rest.output },
-      profile: {
-        iso_ceiling: person.iso_ceilings?.[d.body] ?? null,
-        steadiness: person.steadiness,
-        noise_bar: person.noise_bar,
-        schools: { ...person.schools, ...schools },
-        habits: { ...person.habits, ...habits },
-        raw_opens: person.raw_opens,
-        bodies: Math.max(person.bodies ?? 1, day.value.bodies),
-        slowest_handheld_s: person.slowest_handheld_s,
-        practised_follower: person.practised_follower,
-        mains_hz: day.value.mains_hz ?? person.mains_hz,
-        darkest_stops: person.darkest_stops,
-      },
-    };
+  /** What the server puts to the question: when one of these has changed, it is asked anew. */
+  const beside = computed(() => ({ kit: kit.value, profile: profile.value, day: day.value }));
+  const asked = computed<Asked | null>(() => {
+    const { kit, profile } = beside.value;
+    const of = document.value;
+    const there = kit?.bodies.some((b) => b.slug === of?.body) && kit.lenses.some((l) => l.slug === of?.lens);
+    return of && there && profile && outing.value ? { outing: outing.value, document: of } : null;
+  });
+  watch(beside, () => {
+    for (const name of BESIDE) void queries.invalidateQueries({ queryKey: [name] });
   });
 
   /** Kit of this situation that is not there any more: put aside, or never copied. */
@@ -145,7 +130,7 @@ export function useBench<T extends Decided>(id: number, ask: Ask<T>) {
       if (mine.signal.aborted) return;
       errors.value =
         error instanceof ProblemError
-          ? { ...error.places, ...(Object.keys(error.places).length ? {} : { "": error.message }) }
+          ? { ...error.placesIn("/document"), ...(Object.keys(error.places).length ? {} : { "": error.message }) }
           : { "": "The server cannot be reached; what you type is kept here." };
     }
   }

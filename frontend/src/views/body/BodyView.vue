@@ -6,6 +6,7 @@ import { useDialect, useGuide, useHeld, useKit } from "@/api/queries";
 import { useInTurn } from "@/api/inTurn";
 import { nowKnown } from "@/api/known";
 import { offer } from "@/keys/actions";
+import TextField from "@/fields/TextField.vue";
 import Conflict from "../Conflict.vue";
 import ControlsPane from "./ControlsPane.vue";
 import FactsPane from "./FactsPane.vue";
@@ -112,7 +113,6 @@ function edit(k: number, change: (entry: Entry) => void, words: string): void {
   change(entry);
   if (JSON.stringify(next) !== JSON.stringify(entries.value)) void keep(next, words);
 }
-const typed = (event: Event): string => (event.target as HTMLInputElement).value.trim();
 /** Rename a page for every row under it. */
 function renamePage(k: number, depth: number, name: string): void {
   const at = entries.value[k]?.menu.slice(0, depth + 1);
@@ -208,39 +208,39 @@ onUnmounted(offer([{ id: "undo-words", label: "Undo the last change of words", k
       </div>
       <p v-if="loose" class="error" role="alert">{{ loose }}</p>
       <div class="tree" role="list" aria-label="menu items">
-        <template v-for="{ entry, k, pages } in rows" :key="`${k}-${entry.setting}-${entry.label}`">
+        <template v-for="{ entry, k, pages } in rows" :key="k">
           <div v-for="(page, d) in pages" :key="`p-${k}-${d}`" role="listitem" class="page">
-            <input
-              class="plain"
+            <TextField
               :value="page"
+              required
               :style="{ paddingLeft: `${(entry.menu.length - pages.length + d) * 18}px` }"
               :aria-label="`page ${entry.menu.slice(0, entry.menu.length - pages.length + d + 1).join(', ')}`"
               maxlength="80"
-              @change="renamePage(k, entry.menu.length - pages.length + d, typed($event))"
+              @change="(name) => renamePage(k, entry.menu.length - pages.length + d, name)"
             />
           </div>
           <div role="listitem" class="item" :data-row="k">
-            <input
-              class="plain own"
+            <TextField
+              class="own"
               :value="entry.label"
               :style="{ paddingLeft: `${entry.menu.length * 18}px` }"
               :aria-label="`label of ${labels.get(entry.setting) ?? entry.label}`"
               maxlength="80"
-              @change="edit(k, (e) => (e.label = typed($event)), 'label kept')"
+              @change="(label) => edit(k, (e) => (e.label = label), 'label kept')"
               @keydown.alt.up.prevent="move(k, -1)"
               @keydown.alt.down.prevent="move(k, 1)"
             />
             <span class="quiet">{{ labels.get(entry.setting) ?? "none of ours" }}</span>
             <button class="plain" data-repeats :aria-label="`take out ${entry.label}`" @click="remove(k)">take out</button>
-            <input
+            <TextField
               v-if="tokens(entry.setting).length"
-              class="plain values"
+              class="values"
               :class="{ filled: valueWords(entry) }"
               :value="valueWords(entry)"
               :aria-label="`words for values of ${labels.get(entry.setting) ?? entry.label}`"
               :placeholder="`its words for values: ${tokens(entry.setting).slice(0, 2).join('=…; ')}=…`"
               maxlength="1000"
-              @change="edit(k, (e) => (e.values = readValues(typed($event))), 'words for values kept')"
+              @change="(text) => edit(k, (e) => (e.values = readValues(text)), 'words for values kept')"
             />
             <p v-if="wrong(k)" class="error" role="alert">{{ wrong(k) }}</p>
           </div>

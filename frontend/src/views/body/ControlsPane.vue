@@ -3,6 +3,7 @@ import { ref } from "vue";
 import type { Body, Schemas } from "@/api/client";
 import { useLayout } from "@/api/queries";
 import { decimal } from "@/fields/typed";
+import TextField from "@/fields/TextField.vue";
 import { useFactsChange } from "./useFactsChange";
 
 type Control = Schemas["ControlForm"];
@@ -52,9 +53,9 @@ const MOVES: { key: keyof Moves; label: string; usual: number }[] = [
   { key: "pinned_room", label: "items its own page holds", usual: 0 },
   { key: "short_list_room", label: "items its short list holds", usual: 0 },
 ];
-function move(key: keyof Moves, event: Event): void {
-  const number = decimal(typed(event));
-  wrong.value = typed(event) !== "" && Number.isFinite(number) ? "" : "type presses, such as 1 or 0.5";
+function move(key: keyof Moves, text: string): void {
+  const number = decimal(text);
+  wrong.value = text !== "" && Number.isFinite(number) ? "" : "type presses, such as 1 or 0.5";
   if (!wrong.value) void keep((now) => ({ moves: { ...now.moves, [key]: number } }), "kept");
 }
 </script>
@@ -66,12 +67,12 @@ function move(key: keyof Moves, event: Event): void {
       Write its buttons and dials down, where they lie and how they can be used: what to give each is then computed for a day.
     </p>
     <div v-for="control in controls()" :key="control.slug" class="control">
-      <input
-        class="plain name"
+      <TextField
+        class="name"
         :value="control.label"
         :aria-label="`what you call ${control.label}`"
         maxlength="40"
-        @change="edit(control.slug, { label: typed($event) }, 'kept')"
+        @change="(label) => edit(control.slug, { label }, 'kept')"
       />
       <select
         class="plain"
@@ -115,12 +116,11 @@ function move(key: keyof Moves, event: Event): void {
       <summary>presses that its menus cost</summary>
       <label v-for="m in MOVES" :key="m.key" class="move"
         ><span class="label">{{ m.label }}</span
-        ><input
-          class="plain"
+        ><TextField
           inputmode="decimal"
-          :value="facts.moves?.[m.key] ?? m.usual"
+          :value="String(facts.moves?.[m.key] ?? m.usual)"
           maxlength="6"
-          @change="move(m.key, $event)"
+          @change="(text) => move(m.key, text)"
       /></label>
     </details>
   </section>

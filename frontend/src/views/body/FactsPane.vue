@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from "vue";
 import type { Body, Schemas } from "@/api/client";
+import TextField from "@/fields/TextField.vue";
 import AsItCame from "./AsItCame.vue";
 import { useFactsChange, type Facts } from "./useFactsChange";
 
@@ -42,12 +43,11 @@ function lacks(event: Event): void {
     <p class="reason">What cannot be read off its figures. A setting is asked for only where the body has what it needs.</p>
     <label class="field"
       ><span class="label">firmware</span
-      ><input
-        class="plain"
+      ><TextField
         :value="facts.firmware ?? ''"
         maxlength="40"
         placeholder="as the menu shows it"
-        @change="keepFigure('firmware', ($event.target as HTMLInputElement).value.trim(), 'firmware kept')"
+        @change="(text) => keepFigure('firmware', text, 'firmware kept')"
     /></label>
     <label class="tick"
       ><input

@@ -2,6 +2,7 @@
 import { computed, ref } from "vue";
 import type { Body, Schemas } from "@/api/client";
 import { decimal } from "@/fields/typed";
+import TextField from "@/fields/TextField.vue";
 import { useFactsChange } from "./useFactsChange";
 
 type Traffic = Schemas["TrafficForm"];
@@ -10,6 +11,11 @@ const { facts, keep, error, said } = useFactsChange(props);
 const wrong = ref("");
 const now = computed<Traffic>(() => facts.value.traffic ?? {});
 const cards = (): number[] => now.value.card_mb_s ?? [];
+const PACKINGS = [
+  { packing: "lossless", label: "a raw without loss, MB" },
+  { packing: "lossy", label: "a raw with loss, MB" },
+  { packing: "none", label: "a raw not packed, MB" },
+] as const;
 const FIELDS = [
   { label: "buffer, MB", value: () => now.value.buffer_mb, change: (n: number): Traffic => ({ buffer_mb: n }) },
   {
@@ -22,16 +28,23 @@ const FIELDS = [
     value: () => cards()[1],
     change: (n: number): Traffic => ({ card_mb_s: n ? [cards()[0] ?? n, n] : cards().slice(0, 1) }),
   },
+  ...PACKINGS.map(({ packing, label }) => ({
+    label,
+    value: () => now.value.raw_mb?.[packing],
+    change: (n: number): Traffic => {
+      const { [packing]: _, ...others } = now.value.raw_mb ?? {};
+      return { raw_mb: n ? { ...others, [packing]: n } : others };
+    },
+  })),
   { label: "link, MB a second", value: () => now.value.link_mb_s, change: (n: number): Traffic => ({ link_mb_s: n }) },
 ];
-const typed = (event: Event): string => (event.target as HTMLInputElement).value.trim();
-function set(event: Event, change: (n: number) => Traffic): void {
-  const number = decimal(typed(event) || "0");
+function set(text: string, change: (n: number) => Traffic): void {
+  const number = decimal(text || "0");
   wrong.value = Number.isFinite(number) ? "" : "type megabytes, such as 90";
   if (!wrong.value) void keep((facts) => ({ traffic: { ...facts.traffic, ...change(number) } }), "kept");
 }
-function setBlocks(event: Event): void {
-  const blocks = typed(event)
+function setBlocks(text: string): void {
+  const blocks = text
     .split(",")
     .map((part) => part.trim())
     .filter(Boolean);
@@ -44,18 +57,16 @@ function setBlocks(event: Event): void {
     <h2>How fast frames leave it</h2>
     <label v-for="f in FIELDS" :key="f.label" class="field"
       ><span class="label">{{ f.label }}</span
-      ><input
-        class="plain"
+      ><TextField
         inputmode="decimal"
         maxlength="9"
         placeholder="not known"
-        :value="f.value() || ''"
-        @change="set($event, f.change)"
+        :value="String(f.value() || '')"
+        @change="(text) => set(text, f.change)"
     /></label>
     <label class="field"
       ><span class="label">while sending</span
-      ><input
-        class="plain"
+      ><TextField
         maxlength="600"
         placeholder="what waits, with commas between"
         :value="(now.blocks ?? []).join(', ')"

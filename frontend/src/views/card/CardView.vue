@@ -172,7 +172,7 @@ onBeforeUnmount(leave);
       <a :href="`/api/cards/${id}/card.pdf?sheet=A4`">Print, A4</a>
       <a :href="`/api/cards/${id}/ladder.csv`" download>Ladder, CSV</a>
     </p>
-    <TestFrame v-model="asking" :answers="snapshot.answers" />
+    <TestFrame :id="id" v-model="asking" :answers="snapshot.answers" />
     <nav aria-label="on the spot">
       <button @click="move(-1)">− darker</button>
       <button @click="asking = true">test frame</button>

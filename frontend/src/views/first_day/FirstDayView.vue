@@ -6,6 +6,7 @@ import { useGuide, useLayout, useWords } from "@/api/queries";
 import { nowKnown } from "@/api/known";
 import { decimal } from "@/fields/typed";
 import { offer } from "@/keys/actions";
+import TextField from "@/fields/TextField.vue";
 import { useLayoutChange } from "../useLayoutChange";
 import TaskRows from "./TaskRows.vue";
 
@@ -80,20 +81,13 @@ const asNew = (): Promise<void> => answered(take(client.POST("/api/kit/bodies/{s
 const astray = computed(() =>
   (data.value?.tasks ?? []).flatMap((task) => task.rows.filter((row) => !row.right || !row.verified_at).map((row) => row.label)),
 );
-const typed = (event: Event): string => (event.target as HTMLInputElement).value.trim();
-/** What was typed and is not kept yet, by field. */
-const draft = ref<{ prefix?: string; clock?: string }>({});
-const author = (event: Event): Promise<boolean> => change(props.slug, () => ({ author: typed(event) }), "name written down");
-async function prefix(event: Event): Promise<void> {
-  const text = typed(event).toUpperCase();
-  draft.value.prefix = text;
-  if (await change(props.slug, () => ({ prefix: text }), "prefix written down")) draft.value = {};
-}
-async function clock(event: Event): Promise<void> {
-  const seconds = typed(event) === "" ? null : decimal(typed(event));
-  draft.value.clock = typed(event);
+const author = (text: string): Promise<boolean> => change(props.slug, () => ({ author: text }), "name written down");
+const prefix = (text: string): Promise<boolean> =>
+  change(props.slug, () => ({ prefix: text.toUpperCase() }), "prefix written down");
+async function clock(text: string): Promise<void> {
+  const seconds = text === "" ? null : decimal(text);
   if (seconds !== null && !Number.isFinite(seconds)) refused.value = "Type seconds, such as 2.5 or −3.";
-  else if (await change(props.slug, () => ({ clock_offset_s: seconds }), "clock written down")) draft.value = {};
+  else await change(props.slug, () => ({ clock_offset_s: seconds }), "clock written down");
 }
 const load = (slot: Schemas["SlotOut"], bank: number) => ({
   name: "walk",
@@ -190,13 +184,12 @@ onUnmounted(
         <TaskRows :rows="task.rows" @want="want" />
         <label v-if="task.also === 'clock'" class="field"
           ><span class="label">the name it writes into files</span
-          ><input class="plain" :value="data.author" placeholder="whose pictures they are" maxlength="60" @change="author"
+          ><TextField :value="data.author" placeholder="whose pictures they are" maxlength="60" @change="author"
         /></label>
         <label v-if="task.also === 'clock'" class="field"
           ><span class="label">its clock is ahead by, in seconds</span
-          ><input
-            class="plain"
-            :value="draft.clock ?? data.clock_offset_s ?? ''"
+          ><TextField
+            :value="String(data.clock_offset_s ?? '')"
             inputmode="decimal"
             placeholder="0"
             maxlength="9"
@@ -205,12 +198,7 @@ onUnmounted(
         <template v-if="task.also === 'prefix'">
           <label class="field"
             ><span class="label">its prefix</span
-            ><input
-              class="plain"
-              :value="draft.prefix ?? data.prefix"
-              placeholder="letters, figures, _"
-              maxlength="8"
-              @change="prefix"
+            ><TextField :value="data.prefix" placeholder="letters, figures, _" maxlength="8" @change="prefix"
           /></label>
           <p v-if="data.collides.length" class="error">
             {{ data.collides.join(" and ") }} begins its files with {{ data.prefix }} too.

@@ -5,7 +5,7 @@ import { client, ProblemError, take, type Schemas } from "@/api/client";
 import { toldBy } from "@/api/picture";
 import { decimal } from "@/fields/typed";
 
-const emit = defineEmits<{ saved: [slug: string, lens: Record<string, unknown> | null]; byHand: []; close: [] }>();
+const emit = defineEmits<{ saved: [slug: string, lenses: Record<string, unknown>[]]; byHand: []; close: [] }>();
 const { data: choices } = useQuery({
   queryKey: ["kinds"],
   queryFn: () => take(client.GET("/api/kit/kinds")),
@@ -20,52 +20,107 @@ const highest = ref("");
 const finder = ref("");
 const told = ref<Record<string, Schemas["ToldOut"]>>({});
 const errors = ref<Record<string, string>>({});
-const busy = ref(false);
+const busy = ref("");
 const chosen = computed(() => choices.value?.kinds.find((k) => k.slug === kind.value));
 const from = (key: string): string => (told.value[key] ? `from ${told.value[key]?.source}` : "");
 
-/** Fill in what a frame of the camera tells; what it does not tell stays as it is. */
-async function picture(event: Event): Promise<void> {
+/** What each picture told by itself, and all of them together. */
+const frames = ref<Schemas["FrameIn"][]>([]);
+const together = ref<Schemas["TogetherOut"] | null>(null);
+
+/** Whether those that have been read are enough. */
+const enough = ref(false);
+
+/** Read pictures one after the other; one that cannot be read is named, and the others go on. */
+async function pictures(event: Event): Promise<void> {
   const field = event.target as HTMLInputElement;
-  const file = field.files?.[0];
+  const files = [...(field.files ?? [])];
   field.value = "";
-  if (!file) return;
-  busy.value = true;
+  const unread: string[] = [];
+  const before = frames.value.length;
   errors.value = {};
-  try {
-    const answer = await toldBy(file);
-    told.value = answer.told;
-    const value = (key: string) => answer.told[key]?.value;
-    if (value("name")) name.value = String(value("name"));
-    const wide = Number(value("pixels_wide") ?? 0);
-    const high = Number(value("pixels_high") ?? 0);
-    if (wide && high) megapixels.value = String(Math.round((wide * high) / 1e5) / 10);
-    if (value("sensor_width_mm")) {
-      size.value = "";
-      typed.value = { width: String(value("sensor_width_mm")), height: String(value("sensor_height_mm")) };
+  enough.value = false;
+  for (const [k, file] of files.entries()) {
+    if (enough.value) break;
+    busy.value = files.length > 1 ? `reading ${k + 1} of ${files.length}` : "reading it";
+    try {
+      frames.value.push((await toldBy(file)).told as Schemas["FrameIn"]);
+    } catch (error) {
+      unread.push(files.length > 1 ? `${file.name}: ${sentence(error)}` : sentence(error));
     }
-    if (value("iso") && decimal(highest.value || "0") < Number(value("iso"))) highest.value = String(value("iso"));
-  } catch (error) {
-    errors.value = { "/picture": sentence(error) };
-  } finally {
-    busy.value = false;
   }
+  try {
+    if (frames.value.length > before)
+      fill(await take(client.POST("/api/kit/pictures/together", { body: { frames: frames.value } })));
+  } catch (error) {
+    unread.push(sentence(error));
+  }
+  if (unread.length) errors.value = { "/picture": unread.join(" ") };
+  busy.value = "";
 }
+/** Fill in what they tell together; what they do not tell stays as it is. */
+function fill(answer: Schemas["TogetherOut"]): void {
+  together.value = answer;
+  told.value = answer.told;
+  if (value("name")) name.value = String(value("name"));
+  const wide = Number(value("pixels_wide") ?? 0);
+  const high = Number(value("pixels_high") ?? 0);
+  if (wide && high) megapixels.value = String(Math.round((wide * high) / 1e5) / 10);
+  if (value("sensor_width_mm")) {
+    size.value = "";
+    typed.value = { width: String(value("sensor_width_mm")), height: String(value("sensor_height_mm")) };
+  }
+  if (value("highest_iso") && decimal(highest.value || "0") < Number(value("highest_iso")))
+    highest.value = String(value("highest_iso"));
+}
+const value = (key: string): number | string | undefined => told.value[key]?.value;
 const sentence = (error: unknown): string =>
   error instanceof ProblemError ? (error.problem.errors?.[0]?.detail ?? error.message) : "The server cannot be reached.";
-/** The lens of the picture, as far as it is told; null where nothing is. */
-const lens = computed(() => {
-  const value = (key: string) => told.value[key]?.value;
-  if (!value("focal_min_mm")) return null;
-  const ends = [value("widest_short") ?? value("aperture") ?? 2.8, value("widest_long") ?? value("aperture") ?? 2.8];
-  return {
-    name: String(value("lens_name") ?? `${value("focal_min_mm")} mm`),
-    focal_min_mm: Number(value("focal_min_mm")),
-    focal_max_mm: Number(value("focal_max_mm")),
-    widest_aperture: ends[0] === ends[1] ? Number(ends[0]) : ends.map(Number),
-    assumed: [...(value("widest_short") ? [] : ["widest_aperture"]), "narrowest_aperture", "closest_m"],
-  };
-});
+const number = (key: string): number | null => (value(key) === undefined ? null : Number(value(key)));
+/** What the body showed that it can do. */
+const seen = computed(() => ({
+  lowest_iso: number("lowest_iso"),
+  highest_iso: number("highest_iso"),
+  shortest_s: number("shortest_s"),
+  longest_s: number("longest_s"),
+  bits: number("bits"),
+  raw_mb: Object.fromEntries(PACKINGS.filter((p) => value(`raw_mb_${p}`)).map((p) => [p, Number(value(`raw_mb_${p}`))])),
+}));
+const PACKINGS = ["none", "lossless", "lossy"] as const;
+const PACKED = { none: "not packed", lossless: "packed without loss", lossy: "packed with loss" };
+const span = (of: string, one: string, other: string): string =>
+  value(one) === undefined ? "" : `${of}${value(one) === value(other) ? "" : `${time(one)} to `}${time(other)}`;
+const time = (key: string): string => {
+  const seconds = Number(value(key));
+  return !key.endsWith("_s") ? String(value(key)) : seconds < 0.4 ? `1/${Math.round(1 / seconds)}` : `${seconds} s`;
+};
+/** What was seen on them, in words. */
+const summary = computed(() =>
+  [
+    span("ISO ", "lowest_iso", "highest_iso"),
+    span("", "shortest_s", value("longest_s") === undefined ? "shortest_s" : "longest_s"),
+    value("bits") ? `raw of ${value("bits")} bits` : "",
+    ...PACKINGS.filter((p) => value(`raw_mb_${p}`)).map((p) => `${value(`raw_mb_${p}`)} MB ${PACKED[p]}`),
+  ]
+    .filter(Boolean)
+    .join(", "),
+);
+const frame = (count: number): string => (count === 1 ? "1 frame" : `${count} frames`);
+const others = computed(() =>
+  Object.entries(together.value?.others ?? {})
+    .map(([camera, count]) => `${frame(count)} of ${camera}`)
+    .join(", "),
+);
+/** The lenses of the pictures, as far as they are told. */
+const lenses = computed(() =>
+  (together.value?.lenses ?? []).map((lens) => ({
+    name: lens.name,
+    focal_min_mm: lens.focal_min_mm,
+    focal_max_mm: lens.focal_max_mm,
+    widest_aperture: !lens.widest ? 2.8 : lens.widest[0] === lens.widest[1] ? lens.widest[0] : lens.widest,
+    assumed: [...(lens.exact ? [] : ["widest_aperture"]), "narrowest_aperture", "closest_m"],
+  })),
+);
 async function save(): Promise<void> {
   errors.value = {};
   const [w, h] = [decimal(typed.value.width), decimal(typed.value.height)];
@@ -90,10 +145,11 @@ async function save(): Promise<void> {
           megapixels: decimal(megapixels.value),
           max_iso: decimal(highest.value),
           finder: (finder.value || null) as never,
+          seen: seen.value,
         },
       }),
     );
-    emit("saved", made.slug, made.document.fixed_lens ? null : lens.value);
+    emit("saved", made.slug, made.document.fixed_lens ? [] : lenses.value);
   } catch (error) {
     errors.value = error instanceof ProblemError ? { ...error.places, "": error.message } : { "": sentence(error) };
   }
@@ -104,9 +160,21 @@ async function save(): Promise<void> {
   <form class="describe" aria-label="describe a body" @submit.prevent="save">
     <p class="reason">Six answers are enough to begin. Everything else gets the figures of its kind, marked as assumed.</p>
     <label class="file"
-      ><span>{{ busy ? "reading it…" : "or from one of its pictures: JPEG, TIFF or raw" }}</span
-      ><input class="visually-hidden" type="file" aria-label="a picture of this camera" @change="picture"
+      ><span>{{
+        busy || (together ? "more of its pictures" : "or from its pictures, the more the better: JPEG, TIFF or raw")
+      }}</span
+      ><input
+        class="visually-hidden"
+        type="file"
+        multiple
+        aria-label="pictures of this camera"
+        :disabled="!!busy"
+        @change="pictures"
     /></label>
+    <button v-if="busy.includes(' of ')" class="button" type="button" @click="enough = true">Enough</button>
+    <p v-if="together" class="reason" role="status">
+      {{ frame(together.frames) }}: {{ summary }}.<template v-if="others"> Left out: {{ others }}.</template>
+    </p>
     <p v-if="errors['/picture']" class="error" role="alert">{{ errors["/picture"] }}</p>
     <div class="row">
       <label for="d-name" class="label">name</label><input id="d-name" v-model="name" class="plain" maxlength="80" /><span
@@ -153,7 +221,7 @@ async function save(): Promise<void> {
     <div class="row">
       <label for="d-iso" class="label">highest ISO</label
       ><input id="d-iso" v-model="highest" class="plain" inputmode="numeric" placeholder="25600" /><span class="help">{{
-        told.iso ? `${from("iso")}; put the dial's highest` : "without the expanded ones"
+        told.highest_iso ? `seen on ${told.highest_iso.source}; put the dial's highest` : "without the expanded ones"
       }}</span>
     </div>
     <p v-if="errors['/max_iso']" class="error" role="alert">{{ errors["/max_iso"] }}</p>
@@ -166,9 +234,12 @@ async function save(): Promise<void> {
         <option value="screen">screen only</option></select
       ><span class="help">what you look through</span>
     </div>
-    <p v-if="lens" class="reason">
-      The picture was taken with {{ lens.name }}: {{ lens.focal_min_mm
-      }}<template v-if="lens.focal_max_mm !== lens.focal_min_mm"> to {{ lens.focal_max_mm }}</template> mm. It is offered next.
+    <p v-if="lenses.length" class="reason">
+      Taken with
+      <template v-for="(lens, k) in lenses" :key="lens.name"
+        ><template v-if="k">, </template>{{ lens.name }} ({{ lens.focal_min_mm
+        }}<template v-if="lens.focal_max_mm !== lens.focal_min_mm"> to {{ lens.focal_max_mm }}</template> mm)</template
+      >. {{ lenses.length === 1 ? "It is offered next." : "They are offered next, one after the other." }}
     </p>
     <p class="error" role="alert">{{ errors[""] }}</p>
     <div class="acts">

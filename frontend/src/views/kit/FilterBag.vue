@@ -3,6 +3,7 @@ import { ref } from "vue";
 import { ProblemError } from "@/api/client";
 import { useProfile } from "@/api/queries";
 import { notStops, stopsIn } from "@/fields/typed";
+import TextField from "@/fields/TextField.vue";
 import { useProfileChange } from "../useProfileChange";
 
 const { data: profile } = useProfile();
@@ -33,12 +34,11 @@ async function keep(text: string): Promise<void> {
         aria-hidden="true"
       ></span>
       <label class="label" for="bag-stops">grey filters, in stops</label>
-      <input
+      <TextField
         id="bag-stops"
-        class="plain"
         :value="profile.document.filters_stops?.join(', ') ?? ''"
         placeholder="none; write 3, 6, 10"
-        @change="keep(($event.target as HTMLInputElement).value)"
+        @change="keep"
       />
     </div>
     <p v-if="error" class="error" role="alert">{{ error }}</p>

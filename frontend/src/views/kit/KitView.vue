@@ -18,8 +18,8 @@ const queries = useQueryClient();
 const route = useRoute();
 const router = useRouter();
 const gone = ref<{ kind: Kind; slug: string; name: string } | null>(null);
-/** Figures of a lens that a picture told, offered for the next new lens. */
-const seen = ref<Document | null>(null);
+/** Figures of lenses that pictures told, offered one after the other for the next new lens. */
+const seen = ref<Document[]>([]);
 const failed = ref("");
 
 /** What is open at the right: a piece by kind and slug, or a new one; kept in the address. */
@@ -42,13 +42,18 @@ watch(
 const refresh = () => queries.invalidateQueries({ queryKey: ["kit"] });
 async function saved(of: Kind, slug: string): Promise<void> {
   await refresh();
-  if (of === "lens") seen.value = null;
-  show(`${of}/${slug}`);
+  if (of === "lens") seen.value = seen.value.slice(1);
+  show(of === "lens" && seen.value.length ? "new-lens" : `${of}/${slug}`);
 }
-async function described(slug: string, lens: Record<string, unknown> | null): Promise<void> {
-  seen.value = lens;
+async function described(slug: string, lenses: Record<string, unknown>[]): Promise<void> {
+  seen.value = lenses;
   await saved("body", slug);
-  if (lens) show("new-lens");
+  if (lenses.length) show("new-lens");
+}
+/** Without this one: the next lens that was seen, if there is another. */
+function left(): void {
+  seen.value = seen.value.slice(1);
+  show(seen.value.length ? "new-lens" : "");
 }
 async function remove(): Promise<void> {
   if (!piece.value) return;
@@ -136,14 +141,14 @@ onUnmounted(
       <DescribeBody v-if="open === 'new-body'" @saved="described" @by-hand="show('new-body-by-hand')" @close="show('')" />
       <PieceEditor
         v-else-if="open === 'new-lens' || open === 'new-body-by-hand'"
-        :key="open"
+        :key="`${open} ${seen.length}`"
         :kind="kind"
         slug=""
         version=""
-        :base="open === 'new-lens' && seen ? seen : {}"
+        :base="(open === 'new-lens' && seen[0]) || {}"
         :kit="kit"
         @saved="(slug) => saved(kind, slug)"
-        @close="show('')"
+        @close="left"
       />
       <template v-else-if="piece">
         <h2>{{ piece.document.name }}</h2>

@@ -45,6 +45,12 @@ export const BODY_GROUPS: Group[] = [
         help: "as 1, 2; empty if there is none",
         as: "list",
       },
+      {
+        key: "headroom_stops",
+        label: "preview's headroom",
+        unit: "stops",
+        help: "measured under “my own picture” when you rehearse; empty if nobody has",
+      },
       { key: "protection_automatic", label: "protection by itself", help: "the body can choose how much", as: "yes" },
       {
         key: "sets_iso_by_limits_only",
@@ -194,6 +200,12 @@ export const BODY_GROUPS: Group[] = [
       },
       { key: "dual_gain_iso", label: "second gain from ISO", help: "sensor measurements; empty if there is none" },
       { key: "dual_gain_read_noise_e", label: "read noise of the second gain", unit: "e⁻", help: "comes with the line above" },
+      {
+        key: "gain_by_dialled_iso",
+        label: "second gain by the dial",
+        help: "it begins by the ISO on the dial, whatever highlight protection takes off",
+        as: "yes",
+      },
     ],
   },
 ];

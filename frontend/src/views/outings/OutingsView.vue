@@ -3,6 +3,7 @@ import { useQuery, useQueryClient } from "@tanstack/vue-query";
 import { computed, onUnmounted, ref } from "vue";
 import { useRouter } from "vue-router";
 import { once } from "@/api/once";
+import { upload } from "@/api/upload";
 import { client, ProblemError, take, type Schemas, type Situation } from "@/api/client";
 import { useBodyName, useKit, useOutings } from "@/api/queries";
 import { offer } from "@/keys/actions";
@@ -152,11 +153,18 @@ function pick(day: Day | null): void {
   into.value = day;
   picker.value?.click();
 }
+async function importWhole(file: File): Promise<void> {
+  const signal = new AbortController().signal;
+  const brought = await run(upload<Schemas["BroughtOut"]>("/api/outings/import/whole", file, () => undefined, signal));
+  if (brought) await router.push({ name: "day", params: { id: brought.id } });
+  notes.value = brought?.notes ?? [];
+}
 async function importFile(event: Event): Promise<void> {
   const field = event.target as HTMLInputElement;
   const file = field.files?.[0];
   field.value = "";
   if (!file) return;
+  if (!into.value && /\.zip$/i.test(file.name)) return await importWhole(file);
   const text = await file.text();
   const sent = (header: object) => ({
     body: text as never,
@@ -210,6 +218,9 @@ onUnmounted(
         <span class="acts">
           <button class="plain" @click="open(day)">edit</button>
           <button class="plain" @click="exportDay(day)">export</button>
+          <a :href="`/api/outings/${day.id}/export.zip`" download :aria-label="`export ${day.title} with its pictures`"
+            >with its pictures</a
+          >
           <button class="plain" @click="removeDay(day)">delete</button>
         </span>
       </div>
@@ -265,7 +276,7 @@ onUnmounted(
       <input
         ref="picker"
         type="file"
-        accept=".json,application/json"
+        accept=".json,application/json,.zip,application/zip"
         class="visually-hidden"
         tabindex="-1"
         aria-label="file"
@@ -294,6 +305,12 @@ onUnmounted(
   display: flex;
   flex-wrap: wrap;
   gap: 14px;
+  align-items: center;
+}
+.acts a {
+  min-height: 44px;
+  display: inline-flex;
+  align-items: center;
 }
 .acts button,
 .past button {

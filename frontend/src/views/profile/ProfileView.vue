@@ -167,6 +167,19 @@ const value = (event: Event) => (event.target as HTMLSelectElement).value;
       </div>
       <p class="error" role="alert">{{ errors["/darkest_stops"] }}</p>
       <div class="row">
+        <span class="label">in range first</span>
+        <select
+          class="plain"
+          aria-label="what comes first in range"
+          :value="person.range_first"
+          @change="change((p) => (p.range_first = value($event) as never))"
+        >
+          <option value="brightest">the brightest that must hold: darker for it, within that</option>
+          <option value="skin">skin: nothing is darkened for what is bright</option>
+          <option value="shadows">shadows: clean before highlights are held</option>
+        </select>
+      </div>
+      <div class="row">
         <span class="label">lamps on</span>
         <select
           class="plain"

@@ -5,6 +5,7 @@ import { client, ProblemError, take, type Schemas } from "@/api/client";
 import { useInTurn } from "@/api/inTurn";
 import FramePicture from "@/picture/FramePicture.vue";
 import { frameAt } from "@/picture/frames";
+import TextField from "@/fields/TextField.vue";
 
 const props = defineProps<{ id: number; token: string; aspect: number; beside: string[] }>();
 const emit = defineEmits<{ beside: [token: string, label: string] }>();
@@ -36,8 +37,7 @@ function keep(): void {
   const run = () => take(client.POST("/api/situations/{pk}/kept", { params, body: { token, name: "" } }));
   void change({ run, words: "fired and kept" });
 }
-function rename(row: Schemas["KeptOut"], event: Event): void {
-  const name = (event.target as HTMLInputElement).value;
+function rename(row: Schemas["KeptOut"], name: string): void {
   void change({ run: () => take(client.PUT("/api/kept/{pk}", { ...at(row), body: { name } })), words: "name kept" });
 }
 const drop = (row: Schemas["KeptOut"]): void =>
@@ -62,12 +62,13 @@ defineExpose({ keep });
           :aspect="aspect"
         />
         <div>
-          <input
-            class="plain name"
+          <TextField
+            class="name"
             :value="row.name"
+            required
             maxlength="80"
             :aria-label="`name of ${row.name}`"
-            @change="rename(row, $event)"
+            @change="(name) => rename(row, name)"
           />
           <p class="quiet">{{ row.figures?.said ?? row.scene }}</p>
           <p v-if="row.token" class="files">

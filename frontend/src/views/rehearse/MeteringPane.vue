@@ -53,7 +53,6 @@ const percent = (share: number): string => `${(share * 100).toFixed(share < 0.1 
       <p class="reason">It looks at {{ row.looks_at }}; {{ row.source }}.</p>
       <p class="tools">
         <button
-          v-if="!found.own"
           class="button"
           :aria-pressed="left === row.frame.token"
           @click="emit('see', row.frame.token, `as ${row.label} would leave it: ${row.frame.figures.said}`)"
@@ -75,7 +74,6 @@ const percent = (share: number): string => `${(share * 100).toFixed(share < 0.1 
     <p class="tools">
       <button v-if="found.best" class="button" @click="emit('spot', found.best.x, found.best.y)">Put the spot there</button>
       <button
-        v-if="!found.own"
         class="button"
         :aria-pressed="left === found.spot.frame.token"
         @click="emit('see', found.spot.frame.token, `spot placed, locked and recomposed: ${found.spot.frame.figures.said}`)"

@@ -1,13 +1,12 @@
 <script setup lang="ts">
 import { computed, ref } from "vue";
-import { client, ProblemError, take, type Schemas } from "@/api/client";
+import { client, ProblemError, take, type Asked, type Schemas } from "@/api/client";
 
 /** The same scene at the same light with another body or lens, to be set beside. */
 const props = defineProps<{
-  asked: Schemas["SituationForm"] | null;
+  asked: Asked | null;
   kit: Schemas["KitOut"];
-  scene: string | null;
-  seed: number;
+  what: { scene: string | null; own: number | null; seed: number };
 }>();
 const emit = defineEmits<{ beside: [frame: { token: string; label: string; aspect: number }] }>();
 const body = ref("");
@@ -16,20 +15,19 @@ const wrong = ref("");
 const bodies = computed(() => props.kit.bodies.filter((b) => b.slug !== ""));
 async function ask(): Promise<void> {
   const found = props.kit.bodies.find((b) => b.slug === body.value)?.document;
-  const own = found?.fixed_lens ?? "";
-  const glass = props.kit.lenses.find((l) => l.slug === (lens.value || own))?.document;
+  const other = lens.value || found?.fixed_lens || "";
+  const glass = props.kit.lenses.find((l) => l.slug === other)?.document;
   if (!props.asked || (!found && !glass)) return;
-  const situation = {
-    ...props.asked,
-    ...(found ? { body: { ...found, fixed_lens: null } } : {}),
-    ...(glass ? { lens: glass, focal_length_mm: null } : {}),
+  const document = {
+    ...props.asked.document,
+    ...(found ? { body: body.value } : {}),
+    ...(glass ? { lens: other, focal_length_mm: null } : {}),
     locks: {},
-  } as Schemas["SituationForm"];
+  };
+  const situation = { ...props.asked, document };
   wrong.value = "";
   try {
-    const { frame, aspect } = await take(
-      client.POST("/api/rehearse/frame", { body: { situation, scene: props.scene, seed: props.seed } }),
-    );
+    const { frame, aspect } = await take(client.POST("/api/rehearse/frame", { body: { situation, ...props.what } }));
     const label = `${found?.name ?? ""}${found && glass ? ", " : ""}${glass?.name ?? ""}: ${frame.figures.said}`;
     emit("beside", { token: frame.token, label, aspect });
   } catch (error) {

@@ -28,6 +28,13 @@ const gain = computed(() => Math.round(props.found.thirds - props.found.with_bun
     <p class="reason">
       When the preview first warns in this picture, the raw still has <b>{{ thirds(found.thirds) }}</b>. On a grey surface in this
       light: {{ found.by_channel.map((n, k) => `${CHANNELS[k]} ${Math.round(n)}`).join(", ") }} thirds.
+      <template v-if="found.measured !== null"
+        >You measured {{ thirds(found.measured) }} on this body, with its {{ found.measured_look.replace("_", " ") }} look: the
+        test frame's answers go by that.</template
+      >
+      <template v-else
+        >Nobody has measured it on this body: bring a raw and the file beside it under <i>my own picture</i>.</template
+      >
     </p>
     <div class="groups">
       <section v-for="group in groups" :key="group.label" :aria-label="group.label">

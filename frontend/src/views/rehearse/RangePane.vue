@@ -92,7 +92,6 @@ const named = (way: Schemas["WayOut"]): string => `${way.figures.said}${way.lift
       </p>
       <p class="tools">
         <button
-          v-if="!found.own"
           class="button"
           data-repeats
           :aria-pressed="left === one.way.frame.token"

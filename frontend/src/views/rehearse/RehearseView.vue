@@ -1,13 +1,11 @@
 <script setup lang="ts">
-import { useQuery } from "@tanstack/vue-query";
 import { computed, onBeforeUnmount, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
-import { client, take, type Schemas } from "@/api/client";
+import type { Schemas } from "@/api/client";
 import { useOutings } from "@/api/queries";
 import { offer } from "@/keys/actions";
 import FramePicture from "@/picture/FramePicture.vue";
 import { frameAt, type View } from "@/picture/frames";
-import { scaled, type Own } from "@/picture/scaled";
 import { useFrame } from "@/picture/useFrame";
 import Conflict from "../Conflict.vue";
 import { byHand, type Dial } from "../bench/byHand";
@@ -18,10 +16,13 @@ import FrameStrip from "./FrameStrip.vue";
 import Histograms from "./Histograms.vue";
 import KeptFrames from "./KeptFrames.vue";
 import OtherKit from "./OtherKit.vue";
+import OwnPictures from "./OwnPictures.vue";
 import PatternOverlay from "./PatternOverlay.vue";
 import SideBySide from "./SideBySide.vue";
 import ToneRuler from "@/ruler/ToneRuler.vue";
 import UnderPicture from "./UnderPicture.vue";
+import Verdicts from "./Verdicts.vue";
+import ViewTabs from "./ViewTabs.vue";
 import { useBeside } from "./useBeside";
 import { useRehearsal } from "@/picture/useRehearsal";
 import { useOnRuler } from "./useOnRuler";
@@ -58,9 +59,13 @@ const under = computed<Pane>(() => (pane.value === "tones" || pane.value === "fi
 function go(query: Record<string, string | number | undefined>): void {
   void router.replace({ query: { ...route.query, ...query } });
 }
-const { frame: now, wrong } = useFrame(asked, scene, seed);
-const { told, untold } = useRehearsal(asked, scene, seed);
-const { data: scenes } = useQuery({ queryKey: ["scenes"], queryFn: () => take(client.GET("/api/scenes")), staleTime: Infinity });
+const own = computed(() => Math.max(0, Math.round(Number(one("own")) || 0)) || null);
+const what = { scene, own, seed };
+/** How often distances have been painted: the question is the same then, and its answer another. */
+const painted = ref(0);
+const question = computed(() => (asked.value && painted.value >= 0 ? { ...asked.value } : null));
+const { frame: now, wrong } = useFrame(question, what);
+const { told, untold } = useRehearsal(question, what);
 const { data: outings } = useOutings();
 const outing = computed(() => outings.value?.find((o) => o.id === of.value));
 
@@ -69,23 +74,13 @@ const cropOf = ref<View>("pixels");
 const token = computed(() => now.value?.frame.token ?? "");
 const aspect = computed(() => now.value?.aspect ?? 1.5);
 const wide = computed(() => Math.min(1392, Math.round(696 * Math.max(1, window.devicePixelRatio))));
-const own = ref<Own | null>(null);
-const unread = ref("");
-async function bring(event: Event): Promise<void> {
-  const field = event.target as HTMLInputElement;
-  const file = field.files?.[0];
-  field.value = "";
-  if (!file) return;
-  try {
-    own.value = await scaled(file);
-    unread.value = "";
-    if (!["metering", "range", "sets"].includes(under.value)) go({ under: "metering" });
-  } catch (error) {
-    unread.value = (error as Error).message;
-  }
+const onScene = { asked, what };
+/** What is rehearsed on: a scene, or a picture of one's own. */
+function rehearseOn(picked: string): void {
+  const number = /^own-(\d+)$/.exec(picked)?.[1];
+  const looked = view.value === "own" && number ? undefined : one("view") || undefined;
+  go({ own: number, scene: number ? undefined : picked || undefined, view: looked, x: undefined, y: undefined });
 }
-const picture = computed(() => (view.value === "own" ? (own.value?.data ?? null) : null));
-const onScene = { asked, scene, seed, picture };
 const ruler = useOnRuler(onScene, { change, go, route, setup, step: exposeBy, document });
 const { metering, pattern, seen, pointers, frames, dragging } = ruler;
 const src = computed(() => {
@@ -141,12 +136,6 @@ function exposeBy(by: number): void {
   const next = values[values.findIndex((v) => v.value === shutter_s) + by];
   if (next) change((d) => (d.locks = { shutter_s: next.value, aperture, iso }));
 }
-/** The ruler with the tones of one's own picture in the scene's place. */
-const onRuler = computed(() => {
-  const found = ruler.own.value;
-  if (!told.value || !found) return null;
-  return { ...told.value, tones: { ...told.value.tones, shares: found.shares }, named: found.named };
-});
 const { besides, chosen, setBeside, besideToken, side } = useBeside(go, now, told);
 const sideView = ref<View>("finder");
 const only = computed(
@@ -218,31 +207,16 @@ onBeforeUnmount(() => {
     <h1 class="visually-hidden">Rehearse: {{ document.title }}</h1>
     <Conflict v-if="saved === 'conflict' && theirs" :mine="document" :theirs="theirs" @settle="settle" />
     <section class="look" aria-label="the picture">
-      <div class="stays">
-        <div class="views">
-          <div class="tabs" role="group" aria-label="views">
-            <button
-              v-for="v in VIEWS"
-              :key="v.slug"
-              class="plain tab"
-              :aria-pressed="view === v.slug"
-              @click="go({ view: v.slug })"
-            >
-              {{ v.label }}
-            </button>
-          </div>
-          <div class="scene">
-            <select
-              class="plain"
-              aria-label="scene"
-              :value="scene ?? ''"
-              @change="go({ scene: ($event.target as HTMLSelectElement).value || undefined })"
-            >
-              <option value="">{{ scene ? "the scene of this work" : (now?.scene.title ?? "the scene of this work") }}</option>
-              <option v-for="s in scenes" :key="s.slug" :value="s.slug">{{ s.title }}</option>
-            </select>
-          </div>
-        </div>
+      <div class="stays" :class="{ free: view === 'own' }">
+        <ViewTabs
+          :view="view"
+          :views="VIEWS"
+          :picked="own ? `own-${own}` : (scene ?? '')"
+          :usual="scene || own ? '' : (now?.scene.title ?? '')"
+          :own="own ? { value: `own-${own}`, title: told?.scene.title ?? 'my own picture' } : null"
+          @view="(slug) => go({ view: slug })"
+          @pick="rehearseOn"
+        />
         <p v-if="wrong || untold" class="error" role="alert">{{ wrong || untold }}</p>
         <SideBySide
           v-if="view === 'beside'"
@@ -252,32 +226,15 @@ onBeforeUnmount(() => {
           :y="y"
           @place="(a, b) => go({ x: a.toFixed(3), y: b.toFixed(3) })"
         />
-        <div v-else-if="view === 'own'" class="own">
-          <div v-if="own" class="brought" :style="{ aspectRatio: String(own.aspect) }">
-            <img :src="own.url" alt="my own picture" />
-            <PatternOverlay
-              v-if="under === 'metering' && metering?.own"
-              :found="metering"
-              :pattern="pattern"
-              @spot="ruler.holdSpot"
-            />
-          </div>
-          <p v-else class="reason">
-            Bring a picture of the place: a frame from the phone or the camera. Patterns, spot, range and sets then work on it. It
-            is scaled down here, its tones are read on the server, and nothing of it is kept.
-          </p>
-          <label class="button"
-            >{{ own ? "Another picture" : "Choose a picture"
-            }}<input
-              type="file"
-              accept="image/*"
-              class="visually-hidden"
-              aria-label="choose a picture of one's own"
-              @change="bring"
-          /></label>
-          <p v-if="unread" class="error" role="alert">{{ unread }}</p>
-          <p v-if="ruler.own.value" class="quiet">{{ ruler.own.value.words }}</p>
-        </div>
+        <OwnPictures
+          v-else-if="view === 'own'"
+          :id="id"
+          :chosen="own"
+          :rest="setup?.taken.distance_m ?? 1"
+          :feet="profile?.document.units === 'feet'"
+          @choose="(n) => rehearseOn(n ? `own-${n}` : '')"
+          @painted="painted += 1"
+        />
         <div v-else class="picture" :class="{ closer: view !== 'pixels' }" @click="lookCloser">
           <FramePicture :src="src" :alt="alt" :aspect="aspect" place="main" asks>
             <PatternOverlay
@@ -335,7 +292,7 @@ onBeforeUnmount(() => {
     <section v-if="told" class="middle pane" :class="{ chosen: pane === 'tones' }" aria-labelledby="tones">
       <h2 id="tones">Tones, in stops from the key</h2>
       <ToneRuler
-        :told="onRuler ?? told"
+        :told="told"
         :pointers="under === 'metering' ? pointers : []"
         :frames="under === 'sets' ? frames : []"
         @expose="ruler.expose"
@@ -347,18 +304,14 @@ onBeforeUnmount(() => {
     <section v-if="setup" class="right pane" :class="{ chosen: pane === 'figures' }" aria-label="figures and decisions">
       <Dials :setup="setup" :locks="document.locks ?? {}" @step="step" @hold="lock" />
       <template v-if="told">
-        <h2>Would you see it</h2>
-        <div v-for="verdict in told.verdicts" :key="verdict.what" class="verdict">
-          <span class="label">{{ verdict.what }}</span>
-          <b>{{ verdict.seen ? "yes" : "no" }}</b>
-          <span class="reason">{{ verdict.words }}</span>
-        </div>
+        <Verdicts :verdicts="told.verdicts" />
         <Histograms :told="told" />
       </template>
       <Decisions
         v-if="only"
         first=""
         :setup="only"
+        :asked="asked"
         :settings="document.settings ?? {}"
         :bar="profile?.document.noise_bar ?? 40"
         :errors="errors"
@@ -366,7 +319,7 @@ onBeforeUnmount(() => {
         @setting="setByHand"
         @bar="() => void router.push({ name: 'profile' })"
       />
-      <OtherKit :asked="asked" :kit="kit" :scene="now?.scene.slug ?? null" :seed="seed" @beside="besideToken" />
+      <OtherKit :asked="asked" :kit="kit" :what="{ scene: now?.scene.slug ?? null, own, seed }" @beside="besideToken" />
       <KeptFrames
         :id="id"
         ref="keeper"
@@ -405,36 +358,9 @@ onBeforeUnmount(() => {
 .alone {
   padding: 48px 24px;
 }
-.views {
-  display: flex;
-  justify-content: space-between;
-  align-items: center;
-  gap: 12px;
-  min-height: 48px;
-}
-.tabs {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0 18px;
-}
-.tab {
-  min-height: 44px;
-  border-bottom: 2px solid transparent;
-}
-.tab[aria-pressed="true"] {
-  font-weight: 640;
-  border-color: var(--ink);
-}
-.scene select {
-  min-height: 44px;
-  max-width: 220px;
-  text-decoration: underline;
-  text-decoration-color: var(--rule);
-  text-underline-offset: 4px;
-}
 /* The picture stays in sight while what stands under it is read. */
 @media (min-width: 1181px) and (min-height: 700px) {
-  .stays,
+  .stays:not(.free),
   .middle {
     position: sticky;
     top: 0;
@@ -445,25 +371,6 @@ onBeforeUnmount(() => {
 }
 .picture.closer {
   cursor: zoom-in;
-}
-.brought {
-  position: relative;
-  border: 1px solid var(--ink);
-  max-height: 464px;
-  margin: 0 auto;
-}
-.brought img {
-  display: block;
-  width: 100%;
-  height: 100%;
-}
-.own .button {
-  display: inline-block;
-  margin: 8px 0;
-  cursor: pointer;
-}
-.own .button:focus-within {
-  outline: 2px solid var(--ink);
 }
 .told {
   position: absolute;
@@ -499,18 +406,6 @@ onBeforeUnmount(() => {
 .hint {
   font-size: 13px;
 }
-.verdict {
-  display: grid;
-  grid-template-columns: 74px minmax(0, 1fr);
-  gap: 0 8px;
-  padding: 6px 0;
-  border-bottom: 1px solid var(--rule);
-}
-.verdict .reason {
-  grid-column: 1 / -1;
-  font-size: 14px;
-  line-height: 19px;
-}
 @media (max-width: 1180px) {
   .rehearse {
     grid-template-columns: minmax(0, 1fr) 252px;
@@ -529,9 +424,6 @@ onBeforeUnmount(() => {
   .rehearse {
     grid-template-columns: minmax(0, 1fr);
     padding: 0 16px 24px;
-  }
-  .views {
-    flex-wrap: wrap;
   }
   .tick {
     min-height: 44px;

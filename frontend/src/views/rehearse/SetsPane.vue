@@ -76,7 +76,6 @@ const merges = computed(() =>
       <p class="tools">
         <button class="button" @click="emit('take', cover)">Set {{ name(cover) }}</button>
         <button
-          v-if="!found.own"
           class="button"
           :aria-pressed="left === cover.frame.token"
           @click="emit('see', cover.frame.token, `${name(cover)}, merged`, 'finder')"
@@ -85,15 +84,15 @@ const merges = computed(() =>
         </button>
         <RouterLink class="button" :to="{ name: 'walk', params: { id }, query: { special: 'sets' } }">A slot for sets</RouterLink>
       </p>
-      <div v-if="!found.own" class="merges">
+      <div class="merges">
         <figure v-for="one in merges" :key="one.label">
           <FramePicture :src="one.src" :alt="one.label" :aspect="aspect" />
           <figcaption>{{ one.label }}</figcaption>
         </figure>
       </div>
     </template>
-    <h3 v-if="!found.own">What moves meanwhile, in pixels</h3>
-    <p v-if="!found.own" class="reason">
+    <h3 v-if="!held.what.own.value">What moves meanwhile, in pixels</h3>
+    <p v-if="!held.what.own.value" class="reason">
       <template v-if="found.drifts.length">{{
         found.drifts.map((one) => `${one.what} ${one.pixels < 10 ? one.pixels.toFixed(1) : one.pixels.toFixed(0)}`).join("; ")
       }}</template><template v-else>Nothing</template

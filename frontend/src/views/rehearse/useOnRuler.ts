@@ -23,8 +23,8 @@ export interface Seen {
 export function useOnRuler(held: Held, { change, go, route, setup, document, step }: Bench) {
   const under = computed(() => String(route.query.under ?? ""));
   const only = (name: string): Held => ({ ...held, asked: computed(() => (under.value === name ? held.asked.value : null)) });
-  /** Series and preview are simulated frames: they stay on the drawn scene. */
-  const drawn = (name: string): Held => ({ ...only(name), picture: undefined });
+  /** A series needs a subject that moves, which a picture has not: it stays on the drawn scene. */
+  const drawn = (name: string): Held => ({ ...only(name), what: { ...held.what, own: ref(null) } });
   const numbered = (name: string): number | null => {
     const found = Number(route.query[name] ?? NaN);
     return Number.isFinite(found) ? found : null;
@@ -37,7 +37,7 @@ export function useOnRuler(held: Held, { change, go, route, setup, document, ste
   const { data: range, error: unranged } = useRange(only("range"));
   const { data: sets, error: unset } = useSets(only("sets"));
   const { data: series, error: unsteady } = useSeries(drawn("series"));
-  const { data: truth, error: untrue } = useTruth(drawn("preview"));
+  const { data: truth, error: untrue } = useTruth(only("preview"));
   const wrongs: Record<string, Ref<Error | null>> = {
     metering: unmetered,
     range: unranged,
@@ -56,11 +56,6 @@ export function useOnRuler(held: Held, { change, go, route, setup, document, ste
   const frames = computed(() => {
     const one = sets.value?.covers[cover.value];
     return one ? one.clips.map((clips, k) => ({ clips, floor: one.floors[k] ?? clips })) : [];
-  });
-  /** What a picture of one's own brings to the ruler, while it is looked at. */
-  const own = computed(() => {
-    if (!held.picture?.value) return null;
-    return { metering: metering.value, range: range.value, sets: sets.value }[under.value as "metering"]?.own ?? null;
   });
   /** A frame that is looked at instead of the one as set, until something is set. */
   const seen = ref<Seen | null>(null);
@@ -94,7 +89,6 @@ export function useOnRuler(held: Held, { change, go, route, setup, document, ste
     pointers,
     cover,
     frames,
-    own,
     seen,
     dragging,
     fired,

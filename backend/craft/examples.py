@@ -1,0 +1,69 @@
+"""What examples in docstrings are shown on: a body, a lens, and a situation to vary, with its setup and its configuration."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from typing import Any
+
+from craft.configuration.configure import Configuration, configure
+from craft.kit.body import Body, Sensor
+from craft.kit.lens import Lens
+from craft.scene.situation import Light, Motion, Person, Situation
+from craft.setup.advise import advise
+from craft.setup.setup import Setup
+from craft.vocabulary.terms import Genre
+
+SENSOR = Sensor(36, 24, 6000, 4000, 60000, 3.0, 5.0, 640, 1.5)
+BODY = Body(
+    "Test body",
+    SENSOR,
+    base_iso=100,
+    max_iso=25600,
+    longest_s=30,
+    shortest_mechanical_s=1 / 8000,
+    shortest_electronic_s=1 / 32000,
+    readout_s=0.02,
+    frames_per_second=12,
+    slug="body",
+)
+LENS = Lens("Test lens", 24, 200, 2.8, 2.8, 22, 0.5, slug="lens")
+
+
+def situation(**change: Any) -> Situation:
+    """Rowing at 35 m with 200 mm in EV 11, unless changed; ``body`` and ``lens`` may be dictionaries of changes.
+
+    >>> situation().distance_m, situation(body={"max_iso": 6400}).body.max_iso
+    (35.0, 6400)
+    """
+    for name, usual in (("body", BODY), ("lens", LENS)):
+        if isinstance(change.get(name), dict):
+            change[name] = replace(usual, **change[name])
+    usual_values: dict[str, Any] = {
+        "genre": Genre.SPORTS,
+        "body": BODY,
+        "lens": LENS,
+        "light": Light(11.0),
+        "motion": Motion(),
+        "person": Person(),
+        "subject_slug": None,
+    }
+    return Situation(**{**usual_values, **change})
+
+
+def advised(**change: Any) -> Setup:
+    """The setup of that situation.
+
+    >>> advised().iso
+    160.0
+    """
+    return advise(situation(**change))
+
+
+def configured(**change: Any) -> Configuration:
+    """Every setting of its body.
+
+    >>> configured().values["drive_mode"]
+    'high'
+    """
+    one = situation(**change)
+    return configure(one, advise(one))

@@ -1,0 +1,149 @@
+"""What the bench asks: the question of a situation as it stands on a screen, put together from what is kept."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
+from functools import partial
+from typing import Any
+
+from pydantic import ValidationError
+
+from craft.errors import CraftError
+from craft.setup.pairs import rank
+from forms.answer import Answer, answer_of
+from forms.kit_form import BodyForm, LensForm
+from forms.outing_form import SituationNow
+from forms.problems import InputError, Problem
+from forms.rehearsal_form import RehearseIn, Theirs
+from forms.situation_form import SituationForm, read_situation
+from outings.actions import Kit
+from outings.bench.schemas import PairOut, PairsOut
+from outings.models import Outing
+from outings.pictures.actions import own_of
+
+MOST_PAIRS = 200
+"""Each is a setup: two hundred take a second."""
+
+
+def question_of(person: Any, now: SituationNow, kit: Kit | None = None) -> dict[str, Any]:
+    """What the advice is asked for a situation as it stands on a screen.
+
+    Raises
+    ------
+    InputError : the outing is not this person's, its kit is not there, or the profile cannot be read; seen from the situation.
+    """
+    outing = Outing.objects.filter(person=person, pk=now.outing, deleted_at=None).first() if person.is_authenticated else None
+    if outing is None:
+        raise InputError([Problem("/outing", "this outing is not among yours")])
+    with seen_from("document"):
+        kit = kit or Kit(person, (now.document.body, now.document.lens))
+        return kit.resolve(now.document.stored(), outing)
+
+
+def answer_now(person: Any, now: SituationNow) -> Answer:
+    """The answer to a situation as it stands on a screen.
+
+    Raises
+    ------
+    CraftError, InputError : what its kit does not have or the numbers do not allow, under its document.
+    """
+    question = question_of(person, now)
+    with seen_from("document"):
+        return answer_of(question)
+
+
+@contextmanager
+def seen_from(*place: str) -> Iterator[None]:
+    """Tell what is wrong from further out.
+
+    Raises
+    ------
+    CraftError, InputError : as they were, under a place.
+    """
+    try:
+        yield
+    except (CraftError, InputError) as error:
+        raise error.under(*place) from error
+
+
+def theirs_of(person: Any) -> Theirs:
+    """What is a person's own and may be named in a question."""
+    return Theirs(own_of(person), partial(answer_now, person))
+
+
+def in_full(person: Any, asked: RehearseIn) -> RehearseIn:
+    """The same question with its kit in full: it stays what it is, whatever becomes of the kit.
+
+    Raises
+    ------
+    InputError : the situation's kit is not there, or cannot be read; under its place.
+    """
+    if not isinstance(asked.situation, SituationNow):
+        return asked
+    with seen_from("situation"):
+        return asked.model_copy(update={"situation": read_situation(question_of(person, asked.situation))})
+
+
+def pairs_of(person: Any, now: SituationNow) -> PairsOut:
+    """A person's bodies and lenses for a situation, best first; where they make too many pairs, those of its own body.
+
+    Pairs that cannot be joined, and kit that cannot be read, are left out.
+
+    Raises
+    ------
+    CraftError, InputError : what the situation's own kit does not have or the numbers do not allow.
+    """
+    kit = Kit(person)
+    form = read_situation(question_of(person, now, kit))
+    bodies, lenses = _read(kit, "body", BodyForm), _read(kit, "lens", LensForm)
+    built_in = {body.fixed_lens for body in bodies.values()}
+    many = len(bodies) * len(lenses) > MOST_PAIRS
+    if many:
+        bodies = {slug: body for slug, body in bodies.items() if slug == now.document.body}
+    joined = _joined(form, bodies, lenses, built_in)
+    pairs = [
+        PairOut(
+            body=joined[p.index][0],
+            lens=joined[p.index][1],
+            focal_length_mm=p.focal_length_mm,
+            share=p.share,
+            crop_stops=p.crop_stops,
+            gave_stops=p.gave_stops,
+            cost_stops=p.cost_stops,
+            binding=p.binding.value if p.binding else None,
+            out_of_reach=p.out_of_reach,
+            iso=p.iso,
+        )
+        for p in rank(tuple(one.value() for _, _, one in joined))
+    ]
+    return PairsOut(pairs=pairs, of_one_body=many)
+
+
+def _read(kit: Kit, kind: str, form: Callable[..., Any]) -> dict[str, Any]:
+    found = {}
+    for (of, slug), document in kit.pieces.items():
+        if of == kind:
+            try:
+                found[slug] = form(**document)
+            except ValidationError:  # the kit's own page says what is wrong with it
+                continue
+    return found
+
+
+def _joined(
+    form: SituationForm, bodies: dict[str, BodyForm], lenses: dict[str, LensForm], built_in: set[str | None]
+) -> list[tuple[str, str, SituationForm]]:
+    """The situation with each body and lens that go together, nothing of it locked; built_in: lenses that belong to one body."""
+    found = []
+    for body_slug, body in bodies.items():
+        for lens_slug, lens in lenses.items():
+            if lens_slug != body.fixed_lens if body.fixed_lens else lens_slug in built_in:
+                continue
+            focal = min(max(form.focal_length_mm or lens.focal_max_mm, lens.focal_min_mm), lens.focal_max_mm)
+            distance = form.motion.distance_m
+            if distance is not None and distance < lens.closest_m:
+                continue
+            kit = {"body": body.model_copy(update={"fixed_lens": None}), "lens": lens, "focal_length_mm": focal}
+            found.append((body_slug, lens_slug, form.model_copy(update={**kit, "locks": type(form.locks)()})))
+    return found

@@ -1,0 +1,37 @@
+"""What the bench takes in and gives out, beside the open forms."""
+
+from __future__ import annotations
+
+from ninja import Schema
+
+from craft.vocabulary.terms import Decision
+from forms.outing_form import SituationNow
+
+
+class WaysIn(Schema):
+    """A decision of a situation as it stands, whose other ways are asked for."""
+
+    situation: SituationNow
+    decision: Decision
+
+
+class PairOut(Schema):
+    """A ranked pair, costs in stops."""
+
+    body: str
+    lens: str
+    focal_length_mm: float
+    share: float
+    crop_stops: float
+    gave_stops: float
+    cost_stops: float
+    binding: str | None
+    out_of_reach: bool
+    iso: float
+
+
+class PairsOut(Schema):
+    """Ranked pairs, the best first; of_one_body: there are too many to compare, and these are those of the situation's own body."""
+
+    pairs: list[PairOut]
+    of_one_body: bool
