@@ -31,17 +31,34 @@ const BenchRuler = defineAsyncComponent(() => import("./BenchRuler.vue"));
 const ON_SCENE = new Set(["metering", "range", "bracketing"]);
 const props = defineProps<{ id: number }>();
 const bench = useBench(props.id, decided);
-const { clashes, wrong } = useClashes(bench);
+const { clashes, wrong } = useClashes(bench.answered);
 const { frame } = useFrame(bench.asked);
-const { document, asked, setup, errors, saved, savedAt, theirs, missing, steps, kit, gone, profile, change, undo, redo, settle } =
-  bench;
+const {
+  document,
+  asked,
+  answered,
+  setup,
+  errors,
+  saved,
+  savedAt,
+  theirs,
+  missing,
+  steps,
+  kit,
+  gone,
+  profile,
+  change,
+  undo,
+  redo,
+  settle,
+} = bench;
 const { data: words } = useWords();
 const { data: outings } = useOutings();
 const router = useRouter();
 const route = useRoute();
 const queries = useQueryClient();
 
-const { ladder, unread } = useLadder(bench);
+const { ladder, unread } = useLadder(bench.answered);
 const perStop = computed(() => (ladder.value.length ? (ladder.value.length - 1) / (BRIGHTER + DARKER) : 3));
 const zero = computed(() => BRIGHTER * perStop.value);
 const offset = ref(Number(route.query.now ?? 0) || 0);
@@ -267,7 +284,7 @@ useEventListener(window, "beforeunload", () => void bench.put());
       </p>
       <Decisions
         :setup="setup"
-        :asked="asked"
+        :asked="answered"
         :settings="document.settings ?? {}"
         :bar="profile?.document.noise_bar ?? 40"
         :errors="errors"
@@ -276,7 +293,7 @@ useEventListener(window, "beforeunload", () => void bench.put());
         @bar="setBar"
       >
         <template #ruler="{ decision }">
-          <BenchRuler v-if="ON_SCENE.has(decision)" :id="id" :decision="decision" :asked="asked" @setting="setByHand" />
+          <BenchRuler v-if="ON_SCENE.has(decision)" :id="id" :decision="decision" :asked="answered" @setting="setByHand" />
         </template>
       </Decisions>
       <p v-if="clashes?.violations.length" class="clash" role="status">

@@ -50,6 +50,8 @@ export function useBench<T extends Decided>(id: number, ask: Ask<T>) {
   const day = ref<Pick<Schemas["SituationOut"], "bodies" | "mains_hz">>({ bodies: 1, mains_hz: null });
   const version = ref("");
   const setup = shallowRef<T | null>(null);
+  /** The question that the setup on the screen answers: what is asked beside it asks about this one. */
+  const answered = shallowRef<Asked | null>(null);
   const errors = ref<Record<string, string>>({});
   const saved = ref<"" | "saving" | "saved" | "kept here" | "conflict">("");
   const savedAt = ref("");
@@ -121,10 +123,12 @@ export function useBench<T extends Decided>(id: number, ask: Ask<T>) {
     if (!asked.value) return;
     running?.abort();
     const mine = (running = new AbortController());
+    const question = asked.value;
     try {
-      const answer = await ask(asked.value, mine.signal);
+      const answer = await ask(question, mine.signal);
       if (mine.signal.aborted) return;
       setup.value = answer;
+      answered.value = question;
       errors.value = {};
     } catch (error) {
       if (mine.signal.aborted) return;
@@ -247,6 +251,7 @@ export function useBench<T extends Decided>(id: number, ask: Ask<T>) {
     document,
     outing,
     asked,
+    answered,
     setup,
     errors,
     saved,

@@ -29,7 +29,22 @@ import { useOnRuler } from "./useOnRuler";
 
 const props = defineProps<{ id: number }>();
 const bench = useBench(props.id, decided);
-const { document, outing: of, asked, setup, errors, saved, theirs, missing, kit, profile, change, undo, settle } = bench;
+const {
+  document,
+  outing: of,
+  asked,
+  answered,
+  setup,
+  errors,
+  saved,
+  theirs,
+  missing,
+  kit,
+  profile,
+  change,
+  undo,
+  settle,
+} = bench;
 const { lock, school, setByHand } = byHand(change);
 const route = useRoute();
 const router = useRouter();
@@ -311,7 +326,7 @@ onBeforeUnmount(() => {
         v-if="only"
         first=""
         :setup="only"
-        :asked="asked"
+        :asked="answered"
         :settings="document.settings ?? {}"
         :bar="profile?.document.noise_bar ?? 40"
         :errors="errors"
