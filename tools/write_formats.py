@@ -52,7 +52,7 @@ def openapi() -> dict[str, Any]:
 
 def tokens() -> str:
     """The closed lists, told for people: enumerations of the schemas, subjects, conditions, schools, demo kit."""
-    from craft.decisions.schools import BY_DECISION
+    from craft.decisions.schools import DECISIONS
     from craft.kit.body import Finder, Shutter
     from craft.optics.sharpness import Acuity
     from craft.scene.conditions import CONDITIONS
@@ -71,7 +71,7 @@ def tokens() -> str:
     lines += ["", "## Conditions of light", ""]
     lines += [f"- `{c.slug}`: {c.label}, EV {c.ev100:g}. {c.reason} ({c.source})" for c in CONDITIONS]
     lines += ["", "## Schools", ""]
-    lines += [f"- `{d.value}`: " + ", ".join(f"`{s.slug}` ({s.label})" for s in rows) for d, rows in BY_DECISION.items()]
+    lines += [f"- `{d.slug}`: " + ", ".join(f"`{s.slug}` ({s.label})" for s in d.schools) for d in DECISIONS.values()]
     for name, rows in (("Demo bodies", BODIES), ("Demo lenses", LENSES)):
         lines += ["", f"## {name}", "", *(f"- `{slug}`: {row['name']}" for slug, row in rows.items())]
     return "\n".join([*lines, "", *_of_settings()]) + "\n"

@@ -120,7 +120,7 @@ def _zone(zone: ZoneOut | None) -> dict[str, Any] | None:
 
 def _context(card: CardSnapshot, sheet: str) -> dict[str, Any]:
     setup = card.setup
-    made = {d.decision.value: d for d in setup.decisions}
+    made = {d.decision: d for d in setup.decisions}
     values = _values(card)
     per_stop = (len(setup.ladder) - 1) // 18
     rows = [

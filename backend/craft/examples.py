@@ -8,7 +8,8 @@ from typing import Any
 from craft.configuration.configure import Configuration, configure
 from craft.kit.body import Body, Sensor
 from craft.kit.lens import Lens
-from craft.scene.situation import Light, Motion, Person, Situation
+from craft.scene.light import Light
+from craft.scene.situation import Motion, Person, Situation
 from craft.setup.advise import advise
 from craft.setup.setup import Setup
 from craft.vocabulary.terms import Genre

@@ -43,7 +43,7 @@ class PersonForm(Form):
             "iso_ceiling": self.iso_ceilings.get(body_slug),
             "steadiness": self.steadiness,
             "noise_bar": self.noise_bar,
-            "schools": {decision.value: school for decision, school in self.schools.items()},
+            "schools": self.schools,
             "habits": self.habits,
             "raw_opens": self.raw_opens,
             "bodies": self.bodies,

@@ -17,7 +17,6 @@ from craft.setup.advise import shortfall_words
 from craft.setup.setup import Binding, Level, Setup, Span
 from craft.vocabulary.terms import (
     Area,
-    Decision,
     Detection,
     Drive,
     File,
@@ -33,7 +32,7 @@ from craft.vocabulary.terms import (
 )
 from forms.answer import Answer, answer_to
 from forms.configuration_form import ConfigurationOut, configuration_form
-from forms.situation_form import SituationForm
+from forms.situation_form import DecisionName, SituationForm
 
 
 class ExposureOut(BaseModel):
@@ -225,7 +224,7 @@ class OtherWayOut(BaseModel):
 class BriefOut(BaseModel):
     """A decision with its reasons; a number that is null is infinite."""
 
-    decision: Decision
+    decision: DecisionName
     school: str
     label: str
     because: str

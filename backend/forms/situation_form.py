@@ -8,30 +8,18 @@ from dataclasses import replace
 from enum import Enum
 from typing import Annotated, Any, Literal, Self
 
-from pydantic import AfterValidator, Discriminator, Field, Tag, ValidationError, model_validator
+from pydantic import AfterValidator, Discriminator, Field, Tag, ValidationError, WithJsonSchema, model_validator
 from pydantic_core import InitErrorDetails, PydanticCustomError
 
 from craft.configuration.habits import BY_HABIT
-from craft.decisions.schools import BY_DECISION
+from craft.decisions.schools import DECISIONS
 from craft.errors import CraftError
 from craft.kit.body import Body
 from craft.kit.lens import Lens
 from craft.optics.sharpness import Acuity
-from craft.scene.situation import (
-    Aims,
-    Concession,
-    Delivery,
-    Light,
-    Locks,
-    Motion,
-    Output,
-    Person,
-    Situation,
-    light_from_condition,
-    light_from_lux,
-    light_from_metered,
-)
-from craft.vocabulary.terms import AimDepth, AimMotion, Decision, File, Genre, Intent, Limit, RangeFirst, Support
+from craft.scene.light import Light, light_from_condition, light_from_lux, light_from_metered, lit_also
+from craft.scene.situation import Aims, Concession, Delivery, Locks, Motion, Other, Output, Person, Situation
+from craft.vocabulary.terms import AimDepth, AimMotion, File, Genre, Intent, Limit, RangeFirst, Support
 from demo.kit import BODIES, LENSES
 from forms.facts_form import Flag, Slug, Value
 from forms.kit_form import Aperture, BodyForm, Form, Iso, LensForm, Natural, Positive, Seconds, Stops
@@ -39,6 +27,9 @@ from forms.problems import InputError, Problem, from_pydantic
 
 MOST_BODIES = 40
 """Bodies at hand, beyond which no advice changes."""
+
+MOST_OTHERS = 6
+"""Further lights, and further subjects, of one picture."""
 
 GIVEN_AS = ("ev100", "lux", "condition", "metered")
 
@@ -140,6 +131,18 @@ class MotionForm(Form):
     declination_deg: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=-89, le=89)] = 0.0
 
 
+class OtherForm(Form):
+    """Somebody or something else that is to be sharp with the subject. ``speed_m_s``: left out if it moves with the subject."""
+
+    distance_m: Positive
+    depth_m: Natural | None = None
+    speed_m_s: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=100_000)] | None = None
+
+    def value(self) -> Other:
+        """It as the craft's value."""
+        return Other(self.distance_m, self.depth_m, self.speed_m_s)
+
+
 class AimsForm(Form):
     """What the picture is after."""
 
@@ -218,17 +221,26 @@ def _ways(slug: str) -> tuple[str, ...] | None:
     return None if habit is None else (*(way.slug for way in habit.ways), *UNANSWERED)
 
 
-def _schools(decision: Decision) -> tuple[str, ...]:
-    return tuple(school.slug for school in BY_DECISION[decision])
+def _schools(decision: str) -> tuple[str, ...] | None:
+    known = DECISIONS.get(decision)
+    return None if known is None else tuple(school.slug for school in known.schools)
+
+
+def _decision(name: str) -> str:
+    if name not in DECISIONS:
+        raise PydanticCustomError("known", "{told}", {"told": f"{', '.join(DECISIONS)} is accepted"})
+    return name
+
+
+DecisionName = Annotated[str, AfterValidator(_decision), WithJsonSchema({"type": "string", "enum": list(DECISIONS)})]
+"""A decision by its name."""
 
 
 Answer = Annotated[str, Field(max_length=60)]
 Habits = Annotated[dict[Slug, Answer], Field(max_length=100), AfterValidator(lambda given: _known(given, _ways, "habit"))]
 """Habit -> a way of it, or an answer that leaves it to the numbers."""
 
-Schools = Annotated[
-    dict[Decision, Answer], Field(max_length=len(Decision)), AfterValidator(lambda given: _known(given, _schools, "decision"))
-]
+Schools = Annotated[dict[Slug, Answer], Field(max_length=100), AfterValidator(lambda given: _known(given, _schools, "decision"))]
 """Decision -> the school that is fixed."""
 
 RawOpens = Annotated[list[Literal["none", "lossless", "lossy"]], Field(max_length=3)]
@@ -305,6 +317,8 @@ class Inputs(Form):
     focal_length_mm: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=1, le=3000)] | None = None
     light: LightForm
     motion: MotionForm = Field(default_factory=MotionForm)
+    other_lights: Annotated[list[LightForm], Field(max_length=MOST_OTHERS)] = Field(default_factory=list)
+    other_subjects: Annotated[list[OtherForm], Field(max_length=MOST_OTHERS)] = Field(default_factory=list)
     aims: AimsForm = Field(default_factory=AimsForm)
     support: Support | None = None
     delivery: DeliveryForm = Field(default_factory=DeliveryForm)
@@ -338,10 +352,11 @@ class SituationForm(Inputs):
             genre=self.genre,
             body=_body(self.body),
             lens=_lens(self.lens),
-            light=self.light.value(),
+            light=lit_also(self.light.value(), [other.value() for other in self.other_lights]),
             subject_slug=self.subject,
             focal_length_mm=self.focal_length_mm,
             motion=Motion(**dict(motion)),
+            others=tuple(other.value() for other in self.other_subjects),
             aims=Aims(self.aims.depth, self.aims.motion),
             support=self.support,
             delivery=self.delivery.value(),

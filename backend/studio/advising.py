@@ -8,7 +8,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja import Router, Schema
 from pydantic import Field
 
-from craft.decisions.schools import SCHOOLS
+from craft.decisions.schools import DECISIONS
 from craft.exposure.targets import ACCEPTED_LIMITS
 from craft.scales.parsing import READERS, parse_stops
 from craft.scales.series import Dial
@@ -144,6 +144,10 @@ def words(request: HttpRequest) -> Words:
             )
             for c in CONDITIONS
         ],
-        schools=[SchoolWords(decision=s.decision.value, slug=s.slug, label=s.label, costs=s.costs) for s in SCHOOLS],
+        schools=[
+            SchoolWords(decision=decision.slug, slug=s.slug, label=s.label, costs=s.costs)
+            for decision in DECISIONS.values()
+            for s in decision.schools
+        ],
         limits={intent.value: [limit.value for limit in limits] for intent, limits in ACCEPTED_LIMITS.items()},
     )

@@ -9,7 +9,7 @@ from ninja import Router, Schema
 
 from craft.configuration.bundles import BUNDLES
 from craft.configuration.configure import wins_when
-from craft.configuration.decided import OF_SETTING
+from craft.configuration.decided import of_settings
 from craft.configuration.habits import HABITS
 from craft.kit.features import STATED
 from craft.vocabulary.called import CALLED
@@ -150,7 +150,7 @@ def _setting(setting: Setting) -> SettingWords:
         dependencies=[rule.slug for rule in RULES if slug in rule.settings],
         habits=[habit.slug for habit in HABITS if any(slug == name for way in habit.ways for name, _ in way.sets)],
         bundles=[bundle.slug for bundle in BUNDLES if any(slug == name for name, _ in bundle.sets)],
-        decision=OF_SETTING[slug].value if slug in OF_SETTING else "",
+        decision=made[slug].slug if (made := of_settings()) and slug in made else "",
     )
 
 

@@ -16,7 +16,7 @@ from types import MappingProxyType
 
 from craft.configuration.around import around_of, settings_of
 from craft.configuration.bundles import BUNDLES, BundleState, state_of
-from craft.configuration.decided import OF_SETTING, decided, facts_of, of_person
+from craft.configuration.decided import decided, facts_of, of_person, of_settings
 from craft.configuration.habits import HABITS, Habit, Way
 from craft.configuration.rows import GUARDS, ROWS, Row
 from craft.decisions.facts import Facts, When, all_hold, phrase
@@ -188,10 +188,10 @@ def _from_habits(situation: Situation, facts: Facts, there: Mapping[str, Setting
 
 
 def _from_decisions(setup: Setup) -> Iterable[tuple[str, _Laid]]:
-    made = {reasoned.decision: reasoned for reasoned in setup.decisions}
+    made, by = {reasoned.decision: reasoned for reasoned in setup.decisions}, of_settings()
     for slug, value in decided(setup).items():
-        why = made[OF_SETTING[slug]]
-        yield slug, _Laid(value, why.because, why.numbers, Origin.DECIDED, why.decision.value)
+        why = made[by[slug].slug]
+        yield slug, _Laid(value, why.because, why.numbers, Origin.DECIDED, why.decision)
 
 
 def _by_hand(situation: Situation, there: Mapping[str, Setting], around: Around) -> Iterable[tuple[str, _Laid]]:

@@ -2,47 +2,23 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
-
 from craft.decisions.facts import Fact, tells
 from craft.decisions.numbers import yes
+from craft.decisions.schools import DECISIONS, Decision
 from craft.scales.series import Dial
 from craft.scene.situation import Situation
 from craft.setup.setup import Merge, Setup
 from craft.vocabulary.setting import Value
-from craft.vocabulary.terms import Area, Decision, Drive, File, FocusMode, Pattern, Priority
+from craft.vocabulary.terms import Area, Drive, File, FocusMode, Pattern, Priority
 
-OF_SETTING: Mapping[str, Decision] = {
-    "exposure_mode": Decision.EXPOSURE_MODE,
-    "shutter_time": Decision.EXPOSURE_MODE,
-    "aperture": Decision.EXPOSURE_MODE,
-    "compensation": Decision.RANGE,
-    "built_in_nd": Decision.EXPOSURE_MODE,
-    "shutter_type": Decision.SHUTTER_TYPE,
-    "iso_mode": Decision.ISO_LIMITS,
-    "iso_value": Decision.ISO_LIMITS,
-    "iso_floor": Decision.ISO_LIMITS,
-    "iso_ceiling": Decision.ISO_LIMITS,
-    "iso_slowest_shutter": Decision.ISO_LIMITS,
-    "metering_pattern": Decision.METERING,
-    "highlight_protection": Decision.RANGE,
-    "bracket_kind": Decision.BRACKETING,
-    "bracket_frames": Decision.BRACKETING,
-    "bracket_step": Decision.BRACKETING,
-    "merge": Decision.BRACKETING,
-    "merge_strength": Decision.BRACKETING,
-    "merge_align": Decision.BRACKETING,
-    "white_mode": Decision.WHITE,
-    "white_kelvin": Decision.WHITE,
-    "focus_mode": Decision.FOCUS,
-    "focus_area": Decision.FOCUS,
-    "subject_detection": Decision.FOCUS,
-    "drive_mode": Decision.DRIVE,
-    "rate_high": Decision.DRIVE,
-    "stabiliser": Decision.STABILISER,
-    "file_format": Decision.FILE,
-}
-"""Setting -> the decision that sets it; its reason is the decision's."""
+
+def of_settings() -> dict[str, Decision]:
+    """Setting -> the decision that sets it; its reason is the decision's.
+
+    >>> of_settings()["white_kelvin"].slug
+    'white'
+    """
+    return {slug: decision for decision in DECISIONS.values() for slug in (*decision.sets, *decision.besides)}
 
 
 def decided(setup: Setup) -> dict[str, Value]:
@@ -55,6 +31,7 @@ def decided(setup: Setup) -> dict[str, Value]:
     """
     limits, focus = setup.iso_limits, setup.focus
     values: dict[str, Value | None] = {
+        **setup.sets,
         "exposure_mode": setup.mode.value,
         "shutter_time": setup.shutter_s,
         "aperture": setup.aperture,
@@ -66,21 +43,15 @@ def decided(setup: Setup) -> dict[str, Value]:
         "iso_floor": limits.floor if limits.automatic else None,
         "iso_ceiling": limits.ceiling if limits.automatic else None,
         "iso_slowest_shutter": limits.slowest_shutter_s,
-        "metering_pattern": setup.pattern.value,
         "highlight_protection": "automatic" if setup.protection_automatic else setup.protection_stops,
         "bracket_kind": "exposure" if setup.bracket_frames > 1 else "off",
         "bracket_frames": float(setup.bracket_frames) if setup.bracket_frames > 1 else None,
         "bracket_step": setup.bracket_step_ev or None,
         **_merged(setup.merge),
-        "white_mode": setup.white.value,
         "white_kelvin": None if setup.kelvin is None else float(setup.kelvin),
-        "focus_mode": focus.mode.value,
         "focus_area": focus.area.value,
         "subject_detection": focus.detection.value,
-        "drive_mode": setup.drive.value,
         "rate_high": setup.frames_per_second if setup.drive is Drive.HIGH else None,
-        "stabiliser": setup.stabiliser.value,
-        "file_format": setup.file.value,
     }
     return {slug: value for slug, value in values.items() if value is not None}
 

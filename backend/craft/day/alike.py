@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from craft.configuration.configure import Configuration, Configured
-from craft.configuration.decided import OF_SETTING
+from craft.configuration.decided import of_settings
 from craft.day.defaults import WORSE
 from craft.vocabulary.setting import Unit, Value
 
@@ -51,10 +51,10 @@ def differences(one: Sequence[Configuration], other: Sequence[Configuration]) ->
     >>> differences([one], [one])
     ()
     """
-    first, second = _all_day(one), _all_day(other)
+    first, second, made = _all_day(one), _all_day(other), of_settings()
     found = [
         Difference(row, second[slug], _has(row, second[slug].value), _has(second[slug], row.value))
         for slug, row in first.items()
-        if slug in second and slug not in MUST_DIFFER and slug not in OF_SETTING and second[slug].value != row.value
+        if slug in second and slug not in MUST_DIFFER and slug not in made and second[slug].value != row.value
     ]
     return tuple(sorted(found, key=lambda d: (-d.weight, d.one.setting.slug)))

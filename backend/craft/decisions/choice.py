@@ -6,34 +6,12 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from craft.decisions.facts import Facts, all_hold, phrase
-from craft.decisions.schools import BY_DECISION, School
+from craft.decisions.schools import DECISIONS, Decision, School
+from craft.decisions.schools.file import FILE
 from craft.errors import CraftError
 from craft.scene.situation import Situation
 from craft.vocabulary.setting import Value
-from craft.vocabulary.terms import Decision, File
-
-MINUTES_PER_FRAME = {
-    Decision.EXPOSURE_MODE: 1 / 60,
-    Decision.WHITE: 5 / 60,
-    Decision.DRIVE: 1 / 60,
-    Decision.BRACKETING: 2.0,
-    Decision.FILE: 10 / 60,
-}
-"""Desk time per frame, or per set of a bracket (estimates: a glance, a colour correction, a glance, a merge, a conversion)."""
-
-
-SET_BY: Mapping[Decision, tuple[str, ...]] = {
-    Decision.EXPOSURE_MODE: ("exposure_mode",),
-    Decision.ISO_LIMITS: ("iso_mode",),
-    Decision.METERING: ("metering_pattern",),
-    Decision.WHITE: ("white_mode",),
-    Decision.FOCUS: ("focus_mode", "focus_area"),
-    Decision.DRIVE: ("drive_mode",),
-    Decision.SHUTTER_TYPE: ("shutter_type",),
-    Decision.STABILISER: ("stabiliser",),
-    Decision.FILE: ("file_format",),
-}
-"""Decisions whose school's values are these settings, in this order."""
+from craft.vocabulary.terms import File
 
 KEPT_AS = {File.RAW: "raw", File.RENDERED: "rendered", File.BOTH: "both"}
 """The way of the file that a situation asks for."""
@@ -54,7 +32,7 @@ class OtherWay:
 class Reasoned:
     """One decision: its school and value in words, why, with which numbers, and what else people do."""
 
-    decision: Decision
+    decision: str
     school: str
     label: str
     because: str
@@ -66,43 +44,43 @@ class Reasoned:
     fixed_by_profile: bool
 
 
-def fixed_schools(situation: Situation) -> Mapping[Decision, str]:
-    """Schools that are not open: those of the person, the file that was asked for, and what was set by hand.
+def fixed_schools(situation: Situation) -> Mapping[str, str]:
+    """Schools by decision that are not open: those of the person, the file that was asked for, and what was set by hand.
 
     >>> dict(fixed_schools(situation(settings={"white_mode": "automatic"}, file=File.RAW)))
-    {<Decision.FILE: 'file'>: 'raw', <Decision.WHITE: 'white'>: 'automatic_anywhere'}
+    {'file': 'raw', 'white': 'automatic_anywhere'}
     """
-    file = {} if situation.file is None else {Decision.FILE: KEPT_AS[situation.file]}
+    file = {} if situation.file is None else {FILE.slug: KEPT_AS[situation.file]}
     return {**situation.person.schools, **file, **_schools_by_hand(situation.settings)}
 
 
-def _schools_by_hand(settings: Mapping[str, Value]) -> dict[Decision, str]:
+def _schools_by_hand(settings: Mapping[str, Value]) -> dict[str, str]:
     """The first school of each decision that has what was set by hand; none where no school has it."""
     found = {}
-    for decision, slugs in SET_BY.items():
-        wanted = [(k, settings[slug]) for k, slug in enumerate(slugs) if slug in settings]
-        fitting = [s for s in BY_DECISION[decision] if all(k < len(s.value) and s.value[k] == value for k, value in wanted)]
+    for decision in DECISIONS.values():
+        wanted = [(k, settings[slug]) for k, slug in enumerate(decision.sets) if slug in settings]
+        fitting = [s for s in decision.schools if all(k < len(s.value) and s.value[k] == value for k, value in wanted)]
         if wanted and fitting:
-            found[decision] = fitting[0].slug
+            found[decision.slug] = fitting[0].slug
     return found
 
 
-def school_for(decision: Decision, facts: Facts, fixed: Mapping[Decision, str]) -> School:
+def school_for(decision: Decision, facts: Facts, fixed: Mapping[str, str]) -> School:
     """The school fixed by the person, else the first that wins, else the last.
 
     Raises
     ------
     CraftError : the person named a school that is not there.
 
-    >>> school_for(Decision.STABILISER, advised().facts, {}).slug, school_for(Decision.STABILISER, advised().facts, {Decision.STABILISER: "off_on_tripod"}).slug
+    >>> school_for(DECISIONS["stabiliser"], advised().facts, {}).slug, school_for(DECISIONS["stabiliser"], advised().facts, {"stabiliser": "off_on_tripod"}).slug
     ('none', 'off_on_tripod')
     """
-    rows = BY_DECISION[decision]
-    if decision in fixed:
-        named = next((row for row in rows if row.slug == fixed[decision]), None)
+    rows = decision.schools
+    if decision.slug in fixed:
+        named = next((row for row in rows if row.slug == fixed[decision.slug]), None)
         if named is None:
             known = ", ".join(row.slug for row in rows)
-            raise CraftError(f"“{fixed[decision]}” is not a school of {decision.value}: {known}", ("profile", "schools", decision.value))
+            raise CraftError(f"“{fixed[decision.slug]}” is not a school of {decision.slug}: {known}", ("profile", "schools", decision.slug))
         return named
     return next((row for row in rows if all_hold(row.when, facts)), rows[-1])
 
@@ -111,21 +89,25 @@ def _wins_when(school: School, facts: Facts) -> str:
     return " and ".join(test.words(facts) for test in school.when) or "no other way wins"
 
 
-def reasoned(school: School, facts: Facts, fixed: Mapping[Decision, str]) -> Reasoned:
+def _minutes(decision: Decision, facts: Facts) -> float:
+    """Whole minutes at the desk afterwards."""
+    desk = decision.desk
+    if desk is None:
+        return 0.0
+    count = facts["shots"] / facts["frames"] if desk.each == "sets" else facts[desk.each]
+    return float(round(desk.minutes * count))
+
+
+def reasoned(decision: Decision, school: School, facts: Facts, fixed: Mapping[str, str]) -> Reasoned:
     """A school with its reasons, and the other ways of the same decision.
 
     >>> facts = advised().facts
-    >>> reasoned(school_for(Decision.DRIVE, facts, {}), facts, {}).because
+    >>> drive = DECISIONS["drive"]
+    >>> reasoned(drive, school_for(drive, facts, {}), facts, {}).because
     'It moves at 5.5 m/s: 12 a second suits it, and 12 a second is what the body gives with this file and shutter.'
     """
-    rate = MINUTES_PER_FRAME.get(school.decision, 0.0)
-    shots = (
-        facts["shots"] / facts["frames"] / 20
-        if school.decision is Decision.BRACKETING
-        else facts["shots" if school.decision is Decision.DRIVE else "pictures"]
-    )
-    facts = {**facts, "minutes": float(round(rate * shots))}
-    by_profile = school.decision in fixed
+    facts = {**facts, "minutes": _minutes(decision, facts)}
+    by_profile = decision.slug in fixed
     because, numbers = phrase(school.because, facts)
     besides = ""
     for also in school.also:
@@ -144,9 +126,9 @@ def reasoned(school: School, facts: Facts, fixed: Mapping[Decision, str]) -> Rea
     desk, desked = phrase(school.desk, facts)
     ways = tuple(
         OtherWay(row.slug, row.label, _wins_when(row, facts), all_hold(row.when, facts), row.costs)
-        for row in BY_DECISION[school.decision]
+        for row in decision.schools
         if row is not school
     )
     return Reasoned(
-        school.decision, school.slug, school.label, because, {**numbers, **seen, **desked}, ways, school.rules_out, see, desk, by_profile
+        decision.slug, school.slug, school.label, because, {**numbers, **seen, **desked}, ways, school.rules_out, see, desk, by_profile
     )

@@ -13,6 +13,7 @@ from craft.exposure.targets import Asked, base_stops, image_speed, output_gain, 
 from craft.kit.body import Body, Finder, Shutter
 from craft.optics import movement, sharpness
 from craft.scales.series import Dial, printed, value_of
+from craft.scene.light import mired_apart
 from craft.scene.situation import Situation
 from craft.sensor import noise
 from craft.tones.metered import metered
@@ -208,6 +209,8 @@ def waits_for_lamps(body: Body, shutter: Shutter) -> bool:
     clip_above_stops=Fact("room from mid-tone to where the first channel is full", "stops"),
     sources=Fact("kinds of light", "count"),
     kelvin=Fact("the light", "kelvin"),
+    other_kelvin=Fact("the light that differs most from it", "kelvin"),
+    mired_apart=Fact("how far their colours lie apart, in mired", "plain"),
     kelvin_set=Fact("white set to", "kelvin"),
     keeps=Fact("share of the light's own colour that is kept", "percent"),
     indoors=Fact("it is indoors", "yes", "it is outdoors"),
@@ -220,6 +223,7 @@ def _of_light(situation: Situation) -> dict[str, float]:
     held = float(noise.usable_range_stops(sensor, base, base, output_gain(situation), situation.person.noise_bar / 4, GLARE_SHARE))
     darkest, brightest = spread_of(map_of(situation)).ends
     span = brightest - darkest
+    other = max(light.others, key=lambda kelvin: mired_apart(light.kelvin, kelvin), default=light.kelvin)
     return {
         "ev100": light.ev100,
         "light_swing_stops": situation.light_swing,
@@ -235,6 +239,8 @@ def _of_light(situation: Situation) -> dict[str, float]:
         "clip_above_stops": sensor.clip_above_grey_stops,
         "sources": float(light.sources),
         "kelvin": round(light.kelvin, -2),
+        "other_kelvin": round(other, -2),
+        "mired_apart": float(round(mired_apart(light.kelvin, other))),
         "kelvin_set": kept_kelvin(situation),
         "keeps": light.keeps,
         "indoors": yes(situation.indoors),

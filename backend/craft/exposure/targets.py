@@ -114,6 +114,20 @@ def _across(situation: Situation) -> float:
     return float(movement.image_speed_m_s(situation.speed_m_s, situation.angle_rad, situation.magnification))
 
 
+def others_speed(situation: Situation) -> float:
+    """Speed over the sensor, in m/s, of the fastest image among others that are to be sharp: what following leaves of it, or its own.
+
+    >>> from craft.scene.situation import Other
+    >>> round(others_speed(situation(others=(Other(30.0, speed_m_s=5.0),))), 4), others_speed(situation())
+    (0.0339, 0.0)
+    """
+    focal = situation.focal_mm / 1000
+    left = 0.0 if situation.subject.sky else situation.followed * _across(situation) / situation.magnification
+    speeds = [left if other.speed_m_s is None else other.speed_m_s for other in situation.others]
+    mags = [float(sharpness.magnification(focal, other.distance_m)) for other in situation.others]
+    return max((speed * mag for speed, mag in zip(speeds, mags, strict=True)), default=0.0)
+
+
 def limb_speed(situation: Situation) -> float:
     """Speed over the sensor, in m/s, of the image of the fastest part against the body; it may point anywhere.
 
@@ -214,7 +228,8 @@ def _movement(situation: Situation) -> _Movement:
 
     if aim is AimMotion.PAN:
         return _Movement(longest(left, 1.0), None, longest(left, SMEAR), blur)
-    return _Movement(longest(left, 1.0), longest(limb, LIMBS), longest(left, SMEAR), blur)
+    whole = max(left, others_speed(situation))
+    return _Movement(longest(whole, 1.0), longest(limb, LIMBS), longest(whole, SMEAR), blur)
 
 
 def _in_36_terms(situation: Situation, aperture: float) -> float:

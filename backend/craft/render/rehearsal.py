@@ -209,7 +209,7 @@ def verdicts_of(situation: Situation, setup: Setup, shot: Shot, held: Losses) ->
     blur = Verdict(
         "blur",
         over > 0.05,
-        f"at the near end of the depth {2**over:.1f} times the circle of confusion, {situation.coc_m * 1e6:.0f} µm; over once it shows",
+        f"at the less sharp end of the depth {2**over:.1f} times the circle of confusion, {situation.coc_m * 1e6:.0f} µm; over once it shows",
     )
     ends = [*(f"{name} burnt out" for name in held.over), *(f"{name} in the noise" for name in held.under)]
     lost = Verdict("lost tones", bool(ends), "; ".join(ends) if ends else "every named tone is held")
@@ -217,16 +217,16 @@ def verdicts_of(situation: Situation, setup: Setup, shot: Shot, held: Losses) ->
 
 
 def _apart(situation: Situation, shot: Shot) -> tuple[Verdict, ...]:
-    """Of each distance that was painted over a picture of one's own, whether it is drawn out of focus."""
-    if shot.own is None:
-        return ()
+    """Of each other that is to be sharp, and of each distance painted over a picture of one's own, whether it is drawn out of focus."""
+    planes = () if shot.own is None else tuple((plane.name, plane.distance_m) for plane in shot.own.planes)
+    others = sorted({other.distance_m for other in situation.others})
     found = []
-    for plane in shot.own.planes:
-        disc = defocus_disc_m(shot.focal_mm / 1000, shot.aperture, shot.focus_m, min(plane.distance_m, FAR_M))
+    for name, distance_m in (*planes, *((f"at {far:.3g} m", far) for far in others)):
+        disc = defocus_disc_m(shot.focal_mm / 1000, shot.aperture, shot.focus_m, min(distance_m, FAR_M))
         times = float(disc) / situation.coc_m
-        where = "far away" if math.isinf(plane.distance_m) else f"at {plane.distance_m:.3g} m"
+        where = "far away" if math.isinf(distance_m) else f"at {distance_m:.3g} m"
         words = f"{where}, with focus at {shot.focus_m:.3g} m: a disc of {times:.1f} times the circle of confusion"
-        found.append(Verdict(f"blur, {plane.name}", times > 1, words))
+        found.append(Verdict(f"blur, {name}", times > 1, words))
     return tuple(found)
 
 

@@ -11,13 +11,11 @@ from craft.errors import CraftError
 from craft.kit.body import Body
 from craft.kit.lens import Lens
 from craft.optics.sharpness import Acuity, aperture_interval, circle_of_confusion_m, magnification
-from craft.scales.light import ev100_of_lux, ev100_of_stops
-from craft.scales.series import Dial, exact_stops
-from craft.scene.conditions import BY_SLUG
+from craft.scene.light import Light
 from craft.scene.works import SUBJECT, WORK, Subject, Work
 from craft.sensor.noise import OUTPUT_PIXEL_RAD
 from craft.vocabulary.setting import Value
-from craft.vocabulary.terms import AimDepth, AimMotion, Decision, File, Genre, Intent, Limit, RangeFirst, Support
+from craft.vocabulary.terms import AimDepth, AimMotion, File, Genre, Intent, Limit, RangeFirst, Support
 
 NIGHT_EV = 6.0
 """Below this nobody works by a zone of depth: lamps light the place (EV 6 is the dusk of ten to twenty minutes after sunset)."""
@@ -27,80 +25,6 @@ ZONE_APERTURE = 13.0
 
 OUTDOORS_EV = 9.0
 """Rooms are darker than this (a metre from a large window is about EV 8)."""
-
-
-@dataclass(frozen=True, slots=True)
-class Light:
-    """The key tone's light and its surroundings.
-
-    ev100: as metered; through_lens: the reading has the lens's losses in it already; below, above:
-    tones in stops from the key; bright: what the brightest are, in words; holds_above: the brightest
-    that must keep detail, None for the subject's usual; swing: how far it moves while one works;
-    flicker_hz: None for what ``mains`` says (lamps on the mains pulse at twice its frequency), 0 if
-    steady; sources: kinds of light in the picture; indoors: None for the subject's usual place; keeps:
-    share of the light's own colour that the picture keeps.
-    """
-
-    ev100: float
-    through_lens: bool = False
-    below: float = 4.0
-    above: float = 2.0
-    bright: str = "the brightest tones"
-    holds_above: float | None = None
-    kelvin: float = 5500.0
-    swing: float | None = None
-    flicker_hz: float | None = None
-    mains: bool = False
-    sources: int = 1
-    indoors: bool | None = None
-    keeps: float = 0.0
-
-    def __post_init__(self) -> None:
-        """Refuse light outside what any camera meets."""
-        if not -20 <= self.ev100 <= 24:
-            raise CraftError(f"the light comes to EV {self.ev100:.1f}: from -20 to 24 is accepted", ("light",))
-
-
-def light_from_lux(lux: float) -> float:
-    """EV at ISO 100 of an incident reading.
-
-    >>> light_from_lux(2560.0)
-    10.0
-    """
-    return float(ev100_of_lux(lux))
-
-
-def light_from_metered(shutter_s: float, aperture: float, iso: float) -> float:
-    """EV at ISO 100 of a metered exposure; printed values mean their exact steps.
-
-    >>> light_from_metered(0.004, 5.6, 100)
-    13.0
-    """
-    stops = (exact_stops(Dial.TIME, shutter_s), exact_stops(Dial.APERTURE, aperture), exact_stops(Dial.ISO, iso))
-    return float(ev100_of_stops(*stops))
-
-
-def light_from_condition(slug: str) -> Light:
-    """The light of a described condition.
-
-    Raises
-    ------
-    CraftError : an unknown condition; names those there are.
-    """
-    if slug not in BY_SLUG:
-        raise CraftError(f"“{slug}” is not a condition: {', '.join(BY_SLUG)}", ("light", "condition"))
-    row = BY_SLUG[slug]
-    return Light(
-        row.ev100,
-        below=row.below,
-        above=row.above,
-        bright=row.bright,
-        kelvin=row.kelvin,
-        mains=row.mains,
-        sources=row.sources,
-        indoors=row.indoors,
-        keeps=row.keeps,
-    )
 
 
 @dataclass(frozen=True, slots=True)
@@ -121,6 +45,19 @@ class Motion:
     near_m: float | None = None
     far_m: float | None = None
     declination_deg: float = 0.0
+
+
+@dataclass(frozen=True, slots=True)
+class Other:
+    """Somebody or something else that is to be sharp with the subject.
+
+    distance_m: from the camera; depth_m: about it, None for as deep as the subject; speed_m_s: None if it
+    moves with the subject and is followed with it, else by itself, across the frame, and nobody follows it.
+    """
+
+    distance_m: float
+    depth_m: float | None = None
+    speed_m_s: float | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -168,7 +105,7 @@ class Person:
     practised: bool = False
     mains_hz: float = 50.0
     darker_cap_stops: float | None = None
-    schools: Mapping[Decision, str] = field(default_factory=dict)
+    schools: Mapping[str, str] = field(default_factory=dict)
     habits: Mapping[str, str] = field(default_factory=dict)
     undecided: frozenset[str] = frozenset()
     raw_opens: frozenset[str] = frozenset({"none", "lossless", "lossy"})
@@ -212,6 +149,7 @@ class Situation:
     subject_slug: str | None = None
     focal_length_mm: float | None = None
     motion: Motion = Motion()
+    others: tuple[Other, ...] = ()
     aims: Aims = Aims()
     support: Support | None = None
     delivery: Delivery = Delivery()
@@ -240,6 +178,12 @@ class Situation:
             raise CraftError("give near_m too: a far end alone has no near one", ("motion", "near_m"))
         if motion.near_m is not None:
             self._check_band(motion.near_m, math.inf if motion.far_m is None else motion.far_m)
+        for k, other in enumerate(self.others):
+            if self._about(other.distance_m, other.depth_m)[0] <= self.focal_mm / 1000:
+                raise CraftError(
+                    f"{other.distance_m:g} m with its depth has no near end before the lens: farther away, or less deep, is accepted",
+                    ("other_subjects", k, "distance_m"),
+                )
         if self.band[0] <= self.focal_mm / 1000:
             raise CraftError(
                 f"a depth of {motion.depth_m or 0:g} m has no near end: it must be less than twice the distance, {self.distance_m:g} m",
@@ -316,16 +260,31 @@ class Situation:
         usual = subject.distance_m if subject.near_m is None or not self.zone else 2 * subject.near_m
         return max(usual * self.steps_back, self.lens.closest_m)
 
+    def _about(self, at: float, depth_m: float | None) -> tuple[float, float]:
+        """Near and far end of a depth about a distance: the subject's usual one, as deep as there is room before it, where none is given."""
+        half = (min(self.subject.depth_m, 1.9 * (at - self.focal_mm / 1000)) if depth_m is None else depth_m) / 2
+        return at - half, at + half
+
     @cached_property
     def band(self) -> tuple[float, float]:
         """Nearest and farthest distance that must be sharp, in metres from the camera; far may be infinite."""
+        ends = [self._of_subject(), *(self._about(other.distance_m, other.depth_m) for other in self.others)]
+        return min(near for near, _ in ends), max(far for _, far in ends)
+
+    def _of_subject(self) -> tuple[float, float]:
+        """The same of the subject alone."""
         motion, at = self.motion, self.distance_m
         if motion.near_m is not None:
             return motion.near_m, math.inf if motion.far_m is None else motion.far_m
         if self.zone:
             return at / 2, math.inf
-        half = (min(self.subject.depth_m, 1.9 * (at - self.focal_mm / 1000)) if motion.depth_m is None else motion.depth_m) / 2
-        return at - half, at + half
+        return self._about(at, motion.depth_m)
+
+    @cached_property
+    def between_m(self) -> float:
+        """The focus distance from which both ends of what must be sharp are equally so: the harmonic mean of the ends."""
+        near, far = self.band
+        return 2 * near if math.isinf(far) else 2 * near * far / (near + far)
 
     @property
     def depth_m(self) -> float:
@@ -387,8 +346,9 @@ class Situation:
 
     @property
     def aim_depth(self) -> AimDepth:
-        """The depth aimed at."""
-        return self.aims.depth or self.subject.aim_depth
+        """The depth aimed at; where others are to be sharp too, a melting background is no aim unless somebody says so."""
+        usual = self.subject.aim_depth
+        return self.aims.depth or (AimDepth.ENOUGH if self.others and usual is AimDepth.SHALLOW else usual)
 
     @property
     def aim_motion(self) -> AimMotion:
@@ -403,7 +363,7 @@ class Situation:
     @property
     def in_one_go(self) -> bool:
         """Whether a long blur is wanted in one frame, where most take a series: the person's own way."""
-        return self.person.schools.get(Decision.DRIVE) == IN_ONE_GO and "drive_mode" not in self.settings
+        return self.person.schools.get("drive") == IN_ONE_GO and "drive_mode" not in self.settings
 
     @property
     def light_swing(self) -> float:

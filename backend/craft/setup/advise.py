@@ -3,16 +3,26 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import replace
 from itertools import combinations
 
 import numpy as np
 
 from craft.decisions import numbers
-from craft.decisions.choice import SET_BY, reasoned, school_for
-from craft.decisions.facts import Fact, tells
-from craft.decisions.schools import School
+from craft.decisions.choice import reasoned, school_for
+from craft.decisions.facts import Fact, Facts, tells
+from craft.decisions.schools import DECISIONS, Decision, School
+from craft.decisions.schools.bracketing import BRACKETING
+from craft.decisions.schools.drive import DRIVE
+from craft.decisions.schools.exposure_mode import EXPOSURE_MODE
+from craft.decisions.schools.file import FILE
+from craft.decisions.schools.focus import FOCUS
+from craft.decisions.schools.iso_limits import ISO_LIMITS
+from craft.decisions.schools.metering import METERING
+from craft.decisions.schools.range import RANGE
+from craft.decisions.schools.stabiliser import STABILISER
+from craft.decisions.schools.white import WHITE
 from craft.exposure.bounds import Dials, number
 from craft.exposure.solver import search_of, solve
 from craft.exposure.targets import hand_speed, image_speed, wanted_blur_s
@@ -31,7 +41,6 @@ from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.terms import (
     AimMotion,
     Area,
-    Decision,
     Detection,
     Drive,
     File,
@@ -74,20 +83,20 @@ def _decide(plan: Plan, ladder: Ladder, series: Series | None) -> tuple[dict[str
     facts = plan.facts | numbers.of_exposure(situation, plan.free, plan.asked, x, n, s, plan.facts)
     facts |= _of_series(situation, series)
     fixed = plan.fixed
-    schools = {school.decision: school for school in plan.chosen}
-    mode_school = school_for(Decision.EXPOSURE_MODE, facts, fixed)
+    schools = dict(plan.chosen)
+    mode_school = school_for(EXPOSURE_MODE, facts, fixed)
     mode = Mode(mode_school.value[0])
     floats = not mode_school.holds and situation.locks.iso is None
-    iso_school = school_for(Decision.ISO_LIMITS, {**facts, "floats": numbers.yes(floats)}, fixed)
-    floats = (floats or Decision.ISO_LIMITS in fixed) and iso_school.value[0] == "automatic" and situation.locks.iso is None
+    iso_school = school_for(ISO_LIMITS, {**facts, "floats": numbers.yes(floats)}, fixed)
+    floats = (floats or ISO_LIMITS.slug in fixed) and iso_school.value[0] == "automatic" and situation.locks.iso is None
     auto = _automatics(plan, ladder, mode, floats)
     facts |= _of_limits(plan, auto, floats) | _of_brightness(plan, ladder)
-    schools |= {Decision.EXPOSURE_MODE: mode_school, Decision.ISO_LIMITS: iso_school}
-    for decision in Decision:
+    schools |= {EXPOSURE_MODE: mode_school, ISO_LIMITS: iso_school}
+    for decision in DECISIONS.values():
         if decision not in schools:
             schools[decision] = school_for(decision, facts, fixed)
-            if decision is Decision.DRIVE:
-                facts |= _of_drive(situation, facts, Drive(schools[decision].value[0]))
+            if decision in THEN_KNOWN:
+                facts |= THEN_KNOWN[decision](situation, facts, schools[decision])
     return facts, schools, auto
 
 
@@ -139,7 +148,8 @@ def _of_series(situation: Situation, series: Series | None) -> dict[str, float]:
     "minutes",
     shots_at_best=Fact("frames at the body's highest rate", "count"),
 )
-def _of_drive(situation: Situation, facts: dict[str, float], drive: Drive) -> dict[str, float]:
+def _of_drive(situation: Situation, facts: Facts, school: School) -> dict[str, float]:
+    drive = Drive(school.value[0])
     best = facts["frames_per_second"]
     rate = best * RATE_SHARE[drive] if drive in RATE_SHARE else 1.0
     shots = facts["series_frames"] if facts["series_frames"] > 1 else numbers.frames_shot(situation, rate)
@@ -150,6 +160,10 @@ def _of_drive(situation: Situation, facts: dict[str, float], drive: Drive) -> di
         "shots_at_best": shots * best / rate,
         "minutes": shots / numbers.LOOKED_THROUGH,
     }
+
+
+THEN_KNOWN: Mapping[Decision, Callable[[Situation, Facts, School], dict[str, float]]] = {DRIVE: _of_drive}
+"""What is known once a decision is taken, to those after it and to all their reasons."""
 
 
 def _automatics(plan: Plan, ladder: Ladder, mode: Mode, floats: bool) -> Automatics:
@@ -179,15 +193,15 @@ def _automatics(plan: Plan, ladder: Ladder, mode: Mode, floats: bool) -> Automat
 def _set_by_hand(situation: Situation, value: dict[Decision, tuple[str, ...]]) -> dict[Decision, tuple[str, ...]]:
     """The values of the decisions with what was set by hand in their place, whether a school has it or not."""
     found = dict(value)
-    for decision, slugs in SET_BY.items():
+    for decision in found:
         parts = list(found[decision])
-        for k, slug in enumerate(slugs):
+        for k, slug in enumerate(decision.sets):
             if slug in situation.settings and k < len(parts) and not (slug == "shutter_type" and situation.settings[slug] == "automatic"):
                 parts[k] = str(situation.settings[slug])
         found[decision] = tuple(parts)
     kelvin = number(situation, "white_kelvin")
     if kelvin is not None and "white_mode" not in situation.settings:
-        found[Decision.WHITE] = ("kelvin",)
+        found[WHITE] = ("kelvin",)
     return found
 
 
@@ -219,9 +233,9 @@ def _setup(
     situation, now = plan.situation, ladder.now
     value = _set_by_hand(situation, {decision: school.value for decision, school in schools.items()})
     shutter_s, aperture, iso = ladder.printed(now)
-    drive = Drive(value[Decision.DRIVE][0])
-    white = White(value[Decision.WHITE][0])
-    pattern = Pattern(value[Decision.METERING][0])
+    drive = Drive(value[DRIVE][0])
+    white = White(value[WHITE][0])
+    pattern = Pattern(value[METERING][0])
     bracket = plan.bracket
     meters = auto.iso or len(auto.mode.by_hand) < 2
     return Setup(
@@ -241,28 +255,29 @@ def _setup(
         spot=_spot(plan, facts, meters) if pattern is Pattern.SPOT else None,
         policy=plan.policy,
         protection_stops=plan.protection,
-        protection_automatic=RangeMove.BY_ITSELF.value in value[Decision.RANGE],
+        protection_automatic=RangeMove.BY_ITSELF.value in value[RANGE],
         offset_ev=plan.offset,
         bracket_frames=bracket.frames if bracket else 1,
         bracket_step_ev=bracket.step_ev if bracket else 0.0,
         bracket_times_s=_times(plan, ladder),
-        merge=_merge(situation, facts) if schools[Decision.BRACKETING].value[0] == "merge" else None,
+        merge=_merge(situation, facts) if schools[BRACKETING].value[0] == "merge" else None,
         white=white,
         kelvin=(number(situation, "white_kelvin") or facts["kelvin_set"]) if white is White.KELVIN else None,
-        focus=_focus(situation, facts, value[Decision.FOCUS]),
-        zone=zone_of(plan, ladder) if value[Decision.FOCUS][1] == Area.NONE.value and not facts["stars"] else None,
+        focus=_focus(situation, facts, value[FOCUS]),
+        zone=zone_of(plan, ladder) if value[FOCUS][1] == Area.NONE.value and not facts["stars"] else None,
         drive=drive,
         frames_per_second=facts["rate"] if drive in RATE_SHARE and situation.body.frames_per_second else None,
         series=series,
-        stabiliser=Stabiliser(value[Decision.STABILISER][0]),
-        file=File(value[Decision.FILE][0]),
+        stabiliser=Stabiliser(value[STABILISER][0]),
+        file=File(value[FILE][0]),
         concessions=concessions_of(ladder),
         binding=binding_of(plan, ladder.found.binding(now)),
         holds_until=holds_until(ladder),
         hands_off=hands_off(ladder, auto),
         neighbours=neighbours(plan, ladder),
         ladder=rows_of(ladder, auto),
-        decisions=tuple(reasoned(schools[d], facts, plan.fixed) for d in Decision),
+        decisions=tuple(reasoned(d, schools[d], facts, plan.fixed) for d in DECISIONS.values()),
+        sets={slug: part for decision, parts in value.items() for slug, part in zip(decision.sets, parts, strict=False)},
         cautions=cautions_for(situation.genre, facts),
         notes=notes_for(plan, ladder, series),
         release=locks_to_release(plan, ladder),
@@ -381,12 +396,11 @@ def locks_to_release(plan: Plan, ladder: Ladder) -> tuple[Dial, ...]:
 
 
 def _blur_over_coc(plan: Plan, ladder: Ladder) -> float:
-    """Total blur at the far ends of the wanted depth, in stops over (+) or under (-) the circle of confusion."""
+    """Total blur at the worse end of the wanted depth, in stops over (+) or under (-) the circle of confusion."""
     situation = plan.situation
     x, n, _ = (float(stops[ladder.now]) for stops in ladder.true_stops())
     time, aperture = float(value_of(Dial.TIME, x)), float(value_of(Dial.APERTURE, n))
-    near = situation.band[0]
-    disc = float(sharpness.defocus_disc_m(situation.focal_mm / 1000, aperture, situation.distance_m, near))
+    disc = float(max(sharpness.defocus_disc_m(situation.focal_mm / 1000, aperture, situation.distance_m, situation.band)))
     followed = situation.followed if situation.aim_motion is AimMotion.FREEZE else 1.0
     speed = followed * image_speed(situation) * time
     shake = 0.0 if situation.carried_by is Support.TRIPOD else hand_speed(situation) * time

@@ -5,12 +5,13 @@ from __future__ import annotations
 import math
 
 from craft.decisions.facts import say
-from craft.scales.series import Dial, label, printed
+from craft.optics import sharpness
+from craft.scales.series import MATCH_STOPS, Dial, label, printed, stops_of
 from craft.setup.ladder import Ladder
 from craft.setup.plan import Plan
 from craft.setup.series import Series
 from craft.setup.setup import Note
-from craft.vocabulary.terms import Intent, Support
+from craft.vocabulary.terms import AimDepth, Intent, Support
 
 SEEN_STOPS = 0.2
 """Less darkness than this is rounding to the dial's step."""
@@ -90,6 +91,32 @@ def _tripod(plan: Plan) -> str:
     return f"The wanted blur takes {wanted}, and {held} is the slowest you hold by hand: a tripod would give it."
 
 
+def _others(plan: Plan) -> str:
+    """What holding everybody sharp takes from where focus lies, and from between them where that asks less."""
+    situation, axis = plan.situation, plan.free.aperture
+    if not situation.others or situation.aim_depth is AimDepth.SHALLOW:
+        return ""
+    near, far = situation.band
+    span = f"{say(near, 'm')} to {say(far, 'm')}"
+
+    def widest(focus_m: float) -> float | None:
+        low, _, there = sharpness.aperture_interval(
+            situation.focal_mm / 1000, focus_m, near, far, situation.coc_m, situation.body.sensor.pitch_m
+        )
+        fitting = [axis.printed_at(k) for k in axis.positions() if axis.stops_at(k) >= stops_of(Dial.APERTURE, low) - MATCH_STOPS]
+        return min(fitting) if there and fitting else None
+
+    here, between = widest(situation.distance_m), widest(situation.between_m)
+    if here is None and between is None:
+        return f"Nothing on the dial holds {span} sharp from here: step back, or let one end go."
+    if here is None or between is None or between >= here:
+        return "" if here is None else f"From {span} everybody is sharp at {label(Dial.APERTURE, here)}."
+    return (
+        f"With focus on the subject {span} takes {label(Dial.APERTURE, here)}; "
+        f"focused between them, at {say(situation.between_m, 'm')}, {label(Dial.APERTURE, between)} would do."
+    )
+
+
 def _series(series: Series | None, time_s: float) -> str:
     if series is None:
         return ""
@@ -112,6 +139,7 @@ def notes_for(plan: Plan, ladder: Ladder, series: Series | None) -> tuple[Note, 
         ("darker", darker_words(plan, ladder)),
         ("let_go", _let_go(plan)),
         ("wanting", _wanting(plan, series)),
+        ("others", _others(plan)),
         ("series", _series(series, ladder.printed(ladder.now)[0])),
     )
     return tuple(Note(kind, text) for kind, text in said if text)

@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
-from craft.decisions.schools import School
+from craft.decisions.schools import Decision, School
 from craft.errors import CraftError, NotOnTheDialError
 from craft.exposure.bounds import Dials, bounded
 from craft.exposure.filters import Filter
@@ -18,7 +18,7 @@ from craft.kit.body import BracketOffer, Shutter
 from craft.kit.dials import aperture_axis, combinations_allowed, iso_axis, time_axis
 from craft.scales.series import Dial
 from craft.scene.situation import Locks, Situation
-from craft.vocabulary.terms import Decision, Intent, RangePolicy, Support
+from craft.vocabulary.terms import Intent, RangePolicy, Support
 
 CAP = {True: 1.0, False: 1 / 3}
 """Stops under the meter that saving highlights may cost, with a raw and without: past them the picture is dark by surprise."""
@@ -44,8 +44,8 @@ class Plan:
     filter: Filter
     key_ev: float
     facts: dict[str, float]
-    chosen: tuple[School, ...]
-    fixed: Mapping[Decision, str]
+    chosen: Mapping[Decision, School]
+    fixed: Mapping[str, str]
     bracket: BracketOffer | None = None
     search: Search | None = None
 

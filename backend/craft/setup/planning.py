@@ -8,7 +8,13 @@ from dataclasses import replace
 from craft.decisions import numbers
 from craft.decisions.choice import fixed_schools, school_for
 from craft.decisions.facts import Fact, Facts, all_hold, tells
-from craft.decisions.schools import BY_DECISION, School
+from craft.decisions.schools import School
+from craft.decisions.schools.bracketing import BRACKETING
+from craft.decisions.schools.exposure_mode import EXPOSURE_MODE
+from craft.decisions.schools.file import FILE
+from craft.decisions.schools.metering import METERING
+from craft.decisions.schools.range import RANGE
+from craft.decisions.schools.shutter_type import SHUTTER_TYPE
 from craft.errors import CraftError, NotOnTheDialError
 from craft.exposure.bounds import Dials, number
 from craft.exposure.filters import Filter, filters_of
@@ -22,7 +28,7 @@ from craft.setup.ranged import BY_PRIORITY, MOST_RIGHT, SEEN, Opened, Ranged, Wa
 from craft.setup.sets import SINGLE, placed_as_metered, sets_as_metered
 from craft.stage.colour import first_channel_stops
 from craft.tones.tonemap import map_of
-from craft.vocabulary.terms import Decision, File, Intent, Pattern, RangeMove, RangePolicy
+from craft.vocabulary.terms import File, Intent, Pattern, RangeMove, RangePolicy
 
 BRIGHT_SIDE = (Intent.MOTION_BLUR, Intent.SEPARATION)
 """Intents that too much light takes away; with over-exposure they call for a filter."""
@@ -102,12 +108,12 @@ def _start(situation: Situation) -> Plan:
     key_ev = situation.light.ev100 - lens_loss_stops(situation)
     facts = numbers.of_situation(situation, free, asked)
     fixed = fixed_schools(situation)
-    file = school_for(Decision.FILE, facts, fixed)
+    file = school_for(FILE, facts, fixed)
     kept = File(file.value[0])
     facts |= {"raw": numbers.yes(kept is not File.RENDERED), "rendered": numbers.yes(kept is not File.RAW)}
     facts |= _of_sets(situation, facts)
     facts["merge_offered"] = numbers.yes(numbers.merges(situation.body, kept))
-    bracket = school_for(Decision.BRACKETING, facts, fixed)
+    bracket = school_for(BRACKETING, facts, fixed)
     facts["merging"] = numbers.yes(bracket.value[0] == "merge")
     offer = _set_of(situation, facts) if bracket.value[0] == "set" else None
     facts["bracketed"] = numbers.yes(offer)
@@ -117,13 +123,13 @@ def _start(situation: Situation) -> Plan:
         asked = asked_of(situation, free, offer)
     rungs = rungs_of(situation, asked, free, 0.0, cap_stops(situation, facts))
     dials = locked(situation, free)
-    chosen = (file, bracket)
+    chosen = {FILE: file, BRACKETING: bracket}
     return Plan(situation, shutter, free, dials, asked, rungs, RangePolicy.GREY, 0.0, 0.0, Filter(), key_ev, facts, chosen, fixed, offer)
 
 
 def _choose_shutter(plan: Plan) -> Plan:
     situation = plan.situation
-    school = school_for(Decision.SHUTTER_TYPE, plan.facts, plan.fixed)
+    school = school_for(SHUTTER_TYPE, plan.facts, plan.fixed)
     wanted = Shutter(school.value[0])
     if wanted not in situation.body.shutters:
         raise CraftError(f"{situation.body.name} has no {wanted.value.replace('_', ' ')} shutter", ("profile", "schools", "shutter_type"))
@@ -133,7 +139,7 @@ def _choose_shutter(plan: Plan) -> Plan:
     rate = situation.body.highest_rate(wanted, plan.facts["raw"] == 1) or 1.0
     answered = numbers.yes(numbers.waits_for_lamps(situation.body, wanted))
     facts = plan.facts | numbers.of_rate(situation, rate) | {"flicker_answered": answered}
-    plan = replace(plan, shutter=wanted, chosen=(*plan.chosen, school), facts=facts)
+    plan = replace(plan, shutter=wanted, chosen={**plan.chosen, SHUTTER_TYPE: school}, facts=facts)
     return plan if same else with_dials(plan, free_dials(situation, wanted, longer_by(situation, plan.bracket)))
 
 
@@ -165,7 +171,7 @@ def swing_kept(plan: Plan) -> float:
 
 def open_range(plan: Plan) -> Opened:
     """What range may try with one frame where no way of it is fixed."""
-    return _opened(plan, _moves(BY_DECISION[Decision.RANGE], plan.facts))
+    return _opened(plan, _moves(RANGE.schools, plan.facts))
 
 
 def _in_one(plan: Plan) -> bool:
@@ -197,11 +203,11 @@ def _choose_range(plan: Plan) -> Plan:
 
     found = search(open_range(plan) if _in_one(plan) else Opened())
     facts = {**plan.facts, **_of_range(plan, wanted, margin), **_of_search(found)}
-    school = school_for(Decision.RANGE, facts, plan.fixed)
-    if Decision.RANGE in plan.fixed:
+    school = school_for(RANGE, facts, plan.fixed)
+    if RANGE.slug in plan.fixed:
         found = search(_fixed_range(plan, school) if _in_one(plan) else Opened())
     facts |= _of_loss(plan, found)
-    pattern = school_for(Decision.METERING, facts, plan.fixed)
+    pattern = school_for(METERING, facts, plan.fixed)
     offset = placed_as_metered(situation, seen, plan.bracket).middle if plan.bracket is not None else found.offset
     if Pattern(pattern.value[0]) is Pattern.HIGHLIGHT_GUARD and plan.bracket is None:
         offset = -max(0.0, facts["guard_stops"] - found.protection)
@@ -209,7 +215,7 @@ def _choose_range(plan: Plan) -> Plan:
     if asked_for is not None:
         offset = asked_for
     facts |= _of_offset(plan, wanted, found.protection, offset)
-    policy, chosen = RangePolicy(school.value[0]), (*plan.chosen, school, pattern)
+    policy, chosen = RangePolicy(school.value[0]), {**plan.chosen, RANGE: school, METERING: pattern}
     plan = replace(plan, policy=policy, protection=found.protection, offset=offset, facts=facts, chosen=chosen)
     return with_dials(plan, plan.free if by_hand else _floor_lifted(plan))
 
@@ -319,7 +325,7 @@ def plan_for(situation: Situation) -> Plan:
     CraftError : a lock, a limit, a school or a distance that this kit does not have.
     """
     plan = _start(situation)
-    floats = not school_for(Decision.EXPOSURE_MODE, {**plan.facts, "time_s": 0.0, "zone_covers": 0.0}, plan.fixed).holds
+    floats = not school_for(EXPOSURE_MODE, {**plan.facts, "time_s": 0.0, "zone_covers": 0.0}, plan.fixed).holds
     plan = replace(plan, facts={**plan.facts, "floats": numbers.yes(floats and situation.locks.iso is None)})
     plan = replace(plan, search=search_of(plan.problem()))
     found = at_key(plan)

@@ -10,6 +10,7 @@ from craft.kit.body import Shutter
 from craft.optics.reach import Zone
 from craft.scales.series import Dial
 from craft.setup.series import Series
+from craft.vocabulary.setting import Value
 from craft.vocabulary.terms import (
     Area,
     Detection,
@@ -108,7 +109,7 @@ class Focus:
 
 @dataclass(frozen=True, slots=True)
 class Note:
-    """A sentence that stands beside the figures; kind: darker, let_go, wanting, series."""
+    """A sentence that stands beside the figures; kind: darker, let_go, wanting, others, series."""
 
     kind: str
     text: str
@@ -179,6 +180,7 @@ class Setup:
     neighbours: tuple[Neighbour, ...]
     ladder: tuple[Level, ...]
     decisions: tuple[Reasoned, ...]
+    sets: Mapping[str, Value]
     cautions: tuple[str, ...]
     notes: tuple[Note, ...]
     release: tuple[Dial, ...]

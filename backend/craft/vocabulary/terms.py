@@ -194,22 +194,6 @@ class Stabiliser(Enum):
     PANNING = "panning"
 
 
-class Decision(Enum):
-    """The decisions of a setup, in the order of the screens."""
-
-    EXPOSURE_MODE = "exposure_mode"
-    METERING = "metering"
-    ISO_LIMITS = "iso_limits"
-    RANGE = "range"
-    BRACKETING = "bracketing"
-    WHITE = "white"
-    FOCUS = "focus"
-    DRIVE = "drive"
-    SHUTTER_TYPE = "shutter_type"
-    STABILISER = "stabiliser"
-    FILE = "file"
-
-
 class RangePolicy(Enum):
     """Where the exposure is placed against the clip."""
 

@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from pydantic import BaseModel
 
+from craft.decisions.schools.exposure_mode import EXPOSURE_MODE
 from craft.render.steady import series_of
 from craft.tones.metered import metered
 from craft.tones.patterns import LABELS
-from craft.vocabulary.terms import Decision, Pattern
+from craft.vocabulary.terms import Pattern
 from forms.rehearsal_form import RehearseIn, Theirs
 from forms.rulers.asked import SignStrip, asked_of
 
@@ -43,7 +44,7 @@ def series_form(asked: RehearseIn, sign: SignStrip, theirs: Theirs) -> SteadyOut
     of = asked_of(asked, theirs)
     seen, setup = metered(of.situation, of.tones), of.setup
     floats = setup.iso_limits.automatic or len(setup.mode.by_hand) < 2
-    because = next(one.because for one in setup.decisions if one.decision is Decision.EXPOSURE_MODE)
+    because = next(one.because for one in setup.decisions if one.decision == EXPOSURE_MODE.slug)
     rows = series_of(seen, of.situation.light_swing)
     return SteadyOut(
         light_swing=of.situation.light_swing,

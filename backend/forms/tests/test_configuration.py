@@ -20,7 +20,7 @@ from pydantic import ValidationError
 from craft.configuration.around import around_of, settings_of
 from craft.configuration.bundles import BUNDLES
 from craft.configuration.configure import Configuration, Origin, configure, way_for
-from craft.configuration.decided import OF_SETTING, facts_of
+from craft.configuration.decided import facts_of, of_settings
 from craft.configuration.habits import HABITS
 from craft.configuration.handing_over import frame_bytes, handing_over
 from craft.configuration.rows import GUARDS, ROWS
@@ -307,7 +307,7 @@ class HandingOver(TestCase):
     def test_a_body_may_reach_further_than_most(self) -> None:
         sizes = {row.setting.slug: row.reach for row in configured("landscape", "oxwick-plate-60").rows}
         self.assertEqual((sizes["rendered_size"], BY_SLUG["rendered_size"].reach), (Reach.RAW, Reach.FILE))
-        self.assertEqual(set(OF_SETTING) - set(BY_SLUG), set())
+        self.assertEqual(set(of_settings()) - set(BY_SLUG), set())
 
 
 def answered(**more: Any) -> dict[str, Any]:

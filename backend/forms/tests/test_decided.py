@@ -9,7 +9,7 @@ from unittest import TestCase
 
 from hypothesis import given, settings
 
-from craft.configuration.decided import OF_SETTING
+from craft.configuration.decided import of_settings
 from craft.configuration.handing_over import FINISHED_BYTES, SIZE, frame_bytes
 from craft.kit.body import PACKED
 from craft.vocabulary.settings import BY_SLUG
@@ -50,8 +50,8 @@ class Decided(TestCase):
         for slug, value in expected.items():
             if slug in rows and rows[slug]["origin"] == "decided":
                 self.assertEqual(rows[slug]["value"], value, slug)
-                self.assertEqual(rows[slug]["reason"], reasons[OF_SETTING[slug].value], slug)
-                self.assertEqual(rows[slug]["by"], OF_SETTING[slug].value)
+                self.assertEqual(rows[slug]["reason"], reasons[of_settings()[slug].slug], slug)
+                self.assertEqual(rows[slug]["by"], of_settings()[slug].slug)
         held = {"shutter_time": "shutter_s", "aperture": "aperture", "iso_value": "iso"}
         for slug, lock in held.items():
             if lock in raw["locks"] and slug in rows:

@@ -3,23 +3,81 @@
 from __future__ import annotations
 
 import itertools
+import json
 import re
 from typing import Any
-from unittest import TestCase
+from unittest import TestCase, mock
 
 from craft.decisions.choice import Reasoned
-from craft.decisions.schools import SCHOOLS
+from craft.decisions.facts import When
+from craft.decisions.schools import DECISIONS, Decision, School
+from craft.decisions.schools.row import Desk
 from craft.scene.works import SUBJECT
 from demo.kit import BODIES, LENSES
 from forms.answer import answer_to
-from forms.situation_form import read_situation
+from forms.problems import InputError
+from forms.setup_form import setup_of
+from forms.situation_form import SituationForm, read_situation
 from forms.tests.situations import BODY, LENS
 from forms.tests.test_contract import SPORT, said
+
+SCHOOLS = [(decision.slug, school) for decision in DECISIONS.values() for school in decision.schools]
 
 
 def decisions(raw: dict[str, Any]) -> dict[str, Reasoned]:
     """What is decided of a situation, without the rest of the body's settings: those are made from it in tests of their own."""
-    return {made.decision.value: made for made in answer_to(read_situation(raw)).setup.decisions}
+    return {made.decision: made for made in answer_to(read_situation(raw)).setup.decisions}
+
+
+class AddedInOnePlace(TestCase):
+    def test_a_decision_is_a_row_it_is_taken_said_set_on_the_body_answered_and_fixed_by_a_person(self) -> None:
+        far = When("distance_m", ">", 20.0)
+        marks = Decision(
+            slug="marks",
+            sets=("crop_mark",),
+            desk=Desk(minutes=0.5, reason="a cut of each picture"),
+            schools=(
+                School(
+                    slug="marked",
+                    label="marked",
+                    value=("on",),
+                    when=(far,),
+                    because="At {distance_m} it will be cut.",
+                    costs="a busy finder",
+                ),
+                School(
+                    slug="bare",
+                    label="bare",
+                    value=("off",),
+                    because="It fills the frame.",
+                    costs="cutting",
+                    desk="{minutes} min of cutting.",
+                ),
+            ),
+        )
+        with mock.patch.dict(DECISIONS, marks=marks):
+            for metres, more, school, because, value in (
+                (40, {}, "marked", "At 40 m it will be cut.", "on"),
+                (10, {}, "bare", "It fills the frame.", "off"),
+                (
+                    10,
+                    {"profile": {"schools": {"marks": "marked"}}},
+                    "marked",
+                    "You fixed this way. By the numbers it wins when: distance over 20 m.",
+                    "on",
+                ),
+                (40, {"settings": {"crop_mark": "off"}}, "bare", "You fixed this way. It fills the frame.", "off"),
+            ):
+                told = json.loads(
+                    setup_of(SituationForm.model_validate({**SPORT, "motion": {"distance_m": metres}, **more})).model_dump_json()
+                )
+                made = told["decisions"][-1]
+                self.assertEqual((made["decision"], made["school"], made["because"]), ("marks", school, because))
+                row = told["configuration"]["crop_mark"]
+                self.assertEqual((row["value"], row["by"]), (value, "" if "settings" in more else "marks"))
+                self.assertEqual(bool(made["minutes_afterwards"]), school == "bare")
+        with self.assertRaisesRegex(InputError, "there is no such decision"):
+            read_situation({**SPORT, "profile": {"schools": {"marks": "marked"}}})
 
 
 class Knowledge(TestCase):
@@ -56,10 +114,10 @@ class Knowledge(TestCase):
             self.assertGreaterEqual(len(schools), 3, f"{decision} only ever takes {schools}")
 
     def test_every_school_can_win_by_profile_and_says_so(self) -> None:
-        for school in SCHOOLS:
+        for decision, school in SCHOOLS:
             if school.slug in ("first_curtain", "silent", "past_mechanical", "only_electronic"):
                 continue
-            made = decisions({**SPORT, "profile": {"schools": {school.decision.value: school.slug}}})[school.decision.value]
+            made = decisions({**SPORT, "profile": {"schools": {decision: school.slug}}})[decision]
             self.assertEqual((made.school, made.fixed_by_profile), (school.slug, True))
             self.assertIn("You fixed this way", made.because)
 
@@ -241,10 +299,10 @@ class Knowledge(TestCase):
             self.assertFalse(same, f"{change} changes nothing")
 
     def test_data_has_reasons_and_sources_and_no_two_alike(self) -> None:
-        for row in SCHOOLS:
+        for _, row in SCHOOLS:
             self.assertFalse(re.search(r"\d", re.sub(r"{.*?}", "", row.because + row.costs)), f"{row.slug}: numbers come from facts")
         for attribute in ("because", "label"):
-            words = [(s.decision, getattr(s, attribute)) for s in SCHOOLS]
+            words = [(decision, getattr(s, attribute)) for decision, s in SCHOOLS]
             self.assertEqual(len(set(words)), len(words))
         for (_, slug), subject in SUBJECT.items():
             self.assertTrue(len(subject.source) > 10, slug)

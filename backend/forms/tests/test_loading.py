@@ -10,7 +10,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from craft.configuration.configure import Configuration, configure
-from craft.configuration.decided import OF_SETTING, facts_of
+from craft.configuration.decided import facts_of, of_settings
 from craft.day.alike import MUST_DIFFER, differences
 from craft.day.day import slots_of_a_day
 from craft.day.fingers import Hour, roles_of, wanted_of
@@ -168,7 +168,7 @@ class PinsAndLikeness(TestCase):
             slug = difference.one.setting.slug
             self.assertEqual({c.values[slug] for c in swift}, {difference.one.value})
             self.assertEqual({c.values[slug] for c in plate}, {difference.other.value})
-            self.assertNotIn(slug, MUST_DIFFER | set(OF_SETTING))
+            self.assertNotIn(slug, MUST_DIFFER | set(of_settings()))
         weights = [difference.weight for difference in found]
         self.assertEqual(weights, sorted(weights, reverse=True))
         self.assertEqual(differences(swift, swift), ())

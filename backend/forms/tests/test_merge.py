@@ -25,7 +25,7 @@ def answered(body: str = PLATE, facts: dict[str, Any] | None = None, **more: Any
 
 
 def school(answer: Answer) -> tuple[str, str]:
-    (made,) = (d for d in answer.setup.decisions if d.decision.value == "bracketing")
+    (made,) = (d for d in answer.setup.decisions if d.decision == "bracketing")
     return made.school, made.because
 
 

@@ -37,7 +37,7 @@ def ways(request: HttpRequest, asked: WaysIn) -> list[OtherWayOut]:
     """What else one might do where a decision was taken, and when that would win. Keeps nothing."""
     with seen_from("situation"):
         decisions = answer_now(request.user, asked.situation).setup.decisions
-    return [way for made in decisions if made.decision is asked.decision for way in ways_of(made)]
+    return [way for made in decisions if made.decision == asked.decision for way in ways_of(made)]
 
 
 @router.post("/bench/clashes", response=ClashesOut)

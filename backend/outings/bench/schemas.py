@@ -4,15 +4,15 @@ from __future__ import annotations
 
 from ninja import Schema
 
-from craft.vocabulary.terms import Decision
 from forms.outing_form import SituationNow
+from forms.situation_form import DecisionName
 
 
 class WaysIn(Schema):
     """A decision of a situation as it stands, whose other ways are asked for."""
 
     situation: SituationNow
-    decision: Decision
+    decision: DecisionName
 
 
 class PairOut(Schema):

@@ -8,7 +8,7 @@ from typing import Any
 from django.db import transaction
 from django_tasks import task
 
-from craft.configuration.decided import OF_SETTING
+from craft.configuration.decided import of_settings
 from craft.day.day import slots_of_a_day, weighed
 from craft.day.slots import Reached, Slots
 from craft.day.special import BY_SPECIAL, special_configuration
@@ -124,7 +124,8 @@ class _Day:
         if not t:
             return []
         before, now = (self.made[k].configuration.values for k in (t - 1, t))
-        differing = sorted((slug for slug, value in now.items() if before.get(slug) != value), key=lambda slug: slug not in OF_SETTING)
+        decided = of_settings()
+        differing = sorted((slug for slug, value in now.items() if before.get(slug) != value), key=lambda slug: slug not in decided)
         return [f"{words.get(slug, BY_SLUG[slug].label)} {say_value(BY_SLUG[slug], now[slug])}" for slug in differing]
 
     def out(self, words: dict[str, str], limit_s: float | None = None, tell: Progress = lambda part: None) -> BodySlots:

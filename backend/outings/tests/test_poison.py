@@ -8,7 +8,7 @@ from unittest import TestCase
 from pydantic import ValidationError
 
 from craft.configuration.habits import HABITS
-from craft.decisions.schools import SCHOOLS
+from craft.decisions.schools import DECISIONS
 from forms.outing_form import SituationDocument
 from forms.problems import from_pydantic
 from forms.profile_form import PersonForm
@@ -38,8 +38,9 @@ class Refused(TestCase):
         for k in range(max(len(habit.ways) for habit in HABITS)):
             habits = {habit.slug: habit.ways[min(k, len(habit.ways) - 1)].slug for habit in HABITS}
             self.assertEqual(PersonForm.model_validate({"habits": habits}).habits, habits)
-        for school in SCHOOLS:
-            PersonForm.model_validate({"schools": {school.decision.value: school.slug}})
+        for decision in DECISIONS.values():
+            for school in decision.schools:
+                PersonForm.model_validate({"schools": {decision.slug: school.slug}})
 
 
 class Stored(Day):

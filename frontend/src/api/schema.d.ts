@@ -2264,17 +2264,15 @@ export interface components {
             limit_stops: number | null;
         };
         /**
-         * Decision
-         * @description The decisions of a setup, in the order of the screens.
-         * @enum {string}
-         */
-        Decision: "exposure_mode" | "metering" | "iso_limits" | "range" | "bracketing" | "white" | "focus" | "drive" | "shutter_type" | "stabiliser" | "file";
-        /**
          * DecisionOut
          * @description A decision with its reasons and what else one might do.
          */
         DecisionOut: {
-            decision: components["schemas"]["Decision"];
+            /**
+             * Decision
+             * @enum {string}
+             */
+            decision: "exposure_mode" | "metering" | "iso_limits" | "range" | "bracketing" | "white" | "focus" | "drive" | "shutter_type" | "stabiliser" | "file";
             /** School */
             school: string;
             /** Label */
@@ -3375,6 +3373,18 @@ export interface components {
             reason: string;
         };
         /**
+         * OtherForm
+         * @description Somebody or something else that is to be sharp with the subject. ``speed_m_s``: left out if it moves with the subject.
+         */
+        OtherForm: {
+            /** Distance M */
+            distance_m: number;
+            /** Depth M */
+            depth_m?: number | null;
+            /** Speed M S */
+            speed_m_s?: number | null;
+        };
+        /**
          * OutputForm
          * @description How the picture is seen.
          */
@@ -3457,6 +3467,10 @@ export interface components {
             focal_length_mm?: number | null;
             light: components["schemas"]["LightForm"];
             motion?: components["schemas"]["MotionForm"];
+            /** Other Lights */
+            other_lights?: components["schemas"]["LightForm"][];
+            /** Other Subjects */
+            other_subjects?: components["schemas"]["OtherForm"][];
             aims?: components["schemas"]["AimsForm"];
             support?: components["schemas"]["Support"] | null;
             delivery?: components["schemas"]["DeliveryForm"];
@@ -4600,6 +4614,10 @@ export interface components {
             focal_length_mm?: number | null;
             light: components["schemas"]["LightForm"];
             motion?: components["schemas"]["MotionForm"];
+            /** Other Lights */
+            other_lights?: components["schemas"]["LightForm"][];
+            /** Other Subjects */
+            other_subjects?: components["schemas"]["OtherForm"][];
             aims?: components["schemas"]["AimsForm"];
             support?: components["schemas"]["Support"] | null;
             delivery?: components["schemas"]["DeliveryForm"];
@@ -4725,7 +4743,11 @@ export interface components {
          * @description A decision with its reasons; a number that is null is infinite.
          */
         BriefOut: {
-            decision: components["schemas"]["Decision"];
+            /**
+             * Decision
+             * @enum {string}
+             */
+            decision: "exposure_mode" | "metering" | "iso_limits" | "range" | "bracketing" | "white" | "focus" | "drive" | "shutter_type" | "stabiliser" | "file";
             /** School */
             school: string;
             /** Label */
@@ -4812,7 +4834,11 @@ export interface components {
          */
         WaysIn: {
             situation: components["schemas"]["SituationNow"];
-            decision: components["schemas"]["Decision"];
+            /**
+             * Decision
+             * @enum {string}
+             */
+            decision: "exposure_mode" | "metering" | "iso_limits" | "range" | "bracketing" | "white" | "focus" | "drive" | "shutter_type" | "stabiliser" | "file";
         };
         /**
          * ClashesOut

@@ -1,4 +1,4 @@
-"""Schools: the ways good photographers take each decision, as data, one module for each decision.
+"""The decisions of a setup, and the ways good photographers take them, as data: one module for each decision.
 
 Per decision the first school whose *wins when* holds is taken, unless the person has fixed one; the
 last of each decision is taken when none does.
@@ -14,26 +14,27 @@ from craft.decisions.schools.focus import FOCUS
 from craft.decisions.schools.iso_limits import ISO_LIMITS
 from craft.decisions.schools.metering import METERING
 from craft.decisions.schools.range import RANGE
-from craft.decisions.schools.row import Also, School
+from craft.decisions.schools.row import Also, Decision, School
 from craft.decisions.schools.shutter_type import SHUTTER_TYPE
 from craft.decisions.schools.stabiliser import STABILISER
 from craft.decisions.schools.white import WHITE
-from craft.vocabulary.terms import Decision
 
-__all__ = ["BY_DECISION", "SCHOOLS", "Also", "School"]
+__all__ = ["DECISIONS", "Also", "Decision", "School"]
 
-SCHOOLS: tuple[School, ...] = (
-    *EXPOSURE_MODE,
-    *METERING,
-    *ISO_LIMITS,
-    *RANGE,
-    *BRACKETING,
-    *WHITE,
-    *FOCUS,
-    *DRIVE,
-    *SHUTTER_TYPE,
-    *STABILISER,
-    *FILE,
-)
-
-BY_DECISION: dict[Decision, tuple[School, ...]] = {d: tuple(s for s in SCHOOLS if s.decision is d) for d in Decision}
+DECISIONS: dict[str, Decision] = {
+    decision.slug: decision
+    for decision in (
+        EXPOSURE_MODE,
+        METERING,
+        ISO_LIMITS,
+        RANGE,
+        BRACKETING,
+        WHITE,
+        FOCUS,
+        DRIVE,
+        SHUTTER_TYPE,
+        STABILISER,
+        FILE,
+    )
+}
+"""Every decision by its name, in the order of the screens. Those that exposure does not ask for are taken in this order too."""

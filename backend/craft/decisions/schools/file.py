@@ -5,48 +5,48 @@
 from __future__ import annotations
 
 from craft.decisions.facts import When
-from craft.decisions.schools.row import School
-from craft.vocabulary.terms import Decision
+from craft.decisions.schools.row import Decision, Desk, School
 
-FILE: tuple[School, ...] = (
-    School(
-        decision=Decision.FILE,
-        slug="both",
-        label="raw and finished",
-        value=("both",),
-        when=(When("deadline_h", "<=", 24.0), When("count", "<=", 2000.0)),
-        because="Hand over in {deadline_h}: the finished file leaves now, raw stays for what goes wrong.",
-        costs="twice the card",
-        rules_out="in-camera merges on some bodies",
-    ),
-    School(
-        decision=Decision.FILE,
-        slug="rendered",
-        label="finished only",
-        value=("rendered",),
-        when=(When("count", ">", 2000.0), When("deadline_h", "<=", 24.0)),
-        because="{count} pictures in {deadline_h}: only finished files get there.",
-        costs="white and exposure must be right in camera",
-        rules_out="rescue afterwards",
-    ),
-    School(
-        decision=Decision.FILE,
-        slug="raw_and_finished",
-        label="raw, and a finished file beside it",
-        value=("both",),
-        when=(When("usual_both", "=", 1.0),),
-        because="A finished file beside the raw can be shown and sent without a desk; the {span_stops} of the scene stay in the raw.",
-        costs="twice the card",
-        rules_out="in-camera merges on some bodies",
-    ),
-    School(
-        decision=Decision.FILE,
-        slug="raw",
-        label="raw",
-        value=("raw",),
-        because="The scene spans {span_stops}: raw keeps all of it, and white and brightness can be settled afterwards.",
-        costs="every frame passes the desk",
-        rules_out="handing over from the camera",
-        desk="About {minutes} min of conversion over {pictures} pictures.",
+FILE = Decision(
+    slug="file",
+    sets=("file_format",),
+    desk=Desk(minutes=10 / 60, reason="a conversion of each picture"),
+    schools=(
+        School(
+            slug="both",
+            label="raw and finished",
+            value=("both",),
+            when=(When("deadline_h", "<=", 24.0), When("count", "<=", 2000.0)),
+            because="Hand over in {deadline_h}: the finished file leaves now, raw stays for what goes wrong.",
+            costs="twice the card",
+            rules_out="in-camera merges on some bodies",
+        ),
+        School(
+            slug="rendered",
+            label="finished only",
+            value=("rendered",),
+            when=(When("count", ">", 2000.0), When("deadline_h", "<=", 24.0)),
+            because="{count} pictures in {deadline_h}: only finished files get there.",
+            costs="white and exposure must be right in camera",
+            rules_out="rescue afterwards",
+        ),
+        School(
+            slug="raw_and_finished",
+            label="raw, and a finished file beside it",
+            value=("both",),
+            when=(When("usual_both", "=", 1.0),),
+            because="A finished file beside the raw can be shown and sent without a desk; the {span_stops} of the scene stay in the raw.",
+            costs="twice the card",
+            rules_out="in-camera merges on some bodies",
+        ),
+        School(
+            slug="raw",
+            label="raw",
+            value=("raw",),
+            because="The scene spans {span_stops}: raw keeps all of it, and white and brightness can be settled afterwards.",
+            costs="every frame passes the desk",
+            rules_out="handing over from the camera",
+            desk="About {minutes} min of conversion over {pictures} pictures.",
+        ),
     ),
 )

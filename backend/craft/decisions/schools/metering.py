@@ -5,59 +5,57 @@
 from __future__ import annotations
 
 from craft.decisions.facts import When
-from craft.decisions.schools.row import FOLLOWED, NOT_STARS, STILL, Also, School
-from craft.vocabulary.terms import Decision
+from craft.decisions.schools.row import FOLLOWED, NOT_STARS, STILL, Also, Decision, School
 
-METERING: tuple[School, ...] = (
-    School(
-        decision=Decision.METERING,
-        slug="highlight_guard",
-        label="guard the highlights",
-        value=("highlight_guard",),
-        when=(When("highlight_guard_offered", "=", 1.0), When("headroom_stops", "<", 0.0), When("guard_stops", ">", 0.0), When("guard_stops", "<=", 1.0), FOLLOWED),
-        because="The brightest tones lie {stops_above} over the key and the sensor clips at {clip_above_stops}: the guard takes the frame {guard_stops} down by itself, and nothing is to be corrected on top of it.",
-        costs="the rest of the frame darkens with every small light",
-        rules_out="steady brightness",
-    ),
-    School(
-        decision=Decision.METERING,
-        slug="spot_near_brightest",
-        label="spot on the brightest tone that must hold",
-        value=("spot",),
-        when=(When("spot_offered", "=", 1.0), When("span_stops", ">=", 9.0), When("stops_above", ">=", 2.5), STILL, When("skill_quick", "=", 0.0), When("optical_finder", "=", 0.0), NOT_STARS, When("unheld_stops", "<=", 0.0), When("spot_off_stops", "<=", 0.34), When("merging", "=", 0.0)),
-        because="The scene spans {span_stops}; the brightest tone that must hold lies {holds_stops} over the key. Point the spot at it, place it {place_stops} over the middle, lock, recompose, and focus apart from it.",
-        costs="practice, and a lock that must not slip",
-        rules_out="focus and metering at one point",
-    ),
-    School(
-        decision=Decision.METERING,
-        slug="centre_weighted",
-        label="centre-weighted",
-        value=("centre_weighted",),
-        when=(When("centre_steadier_stops", ">=", 0.25), FOLLOWED),
-        because="On this scene a broad middle swings {centre_swing_stops} over pale and dark subjects and other framings, many zones {meter_swing_stops}, a spot {spot_swing_stops}. It reads {centre_reads_stops} from the key.",
-        costs="bright edges are ignored",
-        rules_out="metering off the centre",
-    ),
-    School(
-        decision=Decision.METERING,
-        slug="by_optical_finder",
-        label="centre-weighted through an optical finder",
-        value=("centre_weighted",),
-        when=(When("optical_finder", "=", 1.0), When("span_stops", ">=", 6.0)),
-        because="The finder does not show the exposure and the scene spans {span_stops}: a pattern that you can predict beats one that guesses.",
-        costs="reading the scene is your work",
-        rules_out="live correction by eye",
-    ),
-    School(
-        decision=Decision.METERING,
-        slug="multi_zone",
-        label="multi-zone and correct",
-        value=("multi_zone",),
-        because="On this scene it reads {zone_reads_stops} from the key and swings {meter_swing_stops} by itself, a broad middle {centre_swing_stops}, a spot {spot_swing_stops}: leave it and correct under the thumb.",
-        also=(Also(when=(When("zone_reads_stops", ">", 0.5),), text="It reads too bright, so a frame left to it comes out dark: look at the first frame."),
-              Also(when=(When("zone_reads_stops", "<", -0.5),), text="It reads too dark, so a frame left to it comes out pale: look at the first frame.")),
-        costs="bright skies pull it down",
-        rules_out="knowing what it looked at",
+METERING = Decision(
+    slug="metering",
+    sets=("metering_pattern",),
+    schools=(
+        School(
+            slug="highlight_guard",
+            label="guard the highlights",
+            value=("highlight_guard",),
+            when=(When("highlight_guard_offered", "=", 1.0), When("headroom_stops", "<", 0.0), When("guard_stops", ">", 0.0), When("guard_stops", "<=", 1.0), FOLLOWED),
+            because="The brightest tones lie {stops_above} over the key and the sensor clips at {clip_above_stops}: the guard takes the frame {guard_stops} down by itself, and nothing is to be corrected on top of it.",
+            costs="the rest of the frame darkens with every small light",
+            rules_out="steady brightness",
+        ),
+        School(
+            slug="spot_near_brightest",
+            label="spot on the brightest tone that must hold",
+            value=("spot",),
+            when=(When("spot_offered", "=", 1.0), When("span_stops", ">=", 9.0), When("stops_above", ">=", 2.5), STILL, When("skill_quick", "=", 0.0), When("optical_finder", "=", 0.0), NOT_STARS, When("unheld_stops", "<=", 0.0), When("spot_off_stops", "<=", 0.34), When("merging", "=", 0.0)),
+            because="The scene spans {span_stops}; the brightest tone that must hold lies {holds_stops} over the key. Point the spot at it, place it {place_stops} over the middle, lock, recompose, and focus apart from it.",
+            costs="practice, and a lock that must not slip",
+            rules_out="focus and metering at one point",
+        ),
+        School(
+            slug="centre_weighted",
+            label="centre-weighted",
+            value=("centre_weighted",),
+            when=(When("centre_steadier_stops", ">=", 0.25), FOLLOWED),
+            because="On this scene a broad middle swings {centre_swing_stops} over pale and dark subjects and other framings, many zones {meter_swing_stops}, a spot {spot_swing_stops}. It reads {centre_reads_stops} from the key.",
+            costs="bright edges are ignored",
+            rules_out="metering off the centre",
+        ),
+        School(
+            slug="by_optical_finder",
+            label="centre-weighted through an optical finder",
+            value=("centre_weighted",),
+            when=(When("optical_finder", "=", 1.0), When("span_stops", ">=", 6.0)),
+            because="The finder does not show the exposure and the scene spans {span_stops}: a pattern that you can predict beats one that guesses.",
+            costs="reading the scene is your work",
+            rules_out="live correction by eye",
+        ),
+        School(
+            slug="multi_zone",
+            label="multi-zone and correct",
+            value=("multi_zone",),
+            because="On this scene it reads {zone_reads_stops} from the key and swings {meter_swing_stops} by itself, a broad middle {centre_swing_stops}, a spot {spot_swing_stops}: leave it and correct under the thumb.",
+            also=(Also(when=(When("zone_reads_stops", ">", 0.5),), text="It reads too bright, so a frame left to it comes out dark: look at the first frame."),
+                  Also(when=(When("zone_reads_stops", "<", -0.5),), text="It reads too dark, so a frame left to it comes out pale: look at the first frame.")),
+            costs="bright skies pull it down",
+            rules_out="knowing what it looked at",
+        ),
     ),
 )

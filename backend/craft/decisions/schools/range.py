@@ -5,76 +5,73 @@
 from __future__ import annotations
 
 from craft.decisions.facts import When
-from craft.decisions.schools.row import NO_PEOPLE, NOT_RENDERED, RAW, RENDERED, STILL, TRIPOD, Also, School
-from craft.vocabulary.terms import Decision
+from craft.decisions.schools.row import NO_PEOPLE, NOT_RENDERED, RAW, RENDERED, STILL, TRIPOD, Also, Decision, School
 
 LET_GO = Also(
     when=(When("past_clip_stops", ">", 0.05),),
     text="What lies {stops_above} over the key is {past_clip_stops} past the clip and is let go.",
 )
 
-RANGE: tuple[School, ...] = (
-    School(
-        decision=Decision.RANGE,
-        slug="middle_of_set",
-        label="the set holds both ends",
-        value=("as_metered",),
-        when=(When("bracketed", "=", 1.0),),
-        because="The {frames} frames are placed so that both ends hold, {scene_above_stops} over the key and {scene_below_stops} under: their middle lies {offset_stops} from the metered exposure.",
-        costs="the middle frame alone may clip",
-    ),
-    School(
-        decision=Decision.RANGE,
-        slug="automatic_protection",
-        label="leave protection to the body",
-        value=("protect", "protection", "darker", "by_itself"),
-        when=(When("best_protection_stops", ">", 0.0), When("automatic_protection_offered", "=", 1.0), RENDERED, When("light_swing_stops", ">", 2.0)),
-        because="The light swings {light_swing_stops}: what must hold lies now {holds_stops} over the key, and the body chooses from frame to frame. Here it would take about {protection_offered_stops}, which lifts its lowest ISO by as much.",
-        also=(LET_GO,),
-        costs="brightness and noise that change without a word",
-        rules_out="knowing the lowest ISO",
-    ),
-    School(
-        decision=Decision.RANGE,
-        slug="highlight_protection",
-        label="highlight protection",
-        value=("protect", "protection", "darker"),
-        when=(When("best_protection_stops", ">", 0.0), RENDERED),
-        because="Tones that must hold reach {holds_stops} over the key and the first channel is full at {clip_above_stops}; ISO is up anyway, so {protection_stops} of protection keeps them and the finished file stays bright. The deepest shadow goes from a signal to noise of {snr_shadow_unprotected} to {snr_shadow}.",
-        also=(LET_GO,),
-        costs="noise in the shadows, as the numbers say",
-        rules_out="the lowest ISO values",
-    ),
-    School(
-        decision=Decision.RANGE,
-        slug="to_the_right",
-        label="expose to the right",
-        value=("to_the_right", "brighter"),
-        when=(When("best_offset_stops", ">", 0.0), RAW, NOT_RENDERED, NO_PEOPLE, STILL, TRIPOD, When("may_go_right", "=", 1.0)),
-        because="The brightest tone that must hold leaves {headroom_stops} of room; raw is kept and nothing moves, so {offset_stops} more light goes into the shadows, where the list has it to give.",
-        also=(LET_GO,),
-        costs="the picture opens pale and is pulled down afterwards",
-        rules_out="judging brightness on the back screen",
-        desk="One exposure correction of {offset_stops}, applied to all.",
-    ),
-    School(
-        decision=Decision.RANGE,
-        slug="protect",
-        label="keep the highlights that matter",
-        value=("protect", "darker"),
-        when=(When("best_offset_stops", "<", 0.0),),
-        because="Tones that must hold reach {holds_stops} over the key and the first channel is full at {clip_above_stops}, {swing_kept_stops} kept back for the swing: {offset_stops} saves what it can, and no more is taken from the rest.",
-        also=(LET_GO,),
-        costs="the shadows lose as much light",
-        rules_out="straight-from-camera brightness",
-    ),
-    School(
-        decision=Decision.RANGE,
-        slug="as_metered",
-        label="as metered",
-        value=("as_metered",),
-        because="Tones that must hold reach {holds_stops} over the key and the first channel is full at {clip_above_stops}: {headroom_stops} is spare as it is.",
-        also=(Also(when=(When("swing_kept_stops", ">", 0.05),), text="{swing_kept_stops} more is kept back for the light's swing."), LET_GO),
-        costs="unused room, if there is any",
+RANGE = Decision(
+    slug="range",
+    besides=("compensation", "highlight_protection"),
+    schools=(
+        School(
+            slug="middle_of_set",
+            label="the set holds both ends",
+            value=("as_metered",),
+            when=(When("bracketed", "=", 1.0),),
+            because="The {frames} frames are placed so that both ends hold, {scene_above_stops} over the key and {scene_below_stops} under: their middle lies {offset_stops} from the metered exposure.",
+            costs="the middle frame alone may clip",
+        ),
+        School(
+            slug="automatic_protection",
+            label="leave protection to the body",
+            value=("protect", "protection", "darker", "by_itself"),
+            when=(When("best_protection_stops", ">", 0.0), When("automatic_protection_offered", "=", 1.0), RENDERED, When("light_swing_stops", ">", 2.0)),
+            because="The light swings {light_swing_stops}: what must hold lies now {holds_stops} over the key, and the body chooses from frame to frame. Here it would take about {protection_offered_stops}, which lifts its lowest ISO by as much.",
+            also=(LET_GO,),
+            costs="brightness and noise that change without a word",
+            rules_out="knowing the lowest ISO",
+        ),
+        School(
+            slug="highlight_protection",
+            label="highlight protection",
+            value=("protect", "protection", "darker"),
+            when=(When("best_protection_stops", ">", 0.0), RENDERED),
+            because="Tones that must hold reach {holds_stops} over the key and the first channel is full at {clip_above_stops}; ISO is up anyway, so {protection_stops} of protection keeps them and the finished file stays bright. The deepest shadow goes from a signal to noise of {snr_shadow_unprotected} to {snr_shadow}.",
+            also=(LET_GO,),
+            costs="noise in the shadows, as the numbers say",
+            rules_out="the lowest ISO values",
+        ),
+        School(
+            slug="to_the_right",
+            label="expose to the right",
+            value=("to_the_right", "brighter"),
+            when=(When("best_offset_stops", ">", 0.0), RAW, NOT_RENDERED, NO_PEOPLE, STILL, TRIPOD, When("may_go_right", "=", 1.0)),
+            because="The brightest tone that must hold leaves {headroom_stops} of room; raw is kept and nothing moves, so {offset_stops} more light goes into the shadows, where the list has it to give.",
+            also=(LET_GO,),
+            costs="the picture opens pale and is pulled down afterwards",
+            rules_out="judging brightness on the back screen",
+            desk="One exposure correction of {offset_stops}, applied to all.",
+        ),
+        School(
+            slug="protect",
+            label="keep the highlights that matter",
+            value=("protect", "darker"),
+            when=(When("best_offset_stops", "<", 0.0),),
+            because="Tones that must hold reach {holds_stops} over the key and the first channel is full at {clip_above_stops}, {swing_kept_stops} kept back for the swing: {offset_stops} saves what it can, and no more is taken from the rest.",
+            also=(LET_GO,),
+            costs="the shadows lose as much light",
+            rules_out="straight-from-camera brightness",
+        ),
+        School(
+            slug="as_metered",
+            label="as metered",
+            value=("as_metered",),
+            because="Tones that must hold reach {holds_stops} over the key and the first channel is full at {clip_above_stops}: {headroom_stops} is spare as it is.",
+            also=(Also(when=(When("swing_kept_stops", ">", 0.05),), text="{swing_kept_stops} more is kept back for the light's swing."), LET_GO),
+            costs="unused room, if there is any",
+        ),
     ),
 )

@@ -1,11 +1,11 @@
-"""What a row of a school says, and the comparisons that many of them share."""
+"""What a decision says of itself and of its schools, and the comparisons that many of them share."""
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
+from typing import Literal
 
 from craft.decisions.facts import When
-from craft.vocabulary.terms import Decision
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -26,7 +26,6 @@ class School:
     numbers come from craft.decisions.facts.
     """
 
-    decision: Decision
     slug: str
     label: str
     value: tuple[str, ...]
@@ -39,6 +38,31 @@ class School:
     desk: str = ""
     holds: bool = False
     source: str = "practice of the trade"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Desk:
+    """Minutes at the desk for each picture kept, each frame shot, or each set of frames: an estimate, and for what."""
+
+    minutes: float
+    reason: str
+    each: Literal["pictures", "shots", "sets"] = "pictures"
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Decision:
+    """One decision of a setup, and all there is to say of it; one name is one decision.
+
+    slug: its name; schools: the ways of taking it, the last of which is taken when none wins; sets: the
+    settings of the body whose values are those of the school, in their order; besides: settings that
+    follow from what it comes to; desk: what its ways cost afterwards, where they speak of minutes.
+    """
+
+    slug: str
+    schools: tuple[School, ...] = field(compare=False, repr=False)
+    sets: tuple[str, ...] = field(default=(), compare=False)
+    besides: tuple[str, ...] = field(default=(), compare=False)
+    desk: Desk | None = field(default=None, compare=False)
 
 
 LIGHT_SWINGS = When("light_swing_stops", ">", "meter_swing_stops")
@@ -58,3 +82,4 @@ QUICK = When("skill_quick", "=", 1.0)
 EVERYDAY = When("everyday", "=", 1.0)
 AUTOFOCUS = When("autofocus", "=", 1.0)
 BY_HAND = When("autofocus", "=", 0.0)
+MIXED = When("mired_apart", ">", 0.0)

@@ -5,57 +5,55 @@
 from __future__ import annotations
 
 from craft.decisions.facts import When
-from craft.decisions.schools.row import TRIPOD, School
-from craft.vocabulary.terms import Decision
+from craft.decisions.schools.row import TRIPOD, Decision, School
 
-SHUTTER_TYPE: tuple[School, ...] = (
-    School(
-        decision=Decision.SHUTTER_TYPE,
-        slug="only_electronic",
-        label="electronic, the only one",
-        value=("electronic",),
-        when=(When("mechanical_offered", "=", 0.0),),
-        because="The body has no mechanical shutter; a frame is read in {readout_s}, so the image skews by {skew_px}.",
-        costs="skew and bands",
-        rules_out="flash",
-    ),
-    School(
-        decision=Decision.SHUTTER_TYPE,
-        slug="silent",
-        label="electronic, for quiet",
-        value=("electronic",),
-        when=(When("quiet", "=", 1.0), When("electronic_offered", "=", 1.0), When("flicker_hz", "=", 0.0), When("skew_px", "<", 12.0)),
-        because="Quiet is wanted, the light is steady and the image skews by only {skew_px} while {readout_s} passes.",
-        costs="no flash, and skew if it suddenly moves",
-        rules_out="flash",
-    ),
-    School(
-        decision=Decision.SHUTTER_TYPE,
-        slug="past_mechanical",
-        label="electronic, for its shorter times",
-        value=("electronic",),
-        when=(When("over_stops", ">", 0.0), When("electronic_offered", "=", 1.0), When("flicker_hz", "=", 0.0)),
-        because="The mechanical shutter leaves {over_stops} too much light at the wanted aperture; the electronic one is short enough.",
-        costs="no flash, and {skew_px} of skew",
-        rules_out="flash",
-    ),
-    School(
-        decision=Decision.SHUTTER_TYPE,
-        slug="first_curtain",
-        label="electronic first curtain",
-        value=("first_curtain",),
-        when=(When("first_curtain_offered", "=", 1.0), TRIPOD, When("time_s", ">", 0.002)),
-        because="On a tripod the first curtain's knock would show at {time_s}; an electronic start has none.",
-        costs="clipped blur discs wide open at short times",
-        rules_out="the shortest times wide open",
-    ),
-    School(
-        decision=Decision.SHUTTER_TYPE,
-        slug="mechanical",
-        label="mechanical",
-        value=("mechanical",),
-        because="No skew against {skew_px}, and flash stays possible.",
-        costs="its sound",
-        rules_out="silence",
+SHUTTER_TYPE = Decision(
+    slug="shutter_type",
+    sets=("shutter_type",),
+    schools=(
+        School(
+            slug="only_electronic",
+            label="electronic, the only one",
+            value=("electronic",),
+            when=(When("mechanical_offered", "=", 0.0),),
+            because="The body has no mechanical shutter; a frame is read in {readout_s}, so the image skews by {skew_px}.",
+            costs="skew and bands",
+            rules_out="flash",
+        ),
+        School(
+            slug="silent",
+            label="electronic, for quiet",
+            value=("electronic",),
+            when=(When("quiet", "=", 1.0), When("electronic_offered", "=", 1.0), When("flicker_hz", "=", 0.0), When("skew_px", "<", 12.0)),
+            because="Quiet is wanted, the light is steady and the image skews by only {skew_px} while {readout_s} passes.",
+            costs="no flash, and skew if it suddenly moves",
+            rules_out="flash",
+        ),
+        School(
+            slug="past_mechanical",
+            label="electronic, for its shorter times",
+            value=("electronic",),
+            when=(When("over_stops", ">", 0.0), When("electronic_offered", "=", 1.0), When("flicker_hz", "=", 0.0)),
+            because="The mechanical shutter leaves {over_stops} too much light at the wanted aperture; the electronic one is short enough.",
+            costs="no flash, and {skew_px} of skew",
+            rules_out="flash",
+        ),
+        School(
+            slug="first_curtain",
+            label="electronic first curtain",
+            value=("first_curtain",),
+            when=(When("first_curtain_offered", "=", 1.0), TRIPOD, When("time_s", ">", 0.002)),
+            because="On a tripod the first curtain's knock would show at {time_s}; an electronic start has none.",
+            costs="clipped blur discs wide open at short times",
+            rules_out="the shortest times wide open",
+        ),
+        School(
+            slug="mechanical",
+            label="mechanical",
+            value=("mechanical",),
+            because="No skew against {skew_px}, and flash stays possible.",
+            costs="its sound",
+            rules_out="silence",
+        ),
     ),
 )

@@ -5,57 +5,55 @@
 from __future__ import annotations
 
 from craft.decisions.facts import When
-from craft.decisions.schools.row import FOLLOWED, HELD, TRIPOD, Also, School
-from craft.vocabulary.terms import Decision
+from craft.decisions.schools.row import FOLLOWED, HELD, TRIPOD, Also, Decision, School
 
-STABILISER: tuple[School, ...] = (
-    School(
-        decision=Decision.STABILISER,
-        slug="none",
-        label="there is none",
-        value=("off",),
-        when=(When("stabiliser_offered", "=", 0.0),),
-        because="Neither body nor lens has a stabiliser.",
-        also=(Also(when=(HELD,), text="At this focal length {shake_s} is what the hand allows."),),
-        costs="nothing",
-    ),
-    School(
-        decision=Decision.STABILISER,
-        slug="off_on_tripod",
-        label="off",
-        value=("off",),
-        when=(TRIPOD,),
-        because="The camera stands: a stabiliser would look for movement that is not there during {time_s}.",
-        costs="switch it on again when you lift the camera",
-        rules_out="hand-held frames",
-    ),
-    School(
-        decision=Decision.STABILISER,
-        slug="panning",
-        label="panning",
-        value=("panning",),
-        when=(When("wants_pan", "=", 1.0),),
-        because="The camera follows at {speed_m_s}: steady only across the movement.",
-        costs="none",
-        rules_out="still subjects",
-    ),
-    School(
-        decision=Decision.STABILISER,
-        slug="at_release",
-        label="at release",
-        value=("at_release",),
-        when=(FOLLOWED,),
-        because="The subject moves and the finder should not swim: {steadiness_stops} at the moment of release is enough at {time_s}.",
-        costs="the finder is not steadied",
-        rules_out="a steady finder",
-    ),
-    School(
-        decision=Decision.STABILISER,
-        slug="always",
-        label="always",
-        value=("always",),
-        because="At {time_s} it gives {steadiness_stops} against shake, and the finder stands still for framing.",
-        costs="some battery",
-        rules_out="saving power",
+STABILISER = Decision(
+    slug="stabiliser",
+    sets=("stabiliser",),
+    schools=(
+        School(
+            slug="none",
+            label="there is none",
+            value=("off",),
+            when=(When("stabiliser_offered", "=", 0.0),),
+            because="Neither body nor lens has a stabiliser.",
+            also=(Also(when=(HELD,), text="At this focal length {shake_s} is what the hand allows."),),
+            costs="nothing",
+        ),
+        School(
+            slug="off_on_tripod",
+            label="off",
+            value=("off",),
+            when=(TRIPOD,),
+            because="The camera stands: a stabiliser would look for movement that is not there during {time_s}.",
+            costs="switch it on again when you lift the camera",
+            rules_out="hand-held frames",
+        ),
+        School(
+            slug="panning",
+            label="panning",
+            value=("panning",),
+            when=(When("wants_pan", "=", 1.0),),
+            because="The camera follows at {speed_m_s}: steady only across the movement.",
+            costs="none",
+            rules_out="still subjects",
+        ),
+        School(
+            slug="at_release",
+            label="at release",
+            value=("at_release",),
+            when=(FOLLOWED,),
+            because="The subject moves and the finder should not swim: {steadiness_stops} at the moment of release is enough at {time_s}.",
+            costs="the finder is not steadied",
+            rules_out="a steady finder",
+        ),
+        School(
+            slug="always",
+            label="always",
+            value=("always",),
+            because="At {time_s} it gives {steadiness_stops} against shake, and the finder stands still for framing.",
+            costs="some battery",
+            rules_out="saving power",
+        ),
     ),
 )

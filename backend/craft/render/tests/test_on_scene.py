@@ -19,7 +19,8 @@ from craft.render.rehearsal import small_view
 from craft.render.sets import covers_on, drifts, optimal
 from craft.render.shot import Shot, exposed, shot_of
 from craft.render.steady import series_of, strip, subjects_of
-from craft.scene.situation import Light, Person, Situation
+from craft.scene.light import Light
+from craft.scene.situation import Person, Situation
 from craft.sensor.noise import ACCEPTABLE
 from craft.setup.advise import advise
 from craft.setup.ranged import PRIORITIES, best, must_hold
@@ -29,7 +30,7 @@ from craft.setup.tests.things import BODY, situation
 from craft.stage.colour import LUMINANCE
 from craft.tones.metered import metered
 from craft.tones.tonemap import ToneMap, map_of
-from craft.vocabulary.terms import Decision, File, Genre, Pattern, RangeFirst, Support
+from craft.vocabulary.terms import File, Genre, Pattern, RangeFirst, Support
 
 SETS = (BracketOffer(3, 1.0), BracketOffer(3, 2.0), BracketOffer(5, 1.0), BracketOffer(5, 2.0))
 ABLE = replace(BODY, protection_stops=(1.0, 2.0), bracket_offers=SETS, patterns=("multi_zone", "centre_weighted", "spot"))
@@ -213,7 +214,7 @@ class Steadiness(unittest.TestCase):
         self.assertIn(f"correct by about {round(reads * 3) / 3:+.1f}", told)
 
     def test_a_set_of_the_setup_is_told_to_be_off_again(self) -> None:
-        one, _, _, _ = hall(settings={"bracket_frames": 3.0, "bracket_step": 2.0}, person=Person(schools={Decision.BRACKETING: "bracket"}))
+        one, _, _, _ = hall(settings={"bracket_frames": 3.0, "bracket_step": 2.0}, person=Person(schools={"bracketing": "bracket"}))
         made = advise(one)
         lines = " ".join(field_lines(one, made, shot_of(one, made)))
         self.assertIn("The set is 3 frames, 2 stops apart: see that it is off again", lines)

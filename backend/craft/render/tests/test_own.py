@@ -14,7 +14,7 @@ from craft.render.picture import Look, picture
 from craft.render.rehearsal import rehearse, small_view
 from craft.render.shot import from_recipe, on_own
 from craft.render.tests.shots import a_shot
-from craft.scene.situation import Light
+from craft.scene.light import Light
 from craft.setup.advise import advise
 from craft.setup.tests.things import situation
 from craft.stage.colour import LUMINANCE, light_rgb

@@ -16,7 +16,8 @@ from craft.render.expose import counted, merged
 from craft.render.rehearsal import HIGHEST, LOWEST, PER_STOP, held_by, rehearse, small_view, tone_ev, window_of
 from craft.render.shot import from_recipe, shot_of
 from craft.render.tests.shots import a_shot
-from craft.scene.situation import Light, Locks, Situation, light_from_condition
+from craft.scene.light import Light, light_from_condition
+from craft.scene.situation import Locks, Situation
 from craft.scene.works import WORKS
 from craft.setup.advise import advise
 from craft.setup.tests.things import BODY, LENS

@@ -10,7 +10,8 @@ from craft.exposure.targets import hand_speed, image_speed, lens_loss_stops, lim
 from craft.kit.body import Shutter
 from craft.optics.movement import star_speed_m_s
 from craft.render.shot import shot_of
-from craft.scene.situation import Aims, Delivery, Light, Locks, Motion, Situation
+from craft.scene.light import Light
+from craft.scene.situation import Aims, Delivery, Locks, Motion, Situation
 from craft.setup.advise import advise
 from craft.setup.tests.things import BODY, LENS, situation
 from craft.vocabulary.terms import AimMotion, Genre, Support

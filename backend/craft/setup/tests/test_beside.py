@@ -13,7 +13,8 @@ from hypothesis import strategies as st
 from craft.exposure.targets import lens_loss_stops
 from craft.scales.series import Dial, exact_stops
 from craft.scene.conditions import CONDITIONS
-from craft.scene.situation import Light, Motion, Situation
+from craft.scene.light import Light
+from craft.scene.situation import Motion, Situation
 from craft.scene.works import WORKS
 from craft.setup.advise import advise
 from craft.setup.tests.things import situation

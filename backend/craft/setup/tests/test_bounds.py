@@ -11,7 +11,8 @@ from hypothesis import strategies as st
 
 from craft.errors import CraftError
 from craft.scales.series import Dial, exact_stops
-from craft.scene.situation import Light, Locks, Person
+from craft.scene.light import Light
+from craft.scene.situation import Locks, Person
 from craft.setup.advise import advise
 from craft.setup.tests.things import situation
 from craft.vocabulary.settings import BY_SLUG

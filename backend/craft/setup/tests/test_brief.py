@@ -7,7 +7,8 @@ from unittest import TestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from craft.scene.situation import Aims, Light, Locks, Motion
+from craft.scene.light import Light
+from craft.scene.situation import Aims, Locks, Motion
 from craft.setup.advise import advise
 from craft.setup.brief import SEEN_STOPS, brief_of
 from craft.setup.notes import in_thirds

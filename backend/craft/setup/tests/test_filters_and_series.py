@@ -11,7 +11,8 @@ from hypothesis import strategies as st
 
 from craft.exposure.filters import filters_of
 from craft.exposure.targets import wanted_blur_s
-from craft.scene.situation import Aims, Light, Motion
+from craft.scene.light import Light
+from craft.scene.situation import Aims, Motion
 from craft.setup.advise import advise
 from craft.setup.planning import plan_for
 from craft.setup.series import series_for

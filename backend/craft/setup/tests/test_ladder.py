@@ -11,7 +11,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from craft.exposure.solver import Weight
-from craft.scene.situation import Aims, Concession, Light, Locks, Motion, Person, Situation
+from craft.scene.light import Light
+from craft.scene.situation import Aims, Concession, Locks, Motion, Person, Situation
 from craft.setup.advise import advise
 from craft.setup.ladder import Automatics, Ladder, binding_of, hands_off, holds_until, solve_ladder, turn_the_dial
 from craft.setup.notes import darker_stops
@@ -20,7 +21,7 @@ from craft.setup.planning import plan_for
 from craft.setup.tests.things import situation
 from craft.stage.colour import light_rgb
 from craft.tones.tonemap import map_of
-from craft.vocabulary.terms import AimDepth, AimMotion, Decision, Genre, Intent, Limit, Mode, Support
+from craft.vocabulary.terms import AimDepth, AimMotion, Genre, Intent, Limit, Mode, Support
 
 MODES = list(Mode)
 
@@ -232,7 +233,7 @@ class Chosen(TestCase):
             ({}, -2 / 3),
             ({"light": Light(11.0, above=6.0, holds_above=5.0, swing=2.5)}, -1.0),
             ({"light": Light(11.0, above=6.0, holds_above=5.0, swing=2.5), "person": Person(darker_cap_stops=2.0)}, -2.0),
-            ({"light": Light(11.0, above=6.0, holds_above=5.0, swing=2.5), "person": Person(schools={Decision.FILE: "rendered"})}, -1 / 3),
+            ({"light": Light(11.0, above=6.0, holds_above=5.0, swing=2.5), "person": Person(schools={"file": "rendered"})}, -1 / 3),
             ({"light": Light(11.0, above=6.0, holds_above=3.5, swing=0.5)}, -1.0),
             ({"light": Light(11.0, above=6.0)}, 0.0),
         ):
@@ -267,6 +268,6 @@ class Chosen(TestCase):
         self.assertEqual((plan.rungs[0].intent, plan.rungs[0].share), (Intent.BRIGHTNESS, plan.offset))
         first = solve_ladder(plan)
         self.assertTrue(np.all(first.found.gave[Intent.BRIGHTNESS] <= plan.offset + 20))
-        right = Person(schools={Decision.RANGE: "to_the_right"})
+        right = Person(schools={"range": "to_the_right"})
         for genre in (Genre.PORTRAIT, Genre.NIGHT_SKY):  # by hand too, but never for people and stars
             self.assertEqual(plan_for(situation(genre=genre, focal_length_mm=50, light=Light(9.0, above=1.0), person=right)).offset, 0.0)

@@ -9,7 +9,8 @@ from unittest import TestCase
 from craft.decisions import numbers
 from craft.kit.body import BracketOffer, Finder
 from craft.optics import movement, sharpness
-from craft.scene.situation import Aims, Concession, Delivery, Light, Locks, Motion, Person, Situation
+from craft.scene.light import Light
+from craft.scene.situation import Aims, Concession, Delivery, Locks, Motion, Person, Situation
 from craft.sensor import noise
 from craft.setup.advise import advise
 from craft.setup.planning import plan_for

@@ -9,7 +9,8 @@ from dataclasses import replace
 
 from craft.kit.lens import Lens
 from craft.optics.sharpness import depth_limits_m
-from craft.scene.situation import Light, Locks, Motion
+from craft.scene.light import Light
+from craft.scene.situation import Locks, Motion
 from craft.setup.advise import advise
 from craft.setup.other_sets import MOST_WHITES, WHITE_STEP_MIRED, OtherSet, other_sets
 from craft.setup.tests.things import LENS, situation

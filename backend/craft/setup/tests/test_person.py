@@ -10,7 +10,8 @@ from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from craft.exposure.targets import comfort_stops
-from craft.scene.situation import Concession, Light, Person, Situation
+from craft.scene.light import Light
+from craft.scene.situation import Concession, Person, Situation
 from craft.scene.works import WORKS
 from craft.setup.advise import advise
 from craft.setup.planning import plan_for

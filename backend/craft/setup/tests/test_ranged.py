@@ -13,7 +13,8 @@ from hypothesis import strategies as st
 
 from craft.exposure.targets import output_gain
 from craft.kit.body import BracketOffer
-from craft.scene.situation import Light, Person, Situation
+from craft.scene.light import Light
+from craft.scene.situation import Person, Situation
 from craft.setup.advise import advise
 from craft.setup.planning import open_range, plan_for, swing_kept
 from craft.setup.ranged import PRIORITIES, Opened, best, must_hold, searched, wanted_of, weigh
@@ -22,7 +23,7 @@ from craft.setup.setup import Setup
 from craft.setup.tests.things import BODY, SENSOR, situation
 from craft.stage.colour import light_rgb
 from craft.tones.tonemap import NOWHERE, Named, Oval, ToneMap, map_of
-from craft.vocabulary.terms import Decision, File, Genre, RangeFirst, Support
+from craft.vocabulary.terms import File, Genre, RangeFirst, Support
 
 STEP, SEEN, CLIP = 1 / 3, 1 / 6, math.log2(7.8)
 SETS = (BracketOffer(3, 1.0), BracketOffer(3, 2.0), BracketOffer(5, 1.0), BracketOffer(5, 2.0))
@@ -132,7 +133,7 @@ class OfAllWays(TestCase):
             ("highlight_protection", 0.0, 1.0, False),
             ("automatic_protection", 0.0, 1.0, True),
         ):
-            s = situation(light=high, body=able, file=File.BOTH, person=Person(schools={Decision.RANGE: slug}))
+            s = situation(light=high, body=able, file=File.BOTH, person=Person(schools={"range": slug}))
             made = advise(s)
             self.assertAlmostEqual(made.offset_ev, offset, msg=slug)
             self.assertEqual((made.protection_stops, made.protection_automatic), (protection, automatic), slug)

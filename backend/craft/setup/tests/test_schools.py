@@ -4,23 +4,25 @@ from __future__ import annotations
 
 import random
 import re
+from dataclasses import replace
 from unittest import TestCase, mock
 
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from craft.decisions import numbers
-from craft.decisions.choice import MINUTES_PER_FRAME, reasoned, school_for
+from craft.decisions.choice import reasoned, school_for
 from craft.decisions.facts import FACTS, Fact, When, phrase, say, tells
-from craft.decisions.schools import BY_DECISION, SCHOOLS, School
+from craft.decisions.schools import DECISIONS, Decision, School
 from craft.errors import CraftError
 from craft.kit.facts import BodyFacts
-from craft.scene.situation import Light, Situation
+from craft.scene.light import Light
+from craft.scene.situation import Situation
 from craft.scene.works import SUBJECT, WORK, WORKS
 from craft.setup.advise import advise
 from craft.setup.cautions import CAUTIONS, cautions_for
 from craft.setup.tests.things import situation
-from craft.vocabulary.terms import Decision, Genre, Support, White
+from craft.vocabulary.terms import Genre, Support, White
 
 _TESTS = {"<": "__lt__", "<=": "__le__", ">": "__gt__", ">=": "__ge__", "=": "__eq__"}
 
@@ -31,6 +33,9 @@ def wins(school: School, facts: dict[str, float]) -> bool:
         right = facts[test.against] if isinstance(test.against, str) else float(test.against)
         found.append(getattr(float(facts[test.fact]), _TESTS[test.test])(right))
     return all(found)
+
+
+SCHOOLS = [school for decision in DECISIONS.values() for school in decision.schools]
 
 
 def random_facts(rng: random.Random) -> dict[str, float]:
@@ -66,7 +71,6 @@ class AddedInOnePlace(TestCase):
         usual = numbers.of_situation
         self.enterContext(mock.patch.object(numbers, "of_situation", lambda one, *more: usual(one, *more) | of_the_hull(one)))
         way = School(
-            decision=Decision.WHITE,
             slug="scraped",
             label="as the hull has it",
             value=(White.SHADE.value,),
@@ -74,13 +78,14 @@ class AddedInOnePlace(TestCase):
             because="With {barnacles} barnacles the hull is white enough to measure.",
             costs="a scraper",
         )
-        self.enterContext(mock.patch.dict(BY_DECISION, {Decision.WHITE: (way, *BY_DECISION[Decision.WHITE])}))
+        white = DECISIONS["white"]
+        self.enterContext(mock.patch.dict(DECISIONS, white=replace(white, schools=(way, *white.schools))))
 
     def test_a_way_with_a_fact_of_its_own_is_taken_said_and_set_on_the_body(self) -> None:
         for light, school in ((12.0, "scraped"), (9.0, None)):
             one = situation(light=Light(light))
             setup = advise(one)
-            made = next(d for d in setup.decisions if d.decision is Decision.WHITE)
+            made = next(d for d in setup.decisions if d.decision == "white")
             if school:
                 self.assertEqual((made.school, setup.white, made.numbers), (school, White.SHADE, {"barnacles": 36.0}))
                 self.assertEqual(made.because, "With 36 barnacles the hull is white enough to measure.")
@@ -102,13 +107,13 @@ class AddedInOnePlace(TestCase):
 
 class TheWinner(TestCase):
     @settings(max_examples=300, deadline=None)
-    @given(st.integers(0, 10**9), st.sampled_from(Decision))
+    @given(st.integers(0, 10**9), st.sampled_from(list(DECISIONS.values())))
     def test_is_the_first_whose_comparisons_all_hold(self, seed: int, decision: Decision) -> None:
         facts = random_facts(random.Random(seed))
-        rows = BY_DECISION[decision]
+        rows = decision.schools
         expected = next((row for row in rows if wins(row, facts)), rows[-1])
         self.assertIs(school_for(decision, facts, {}), expected)
-        made = reasoned(expected, facts, {})
+        made = reasoned(decision, expected, facts, {})
         self.assertEqual({w.school: w.wins_now for w in made.other_ways}, {r.slug: wins(r, facts) for r in rows if r is not expected})
         self.assertFalse(made.fixed_by_profile)
         self.assertTrue(set(made.numbers) <= set(FACTS))
@@ -117,17 +122,17 @@ class TheWinner(TestCase):
         rng, winners = random.Random(5), {school.slug: 0 for school in SCHOOLS}
         for _ in range(14000):
             facts = random_facts(rng)
-            for decision in Decision:
+            for decision in DECISIONS.values():
                 winners[school_for(decision, facts, {}).slug] += 1
-        fallbacks = {rows[-1].slug for rows in BY_DECISION.values()}
+        fallbacks = {decision.schools[-1].slug for decision in DECISIONS.values()}
         never = sorted(slug for slug, count in winners.items() if not count and slug not in fallbacks)
         self.assertEqual(never, [])
 
     def test_a_fixed_way_is_taken_and_says_by_what_it_would_have_won(self) -> None:
         facts = random_facts(random.Random(1)) | {"light_swing_stops": 0.2, "meter_swing_stops": 1.5, "tripod": 0.0, "wants_blur": 0.0}
-        fixed = {Decision.EXPOSURE_MODE: "hold_time"}
-        school = school_for(Decision.EXPOSURE_MODE, facts, fixed)
-        made = reasoned(school, facts, fixed)
+        fixed, mode = {"exposure_mode": "hold_time"}, DECISIONS["exposure_mode"]
+        school = school_for(mode, facts, fixed)
+        made = reasoned(mode, school, facts, fixed)
         self.assertEqual((made.school, made.fixed_by_profile), ("hold_time", True))
         self.assertTrue(
             made.because.startswith("You fixed this way. By the numbers it wins when: movement is to be drawn as blur and the light's")
@@ -135,24 +140,25 @@ class TheWinner(TestCase):
         self.assertEqual(made.numbers["light_swing_stops"], 0.2)
         self.assertEqual(made.numbers["meter_swing_stops"], 1.5)
         self.assertEqual(made.numbers["wants_blur_bar"], 1.0)
-        won = reasoned(school, facts | {"light_swing_stops": 3.0, "wants_blur": 1.0}, fixed)
+        won = reasoned(mode, school, facts | {"light_swing_stops": 3.0, "wants_blur": 1.0}, fixed)
         self.assertTrue(won.because.startswith("You fixed this way. The blur is drawn by"))
         with self.assertRaisesRegex(CraftError, "“by_guess” is not a school of white: .*automatic") as caught:
-            school_for(Decision.WHITE, facts, {Decision.WHITE: "by_guess"})
+            school_for(DECISIONS["white"], facts, {"white": "by_guess"})
         self.assertEqual(caught.exception.where, ("profile", "schools", "white"))
 
     def test_minutes_afterwards_follow_the_frames(self) -> None:
         facts = random_facts(random.Random(3)) | {"shots": 600.0, "pictures": 600.0, "frames": 3.0}
         for slug, decision, minutes in (
-            ("automatic", Decision.WHITE, 50),
-            ("low", Decision.DRIVE, 10),
-            ("float_iso", Decision.EXPOSURE_MODE, 10),
-            ("raw", Decision.FILE, 100),
-            ("bracket", Decision.BRACKETING, 20),
+            ("automatic", "white", 50),
+            ("low", "drive", 10),
+            ("float_iso", "exposure_mode", 10),
+            ("raw", "file", 100),
+            ("bracket", "bracketing", 20),
         ):
-            made = reasoned(next(s for s in BY_DECISION[decision] if s.slug == slug), facts, {})
+            row = DECISIONS[decision]
+            made = reasoned(row, next(s for s in row.schools if s.slug == slug), facts, {})
             self.assertIn(f"{minutes} min", made.minutes_afterwards)
-            self.assertIn(decision, MINUTES_PER_FRAME)
+            self.assertTrue(row.desk and row.desk.reason)
 
 
 class Sentences(TestCase):

@@ -12,7 +12,8 @@ from hypothesis import given, settings
 
 from craft.kit.body import BracketOffer, OnlyWith
 from craft.scales.series import Dial, exact_stops
-from craft.scene.situation import Concession, Light, Locks, Motion, Output, Person, Situation
+from craft.scene.light import Light
+from craft.scene.situation import Concession, Locks, Motion, Output, Person, Situation
 from craft.setup.advise import advise, shortfall_words
 from craft.setup.pairs import WANTED_SHARE, rank
 from craft.setup.planning import plan_for
@@ -21,9 +22,9 @@ from craft.setup.tests.test_ladder import varied
 from craft.setup.tests.things import STARS, situation
 from craft.tones.spread import spread_of
 from craft.tones.tonemap import map_of
-from craft.vocabulary.terms import Area, Decision, Detection, Drive, FocusMode, Genre, Intent, Mode, Priority, Support
+from craft.vocabulary.terms import Area, Detection, Drive, FocusMode, Genre, Intent, Mode, Priority, Support
 
-_FILES = ((Decision.FILE, "raw"), (Decision.FILE, "rendered"))
+_FILES = (("file", "raw"), ("file", "rendered"))
 
 
 def at(setup: Any, dial: Dial) -> float:

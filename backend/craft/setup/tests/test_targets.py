@@ -28,7 +28,8 @@ from craft.kit.body import Shutter
 from craft.kit.dials import aperture_axis, iso_axis, time_axis
 from craft.optics import sharpness
 from craft.optics.sharpness import Acuity
-from craft.scene.situation import Aims, Concession, Delivery, Light, Locks, Motion, Output, Person, Situation
+from craft.scene.light import Light
+from craft.scene.situation import Aims, Concession, Delivery, Locks, Motion, Output, Person, Situation
 from craft.sensor import noise
 from craft.setup.advise import advise
 from craft.setup.planning import plan_for

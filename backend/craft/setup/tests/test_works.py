@@ -8,7 +8,8 @@ from unittest import TestCase
 from craft.exposure.targets import ask
 from craft.scales.series import Dial, exact_stops
 from craft.scene.conditions import CONDITIONS
-from craft.scene.situation import Light, Motion, light_from_condition
+from craft.scene.light import Light, light_from_condition
+from craft.scene.situation import Motion
 from craft.scene.works import SUBJECT, WORKS
 from craft.scene.works.row import Subject, Work
 from craft.setup.advise import advise

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from craft.examples import BODY, LENS, SENSOR, situation
-from craft.scene.situation import Light
+from craft.scene.light import Light
 from craft.vocabulary.terms import Genre
 
 __all__ = ["BODY", "LENS", "SENSOR", "STARS", "situation"]

@@ -35,7 +35,7 @@ const { data: ways, error: unread } = useQuery({
   queryFn: ({ signal }) =>
     take(
       client.POST("/api/bench/ways", {
-        body: { situation: props.asked as Asked, decision: open.value as Schemas["Decision"] },
+        body: { situation: props.asked as Asked, decision: open.value as Schemas["WaysIn"]["decision"] },
         signal,
       }),
     ),

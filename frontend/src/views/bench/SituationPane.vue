@@ -3,6 +3,7 @@ import { computed, ref } from "vue";
 import { ProblemError, type Schemas, type Decided, type Situation } from "@/api/client";
 import { toldBy } from "@/api/picture";
 import FieldRow from "./FieldRow.vue";
+import OthersRows from "./OthersRows.vue";
 import NumberField from "@/fields/NumberField.vue";
 
 const props = defineProps<{
@@ -102,6 +103,7 @@ function setWork(value: string): void {
     d.genre = g as Situation["genre"];
     d.subject = s;
     d.motion = {};
+    d.other_subjects = [];
     d.aims = {};
     d.support = null;
     d.concessions = null;
@@ -338,6 +340,14 @@ const speed = computed(() => props.document.motion?.speed_m_s);
         <option value="shallow">background melts</option>
       </select>
     </FieldRow>
+    <OthersRows
+      :document="document"
+      :conditions="words.conditions"
+      :shown="{ unit, far, metres: near }"
+      :usual="{ distance_m: setup?.taken.distance_m }"
+      :error="error"
+      @change="(edit) => set(edit)"
+    />
     <FieldRow name="support">
       <select
         class="plain"

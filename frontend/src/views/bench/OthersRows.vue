@@ -1,0 +1,118 @@
+<script setup lang="ts">
+import { computed } from "vue";
+import type { Schemas, Situation } from "@/api/client";
+import NumberField from "@/fields/NumberField.vue";
+import FieldRow from "./FieldRow.vue";
+
+/** What else is in the picture: further lights, and others that are to be sharp with the subject. */
+const props = defineProps<{
+  document: Situation;
+  conditions: Schemas["Words"]["conditions"];
+  /** Metres in the unit that is shown, and back. */
+  shown: {
+    unit: string;
+    far: (m: number | null | undefined) => number | null | undefined;
+    metres: (v: number | null) => number | null;
+  };
+  usual: { distance_m?: number | null };
+  error: (place: string) => string | undefined;
+}>();
+const emit = defineEmits<{ change: [edit: (d: Situation) => void] }>();
+
+type Light = NonNullable<Situation["other_lights"]>[number];
+type Other = NonNullable<Situation["other_subjects"]>[number];
+const lights = computed(() => props.document.other_lights ?? []);
+const others = computed(() => props.document.other_subjects ?? []);
+const condition = (light: Light) => props.conditions.find((c) => c.slug === light.condition);
+
+function changeLight(k: number, to: Partial<Light> | null): void {
+  emit("change", (d) => {
+    d.other_lights = lights.value.flatMap((light, at) => (at === k ? (to ? [{ ...light, ...to }] : []) : [light]));
+  });
+}
+function changeOther(k: number, to: Partial<Other> | null): void {
+  emit("change", (d) => {
+    d.other_subjects = others.value.flatMap((other, at) => (at === k ? (to ? [{ ...other, ...to }] : []) : [other]));
+  });
+}
+function describe(k: number, slug: string): void {
+  changeLight(
+    k,
+    slug ? { condition: slug, ev100: null, kelvin: null } : { condition: null, ev100: condition(lights.value[k]!)?.ev100 ?? 8 },
+  );
+}
+const addLight = () => emit("change", (d) => (d.other_lights = [...lights.value, { condition: props.conditions[0]!.slug }]));
+const addOther = () =>
+  emit(
+    "change",
+    (d) => (d.other_subjects = [...others.value, { distance_m: Number((props.usual.distance_m ?? 5).toPrecision(2)) }]),
+  );
+</script>
+
+<template>
+  <FieldRow name="also lit by" :error="error('/other_lights')">
+    <span v-for="(light, k) in lights" :key="k" class="one">
+      <select
+        class="plain"
+        :aria-label="`further light ${k + 1}`"
+        :value="light.condition ?? ''"
+        @change="describe(k, ($event.target as HTMLSelectElement).value)"
+      >
+        <option value="">EV</option>
+        <option v-for="c in conditions" :key="c.slug" :value="c.slug">{{ c.label }}</option>
+      </select>
+      <NumberField
+        v-if="!light.condition"
+        :label="`EV of further light ${k + 1}`"
+        :step="1 / 3"
+        :value="light.ev100"
+        @change="(v) => v !== null && changeLight(k, { ev100: v })"
+      />
+      <NumberField
+        :label="`kelvin of further light ${k + 1}`"
+        unit="K"
+        :step="100"
+        :value="light.kelvin"
+        :usual="condition(light)?.kelvin ?? 5500"
+        @change="(v) => changeLight(k, { kelvin: v })"
+      />
+      <button class="plain small" :aria-label="`leave out further light ${k + 1}`" @click="changeLight(k, null)">
+        leave out
+      </button>
+    </span>
+    <button class="plain small" @click="addLight">{{ lights.length ? "and another" : "a further light" }}</button>
+  </FieldRow>
+  <FieldRow name="also sharp" :error="error('/other_subjects')">
+    <span v-for="(other, k) in others" :key="k" class="one">
+      <span class="quiet">at</span>
+      <NumberField
+        :label="`distance of other ${k + 1}`"
+        :unit="shown.unit"
+        :step="0.5"
+        :value="shown.far(other.distance_m)"
+        @change="(v) => v !== null && changeOther(k, { distance_m: shown.metres(v)! })"
+      />
+      <span class="quiet">moving</span>
+      <NumberField
+        :label="`speed of other ${k + 1}`"
+        unit="m/s"
+        :step="0.5"
+        :value="other.speed_m_s"
+        empty="with it"
+        @change="(v) => changeOther(k, { speed_m_s: v })"
+      />
+      <button class="plain small" :aria-label="`leave out other ${k + 1}`" @click="changeOther(k, null)">leave out</button>
+    </span>
+    <button class="plain small" @click="addOther">{{ others.length ? "and another" : "somebody else" }}</button>
+  </FieldRow>
+</template>
+
+<style scoped>
+.one {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 6px;
+  align-items: baseline;
+  width: 100%;
+}
+</style>
