@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 
 from craft.decisions.facts import say
+from craft.exposure.targets import NARROWEST
 from craft.optics import sharpness
 from craft.scales.series import MATCH_STOPS, Dial, label, printed, stops_of
 from craft.setup.ladder import Ladder
@@ -15,6 +16,10 @@ from craft.vocabulary.terms import AimDepth, Intent, Support
 
 SEEN_STOPS = 0.2
 """Less darkness than this is rounding to the dial's step."""
+
+
+WORTH_STOPS = 0.6
+"""Less light than this is not worth focusing where nobody stands (an estimate: two thirds of a stop are)."""
 
 
 def darker_stops(plan: Plan, ladder: Ladder) -> float:
@@ -103,18 +108,18 @@ def _others(plan: Plan) -> str:
         low, _, there = sharpness.aperture_interval(
             situation.focal_mm / 1000, focus_m, near, far, situation.coc_m, situation.body.sensor.pitch_m
         )
-        fitting = [axis.printed_at(k) for k in axis.positions() if axis.stops_at(k) >= stops_of(Dial.APERTURE, low) - MATCH_STOPS]
+        least, most = (stops_of(Dial.APERTURE, n) for n in (low, NARROWEST / situation.crop))
+        fitting = [axis.printed_at(k) for k in axis.positions() if least - MATCH_STOPS <= axis.stops_at(k) <= most + MATCH_STOPS]
         return min(fitting) if there and fitting else None
 
     here, between = widest(situation.distance_m), widest(situation.between_m)
     if here is None and between is None:
-        return f"Nothing on the dial holds {span} sharp from here: step back, or let one end go."
-    if here is None or between is None or between >= here:
-        return "" if here is None else f"From {span} everybody is sharp at {label(Dial.APERTURE, here)}."
-    return (
-        f"With focus on the subject {span} takes {label(Dial.APERTURE, here)}; "
-        f"focused between them, at {say(situation.between_m, 'm')}, {label(Dial.APERTURE, between)} would do."
-    )
+        return f"No aperture worth closing to holds {span} sharp from here: step back, or let one end go."
+    if here is not None and (between is None or stops_of(Dial.APERTURE, here / between) < WORTH_STOPS):
+        return f"To hold {span} sharp takes {label(Dial.APERTURE, here)}."
+    takes = f"{span} takes {label(Dial.APERTURE, here)}" if here else f"no aperture worth closing to holds {span}"
+    at, less = say(situation.between_m, "m"), label(Dial.APERTURE, between or 0.0)
+    return f"With focus on the subject {takes}; focused between them, at {at}, {less} would do."
 
 
 def _series(series: Series | None, time_s: float) -> str:

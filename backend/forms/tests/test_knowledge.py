@@ -223,6 +223,8 @@ class Knowledge(TestCase):
             *({"motion": one} for one in ({"limb_m_s": 20}, {"followed": 1}, {"near_m": 20}, {"near_m": 30, "far_m": 40})),
             *({"motion": one} for one in ({"speed_m_s": 2}, {"angle_deg": 10}, {"distance_m": 9}, {"depth_m": 6})),
             {"motion": {"declination_deg": 70}},
+            *({"other_lights": [one]} for one in ({"ev100": 15, "kelvin": 3000}, {"condition": "hall_bright"})),
+            *({"other_subjects": [{"distance_m": 20, **one}]} for one in ({}, {"depth_m": 3}, {"speed_m_s": 9})),
             {"aims": {"depth": "shallow"}},
             {"aims": {"motion": "blur"}},
             {"support": "tripod"},

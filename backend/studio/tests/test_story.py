@@ -147,6 +147,27 @@ class Refusals(BrowserCase):
         self.situation.refresh_from_db()
         self.assertEqual(self.situation.document["motion"], {"distance_m": 30})
 
+    def test_others_and_further_lights_are_typed_said_refused_at_their_place_and_undone(self) -> None:
+        page = self.open(f"/situations/{self.situation.pk}")
+        page.get_by_role("button", name="somebody else").focus()
+        page.keyboard.press("Enter")
+        page.get_by_label("distance of other 1").fill("34")
+        expect(page.get_by_text(re.compile(r"holds 29\.8 m to 34\.2 m"))).to_be_visible()
+        page.get_by_label("distance of other 1").fill("0.01")
+        expect(page.get_by_role("alert").filter(has_text="farther away, or less deep")).to_have_count(1)
+        page.get_by_label("distance of other 1").fill("34")
+        page.get_by_role("button", name="a further light").click()
+        page.get_by_label("kelvin of further light 1").fill("2900")
+        page.get_by_role("button", name="white").first.click()
+        expect(page.get_by_text(re.compile("that of 2900 K lie .* mired apart")).first).to_be_visible()
+        expect(page.locator(".saved")).to_contain_text("saved ")
+        self.situation.refresh_from_db()
+        self.assertEqual(self.situation.document["other_subjects"], [{"distance_m": 34}])
+        page.get_by_role("button", name="leave out other 1").click()
+        expect(page.get_by_label("distance of other 1")).to_have_count(0)
+        page.locator("body").press("z")
+        expect(page.get_by_label("distance of other 1")).to_have_value("34")
+
     def test_kit_that_cannot_be_is_refused_in_the_form_and_good_kit_is_kept(self) -> None:
         page = self.open("/kit")
         page.get_by_role("button", name="Add a lens").click()

@@ -14,7 +14,7 @@ const props = defineProps<{
     far: (m: number | null | undefined) => number | null | undefined;
     metres: (v: number | null) => number | null;
   };
-  usual: { distance_m?: number | null };
+  usual: { distance_m?: number | null; ev100?: number };
   error: (place: string) => string | undefined;
 }>();
 const emit = defineEmits<{ change: [edit: (d: Situation) => void] }>();
@@ -41,7 +41,8 @@ function describe(k: number, slug: string): void {
     slug ? { condition: slug, ev100: null, kelvin: null } : { condition: null, ev100: condition(lights.value[k]!)?.ev100 ?? 8 },
   );
 }
-const addLight = () => emit("change", (d) => (d.other_lights = [...lights.value, { condition: props.conditions[0]!.slug }]));
+const addLight = () =>
+  emit("change", (d) => (d.other_lights = [...lights.value, { ev100: Math.round((props.usual.ev100 ?? 8) * 3) / 3 }]));
 const addOther = () =>
   emit(
     "change",
@@ -95,7 +96,7 @@ const addOther = () =>
       <span class="quiet">moving</span>
       <NumberField
         :label="`speed of other ${k + 1}`"
-        unit="m/s"
+        :unit="other.speed_m_s === null || other.speed_m_s === undefined ? undefined : 'm/s'"
         :step="0.5"
         :value="other.speed_m_s"
         empty="with it"

@@ -344,7 +344,7 @@ const speed = computed(() => props.document.motion?.speed_m_s);
       :document="document"
       :conditions="words.conditions"
       :shown="{ unit, far, metres: near }"
-      :usual="{ distance_m: setup?.taken.distance_m }"
+      :usual="{ distance_m: setup?.taken.distance_m, ev100: setup?.light.ev100 }"
       :error="error"
       @change="(edit) => set(edit)"
     />
