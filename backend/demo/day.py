@@ -76,6 +76,7 @@ DAY: dict[str, Any] = {
     "version": 1,
     "title": "Lantern-boat week",
     "place": "Tarrow Sound",
+    "utc_offset_min": 60,
     "day": "2027-06-12",
     "situations": [
         {

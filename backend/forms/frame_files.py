@@ -33,11 +33,20 @@ SRGB_D65 = 21
 
 @dataclass(frozen=True, slots=True)
 class Written:
-    """What a file says of its frame besides the exposure: names of body and lens, and when it was taken (local time, ISO 8601)."""
+    """What a file says of its frame besides the exposure: names of body and lens, when it was taken by the clock there, and that clock's minutes before UTC's where they are known."""
 
     body: str
     lens: str
     taken_at: str
+    utc_offset_min: int | None = None
+
+    @property
+    def offset(self) -> str:
+        """The same as EXIF has it, such as +05:45; empty where nobody said."""
+        if self.utc_offset_min is None:
+            return ""
+        hours, minutes = divmod(abs(self.utc_offset_min), 60)
+        return f"{'-' if self.utc_offset_min < 0 else '+'}{hours:02}:{minutes:02}"
 
 
 def _rational(value: float) -> Fraction:
@@ -64,6 +73,7 @@ def _entries(shot: Shot, written: Written, pixels: tuple[int, int]) -> dict[str,
         "Exif.Photo.ISOSpeedRatings": str(min(65535, round(100 * 2**shot.iso_stops))),
         "Exif.Photo.ExposureProgram": "1",
         "Exif.Photo.DateTimeOriginal": written.taken_at,
+        "Exif.Photo.OffsetTimeOriginal": written.offset,
         "Exif.Photo.SubjectDistance": _said(shot.focus_m) if shot.focus_m < INFINITY_M else "",
         "Exif.Photo.FocalLength": _said(shot.focal_mm),
         "Exif.Photo.FocalLengthIn35mmFilm": str(round(equivalent)),
@@ -139,6 +149,7 @@ def dng_of(shot: Shot, written: Written, width: int = DNG_WIDTH) -> bytes:
         (34855, "H", 1, min(65535, round(100 * 2**shot.iso_stops)), True),  # ISOSpeedRatings
         (37386, "2I", 1, (focal.numerator, focal.denominator), True),  # FocalLength
         (36867, "s", 0, written.taken_at, True),  # DateTimeOriginal
+        *([(36881, "s", 0, written.offset, True)] if written.offset else []),  # OffsetTimeOriginal
     ]
     out = io.BytesIO()
     tifffile.imwrite(out, counts, photometric=32803, software=SOFTWARE, extratags=tags, metadata=None)

@@ -39,6 +39,10 @@ Day = Annotated[dt.date, BeforeValidator(_day)]
 """A day of the calendar."""
 
 
+UtcOffset = Annotated[int, Field(strict=True, ge=-720, le=840, multiple_of=15)]
+"""How far a place's clock is ahead of universal time, in minutes: clocks on earth differ by quarters of an hour."""
+
+
 class SituationDocument(Inputs):
     """A stored situation: inputs, locks, schools and concessions; body and lens by their slug in the person's kit."""
 
@@ -116,6 +120,7 @@ class OutingFile(Form):
     title: Annotated[str, Field(min_length=1, max_length=120)]
     place: Annotated[str, Field(max_length=120)] = ""
     mains_hz: Mains | None = None
+    utc_offset_min: UtcOffset | None = None
     day: Day
     situations: Annotated[list[SituationDocument], Field(max_length=200)]
     bodies: Annotated[dict[Slug, BodyForm], Field(max_length=40)]

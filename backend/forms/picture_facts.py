@@ -27,7 +27,7 @@ class Told:
 
 def read_frame(path: str) -> dict[str, Told]:
     """Figures by name: name, pixels_wide, pixels_high, sensor_width_mm, sensor_height_mm, lens_name, focal_min_mm,
-    focal_max_mm, widest_short, widest_long, focal_mm, iso, time_s, aperture, distance_m, taken_at; of a raw bits, packing and raw_mb.
+    focal_max_mm, widest_short, widest_long, focal_mm, iso, time_s, aperture, distance_m, taken_at, utc_offset_min; of a raw bits, packing and raw_mb.
     What the frame does not tell is not there.
 
     Raises
@@ -140,9 +140,22 @@ def figures_of(found: dict[str, str], pixels_wide: int, pixels_high: int) -> dic
         tell(name, _number(_either(found, key)), source)
     taken = _either(found, "DateTimeOriginal") or ""
     tell("taken_at", taken if TAKEN.fullmatch(taken) else None, "the camera's clock")
+    offset = _minutes(_either(found, "OffsetTimeOriginal") or found.get(OFFSET_IN_TIFF) or "")
+    if offset is not None:
+        told["utc_offset_min"] = Told(offset, "the camera's zone")
     return told
 
 
+def _minutes(offset: str) -> float | None:
+    """Minutes before UTC of an offset as EXIF has it, such as -03:30."""
+    told = OFFSET.fullmatch(offset.strip())
+    return None if told is None else (-1.0 if told[1] == "-" else 1.0) * (60 * int(told[2]) + int(told[3]))
+
+
+OFFSET_IN_TIFF = "Exif.Image.0x9011"
+"""OffsetTimeOriginal where a DNG has it among the entries of its picture, for which no name is registered."""
+
+OFFSET = re.compile(r"([+-])(0\d|1[0-4]):([0-5]\d)", re.ASCII)
 TAKEN = re.compile(r"\d{4}:\d\d:\d\d \d\d:\d\d:\d\d")
 
 

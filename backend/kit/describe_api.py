@@ -76,6 +76,13 @@ class ToldNumber(Form):
     source: str = Field(max_length=80)
 
 
+class ToldOffset(Form):
+    """How far a camera's clock is before UTC, in minutes."""
+
+    value: float = Field(ge=-14 * 60 - 59, le=14 * 60 + 59, allow_inf_nan=False)
+    source: str = Field(max_length=80)
+
+
 class FrameIn(Form):
     """What one picture told, as far as it goes."""
 
@@ -83,6 +90,7 @@ class FrameIn(Form):
     lens_name: ToldText | None = None
     packing: ToldText | None = None
     taken_at: ToldText | None = None
+    utc_offset_min: ToldOffset | None = None
     pixels_wide: ToldNumber | None = None
     pixels_high: ToldNumber | None = None
     sensor_width_mm: ToldNumber | None = None

@@ -7,13 +7,14 @@ from django.db import models
 
 
 class Outing(models.Model):
-    """A day out. mains_hz: frequency of the mains at its place, null where it is as usual."""
+    """A day out. mains_hz: frequency of the mains at its place, null where it is as usual; utc_offset_min: its clock's minutes before UTC's."""
 
     person = models.ForeignKey(settings.AUTH_USER_MODEL, models.CASCADE, related_name="outings")
     title = models.CharField(max_length=120)
     place = models.CharField(max_length=120, blank=True)
     day = models.DateField()
     mains_hz = models.PositiveSmallIntegerField(null=True, blank=True)
+    utc_offset_min = models.SmallIntegerField(null=True, blank=True)
     deleted_at = models.DateTimeField(null=True, blank=True)
 
     class Meta:

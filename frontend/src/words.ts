@@ -100,3 +100,13 @@ export const metres = (m: number | null): string =>
   m === null ? "infinity" : m < 100 ? `${Number(m.toPrecision(2))} m` : `${Math.round(m)} m`;
 /** What is sharp with a distance set. */
 export const reach = (r: Schemas["ReachOut"]): string => `${metres(r.near_m)} to ${metres(r.far_m)}`;
+
+/** Offsets of clocks on earth from universal time, in minutes: half hours, and the three quarters that are in use. */
+export const OFFSETS: readonly number[] = [...Array.from({ length: 53 }, (_, k) => -720 + 30 * k), 345, 525, 765].sort(
+  (a, b) => a - b,
+);
+/** An offset as it is said: UTC +5:45. */
+export function beforeUtc(minutes: number): string {
+  const [hours, rest] = [Math.floor(Math.abs(minutes) / 60), Math.abs(minutes) % 60];
+  return `UTC ${minutes < 0 ? "−" : "+"}${hours}:${String(rest).padStart(2, "0")}`;
+}

@@ -105,6 +105,16 @@ class Finished(unittest.TestCase):
         self.assertEqual((photo["LensModel"], photo["DateTimeOriginal"]), (WRITTEN.lens, WRITTEN.taken_at))
         self.assertNotIn("MakerNote", photo)
 
+    def test_the_clock_s_offset_is_written_as_exif_has_it_and_another_reader_and_ours_find_it(self) -> None:
+        small = replace(SHOT, sensor=replace(SHOT.sensor, pixels_wide=120, pixels_high=80))
+        for minutes, text in ((120, "+02:00"), (0, "+00:00"), (-210, "-03:30"), (345, "+05:45"), (None, None)):
+            written = replace(WRITTEN, utc_offset_min=minutes)
+            files = {"jpg": jpeg_of(small, written), "dng": dng_of(small, written, 120)}
+            photo = Image.open(io.BytesIO(files["jpg"])).getexif().get_ifd(ExifTags.IFD.Exif)
+            self.assertEqual(photo.get(ExifTags.Base.OffsetTimeOriginal), text)
+            for kind, data in files.items():
+                self.assertEqual(told_by(data, kind).get("utc_offset_min"), minutes, kind)
+
     def test_our_own_reader_has_the_same_situation_back(self) -> None:
         told = told_by(self.data, "jpg")
         self.assertEqual((told["name"], told["lens_name"], told["taken_at"]), (WRITTEN.body, WRITTEN.lens, WRITTEN.taken_at))

@@ -56,7 +56,15 @@ def _row(row: Any, outing: Outing, kit: actions.Kit) -> SituationRow:
 def outing_out(outing: Outing, kit: actions.Kit) -> OutingOut:
     """An outing with its situations in their order."""
     rows = [_row(row, outing, kit) for row in sorted(outing.situations.all(), key=lambda row: row.begins)]
-    return OutingOut(id=outing.pk, title=outing.title, place=outing.place, mains_hz=outing.mains_hz, day=outing.day, situations=rows)
+    return OutingOut(
+        id=outing.pk,
+        title=outing.title,
+        place=outing.place,
+        mains_hz=outing.mains_hz,
+        utc_offset_min=outing.utc_offset_min,
+        day=outing.day,
+        situations=rows,
+    )
 
 
 def day_out(outing: Outing, kit: actions.Kit) -> DayOut:

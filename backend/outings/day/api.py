@@ -43,6 +43,7 @@ def _situation_out(row: Situation, response: HttpResponse) -> SituationOut:
         outing=row.outing_id,
         bodies=actions.bodies_on(row.outing),
         mains_hz=row.outing.mains_hz,
+        utc_offset_min=row.outing.utc_offset_min,
         document=SituationDocument.model_validate(row.document),
         version=tag(row.revision),
         undo=row.earlier.count(),
@@ -59,7 +60,7 @@ def list_outings(request: HttpRequest) -> HttpResponse:
 @router.post("/outings", response=OutingOut)
 def add_outing(request: HttpRequest, outing: OutingIn) -> OutingOut:
     """A new day."""
-    row = actions.add_outing(request.user, title=outing.title, place=outing.place, mains_hz=outing.mains_hz, day=outing.day)
+    row = actions.add_outing(request.user, **outing.dict())
     return _one(request, row.pk)
 
 
@@ -74,7 +75,8 @@ def import_outing(request: HttpRequest, file: OutingFile) -> OutingOut:
 def put_outing(request: HttpRequest, pk: int, outing: OutingIn) -> OutingOut:
     """Rename or move a day."""
     row = get_object_or_404(_outings(request), pk=pk)
-    row.title, row.place, row.mains_hz, row.day = outing.title, outing.place, outing.mains_hz, outing.day
+    for name, said in outing.dict().items():
+        setattr(row, name, said)
     row.save()
     return _one(request, pk)
 

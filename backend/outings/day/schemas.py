@@ -9,18 +9,19 @@ from ninja import Schema
 from pydantic import Field
 
 from craft.vocabulary.terms import Genre
-from forms.outing_form import Day, SituationDocument
+from forms.outing_form import Day, SituationDocument, UtcOffset
 from forms.situation_form import Mains
 
 Title = Annotated[str, Field(min_length=1, max_length=120)]
 
 
 class OutingIn(Schema):
-    """A day; mains_hz: of the lamps at its place, null where they are as usual."""
+    """A day; mains_hz: of the lamps at its place, null where they are as usual; utc_offset_min: of its clock, null where nobody said."""
 
     title: Title
     place: Annotated[str, Field(max_length=120)] = ""
     mains_hz: Mains | None = None
+    utc_offset_min: UtcOffset | None = None
     day: Day
 
 
@@ -46,18 +47,20 @@ class OutingOut(Schema):
     title: str
     place: str
     mains_hz: Mains | None
+    utc_offset_min: UtcOffset | None
     day: dt.date
     situations: list[SituationRow]
     notes: list[str] = Field(default_factory=list)
 
 
 class SituationOut(Schema):
-    """A situation, its version, and how many steps can be undone; bodies, mains_hz: what its day tells by itself."""
+    """A situation, its version, and how many steps can be undone; bodies, mains_hz, utc_offset_min: what its day tells by itself."""
 
     id: int
     outing: int
     bodies: int
     mains_hz: Mains | None
+    utc_offset_min: UtcOffset | None
     document: SituationDocument
     version: str
     undo: int

@@ -174,6 +174,18 @@ class WhatADayTells(Day):
         day = {"title": "Elsewhere", "place": "", "day": "2027-06-12", "mains_hz": 55}
         self.assertEqual(pointers(self.caller.put(f"/api/outings/{self.day['id']}", day, "")), {"/mains_hz"})
 
+    def test_the_place_s_clock_goes_with_the_day_and_one_that_no_place_has_is_refused(self) -> None:
+        at = f"/api/outings/{self.day['id']}"
+        day = {"title": "Elsewhere", "place": "", "day": "2027-06-12"}
+        for minutes in (120, -210, 0, None):
+            self.assertEqual(self.caller.put(at, {**day, "utc_offset_min": minutes}, "").json()["utc_offset_min"], minutes)
+            self.assertEqual(self.caller.get(self.at).json()["utc_offset_min"], minutes)
+            file = self.caller.get(f"{at}/export").json()
+            self.assertEqual(self.caller.post("/api/outings/import", file).json()["utc_offset_min"], minutes)
+        for wrong in (7, 855, -735, "+2", 60.5):
+            self.assertEqual(pointers(self.caller.put(at, {**day, "utc_offset_min": wrong}, "")), {"/utc_offset_min"})
+        self.assertIsNone(self.caller.get(self.at).json()["utc_offset_min"])
+
 
 class Files(Day):
     def file(self) -> dict[str, Any]:

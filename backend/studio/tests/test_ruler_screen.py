@@ -9,7 +9,7 @@ from typing import Any
 from PIL import ExifTags, Image
 from playwright.sync_api import Page, expect
 
-from outings.models import Picture, Situation
+from outings.models import Outing, Picture, Situation
 from studio.tests.chromium import PHONE
 from studio.tests.test_crawl import STOPS
 from studio.tests.test_rehearse_screen import RehearseScreen
@@ -188,13 +188,14 @@ class Truth(RehearseScreen):
         file = had.value.path()
         self.assertEqual(had.value.suggested_filename, "frame 1.jpg")
         other = Situation.objects.get(outing=self.day, document__title="Early ferry queue")
+        Outing.objects.filter(pk=other.outing_id).update(utc_offset_min=240)  # the picture's own clock is an hour before UTC's
         page.goto(f"/situations/{other.pk}")
         page.get_by_label("fill in from a picture").set_input_files(str(file))
         expect(page.get_by_text(re.compile("^filled in: light"))).to_be_visible()
         self.situation = other
         stored = self.stored(page, lambda document: "metered" in document["light"])
         self.assertAlmostEqual(stored["light"]["metered"]["iso"], 1000, delta=15)
-        self.assertEqual(stored["starts_at"][:5], "17:30")
+        self.assertEqual(stored["starts_at"][:5], "20:30")
         page.get_by_label("fill in from a picture").set_input_files({"name": "a.txt", "mimeType": "text/plain", "buffer": b"no picture"})
         expect(page.get_by_text("this is not a picture that can be read")).to_be_visible()
 

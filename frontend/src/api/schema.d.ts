@@ -4412,6 +4412,7 @@ export interface components {
             lens_name?: components["schemas"]["ToldText"] | null;
             packing?: components["schemas"]["ToldText"] | null;
             taken_at?: components["schemas"]["ToldText"] | null;
+            utc_offset_min?: components["schemas"]["ToldOffset"] | null;
             pixels_wide?: components["schemas"]["ToldNumber"] | null;
             pixels_high?: components["schemas"]["ToldNumber"] | null;
             sensor_width_mm?: components["schemas"]["ToldNumber"] | null;
@@ -4441,6 +4442,16 @@ export interface components {
          * @description A number that a picture told.
          */
         ToldNumber: {
+            /** Value */
+            value: number;
+            /** Source */
+            source: string;
+        };
+        /**
+         * ToldOffset
+         * @description How far a camera's clock is before UTC, in minutes.
+         */
+        ToldOffset: {
             /** Value */
             value: number;
             /** Source */
@@ -4507,6 +4518,8 @@ export interface components {
             place: string;
             /** Mains Hz */
             mains_hz: (50 | 60) | null;
+            /** Utc Offset Min */
+            utc_offset_min: number | null;
             /**
              * Day
              * Format: date
@@ -4544,7 +4557,7 @@ export interface components {
         };
         /**
          * OutingIn
-         * @description A day; mains_hz: of the lamps at its place, null where they are as usual.
+         * @description A day; mains_hz: of the lamps at its place, null where they are as usual; utc_offset_min: of its clock, null where nobody said.
          */
         OutingIn: {
             /** Title */
@@ -4556,6 +4569,8 @@ export interface components {
             place?: string;
             /** Mains Hz */
             mains_hz?: (50 | 60) | null;
+            /** Utc Offset Min */
+            utc_offset_min?: number | null;
             /**
              * Day
              * Format: date
@@ -4586,6 +4601,8 @@ export interface components {
             place?: string;
             /** Mains Hz */
             mains_hz?: (50 | 60) | null;
+            /** Utc Offset Min */
+            utc_offset_min?: number | null;
             /**
              * Day
              * Format: date
@@ -4656,7 +4673,7 @@ export interface components {
         };
         /**
          * SituationOut
-         * @description A situation, its version, and how many steps can be undone; bodies, mains_hz: what its day tells by itself.
+         * @description A situation, its version, and how many steps can be undone; bodies, mains_hz, utc_offset_min: what its day tells by itself.
          */
         SituationOut: {
             /** Id */
@@ -4667,6 +4684,8 @@ export interface components {
             bodies: number;
             /** Mains Hz */
             mains_hz: (50 | 60) | null;
+            /** Utc Offset Min */
+            utc_offset_min: number | null;
             document: components["schemas"]["SituationDocument"];
             /** Version */
             version: string;

@@ -35,6 +35,7 @@ const { clashes, wrong } = useClashes(bench.answered);
 const { frame } = useFrame(bench.asked);
 const {
   document,
+  day,
   asked,
   answered,
   setup,
@@ -234,6 +235,7 @@ useEventListener(window, "beforeunload", () => void bench.put());
         :words="words"
         :kit="kit"
         :feet="profile?.document.units === 'feet'"
+        :clock="day.utc_offset_min"
         :errors="errors"
         @change="change"
       />

@@ -12,6 +12,8 @@ const props = defineProps<{
   words: Schemas["Words"];
   kit: Schemas["KitOut"];
   feet: boolean;
+  /** Minutes of the day's clock before universal time, where somebody said. */
+  clock: number | null;
   errors: Record<string, string>;
 }>();
 const emit = defineEmits<{ change: [edit: (d: Situation) => void] }>();
@@ -67,7 +69,7 @@ async function fromPicture(event: Event): Promise<void> {
     const named = (list: { slug: string; document: { name: string } }[], name: string): string | undefined =>
       list.find((one) => one.document.name === told[name]?.value)?.slug;
     const own = named(lenses.value, "lens_name");
-    const taken = String(told.taken_at?.value ?? "").slice(11, 16);
+    const taken = hourThere(String(told.taken_at?.value ?? "").slice(11, 16), told.utc_offset_min?.value);
     const words: string[] = [];
     set((d) => {
       if (time && aperture && iso) {
@@ -96,6 +98,13 @@ async function fromPicture(event: Event): Promise<void> {
     unread.value =
       error instanceof ProblemError ? (error.problem.errors?.[0]?.detail ?? error.message) : "The server cannot be reached.";
   }
+}
+/** An hour by a camera's clock, by the clock of the day where both are known to differ. */
+function hourThere(hour: string, camera: unknown): string {
+  if (!hour || props.clock === null || typeof camera !== "number") return hour;
+  const [h = 0, m = 0] = hour.split(":").map(Number);
+  const minutes = (h * 60 + m + props.clock - camera + 2880) % 1440;
+  return [Math.floor(minutes / 60), minutes % 60].map((part) => String(part).padStart(2, "0")).join(":");
 }
 function setWork(value: string): void {
   const [g = "sports", s = ""] = value.split("/");

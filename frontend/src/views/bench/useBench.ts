@@ -47,7 +47,11 @@ export function useBench<T extends Decided>(id: number, ask: Ask<T>) {
   const document = ref<Situation | null>(null);
   const outing = ref(0);
   /** What the day tells by itself. */
-  const day = ref<Pick<Schemas["SituationOut"], "bodies" | "mains_hz">>({ bodies: 1, mains_hz: null });
+  const day = ref<Pick<Schemas["SituationOut"], "bodies" | "mains_hz" | "utc_offset_min">>({
+    bodies: 1,
+    mains_hz: null,
+    utc_offset_min: null,
+  });
   const version = ref("");
   const setup = shallowRef<T | null>(null);
   /** The question that the setup on the screen answers: what is asked beside it asks about this one. */
@@ -77,7 +81,7 @@ export function useBench<T extends Decided>(id: number, ask: Ask<T>) {
       const found = await take(client.GET("/api/situations/{pk}", { params: { path: { pk: id } } }));
       stored = copy(found.document);
       outing.value = found.outing;
-      day.value = { bodies: found.bodies, mains_hz: found.mains_hz };
+      day.value = { bodies: found.bodies, mains_hz: found.mains_hz, utc_offset_min: found.utc_offset_min };
       version.value = found.version;
       began = revision(found.version);
       steps.value.server = found.undo;
@@ -166,7 +170,7 @@ export function useBench<T extends Decided>(id: number, ask: Ask<T>) {
       const answer = await take(
         client.PUT("/api/situations/{pk}", { params: { path: { pk: id }, header: { "If-Match": version.value } }, body: sent }),
       );
-      day.value = { bodies: answer.bodies, mains_hz: answer.mains_hz };
+      day.value = { bodies: answer.bodies, mains_hz: answer.mains_hz, utc_offset_min: answer.utc_offset_min };
       settled(sent, answer.version);
       void queries.invalidateQueries({ queryKey: ["outings"] });
     } catch (error) {
@@ -250,6 +254,7 @@ export function useBench<T extends Decided>(id: number, ask: Ask<T>) {
   return {
     document,
     outing,
+    day,
     asked,
     answered,
     setup,

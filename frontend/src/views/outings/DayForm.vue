@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { Modal } from "ant-design-vue";
 import { ref } from "vue";
+import { beforeUtc, OFFSETS } from "@/words";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
 
 type Day = Schemas["OutingOut"];
@@ -12,6 +13,7 @@ const form = ref({
   place: props.day?.place ?? "",
   day: props.day?.day ?? new Date().toISOString().slice(0, 10),
   mains_hz: props.day?.mains_hz ?? null,
+  utc_offset_min: props.day?.utc_offset_min ?? null,
 });
 const errors = ref<Record<string, string>>({});
 async function save(): Promise<void> {
@@ -51,6 +53,12 @@ async function save(): Promise<void> {
         <option :value="50">on 50 Hz: they pulse 100 times a second</option>
         <option :value="60">on 60 Hz: they pulse 120 times a second</option>
       </select>
+      <label for="o-clock" class="label">its clock</label
+      ><select id="o-clock" v-model="form.utc_offset_min" class="plain box">
+        <option :value="null">not said: hours stand as they are written</option>
+        <option v-for="minutes in OFFSETS" :key="minutes" :value="minutes">{{ beforeUtc(minutes) }}</option>
+      </select>
+      <p class="error" role="alert">{{ errors["/utc_offset_min"] }}</p>
       <label for="o-day" class="label">day</label><input id="o-day" v-model="form.day" type="date" class="plain box" />
       <p class="error" role="alert">{{ errors["/day"] ?? errors[""] }}</p>
       <button type="submit" hidden>Save</button>

@@ -7,6 +7,7 @@ import { upload } from "@/api/upload";
 import { client, ProblemError, take, type Schemas, type Situation } from "@/api/client";
 import { useBodyName, useKit, useOutings } from "@/api/queries";
 import { offer } from "@/keys/actions";
+import { beforeUtc } from "@/words";
 import DayForm from "./DayForm.vue";
 import DayTide from "./DayTide.vue";
 import Picture from "./Picture.vue";
@@ -215,6 +216,7 @@ onUnmounted(
       <div class="title">
         <h1>{{ day.title }}</h1>
         <span class="where">{{ day.place }}</span><span>{{ day.day }}</span>
+        <span v-if="day.utc_offset_min !== null">{{ beforeUtc(day.utc_offset_min) }}</span>
         <span class="acts">
           <button class="plain" @click="open(day)">edit</button>
           <button class="plain" @click="exportDay(day)">export</button>
