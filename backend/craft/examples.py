@@ -6,6 +6,8 @@ from dataclasses import replace
 from typing import Any
 
 from craft.configuration.configure import Configuration, configure
+from craft.configuration.decided import facts_of
+from craft.day.fingers import Hour
 from craft.kit.body import Body, Sensor
 from craft.kit.lens import Lens
 from craft.scene.light import Light
@@ -68,3 +70,14 @@ def configured(**change: Any) -> Configuration:
     """
     one = situation(**change)
     return configure(one, advise(one))
+
+
+def hour(title: str = "rowing", **change: Any) -> Hour:
+    """That situation as the fingers meet it on a day, on a body without extras.
+
+    >>> hour().shots
+    1800.0
+    """
+    one = situation(**change)
+    setup = advise(one)
+    return Hour(title, facts_of(setup, frozenset()), frozenset(), configure(one, setup).values, setup.facts["shots"])

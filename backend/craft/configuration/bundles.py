@@ -69,6 +69,12 @@ def state_of(bundle: Bundle, values: Mapping[str, Value], offered: Mapping[str, 
     """How a configuration stands to a bundle; settings that this body lacks are left out.
 
     values: value by setting; offered: values that the body has, by setting; tokens: its features.
+
+    >>> star = next(bundle for bundle in BUNDLES if bundle.slug == "star_series")
+    >>> state_of(star, {"drive_mode": "high"}, {}, frozenset()).lacking
+    'not on this body: it needs that the body can be released from afar and that the body fires bursts'
+    >>> state_of(star, {"drive_mode": "high"}, {}, frozenset(star.needs)).changes
+    {'drive_mode': 'low'}
     """
     missing = [FEATURES[need] for need in bundle.needs if need not in tokens]
     unavailable = [slug for slug, value in bundle.sets if slug in values and offered.get(slug) and value not in offered[slug]]

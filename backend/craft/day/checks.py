@@ -154,7 +154,12 @@ def safe_lists(days: Iterable[Mapping[str, Value]], offered: Mapping[str, tuple[
 
 
 def unguarded(slip: Slip, values: Mapping[str, Value], offered: Mapping[str, tuple[Value, ...]]) -> dict[str, Value]:
-    """Settings of a slip's guard that this body has and that are not so yet."""
+    """Settings of a slip's guard that this body has and that are not so yet.
+
+    >>> wheel = next(slip for slip in SLIPS if slip.slug == "iso_wheel")
+    >>> unguarded(wheel, {"wheel_lock": "off"}, {}), unguarded(wheel, {"wheel_lock": "off"}, {"wheel_lock": ("off",)})
+    ({'wheel_lock': 'on'}, {})
+    """
     return {slug: value for slug, value in slip.guard if slug in values and values[slug] != value and value in offered.get(slug, (value,))}
 
 
@@ -172,6 +177,9 @@ def applying(rows: Iterable[Check | Slip], facts: Facts, tokens: frozenset[str],
     """The rows that apply to a situation, the dearest first.
 
     facts: numbers of the setup; tokens: features and circumstances; values: value by setting.
+
+    >>> applying(SLIPS, dict.fromkeys(advised().facts, 0.0), frozenset(), {"iso_mode": "fixed", "wheel_lock": "off"})[0].text
+    'A sleeve turns it, and the whole series is noisy or dark.'
     """
     found = []
     for row in rows:

@@ -50,6 +50,13 @@ def slots_of_a_day(
     Raises
     ------
     CraftError : more setups must be kept than there are slots.
+
+    >>> from craft.kit.dialect import Dialect, Entry
+    >>> day = [configured(), configured(settings={"drive_mode": "low", "grid": "thirds"}), configured()]
+    >>> menus = Menus(Dialect(tuple(Entry(slug, slug, ("Deck",)) for slug in day[0].values)))
+    >>> kept = slots_of_a_day(day, menus, [Bank("slots", 2)])
+    >>> kept.banks, kept.presses, kept.without
+    (((0, 1),), 2.0, 224.0)
     """
     day = setups[: weighed(len(setups), len(banks))]
     count = len(day)

@@ -109,6 +109,9 @@ def wanted_of(hours: Sequence[Hour]) -> tuple[Wanted, ...]:
     What a setup leaves to a finger and to nothing else is used in every frame, and without it each is lost.
 
     hours: its situations with one body, in their order.
+
+    >>> [(one.function.slug, round(one.lost)) for one in wanted_of([hour(), hour("dusk", light=Light(6.0))])[:2]]
+    [('compensation', 360), ('time', 360)]
     """
     areas = {hour.values.get("focus_area") for hour in hours}
     found = []
@@ -148,7 +151,13 @@ def _changes(function: Function, before: Mapping[str, Value], values: Mapping[st
 
 
 def worth(wanted: Wanted, control: Control, use: Use, feel: Feel) -> float | None:
-    """Frames that a function in a seat saves; None where it cannot be put there."""
+    """Frames that a function in a seat saves; None where it cannot be put there.
+
+    >>> lock = next(one for one in wanted_of([hour()]) if one.function.slug == "exposure_lock")
+    >>> thumb = Control("thumb", "rear button", "thumb_rest")
+    >>> round(worth(lock, thumb, Use.HOLD, Feel(0.02, 0.15))), worth(lock, thumb, Use.TURN, Feel(0.02, 0.15)) is None
+    (69, True)
+    """
     function = wanted.function
     if use not in function.uses or use not in control.uses or (control.takes and function.slug not in control.takes):
         return None
@@ -295,6 +304,10 @@ def clashes_of(given: Sequence[Role], controls: Sequence[Control], hours: Sequen
     """What is wrong with roles on a day, what the setups count on and no control has first.
 
     A role that does nothing in some setups and serves others is at rest there and no clash; one that serves none is one.
+
+    >>> thumb = Control("thumb", "rear button", "thumb_rest")
+    >>> clashes_of((Role("thumb", Use.HOLD, "tracking_off"),), (thumb,), [hour(settings={"focus_mode": "manual"})])[0].because
+    'only focus that follows can be stopped'
     """
     by_slug = {control.slug: control for control in controls}
     placed = {served for one in given for served in (one.function, BY_FUNCTION[one.function].serves)}
@@ -334,7 +347,12 @@ def _deaf(function: Function, control: Control, hours: Sequence[Hour]) -> tuple[
 
 
 def rests_of(one: Role, hours: Sequence[Hour]) -> tuple[str, ...]:
-    """Situations in which a role does nothing, and harms nothing."""
+    """Situations in which a role does nothing, and harms nothing.
+
+    >>> by_hand = hour("by hand", settings={"focus_mode": "manual"})
+    >>> rests_of(Role("thumb", Use.HOLD, "tracking_off"), [hour(), by_hand])
+    ('by hand',)
+    """
     function = BY_FUNCTION[one.function]
     return tuple(h.title for h in hours if not h.lets(function)) if any(h.lets(function) for h in hours) else ()
 
@@ -347,6 +365,10 @@ def roles_of(
     Raises
     ------
     CraftError : a fixed role that cannot be.
+
+    >>> roles = roles_of([hour()], (Control("thumb", "rear button", "thumb_rest"),))
+    >>> [(one.control, one.use.value, one.function) for one in roles.given], round(roles.worth)
+    ([('thumb', 'hold', 'exposure_lock')], 69)
     """
     wanted = wanted_of(hours)
     turned = {dial for hour in hours for dial in hour.turned()}
@@ -364,7 +386,12 @@ def roles_of(
 
 
 def turns_of(control: Control, hours: Sequence[Hour]) -> tuple[tuple[Function, tuple[str, ...]], ...]:
-    """What the setups put on a dial, and in which situations; nothing for a control that they leave alone."""
+    """What the setups put on a dial, and in which situations; nothing for a control that they leave alone.
+
+    >>> rear = Control("rear_dial", "rear dial", "thumb_edge", (Use.TURN,))
+    >>> [(function.slug, titles) for function, titles in turns_of(rear, [hour()])]
+    [('aperture', ('rowing',))]
+    """
     found: dict[str, list[str]] = {}
     for hour in hours:
         if Use.TURN in control.uses and control.slug in hour.turned():
@@ -381,7 +408,12 @@ class TwoMeanings:
 
 
 def two_meanings(hours: Sequence[Hour]) -> tuple[TwoMeanings, ...]:
-    """Where the same finger would mean different things in different setups of a day."""
+    """Where the same finger would mean different things in different setups of a day.
+
+    >>> other = hour("other way round", settings={"dial_direction": "left_is_more"})
+    >>> [one.setting for one in two_meanings([hour(), other])]
+    ['dial_direction']
+    """
     found = []
     for slug in BUTTON_SETTINGS:
         by_value: dict[Value, list[str]] = {}
@@ -408,7 +440,11 @@ CLOSE_MIN = 30.0
 
 
 def pairs_of(hours: Sequence[Hour], minutes: Sequence[float]) -> tuple[Pair, ...]:
-    """Neighbours of a day that are close in time and differ, the closest first; minutes: of each since midnight."""
+    """Neighbours of a day that are close in time and differ, the closest first; minutes: of each since midnight.
+
+    >>> [(one.one, one.other, one.minutes) for one in pairs_of([hour(), hour("dusk", light=Light(6.0))], [600, 620])]
+    [('rowing', 'dusk', 20)]
+    """
     found = []
     for k in range(1, len(hours)):
         apart = minutes[k] - minutes[k - 1]

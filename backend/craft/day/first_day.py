@@ -111,7 +111,11 @@ class Task:
 
 
 def tasks_of(rows: Iterable[Agreed]) -> tuple[Task, ...]:
-    """The steps for a body, in their order; what it lacks or cannot choose is left out, and steps that are then empty."""
+    """The steps for a body, in their order; what it lacks or cannot choose is left out, and steps that are then empty.
+
+    >>> [task.step.slug for task in tasks_of(Agreed(row, False, ()) for row in configured().rows)][:2]
+    ['upkeep', 'prefix']
+    """
     there = {one.row.setting.slug: one for one in rows if not one.row.closed}
     tasks = (Task(step, tuple(there[slug] for slug in step.settings if slug in there)) for step in FIRST_STEPS)
     return tuple(task for task in tasks if task.rows or task.step.also in ("controls", "prefix"))

@@ -138,6 +138,9 @@ def fits(other: Other, configuration: Configuration, words: Mapping[str, Entry],
     Raises
     ------
     CraftError : a setting or value that there is not at all.
+
+    >>> [(one.fit.value, one.because) for one in fits(Other({"grid": "thirds"}, {}), configured(), {}, {})]
+    [('kept', 'It means the same here.')]
     """
     rows = {row.setting.slug: row for row in configuration.rows}
     for slug, value in other.values.items():

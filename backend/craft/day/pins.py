@@ -36,6 +36,12 @@ def pins_of(errands: Sequence[Errand], menus: Menus, room: int | None = None) ->
     """The items to pin for a day; room: how many fit, else as many as the body's profile says.
 
     Where an own page would cost more than it saves (its tab stands before all others), none is pinned.
+
+    >>> from craft.kit.dialect import Dialect, Entry
+    >>> one, deep = configured(), ("Deck", "Hold", "Bilge")
+    >>> menus = Menus(Dialect(tuple(Entry(slug, slug, deep) for slug in one.values)))
+    >>> pins_of([(one, {**one.values, "grid": "thirds"})] * 3, menus, 2)
+    Pins(settings=('grid',), times=(3,), without=96, presses=12, walked=3)
     """
     most = menus.moves.pinned_room if room is None else room
     bare = replace(menus, shortcuts=replace(menus.shortcuts, pinned=()))

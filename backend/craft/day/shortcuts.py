@@ -171,7 +171,11 @@ def _closed(slugs: set[str], needs: Before) -> set[str]:
 
 
 def least(at: Mapping[str, Place], own: Mapping[str, float], shortcuts: Shortcuts, moves: Moves, start: Place = (0,)) -> float:
-    """Presses that no way of setting all items is under, whatever their order; see ``cheapest``."""
+    """Presses that no way of setting all items is under, whatever their order; see ``cheapest``.
+
+    >>> least({"a": (3, 9)}, {"a": 3}, Shortcuts(), Moves()), least({"a": (3, 9)}, {"a": 3}, Shortcuts(buttons=(("a", "thumb"),)), Moves())
+    (16, 2)
+    """
     job = _Job(at, own, {}, shortcuts, moves, start)
     return min(job.bound(choice) for choice in job.choices())
 

@@ -112,7 +112,12 @@ def places_of(dialect: Dialect) -> dict[str, tuple[Place, Entry]]:
 
 
 def value_presses(row: Configured, before: Value | None, moves: Moves) -> float:
-    """Presses to bring a setting from a value (None: unknown, the farthest is taken) to what it should be."""
+    """Presses to bring a setting from a value (None: unknown, the farthest is taken) to what it should be.
+
+    >>> row = next(row for row in configured().rows if row.setting.slug == "drive_mode")
+    >>> value_presses(row, row.value, Moves()), value_presses(row, None, Moves())
+    (2, 5)
+    """
     if not row.offered or row.value not in row.offered:
         return moves.choose + moves.number
     there = row.offered.index(row.value)
@@ -125,6 +130,10 @@ def order_needs(wanted: Mapping[str, Value], held: Mapping[str, Value], work: fr
     """Which settings must be set before which, so that each item is open when its turn comes.
 
     wanted: value by setting in the end; held: what the body holds; work: settings to be set.
+
+    >>> one = configured(settings={"iso_mode": "fixed"})
+    >>> order_needs({**one.values, "iso_mode": "fixed"}, {**one.values, "iso_mode": "automatic"}, frozenset({"iso_mode", "iso_value"}), one.around)
+    {'iso_value': frozenset({'iso_mode'})}
     """
     before: dict[str, set[str]] = {}
     for after in around.afters:

@@ -88,5 +88,11 @@ def bounded(situation: Situation, dials: Dials, brighter: float = 0.0) -> Dials:
     Raises
     ------
     CraftError : a value that the dial does not have, or two that exclude each other with the smallest change that mends it.
+
+    >>> from craft.kit.dials import aperture_axis, iso_axis, time_axis
+    >>> dials = Dials(time_axis(BODY, BODY.shutters[0]), aperture_axis(BODY, LENS, 200), iso_axis(BODY))
+    >>> limited = bounded(situation(settings={"iso_ceiling": 800.0, "iso_slowest_shutter": 0.01}), dials)
+    >>> limited.iso.highest, limited.time.lowest < dials.time.highest
+    (3.0, True)
     """
     return Dials(_time(situation, dials.time, brighter), dials.aperture, _iso(situation, dials.iso))

@@ -57,7 +57,12 @@ class Word(Generic[Entry]):
 
 
 def words_of(digits: list[Digit[Entry]]) -> list[Word[Entry]]:
-    """Digits, most significant first, packed into as few words as hold them."""
+    """Digits, most significant first, packed into as few words as hold them.
+
+    >>> (word,) = words_of([Digit("s", np.array([2, 0]), 3), Digit("x", np.array([1, 3]), 4)])
+    >>> word.parts["s"].tolist(), word.parts["x"].tolist()
+    ([8, 0], [1, 3])
+    """
     words: list[Word[Entry]] = []
     room = 0
     for digit in reversed(digits):

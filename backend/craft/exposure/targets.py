@@ -119,7 +119,7 @@ def others_speed(situation: Situation) -> float:
 
     >>> from craft.scene.situation import Other
     >>> round(others_speed(situation(others=(Other(30.0, speed_m_s=5.0),))), 4), others_speed(situation())
-    (0.0339, 0.0)
+    (0.0336, 0.0)
     """
     focal = situation.focal_mm / 1000
     left = 0.0 if situation.subject.sky else situation.followed * _across(situation) / situation.magnification
@@ -313,7 +313,13 @@ def ceiling_stops(situation: Situation, iso: Axis, comfort: float) -> float:
 
 
 def ask(situation: Situation, dials: Dials) -> Asked:
-    """All targets of a situation on its dials, with ISO's floor at the start of the ISO axis."""
+    """All targets of a situation on its dials, with ISO's floor at the start of the ISO axis.
+
+    >>> from craft.setup.plan import free_dials
+    >>> asked = ask(situation(), free_dials(situation(), BODY.shutters[0], 0.0))
+    >>> round(asked.need, 2), round(asked.shake, 2), asked.depth_reachable
+    (8.53, 5.38, True)
+    """
     moves = _movement(situation)
     need = moves.need
     spare_time, spare_depth = _spares(situation)
@@ -392,6 +398,11 @@ def rungs_of(situation: Situation, asked: Asked, dials: Dials, darkened: float =
     Raises
     ------
     CraftError : a limit that the intent cannot run to.
+
+    >>> from craft.setup.planning import plan_for
+    >>> plan = plan_for(situation())
+    >>> [(rung.intent.value, round(rung.share, 2)) for rung in rungs_of(situation(), plan.asked, plan.free)][:2]
+    [('freeze', 1.0), ('depth', 0.0)]
     """
     rungs: list[Rung] = []
     for k, concession in enumerate(situation.rungs):

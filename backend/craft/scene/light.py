@@ -69,6 +69,9 @@ def light_from_condition(slug: str) -> Light:
     Raises
     ------
     CraftError : an unknown condition; names those there are.
+
+    >>> light_from_condition("overcast").ev100
+    12
     """
     if slug not in BY_SLUG:
         raise CraftError(f"“{slug}” is not a condition: {', '.join(BY_SLUG)}", ("light", "condition"))

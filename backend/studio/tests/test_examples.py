@@ -4,15 +4,16 @@ from __future__ import annotations
 
 import doctest
 import importlib
+import inspect
 import pkgutil
 from unittest import TestCase
 
 import craft
 import forms
 import people
-from craft import examples
+from craft import configuration, day, decisions, examples, exposure, kit, scene
 
-SHOWN_ON = {name: getattr(examples, name) for name in ("BODY", "LENS", "Light", "Person", "situation", "advised", "configured")}
+SHOWN_ON = {name: getattr(examples, name) for name in ("BODY", "LENS", "Light", "Person", "situation", "advised", "configured", "hour")}
 """What every example may use without a word."""
 
 
@@ -28,3 +29,14 @@ class Examples(TestCase):
                     attempted += result.attempted
                     self.assertEqual(result.failed, 0)
         self.assertGreater(attempted, 240)
+
+    def test_every_public_function_of_the_rooms_of_the_trade_shows_one(self) -> None:
+        lacking = [
+            f"{found.name}.{name}"
+            for room in (kit, scene, exposure, decisions, configuration, day)
+            for found in pkgutil.walk_packages(room.__path__, room.__name__ + ".")
+            if ".tests" not in found.name
+            for name, one in vars(importlib.import_module(found.name)).items()
+            if inspect.isfunction(one) and one.__module__ == found.name and not name.startswith("_") and ">>>" not in (one.__doc__ or "")
+        ]
+        self.assertEqual(lacking, [])
