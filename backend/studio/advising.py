@@ -15,7 +15,7 @@ from craft.scales.series import Dial
 from craft.scene.conditions import CONDITIONS
 from craft.scene.works import WORKS
 from forms.setup_form import SetupOut, setup_of
-from forms.situation_form import SituationForm
+from forms.situation_form import MOST_OTHERS, SituationForm
 from people.guards import Anyone, stateless
 from people.replies import as_json
 from studio.problems import ProblemOut
@@ -72,12 +72,13 @@ class SchoolWords(Schema):
 
 
 class Words(Schema):
-    """Everything a screen needs to name things."""
+    """Everything a screen needs to name things; most_others: further lights, and further subjects, of one picture."""
 
     genres: list[GenreWords]
     conditions: list[ConditionWords]
     schools: list[SchoolWords]
     limits: dict[str, list[str]]
+    most_others: int
 
 
 class Typed(Schema):
@@ -150,4 +151,5 @@ def words(request: HttpRequest) -> Words:
             for s in decision.schools
         ],
         limits={intent.value: [limit.value for limit in limits] for intent, limits in ACCEPTED_LIMITS.items()},
+        most_others=MOST_OTHERS,
     )

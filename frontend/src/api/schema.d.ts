@@ -3648,7 +3648,7 @@ export interface components {
         };
         /**
          * Words
-         * @description Everything a screen needs to name things.
+         * @description Everything a screen needs to name things; most_others: further lights, and further subjects, of one picture.
          */
         Words: {
             /** Genres */
@@ -3661,6 +3661,8 @@ export interface components {
             limits: {
                 [key: string]: string[];
             };
+            /** Most Others */
+            most_others: number;
         };
         /**
          * AfterWords

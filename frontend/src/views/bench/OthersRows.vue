@@ -7,7 +7,7 @@ import FieldRow from "./FieldRow.vue";
 /** What else is in the picture: further lights, and others that are to be sharp with the subject. */
 const props = defineProps<{
   document: Situation;
-  conditions: Schemas["Words"]["conditions"];
+  words: Schemas["Words"];
   /** Metres in the unit that is shown, and back. */
   shown: {
     unit: string;
@@ -23,7 +23,7 @@ type Light = NonNullable<Situation["other_lights"]>[number];
 type Other = NonNullable<Situation["other_subjects"]>[number];
 const lights = computed(() => props.document.other_lights ?? []);
 const others = computed(() => props.document.other_subjects ?? []);
-const condition = (light: Light) => props.conditions.find((c) => c.slug === light.condition);
+const condition = (light: Light) => props.words.conditions.find((c) => c.slug === light.condition);
 
 function changeLight(k: number, to: Partial<Light> | null): void {
   emit("change", (d) => {
@@ -60,7 +60,7 @@ const addOther = () =>
         @change="describe(k, ($event.target as HTMLSelectElement).value)"
       >
         <option value="">EV</option>
-        <option v-for="c in conditions" :key="c.slug" :value="c.slug">{{ c.label }}</option>
+        <option v-for="c in words.conditions" :key="c.slug" :value="c.slug">{{ c.label }}</option>
       </select>
       <NumberField
         v-if="!light.condition"
@@ -81,7 +81,9 @@ const addOther = () =>
         leave out
       </button>
     </span>
-    <button class="plain small" @click="addLight">{{ lights.length ? "and another" : "a further light" }}</button>
+    <button v-if="lights.length < words.most_others" class="plain small" @click="addLight">
+      {{ lights.length ? "and another" : "a further light" }}
+    </button>
   </FieldRow>
   <FieldRow name="also sharp" :error="error('/other_subjects')">
     <span v-for="(other, k) in others" :key="k" class="one">
@@ -104,7 +106,9 @@ const addOther = () =>
       />
       <button class="plain small" :aria-label="`leave out other ${k + 1}`" @click="changeOther(k, null)">leave out</button>
     </span>
-    <button class="plain small" @click="addOther">{{ others.length ? "and another" : "somebody else" }}</button>
+    <button v-if="others.length < words.most_others" class="plain small" @click="addOther">
+      {{ others.length ? "and another" : "somebody else" }}
+    </button>
   </FieldRow>
 </template>
 

@@ -351,7 +351,7 @@ const speed = computed(() => props.document.motion?.speed_m_s);
     </FieldRow>
     <OthersRows
       :document="document"
-      :conditions="words.conditions"
+      :words="words"
       :shown="{ unit, far, metres: near }"
       :usual="{ distance_m: setup?.taken.distance_m, ev100: setup?.light.ev100 }"
       :error="error"
