@@ -4,13 +4,14 @@ from __future__ import annotations
 
 import json
 import re
+from functools import cache
 from itertools import product
 from pathlib import Path
 from typing import Any
 from unittest import TestCase
 
 from hypothesis import given, settings
-from jsonschema import Draft202012Validator
+from jsonschema_rs import Draft202012Validator, meta
 
 from demo.day import DAY, PEOPLE
 from demo.kit import BODIES, LENSES
@@ -22,9 +23,10 @@ from forms.tests.situations import situations
 FORMATS = Path(__file__).resolve().parents[3] / "docs" / "formats"
 
 
+@cache
 def validator(name: str) -> Draft202012Validator:
     schema = json.loads((FORMATS / f"{name}.schema.json").read_text())
-    Draft202012Validator.check_schema(schema)
+    meta.validate(schema)
     return Draft202012Validator(schema)
 
 
