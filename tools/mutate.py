@@ -24,7 +24,7 @@ ROOT = Path(__file__).resolve().parent.parent
 WANTED = 0.85
 WORKERS = 2
 KNOWLEDGE = ["schools/*", "cautions.py"]
-_OF_SETUPS = [f"setup.tests.test_{name}" for name in ("targets", "numbers", "schools", "setup", "ladder")]
+_OF_SETUPS = [f"setup.tests.test_{name}" for name in ("targets", "numbers", "schools", "setup", "ladder", "others")]
 _OF_RANGE = [f"setup.tests.test_{name}" for name in ("ranged", "bounds", "other_sets", "filters_and_series", "beside")]
 ROOMS = {
     "scales": ["scales.tests.test_scales", "kit.tests.test_dials"],
@@ -38,9 +38,7 @@ ROOMS = {
 EXAMPLES = """
 import doctest, importlib, pkgutil, unittest
 import craft.{room}
-from craft import examples
-
-SHOWN_ON = {{name: getattr(examples, name) for name in ("BODY", "LENS", "Light", "Person", "situation", "advised", "configured")}}
+from craft.examples import SHOWN_ON
 
 def load_tests(loader, tests, pattern):
     for found in pkgutil.iter_modules(craft.{room}.__path__, "craft.{room}."):

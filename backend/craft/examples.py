@@ -81,3 +81,16 @@ def hour(title: str = "rowing", **change: Any) -> Hour:
     one = situation(**change)
     setup = advise(one)
     return Hour(title, facts_of(setup, frozenset()), frozenset(), configure(one, setup).values, setup.facts["shots"])
+
+
+SHOWN_ON: dict[str, Any] = {
+    "BODY": BODY,
+    "LENS": LENS,
+    "Light": Light,
+    "Person": Person,
+    "situation": situation,
+    "advised": advised,
+    "configured": configured,
+    "hour": hour,
+}
+"""What every example may use without a word."""

@@ -11,10 +11,8 @@ from unittest import TestCase
 import craft
 import forms
 import people
-from craft import configuration, day, decisions, examples, exposure, kit, scene
-
-SHOWN_ON = {name: getattr(examples, name) for name in ("BODY", "LENS", "Light", "Person", "situation", "advised", "configured", "hour")}
-"""What every example may use without a word."""
+from craft import configuration, day, decisions, exposure, kit, scene
+from craft.examples import SHOWN_ON
 
 
 class Examples(TestCase):
