@@ -15,7 +15,10 @@ from outings.actions import load_demo_people
 from outings.models import Outing, Situation
 from studio.tests.chromium import CHROMIUM, DESK, FLAGS
 
-expect.set_options(timeout=15_000)
+PATIENCE_MS = 30_000
+"""How long a page is waited for: how busy the machine is says nothing of it."""
+
+expect.set_options(timeout=PATIENCE_MS)
 
 
 LATE_ANSWERS = """(late) => {
@@ -61,7 +64,7 @@ class BrowserCase(LiveServerTestCase):
             client.force_login(self.ilse)
             context.add_cookies([{"name": "sessionid", "value": client.cookies["sessionid"].value, "url": self.live_server_url}])
         page = context.new_page()
-        page.set_default_timeout(15_000)
+        page.set_default_timeout(PATIENCE_MS)
         if still:
             self.listen(page)
         page.goto(path)

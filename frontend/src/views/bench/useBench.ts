@@ -123,6 +123,9 @@ export function useBench<T extends Decided>(id: number, ask: Ask<T>) {
   });
 
   let running: AbortController | null = null;
+  /** The document that was answered or refused last, and whether a save waits for that: what is refused is not saved by itself. */
+  let judged: Situation | null = null;
+  let waiting = false;
   async function advise(): Promise<void> {
     if (!asked.value) return;
     running?.abort();
@@ -141,6 +144,9 @@ export function useBench<T extends Decided>(id: number, ask: Ask<T>) {
           ? { ...error.placesIn("/document"), ...(Object.keys(error.places).length ? {} : { "": error.message }) }
           : { "": "The server cannot be reached; what you type is kept here." };
     }
+    judged = question.document;
+    if (waiting) void put();
+    waiting = false;
   }
   watch(asked, advise, { deep: true });
 
@@ -190,7 +196,10 @@ export function useBench<T extends Decided>(id: number, ask: Ask<T>) {
       }
     }
   }
-  const save = useDebounceFn(put, 700);
+  const save = useDebounceFn(() => {
+    waiting = !!asked.value && judged !== document.value;
+    return waiting ? undefined : put();
+  }, 700);
 
   function keep(): void {
     if (!document.value) return;
