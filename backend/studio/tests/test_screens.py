@@ -192,6 +192,7 @@ class InTheHandAndAtHome(BrowserCase):
             other = page.get_by_role("navigation", name="other days").get_by_role("link")
             expect(other).to_have_text(re.compile("Lantern-boat week"))
             expect(page).not_to_have_url(re.compile(rf"/outings/{self.day.pk}$"))
+            self.answered(page)
             day["situations"][2]["genre"] = "underwater"
             file.write_text(json.dumps(day))
             with page.expect_file_chooser() as chooser:
