@@ -23,13 +23,14 @@ from cosmic_ray.work_item import MutationSpec, WorkerOutcome, WorkResult
 ROOT = Path(__file__).resolve().parent.parent
 WANTED = 0.85
 WORKERS = 2
-KNOWLEDGE = ["schools/*", "cautions.py"]
+KNOWLEDGE = ["schools/*", "cautions.py", "works/*", "conditions.py"]
 _OF_SETUPS = [f"setup.tests.test_{name}" for name in ("targets", "numbers", "schools", "setup", "ladder", "others")]
 _OF_RANGE = [f"setup.tests.test_{name}" for name in ("ranged", "bounds", "other_sets", "filters_and_series", "beside")]
 ROOMS = {
     "scales": ["scales.tests.test_scales", "kit.tests.test_dials"],
     "optics": ["sensor.tests.test_picture"],
-    "sensor": ["sensor.tests.test_picture"],
+    "sensor": ["sensor.tests.test_picture", "sensor.tests.test_sets"],
+    "scene": ["scene.tests.test_conditions", *_OF_SETUPS],
     "exposure": ["exposure.tests.test_solver", *_OF_SETUPS],
     "tones": ["tones.tests.test_tonemap", "render.tests.test_painted", "render.tests.test_own"],
     "decisions": _OF_SETUPS,
