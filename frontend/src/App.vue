@@ -7,6 +7,7 @@ import { client, take } from "@/api/client";
 import { useGuide, useKit, useMe, useOutings } from "@/api/queries";
 import { offer } from "@/keys/actions";
 import Overlay from "@/keys/Overlay.vue";
+import Unreached from "./Unreached.vue";
 import { useTheme } from "@/stores/theme";
 import { componentTheme, THEMES } from "@/theme/tokens";
 
@@ -116,6 +117,7 @@ watch(
         <button v-if="me?.name" class="plain on-desk" @click="signOut">sign out</button>
       </div>
     </header>
+    <Unreached />
     <RouterView />
     <Overlay ref="overlay" />
   </ConfigProvider>

@@ -145,3 +145,20 @@ class AtTheBench(BrowserCase):
         page.get_by_role("textbox", name="speed").fill("8")
         for gone in ("The ladder is that of before.", "They could not be fetched"):
             expect(page.get_by_text(gone)).to_have_count(0)
+
+    def test_what_has_not_come_is_said_on_any_page_asked_again_and_comes(self) -> None:
+        page = self.open("/", still=False)
+        for part, path in (("situations/*", f"/situations/{self.situation.pk}"), ("bench/figures", ""), ("settings", "/guide/look")):
+            said = page.get_by_role("alert").filter(has_text="Part of this page has not come")
+            expect(said).to_have_count(0)
+            page.route(f"**/api/{part}", lambda route: route.abort())
+            if path:
+                self.walk_to(page, path)
+                page.reload()
+            else:
+                page.get_by_role("textbox", name="speed").fill("7")
+            expect(said).to_be_visible()
+            page.unroute_all()
+            page.get_by_role("button", name="Ask now").click()
+            expect(said).to_have_count(0)
+            page.locator({"situations/*": "[data-stops]", "bench/figures": "text=7 m/s", "settings": "h1"}[part]).first.wait_for()

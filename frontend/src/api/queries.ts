@@ -38,7 +38,6 @@ export const useDialect = (slug: MaybeRefOrGetter<string>) => {
     queryFn: () => take(client.GET("/api/kit/bodies/{slug}/dialect", { params: { path: { slug: toValue(slug) } } })),
     staleTime: 60_000,
     enabled: computed(() => signedIn.value && !!toValue(slug)),
-    retry: false,
   });
 };
 /** What a body is believed to hold. */
@@ -49,7 +48,6 @@ export const useHeld = (slug: MaybeRefOrGetter<string>) => {
     queryFn: () => take(client.GET("/api/kit/bodies/{slug}/state", { params: { path: { slug: toValue(slug) } } })),
     staleTime: 60_000,
     enabled: computed(() => signedIn.value && !!toValue(slug)),
-    retry: false,
   });
 };
 /** How a body is laid out: pinned items, roles of its controls, prefix, clock. */
@@ -60,7 +58,6 @@ export const useLayout = (slug: MaybeRefOrGetter<string>) => {
     queryFn: () => take(client.GET("/api/kit/bodies/{slug}/layout", { params: { path: { slug: toValue(slug) } } })),
     staleTime: 60_000,
     enabled: computed(() => signedIn.value && !!toValue(slug)),
-    retry: false,
   });
 };
 /** What a body of the kit is called, by its slug. */

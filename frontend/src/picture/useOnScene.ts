@@ -23,7 +23,6 @@ function useOnScene<T>(name: string, ask: Ask<T>, { asked, what }: Held, more: (
     placeholderData: keepPreviousData,
     staleTime: Infinity,
     gcTime: 60_000,
-    retry: false,
   });
 }
 /** What each pattern reads; `at`: where the spot is held, in shares of the frame. */
@@ -58,7 +57,6 @@ export function useLongerSet({ asked, what }: Held) {
     queryFn: ({ signal }) => take(client.POST("/api/rehearse/sets/longer", { body: body.value, signal })),
     enabled: computed(() => wanted.value && asked.value !== null),
     refetchInterval: (query) => (searching(query.state.data?.job.state) ? 1000 : false),
-    retry: false,
   });
   async function stop(): Promise<void> {
     if (!data.value) return;

@@ -1,9 +1,10 @@
 import { useDebounceFn, useStorage } from "@vueuse/core";
 import { useQueryClient } from "@tanstack/vue-query";
-import { computed, ref, shallowRef, watch } from "vue";
+import { computed, onScopeDispose, ref, shallowRef, watch } from "vue";
 import { client, ProblemError, take, type Asked, type Decided, type Schemas, type Setup, type Situation } from "@/api/client";
 import { useInTurn } from "@/api/inTurn";
 import { useKit, useProfile } from "@/api/queries";
+import { lost, unreached } from "@/api/unreached";
 
 const DEPTH = 100;
 const copy = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
@@ -72,11 +73,14 @@ export function useBench<T extends Decided>(id: number, ask: Ask<T>) {
   let stored: Situation | null = null;
   /** The revision this bench began on, and how many documents before it have been brought back. */
   let began = 0;
+  /** Whether the page that this bench was for is left: nothing is asked again for it. */
+  let left = false;
   let beyond = 0;
   const revision = (tag: string): number => Number(tag.replaceAll('"', ""));
   const count = () => (steps.value = { undo: past.length, redo: future.length, server: steps.value.server });
 
   async function load(): Promise<void> {
+    lost.delete(load);
     try {
       const found = await take(client.GET("/api/situations/{pk}", { params: { path: { pk: id } } }));
       stored = copy(found.document);
@@ -96,6 +100,7 @@ export function useBench<T extends Decided>(id: number, ask: Ask<T>) {
       }
     } catch (error) {
       missing.value = error instanceof ProblemError && error.problem.status === 404;
+      if (!missing.value && !left) lost.add(load);
       if (!missing.value && draft.value) [document.value, saved.value] = [copy(draft.value.document), "kept here"];
     }
   }
@@ -131,6 +136,7 @@ export function useBench<T extends Decided>(id: number, ask: Ask<T>) {
     running?.abort();
     const mine = (running = new AbortController());
     const question = asked.value;
+    lost.delete(advise);
     try {
       const answer = await ask(question, mine.signal);
       if (mine.signal.aborted) return;
@@ -143,6 +149,7 @@ export function useBench<T extends Decided>(id: number, ask: Ask<T>) {
         error instanceof ProblemError
           ? { ...error.placesIn("/document"), ...(Object.keys(error.places).length ? {} : { "": error.message }) }
           : { "": "The server cannot be reached; what you type is kept here." };
+      if (unreached(error) && !left) lost.add(advise);
     }
     judged = question.document;
     if (waiting) void put();
@@ -170,6 +177,7 @@ export function useBench<T extends Decided>(id: number, ask: Ask<T>) {
     if (!document.value || (stored && alike(document.value, stored)) || saved.value === "conflict") return;
     if (Object.keys(errors.value).some((place) => place !== "")) return;
     const sent = copy(document.value);
+    lost.delete(put);
     saved.value = "saving";
     if (draft.value) draft.value = { ...draft.value, sent: [...unread(), sent].slice(-UNREAD) };
     try {
@@ -191,6 +199,7 @@ export function useBench<T extends Decided>(id: number, ask: Ask<T>) {
         saved.value = "conflict";
       } else {
         saved.value = "kept here";
+        if (unreached(error) && !left) lost.add(put);
         if (error instanceof ProblemError && error.problem.status === 422) errors.value = { ...errors.value, ...error.places };
         if (error instanceof ProblemError && error.problem.status === 401) void queries.invalidateQueries({ queryKey: ["me"] });
       }
@@ -259,6 +268,10 @@ export function useBench<T extends Decided>(id: number, ask: Ask<T>) {
     theirs.value = null;
     count();
   }
+  onScopeDispose(() => {
+    left = true;
+    for (const ask of [load, advise, put]) lost.delete(ask);
+  });
   void load();
   return {
     document,

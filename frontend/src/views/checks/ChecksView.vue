@@ -15,7 +15,6 @@ const key = computed(() => ["checks", props.id]);
 const { data, error } = useQuery({
   queryKey: key,
   queryFn: () => take(client.GET("/api/outings/{pk}/checks", { params: { path: { pk: props.id } } })),
-  retry: false,
 });
 const MOMENTS: Record<string, string> = { leaving: "Before leaving", arrival: "On arrival", after: "Afterwards" };
 /** Checks under the moment, or under the situation they belong to. */

@@ -18,7 +18,6 @@ const props = defineProps<{ id: number }>();
 const { data, error } = useQuery({
   queryKey: computed(() => ["fingers", props.id]),
   queryFn: () => take(client.GET("/api/outings/{pk}/fingers", { params: { path: { pk: props.id } } })),
-  retry: false,
 });
 const picked = ref("");
 const body = computed<Body | undefined>(() => data.value?.bodies.find((b) => b.body === picked.value) ?? data.value?.bodies[0]);

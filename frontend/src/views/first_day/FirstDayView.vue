@@ -16,7 +16,6 @@ const key = computed(() => ["first", props.slug]);
 const { data, error } = useQuery({
   queryKey: key,
   queryFn: () => take(client.GET("/api/kit/bodies/{slug}/first", { params: { path: { slug: props.slug } } })),
-  retry: false,
 });
 const { data: guide } = useGuide();
 const { data: layout } = useLayout(() => props.slug);

@@ -61,7 +61,6 @@ const { data: otherSetup, isError: otherFails } = useQuery({
   queryKey: computed(() => ["setup", otherId.value]),
   queryFn: () => take(client.GET("/api/situations/{pk}/setup.json", { params: { path: { pk: otherId.value } } })),
   enabled: computed(() => otherId.value > 0),
-  retry: false,
 });
 /** What a setting is held against: the body as it came, another setup, or what the body is believed to hold. */
 function against(slug: string, row: Configured): string | undefined {

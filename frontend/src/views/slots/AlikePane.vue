@@ -11,7 +11,6 @@ const key = computed(() => ["alike", props.id]);
 const { data: pairs } = useQuery({
   queryKey: key,
   queryFn: () => take(client.GET("/api/outings/{pk}/alike", { params: { path: { pk: props.id } } })),
-  retry: false,
 });
 const at = ref(0);
 const pair = computed<Pair | undefined>(() => pairs.value?.[Math.min(at.value, pairs.value.length - 1)]);

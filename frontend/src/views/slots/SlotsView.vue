@@ -20,7 +20,6 @@ const key = computed(() => ["slots", props.id]);
 const { data, error } = useQuery({
   queryKey: key,
   queryFn: () => take(client.GET("/api/outings/{pk}/slots", { params: { path: { pk: props.id } } })),
-  retry: false,
   refetchInterval: (query) => (query.state.data?.bodies.some((b) => b.job && searching(b.job.state)) ? 2000 : false),
 });
 const wrong = ref("");

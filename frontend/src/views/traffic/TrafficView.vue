@@ -11,7 +11,6 @@ const props = defineProps<{ id: number }>();
 const { data, error } = useQuery({
   queryKey: computed(() => ["traffic", props.id]),
   queryFn: () => take(client.GET("/api/outings/{pk}/traffic", { params: { path: { pk: props.id } } })),
-  retry: false,
 });
 const bodyName = useBodyName();
 type Body = Schemas["BodyTraffic"];

@@ -40,7 +40,6 @@ const { data: found, error: fails } = useQuery({
     ),
   staleTime: Infinity,
   gcTime: 0,
-  retry: false,
 });
 /** The walk as it was when it began: what is ticked stays where it stands. */
 const walk = ref<Schemas["WalkOut"] | null>(null);
