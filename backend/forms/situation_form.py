@@ -352,7 +352,7 @@ class SituationForm(Inputs):
             genre=self.genre,
             body=_body(self.body),
             lens=_lens(self.lens),
-            light=lit_also(self.light.value(), [other.value() for other in self.other_lights]),
+            light=lit_also(self.light.value(), [_further(other, k) for k, other in enumerate(self.other_lights)]),
             subject_slug=self.subject,
             focal_length_mm=self.focal_length_mm,
             motion=Motion(**dict(motion)),
@@ -374,6 +374,14 @@ class SituationForm(Inputs):
         by_hand = self.settings.get("iso_ceiling")
         person = self.profile.value()
         return replace(person, iso_ceiling=by_hand) if isinstance(by_hand, float) else person
+
+
+def _further(light: LightForm, k: int) -> Light:
+    """The value of a further light; what is wrong with it is told at its place."""
+    try:
+        return light.value()
+    except CraftError as error:
+        raise CraftError(error.message, ("other_lights", k)) from None
 
 
 def _body(choice: str | BodyForm) -> Body:

@@ -96,4 +96,11 @@ def situations(draw: st.DrawFn) -> dict[str, Any]:
         made["concessions"] = draw(st.lists(_RUNG, max_size=6))
     locks = {"shutter_s": 1 / 125, "aperture": 5.6, "iso": 400}
     made["locks"] = {name: locks[name] for name in draw(st.sets(st.sampled_from(sorted(locks))))}
+    if draw(st.booleans()):
+        made["other_subjects"] = draw(
+            st.lists(st.fixed_dictionaries({"distance_m": st.floats(1.5, 80), "depth_m": st.floats(0, 1)}), max_size=3)
+        )
+        made["other_lights"] = draw(
+            st.lists(st.fixed_dictionaries({"ev100": st.floats(-2, 16), "kelvin": st.integers(1500, 9000)}), max_size=3)
+        )
     return made

@@ -38,6 +38,26 @@ def stops(row: dict[str, Any], per_stop: int) -> tuple[float, float, float]:
     return time, aperture, iso
 
 
+class Refused(TestCase):
+    def test_what_is_wrong_with_a_further_light_or_subject_is_told_at_its_place(self) -> None:
+        beyond = {"metered": {"shutter_s": 1 / 32000, "aperture": 64, "iso": 1}}
+        for name, one, place in (
+            ("other_lights", {"ev100": 99}, "/other_lights/1/ev100"),
+            ("other_lights", beyond, "/other_lights/1"),
+            ("other_lights", {}, "/other_lights/1"),
+            ("other_subjects", {"distance_m": -1}, "/other_subjects/1/distance_m"),
+            ("other_subjects", {"distance_m": 0.01}, "/other_subjects/1/distance_m"),
+            ("other_subjects", {"distance_m": 30, "speed_m_s": "fast"}, "/other_subjects/1/speed_m_s"),
+        ):
+            good = {"ev100": 8} if name == "other_lights" else {"distance_m": 30}
+            with self.assertRaises(InputError) as caught:
+                answer({**SPORT, name: [good, one]})
+            self.assertEqual({problem.pointer for problem in caught.exception.problems}, {place}, one)
+        with self.assertRaises(InputError) as caught:
+            answer({**SPORT, "other_lights": [{"ev100": 8}] * 7})
+        self.assertEqual({problem.pointer for problem in caught.exception.problems}, {"/other_lights"})
+
+
 class Answers(TestCase):
     @settings(max_examples=120, deadline=None)
     @given(situations())
@@ -91,7 +111,9 @@ class Answers(TestCase):
         c, pitch, m = 0.0008 * 0.5 * 0.036 / 0.4, 6e-6, f / (s - f)
         asks: dict[str, Any] = {}
         followed = 1.0 if raw["support"] == "tripod" else 0.2
-        body_speed = followed * motion["speed_m_s"] * abs(math.sin(math.radians(motion["angle_deg"]))) * m
+        others = raw.get("other_subjects", [])  # who moves with the subject is followed with it, and larger the nearer
+        largest = max([m, *(f / (other["distance_m"] - f) for other in others)])
+        body_speed = followed * motion["speed_m_s"] * abs(math.sin(math.radians(motion["angle_deg"]))) * largest
         blade = 4.0 * motion["speed_m_s"] / 5.5 * m  # a blade swings faster with the boat
         for image, circles in ((body_speed, 1), (blade, 2)):
             if image > 0:
@@ -102,8 +124,13 @@ class Answers(TestCase):
             rate = max(0.03 * math.sqrt(12) / 4 / raw["profile"]["steadiness"] / 2**held, math.radians(15.041 / 3600))
             drift = 0.002 / raw["profile"]["steadiness"] * m
             asks["shake"] = -math.log2(c * math.sqrt(12) / 4 / math.hypot(rate * f, drift))
-        near, delta = s - motion["depth_m"] / 2, 1.68 * 0.55e-6 * (1 + m)
-        beta = f * f / (s - f) * abs(near - s) / near
+        ends_m = [
+            at + side * deep / 2
+            for at, deep in [(s, motion["depth_m"]), *((o["distance_m"], o["depth_m"]) for o in others)]
+            for side in (-1, 1)
+        ]
+        delta = 1.68 * 0.55e-6 * (1 + m)
+        beta = f * f / (s - f) * max(abs(end - s) / end for end in ends_m)
         room = c * c - 16 * pitch * pitch / 12
         inside = room * room - 4 * beta * beta * delta * delta
         if inside >= 0:
