@@ -79,6 +79,7 @@ def _small(wide: int, high: int) -> tuple[int, int]:
 def _header(path: str, formats: tuple[str, ...]) -> Any:
     from PIL import Image, UnidentifiedImageError  # loaded only when somebody brings a picture
 
+    Image.MAX_IMAGE_PIXELS = MOST_PIXELS  # from which on it warns; twice as many it refuses
     try:
         image = Image.open(path, formats=formats)
     except (UnidentifiedImageError, Image.DecompressionBombError, OSError, SyntaxError, ValueError, OverflowError):
