@@ -268,10 +268,11 @@ class Situation:
     @cached_property
     def band(self) -> tuple[float, float]:
         """Nearest and farthest distance that must be sharp, in metres from the camera; far may be infinite."""
-        ends = [self._of_subject(), *(self._about(other.distance_m, other.depth_m) for other in self.others)]
+        ends = [self.own_band, *(self._about(other.distance_m, other.depth_m) for other in self.others)]
         return min(near for near, _ in ends), max(far for _, far in ends)
 
-    def _of_subject(self) -> tuple[float, float]:
+    @cached_property
+    def own_band(self) -> tuple[float, float]:
         """The same of the subject alone."""
         motion, at = self.motion, self.distance_m
         if motion.near_m is not None:

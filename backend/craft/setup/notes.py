@@ -99,7 +99,7 @@ def _tripod(plan: Plan) -> str:
 def _others(plan: Plan) -> str:
     """What holding everybody sharp takes from where focus lies, and from between them where that asks less."""
     situation, axis = plan.situation, plan.free.aperture
-    if not situation.others or situation.aim_depth is AimDepth.SHALLOW:
+    if situation.band == situation.own_band or situation.aim_depth is AimDepth.SHALLOW:
         return ""
     near, far = situation.band
     span = f"{say(near, 'm')} to {say(far, 'm')}"
@@ -108,7 +108,8 @@ def _others(plan: Plan) -> str:
         low, _, there = sharpness.aperture_interval(
             situation.focal_mm / 1000, focus_m, near, far, situation.coc_m, situation.body.sensor.pitch_m
         )
-        least, most = (stops_of(Dial.APERTURE, n) for n in (low, NARROWEST / situation.crop))
+        least = stops_of(Dial.APERTURE, low) if low > 0 else -math.inf
+        most = stops_of(Dial.APERTURE, NARROWEST / situation.crop)
         fitting = [axis.printed_at(k) for k in axis.positions() if least - MATCH_STOPS <= axis.stops_at(k) <= most + MATCH_STOPS]
         return min(fitting) if there and fitting else None
 

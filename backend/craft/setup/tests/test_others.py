@@ -79,7 +79,9 @@ class OthersToBeSharp(TestCase):
     def test_each_is_within_the_circle_of_confusion_or_it_is_said_that_nothing_does_it(self, others: list[Other], focal: float) -> None:
         one = group(*others, focal_length_mm=focal)
         setup, alone = advise(one), advise(group(focal_length_mm=focal))
-        note = next(note.text for note in setup.notes if note.kind == "others")
+        alone_band = group(focal_length_mm=focal).band
+        note = next((note.text for note in setup.notes if note.kind == "others"), "")
+        self.assertEqual(bool(note), one.band != alone_band)
         self.assertGreaterEqual(setup.aperture, alone.aperture if alone.blur_over_coc_stops <= 0 else 0)
         ends = [at + side * depth / 2 for at, depth in ((3.0, 0.2), *((o.distance_m, o.depth_m or 0) for o in others)) for side in (-1, 1)]
         worst = max(blur_m(one, setup.aperture, at) for at in ends)
@@ -100,6 +102,13 @@ class OthersToBeSharp(TestCase):
         equal = min((k / 1000 for k in range(2900, 4600)), key=lambda s: abs(abs(near - s) / near - abs(far - s) / far))
         self.assertAlmostEqual(one.between_m, equal, delta=0.002)
         self.assertIn(f"at {one.between_m:.3g} m", note)
+
+    def test_others_where_the_subject_is_ask_for_nothing_more(self) -> None:
+        flat = Motion(distance_m=3.0, depth_m=0.0)
+        for one in (group(Other(3.0, depth_m=0.0), motion=flat), group(Other(3.05, depth_m=0.05))):
+            self.assertNotIn("others", {note.kind for note in advise(one).notes})
+        near = group(Other(3.0 + 1e-6, depth_m=0.0), motion=flat)
+        self.assertRegex(next(note.text for note in advise(near).notes if note.kind == "others"), r"^To hold .* takes f/")
 
     def test_nobody_s_background_melts_unless_somebody_says_so(self) -> None:
         self.assertEqual(group().aim_depth, AimDepth.SHALLOW)
