@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { computed, ref } from "vue";
-import { ProblemError, type Schemas, type Decided, type Situation } from "@/api/client";
-import { toldBy } from "@/api/picture";
+import { computed } from "vue";
+import type { Schemas, Decided, Situation } from "@/api/client";
 import FieldRow from "./FieldRow.vue";
+import FromPicture from "./FromPicture.vue";
 import OthersRows from "./OthersRows.vue";
 import NumberField from "@/fields/NumberField.vue";
 
@@ -52,59 +52,6 @@ const lightError = computed(() => {
 const set = (edit: (d: Situation) => void) => emit("change", edit);
 function pick(event: Event): string {
   return (event.target as HTMLSelectElement).value;
-}
-/** What a frame filled in, or what was wrong with it. */
-const filled = ref("");
-const unread = ref("");
-async function fromPicture(event: Event): Promise<void> {
-  const field = event.target as HTMLInputElement;
-  const file = field.files?.[0];
-  field.value = "";
-  if (!file) return;
-  [filled.value, unread.value] = ["", ""];
-  try {
-    const { told } = await toldBy(file);
-    const number = (name: string): number | null => (typeof told[name]?.value === "number" ? told[name].value : null);
-    const [time, aperture, iso, focal, away] = ["time_s", "aperture", "iso", "focal_mm", "distance_m"].map(number);
-    const named = (list: { slug: string; document: { name: string } }[], name: string): string | undefined =>
-      list.find((one) => one.document.name === told[name]?.value)?.slug;
-    const own = named(lenses.value, "lens_name");
-    const taken = hourThere(String(told.taken_at?.value ?? "").slice(11, 16), told.utc_offset_min?.value);
-    const words: string[] = [];
-    set((d) => {
-      if (time && aperture && iso) {
-        const { ev100: _e, lux: _l, condition: _c, metered: _m, ...beside } = d.light;
-        d.light = { ...beside, metered: { shutter_s: time, aperture, iso } };
-        words.push("light");
-      }
-      if (own) words.push("lens");
-      if (own) d.lens = own;
-      if (focal && (own ?? d.lens) === d.lens) {
-        d.focal_length_mm = focal;
-        words.push("focal length");
-      }
-      if (away && away < 1000) {
-        d.motion = { ...d.motion, distance_m: away };
-        words.push("distance");
-      }
-      if (taken) {
-        d.starts_at = taken;
-        words.push("time of day");
-      }
-    });
-    filled.value = words.length ? `filled in: ${words.join(", ")}` : "";
-    if (!words.length) unread.value = "This picture says nothing about its exposure.";
-  } catch (error) {
-    unread.value =
-      error instanceof ProblemError ? (error.problem.errors?.[0]?.detail ?? error.message) : "The server cannot be reached.";
-  }
-}
-/** An hour by a camera's clock, by the clock of the day where both are known to differ. */
-function hourThere(hour: string, camera: unknown): string {
-  if (!hour || props.clock === null || typeof camera !== "number") return hour;
-  const [h = 0, m = 0] = hour.split(":").map(Number);
-  const minutes = (h * 60 + m + props.clock - camera + 2880) % 1440;
-  return [Math.floor(minutes / 60), minutes % 60].map((part) => String(part).padStart(2, "0")).join(":");
 }
 function setWork(value: string): void {
   const [g = "sports", s = ""] = value.split("/");
@@ -200,11 +147,7 @@ const speed = computed(() => props.document.motion?.speed_m_s);
         <option value="condition">described</option>
         <option value="metered">metered</option>
       </select>
-      <label class="from"
-        >from a picture<input type="file" class="visually-hidden" aria-label="fill in from a picture" @change="fromPicture"
-      /></label>
-      <span class="quiet" role="status">{{ filled }}</span>
-      <span v-if="unread" class="error" role="alert">{{ unread }}</span>
+      <FromPicture :lenses="lenses" :clock="clock" @change="(edit) => set(edit)" />
       <NumberField
         v-if="lightAs === 'ev100'"
         label="EV at ISO 100"
@@ -412,16 +355,6 @@ const speed = computed(() => props.document.motion?.speed_m_s);
 </template>
 
 <style scoped>
-.from {
-  cursor: pointer;
-  text-decoration: underline;
-  text-decoration-color: var(--rule);
-  text-underline-offset: 4px;
-  white-space: nowrap;
-}
-.from:focus-within {
-  outline: 2px solid var(--ink);
-}
 .kind {
   color: var(--second);
   font-weight: 450;
