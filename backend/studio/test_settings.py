@@ -1,12 +1,17 @@
 """Settings of the test command: local, a database in a file that the browser's parallel requests can share,
-without the write-ahead log, since test databases are copied, and without waiting for the disk, since they are thrown away."""
+without the write-ahead log, since test databases are copied, and without waiting for the disk, since they are thrown away; each thread keeps its connection."""
+
+import os
+from pathlib import Path
 
 from studio.settings import *  # noqa: F403
 from studio.settings import DATABASES, VAR
 
-VAR.mkdir(exist_ok=True)
+FILES = Path(os.environ.get("TMPDIR", VAR))
+FILES.mkdir(exist_ok=True)
 DATABASES["default"]["OPTIONS"] = {"transaction_mode": "IMMEDIATE", "timeout": 20, "init_command": "PRAGMA synchronous=OFF"}
-DATABASES["default"]["TEST"] = {"NAME": VAR / "test.sqlite3"}
+DATABASES["default"]["TEST"] = {"NAME": FILES / "test.sqlite3"}
+DATABASES["default"]["CONN_MAX_AGE"] = None
 DEMO = True
 PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
 TEST_RUNNER = "studio.test_runner.TellingRunner"

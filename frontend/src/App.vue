@@ -1,22 +1,28 @@
 <script setup lang="ts">
-import { ConfigProvider } from "ant-design-vue";
 import { useQueryClient } from "@tanstack/vue-query";
-import { computed, onUnmounted, ref, watch } from "vue";
+import { computed, defineAsyncComponent, onUnmounted, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
+import { awaited } from "@/api/idle";
 import { client, take } from "@/api/client";
 import { useGuide, useKit, useMe, useOutings } from "@/api/queries";
-import { offer } from "@/keys/actions";
-import Overlay from "@/keys/Overlay.vue";
+import { offer, type Over } from "@/keys/actions";
 import Unreached from "./Unreached.vue";
 import { useTheme } from "@/stores/theme";
-import { componentTheme, THEMES } from "@/theme/tokens";
+import { THEMES } from "@/theme/tokens";
 
 const theme = useTheme();
 const route = useRoute();
 const router = useRouter();
 const queries = useQueryClient();
 const { data: me } = useMe();
-const overlay = ref<InstanceType<typeof Overlay>>();
+/** The list of keys and the palette come when first asked for; over: which of them is. */
+const Overlay = defineAsyncComponent(() => awaited(import("@/keys/Overlay.vue")));
+const over = ref<Over>();
+const overlaid = ref(false);
+function show(which: Over): void {
+  over.value = which;
+  overlaid.value = true;
+}
 const bare = computed(() => !!route.meta.bare);
 
 watch([me, () => route.name], () => {
@@ -38,9 +44,9 @@ const PLACES = [
   { name: "profile", label: "Profile" },
 ];
 const leave = offer([
-  { id: "keys", label: "List the keys", keys: "Shift+?", run: () => overlay.value?.openKeys() },
-  { id: "palette", label: "Find anything", keys: "/", run: () => void overlay.value?.openPalette() },
-  { id: "palette2", label: "Find anything", keys: "$mod+k", hidden: true, run: () => void overlay.value?.openPalette() },
+  { id: "keys", label: "List the keys", keys: "Shift+?", run: () => show("keys") },
+  { id: "palette", label: "Find anything", keys: "/", run: () => show("palette") },
+  { id: "palette2", label: "Find anything", keys: "$mod+k", hidden: true, run: () => show("palette") },
   { id: "theme", label: "Next theme: paper, dusk, red lamp", keys: "t", run: () => theme.next() },
   { id: "go-outings", label: "Go to Outings", keys: "g o", run: () => void router.push({ name: "outings" }) },
   { id: "go-kit", label: "Go to Kit", keys: "g k", run: () => void router.push({ name: "kit" }) },
@@ -98,29 +104,27 @@ watch(
 </script>
 
 <template>
-  <ConfigProvider :theme="componentTheme(theme.name)" :auto-insert-space-in-button="false">
-    <header v-if="!bare" class="head">
-      <RouterLink :to="{ name: 'outings' }" class="mark">Wide Aperture</RouterLink>
-      <div id="head-place" class="place"></div>
-      <nav v-if="me?.name" aria-label="screens">
-        <RouterLink v-for="place in PLACES" :key="place.name" :to="{ name: place.name }">{{ place.label }}</RouterLink>
-      </nav>
-      <div class="tail">
-        <label
-          ><span class="visually-hidden">theme</span>
-          <select v-model="theme.name" class="plain">
-            <option v-for="(row, name) in THEMES" :key="name" :value="name">{{ row.label }}</option>
-          </select>
-        </label>
-        <button class="plain" @click="overlay?.openPalette()"><kbd>/</kbd> find</button>
-        <button class="plain on-desk" @click="overlay?.openKeys()"><kbd>?</kbd> keys</button>
-        <button v-if="me?.name" class="plain on-desk" @click="signOut">sign out</button>
-      </div>
-    </header>
-    <Unreached />
-    <RouterView />
-    <Overlay ref="overlay" />
-  </ConfigProvider>
+  <header v-if="!bare" class="head">
+    <RouterLink :to="{ name: 'outings' }" class="mark">Wide Aperture</RouterLink>
+    <div id="head-place" class="place"></div>
+    <nav v-if="me?.name" aria-label="screens">
+      <RouterLink v-for="place in PLACES" :key="place.name" :to="{ name: place.name }">{{ place.label }}</RouterLink>
+    </nav>
+    <div class="tail">
+      <label
+        ><span class="visually-hidden">theme</span>
+        <select v-model="theme.name" class="plain">
+          <option v-for="(row, name) in THEMES" :key="name" :value="name">{{ row.label }}</option>
+        </select>
+      </label>
+      <button class="plain" @click="show('palette')"><kbd>/</kbd> find</button>
+      <button class="plain on-desk" @click="show('keys')"><kbd>?</kbd> keys</button>
+      <button v-if="me?.name" class="plain on-desk" @click="signOut">sign out</button>
+    </div>
+  </header>
+  <Unreached />
+  <RouterView />
+  <Overlay v-if="overlaid" v-model:over="over" />
 </template>
 
 <style scoped>

@@ -60,7 +60,6 @@ class Asked(BrowserCase):
                 with self.subTest(again=label, size=size):
                     expect(self.field(page, label)).to_have_value(f"{value:g}")
             Situation.objects.filter(pk=self.situation.pk).update(document=self.situation_before)
-            page.context.close()
         self.assertEqual(self.wrong, [])
 
     def setUp(self) -> None:

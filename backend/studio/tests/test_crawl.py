@@ -139,7 +139,7 @@ class Pressed:
         path = self.paths[self.name]
         size = PHONE if self.name in ON_A_PHONE else DESK
         page = self.open(path, size=size)
-        page.on("filechooser", lambda chooser: None)
+        self.hear(page, "filechooser", lambda chooser: None)
         pressed = 0
         page.evaluate(THREE_OF_A_KIND)
         for k in range(page.locator(kept).count()):

@@ -119,7 +119,7 @@ class AtTheBench(BrowserCase):
     def test_figures_change_as_one_types_and_the_clash_is_said_once_typing_pauses(self) -> None:
         asked: list[str] = []
         page = self.open(f"/situations/{self.situation.pk}")
-        page.on("request", lambda request: asked.append(request.url.rsplit("/api", 1)[-1]))
+        self.hear(page, "request", lambda request: asked.append(request.url.rsplit("/api", 1)[-1]))
         page.get_by_role("textbox", name="speed").press_sequentially("12.5", delay=30)
         self.stored(page, lambda d: d["motion"].get("speed_m_s") == 12.5)
         self.answered(page)

@@ -162,6 +162,7 @@ class Beside(RehearseScreen):
         expect(page.locator(".beside figure")).to_have_count(3)
         expect(page.get_by_text("The missing light makes the noise.").first).to_be_visible()
         page.reload()
+        self.answered(page)
         expect(page.locator(".beside figure")).to_have_count(3)
         page.get_by_label("at 100 %").check()
         self.answered(page)

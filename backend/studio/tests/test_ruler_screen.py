@@ -227,7 +227,7 @@ class OwnPicture(RehearseScreen):
     def test_a_picture_is_brought_metered_and_dragged_over_and_is_there_after_a_reload(self) -> None:
         page = self.open(f"{self.path}?view=own&under=metering")
         sent = []
-        page.on("request", lambda one: sent.append(len(one.post_data_buffer or b"")) if one.url.endswith("quay") else None)
+        self.hear(page, "request", lambda one: sent.append(len(one.post_data_buffer or b"")) if one.url.endswith("quay") else None)
         self.brought(page, self.file(size=(3600, 2400)))
         self.assertLess(sent[0], 60_000, "scaled down before it travels")
         picture = Picture.objects.get()

@@ -18,13 +18,20 @@ export function end(): void {
   );
 }
 
-/** The browser's own fetch, counted until its answer has been read. */
-export async function counted(request: Request): Promise<Response> {
+/** What somebody waits for, counted until it has come. */
+export async function awaited<T>(come: Promise<T>): Promise<T> {
   begin();
   try {
-    const answer = await fetch(request);
-    return new Response(answer.status === 204 || answer.status === 304 ? null : await answer.blob(), answer);
+    return await come;
   } finally {
     end();
   }
+}
+
+/** The browser's own fetch, counted until its answer has been read. */
+export const counted = (request: Request): Promise<Response> => awaited(read(request));
+
+async function read(request: Request): Promise<Response> {
+  const answer = await fetch(request);
+  return new Response(answer.status === 204 || answer.status === 304 ? null : await answer.blob(), answer);
 }

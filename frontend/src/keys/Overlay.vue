@@ -2,10 +2,14 @@
 import { Modal } from "ant-design-vue";
 import MiniSearch from "minisearch";
 import { computed, nextTick, ref, watch } from "vue";
-import { actions, type Action } from "./actions";
+import Themed from "@/theme/Themed.vue";
+import { actions, type Action, type Over } from "./actions";
 
-const showKeys = ref(false);
-const showPalette = ref(false);
+const over = defineModel<Over>("over");
+const shown = (which: Over) =>
+  computed({ get: () => over.value === which, set: (open) => (over.value = open ? which : undefined) });
+const showKeys = shown("keys");
+const showPalette = shown("palette");
 const query = ref("");
 const chosen = ref(0);
 const field = ref<HTMLInputElement>();
@@ -23,12 +27,16 @@ const found = computed<Action[]>(() => {
 });
 watch(query, () => (chosen.value = 0));
 
-async function openPalette(): Promise<void> {
-  query.value = "";
-  showPalette.value = true;
-  await nextTick();
-  setTimeout(() => field.value?.focus(), 60);
-}
+watch(
+  showPalette,
+  async (open) => {
+    if (!open) return;
+    query.value = "";
+    await nextTick();
+    setTimeout(() => field.value?.focus(), 60);
+  },
+  { immediate: true },
+);
 function run(action: Action | undefined): void {
   showPalette.value = false;
   if (action) setTimeout(() => action.run(), 0);
@@ -42,50 +50,51 @@ const spoken = (keys: string) =>
     .replace("ArrowUp", "↑")
     .replace("ArrowDown", "↓")
     .replace("Slash", "/");
-defineExpose({ openPalette, openKeys: () => (showKeys.value = true) });
 </script>
 
 <template>
-  <Modal v-model:open="showKeys" title="Keys" :footer="null" :transition-name="''" :mask-transition-name="''" width="560px">
-    <dl class="keys">
-      <template v-for="action in listed.filter((a) => a.keys)" :key="action.id">
-        <dt>
-          <kbd>{{ spoken(action.keys ?? "") }}</kbd>
-        </dt>
-        <dd>{{ action.label }}</dd>
-      </template>
-    </dl>
-  </Modal>
-  <Modal v-model:open="showPalette" title="Find" :footer="null" :transition-name="''" :mask-transition-name="''" width="560px">
-    <input
-      ref="field"
-      v-model="query"
-      class="plain find"
-      aria-label="find a screen, a situation or an action"
-      role="combobox"
-      aria-expanded="true"
-      aria-controls="found"
-      :aria-activedescendant="found.length ? `found-${chosen}` : undefined"
-      placeholder="a screen, a situation, an action"
-      @keydown.down.prevent="chosen = Math.min(chosen + 1, found.length - 1)"
-      @keydown.up.prevent="chosen = Math.max(chosen - 1, 0)"
-      @keydown.enter.prevent="run(found[chosen])"
-    />
-    <ul id="found" role="listbox" aria-label="found" class="found">
-      <li
-        v-for="(action, k) in found"
-        :id="`found-${k}`"
-        :key="action.id"
-        role="option"
-        :aria-selected="k === chosen"
-        :class="{ on: k === chosen }"
-        @click="run(action)"
-      >
-        <span>{{ action.label }}</span><kbd v-if="action.keys">{{ spoken(action.keys) }}</kbd>
-      </li>
-    </ul>
-    <p v-if="!found.length" class="quiet">Nothing is called that.</p>
-  </Modal>
+  <Themed>
+    <Modal v-model:open="showKeys" title="Keys" :footer="null" :transition-name="''" :mask-transition-name="''" width="560px">
+      <dl class="keys">
+        <template v-for="action in listed.filter((a) => a.keys)" :key="action.id">
+          <dt>
+            <kbd>{{ spoken(action.keys ?? "") }}</kbd>
+          </dt>
+          <dd>{{ action.label }}</dd>
+        </template>
+      </dl>
+    </Modal>
+    <Modal v-model:open="showPalette" title="Find" :footer="null" :transition-name="''" :mask-transition-name="''" width="560px">
+      <input
+        ref="field"
+        v-model="query"
+        class="plain find"
+        aria-label="find a screen, a situation or an action"
+        role="combobox"
+        aria-expanded="true"
+        aria-controls="found"
+        :aria-activedescendant="found.length ? `found-${chosen}` : undefined"
+        placeholder="a screen, a situation, an action"
+        @keydown.down.prevent="chosen = Math.min(chosen + 1, found.length - 1)"
+        @keydown.up.prevent="chosen = Math.max(chosen - 1, 0)"
+        @keydown.enter.prevent="run(found[chosen])"
+      />
+      <ul id="found" role="listbox" aria-label="found" class="found">
+        <li
+          v-for="(action, k) in found"
+          :id="`found-${k}`"
+          :key="action.id"
+          role="option"
+          :aria-selected="k === chosen"
+          :class="{ on: k === chosen }"
+          @click="run(action)"
+        >
+          <span>{{ action.label }}</span><kbd v-if="action.keys">{{ spoken(action.keys) }}</kbd>
+        </li>
+      </ul>
+      <p v-if="!found.length" class="quiet">Nothing is called that.</p>
+    </Modal>
+  </Themed>
 </template>
 
 <style scoped>

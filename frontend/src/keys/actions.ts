@@ -10,6 +10,9 @@ export interface Action {
   run: (event?: KeyboardEvent) => void;
 }
 
+/** What lies over any page when asked for. */
+export type Over = "keys" | "palette" | undefined;
+
 export const actions = shallowReactive(new Map<string, Action>());
 
 function typing(event: KeyboardEvent): boolean {

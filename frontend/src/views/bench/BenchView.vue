@@ -3,6 +3,7 @@ import { useQueryClient } from "@tanstack/vue-query";
 import { useEventListener } from "@vueuse/core";
 import { computed, defineAsyncComponent, onBeforeUnmount, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
+import { awaited } from "@/api/idle";
 import { client, ProblemError, take, type Concession } from "@/api/client";
 import { useOutings, useWords } from "@/api/queries";
 import { offer } from "@/keys/actions";
@@ -27,7 +28,7 @@ import { decided, useBench } from "./useBench";
 import { useLadder } from "./useLadder";
 
 /** Drawn only once such a row is opened. */
-const BenchRuler = defineAsyncComponent(() => import("./BenchRuler.vue"));
+const BenchRuler = defineAsyncComponent(() => awaited(import("./BenchRuler.vue")));
 const ON_SCENE = new Set(["metering", "range", "bracketing"]);
 const props = defineProps<{ id: number }>();
 const bench = useBench(props.id, decided);

@@ -5,6 +5,7 @@ import { ref } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import { client, ProblemError, take } from "@/api/client";
 import { useMe } from "@/api/queries";
+import Themed from "@/theme/Themed.vue";
 
 const { data: me } = useMe();
 const router = useRouter();
@@ -66,33 +67,35 @@ const start = (what: "kit" | "kit_and_day") =>
       <section>
         <h1>{{ me?.registration === "closed" ? "Sign in" : "Sign in, or make an account" }}</h1>
         <p v-if="me?.registration === 'closed'" class="reason">This server takes no new accounts.</p>
-        <form @submit.prevent="signIn">
-          <label for="name" class="label">name</label>
-          <Input id="name" v-model:value="name" autocomplete="username" />
-          <p class="error" role="alert">{{ errors["/name"] }}</p>
-          <label for="password" class="label">password</label>
-          <InputPassword id="password" v-model:value="password" autocomplete="current-password" />
-          <p class="error" role="alert">
-            {{ errors["/password"] ?? (errors["/name"] || errors["/invitation"] ? "" : errors[""]) }}
-          </p>
-          <template v-if="me?.registration === 'invited'">
-            <label for="invitation" class="label">word of invitation, for a new account</label>
-            <Input id="invitation" v-model:value="invitation" autocomplete="off" />
-            <p class="error" role="alert">{{ errors["/invitation"] }}</p>
-          </template>
-          <div class="row">
-            <button class="button strong" type="submit" :disabled="!name || !password">Sign in</button>
-            <button
-              v-if="me?.registration !== 'closed'"
-              class="button"
-              type="button"
-              :disabled="!name || !password"
-              @click="register"
-            >
-              Make an account
-            </button>
-          </div>
-        </form>
+        <Themed>
+          <form @submit.prevent="signIn">
+            <label for="name" class="label">name</label>
+            <Input id="name" v-model:value="name" autocomplete="username" />
+            <p class="error" role="alert">{{ errors["/name"] }}</p>
+            <label for="password" class="label">password</label>
+            <InputPassword id="password" v-model:value="password" autocomplete="current-password" />
+            <p class="error" role="alert">
+              {{ errors["/password"] ?? (errors["/name"] || errors["/invitation"] ? "" : errors[""]) }}
+            </p>
+            <template v-if="me?.registration === 'invited'">
+              <label for="invitation" class="label">word of invitation, for a new account</label>
+              <Input id="invitation" v-model:value="invitation" autocomplete="off" />
+              <p class="error" role="alert">{{ errors["/invitation"] }}</p>
+            </template>
+            <div class="row">
+              <button class="button strong" type="submit" :disabled="!name || !password">Sign in</button>
+              <button
+                v-if="me?.registration !== 'closed'"
+                class="button"
+                type="button"
+                :disabled="!name || !password"
+                @click="register"
+              >
+                Make an account
+              </button>
+            </div>
+          </form>
+        </Themed>
       </section>
     </template>
   </main>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { Modal } from "ant-design-vue";
 import { ref } from "vue";
+import Themed from "@/theme/Themed.vue";
 import { beforeUtc, OFFSETS } from "@/words";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
 
@@ -32,38 +33,40 @@ async function save(): Promise<void> {
 </script>
 
 <template>
-  <Modal
-    :open="true"
-    :title="day ? 'Outing' : 'New outing'"
-    ok-text="Save"
-    :transition-name="''"
-    :mask-transition-name="''"
-    @ok="save"
-    @cancel="emit('cancel')"
-  >
-    <form class="form" @submit.prevent="save">
-      <label for="o-title" class="label">title</label
-      ><input id="o-title" v-model="form.title" class="plain box" maxlength="120" />
-      <p class="error" role="alert">{{ errors["/title"] }}</p>
-      <label for="o-place" class="label">place</label
-      ><input id="o-place" v-model="form.place" class="plain box" maxlength="120" />
-      <label for="o-lamps" class="label">lamps there</label
-      ><select id="o-lamps" v-model="form.mains_hz" class="plain box">
-        <option :value="null">on the mains that I usually work by</option>
-        <option :value="50">on 50 Hz: they pulse 100 times a second</option>
-        <option :value="60">on 60 Hz: they pulse 120 times a second</option>
-      </select>
-      <label for="o-clock" class="label">its clock</label
-      ><select id="o-clock" v-model="form.utc_offset_min" class="plain box">
-        <option :value="null">not said: hours stand as they are written</option>
-        <option v-for="minutes in OFFSETS" :key="minutes" :value="minutes">{{ beforeUtc(minutes) }}</option>
-      </select>
-      <p class="error" role="alert">{{ errors["/utc_offset_min"] }}</p>
-      <label for="o-day" class="label">day</label><input id="o-day" v-model="form.day" type="date" class="plain box" />
-      <p class="error" role="alert">{{ errors["/day"] ?? errors[""] }}</p>
-      <button type="submit" hidden>Save</button>
-    </form>
-  </Modal>
+  <Themed>
+    <Modal
+      :open="true"
+      :title="day ? 'Outing' : 'New outing'"
+      ok-text="Save"
+      :transition-name="''"
+      :mask-transition-name="''"
+      @ok="save"
+      @cancel="emit('cancel')"
+    >
+      <form class="form" @submit.prevent="save">
+        <label for="o-title" class="label">title</label
+        ><input id="o-title" v-model="form.title" class="plain box" maxlength="120" />
+        <p class="error" role="alert">{{ errors["/title"] }}</p>
+        <label for="o-place" class="label">place</label
+        ><input id="o-place" v-model="form.place" class="plain box" maxlength="120" />
+        <label for="o-lamps" class="label">lamps there</label
+        ><select id="o-lamps" v-model="form.mains_hz" class="plain box">
+          <option :value="null">on the mains that I usually work by</option>
+          <option :value="50">on 50 Hz: they pulse 100 times a second</option>
+          <option :value="60">on 60 Hz: they pulse 120 times a second</option>
+        </select>
+        <label for="o-clock" class="label">its clock</label
+        ><select id="o-clock" v-model="form.utc_offset_min" class="plain box">
+          <option :value="null">not said: hours stand as they are written</option>
+          <option v-for="minutes in OFFSETS" :key="minutes" :value="minutes">{{ beforeUtc(minutes) }}</option>
+        </select>
+        <p class="error" role="alert">{{ errors["/utc_offset_min"] }}</p>
+        <label for="o-day" class="label">day</label><input id="o-day" v-model="form.day" type="date" class="plain box" />
+        <p class="error" role="alert">{{ errors["/day"] ?? errors[""] }}</p>
+        <button type="submit" hidden>Save</button>
+      </form>
+    </Modal>
+  </Themed>
 </template>
 
 <style scoped>

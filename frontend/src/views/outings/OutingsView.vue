@@ -1,17 +1,19 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from "@tanstack/vue-query";
-import { computed, onUnmounted, ref } from "vue";
+import { computed, defineAsyncComponent, onUnmounted, ref } from "vue";
 import { useRouter } from "vue-router";
+import { awaited } from "@/api/idle";
 import { once } from "@/api/once";
 import { upload } from "@/api/upload";
 import { client, ProblemError, take, type Schemas, type Situation } from "@/api/client";
 import { useBodyName, useKit, useOutings } from "@/api/queries";
 import { offer } from "@/keys/actions";
 import { beforeUtc } from "@/words";
-import DayForm from "./DayForm.vue";
 import DayTide from "./DayTide.vue";
 import Picture from "./Picture.vue";
 
+/** Asked for once a day is described: the list does without the library of its dialog. */
+const DayForm = defineAsyncComponent(() => awaited(import("./DayForm.vue")));
 type Day = Schemas["OutingOut"];
 type Row = Schemas["SituationRow"];
 const props = defineProps<{ id?: number }>();
