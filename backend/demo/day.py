@@ -77,6 +77,7 @@ DAY: dict[str, Any] = {
     "title": "Lantern-boat week",
     "place": "Tarrow Sound",
     "utc_offset_min": 60,
+    "lies": {"latitude_deg": 54.4, "longitude_deg": 0.6},
     "day": "2027-06-12",
     "situations": [
         {

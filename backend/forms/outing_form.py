@@ -43,6 +43,19 @@ UtcOffset = Annotated[int, Field(strict=True, ge=-720, le=840, multiple_of=15)]
 """How far a place's clock is ahead of universal time, in minutes: clocks on earth differ by quarters of an hour."""
 
 
+def _degrees(value: Any) -> Any:
+    if isinstance(value, bool) or not isinstance(value, int | float):
+        raise ValueError("should be a number of degrees, such as 54.4; say both, or leave both empty")
+    return value
+
+
+class Coordinates(Form):
+    """Where a place lies, in degrees: north and east are positive."""
+
+    latitude_deg: Annotated[float, Field(ge=-90, le=90), BeforeValidator(_degrees)]
+    longitude_deg: Annotated[float, Field(ge=-180, le=180), BeforeValidator(_degrees)]
+
+
 class SituationDocument(Inputs):
     """A stored situation: inputs, locks, schools and concessions; body and lens by their slug in the person's kit."""
 
@@ -121,6 +134,7 @@ class OutingFile(Form):
     place: Annotated[str, Field(max_length=120)] = ""
     mains_hz: Mains | None = None
     utc_offset_min: UtcOffset | None = None
+    lies: Coordinates | None = None
     day: Day
     situations: Annotated[list[SituationDocument], Field(max_length=200)]
     bodies: Annotated[dict[Slug, BodyForm], Field(max_length=40)]

@@ -23,7 +23,7 @@ from demo.kit import BODIES, LENSES
 from forms.dialect_form import DialectForm, of_demo
 from forms.kit_form import BodyForm, LensForm, safe_slug
 from forms.layout_form import LayoutForm
-from forms.outing_form import OfDay, OutingFile, SituationDocument, document_from, resolved
+from forms.outing_form import Coordinates, OfDay, OutingFile, SituationDocument, document_from, resolved
 from forms.problems import InputError, Problem, from_pydantic
 from forms.setup_form import setup_of
 from forms.situation_form import SituationForm, read_situation
@@ -247,6 +247,7 @@ def export(outing: Outing) -> OutingFile:
         place=outing.place,
         mains_hz=outing.mains_hz,
         utc_offset_min=outing.utc_offset_min,
+        lies=outing.lies and Coordinates.model_validate(outing.lies),
         day=outing.day,
         situations=[SituationDocument.model_validate(d) for d in documents],
         bodies={slug: BodyForm.model_validate(d) for (kind, slug), d in kit.items() if kind == "body"},
@@ -301,7 +302,7 @@ def import_outing(person: Any, file: OutingFile) -> tuple[Outing, list[str]]:
             room_for(kind, there[kind], more)
         Piece.objects.bulk_create(Piece(person=person, kind=kind, slug=slug, document=form) for (kind, slug), form in new.items())
         room_for("all_situations", situations_of(person).count(), len(documents))
-        outing = add_outing(person, **file.model_dump(include={"title", "place", "mains_hz", "utc_offset_min", "day"}))
+        outing = add_outing(person, **file.model_dump(include={"title", "place", "mains_hz", "utc_offset_min", "lies", "day"}))
         Situation.objects.bulk_create(Situation(outing=outing, position=k, document=d) for k, d in enumerate(documents, 1))
     return outing, [f"{kind} “{old}” is kept as “{new}”" for (kind, old), new in renamed.items()]
 

@@ -8,13 +8,14 @@ from django.db.models import OuterRef, Prefetch, QuerySet, Subquery
 
 from craft.day.checks import Moment
 from craft.setup.brief import brief_of
-from forms.outing_form import fingerprint
+from craft.sky.sun import sun_over
+from forms.outing_form import Coordinates, fingerprint
 from forms.problems import InputError
 from forms.setup_form import figures_of
 from forms.situation_form import LightForm
 from outings import actions
 from outings.checks.actions import checks_of
-from outings.day.schemas import BodyDayOut, DayOut, GlanceOut, OutingOut, SituationRow, ToolsOut
+from outings.day.schemas import BodyDayOut, DayOut, GlanceOut, OutingOut, SituationRow, SunMarkOut, SunOut, ToolsOut
 from outings.fingers.actions import clashes_on
 from outings.models import Outing, Situation
 from outings.setups import Made, by_body, made_of
@@ -62,6 +63,7 @@ def outing_out(outing: Outing, kit: actions.Kit) -> OutingOut:
         place=outing.place,
         mains_hz=outing.mains_hz,
         utc_offset_min=outing.utc_offset_min,
+        lies=outing.lies,
         day=outing.day,
         situations=rows,
     )
@@ -86,7 +88,17 @@ def day_out(outing: Outing, kit: actions.Kit) -> DayOut:
             room_gb=sum(leg.room_gb for body in traffic_of(outing, setups) for leg in body.legs),
             cards=sum(row.card == "fresh" for row in rows),
         ),
+        sun=sun_of(outing),
     )
+
+
+def sun_of(outing: Outing) -> SunOut | None:
+    """The sun over the day where its place and its clock are known."""
+    if outing.lies is None or outing.utc_offset_min is None:
+        return None
+    lies = Coordinates.model_validate(outing.lies)
+    sun = sun_over(outing.day, lies.latitude_deg, lies.longitude_deg, outing.utc_offset_min)
+    return SunOut(told=sun.told, marks=[SunMarkOut(minutes=minutes, told=told) for minutes, told in sun.marks])
 
 
 def _glance(situation: int, made: Made | None) -> GlanceOut:

@@ -9,19 +9,20 @@ from ninja import Schema
 from pydantic import Field
 
 from craft.vocabulary.terms import Genre
-from forms.outing_form import Day, SituationDocument, UtcOffset
+from forms.outing_form import Coordinates, Day, SituationDocument, UtcOffset
 from forms.situation_form import Mains
 
 Title = Annotated[str, Field(min_length=1, max_length=120)]
 
 
 class OutingIn(Schema):
-    """A day; mains_hz: of the lamps at its place, null where they are as usual; utc_offset_min: of its clock, null where nobody said."""
+    """A day; mains_hz: of the lamps at its place, null where they are as usual; utc_offset_min: of its clock, lies: where its place is, null where nobody said."""
 
     title: Title
     place: Annotated[str, Field(max_length=120)] = ""
     mains_hz: Mains | None = None
     utc_offset_min: UtcOffset | None = None
+    lies: Coordinates | None = None
     day: Day
 
 
@@ -48,6 +49,7 @@ class OutingOut(Schema):
     place: str
     mains_hz: Mains | None
     utc_offset_min: UtcOffset | None
+    lies: Coordinates | None
     day: dt.date
     situations: list[SituationRow]
     notes: list[str] = Field(default_factory=list)
@@ -101,9 +103,24 @@ class ToolsOut(Schema):
     cards: int
 
 
+class SunMarkOut(Schema):
+    """Something that the sun does, so many minutes of the place's clock after the day's midnight."""
+
+    minutes: float
+    told: str
+
+
+class SunOut(Schema):
+    """The sun over a day, in words and along it."""
+
+    told: str
+    marks: list[SunMarkOut]
+
+
 class DayOut(Schema):
-    """A day at a glance."""
+    """A day at a glance; sun: null where nobody said where the place lies, or its clock."""
 
     pictures: list[GlanceOut]
     bodies: list[BodyDayOut]
     tools: ToolsOut
+    sun: SunOut | None

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import datetime as dt
 import json
 from copy import deepcopy
 from typing import Any
@@ -11,6 +12,7 @@ from django.db import connection
 from django.test import TestCase
 from django.test.utils import CaptureQueriesContext
 
+from craft.sky.sun import sun_over
 from kit.models import Piece
 from outings.actions import UNDO_DEPTH, load_demo_people
 from outings.models import Earlier, Outing, Situation
@@ -185,6 +187,27 @@ class WhatADayTells(Day):
         for wrong in (7, 855, -735, "+2", 60.5):
             self.assertEqual(pointers(self.caller.put(at, {**day, "utc_offset_min": wrong}, "")), {"/utc_offset_min"})
         self.assertIsNone(self.caller.get(self.at).json()["utc_offset_min"])
+
+    def test_where_a_place_lies_goes_with_the_day_and_with_its_clock_tells_of_the_sun(self) -> None:
+        at = f"/api/outings/{self.day['id']}"
+        day = {"title": "Elsewhere", "place": "", "day": "2027-06-12", "utc_offset_min": 60}
+        lies = {"latitude_deg": 54.4, "longitude_deg": 0.6}
+        self.assertEqual(self.caller.put(at, {**day, "lies": lies}, "").json()["lies"], lies)
+        again = self.caller.post("/api/outings/import", self.caller.get(f"{at}/export").json()).json()
+        self.assertEqual(again["lies"], lies)
+        sun = sun_over(dt.date(2027, 6, 12), 54.4, 0.6, 60)
+        for one in (self.day["id"], again["id"]):
+            told = self.caller.get(f"/api/outings/{one}/day").json()["sun"]
+            self.assertEqual((told["told"], [(m["minutes"], m["told"]) for m in told["marks"]]), (sun.told, list(sun.marks)))
+        for lacking in ({"lies": None}, {"lies": lies, "utc_offset_min": None}):
+            self.assertEqual(self.caller.put(at, {**day, **lacking}, "").status_code, 200)
+            self.assertIsNone(self.caller.get(f"{at}/day").json()["sun"])
+        for wrong, where in (
+            ({"latitude_deg": 91}, "latitude_deg"),
+            ({"longitude_deg": -180.5}, "longitude_deg"),
+            ({"latitude_deg": None}, "latitude_deg"),
+        ):
+            self.assertEqual(pointers(self.caller.put(at, {**day, "lies": lies | wrong}, "")), {f"/lies/{where}"})
 
 
 class Files(Day):

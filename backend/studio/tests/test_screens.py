@@ -14,6 +14,7 @@ from django.contrib.auth import get_user_model
 from PIL import Image
 from playwright.sync_api import Page, expect
 
+from craft.sky.sun import sun_over
 from people.tests.caller import Caller
 from studio.tests.browser import BrowserCase
 from studio.tests.chromium import PHONE
@@ -206,6 +207,25 @@ class InTheHandAndAtHome(BrowserCase):
                 page.get_by_role("button", name="Read one from a file").first.click()
             chooser.value.set_files(file)
             expect(page.get_by_role("link", name="From a file", exact=True)).to_be_visible()
+
+    def test_where_an_outing_lies_is_typed_half_of_it_refused_and_the_day_tells_of_the_sun(self) -> None:
+        page = self.open("/")
+        page.get_by_role("button", name="edit", exact=True).click()
+        form = page.get_by_role("dialog")
+        north, east = (form.get_by_role("textbox", name=name, exact=True) for name in ("north", "east"))
+        for where in ("", "east"):
+            north.fill("−33,5")
+            east.fill(where)
+            form.get_by_role("button", name="Save").click()
+            expect(form.get_by_role("alert").filter(has_text="a number of degrees")).to_be_visible()
+        east.fill("-12.25")
+        form.get_by_role("button", name="Save").click()
+        expect(form).to_have_count(0)
+        self.day.refresh_from_db()
+        self.assertEqual(self.day.lies, {"latitude_deg": -33.5, "longitude_deg": -12.25})
+        expect(page.locator("svg text", has_text="sun up")).to_be_visible()
+        expect(page.get_by_text(sun_over(self.day.day, -33.5, -12.25, 60).told)).to_be_visible()
+        self.assertEqual([text for text in self.wrong if "422" not in text], [])
 
     def test_a_new_account_begins_with_the_demo_day_or_bare(self) -> None:
         page = self.open("/", signed_in=False)

@@ -4508,6 +4508,16 @@ export interface components {
             problem: string;
         };
         /**
+         * Coordinates
+         * @description Where a place lies, in degrees: north and east are positive.
+         */
+        Coordinates: {
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+        };
+        /**
          * OutingOut
          * @description A day with its situations; notes: what was changed while it was read from a file.
          */
@@ -4522,6 +4532,7 @@ export interface components {
             mains_hz: (50 | 60) | null;
             /** Utc Offset Min */
             utc_offset_min: number | null;
+            lies: components["schemas"]["Coordinates"] | null;
             /**
              * Day
              * Format: date
@@ -4559,7 +4570,7 @@ export interface components {
         };
         /**
          * OutingIn
-         * @description A day; mains_hz: of the lamps at its place, null where they are as usual; utc_offset_min: of its clock, null where nobody said.
+         * @description A day; mains_hz: of the lamps at its place, null where they are as usual; utc_offset_min: of its clock, lies: where its place is, null where nobody said.
          */
         OutingIn: {
             /** Title */
@@ -4573,6 +4584,7 @@ export interface components {
             mains_hz?: (50 | 60) | null;
             /** Utc Offset Min */
             utc_offset_min?: number | null;
+            lies?: components["schemas"]["Coordinates"] | null;
             /**
              * Day
              * Format: date
@@ -4605,6 +4617,7 @@ export interface components {
             mains_hz?: (50 | 60) | null;
             /** Utc Offset Min */
             utc_offset_min?: number | null;
+            lies?: components["schemas"]["Coordinates"] | null;
             /**
              * Day
              * Format: date
@@ -4708,7 +4721,7 @@ export interface components {
         };
         /**
          * DayOut
-         * @description A day at a glance.
+         * @description A day at a glance; sun: null where nobody said where the place lies, or its clock.
          */
         DayOut: {
             /** Pictures */
@@ -4716,6 +4729,7 @@ export interface components {
             /** Bodies */
             bodies: components["schemas"]["BodyDayOut"][];
             tools: components["schemas"]["ToolsOut"];
+            sun: components["schemas"]["SunOut"] | null;
         };
         /**
          * GlanceOut
@@ -4732,6 +4746,26 @@ export interface components {
             warns: boolean;
             /** Problem */
             problem: string;
+        };
+        /**
+         * SunMarkOut
+         * @description Something that the sun does, so many minutes of the place's clock after the day's midnight.
+         */
+        SunMarkOut: {
+            /** Minutes */
+            minutes: number;
+            /** Told */
+            told: string;
+        };
+        /**
+         * SunOut
+         * @description The sun over a day, in words and along it.
+         */
+        SunOut: {
+            /** Told */
+            told: string;
+            /** Marks */
+            marks: components["schemas"]["SunMarkOut"][];
         };
         /**
          * ToolsOut

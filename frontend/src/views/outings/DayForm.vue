@@ -16,9 +16,16 @@ const form = ref({
   mains_hz: props.day?.mains_hz ?? null,
   utc_offset_min: props.day?.utc_offset_min ?? null,
 });
+const north = ref(props.day?.lies?.latitude_deg.toString() ?? "");
+const east = ref(props.day?.lies?.longitude_deg.toString() ?? "");
+/** Degrees as typed, with a comma or a point; what is no number goes as it is, for the server to say what it takes. */
+const degrees = (typed: string) => (typed.trim() === "" ? null : Number(typed.trim().replace(",", ".").replace("−", "-")));
 const errors = ref<Record<string, string>>({});
 async function save(): Promise<void> {
-  const body = form.value;
+  const [latitude_deg, longitude_deg] = [degrees(north.value), degrees(east.value)];
+  // Half a place is sent as it is too: what is missing is said where it is missing.
+  const lies = latitude_deg === null && longitude_deg === null ? null : { latitude_deg, longitude_deg };
+  const body = { ...form.value, lies: lies as Schemas["Coordinates"] | null };
   try {
     const saved = await take(
       props.day
@@ -61,6 +68,20 @@ async function save(): Promise<void> {
           <option v-for="minutes in OFFSETS" :key="minutes" :value="minutes">{{ beforeUtc(minutes) }}</option>
         </select>
         <p class="error" role="alert">{{ errors["/utc_offset_min"] }}</p>
+        <fieldset class="lies">
+          <legend class="label">
+            where it lies, in degrees, south and west with −: with its clock, the outing tells of the sun
+          </legend>
+          <label for="o-north" class="label">north</label><label for="o-east" class="label">east</label
+          ><input id="o-north" v-model="north" class="plain box" inputmode="decimal" placeholder="54.4" /><input
+            id="o-east"
+            v-model="east"
+            class="plain box"
+            inputmode="decimal"
+            placeholder="0.6"
+          />
+        </fieldset>
+        <p class="error" role="alert">{{ errors["/lies/latitude_deg"] ?? errors["/lies/longitude_deg"] }}</p>
         <label for="o-day" class="label">day</label><input id="o-day" v-model="form.day" type="date" class="plain box" />
         <p class="error" role="alert">{{ errors["/day"] ?? errors[""] }}</p>
         <button type="submit" hidden>Save</button>
@@ -73,6 +94,17 @@ async function save(): Promise<void> {
 .form {
   display: grid;
   gap: 6px;
+}
+.lies {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 6px 18px;
+  border: 0;
+  margin: 0;
+  padding: 0;
+}
+.lies legend {
+  padding: 0;
 }
 .box {
   border-bottom: 1px solid var(--ink);

@@ -6,7 +6,7 @@ import { axisOf, clockOf, hang, minutesAt, minutesOf, xOf } from "./hang";
 
 type Row = Schemas["SituationRow"];
 /** The light of a day as a tide, with a picture hung at the hour of each situation. */
-const props = defineProps<{ situations: Row[] }>();
+const props = defineProps<{ situations: Row[]; sun: Schemas["SunMarkOut"][] }>();
 const emit = defineEmits<{ move: [row: Row, clock: string]; add: [clock: string] }>();
 defineSlots<{ default(props: { row: Row; grip: Record<string, unknown>; clock: string }): unknown }>();
 
@@ -42,6 +42,14 @@ const curve = computed(() => {
   return `M0 ${yOf(first.ev).toFixed(1)}${line}L${width.value} ${yOf(last.ev).toFixed(1)}`;
 });
 const base = computed(() => tideTop.value + TIDE);
+/** What the sun does within the hours that are shown; after midnight it is the next morning's, near enough. */
+const suns = computed(() =>
+  props.sun
+    .flatMap((mark) => [mark, { ...mark, minutes: mark.minutes + 24 * 60 }])
+    .filter((mark) => mark.minutes >= axis.value.from && mark.minutes <= axis.value.to)
+    .map((mark) => ({ ...mark, x: xOf(axis.value, mark.minutes) }))
+    .map((mark) => ({ ...mark, late: mark.x > width.value / 2, twilight: mark.told.endsWith("light") })),
+);
 /** A line for each stop under the tide, as water marks. */
 const marks = computed(() => Array.from({ length: HIGH - LOW }, (_, k) => yOf(LOW + k)));
 const hours = computed(() => {
@@ -117,6 +125,14 @@ function addAt(event: MouseEvent): void {
       <g clip-path="url(#under-the-tide)">
         <path v-for="y in marks" :key="y" :d="`M0 ${y} H${width}`" class="mark" />
       </g>
+      <g v-for="mark in suns" :key="mark.minutes" class="sun">
+        <path :d="`M${mark.x} ${tideTop} V${base}`" />
+        <!-- A phone has room for the sun's own marks; the sentence under the day has them all. -->
+        <text v-if="!mark.twilight" :x="mark.x + (mark.late ? -4 : 4)" :y="base - 5" :class="{ late: mark.late }">
+          {{ mark.told }}
+        </text>
+        <text v-else-if="wide" :x="mark.x + 4" :y="tideTop + 10">{{ mark.told }}</text>
+      </g>
       <path :d="curve" class="curve" />
       <path :d="`M0 ${base} H${width}`" class="ink" />
       <g v-for="h in hours" :key="h">
@@ -170,8 +186,16 @@ text {
   font-size: 12px;
   fill: var(--second);
 }
-.level {
+.sun path {
+  stroke: var(--second);
+  stroke-dasharray: 1 5;
+}
+.level,
+.late {
   text-anchor: end;
+}
+.sun text,
+.level {
   paint-order: stroke;
   stroke: var(--bg);
   stroke-width: 4px;

@@ -29,7 +29,7 @@ const day = computed<Day | undefined>(() => {
   return all.find((d) => d.day >= today) ?? all[all.length - 1];
 });
 const { data: glance } = useQuery({
-  queryKey: computed(() => ["day", day.value?.id, day.value?.situations]),
+  queryKey: computed(() => ["day", day.value]),
   queryFn: () => take(client.GET("/api/outings/{pk}/day", { params: { path: { pk: day.value?.id ?? 0 } } })),
   enabled: computed(() => !!day.value?.situations.length),
 });
@@ -241,6 +241,7 @@ onUnmounted(
         v-if="day.situations.length"
         v-slot="{ row, grip, clock }"
         :situations="day.situations"
+        :sun="glance?.sun?.marks ?? []"
         @move="move"
         @add="add(day, $event)"
       >
@@ -258,6 +259,7 @@ onUnmounted(
       <div class="foot">
         <p class="reason">
           <template v-for="turn in turns" :key="turn">{{ turn }}. </template>
+          <template v-if="glance?.sun">{{ glance.sun.told }} </template>
           <span v-if="day.situations.length" class="by-mouse"
             >Drag an hour along the day to move it; double-click the tide to add one there.</span
           >

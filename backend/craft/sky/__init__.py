@@ -1,0 +1,1 @@
+"""The sun over a place."""
