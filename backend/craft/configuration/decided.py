@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-from craft.decisions.facts import Fact, tells
-from craft.decisions.numbers import yes
+from craft.decisions.facts import Fact, tells, yes
 from craft.decisions.schools import DECISIONS, Decision
 from craft.scales.series import Dial
 from craft.scene.situation import Situation

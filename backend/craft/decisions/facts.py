@@ -14,7 +14,7 @@ from dataclasses import dataclass
 from functools import cache, wraps
 from typing import Any, Literal, TypeVar, cast
 
-from craft.scales.series import Dial, label, printed, stops_of
+from craft.scales.series import Dial, label, printed, stops_of, value_of
 
 Facts = Mapping[str, float]
 
@@ -39,6 +39,25 @@ class Fact:
 
 INFINITY_M = 10_000.0
 """A lens knows no distance past this from infinity."""
+
+
+def yes(flag: object) -> float:
+    """1 for true, 0 for false: facts are numbers.
+
+    >>> yes(True), yes(None)
+    (1.0, 0.0)
+    """
+    return 1.0 if flag else 0.0
+
+
+def seconds(stops: float | None) -> float:
+    """A time asked in true stops as seconds; infinite where none is asked.
+
+    >>> seconds(8.0), seconds(None)
+    (0.00390625, inf)
+    """
+    return math.inf if stops is None or math.isinf(stops) else float(value_of(Dial.TIME, stops))
+
 
 FACTS: dict[str, Fact] = {}
 """Every fact by its name, as the functions that compute them tell it."""

@@ -1,18 +1,15 @@
-"""The numbers that decisions speak of: first those of the situation, then those of its exposure."""
+"""The numbers that decisions speak of before an exposure is known: those of the situation."""
 
 from __future__ import annotations
 
 import math
-from collections.abc import Mapping
 
-import numpy as np
-
-from craft.decisions.facts import Fact, tells
+from craft.decisions.facts import Fact, seconds, tells, yes
 from craft.exposure.bounds import Dials
-from craft.exposure.targets import Asked, base_stops, image_speed, output_gain, stabiliser_stops, trail_stops
+from craft.exposure.targets import Asked, base_stops, image_speed, output_gain, stabiliser_stops
 from craft.kit.body import Body, Finder, Shutter
-from craft.optics import movement, sharpness
-from craft.scales.series import Dial, printed, value_of
+from craft.optics import movement
+from craft.scales.series import Dial, value_of
 from craft.scene.light import mired_apart
 from craft.scene.situation import Situation
 from craft.sensor import noise
@@ -24,15 +21,6 @@ from craft.vocabulary.terms import AimMotion, Detection, File, Genre, Pattern, S
 RELEASE_LAG_S = 0.06
 """Release lag and finder delay of an ordinary body (estimate)."""
 
-ZONE_ERROR, FAR_M = 1.15, 20.0
-"""A zone is kept when its near end is within so many times of what was wanted and it reaches so far: nobody sees the rest in the street."""
-
-LAMP_DEPTH = 0.6
-"""(max - min)/(max + min) of ordinary mains lamps (IEEE 1789-2015 reports 0.1 to 1; a middle figure)."""
-
-GLARE_SHARE = 0.005
-"""Veiling glare of an ordinary lens (ISO 9358: 0.3 to 1 %)."""
-
 MOVING_M_S = 0.25
 """Slower than this is keeping still (sway of a standing person)."""
 
@@ -41,9 +29,6 @@ USUAL_DIAL_S = 32.0
 
 HALF_SIZE = 0.5
 """Share of the pixels that a finished file of half the size keeps."""
-
-CERTAIN = 0.99
-"""No frame is surer than this: people blink."""
 
 MOMENTS = 2.5
 """From so many frames a second on, a subject is worth a burst."""
@@ -55,15 +40,6 @@ LOOKED_THROUGH = 30.0
 """Frames that one looks through in a minute (estimate: two seconds a frame)."""
 
 BURST = 5
-
-
-def yes(flag: object) -> float:
-    """1 for true, 0 for false: facts are numbers.
-
-    >>> yes(True), yes(None)
-    (1.0, 0.0)
-    """
-    return 1.0 if flag else 0.0
 
 
 def kept_kelvin(situation: Situation) -> float:
@@ -220,7 +196,7 @@ def waits_for_lamps(body: Body, shutter: Shutter) -> bool:
 def _of_light(situation: Situation) -> dict[str, float]:
     light, sensor = situation.light, situation.body.sensor
     base = base_stops(situation)
-    held = float(noise.usable_range_stops(sensor, base, base, output_gain(situation), situation.person.noise_bar / 4, GLARE_SHARE))
+    held = float(noise.usable_range_stops(sensor, base, base, output_gain(situation), situation.person.noise_bar / 4, noise.GLARE_SHARE))
     darkest, brightest = spread_of(map_of(situation)).ends
     span = brightest - darkest
     other = max(light.others, key=lambda kelvin: mired_apart(light.kelvin, kelvin), default=light.kelvin)
@@ -235,7 +211,7 @@ def _of_light(situation: Situation) -> dict[str, float]:
         "range_stops": held,
         "scene_above_stops": brightest,
         "scene_below_stops": -darkest,
-        "shadow_contrast": float(noise.shadow_contrast(-light.below, GLARE_SHARE)),
+        "shadow_contrast": float(noise.shadow_contrast(-light.below, noise.GLARE_SHARE)),
         "clip_above_stops": sensor.clip_above_grey_stops,
         "sources": float(light.sources),
         "kelvin": round(light.kelvin, -2),
@@ -347,13 +323,13 @@ def _of_movement(situation: Situation, dials: Dials, asked: Asked) -> dict[str, 
         "skew_px": float(movement.skew_m(speed, traverse)) / situation.body.sensor.pitch_m,
         "readout_s": traverse,
         "bands": float(movement.band_count(traverse, situation.flicker_hz)),
-        "body_s": _time(asked.body),
-        "limbs_s": _time(asked.limbs),
-        "freeze_s": _time(asked.need),
-        "smear_s": _time(asked.smear),
-        "shake_s": _time(asked.shake),
-        "trail_s": _time(asked.trail),
-        "blur_s": _time(asked.targets.motion_blur),
+        "body_s": seconds(asked.body),
+        "limbs_s": seconds(asked.limbs),
+        "freeze_s": seconds(asked.need),
+        "smear_s": seconds(asked.smear),
+        "shake_s": seconds(asked.shake),
+        "trail_s": seconds(asked.trail),
+        "blur_s": seconds(asked.targets.motion_blur),
         "longest_dial_s": min(USUAL_DIAL_S, float(value_of(Dial.TIME, dials.time.lowest))),
         "crossing_s": situation.used_mm[0] / 1000 / speed if speed else math.inf,
     }
@@ -435,66 +411,4 @@ def _of_handling(situation: Situation) -> dict[str, float]:
         "shots": shots,
         "pictures": float(delivery.count or shots),
         "minutes": shots / LOOKED_THROUGH,
-    }
-
-
-def _time(stops: float | None) -> float:
-    return math.inf if stops is None or math.isinf(stops) else float(value_of(Dial.TIME, stops))
-
-
-@tells(
-    "trail_s",
-    time_s=Fact("time", "time"),
-    aperture=Fact("aperture", "aperture"),
-    iso=Fact("ISO", "iso"),
-    near_m=Fact("sharp from", "m"),
-    far_m=Fact("sharp to", "m"),
-    half_depth_m=Fact("half the depth available", "m"),
-    zone_covers=Fact("the depth at this distance covers the working zone", "yes", "the depth does not cover the working zone"),
-    plane_shift_m=Fact("movement towards the camera during the release lag", "m"),
-    flicker_swing_stops=Fact("swing from pulsing light at this time", "stops"),
-    snr=Fact("signal to noise of the mid-tone at this output", "plain"),
-    snr_shadow=Fact("signal to noise of the deepest shadow", "plain"),
-    snr_shadow_unprotected=Fact("signal to noise of the deepest shadow without protection", "plain"),
-    sharp_chance=Fact("chance that one frame is sharp as a whole", "percent"),
-    sharp_chance_burst=Fact("chance that one of a short burst is", "percent"),
-)
-def of_exposure(
-    situation: Situation, dials: Dials, asked: Asked, x: float, n: float, s: float, facts: Mapping[str, float]
-) -> dict[str, float]:
-    """Numbers of a solved exposure: x, n, s are true stops.
-
-    >>> facts = advised().facts
-    >>> facts["iso"], round(facts["snr"])
-    (160.0, 287)
-    """
-    time, aperture, iso = (float(value_of(d, v)) for d, v in ((Dial.TIME, x), (Dial.APERTURE, n), (Dial.ISO, s)))
-    sensor, base = situation.body.sensor, base_stops(situation)
-    near, far = sharpness.depth_limits_m(situation.focal_mm / 1000, aperture, situation.distance_m, situation.coc_m)
-    half = min(situation.distance_m - float(near), float(far) - situation.distance_m)
-    wanted_near, wanted_far = situation.band
-    grey = noise.electrons(sensor, facts["ev100"] - facts["nd_stops"] - (x + n - base))
-    amplified = s - facts["protection_stops"]
-    protected = sensor.protected(facts["protection_stops"])
-    shadow = noise.electrons(sensor, facts["ev100"] - facts["stops_below"] - facts["nd_stops"] - (x + n - base))
-    swing = float(movement.flicker_swing_stops(time, facts["flicker_hz"], LAMP_DEPTH)) if facts["flicker_hz"] else 0.0
-    shake, frozen = facts["shake_s"], facts["freeze_s"]
-    whole = movement.chance_of_a_sharp_frame(time, shake if np.isfinite(shake) else 1e9, np.array([1, BURST]), frozen)
-    trail = trail_stops(situation, aperture)
-    return {
-        "time_s": time,
-        "aperture": printed(Dial.APERTURE, n, situation.body.per_stop),
-        "iso": dials.iso.printed_at(round(s * dials.iso.per_stop)) if dials.iso.exists.all() else iso,
-        "near_m": float(near),
-        "far_m": float(far),
-        "half_depth_m": half,
-        "zone_covers": yes(facts["zone"] and float(near) <= wanted_near * ZONE_ERROR and float(far) * ZONE_ERROR >= min(wanted_far, FAR_M)),
-        "plane_shift_m": facts["approach_m_s"] * facts["lag_s"],
-        "flicker_swing_stops": swing,
-        "trail_s": _time(trail),
-        "snr": float(noise.snr_pixel(protected, grey, amplified, base, time)) * output_gain(situation),
-        "snr_shadow": float(noise.snr_pixel(protected, shadow, amplified, base, time)) * output_gain(situation),
-        "snr_shadow_unprotected": float(noise.snr_pixel(sensor, shadow, s, base, time)) * output_gain(situation),
-        "sharp_chance": min(CERTAIN, float(whole[0])),
-        "sharp_chance_burst": min(CERTAIN, float(whole[1])),
     }

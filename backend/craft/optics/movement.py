@@ -15,6 +15,9 @@ HAND_RAD_S = 0.03 * math.sqrt(12) / 4
 EARTH_RAD_S = math.radians(15.041 / 3600)
 """Rate of the sky, 15.041 arc seconds a second (one turn in a sidereal day, 86 164.1 s)."""
 
+LAMP_DEPTH = 0.6
+"""(max - min)/(max + min) of ordinary mains lamps (IEEE 1789-2015 reports 0.1 to 1; a middle figure)."""
+
 LINE_TO_DISC = math.sqrt(12) / 4
 """Length of a smear over the diameter of the disc that blurs as much."""
 

@@ -10,11 +10,11 @@ from typing import Any
 import cv2
 import numpy as np
 
-from craft.decisions.numbers import GLARE_SHARE
 from craft.optics.sharpness import defocus_disc_m, diffraction_sigma_m, magnification
 from craft.render.blur import defocused, smeared, softened
 from craft.render.looks import AS_USUAL
 from craft.render.shot import Shot
+from craft.sensor.noise import GLARE_SHARE
 from craft.stage.colour import Pixels, light_rgb
 from craft.stage.stage import Moves
 from craft.tones.boxes import Box, boxes_of, lay

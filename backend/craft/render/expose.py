@@ -10,7 +10,7 @@ import cv2
 import numpy as np
 from scipy.special import ndtr
 
-from craft.decisions.numbers import LAMP_DEPTH
+from craft.optics.movement import LAMP_DEPTH
 from craft.render.compose import on_sensor
 from craft.render.shot import Shot, exposed
 from craft.sensor.noise import fixed_variance_e2

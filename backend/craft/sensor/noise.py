@@ -18,6 +18,9 @@ from craft.scales.series import Floats
 OUTPUT_PIXEL_RAD = 5.71e-4
 """Angle of one output pixel: 70 px/cm at 25 cm (ISO 12232:2019, annex)."""
 
+GLARE_SHARE = 0.005
+"""Veiling glare of an ordinary lens (ISO 9358: 0.3 to 1 %)."""
+
 EXCELLENT, ACCEPTABLE = 40.0, 10.0
 """Signal to noise of an excellent and of an acceptable picture (ISO 12232:2019)."""
 

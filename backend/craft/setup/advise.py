@@ -9,9 +9,9 @@ from itertools import combinations
 
 import numpy as np
 
-from craft.decisions import numbers
+from craft.decisions import numbers, solved
 from craft.decisions.choice import reasoned, school_for
-from craft.decisions.facts import Fact, Facts, tells
+from craft.decisions.facts import Fact, Facts, tells, yes
 from craft.decisions.schools import DECISIONS, Decision, School
 from craft.decisions.schools.bracketing import BRACKETING
 from craft.decisions.schools.drive import DRIVE
@@ -80,14 +80,14 @@ def _decide(plan: Plan, ladder: Ladder, series: Series | None) -> tuple[dict[str
     """All decisions in order, each seeing the numbers of those before it."""
     situation = plan.situation
     x, n, s = (float(stops[ladder.now]) for stops in ladder.true_stops())
-    facts = plan.facts | numbers.of_exposure(situation, plan.free, plan.asked, x, n, s, plan.facts)
+    facts = plan.facts | solved.of_exposure(situation, plan.free, plan.asked, x, n, s, plan.facts)
     facts |= _of_series(situation, series)
     fixed = plan.fixed
     schools = dict(plan.chosen)
     mode_school = school_for(EXPOSURE_MODE, facts, fixed)
     mode = Mode(mode_school.value[0])
     floats = not mode_school.holds and situation.locks.iso is None
-    iso_school = school_for(ISO_LIMITS, {**facts, "floats": numbers.yes(floats)}, fixed)
+    iso_school = school_for(ISO_LIMITS, {**facts, "floats": yes(floats)}, fixed)
     floats = (floats or ISO_LIMITS.slug in fixed) and iso_school.value[0] == "automatic" and situation.locks.iso is None
     auto = _automatics(plan, ladder, mode, floats)
     facts |= _of_limits(plan, auto, floats) | _of_brightness(plan, ladder)
@@ -110,7 +110,7 @@ def _decide(plan: Plan, ladder: Ladder, series: Series | None) -> tuple[dict[str
 def _of_limits(plan: Plan, auto: Automatics, floats: bool) -> dict[str, float]:
     iso, time = plan.free.iso, plan.free.time
     return {
-        "floats": numbers.yes(floats),
+        "floats": yes(floats),
         "floor_iso": iso.printed_at(auto.floor),
         "ceiling_iso": iso.printed_at(auto.ceiling),
         "limit_iso": iso.printed_at(iso.last),

@@ -5,9 +5,9 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import replace
 
-from craft.decisions import numbers
+from craft.decisions import numbers, solved
 from craft.decisions.choice import fixed_schools, school_for
-from craft.decisions.facts import Fact, Facts, all_hold, tells
+from craft.decisions.facts import Fact, Facts, all_hold, tells, yes
 from craft.decisions.schools import School
 from craft.decisions.schools.bracketing import BRACKETING
 from craft.decisions.schools.exposure_mode import EXPOSURE_MODE
@@ -95,7 +95,7 @@ def _of_sets(situation: Situation, facts: Facts) -> dict[str, float]:
         "darkest_stops": cap,
         "span_excess_stops": excess,
         "merge_step_stops": numbers.merge_step(excess),
-        "bracket_possible": numbers.yes(least),
+        "bracket_possible": yes(least),
         "frames": float(offer.frames),
         "step_stops": offer.step_ev,
     }
@@ -110,13 +110,13 @@ def _start(situation: Situation) -> Plan:
     fixed = fixed_schools(situation)
     file = school_for(FILE, facts, fixed)
     kept = File(file.value[0])
-    facts |= {"raw": numbers.yes(kept is not File.RENDERED), "rendered": numbers.yes(kept is not File.RAW)}
+    facts |= {"raw": yes(kept is not File.RENDERED), "rendered": yes(kept is not File.RAW)}
     facts |= _of_sets(situation, facts)
-    facts["merge_offered"] = numbers.yes(numbers.merges(situation.body, kept))
+    facts["merge_offered"] = yes(numbers.merges(situation.body, kept))
     bracket = school_for(BRACKETING, facts, fixed)
-    facts["merging"] = numbers.yes(bracket.value[0] == "merge")
+    facts["merging"] = yes(bracket.value[0] == "merge")
     offer = _set_of(situation, facts) if bracket.value[0] == "set" else None
-    facts["bracketed"] = numbers.yes(offer)
+    facts["bracketed"] = yes(offer)
     if offer:
         facts |= {"frames": float(offer.frames), "step_stops": offer.step_ev}
         free = free_dials(situation, shutter, longer_by(situation, offer))
@@ -137,7 +137,7 @@ def _choose_shutter(plan: Plan) -> Plan:
         wanted = plan.shutter
     same = wanted is plan.shutter
     rate = situation.body.highest_rate(wanted, plan.facts["raw"] == 1) or 1.0
-    answered = numbers.yes(numbers.waits_for_lamps(situation.body, wanted))
+    answered = yes(numbers.waits_for_lamps(situation.body, wanted))
     facts = plan.facts | numbers.of_rate(situation, rate) | {"flicker_answered": answered}
     plan = replace(plan, shutter=wanted, chosen={**plan.chosen, SHUTTER_TYPE: school}, facts=facts)
     return plan if same else with_dials(plan, free_dials(situation, wanted, longer_by(situation, plan.bracket)))
@@ -326,12 +326,12 @@ def plan_for(situation: Situation) -> Plan:
     """
     plan = _start(situation)
     floats = not school_for(EXPOSURE_MODE, {**plan.facts, "time_s": 0.0, "zone_covers": 0.0}, plan.fixed).holds
-    plan = replace(plan, facts={**plan.facts, "floats": numbers.yes(floats and situation.locks.iso is None)})
+    plan = replace(plan, facts={**plan.facts, "floats": yes(floats and situation.locks.iso is None)})
     plan = replace(plan, search=search_of(plan.problem()))
     found = at_key(plan)
     x, n, s = true_stops(plan, found)
     over = float(found.entries[0][0])
-    facts = plan.facts | numbers.of_exposure(situation, plan.free, plan.asked, x, n, s, plan.facts) | {"over_stops": over}
+    facts = plan.facts | solved.of_exposure(situation, plan.free, plan.asked, x, n, s, plan.facts) | {"over_stops": over}
     plan = _choose_range(_choose_shutter(replace(plan, facts=facts)))
     return _choose_filter(plan if plan.search else replace(plan, search=search_of(plan.problem())))
 

@@ -6,7 +6,7 @@ import math
 from typing import Any
 from unittest import TestCase
 
-from craft.decisions import numbers
+from craft.decisions import numbers, solved
 from craft.kit.body import BracketOffer, Finder
 from craft.optics import movement, sharpness
 from craft.scene.light import Light
@@ -167,7 +167,7 @@ class OfTheExposure(TestCase):
         plan = plan_for(s)
         setup = advise(s)
         exact = (-math.log2(setup.shutter_s), 2 * math.log2(setup.aperture), math.log2(setup.iso / 100))
-        return numbers.of_exposure(s, plan.free, plan.asked, *exact, plan.facts)
+        return solved.of_exposure(s, plan.free, plan.asked, *exact, plan.facts)
 
     def test_depth_lag_flicker_and_chance_by_hand(self) -> None:
         s = situation(
