@@ -10,7 +10,8 @@ import subprocess
 import sys
 import tempfile
 from pathlib import Path
-from unittest import TestCase
+
+from django.test import SimpleTestCase
 
 HERE = Path(__file__).parent
 BACKEND = HERE.parents[1]
@@ -38,7 +39,7 @@ print(json.dumps({"day": day, "kit": seen("/api/kit"), "note": seen(f"/api/situa
 """
 
 
-class Older(TestCase):
+class Older(SimpleTestCase):
     def test_the_first_release_s_database_is_brought_forward_and_every_page_shows_it(self) -> None:
         with tempfile.TemporaryDirectory() as folder:
             file = Path(folder) / "old.sqlite3"

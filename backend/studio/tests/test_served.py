@@ -16,7 +16,8 @@ from http.cookies import SimpleCookie
 from importlib import import_module
 from pathlib import Path
 from typing import Any
-from unittest import TestCase
+
+from django.test import SimpleTestCase
 
 ROOT = Path(__file__).resolve().parents[3]
 sys.path.insert(0, str(ROOT / "tools"))
@@ -49,7 +50,7 @@ class Visitor:
         return json.loads(self.send("GET", path).body)
 
 
-class Served(TestCase):
+class Served(SimpleTestCase):
     @classmethod
     def setUpClass(cls) -> None:
         super().setUpClass()
@@ -161,7 +162,7 @@ class Served(TestCase):
             self.assertEqual(kept.execute("SELECT count(*) FROM outings_outing WHERE title = 'Later'").fetchone(), (1,))
 
 
-class Ending(TestCase):
+class Ending(SimpleTestCase):
     def test_whatever_ends_the_command_ends_its_server_and_its_worker(self) -> None:
         """Both are started by one process as ./run demo does it, which is then ended in each way there is."""
         start = "import sys; sys.path.insert(0, sys.argv[1]); from serving import *; held = listening(); print(port_of(held), flush=True); "
