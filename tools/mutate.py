@@ -29,6 +29,7 @@ _OF_RANGE = [f"setup.tests.test_{name}" for name in ("ranged", "bounds", "other_
 ROOMS = {
     "scales": ["scales.tests.test_scales", "kit.tests.test_dials"],
     "optics": ["sensor.tests.test_picture"],
+    "sky": ["sky.tests.test_sun"],
     "sensor": ["sensor.tests.test_picture", "sensor.tests.test_sets"],
     "scene": ["scene.tests.test_conditions", *_OF_SETUPS],
     "exposure": ["exposure.tests.test_solver", *_OF_SETUPS],

@@ -10,7 +10,7 @@ from studio.settings import DATABASES, VAR
 FILES = Path(os.environ.get("TMPDIR", VAR))
 FILES.mkdir(exist_ok=True)
 DATABASES["default"]["OPTIONS"] = {"transaction_mode": "IMMEDIATE", "timeout": 20, "init_command": "PRAGMA synchronous=OFF"}
-DATABASES["default"]["TEST"] = {"NAME": FILES / "test.sqlite3"}
+DATABASES["default"]["TEST"] = {"NAME": FILES / "aperture-test.sqlite3"}
 DATABASES["default"]["CONN_MAX_AGE"] = None
 DEMO = True
 PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]

@@ -15,10 +15,16 @@ const route = useRoute();
 const router = useRouter();
 const queries = useQueryClient();
 const { data: me } = useMe();
-/** The list of keys and the palette come when first asked for; over: which of them is. */
-const Overlay = defineAsyncComponent(() => awaited(import("@/keys/Overlay.vue")));
+/** The list of keys and the palette come when first asked for; over: which of them is. What could not come is asked for again. */
 const over = ref<Over>();
 const overlaid = ref(false);
+const Overlay = defineAsyncComponent({
+  loader: () => awaited(import("@/keys/Overlay.vue")),
+  onError: (_error, _again, fail) => {
+    overlaid.value = false;
+    fail();
+  },
+});
 function show(which: Over): void {
   over.value = which;
   overlaid.value = true;
