@@ -45,6 +45,8 @@ class Check:
 
 
 CHECKS = [
+    # The longest first, so that no core waits for it at the end.
+    Check("generated calls", [PYTHON, str(ROOT / "tools" / "fuzz.py"), "--short"]),
     Check("ruff", [str(BIN / "ruff"), "check", "."]),
     Check("ruff format", [str(BIN / "ruff"), "format", "--check", "."]),
     Check("mypy --strict", [str(BIN / "mypy")]),
@@ -67,7 +69,6 @@ CHECKS = [
     Check("prettier", ["npm", "run", "-s", "format"], FRONTEND),
     Check("vue-tsc", ["npm", "run", "-s", "check"], FRONTEND),
     Check("unused front end", ["npx", "knip"], FRONTEND),
-    Check("generated calls", [PYTHON, str(ROOT / "tools" / "fuzz.py"), "--short"]),
 ]
 TESTS = Check(
     "tests",
