@@ -98,7 +98,9 @@ def sun_of(outing: Outing) -> SunOut | None:
         return None
     lies = Coordinates.model_validate(outing.lies)
     sun = sun_over(outing.day, lies.latitude_deg, lies.longitude_deg, outing.utc_offset_min)
-    return SunOut(told=sun.told, marks=[SunMarkOut(minutes=minutes, told=told) for minutes, told in sun.marks])
+    itself = (sun.rises_min, sun.sets_min)
+    marks = [SunMarkOut(minutes=minutes, told=told, twilight=minutes not in itself) for minutes, told in sun.marks]
+    return SunOut(told=sun.told, marks=marks)
 
 
 def _glance(situation: int, made: Made | None) -> GlanceOut:

@@ -104,10 +104,11 @@ class ToolsOut(Schema):
 
 
 class SunMarkOut(Schema):
-    """Something that the sun does, so many minutes of the place's clock after the day's midnight."""
+    """Something that the sun does, so many minutes of the place's clock after the day's midnight; twilight: by its light, not itself."""
 
     minutes: float
     told: str
+    twilight: bool
 
 
 class SunOut(Schema):

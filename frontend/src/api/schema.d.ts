@@ -4749,13 +4749,15 @@ export interface components {
         };
         /**
          * SunMarkOut
-         * @description Something that the sun does, so many minutes of the place's clock after the day's midnight.
+         * @description Something that the sun does, so many minutes of the place's clock after the day's midnight; twilight: by its light, not itself.
          */
         SunMarkOut: {
             /** Minutes */
             minutes: number;
             /** Told */
             told: string;
+            /** Twilight */
+            twilight: boolean;
         };
         /**
          * SunOut

@@ -47,8 +47,7 @@ const suns = computed(() =>
   props.sun
     .flatMap((mark) => [mark, { ...mark, minutes: mark.minutes + 24 * 60 }])
     .filter((mark) => mark.minutes >= axis.value.from && mark.minutes <= axis.value.to)
-    .map((mark) => ({ ...mark, x: xOf(axis.value, mark.minutes) }))
-    .map((mark) => ({ ...mark, late: mark.x > width.value / 2, twilight: mark.told.endsWith("light") })),
+    .map((mark) => ({ ...mark, x: xOf(axis.value, mark.minutes) })),
 );
 /** A line for each stop under the tide, as water marks. */
 const marks = computed(() => Array.from({ length: HIGH - LOW }, (_, k) => yOf(LOW + k)));
@@ -128,9 +127,8 @@ function addAt(event: MouseEvent): void {
       <g v-for="mark in suns" :key="mark.minutes" class="sun">
         <path :d="`M${mark.x} ${tideTop} V${base}`" />
         <!-- A phone has room for the sun's own marks; the sentence under the day has them all. -->
-        <text v-if="!mark.twilight" :x="mark.x + (mark.late ? -4 : 4)" :y="base - 5" :class="{ late: mark.late }">
-          {{ mark.told }}
-        </text>
+        <text v-if="!mark.twilight && mark.x > width / 2" :x="mark.x - 4" :y="base - 5" class="late">{{ mark.told }}</text>
+        <text v-else-if="!mark.twilight" :x="mark.x + 4" :y="base - 5">{{ mark.told }}</text>
         <text v-else-if="wide" :x="mark.x + 4" :y="tideTop + 10">{{ mark.told }}</text>
       </g>
       <path :d="curve" class="curve" />
