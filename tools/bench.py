@@ -41,14 +41,14 @@ from craft.render.picture import Look, as_jpeg, picture
 from craft.render.range import ways_of
 from craft.render.sets import covers_on, optimal
 from craft.render.shot import Shot, exposed, shot_of
+from craft.setup import steps
 from craft.setup.advise import advise
 from craft.setup.ladder import solve_ladder
 from craft.setup.plan import Plan
-from craft.setup.planning import plan_for
-from craft.setup.ranged import must_hold
 from craft.setup.sets import fewest
 from craft.tones.metered import metered
 from craft.tones.tonemap import map_of
+from craft.tones.wanted import must_hold
 from craft.vocabulary.terms import Pattern
 from forms.dialect_form import of_demo
 from forms.picture_light import picture_light
@@ -99,7 +99,7 @@ def computation() -> None:
     """One setup and one ladder, by case."""
     for name, raw in CASES.items():
         situation = SituationForm.model_validate(raw).value()
-        plan = plan_for(situation)
+        plan = steps.exposed(situation).planned
         levels = 18 * plan.per_stop + 1
         solved = levels + 1 + len(advise(situation).neighbours)
         least, ladder, whole, setup = in_turns(

@@ -17,7 +17,7 @@ from django.template.loader import render_to_string
 from craft.scales.series import Dial, label
 from craft.vocabulary.terms import Intent
 from forms.card_form import CardSnapshot
-from forms.setup_form import ConcessionOut, DecidedOut, ReachOut, ZoneOut
+from forms.setup_form import ReachOut, ZoneOut
 
 FONT = Path(__file__).parent / "fonts" / "archivo.woff2"
 SCRIPT = Path(__file__).parent / "templates" / "cards" / "card.js"
@@ -52,13 +52,6 @@ def policy() -> str:
     return f"default-src 'none'; script-src {script_source()}; style-src 'unsafe-inline'; font-src data:; img-src data:; base-uri 'none'"
 
 
-def _set_of(setup: DecidedOut) -> str:
-    """A set of frames, a merge in the body, or neither."""
-    if setup.bracketing.merge is not None:
-        return f"merged in the camera, {setup.bracketing.merge.step.replace('_', ' ')}"
-    return f"{setup.bracketing.frames} frames, {setup.bracketing.step_ev:.3g} apart" if setup.bracketing.frames > 1 else "none"
-
-
 def _words(token: str) -> str:
     return token.replace("_", " ").replace("iso", "ISO")
 
@@ -67,35 +60,13 @@ def _signed(stops: float) -> str:
     return "0" if abs(stops) < 1e-9 else f"{stops:+.3g}".replace("-", "−")
 
 
-def _given(rung: ConcessionOut) -> str:
-    """A rung in words: a named limit, its share, or the dial's end (whose share is no round number of stops)."""
-    end = "the end"
-    if rung.to is not None:
-        end = _words(rung.to.value)
-    elif rung.limit_stops is not None and abs(rung.limit_stops - round(rung.limit_stops, 2)) < 1e-9:
-        return f"{_words(rung.intent.value)}, {rung.limit_stops:g} stop{'' if rung.limit_stops == 1 else 's'}"
-    return f"{_words(rung.intent.value)}, to {end}"
-
-
 def _values(card: CardSnapshot) -> dict[str, str]:
-    """The few words that a decision is set by, where they say more than its school does."""
-    setup = card.setup
-    spot = setup.metering.spot
-    limits, focus, drive = setup.iso_limits, setup.focus, setup.drive
-    words = {
-        "exposure_mode": setup.exposure.mode.value,
-        "metering": setup.metering.pattern.value
-        if spot is None
-        else f"spot on {spot.point_at}, placed {_signed(spot.place_stops)}; {spot.hold}",
-        "iso_limits": f"{limits.floor:g} to {limits.ceiling:g}" if limits.automatic else f"fixed, {setup.exposure.iso:g}",
-        "white": f"{setup.white.kelvin:g} K" if setup.white.kelvin else setup.white.mode.value,
-        "focus": f"{focus.mode.value}, {focus.area.value}",
-        "drive": f"{drive.mode.value}, {drive.frames_per_second:g} a second" if drive.frames_per_second else drive.mode.value,
-        "shutter_type": setup.shutter_type.value,
-        "stabiliser": setup.stabiliser.value,
-        "bracketing": _set_of(setup),
-    }
-    return {name: _words(text) for name, text in words.items()}
+    """The few words that each decision is set by."""
+    spot = card.setup.metering.spot
+    words = {made.decision: made.value or made.label for made in card.setup.decisions}
+    if spot is not None:
+        words["metering"] = f"spot on {spot.point_at}, placed {_signed(spot.place_stops)}; {spot.hold}"
+    return words
 
 
 def _metres(value: float | None) -> str:
@@ -146,7 +117,7 @@ def _context(card: CardSnapshot, sheet: str) -> dict[str, Any]:
             *((_words(name), values.get(name, made[name].label)) for name in ORDER),
         ],
         "zone": _zone(setup.zone),
-        "gives": [(_given(c), c.gave_stops) for c in setup.concessions],
+        "gives": [(c.words, c.gave_stops) for c in setup.concessions],
         "answers": card.answers,
         "font": font(),
         "themes": themes(),

@@ -85,6 +85,7 @@ def hour(title: str = "rowing", **change: Any) -> Hour:
 
 SHOWN_ON: dict[str, Any] = {
     "BODY": BODY,
+    "SENSOR": SENSOR,
     "LENS": LENS,
     "Light": Light,
     "Person": Person,

@@ -81,10 +81,24 @@ SINCE: dict[str, Any] = {
     "zone": None,
     "series": None,
     "notes": [],
+    "unused": [],
     "light": {"holds_above": 0.0, "flicker_hz": 0.0},
     "taken": {"focal_length_mm": 0.0, "distance_m": 0.0, "speed_m_s": 0.0, "limb_m_s": 0.0, "followed": 1.0, "near_m": 0.0, "far_m": None},
 }
 """What cards say since the second version; one that was made before says nothing of it."""
+
+
+def _since(setup: dict[str, Any]) -> dict[str, Any]:
+    """Rows of an earlier setup with what such rows say since: who took a decision, and what was asked of a concession."""
+    decisions = [
+        {"set_by": "profile" if one.get("fixed") else "numbers", "hand": [], "value": "", **one} for one in setup.get("decisions", [])
+    ]
+    concessions = [
+        {"up_to_stops": None, "asked": True, "left_stops": None, "words": str(one.get("intent", "")).replace("_", " "), **one}
+        for one in setup.get("concessions", [])
+    ]
+    dials = {"step_ev": 1 / 3, **setup.get("dials", {})}
+    return setup | {"decisions": decisions, "concessions": concessions, "dials": dials}
 
 
 class CardSnapshot(BaseModel):
@@ -110,7 +124,7 @@ class CardSnapshot(BaseModel):
     def _of_any_age(cls, raw: Any) -> Any:
         """A card of an earlier version says nothing of what came later, and is read all the same."""
         if isinstance(raw, dict) and isinstance(raw.get("setup"), dict):
-            return raw | {"setup": _filled(raw["setup"], SINCE)}
+            return raw | {"setup": _since(_filled(raw["setup"], SINCE))}
         return raw
 
 

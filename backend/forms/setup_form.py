@@ -8,13 +8,16 @@ from dataclasses import asdict
 
 from pydantic import BaseModel
 
-from craft.decisions.choice import Reasoned
+from craft.decisions.choice import By
 from craft.decisions.facts import say
+from craft.decisions.reasons import Reasoned
 from craft.kit.body import Shutter
 from craft.scales.series import Dial, label
 from craft.scene.situation import Situation
 from craft.setup.advise import shortfall_words
 from craft.setup.setup import Binding, Level, Setup, Span
+from craft.setup.words import rung_words, value_words
+from craft.vocabulary.settings import setting_for
 from craft.vocabulary.terms import (
     Area,
     Detection,
@@ -30,6 +33,7 @@ from craft.vocabulary.terms import (
     Stabiliser,
     White,
 )
+from craft.vocabulary.words import say_value
 from forms.answer import Answer, answer_to
 from forms.configuration_form import ConfigurationOut, configuration_form
 from forms.situation_form import DecisionName, SituationForm
@@ -161,12 +165,19 @@ class DriveOut(BaseModel):
 
 
 class ConcessionOut(BaseModel):
-    """A rung with what it gave; limit_stops null has no end."""
+    """A rung: what was asked of it, what it gave, what is left, and how it is called.
+
+    up_to_stops null without ``to`` is the dial's end; limit_stops, left_stops null: no end; asked: it is on the list, and was not put before it.
+    """
 
     intent: Intent
+    up_to_stops: float | None
     to: Limit | None
+    asked: bool
     gave_stops: float
     limit_stops: float | None
+    left_stops: float | None
+    words: str
 
 
 class BindingOut(BaseModel):
@@ -222,7 +233,7 @@ class OtherWayOut(BaseModel):
 
 
 class BriefOut(BaseModel):
-    """A decision with its reasons; a number that is null is infinite."""
+    """A decision with its reasons; a number that is null is infinite; hand: its settings that were set by hand; value: what it came to, in words."""
 
     decision: DecisionName
     school: str
@@ -232,7 +243,9 @@ class BriefOut(BaseModel):
     rules_out: str
     would_see: str
     minutes_afterwards: str
-    fixed: bool
+    set_by: By
+    hand: list[str]
+    value: str
 
 
 class DecisionOut(BriefOut):
@@ -277,11 +290,22 @@ class StepOut(BaseModel):
 
 
 class DialsOut(BaseModel):
-    """The values that this body and lens have."""
+    """The values that this body and lens have; step_ev: stops from one to the next."""
+
+    step_ev: float
 
     shutter_s: list[StepOut]
     aperture: list[StepOut]
     iso: list[StepOut]
+
+
+class UnusedOut(BaseModel):
+    """A value set by hand that nothing here uses, and why: it counts for nothing until it does."""
+
+    setting: str
+    label: str
+    shown: str
+    why: str
 
 
 class FiguresOut(BaseModel):
@@ -309,6 +333,7 @@ class FiguresOut(BaseModel):
     hands_off: SpanOut
     neighbours: list[NeighbourOut]
     decisions: Sequence[BriefOut]
+    unused: list[UnusedOut]
     cautions: list[str]
     notes: list[NoteOut]
     release: list[str]
@@ -357,17 +382,19 @@ def _row(row: Level) -> RowOut:
     )
 
 
-def _brief(made: Reasoned) -> BriefOut:
+def _brief(made: Reasoned, setup: Setup) -> BriefOut:
     return BriefOut(
         decision=made.decision,
         school=made.school,
         label=made.label,
-        because=made.because,
+        because=made.said,
         numbers={name: value if math.isfinite(value) else None for name, value in made.numbers.items()},
         rules_out=made.rules_out,
         would_see=made.would_see,
         minutes_afterwards=made.minutes_afterwards,
-        fixed=made.fixed_by_profile,
+        set_by=made.set_by,
+        hand=list(made.hand),
+        value=value_words(setup, made.decision, made.label),
     )
 
 
@@ -413,7 +440,7 @@ def setup_form(answer: Answer, shape: str | None = None) -> SetupOut:
 
 def decided_form(situation: Situation, setup: Setup, shape: str | None = None) -> DecidedOut:
     """All that the decisions of a setup came to, in the open form."""
-    decisions = [DecisionOut(**dict(_brief(made)), other_ways=ways_of(made)) for made in setup.decisions]
+    decisions = [DecisionOut(**dict(_brief(made, setup)), other_ways=ways_of(made)) for made in setup.decisions]
     figures = dict(figures_form(situation, setup, shape)) | {"decisions": decisions}
     return DecidedOut.model_construct(**figures, **dict(ladder_of(setup)))
 
@@ -484,7 +511,17 @@ def figures_form(situation: Situation, setup: Setup, shape: str | None = None) -
             far_m=None if math.isinf(situation.band[1]) else situation.band[1],
         ),
         concessions=[
-            ConcessionOut(intent=c.intent, to=c.to, gave_stops=c.gave_stops, limit_stops=c.limit_stops) for c in setup.concessions
+            ConcessionOut(
+                intent=c.intent,
+                up_to_stops=c.up_to_stops,
+                to=c.to,
+                asked=c.asked,
+                gave_stops=c.gave_stops,
+                limit_stops=c.limit_stops,
+                left_stops=c.left_stops,
+                words=rung_words(c.intent, c.up_to_stops, c.to),
+            )
+            for c in setup.concessions
         ],
         binding=_binding(setup.binding),
         holds_until=_span(setup.holds_until),
@@ -501,12 +538,19 @@ def figures_form(situation: Situation, setup: Setup, shape: str | None = None) -
             )
             for n in setup.neighbours
         ],
-        decisions=[_brief(made) for made in setup.decisions],
+        decisions=[_brief(made, setup) for made in setup.decisions],
+        unused=[
+            UnusedOut(setting=slug, label=setting_for(slug).label, shown=say_value(setting_for(slug), situation.settings[slug]), why=why)
+            for slug, why in setup.unused.items()
+        ],
         cautions=list(setup.cautions),
         notes=[NoteOut(kind=note.kind, text=note.text) for note in setup.notes],
         release=[dial.value for dial in setup.release],
         shortfall=shortfall_words(setup),
-        dials=DialsOut(**{dial.value: [StepOut(value=v, label=label(dial, v)) for v in values] for dial, values in setup.dials.items()}),
+        dials=DialsOut(
+            step_ev=1 / situation.body.per_stop,
+            **{dial.value: [StepOut(value=v, label=label(dial, v)) for v in values] for dial, values in setup.dials.items()},
+        ),
         sharpness_stops=setup.blur_over_coc_stops,
         depth_reachable=setup.depth_reachable,
     )

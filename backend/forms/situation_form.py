@@ -144,10 +144,11 @@ class OtherForm(Form):
 
 
 class AimsForm(Form):
-    """What the picture is after."""
+    """What the picture is after; ``brighter_stops``: than metered, where that is not left to range."""
 
     depth: AimDepth | None = None
     motion: AimMotion | None = None
+    brighter_stops: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=-5, le=5)] | None = None
 
 
 SHAPE = r"^[1-9]\d{0,2}:[1-9]\d{0,2}$"
@@ -357,23 +358,17 @@ class SituationForm(Inputs):
             focal_length_mm=self.focal_length_mm,
             motion=Motion(**dict(motion)),
             others=tuple(other.value() for other in self.other_subjects),
-            aims=Aims(self.aims.depth, self.aims.motion),
+            aims=Aims(self.aims.depth, self.aims.motion, self.aims.brighter_stops),
             support=self.support,
             delivery=self.delivery.value(),
             output=self.output.value(),
             file=self.file,
             locks=Locks(self.locks.shutter_s, self.locks.aperture, self.locks.iso),
-            person=self._person(),
+            person=self.profile.value(),
             concessions=None if self.concessions is None else tuple(Concession(c.intent, c.up_to_stops, c.to) for c in self.concessions),
             filters_stops=tuple(self.filters_stops or ()),
             settings=self.settings,
         )
-
-    def _person(self) -> Person:
-        """The person; an ISO ceiling set by hand is the one in force."""
-        by_hand = self.settings.get("iso_ceiling")
-        person = self.profile.value()
-        return replace(person, iso_ceiling=by_hand) if isinstance(by_hand, float) else person
 
 
 def _further(light: LightForm, k: int) -> Light:

@@ -29,21 +29,9 @@ export function inShort(intent: string): string {
   return first === "ISO" ? first : first.toLowerCase();
 }
 
-/** What was asked of a rung: a named limit, its share, or the dial's end (whose share is no round number of stops). */
-export function asRung(row: Schemas["ConcessionOut"]): Concession {
-  if (row.to) return { intent: row.intent, to: row.to };
-  const endless = row.limit_stops === null || Math.abs(row.limit_stops * 100 - Math.round(row.limit_stops * 100)) > 1e-6;
-  return { intent: row.intent, up_to_stops: endless ? null : row.limit_stops };
-}
-
-export function rungWords(rung: Concession): string {
-  const name = word(rung.intent);
-  if (rung.to === "spare") return `${name.split(",")[0]} beyond need`;
-  if (rung.to) return `${name}, to ${rung.to === "shake" ? "shake" : word(rung.to)}`;
-  if (rung.up_to_stops === null || rung.up_to_stops === undefined) return `${name}, to the end`;
-  const stops = Math.round(rung.up_to_stops * 100) / 100;
-  return `${name}, ${stops} stop${stops === 1 ? "" : "s"}`;
-}
+/** A rung as it was asked for. */
+export const asRung = (row: Schemas["ConcessionOut"]): Concession =>
+  row.to ? { intent: row.intent, to: row.to } : { intent: row.intent, up_to_stops: row.up_to_stops };
 
 const label = (setup: Decided, dial: "shutter_s" | "aperture" | "iso", value: number): string =>
   setup.dials[dial].find((step) => step.value === value)?.label ?? String(value);
@@ -54,46 +42,6 @@ export const figures = (setup: Decided, of: { shutter_s: number; aperture: numbe
   aperture: label(setup, "aperture", of.aperture),
   iso: label(setup, "iso", of.iso),
 });
-
-/** The value of a decision in a few words. */
-export function valueOf(setup: Decided, decision: string, school: string): string {
-  const s = setup;
-  switch (decision) {
-    case "exposure_mode":
-      return `${word(s.exposure.mode)}${s.iso_limits.automatic ? ", ISO floats" : ""}`;
-    case "metering":
-      return word(s.metering.pattern);
-    case "iso_limits":
-      return s.iso_limits.automatic
-        ? `${label(s, "iso", s.iso_limits.floor)} to ${label(s, "iso", s.iso_limits.ceiling)}`
-        : `fixed, ${label(s, "iso", s.exposure.iso)}`;
-    case "range":
-      return s.range.protection_automatic
-        ? "protection left to the body"
-        : s.range.highlight_protection_stops
-          ? `protect ${s.range.highlight_protection_stops} stops`
-          : school;
-    case "bracketing":
-      if (s.bracketing.merge) return `merged in the camera, ${word(s.bracketing.merge.step)}`;
-      return s.bracketing.frames > 1
-        ? `${s.bracketing.frames} frames, ${Math.round(s.bracketing.step_ev * 100) / 100} apart`
-        : "none";
-    case "white":
-      return s.white.kelvin ? `${s.white.kelvin} K, fixed` : word(s.white.mode);
-    case "focus":
-      return `${word(s.focus.mode)}${s.focus.area === "none" ? "" : `, ${word(s.focus.area)}`}`;
-    case "drive":
-      return `${word(s.drive.mode)}${s.drive.frames_per_second ? `, ${s.drive.frames_per_second} a second` : ""}`;
-    case "shutter_type":
-      return word(s.shutter_type);
-    case "stabiliser":
-      return word(s.stabiliser);
-    case "file":
-      return s.file === "both" ? "raw and finished" : s.file === "rendered" ? "finished" : "raw";
-    default:
-      return school;
-  }
-}
 
 /** A distance as it is set on a lens; null is infinity. */
 export const metres = (m: number | null): string =>

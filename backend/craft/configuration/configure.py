@@ -191,10 +191,11 @@ def _from_decisions(setup: Setup) -> Iterable[tuple[str, _Laid]]:
     made, by = {reasoned.decision: reasoned for reasoned in setup.decisions}, of_settings()
     for slug, value in decided(setup).items():
         why = made[by[slug].slug]
-        yield slug, _Laid(value, why.because, why.numbers, Origin.DECIDED, why.decision)
+        yield slug, _Laid(value, why.said, why.numbers, Origin.DECIDED, why.decision)
 
 
-def _by_hand(situation: Situation, there: Mapping[str, Setting], around: Around) -> Iterable[tuple[str, _Laid]]:
+def _by_hand(situation: Situation, unused: Mapping[str, str], there: Mapping[str, Setting], around: Around) -> Iterable[tuple[str, _Laid]]:
+    """What was set by hand; what nothing uses is checked like everything else, and not laid."""
     locks = situation.locks
     held: dict[str, Value] = {
         slug: value
@@ -209,7 +210,8 @@ def _by_hand(situation: Situation, there: Mapping[str, Setting], around: Around)
             )
         held[slug] = there[slug].checked(value, around.offered.get(slug, ()))
     for slug, value in held.items():
-        yield slug, _Laid(value, "You set this by hand.", {}, Origin.LOCKED)
+        if slug not in unused:
+            yield slug, _Laid(value, "You set this by hand.", {}, Origin.LOCKED)
 
 
 def _layers(situation: Situation, setup: Setup, there: Mapping[str, Setting], around: Around) -> dict[str, _Laid]:
@@ -235,7 +237,7 @@ def _layers(situation: Situation, setup: Setup, there: Mapping[str, Setting], ar
     shaped = _shaped(situation, setup, around)
     if "aspect" in there and shaped:
         laid["aspect"] = shaped
-    laid.update(_by_hand(situation, there, around))
+    laid.update(_by_hand(situation, setup.unused, there, around))
     return laid
 
 

@@ -8,7 +8,7 @@ from craft.scales.series import Dial
 from craft.scene.situation import Situation
 from craft.setup.setup import Merge, Setup
 from craft.vocabulary.setting import Value
-from craft.vocabulary.terms import Area, Drive, File, FocusMode, Pattern, Priority
+from craft.vocabulary.terms import Area, Drive, FocusMode, Pattern, Priority
 
 
 def of_settings() -> dict[str, Decision]:
@@ -48,8 +48,8 @@ def decided(setup: Setup) -> dict[str, Value]:
         "bracket_step": setup.bracket_step_ev or None,
         **_merged(setup.merge),
         "white_kelvin": None if setup.kelvin is None else float(setup.kelvin),
-        "focus_area": focus.area.value,
-        "subject_detection": focus.detection.value,
+        "focus_area": None if focus.mode is FocusMode.MANUAL and focus.area is not Area.NONE else focus.area.value,
+        "subject_detection": None if focus.mode is FocusMode.MANUAL else focus.detection.value,
         "rate_high": setup.frames_per_second if setup.drive is Drive.HIGH else None,
     }
     return {slug: value for slug, value in values.items() if value is not None}
@@ -119,8 +119,6 @@ def _of_tokens(tokens: frozenset[str]) -> dict[str, float]:
 
 
 @tells(
-    "raw",
-    "rendered",
     bursting=Fact("the drive fires bursts", "yes", "the drive fires no bursts"),
     by_hand=Fact("focus is by hand", "yes", "focus is automatic"),
     continuous=Fact("focus follows all the time", "yes", "focus does not follow"),
@@ -128,7 +126,6 @@ def _of_tokens(tokens: frozenset[str]) -> dict[str, float]:
     mechanical_now=Fact("the mechanical shutter is taken", "yes", "the mechanical shutter is not taken"),
     fires_first=Fact("the release comes first", "yes", "the release waits"),
     waits=Fact("the release waits for focus", "yes", "the release does not wait"),
-    meters=Fact("something floats with the meter", "yes", "nothing floats with the meter"),
     held_aperture=Fact("the aperture is held", "yes", "the aperture is not held"),
     held_time=Fact("the time is held", "yes", "the time is not held"),
     spot_now=Fact("the spot is metered", "yes", "more than a spot is metered"),
@@ -145,13 +142,10 @@ def _of_setup(setup: Setup) -> dict[str, float]:
         "mechanical_now": setup.shutter.value == "mechanical",
         "fires_first": setup.focus.priority is Priority.RELEASE,
         "waits": setup.focus.priority is Priority.FOCUS,
-        "meters": setup.meters,
         "held_aperture": Dial.APERTURE in setup.mode.by_hand,
         "held_time": Dial.TIME in setup.mode.by_hand,
         "spot_now": setup.pattern is Pattern.SPOT and setup.focus.area is not Area.NONE,
         "deadline_given": setup.facts["deadline_h"] < float("inf"),
-        "raw": setup.file is not File.RENDERED,
-        "rendered": setup.file is not File.RAW,
         "your_word": False,
     }
     return {name: yes(value) for name, value in there.items()}

@@ -1,71 +1,94 @@
-"""Taking a decision: which school, and the reasons that go with it."""
+"""Taking a decision: what a person has set comes first, else the first way that wins by the numbers."""
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass
+from enum import Enum
 
-from craft.decisions.facts import Facts, all_hold, phrase
+from craft.decisions.facts import FACTS, Facts, all_hold
 from craft.decisions.schools import DECISIONS, Decision, School
-from craft.decisions.schools.file import FILE
 from craft.errors import CraftError
 from craft.scene.situation import Situation
 from craft.vocabulary.setting import Value
-from craft.vocabulary.terms import File
-
-KEPT_AS = {File.RAW: "raw", File.RENDERED: "rendered", File.BOTH: "both"}
-"""The way of the file that a situation asks for."""
 
 
-@dataclass(frozen=True, slots=True)
-class OtherWay:
-    """Another school: when it wins, whether it does now, and what it costs."""
+class By(Enum):
+    """Who took a decision: the numbers, the person's profile, or the person's hand in this situation."""
 
-    school: str
-    label: str
-    wins_when: str
-    wins_now: bool
-    costs: str
+    NUMBERS = "numbers"
+    PROFILE = "profile"
+    HAND = "hand"
 
 
-@dataclass(frozen=True, slots=True)
-class Reasoned:
-    """One decision: its school and value in words, why, with which numbers, and what else people do."""
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Choice:
+    """A decision that is taken.
 
-    decision: str
-    school: str
-    label: str
-    because: str
-    numbers: Mapping[str, float]
-    other_ways: tuple[OtherWay, ...]
-    rules_out: str
-    would_see: str
-    minutes_afterwards: str
-    fixed_by_profile: bool
-
-
-def fixed_schools(situation: Situation) -> Mapping[str, str]:
-    """Schools by decision that are not open: those of the person, the file that was asked for, and what was set by hand.
-
-    >>> dict(fixed_schools(situation(settings={"white_mode": "automatic"}, file=File.RAW)))
-    {'file': 'raw', 'white': 'automatic_anywhere'}
+    school: the way the numbers or the profile took; value: what it sets, with what was set by hand in its place; by: who took it; hand:
+    what was set by hand of it; by_hand: whether that is another value than the way's, whose reasons then do not speak for it;
+    unmet: whether it is a fixed way whose comparisons do not hold.
     """
-    file = {} if situation.file is None else {FILE.slug: KEPT_AS[situation.file]}
-    return {**situation.person.schools, **file, **_schools_by_hand(situation.settings)}
+
+    decision: Decision
+    school: School
+    value: tuple[str, ...]
+    by: By = By.NUMBERS
+    hand: Mapping[str, Value]
+    by_hand: bool = False
+    unmet: bool = False
 
 
-def _schools_by_hand(settings: Mapping[str, Value]) -> dict[str, str]:
-    """The first school of each decision that has what was set by hand; none where no school has it."""
-    found = {}
-    for decision in DECISIONS.values():
-        wanted = [(k, settings[slug]) for k, slug in enumerate(decision.sets) if slug in settings]
-        fitting = [s for s in decision.schools if all(k < len(s.value) and s.value[k] == value for k, value in wanted)]
-        if wanted and fitting:
-            found[decision.slug] = fitting[0].slug
-    return found
+@dataclass(frozen=True, slots=True)
+class Wishes:
+    """What a person has fixed. ways: decision -> school, in the profile; hand: decision -> settings set by hand."""
+
+    ways: Mapping[str, str]
+    hand: Mapping[str, Mapping[str, Value]]
+
+    def of(self, decision: Decision) -> Mapping[str, Value]:
+        """What was set by hand of a decision."""
+        return self.hand.get(decision.slug, {})
 
 
-def school_for(decision: Decision, facts: Facts, fixed: Mapping[str, str]) -> School:
+def wishes_of(situation: Situation) -> Wishes:
+    """What a person fixed for a situation; a file that is asked for and a dial that is held are set by hand.
+
+    >>> wishes_of(situation(settings={"white_mode": "automatic"}, file=File.RAW)).hand["file"]
+    {'file_format': 'raw'}
+    """
+    locks = situation.locks
+    held: dict[str, Value] = {
+        slug: value
+        for slug, value in (("shutter_time", locks.shutter_s), ("aperture", locks.aperture), ("iso_value", locks.iso))
+        if value is not None
+    }
+    file: dict[str, Value] = {} if situation.file is None else {"file_format": situation.file.value}
+    everything = {**file, **situation.settings, **held}
+    hand = {
+        decision.slug: {slug: everything[slug] for slug in (*decision.sets, *decision.besides) if slug in everything}
+        for decision in DECISIONS.values()
+    }
+    return Wishes(situation.person.schools, {slug: values for slug, values in hand.items() if values})
+
+
+def wins(row: School, facts: Facts, early: bool = False) -> bool:
+    """Whether a way wins; early: before all facts are told, when one that asks for a fact that is not yet there does not."""
+    if early and not all(test.fact in facts and (not isinstance(test.against, str) or test.against in facts) for test in row.when):
+        return False
+    return all_hold(row.when, facts)
+
+
+def can_be(row: School, facts: Facts) -> bool:
+    """Whether a way could ever be taken with this body and this subject: what of its comparisons lasts, holds.
+
+    >>> [can_be(row, advised().facts) for row in DECISIONS["iso_limits"].schools if row.slug in ("by_limits", "fixed")]
+    [False, True]
+    """
+    return all_hold(tuple(test for test in row.when if FACTS[test.fact].lasting), facts)
+
+
+def school_for(decision: Decision, facts: Facts, fixed: Mapping[str, str], early: bool = False) -> School:
     """The school fixed by the person, else the first that wins, else the last.
 
     Raises
@@ -82,53 +105,72 @@ def school_for(decision: Decision, facts: Facts, fixed: Mapping[str, str]) -> Sc
             known = ", ".join(row.slug for row in rows)
             raise CraftError(f"“{fixed[decision.slug]}” is not a school of {decision.slug}: {known}", ("profile", "schools", decision.slug))
         return named
-    return next((row for row in rows if all_hold(row.when, facts)), rows[-1])
+    return next((row for row in rows if wins(row, facts, early)), rows[-1])
 
 
-def _wins_when(school: School, facts: Facts) -> str:
-    return " and ".join(test.words(facts) for test in school.when) or "no other way wins"
+Able = Callable[[School], bool]
 
 
-def _minutes(decision: Decision, facts: Facts) -> float:
-    """Whole minutes at the desk afterwards."""
-    desk = decision.desk
-    if desk is None:
-        return 0.0
-    count = facts["shots"] / facts["frames"] if desk.each == "sets" else facts[desk.each]
-    return float(round(desk.minutes * count))
+def any_way(row: School) -> bool:
+    """Every way will do."""
+    return True
 
 
-def reasoned(decision: Decision, school: School, facts: Facts, fixed: Mapping[str, str]) -> Reasoned:
-    """A school with its reasons, and the other ways of the same decision.
+def choose(
+    decision: Decision,
+    facts: Facts,
+    wishes: Wishes,
+    *,
+    able: Able = any_way,
+    instead: Mapping[str, Value] | None = None,
+    early: bool = False,
+) -> Choice:
+    """Take a decision: as the person set it, as the profile fixes it, else the first way that wins.
+
+    Where what was set by hand is what the way comes to anyway, that way is taken and speaks for it; else it is taken by hand, and of its
+    other values the nearest way's.
+
+    Parameters
+    ----------
+    able : whether a way can be taken together with what was set by hand of other decisions. instead : what the way would come to of the
+    settings beside its own, to see whether what was set by hand is another. early : see `wins`.
 
     >>> facts = advised().facts
-    >>> drive = DECISIONS["drive"]
-    >>> reasoned(drive, school_for(drive, facts, {}), facts, {}).because
-    'It moves at 5.5 m/s: 12 a second suits it, and 12 a second is what the body gives with this file and shutter.'
+    >>> [choose(DECISIONS["white"], facts, wishes_of(situation(settings={"white_mode": mode}))).by_hand for mode in ("kelvin", "shade")]
+    [False, True]
     """
-    facts = {**facts, "minutes": _minutes(decision, facts)}
-    by_profile = decision.slug in fixed
-    because, numbers = phrase(school.because, facts)
-    besides = ""
-    for also in school.also:
-        if all_hold(also.when, facts):
-            more, used = phrase(also.text, facts)
-            besides, numbers = f"{besides} {more}", {**numbers, **used}
-    if by_profile:
-        others = " and ".join(test.words(facts) for test in school.when if not test.holds(facts))
-        unmet = f" By the numbers it wins when: {others}." if others else ""
-        because = f"You fixed this way.{unmet}" if unmet else f"You fixed this way. {because}"
-        numbers |= {test.fact: facts[test.fact] for test in school.when}
-        numbers |= {t.against: facts[t.against] for t in school.when if isinstance(t.against, str)}
-        numbers |= {f"{t.fact}_bar": t.against for t in school.when if isinstance(t.against, float)}
-    because += besides
-    see, seen = phrase(school.see, facts)
-    desk, desked = phrase(school.desk, facts)
-    ways = tuple(
-        OtherWay(row.slug, row.label, _wins_when(row, facts), all_hold(row.when, facts), row.costs)
-        for row in decision.schools
-        if row is not school
+    hand = wishes.of(decision)
+    usual = school_for(decision, facts, wishes.ways, early)
+    fixed = decision.slug in wishes.ways
+    unmet = fixed and not wins(usual, facts, early)
+    by = By.HAND if hand else By.PROFILE if fixed else By.NUMBERS
+    row = usual if able(usual) else next((row for row in decision.schools if able(row) and wins(row, facts, early)), None)
+    there = [row for row in reversed(decision.schools) if able(row) and can_be(row, facts)]
+    nearest = row or max(there, key=lambda row: row.value == usual.value and row.holds == usual.holds, default=usual)
+    value = (
+        tuple(str(hand.get(slug, part)) for slug, part in zip(decision.sets, nearest.value, strict=False))
+        + nearest.value[len(decision.sets) :]
     )
-    return Reasoned(
-        decision.slug, school.slug, school.label, because, {**numbers, **seen, **desked}, ways, school.rules_out, see, desk, by_profile
+    another = value != nearest.value or any(
+        slug in hand and not alike(hand[slug], usual_value) for slug, usual_value in (instead or {}).items()
     )
+    return Choice(
+        decision=decision,
+        school=nearest,
+        value=value,
+        by=by if row is usual else By.HAND,
+        hand=hand,
+        by_hand=another or row is None,
+        unmet=unmet and row is usual,
+    )
+
+
+def alike(one: Value, other: Value) -> bool:
+    """Whether two values are the same: numbers within what is printed.
+
+    >>> alike(0.004, 0.00401), alike("off", "on")
+    (True, False)
+    """
+    if isinstance(one, str) or isinstance(other, str):
+        return one == other
+    return abs(one - other) <= 0.01 * max(abs(one), abs(other)) + 1e-9

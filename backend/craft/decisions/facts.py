@@ -23,18 +23,72 @@ _WORDS = {"<": "under", "<=": "at most", ">": "over", ">=": "at least"}
 
 
 Unit = Literal[
-    "plain", "yes", "count", "percent", "stops", "ev", "time", "aperture", "iso", "s", "hours", "m", "m_s", "rate", "hz", "kelvin", "px"
+    "plain",
+    "yes",
+    "count",
+    "percent",
+    "stops",
+    "signed",
+    "ev",
+    "time",
+    "aperture",
+    "iso",
+    "s",
+    "hours",
+    "m",
+    "m_s",
+    "rate",
+    "hz",
+    "kelvin",
+    "px",
 ]
 """How a fact is written: as a bare number, as holding or not, as a share, as a dial prints it, or with a unit."""
 
 
 @dataclass(frozen=True, slots=True)
 class Fact:
-    """How a number is called and written. A fact that holds or not is 1 or 0: its label says that it does, no that it does not."""
+    """How a number is called and written. A fact that holds or not is 1 or 0: its label says that it does, no that it does not.
+
+    lasting: it is so of the body, the lens or the subject, whatever the light and whatever is set.
+    """
 
     label: str
     unit: Unit = "plain"
     no: str = ""
+    lasting: bool = False
+
+
+class UntoldError(LookupError):
+    """A fact was read before the step that tells it: the order of deciding is wrong."""
+
+
+class Told(dict[str, float]):
+    """Facts as far as they have been told. Reading another raises, and none is told twice.
+
+    >>> told = Told(gulls=7.0)
+    >>> told.also({"terns": 2.0})["terns"]
+    2.0
+    >>> told["herons"]
+    Traceback (most recent call last):
+    craft.decisions.facts.UntoldError: nobody has told “herons” yet
+    >>> told.also({"gulls": 8.0})
+    Traceback (most recent call last):
+    craft.decisions.facts.UntoldError: told already: gulls
+    """
+
+    def __missing__(self, name: str) -> float:
+        raise UntoldError(f"nobody has told “{name}” yet")
+
+    def also(self, more: Facts) -> Told:
+        """These facts and more.
+
+        Raises
+        ------
+        UntoldError : one of them has been told already.
+        """
+        if twice := self.keys() & more.keys():
+            raise UntoldError(f"told already: {', '.join(sorted(twice))}")
+        return type(self)({**self, **more})
 
 
 INFINITY_M = 10_000.0
@@ -62,13 +116,27 @@ def seconds(stops: float | None) -> float:
 FACTS: dict[str, Fact] = {}
 """Every fact by its name, as the functions that compute them tell it."""
 
+TOLD_BY: dict[Callable[..., dict[str, float]], frozenset[str]] = {}
+"""The facts that each function tells."""
+
+
+def names_of(*functions: Callable[..., dict[str, float]]) -> str:
+    """The names of the facts that functions tell, in order, with spaces between.
+
+    >>> from craft.decisions.numbers import of_rate
+    >>> names_of(of_rate)
+    'frames_per_second rate_share wanted_rate'
+    """
+    return " ".join(sorted(name for function in functions for name in TOLD_BY[function]))
+
+
 Telling = TypeVar("Telling", bound=Callable[..., dict[str, float]])
 
 
 def tells(*again: str, **rows: Fact) -> Callable[[Telling], Telling]:
     """Say of a function which facts it computes, and how each is called and written; it must give all of them, and no other.
 
-    again : facts that another function computes first, and this one anew.
+    again : facts that are written down elsewhere, because they are another function's in another use.
 
     Raises
     ------
@@ -93,6 +161,7 @@ def tells(*again: str, **rows: Fact) -> Callable[[Telling], Telling]:
                 raise ValueError(f"{function.__name__} gives and tells different facts: {', '.join(sorted(found.keys() ^ names))}")
             return found
 
+        TOLD_BY[told] = frozenset(names)
         return cast(Telling, told)
 
     return telling
@@ -104,11 +173,18 @@ def _number(value: float, digits: int = 3) -> str:
     return f"{value:.{digits}g}" if abs(value) < 10**digits else f"{value:.0f}"
 
 
+def _stops(value: float, signed: bool) -> str:
+    rounded = round(value, 2) if abs(value) < 1 else round(value, 1)
+    number = f"{abs(rounded):g}" if signed else f"{rounded:g}"
+    sign = "" if not signed or not rounded else "+" if rounded > 0 else "−"
+    return f"{sign}{number} stop" if abs(rounded) <= 1 else f"{sign}{number} stops"
+
+
 def say(value: float, unit: Unit) -> str:
     """A number as it is written in a sentence.
 
-    >>> say(1 / 3, "stops"), say(0.002, "time"), say(35.0, "m"), say(0.5, "percent")
-    ('0.33 stop', '1/500', '35 m', '50 %')
+    >>> say(1 / 3, "stops"), say(0.002, "time"), say(35.0, "m"), say(0.5, "percent"), say(-2.0, "signed")
+    ('0.33 stop', '1/500', '35 m', '50 %', '−2 stops')
     """
     if math.isinf(value) or (unit == "m" and value >= INFINITY_M):
         return "infinity"
@@ -118,9 +194,8 @@ def say(value: float, unit: Unit) -> str:
         return label(Dial.APERTURE, value)
     if unit == "iso":
         return label(Dial.ISO, value)
-    if unit == "stops":
-        rounded = round(value, 2) if abs(value) < 1 else round(value, 1)
-        return f"{rounded:g} stop" if abs(rounded) <= 1 else f"{rounded:g} stops"
+    if unit in ("stops", "signed"):
+        return _stops(value, unit == "signed")
     suffix = {"m": " m", "s": " s", "m_s": " m/s", "kelvin": " K", "hz": " Hz", "rate": " a second", "px": " px"}
     if unit == "percent":
         return f"{100 * value:.0f} %"

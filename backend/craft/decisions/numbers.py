@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 
-from craft.decisions.facts import Fact, seconds, tells, yes
+from craft.decisions.facts import Fact, names_of, seconds, tells, yes
 from craft.exposure.bounds import Dials
 from craft.exposure.targets import Asked, base_stops, image_speed, output_gain, stabiliser_stops
 from craft.kit.body import Body, Finder, Shutter
@@ -16,6 +16,7 @@ from craft.sensor import noise
 from craft.tones.metered import metered
 from craft.tones.spread import spread_of
 from craft.tones.tonemap import map_of
+from craft.tones.wanted import wanted_of
 from craft.vocabulary.terms import AimMotion, Detection, File, Genre, Pattern, Support
 
 RELEASE_LAG_S = 0.06
@@ -35,9 +36,6 @@ MOMENTS = 2.5
 
 DAYLIGHT_KELVIN = 5500.0
 """Light whose own colour nobody sees as one."""
-
-LOOKED_THROUGH = 30.0
-"""Frames that one looks through in a minute (estimate: two seconds a frame)."""
 
 BURST = 5
 
@@ -69,7 +67,6 @@ def frames_shot(situation: Situation, rate: float) -> float:
 
 @tells(
     frames_per_second=Fact("the body's highest rate", "rate"),
-    rate=Fact("rate", "rate"),
     wanted_rate=Fact("the rate that suits it", "rate"),
     rate_share=Fact("that rate as a share of the body's", "percent"),
 )
@@ -77,15 +74,15 @@ def of_rate(situation: Situation, best: float) -> dict[str, float]:
     """Numbers that follow from the highest rate of the body with its shutter and file.
 
     >>> of_rate(situation(), 12.0)
-    {'frames_per_second': 12.0, 'rate': 12.0, 'wanted_rate': 12.0, 'rate_share': 1.0}
+    {'frames_per_second': 12.0, 'wanted_rate': 12.0, 'rate_share': 1.0}
     """
     wanted = situation.subject.rate
     wanted = best if wanted is None else min(wanted, best)
-    return {"frames_per_second": best, "rate": best, "wanted_rate": wanted, "rate_share": wanted / best}
+    return {"frames_per_second": best, "wanted_rate": wanted, "rate_share": wanted / best}
 
 
 def of_situation(situation: Situation, dials: Dials, asked: Asked) -> dict[str, float]:
-    """Numbers known before the exposure is solved.
+    """Numbers that are so before anything is decided; dials: all of body and lens; asked: of them.
 
     >>> one = advised()
     >>> one.facts["tripod"], round(one.facts["speed_m_s"], 1)
@@ -96,43 +93,7 @@ def of_situation(situation: Situation, dials: Dials, asked: Asked) -> dict[str, 
         **_of_meter(situation),
         **_of_movement(situation, dials, asked),
         **_of_kit(situation, dials),
-        **of_rate(situation, situation.body.frames_per_second or 1.0),
         **_of_handling(situation),
-        **_undecided(),
-    }
-
-
-@tells(
-    floats=Fact("ISO floats", "yes", "ISO is held"),
-    bracketed=Fact("a set of frames is taken", "yes", "single frames are taken"),
-    merging=Fact("the body merges its frames", "yes", "nothing is merged in the body"),
-    merge_offered=Fact("the body can merge frames by itself, in this kind of file", "yes", "the body merges nothing in this kind of file"),
-    merge_frames=Fact("frames of a merge", "count"),
-    flicker_answered=Fact("the setup waits for the lamps", "yes", "nothing in the setup waits for the lamps"),
-    over_stops=Fact("too much light at the mechanical shutter's shortest time", "stops"),
-    wanting_stops=Fact("filter that is wanting", "stops"),
-    protection_stops=Fact("highlight protection", "stops"),
-    protection_offered_stops=Fact("highlight protection that the body offers and this ISO allows", "stops"),
-    offset_stops=Fact("the offset", "stops"),
-    nd_stops=Fact("filter", "stops"),
-    glass_stops=Fact("glass filter", "stops"),
-)
-def _undecided() -> dict[str, float]:
-    """What is so until something is decided."""
-    return {
-        "floats": 0.0,
-        "bracketed": 0.0,
-        "merging": 0.0,
-        "merge_offered": 0.0,
-        "merge_frames": float(MERGED),
-        "flicker_answered": 0.0,
-        "over_stops": 0.0,
-        "wanting_stops": 0.0,
-        "protection_stops": 0.0,
-        "protection_offered_stops": 0.0,
-        "offset_stops": 0.0,
-        "nd_stops": 0.0,
-        "glass_stops": 0.0,
     }
 
 
@@ -182,12 +143,10 @@ def waits_for_lamps(body: Body, shutter: Shutter) -> bool:
     scene_above_stops=Fact("the brightest that one would miss, above the key", "stops"),
     scene_below_stops=Fact("the darkest that one would miss, below the key", "stops"),
     shadow_contrast=Fact("contrast that stray light leaves the deepest shadow", "percent"),
-    clip_above_stops=Fact("room from mid-tone to where the first channel is full", "stops"),
     sources=Fact("kinds of light", "count"),
     kelvin=Fact("the light", "kelvin"),
     other_kelvin=Fact("the light that differs most from it", "kelvin"),
     mired_apart=Fact("how far their colours lie apart, in mired", "plain"),
-    kelvin_set=Fact("white set to", "kelvin"),
     keeps=Fact("share of the light's own colour that is kept", "percent"),
     indoors=Fact("it is indoors", "yes", "it is outdoors"),
     flicker_hz=Fact("pulsing light", "hz"),
@@ -197,7 +156,10 @@ def _of_light(situation: Situation) -> dict[str, float]:
     light, sensor = situation.light, situation.body.sensor
     base = base_stops(situation)
     held = float(noise.usable_range_stops(sensor, base, base, output_gain(situation), situation.person.noise_bar / 4, noise.GLARE_SHARE))
-    darkest, brightest = spread_of(map_of(situation)).ends
+    seen = map_of(situation)
+    darkest, brightest = spread_of(seen).ends
+    wanted = wanted_of(situation, seen)
+    brightest = max(brightest, light.holds_above or -math.inf)
     span = brightest - darkest
     other = max(light.others, key=lambda kelvin: mired_apart(light.kelvin, kelvin), default=light.kelvin)
     return {
@@ -206,18 +168,16 @@ def _of_light(situation: Situation) -> dict[str, float]:
         "tone_spread_stops": situation.subject.tone_spread,
         "stops_below": light.below,
         "stops_above": light.above,
-        "holds_stops": situation.holds_above,
+        "holds_stops": wanted.brightest,
         "span_stops": span,
         "range_stops": held,
         "scene_above_stops": brightest,
         "scene_below_stops": -darkest,
         "shadow_contrast": float(noise.shadow_contrast(-light.below, noise.GLARE_SHARE)),
-        "clip_above_stops": sensor.clip_above_grey_stops,
         "sources": float(light.sources),
         "kelvin": round(light.kelvin, -2),
         "other_kelvin": round(other, -2),
         "mired_apart": float(round(mired_apart(light.kelvin, other))),
-        "kelvin_set": kept_kelvin(situation),
         "keeps": light.keeps,
         "indoors": yes(situation.indoors),
         "flicker_hz": situation.flicker_hz,
@@ -266,12 +226,12 @@ def _of_meter(situation: Situation) -> dict[str, float]:
     subject_moves=Fact("focus has to follow", "yes", "nothing has to be followed"),
     in_picture=Fact("what moves is a part of the picture", "yes", "what moves is the subject"),
     bursts=Fact("moments pass in it", "yes", "no moment passes in it"),
-    may_go_right=Fact("this subject may be exposed to the right", "yes", "this subject is not exposed to the right"),
-    people=Fact("people are in the picture", "yes", "no people in the picture"),
-    skill_quick=Fact("moments come without warning", "yes", "there is time to focus"),
+    may_go_right=Fact("this subject may be exposed to the right", "yes", "this subject is not exposed to the right", lasting=True),
+    people=Fact("people are in the picture", "yes", "no people in the picture", lasting=True),
+    skill_quick=Fact("moments come without warning", "yes", "there is time to focus", lasting=True),
     zone=Fact("a zone of depth is worked in", "yes", "focus goes to the subject"),
     quiet=Fact("quiet is wanted", "yes", "noise does not matter"),
-    everyday=Fact("it is an everyday picture", "yes", "it is a kind of work"),
+    everyday=Fact("it is an everyday picture", "yes", "it is a kind of work", lasting=True),
     stars=Fact("stars are the subject", "yes", "not stars"),
     wants_blur=Fact("movement is to be drawn as blur", "yes", "no blur is wanted"),
     wants_pan=Fact("the camera follows the subject", "yes", "the camera does not follow"),
@@ -283,7 +243,6 @@ def _of_meter(situation: Situation) -> dict[str, float]:
     freeze_s=Fact("time that freezes the subject", "time"),
     smear_s=Fact("time at which a person smears and is still a person", "time"),
     shake_s=Fact("time that holds off shake", "time"),
-    trail_s=Fact("time before stars trail", "s"),
     blur_s=Fact("time that draws the blur", "time"),
     longest_dial_s=Fact("the longest time on an ordinary dial", "time"),
     crossing_s=Fact("time the subject takes to cross the frame", "s"),
@@ -328,7 +287,6 @@ def _of_movement(situation: Situation, dials: Dials, asked: Asked) -> dict[str, 
         "freeze_s": seconds(asked.need),
         "smear_s": seconds(asked.smear),
         "shake_s": seconds(asked.shake),
-        "trail_s": seconds(asked.trail),
         "blur_s": seconds(asked.targets.motion_blur),
         "longest_dial_s": min(USUAL_DIAL_S, float(value_of(Dial.TIME, dials.time.lowest))),
         "crossing_s": situation.used_mm[0] / 1000 / speed if speed else math.inf,
@@ -337,22 +295,26 @@ def _of_movement(situation: Situation, dials: Dials, asked: Asked) -> dict[str, 
 
 @tells(
     tripod=Fact("on a tripod", "yes", "not on a tripod"),
-    optical_finder=Fact("the finder is optical", "yes", "the finder shows the exposure"),
-    highlight_guard_offered=Fact("the body offers a highlight guard", "yes", "the body offers no highlight guard"),
-    automatic_protection_offered=Fact("the body can protect highlights by itself", "yes", "the body does not protect highlights by itself"),
-    spot_offered=Fact("the body offers a spot", "yes", "the body offers no spot"),
-    autofocus=Fact("body and lens focus by themselves", "yes", "the lens is focused by hand"),
-    detection_offered=Fact("the body can look for this subject", "yes", "the body cannot look for this subject"),
-    zone_offered=Fact("the body offers a fixed focus distance with a chosen depth", "yes", "the body offers no fixed-distance mode"),
-    one_aperture=Fact("the body has a single aperture", "yes", "the body has several apertures"),
-    electronic_offered=Fact("the body has an electronic shutter", "yes", "the body has no electronic shutter"),
-    mechanical_offered=Fact("the body has a mechanical shutter", "yes", "the body has no mechanical shutter"),
-    first_curtain_offered=Fact("the body has an electronic first curtain", "yes", "the body has no electronic first curtain"),
-    stabiliser_offered=Fact("body or lens has a stabiliser", "yes", "there is no stabiliser"),
+    optical_finder=Fact("the finder is optical", "yes", "the finder shows the exposure", lasting=True),
+    highlight_guard_offered=Fact("the body offers a highlight guard", "yes", "the body offers no highlight guard", lasting=True),
+    automatic_protection_offered=Fact(
+        "the body can protect highlights by itself", "yes", "the body does not protect highlights by itself", lasting=True
+    ),
+    spot_offered=Fact("the body offers a spot", "yes", "the body offers no spot", lasting=True),
+    autofocus=Fact("body and lens focus by themselves", "yes", "the lens is focused by hand", lasting=True),
+    detection_offered=Fact("the body can look for this subject", "yes", "the body cannot look for this subject", lasting=True),
+    zone_offered=Fact(
+        "the body offers a fixed focus distance with a chosen depth", "yes", "the body offers no fixed-distance mode", lasting=True
+    ),
+    one_aperture=Fact("the body has a single aperture", "yes", "the body has several apertures", lasting=True),
+    electronic_offered=Fact("the body has an electronic shutter", "yes", "the body has no electronic shutter", lasting=True),
+    mechanical_offered=Fact("the body has a mechanical shutter", "yes", "the body has no mechanical shutter", lasting=True),
+    first_curtain_offered=Fact("the body has an electronic first curtain", "yes", "the body has no electronic first curtain", lasting=True),
+    stabiliser_offered=Fact("body or lens has a stabiliser", "yes", "there is no stabiliser", lasting=True),
     steadiness_stops=Fact("stabiliser", "stops"),
     iso_given=Fact("a ceiling is set by taste", "yes", "the ceiling is computed"),
     iso_locked=Fact("ISO is held by hand", "yes", "ISO is not held by hand"),
-    limits_only=Fact("ISO is set by floor and ceiling only", "yes", "ISO can be set directly"),
+    limits_only=Fact("ISO is set by floor and ceiling only", "yes", "ISO can be set directly", lasting=True),
     lag_s=Fact("release lag and update", "s"),
     burst_frames=Fact("short burst", "count"),
 )
@@ -384,31 +346,24 @@ def _of_kit(situation: Situation, dials: Dials) -> dict[str, float]:
 @tells(
     half_size_px=Fact("a finished file of half the size", "px"),
     output_px=Fact("what the output shows", "px"),
-    raw=Fact("raw is kept", "yes", "no raw is kept"),
-    rendered=Fact("a finished file is kept", "yes", "no finished file is kept"),
     usual_both=Fact("this work usually wants a finished file too", "yes", "this work usually wants raw alone"),
     count=Fact("pictures due", "count"),
     deadline_h=Fact("time to delivery", "hours"),
     action_s=Fact("seconds of action in an outing", "s"),
     pressing=Fact("share of them with the button down", "percent"),
-    shots=Fact("frames you will look through", "count"),
-    pictures=Fact("pictures you will work on", "count"),
-    minutes=Fact("minutes afterwards", "plain"),
 )
 def _of_handling(situation: Situation) -> dict[str, float]:
     delivery = situation.delivery
-    shots = frames_shot(situation, 1.0)
     return {
         "half_size_px": situation.pixels_across * math.sqrt(HALF_SIZE),
         "output_px": situation.output_pixels,
-        "raw": 1.0,
-        "rendered": 0.0,
         "usual_both": yes(situation.work.file is File.BOTH),
         "count": float(delivery.count or 0),
         "deadline_h": math.inf if delivery.deadline_h is None else delivery.deadline_h,
         "action_s": situation.subject.action_s,
         "pressing": situation.subject.pressing,
-        "shots": shots,
-        "pictures": float(delivery.count or shots),
-        "minutes": shots / LOOKED_THROUGH,
     }
+
+
+OF_SITUATION = names_of(_of_light, _of_meter, _of_movement, _of_kit, _of_handling)
+"""The facts that are so before anything is decided."""

@@ -42,13 +42,7 @@ def _exclude(first: str, second: str, mend: str, place: tuple[str, str]) -> Craf
 
 
 def _iso(situation: Situation, axis: Axis) -> Axis:
-    floor, ceiling, lock = number(situation, "iso_floor"), number(situation, "iso_ceiling"), situation.locks.iso
-    for slug, bound, wrong in (("iso_floor", floor, -1.0), ("iso_ceiling", ceiling, 1.0)):
-        if bound is not None and lock is not None and (lock - bound) * wrong > 0:
-            name, ends = slug.replace("iso_", "the ISO "), ("at most" if wrong < 0 else "at least")
-            raise _exclude(
-                f"ISO {lock:g} held by hand", f"{name} {bound:g}", f"{name} of {ends} {lock:g}, or ISO let go", ("settings", slug)
-            )
+    floor, ceiling = number(situation, "iso_floor"), number(situation, "iso_ceiling")
     if floor is not None and ceiling is not None and floor > ceiling:
         raise _exclude(
             f"the ISO floor {floor:g}",

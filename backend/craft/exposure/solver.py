@@ -298,8 +298,8 @@ _Gives = tuple[dict[Intent, Floats], dict[int, Floats]]
 def search_of(problem: Problem) -> Search:
     """The search of a problem. While one types, the light changes and the problem does not: the last few are kept.
 
-    >>> from craft.setup.planning import plan_for
-    >>> problem = plan_for(situation()).problem()
+    >>> from craft.setup.steps import exposed
+    >>> problem = exposed(situation()).planned.problem()
     >>> search_of(problem) is search_of(problem)
     True
     """
@@ -325,8 +325,8 @@ def _with_rungs(search: Search, rungs: tuple[Rung, ...]) -> Search:
 def solve(problem: Problem, levels: Ints) -> Solution:
     """The candidate with the least concessions at each level of light: `Search.at`.
 
-    >>> from craft.setup.planning import plan_for
-    >>> plan = plan_for(situation())
+    >>> from craft.setup.steps import exposed
+    >>> plan = exposed(situation()).planned
     >>> found = solve(plan.problem(), np.array([plan.target]))
     >>> plan.dials.time.printed_at(int(found.time[0])), plan.dials.iso.printed_at(int(found.iso[0]))
     (0.0025, 160.0)

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from craft.errors import CraftError
-from craft.exposure.bounds import Dials
+from craft.exposure.bounds import Dials, number
 from craft.exposure.solver import Rung, Targets
 from craft.kit.dials import Axis
 from craft.optics import movement, sharpness
@@ -297,17 +297,40 @@ def comfort_stops(situation: Situation, iso: Axis) -> float:
     return float(iso.stops[fine][-1]) if fine.any() else iso.lowest
 
 
+def comfort_end(situation: Situation, iso: Axis, comfort: float) -> str:
+    """What makes the comfort ceiling: ``end`` of the dial, the ``tone`` or the ``shadow`` that a step more would take under its bar, or
+    that it is the ``least`` there is.
+
+    >>> from craft.kit.dials import iso_axis
+    >>> axis = iso_axis(BODY)
+    >>> comfort_end(situation(), axis, comfort_stops(situation(), axis))
+    'tone'
+    """
+    sensor, base, gain, bar = situation.body.sensor, base_stops(situation), output_gain(situation), situation.person.noise_bar
+    higher = iso.stops[iso.exists & (iso.stops > comfort + 1e-9)]
+    if not len(higher):
+        return "end"
+
+    def keeps(at: float, tone: float, least: float) -> bool:
+        return float(noise.snr_of_metered_tone(sensor, at, base, tone, gain)) >= least
+
+    if not keeps(comfort, 0.0, bar) or not keeps(comfort, -situation.light.below, bar / 4):
+        return "least"
+    return "shadow" if keeps(float(higher[0]), 0.0, bar) else "tone"
+
+
 def ceiling_stops(situation: Situation, iso: Axis, comfort: float) -> float:
-    """The ceiling in stops: the person's, held to the dial, else the comfort ceiling.
+    """The ceiling in stops: set by hand or the person's, held to the dial, else the comfort ceiling.
 
     >>> from craft.kit.dials import iso_axis
     >>> axis = iso_axis(BODY)
     >>> ceiling_stops(situation(), axis, 5.0), round(ceiling_stops(situation(person=Person(iso_ceiling=1600)), axis, 5.0), 2)
     (5.0, 4.0)
     """
-    if situation.person.iso_ceiling is None:
+    own = number(situation, "iso_ceiling") or situation.person.iso_ceiling
+    if own is None:
         return comfort
-    wanted = exact_stops(Dial.ISO, situation.person.iso_ceiling, situation.body.per_stop)
+    wanted = exact_stops(Dial.ISO, own, situation.body.per_stop)
     there = iso.stops[iso.exists & (iso.stops <= wanted + 1e-9)]
     return float(there[-1]) if len(there) else iso.lowest
 
@@ -399,8 +422,8 @@ def rungs_of(situation: Situation, asked: Asked, dials: Dials, darkened: float =
     ------
     CraftError : a limit that the intent cannot run to.
 
-    >>> from craft.setup.planning import plan_for
-    >>> plan = plan_for(situation())
+    >>> from craft.setup.steps import exposed
+    >>> plan = exposed(situation()).planned
     >>> [(rung.intent.value, round(rung.share, 2)) for rung in rungs_of(situation(), plan.asked, plan.free)][:2]
     [('freeze', 1.0), ('depth', 0.0)]
     """

@@ -8,10 +8,12 @@ from dataclasses import dataclass, replace
 from craft.render.rehearsal import Window, window_of
 from craft.render.shot import Shot, exposed
 from craft.scene.situation import Situation
-from craft.sensor.noise import EXCELLENT, snr_pixel
-from craft.setup.planning import as_metered, open_range, swing_kept
-from craft.setup.ranged import LIFTS, Ranged, wanted_of, weigh
+from craft.sensor.noise import EXCELLENT
+from craft.setup.deciding.ranging import open_range, swing_kept
+from craft.setup.ranged import LIFTS, Ranged, weigh
+from craft.setup.steps import as_metered
 from craft.tones.tonemap import ToneMap
+from craft.tones.wanted import wanted_of
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,7 +34,7 @@ class Fares:
 
 
 def _snr(shot: Shot, ev: float, gain: float) -> float:
-    return float(snr_pixel(shot.sensor, shot.key_e * 2**ev, shot.gain_stops, shot.base_stops, shot.time_s)) * gain
+    return shot.taken(gain).snr(ev)
 
 
 def fares(shot: Shot, tones: ToneMap, gain: float) -> Fares:
@@ -68,8 +70,8 @@ def ways_of(situation: Situation, tones: ToneMap, holds: tuple[str, ...]) -> tup
     ------
     CraftError : what the kit does not have or the numbers do not allow.
     """
-    plan = as_metered(situation)
-    return weigh(plan, wanted_of(situation, tones, holds), open_range(plan), swing_kept(plan), LIFTS)
+    course = as_metered(situation)
+    return weigh(course.planned, wanted_of(situation, tones, holds), open_range(course), swing_kept(course), LIFTS)
 
 
 def against_plain(shot: Shot, protection: float, iso: float, base_iso: float) -> str:

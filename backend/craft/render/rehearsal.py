@@ -18,7 +18,7 @@ from craft.render.expose import frame
 from craft.render.shot import USUAL, Shot, on_own, shot_of
 from craft.scales.series import Dial, stops_of
 from craft.scene.situation import Locks, Situation
-from craft.sensor.noise import EXCELLENT, electrons_at_bar, snr_pixel
+from craft.sensor.noise import EXCELLENT, electrons_at_bar
 from craft.setup.advise import advise
 from craft.setup.setup import Setup
 from craft.stage.colour import LUMINANCE, Pixels, light_rgb
@@ -196,7 +196,7 @@ MIDDLING = 0.3
 
 def key_snr(shot: Shot, gain: float) -> float:
     """Signal to noise of the key tone in the output."""
-    return float(snr_pixel(shot.sensor, shot.key_e, shot.gain_stops, shot.base_stops, shot.time_s)) * gain
+    return shot.taken(gain).snr()
 
 
 def verdicts_of(situation: Situation, setup: Setup, shot: Shot, held: Losses) -> tuple[Verdict, ...]:

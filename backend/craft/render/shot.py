@@ -15,7 +15,7 @@ from craft.optics.movement import star_speed_m_s
 from craft.render.looks import AS_USUAL, Taste, taste_of
 from craft.scales.series import Dial, exact_stops
 from craft.scene.situation import Situation
-from craft.sensor.noise import electrons, saturation_e
+from craft.sensor.taken import Taken
 from craft.setup.setup import Setup
 from craft.stage.sets import BY_SLUG
 from craft.stage.stage import Stage
@@ -100,20 +100,24 @@ class Shot:
         """ISO of the amplification, after protection, in stops."""
         return self.iso_stops - self.protection
 
+    def taken(self, gain: float = 1.0) -> Taken:
+        """Its key tone; gain: of the output's averaging in signal to noise."""
+        return Taken(self.sensor, self.key_stops, self.gain_stops, self.base_stops, self.time_s, gain)
+
     @property
     def key_e(self) -> float:
         """Electrons of the key tone."""
-        return float(electrons(self.sensor, self.key_stops))
+        return self.taken().key_e
 
     @property
     def clip_e(self) -> float:
         """Electrons at the clip."""
-        return float(saturation_e(self.sensor, self.gain_stops, self.base_stops))
+        return self.taken().clip_e
 
     @property
     def clip_above_key(self) -> float:
         """Stops from the key tone to where the raw clips."""
-        return math.log2(self.clip_e / self.key_e)
+        return self.taken().clip_above_key
 
     @property
     def used_pixels(self) -> float:
@@ -178,7 +182,7 @@ def shot_of(situation: Situation, setup: Setup, stage: str | None = None, seed: 
         iso_stops=exact_stops(Dial.ISO, setup.iso, body.per_stop),
         protection=setup.protection_stops,
         key_stops=key_ev - (2 * math.log2(aperture) - math.log2(time_s) - base),
-        white_k=setup.kelvin or setup.facts["kelvin_set"],
+        white_k=setup.facts["kelvin_set"],
         focus_m=setup.focus.distance_m,
         traverse_s=traverse,
         skew_m=skew,

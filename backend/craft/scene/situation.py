@@ -62,10 +62,11 @@ class Other:
 
 @dataclass(frozen=True, slots=True)
 class Aims:
-    """What the picture is after; None takes the subject's usual aim."""
+    """What the picture is after; None takes the subject's usual aim. brighter_stops: than metered, None for what range comes to."""
 
     depth: AimDepth | None = None
     motion: AimMotion | None = None
+    brighter_stops: float | None = None
 
 
 @dataclass(frozen=True, slots=True)

@@ -3,39 +3,35 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Callable, Mapping
+from collections.abc import Mapping
 from dataclasses import replace
 from itertools import combinations
 
 import numpy as np
 
-from craft.decisions import numbers, solved
-from craft.decisions.choice import reasoned, school_for
-from craft.decisions.facts import Fact, Facts, tells, yes
-from craft.decisions.schools import DECISIONS, Decision, School
-from craft.decisions.schools.bracketing import BRACKETING
+from craft.decisions.facts import Facts
+from craft.decisions.reasons import reasoned
+from craft.decisions.schools import DECISIONS
 from craft.decisions.schools.drive import DRIVE
-from craft.decisions.schools.exposure_mode import EXPOSURE_MODE
 from craft.decisions.schools.file import FILE
 from craft.decisions.schools.focus import FOCUS
-from craft.decisions.schools.iso_limits import ISO_LIMITS
 from craft.decisions.schools.metering import METERING
 from craft.decisions.schools.range import RANGE
 from craft.decisions.schools.stabiliser import STABILISER
 from craft.decisions.schools.white import WHITE
-from craft.exposure.bounds import Dials, number
+from craft.exposure.bounds import Dials
 from craft.exposure.solver import search_of, solve
-from craft.exposure.targets import hand_speed, image_speed, wanted_blur_s
+from craft.exposure.targets import hand_speed, image_speed
 from craft.optics import sharpness
-from craft.scales.series import MATCH_STOPS, Dial, exact_stops, label, printed, value_of
+from craft.scales.series import Dial, label, printed, value_of
 from craft.scene.situation import Situation
 from craft.setup.cautions import cautions_for
-from craft.setup.ladder import Automatics, Ladder, binding_of, brightness, concessions_of, hands_off, holds_until, rows_of, solve_ladder
-from craft.setup.notes import darker_stops, darker_words, notes_for
+from craft.setup.course import Course
+from craft.setup.ladder import Ladder, binding_of, brightness, concessions_of, hands_off, holds_until, rows_of
+from craft.setup.notes import darker_words, notes_for
 from craft.setup.plan import Plan, let_go, whole_dials
-from craft.setup.planning import plan_for
-from craft.setup.series import Series, series_for
 from craft.setup.setup import Focus, IsoLimits, Merge, Neighbour, Setup, Spot
+from craft.setup.steps import decided
 from craft.setup.zone import zone_of
 from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.terms import (
@@ -46,7 +42,6 @@ from craft.vocabulary.terms import (
     File,
     FocusMode,
     Intent,
-    Mode,
     Pattern,
     Priority,
     RangeMove,
@@ -54,9 +49,6 @@ from craft.vocabulary.terms import (
     Support,
     White,
 )
-
-RATE_SHARE = {Drive.HIGH: 1.0, Drive.MEDIUM: 0.5, Drive.LOW: 0.25}
-"""Share of the body's highest rate at each level (estimate: makers halve from level to level)."""
 
 WAITING = "release_or_focus"
 """The habit whose answer is the priority of a person who has one."""
@@ -69,140 +61,7 @@ def advise(situation: Situation) -> Setup:
     ------
     CraftError : what the kit does not have or the numbers do not allow, and what is accepted.
     """
-    plan = plan_for(situation)
-    ladder = solve_ladder(plan)
-    series = series_for(situation, ladder.printed(ladder.now)[0])
-    facts, schools, auto = _decide(plan, ladder, series)
-    return _setup(plan, ladder, series, facts, schools, auto)
-
-
-def _decide(plan: Plan, ladder: Ladder, series: Series | None) -> tuple[dict[str, float], dict[Decision, School], Automatics]:
-    """All decisions in order, each seeing the numbers of those before it."""
-    situation = plan.situation
-    x, n, s = (float(stops[ladder.now]) for stops in ladder.true_stops())
-    facts = plan.facts | solved.of_exposure(situation, plan.free, plan.asked, x, n, s, plan.facts)
-    facts |= _of_series(situation, series)
-    fixed = plan.fixed
-    schools = dict(plan.chosen)
-    mode_school = school_for(EXPOSURE_MODE, facts, fixed)
-    mode = Mode(mode_school.value[0])
-    floats = not mode_school.holds and situation.locks.iso is None
-    iso_school = school_for(ISO_LIMITS, {**facts, "floats": yes(floats)}, fixed)
-    floats = (floats or ISO_LIMITS.slug in fixed) and iso_school.value[0] == "automatic" and situation.locks.iso is None
-    auto = _automatics(plan, ladder, mode, floats)
-    facts |= _of_limits(plan, auto, floats) | _of_brightness(plan, ladder)
-    schools |= {EXPOSURE_MODE: mode_school, ISO_LIMITS: iso_school}
-    for decision in DECISIONS.values():
-        if decision not in schools:
-            schools[decision] = school_for(decision, facts, fixed)
-            if decision in THEN_KNOWN:
-                facts |= THEN_KNOWN[decision](situation, facts, schools[decision])
-    return facts, schools, auto
-
-
-@tells(
-    "floats",
-    floor_iso=Fact("floor", "iso"),
-    ceiling_iso=Fact("ceiling", "iso"),
-    limit_iso=Fact("the body's highest ISO", "iso"),
-    slowest_s=Fact("slowest time", "time"),
-)
-def _of_limits(plan: Plan, auto: Automatics, floats: bool) -> dict[str, float]:
-    iso, time = plan.free.iso, plan.free.time
-    return {
-        "floats": yes(floats),
-        "floor_iso": iso.printed_at(auto.floor),
-        "ceiling_iso": iso.printed_at(auto.ceiling),
-        "limit_iso": iso.printed_at(iso.last),
-        "slowest_s": time.printed_at(auto.slowest),
-    }
-
-
-@tells(
-    darker_stops=Fact("under the metered exposure", "stops"),
-    place_stops=Fact("where the spot's reading is placed over the middle", "stops"),
-)
-def _of_brightness(plan: Plan, ladder: Ladder) -> dict[str, float]:
-    return {"darker_stops": darker_stops(plan, ladder), "place_stops": plan.situation.holds_above + plan.offset}
-
-
-@tells(
-    series_frames=Fact("frames of a series", "count"),
-    interval_s=Fact("from frame to frame", "s"),
-    series_h=Fact("length of the series", "hours"),
-    blur_total_s=Fact("time that draws the whole blur", "s"),
-)
-def _of_series(situation: Situation, series: Series | None) -> dict[str, float]:
-    return {
-        "series_frames": float(series.frames) if series else 1.0,
-        "interval_s": series.interval_s if series else 0.0,
-        "series_h": series.hours if series else 0.0,
-        "blur_total_s": wanted_blur_s(situation) if situation.aim_motion is AimMotion.BLUR else math.inf,
-    }
-
-
-@tells(
-    "rate",
-    "shots",
-    "pictures",
-    "minutes",
-    shots_at_best=Fact("frames at the body's highest rate", "count"),
-)
-def _of_drive(situation: Situation, facts: Facts, school: School) -> dict[str, float]:
-    drive = Drive(school.value[0])
-    best = facts["frames_per_second"]
-    rate = best * RATE_SHARE[drive] if drive in RATE_SHARE else 1.0
-    shots = facts["series_frames"] if facts["series_frames"] > 1 else numbers.frames_shot(situation, rate)
-    return {
-        "rate": rate,
-        "shots": shots,
-        "pictures": facts["count"] or shots,
-        "shots_at_best": shots * best / rate,
-        "minutes": shots / numbers.LOOKED_THROUGH,
-    }
-
-
-THEN_KNOWN: Mapping[Decision, Callable[[Situation, Facts, School], dict[str, float]]] = {DRIVE: _of_drive}
-"""What is known once a decision is taken, to those after it and to all their reasons."""
-
-
-def _automatics(plan: Plan, ladder: Ladder, mode: Mode, floats: bool) -> Automatics:
-    """ISO limits as positions: floor, ceiling (not under what is needed now), slowest time.
-
-    A body whose ISO is set by its limits only is pinned by floor = ceiling when ISO is held.
-    """
-    iso, time, q = plan.free.iso, plan.free.time, plan.per_stop
-    now = int(ladder.found.iso[ladder.now])
-    ceiling = max(now, iso.first + int(np.searchsorted(iso.stops, plan.asked.ceiling + 1e-9, side="right")) - 1)
-    wanted = [t for t in (plan.asked.need, plan.asked.shake) if t is not None and math.isfinite(t)]
-    fastest = math.ceil(max(wanted) * q - 1e-9) if wanted else time.first
-    slowest = min(max(fastest, time.first), int(ladder.found.time[ladder.now]))
-    by_hand = number(plan.situation, "iso_slowest_shutter")
-    if by_hand is not None:
-        slowest = next(k for k in time.positions() if time.stops_at(k) >= exact_stops(Dial.TIME, by_hand) - MATCH_STOPS)
-    pinned = plan.situation.body.sets_iso_by_limits_only and not floats
-    return Automatics(
-        mode,
-        floats or pinned,
-        now if pinned else iso.first,
-        now if pinned else max(k for k in iso.positions() if k <= max(ceiling, iso.first)),
-        min(k for k in time.positions() if k >= slowest),
-    )
-
-
-def _set_by_hand(situation: Situation, value: dict[Decision, tuple[str, ...]]) -> dict[Decision, tuple[str, ...]]:
-    """The values of the decisions with what was set by hand in their place, whether a school has it or not."""
-    found = dict(value)
-    for decision in found:
-        parts = list(found[decision])
-        for k, slug in enumerate(decision.sets):
-            if slug in situation.settings and k < len(parts) and not (slug == "shutter_type" and situation.settings[slug] == "automatic"):
-                parts[k] = str(situation.settings[slug])
-        found[decision] = tuple(parts)
-    kelvin = number(situation, "white_kelvin")
-    if kelvin is not None and "white_mode" not in situation.settings:
-        found[WHITE] = ("kelvin",)
-    return found
+    return _setup(decided(situation))
 
 
 MERGE_STEPS = {"one_stop": 1.0, "two_stops": 2.0, "three_stops": 3.0}
@@ -227,59 +86,57 @@ def _merge(situation: Situation, facts: Mapping[str, float]) -> Merge:
     return Merge(step, strength, situation.carried_by is not Support.TRIPOD)
 
 
-def _setup(
-    plan: Plan, ladder: Ladder, series: Series | None, facts: dict[str, float], schools: dict[Decision, School], auto: Automatics
-) -> Setup:
-    situation, now = plan.situation, ladder.now
-    value = _set_by_hand(situation, {decision: school.value for decision, school in schools.items()})
+def _setup(course: Course) -> Setup:
+    situation, plan, ladder, auto, facts = course.situation, course.planned, course.solved, course.automatics, course.told
+    now = ladder.now
     shutter_s, aperture, iso = ladder.printed(now)
-    drive = Drive(value[DRIVE][0])
-    white = White(value[WHITE][0])
-    pattern = Pattern(value[METERING][0])
-    bracket = plan.bracket
-    meters = auto.iso or len(auto.mode.by_hand) < 2
+    drive = Drive(course.value(DRIVE))
+    white = White(course.value(WHITE))
+    pattern = Pattern(course.value(METERING))
+    bracket, meters = plan.bracket, bool(facts["meters"])
     return Setup(
         mode=auto.mode,
         shutter_s=shutter_s,
         aperture=aperture,
         iso=iso,
-        compensation_ev=_compensation(plan, pattern) if meters else 0.0,
+        compensation_ev=facts["correct_stops"] if meters else 0.0,
         meters=meters,
         darker_stops=facts["darker_stops"],
-        darker_words=darker_words(plan, ladder),
+        darker_words=darker_words(plan, ladder, facts, course.taken[RANGE].by_hand),
         nd_stops=plan.nd,
         glass_stops=plan.filter.glass,
         shutter=plan.shutter,
-        iso_limits=IsoLimits(auto.iso, facts["floor_iso"], facts["ceiling_iso"], facts["slowest_s"] if auto.iso else None),
+        iso_limits=IsoLimits(auto.iso, facts["floor_iso"], facts["ceiling_iso"], facts["slowest_s"] if facts["slowest_used"] else None),
         pattern=pattern,
-        spot=_spot(plan, facts, meters) if pattern is Pattern.SPOT else None,
+        spot=_spot(plan, facts) if pattern is Pattern.SPOT else None,
         policy=plan.policy,
         protection_stops=plan.protection,
-        protection_automatic=RangeMove.BY_ITSELF.value in value[RANGE],
+        protection_automatic=RangeMove.BY_ITSELF.value in course.taken[RANGE].value,
         offset_ev=plan.offset,
         bracket_frames=bracket.frames if bracket else 1,
         bracket_step_ev=bracket.step_ev if bracket else 0.0,
         bracket_times_s=_times(plan, ladder),
-        merge=_merge(situation, facts) if schools[BRACKETING].value[0] == "merge" else None,
+        merge=_merge(situation, facts) if facts["merging"] else None,
         white=white,
-        kelvin=(number(situation, "white_kelvin") or facts["kelvin_set"]) if white is White.KELVIN else None,
-        focus=_focus(situation, facts, value[FOCUS]),
-        zone=zone_of(plan, ladder) if value[FOCUS][1] == Area.NONE.value and not facts["stars"] else None,
+        kelvin=facts["kelvin_set"] if white is White.KELVIN else None,
+        focus=_focus(situation, facts, course.taken[FOCUS].value),
+        zone=zone_of(plan, ladder) if course.value(FOCUS, 1) == Area.NONE.value and not facts["stars"] else None,
         drive=drive,
-        frames_per_second=facts["rate"] if drive in RATE_SHARE and situation.body.frames_per_second else None,
-        series=series,
-        stabiliser=Stabiliser(value[STABILISER][0]),
-        file=File(value[FILE][0]),
+        frames_per_second=facts["rate"] if facts["frames_follow"] else None,
+        series=course.series,
+        stabiliser=Stabiliser(course.value(STABILISER)),
+        file=File(course.value(FILE)),
         concessions=concessions_of(ladder),
         binding=binding_of(plan, ladder.found.binding(now)),
         holds_until=holds_until(ladder),
         hands_off=hands_off(ladder, auto),
         neighbours=neighbours(plan, ladder),
         ladder=rows_of(ladder, auto),
-        decisions=tuple(reasoned(d, schools[d], facts, plan.fixed) for d in DECISIONS.values()),
-        sets={slug: part for decision, parts in value.items() for slug, part in zip(decision.sets, parts, strict=False)},
+        decisions=tuple(reasoned(course.taken[d], facts) for d in DECISIONS.values()),
+        sets={slug: part for choice in course.taken.values() for slug, part in zip(choice.decision.sets, choice.value, strict=False)},
+        unused=course.unused,
         cautions=cautions_for(situation.genre, facts),
-        notes=notes_for(plan, ladder, series),
+        notes=notes_for(plan, ladder, course.series, facts, course.taken[RANGE].by_hand),
         release=locks_to_release(plan, ladder),
         blur_over_coc_stops=_blur_over_coc(plan, ladder),
         depth_reachable=plan.asked.depth_reachable,
@@ -295,24 +152,12 @@ def _printed(dials: Dials) -> dict[Dial, tuple[float, ...]]:
     return {axis.dial: tuple(axis.printed_at(k) for k in axis.positions()) for axis in (dials.time, dials.aperture, dials.iso)}
 
 
-def _compensation(plan: Plan, pattern: Pattern) -> float:
-    """What is dialled: as set by hand, the place of the tone under the spot, nothing on top of a guard, else the offset."""
-    by_hand = number(plan.situation, "compensation")
-    if by_hand is not None:
-        return by_hand
-    if pattern is Pattern.HIGHLIGHT_GUARD:
-        return 0.0
-    wanted = plan.offset + (plan.situation.holds_above if pattern is Pattern.SPOT else 0.0)
-    return math.ceil(wanted * plan.per_stop - 0.5 - 1e-9) / plan.per_stop
-
-
-def _spot(plan: Plan, facts: dict[str, float], meters: bool) -> Spot:
+def _spot(plan: Plan, facts: Facts) -> Spot:
     """Where the spot is pointed, how far over the middle its reading is placed, and what holds it."""
-    holds = plan.situation.holds_above
+    holds = facts["holds_stops"]
     at = plan.situation.light.bright if holds >= plan.situation.light.above - 1e-9 else "the brightest tone that must hold"
-    return Spot(
-        at, facts["place_stops"], "exposure lock, then recompose" if meters else "set time, aperture and ISO by it, then leave them"
-    )
+    held = "exposure lock, then recompose" if facts["meters"] else "set time, aperture and ISO by it, then leave them"
+    return Spot(at, facts["place_stops"], held)
 
 
 def _times(plan: Plan, ladder: Ladder) -> tuple[float, ...]:
@@ -325,7 +170,7 @@ def _times(plan: Plan, ladder: Ladder) -> tuple[float, ...]:
     return tuple(printed(Dial.TIME, round(stops * q) / q, q) for stops in steps)
 
 
-def _focus(situation: Situation, facts: dict[str, float], value: tuple[str, ...]) -> Focus:
+def _focus(situation: Situation, facts: Facts, value: tuple[str, ...]) -> Focus:
     """Mode and area as the school says; priority from how far the plane shifts while the shutter lags."""
     mode, area = FocusMode(value[0]), Area(value[1])
     offered = (*situation.body.areas, *(["tracking"] if situation.body.detects else []))

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from craft.setup.ladder import INTENT_WORDS
 from craft.setup.notes import in_thirds
 from craft.setup.setup import Setup
+from craft.setup.words import INTENT_WORDS
 
 SEEN_STOPS = 0.3
 """Less than a third of a stop is not spoken of."""

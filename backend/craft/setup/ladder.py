@@ -11,24 +11,13 @@ from craft.exposure.solver import Search, Solution, Weight, search_of
 from craft.scales.series import Dial, Floats, Ints, label
 from craft.setup.plan import Plan
 from craft.setup.setup import Binding, Conceded, Level, Span
+from craft.setup.words import INTENT_WORDS
 from craft.vocabulary.terms import Intent, Mode
 
 Flags = NDArray[np.bool_]
 
 BRIGHTER, DARKER = 6, 12
 """The ladder runs from this many stops brighter to this many darker than the key light."""
-
-INTENT_WORDS = {
-    Intent.DEPTH: "depth",
-    Intent.SEPARATION: "the melting background",
-    Intent.FREEZE: "freezing the subject",
-    Intent.MOTION_BLUR: "the wanted blur",
-    Intent.SHAKE: "freedom from shake",
-    Intent.NOISE: "noise",
-    Intent.ISO: "ISO",
-    Intent.BRIGHTNESS: "brightness",
-}
-
 
 DIAL_OF = {
     Intent.DEPTH: Dial.APERTURE,
@@ -198,10 +187,13 @@ def concessions_of(ladder: Ladder) -> tuple[Conceded, ...]:
     """Per rung what it gives now and how far it may."""
     plan, found = ladder.plan, ladder.found
     column = {weight.rung: k for k, weight in enumerate(found.weights) if weight.rung is not None}
+    before = len(plan.rungs) - len(plan.situation.rungs)
     given = []
     for k, rung in enumerate(plan.rungs):
         gave = float(found.entries[ladder.now, column[k]]) if k in column else 0.0
-        given.append(Conceded(rung.intent, gave, _share(plan, k), rung.limit))
+        asked = plan.situation.rungs[k - before] if k >= before else None
+        stops = asked.up_to_stops if asked else rung.share
+        given.append(Conceded(rung.intent, stops, rung.limit, gave, _share(plan, k), asked is not None))
     return tuple(given)
 
 

@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 import math
+from dataclasses import replace
 
-from craft.decisions.facts import say
+from craft.decisions.facts import Facts, say
 from craft.exposure.targets import NARROWEST
 from craft.optics import sharpness
 from craft.scales.series import MATCH_STOPS, Dial, label, printed, stops_of
 from craft.setup.ladder import Ladder
-from craft.setup.plan import Plan
+from craft.setup.plan import Plan, free_dials, longer_by
 from craft.setup.series import Series
 from craft.setup.setup import Note
 from craft.vocabulary.terms import AimDepth, Intent, Support
@@ -43,23 +44,33 @@ def in_thirds(value: float) -> str:
 def _kept(plan: Plan, ladder: Ladder) -> str:
     """What brightness was given for: the time, or the ISO where the time is at the end of its dial."""
     time, _, iso = ladder.printed(ladder.now)
-    longest = int(ladder.found.time[ladder.now]) <= plan.dials.time.first
+    bare = replace(plan.situation, settings={})
+    end = free_dials(bare, plan.shutter, longer_by(bare, plan.bracket)).time.first
+    longest = int(ladder.found.time[ladder.now]) <= max(end, plan.dials.time.first if plan.situation.locks.shutter_s else end)
     return f"ISO {label(Dial.ISO, iso)}" if longest else label(Dial.TIME, time)
 
 
-def darker_words(plan: Plan, ladder: Ladder) -> str:
+def _saved(facts: Facts) -> str:
+    """What a darker exposure saves of what was to hold."""
+    holds = f"tones up to {say(facts['holds_stops'], 'stops')} over the key"
+    if facts["lacking_stops"] <= SEEN_STOPS:
+        return f"it holds {holds}"
+    return f"it saves {in_thirds(facts['saves_stops'])} of {holds}, and {in_thirds(facts['lacking_stops'])} of them are past the clip all the same"
+
+
+def darker_words(plan: Plan, ladder: Ladder, facts: Facts, by_hand: bool) -> str:
     """What the darkness buys, in one sentence, or an empty text where there is none to speak of."""
-    stops = darker_stops(plan, ladder)
+    stops = facts["darker_stops"]
     if stops < SEEN_STOPS:
         return ""
     gave = float(ladder.found.gave[Intent.BRIGHTNESS][ladder.now])
     bought = []
     if plan.bracket is not None:
         bought.append("the middle of the set lies there so that both ends hold")
-    elif "compensation" in plan.situation.settings:
-        bought.append("by your own compensation")
+    elif by_hand and plan.offset < 0:
+        bought.append("you set it so")
     elif plan.offset < 0:
-        bought.append(f"it holds tones up to {say(plan.situation.holds_above, 'stops')} over the key")
+        bought.append(_saved(facts))
     if gave > SEEN_STOPS:
         bought.append(f"it keeps {_kept(plan, ladder)}, since brightness gives before that by your list")
     if not bought:
@@ -67,8 +78,8 @@ def darker_words(plan: Plan, ladder: Ladder) -> str:
     return f"{in_thirds(stops)} under the meter: {', and '.join(bought)}."
 
 
-def _let_go(plan: Plan) -> str:
-    past = plan.facts["past_clip_stops"]
+def _let_go(plan: Plan, facts: Facts) -> str:
+    past = facts["past_clip_stops"]
     if past < SEEN_STOPS:
         return ""
     bright = plan.situation.light.bright
@@ -76,8 +87,8 @@ def _let_go(plan: Plan) -> str:
     return f"{bright[:1].upper()}{bright[1:]} {verb} {in_thirds(past)} past the clip and {verb} let go."
 
 
-def _wanting(plan: Plan, series: Series | None) -> str:
-    stops = plan.facts["wanting_stops"]
+def _wanting(plan: Plan, series: Series | None, facts: Facts) -> str:
+    stops = facts["wanting_stops"]
     if stops < SEEN_STOPS:
         return _tripod(plan)
     most = max(plan.situation.filters_stops, default=0.0)
@@ -139,12 +150,12 @@ def _series(series: Series | None, time_s: float) -> str:
     )
 
 
-def notes_for(plan: Plan, ladder: Ladder, series: Series | None) -> tuple[Note, ...]:
-    """Everything that has to be said beside the figures."""
+def notes_for(plan: Plan, ladder: Ladder, series: Series | None, facts: Facts, by_hand: bool) -> tuple[Note, ...]:
+    """Everything that has to be said beside the figures; by_hand: the range is."""
     said = (
-        ("darker", darker_words(plan, ladder)),
-        ("let_go", _let_go(plan)),
-        ("wanting", _wanting(plan, series)),
+        ("darker", darker_words(plan, ladder, facts, by_hand)),
+        ("let_go", _let_go(plan, facts)),
+        ("wanting", _wanting(plan, series, facts)),
         ("others", _others(plan)),
         ("series", _series(series, ladder.printed(ladder.now)[0])),
     )

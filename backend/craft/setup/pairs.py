@@ -9,7 +9,7 @@ import numpy as np
 
 from craft.exposure.solver import solve
 from craft.scene.situation import Situation
-from craft.setup.planning import plan_for
+from craft.setup.steps import exposed
 from craft.vocabulary.terms import Intent
 
 WANTED_SHARE = 0.25
@@ -42,7 +42,7 @@ def rank(situations: tuple[Situation, ...]) -> tuple[Pair, ...]:
 
 
 def _pair(index: int, situation: Situation) -> Pair:
-    plan = plan_for(situation)
+    plan = exposed(situation).planned
     found = solve(plan.problem(), np.array([plan.target]))
     share = situation.subject.size_m * situation.magnification / (situation.used_mm[1] / 1000)
     crop = max(0.0, 2 * math.log2(WANTED_SHARE / share)) if share < WANTED_SHARE and not situation.subject.sky else 0.0

@@ -2,22 +2,21 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
 from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
 
-from craft.decisions.schools import Decision, School
 from craft.errors import CraftError, NotOnTheDialError
 from craft.exposure.bounds import Dials, bounded
 from craft.exposure.filters import Filter
 from craft.exposure.solver import Problem, Rung, Search, Solution, search_of, target_position
-from craft.exposure.targets import Asked, ask, rungs_of
+from craft.exposure.targets import Asked, ask, base_stops, output_gain, rungs_of
 from craft.kit.body import BracketOffer, Shutter
 from craft.kit.dials import aperture_axis, combinations_allowed, iso_axis, time_axis
 from craft.scales.series import Dial
 from craft.scene.situation import Locks, Situation
+from craft.sensor.taken import Taken
 from craft.vocabulary.terms import Intent, RangePolicy, Support
 
 CAP = {True: 1.0, False: 1 / 3}
@@ -29,7 +28,8 @@ class Plan:
     """Everything the ladder needs.
 
     free: the dials as bounded; dials: with locks folded in; key_ev: EV at the sensor; offset: stops brighter
-    than metered; fixed: schools that are not open; bracket: the set, or None; search: of the problem on these dials, once they are settled.
+    than metered; cap: stops under the meter that may be given in all; bracket: the set, or None; held_more: stops that a merge in the body
+    adds to what one frame holds; search: of the problem on these dials, once they are settled.
     """
 
     situation: Situation
@@ -43,10 +43,9 @@ class Plan:
     offset: float
     filter: Filter
     key_ev: float
-    facts: dict[str, float]
-    chosen: Mapping[Decision, School]
-    fixed: Mapping[str, str]
+    cap: float
     bracket: BracketOffer | None = None
+    held_more: float = 0.0
     search: Search | None = None
 
     @property
@@ -130,6 +129,14 @@ def true_stops(plan: Plan, found: Solution) -> tuple[float, float, float]:
     return dials.time.stops_at(int(found.time[0])), dials.aperture.stops_at(int(found.aperture[0])), dials.iso.stops_at(int(found.iso[0]))
 
 
+def taken(plan: Plan, x: float, n: float, s: float, protection: float | None = None) -> Taken:
+    """The key tone as the plan takes it, at true stops of time, aperture and ISO; protection: another than the plan's."""
+    situation, base = plan.situation, base_stops(plan.situation)
+    kept = plan.protection if protection is None else protection
+    sensor = situation.body.sensor.protected(kept)
+    return Taken(sensor, plan.key_ev - plan.nd - (x + n - base), s - kept, base, 2**-x, output_gain(situation))
+
+
 def with_dials(plan: Plan, free: Dials) -> Plan:
     """The same plan on other dials: locks, targets and shares follow."""
     if free == plan.free:
@@ -142,16 +149,16 @@ def with_dials(plan: Plan, free: Dials) -> Plan:
 def _rungs(plan: Plan, asked: Asked, free: Dials) -> tuple[Rung, ...]:
     """The concessions; what the offset takes from brightness, its rungs no longer give."""
     darkened = max(0.0, -plan.offset) if plan.bracket is None else 0.0
-    rungs = rungs_of(plan.situation, asked, free, darkened, max(0.0, cap_stops(plan.situation, plan.facts) - darkened))
+    rungs = rungs_of(plan.situation, asked, free, darkened, max(0.0, plan.cap - darkened))
     if plan.policy is RangePolicy.RIGHT and plan.offset > 0:
         return (Rung(Intent.BRIGHTNESS, plan.offset), *rungs)
     return rungs
 
 
-def cap_stops(situation: Situation, facts: Mapping[str, float]) -> float:
+def cap_stops(situation: Situation, raw_kept: bool) -> float:
     """Stops under the meter that may be given in all: the person's wish, else by what is kept of a frame."""
     wish = situation.person.darker_cap_stops
-    return CAP[facts["raw"] == 1] if wish is None else wish
+    return CAP[raw_kept] if wish is None else wish
 
 
 def longer_by(situation: Situation, bracket: BracketOffer | None) -> float:

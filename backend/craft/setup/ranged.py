@@ -9,13 +9,11 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from craft.exposure.solver import Rung, Search, search_of
-from craft.exposure.targets import base_stops, output_gain
 from craft.scales.series import MATCH_STOPS, Dial, printed, stops_of
-from craft.scene.situation import Situation
-from craft.sensor.noise import ACCEPTABLE, EXCELLENT, electrons, saturation_e, snr_pixel
-from craft.setup.plan import Plan, with_dials
+from craft.sensor.noise import ACCEPTABLE, EXCELLENT
+from craft.setup.plan import Plan, taken, with_dials
 from craft.stage.colour import first_channel_stops
-from craft.tones.tonemap import ToneMap
+from craft.tones.wanted import Wanted
 from craft.vocabulary.terms import RangeFirst, RangePolicy
 
 RESERVE, MOST_RIGHT = 1 / 3, 5 / 3
@@ -26,34 +24,6 @@ LIFTS = (0.0, 1.0, 2.0, 3.0)
 
 SEEN = 1 / 6
 """Stops that nobody tells apart in a picture: shortfalls are compared in these."""
-
-
-@dataclass(frozen=True, slots=True)
-class Wanted:
-    """What range has to serve of a scene, in stops from the key.
-
-    brightest: of what must keep detail; skin: the darkest skin, None where nobody is; darkest: the darkest tone with a name;
-    kelvin: of the light it is under.
-    """
-
-    brightest: float
-    skin: float | None
-    darkest: float
-    kelvin: float
-
-
-def must_hold(situation: Situation, tones: ToneMap) -> tuple[str, ...]:
-    """Named tones that must keep detail where nobody has said which: those no brighter than the brightest that must hold, and all skin."""
-    return tuple(one.name for one in tones.named if one.skin or one.ev <= situation.holds_above + 1e-6)
-
-
-def wanted_of(situation: Situation, tones: ToneMap, holds: tuple[str, ...]) -> Wanted:
-    """What range has to serve: tones of the scene by their names, and the one that somebody typed; the usual one where none has a name."""
-    evs = [one.ev for one in tones.named if one.name in holds]
-    typed = situation.light.holds_above
-    brightest = max([*evs, *([] if typed is None else [typed])], default=situation.holds_above)
-    skin = min((one.ev for one in tones.named if one.skin), default=None)
-    return Wanted(brightest, skin, min((one.ev for one in tones.named), default=-situation.light.below), situation.light.kelvin)
 
 
 @dataclass(frozen=True, slots=True)
@@ -152,14 +122,13 @@ def _there(plan: Plan, iso: int, lift: float) -> bool:
 
 def _one(plan: Plan, wanted: Wanted, margin: float, offset: float, lift: float, at: tuple[int, int, int], too_bright: float) -> Ranged:
     """One exposure; light that a filter will take is not counted against it."""
-    situation, dials, q = plan.situation, plan.free, plan.per_stop
-    sensor, base, gain = situation.body.sensor.protected(plan.protection), base_stops(situation), output_gain(situation)
+    dials, q = plan.free, plan.per_stop
     lower = at[2] - round(lift * q)
     x, n, s = dials.time.stops_at(at[0]), dials.aperture.stops_at(at[1]), dials.iso.stops_at(lower)
-    key_e = float(electrons(sensor, plan.key_ev - plan.nd - too_bright - (x + n - base)))
-    clips = math.log2(float(saturation_e(sensor, s - plan.protection, base)) / key_e) - first_channel_stops(wanted.kelvin)
-    tones = np.array([wanted.darkest, wanted.darkest if wanted.skin is None else wanted.skin])
-    shadow, skin = (float(snr) for snr in snr_pixel(sensor, key_e * np.exp2(tones), s - plan.protection, base, 2**-x) * gain)
+    key = taken(plan, x, n, s)
+    key = replace(key, key_stops=key.key_stops - too_bright)
+    clips = key.clip_above_key - first_channel_stops(wanted.kelvin)
+    shadow, skin = key.snr(wanted.darkest), key.snr(wanted.darkest if wanted.skin is None else wanted.skin)
     return Ranged(
         offset,
         plan.protection,

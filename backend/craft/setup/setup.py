@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from craft.decisions.choice import Reasoned
+from craft.decisions.reasons import Reasoned
 from craft.kit.body import Shutter
 from craft.optics.reach import Zone
 from craft.scales.series import Dial
@@ -30,12 +30,22 @@ from craft.vocabulary.terms import (
 
 @dataclass(frozen=True, slots=True)
 class Conceded:
-    """One concession with what it gave; limit_stops None: no end."""
+    """One concession: what was asked of it (stops, None for the dial's end, or a named limit), what it gave, how far it may, None: no end.
+
+    asked: it is on the list, and not put before it because the frame is exposed to the right.
+    """
 
     intent: Intent
+    up_to_stops: float | None
+    to: Limit | None
     gave_stops: float
     limit_stops: float | None
-    to: Limit | None
+    asked: bool
+
+    @property
+    def left_stops(self) -> float | None:
+        """Stops that it may still give; None: no end."""
+        return None if self.limit_stops is None else max(0.0, self.limit_stops - self.gave_stops)
 
 
 @dataclass(frozen=True, slots=True)
@@ -138,8 +148,8 @@ class Setup:
     """The whole answer.
 
     meters: whether something floats, so that compensation acts; darker_stops: under the metered exposure,
-    and what that buys in words; nd_stops: of all filters, glass_stops: of those in the bag; facts: every
-    number that the decisions could speak of.
+    and what that buys in words; nd_stops: of all filters, glass_stops: of those in the bag; unused: values set by hand that
+    nothing here uses, with why; facts: every number that the decisions could speak of.
     """
 
     mode: Mode
@@ -181,6 +191,7 @@ class Setup:
     ladder: tuple[Level, ...]
     decisions: tuple[Reasoned, ...]
     sets: Mapping[str, Value]
+    unused: Mapping[str, str]
     cautions: tuple[str, ...]
     notes: tuple[Note, ...]
     release: tuple[Dial, ...]

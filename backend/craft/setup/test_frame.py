@@ -15,9 +15,9 @@ from craft.exposure.bounds import Dials
 from craft.exposure.solver import solve
 from craft.kit.dials import Axis
 from craft.scene.situation import Situation
-from craft.setup.ladder import Ladder, brightness, solve_ladder
+from craft.setup.ladder import Ladder, brightness
 from craft.setup.plan import Plan
-from craft.setup.planning import plan_for
+from craft.setup.steps import exposed
 from craft.vocabulary.terms import Intent
 
 LEAD_THIRDS = {"flat": 0, "neutral": 1, "natural": 2, "grey": 2, "vivid": 3}
@@ -105,14 +105,14 @@ class Answer:
 
 def answers(situation: Situation, preview: Preview | None = None) -> tuple[Answer, ...]:
     """The answer to every pair of taps, for the offline card; preview: what warns, an ordinary one unless told."""
-    plan = plan_for(situation)
-    now = solve_ladder(plan)
-    return tuple(_answer(plan, now, showing, (preview or Preview()).lead_thirds) for showing in SHOWINGS)
+    course = exposed(situation)
+    lead = (preview or Preview()).lead_thirds if course.told["raw"] else 0
+    return tuple(_answer(course.planned, course.solved, showing, lead) for showing in SHOWINGS)
 
 
 def _answer(plan: Plan, now: Ladder, showing: Showing, lead: int) -> Answer:
     thirds = showing.thirds
-    if showing.saw == "warns" and plan.facts["raw"]:
+    if showing.saw == "warns":
         thirds = max(0, thirds - lead)
     steps = round(thirds * plan.per_stop / 3)
     steps = max(steps, 1) if thirds else 0

@@ -6,7 +6,8 @@ from pydantic import BaseModel
 
 from craft.exposure.targets import output_gain
 from craft.render.range import Fares, against_plain, fares, lifts, share_from, shot_in, ways_of
-from craft.setup.ranged import PRIORITIES, Priority, Ranged, best, must_hold
+from craft.setup.ranged import PRIORITIES, Priority, Ranged, best
+from craft.tones.wanted import must_hold
 from craft.vocabulary.terms import RangeFirst
 from forms.rehearsal_form import FrameOut, RehearseIn, Sign, Theirs, TripleOut, triple
 from forms.rulers.asked import OnScene, asked_of

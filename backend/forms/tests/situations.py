@@ -104,3 +104,45 @@ def situations(draw: st.DrawFn) -> dict[str, Any]:
             st.lists(st.fixed_dictionaries({"ev100": st.floats(-2, 16), "kelvin": st.integers(1500, 9000)}), max_size=3)
         )
     return made
+
+
+HAND: dict[str, tuple[Any, ...]] = {
+    "exposure_mode": ("manual", "aperture_priority", "shutter_priority", "program", "timed"),
+    "iso_mode": ("fixed", "automatic"),
+    "iso_floor": (100, 200),
+    "iso_ceiling": (800, 3200, 6400),
+    "iso_slowest_shutter": (1 / 30, 1 / 250),
+    "compensation": (-1, 0, 1 / 3, 5),
+    "metering_pattern": ("multi_zone", "centre_weighted", "spot"),
+    "highlight_protection": (0, 1, 2),
+    "bracket_kind": ("off", "exposure"),
+    "bracket_frames": (3, 5),
+    "bracket_step": (1, 2),
+    "white_mode": ("automatic", "kelvin", "daylight", "measured"),
+    "white_kelvin": (2800, 5600),
+    "focus_mode": ("single", "continuous", "manual"),
+    "focus_area": ("point", "zone", "whole_frame"),
+    "drive_mode": ("single", "low", "high", "timer"),
+    "rate_high": (3, 8),
+    "shutter_type": ("mechanical",),
+    "stabiliser": ("off", "always"),
+    "file_format": ("raw", "rendered", "both"),
+}
+"""Values that a hand may set on that body, by setting."""
+
+
+@st.composite
+def set_by_hand(draw: st.DrawFn) -> dict[str, Any]:
+    """The same with some values set by hand."""
+    made = draw(situations())
+    slugs = draw(st.lists(st.sampled_from(sorted(HAND)), min_size=1, max_size=4, unique=True))
+    made["settings"] = {slug: draw(st.sampled_from(HAND[slug])) for slug in slugs}
+    made["body"]["bracket_offers"] = [{"frames": frames, "step_ev": step} for frames in (3, 5) for step in (1, 2)]
+    if "shutter_type" in slugs:
+        made["body"]["shortest_electronic_s"] = 1 / 32000
+    if "highlight_protection" in slugs:
+        made["body"]["protection_stops"] = [1, 2]
+    if "stabiliser" in slugs:
+        made["body"]["stabiliser_stops"] = 3
+    made["body"]["patterns"] = ["multi_zone", "centre_weighted", "spot", "highlight_guard"]
+    return made

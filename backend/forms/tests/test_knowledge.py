@@ -8,10 +8,11 @@ import re
 from typing import Any
 from unittest import TestCase, mock
 
-from craft.decisions.choice import Reasoned
+from craft.decisions.choice import By
 from craft.decisions.facts import When
+from craft.decisions.reasons import Reasoned
 from craft.decisions.schools import DECISIONS, Decision, School
-from craft.decisions.schools.row import Desk
+from craft.decisions.schools.row import Desk, said_by_hand
 from craft.scene.works import SUBJECT
 from demo.kit import BODIES, LENSES
 from forms.answer import answer_to
@@ -35,6 +36,7 @@ class AddedInOnePlace(TestCase):
         marks = Decision(
             slug="marks",
             sets=("crop_mark",),
+            by_hand=said_by_hand("At {distance_m} it is what you see."),
             desk=Desk(minutes=0.5, reason="a cut of each picture"),
             schools=(
                 School(
@@ -63,10 +65,11 @@ class AddedInOnePlace(TestCase):
                     10,
                     {"profile": {"schools": {"marks": "marked"}}},
                     "marked",
-                    "You fixed this way. By the numbers it wins when: distance over 20 m.",
+                    "You fixed this way. By the numbers it wins when: distance over 20 m. At 10 m it is what you see.",
                     "on",
                 ),
-                (40, {"settings": {"crop_mark": "off"}}, "bare", "You fixed this way. It fills the frame.", "off"),
+                (40, {"settings": {"crop_mark": "off"}}, "bare", "You set crop mark to off. At 40 m it is what you see.", "off"),
+                (10, {"settings": {"crop_mark": "off"}}, "bare", "It fills the frame.", "off"),
             ):
                 told = json.loads(
                     setup_of(SituationForm.model_validate({**SPORT, "motion": {"distance_m": metres}, **more})).model_dump_json()
@@ -107,7 +110,7 @@ class Knowledge(TestCase):
                 )
                 for decision, made in found.items():
                     seen.setdefault(decision, set()).add(made.school)
-                    self.assertTrue(made.because and made.other_ways)
+                    self.assertTrue(made.because)
         for hours, count in ((6, 400), (6, 5000)):
             seen["file"].add(decisions({**SPORT, "genre": "wildlife", "delivery": {"deadline_h": hours, "count": count}})["file"].school)
         for decision, schools in seen.items():
@@ -118,8 +121,8 @@ class Knowledge(TestCase):
             if school.slug in ("first_curtain", "silent", "past_mechanical", "only_electronic"):
                 continue
             made = decisions({**SPORT, "profile": {"schools": {decision: school.slug}}})[decision]
-            self.assertEqual((made.school, made.fixed_by_profile), (school.slug, True))
-            self.assertIn("You fixed this way", made.because)
+            self.assertEqual((made.school, made.set_by), (school.slug, By.PROFILE))
+            self.assertIn("You fixed this way", made.origin)
 
     def test_reasons_flip_with_their_predicate(self) -> None:
         flips = {

@@ -143,8 +143,9 @@ class Ranges(OnScene):
             told = self.ask("range", title)
             for row in told["priorities"]:
                 way = row["way"]
-                by_hand = {"compensation": way["offset"]} | ({"highlight_protection": way["protection"]} if way["protection"] else {})
-                again = self.ask("range", title, change={"settings": by_hand})
+                by_hand = {"highlight_protection": way["protection"]} if way["protection"] else {}
+                aims = {**(question(title).get("aims") or {}), "brighter_stops": way["offset"]}
+                again = self.ask("range", title, change={"settings": by_hand, "aims": aims})
                 self.assertAlmostEqual(again["offset"], way["offset"], places=3)
                 self.assertAlmostEqual(again["now"]["clips"], way["fares"]["clips"], places=3, msg=(title, row["slug"]))
 

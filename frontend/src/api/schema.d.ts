@@ -2215,6 +2215,12 @@ export interface components {
             lacking: string;
         };
         /**
+         * By
+         * @description Who took a decision: the numbers, the person's profile, or the person's hand in this situation.
+         * @enum {string}
+         */
+        By: "numbers" | "profile" | "hand";
+        /**
          * ChangeOut
          * @description The smallest change that clears all violations; blocked: settings set by hand that clash, and then
          *     obstacles: what else would be tried, and why it would not do.
@@ -2253,15 +2259,25 @@ export interface components {
         };
         /**
          * ConcessionOut
-         * @description A rung with what it gave; limit_stops null has no end.
+         * @description A rung: what was asked of it, what it gave, what is left, and how it is called.
+         *
+         *     up_to_stops null without ``to`` is the dial's end; limit_stops, left_stops null: no end; asked: it is on the list, and was not put before it.
          */
         ConcessionOut: {
             intent: components["schemas"]["Intent"];
+            /** Up To Stops */
+            up_to_stops: number | null;
             to: components["schemas"]["Limit"] | null;
+            /** Asked */
+            asked: boolean;
             /** Gave Stops */
             gave_stops: number;
             /** Limit Stops */
             limit_stops: number | null;
+            /** Left Stops */
+            left_stops: number | null;
+            /** Words */
+            words: string;
         };
         /**
          * DecisionOut
@@ -2289,8 +2305,11 @@ export interface components {
             would_see: string;
             /** Minutes Afterwards */
             minutes_afterwards: string;
-            /** Fixed */
-            fixed: boolean;
+            set_by: components["schemas"]["By"];
+            /** Hand */
+            hand: string[];
+            /** Value */
+            value: string;
             /** Other Ways */
             other_ways: components["schemas"]["OtherWayOut"][];
         };
@@ -2302,9 +2321,11 @@ export interface components {
         Detection: "off" | "people" | "animals" | "birds" | "vehicles";
         /**
          * DialsOut
-         * @description The values that this body and lens have.
+         * @description The values that this body and lens have; step_ev: stops from one to the next.
          */
         DialsOut: {
+            /** Step Ev */
+            step_ev: number;
             /** Shutter S */
             shutter_s: components["schemas"]["StepOut"][];
             /** Aperture */
@@ -2710,6 +2731,8 @@ export interface components {
             neighbours: components["schemas"]["NeighbourOut"][];
             /** Decisions */
             decisions: components["schemas"]["DecisionOut"][];
+            /** Unused */
+            unused: components["schemas"]["UnusedOut"][];
             /** Cautions */
             cautions: string[];
             /** Notes */
@@ -2787,6 +2810,20 @@ export interface components {
             near_m: number;
             /** Far M */
             far_m: number | null;
+        };
+        /**
+         * UnusedOut
+         * @description A value set by hand that nothing here uses, and why: it counts for nothing until it does.
+         */
+        UnusedOut: {
+            /** Setting */
+            setting: string;
+            /** Label */
+            label: string;
+            /** Shown */
+            shown: string;
+            /** Why */
+            why: string;
         };
         /**
          * ViolationOut
@@ -2884,11 +2921,13 @@ export interface components {
         AimMotion: "freeze" | "blur" | "pan";
         /**
          * AimsForm
-         * @description What the picture is after.
+         * @description What the picture is after; ``brighter_stops``: than metered, where that is not left to range.
          */
         AimsForm: {
             depth?: components["schemas"]["AimDepth"] | null;
             motion?: components["schemas"]["AimMotion"] | null;
+            /** Brighter Stops */
+            brighter_stops?: number | null;
         };
         /**
          * BankForm
@@ -4797,7 +4836,7 @@ export interface components {
         };
         /**
          * BriefOut
-         * @description A decision with its reasons; a number that is null is infinite.
+         * @description A decision with its reasons; a number that is null is infinite; hand: its settings that were set by hand; value: what it came to, in words.
          */
         BriefOut: {
             /**
@@ -4821,8 +4860,11 @@ export interface components {
             would_see: string;
             /** Minutes Afterwards */
             minutes_afterwards: string;
-            /** Fixed */
-            fixed: boolean;
+            set_by: components["schemas"]["By"];
+            /** Hand */
+            hand: string[];
+            /** Value */
+            value: string;
         };
         /**
          * FiguresOut
@@ -4854,6 +4896,8 @@ export interface components {
             neighbours: components["schemas"]["NeighbourOut"][];
             /** Decisions */
             decisions: components["schemas"]["BriefOut"][];
+            /** Unused */
+            unused: components["schemas"]["UnusedOut"][];
             /** Cautions */
             cautions: string[];
             /** Notes */
@@ -7008,6 +7052,8 @@ export interface components {
             neighbours: components["schemas"]["NeighbourOut"][];
             /** Decisions */
             decisions: components["schemas"]["DecisionOut"][];
+            /** Unused */
+            unused: components["schemas"]["UnusedOut"][];
             /** Cautions */
             cautions: string[];
             /** Notes */

@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from craft.configuration import decided
-from craft.decisions import numbers, solved
+from craft.decisions import numbers, reasons, solved
 from craft.decisions.facts import FACTS
-from craft.setup import advise, planning
+from craft.setup import steps
 
-TOLD_IN = (numbers, solved, planning, advise, decided)
+TOLD_IN = (numbers, solved, steps, reasons, decided)
 EVERY_FACT = dict(FACTS)

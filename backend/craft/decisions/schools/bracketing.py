@@ -5,10 +5,18 @@
 from __future__ import annotations
 
 from craft.decisions.facts import When
-from craft.decisions.schools.row import HELD, NO_PEOPLE, RENDERED, STILL, TRIPOD, Also, Decision, Desk, School
+from craft.decisions.schools.row import HELD, NO_PEOPLE, RENDERED, STILL, TRIPOD, Also, Decision, Desk, School, said_by_hand
 
 BRACKETING = Decision(
     slug="bracketing",
+    by_hand=said_by_hand(
+        "The scene spans {span_stops}, and one frame, no more than {darkest_stops} under the meter, loses {span_excess_stops} of it.",
+        Also(when=(When("bracketed", "=", 1.0),), text="{frames} frames {step_stops} apart miss {set_misses} of the picture."),
+        Also(when=(When("bracketed", "=", 1.0), When("moving", "=", 1.0)), text="It moves at {speed_m_s} between them: it will not line up."),
+        Also(when=(When("bracketed", "=", 1.0), When("people", "=", 1.0), STILL), text="People do not keep still for a set."),
+        Also(when=(When("merging", "=", 1.0),), text="The camera puts {merge_frames} frames together."),
+        Also(when=(When("bracketed", "=", 0.0), When("merging", "=", 0.0)), text="One frame is taken."),
+    ),
     besides=("bracket_kind", "bracket_frames", "bracket_step", "merge", "merge_strength", "merge_align"),
     desk=Desk(minutes=1 / 10, each="sets", reason="two minutes for a merge, and one set in twenty is merged"),
     schools=(

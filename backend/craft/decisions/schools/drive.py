@@ -5,7 +5,7 @@
 from __future__ import annotations
 
 from craft.decisions.facts import When
-from craft.decisions.schools.row import NO_PEOPLE, NOT_FOLLOWED, STARS, TRIPOD, Also, Decision, Desk, School
+from craft.decisions.schools.row import NO_PEOPLE, NOT_FOLLOWED, STARS, TRIPOD, Also, Decision, Desk, School, said_by_hand
 
 BURSTS = When("bursts", "=", 1.0)
 SHARP = Also(
@@ -16,10 +16,18 @@ SMEARS = Also(
     when=(When("sharp_chance", "<=", 0.02),),
     text="At {time_s} it smears past what would freeze it, {freeze_s}: more frames do not help, a lucky stillness does.",
 )
-LOOK_THROUGH = "About {minutes} min to look through {shots} frames; at the body's {frames_per_second} they would be {shots_at_best}."
+LOOK_THROUGH = "About {minutes} min to look through {shots} frames; at the body's highest, {frames_per_second}, they would be {shots_at_best}."
 
 DRIVE = Decision(
     slug="drive",
+    by_hand=said_by_hand(
+        "It moves at {speed_m_s}.",
+        Also(when=(When("frames_follow", "=", 1.0),), text="{rate} comes to about {shots} frames; {wanted_rate} would suit it."),
+        Also(when=(When("frames_follow", "=", 0.0), BURSTS), text="One frame at a press: {wanted_rate} would suit it."),
+        SHARP,
+        SMEARS,
+        desk=LOOK_THROUGH,
+    ),
     sets=("drive_mode",),
     besides=("rate_high",),
     desk=Desk(minutes=1 / 60, each="shots", reason="a glance at each frame"),
@@ -78,7 +86,7 @@ DRIVE = Decision(
             label="medium",
             value=("medium",),
             when=(BURSTS, When("rate_share", ">", 0.35)),
-            because="It moves at {speed_m_s}: {wanted_rate} suits it, and {rate} is the nearest there is.",
+            because="It moves at {speed_m_s}: {wanted_rate} suits it; of the levels the body has, its middle one of {rate} is nearest.",
             also=(SHARP, SMEARS),
             costs="some frames more to look through",
             rules_out="quiet",
@@ -89,7 +97,7 @@ DRIVE = Decision(
             label="a short burst",
             value=("low",),
             when=(BURSTS,),
-            because="A few frames for each moment: {wanted_rate} suits what moves at {speed_m_s}, and the body's {rate} comes nearest.",
+            because="A few frames for each moment: {wanted_rate} suits what moves at {speed_m_s}, and the body's lowest level of {rate} comes nearest.",
             also=(SHARP, SMEARS),
             costs="a few frames more to look through",
             rules_out="waiting for the one frame",

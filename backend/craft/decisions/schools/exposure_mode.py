@@ -5,13 +5,33 @@
 from __future__ import annotations
 
 from craft.decisions.facts import When
-from craft.decisions.schools.row import EVERYDAY, FOLLOWED, HELD, LIGHT_SWINGS, NOT_STARS, PEOPLE, QUICK, STILL, Decision, Desk, School
+from craft.decisions.schools.row import (
+    EVERYDAY,
+    FOLLOWED,
+    HELD,
+    LIGHT_SWINGS,
+    NOT_STARS,
+    PEOPLE,
+    QUICK,
+    STILL,
+    Also,
+    Decision,
+    Desk,
+    School,
+    said_by_hand,
+)
 
 EXPOSURE_MODE = Decision(
     slug="exposure_mode",
     sets=("exposure_mode",),
     besides=("shutter_time", "aperture", "built_in_nd"),
     desk=Desk(minutes=1 / 60, reason="a glance at the brightness of each picture"),
+    by_hand=said_by_hand(
+        "It comes to {time_s}, {aperture} and ISO {iso} now; the light swings {light_swing_stops}, and the meter {meter_swing_stops} by itself.",
+        Also(when=(When("meters", "=", 0.0),), text="Nothing floats: a change of light is yours to notice."),
+        Also(when=(When("floats", "=", 1.0),), text="ISO follows what is metered."),
+        Also(when=(When("meters", "=", 1.0), When("floats", "=", 0.0)), text="With ISO held, time or aperture follows what is metered."),
+    ),
     schools=(
         School(
             slug="one_aperture",
@@ -19,6 +39,7 @@ EXPOSURE_MODE = Decision(
             value=("program",),
             when=(When("one_aperture", "=", 1.0), NOT_STARS),
             because="There is one aperture, {aperture}, so only time and ISO can answer a swing of {light_swing_stops}.",
+            floats=True,
             costs="no say in the time beyond the slowest allowed",
             rules_out="depth as a choice",
         ),
@@ -47,6 +68,7 @@ EXPOSURE_MODE = Decision(
             value=("aperture_priority",),
             when=(EVERYDAY,),
             because="Any light may come, it swings {light_swing_stops}: {aperture} stays, ISO follows from {floor_iso} to {ceiling_iso} and no time is slower than {slowest_s} before that.",
+            floats=True,
             costs="in the dark ISO goes to its ceiling before anyone has thought about it",
             rules_out="one time for a whole series",
         ),
@@ -67,6 +89,7 @@ EXPOSURE_MODE = Decision(
             value=("shutter_priority",),
             when=(When("wants_blur", "=", 1.0), LIGHT_SWINGS, HELD),
             because="The blur is drawn by {time_s}; the light swings {light_swing_stops} and the meter {meter_swing_stops}, so the rest floats.",
+            floats=True,
             costs="depth moves with the light",
             rules_out="a steady depth",
         ),
@@ -76,6 +99,7 @@ EXPOSURE_MODE = Decision(
             value=("aperture_priority",),
             when=(LIGHT_SWINGS, PEOPLE, FOLLOWED, When("speed_m_s", "<=", 2.0), When("zone", "=", 0.0)),
             because="People move at {speed_m_s} and the light swings {light_swing_stops}, more than the meter's {meter_swing_stops}: {aperture} stays, no time is slower than {slowest_s}, and ISO takes up the rest.",
+            floats=True,
             costs="in good light the time is shorter than it need be",
             rules_out="one time for a whole series",
             desk="About {minutes} min of evening out brightness over {pictures} pictures.",
@@ -86,6 +110,7 @@ EXPOSURE_MODE = Decision(
             value=("aperture_priority",),
             when=(LIGHT_SWINGS, STILL),
             because="The light swings {light_swing_stops}, the meter {meter_swing_stops}, and no movement asks for a time of its own: hold {aperture} and let time and ISO follow.",
+            floats=True,
             costs="the time moves with the meter",
             rules_out="a fixed time",
         ),
@@ -95,6 +120,7 @@ EXPOSURE_MODE = Decision(
             value=("manual",),
             when=(LIGHT_SWINGS,),
             because="The light swings {light_swing_stops}, more than the {meter_swing_stops} that the meter swings by itself over pale and dark subjects and other framings: time and aperture hold the picture, ISO follows the light.",
+            floats=True,
             costs="brightness shifts from frame to frame with what is metered",
             rules_out="identical frames in a series",
             desk="About {minutes} min of evening out brightness over {pictures} pictures.",

@@ -5,10 +5,16 @@
 from __future__ import annotations
 
 from craft.decisions.facts import When
-from craft.decisions.schools.row import Decision, Desk, School
+from craft.decisions.schools.row import RAW, Also, Decision, Desk, School, said_by_hand
 
 FILE = Decision(
     slug="file",
+    by_hand=said_by_hand(
+        "The scene spans {span_stops}.",
+        Also(when=(RAW,), text="Raw keeps all that the sensor holds of it, and white and brightness can be settled afterwards."),
+        Also(when=(When("raw", "=", 0.0),), text="No raw is kept: white and exposure must be right in the camera."),
+        Also(when=(RAW, When("rendered", "=", 1.0)), text="A finished file beside it can be sent without a desk, and takes room on the card."),
+    ),
     sets=("file_format",),
     desk=Desk(minutes=10 / 60, reason="a conversion of each picture"),
     schools=(

@@ -16,12 +16,19 @@ from craft.decisions.schools.row import (
     QUICK,
     STARS,
     TRIPOD,
+    Also,
     Decision,
     School,
+    said_by_hand,
 )
 
 FOCUS = Decision(
     slug="focus",
+    by_hand=said_by_hand(
+        "At {aperture}, set to {distance_m}, from {near_m} to {far_m} is sharp.",
+        Also(when=(FOLLOWED,), text="The subject moves at {speed_m_s} and comes {plane_shift_m} nearer while the shutter lags."),
+        Also(when=(NOT_FOLLOWED,), text="Nothing has to be followed."),
+    ),
     sets=("focus_mode", "focus_area"),
     besides=("subject_detection",),
     schools=(
@@ -75,7 +82,7 @@ FOCUS = Decision(
             label="let tracking do it all",
             value=("continuous", "tracking"),
             when=(FOLLOWED, When("unpredictability", ">=", 0.6), When("detection_offered", "=", 1.0)),
-            because="The path is random ({unpredictability} of one) and the body can look for the subject: let it hold on while you frame.",
+            because="Its way is hard to foresee ({unpredictability} of one), and the body can look for it: let it hold on while you frame.",
             costs="it may change its mind in a crowd",
             rules_out="a fixed point",
         ),
@@ -84,7 +91,7 @@ FOCUS = Decision(
             label="continuous, wide zone",
             value=("continuous", "zone"),
             when=(FOLLOWED, When("unpredictability", ">=", 0.4)),
-            because="The path is random ({unpredictability} of one): a zone catches what a point would lose.",
+            because="Its way can be foreseen in part ({unpredictability} of one, none being a straight line): a zone catches what a point would lose.",
             costs="it takes what is nearest",
             rules_out="picking the eye",
         ),
@@ -93,7 +100,7 @@ FOCUS = Decision(
             label="continuous, small group",
             value=("continuous", "small_group"),
             when=(FOLLOWED,),
-            because="The path is steady ({unpredictability} of one) and the subject covers {subject_share} of the frame's height: a small group stays on it and off the background.",
+            because="Its way can be foreseen ({unpredictability} of one, none being a straight line), and the subject covers {subject_share} of the frame's height: a small group stays on it and off the background.",
             costs="you must keep it there",
             rules_out="surprises from the side",
         ),

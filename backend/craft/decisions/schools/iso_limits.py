@@ -5,12 +5,21 @@
 from __future__ import annotations
 
 from craft.decisions.facts import When
-from craft.decisions.schools.row import EVERYDAY, Decision, School
+from craft.decisions.schools.row import EVERYDAY, Also, Decision, School, said_by_hand
+
+KEEPS = "At ISO {iso} the mid-tone keeps a signal to noise of {snr} at this output; your bar is {bar}."
+SLOWEST = Also(when=(When("slowest_used", "=", 1.0),), text="No time is slower than {slowest_s}.")
 
 ISO_LIMITS = Decision(
     slug="iso_limits",
     sets=("iso_mode",),
     besides=("iso_value", "iso_floor", "iso_ceiling", "iso_slowest_shutter"),
+    by_hand=said_by_hand(
+        KEEPS,
+        Also(when=(When("floats", "=", 1.0),), text="ISO floats from {floor_iso} to {ceiling_iso}, where a metered mid-tone keeps {ceiling_snr}."),
+        SLOWEST,
+        Also(when=(When("floats", "=", 0.0),), text="The light reaching the sensor makes the noise, not the number."),
+    ),
     schools=(
         School(
             slug="by_limits",
@@ -25,11 +34,11 @@ ISO_LIMITS = Decision(
             slug="fixed",
             label="fixed",
             value=("fixed",),
-            when=(When("floats", "=", 0.0),),
-            because="ISO stays at {iso}: the light reaching the sensor makes the noise, not the number, and here time and aperture are held. The ceiling would be {ceiling_iso}.",
+            when=(When("mode_floats", "=", 0.0),),
+            because="ISO stays at {iso}: the light reaching the sensor makes the noise, not the number, and here time and aperture are held.",
             costs="a cloud is yours to answer",
             rules_out="floating",
-            see="The mid-tone keeps a signal to noise of {snr} at this output; your bar is {bar}.",
+            see=KEEPS,
             holds=True,
         ),
         School(
@@ -41,26 +50,35 @@ ISO_LIMITS = Decision(
             costs="by the window it is too much",
             rules_out="walking out with it",
             holds=True,
-            see="The mid-tone keeps a signal to noise of {snr} at this output; your bar is {bar}.",
+            see=KEEPS,
         ),
         School(
             slug="ceiling_by_taste",
             label="automatic to my own ceiling",
             value=("automatic",),
             when=(When("iso_given", "=", 1.0),),
-            because="ISO floats from {floor_iso} to your own {ceiling_iso}, with nothing slower than {slowest_s}; past it the order of what gives decides.",
+            because="ISO floats from {floor_iso} to your own {ceiling_iso}; past it the order of what gives decides.",
+            also=(SLOWEST, Also(when=(When("ceiling_by_need", "=", 1.0),), text="This light takes more than your ceiling now, so it is lifted to what is needed.")),
             costs="above the ceiling something else gives",
             rules_out="ISO over the ceiling",
-            see="At {iso} the mid-tone keeps a signal to noise of {snr}; your bar is {bar}.",
+            see=KEEPS,
         ),
         School(
             slug="ceiling_by_noise",
             label="automatic to a computed ceiling",
             value=("automatic",),
-            because="ISO floats from {floor_iso} to {ceiling_iso}, the highest at which the mid-tone keeps your bar of {bar} at this output, with nothing slower than {slowest_s}.",
+            because="ISO floats from {floor_iso} to {ceiling_iso}, where a metered mid-tone keeps {ceiling_snr}; your bar is {bar} at this output, and a quarter of it in the deepest shadow.",
+            also=(
+                Also(when=(When("ceiling_by_tone", "=", 1.0),), text="A step more and the mid-tone falls under it."),
+                Also(when=(When("ceiling_by_shadow", "=", 1.0),), text="A step more and the deepest shadow falls under its own."),
+                Also(when=(When("ceiling_by_least", "=", 1.0),), text="No ceiling is set lower than {least_comfort_stops} over base, whatever the bar."),
+                Also(when=(When("ceiling_by_need", "=", 1.0),), text="The light needs that much now."),
+                Also(when=(When("ceiling_by_end", "=", 1.0),), text="The body goes no higher."),
+                SLOWEST,
+            ),
             costs="above the ceiling something else gives",
             rules_out="ISO over the ceiling",
-            see="At {iso} the mid-tone keeps a signal to noise of {snr}; your bar is {bar}.",
+            see=KEEPS,
         ),
     ),
 )

@@ -5,15 +5,34 @@
 from __future__ import annotations
 
 from craft.decisions.facts import When
-from craft.decisions.schools.row import NO_PEOPLE, NOT_RENDERED, RAW, RENDERED, STILL, TRIPOD, Also, Decision, School
+from craft.decisions.schools.row import NO_PEOPLE, NOT_RENDERED, RAW, RENDERED, STILL, TRIPOD, Also, Decision, School, said_by_hand
 
 LET_GO = Also(
     when=(When("past_clip_stops", ">", 0.05),),
     text="What lies {stops_above} over the key is {past_clip_stops} past the clip and is let go.",
 )
 
+CAPPED = Also(
+    when=(When("capped", "=", 1.0),),
+    text="No frame is taken more than {darkest_stops} under the meter for it.",
+)
+LACKING = Also(
+    when=(When("lacking_stops", ">", 0.05),),
+    text="Of what must hold, {lacking_stops} at the bright end is wanting.",
+)
+SPARE = Also(
+    when=(When("lacking_stops", "<=", 0.05),),
+    text="{spare_stops} is spare over it.",
+)
+
 RANGE = Decision(
     slug="range",
+    by_hand=said_by_hand(
+        "It comes {offset_stops} from the metered exposure, with {protection_stops} of protection: the first channel is full {clips_stops} over the key, and tones that must hold reach {holds_stops}.",
+        LACKING,
+        SPARE,
+        LET_GO,
+    ),
     besides=("compensation", "highlight_protection"),
     schools=(
         School(
@@ -40,7 +59,7 @@ RANGE = Decision(
             value=("protect", "protection", "darker"),
             when=(When("best_protection_stops", ">", 0.0), RENDERED),
             because="Tones that must hold reach {holds_stops} over the key and the first channel is full at {clip_above_stops}; ISO is up anyway, so {protection_stops} of protection keeps them and the finished file stays bright. The deepest shadow goes from a signal to noise of {snr_shadow_unprotected} to {snr_shadow}.",
-            also=(LET_GO,),
+            also=(CAPPED, LACKING, LET_GO),
             costs="noise in the shadows, as the numbers say",
             rules_out="the lowest ISO values",
         ),
@@ -60,8 +79,8 @@ RANGE = Decision(
             label="keep the highlights that matter",
             value=("protect", "darker"),
             when=(When("best_offset_stops", "<", 0.0),),
-            because="Tones that must hold reach {holds_stops} over the key and the first channel is full at {clip_above_stops}, {swing_kept_stops} kept back for the swing: {offset_stops} saves what it can, and no more is taken from the rest.",
-            also=(LET_GO,),
+            because="Tones that must hold reach {holds_stops} over the key and the first channel is full at {clip_above_stops}, {swing_kept_stops} kept back for the swing: {offset_stops} saves {saves_stops} of it.",
+            also=(CAPPED, LACKING, LET_GO),
             costs="the shadows lose as much light",
             rules_out="straight-from-camera brightness",
         ),
@@ -69,8 +88,8 @@ RANGE = Decision(
             slug="as_metered",
             label="as metered",
             value=("as_metered",),
-            because="Tones that must hold reach {holds_stops} over the key and the first channel is full at {clip_above_stops}: {headroom_stops} is spare as it is.",
-            also=(Also(when=(When("swing_kept_stops", ">", 0.05),), text="{swing_kept_stops} more is kept back for the light's swing."), LET_GO),
+            because="Tones that must hold reach {holds_stops} over the key, and as exposed the first channel is full at {clips_stops}.",
+            also=(SPARE, LACKING, Also(when=(When("swing_kept_stops", ">", 0.05),), text="{swing_kept_stops} is kept back for the light's swing."), LET_GO),
             costs="unused room, if there is any",
         ),
     ),

@@ -22,7 +22,7 @@ class School:
 
     value: tokens of craft.vocabulary.terms; when: all must hold; because: why, with numbers, and ``also``
     what is to be said besides; costs: what one pays; rules_out: what can no longer be done; see: would
-    you see it; desk: minutes afterwards; holds: exposure stays as set. No template contains a digit:
+    you see it; desk: minutes afterwards; holds: exposure stays as set; floats: it says that ISO follows the light. No template contains a digit:
     numbers come from craft.decisions.facts.
     """
 
@@ -37,6 +37,7 @@ class School:
     see: str = ""
     desk: str = ""
     holds: bool = False
+    floats: bool = False
     source: str = "practice of the trade"
 
 
@@ -55,14 +56,24 @@ class Decision:
 
     slug: its name; schools: the ways of taking it, the last of which is taken when none wins; sets: the
     settings of the body whose values are those of the school, in their order; besides: settings that
-    follow from what it comes to; desk: what its ways cost afterwards, where they speak of minutes.
+    follow from what it comes to; by_hand: what is said of a value that no way here speaks for, by what follows from it; desk: what its ways cost afterwards, where they speak of minutes.
     """
 
     slug: str
     schools: tuple[School, ...] = field(compare=False, repr=False)
+    by_hand: School = field(compare=False, repr=False)
     sets: tuple[str, ...] = field(default=(), compare=False)
     besides: tuple[str, ...] = field(default=(), compare=False)
     desk: Desk | None = field(default=None, compare=False)
+
+
+def said_by_hand(because: str, *also: Also, see: str = "", desk: str = "") -> School:
+    """What a decision says of a value that was set by hand: what follows from it.
+
+    >>> said_by_hand("At {time_s} it smears.").label
+    'by hand'
+    """
+    return School(slug="by_hand", label="by hand", value=(), because=because, also=also, costs="what the numbers say", see=see, desk=desk)
 
 
 LIGHT_SWINGS = When("light_swing_stops", ">", "meter_swing_stops")

@@ -5,11 +5,17 @@
 from __future__ import annotations
 
 from craft.decisions.facts import When
-from craft.decisions.schools.row import TRIPOD, Decision, School
+from craft.decisions.schools.row import TRIPOD, Also, Decision, School, said_by_hand
 
 SHUTTER_TYPE = Decision(
     slug="shutter_type",
     sets=("shutter_type",),
+    by_hand=said_by_hand(
+        "The time is {time_s}.",
+        Also(when=(When("reads_lines", "=", 1.0),), text="Its lines are read in {readout_s}: the image skews by {skew_px}, and a flash stays dark."),
+        Also(when=(When("reads_lines", "=", 1.0), When("flicker_hz", ">", 0.0)), text="Lamps that pulse at {flicker_hz} leave {bands} bands."),
+        Also(when=(When("reads_lines", "=", 0.0),), text="A curtain ends it: no skew, and flash stays possible."),
+    ),
     schools=(
         School(
             slug="only_electronic",
@@ -42,7 +48,7 @@ SHUTTER_TYPE = Decision(
             slug="first_curtain",
             label="electronic first curtain",
             value=("first_curtain",),
-            when=(When("first_curtain_offered", "=", 1.0), TRIPOD, When("time_s", ">", 0.002)),
+            when=(When("first_curtain_offered", "=", 1.0), TRIPOD, When("metered_s", ">", 0.002)),
             because="On a tripod the first curtain's knock would show at {time_s}; an electronic start has none.",
             costs="clipped blur discs wide open at short times",
             rules_out="the shortest times wide open",

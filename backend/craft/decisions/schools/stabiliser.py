@@ -5,11 +5,16 @@
 from __future__ import annotations
 
 from craft.decisions.facts import When
-from craft.decisions.schools.row import FOLLOWED, HELD, TRIPOD, Also, Decision, School
+from craft.decisions.schools.row import FOLLOWED, HELD, TRIPOD, Also, Decision, School, said_by_hand
 
 STABILISER = Decision(
     slug="stabiliser",
     sets=("stabiliser",),
+    by_hand=said_by_hand(
+        "The time is {time_s}.",
+        Also(when=(HELD,), text="With what there is to steady it, {shake_s} is what the hand allows."),
+        Also(when=(TRIPOD,), text="The camera stands: there is nothing to steady."),
+    ),
     schools=(
         School(
             slug="none",

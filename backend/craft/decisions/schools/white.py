@@ -5,12 +5,22 @@
 from __future__ import annotations
 
 from craft.decisions.facts import When
-from craft.decisions.schools.row import EVERYDAY, MIXED, PEOPLE, RENDERED, STARS, STILL, Also, Decision, Desk, School
+from craft.decisions.schools.row import EVERYDAY, MIXED, PEOPLE, RENDERED, STARS, STILL, Also, Decision, Desk, School, said_by_hand
 
 OTHER = Also(when=(MIXED,), text="The light of {kelvin} and that of {other_kelvin} lie {mired_apart} mired apart.")
 
 WHITE = Decision(
     slug="white",
+    by_hand=said_by_hand(
+        "The light is of {kelvin}.",
+        Also(when=(When("white_warm_mired", ">=", 5.0),), text="Set to {kelvin_set}, the picture comes {white_warm_mired} mired warmer than neutral."),
+        Also(when=(When("white_cold_mired", ">=", 5.0),), text="Set to {kelvin_set}, the picture comes {white_cold_mired} mired colder than neutral."),
+        Also(when=(When("white_kept", ">", 0.05),), text="That keeps {white_kept} of the light's own colour."),
+        Also(when=(When("white_fixed", "=", 1.0), When("white_warm_mired", "<", 5.0), When("white_cold_mired", "<", 5.0)), text="Set to {kelvin_set}, a grey card comes out grey."),
+        Also(when=(When("white_fixed", "=", 0.0),), text="The body looks anew at each frame, and colour drifts through a series."),
+        OTHER,
+        Also(when=(RENDERED, When("white_fixed", "=", 1.0)), text="A finished file goes out with it: look at skin in the first frame."),
+    ),
     sets=("white_mode",),
     besides=("white_kelvin",),
     desk=Desk(minutes=5 / 60, reason="a correction of colour for each picture"),

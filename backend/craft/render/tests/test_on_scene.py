@@ -23,13 +23,14 @@ from craft.scene.light import Light
 from craft.scene.situation import Person, Situation
 from craft.sensor.noise import ACCEPTABLE
 from craft.setup.advise import advise
-from craft.setup.ranged import PRIORITIES, best, must_hold
+from craft.setup.ranged import PRIORITIES, best
 from craft.setup.sets import fewest
 from craft.setup.setup import Setup
 from craft.setup.tests.things import BODY, situation
 from craft.stage.colour import LUMINANCE
 from craft.tones.metered import metered
 from craft.tones.tonemap import ToneMap, map_of
+from craft.tones.wanted import must_hold
 from craft.vocabulary.terms import File, Genre, Pattern, RangeFirst, Support
 
 SETS = (BracketOffer(3, 1.0), BracketOffer(3, 2.0), BracketOffer(5, 1.0), BracketOffer(5, 2.0))
@@ -48,9 +49,9 @@ class Ranges(unittest.TestCase):
         one, _, _, tones = hall()
         ways = [way for way in ways_of(one, tones, must_hold(one, tones)) if not way.lift]
         for way in ways:
-            by_hand = {"compensation": way.offset, "highlight_protection": way.protection}
-            made = advise(replace(one, settings=by_hand))
-            self.assertEqual((made.shutter_s, made.aperture, made.iso), (way.shutter_s, way.aperture, way.iso), by_hand)
+            by_hand = replace(one, settings={"highlight_protection": way.protection}, aims=replace(one.aims, brighter_stops=way.offset))
+            made = advise(by_hand)
+            self.assertEqual((made.shutter_s, made.aperture, made.iso), (way.shutter_s, way.aperture, way.iso), way)
             self.assertEqual(made.protection_stops, way.protection)
 
     def test_a_way_on_the_picture_is_the_way_that_was_weighed(self) -> None:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 import re
+from dataclasses import replace
 from fractions import Fraction
 from unittest import TestCase
 
@@ -14,7 +15,7 @@ from craft.exposure.targets import lens_loss_stops
 from craft.scales.series import Dial, exact_stops
 from craft.scene.conditions import CONDITIONS
 from craft.scene.light import Light
-from craft.scene.situation import Motion, Situation
+from craft.scene.situation import Aims, Motion, Situation
 from craft.scene.works import WORKS
 from craft.setup.advise import advise
 from craft.setup.tests.things import situation
@@ -60,10 +61,10 @@ class Darkness(TestCase):
     @settings(max_examples=60, deadline=None)
     @given(described())
     def test_what_is_let_go_is_what_lies_past_the_clip(self, s: Situation) -> None:
-        """A clip is a 12.8 % grey's distance to white, 1/0.128 (ISO 12232), less for coloured light, moved by protection and by the offset."""
+        """A clip is a 12.8 % grey's distance to white, 1/0.128 (ISO 12232), less for coloured light, moved by protection and by all darkness."""
         setup = advise(s)
         clip = math.log2(1 / 0.128 / max(light_rgb(s.light.kelvin)))
-        past = max(0.0, s.light.above - clip - setup.protection_stops + setup.offset_ev)
+        past = max(0.0, s.light.above - clip - setup.protection_stops - setup.darker_stops)
         notes = {note.kind: note.text for note in setup.notes}
         if setup.bracket_frames > 1:
             self.assertNotIn("let_go", notes)
@@ -75,9 +76,18 @@ class Darkness(TestCase):
 
     @settings(max_examples=60, deadline=None)
     @given(described(), st.sampled_from((-2.0, -1.0, 0.0, 1.0)))
-    def test_a_compensation_of_ones_own_is_the_offset_as_it_stands(self, s: Situation, own: float) -> None:
-        mine = Situation(**{name: getattr(s, name) for name in s.__dataclass_fields__} | {"settings": {"compensation": own}})
-        self.assertAlmostEqual(advise(mine).offset_ev, own)
+    def test_a_brightness_of_ones_own_stands_and_a_compensation_moves_it_as_far(self, s: Situation, own: float) -> None:
+        said = advise(replace(s, aims=Aims(brighter_stops=own)))
+        self.assertAlmostEqual(said.offset_ev, own, delta=0.01)
+        mine = advise(replace(s, settings={"compensation": own}))
+        if not mine.meters:
+            self.assertEqual((mine.compensation_ev, set(mine.unused)), (0.0, {"compensation"}))
+        elif mine.pattern is Pattern.HIGHLIGHT_GUARD:
+            self.assertEqual(mine.compensation_ev, own)
+        else:
+            self.assertEqual(mine.compensation_ev, own)
+            placed = mine.facts["holds_stops"] if mine.pattern is Pattern.SPOT else 0.0
+            self.assertAlmostEqual(mine.offset_ev + placed, own, delta=1 / 6 + 1e-6)
 
 
 class AZone(TestCase):

@@ -14,8 +14,8 @@ from craft.exposure.targets import wanted_blur_s
 from craft.scene.light import Light
 from craft.scene.situation import Aims, Motion
 from craft.setup.advise import advise
-from craft.setup.planning import plan_for
 from craft.setup.series import series_for
+from craft.setup.steps import exposed
 from craft.setup.tests.things import STARS, situation
 from craft.vocabulary.terms import AimMotion, Genre, Support
 
@@ -34,15 +34,16 @@ class Filters(TestCase):
         self, ev: int, bag: tuple[float, ...], built_in: tuple[float, ...]
     ) -> None:
         """Each filter tried as the only one there is; what is left is light too many for the wanted blur."""
-        together = plan_for(water(float(ev), bag, built_in))
-        left = {0.0: plan_for(water(float(ev))).facts["left_stops"]}
+        both = exposed(water(float(ev), bag, built_in))
+        together = both.planned
+        left = {0.0: exposed(water(float(ev))).told["left_stops"]}
         for offer in filters_of(together.situation):
-            alone = plan_for(water(float(ev), tuple(f for f in (offer.glass,) if f), tuple(f for f in (offer.built_in,) if f)))
-            if alone.nd == offer.stops:
-                left[offer.stops] = alone.facts["left_stops"]
+            alone = exposed(water(float(ev), tuple(f for f in (offer.glass,) if f), tuple(f for f in (offer.built_in,) if f)))
+            if alone.planned.nd == offer.stops:
+                left[offer.stops] = alone.told["left_stops"]
         best = min(left.values())
         self.assertEqual(together.nd, min(stops for stops, rest in left.items() if rest <= best + 1e-6))
-        self.assertAlmostEqual(together.facts["left_stops"], best)
+        self.assertAlmostEqual(both.told["left_stops"], best)
 
     @settings(max_examples=40, deadline=None)
     @given(st.integers(8, 16), bags)
@@ -63,11 +64,11 @@ class Filters(TestCase):
     @given(st.integers(9, 16), bags)
     def test_a_filter_that_is_wanting_would_help_by_what_is_said(self, ev: int, bag: tuple[float, ...]) -> None:
         """With the filter that the note asks for in the bag, nothing is wanting any more."""
-        plan = plan_for(water(float(ev), bag))
-        wanting = plan.facts["wanting_stops"]
+        course = exposed(water(float(ev), bag))
+        plan, wanting = course.planned, course.told["wanting_stops"]
         assume(wanting > 0.2)
-        mended = plan_for(water(float(ev), (*bag, plan.nd + math.ceil(wanting))))
-        self.assertLess(mended.facts["wanting_stops"], 0.2)
+        mended = exposed(water(float(ev), (*bag, plan.nd + math.ceil(wanting))))
+        self.assertLess(mended.told["wanting_stops"], 0.2)
 
 
 class TheSeries(TestCase):

@@ -9,12 +9,13 @@ from unittest import TestCase
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
+from craft.decisions.schools import DECISIONS
 from craft.exposure.targets import comfort_stops
 from craft.scene.light import Light
 from craft.scene.situation import Concession, Person, Situation
 from craft.scene.works import WORKS
 from craft.setup.advise import advise
-from craft.setup.planning import plan_for
+from craft.setup.steps import exposed
 from craft.setup.tests.things import situation
 from craft.vocabulary.terms import File, Genre, Intent, Limit, RangePolicy, Support
 
@@ -33,14 +34,14 @@ class OfThemselves(TestCase):
     def test_a_lower_bar_is_comfortable_at_a_higher_iso(self, which: tuple[Genre, str], ev: float, bar: float) -> None:
         """Signal to noise of the mid-tone goes by the root of the light: half the bar is at most two stops of ISO (and read noise takes some)."""
         clean, bold = (of(which, ev, Person(noise_bar=b)) for b in (2 * bar, bar))
-        axis = plan_for(clean).free.iso
+        axis = exposed(clean).planned.free.iso
         gained = comfort_stops(bold, axis) - comfort_stops(clean, axis)
         self.assertTrue(0 <= gained <= 2 + 1 / 3 + 1e-6, gained)
 
     @settings(max_examples=40, deadline=None)
     @given(subjects, lights)
     def test_a_steadier_hand_never_asks_for_a_shorter_time(self, which: tuple[Genre, str], ev: float) -> None:
-        shaky, steady = (plan_for(of(which, ev, Person(steadiness=s), support=Support.HANDHELD)).asked.shake for s in (1.0, 2.0))
+        shaky, steady = (exposed(of(which, ev, Person(steadiness=s), support=Support.HANDHELD)).planned.asked.shake for s in (1.0, 2.0))
         assume(shaky is not None and steady is not None)
         assert shaky is not None and steady is not None
         self.assertLessEqual(steady, shaky + 1e-9)
@@ -51,7 +52,7 @@ class OfThemselves(TestCase):
         """Following twice as closely halves what is left of the body's movement; on a tripod practice is nothing."""
         usual, practised = (of(which, ev, Person(practised=p), support=Support.HANDHELD) for p in (False, True))
         self.assertIn(practised.followed, (usual.followed, usual.followed / 2))
-        asked = [plan_for(s).asked.need for s in (usual, practised)]
+        asked = [exposed(s).planned.asked.need for s in (usual, practised)]
         self.assertTrue(asked[0] is None or (asked[1] is not None and asked[1] <= asked[0] + 1e-9))
         stood = (of(which, ev, Person(practised=p), support=Support.TRIPOD).followed for p in (False, True))
         self.assertEqual(len(set(stood)), 1)
@@ -65,11 +66,14 @@ class OfThemselves(TestCase):
         deep = Light(ev, above=6.0, holds_above=6.0)
         for own in (cap, None):
             s = replace(of(which, ev, Person(darker_cap_stops=own), file=file), light=deep)
-            plan = plan_for(s)
+            course = exposed(s)
+            plan = course.planned
             if plan.bracket is not None or plan.policy is RangePolicy.RIGHT:
                 continue
             most = (1.0 if file is File.RAW else 1 / 3) if own is None else own
-            self.assertTrue(-most - 1e-9 <= plan.offset <= 1e-9 or "guard" in plan.chosen[-1].slug, (plan.offset, most))
+            self.assertTrue(
+                -most - 1e-9 <= plan.offset <= 1e-9 or "guard" in course.taken[DECISIONS["metering"]].school.slug, (plan.offset, most)
+            )
 
     @settings(max_examples=30, deadline=None)
     @given(subjects, lights, st.sampled_from((400.0, 1600.0, 6400.0)))
@@ -87,4 +91,4 @@ class OfThemselves(TestCase):
         lamps = replace(of(which, 7.0, person), light=Light(7.0, mains=True))
         self.assertEqual(lamps.flicker_hz, 2 * mains)
         self.assertEqual(of(which, 7.0, person).flicker_hz, 0.0)
-        self.assertEqual(plan_for(lamps).facts["flicker_hz"], 2 * mains)
+        self.assertEqual(exposed(lamps).told["flicker_hz"], 2 * mains)

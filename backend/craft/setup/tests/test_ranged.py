@@ -14,15 +14,17 @@ from hypothesis import strategies as st
 from craft.exposure.targets import output_gain
 from craft.kit.body import BracketOffer
 from craft.scene.light import Light
-from craft.scene.situation import Person, Situation
+from craft.scene.situation import Aims, Person, Situation
 from craft.setup.advise import advise
-from craft.setup.planning import open_range, plan_for, swing_kept
-from craft.setup.ranged import PRIORITIES, Opened, best, must_hold, searched, wanted_of, weigh
+from craft.setup.deciding.ranging import open_range, swing_kept
+from craft.setup.ranged import PRIORITIES, Opened, best, searched, weigh
 from craft.setup.sets import SINGLE, Lit, covers_of, fewest, sets_as_metered
 from craft.setup.setup import Setup
+from craft.setup.steps import as_metered
 from craft.setup.tests.things import BODY, SENSOR, situation
 from craft.stage.colour import light_rgb
 from craft.tones.tonemap import NOWHERE, Named, Oval, ToneMap, map_of
+from craft.tones.wanted import must_hold, wanted_of
 from craft.vocabulary.terms import File, Genre, RangeFirst, Support
 
 STEP, SEEN, CLIP = 1 / 3, 1 / 6, math.log2(7.8)
@@ -98,7 +100,7 @@ class OfAllWays(TestCase):
         s = replace(s, body=replace(s.body, bracket_offers=()))  # one frame has to do
         made = advise(s)
         raw, rendered = made.file is not File.RENDERED, made.file is not File.RAW
-        plain = advise(replace(s, settings={"compensation": 0.0, "highlight_protection": 0.0}))
+        plain = advise(replace(s, settings={"highlight_protection": 0.0}, aims=Aims(brighter_stops=0.0)))
         still = s.genre is Genre.LANDSCAPE and s.carried_by is Support.TRIPOD
         cap = 1.0 if raw else 1 / 3
         most = 5 / 3 if still and not rendered else 0.0
@@ -106,7 +108,7 @@ class OfAllWays(TestCase):
         offsets = [k * STEP for k in range(-round(cap * 3), round(most * 3) + 1)]
         ways = {}
         for offset, protection in product(offsets, (0.0, *(p for p in s.body.protection_stops if rendered and p <= room))):
-            by_hand = advise(replace(s, settings={"compensation": offset, "highlight_protection": protection}))
+            by_hand = advise(replace(s, settings={"highlight_protection": protection}, aims=Aims(brighter_stops=offset)))
             margin = 0.0 if plain.facts["floats"] else min(s.light_swing / 2, 2 / 3)
             short = shortfalls(s, by_hand, offset, margin)
             key = tuple(math.floor(short[name] / SEEN + 1e-6) for name in ORDERS[s.person.range_first.value])
@@ -118,9 +120,10 @@ class OfAllWays(TestCase):
     @settings(max_examples=20, deadline=None)
     @given(places())
     def test_nothing_is_missed_where_the_search_stops_early(self, s: Situation) -> None:
-        plan = plan_for(replace(s, settings={"compensation": 0.0, "highlight_protection": 0.0}))
+        course = as_metered(s)
+        plan = course.planned
         tones = map_of(s)
-        wanted, opened, margin = wanted_of(s, tones, must_hold(s, tones)), open_range(plan), swing_kept(plan)
+        wanted, opened, margin = wanted_of(s, tones, must_hold(s, tones)), open_range(course), swing_kept(course)
         for priority in PRIORITIES:
             self.assertEqual(searched(plan, wanted, opened, margin, priority), best(weigh(plan, wanted, opened, margin), priority))
 

@@ -5,14 +5,16 @@ from __future__ import annotations
 import random
 import re
 from dataclasses import replace
+from typing import Any
 from unittest import TestCase, mock
 
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from craft.decisions import numbers
-from craft.decisions.choice import reasoned, school_for
+from craft.decisions.choice import By, Choice, can_be, school_for
 from craft.decisions.facts import FACTS, Fact, When, phrase, say, tells
+from craft.decisions.reasons import Reasoned, reasoned
 from craft.decisions.schools import DECISIONS, Decision, School
 from craft.errors import CraftError
 from craft.kit.facts import BodyFacts
@@ -21,6 +23,7 @@ from craft.scene.situation import Situation
 from craft.scene.works import SUBJECT, WORK, WORKS
 from craft.setup.advise import advise
 from craft.setup.cautions import CAUTIONS, cautions_for
+from craft.setup.deciding import handling
 from craft.setup.tests.things import situation
 from craft.vocabulary.terms import Genre, Support, White
 
@@ -40,7 +43,12 @@ SCHOOLS = [school for decision in DECISIONS.values() for school in decision.scho
 
 def random_facts(rng: random.Random) -> dict[str, float]:
     """Facts near the bars that predicates compare with, so that both sides are met."""
-    bars = [t.against for s in SCHOOLS for t in (*s.when, *(w for a in s.also for w in a.when)) if isinstance(t.against, float)]
+    bars = [
+        t.against
+        for s in (*SCHOOLS, *(d.by_hand for d in DECISIONS.values()))
+        for t in (*s.when, *(w for a in s.also for w in a.when))
+        if isinstance(t.against, float)
+    ]
     facts = {name: rng.choice((0.0, 1.0, rng.choice(bars) + rng.choice((-0.5, 0.0, 0.5)))) for name in FACTS}
     facts |= {name: rng.choice((0.0, 1.0)) for name, fact in FACTS.items() if fact.unit == "yes"}
     facts |= {name: rng.choice((0.001, 0.004, 40.0)) for name, fact in FACTS.items() if fact.unit in ("time", "aperture", "iso", "s")}
@@ -79,7 +87,9 @@ class AddedInOnePlace(TestCase):
             costs="a scraper",
         )
         white = DECISIONS["white"]
-        self.enterContext(mock.patch.dict(DECISIONS, white=replace(white, schools=(way, *white.schools))))
+        white = replace(white, schools=(way, *white.schools))
+        self.enterContext(mock.patch.dict(DECISIONS, white=white))
+        self.enterContext(mock.patch.object(handling, "WHITE", white))
 
     def test_a_way_with_a_fact_of_its_own_is_taken_said_and_set_on_the_body(self) -> None:
         for light, school in ((12.0, "scraped"), (9.0, None)):
@@ -105,6 +115,10 @@ class AddedInOnePlace(TestCase):
             tells(barnacles=Fact("again"))
 
 
+def said(decision: Decision, school: School, facts: dict[str, float], **more: Any) -> Reasoned:
+    return reasoned(Choice(decision=decision, school=school, value=school.value, hand={}, **more), facts)
+
+
 class TheWinner(TestCase):
     @settings(max_examples=300, deadline=None)
     @given(st.integers(0, 10**9), st.sampled_from(list(DECISIONS.values())))
@@ -113,9 +127,10 @@ class TheWinner(TestCase):
         rows = decision.schools
         expected = next((row for row in rows if wins(row, facts)), rows[-1])
         self.assertIs(school_for(decision, facts, {}), expected)
-        made = reasoned(decision, expected, facts, {})
-        self.assertEqual({w.school: w.wins_now for w in made.other_ways}, {r.slug: wins(r, facts) for r in rows if r is not expected})
-        self.assertFalse(made.fixed_by_profile)
+        made = said(decision, expected, facts)
+        others = {row.slug: wins(row, facts) for row in rows if row is not expected and can_be(row, facts)}
+        self.assertEqual({way.school: way.wins_now for way in made.other_ways}, others)
+        self.assertIs(made.set_by, By.NUMBERS)
         self.assertTrue(set(made.numbers) <= set(FACTS))
 
     def test_every_row_wins_somewhere_and_without_it_something_else_would(self) -> None:
@@ -132,16 +147,16 @@ class TheWinner(TestCase):
         facts = random_facts(random.Random(1)) | {"light_swing_stops": 0.2, "meter_swing_stops": 1.5, "tripod": 0.0, "wants_blur": 0.0}
         fixed, mode = {"exposure_mode": "hold_time"}, DECISIONS["exposure_mode"]
         school = school_for(mode, facts, fixed)
-        made = reasoned(mode, school, facts, fixed)
-        self.assertEqual((made.school, made.fixed_by_profile), ("hold_time", True))
+        made = said(mode, school, facts, by=By.PROFILE, unmet=True)
+        self.assertEqual((made.school, made.set_by), ("hold_time", By.PROFILE))
         self.assertTrue(
-            made.because.startswith("You fixed this way. By the numbers it wins when: movement is to be drawn as blur and the light's")
+            made.said.startswith("You fixed this way. By the numbers it wins when: movement is to be drawn as blur and the light's")
         )
         self.assertEqual(made.numbers["light_swing_stops"], 0.2)
         self.assertEqual(made.numbers["meter_swing_stops"], 1.5)
         self.assertEqual(made.numbers["wants_blur_bar"], 1.0)
-        won = reasoned(mode, school, facts | {"light_swing_stops": 3.0, "wants_blur": 1.0}, fixed)
-        self.assertTrue(won.because.startswith("You fixed this way. The blur is drawn by"))
+        won = said(mode, school, facts | {"light_swing_stops": 3.0, "wants_blur": 1.0}, by=By.PROFILE)
+        self.assertTrue(won.said.startswith("You fixed this way. The blur is drawn by"))
         with self.assertRaisesRegex(CraftError, "“by_guess” is not a school of white: .*automatic") as caught:
             school_for(DECISIONS["white"], facts, {"white": "by_guess"})
         self.assertEqual(caught.exception.where, ("profile", "schools", "white"))
@@ -156,7 +171,7 @@ class TheWinner(TestCase):
             ("bracket", "bracketing", 20),
         ):
             row = DECISIONS[decision]
-            made = reasoned(row, next(s for s in row.schools if s.slug == slug), facts, {})
+            made = said(row, next(s for s in row.schools if s.slug == slug), facts)
             self.assertIn(f"{minutes} min", made.minutes_afterwards)
             self.assertTrue(row.desk and row.desk.reason)
 
@@ -199,7 +214,7 @@ class Sentences(TestCase):
 
     def test_every_template_fills_from_facts_alone(self) -> None:
         facts = random_facts(random.Random(9))
-        for school in SCHOOLS:
+        for school in (*SCHOOLS, *(decision.by_hand for decision in DECISIONS.values())):
             for template in (school.because, school.see, school.desk, *(also.text for also in school.also)):
                 sentence, used = phrase(template, facts)
                 self.assertNotIn("{", sentence)

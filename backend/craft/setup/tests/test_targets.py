@@ -32,7 +32,7 @@ from craft.scene.light import Light
 from craft.scene.situation import Aims, Concession, Delivery, Locks, Motion, Output, Person, Situation
 from craft.sensor import noise
 from craft.setup.advise import advise
-from craft.setup.planning import plan_for
+from craft.setup.steps import exposed
 from craft.setup.tests.things import STARS, situation
 from craft.vocabulary.terms import AimDepth, AimMotion, Genre, Intent, Limit, Support
 
@@ -347,7 +347,7 @@ class Filled(TestCase):
 
     def test_locks_must_exist_and_exist_together(self) -> None:
         with self.assertRaisesRegex(CraftError, "f/2.8 and f/3.2"):
-            plan_for(situation(locks=Locks(aperture=3.0)))
-        plan = plan_for(situation(locks=Locks(shutter_s=1 / 16000)))
+            exposed(situation(locks=Locks(aperture=3.0)))
+        plan = exposed(situation(locks=Locks(shutter_s=1 / 16000))).planned
         self.assertIs(plan.shutter, Shutter.ELECTRONIC)
-        self.assertIs(plan_for(situation(genre=Genre.SPORTS)).shutter, Shutter.MECHANICAL)
+        self.assertIs(exposed(situation(genre=Genre.SPORTS)).planned.shutter, Shutter.MECHANICAL)

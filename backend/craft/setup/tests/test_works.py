@@ -13,7 +13,7 @@ from craft.scene.situation import Motion
 from craft.scene.works import SUBJECT, WORKS
 from craft.scene.works.row import Subject, Work
 from craft.setup.advise import advise
-from craft.setup.planning import plan_for
+from craft.setup.steps import exposed
 from craft.setup.tests.things import situation
 from craft.vocabulary.terms import AimMotion, Drive, File, Genre, Intent, Support
 
@@ -63,7 +63,7 @@ class EachRow(TestCase):
                     )
                     for speed in (0.0, 3.0, 6.0)
                 )
-                none, some, twice = (ask(s, plan_for(s).free).need for s in (still, slow, fast))
+                none, some, twice = (ask(s, exposed(s).planned.free).need for s in (still, slow, fast))
                 self.assertTrue(none is None or none < some)
                 self.assertAlmostEqual(twice - some, 1.0, places=6)
 

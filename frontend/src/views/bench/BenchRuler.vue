@@ -9,7 +9,7 @@ import ToneRuler from "@/ruler/ToneRuler.vue";
 
 /** The ruler of tones in a decision's row, small and without the picture: what a hand draws there becomes a value set by hand. */
 const props = defineProps<{ decision: string; asked: Asked | null; id: number }>();
-const emit = defineEmits<{ setting: [slug: string, value: number] }>();
+const emit = defineEmits<{ setting: [slug: string, value: number]; brighter: [stops: number] }>();
 const SMALL = 11;
 const what = asItIs();
 const asked = toRef(props, "asked");
@@ -37,7 +37,7 @@ const under = computed(() => ({ metering: "metering", range: "range", bracketing
       :stops="SMALL"
       :pointers="pointers"
       :frames="frames"
-      @expose="(v) => emit('setting', 'compensation', Number(v.toFixed(4)))"
+      @expose="(v) => emit('brighter', v)"
       @protect="(v) => emit('setting', 'highlight_protection', v)"
     />
     <div v-if="told" class="beside">

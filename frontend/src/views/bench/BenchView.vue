@@ -83,7 +83,6 @@ const ledger = computed(() => {
     .filter(([, v]) => v > 0.02)
     .map(([intent, v]) => ({ name: inShort(intent), stops: v }));
 });
-const short = computed(() => (Array.isArray(ledger.value) ? ledger.value.reduce((sum, part) => sum + part.stops, 0) : 0));
 
 const lockErrors = ref<Record<string, string>>({});
 const figureErrors = computed(() => ({
@@ -96,7 +95,7 @@ const settingErrors = computed(() =>
 const giveError = computed(() => Object.entries(errors.value).find(([place]) => place.startsWith("/concessions"))?.[1]);
 
 const hand = byHand(change);
-const { school, setByHand } = hand;
+const { school, setByHand, free, brighter } = hand;
 function lock(dial: Dial, value: number | null): void {
   lockErrors.value = {};
   hand.lock(dial, value);
@@ -262,7 +261,7 @@ useEventListener(window, "beforeunload", () => void bench.put());
         <h2 id="staff">Light, stop by stop</h2>
         <p class="ledger">
           <template v-if="Array.isArray(ledger) && ledger.length"
-            ><Stops :value="short" /> short:
+            >given for it:
             <template v-for="(part, k) in ledger" :key="part.name"
               ><template v-if="k">, </template>{{ part.name }} gave <Stops :value="part.stops" /></template></template
           ><template v-else>nothing gives</template>
@@ -292,11 +291,19 @@ useEventListener(window, "beforeunload", () => void bench.put());
         :bar="profile?.document.noise_bar ?? 40"
         :errors="errors"
         @school="school"
+        @free="free"
         @setting="setByHand"
         @bar="setBar"
       >
         <template #ruler="{ decision }">
-          <BenchRuler v-if="ON_SCENE.has(decision)" :id="id" :decision="decision" :asked="answered" @setting="setByHand" />
+          <BenchRuler
+            v-if="ON_SCENE.has(decision)"
+            :id="id"
+            :decision="decision"
+            :asked="answered"
+            @setting="setByHand"
+            @brighter="brighter"
+          />
         </template>
       </Decisions>
       <p v-if="clashes?.violations.length" class="clash" role="status">

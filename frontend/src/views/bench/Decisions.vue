@@ -3,7 +3,7 @@ import { useQuery } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import Stops from "@/ruler/Stops.vue";
 import { client, ProblemError, take, type Asked, type Decided, type Schemas, type Situation } from "@/api/client";
-import { valueOf, word } from "@/words";
+import { word } from "@/words";
 import NumberField from "@/fields/NumberField.vue";
 
 const props = withDefaults(
@@ -20,6 +20,7 @@ const props = withDefaults(
 );
 const emit = defineEmits<{
   school: [decision: string, school: string | null];
+  free: [decision: string, hand: string[]];
   setting: [slug: string, value: number | null];
   bar: [value: number];
 }>();
@@ -54,9 +55,7 @@ const toggle = (decision: string) => (open.value = open.value === decision ? nul
         :aria-controls="`why-${made.decision}`"
         @click="toggle(made.decision)"
       >
-        <span class="label">{{ word(made.decision) }}</span><b :class="{ locked: made.fixed }">{{
-          valueOf(setup, made.decision, made.label)
-        }}</b
+        <span class="label">{{ word(made.decision) }}</span><b :class="{ locked: made.set_by !== 'numbers' }">{{ made.value }}</b
         ><i v-if="open !== made.decision">{{ made.because }}</i
         ><i v-else>{{ made.label }}</i>
       </button>
@@ -105,7 +104,7 @@ const toggle = (decision: string) => (open.value = open.value === decision ? nul
             >
           </li>
         </ul>
-        <button v-if="made.fixed" class="plain small" @click="emit('school', made.decision, null)">
+        <button v-if="made.set_by !== 'numbers'" class="plain small" @click="emit('free', made.decision, made.hand)">
           let it be decided again
         </button>
       </div>

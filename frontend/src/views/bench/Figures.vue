@@ -105,8 +105,10 @@ const costs = computed(() =>
   <p v-else-if="setup.shortfall" class="note reason">{{ setup.shortfall }}</p>
   <p v-else class="note reason">
     Holds until the light drops <Stops :value="setup.holds_until.darker_stops" /> or rises
-    <Stops :value="setup.holds_until.brighter_stops" />; hands off for <Stops :value="setup.hands_off.darker_stops" /> down and
-    <Stops :value="setup.hands_off.brighter_stops" /> up<template v-if="setup.exposure.nd_stops"
+    <Stops :value="setup.holds_until.brighter_stops" /><template v-if="setup.exposure.meters"
+      >; the body follows by itself for <Stops :value="setup.hands_off.darker_stops" /> down and
+      <Stops :value="setup.hands_off.brighter_stops" /> up</template
+    ><template v-if="setup.exposure.nd_stops"
       >; filter of <Stops :value="setup.exposure.nd_stops" /><template v-if="setup.exposure.glass_stops"
         >, <Stops :value="setup.exposure.glass_stops" /> of it glass</template
       ></template
@@ -116,12 +118,16 @@ const costs = computed(() =>
     <span class="label">compensation</span>
     <NumberField
       label="compensation in stops"
-      :step="1 / 3"
+      :step="setup.dials.step_ev"
       :value="typeof settings.compensation === 'number' ? settings.compensation : null"
       :usual="setup.exposure.compensation_ev"
       empty="0"
       @change="(v) => emit('setting', 'compensation', v)"
     /><span class="quiet">under the thumb: the meter is at work</span>
+  </p>
+  <p v-for="one in setup.unused" :key="one.setting" class="note unused">
+    <span class="label">{{ one.label }}</span> {{ one.shown }} is not in use: {{ one.why }}
+    <button class="plain" @click="emit('setting', one.setting, null)">let go</button>
   </p>
   <Notes v-if="!at" :setup="setup" />
   <ul v-if="open && costs.length && !at" class="costs" aria-label="one step on this dial">
@@ -177,6 +183,13 @@ small {
 .note {
   padding: 8px 0;
   border-bottom: 1px solid var(--rule);
+}
+.unused {
+  color: var(--second);
+}
+.unused button {
+  min-height: 24px;
+  text-decoration: underline;
 }
 .compensation {
   display: flex;

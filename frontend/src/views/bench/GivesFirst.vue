@@ -3,17 +3,17 @@ import { computed, ref } from "vue";
 import { VueDraggable } from "vue-draggable-plus";
 import type { Concession, Schemas, Decided } from "@/api/client";
 import Stops from "@/ruler/Stops.vue";
-import { asRung, rungWords, word } from "@/words";
+import { asRung, word } from "@/words";
 
 const props = defineProps<{ setup: Decided; limits: Record<string, string[]>; own: boolean; error?: string }>();
 const emit = defineEmits<{ change: [rungs: Concession[] | null] }>();
 
 type Given = Schemas["ConcessionOut"] & { key: string };
-const prepended = computed(() => props.setup.range.policy === "to_the_right" && props.setup.range.exposure_offset_ev > 0);
+const ahead = computed(() => props.setup.concessions.filter((c) => !c.asked).length);
 const rows = computed<Given[]>(() =>
-  props.setup.concessions.slice(prepended.value ? 1 : 0).map((c, k) => ({ ...c, key: `${k}-${c.intent}` })),
+  props.setup.concessions.filter((c) => c.asked).map((c, k) => ({ ...c, key: `${k}-${c.intent}` })),
 );
-const bound = computed(() => (props.setup.binding?.rung ?? -1) - (prepended.value ? 1 : 0));
+const bound = computed(() => (props.setup.binding?.rung ?? -1) - ahead.value);
 const said = ref("");
 
 function send(list: Given[]): void {
@@ -67,14 +67,14 @@ function add(): void {
         :data-rung="k"
         tabindex="0"
         :class="{ bind: k === bound, gave: row.gave_stops > 0.01 }"
-        :aria-label="`${k + 1}, ${rungWords(asRung(row))}${k === bound ? ', binding' : ''}; Alt and arrows move it`"
+        :aria-label="`${k + 1}, ${row.words}${k === bound ? ', binding' : ''}; Alt and arrows move it`"
         @keydown.alt.up.prevent="move(k, -1)"
         @keydown.alt.down.prevent="move(k, 1)"
         @keydown.delete.prevent="remove(k)"
       >
-        <em>{{ k + 1 }}</em><span class="name">{{ rungWords(asRung(row)) }}</span>
+        <em>{{ k + 1 }}</em><span class="name">{{ row.words }}</span>
         <em v-if="row.gave_stops > 0.01" class="how"
-          ><template v-if="row.limit_stops === null || row.gave_stops >= row.limit_stops - 0.01"
+          ><template v-if="row.limit_stops === null || (row.left_stops ?? 0) <= 0.01"
             >gave <Stops :value="row.gave_stops" /></template
           ><template v-else><Stops :value="row.gave_stops" /> of <Stops :value="row.limit_stops" /></template></em
         ><em v-else class="how">–</em>

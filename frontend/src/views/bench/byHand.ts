@@ -17,7 +17,26 @@ export function byHand(change: Change) {
     lock: (dial: Dial, value: number | null): void =>
       change((d) => (d.locks = withOne(d.locks as Record<string, number> | undefined, dial, value))),
     school: (decision: string, slug: string | null): void => change((d) => (d.schools = withOne(d.schools, decision, slug))),
+    /** Everything that fixes a decision is let go: its way here, and its settings set by hand. */
+    free: (decision: string, hand: string[]): void =>
+      change((d) => {
+        d.schools = withOne(d.schools, decision, null);
+        d.settings = Object.fromEntries(Object.entries(d.settings ?? {}).filter(([slug]) => !hand.includes(slug)));
+        if (hand.includes("file_format")) d.file = null;
+        if (decision === "range") d.aims = { ...d.aims, brighter_stops: null };
+        const dials: Record<string, Dial> = { shutter_time: "shutter_s", aperture: "aperture", iso_value: "iso" };
+        for (const slug of hand) if (dials[slug]) d.locks = withOne(d.locks as Record<string, number>, dials[slug], null);
+      }),
+    /** Stops brighter than metered: said so, and no more dialled. */
+    brighter: (stops: number): void =>
+      change((d) => {
+        d.aims = { ...d.aims, brighter_stops: Number(stops.toFixed(4)) };
+        d.settings = withOne(d.settings as Record<string, number> | undefined, "compensation", null);
+      }),
     setByHand: (slug: string, value: number | null): void =>
-      change((d) => (d.settings = withOne(d.settings as Record<string, number> | undefined, slug, value))),
+      change((d) => {
+        d.settings = withOne(d.settings as Record<string, number> | undefined, slug, value);
+        if (slug === "compensation" && d.aims?.brighter_stops != null) d.aims = { ...d.aims, brighter_stops: null };
+      }),
   };
 }

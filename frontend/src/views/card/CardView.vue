@@ -6,7 +6,7 @@ import { offer } from "@/keys/actions";
 import { BRIGHTER, DARKER } from "@/ruler/scale";
 import Stops from "@/ruler/Stops.vue";
 import { useTheme } from "@/stores/theme";
-import { asRung, metres, reach, rungWords, valueOf, word } from "@/words";
+import { metres, reach, word } from "@/words";
 import Still from "@/picture/Still.vue";
 import GettingThere from "./GettingThere.vue";
 import SharpZone from "./SharpZone.vue";
@@ -42,7 +42,7 @@ const ORDER = [
 const toSet = computed(() =>
   ORDER.flatMap((name) => {
     const made = setup.value?.decisions.find((d) => d.decision === name);
-    return made && setup.value ? [{ name, value: valueOf(setup.value, name, made.label) }] : [];
+    return made && setup.value ? [{ name, value: made.value || made.label }] : [];
   }),
 );
 const table = computed(() => {
@@ -152,7 +152,7 @@ onBeforeUnmount(leave);
     <h2>What gives first</h2>
     <ol>
       <li v-for="(rung, k) in setup.concessions" :key="k" :class="{ bind: setup.binding?.rung === k }">
-        {{ rungWords(asRung(rung)) }}<span v-if="rung.gave_stops > 0.02">: gave <Stops :value="rung.gave_stops" /></span>
+        {{ rung.words }}<span v-if="rung.gave_stops > 0.02">: gave <Stops :value="rung.gave_stops" /></span>
       </li>
     </ol>
     <GettingThere v-if="snapshot.pocket && card" v-model="ticks" :pocket="snapshot.pocket" :situation="card.situation" />

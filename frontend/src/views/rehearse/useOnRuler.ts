@@ -19,6 +19,14 @@ export interface Seen {
   view: View;
 }
 
+/** Stops brighter than metered, said so and no more dialled. */
+function brighter(d: Situation, stops: number): void {
+  d.aims = { ...d.aims, brighter_stops: Number(stops.toFixed(4)) };
+  const rest = { ...d.settings };
+  delete rest.compensation;
+  d.settings = rest;
+}
+
 /** What stands under the picture and on the ruler of tones: which of it is looked at, and what a hand makes of it. */
 export function useOnRuler(held: Held, { change, go, route, setup, document, step }: Bench) {
   const under = computed(() => String(route.query.under ?? ""));
@@ -92,7 +100,11 @@ export function useOnRuler(held: Held, { change, go, route, setup, document, ste
     seen,
     dragging,
     fired,
-    byHand: computed(() => ["compensation", "highlight_protection"].some((slug) => slug in (document.value?.settings ?? {}))),
+    byHand: computed(
+      () =>
+        document.value?.aims?.brighter_stops != null ||
+        ["compensation", "highlight_protection"].some((slug) => slug in (document.value?.settings ?? {})),
+    ),
     see: (one: Seen | null): void => void (seen.value = seen.value?.token === one?.token ? null : one),
     choosePattern: (slug: string): void => go({ pattern: slug }),
     chooseSet: (k: number): void => go({ set: k }),
@@ -100,9 +112,9 @@ export function useOnRuler(held: Held, { change, go, route, setup, document, ste
     holdSpot: (x: number, y: number): void => go({ pattern: "spot", sx: x.toFixed(4), sy: y.toFixed(4) }),
     /** Stops brighter than metered, by hand; where all three dials are held, by the shutter. */
     expose: (offset: number): void => {
-      if (!allHeld()) return value("compensation", offset);
+      if (!allHeld()) return change((d) => brighter(d, offset));
       const found = setup.value;
-      if (found) step(Math.round(3 * (found.range.exposure_offset_ev - offset)));
+      if (found) step(Math.round((found.range.exposure_offset_ev - offset) / found.dials.step_ev));
     },
     protect: (stops: number): void => value("highlight_protection", stops),
     free: (): void =>
@@ -111,12 +123,14 @@ export function useOnRuler(held: Held, { change, go, route, setup, document, ste
         delete rest.compensation;
         delete rest.highlight_protection;
         d.settings = rest;
+        d.aims = { ...d.aims, brighter_stops: null };
       }),
     setAll: (values: Record<string, string | number>): void => change((d) => (d.settings = { ...d.settings, ...values })),
     mustHold: (stops: number): void => change((d) => (d.light = { ...d.light, holds_above: stops })),
     takeWay: (way: Schemas["WayOut"]): void =>
       change((d) => {
-        const next = { ...d.settings, compensation: Number(way.offset.toFixed(4)) } as Record<string, number | string>;
+        brighter(d, way.offset);
+        const next = { ...d.settings } as Record<string, number | string>;
         if (way.protection || range.value?.protection) next.highlight_protection = way.protection;
         else delete next.highlight_protection; // a body without protection has no such setting
         d.settings = next;
@@ -131,14 +145,11 @@ export function useOnRuler(held: Held, { change, go, route, setup, document, ste
           delete rest.bracket_step;
           d.schools = { ...d.schools, bracketing: "accept" };
         } else {
-          Object.assign(rest, {
-            bracket_frames: one.frames,
-            bracket_step: one.step,
-            compensation: Number(one.middle.toFixed(4)),
-          });
+          Object.assign(rest, { bracket_frames: one.frames, bracket_step: one.step });
           d.schools = { ...d.schools, bracketing: "bracket" };
         }
         d.settings = rest;
+        if (one.frames > 1) brighter(d, one.middle);
       }),
   };
 }

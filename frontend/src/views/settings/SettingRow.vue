@@ -18,6 +18,8 @@ const props = defineProps<{
   held?: Schemas["HeldOut"];
   heldShown: string;
   error?: string;
+  /** What a hand set of it, where nothing uses that. */
+  unused?: Schemas["UnusedOut"];
   habits: Schemas["HabitWords"][];
   answers: Record<string, string>;
 }>();
@@ -54,12 +56,16 @@ const when = (iso: string) => iso.slice(0, 10);
       >
       <b class="value" :class="{ locked: row.origin === 'locked' }">{{ say(slug, row.value, row.shown) }}</b>
       <span v-if="other !== undefined" class="other" :class="{ differs }">{{ other || "not there" }}</span>
-      <span class="origin">{{ ORIGINS[row.origin] }}</span>
+      <span class="origin">{{ unused ? "not in use" : ORIGINS[row.origin] }}</span>
       <i v-if="other === undefined">{{ row.reason }}</i>
     </button>
     <div v-if="open" :id="`set-${slug}`" class="more">
       <p class="reason">{{ row.reason }}</p>
       <p class="reason">{{ words?.meaning }} {{ words?.touches }}</p>
+      <p v-if="unused" class="small">
+        <span class="label">set by hand</span> {{ unused.shown }}, not in use: {{ unused.why }}
+        <button class="plain" @click="emit('set', null)">let go</button>
+      </p>
       <p v-if="row.closed" class="small"><span class="label">not open now</span> {{ row.closed }}</p>
       <p v-if="error" class="error" role="alert">{{ error }}</p>
       <div v-if="dial" class="choices">

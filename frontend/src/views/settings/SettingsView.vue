@@ -284,6 +284,7 @@ const bodyName = computed(() => kit.value?.bodies.find((b) => b.slug === body.va
           :held="state?.held[slug]"
           :held-shown="state?.held[slug] ? shownOf(slug, state.held[slug].value) : ''"
           :error="settingErrors[slug]"
+          :unused="setup?.unused.find((one) => one.setting === slug)"
           :habits="habitsOf(slug)"
           :answers="document.habits ?? {}"
           @answer="answer"

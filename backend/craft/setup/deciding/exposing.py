@@ -1,0 +1,276 @@
+"""Mode, shutter, filter, and the exposure that follows from them in every light."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from craft.decisions import numbers, solved
+from craft.decisions.choice import By, Choice, Wishes, choose
+from craft.decisions.facts import Fact, Facts, tells, yes
+from craft.decisions.schools import School
+from craft.decisions.schools.exposure_mode import EXPOSURE_MODE
+from craft.decisions.schools.iso_limits import ISO_LIMITS
+from craft.decisions.schools.shutter_type import SHUTTER_TYPE
+from craft.errors import CraftError, NotOnTheDialError
+from craft.exposure.filters import Filter, filters_of
+from craft.exposure.solver import Solution, search_of
+from craft.exposure.targets import lens_loss_stops, rungs_of
+from craft.kit.body import Shutter
+from craft.kit.dials import Axis, time_axis
+from craft.scales.series import Dial
+from craft.scene.situation import Situation
+from craft.setup.course import Course, Leaning
+from craft.setup.deciding.keeping import taken_set
+from craft.setup.ladder import solve_ladder
+from craft.setup.plan import Plan, asked_of, at_key, free_dials, locked, longer_by, taken, true_stops, with_dials
+from craft.vocabulary.setting import Value
+from craft.vocabulary.terms import Intent, Mode, RangePolicy
+
+BRIGHT_SIDE = (Intent.MOTION_BLUR, Intent.SEPARATION)
+"""Intents that too much light takes away; with over-exposure they call for a filter."""
+
+
+def _iso_wish(course: Course) -> str | None:
+    """Whether ISO is to be fixed or automatic, as it was set by hand; a value that is held fixes it."""
+    if course.situation.locks.iso is not None:
+        return "fixed"
+    wish = course.wishes.of(ISO_LIMITS).get("iso_mode")
+    if wish is None and EXPOSURE_MODE.slug not in course.wishes.ways and (way := course.wishes.ways.get(ISO_LIMITS.slug)):
+        wish = next((row.value[0] for row in ISO_LIMITS.schools if row.slug == way), None)
+    return str(wish) if wish is not None else None
+
+
+def _able(course: Course, row: School) -> bool:
+    """Whether a way of exposing leaves to the hand what is held by it, and treats ISO as it was set."""
+    locks, iso, by_hand = course.situation.locks, _iso_wish(course), Mode(row.value[0]).by_hand
+    held = {Dial.TIME: locks.shutter_s, Dial.APERTURE: None if course.told["one_aperture"] else locks.aperture}
+    free = all(dial in by_hand for dial, value in held.items() if value is not None)
+    return free and not (row.floats and iso == "fixed") and not (row.holds and iso == "automatic")
+
+
+def _iso(course: Course, wish: str | None) -> Choice:
+    """Fixed or automatic ISO, once the mode is known."""
+    hand: dict[str, Value] = {} if wish is None or ISO_LIMITS.slug in course.wishes.ways else {"iso_mode": wish}
+    if ISO_LIMITS.slug in course.wishes.ways and course.situation.locks.iso is not None:
+        hand = {"iso_mode": "fixed"}
+    if course.told["limits_only"]:
+        hand = {}
+    made = choose(ISO_LIMITS, course.told, Wishes(course.wishes.ways, {ISO_LIMITS.slug: hand} if hand else {}))
+    return replace(made, hand=course.wishes.of(ISO_LIMITS))
+
+
+@tells(
+    floats=Fact("ISO floats", "yes", "ISO is held"),
+    meters=Fact("something floats with the meter", "yes", "nothing floats with the meter"),
+    slowest_used=Fact("the body keeps to a slowest time", "yes", "no slowest time is kept to"),
+)
+def _of_iso(mode: Mode, floats: bool) -> dict[str, float]:
+    return {
+        "floats": yes(floats),
+        "meters": yes(floats or len(mode.by_hand) < 2),
+        "slowest_used": yes(floats and Dial.TIME not in mode.by_hand),
+    }
+
+
+@tells(mode_floats=Fact("the mode lets ISO follow", "yes", "the mode holds everything"))
+def _of_mode(mode: Mode, row: School) -> dict[str, float]:
+    return {"mode_floats": yes(mode is not Mode.TIMED and not row.holds)}
+
+
+def _mode(course: Course, facts: Facts, early: bool = False) -> Choice:
+    """The exposure mode by the facts there are."""
+    hand = {slug: value for slug, value in course.wishes.of(EXPOSURE_MODE).items() if slug in EXPOSURE_MODE.sets}
+    wishes = Wishes(course.wishes.ways, {EXPOSURE_MODE.slug: hand} if hand else {})
+    return choose(EXPOSURE_MODE, facts, wishes, able=lambda row: _able(course, row), early=early)
+
+
+def expose_by(course: Course) -> Course:
+    """The exposure mode, by the exposure of the round before, and whether ISO floats.
+
+    On the first round a way that asks for an exposure is not taken yet. What was set by hand and neither uses counts for nothing from
+    here on.
+    """
+    seen = course.leaning.seen
+    made = _mode(course, course.told.also(seen), early=not seen)
+    mode = Mode(made.value[0])
+    course = course.take(made).tell(_of_mode(mode, made.school))
+    wish = _iso_wish(course)
+    iso = _iso(course, wish)
+    follows = bool(course.told["mode_floats"]) or wish == "automatic" or (iso.by is not By.NUMBERS and iso.value[0] == "automatic")
+    floats = iso.value[0] == "automatic" and follows and course.situation.locks.iso is None
+    course = course.take(iso).tell(_of_iso(mode, floats))
+    return _without_unused(course, mode)
+
+
+def _without_unused(course: Course, mode: Mode) -> Course:
+    """The same, without values set by hand that this mode, or ISO as it is set, does not use."""
+    told, why = course.told, {}
+    pinned = told["limits_only"] and not told["floats"]
+    if not told["floats"]:
+        held = "floor and ceiling pin the ISO that is set" if pinned else "ISO is fixed"
+        why = {"iso_floor": held, "iso_ceiling": held, "iso_slowest_shutter": "ISO is fixed"}
+    elif not told["slowest_used"]:
+        why = {"iso_slowest_shutter": "in this mode the time is set by hand"}
+    if course.situation.locks.iso is not None and course.situation.settings.get("iso_mode") == "automatic":
+        why |= {"iso_mode": "ISO is held at a value"}
+    if not told["meters"]:
+        why |= {"compensation": "time, aperture and ISO are all held: nothing is metered"}
+    return course.without(why)
+
+
+def _on_axis(axis: Axis, value: float) -> bool:
+    try:
+        axis.find(value)
+    except NotOnTheDialError:
+        return False
+    return True
+
+
+def _first_shutter(situation: Situation) -> Shutter:
+    """The shutter to try first: mechanical where there is one and it has the locked time."""
+    shutters, wanted = situation.body.shutters, situation.locks.shutter_s
+    if wanted is not None and Shutter.ELECTRONIC in shutters and not _on_axis(time_axis(situation.body, shutters[0]), wanted):
+        longer = time_axis(situation.body, Shutter.ELECTRONIC)
+        return Shutter.ELECTRONIC if _on_axis(longer, wanted) else shutters[0]
+    return shutters[0]
+
+
+@tells(
+    over_stops=Fact("too much light at the mechanical shutter's shortest time", "stops"),
+    metered_s=Fact("time as metered", "time"),
+)
+def _of_metered(found: Solution, time_s: float) -> dict[str, float]:
+    return {"over_stops": float(found.entries[0][0]), "metered_s": time_s}
+
+
+def plan(course: Course) -> Course:
+    """Dials, aims and what gives, with nothing done for range yet, and the exposure that this comes to."""
+    situation, bracket = course.situation, taken_set(course)
+    shutter = _first_shutter(situation)
+    free = free_dials(situation, shutter, longer_by(situation, bracket))
+    asked = asked_of(situation, free, bracket)
+    cap = course.told["darkest_stops"]
+    made = Plan(
+        situation,
+        shutter,
+        free,
+        locked(situation, free),
+        asked,
+        rungs_of(situation, asked, free, 0.0, cap),
+        RangePolicy.GREY,
+        0.0,
+        0.0,
+        Filter(),
+        situation.light.ev100 - lens_loss_stops(situation),
+        cap,
+        bracket,
+        course.told["merge_step_stops"] if course.told["merging"] else 0.0,
+    )
+    made = searching(made)
+    found = at_key(made)
+    return replace(course, plan=made).tell(_of_metered(found, 2 ** -true_stops(made, found)[0]))
+
+
+def searching(plan: Plan) -> Plan:
+    """The plan with its search at hand."""
+    return plan if plan.search else replace(plan, search=search_of(plan.problem()))
+
+
+@tells(
+    flicker_answered=Fact("the setup waits for the lamps", "yes", "nothing in the setup waits for the lamps"),
+    reads_lines=Fact("the frame is read line by line", "yes", "a curtain ends the frame"),
+)
+def _of_shutter(situation: Situation, shutter: Shutter) -> dict[str, float]:
+    return {
+        "flicker_answered": yes(numbers.waits_for_lamps(situation.body, shutter)),
+        "reads_lines": yes(shutter is Shutter.ELECTRONIC),
+    }
+
+
+def choose_shutter(course: Course) -> Course:
+    """The kind of shutter, and the dial of times that it has."""
+    situation, plan = course.situation, course.planned
+    hand = course.wishes.of(SHUTTER_TYPE)
+    left_to_it = hand.get("shutter_type") == "automatic"
+    made = choose(SHUTTER_TYPE, course.told, replace(course.wishes, hand={}) if left_to_it else course.wishes)
+    wanted = Shutter(made.value[0])
+    if wanted not in situation.body.shutters:
+        place = ("settings", "shutter_type") if hand else ("profile", "schools", "shutter_type")
+        raise CraftError(f"{situation.body.name} has no {wanted.value.replace('_', ' ')} shutter", place)
+    if plan.shutter is Shutter.ELECTRONIC and wanted is not Shutter.ELECTRONIC and situation.locks.shutter_s is not None:
+        wanted = plan.shutter
+        made = replace(made, value=(wanted.value,), by_hand=True)
+    if wanted is not plan.shutter:
+        free = free_dials(situation, wanted, longer_by(situation, plan.bracket))
+        plan = searching(with_dials(replace(plan, shutter=wanted), free))
+    rate = situation.body.highest_rate(wanted, course.told["raw"] == 1) or 1.0
+    told = {**numbers.of_rate(situation, rate), **_of_shutter(situation, wanted)}
+    return replace(course, plan=plan).take(made).tell(told)
+
+
+def _bright_side(plan: Plan, found: Solution) -> float:
+    """Stops of light too many: over-exposure, aims that light takes away, and apertures past what the depth bears."""
+    over = float(found.entries[0][0])
+    depth = plan.asked.targets.depth
+    closed = 0.0 if depth is None else max(0.0, true_stops(plan, found)[1] - depth[1])
+    return over + closed + sum(float(found.gave[intent][0]) for intent in BRIGHT_SIDE)
+
+
+def _wanting(plan: Plan, least: float, over: float) -> float:
+    """Stops of filter that are wanting: of what is left too bright, the part that a filter would take away."""
+    if least <= 1e-9 or (plan.asked.targets.motion_blur is None and over <= 0):
+        return 0.0
+    darker = replace(plan, filter=Filter(plan.filter.built_in, plan.filter.glass + least))
+    return max(0.0, least - _bright_side(darker, at_key(darker)))
+
+
+@tells(
+    nd_stops=Fact("filter", "stops"),
+    glass_stops=Fact("glass filter", "stops"),
+    left_stops=Fact("light that is left too many", "stops"),
+    wanting_stops=Fact("filter that is wanting", "stops"),
+)
+def _of_filter(plan: Plan, left: float, wanting: float) -> dict[str, float]:
+    return {"nd_stops": plan.nd, "glass_stops": plan.filter.glass, "left_stops": left, "wanting_stops": wanting}
+
+
+def choose_filter(course: Course) -> Course:
+    """The smallest filter that removes what is too bright at the key light, or comes nearest; what is wanting is told."""
+    plan = searching(course.planned)
+    offers = list(filters_of(course.situation))
+    best = replace(plan, filter=offers[0])
+    least = _bright_side(best, at_key(best))
+    for offer in offers[1:]:
+        if least <= 1e-9:
+            break
+        tried = replace(plan, filter=offer)
+        left = _bright_side(tried, at_key(tried))
+        if left < least - 1e-9:
+            best, least = tried, left
+    return replace(course, plan=best).tell(_of_filter(best, least, _wanting(best, least, course.told["over_stops"])))
+
+
+def expose(course: Course) -> Course:
+    """The exposure in every light, and what it comes to now."""
+    situation, plan = course.situation, course.planned
+    ladder = solve_ladder(plan)
+    x, n, s = (float(stops[ladder.now]) for stops in ladder.true_stops())
+    course = replace(course, ladder=ladder).tell(solved.of_exposure(situation, plan.free, x, n, s, course.told))
+    as_taken, unprotected = taken(plan, x, n, s), taken(plan, x, n, s, 0.0)
+    several = plan.bracket is not None
+    return course.tell(solved.of_the_clip(situation, as_taken, unprotected, plan.held_more, several, course.told))
+
+
+OF_EXPOSURE = ("time_s", "zone_covers")
+"""What ways of exposing ask of the exposure that they lead to."""
+
+
+def leaning_of(course: Course) -> Leaning:
+    """What a next round of deciding takes from the exposure of this one."""
+    return Leaning({name: course.told[name] for name in OF_EXPOSURE}, course.told["swing_kept_stops"])
+
+
+def at_rest(course: Course) -> bool:
+    """Whether the mode would be decided the same by the exposure that it led to, and as much is kept back as that asks for."""
+    made, now = _mode(course, course.told), course.taken[EXPOSURE_MODE]
+    return (made.school, made.value) == (now.school, now.value)

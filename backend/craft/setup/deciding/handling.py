@@ -1,0 +1,152 @@
+"""What follows from the exposure: brightness, a series, white, focus, drive, stabiliser."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import replace
+
+from craft.decisions import numbers
+from craft.decisions.choice import Wishes, choose
+from craft.decisions.facts import Fact, Facts, tells, yes
+from craft.decisions.schools import DECISIONS
+from craft.decisions.schools.drive import DRIVE
+from craft.decisions.schools.focus import FOCUS
+from craft.decisions.schools.white import WHITE
+from craft.exposure.bounds import number
+from craft.exposure.targets import wanted_blur_s
+from craft.scene.situation import Situation
+from craft.setup.course import Course
+from craft.setup.notes import darker_stops
+from craft.setup.series import Series, series_for
+from craft.vocabulary.setting import Value
+from craft.vocabulary.terms import AimMotion, Area, Drive, FocusMode, White
+
+RATE_SHARE = {Drive.HIGH: 1.0, Drive.MEDIUM: 0.5, Drive.LOW: 0.25}
+"""Share of the body's highest rate at each level (estimate: makers halve from level to level)."""
+
+PRESETS = {White.DAYLIGHT: 5500.0, White.SHADE: 7500.0, White.TUNGSTEN: 3200.0}
+"""Kelvin of whites that have a name: CIE D55, open shade under blue sky (7000 to 8000), and studio lamps."""
+
+
+@tells(darker_stops=Fact("under the metered exposure", "stops"))
+def _of_brightness(course: Course) -> dict[str, float]:
+    return {"darker_stops": darker_stops(course.planned, course.solved)}
+
+
+def tell_brightness(course: Course) -> Course:
+    """How far the figures lie under the metered exposure."""
+    return course.tell(_of_brightness(course))
+
+
+@tells(
+    series_frames=Fact("frames of a series", "count"),
+    interval_s=Fact("from frame to frame", "s"),
+    series_h=Fact("length of the series", "hours"),
+    blur_total_s=Fact("time that draws the whole blur", "s"),
+)
+def _of_series(situation: Situation, series: Series | None) -> dict[str, float]:
+    return {
+        "series_frames": float(series.frames) if series else 1.0,
+        "interval_s": series.interval_s if series else 0.0,
+        "series_h": series.hours if series else 0.0,
+        "blur_total_s": wanted_blur_s(situation) if situation.aim_motion is AimMotion.BLUR else math.inf,
+    }
+
+
+def plan_series(course: Course) -> Course:
+    """The frames that draw what one long one would."""
+    ladder = course.solved
+    series = series_for(course.situation, ladder.printed(ladder.now)[0])
+    return replace(course, series=series).tell(_of_series(course.situation, series))
+
+
+@tells(
+    kelvin_set=Fact("white set to", "kelvin"),
+    white_fixed=Fact("white is fixed", "yes", "the body finds white anew at each frame"),
+    white_warm_mired=Fact("warmer than neutral, in mired", "count"),
+    white_cold_mired=Fact("colder than neutral, in mired", "count"),
+    white_kept=Fact("share of the light's own colour that is left", "percent"),
+)
+def _of_white(situation: Situation, mode: White, kelvin: float) -> dict[str, float]:
+    light = situation.light.kelvin
+    warmer = 1e6 / light - 1e6 / kelvin
+    own = 1e6 / light - 1e6 / numbers.DAYLIGHT_KELVIN
+    return {
+        "kelvin_set": kelvin,
+        "white_fixed": yes(mode not in (White.AUTOMATIC, White.AUTOMATIC_WARM)),
+        "white_warm_mired": max(0.0, warmer),
+        "white_cold_mired": max(0.0, -warmer),
+        "white_kept": min(1.0, max(0.0, warmer / own)) if abs(own) > 1 else 0.0,
+    }
+
+
+def choose_white(course: Course) -> Course:
+    """White: what a number set by hand leaves of the light's colour, else what the way comes to."""
+    situation = course.situation
+    hand = dict(course.wishes.of(WHITE))
+    if "white_mode" in hand and hand["white_mode"] != White.KELVIN.value:
+        course = course.without({"white_kelvin": "white is not set by a number"})
+        hand.pop("white_kelvin", None)
+    if "white_kelvin" in hand:
+        hand["white_mode"] = White.KELVIN.value
+    usual = numbers.kept_kelvin(situation)
+    made = choose(WHITE, course.told, Wishes(course.wishes.ways, {WHITE.slug: hand} if hand else {}), instead={"white_kelvin": usual})
+    mode = White(made.value[0])
+    kelvin = PRESETS.get(mode, usual)
+    if mode is White.KELVIN:
+        kelvin = number(course.situation, "white_kelvin") or usual
+    return course.take(replace(made, hand=course.wishes.of(WHITE))).tell(_of_white(situation, mode, kelvin))
+
+
+BY_ITSELF = ("focus_area", "subject_detection", "priority_single", "priority_continuous")
+"""Settings that do nothing where focus is by hand; no area at all is a distance that is set and left."""
+
+
+def choose_focus(course: Course) -> Course:
+    """Focus; where it is by hand, an area and what the body looks for count for nothing."""
+    modes = Wishes(course.wishes.ways, {FOCUS.slug: {k: v for k, v in course.wishes.of(FOCUS).items() if k == "focus_mode"}})
+    modes = modes if modes.hand[FOCUS.slug] else replace(modes, hand={})
+    if FocusMode(choose(FOCUS, course.told, modes).value[0]) is FocusMode.MANUAL:
+        zone = course.situation.settings.get("focus_area") == Area.NONE.value
+        course = course.without({slug: "focus is by hand" for slug in BY_ITSELF if not (zone and slug == "focus_area")})
+    return course.take(choose(FOCUS, course.told, course.wishes))
+
+
+@tells(
+    rate=Fact("rate", "rate"),
+    frames_follow=Fact("several frames follow one press", "yes", "one frame follows a press"),
+    shots=Fact("frames you will look through", "count"),
+    pictures=Fact("pictures you will work on", "count"),
+    shots_at_best=Fact("frames at the body's highest rate", "count"),
+)
+def _of_drive(situation: Situation, facts: Facts, drive: Drive) -> dict[str, float]:
+    best = facts["frames_per_second"]
+    by_hand = number(situation, "rate_high") if drive is Drive.HIGH else None
+    rate = by_hand or (best * RATE_SHARE[drive] if drive in RATE_SHARE else 1.0)
+    shots = facts["series_frames"] if facts["series_frames"] > 1 else numbers.frames_shot(situation, rate)
+    return {
+        "rate": rate,
+        "frames_follow": yes(drive in RATE_SHARE and situation.body.frames_per_second),
+        "shots": shots,
+        "pictures": facts["count"] or shots,
+        "shots_at_best": shots * best / rate,
+    }
+
+
+def choose_drive(course: Course) -> Course:
+    """Drive, and the frames that it comes to."""
+    wishes = course.wishes
+    drives: dict[str, Value] = {slug: value for slug, value in wishes.of(DRIVE).items() if slug == "drive_mode"}
+    mode = Drive(choose(DRIVE, course.told, Wishes(wishes.ways, {DRIVE.slug: drives} if drives else {})).value[0])
+    if mode is not Drive.HIGH:
+        course = course.without({"rate_high": "the drive is not at its high level"})
+    made = choose(DRIVE, course.told, course.wishes, instead={"rate_high": course.told["frames_per_second"]})
+    return course.take(made).tell(_of_drive(course.situation, course.told, mode))
+
+
+def choose_rest(course: Course) -> Course:
+    """Every decision that has no step of its own: the stabiliser."""
+    for decision in DECISIONS.values():
+        if decision not in course.taken:
+            course = course.take(choose(decision, course.told, course.wishes))
+    return course

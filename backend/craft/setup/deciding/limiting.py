@@ -1,0 +1,127 @@
+"""ISO limits as they come out: floor, ceiling and slowest time, and what makes the ceiling."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping
+from dataclasses import replace
+
+import numpy as np
+
+from craft.decisions.choice import By, alike
+from craft.decisions.facts import Fact, tells, yes
+from craft.decisions.schools.iso_limits import ISO_LIMITS
+from craft.exposure.bounds import number
+from craft.exposure.targets import LEAST_COMFORT_STOPS, base_stops, comfort_end
+from craft.scales.series import MATCH_STOPS, Dial, exact_stops
+from craft.setup.course import Course
+from craft.setup.ladder import Automatics
+from craft.setup.plan import Plan, asked_of, free_dials, longer_by, taken
+
+LIMITS = ("iso_floor", "iso_ceiling", "iso_slowest_shutter")
+
+
+def _slowest(course: Course) -> int:
+    """The slowest time that movement and hand ask for, or the one in use where the list has given that up; what was set by hand is it."""
+    plan, ladder = course.planned, course.solved
+    time = plan.free.time
+    by_hand = number(course.situation, "iso_slowest_shutter")
+    if by_hand is not None:
+        return next(k for k in time.positions() if time.stops_at(k) >= exact_stops(Dial.TIME, by_hand) - MATCH_STOPS)
+    return _asked_slowest(plan, int(ladder.found.time[ladder.now]))
+
+
+def _asked_slowest(plan: Plan, now: int) -> int:
+    time = plan.free.time
+    wanted = [t for t in (plan.asked.need, plan.asked.shake) if t is not None and math.isfinite(t)]
+    fastest = math.ceil(max(wanted) * plan.per_stop - 1e-9) if wanted else time.first
+    slowest = min(max(fastest, time.first), now)
+    return min(k for k in time.positions() if k >= slowest)
+
+
+def _ceiling(plan: Plan, ceiling_stops: float) -> int:
+    iso = plan.free.iso
+    return iso.first + int(np.searchsorted(iso.stops, ceiling_stops + 1e-9, side="right")) - 1
+
+
+@tells(
+    floor_iso=Fact("floor", "iso"),
+    ceiling_iso=Fact("ceiling", "iso"),
+    limit_iso=Fact("the body's highest ISO", "iso"),
+    slowest_s=Fact("slowest time", "time"),
+    ceiling_snr=Fact("signal to noise that a metered mid-tone keeps at the ceiling", "plain"),
+    ceiling_by_tone=Fact("the mid-tone's bar makes the ceiling", "yes", "the mid-tone's bar does not make the ceiling"),
+    ceiling_by_shadow=Fact("the shadow's bar makes the ceiling", "yes", "the shadow's bar does not make the ceiling"),
+    ceiling_by_least=Fact("no ceiling is set lower", "yes", "a lower ceiling could be set"),
+    ceiling_by_need=Fact("the light needs that ISO now", "yes", "the light does not need that ISO now"),
+    ceiling_by_end=Fact("the body ends there", "yes", "the body goes higher"),
+    least_comfort_stops=Fact("the least ceiling over base", "stops"),
+)
+def _of_limits(plan: Plan, bare: Plan, auto: Automatics, need: bool) -> dict[str, float]:
+    """Limits, and what makes the ceiling where nobody sets it by hand: bare, the plan without that."""
+    iso, time, base = plan.free.iso, plan.free.time, base_stops(plan.situation)
+    at = iso.stops_at(auto.ceiling)
+    metered = replace(taken(plan, 0.0, 0.0, at), key_stops=base - at)
+    end = "need" if need else comfort_end(bare.situation, bare.free.iso, bare.asked.comfort)
+    return {
+        "floor_iso": iso.printed_at(auto.floor),
+        "ceiling_iso": iso.printed_at(auto.ceiling),
+        "limit_iso": iso.printed_at(iso.last),
+        "slowest_s": number(plan.situation, "iso_slowest_shutter") or time.printed_at(auto.slowest),
+        "ceiling_snr": metered.snr(),
+        **{f"ceiling_by_{one}": yes(one == end) for one in ("tone", "shadow", "least", "need", "end")},
+        "least_comfort_stops": LEAST_COMFORT_STOPS,
+    }
+
+
+def _bare(course: Course) -> Plan:
+    """The plan as it would be had nobody set limits by hand."""
+    situation, plan = course.situation, course.planned
+    left = {slug: value for slug, value in situation.settings.items() if slug not in LIMITS}
+    if left == situation.settings:
+        return plan
+    usual = replace(situation, settings=left)
+    free = free_dials(usual, plan.shutter, longer_by(usual, plan.bracket))
+    free = replace(free, iso=free.iso.from_position(free.iso.first + round(plan.protection * plan.per_stop)))
+    return replace(plan, situation=usual, free=free, asked=asked_of(usual, free, plan.bracket))
+
+
+def _instead(course: Course, bare: Plan) -> Mapping[str, float]:
+    """What the limits would be had nobody set them by hand."""
+    ladder, free = course.solved, bare.free
+    ceiling = max(int(ladder.found.iso[ladder.now]), _ceiling(bare, bare.asked.ceiling), free.iso.first)
+    return {
+        "iso_floor": free.iso.printed_at(free.iso.first),
+        "iso_ceiling": free.iso.printed_at(ceiling),
+        "iso_slowest_shutter": free.time.printed_at(_asked_slowest(bare, int(ladder.found.time[ladder.now]))),
+    }
+
+
+def limit(course: Course) -> Course:
+    """ISO limits as positions: floor, ceiling (not under what is needed now), slowest time.
+
+    A body whose ISO is set by its limits only is pinned by floor = ceiling when ISO is held.
+    """
+    plan, ladder, told = course.planned, course.solved, course.told
+    iso = plan.free.iso
+    now = int(ladder.found.iso[ladder.now])
+    wished = _ceiling(plan, plan.asked.ceiling)
+    ceiling = max(k for k in iso.positions() if k <= max(now, wished, iso.first))
+    pinned = bool(told["limits_only"]) and not told["floats"]
+    auto = Automatics(
+        course.mode,
+        bool(told["floats"]) or pinned,
+        now if pinned else iso.first,
+        now if pinned else ceiling,
+        _slowest(course),
+    )
+    bare = _bare(course)
+    need = now > _ceiling(bare, bare.asked.ceiling)
+    course = replace(course, limits=auto).tell(_of_limits(plan, bare, auto, need))
+    made = replace(course.taken[ISO_LIMITS], hand=course.wishes.of(ISO_LIMITS))
+    hand = {slug: value for slug, value in course.situation.settings.items() if slug in LIMITS}
+    if hand:
+        instead = _instead(course, bare)
+        another = any(not alike(value, instead[slug]) for slug, value in hand.items())
+        made = replace(made, by=By.HAND, by_hand=made.by_hand or another)
+    return course.take(made)

@@ -1,0 +1,40 @@
+"""What a picture has to keep of a scene: the brightest tone that must hold, the darkest skin, the darkest tone with a name."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from craft.scene.situation import Situation
+from craft.tones.tonemap import ToneMap
+
+
+@dataclass(frozen=True, slots=True)
+class Wanted:
+    """What range has to serve of a scene, in stops from the key.
+
+    brightest: of what must keep detail; skin: the darkest skin, None where nobody is; darkest: the darkest tone with a name;
+    kelvin: of the light it is under.
+    """
+
+    brightest: float
+    skin: float | None
+    darkest: float
+    kelvin: float
+
+
+def must_hold(situation: Situation, tones: ToneMap) -> tuple[str, ...]:
+    """Named tones that must keep detail where nobody has said which: those no brighter than the brightest that must hold, and all skin."""
+    return tuple(one.name for one in tones.named if one.skin or one.ev <= situation.holds_above + 1e-6)
+
+
+def wanted_of(situation: Situation, tones: ToneMap, holds: tuple[str, ...] | None = None) -> Wanted:
+    """What range has to serve: tones of the scene by their names, and the one that somebody typed; the usual one where none has a name.
+
+    holds : names of those that must keep detail, the usual ones unless given.
+    """
+    holds = must_hold(situation, tones) if holds is None else holds
+    evs = [one.ev for one in tones.named if one.name in holds]
+    typed = situation.light.holds_above
+    brightest = max([*evs, *([] if typed is None else [typed])], default=situation.holds_above)
+    skin = min((one.ev for one in tones.named if one.skin), default=None)
+    return Wanted(brightest, skin, min((one.ev for one in tones.named), default=-situation.light.below), situation.light.kelvin)

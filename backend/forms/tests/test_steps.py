@@ -1,0 +1,211 @@
+"""The order of deciding: what each step reads and tells, that it comes to rest, and that a hand on it changes what it should and nothing else."""
+
+from __future__ import annotations
+
+import json
+import re
+from collections import Counter
+from collections.abc import Mapping
+from dataclasses import replace
+from pathlib import Path
+from typing import Any
+from unittest import TestCase
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from craft.configuration.configure import configure
+from craft.decisions.choice import By, wishes_of
+from craft.decisions.facts import FACTS, Facts, Told, UntoldError
+from craft.errors import CraftError
+from craft.scene.situation import Situation
+from craft.setup import steps
+from craft.setup.advise import advise
+from craft.setup.course import Course
+from craft.setup.deciding import exposing
+from craft.setup.setup import Setup
+from forms.situation_form import read_situation
+from forms.tests.situations import set_by_hand, situations
+
+PRACTITIONERS = [row["in"] for row in json.loads(Path(__file__).with_name("practitioners.json").read_text())]
+
+
+def value_of(raw: Mapping[str, Any]) -> Situation:
+    return read_situation(raw).value()
+
+
+class Watched(Told):
+    """Facts that remember which of them were read."""
+
+    seen: set[str] = set()
+
+    def __getitem__(self, name: str) -> float:
+        Watched.seen.add(name)
+        return super().__getitem__(name)
+
+    def also(self, more: Facts) -> Watched:
+        super().also(more)
+        return Watched({**self, **more})
+
+
+def watched(situation: Situation, read: dict[str, set[str]]) -> int:
+    """Every step of a situation, each held to what it says it reads and tells; gives how many rounds it took."""
+
+    def walk(rows: tuple[steps.Step, ...], course: Course) -> Course:
+        for step in rows:
+            before, Watched.seen = set(course.told), set()
+            course = step.take(course)
+            told = set(course.told) - before
+            read.setdefault(step.take.__name__, set()).update(Watched.seen & before)
+            assert told == set(step.tells.split()), (step.take.__name__, told ^ set(step.tells.split()))
+            assert Watched.seen & before <= step.reads | exposing_seen(step), (step.take.__name__, Watched.seen & before - step.reads)
+        return course
+
+    first = walk(steps.FIRST, Course(situation, wishes_of(situation), told=Watched()))
+    course, rounds = walk(steps.ROUND, first), 1
+    while not exposing.at_rest(course):
+        course = walk(steps.ROUND, replace(first, leaning=exposing.leaning_of(course)))
+        rounds += 1
+        assert rounds <= steps.ROUNDS, "it does not come to rest"
+    walk(steps.LAST, course)
+    return rounds
+
+
+def exposing_seen(step: steps.Step) -> frozenset[str]:
+    """What the mode sees of the exposure of the round before."""
+    return frozenset(exposing.OF_EXPOSURE) if step.take is exposing.expose_by else frozenset()
+
+
+class Order(TestCase):
+    def test_each_step_needs_only_what_is_told_before_it_and_every_fact_is_told_once(self) -> None:
+        told: set[str] = set()
+        for step in (*steps.FIRST, *steps.ROUND, *steps.LAST):
+            tells = set(step.tells.split())
+            lacking = step.reads - told - tells - exposing_seen(step)
+            self.assertEqual(lacking, set(), step.take.__name__)
+            self.assertEqual(tells & told, set(), step.take.__name__)
+            self.assertTrue(tells <= FACTS.keys(), tells - FACTS.keys())
+            told |= tells
+        with self.assertRaisesRegex(UntoldError, "nobody has told “iso” yet"):
+            Told()["iso"]
+
+    def test_thousands_come_to_rest_and_every_step_reads_what_it_says(self) -> None:
+        read: dict[str, set[str]] = {}
+        rounds: Counter[int] = Counter()
+
+        @settings(max_examples=1500, deadline=None)
+        @given(set_by_hand())
+        def generated(raw: dict[str, Any]) -> None:
+            rounds[watched(value_of(raw), read)] += 1
+
+        generated()
+        for raw in PRACTITIONERS:
+            rounds[watched(value_of(raw), read)] += 1
+        self.assertLessEqual(max(rounds), 3, rounds)
+        self.assertGreater(rounds[2], 0, "no situation leans on its exposure: the loop is not tried")
+        for step in (*steps.FIRST, *steps.ROUND, *steps.LAST):
+            unread = set(step.needs.split()) - read[step.take.__name__]
+            self.assertEqual(unread, set(), step.take.__name__)
+
+
+def chosen(setup: Setup) -> dict[str, Any]:
+    """What the advice has chosen that a hand may set, by setting."""
+    limits, focus = setup.iso_limits, setup.focus
+    found: dict[str, Any] = {
+        "exposure_mode": setup.mode.value,
+        "metering_pattern": setup.pattern.value,
+        "white_mode": setup.white.value,
+        "white_kelvin": setup.kelvin,
+        "focus_mode": focus.mode.value,
+        "drive_mode": setup.drive.value,
+        "shutter_type": setup.shutter.value,
+        "stabiliser": setup.stabiliser.value,
+        "file_format": setup.file.value,
+        "highlight_protection": setup.protection_stops if setup.protection_stops else None,
+        "compensation": setup.compensation_ev if setup.meters else None,
+        "iso_mode": "automatic" if limits.automatic else "fixed",
+        "iso_floor": limits.floor if limits.automatic else None,
+        "iso_ceiling": limits.ceiling if limits.automatic else None,
+        "iso_slowest_shutter": limits.slowest_shutter_s,
+        "bracket_frames": float(setup.bracket_frames) if setup.bracket_frames > 1 else None,
+        "bracket_step": setup.bracket_step_ev or None,
+        "rate_high": setup.frames_per_second if setup.drive.value == "high" else None,
+    }
+    return {slug: value for slug, value in found.items() if value is not None}
+
+
+def figures(setup: Setup) -> tuple[Any, ...]:
+    return (setup.shutter_s, setup.aperture, setup.iso, setup.compensation_ev, setup.white, setup.kelvin, setup.focus, setup.drive)
+
+
+def words(setup: Setup) -> dict[str, tuple[Any, ...]]:
+    """All that is said of each decision, but who took it."""
+    return {
+        made.decision: (made.school, made.label, made.because, made.would_see, made.minutes_afterwards, made.rules_out)
+        for made in setup.decisions
+    }
+
+
+class ByHand(TestCase):
+    @settings(max_examples=250, deadline=None)
+    @given(situations(), st.integers(0, 10**6))
+    def test_setting_what_was_chosen_changes_no_word_but_its_origin(self, raw: dict[str, Any], pick: int) -> None:
+        plain = advise(value_of(raw))
+        offers = sorted(chosen(plain).items())
+        slug, value = offers[pick % len(offers)]
+        again = advise(value_of({**raw, "settings": {slug: value}}))
+        self.assertEqual(words(again), words(plain), (slug, value))
+        self.assertEqual(figures(again), figures(plain), (slug, value))
+        self.assertEqual([note.text for note in again.notes], [note.text for note in plain.notes], (slug, value))
+        self.assertEqual((again.darker_words, again.binding, dict(again.unused)), (plain.darker_words, plain.binding, {}), (slug, value))
+
+    @settings(max_examples=400, deadline=None)
+    @given(set_by_hand())
+    def test_what_was_set_is_what_there_is_and_what_is_unused_changes_nothing_anywhere(self, raw: dict[str, Any]) -> None:
+        situation = value_of(raw)
+        try:
+            setup = advise(situation)
+        except CraftError as refused:
+            self.assertIn("exclude each other", refused.message)
+            return
+        had = chosen(setup)
+        for slug, value in situation.settings.items():
+            if slug in setup.unused:
+                self.assertTrue(setup.unused[slug])
+            elif slug in had and slug not in ("bracket_frames", "bracket_step", "compensation"):
+                self.assertEqual(had[slug], value) if isinstance(value, str) else self.assertAlmostEqual(
+                    had[slug], value, delta=value * 0.02
+                )
+        left = {slug: value for slug, value in situation.settings.items() if slug not in setup.unused}
+        bare_situation = replace(situation, settings=left)
+        bare = advise(bare_situation)
+        self.assertEqual(words(bare), words(setup))
+        self.assertEqual(bare.facts, setup.facts)
+        self.assertEqual(bare.ladder, setup.ladder)
+        self.assertEqual(configure(bare_situation, bare).values, configure(situation, setup).values)
+
+    @settings(max_examples=250, deadline=None)
+    @given(set_by_hand())
+    def test_a_decision_taken_by_hand_names_what_was_set_and_the_numbers_of_that(self, raw: dict[str, Any]) -> None:
+        setup = advise(value_of(raw))
+        for made in setup.decisions:
+            self.assertNotIn("{", made.because)
+            self.assertEqual(made.set_by is By.HAND and bool(made.hand), made.origin.startswith("You set"), made)
+            for name, number in made.numbers.items():
+                if name in setup.facts and not name.endswith("_bar"):
+                    self.assertEqual(number, setup.facts[name], (made.decision, name))
+
+    def test_a_value_that_the_mode_does_not_use_is_said_to_be_unused_with_why(self) -> None:
+        sport = {"genre": "sports", "body": "merrow-swift-20", "lens": "merrow-70-200", "light": {"ev100": 11}}
+        for change, slugs in (
+            ({"settings": {"exposure_mode": "manual", "iso_slowest_shutter": 0.004}}, {"iso_slowest_shutter"}),
+            ({"settings": {"iso_mode": "fixed", "iso_ceiling": 3200}}, {"iso_ceiling"}),
+            ({"settings": {"compensation": 5}, "locks": {"shutter_s": 0.002, "aperture": 4, "iso": 400}}, {"compensation"}),
+            ({"settings": {"focus_mode": "manual", "focus_area": "zone"}}, {"focus_area"}),
+            ({"settings": {"white_mode": "daylight", "white_kelvin": 3000}}, {"white_kelvin"}),
+            ({"settings": {"drive_mode": "single", "rate_high": 10}}, {"rate_high"}),
+        ):
+            with self.subTest(change=change):
+                setup = advise(value_of({**sport, **change}))
+                self.assertEqual(set(setup.unused), slugs)
+                self.assertTrue(all(re.match(r"[\w ,:]+$", why) for why in setup.unused.values()))
