@@ -17,7 +17,7 @@ from cards.actions import frozen
 from cards.models import Card
 from craft.vocabulary.terms import File
 from forms.answer import answer_of
-from forms.card_form import CardSnapshot, FrameShownOut, frame_shown, preview_of
+from forms.card_form import CardSnapshot, FrameShownOut, frame_shown, lead_thirds
 from forms.outing_form import fingerprint
 from forms.picture_light import LARGEST_BYTES, refused
 from forms.problems import InputError
@@ -66,7 +66,7 @@ def read_test_frame(request: HttpRequest, pk: int) -> FrameShownOut:
     """What a test frame shows, and which answer of the card is for it. The file is the request's body; nothing of it is kept."""
     row = get_object_or_404(Card.objects.select_related("situation__outing"), pk=pk, situation__outing__person=request.user)
     answer = answer_of(Kit(request.user).resolve(row.situation.document, row.situation.outing))
-    lead = None if answer.setup.file is File.RENDERED else preview_of(answer).lead_thirds
+    lead = None if answer.setup.file is File.RENDERED else lead_thirds(answer)
     with received(request, LARGEST_BYTES, refused) as path:
         return frame_shown(path, lead)
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import base64
+from collections.abc import Mapping
 from typing import Any
 
 from pydantic import BaseModel, Field, model_validator
@@ -12,9 +13,11 @@ from craft.render.field import field_lines
 from craft.render.picture import Look, as_jpeg, picture
 from craft.render.shot import Shot, shot_of
 from craft.render.shown import SPECKS, marks_on, shown_in
+from craft.render.truth import headroom
 from craft.scales.series import Dial, label
-from craft.setup.test_frame import Preview, answers
+from craft.setup.test_frame import answers
 from craft.tones.own import scaled_to
+from craft.vocabulary.setting import Value
 from craft.vocabulary.terms import Intent
 from forms.answer import Answer, answer_to
 from forms.picture_light import picture_light
@@ -147,11 +150,20 @@ class FrameShownOut(BaseModel):
     marked: str
 
 
-def preview_of(answer: Answer) -> Preview:
-    """What the preview of a situation's body is made with, and what its person has measured of it."""
-    body, values = answer.situation.body, answer.configuration.values
-    look, points = str(values.get("look", "natural")), str(values.get("warning_points", "usual"))
-    return Preview(look, points, body.headroom_stops, body.headroom_look)
+def lead_thirds(answer: Answer) -> int:
+    """Thirds of a stop that the raw still has where the preview of this frame first warns: what Rehearse shows of it.
+
+    Where somebody has measured it on this body under a look, theirs, and what this look makes of that.
+    """
+    body, values = answer.situation.body, dict(answer.configuration.values)
+
+    def under(look: Mapping[str, Value]) -> float:
+        return headroom(shot_of(answer.situation, answer.setup, values={**values, **look}))
+
+    stops = under({})
+    if body.headroom_stops is not None:
+        stops += body.headroom_stops - under({"look": body.headroom_look})
+    return max(0, round(stops * 3))
 
 
 def frame_shown(path: str, lead_thirds: float | None) -> FrameShownOut:
@@ -195,7 +207,6 @@ def freeze(document: dict[str, Any], asked: dict[str, Any], pocket: PocketOut | 
     situation, made = answer.situation, answer.setup
     setup = decided_form(situation, made, form.delivery.shape)
     values = answer.configuration.values
-    preview = preview_of(answer)
     rows = [
         TestFrameOut(
             saw=a.showing.saw,
@@ -212,7 +223,7 @@ def freeze(document: dict[str, Any], asked: dict[str, Any], pocket: PocketOut | 
             reachable=a.reachable,
             reason=a.showing.reason,
         )
-        for a in answers(situation, preview)
+        for a in answers(situation, lead_thirds(answer))
     ]
     shot = shot_of(situation, made, values=values)
     return CardSnapshot(

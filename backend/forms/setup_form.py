@@ -498,7 +498,7 @@ def figures_form(situation: Situation, setup: Setup, shape: str | None = None) -
         light=LightOut(
             ev100=setup.ev100,
             lens_loss_stops=setup.lens_loss_stops,
-            holds_above=situation.holds_above,
+            holds_above=setup.facts["holds_stops"],
             flicker_hz=situation.flicker_hz,
         ),
         taken=TakenOut(

@@ -145,8 +145,7 @@ def choose(
     unmet = fixed and not wins(usual, facts, early)
     by = By.HAND if hand else By.PROFILE if fixed else By.NUMBERS
     row = usual if able(usual) else next((row for row in decision.schools if able(row) and wins(row, facts, early)), None)
-    there = [row for row in reversed(decision.schools) if able(row) and can_be(row, facts)]
-    nearest = row or max(there, key=lambda row: row.value == usual.value and row.holds == usual.holds, default=usual)
+    nearest = row or _nearest(decision, facts, able, usual)
     value = (
         tuple(str(hand.get(slug, part)) for slug, part in zip(decision.sets, nearest.value, strict=False))
         + nearest.value[len(decision.sets) :]
@@ -163,6 +162,12 @@ def choose(
         by_hand=another or row is None,
         unmet=unmet and row is usual,
     )
+
+
+def _nearest(decision: Decision, facts: Facts, able: Able, usual: School) -> School:
+    """Where no way that can be taken wins: one that sets and holds what the usual one does, else the most general."""
+    there = [row for row in reversed(decision.schools) if able(row) and can_be(row, facts)]
+    return max(there, key=lambda row: row.value == usual.value and row.holds == usual.holds, default=usual)
 
 
 def alike(one: Value, other: Value) -> bool:

@@ -6,7 +6,7 @@ import math
 
 from craft.decisions.facts import Fact, names_of, seconds, tells, yes
 from craft.exposure.bounds import Dials
-from craft.exposure.targets import Asked, base_stops, image_speed, output_gain, stabiliser_stops
+from craft.exposure.targets import base_stops, image_speed, movement_of, output_gain, shake_stops, stabiliser_stops
 from craft.kit.body import Body, Finder, Shutter
 from craft.optics import movement
 from craft.scales.series import Dial, value_of
@@ -81,8 +81,8 @@ def of_rate(situation: Situation, best: float) -> dict[str, float]:
     return {"frames_per_second": best, "wanted_rate": wanted, "rate_share": wanted / best}
 
 
-def of_situation(situation: Situation, dials: Dials, asked: Asked) -> dict[str, float]:
-    """Numbers that are so before anything is decided; dials: all of body and lens; asked: of them.
+def of_situation(situation: Situation, dials: Dials) -> dict[str, float]:
+    """Numbers that are so before anything is decided; dials: all of body and lens.
 
     >>> one = advised()
     >>> one.facts["tripod"], round(one.facts["speed_m_s"], 1)
@@ -91,7 +91,7 @@ def of_situation(situation: Situation, dials: Dials, asked: Asked) -> dict[str, 
     return {
         **_of_light(situation),
         **_of_meter(situation),
-        **_of_movement(situation, dials, asked),
+        **_of_movement(situation, dials),
         **_of_kit(situation, dials),
         **_of_handling(situation),
     }
@@ -247,8 +247,8 @@ def _of_meter(situation: Situation) -> dict[str, float]:
     longest_dial_s=Fact("the longest time on an ordinary dial", "time"),
     crossing_s=Fact("time the subject takes to cross the frame", "s"),
 )
-def _of_movement(situation: Situation, dials: Dials, asked: Asked) -> dict[str, float]:
-    subject, given = situation.subject, situation.motion.speed_m_s
+def _of_movement(situation: Situation, dials: Dials) -> dict[str, float]:
+    subject, given, asked = situation.subject, situation.motion.speed_m_s, movement_of(situation)
     body_m_s = situation.speed_m_s if not subject.sky else 0.0
     limb_m_s = situation.limb_m_s if not subject.sky else 0.0
     speed = image_speed(situation)
@@ -286,8 +286,8 @@ def _of_movement(situation: Situation, dials: Dials, asked: Asked) -> dict[str, 
         "limbs_s": seconds(asked.limbs),
         "freeze_s": seconds(asked.need),
         "smear_s": seconds(asked.smear),
-        "shake_s": seconds(asked.shake),
-        "blur_s": seconds(asked.targets.motion_blur),
+        "shake_s": seconds(shake_stops(situation)),
+        "blur_s": seconds(asked.blur),
         "longest_dial_s": min(USUAL_DIAL_S, float(value_of(Dial.TIME, dials.time.lowest))),
         "crossing_s": situation.used_mm[0] / 1000 / speed if speed else math.inf,
     }

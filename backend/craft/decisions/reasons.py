@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Mapping
-from dataclasses import dataclass
+from collections.abc import Iterable, Iterator, Mapping
+from dataclasses import dataclass, field
+from functools import cached_property
 
 from craft.decisions.choice import By, Choice, can_be, wins
 from craft.decisions.facts import Fact, Facts, all_hold, phrase, tells
@@ -23,11 +24,11 @@ class OtherWay:
     costs: str
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Reasoned:
     """One decision: its school and value in words, why, with which numbers, who took it, and what else people do.
 
-    origin: that the person took it, in words, or an empty text; hand: settings of it that were set by hand.
+    origin: that the person took it, in words, or an empty text; hand: settings of it that were set by hand; told, rows: what its other ways are made from.
 
     school: the way that the value belongs to, ``by_hand`` where none does.
     """
@@ -38,12 +39,18 @@ class Reasoned:
     origin: str
     because: str
     numbers: Mapping[str, float]
-    other_ways: tuple[OtherWay, ...]
     rules_out: str
     would_see: str
     minutes_afterwards: str
     set_by: By
     hand: tuple[str, ...]
+    told: Facts = field(repr=False, compare=False)
+    rows: tuple[School, ...] = field(repr=False, compare=False)
+
+    @cached_property
+    def other_ways(self) -> tuple[OtherWay, ...]:
+        """What else people do: worked out once somebody asks."""
+        return tuple(_others(self.rows, self.told))
 
     @property
     def said(self) -> str:
@@ -65,9 +72,9 @@ def _wins_when(school: School, facts: Facts) -> str:
     return " and ".join(test.words(facts) for test in school.when) or "no other way wins"
 
 
-def _others(choice: Choice, facts: Facts, shown: School) -> Iterator[OtherWay]:
-    for row in choice.decision.schools:
-        if row is not shown and can_be(row, facts):
+def _others(rows: Iterable[School], facts: Facts) -> Iterator[OtherWay]:
+    for row in rows:
+        if can_be(row, facts):
             yield OtherWay(row.slug, row.label, _wins_when(row, facts), wins(row, facts), row.costs)
 
 
@@ -122,12 +129,13 @@ def reasoned(choice: Choice, facts: Facts) -> Reasoned:
         _origin(choice),
         because,
         {**numbers, **seen, **desked},
-        tuple(_others(choice, facts, shown)),
         "" if choice.by_hand else school.rules_out,
         see,
         desk,
         choice.by,
         tuple(choice.hand),
+        facts,
+        tuple(row for row in decision.schools if row is not shown),
     )
 
 
@@ -139,4 +147,9 @@ def _shown(choice: Choice, facts: Facts) -> School:
     if not choice.by_hand:
         return choice.school
     ways = [row for row in choice.decision.schools if choice.decision.sets and row.value == choice.value and row is not choice.school]
-    return next((row for row in ways if wins(row, facts)), choice.decision.by_hand)
+    return next((row for row in ways if wins(row, facts) and _as_iso_is(row, facts)), choice.decision.by_hand)
+
+
+def _as_iso_is(row: School, facts: Facts) -> bool:
+    """Whether what a way says of ISO is so: that it follows the light, or that everything is held."""
+    return not (row.floats and not facts["floats"]) and not (row.holds and facts["floats"])

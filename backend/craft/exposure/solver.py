@@ -212,6 +212,7 @@ class Search:
             self.tone_at = flat.reshape(tones.shape)
         self.words = words_of([*self._digits(), *(Digit(dial, *ranks_of(values)) for dial, values in _ties(problem))])
         self.keys = [self.groups.key(word) for word in self.words]
+        self.alone: dict[int, Solution] = {}
 
     def with_rungs(self, rungs: tuple[Rung, ...]) -> Search:
         """The same search with other rungs. How bright the picture is has no place in the key: where only that differs, the key stays."""
@@ -256,6 +257,14 @@ class Search:
             return _across(self, levels, self.in_any_light)
         keys, apertures = self.narrowed if len(levels) > FEW_LEVELS else (self.keys, None)
         return _across(self, levels, self.groups.best(self.keys_at(levels, keys), apertures))
+
+    def at_one(self, level: int) -> Solution:
+        """The candidate at one level of light: deciding asks for the same few again and again."""
+        if level not in self.alone:
+            if len(self.alone) >= KEPT:
+                self.alone.clear()
+            self.alone[level] = self.at(np.array([level]))
+        return self.alone[level]
 
     @cached_property
     def narrowed(self) -> tuple[list[Ints], Ints]:
@@ -319,6 +328,7 @@ def _with_rungs(search: Search, rungs: tuple[Rung, ...]) -> Search:
     again = copy(search)
     again.problem, again.entries = problem, list(_entries(rungs))
     again.__dict__.pop("in_any_light_gives", None)
+    again.alone = {}
     return again
 
 

@@ -4,12 +4,14 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 
 from craft.errors import CraftError
 from craft.exposure.bounds import Dials, number
 from craft.exposure.solver import Rung, Targets
+from craft.kit.body import Sensor
 from craft.kit.dials import Axis
 from craft.optics import movement, sharpness
 from craft.scales.light import bellows_loss_stops
@@ -196,7 +198,7 @@ def frame_s(situation: Situation, wanted_s: float) -> float:
 
 
 @dataclass(frozen=True, slots=True)
-class _Movement:
+class Movement:
     """Times as x: what body and limbs ask, where people smear, and the shortest that draws the wanted blur."""
 
     body: float | None = None
@@ -211,14 +213,19 @@ class _Movement:
         return max(asks, default=None)
 
 
-def _movement(situation: Situation) -> _Movement:
+def movement_of(situation: Situation) -> Movement:
+    """What the subject's movement asks of the time.
+
+    >>> round(movement_of(situation()).need, 2)
+    8.53
+    """
     speed, limb = image_speed(situation), limb_speed(situation)
     aim = situation.aim_motion
     blur = None
     if aim is not AimMotion.FREEZE and speed > 0:
         blur = _stops(Dial.TIME, frame_s(situation, wanted_blur_s(situation)))
     if aim is AimMotion.BLUR:
-        return _Movement(blur=blur)
+        return Movement(blur=blur)
     left = (PAN_RESIDUE if aim is AimMotion.PAN else situation.followed) * speed
 
     def longest(image_speed: float, circles: float) -> float | None:
@@ -227,9 +234,9 @@ def _movement(situation: Situation) -> _Movement:
         return _stops(Dial.TIME, float(movement.time_for_blur_s(image_speed, circles * situation.coc_m)))
 
     if aim is AimMotion.PAN:
-        return _Movement(longest(left, 1.0), None, longest(left, SMEAR), blur)
+        return Movement(longest(left, 1.0), None, longest(left, SMEAR), blur)
     whole = max(left, others_speed(situation))
-    return _Movement(longest(whole, 1.0), longest(limb, LIMBS), longest(whole, SMEAR), blur)
+    return Movement(longest(whole, 1.0), longest(limb, LIMBS), longest(whole, SMEAR), blur)
 
 
 def _in_36_terms(situation: Situation, aperture: float) -> float:
@@ -289,10 +296,14 @@ def comfort_stops(situation: Situation, iso: Axis) -> float:
     >>> round(comfort_stops(situation(), axis), 2)
     6.0
     """
-    fine = noise.comfortable(
-        situation.body.sensor, iso.stops, base_stops(situation), output_gain(situation), situation.person.noise_bar, situation.light.below
-    ).astype(bool)
-    least = iso.stops <= base_stops(situation) + LEAST_COMFORT_STOPS + 1e-9
+    bar, below = situation.person.noise_bar, situation.light.below
+    return _comfort(situation.body.sensor, iso, base_stops(situation), output_gain(situation), bar, below)
+
+
+@lru_cache(maxsize=64)
+def _comfort(sensor: Sensor, iso: Axis, base: float, gain: float, bar: float, below: float) -> float:
+    fine = noise.comfortable(sensor, iso.stops, base, gain, bar, below).astype(bool)
+    least = iso.stops <= base + LEAST_COMFORT_STOPS + 1e-9
     fine = (fine | least) & iso.exists
     return float(iso.stops[fine][-1]) if fine.any() else iso.lowest
 
@@ -343,7 +354,7 @@ def ask(situation: Situation, dials: Dials) -> Asked:
     >>> round(asked.need, 2), round(asked.shake, 2), asked.depth_reachable
     (8.53, 5.38, True)
     """
-    moves = _movement(situation)
+    moves = movement_of(situation)
     need = moves.need
     spare_time, spare_depth = _spares(situation)
     spare = situation.subject.spare_time_stops if spare_time and situation.aim_motion is AimMotion.FREEZE else 0.0

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass, replace
 
-from craft.render.rehearsal import Window, window_of
+from craft.render.rehearsal import Window, lost_share, window_of
 from craft.render.shot import Shot, exposed
 from craft.scene.situation import Situation
 from craft.sensor.noise import EXCELLENT
@@ -40,13 +40,12 @@ def _snr(shot: Shot, ev: float, gain: float) -> float:
 def fares(shot: Shot, tones: ToneMap, gain: float) -> Fares:
     """How a scene fares in a shot: counted over its map and its named tones."""
     window = window_of(shot, gain)
-    lost = tones.framed(tones.highest) >= 2**shot.clip_above_key
     blocked = tones.framed(tones.luminance) < 2**window.floor
     skins = [one.ev for one in tones.named if one.skin]
     darkest = min((one.ev for one in tones.named), default=0.0)
     return Fares(
         window,
-        float(lost.mean()),
+        lost_share(shot, tones),
         float(blocked.mean()),
         tuple(one.name for one in tones.named if one.ev > window.clips),
         tuple(one.name for one in tones.named if one.ev < window.floor),

@@ -13,7 +13,7 @@ from craft.errors import CraftError
 from craft.exposure.targets import output_gain
 from craft.optics.sharpness import defocus_disc_m
 from craft.render.compose import FAR_M, as_it_is
-from craft.render.develop import Bytes, blocked, curve, developed, file_gains, lost_in_raw, warned
+from craft.render.develop import Bytes, blocked, curve, developed, file_gains, warned
 from craft.render.expose import frame
 from craft.render.shot import USUAL, Shot, on_own, shot_of
 from craft.scales.series import Dial, stops_of
@@ -22,10 +22,13 @@ from craft.sensor.noise import EXCELLENT, electrons_at_bar
 from craft.setup.advise import advise
 from craft.setup.setup import Setup
 from craft.stage.colour import LUMINANCE, Pixels, light_rgb
+from craft.stage.sets import BY_SLUG
 from craft.stage.stage import Stage
 from craft.tones.boxes import stretched
 from craft.tones.framing import View
-from craft.tones.own import OwnLight, map_of_light
+from craft.tones.own import OwnLight, map_of_light, map_under
+from craft.tones.spread import spread_of
+from craft.tones.tonemap import ToneMap
 from craft.vocabulary.setting import Value
 
 PER_STOP = 3
@@ -153,15 +156,20 @@ def window_of(shot: Shot, gain: float) -> Window:
     return Window(clips, min(warns, clips), math.log2(floor / shot.key_e))
 
 
+def lost_share(shot: Shot, tones: ToneMap) -> float:
+    """Share of the picture that is full in the raw: of its tones, whatever noise and blur do to their edges."""
+    return float(spread_of(tones).over(np.array(shot.clip_above_key)))
+
+
 @lru_cache(maxsize=256)
-def held_by(shot: Shot, gain: float) -> Losses:
-    """What a frame loses."""
+def held_by(shot: Shot, gain: float, scene: ToneMap) -> Losses:
+    """What a frame of a scene loses; scene: the map of its tones."""
     raw = frame(shot, small_view(shot))
     file = developed(raw, shot)
     window = window_of(shot, gain)
     tones = tuple((name, ev) for name, ev, _ in tones_of(shot))
     return Losses(
-        float(lost_in_raw(raw).mean()),
+        lost_share(shot, scene),
         float(warned(file, shot).mean()),
         float(blocked(file, shot).mean()),
         tuple(name for name, ev in tones if ev > window.clips),
@@ -244,7 +252,8 @@ def rehearse(
     """
     shot = on_own(shot_of(situation, setup, stage, seed, values), own)
     gain = output_gain(situation)
-    held, window = held_by(shot, gain), window_of(shot, gain)
+    scene = map_under(situation, BY_SLUG[shot.stage] if stage else None, own)
+    held, window = held_by(shot, gain, scene), window_of(shot, gain)
     named = tuple(HeldTone(name, ev, skin, window.floor <= ev <= window.clips) for name, ev, skin in tones_of(shot))
     return Rehearsal(
         shot.scene,
@@ -254,7 +263,7 @@ def rehearse(
         held,
         named,
         verdicts_of(situation, setup, shot, held),
-        variants_of(situation, setup, shot),
+        variants_of(situation, setup, shot, scene),
     )
 
 
@@ -307,7 +316,7 @@ def _changed(situation: Situation, setup: Setup, change: Change) -> Situation | 
     return replace(situation, locks=Locks(time, aperture, iso))
 
 
-def variants_of(situation: Situation, setup: Setup, shot: Shot) -> tuple[Variant, ...]:
+def variants_of(situation: Situation, setup: Setup, shot: Shot, scene: ToneMap) -> tuple[Variant, ...]:
     """Frames one might take instead, each with its own whole setup."""
     out = []
     for choices in CHANGES:
@@ -320,16 +329,16 @@ def variants_of(situation: Situation, setup: Setup, shot: Shot) -> tuple[Variant
             except CraftError:  # the body does not set these together: the next way of the same change, or none
                 continue
             taken = replace(on_own(shot_of(other, theirs, shot.stage, shot.seed), shot.own), lift=change.lift, taste=shot.taste)
-            out.append(Variant(change.slug, change.label, theirs, taken, _against(situation, (setup, shot), (theirs, taken))))
+            out.append(Variant(change.slug, change.label, theirs, taken, _against(situation, scene, (setup, shot), (theirs, taken))))
             break
-    if set_ := _set_of(situation, setup, shot):
+    if set_ := _set_of(situation, setup, shot, scene):
         out = [variant for variant in out if variant.slug != "over"] + [set_]
     return tuple(out)
 
 
-def _set_of(situation: Situation, setup: Setup, shot: Shot) -> Variant | None:
+def _set_of(situation: Situation, setup: Setup, shot: Shot, scene: ToneMap) -> Variant | None:
     """A set of frames merged afterwards, where one frame loses a named tone: its own set, or the body's widest of few frames."""
-    before = held_by(shot, output_gain(situation))
+    before = held_by(shot, output_gain(situation), scene)
     offers = [offer for offer in situation.body.bracket_offers if 3 <= offer.frames <= MOST_FRAMES]
     if not before.over or not offers:
         return None
@@ -352,11 +361,11 @@ def _reach(setup: Setup) -> str:
     return f"from {setup.focus.near_m:.3g} m to {far}"
 
 
-def _against(situation: Situation, as_set: tuple[Setup, Shot], other: tuple[Setup, Shot]) -> str:
+def _against(situation: Situation, scene: ToneMap, as_set: tuple[Setup, Shot], other: tuple[Setup, Shot]) -> str:
     """What another frame gains and costs, in figures that differ."""
     gain = output_gain(situation)
     (one, shot), (two, taken) = as_set, other
-    was, now = held_by(shot, gain), held_by(taken, gain)
+    was, now = held_by(shot, gain, scene), held_by(taken, gain, scene)
     words = []
     kept = [name for name in was.over if name not in now.over]
     gone = [name for name in now.over if name not in was.over]

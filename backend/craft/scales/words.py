@@ -15,3 +15,15 @@ def stops_in_words(stops: float) -> str:
     if abs(stops) < NONE:
         return "on"
     return f"{abs(stops):.1f} {'stop' if abs(stops) < 1.05 else 'stops'} {'over' if stops > 0 else 'under'}"
+
+
+def in_thirds(value: float) -> str:
+    """Stops in thirds, as they are said.
+
+    >>> in_thirds(2.3)
+    '2 1/3 stops'
+    """
+    thirds = round(value * 3)
+    whole, rest = divmod(thirds, 3)
+    number = " ".join(part for part in (str(whole) if whole or not rest else "", f"{rest}/3" if rest else "") if part)
+    return f"{number} stop" if thirds <= 3 else f"{number} stops"

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from craft.setup.notes import in_thirds
+from craft.scales.words import in_thirds
 from craft.setup.setup import Setup
 from craft.setup.words import INTENT_WORDS
 

@@ -9,6 +9,8 @@ from craft.decisions.facts import Facts, say
 from craft.exposure.targets import NARROWEST
 from craft.optics import sharpness
 from craft.scales.series import MATCH_STOPS, Dial, label, printed, stops_of
+from craft.scales.words import in_thirds
+from craft.scene.situation import Locks
 from craft.setup.ladder import Ladder
 from craft.setup.plan import Plan, free_dials, longer_by
 from craft.setup.series import Series
@@ -29,18 +31,6 @@ def darker_stops(plan: Plan, ladder: Ladder) -> float:
     return x + n - s - (plan.key_ev - plan.nd)
 
 
-def in_thirds(value: float) -> str:
-    """Stops in thirds, as they are said.
-
-    >>> in_thirds(2.3)
-    '2 1/3 stops'
-    """
-    thirds = round(value * 3)
-    whole, rest = divmod(thirds, 3)
-    number = " ".join(part for part in (str(whole) if whole or not rest else "", f"{rest}/3" if rest else "") if part)
-    return f"{number} stop" if thirds <= 3 else f"{number} stops"
-
-
 def _kept(plan: Plan, ladder: Ladder) -> str:
     """What brightness was given for: the time, or the ISO where the time is at the end of its dial."""
     time, _, iso = ladder.printed(ladder.now)
@@ -55,7 +45,8 @@ def _saved(facts: Facts) -> str:
     holds = f"tones up to {say(facts['holds_stops'], 'stops')} over the key"
     if facts["lacking_stops"] <= SEEN_STOPS:
         return f"it holds {holds}"
-    return f"it saves {in_thirds(facts['saves_stops'])} of {holds}, and {in_thirds(facts['lacking_stops'])} of them are past the clip all the same"
+    saved, lacking = say(facts["saves_stops"], "stops"), say(facts["lacking_stops"], "stops")
+    return f"it saves {saved} of what must hold, {holds}, and leaves {lacking} of it past the clip"
 
 
 def darker_words(plan: Plan, ladder: Ladder, facts: Facts, by_hand: bool) -> str:
@@ -71,7 +62,9 @@ def darker_words(plan: Plan, ladder: Ladder, facts: Facts, by_hand: bool) -> str
         bought.append("you set it so")
     elif plan.offset < 0:
         bought.append(_saved(facts))
-    if gave > SEEN_STOPS:
+    if gave > SEEN_STOPS and ladder.found.out_of_reach[ladder.now] and plan.situation.locks != Locks():
+        bought.append("what is held leaves it no more light")
+    elif gave > SEEN_STOPS:
         bought.append(f"it keeps {_kept(plan, ladder)}, since brightness gives before that by your list")
     if not bought:
         return ""
@@ -84,7 +77,7 @@ def _let_go(plan: Plan, facts: Facts) -> str:
         return ""
     bright = plan.situation.light.bright
     verb = "is" if bright.startswith("the ") and not bright.endswith("tones") and not bright.endswith("flames") else "are"
-    return f"{bright[:1].upper()}{bright[1:]} {verb} {in_thirds(past)} past the clip and {verb} let go."
+    return f"{bright[:1].upper()}{bright[1:]} {verb} {say(past, 'stops')} past the clip and {verb} let go."
 
 
 def _wanting(plan: Plan, series: Series | None, facts: Facts) -> str:

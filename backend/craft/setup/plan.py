@@ -120,7 +120,7 @@ def let_go(plan: Plan) -> Dials:
 
 def at_key(plan: Plan) -> Solution:
     """What the solver makes of the key light."""
-    return (plan.search or search_of(plan.problem())).at(np.array([plan.target]))
+    return (plan.search or search_of(plan.problem())).at_one(plan.target)
 
 
 def true_stops(plan: Plan, found: Solution) -> tuple[float, float, float]:

@@ -105,7 +105,7 @@ def weigh(plan: Plan, wanted: Wanted, opened: Opened, margin: float = 0.0, lifts
             continue
         for search, offsets in _searches(protected, opened.offsets(plan.per_stop)).values():
             levels = [replace(protected, offset=offset).target for offset in offsets]
-            found = search.at(np.array(levels))
+            found = search.at_one(levels[0]) if len(levels) == 1 else search.at(np.array(levels))
             for k, offset in enumerate(offsets):
                 at = int(found.time[k]), int(found.aperture[k]), int(found.iso[k])
                 too_bright = float(found.entries[k][0])

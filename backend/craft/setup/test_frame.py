@@ -20,40 +20,6 @@ from craft.setup.plan import Plan
 from craft.setup.steps import exposed
 from craft.vocabulary.terms import Intent
 
-LEAD_THIRDS = {"flat": 0, "neutral": 1, "natural": 2, "grey": 2, "vivid": 3}
-"""Thirds by which a preview with a look warns before the raw clips (estimates: tone curves lift highlights by up to a stop)."""
-
-POINTS_THIRDS = {"near_the_ends": 0, "usual": 0, "early": 1}
-"""Thirds more by where the warning points are set (estimates)."""
-
-
-@dataclass(frozen=True, slots=True)
-class Preview:
-    """What the preview is made with: tokens of the look and of the warning points.
-
-    measured: stops of headroom that a person found on this body with the look `under`, None where nobody has measured.
-    """
-
-    look: str = "natural"
-    points: str = "usual"
-    measured: float | None = None
-    under: str = "natural"
-
-    @property
-    def lead_thirds(self) -> int:
-        """Thirds that the raw still has when the preview warns.
-
-        >>> Preview().lead_thirds, Preview("flat", "near_the_ends").lead_thirds
-        (2, 0)
-        >>> Preview(measured=1.3).lead_thirds, Preview("vivid", measured=1.3).lead_thirds
-        (4, 5)
-        """
-        usual = LEAD_THIRDS["natural"]
-        lead = LEAD_THIRDS.get(self.look, usual)
-        if self.measured is not None:
-            lead += round(self.measured * 3) - LEAD_THIRDS.get(self.under, usual)
-        return max(0, lead + POINTS_THIRDS.get(self.points, 0))
-
 
 @dataclass(frozen=True, slots=True)
 class Showing:
@@ -103,10 +69,10 @@ class Answer:
     reachable: bool
 
 
-def answers(situation: Situation, preview: Preview | None = None) -> tuple[Answer, ...]:
-    """The answer to every pair of taps, for the offline card; preview: what warns, an ordinary one unless told."""
+def answers(situation: Situation, lead_thirds: int = 0) -> tuple[Answer, ...]:
+    """The answer to every pair of taps, for the offline card; lead_thirds: that the raw still has where the preview first warns."""
     course = exposed(situation)
-    lead = (preview or Preview()).lead_thirds if course.told["raw"] else 0
+    lead = lead_thirds if course.told["raw"] else 0
     return tuple(_answer(course.planned, course.solved, showing, lead) for showing in SHOWINGS)
 
 

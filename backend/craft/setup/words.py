@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable
 
 from craft.scales.series import Dial, label
-from craft.scales.words import stops_in_words
+from craft.scales.words import in_thirds, stops_in_words
 from craft.setup.setup import Setup
 from craft.vocabulary.terms import Area, File, Intent, Limit, RangePolicy
 
@@ -64,7 +64,7 @@ def rung_words(intent: Intent, up_to_stops: float | None, to: Limit | None) -> s
         return f"{name}, {LIMIT_WORDS.get(to, to.value)}"
     if up_to_stops is None:
         return f"{name}, {LIMIT_WORDS[Limit.BODY_LIMIT]}"
-    return f"{name}, {up_to_stops:.3g} {'stop' if up_to_stops == 1 else 'stops'}"
+    return f"{name}, {in_thirds(up_to_stops) if abs(up_to_stops * 3 % 1) < 0.01 else f'{up_to_stops:.3g} stops'}"
 
 
 def _token(token: str) -> str:

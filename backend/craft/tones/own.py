@@ -12,8 +12,10 @@ import cv2
 import numpy as np
 from numpy.typing import NDArray
 
+from craft.scene.situation import Situation
 from craft.stage.colour import LUMINANCE, Pixels, light_rgb
-from craft.tones.tonemap import ACROSS, MARGIN, NEUTRAL, Named, Oval, ToneMap
+from craft.stage.stage import Stage
+from craft.tones.tonemap import ACROSS, MARGIN, NEUTRAL, Named, Oval, ToneMap, map_of
 
 MID_LEVEL = 118.0
 """Level of 255 at which a finished file has the middle tone (a metered grey of 18 % through IEC 61966-2-1)."""
@@ -255,3 +257,11 @@ def headroom_of(pairs: Sequence[tuple[NDArray[np.uint8], OwnLight]]) -> float | 
     if len(points) < ENOUGH or np.ptp(points[:, 0]) < 4:
         return None
     return max(0.0, float(np.polyfit(points[:, 0] - FULL, points[:, 1], 1)[1]))
+
+
+def map_under(situation: Situation, stage: Stage | None, light: OwnLight | None) -> ToneMap:
+    """The map of a situation on its own scene or another, or on a picture of one's own."""
+    if light is None:
+        return map_of(situation, stage)
+    size = situation.subject.size_m * situation.magnification / (situation.used_mm[1] / 1000)
+    return map_of_light(light, round(size, 4), situation.light.kelvin)

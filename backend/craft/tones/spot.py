@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from functools import lru_cache
 
 import cv2
 import numpy as np
@@ -59,6 +60,7 @@ def _thirds(stops: NDArray[np.float64]) -> NDArray[np.float64]:
     return np.floor(stops * PER_STOP + 0.5) / PER_STOP
 
 
+@lru_cache(maxsize=64)
 def best_spot(tones: ToneMap, offset: float, holds: float) -> Pointed | None:
     """The place for a spot that gives this exposure most surely; of those alike, the one nearest the brightest tone that must hold.
 

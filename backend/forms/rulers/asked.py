@@ -13,8 +13,8 @@ from craft.render.steady import Tile
 from craft.scene.situation import Situation
 from craft.setup.setup import Setup
 from craft.stage.sets import BY_SLUG
-from craft.tones.own import map_of_light
-from craft.tones.tonemap import ToneMap, map_of
+from craft.tones.own import map_under
+from craft.tones.tonemap import ToneMap
 from forms.answer import Answer
 from forms.rehearsal_form import RehearseIn, Sign, Theirs, answer_under, known_scene
 
@@ -65,9 +65,5 @@ def asked_of(asked: RehearseIn, theirs: Theirs) -> OnScene:
     scene, situation = known_scene(asked.scene), answer.situation
     light = theirs.picture(asked.own) if asked.own else None
     shot = on_own(shot_of(situation, answer.setup, scene, asked.seed, answer.configuration.values), light)
-    if light is not None:
-        size = situation.subject.size_m * situation.magnification / (situation.used_mm[1] / 1000)
-        tones = map_of_light(light, round(size, 4), situation.light.kelvin)
-    else:
-        tones = map_of(situation, BY_SLUG[scene] if scene else None)
+    tones = map_under(situation, BY_SLUG[scene] if scene else None, light)
     return OnScene(answer, shot, tones, tones.subject.down * 2)

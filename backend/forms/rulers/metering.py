@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 
+import numpy as np
 from pydantic import BaseModel
 
 from craft.render.shot import exposed
@@ -14,6 +15,7 @@ from craft.tones.metered import Metered, metered
 from craft.tones.patterns import CENTRE_MM, MOST_PLACED, PATTERNS, SPOT_SHARE, PatternRow
 from craft.tones.readings import Looks, read, reading
 from craft.tones.spot import Pointed, named_at, off_at
+from craft.tones.spread import spread_of
 from craft.tones.tonemap import Oval, ToneMap
 from craft.vocabulary.terms import Pattern
 from forms.rehearsal_form import FrameOut, RehearseIn, Sign, Theirs, triple
@@ -177,7 +179,6 @@ def _pattern(row: PatternRow, of: OnScene, seen: Metered, at: tuple[float, float
     found = read(seen.tones, Looks(row.pattern, seen.at if focused else at), seen.clip, seen.spread)
     lands = [LandsOut(name=one.name, stops=one.ev - found.stops, lost=one.ev - found.stops > seen.clip) for one in seen.tones.named]
     subjects = subjects_of(seen, row.pattern)
-    lost = seen.tones.framed(seen.tones.highest) >= 2 ** (found.stops + seen.clip)
     return PatternOut(
         pattern=row.pattern,
         label=row.label,
@@ -192,7 +193,7 @@ def _pattern(row: PatternRow, of: OnScene, seen: Metered, at: tuple[float, float
         subject=found.subject,
         swing=found.swing,
         correct=math.floor((found.stops + wanted) * 3 + 0.5) / 3,
-        lost_share=float(lost.mean()),
+        lost_share=float(spread_of(seen.tones).over(np.array(found.stops + seen.clip))),
         lands=lands,
         subjects=[name for name, _ in subjects],
         strip="" if of.shot.own is not None else signs.strip(of.shot, of.size, tuple(tile for _, tile in subjects)),

@@ -28,6 +28,7 @@ EXPOSURE_MODE = Decision(
     desk=Desk(minutes=1 / 60, reason="a glance at the brightness of each picture"),
     by_hand=said_by_hand(
         "It comes to {time_s}, {aperture} and ISO {iso} now; the light swings {light_swing_stops}, and the meter {meter_swing_stops} by itself.",
+        Also(when=(When("iso_locked", "=", 1.0),), text="ISO is held at a value."),
         Also(when=(When("meters", "=", 0.0),), text="Nothing floats: a change of light is yours to notice."),
         Also(when=(When("floats", "=", 1.0),), text="ISO follows what is metered."),
         Also(when=(When("meters", "=", 1.0), When("floats", "=", 0.0)), text="With ISO held, time or aperture follows what is metered."),

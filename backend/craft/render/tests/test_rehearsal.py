@@ -24,9 +24,12 @@ from craft.setup.tests.things import BODY, LENS
 from craft.stage.colour import LUMINANCE, light_rgb
 from craft.stage.sets import BY_SLUG, STAGES
 from craft.tones.staging import ROWS, stage_for
+from craft.tones.tonemap import map_of
 from craft.vocabulary.terms import Genre, Support
 
 CEREMONY = Situation(Genre.WEDDING, BODY, LENS, light_from_condition("lamps_and_window"), "ceremony")
+DAWN = BY_SLUG["causeway_before"]
+BEFORE_DAWN = map_of(Situation(Genre.LANDSCAPE, BODY, LENS, Light(9.0, above=DAWN.above, below=DAWN.below)), DAWN)
 
 
 def found_in(shot: object, stops: float) -> np.ndarray:
@@ -96,7 +99,7 @@ class Tones(unittest.TestCase):
             self.assertAlmostEqual(min(found), -below, places=4)
 
     def test_two_stops_more_light_lose_more_and_hide_less(self) -> None:
-        dark, bright = (held_by(a_shot("causeway_before", key_stops=stops), 3.0) for stops in (-5.0, -2.0))
+        dark, bright = (held_by(a_shot("causeway_before", key_stops=stops), 3.0, BEFORE_DAWN) for stops in (-5.0, -2.0))
         self.assertGreater(bright.raw_share, dark.raw_share + 0.02)
         self.assertGreaterEqual(bright.warned_share, bright.raw_share - 0.01)
         self.assertLessEqual(bright.blocked_share, dark.blocked_share)
@@ -127,7 +130,7 @@ class Variants(unittest.TestCase):
         gain = output_gain(CEREMONY)
         told = rehearse(CEREMONY, advise(CEREMONY))
         for variant in told.variants:
-            now = held_by(variant.shot, gain)
+            now = held_by(variant.shot, gain, map_of(CEREMONY))
             for name in set(told.held.over) - set(now.over):
                 self.assertRegex(variant.words, rf"{name}.* kept")
             for name in set(now.over) - set(told.held.over):

@@ -92,7 +92,7 @@ def choose_white(course: Course) -> Course:
     usual = numbers.kept_kelvin(situation)
     made = choose(WHITE, course.told, Wishes(course.wishes.ways, {WHITE.slug: hand} if hand else {}), instead={"white_kelvin": usual})
     mode = White(made.value[0])
-    kelvin = PRESETS.get(mode, usual)
+    kelvin = situation.light.kelvin if mode is White.MEASURED else PRESETS.get(mode, usual)
     if mode is White.KELVIN:
         kelvin = number(course.situation, "white_kelvin") or usual
     return course.take(replace(made, hand=course.wishes.of(WHITE))).tell(_of_white(situation, mode, kelvin))

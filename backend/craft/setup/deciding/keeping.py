@@ -10,7 +10,6 @@ from craft.decisions.facts import Fact, Facts, tells, yes
 from craft.decisions.schools.bracketing import BRACKETING
 from craft.decisions.schools.file import FILE
 from craft.exposure.bounds import Dials, number
-from craft.exposure.targets import ask
 from craft.kit.body import BracketOffer
 from craft.kit.dials import aperture_axis, iso_axis, time_axis
 from craft.scene.situation import Situation
@@ -28,8 +27,7 @@ def look(course: Course) -> Course:
     situation = course.situation
     body = situation.body
     whole = Dials(time_axis(body, body.shutters[0]), aperture_axis(body, situation.lens, situation.focal_mm), iso_axis(body))
-    told = numbers.of_situation(situation, whole, ask(situation, whole))
-    return replace(course, whole=whole).tell(told)
+    return replace(course, whole=whole).tell(numbers.of_situation(situation, whole))
 
 
 @tells(

@@ -38,7 +38,7 @@ def described(draw: st.DrawFn) -> Situation:
 
 def said_stops(text: str) -> float:
     """The stops that a sentence begins with or speaks of: 1/3, 1, 1 1/3 …"""
-    found = re.search(r"((?:\d+ )?\d+/3|\d+)(?= stops?\b)", text)
+    found = re.search(r"((?:\d+ )?\d+/3|\d+(?:\.\d+)?)(?= stops?\b)", text)
     assert found is not None, text
     return float(sum(Fraction(part) for part in found[1].split()))
 

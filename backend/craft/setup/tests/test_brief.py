@@ -7,11 +7,11 @@ from unittest import TestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from craft.scales.words import in_thirds
 from craft.scene.light import Light
 from craft.scene.situation import Aims, Locks, Motion
 from craft.setup.advise import advise
 from craft.setup.brief import SEEN_STOPS, brief_of
-from craft.setup.notes import in_thirds
 from craft.setup.tests.things import situation
 from craft.vocabulary.terms import AimMotion, Genre, Support
 

@@ -17,12 +17,12 @@ from craft.scene.situation import Concession, Locks, Motion, Output, Person, Sit
 from craft.setup.advise import advise, shortfall_words
 from craft.setup.pairs import WANTED_SHARE, rank
 from craft.setup.steps import exposed
-from craft.setup.test_frame import SHOWINGS, Preview, answers
+from craft.setup.test_frame import SHOWINGS, answers
 from craft.setup.tests.test_ladder import varied
 from craft.setup.tests.things import STARS, situation
 from craft.tones.spread import spread_of
 from craft.tones.tonemap import map_of
-from craft.vocabulary.terms import Area, Detection, Drive, FocusMode, Genre, Intent, Mode, Priority, Support
+from craft.vocabulary.terms import Area, Detection, Drive, File, FocusMode, Genre, Intent, Mode, Priority, Support
 
 _FILES = (("file", "raw"), ("file", "rendered"))
 
@@ -248,11 +248,11 @@ class TestFrame(TestCase):
         raw, finished = (self.told(person=Person(schools={d: v})) for d, v in _FILES)
         for key, showing in ((k, a.showing) for k, a in raw.items() if k[0] == "warns"):
             self.assertEqual(finished[key].move_thirds, showing.thirds)
-            self.assertEqual(raw[key].move_thirds, max(0, showing.thirds - 2))
-        for look, points, lead in (("flat", "near_the_ends", 0), ("vivid", "early", 4)):
-            told = {(a.showing.saw, a.showing.much): a.move_thirds for a in answers(situation(), Preview(look, points))}
-            self.assertEqual(told["warns", "subject"], max(0, 5 - lead))
-        self.assertEqual(raw["warns", "specks"].move_thirds, 0)
+            self.assertEqual(raw[key].move_thirds, showing.thirds)
+        for lead in (0, 2, 4, 9):
+            for file, kept in ((File.RAW, lead), (File.RENDERED, 0)):
+                told = {(a.showing.saw, a.showing.much): a.move_thirds for a in answers(situation(file=file), lead)}
+                self.assertEqual(told["warns", "subject"], max(0, 5 - kept))
         self.assertEqual(len(raw), len(SHOWINGS))
 
     def test_on_a_body_of_whole_stops_a_third_is_the_smallest_step_there_is(self) -> None:
