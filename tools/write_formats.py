@@ -52,6 +52,7 @@ def openapi() -> dict[str, Any]:
 
 def tokens() -> str:
     """The closed lists, told for people: enumerations of the schemas, subjects, conditions, schools, demo kit."""
+    from craft.decisions.choice import By
     from craft.decisions.schools import DECISIONS
     from craft.kit.body import Finder, Shutter
     from craft.optics.sharpness import Acuity
@@ -62,7 +63,7 @@ def tokens() -> str:
 
     enums = [v for v in vars(terms).values() if isinstance(v, type) and issubclass(v, Enum) and v is not Enum]
     lines = ["# Closed lists", "", "Written by `tools/write_formats.py` from the code; a check keeps the two in step.", ""]
-    for kind in [*enums, Shutter, Finder, Acuity]:
+    for kind in [*enums, Shutter, Finder, Acuity, By]:
         lines += [f"## {kind.__name__}", "", str(kind.__doc__).strip(), "", ", ".join(f"`{one.value}`" for one in kind), ""]
     lines += ["## Binding limits", "", "The named limits above, and `stops` (its share in stops), `must_hold` (an intent on no rung).", ""]
     lines += ["## Subjects", ""]
@@ -100,6 +101,28 @@ def _of_settings() -> list[str]:
     return lines
 
 
+def deciding() -> str:
+    """The order of deciding, told for people: what each step needs and tells, with units."""
+    from craft.decisions.facts import FACTS
+    from craft.setup.steps import FIRST, LAST, ROUND, ROUNDS
+
+    lines = [
+        "# The order of deciding",
+        "",
+        "Written by `tools/write_formats.py` from `craft/setup/steps.py`; a check keeps the two in step.",
+    ]
+    parts = (("First", FIRST), (f"In rounds, until the mode comes out as it went in, at most {ROUNDS}", ROUND), ("Then", LAST))
+    for title, rows in parts:
+        lines += ["", f"## {title}"]
+        for step in rows:
+            lines += ["", f"### {step.does}", ""]
+            if step.decides:
+                lines += [f"Decides {', '.join(f'`{slug}`' for slug in step.decides)}.", ""]
+            lines += [f"Needs {', '.join(f'`{name}`' for name in sorted(step.reads - set(step.tells.split()))) or 'the situation'}.", ""]
+            lines += [f"- `{name}` ({FACTS[name].unit}): {FACTS[name].label}" for name in step.tells.split()]
+    return "\n".join(lines) + "\n"
+
+
 def formats() -> dict[str, str]:
     """File name -> its text."""
     texts = {}
@@ -111,6 +134,7 @@ def formats() -> dict[str, str]:
         texts[f"{name}.schema.json"] = json.dumps(schema, indent=2, ensure_ascii=False) + "\n"
     texts["openapi.json"] = json.dumps(openapi(), indent=2, ensure_ascii=False, default=str) + "\n"
     texts["tokens.md"] = tokens()
+    texts["deciding.md"] = deciding()
     return texts
 
 

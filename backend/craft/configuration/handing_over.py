@@ -21,7 +21,7 @@ STRAIGHTENING = 0.03
 """Share of each side that straightening and a second thought about the edge use up (estimate)."""
 
 FRAMES_A_CHARGE = 500
-"""Frames on one charge (CIPA DC-002 figures of present bodies lie between 350 and 700; bursts give several times as many)."""
+"""Frames on one charge (figures by [cipa_dc002] of present bodies lie between 350 and 700; bursts give several times as many)."""
 
 GIGA = 1e9
 

@@ -55,7 +55,7 @@ class OnlyWith:
 
 @dataclass(frozen=True, slots=True)
 class Sensor:
-    """Sensor figures in the terms of EMVA 1288.
+    """Sensor figures in the terms of [emva1288].
 
     width_mm, height_mm: sensitive area; pixels_wide, pixels_high: its pixels; full_well_e: electrons
     at saturation at base ISO; read_noise_pre_e, read_noise_post_e: read noise before and after the

@@ -41,7 +41,7 @@ def hand_rate_rad_s(steadiness: ArrayLike = 1.0, stabiliser_stops: ArrayLike = 0
     Parameters
     ----------
     steadiness : 1 is an ordinary hand, 2 is twice as steady (one stop).
-    stabiliser_stops : as rated by CIPA DC-011.
+    stabiliser_stops : as rated by CIPA DC-011 [cipa_dc011].
     support_stops : gained by a monopod or the like.
 
     Returns
@@ -89,7 +89,7 @@ def star_speed_in_corner_m_s(focal_m: float, half_width_m: float, half_height_m:
 
 
 def trail_limit_npf_s(aperture: ArrayLike, focal_mm: ArrayLike, pitch_um: ArrayLike, declination_rad: ArrayLike = 0.0) -> Floats:
-    """Longest time for round stars by the NPF rule.
+    """Longest time for round stars by the NPF rule [npf2015].
 
     t = (16.856 N + 0.0997 f + 13.713 p)/(f cos(declination)), f in mm, p in um.
 

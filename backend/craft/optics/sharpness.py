@@ -18,11 +18,11 @@ from numpy.typing import ArrayLike
 from craft.scales.series import Floats
 
 WAVELENGTH_M = 0.55e-6
-"""Green light, near the peak of photopic vision (CIE 1924)."""
+"""Green light, near the peak of photopic vision (the curve of 1924, [cie15])."""
 
 DIFFRACTION_SIGMA = 0.42
 """Gaussian fit to the core of the Airy pattern, in units of wavelength x f-number (Zhang et al. 2007,
-doi:10.1364/AO.46.001819, 0.42 for the in-focus lateral PSF)."""
+[zhang2007], 0.42 for the in-focus lateral PSF)."""
 
 
 class Acuity(Enum):

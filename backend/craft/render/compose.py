@@ -188,7 +188,7 @@ def _refocused(own: OwnLight, shot: Shot, view: View) -> Pixels:
 
 
 def _veiled(light: Pixels, view: View, shot: Shot) -> Pixels:
-    """Stray light of the lens: half of it about bright places, half over the whole frame (ISO 9358 measures the sum)."""
+    """Stray light of the lens: half of it about bright places, half over the whole frame ([iso9358] measures the sum)."""
     part = max(1, view.width // 120)
     small = cv2.resize(light, (max(1, view.width // part), max(1, view.height // part)), interpolation=cv2.INTER_AREA)
     near = cv2.resize(cv2.GaussianBlur(small, (0, 0), max(1.0, 0.06 * view.frame_px / part)), (view.width, view.height))

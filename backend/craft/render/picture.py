@@ -88,7 +88,7 @@ def picture(shot: Shot, look: Look, width: int, *, centre: tuple[float, float] =
 def fused(shot: Shot, view: View) -> Bytes:
     """A set put together without measuring light: of each frame's file what is well exposed, sharp and coloured there.
 
-    Exposure fusion (Mertens, Kautz and Van Reeth 2007), as OpenCV has it.
+    Exposure fusion [mertens2007], as OpenCV has it.
     """
     files = []
     for k, stops in enumerate(shot.of_set):

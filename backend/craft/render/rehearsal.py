@@ -42,7 +42,7 @@ MOST_FRAMES = 5
 """Frames of a set that one fires for a picture with people or light that moves."""
 
 SHADOW_BAR = 10.0
-"""Signal to noise in the output at which a shadow is still acceptable (ISO 12232:2019)."""
+"""Signal to noise in the output at which a shadow is still acceptable [iso12232]."""
 
 
 Channels = tuple[tuple[float, ...], ...]

@@ -11,14 +11,14 @@ from numpy.typing import ArrayLike
 from craft.scales.series import Floats
 
 REFLECTED_K = 12.5
-"""Reflected-light meter constant, cd s/m2 (ISO 2720:1974)."""
+"""Reflected-light meter constant, cd s/m2 [iso2720]."""
 
 INCIDENT_C = 250.0
-"""Incident-light meter constant of a flat receptor, lux s (ISO 2720:1974)."""
+"""Incident-light meter constant of a flat receptor, lux s [iso2720]."""
 
 
 def ev100_of_stops(time: ArrayLike, aperture: ArrayLike, iso: ArrayLike) -> Floats:
-    """EV at ISO 100 for which dial settings in stops are correct: n + x - s (APEX; ISO 2720).
+    """EV at ISO 100 for which dial settings in stops are correct: n + x - s (APEX; [iso2720]).
 
     >>> float(ev100_of_stops(7.0, 8.0, 0.0))
     15.0
@@ -37,7 +37,7 @@ def ev100_of_settings(shutter_s: ArrayLike, aperture: ArrayLike, iso: ArrayLike)
 
 
 def lux_of_ev100(ev100: ArrayLike) -> Floats:
-    """Illuminance in lux that an incident meter reads as this EV: (C/100) 2^EV (ISO 2720, C = 250).
+    """Illuminance in lux that an incident meter reads as this EV: (C/100) 2^EV (C = 250, [iso2720]).
 
     >>> float(lux_of_ev100(15.0))
     81920.0
@@ -55,7 +55,7 @@ def ev100_of_lux(lux: ArrayLike) -> Floats:
 
 
 def luminance_of_ev100(ev100: ArrayLike) -> Floats:
-    """Luminance in cd/m2 that a reflected-light meter reads as this EV: (K/100) 2^EV (ISO 2720, K = 12.5).
+    """Luminance in cd/m2 that a reflected-light meter reads as this EV: (K/100) 2^EV (K = 12.5, [iso2720]).
 
     >>> float(luminance_of_ev100(3.0))
     1.0

@@ -10,7 +10,7 @@ APERTURE n = 2 log2(N)         N = 2^(n/2)                 smaller opening
 ISO      s = log2(ISO/100)     ISO = 100 * 2^s             brighter
 ======== ===================== =========================== ==============
 
-The exact series is that of ISO 2720:1974 and ISO 3:1973 (preferred numbers); the printed labels
+The exact series is that of [iso2720] and ISO 3:1973 (preferred numbers); the printed labels
 are rounded by custom and are only ever looked up, never computed with.
 """
 

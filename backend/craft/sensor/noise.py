@@ -1,4 +1,4 @@
-"""Noise of a tone, on the sensor and in the output (photon transfer; EMVA 1288 terms).
+"""Noise of a tone, on the sensor and in the output (photon transfer; EMVA 1288 terms [emva1288]).
 
 Exposures are ``ev_set`` = log2(N^2/t) - log2(base/100): what the time and aperture alone ask for, as
 an EV at base ISO. Tones are in stops from the metered mid-tone. ISO in stops: log2(ISO/100), after
@@ -16,13 +16,13 @@ from craft.kit.body import Sensor
 from craft.scales.series import Floats
 
 OUTPUT_PIXEL_RAD = 5.71e-4
-"""Angle of one output pixel: 70 px/cm at 25 cm (ISO 12232:2019, annex)."""
+"""Angle of one output pixel: 70 px/cm at 25 cm (annex of [iso12232])."""
 
 GLARE_SHARE = 0.005
-"""Veiling glare of an ordinary lens (ISO 9358: 0.3 to 1 %)."""
+"""Veiling glare of an ordinary lens (0.3 to 1 %, [iso9358])."""
 
 EXCELLENT, ACCEPTABLE = 40.0, 10.0
-"""Signal to noise of an excellent and of an acceptable picture (ISO 12232:2019)."""
+"""Signal to noise of an excellent and of an acceptable picture [iso12232]."""
 
 
 def _array(value: ArrayLike) -> Floats:
@@ -62,7 +62,7 @@ def fixed_variance_e2(sensor: Sensor, iso_stops: ArrayLike, base_stops: float, t
 
 
 def snr_pixel(sensor: Sensor, n_e: ArrayLike, iso_stops: ArrayLike, base_stops: float, time_s: ArrayLike = 0.0) -> Floats:
-    """Signal to noise of one pixel: n / sqrt(n + sigma_r^2 + q^2/12 + (k n)^2 + D t) (EMVA 1288).
+    """Signal to noise of one pixel: n / sqrt(n + sigma_r^2 + q^2/12 + (k n)^2 + D t) [emva1288].
 
     >>> s = Sensor(36, 24, 6000, 4000, 78000, 0.0, 0.0, bits=24, prnu=0.0)
     >>> round(float(snr_pixel(s, 10000.0, 0.0, 0.0)), 6)
@@ -136,7 +136,7 @@ def usable_range_stops(
 ) -> Floats:
     """Stops between the clip and the darkest tone that still reaches the bar in the output.
 
-    glare_share : veiling glare as a share of the mean luminance (ISO 9358: 0.003 to 0.01);
+    glare_share : veiling glare as a share of the mean luminance (0.003 to 0.01, [iso9358]);
     mean_tone_stops : mean luminance of the scene in stops from the mid-tone. Glare lies over every tone
     and adds its photon noise; what it does to contrast is `shadow_contrast`.
 

@@ -1,6 +1,6 @@
 """Sets of frames of one scene: what each tone gets of them together, and the set that serves the worst tone best.
 
-Signal to noise adds in squares over the frames in which a tone is not full (Hasinoff, Durand and Freeman, "Noise-optimal
+Signal to noise adds in squares over the frames in which a tone is not full (Hasinoff, Durand and Freeman [hasinoff2010], "Noise-optimal
 capture for high dynamic range photography", CVPR 2010). Pixel response spread does not average down; it is in each
 frame's figure and bounds only the brightest tones, which are never the worst.
 """

@@ -16,7 +16,7 @@ MOST_FRAMES = 2000
 """More frames than this nobody merges."""
 
 FRAMES_PER_CHARGE_HOUR = 2.2
-"""Hours of long exposures that one battery lasts in mild air (estimate: a third of CIPA DC-002's frames taken as half-minutes)."""
+"""Hours of long exposures that one battery lasts in mild air (estimate: a third of [cipa_dc002]'s frames taken as half-minutes)."""
 
 PACKING = "lossless"
 """How the raws of a series are taken to be packed."""

@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 Pixels = NDArray[np.float32]
 
 DAYLIGHT_FROM_K = 4000.0
-"""Warmer lights are lamps and flames, on the Planckian locus; cooler ones daylight, on the locus of CIE 15."""
+"""Warmer lights are lamps and flames, on the Planckian locus; cooler ones daylight, on the locus of [cie15]."""
 
 XYZ_TO_RGB = np.array(((3.2404542, -1.5371385, -0.4985314), (-0.9692660, 1.8760108, 0.0415560), (0.0556434, -0.2040259, 1.0572252)))
 """From CIE XYZ to linear RGB of the usual screen (IEC 61966-2-1)."""
@@ -22,7 +22,7 @@ LUMINANCE = np.array((0.2126, 0.7152, 0.0722), np.float32)
 def chromaticity(kelvin: float) -> tuple[float, float]:
     """CIE 1931 x and y of a light of this correlated colour temperature.
 
-    Under 4000 K Planckian (Kim et al. 2002, cubic fit, from 1667 K), from there daylight (CIE 15:2004, to 25000 K);
+    Under 4000 K Planckian (Kim et al. 2002, cubic fit, from 1667 K), from there daylight ([cie15], to 25000 K);
     figures beyond are taken at the ends.
 
     >>> [round(value, 4) for value in chromaticity(6504)]

@@ -175,7 +175,7 @@ def lined_up(frames: Sequence[Bracketed]) -> list[Bracketed]:
 def put_together(frames: Sequence[Bracketed], name: str = "", title: str = "") -> OwnLight:
     """The light of a set, the middle tone of its middle frame 1.
 
-    Finished files give their own curve away where a set shows it at several exposures (Debevec and Malik 1997, as OpenCV has it);
+    Finished files give their own curve away where a set shows it at several exposures ([debevec1997], as OpenCV has it);
     raws are linear, and each place takes its light from the frames that are not full there, longer ones saying more.
 
     Raises
@@ -235,7 +235,7 @@ ENOUGH = 60
 """Pixels between them that it takes to follow it."""
 
 RAW_FULL = 7.8
-"""Light of a raw's green where it is full, the middle tone 1 (ISO 12232: 78/10)."""
+"""Light of a raw's green where it is full, the middle tone 1 (78/10, [iso12232])."""
 
 
 def headroom_of(pairs: Sequence[tuple[NDArray[np.uint8], OwnLight]]) -> float | None:

@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+import ast
 import itertools
 import json
 import re
+from pathlib import Path
 from typing import Any
 from unittest import TestCase, mock
 
@@ -78,7 +80,7 @@ class AddedInOnePlace(TestCase):
                 self.assertEqual((made["decision"], made["school"], made["because"]), ("marks", school, because))
                 row = told["configuration"]["crop_mark"]
                 self.assertEqual((row["value"], row["by"]), (value, "" if "settings" in more else "marks"))
-                self.assertEqual(bool(made["minutes_afterwards"]), school == "bare")
+                self.assertEqual(bool(made["minutes_afterwards"]), school == "bare" and metres == 10)
         with self.assertRaisesRegex(InputError, "there is no such decision"):
             read_situation({**SPORT, "profile": {"schools": {"marks": "marked"}}})
 
@@ -313,3 +315,24 @@ class Knowledge(TestCase):
             self.assertTrue(len(subject.source) > 10, slug)
         genres = [genre for genre, _ in SUBJECT]
         self.assertTrue(all(genres.count(genre) >= 4 for genre in set(genres)) and len(set(genres)) == 8)
+
+
+class Sources(TestCase):
+    def test_what_is_cited_is_in_the_bibliography_and_everything_there_is_cited(self) -> None:
+        craft = Path(__file__).resolve().parents[2] / "craft"
+        cited = {key for file in craft.rglob("*.py") for key in re.findall(r"\[([a-z_]+\d+)\]", _docstrings(file))}
+        entries = (craft.parents[1] / "docs" / "sources.bib").read_text()
+        known = set(re.findall(r"^@\w+\{(\w+),", entries, re.M))
+        self.assertEqual(cited, known)
+        for entry in entries.split("\n@")[1:]:
+            self.assertRegex(entry, r"year = \{\d{4}\}")
+
+
+def _docstrings(file: Path) -> str:
+    """All that stands alone as text in a module: what is said of it and of its parts."""
+    tree = ast.parse(file.read_text())
+    return " ".join(
+        n.value.value
+        for n in ast.walk(tree)
+        if isinstance(n, ast.Expr) and isinstance(n.value, ast.Constant) and isinstance(n.value.value, str)
+    )

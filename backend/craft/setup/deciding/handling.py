@@ -25,7 +25,7 @@ RATE_SHARE = {Drive.HIGH: 1.0, Drive.MEDIUM: 0.5, Drive.LOW: 0.25}
 """Share of the body's highest rate at each level (estimate: makers halve from level to level)."""
 
 PRESETS = {White.DAYLIGHT: 5500.0, White.SHADE: 7500.0, White.TUNGSTEN: 3200.0}
-"""Kelvin of whites that have a name: CIE D55, open shade under blue sky (7000 to 8000), and studio lamps."""
+"""Kelvin of whites that have a name: D55 [cie15], open shade under blue sky (7000 to 8000), and studio lamps."""
 
 
 @tells(darker_stops=Fact("under the metered exposure", "stops"))
