@@ -85,6 +85,7 @@ SINCE: dict[str, Any] = {
     "series": None,
     "notes": [],
     "unused": [],
+    "step_ev": 1 / 3,
     "light": {"holds_above": 0.0, "flicker_hz": 0.0},
     "taken": {"focal_length_mm": 0.0, "distance_m": 0.0, "speed_m_s": 0.0, "limb_m_s": 0.0, "followed": 1.0, "near_m": 0.0, "far_m": None},
 }
@@ -100,8 +101,7 @@ def _since(setup: dict[str, Any]) -> dict[str, Any]:
         {"up_to_stops": None, "asked": True, "left_stops": None, "words": str(one.get("intent", "")).replace("_", " "), **one}
         for one in setup.get("concessions", [])
     ]
-    dials = {"step_ev": 1 / 3, **setup.get("dials", {})}
-    return setup | {"decisions": decisions, "concessions": concessions, "dials": dials}
+    return setup | {"decisions": decisions, "concessions": concessions}
 
 
 class CardSnapshot(BaseModel):

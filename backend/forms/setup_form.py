@@ -290,9 +290,7 @@ class StepOut(BaseModel):
 
 
 class DialsOut(BaseModel):
-    """The values that this body and lens have; step_ev: stops from one to the next."""
-
-    step_ev: float
+    """The values that this body and lens have."""
 
     shutter_s: list[StepOut]
     aperture: list[StepOut]
@@ -309,7 +307,7 @@ class UnusedOut(BaseModel):
 
 
 class FiguresOut(BaseModel):
-    """What the decisions came to, for the light as it is. ``release``: the fewest locks whose release lifts a shortfall."""
+    """What the decisions came to, for the light as it is; step_ev: stops from one value of a dial to the next. ``release``: the fewest locks whose release lifts a shortfall."""
 
     exposure: ExposureOut
     shutter_type: Shutter
@@ -339,6 +337,7 @@ class FiguresOut(BaseModel):
     release: list[str]
     shortfall: str
     dials: DialsOut
+    step_ev: float
     sharpness_stops: float
     depth_reachable: bool
 
@@ -548,9 +547,9 @@ def figures_form(situation: Situation, setup: Setup, shape: str | None = None) -
         release=[dial.value for dial in setup.release],
         shortfall=shortfall_words(setup),
         dials=DialsOut(
-            step_ev=1 / situation.body.per_stop,
             **{dial.value: [StepOut(value=v, label=label(dial, v)) for v in values] for dial, values in setup.dials.items()},
         ),
+        step_ev=1 / situation.body.per_stop,
         sharpness_stops=setup.blur_over_coc_stops,
         depth_reachable=setup.depth_reachable,
     )

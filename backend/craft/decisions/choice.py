@@ -54,8 +54,8 @@ class Wishes:
 def wishes_of(situation: Situation) -> Wishes:
     """What a person fixed for a situation; a file that is asked for and a dial that is held are set by hand.
 
-    >>> wishes_of(situation(settings={"white_mode": "automatic"}, file=File.RAW)).hand["file"]
-    {'file_format': 'raw'}
+    >>> wishes_of(situation(settings={"white_mode": "automatic"})).hand
+    {'white': {'white_mode': 'automatic'}}
     """
     locks = situation.locks
     held: dict[str, Value] = {
@@ -73,7 +73,12 @@ def wishes_of(situation: Situation) -> Wishes:
 
 
 def wins(row: School, facts: Facts, early: bool = False) -> bool:
-    """Whether a way wins; early: before all facts are told, when one that asks for a fact that is not yet there does not."""
+    """Whether a way wins; early: before all facts are told, when one that asks for a fact that is not yet there does not.
+
+    >>> timed = next(row for row in DECISIONS["exposure_mode"].schools if row.slug == "timed")
+    >>> wins(timed, {"time_s": 60.0, "longest_dial_s": 32.0}), wins(timed, {"longest_dial_s": 32.0}, early=True)
+    (True, False)
+    """
     if early and not all(test.fact in facts and (not isinstance(test.against, str) or test.against in facts) for test in row.when):
         return False
     return all_hold(row.when, facts)
@@ -112,7 +117,11 @@ Able = Callable[[School], bool]
 
 
 def any_way(row: School) -> bool:
-    """Every way will do."""
+    """Every way will do.
+
+    >>> any_way(DECISIONS["white"].schools[0])
+    True
+    """
     return True
 
 

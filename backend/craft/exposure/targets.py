@@ -315,7 +315,7 @@ def comfort_end(situation: Situation, iso: Axis, comfort: float) -> str:
     >>> from craft.kit.dials import iso_axis
     >>> axis = iso_axis(BODY)
     >>> comfort_end(situation(), axis, comfort_stops(situation(), axis))
-    'tone'
+    'shadow'
     """
     sensor, base, gain, bar = situation.body.sensor, base_stops(situation), output_gain(situation), situation.person.noise_bar
     higher = iso.stops[iso.exists & (iso.stops > comfort + 1e-9)]

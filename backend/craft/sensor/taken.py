@@ -49,7 +49,7 @@ class Taken:
 
         >>> fine = Taken(SENSOR, 0.0, 0.0, 0.0, 0.01, 4.0)
         >>> round(fine.snr()), round(fine.snr(-4.0))
-        (321, 86)
+        (330, 84)
         """
         pixel = snr_pixel(self.sensor, self.key_e * 2**tone_stops, self.gain_stops, self.base_stops, self.time_s)
         return float(pixel) * self.output_gain

@@ -71,7 +71,7 @@ class AddedInOnePlace(TestCase):
                     "on",
                 ),
                 (40, {"settings": {"crop_mark": "off"}}, "bare", "You set crop mark to off. At 40 m it is what you see.", "off"),
-                (10, {"settings": {"crop_mark": "off"}}, "bare", "It fills the frame.", "off"),
+                (10, {"settings": {"crop_mark": "off"}}, "bare", "You set crop mark to off. It fills the frame.", "off"),
             ):
                 told = json.loads(
                     setup_of(SituationForm.model_validate({**SPORT, "motion": {"distance_m": metres}, **more})).model_dump_json()

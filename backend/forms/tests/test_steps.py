@@ -157,7 +157,9 @@ class ByHand(TestCase):
         self.assertEqual(words(again), words(plain), (slug, value))
         self.assertEqual(figures(again), figures(plain), (slug, value))
         self.assertEqual([note.text for note in again.notes], [note.text for note in plain.notes], (slug, value))
-        self.assertEqual((again.darker_words, again.binding, dict(again.unused)), (plain.darker_words, plain.binding, {}), (slug, value))
+        self.assertEqual((again.darker_words, dict(again.unused)), (plain.darker_words, {}), (slug, value))
+        if not slug.startswith("iso_"):  # where a limit is set, the list ends there too
+            self.assertEqual(again.binding, plain.binding, (slug, value))
 
     @settings(max_examples=400, deadline=None)
     @given(set_by_hand())

@@ -101,11 +101,11 @@ class Asked(BrowserCase):
         field.fill("-1")
         field.press("Tab")
         self.stored(page, lambda d: (d.get("settings") or {}).get("compensation") == -1)
-        expect(page.locator(".notes, .note").filter(has_text="by your own compensation").first).to_be_visible()
+        expect(page.locator(".notes, .note").filter(has_text="under the meter: you set it so").first).to_be_visible()
         field.fill("")
         field.press("Tab")
         self.stored(page, lambda d: "compensation" not in (d.get("settings") or {}))
-        expect(page.get_by_text("by your own compensation")).to_have_count(0)
+        expect(page.get_by_text("you set it so")).to_have_count(0)
         self.assertEqual(self.wrong, [])
 
     def test_cleaner_and_bolder_move_the_ceiling_each_its_way(self) -> None:

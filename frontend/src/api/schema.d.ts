@@ -2321,11 +2321,9 @@ export interface components {
         Detection: "off" | "people" | "animals" | "birds" | "vehicles";
         /**
          * DialsOut
-         * @description The values that this body and lens have; step_ev: stops from one to the next.
+         * @description The values that this body and lens have.
          */
         DialsOut: {
-            /** Step Ev */
-            step_ev: number;
             /** Shutter S */
             shutter_s: components["schemas"]["StepOut"][];
             /** Aperture */
@@ -2742,6 +2740,8 @@ export interface components {
             /** Shortfall */
             shortfall: string;
             dials: components["schemas"]["DialsOut"];
+            /** Step Ev */
+            step_ev: number;
             /** Sharpness Stops */
             sharpness_stops: number;
             /** Depth Reachable */
@@ -4868,7 +4868,7 @@ export interface components {
         };
         /**
          * FiguresOut
-         * @description What the decisions came to, for the light as it is. ``release``: the fewest locks whose release lifts a shortfall.
+         * @description What the decisions came to, for the light as it is; step_ev: stops from one value of a dial to the next. ``release``: the fewest locks whose release lifts a shortfall.
          */
         FiguresOut: {
             exposure: components["schemas"]["ExposureOut"];
@@ -4907,6 +4907,8 @@ export interface components {
             /** Shortfall */
             shortfall: string;
             dials: components["schemas"]["DialsOut"];
+            /** Step Ev */
+            step_ev: number;
             /** Sharpness Stops */
             sharpness_stops: number;
             /** Depth Reachable */
@@ -7063,6 +7065,8 @@ export interface components {
             /** Shortfall */
             shortfall: string;
             dials: components["schemas"]["DialsOut"];
+            /** Step Ev */
+            step_ev: number;
             /** Sharpness Stops */
             sharpness_stops: number;
             /** Depth Reachable */

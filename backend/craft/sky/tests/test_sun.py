@@ -57,7 +57,7 @@ class Hours(TestCase):
     ) -> None:
         sun = sun_over(day, latitude, longitude, offset)
         heights = [height_deg(day, minute - offset, latitude, longitude) for minute in range(0, 1441, 4)]
-        self.assertAlmostEqual(sun.height_deg, max(heights), delta=0.35)
+        self.assertAlmostEqual(sun.height_deg, max(heights), delta=0.45)  # a noon and the next lie up to 0.4 apart
         for up, down, bar in ((sun.first_light_min, sun.last_light_min, LIGHT_DEG), (sun.rises_min, sun.sets_min, RISEN_DEG - SEMI_DEG)):
             for minute in (up, down):
                 if minute is not None:

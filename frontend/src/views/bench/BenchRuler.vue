@@ -45,7 +45,9 @@ const under = computed(() => ({ metering: "metering", range: "range", bracketing
         <p v-for="row in metering.patterns.filter((r) => r.offered)" :key="row.pattern" class="row">
           <span>{{ row.label }}</span><b><Stops :value="row.reads" signed /></b>
         </p>
-        <p v-if="!metering.patterns.some((r) => r.recommended && r.pattern === 'spot')" class="reason">{{ metering.best_words }}</p>
+        <p v-if="!metering.patterns.some((r) => r.recommended && r.pattern === 'spot')" class="reason">
+          {{ metering.best_words }}
+        </p>
       </template>
       <template v-else-if="decision === 'range'">
         <p class="row">

@@ -118,7 +118,7 @@ const costs = computed(() =>
     <span class="label">compensation</span>
     <NumberField
       label="compensation in stops"
-      :step="setup.dials.step_ev"
+      :step="setup.step_ev"
       :value="typeof settings.compensation === 'number' ? settings.compensation : null"
       :usual="setup.exposure.compensation_ev"
       empty="0"

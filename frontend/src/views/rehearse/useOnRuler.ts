@@ -114,7 +114,7 @@ export function useOnRuler(held: Held, { change, go, route, setup, document, ste
     expose: (offset: number): void => {
       if (!allHeld()) return change((d) => brighter(d, offset));
       const found = setup.value;
-      if (found) step(Math.round((found.range.exposure_offset_ev - offset) / found.dials.step_ev));
+      if (found) step(Math.round((found.range.exposure_offset_ev - offset) / found.step_ev));
     },
     protect: (stops: number): void => value("highlight_protection", stops),
     free: (): void =>
