@@ -7,6 +7,7 @@ from dataclasses import replace
 
 from craft.decisions.facts import Facts, say
 from craft.exposure.targets import NARROWEST
+from craft.kit.dials import Axis
 from craft.optics import sharpness
 from craft.scales.series import MATCH_STOPS, Dial, label, printed, stops_of
 from craft.scales.words import in_thirds
@@ -31,12 +32,17 @@ def darker_stops(plan: Plan, ladder: Ladder) -> float:
     return x + n - s - (plan.key_ev - plan.nd)
 
 
+def _times(plan: Plan) -> Axis:
+    """The times that body and hand have, whatever slowest one was set."""
+    bare = replace(plan.situation, settings={}, locks=Locks())
+    return free_dials(bare, plan.shutter, longer_by(bare, plan.bracket)).time
+
+
 def _kept(plan: Plan, ladder: Ladder) -> str:
     """What brightness was given for: the time, or the ISO where the time is at the end of its dial."""
     time, _, iso = ladder.printed(ladder.now)
-    bare = replace(plan.situation, settings={})
-    end = free_dials(bare, plan.shutter, longer_by(bare, plan.bracket)).time.first
-    longest = int(ladder.found.time[ladder.now]) <= max(end, plan.dials.time.first if plan.situation.locks.shutter_s else end)
+    held = plan.situation.locks.shutter_s is not None
+    longest = int(ladder.found.time[ladder.now]) <= (plan.dials.time.first if held else _times(plan).first)
     return f"ISO {label(Dial.ISO, iso)}" if longest else label(Dial.TIME, time)
 
 
@@ -93,7 +99,7 @@ def _wanting(plan: Plan, series: Series | None, facts: Facts) -> str:
 
 def _tripod(plan: Plan) -> str:
     """That the wanted blur takes longer than a hand holds, where it is that and not the light."""
-    blur, shortest = plan.asked.targets.motion_blur, plan.free.time.lowest
+    blur, shortest = plan.asked.targets.motion_blur, _times(plan).lowest
     if blur is None or plan.situation.carried_by is Support.TRIPOD or shortest - blur < SEEN_STOPS:
         return ""
     wanted, held = (label(Dial.TIME, printed(Dial.TIME, round(x * 3) / 3, 3)) for x in (blur, shortest))

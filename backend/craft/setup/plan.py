@@ -137,6 +137,18 @@ def taken(plan: Plan, x: float, n: float, s: float, protection: float | None = N
     return Taken(sensor, plan.key_ev - plan.nd - (x + n - base), s - kept, base, 2**-x, output_gain(situation))
 
 
+def lifted(situation: Situation, free: Dials, protection: float) -> Dials:
+    """The dials with the lowest ISO lifted by protection from the body's base; a floor that lies higher by itself stays.
+
+    >>> free = free_dials(situation(), BODY.shutters[0], 0.0)
+    >>> lifted(situation(), free, 1.0).iso.lowest
+    1.0
+    """
+    per_stop = situation.body.per_stop
+    base = round(base_stops(situation) * per_stop)
+    return replace(free, iso=free.iso.from_position(base + round(protection * per_stop)))
+
+
 def with_dials(plan: Plan, free: Dials) -> Plan:
     """The same plan on other dials: locks, targets and shares follow."""
     if free == plan.free:

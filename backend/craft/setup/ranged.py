@@ -9,9 +9,10 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from craft.exposure.solver import Rung, Search, search_of
+from craft.exposure.targets import base_stops
 from craft.scales.series import MATCH_STOPS, Dial, printed, stops_of
 from craft.sensor.noise import ACCEPTABLE, EXCELLENT
-from craft.setup.plan import Plan, taken, with_dials
+from craft.setup.plan import Plan, lifted, taken, with_dials
 from craft.stage.colour import first_channel_stops
 from craft.tones.wanted import Wanted
 from craft.vocabulary.terms import RangeFirst, RangePolicy
@@ -81,10 +82,11 @@ def _protected(plan: Plan, protection: float) -> Plan | None:
     if not protection:
         return plan
     iso, held = plan.free.iso, plan.situation.locks.iso
-    floor = iso.from_position(iso.first + round(protection * plan.per_stop))
-    if protection > iso.highest - iso.lowest or (held is not None and stops_of(Dial.ISO, held) < floor.lowest - MATCH_STOPS):
+    raised = lifted(plan.situation, plan.free, protection)
+    short = base_stops(plan.situation) + protection > iso.highest
+    if short or (held is not None and stops_of(Dial.ISO, held) < raised.iso.lowest - MATCH_STOPS):
         return None
-    return with_dials(replace(plan, protection=protection), replace(plan.free, iso=floor))
+    return with_dials(replace(plan, protection=protection), raised)
 
 
 def weigh(plan: Plan, wanted: Wanted, opened: Opened, margin: float = 0.0, lifts: tuple[float, ...] = (0.0,)) -> tuple[Ranged, ...]:

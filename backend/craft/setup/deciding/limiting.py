@@ -16,7 +16,7 @@ from craft.exposure.targets import LEAST_COMFORT_STOPS, base_stops, comfort_end
 from craft.scales.series import MATCH_STOPS, Dial, exact_stops
 from craft.setup.course import Course
 from craft.setup.ladder import Automatics
-from craft.setup.plan import Plan, asked_of, free_dials, longer_by, taken
+from craft.setup.plan import Plan, asked_of, free_dials, lifted, longer_by, taken
 
 LIMITS = ("iso_floor", "iso_ceiling", "iso_slowest_shutter")
 
@@ -81,8 +81,7 @@ def _bare(course: Course) -> Plan:
     if left == situation.settings:
         return plan
     usual = replace(situation, settings=left)
-    free = free_dials(usual, plan.shutter, longer_by(usual, plan.bracket))
-    free = replace(free, iso=free.iso.from_position(free.iso.first + round(plan.protection * plan.per_stop)))
+    free = lifted(usual, free_dials(usual, plan.shutter, longer_by(usual, plan.bracket)), plan.protection)
     return replace(plan, situation=usual, free=free, asked=asked_of(usual, free, plan.bracket))
 
 

@@ -12,10 +12,10 @@ from craft.decisions.schools import School
 from craft.decisions.schools.metering import METERING
 from craft.decisions.schools.range import RANGE
 from craft.errors import CraftError
-from craft.exposure.bounds import Dials, number
+from craft.exposure.bounds import number
 from craft.scene.situation import Situation
 from craft.setup.course import Course
-from craft.setup.plan import Plan, at_key, true_stops, with_dials
+from craft.setup.plan import Plan, at_key, lifted, true_stops, with_dials
 from craft.setup.ranged import BY_PRIORITY, MOST_RIGHT, SEEN, Opened, Ranged, searched
 from craft.setup.sets import placed_as_metered
 from craft.stage.colour import first_channel_stops
@@ -85,12 +85,6 @@ def _fixed_range(course: Course, school: School) -> Opened:
     return replace(opened, protections=opened.protections[1:] or opened.protections)
 
 
-def lifted(plan: Plan) -> Dials:
-    """The dials with the lowest ISO lifted by the plan's protection."""
-    iso = plan.free.iso
-    return replace(plan.free, iso=iso.from_position(iso.first + round(plan.protection * plan.per_stop)))
-
-
 @dataclass(frozen=True, slots=True)
 class _Question:
     """What range is searched for."""
@@ -107,7 +101,7 @@ class _Question:
     def protected(self, protection: float) -> Ranged:
         """The best with a protection that was set by hand."""
         plan = replace(self.course.planned, protection=protection)
-        plan = with_dials(plan, lifted(plan))
+        plan = with_dials(plan, lifted(plan.situation, plan.free, protection))
         moves = _moves(RANGE.schools, self.course.told) if _in_one(self.course) else frozenset()
         opened = replace(_opened(self.course.planned, moves), protections=(0.0,))
         return replace(self.search(opened, plan), protection=protection)
@@ -256,7 +250,7 @@ def choose_range(course: Course) -> Course:
     course = course.tell(_of_offset(course, found.protection, offset)).tell(_of_reading(read, reads, offset, correct))
     policy = RangePolicy(course.value(RANGE))
     plan = replace(course.planned, policy=policy, protection=found.protection, offset=offset)
-    return replace(course, plan=with_dials(plan, lifted(plan)))
+    return replace(course, plan=with_dials(plan, lifted(situation, plan.free, plan.protection)))
 
 
 def _taken(course: Course, school: School, usual: Ranged, dials: dict[str, float]) -> Choice:
