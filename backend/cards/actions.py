@@ -5,9 +5,9 @@ from __future__ import annotations
 from cards.models import Card
 from forms.card_form import freeze
 from forms.outing_form import fingerprint
-from outings.actions import Kit
 from outings.models import Situation
 from outings.pocket import pocket_of
+from outings.reading import Kit
 from people.limits import LIMITS
 
 

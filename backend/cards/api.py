@@ -19,11 +19,12 @@ from craft.vocabulary.terms import File
 from forms.answer import answer_of
 from forms.card_form import CardSnapshot, FrameShownOut, frame_shown, lead_thirds
 from forms.outing_form import fingerprint
-from forms.picture_light import LARGEST_BYTES, refused
+from forms.picture_facts import LARGEST_BYTES
+from forms.picture_light import refused
 from forms.problems import InputError
-from outings.actions import Kit
 from outings.models import Situation
-from people.guards import heavy, stateless
+from outings.reading import Kit
+from people.guards import heavy, person_of, stateless
 from people.received import FILE, received
 from people.replies import as_file, as_json
 from people.replies import files as file_types
@@ -55,8 +56,8 @@ def _out(card: Card, kit: Kit) -> CardOut:
 def make_card(request: HttpRequest, pk: int) -> HttpResponse:
     """Freeze a situation's setup."""
     rows = Situation.objects.select_related("outing__person")
-    row = get_object_or_404(rows, pk=pk, outing__person=request.user, outing__deleted_at=None, deleted_at=None)
-    kit = Kit(request.user)
+    row = get_object_or_404(rows, pk=pk, outing__person=person_of(request), outing__deleted_at=None, deleted_at=None)
+    kit = Kit(person_of(request))
     return as_json(_out(frozen(row, kit), kit))
 
 
@@ -64,8 +65,8 @@ def make_card(request: HttpRequest, pk: int) -> HttpResponse:
 @stateless
 def read_test_frame(request: HttpRequest, pk: int) -> FrameShownOut:
     """What a test frame shows, and which answer of the card is for it. The file is the request's body; nothing of it is kept."""
-    row = get_object_or_404(Card.objects.select_related("situation__outing"), pk=pk, situation__outing__person=request.user)
-    answer = answer_of(Kit(request.user).resolve(row.situation.document, row.situation.outing))
+    row = get_object_or_404(Card.objects.select_related("situation__outing"), pk=pk, situation__outing__person=person_of(request))
+    answer = answer_of(Kit(person_of(request)).resolve(row.situation.document, row.situation.outing))
     lead = None if answer.setup.file is File.RENDERED else lead_thirds(answer)
     with received(request, LARGEST_BYTES, refused) as path:
         return frame_shown(path, lead)
@@ -74,12 +75,12 @@ def read_test_frame(request: HttpRequest, pk: int) -> FrameShownOut:
 @router.get("/cards/{pk}", response=CardOut)
 def get_card(request: HttpRequest, pk: int) -> HttpResponse:
     """A card."""
-    card = get_object_or_404(Card.objects.select_related("situation"), pk=pk, situation__outing__person=request.user)
-    return as_json(_out(card, Kit(request.user)))
+    card = get_object_or_404(Card.objects.select_related("situation"), pk=pk, situation__outing__person=person_of(request))
+    return as_json(_out(card, Kit(person_of(request))))
 
 
 def _mine(request: HttpRequest, pk: int) -> tuple[str, CardSnapshot]:
-    card = get_object_or_404(Card.objects.select_related("situation"), pk=pk, situation__outing__person=request.user)
+    card = get_object_or_404(Card.objects.select_related("situation"), pk=pk, situation__outing__person=person_of(request))
     snapshot = CardSnapshot.model_validate(card.snapshot)
     return slugify(snapshot.title) or "card", snapshot
 

@@ -11,15 +11,15 @@ from ninja import Router
 
 from cards.sheets import Sheet, checks_sheet, first_sheet, recipe_sheet, sheet_csv, sheet_pdf, walk_sheet
 from kit.actions import with_state
-from outings.actions import Kit
 from outings.checks.actions import checks_of
 from outings.first_day.actions import first_day_of
 from outings.fits.actions import recipe_from
 from outings.mine import my_outing
 from outings.models import Situation
+from outings.reading import Kit
 from outings.walk.api import walk_to
 from outings.walk.schemas import Special
-from people.guards import heavy
+from people.guards import heavy, person_of
 from people.replies import as_file, files
 
 router = Router(tags=["sheets"])
@@ -39,8 +39,8 @@ def _answer(sheet: Sheet, kind: Kind) -> HttpResponse:
 @heavy
 def walk_file(request: HttpRequest, pk: int, kind: Kind, special: Special = "") -> HttpResponse:
     """A walk as a file."""
-    row = get_object_or_404(Situation, pk=pk, outing__person=request.user, outing__deleted_at=None, deleted_at=None)
-    body = Kit(request.user).body_name(row.document["body"])
+    row = get_object_or_404(Situation, pk=pk, outing__person=person_of(request), outing__deleted_at=None, deleted_at=None)
+    body = Kit(person_of(request)).body_name(row.document["body"])
     return _answer(walk_sheet(walk_to(request, row, None, special), str(row.document["title"]), body), kind)
 
 
@@ -48,8 +48,8 @@ def walk_file(request: HttpRequest, pk: int, kind: Kind, special: Special = "") 
 @heavy
 def recipe_file(request: HttpRequest, pk: int, kind: Kind) -> HttpResponse:
     """A situation's configuration as a recipe to read."""
-    row = get_object_or_404(Situation, pk=pk, outing__person=request.user, outing__deleted_at=None, deleted_at=None)
-    return _answer(recipe_sheet(recipe_from(Kit(request.user), row)), kind)
+    row = get_object_or_404(Situation, pk=pk, outing__person=person_of(request), outing__deleted_at=None, deleted_at=None)
+    return _answer(recipe_sheet(recipe_from(Kit(person_of(request)), row)), kind)
 
 
 @router.get("/outings/{pk}/checks.{kind}", openapi_extra=SHEETS)
@@ -57,12 +57,12 @@ def recipe_file(request: HttpRequest, pk: int, kind: Kind) -> HttpResponse:
 def checks_file(request: HttpRequest, pk: int, kind: Kind) -> HttpResponse:
     """The checks of an outing as a file."""
     outing = my_outing(request, pk)
-    return _answer(checks_sheet(checks_of(outing, Kit(request.user))), kind)
+    return _answer(checks_sheet(checks_of(outing, Kit(person_of(request)))), kind)
 
 
 @router.get("/kit/bodies/{slug}/first.{kind}", openapi_extra=SHEETS)
 @heavy
 def first_file(request: HttpRequest, slug: str, kind: Kind) -> HttpResponse:
     """The record of a body as a file."""
-    piece = get_object_or_404(with_state(request.user), slug=slug, deleted_at=None)
-    return _answer(first_sheet(first_day_of(piece, Kit(request.user))), kind)
+    piece = get_object_or_404(with_state(person_of(request)), slug=slug, deleted_at=None)
+    return _answer(first_sheet(first_day_of(piece, Kit(person_of(request)))), kind)

@@ -8,6 +8,7 @@ from collections.abc import Callable, Hashable
 from datetime import timedelta
 from typing import Any
 
+from django.contrib.auth.models import User
 from django.db import transaction
 from django.utils import timezone
 from django_tasks.base import Task
@@ -35,12 +36,12 @@ def key_of(of: Hashable) -> str:
     return hashlib.sha256(repr(of).encode()).hexdigest()
 
 
-def found(person: Any, what: str, key: str) -> Any:
+def found(person: User, what: str, key: str) -> Any:
     """What is known of a job by now: its result, or what was known when it was asked for; None where it was not."""
     return Job.objects.filter(person=person, what=what, key=key).values_list("result", flat=True).first()
 
 
-def ask(person: Any, what: str, key: str, task: Task[..., Any], about: dict[str, Any], so_far: Any = None) -> Job:
+def ask(person: User, what: str, key: str, task: Task[..., Any], about: dict[str, Any], so_far: Any = None) -> Job:
     """The job of this name, asked for if it was not yet; one that was broken off is begun anew, one that was stopped is not.
 
     so_far: what is known already, and stays the result until the job has a better one.
@@ -58,7 +59,7 @@ def ask(person: Any, what: str, key: str, task: Task[..., Any], about: dict[str,
     return job
 
 
-def _sweep(person: Any) -> None:
+def _sweep(person: User) -> None:
     rows = Job.objects.filter(person=person)
     rows.filter(touched_at__lt=timezone.now() - KEPT).delete()
     old = list(rows.order_by("-touched_at").values_list("pk", flat=True)[MOST_KEPT:])

@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from operator import itemgetter
 from typing import Any
 
+from django.contrib.auth.models import User
 from django.db import transaction
 from django.db.models import prefetch_related_objects
 from django.utils import timezone
@@ -26,7 +28,7 @@ from people.limits import room_for
 from people.versions import check_version
 
 
-def add(person: Any, kind: str, form: BodyForm | LensForm) -> Piece:
+def add(person: User, kind: str, form: BodyForm | LensForm) -> Piece:
     """A new body or lens with a slug of its own.
 
     Raises
@@ -48,7 +50,7 @@ def keep_document(piece: Piece, form: BodyForm | LensForm) -> None:
     piece.save()
 
 
-def came_as(person: Any, slug: str, values: Mapping[str, Value | None]) -> Piece:
+def came_as(person: User, slug: str, values: Mapping[str, Value | None]) -> Piece:
     """Write down how a body left the box, setting by setting; None makes it a guess again. All or nothing.
 
     Raises
@@ -187,15 +189,15 @@ def believed(piece: Piece) -> Believed:
     held = list(piece.held.all())
     words, layout = words_in(getattr(piece, "dialect", None)), laid_out(getattr(piece, "layout", None))
     values: dict[str, Value] = {row.setting: row.value for row in held}
-    seen = [row for row in held if row.verified_at]
-    last = max(seen, key=lambda row: row.verified_at).setting if seen and values.get("menu_memory") == "on" else None
+    seen = [(row.verified_at, row.setting) for row in held if row.verified_at]
+    last = max(seen, key=itemgetter(0))[1] if seen and values.get("menu_memory") == "on" else None
     slots = {row.number: row.values for row in piece.slots.all() if row.bank == 1}
     refused = [RefusedOut(setting=r.setting, label=BY_SLUG[r.setting].label, why=r.why, at=r.at) for r in piece.refused.all()]
     revision = piece.layout.revision if hasattr(piece, "layout") else 1
     return Believed(menus_of(body_of(piece), words, layout, last), values, words, slots, refused, (layout, revision))
 
 
-def with_state(person: Any) -> Any:
+def with_state(person: User) -> Any:
     """A person's bodies with everything that is believed of them."""
     bodies = Piece.objects.filter(person=person, kind="body").select_related("dialect", "layout")
     return bodies.prefetch_related("held", "slots", "refused")
@@ -256,7 +258,7 @@ def forget(piece: Piece) -> None:
     piece.held.all().delete()
 
 
-def import_body(person: Any, file: BodyProfileFile) -> Piece:
+def import_body(person: User, file: BodyProfileFile) -> Piece:
     """A body with its words from a file, all or nothing.
 
     Raises

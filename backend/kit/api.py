@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any, Literal, cast
 
 from django.db import transaction
 from django.http import HttpRequest, HttpResponse
@@ -14,6 +14,7 @@ from forms.kit_form import BodyForm, LensForm
 from forms.problems import from_pydantic
 from kit import actions
 from kit.models import Piece
+from people.guards import person_of
 from people.versions import check_version, tag
 
 router = Router(tags=["kit"])
@@ -65,8 +66,13 @@ def piece_out(piece: Piece) -> Any:
     return out(slug=piece.slug, document=form.model_validate(piece.document), version=tag(piece.revision))
 
 
+def body_out(piece: Piece) -> BodyOut:
+    """A body in the open form."""
+    return BodyOut(slug=piece.slug, document=BodyForm.model_validate(piece.document), version=tag(piece.revision))
+
+
 def _mine(request: HttpRequest, kind: Kind, slug: str) -> Piece:
-    return get_object_or_404(Piece, person=request.user, kind=kind, slug=slug, deleted_at=None)
+    return get_object_or_404(Piece, person=person_of(request), kind=kind, slug=slug, deleted_at=None)
 
 
 @router.get("/kit", response=KitOut)
@@ -74,25 +80,25 @@ def list_kit(request: HttpRequest) -> KitOut:
     """All bodies and lenses."""
     told: dict[str, list[Any]] = {"body": [], "lens": []}
     unread = []
-    for piece in Piece.objects.filter(person=request.user, deleted_at=None):
+    for piece in Piece.objects.filter(person=person_of(request), deleted_at=None):
         try:
             told[piece.kind].append(piece_out(piece))
         except ValidationError as error:
             lines = "; ".join(problem.line for problem in from_pydantic(error)[:TOLD])
-            unread.append(UnreadOut(kind=piece.kind, slug=piece.slug, problem=lines))
+            unread.append(UnreadOut(kind=cast(Kind, piece.kind), slug=piece.slug, problem=lines))
     return KitOut(bodies=told["body"], lenses=told["lens"], unread=unread)
 
 
 @router.post("/kit/bodies", response=BodyOut)
 def add_body(request: HttpRequest, document: BodyForm) -> Any:
     """A new body."""
-    return piece_out(actions.add(request.user, "body", document))
+    return piece_out(actions.add(person_of(request), "body", document))
 
 
 @router.post("/kit/lenses", response=LensOut)
 def add_lens(request: HttpRequest, document: LensForm) -> Any:
     """A new lens."""
-    return piece_out(actions.add(request.user, "lens", document))
+    return piece_out(actions.add(person_of(request), "lens", document))
 
 
 def _replace(request: HttpRequest, response: HttpResponse, kind: Kind, slug: str, document: BodyForm | LensForm, if_match: str) -> Any:
@@ -130,7 +136,7 @@ def remove(request: HttpRequest, kind: Kind, slug: str) -> tuple[int, None]:
 @router.post("/kit/{kind}/{slug}/restore", response={204: None})
 def restore(request: HttpRequest, kind: Kind, slug: str) -> tuple[int, None]:
     """Bring a piece back."""
-    piece = get_object_or_404(Piece, person=request.user, kind=kind, slug=slug)
+    piece = get_object_or_404(Piece, person=person_of(request), kind=kind, slug=slug)
     piece.deleted_at = None
     piece.save(update_fields=["deleted_at"])
     return 204, None

@@ -16,8 +16,9 @@ from forms.dialect_form import BodyProfileFile, DialectForm, read_dialect, to_cs
 from forms.facts_form import Flag, Slug
 from forms.kit_form import BodyForm
 from kit import actions
-from kit.api import BodyOut, piece_out
+from kit.api import BodyOut, body_out
 from kit.models import Dialect, Piece
+from people.guards import person_of
 from people.replies import files
 from people.versions import tag
 
@@ -71,12 +72,12 @@ class CameIn(Schema):
 
 
 def _body(request: HttpRequest, slug: str) -> Piece:
-    return get_object_or_404(Piece, person=request.user, kind="body", slug=slug, deleted_at=None)
+    return get_object_or_404(Piece, person=person_of(request), kind="body", slug=slug, deleted_at=None)
 
 
 def _body_or_aside(request: HttpRequest, slug: str) -> Piece:
     """A body to read from: situations go on naming one that was put aside."""
-    return get_object_or_404(Piece, person=request.user, kind="body", slug=slug)
+    return get_object_or_404(Piece, person=person_of(request), kind="body", slug=slug)
 
 
 def _dialect_out(row: Dialect, response: HttpResponse) -> DialectOut:
@@ -153,7 +154,7 @@ def put_state(request: HttpRequest, slug: str, state: StateIn) -> StateOut:
 def put_defaults(request: HttpRequest, slug: str, came: CameIn) -> BodyOut:
     """Say how a body left the box, setting by setting, all or nothing."""
     _body(request, slug)
-    return piece_out(actions.came_as(request.user, slug, came.values))
+    return body_out(actions.came_as(person_of(request), slug, came.values))
 
 
 @router.delete("/kit/bodies/{slug}/state", response=StateOut)
@@ -175,4 +176,4 @@ def export_body(request: HttpRequest, slug: str) -> BodyProfileFile:
 @router.post("/kit/bodies/import", response=BodyOut)
 def import_body(request: HttpRequest, file: BodyProfileFile) -> BodyOut:
     """A body with its own words from a file, all or nothing."""
-    return piece_out(actions.import_body(request.user, file))
+    return body_out(actions.import_body(person_of(request), file))

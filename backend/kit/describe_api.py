@@ -18,7 +18,7 @@ from forms.picture_facts import ACCEPTED, LARGEST_BYTES, Told, read_frame
 from forms.problems import InputError, Problem
 from kit import actions
 from kit.api import BodyOut, piece_out
-from people.guards import stateless
+from people.guards import person_of, stateless
 from people.received import FILE, received
 
 router = Router(tags=["describe"])
@@ -171,8 +171,8 @@ def add_described(request: HttpRequest, answers: DescribeForm) -> Any:
     body, lens = described_body(answers), described_lens(answers)
     with transaction.atomic():
         if lens is not None:
-            body = body.model_copy(update={"fixed_lens": actions.add(request.user, "lens", lens).slug})
-        return piece_out(actions.add(request.user, "body", body))
+            body = body.model_copy(update={"fixed_lens": actions.add(person_of(request), "lens", lens).slug})
+        return piece_out(actions.add(person_of(request), "body", body))
 
 
 @router.post("/kit/picture", response=PictureOut, openapi_extra={"requestBody": FILE})

@@ -13,6 +13,7 @@ from craft.kit.controls import LASTS, SPOTS, USE_WORDS, Use
 from forms.layout_form import LayoutForm
 from kit import actions
 from kit.models import Layout, Piece
+from people.guards import person_of
 from people.versions import tag
 
 router = Router(tags=["layout"])
@@ -62,7 +63,7 @@ class LayoutOut(Schema):
 
 
 def _body(request: HttpRequest, slug: str) -> Piece:
-    return get_object_or_404(Piece, person=request.user, kind="body", slug=slug, deleted_at=None)
+    return get_object_or_404(Piece, person=person_of(request), kind="body", slug=slug, deleted_at=None)
 
 
 def _out(row: Layout, response: HttpResponse) -> LayoutOut:

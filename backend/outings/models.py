@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Literal, cast
+
 from django.conf import settings
 from django.db import models
 
@@ -24,6 +26,11 @@ class Outing(models.Model):
 
     def __str__(self) -> str:
         return self.title
+
+    @property
+    def mains(self) -> Literal[50, 60] | None:
+        """Frequency of the mains at its place, as it may be."""
+        return cast("Literal[50, 60] | None", self.mains_hz)
 
     def in_order(self) -> list[Situation]:
         """The situations that are there, in the order of their hours."""

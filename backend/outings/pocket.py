@@ -17,8 +17,8 @@ from forms.dialect_form import BETWEEN
 from forms.walk_form import Believed
 from kit.actions import laid_out
 from kit.models import Layout
-from outings.actions import Kit
 from outings.models import Outing
+from outings.reading import Kit
 from outings.setups import Made, made_of
 from outings.slots.actions import slots_of
 from outings.slots.schemas import BodySlots

@@ -11,9 +11,9 @@ from craft.scene.situation import Situation as Asked
 from craft.setup.setup import Setup
 from forms.answer import answer_of
 from forms.problems import InputError
-from outings.actions import Kit
 from outings.kept import one_at_a_time
 from outings.models import Outing
+from outings.reading import Kit
 
 
 @dataclass(frozen=True, slots=True)

@@ -3,11 +3,10 @@
 from __future__ import annotations
 
 from secrets import compare_digest
-from typing import Any
 
 from django.conf import settings
-from django.contrib.auth import get_user_model, password_validation
-from django.contrib.auth.models import AbstractBaseUser
+from django.contrib.auth import password_validation
+from django.contrib.auth.models import User
 from django.core.exceptions import PermissionDenied, ValidationError
 from django.db import IntegrityError, transaction
 
@@ -31,17 +30,16 @@ def may_register(invitation: str) -> None:
         raise InputError([Problem("/invitation", "this is not the word of invitation; ask whoever runs this server")])
 
 
-def register(name: str, password: str) -> AbstractBaseUser:
+def register(name: str, password: str) -> User:
     """A new account, bare.
 
     Raises
     ------
     InputError : the name is taken or not usable, or the password is too weak.
     """
-    model = get_user_model()
     name = checked(name)
-    person = model(username=name)
-    if model.objects.filter(username__iexact=name).exists():
+    person = User(username=name)
+    if User.objects.filter(username__iexact=name).exists():
         raise InputError([TAKEN])
     _check_password(password, person, "/password")
     person.set_password(password)
@@ -54,7 +52,7 @@ def register(name: str, password: str) -> AbstractBaseUser:
     return person
 
 
-def change_password(person: Any, old: str, new: str) -> None:
+def change_password(person: User, old: str, new: str) -> None:
     """Set a new password.
 
     Raises
@@ -68,7 +66,7 @@ def change_password(person: Any, old: str, new: str) -> None:
     person.save(update_fields=["password"])
 
 
-def _check_password(password: str, person: Any, pointer: str) -> None:
+def _check_password(password: str, person: User, pointer: str) -> None:
     try:
         password_validation.validate_password(password, person)
     except ValidationError as error:

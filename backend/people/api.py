@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any, Literal, cast
 
 from django.conf import settings
 from django.contrib.auth import authenticate, get_user_model, login, logout, update_session_auth_hash
@@ -16,10 +16,10 @@ from pydantic import Field
 
 from forms.problems import InputError, Problem, what_can_be_read
 from forms.profile_form import PersonForm
-from outings.actions import copy_demo
+from outings.demo_people import copy_demo
 from people import actions
 from people.doors import COUNTED, at_the_door
-from people.guards import Anyone
+from people.guards import Anyone, person_of
 from people.models import Profile
 from people.names import LONGEST, plain
 from people.versions import check_version, tag
@@ -30,6 +30,10 @@ doors.add_decorator(at_the_door, mode="view")
 
 Name = Annotated[str, Field(min_length=1, max_length=LONGEST)]
 Password = Annotated[str, Field(min_length=1, max_length=200)]
+
+
+Registration = Literal["open", "invited", "closed"]
+"""Who may make an account."""
 
 
 class Credentials(Schema):
@@ -58,7 +62,7 @@ class Me(Schema):
     name: str | None
     demo: bool
     demo_people: list[str]
-    registration: Literal["open", "invited", "closed"]
+    registration: Registration
 
 
 class DemoName(Schema):
@@ -84,7 +88,7 @@ class ProfileOut(Schema):
 def _me(request: HttpRequest) -> Me:
     name = request.user.get_username() if request.user.is_authenticated else None
     people = list(_demo_people().values_list("username", flat=True))
-    return Me(name=name, demo=settings.DEMO, demo_people=people, registration=settings.REGISTRATION)
+    return Me(name=name, demo=settings.DEMO, demo_people=people, registration=cast(Registration, settings.REGISTRATION))
 
 
 def _demo_people() -> QuerySet[Any]:
@@ -136,21 +140,21 @@ def sign_out(request: HttpRequest) -> Me:
 @doors.post("/me/password", response=Me, openapi_extra={COUNTED: True})
 def change_password(request: HttpRequest, given: Passwords) -> Me:
     """Change the password; the session goes on."""
-    actions.change_password(request.user, given.old, given.new)
-    update_session_auth_hash(request, request.user)
+    actions.change_password(person_of(request), given.old, given.new)
+    update_session_auth_hash(request, person_of(request))
     return _me(request)
 
 
 @router.post("/me/start", response=Me)
 def start(request: HttpRequest, given: Start) -> Me:
     """Copy the demo kit, or the kit and the demo day, into this account."""
-    copy_demo(request.user, day=given.copy_from_demo == "kit_and_day")
+    copy_demo(person_of(request), day=given.copy_from_demo == "kit_and_day")
     return _me(request)
 
 
 def profile_of(request: HttpRequest) -> Profile:
     """The profile of the signed-in person, made when first asked for."""
-    return Profile.objects.get_or_create(person=request.user)[0]
+    return Profile.objects.get_or_create(person=person_of(request))[0]
 
 
 @router.get("/profile", response=ProfileOut)

@@ -8,7 +8,7 @@ from types import MethodType
 from typing import Any, TypeVar, cast
 
 from django.conf import settings
-from django.contrib.auth.models import AbstractBaseUser
+from django.contrib.auth.models import AnonymousUser, User
 from django.http import HttpRequest, HttpResponse
 from ninja.errors import HttpError
 from ninja.operation import Operation
@@ -33,9 +33,25 @@ class Person(APIKeyCookie):
 
     param_name = "sessionid"
 
-    def authenticate(self, request: HttpRequest, key: str | None) -> AbstractBaseUser | None:
+    def authenticate(self, request: HttpRequest, key: str | None) -> User | None:
         """The person of the session."""
-        return request.user if request.user.is_authenticated else None
+        return request.user if isinstance(request.user, User) else None
+
+
+Somebody = User | AnonymousUser
+"""Who calls: a person, or nobody that is known."""
+
+
+def person_of(request: HttpRequest) -> User:
+    """The signed-in person of a request, where only those get to.
+
+    Raises
+    ------
+    HttpError : nobody is signed in.
+    """
+    if not isinstance(request.user, User):
+        raise HttpError(401, "Sign in first.")
+    return request.user
 
 
 LARGEST_OF_STRANGERS = 200_000

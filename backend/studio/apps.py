@@ -17,6 +17,6 @@ class Config(AppConfig):
     def ready(self) -> None:
         """What the application keeps is for its owner alone to read: files it makes, and a database that is there already."""
         os.umask(0o077)
-        database = Path(settings.DATABASES["default"]["NAME"])
+        database = Path(str(settings.DATABASES["default"]["NAME"]))
         for file in database.parent.glob(f"{database.name}*") if database.parent.is_dir() else ():
             file.chmod(PRIVATE)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import os
 import sys
-from collections.abc import Awaitable, Callable
+from collections.abc import Awaitable, Callable, Mapping
 from typing import Any
 
 from django.conf import settings
@@ -29,7 +29,7 @@ _begin()
 
 Scope = dict[str, Any]
 Receive = Callable[[], Awaitable[dict[str, Any]]]
-Send = Callable[[dict[str, Any]], Awaitable[None]]
+Send = Callable[[Mapping[str, Any]], Awaitable[None]]
 
 LARGEST = settings.DATA_UPLOAD_MAX_MEMORY_SIZE + 100_000
 """Bytes of a body that are let in at all: a little over the most, which the framework refuses in its own words."""
@@ -73,7 +73,7 @@ async def application(scope: Scope, receive: Receive, send: Send) -> None:
             raise too_large(most)
         return part
 
-    async def noted(part: dict[str, Any]) -> None:
+    async def noted(part: Mapping[str, Any]) -> None:
         nonlocal begun
         begun = True
         await send(part)

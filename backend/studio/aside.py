@@ -69,9 +69,12 @@ def aside(run: Run) -> Run:
         refused = operation._run_checks(request)
         if refused is not None:
             return refused
+        person = request.user.pk
+        if person is None:
+            return run(request, *args, **kwargs)
         query, kind = request.META.get("QUERY_STRING", ""), request.content_type or ""
         try:
-            told = beside.heard(Asked(request.method or "GET", request.path, query, request.body, kind, request.user.pk))
+            told = beside.heard(Asked(request.method or "GET", request.path, query, request.body, kind, person))
         except TimeoutError:
             return problem(503, "This takes longer than half a minute. It is gone on with: ask again in a while.")
         if told is None:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from pathlib import Path
+from typing import Any
 
 from csp.constants import NONE, SELF, UNSAFE_INLINE
 from django.core.exceptions import ImproperlyConfigured
@@ -21,7 +22,7 @@ with env.prefixed("APERTURE_"):
     SECRET_KEY = env.str("SECRET_KEY", "")
     ALLOWED_HOSTS = env.list("HOSTS", ["127.0.0.1", "localhost", "[::1]"])
     DATABASE = env.str("DATABASE", "")
-    CSRF_TRUSTED_ORIGINS = env.list("ORIGINS", [])
+    CSRF_TRUSTED_ORIGINS: list[str] = env.list("ORIGINS", [])
     REGISTRATION = env.str("REGISTRATION", "open")
     INVITATION = env.str("INVITATION", "")
     PROXIES = env.int("PROXIES", 0)
@@ -77,7 +78,7 @@ TEMPLATES = [
     }
 ]
 
-DATABASES = {
+DATABASES: dict[str, Any] = {
     "default": {
         "ENGINE": "django.db.backends.sqlite3",
         "NAME": DATABASE or VAR / "aperture.sqlite3",

@@ -19,6 +19,9 @@ settings.load_profile("house")
 """How long drawing an example takes says how busy the machine is, not whether the code is right."""
 
 
+Run = Callable[[unittest.TestCase, unittest.TestResult | None], unittest.TestResult | None]
+
+
 class TellingRunner(DiscoverRunner):
     """Times each test where it runs: workers are forked, so what is patched here is patched there."""
 
@@ -27,10 +30,10 @@ class TellingRunner(DiscoverRunner):
         super().setup_test_environment(**kwargs)
         with tempfile.NamedTemporaryFile("w", suffix=".seconds", delete=False) as file:
             self.seconds = Path(file.name)
-        self.plain_run: Callable[..., Any] = unittest.TestCase.run
+        self.plain_run: Run = unittest.TestCase.run
         plain, log = self.plain_run, self.seconds
 
-        def timed(test: unittest.TestCase, result: unittest.TestResult | None = None) -> Any:
+        def timed(test: unittest.TestCase, result: unittest.TestResult | None = None) -> unittest.TestResult | None:
             begun = time.monotonic()
             try:
                 return plain(test, result)
@@ -38,12 +41,12 @@ class TellingRunner(DiscoverRunner):
                 with log.open("a") as file:
                     file.write(f"{time.monotonic() - begun:.2f} {test.id()}\n")
 
-        unittest.TestCase.run = timed  # type: ignore[method-assign]
+        unittest.TestCase.run = timed  # type: ignore[method-assign, assignment]
 
     def teardown_test_environment(self, **kwargs: Any) -> None:
         """Tell the slowest and tidy up."""
         super().teardown_test_environment(**kwargs)
-        unittest.TestCase.run = self.plain_run  # type: ignore[method-assign]
+        unittest.TestCase.run = self.plain_run  # type: ignore[method-assign, assignment]
         rows = [line.split(" ", 1) for line in self.seconds.read_text().splitlines()]
         self.seconds.unlink()
         slowest = sorted(((float(seconds), name) for seconds, name in rows), reverse=True)[:SHOWN]

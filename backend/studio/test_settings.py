@@ -5,13 +5,19 @@ import os
 from pathlib import Path
 
 from studio.settings import *  # noqa: F403
-from studio.settings import DATABASES, VAR
+from studio.settings import DATABASES as REAL
+from studio.settings import VAR
 
 FILES = Path(os.environ.get("TMPDIR", VAR))
 FILES.mkdir(exist_ok=True)
-DATABASES["default"]["OPTIONS"] = {"transaction_mode": "IMMEDIATE", "timeout": 20, "init_command": "PRAGMA synchronous=OFF"}
-DATABASES["default"]["TEST"] = {"NAME": FILES / "aperture-test.sqlite3"}
-DATABASES["default"]["CONN_MAX_AGE"] = None
+DATABASES = {
+    "default": {
+        **REAL["default"],
+        "OPTIONS": {"transaction_mode": "IMMEDIATE", "timeout": 20, "init_command": "PRAGMA synchronous=OFF"},
+        "TEST": {"NAME": FILES / "aperture-test.sqlite3"},
+        "CONN_MAX_AGE": None,
+    }
+}
 DEMO = True
 PASSWORD_HASHERS = ["django.contrib.auth.hashers.MD5PasswordHasher"]
 TEST_RUNNER = "studio.test_runner.TellingRunner"

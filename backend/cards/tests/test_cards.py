@@ -16,7 +16,7 @@ from PIL import Image
 
 from cards.models import Card
 from craft.scales.series import Dial, label
-from outings.actions import load_demo_people
+from outings.demo_people import load_demo_people
 from people.tests.caller import TOKEN, Caller
 
 

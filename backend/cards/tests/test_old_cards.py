@@ -11,7 +11,7 @@ from pydantic import ValidationError
 
 from cards.models import Card
 from forms.card_form import SINCE, CardSnapshot
-from outings.actions import load_demo_people
+from outings.demo_people import load_demo_people
 from people.tests.caller import Caller
 
 FILES = ("card.html", "card.pdf", "ladder.csv")

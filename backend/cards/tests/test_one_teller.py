@@ -12,7 +12,7 @@ from django.contrib.auth import get_user_model
 from django.test import TestCase
 
 from craft.scales.series import Dial, label
-from outings.actions import load_demo_people
+from outings.demo_people import load_demo_people
 from outings.models import Situation
 from people.tests.caller import Caller
 

@@ -12,6 +12,7 @@ from __future__ import annotations
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass
 from enum import Enum
+from typing import Generic, TypeVar
 
 from craft.decisions.facts import Facts, When, all_hold, phrase
 from craft.vocabulary.rules import Term, Test
@@ -163,17 +164,22 @@ def unguarded(slip: Slip, values: Mapping[str, Value], offered: Mapping[str, tup
     return {slug: value for slug, value in slip.guard if slug in values and values[slug] != value and value in offered.get(slug, (value,))}
 
 
+AnyRow = TypeVar("AnyRow", bound=Check | Slip)
+
+
 @dataclass(frozen=True, slots=True)
-class Applied:
+class Applied(Generic[AnyRow]):
     """A check or slip that applies: its sentence with this situation's numbers, and what a failure costs."""
 
-    row: Check | Slip
+    row: AnyRow
     text: str
     because: str
     dear: float
 
 
-def applying(rows: Iterable[Check | Slip], facts: Facts, tokens: frozenset[str], values: Mapping[str, Value]) -> tuple[Applied, ...]:
+def applying(
+    rows: Iterable[AnyRow], facts: Facts, tokens: frozenset[str], values: Mapping[str, Value]
+) -> tuple[Applied[AnyRow], ...]:
     """The rows that apply to a situation, the dearest first.
 
     facts: numbers of the setup; tokens: features and circumstances; values: value by setting.

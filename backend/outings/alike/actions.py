@@ -13,9 +13,10 @@ from forms.layout_form import LayoutForm
 from forms.problems import InputError, Problem
 from kit.actions import laid_out
 from kit.models import Layout
-from outings.actions import Kit, set_by_hand
 from outings.alike.schemas import AlikeOut, Likeness, UnlikeOut
+from outings.keeping import set_by_hand
 from outings.models import Outing
+from outings.reading import Kit
 from outings.setups import by_body, made_of
 
 MOST_BODIES = 6

@@ -7,6 +7,7 @@ from contextlib import contextmanager
 from functools import partial
 from typing import Any
 
+from django.contrib.auth.models import User
 from pydantic import ValidationError
 
 from craft.errors import CraftError
@@ -17,31 +18,32 @@ from forms.outing_form import SituationNow
 from forms.problems import InputError, Problem
 from forms.rehearsal_form import RehearseIn, Theirs
 from forms.situation_form import SituationForm, read_situation
-from outings.actions import Kit
 from outings.bench.schemas import PairOut, PairsOut
 from outings.models import Outing
 from outings.pictures.actions import own_of
+from outings.reading import Kit
+from people.guards import Somebody
 
 MOST_PAIRS = 200
 """Each is a setup: two hundred take a second."""
 
 
-def question_of(person: Any, now: SituationNow, kit: Kit | None = None) -> dict[str, Any]:
+def question_of(person: Somebody, now: SituationNow, kit: Kit | None = None) -> dict[str, Any]:
     """What the advice is asked for a situation as it stands on a screen.
 
     Raises
     ------
     InputError : the outing is not this person's, its kit is not there, or the profile cannot be read; seen from the situation.
     """
-    outing = Outing.objects.filter(person=person, pk=now.outing, deleted_at=None).first() if person.is_authenticated else None
-    if outing is None:
+    outing = Outing.objects.filter(person_id=person.pk, pk=now.outing, deleted_at=None).first()
+    if outing is None or not isinstance(person, User):
         raise InputError([Problem("/outing", "this outing is not among yours")])
     with seen_from("document"):
         kit = kit or Kit(person, (now.document.body, now.document.lens))
         return kit.resolve(now.document.stored(), outing)
 
 
-def answer_now(person: Any, now: SituationNow) -> Answer:
+def answer_now(person: Somebody, now: SituationNow) -> Answer:
     """The answer to a situation as it stands on a screen.
 
     Raises
@@ -67,12 +69,12 @@ def seen_from(*place: str) -> Iterator[None]:
         raise error.under(*place) from error
 
 
-def theirs_of(person: Any) -> Theirs:
+def theirs_of(person: Somebody) -> Theirs:
     """What is a person's own and may be named in a question."""
     return Theirs(own_of(person), partial(answer_now, person))
 
 
-def in_full(person: Any, asked: RehearseIn) -> RehearseIn:
+def in_full(person: Somebody, asked: RehearseIn) -> RehearseIn:
     """The same question with its kit in full: it stays what it is, whatever becomes of the kit.
 
     Raises
@@ -85,7 +87,7 @@ def in_full(person: Any, asked: RehearseIn) -> RehearseIn:
         return asked.model_copy(update={"situation": read_situation(question_of(person, asked.situation))})
 
 
-def pairs_of(person: Any, now: SituationNow) -> PairsOut:
+def pairs_of(person: Somebody, now: SituationNow) -> PairsOut:
     """A person's bodies and lenses for a situation, best first; where they make too many pairs, those of its own body.
 
     Pairs that cannot be joined, and kit that cannot be read, are left out.
@@ -94,6 +96,8 @@ def pairs_of(person: Any, now: SituationNow) -> PairsOut:
     ------
     CraftError, InputError : what the situation's own kit does not have or the numbers do not allow.
     """
+    if not isinstance(person, User):
+        raise InputError([Problem("/outing", "this outing is not among yours")])
     kit = Kit(person)
     form = read_situation(question_of(person, now, kit))
     bodies, lenses = _read(kit, "body", BodyForm), _read(kit, "lens", LensForm)

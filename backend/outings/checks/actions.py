@@ -9,26 +9,27 @@ from functools import partial
 from django.db import transaction
 from django.utils import timezone
 
-from craft.day.checks import CHECKS, SLIPS, Applied, Check, Moment, Slip, applying, safe_lists, unguarded
+from craft.day.checks import CHECKS, SLIPS, AnyRow, Applied, Check, Moment, Slip, applying, safe_lists, unguarded
 from craft.day.defaults import Bite, defaults_that_bite
 from craft.vocabulary.setting import Value
 from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.words import say_value
 from forms.dialect_form import BETWEEN
 from forms.problems import InputError, Problem
-from outings.actions import Kit, set_by_hand
 from outings.checks.schemas import BiteOut, BodyBites, CheckOut, ChecksOut, SafeList, SlipOut
+from outings.keeping import set_by_hand
 from outings.kept import kept
 from outings.models import Outing, Ticked
+from outings.reading import Kit
 from outings.setups import Made, by_body, made_of, told_by
 from outings.traffic.actions import not_copied
 
 MOST_BITES = 12
 
 
-def _merged(rows: list[tuple[str, Applied]]) -> list[tuple[Applied, list[str]]]:
+def _merged(rows: list[tuple[str, Applied[AnyRow]]]) -> list[tuple[Applied[AnyRow], list[str]]]:
     """The same row of several situations once, the dearest first, with their titles."""
-    found: dict[str, tuple[Applied, list[str]]] = {}
+    found: dict[str, tuple[Applied[AnyRow], list[str]]] = {}
     for title, one in rows:
         found.setdefault(one.row.slug, (one, []))[1].append(title)
     return sorted(found.values(), key=lambda pair: -pair[0].dear)
@@ -54,7 +55,7 @@ def offered_by(made: Made) -> dict[str, tuple[Value, ...]]:
     return {row.setting.slug: row.offered for row in made.configuration.rows}
 
 
-def _slip(one: Applied, titles: list[str], guard: dict[str, Value]) -> SlipOut:
+def _slip(one: Applied[Slip], titles: list[str], guard: dict[str, Value]) -> SlipOut:
     assert isinstance(one.row, Slip)  # noqa: S101  # slips only are told so
     said = [f"{BY_SLUG[slug].label}: {say_value(BY_SLUG[slug], value)}" for slug, value in guard.items()]
     return SlipOut(slug=one.row.slug, control=one.row.control, happens=one.text, harmless=one.because, guard=said, situations=titles)
@@ -76,8 +77,8 @@ def _lists(setups: list[Made], kit: Kit) -> list[SafeList]:
 class _Found:
     """What applies to one situation: checks, slips, and what of each slip's guard is not set yet."""
 
-    checks: tuple[Applied, ...]
-    slips: tuple[Applied, ...]
+    checks: tuple[Applied[Check], ...]
+    slips: tuple[Applied[Slip], ...]
     open: Mapping[str, Mapping[str, Value]]
 
 
@@ -85,7 +86,7 @@ def _found(made: Made) -> _Found:
     facts, tokens, values = made.facts, made.tokens, made.configuration.values
     offered = offered_by(made)
     slips = applying(SLIPS, facts, tokens, values)
-    guards = {one.row.slug: unguarded(one.row, values, offered) for one in slips if isinstance(one.row, Slip)}
+    guards = {one.row.slug: unguarded(one.row, values, offered) for one in slips}
     return _Found(applying(CHECKS, facts, tokens, values), slips, guards)
 
 
@@ -97,7 +98,7 @@ def _bites(body: str, day: list[Made], kit: Kit) -> BodyBites:
     return BodyBites(body=body, bites=told, more=max(0, len(bites) - MOST_BITES))
 
 
-def _where(one: Applied, made: Made, kit: Kit) -> str:
+def _where(one: Applied[Check], made: Made, kit: Kit) -> str:
     """Where in the body's menus the settings of a check stand, in its own words."""
     slugs = {term.setting for term in one.row.terms}
     entries = kit.dialects[made.body].entries if made.body in kit.dialects else []
@@ -106,21 +107,21 @@ def _where(one: Applied, made: Made, kit: Kit) -> str:
 
 def checks_of(outing: Outing, kit: Kit) -> ChecksOut:
     """What to look at, what could slip and what bites, from the setups of the day."""
-    checks: list[tuple[str, Applied]] = []
-    slips: list[tuple[str, Applied]] = []
+    checks: list[tuple[str, Applied[Check]]] = []
+    slips: list[tuple[str, Applied[Slip]]] = []
     open_guards: dict[str, dict[str, Value]] = {}
-    own: list[tuple[Made, Applied]] = []
+    own: list[tuple[Made, Applied[Check]]] = []
     setups, problems = made_of(outing, kit)
     for made in setups:
         found = kept("checks", made.key, partial(_found, made))
         for one in found.checks:
-            if isinstance(one.row, Check) and one.row.moment is Moment.SITUATION:
+            if one.row.moment is Moment.SITUATION:
                 own.append((made, one))
             else:
                 checks.append((made.title, one))
-        for one in found.slips:
-            slips.append((made.title, one))
-            open_guards.setdefault(one.row.slug, {}).update(found.open[one.row.slug])
+        for slip in found.slips:
+            slips.append((made.title, slip))
+            open_guards.setdefault(slip.row.slug, {}).update(found.open[slip.row.slug])
     ticked = dict(outing.ticked.values_list("check_slug", "at"))
     dearest = max((one.dear for one in (*(one for _, one in checks), *(one for _, one in own))), default=1.0)
     whole = [

@@ -13,11 +13,11 @@ from forms.outing_form import Coordinates, fingerprint
 from forms.problems import InputError
 from forms.setup_form import figures_of
 from forms.situation_form import LightForm
-from outings import actions
 from outings.checks.actions import checks_of
 from outings.day.schemas import BodyDayOut, DayOut, GlanceOut, OutingOut, SituationRow, SunMarkOut, SunOut, ToolsOut
 from outings.fingers.actions import clashes_on
 from outings.models import Outing, Situation
+from outings.reading import Kit
 from outings.setups import Made, by_body, made_of
 from outings.slots.actions import slots_of
 from outings.slots.schemas import BodySlots
@@ -32,7 +32,7 @@ def _ev(document: dict[str, Any]) -> float | None:
         return None
 
 
-def _row(row: Any, outing: Outing, kit: actions.Kit) -> SituationRow:
+def _row(row: Any, outing: Outing, kit: Kit) -> SituationRow:
     document = row.document
     state = "none"
     if row.card_id is not None:
@@ -54,14 +54,14 @@ def _row(row: Any, outing: Outing, kit: actions.Kit) -> SituationRow:
     )
 
 
-def outing_out(outing: Outing, kit: actions.Kit) -> OutingOut:
+def outing_out(outing: Outing, kit: Kit) -> OutingOut:
     """An outing with its situations in their order."""
     rows = [_row(row, outing, kit) for row in sorted(outing.situations.all(), key=lambda row: row.begins)]
     return OutingOut(
         id=outing.pk,
         title=outing.title,
         place=outing.place,
-        mains_hz=outing.mains_hz,
+        mains_hz=outing.mains,
         utc_offset_min=outing.utc_offset_min,
         lies=outing.lies,
         day=outing.day,
@@ -69,7 +69,7 @@ def outing_out(outing: Outing, kit: actions.Kit) -> OutingOut:
     )
 
 
-def day_out(outing: Outing, kit: actions.Kit) -> DayOut:
+def day_out(outing: Outing, kit: Kit) -> DayOut:
     """A day at a glance: every picture in a few words, and how far each tool is."""
     setups, _ = made_of(outing, kit)
     made = {one.pk: one for one in setups}

@@ -12,12 +12,12 @@ from ninja import Header, Router
 from forms.outing_form import OutingFile, SituationDocument
 from forms.setup_form import SetupOut, setup_of
 from forms.situation_form import SituationForm, read_situation
-from outings import actions
+from outings import exchange, keeping, reading
 from outings.day.actions import day_out, outing_out, with_rows
 from outings.day.schemas import DayOut, HourIn, OutingIn, OutingOut, SituationOut
 from outings.mine import my_outing, my_situations
 from outings.models import Outing, Situation
-from people.guards import heavy
+from people.guards import heavy, person_of
 from people.replies import as_json, as_json_list
 from people.versions import tag
 
@@ -25,7 +25,7 @@ router = Router(tags=["outings"])
 
 
 def _outings(request: HttpRequest) -> QuerySet[Outing]:
-    return Outing.objects.filter(person=request.user, deleted_at=None)
+    return Outing.objects.filter(person=person_of(request), deleted_at=None)
 
 
 def _situation(request: HttpRequest, pk: int) -> Situation:
@@ -33,7 +33,7 @@ def _situation(request: HttpRequest, pk: int) -> Situation:
 
 
 def _one(request: HttpRequest, pk: int) -> OutingOut:
-    return outing_out(get_object_or_404(with_rows(_outings(request)), pk=pk), actions.Kit(request.user))
+    return outing_out(get_object_or_404(with_rows(_outings(request)), pk=pk), reading.Kit(person_of(request)))
 
 
 def _situation_out(row: Situation, response: HttpResponse) -> SituationOut:
@@ -41,8 +41,8 @@ def _situation_out(row: Situation, response: HttpResponse) -> SituationOut:
     return SituationOut(
         id=row.pk,
         outing=row.outing_id,
-        bodies=actions.bodies_on(row.outing),
-        mains_hz=row.outing.mains_hz,
+        bodies=reading.bodies_on(row.outing),
+        mains_hz=row.outing.mains,
         utc_offset_min=row.outing.utc_offset_min,
         document=SituationDocument.model_validate(row.document),
         version=tag(row.revision),
@@ -53,21 +53,21 @@ def _situation_out(row: Situation, response: HttpResponse) -> SituationOut:
 @router.get("/outings", response=list[OutingOut])
 def list_outings(request: HttpRequest) -> HttpResponse:
     """All days with their situations."""
-    kit = actions.Kit(request.user)
+    kit = reading.Kit(person_of(request))
     return as_json_list(outing_out(outing, kit) for outing in with_rows(_outings(request)))
 
 
 @router.post("/outings", response=OutingOut)
 def add_outing(request: HttpRequest, outing: OutingIn) -> OutingOut:
     """A new day."""
-    row = actions.add_outing(request.user, **outing.dict())
+    row = keeping.add_outing(person_of(request), **outing.dict())
     return _one(request, row.pk)
 
 
 @router.post("/outings/import", response=OutingOut)
 def import_outing(request: HttpRequest, file: OutingFile) -> OutingOut:
     """A day from a file, all or nothing."""
-    outing, notes = actions.import_outing(request.user, file)
+    outing, notes = exchange.import_outing(person_of(request), file)
     return _one(request, outing.pk).model_copy(update={"notes": notes})
 
 
@@ -84,49 +84,49 @@ def put_outing(request: HttpRequest, pk: int, outing: OutingIn) -> OutingOut:
 @router.delete("/outings/{pk}", response={204: None})
 def delete_outing(request: HttpRequest, pk: int) -> tuple[int, None]:
     """Put a day aside for thirty days."""
-    actions.put_aside(get_object_or_404(_outings(request), pk=pk))
-    actions.sweep(request.user)
+    keeping.put_aside(get_object_or_404(_outings(request), pk=pk))
+    keeping.sweep(person_of(request))
     return 204, None
 
 
 @router.post("/outings/{pk}/restore", response=OutingOut)
 def restore_outing(request: HttpRequest, pk: int) -> OutingOut:
     """Bring a day back."""
-    actions.put_aside(get_object_or_404(Outing, pk=pk, person=request.user), aside=False)
+    keeping.put_aside(get_object_or_404(Outing, pk=pk, person=person_of(request)), aside=False)
     return _one(request, pk)
 
 
 @router.get("/outings/{pk}/export", response=OutingFile, exclude_unset=True)
 def export_outing(request: HttpRequest, pk: int) -> OutingFile:
     """A day as one file."""
-    return actions.export(get_object_or_404(_outings(request), pk=pk))
+    return exchange.export(get_object_or_404(_outings(request), pk=pk))
 
 
 @router.post("/outings/{pk}/situations", response=SituationOut)
 def add_situation(request: HttpRequest, response: HttpResponse, pk: int, document: SituationDocument) -> SituationOut:
     """A new situation at the end of the day."""
     outing = get_object_or_404(_outings(request), pk=pk)
-    actions.Kit(request.user).resolve(document.stored(), outing)
-    return _situation_out(actions.add_situation(outing, document), response)
+    reading.Kit(person_of(request)).resolve(document.stored(), outing)
+    return _situation_out(keeping.add_situation(outing, document), response)
 
 
 @router.post("/outings/{pk}/situations/import", response=SituationOut)
 def import_situation(request: HttpRequest, response: HttpResponse, pk: int, situation: SituationForm) -> SituationOut:
     """A situation from a file in the open form, all or nothing."""
-    return _situation_out(actions.import_situation(get_object_or_404(_outings(request), pk=pk), situation), response)
+    return _situation_out(exchange.import_situation(get_object_or_404(_outings(request), pk=pk), situation), response)
 
 
 @router.get("/outings/{pk}/day", response=DayOut)
 @heavy
 def day(request: HttpRequest, pk: int) -> DayOut:
     """What is known of a day at a glance: each picture in a few words, and how far its tools are."""
-    return day_out(my_outing(request, pk), actions.Kit(request.user))
+    return day_out(my_outing(request, pk), reading.Kit(person_of(request)))
 
 
 @router.put("/situations/{pk}/hour", response=SituationOut, exclude_unset=True)
 def put_hour(request: HttpRequest, response: HttpResponse, pk: int, at: HourIn) -> SituationOut:
     """Move a situation along its day; it can be undone like any change of it."""
-    return _situation_out(actions.move_to(_situation(request, pk), at.starts_at), response)
+    return _situation_out(keeping.move_to(_situation(request, pk), at.starts_at), response)
 
 
 @router.get("/situations/{pk}", response=SituationOut, exclude_unset=True)
@@ -141,13 +141,13 @@ def put_situation(
 ) -> SituationOut:
     """Replace a situation's document, if it is still the version that was read."""
     row = _situation(request, pk)
-    actions.Kit(request.user).resolve(document.stored(), row.outing)
-    return _situation_out(actions.save_document(row, document, if_match), response)
+    reading.Kit(person_of(request)).resolve(document.stored(), row.outing)
+    return _situation_out(keeping.save_document(row, document, if_match), response)
 
 
 def _asked(request: HttpRequest, pk: int) -> SituationForm:
     row = _situation(request, pk)
-    return read_situation(actions.Kit(request.user).resolve(row.document, row.outing))
+    return read_situation(reading.Kit(person_of(request)).resolve(row.document, row.outing))
 
 
 @router.get("/situations/{pk}/situation.json", response=SituationForm, exclude_unset=True)
@@ -166,7 +166,7 @@ def export_setup(request: HttpRequest, pk: int) -> HttpResponse:
 def get_earlier(request: HttpRequest, pk: int, back: int = 1) -> SituationDocument:
     """An earlier document: 1 is the one before."""
     rows = _situation(request, pk).earlier.all()
-    row = rows[back - 1 : back].first() if 1 <= back <= actions.UNDO_DEPTH else None
+    row = rows[back - 1 : back].first() if 1 <= back <= keeping.UNDO_DEPTH else None
     return SituationDocument.model_validate(get_object_or_404(rows, pk=row.pk if row else 0).document)
 
 
@@ -175,19 +175,19 @@ def duplicate(request: HttpRequest, response: HttpResponse, pk: int) -> Situatio
     """The same situation once more, right after it."""
     row = _situation(request, pk)
     document = SituationDocument.model_validate({**row.document, "title": f"{row.document['title'][:110]}, again"})
-    return _situation_out(actions.add_situation(row.outing, document, after=row.position), response)
+    return _situation_out(keeping.add_situation(row.outing, document, after=row.position), response)
 
 
 @router.delete("/situations/{pk}", response={204: None})
 def delete_situation(request: HttpRequest, pk: int) -> tuple[int, None]:
     """Put a situation aside for thirty days."""
-    actions.put_aside(_situation(request, pk))
+    keeping.put_aside(_situation(request, pk))
     return 204, None
 
 
 @router.post("/situations/{pk}/restore", response=SituationOut)
 def restore_situation(request: HttpRequest, response: HttpResponse, pk: int) -> SituationOut:
     """Bring a situation back."""
-    row = get_object_or_404(Situation, pk=pk, outing__person=request.user)
-    actions.put_aside(row, aside=False)
+    row = get_object_or_404(Situation, pk=pk, outing__person=person_of(request))
+    keeping.put_aside(row, aside=False)
     return _situation_out(row, response)

@@ -12,7 +12,6 @@ from craft.errors import CraftError
 from craft.kit.controls import Control, Role
 from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.words import say_value
-from outings.actions import Kit
 from outings.fingers.schemas import (
     BodyControls,
     ClashOut,
@@ -26,6 +25,7 @@ from outings.fingers.schemas import (
     WantedOut,
 )
 from outings.kept import kept
+from outings.reading import Kit
 from outings.setups import Made, told_by
 from people.versions import tag
 

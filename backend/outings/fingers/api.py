@@ -5,12 +5,12 @@ from __future__ import annotations
 from django.http import HttpRequest
 from ninja import Router
 
-from outings.actions import Kit
 from outings.fingers.actions import kept_controls
 from outings.fingers.schemas import ControlsOut
 from outings.mine import my_outing
+from outings.reading import Kit
 from outings.setups import by_body, made_of
-from people.guards import heavy
+from people.guards import heavy, person_of
 
 router = Router(tags=["controls"])
 
@@ -20,7 +20,7 @@ router = Router(tags=["controls"])
 def controls(request: HttpRequest, pk: int) -> ControlsOut:
     """What the day wants under a finger, body by body."""
     outing = my_outing(request, pk)
-    kit = Kit(request.user)
+    kit = Kit(person_of(request))
     setups, problems = made_of(outing, kit)
     days = by_body(setups)
     bodies = [kept_controls(body, day, kit) for body, day in days.items()]

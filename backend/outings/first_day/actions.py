@@ -6,6 +6,7 @@ import datetime as dt
 from dataclasses import dataclass
 from typing import Any
 
+from django.contrib.auth.models import User
 from django.db.models import QuerySet
 from django.utils import timezone
 
@@ -26,9 +27,9 @@ from forms.problems import InputError, Problem
 from forms.walk_form import Believed
 from kit.actions import body_of, facts_of, forget, hold, laid_out, layout_of
 from kit.models import FirstStep, Held, Layout, Piece
-from outings.actions import Kit
 from outings.first_day.schemas import FirstDayOut, LossOut, TaskOut, TaskRow
 from outings.models import Outing, Situation
+from outings.reading import Kit
 from outings.slots.actions import slots_of
 from people.versions import tag
 
@@ -64,7 +65,7 @@ def _usual(kit: Kit, body: str, genre: Genre) -> Configuration:
     raise InputError([Problem("", "no lens of your kit fits this body: add one under Kit")])
 
 
-def _situations(person: Any, body: str) -> QuerySet[Situation]:
+def _situations(person: User, body: str) -> QuerySet[Situation]:
     rows = Situation.objects.filter(outing__person=person, outing__deleted_at=None, deleted_at=None, document__body=body)
     return rows.select_related("outing").order_by("outing__day", "position")
 

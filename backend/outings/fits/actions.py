@@ -5,8 +5,8 @@ from __future__ import annotations
 from forms.dialect_form import DialectForm
 from forms.recipe_form import RecipeForm, recipe_of
 from forms.situation_form import read_situation
-from outings.actions import Kit
 from outings.models import Situation
+from outings.reading import Kit
 
 
 def recipe_from(kit: Kit, row: Situation) -> RecipeForm:

@@ -17,11 +17,12 @@ from forms.recipe_form import FitsOut, RecipeForm, fits_of
 from forms.setup_form import setup_of
 from forms.situation_form import HELD_AS, read_situation
 from kit.models import Slot
-from outings.actions import Kit, save_document
 from outings.fits.actions import recipe_from
 from outings.fits.schemas import SlotHere, SlotNamed, Source, Taken
+from outings.keeping import save_document
 from outings.models import Situation
-from people.guards import heavy, stateless
+from outings.reading import Kit
+from people.guards import heavy, person_of, stateless
 from people.versions import tag
 
 router = Router(tags=["recipes"])
@@ -29,11 +30,11 @@ router = Router(tags=["recipes"])
 
 def _row(request: HttpRequest, pk: int) -> Situation:
     rows = Situation.objects.select_related("outing")
-    return get_object_or_404(rows, pk=pk, outing__person=request.user, outing__deleted_at=None, deleted_at=None)
+    return get_object_or_404(rows, pk=pk, outing__person=person_of(request), outing__deleted_at=None, deleted_at=None)
 
 
 def _slot_recipe(request: HttpRequest, kit: Kit, at: SlotNamed) -> RecipeForm:
-    kept = Slot.objects.filter(piece__person=request.user, piece__slug=at.body, bank=at.bank, number=at.number).first()
+    kept = Slot.objects.filter(piece__person=person_of(request), piece__slug=at.body, bank=at.bank, number=at.number).first()
     if kept is None:
         raise InputError([Problem("/slot", "nobody wrote down what this slot holds")])
     words = kit.dialects.get(at.body, DialectForm()).entries
@@ -50,13 +51,13 @@ def _slot_recipe(request: HttpRequest, kit: Kit, at: SlotNamed) -> RecipeForm:
 @router.get("/situations/{pk}/recipe.json", response=RecipeForm)
 def recipe(request: HttpRequest, pk: int) -> RecipeForm:
     """A situation's configuration, to be handed on."""
-    return recipe_from(Kit(request.user), _row(request, pk))
+    return recipe_from(Kit(person_of(request)), _row(request, pk))
 
 
 @router.get("/slots", response=list[SlotHere])
 def my_slots(request: HttpRequest) -> list[SlotHere]:
     """Slots of the person's bodies whose content is written down."""
-    rows = Slot.objects.filter(piece__person=request.user, piece__deleted_at=None).select_related("piece")
+    rows = Slot.objects.filter(piece__person=person_of(request), piece__deleted_at=None).select_related("piece")
     return [SlotHere(body=row.piece.slug, bank=row.bank, number=row.number, title=row.title) for row in rows]
 
 
@@ -65,7 +66,7 @@ def my_slots(request: HttpRequest) -> list[SlotHere]:
 @heavy
 def fit(request: HttpRequest, pk: int, source: Source) -> FitsOut:
     """What becomes of a recipe, of another situation, or of a slot on this situation's body, lens and person. Stateless."""
-    row, kit = _row(request, pk), Kit(request.user)
+    row, kit = _row(request, pk), Kit(person_of(request))
     if sum(given is not None for given in (source.recipe, source.situation, source.slot)) != 1:
         raise InputError([Problem("", "give exactly one of recipe, situation and slot")])
     if source.recipe is not None:
@@ -85,7 +86,7 @@ def fit(request: HttpRequest, pk: int, source: Source) -> FitsOut:
 @router.put("/situations/{pk}/fits", response=FitsOut)
 def take(request: HttpRequest, pk: int, taken: Taken) -> FitsOut:
     """Set accepted settings by hand in this situation, all or nothing; it can be undone on the bench."""
-    row, kit = _row(request, pk), Kit(request.user)
+    row, kit = _row(request, pk), Kit(person_of(request))
     held: dict[str, Any] = {**row.document.get("locks", {}), **{HELD_AS[s]: v for s, v in taken.values.items() if s in HELD_AS}}
     settings = {**row.document.get("settings", {}), **{s: v for s, v in taken.values.items() if s not in HELD_AS}}
     document = SituationDocument.model_validate({**row.document, "settings": settings, "locks": held})

@@ -8,6 +8,7 @@ from collections.abc import Callable
 from functools import lru_cache
 from typing import Any
 
+from django.contrib.auth.models import User
 from django.db import transaction
 from django.db.models import QuerySet, Sum
 
@@ -23,8 +24,10 @@ from forms.picture_store import as_bytes, from_bytes
 from forms.problems import InputError, Problem
 from kit.actions import keep_document
 from kit.models import Piece
-from outings.actions import Kit, export, import_outing
+from outings.exchange import export, import_outing
 from outings.models import Outing, Picture, PictureLight, Situation
+from outings.reading import Kit
+from people.guards import Somebody
 
 MOST_PICTURES, MOST_BYTES = MOST, 160_000_000
 """Pictures that a person keeps, and bytes of light in all."""
@@ -34,12 +37,12 @@ _reading = threading.Lock()
 """Files are read one at a time in a process: a hundred megapixels take their room once."""
 
 
-def mine(person: Any) -> QuerySet[Picture]:
+def mine(person: Somebody) -> QuerySet[Picture]:
     """A person's pictures, of situations that are there."""
-    return Picture.objects.filter(situation__outing__person=person, situation__deleted_at=None, situation__outing__deleted_at=None)
+    return Picture.objects.filter(situation__outing__person_id=person.pk, situation__deleted_at=None, situation__outing__deleted_at=None)
 
 
-def _room(person: Any, size: int) -> None:
+def _room(person: User, size: int) -> None:
     """Refuse a picture that there is no room for."""
     all_of_them = Picture.objects.filter(situation__outing__person=person)
     if all_of_them.count() >= MOST_PICTURES:
@@ -125,11 +128,11 @@ def paint(row: Picture, painted: AreasForm) -> None:
     row.save(update_fields=["painted"])
 
 
-def _found(person: Any, pk: int) -> Picture | None:
+def _found(person: Somebody, pk: int) -> Picture | None:
     return mine(person).filter(pk=pk).first() if person.is_authenticated else None
 
 
-def own_of(person: Any) -> Callable[[int], OwnLight]:
+def own_of(person: Somebody) -> Callable[[int], OwnLight]:
     """Finds a person's pictures by their number.
 
     Raises
@@ -146,7 +149,7 @@ def own_of(person: Any) -> Callable[[int], OwnLight]:
     return find
 
 
-def own_named(person: Any) -> Callable[[str], OwnLight]:
+def own_named(person: Somebody) -> Callable[[str], OwnLight]:
     """Finds a person's pictures by the name that a frame has of them; with the distances that are painted on it now.
 
     Raises
@@ -176,7 +179,7 @@ def with_pictures(outing: Outing) -> bytes:
     return bundled(export(outing), ((entry(row), _data(row.pk, named(row))) for row in rows))
 
 
-def bring_whole(person: Any, path: str) -> tuple[Outing, list[str]]:
+def bring_whole(person: User, path: str) -> tuple[Outing, list[str]]:
     """An outing with its pictures from a zip, all or nothing; and what of its kit got another name.
 
     Raises

@@ -15,7 +15,8 @@ from craft.scales.series import Dial, label
 from craft.tones.own import scaled_to
 from forms.areas_form import AreasForm
 from forms.outing_bundle import ACCEPTED
-from forms.picture_light import LARGEST_BYTES, refused
+from forms.picture_facts import LARGEST_BYTES
+from forms.picture_light import refused
 from forms.problems import InputError, Problem
 from outings.mine import my_outing, my_situations
 from outings.models import Picture, Situation
@@ -34,7 +35,7 @@ from outings.pictures.actions import (
     with_pictures,
 )
 from outings.pictures.schemas import BroughtOut, ChangedIn, MeasuredOut, MeasureIn, OwnPictureOut, OwnPicturesOut, TogetherIn
-from people.guards import streamed
+from people.guards import person_of, streamed
 from people.received import FILE, received
 from people.replies import as_file, files
 
@@ -64,7 +65,7 @@ def _out(row: Picture) -> OwnPictureOut:
 def pictures(request: HttpRequest, pk: int) -> OwnPicturesOut:
     """Pictures of a situation's place, the first first, and how much room is left."""
     situation = get_object_or_404(my_situations(request), pk=pk)
-    every = Picture.objects.filter(situation__outing__person=request.user)
+    every = Picture.objects.filter(situation__outing__person=person_of(request))
     return OwnPicturesOut(
         pictures=[_out(row) for row in situation.pictures.all()],
         kept=every.count(),
@@ -95,7 +96,7 @@ def export_whole(request: HttpRequest, pk: int) -> HttpResponse:
 def import_whole(request: HttpRequest) -> BroughtOut:
     """A day with its pictures from a zip, all or nothing. The file itself is the request's body, read as it comes."""
     with received(request, LARGEST_BYTES, lambda why: InputError([Problem("", f"{why}: {ACCEPTED}")])) as path:
-        outing, notes = bring_whole(request.user, path)
+        outing, notes = bring_whole(person_of(request), path)
     return BroughtOut(id=outing.pk, notes=notes)
 
 
@@ -127,7 +128,7 @@ def headroom(request: HttpRequest, pk: int, asked: MeasureIn) -> MeasuredOut:
 @router.put("/pictures/{pk}", response=OwnPictureOut)
 def change(request: HttpRequest, pk: int, asked: ChangedIn) -> OwnPictureOut:
     """Call a picture something else, or say how much light its middle tone is."""
-    row = get_object_or_404(mine(request.user), pk=pk)
+    row = get_object_or_404(mine(person_of(request)), pk=pk)
     row.name = asked.name.strip() or row.name
     if "ev100" in asked.model_fields_set:
         row.ev100 = asked.ev100
@@ -138,7 +139,7 @@ def change(request: HttpRequest, pk: int, asked: ChangedIn) -> OwnPictureOut:
 @router.put("/pictures/{pk}/distances", response=OwnPictureOut)
 def set_distances(request: HttpRequest, pk: int, asked: AreasForm) -> OwnPictureOut:
     """Keep the distances that are painted over a picture; none of them, and all of it lies where the subject does."""
-    row = get_object_or_404(mine(request.user), pk=pk)
+    row = get_object_or_404(mine(person_of(request)), pk=pk)
     paint(row, asked)
     return _out(row)
 
@@ -146,14 +147,14 @@ def set_distances(request: HttpRequest, pk: int, asked: AreasForm) -> OwnPicture
 @router.delete("/pictures/{pk}", response={204: None})
 def delete(request: HttpRequest, pk: int) -> HttpResponse:
     """Delete a picture."""
-    get_object_or_404(mine(request.user), pk=pk).delete()
+    get_object_or_404(mine(person_of(request)), pk=pk).delete()
     return HttpResponse(status=204)
 
 
 @router.get("/pictures/{pk}/seen.jpg", openapi_extra=files("image/jpeg"))
 def look(request: HttpRequest, pk: int, width: Annotated[int, Query(ge=64, le=960)] = 480) -> HttpResponse:
     """A picture as the eye would see its place."""
-    row = get_object_or_404(mine(request.user), pk=pk)
+    row = get_object_or_404(mine(person_of(request)), pk=pk)
     light, levels = light_and_levels(row)
     shown = as_the_eye(light.pixels, NEUTRAL_K) if levels is None else levels
     answer = HttpResponse(as_jpeg(scaled_to(shown, width)), content_type="image/jpeg")

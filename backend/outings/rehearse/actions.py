@@ -6,8 +6,8 @@ import hashlib
 import math
 import threading
 from functools import lru_cache
-from typing import Any
 
+from django.contrib.auth.models import User
 from django.core import signing
 
 from craft.errors import CraftError
@@ -17,9 +17,10 @@ from craft.render.steady import Tile, strip
 from craft.tones.tonemap import map_on
 from forms.answer import answer_of
 from forms.problems import InputError, Problem
-from outings.actions import Kit
 from outings.models import KeptFrame, Situation
 from outings.pictures.actions import own_named
+from outings.reading import Kit
+from people.guards import Somebody
 
 DRAWING = "1"
 """Raised when frames come out otherwise for the same shot: what browsers keep is then out of date."""
@@ -69,7 +70,7 @@ def token_of(shot: Shot) -> str:
     return signing.dumps(shot.recipe(), salt=SALT, compress=True)
 
 
-def shot_of_token(token: str, person: Any) -> Shot:
+def shot_of_token(token: str, person: Somebody) -> Shot:
     """The shot of a token; of a picture of one's own only for the person whose it is.
 
     Raises
@@ -118,7 +119,7 @@ def etag(*of: object) -> str:
     return '"' + hashlib.sha256("|".join([DRAWING, *map(str, of)]).encode()).hexdigest()[:24] + '"'
 
 
-def frame_of(token: str, lift: float, person: Any) -> Shot:
+def frame_of(token: str, lift: float, person: Somebody) -> Shot:
     """The shot of a token, lifted."""
     shot = shot_of_token(token, person)
     return brightened(shot, lift) if lift else shot
@@ -137,7 +138,7 @@ def keep_frame(situation: Situation, shot: Shot, name: str) -> KeptFrame:
     return KeptFrame.objects.create(situation=situation, name=name.strip() or f"frame {count + 1}", recipe=shot.recipe())
 
 
-def shot_of_kept(row: KeptFrame, person: Any) -> Shot:
+def shot_of_kept(row: KeptFrame, person: User) -> Shot:
     """The shot of a kept frame.
 
     Raises

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Any, Literal
+from typing import Annotated, Literal
 
+from django.contrib.auth.models import User
 from django.http import Http404, HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Path, Query, Router
@@ -25,10 +26,10 @@ from forms.rehearsal_form import (
     scenes,
     triple_of,
 )
-from outings.actions import Kit
 from outings.bench.actions import theirs_of
 from outings.mine import my_situations
 from outings.models import KeptFrame
+from outings.reading import Kit
 from outings.rehearse.actions import (
     SupersededError,
     compared,
@@ -43,7 +44,7 @@ from outings.rehearse.actions import (
     token_of,
 )
 from outings.rehearse.schemas import KeepIn, KeptOut, NameIn
-from people.guards import heavy, stateless
+from people.guards import heavy, person_of, stateless
 from people.replies import as_file, as_json, files
 
 router = Router(tags=["rehearse"])
@@ -112,7 +113,7 @@ def frame(
     if request.headers.get("If-None-Match") == tag:
         return jpeg(tag, None)
     try:
-        return jpeg(tag, drawn_if_wanted(request.user.pk, place, ticket, shot, look, width, (x, y), marks))
+        return jpeg(tag, drawn_if_wanted(request.user.pk or 0, place, ticket, shot, look, width, (x, y), marks))
     except SupersededError:
         return HttpResponse(status=204)
 
@@ -122,7 +123,7 @@ def thumbnail(request: HttpRequest, pk: int, width: Width = 264) -> HttpResponse
     """A stored situation's frame, small and without marks; 404 where no frame can be taken."""
     row = get_object_or_404(my_situations(request), pk=pk)
     try:
-        shot = shot_of_situation(row, Kit(request.user))
+        shot = shot_of_situation(row, Kit(person_of(request)))
     except (CraftError, InputError) as error:
         raise Http404 from error
     tag = etag(shot, width)
@@ -131,7 +132,7 @@ def thumbnail(request: HttpRequest, pk: int, width: Width = 264) -> HttpResponse
     return jpeg(tag, drawn(shot, Look.FINDER, width, marks=False), ASK_AGAIN)
 
 
-def _kept(row: KeptFrame, person: Any) -> KeptOut:
+def _kept(row: KeptFrame, person: User) -> KeptOut:
     try:
         shot = shot_of_kept(row, person)
     except CraftError as error:
@@ -153,14 +154,14 @@ def _mine(request: HttpRequest, pk: int) -> KeptFrame:
 @router.get("/situations/{pk}/kept", response=list[KeptOut])
 def kept(request: HttpRequest, pk: int) -> list[KeptOut]:
     """Frames kept of a situation, the first first."""
-    return [_kept(row, request.user) for row in get_object_or_404(my_situations(request), pk=pk).kept.all()]
+    return [_kept(row, person_of(request)) for row in get_object_or_404(my_situations(request), pk=pk).kept.all()]
 
 
 @router.post("/situations/{pk}/kept", response=KeptOut)
 def keep(request: HttpRequest, pk: int, asked: KeepIn) -> KeptOut:
     """Keep a frame with its situation: its figures and its seed, not its pixels."""
     situation = get_object_or_404(my_situations(request), pk=pk)
-    return _kept(keep_frame(situation, shot_of_token(asked.token, request.user), asked.name), request.user)
+    return _kept(keep_frame(situation, shot_of_token(asked.token, person_of(request)), asked.name), person_of(request))
 
 
 @router.get("/kept/{pk}/frame.{kind}", openapi_extra=files("image/jpeg", "image/x-adobe-dng"))
@@ -169,10 +170,10 @@ def kept_file(request: HttpRequest, pk: int, kind: Literal["jpg", "dng"]) -> Htt
     """A kept frame as a file that other programs open: the finished one with its exposure written in, or its raw as an open DNG."""
     row = _mine(request, pk)
     try:
-        shot = shot_of_kept(row, request.user)
+        shot = shot_of_kept(row, person_of(request))
     except CraftError as error:
         raise Http404 from error
-    kit = Kit(request.user)
+    kit = Kit(person_of(request))
     at = row.situation
     taken = f"{at.outing.day:%Y:%m:%d} {at.document['starts_at'][:5]}:00"
     written = Written(kit.body_name(at.document["body"]), kit.lens_name(at.document["lens"]), taken, at.outing.utc_offset_min)
@@ -186,7 +187,7 @@ def rename(request: HttpRequest, pk: int, asked: NameIn) -> KeptOut:
     row = _mine(request, pk)
     row.name = asked.name.strip() or row.name
     row.save(update_fields=["name"])
-    return _kept(row, request.user)
+    return _kept(row, person_of(request))
 
 
 @router.delete("/kept/{pk}", response={204: None})

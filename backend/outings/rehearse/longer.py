@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
+from django.contrib.auth.models import User
 from django_tasks import task
 
 from forms.rehearsal_form import RehearseIn
@@ -17,7 +18,7 @@ from outings.rehearse.schemas import LongerOut
 WHAT = "set of five frames"
 
 
-def longer_set(person: Any, asked: RehearseIn) -> LongerOut:
+def longer_set(person: User, asked: RehearseIn) -> LongerOut:
     """The search for a situation's set of five, asked for if it was not yet; what it found, once it has.
 
     Raises

@@ -20,7 +20,7 @@ from outings.rehearse.actions import drawn_strip, etag, strip_token, token_of
 from outings.rehearse.api import jpeg
 from outings.rehearse.longer import longer_set
 from outings.rehearse.schemas import LongerOut
-from people.guards import heavy, stateless
+from people.guards import heavy, person_of, stateless
 from people.replies import as_json, files
 
 router = Router(tags=["rehearse"])
@@ -51,7 +51,7 @@ def sets(request: HttpRequest, asked: RehearseIn) -> HttpResponse:
 @router.post("/rehearse/sets/longer", response=LongerOut)
 def longer(request: HttpRequest, asked: RehearseIn) -> LongerOut:
     """The search for the set of five frames that noise would choose: begun where it was not, with how far it is and what it found."""
-    return longer_set(request.user, in_full(request.user, asked))
+    return longer_set(person_of(request), in_full(request.user, asked))
 
 
 @router.post("/rehearse/truth", response=TruthOut)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any
 
@@ -25,9 +26,9 @@ from jobs.models import Job, State
 from jobs.schemas import job_out
 from kit.actions import slot_at
 from kit.models import Slot
-from outings.actions import Kit
 from outings.kept import kept, put
 from outings.models import Filling, Outing
+from outings.reading import Kit
 from outings.setups import Made, by_body, made_of, told_by
 from outings.slots.schemas import BankOut, BodySlots, Choice, NowOut, ReachedOut, SlotOut, SlotsOut, SpecialOut
 
@@ -75,7 +76,7 @@ class _Day:
         setups = [made.configuration for made in self.made]
         return slots_of_a_day(setups, self.menus, free or [Bank("slots", 0)], must, keeps=self.keeps, limit_s=limit_s, tell=tell)
 
-    def values(self, k: int | None, special: str) -> dict[str, Value]:
+    def values(self, k: int | None, special: str) -> Mapping[str, Value]:
         """What a slot should bring back: the setup of a situation by its place, or a special one from the first of the day."""
         if k is not None:
             return self.made[k].configuration.values
@@ -244,9 +245,8 @@ def fill(outing: Outing, kit: Kit, choice: Choice) -> None:
         else:
             if situation is not None:
                 outing.fillings.filter(**at, situation=situation).exclude(number=choice.number).delete()
-            Filling.objects.update_or_create(
-                outing=outing, **at, number=choice.number, defaults={"situation": situation, "special": choice.special}
-            )
+            holds: dict[str, Any] = {"situation": situation, "special": choice.special}
+            Filling.objects.update_or_create(outing=outing, body=choice.body, bank=choice.bank, number=choice.number, defaults=holds)
 
 
 @task()

@@ -10,7 +10,7 @@ from django.test import TestCase
 
 from forms.advise_command import answer
 from kit.models import Piece
-from outings.actions import load_demo_people
+from outings.demo_people import load_demo_people
 from outings.models import Outing, Situation
 from outings.tests.test_outings import Day
 from people.tests.caller import Caller, pointers

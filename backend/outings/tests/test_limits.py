@@ -12,7 +12,7 @@ from django.test import TestCase
 from demo.day import DAY
 from demo.kit import BODIES
 from kit.models import Piece
-from outings import actions
+from outings import demo_people
 from outings.models import Outing
 from people.limits import LIMITS, Limit
 from people.tests.caller import Caller
@@ -26,7 +26,7 @@ class Once(TestCase):
     def setUp(self) -> None:
         self.person = get_user_model().objects.create_user("wren")
         self.caller = Caller(self.person)
-        actions.copy_demo(self.person, day=False)
+        demo_people.copy_demo(self.person, day=False)
         self.file = json.dumps({**DAY, "bodies": {}, "lenses": {}}).encode()
 
     def send(self, key: str, body: bytes | None = None, path: str = "/api/outings/import") -> Any:
@@ -46,7 +46,7 @@ class Once(TestCase):
         self.assertEqual(self.send("a").status_code, 200)
         self.assertEqual(self.send("a", self.file + b" ").status_code, 409)
         other = get_user_model().objects.create_user("finch")
-        actions.copy_demo(other, day=False)
+        demo_people.copy_demo(other, day=False)
         self.caller = Caller(other)
         self.assertEqual(self.send("a").status_code, 200)
         self.assertEqual(self.send("k" * 81).status_code, 422)
@@ -59,7 +59,7 @@ class Limits(TestCase):
     def setUp(self) -> None:
         self.person = get_user_model().objects.create_user("wren")
         self.caller = Caller(self.person)
-        actions.copy_demo(self.person, day=True)
+        demo_people.copy_demo(self.person, day=True)
         self.day = Outing.objects.get()
 
     def refused(self, path: str, body: Any, what: str) -> None:

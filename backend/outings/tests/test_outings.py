@@ -14,7 +14,8 @@ from django.test.utils import CaptureQueriesContext
 
 from craft.sky.sun import sun_over
 from kit.models import Piece
-from outings.actions import UNDO_DEPTH, load_demo_people
+from outings.demo_people import load_demo_people
+from outings.keeping import UNDO_DEPTH
 from outings.models import Earlier, Outing, Situation
 from people.tests.caller import Caller, pointers
 

@@ -6,10 +6,10 @@ import csv
 import io
 
 from forms.layout_form import LayoutForm
-from outings.actions import Kit
 from outings.alike.actions import A_SECOND, warnings_of
 from outings.models import Outing
 from outings.pocket import MOST_CHANGES, pocket_of
+from outings.reading import Kit
 from outings.setups import made_of
 from outings.slots.actions import slots_of
 from outings.tests.test_outings import Day

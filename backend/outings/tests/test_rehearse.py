@@ -16,7 +16,7 @@ from craft.render.picture import Look
 from craft.stage.sets import STAGES
 from demo.day import DAY
 from demo.kit import BODIES
-from outings.actions import load_demo_people
+from outings.demo_people import load_demo_people
 from outings.models import KeptFrame, Outing, Situation
 from outings.rehearse import actions
 from outings.rehearse.actions import KEPT_FRAMES, SALT, SupersededError, drawn_if_wanted, shot_of_token

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
+
 from craft.configuration.configure import Configuration
 from craft.errors import CraftError
 from craft.vocabulary.setting import Value
@@ -9,8 +11,8 @@ from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.words import say_value
 from forms.answer import answer_of
 from forms.problems import InputError
-from outings.actions import Kit
 from outings.models import Situation
+from outings.reading import Kit
 from outings.setups import said
 from outings.uses.schemas import AffectedOut, DifferenceOut, UseOut
 
@@ -48,7 +50,7 @@ def affected_by(now: Kit, then: Kit, row: Situation) -> AffectedOut:
         situation=row.pk, title=row.document["title"], outing=row.outing.title, body=row.document["body"], differences=[], problem=""
     )
     try:
-        before: dict[str, Value] = _configured(now, row).values
+        before: Mapping[str, Value] = _configured(now, row).values
     except (InputError, CraftError):
         before = {}
     try:

@@ -13,24 +13,25 @@ from forms.situation_form import SituationForm, read_situation
 from forms.walk_form import WalkOut, fresh_of, values_of, walk_of
 from kit.actions import believed, hold, keep_in_slot, refuse, with_state
 from kit.models import Piece
-from outings.actions import Kit
 from outings.mine import my_situations
 from outings.models import Situation
+from outings.reading import Kit
 from outings.walk.schemas import RefusedIn, SlotAt, Special
+from people.guards import person_of
 
 router = Router(tags=["walk"])
 
 
 def _body_of(request: HttpRequest, row: Situation) -> Piece:
     slug = row.document["body"]
-    piece: Piece | None = with_state(request.user).filter(slug=slug).first()
+    piece: Piece | None = with_state(person_of(request)).filter(slug=slug).first()
     if piece is None:
         raise InputError([Problem("/body", f"“{slug}” is not in your kit: choose another body for this situation")])
     return piece
 
 
 def _form(request: HttpRequest, row: Situation) -> SituationForm:
-    return read_situation(Kit(request.user).resolve(row.document, row.outing))
+    return read_situation(Kit(person_of(request)).resolve(row.document, row.outing))
 
 
 def walk_to(request: HttpRequest, row: Situation, way: Way | None, special: str = "") -> WalkOut:

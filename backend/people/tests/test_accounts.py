@@ -9,7 +9,7 @@ from django.contrib.auth import get_user_model
 from django.test import TestCase, override_settings
 
 from kit.models import Piece
-from outings.actions import load_demo_people
+from outings.demo_people import load_demo_people
 from outings.models import Outing
 from people.doors import Turnstile
 from people.tests.caller import Caller, pointers

@@ -16,7 +16,7 @@ from django.test import Client, TransactionTestCase
 from django.test.testcases import LiveServerThread
 from playwright.sync_api import Browser, Page, expect, sync_playwright
 
-from outings.actions import load_demo_people
+from outings.demo_people import load_demo_people
 from outings.models import Outing, Situation
 from studio.tests.chromium import CHROMIUM, DESK, FLAGS
 

@@ -13,7 +13,7 @@ from cards.models import Card
 from craft.kit.controls import SPOTS
 from forms.outing_form import SituationDocument
 from kit.models import Piece
-from outings.actions import add_situation
+from outings.keeping import add_situation
 from outings.models import Outing
 from people.tests.caller import Caller
 from studio.tests.browser import BrowserCase

@@ -12,7 +12,7 @@ from demo.kit import BODIES
 from forms.dialect_form import of_demo
 from forms.outing_form import fingerprint
 from kit.models import Dialect, Held, Piece
-from outings.actions import copy_demo
+from outings.demo_people import copy_demo
 from people.tests.caller import Caller, pointers
 
 AT = "/api/kit/bodies/merrow-swift-20"

@@ -16,7 +16,7 @@ from demo.day import DAY
 from demo.kit import BODIES, LENSES
 from forms.picture_store import as_bytes
 from jobs.models import Job
-from outings.actions import load_demo_people
+from outings.demo_people import load_demo_people
 from outings.models import Outing, Picture, PictureLight
 from people.tests.caller import Caller
 from studio.bodies import FOR_FILES

@@ -11,7 +11,8 @@ from django.utils import timezone
 
 from demo.kit import BODIES, LENSES
 from kit.models import Piece
-from outings.actions import copy_demo, sweep
+from outings.demo_people import copy_demo
+from outings.keeping import sweep
 from outings.models import Outing
 from people.tests.caller import Caller, pointers
 

@@ -9,8 +9,8 @@ from django.contrib.auth import get_user_model
 from django.test import TestCase
 from playwright.sync_api import expect
 
-from outings.actions import load_demo_people
 from outings.bench import actions
+from outings.demo_people import load_demo_people
 from outings.models import Outing, Situation
 from people.models import Profile
 from people.tests.caller import Caller, pointers

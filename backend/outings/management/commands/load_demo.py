@@ -4,7 +4,7 @@ from typing import Any
 
 from django.core.management.base import BaseCommand
 
-from outings.actions import load_demo_people
+from outings.demo_people import load_demo_people
 
 
 class Command(BaseCommand):

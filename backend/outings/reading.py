@@ -1,0 +1,129 @@
+"""A person's kit, profile and what is believed of their bodies, read once for any number of situations."""
+
+from __future__ import annotations
+
+import hashlib
+from collections.abc import Collection
+from contextlib import suppress
+from functools import cached_property
+from typing import Any
+
+from django.contrib.auth.models import User
+from django.db.models import TextField
+from django.db.models.functions import Cast
+from pydantic import ValidationError
+
+from forms.dialect_form import DialectForm
+from forms.outing_form import OfDay, resolved
+from forms.problems import InputError, Problem, from_pydantic
+from forms.walk_form import Believed
+from kit.actions import and_state, believed
+from kit.models import Dialect, Held, Layout, Piece, Refused, Slot
+from outings.kept import kept
+from outings.models import Outing
+from people.models import Profile
+
+BELIEVED: dict[type[Dialect | Layout | Held | Slot | Refused], tuple[str, ...]] = {
+    Dialect: ("document",),
+    Layout: ("document", "revision"),
+    Held: ("setting", "value", "since", "verified_at"),
+    Slot: ("bank", "number", "title", "values", "at"),
+    Refused: ("setting", "why", "at"),
+}
+"""What is believed of bodies, model by model: the fields that tell one state from another."""
+
+
+def bodies_on(outing: Outing) -> int:
+    """How many different bodies the situations of an outing use; nothing is asked for where they have been fetched with it."""
+    if "situations" in getattr(outing, "_prefetched_objects_cache", {}):
+        return len({row.document["body"] for row in outing.situations.all()})
+    return outing.situations.filter(deleted_at=None).order_by().values("document__body").distinct().count()
+
+
+class Kit:
+    """A person's kit and profile, read once, for resolving any number of situations; only: the pieces of these slugs, for those of one."""
+
+    def __init__(self, person: User, only: Collection[str] | None = None) -> None:
+        rows = Piece.objects.filter(person=person)
+        self._rows = list(rows if only is None else rows.filter(slug__in=only))
+        self.pieces = {(row.kind, row.slug): row.document for row in self._rows}
+        profile = Profile.objects.filter(person=person).values_list("document", flat=True).first()
+        self.profile = profile or {}
+        self.person = person
+        self._bodies: dict[int, int] = {}
+
+    @cached_property
+    def standing(self) -> dict[str, str]:
+        """Of each body, a fingerprint of its words, its layout, and all that is believed of it."""
+        rows: dict[str, list[Any]] = {slug: [] for kind, slug in self.pieces if kind == "body"}
+        for model, fields in BELIEVED.items():
+            rows_of = model.objects.filter(piece__person=self.person, piece__kind="body").order_by("pk")
+            for slug, *row in rows_of.values_list("piece__slug", *(Cast(field, TextField()) for field in fields)):
+                if slug in rows:
+                    rows[slug].append((model.__name__, *row))
+        return {slug: hashlib.sha256(repr((self.pieces["body", slug], row)).encode()).hexdigest() for slug, row in rows.items()}
+
+    @cached_property
+    def dialects(self) -> dict[str, DialectForm]:
+        """Each body's own words."""
+        return {slug: state.words for slug, state in self.states.items()}
+
+    @cached_property
+    def words(self) -> dict[str, dict[str, str]]:
+        """Each body's own labels by setting."""
+        return {slug: {e.setting: e.label for e in form.entries if e.setting} for slug, form in self.dialects.items()}
+
+    @cached_property
+    def states(self) -> dict[str, Believed]:
+        """Each body as it is believed to stand."""
+        return kept("states", (self.person.pk, *sorted(self.standing.items())), self._states)
+
+    def _states(self) -> dict[str, Believed]:
+        found = {}
+        # of those that were read: a body that goes meanwhile is still in all of the answer
+        bodies = [row for row in self._rows if row.kind == "body"]
+        for piece in and_state(bodies):
+            with suppress(ValidationError):  # a body that cannot be read has no setups either; the kit says so
+                found[piece.slug] = believed(piece)
+        return found
+
+    def body_name(self, slug: str) -> str:
+        """What a body of the kit is called; for one that is gone, what it was known by."""
+        return self._name("body", slug)
+
+    def lens_name(self, slug: str) -> str:
+        """What a lens of the kit is called; for one that is gone, what it was known by."""
+        return self._name("lens", slug)
+
+    def _name(self, kind: str, slug: str) -> str:
+        piece = self.pieces.get((kind, slug))
+        return slug if piece is None else str(piece.get("name") or slug)
+
+    def day_of(self, outing: Outing | None) -> OfDay:
+        """What an outing tells by itself."""
+        if outing is None:
+            return OfDay()
+        if outing.pk not in self._bodies:
+            self._bodies[outing.pk] = bodies_on(outing)
+        return OfDay(max(1, self._bodies[outing.pk]), outing.mains_hz)
+
+    def resolve(self, document: dict[str, Any], outing: Outing | None = None) -> dict[str, Any]:
+        """What the advice is asked for a stored situation of an outing, or of none.
+
+        Raises
+        ------
+        InputError : the situation names kit that is not this person's, or the profile cannot be read.
+        """
+        found = {}
+        for kind in ("body", "lens"):
+            piece = self.pieces.get((kind, document[kind]))
+            if piece is None:
+                raise InputError([Problem(f"/{kind}", f"“{document[kind]}” is not in your kit")])
+            found[kind] = piece
+        own = found["body"].get("fixed_lens")
+        if own and own != document["lens"]:
+            raise InputError([Problem("/lens", f"this body has its own lens: {own}")])
+        try:
+            return resolved(document, found["body"], found["lens"], self.profile, self.day_of(outing))
+        except ValidationError as error:
+            raise InputError(Problem(f"/profile{p.pointer}", p.detail) for p in from_pydantic(error)) from None
