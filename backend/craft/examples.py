@@ -56,7 +56,7 @@ def situation(**change: Any) -> Situation:
 def advised(**change: Any) -> Setup:
     """The setup of that situation.
 
-    >>> advised().iso
+    >>> advised().exposure.iso
     160.0
     """
     return advise(situation(**change))

@@ -195,7 +195,7 @@ def triple_of(shot: Shot, per_stop: int = 3) -> TripleOut:
 
 
 def _frame(shot: Shot, setup: Setup, sign: Sign) -> FrameOut:
-    return FrameOut(token=sign(shot), figures=triple(setup.shutter_s, setup.aperture, setup.iso))
+    return FrameOut(token=sign(shot), figures=triple(setup.exposure.shutter_s, setup.exposure.aperture, setup.exposure.iso))
 
 
 def _variant(variant: Variant, sign: Sign) -> VariantOut:
@@ -206,7 +206,7 @@ def _variant(variant: Variant, sign: Sign) -> VariantOut:
         lift_stops=variant.shot.lift,
         frames=len(variant.shot.of_set) or 1,
         binding=variant.setup.binding.intent.value if variant.setup.binding else None,
-        darker_stops=variant.setup.darker_stops,
+        darker_stops=variant.setup.exposure.darker_stops,
         words=variant.words,
     )
 
@@ -295,8 +295,8 @@ def rehearsal_form(found: Rehearsal, setup: Setup, sign: Sign, body: Body) -> Re
     return RehearsalOut(
         scene=_seen(found.shot),
         frame=_frame(shot, setup, sign),
-        offset=setup.offset_ev,
-        protection=setup.protection_stops,
+        offset=setup.range.exposure_offset_ev,
+        protection=setup.range.highlight_protection_stops,
         protections=[0.0, *sorted(body.protection_stops)],
         per_stop=body.per_stop,
         aspect=shot.width_mm / shot.height_mm,

@@ -4,9 +4,10 @@ from __future__ import annotations
 
 import math
 from collections.abc import Sequence
-from dataclasses import asdict
+from dataclasses import dataclass
+from typing import Any
 
-from pydantic import BaseModel
+from pydantic import BaseModel, ConfigDict
 
 from craft.decisions.choice import By
 from craft.decisions.facts import say
@@ -15,8 +16,8 @@ from craft.kit.body import Shutter
 from craft.scales.series import Dial, label
 from craft.scene.situation import Situation
 from craft.setup.advise import shortfall_words
-from craft.setup.setup import Binding, Level, Setup, Span
-from craft.setup.words import rung_words, value_words
+from craft.setup.setup import Binding, Level, Setup
+from craft.setup.words import value_words
 from craft.vocabulary.settings import setting_for
 from craft.vocabulary.terms import (
     Area,
@@ -39,7 +40,13 @@ from forms.configuration_form import ConfigurationOut, configuration_form
 from forms.situation_form import DecisionName, SituationForm
 
 
-class ExposureOut(BaseModel):
+class Group(BaseModel):
+    """A group of a setup, taken as the craft has it."""
+
+    model_config = ConfigDict(from_attributes=True)
+
+
+class ExposureOut(Group):
     """Exposure as the body prints it."""
 
     mode: Mode
@@ -54,7 +61,7 @@ class ExposureOut(BaseModel):
     glass_stops: float
 
 
-class IsoLimitsOut(BaseModel):
+class IsoLimitsOut(Group):
     """Automatic ISO and its limits."""
 
     automatic: bool
@@ -63,7 +70,7 @@ class IsoLimitsOut(BaseModel):
     slowest_shutter_s: float | None
 
 
-class SpotReadingOut(BaseModel):
+class SpotReadingOut(Group):
     """A spot reading: what to point at, how far over the middle to place it, what holds it."""
 
     point_at: str
@@ -71,14 +78,14 @@ class SpotReadingOut(BaseModel):
     hold: str
 
 
-class MeteringOut(BaseModel):
+class MeteringOut(Group):
     """Metering; spot is null for other patterns."""
 
     pattern: Pattern
     spot: SpotReadingOut | None
 
 
-class RangeOut(BaseModel):
+class RangeOut(Group):
     """Where the exposure lies against the clip."""
 
     policy: RangePolicy
@@ -87,7 +94,7 @@ class RangeOut(BaseModel):
     exposure_offset_ev: float
 
 
-class MergeOut(BaseModel):
+class MergeOut(Group):
     """Frames that the body puts together by itself: step and strength as the body names them, and whether they are lined up."""
 
     step: str
@@ -95,7 +102,7 @@ class MergeOut(BaseModel):
     aligned: bool
 
 
-class BracketingOut(BaseModel):
+class BracketingOut(Group):
     """A set of frames, one frame is none; merge: in the body."""
 
     frames: int
@@ -104,7 +111,7 @@ class BracketingOut(BaseModel):
     merge: MergeOut | None = None
 
 
-class SeriesOut(BaseModel):
+class SeriesOut(Group):
     """Many frames that draw what one long one would."""
 
     frames: int
@@ -114,21 +121,21 @@ class SeriesOut(BaseModel):
     charges: int
 
 
-class NoteOut(BaseModel):
+class NoteOut(Group):
     """A sentence that stands beside the figures."""
 
     kind: str
     text: str
 
 
-class WhiteOut(BaseModel):
+class WhiteOut(Group):
     """White."""
 
     mode: White
     kelvin: float | None
 
 
-class FocusOut(BaseModel):
+class FocusOut(Group):
     """Focus behaviour and the depth it has; far_m null is infinity."""
 
     mode: FocusMode
@@ -140,7 +147,7 @@ class FocusOut(BaseModel):
     far_m: float | None
 
 
-class ReachOut(BaseModel):
+class ReachOut(Group):
     """What is sharp with a distance set at an aperture; null is infinity."""
 
     aperture: float
@@ -149,7 +156,7 @@ class ReachOut(BaseModel):
     far_m: float | None
 
 
-class ZoneOut(BaseModel):
+class ZoneOut(Group):
     """A distance that is set and left: its reach now, by aperture of the ladder, and of other distances."""
 
     now: ReachOut
@@ -157,14 +164,14 @@ class ZoneOut(BaseModel):
     by_distance: list[ReachOut]
 
 
-class DriveOut(BaseModel):
+class DriveOut(Group):
     """Drive."""
 
     mode: Drive
     frames_per_second: float | None
 
 
-class ConcessionOut(BaseModel):
+class ConcessionOut(Group):
     """A rung: what was asked of it, what it gave, what is left, and how it is called.
 
     up_to_stops null without ``to`` is the dial's end; limit_stops, left_stops null: no end; asked: it is on the list, and was not put before it.
@@ -180,7 +187,7 @@ class ConcessionOut(BaseModel):
     words: str
 
 
-class BindingOut(BaseModel):
+class BindingOut(Group):
     """What holds the picture back; rung counts from 0 in ``concessions``."""
 
     intent: Intent
@@ -188,17 +195,17 @@ class BindingOut(BaseModel):
     limit: str
 
 
-class SpanOut(BaseModel):
+class SpanOut(Group):
     """How far the light may move."""
 
     darker_stops: float
     brighter_stops: float
 
 
-class NeighbourOut(BaseModel):
+class NeighbourOut(Group):
     """One step on one dial, and what it costs per intent."""
 
-    dial: str
+    dial: Dial
     direction: str
     shutter_s: float
     aperture: float
@@ -222,7 +229,7 @@ class RowOut(BaseModel):
     why: str
 
 
-class OtherWayOut(BaseModel):
+class OtherWayOut(Group):
     """Another school."""
 
     school: str
@@ -232,7 +239,7 @@ class OtherWayOut(BaseModel):
     costs: str
 
 
-class BriefOut(BaseModel):
+class BriefOut(Group):
     """A decision with its reasons; a number that is null is infinite; hand: its settings that were set by hand; value: what it came to, in words."""
 
     decision: DecisionName
@@ -261,7 +268,7 @@ class FileOut(BaseModel):
     colour_space: str
 
 
-class LightOut(BaseModel):
+class LightOut(Group):
     """The light that was used: as metered, what the lens takes of it, and the brightest tone that must hold over the key."""
 
     ev100: float
@@ -270,7 +277,7 @@ class LightOut(BaseModel):
     flicker_hz: float
 
 
-class TakenOut(BaseModel):
+class TakenOut(Group):
     """What was taken for granted where the situation leaves it open; far_m null is infinity."""
 
     focal_length_mm: float
@@ -362,10 +369,6 @@ def _binding(binding: Binding | None) -> BindingOut | None:
     return None if binding is None else BindingOut(intent=binding.intent, rung=binding.rung, limit=binding.limit)
 
 
-def _span(span: Span) -> SpanOut:
-    return SpanOut(darker_stops=span.darker_stops, brighter_stops=span.brighter_stops)
-
-
 def _row(row: Level) -> RowOut:
     return RowOut.model_construct(
         ev100=row.ev100,
@@ -399,7 +402,7 @@ def _brief(made: Reasoned, setup: Setup) -> BriefOut:
 
 def ways_of(made: Reasoned) -> list[OtherWayOut]:
     """What else one might do where a decision was taken."""
-    return [OtherWayOut(school=w.school, label=w.label, wins_when=w.wins_when, wins_now=w.wins_now, costs=w.costs) for w in made.other_ways]
+    return [OtherWayOut.model_validate(way) for way in made.other_ways]
 
 
 def ladder_of(setup: Setup) -> LadderOut:
@@ -409,9 +412,13 @@ def ladder_of(setup: Setup) -> LadderOut:
 
 def figures_of(setup: Setup) -> str:
     """Time, aperture and ISO in one line, with compensation where the meter is at work."""
-    parts = [label(Dial.TIME, setup.shutter_s), label(Dial.APERTURE, setup.aperture), f"ISO {label(Dial.ISO, setup.iso)}"]
-    thirds = round(setup.compensation_ev * 3)
-    if setup.meters and thirds:
+    parts = [
+        label(Dial.TIME, setup.exposure.shutter_s),
+        label(Dial.APERTURE, setup.exposure.aperture),
+        f"ISO {label(Dial.ISO, setup.exposure.iso)}",
+    ]
+    thirds = round(setup.exposure.compensation_ev * 3)
+    if setup.exposure.meters and thirds:
         parts.append(f"{'+' if thirds > 0 else '−'}{say(abs(thirds) / 3, 'stops')}")
     return ", ".join(parts)
 
@@ -444,112 +451,45 @@ def decided_form(situation: Situation, setup: Setup, shape: str | None = None) -
     return DecidedOut.model_construct(**figures, **dict(ladder_of(setup)))
 
 
+@dataclass(frozen=True, slots=True)
+class _Edge:
+    """A setup as it leaves: its groups as they are, and what is put in words or needs the question."""
+
+    situation: Situation
+    setup: Setup
+    shape: str | None
+
+    def __getattr__(self, name: str) -> Any:
+        return getattr(self.setup, name)
+
+    @property
+    def delivery(self) -> FileOut:
+        colour = self.situation.delivery.colour_space or ("wide" if self.setup.file is File.RAW else "srgb")
+        return FileOut(shape=self.shape, colour_space=colour)
+
+    @property
+    def decisions(self) -> list[BriefOut]:
+        return [_brief(made, self.setup) for made in self.setup.decisions]
+
+    @property
+    def unused(self) -> list[UnusedOut]:
+        rows = ((setting_for(slug), self.situation.settings[slug], why) for slug, why in self.setup.unused.items())
+        return [UnusedOut(setting=one.slug, label=one.label, shown=say_value(one, value), why=why) for one, value, why in rows]
+
+    @property
+    def release(self) -> list[str]:
+        return [dial.value for dial in self.setup.release]
+
+    @property
+    def shortfall(self) -> str:
+        return shortfall_words(self.setup)
+
+    @property
+    def dials(self) -> DialsOut:
+        steps = {dial.value: [StepOut(value=v, label=label(dial, v)) for v in values] for dial, values in self.setup.dials.items()}
+        return DialsOut(**steps)
+
+
 def figures_form(situation: Situation, setup: Setup, shape: str | None = None) -> FiguresOut:
     """What the decisions of a setup came to in the light as it is, in the open form."""
-    limits, focus = setup.iso_limits, setup.focus
-    colour = situation.delivery.colour_space or ("wide" if setup.file is File.RAW else "srgb")
-    return FiguresOut(
-        exposure=ExposureOut(
-            mode=setup.mode,
-            shutter_s=setup.shutter_s,
-            aperture=setup.aperture,
-            iso=setup.iso,
-            compensation_ev=setup.compensation_ev,
-            meters=setup.meters,
-            darker_stops=setup.darker_stops,
-            darker_words=setup.darker_words,
-            nd_stops=setup.nd_stops,
-            glass_stops=setup.glass_stops,
-        ),
-        shutter_type=setup.shutter,
-        iso_limits=IsoLimitsOut(
-            automatic=limits.automatic, floor=limits.floor, ceiling=limits.ceiling, slowest_shutter_s=limits.slowest_shutter_s
-        ),
-        metering=MeteringOut(pattern=setup.pattern, spot=None if setup.spot is None else SpotReadingOut(**asdict(setup.spot))),
-        range=RangeOut(
-            policy=setup.policy,
-            highlight_protection_stops=setup.protection_stops,
-            protection_automatic=setup.protection_automatic,
-            exposure_offset_ev=setup.offset_ev,
-        ),
-        bracketing=BracketingOut(
-            frames=setup.bracket_frames,
-            step_ev=setup.bracket_step_ev,
-            times_s=list(setup.bracket_times_s),
-            merge=None if setup.merge is None else MergeOut(**asdict(setup.merge)),
-        ),
-        white=WhiteOut(mode=setup.white, kelvin=setup.kelvin),
-        focus=FocusOut(
-            mode=focus.mode,
-            area=focus.area,
-            priority=focus.priority,
-            detection=focus.detection,
-            distance_m=focus.distance_m,
-            near_m=focus.near_m,
-            far_m=focus.far_m,
-        ),
-        zone=None if setup.zone is None else ZoneOut.model_validate(asdict(setup.zone)),
-        drive=DriveOut(mode=setup.drive, frames_per_second=setup.frames_per_second),
-        series=None if setup.series is None else SeriesOut(**asdict(setup.series)),
-        stabiliser=setup.stabiliser,
-        file=setup.file,
-        delivery=FileOut(shape=shape, colour_space=colour),
-        light=LightOut(
-            ev100=setup.ev100,
-            lens_loss_stops=setup.lens_loss_stops,
-            holds_above=setup.facts["holds_stops"],
-            flicker_hz=situation.flicker_hz,
-        ),
-        taken=TakenOut(
-            focal_length_mm=situation.focal_mm,
-            distance_m=situation.distance_m,
-            speed_m_s=situation.speed_m_s,
-            limb_m_s=situation.limb_m_s,
-            followed=situation.followed,
-            near_m=situation.band[0],
-            far_m=None if math.isinf(situation.band[1]) else situation.band[1],
-        ),
-        concessions=[
-            ConcessionOut(
-                intent=c.intent,
-                up_to_stops=c.up_to_stops,
-                to=c.to,
-                asked=c.asked,
-                gave_stops=c.gave_stops,
-                limit_stops=c.limit_stops,
-                left_stops=c.left_stops,
-                words=rung_words(c.intent, c.up_to_stops, c.to),
-            )
-            for c in setup.concessions
-        ],
-        binding=_binding(setup.binding),
-        holds_until=_span(setup.holds_until),
-        hands_off=_span(setup.hands_off),
-        neighbours=[
-            NeighbourOut(
-                dial=n.dial.value,
-                direction=n.direction,
-                shutter_s=n.shutter_s,
-                aperture=n.aperture,
-                iso=n.iso,
-                brightness_ev=n.brightness_ev,
-                cost=dict(n.cost),
-            )
-            for n in setup.neighbours
-        ],
-        decisions=[_brief(made, setup) for made in setup.decisions],
-        unused=[
-            UnusedOut(setting=slug, label=setting_for(slug).label, shown=say_value(setting_for(slug), situation.settings[slug]), why=why)
-            for slug, why in setup.unused.items()
-        ],
-        cautions=list(setup.cautions),
-        notes=[NoteOut(kind=note.kind, text=note.text) for note in setup.notes],
-        release=[dial.value for dial in setup.release],
-        shortfall=shortfall_words(setup),
-        dials=DialsOut(
-            **{dial.value: [StepOut(value=v, label=label(dial, v)) for v in values] for dial, values in setup.dials.items()},
-        ),
-        step_ev=1 / situation.body.per_stop,
-        sharpness_stops=setup.blur_over_coc_stops,
-        depth_reachable=setup.depth_reachable,
-    )
+    return FiguresOut.model_validate(_Edge(situation, setup, shape), from_attributes=True)

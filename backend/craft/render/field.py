@@ -19,22 +19,22 @@ def field_lines(situation: Situation, setup: Setup, shot: Shot) -> tuple[str, ..
     """Sentences for the card, none where there is nothing to say."""
     tones = map_of(situation, shot.scene)
     lines = [_metering(setup), *_let_go(situation, setup, shot)]
-    if setup.bracket_frames > 1:
+    if setup.bracketing.frames > 1:
         lines.append(
-            f"The set is {setup.bracket_frames} frames, {setup.bracket_step_ev:.3g} stops apart: see that it is off again afterwards."
+            f"The set is {setup.bracketing.frames} frames, {setup.bracketing.step_ev:.3g} stops apart: see that it is off again afterwards."
         )
     return tuple(line for line in lines if line and tones.named)
 
 
 def _metering(setup: Setup) -> str:
-    if not setup.meters:
+    if not setup.exposure.meters:
         return ""
-    if setup.spot is not None:
-        return f"Spot: point it at {setup.spot.point_at}, place it {setup.spot.place_stops:+.1f}; {setup.spot.hold}."
+    if setup.metering.spot is not None:
+        return f"Spot: point it at {setup.metering.spot.point_at}, place it {setup.metering.spot.place_stops:+.1f}; {setup.metering.spot.hold}."
     reads = setup.facts["pattern_reads_stops"]
     if abs(reads) < WORTH:
         return ""
-    name = LABELS[setup.pattern]
+    name = LABELS[setup.metering.pattern]
     return (
         f"{name[:1].upper()}{name[1:]} reads {stops_in_words(reads)} the key on such a scene: "
         f"the first frame comes out as much too {'dark' if reads > 0 else 'pale'}; correct it from there."
@@ -42,7 +42,7 @@ def _metering(setup: Setup) -> str:
 
 
 def _let_go(situation: Situation, setup: Setup, shot: Shot) -> list[str]:
-    if setup.bracket_frames > 1:
+    if setup.bracketing.frames > 1:
         return []
     tones = map_of(situation, shot.scene)
     found = fares(shot, tones, output_gain(situation))

@@ -213,7 +213,7 @@ def verdicts_of(situation: Situation, setup: Setup, shot: Shot, held: Losses) ->
     out = situation.output
     shown = f"{out.width_m * 100:.0f} cm wide from {out.viewing_m * 100:.0f} cm"
     noise = Verdict("noise", snr < EXCELLENT, f"{snr:.0f} to 1 in the key tone, {shown}; under {EXCELLENT:.0f} one begins to see it")
-    over = setup.blur_over_coc_stops
+    over = setup.sharpness_stops
     blur = Verdict(
         "blur",
         over > 0.05,
@@ -308,9 +308,9 @@ def _moved(setup: Setup, dial: Dial, printed: float, stops: float) -> float | No
 
 
 def _changed(situation: Situation, setup: Setup, change: Change) -> Situation | None:
-    time = _moved(setup, Dial.TIME, setup.shutter_s, change.time)
-    aperture = _moved(setup, Dial.APERTURE, setup.aperture, change.aperture)
-    iso = _moved(setup, Dial.ISO, setup.iso, change.iso)
+    time = _moved(setup, Dial.TIME, setup.exposure.shutter_s, change.time)
+    aperture = _moved(setup, Dial.APERTURE, setup.exposure.aperture, change.aperture)
+    iso = _moved(setup, Dial.ISO, setup.exposure.iso, change.iso)
     if time is None or aperture is None or iso is None:
         return None
     return replace(situation, locks=Locks(time, aperture, iso))
@@ -343,7 +343,7 @@ def _set_of(situation: Situation, setup: Setup, shot: Shot, scene: ToneMap) -> V
     if not before.over or not offers:
         return None
     offer = max(offers, key=lambda one: (one.frames - 1) * one.step_ev)
-    frames, step = (setup.bracket_frames, setup.bracket_step_ev) if setup.bracket_frames > 1 else (offer.frames, offer.step_ev)
+    frames, step = (setup.bracketing.frames, setup.bracketing.step_ev) if setup.bracketing.frames > 1 else (offer.frames, offer.step_ev)
     half = (frames - 1) / 2
     taken = replace(shot, of_set=tuple((k - half) * step for k in range(frames)))
     clips = window_of(shot, output_gain(situation)).clips + half * step
@@ -378,9 +378,9 @@ def _against(situation: Situation, scene: ToneMap, as_set: tuple[Setup, Shot], o
     before, after = key_snr(shot, gain), key_snr(taken, gain)
     if abs(math.log2(after / before)) > 0.1:
         words.append(f"signal to noise {before:.0f} → {after:.0f}" + (", which one sees" if after < EXCELLENT <= before else ""))
-    blur = two.blur_over_coc_stops - one.blur_over_coc_stops
+    blur = two.sharpness_stops - one.sharpness_stops
     if abs(blur) > 0.1:
-        words.append(f"blur {2**one.blur_over_coc_stops:.1f} → {2**two.blur_over_coc_stops:.1f} circles of confusion")
-    if one.aperture != two.aperture:
+        words.append(f"blur {2**one.sharpness_stops:.1f} → {2**two.sharpness_stops:.1f} circles of confusion")
+    if one.exposure.aperture != two.exposure.aperture:
         words.append(f"sharp {_reach(two)}, not {_reach(one)}")
     return "; ".join(words) + "." if words else "Nothing that one would see."

@@ -60,7 +60,7 @@ def optimal(
 
     None where no set of so few frames holds what the plain one holds.
     """
-    dials = whole_dials(situation, setup.shutter)
+    dials = whole_dials(situation, setup.shutter_type)
     longest, base = _longest_held(situation), shot.base_stops
     isos = sorted(
         {round(dials.iso.stops_at(k)) for k in dials.iso.positions()} & set(range(math.ceil(base), math.floor(dials.iso.highest) + 1))

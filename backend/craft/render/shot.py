@@ -157,15 +157,15 @@ def on_own(shot: Shot, own: OwnLight | None) -> Shot:
 
 def shot_of(situation: Situation, setup: Setup, stage: str | None = None, seed: int = 1, values: Mapping[str, Value] = USUAL) -> Shot:
     """The frame that a setup takes of a situation, on its own scene or another, in the look that these settings of the body have."""
-    time_s = 2 ** -exact_stops(Dial.TIME, setup.shutter_s)
-    aperture = 2 ** (exact_stops(Dial.APERTURE, setup.aperture) / 2)
+    time_s = 2 ** -exact_stops(Dial.TIME, setup.exposure.shutter_s)
+    aperture = 2 ** (exact_stops(Dial.APERTURE, setup.exposure.aperture) / 2)
     base = base_stops(situation)
     wide, high = situation.used_mm
-    key_ev = setup.ev100 - setup.lens_loss_stops - setup.nd_stops
+    key_ev = setup.light.ev100 - setup.light.lens_loss_stops - setup.exposure.nd_stops
     body = situation.body
     drawn = _drawn(situation, time_s)
-    traverse = (body.readout_s or 0.0) if setup.shutter is Shutter.ELECTRONIC else (body.sync_s or 0.0)
-    skew = image_speed(situation) * traverse if setup.shutter is Shutter.ELECTRONIC and not situation.subject.sky else 0.0
+    traverse = (body.readout_s or 0.0) if setup.shutter_type is Shutter.ELECTRONIC else (body.sync_s or 0.0)
+    skew = image_speed(situation) * traverse if setup.shutter_type is Shutter.ELECTRONIC and not situation.subject.sky else 0.0
     return Shot(
         stage=stage or stage_for(situation).slug,
         above=situation.light.above,
@@ -175,12 +175,12 @@ def shot_of(situation: Situation, setup: Setup, stage: str | None = None, seed: 
         focal_mm=situation.focal_mm,
         width_mm=wide,
         height_mm=high,
-        sensor=body.sensor.protected(setup.protection_stops),
+        sensor=body.sensor.protected(setup.range.highlight_protection_stops),
         base_stops=base,
         aperture=aperture,
         time_s=time_s,
-        iso_stops=exact_stops(Dial.ISO, setup.iso, body.per_stop),
-        protection=setup.protection_stops,
+        iso_stops=exact_stops(Dial.ISO, setup.exposure.iso, body.per_stop),
+        protection=setup.range.highlight_protection_stops,
         key_stops=key_ev - (2 * math.log2(aperture) - math.log2(time_s) - base),
         white_k=setup.facts["kelvin_set"],
         focus_m=setup.focus.distance_m,

@@ -30,7 +30,22 @@ from craft.setup.course import Course
 from craft.setup.ladder import Ladder, binding_of, brightness, concessions_of, hands_off, holds_until, rows_of
 from craft.setup.notes import darker_words, notes_for
 from craft.setup.plan import Plan, let_go, whole_dials
-from craft.setup.setup import Focus, IsoLimits, Merge, Neighbour, Setup, Spot
+from craft.setup.setup import (
+    Bracketing,
+    DriveSet,
+    Exposure,
+    Focus,
+    IsoLimits,
+    LightUsed,
+    Merge,
+    Metering,
+    Neighbour,
+    Range,
+    Setup,
+    Spot,
+    TakenForGranted,
+    WhiteSet,
+)
 from craft.setup.steps import decided
 from craft.setup.zone import zone_of
 from craft.vocabulary.settings import BY_SLUG
@@ -87,45 +102,24 @@ def _merge(situation: Situation, facts: Mapping[str, float]) -> Merge:
 
 
 def _setup(course: Course) -> Setup:
-    situation, plan, ladder, auto, facts = course.situation, course.planned, course.solved, course.automatics, course.told
-    now = ladder.now
-    shutter_s, aperture, iso = ladder.printed(now)
-    drive = Drive(course.value(DRIVE))
-    white = White(course.value(WHITE))
-    pattern = Pattern(course.value(METERING))
-    bracket, meters = plan.bracket, bool(facts["meters"])
+    situation, plan, ladder, facts = course.situation, course.planned, course.solved, course.told
+    auto, now = course.automatics, ladder.now
     return Setup(
-        mode=auto.mode,
-        shutter_s=shutter_s,
-        aperture=aperture,
-        iso=iso,
-        compensation_ev=facts["correct_stops"] if meters else 0.0,
-        meters=meters,
-        darker_stops=facts["darker_stops"],
-        darker_words=darker_words(plan, ladder, facts, course.taken[RANGE].by_hand),
-        nd_stops=plan.nd,
-        glass_stops=plan.filter.glass,
-        shutter=plan.shutter,
+        exposure=_exposure(course),
+        shutter_type=plan.shutter,
         iso_limits=IsoLimits(auto.iso, facts["floor_iso"], facts["ceiling_iso"], facts["slowest_s"] if facts["slowest_used"] else None),
-        pattern=pattern,
-        spot=_spot(plan, facts) if pattern is Pattern.SPOT else None,
-        policy=plan.policy,
-        protection_stops=plan.protection,
-        protection_automatic=RangeMove.BY_ITSELF.value in course.taken[RANGE].value,
-        offset_ev=plan.offset,
-        bracket_frames=bracket.frames if bracket else 1,
-        bracket_step_ev=bracket.step_ev if bracket else 0.0,
-        bracket_times_s=_times(plan, ladder),
-        merge=_merge(situation, facts) if facts["merging"] else None,
-        white=white,
-        kelvin=facts["kelvin_set"] if white is White.KELVIN else None,
+        metering=_metering(course),
+        range=_range(course),
+        bracketing=_bracketing(course),
+        white=_white(course),
         focus=_focus(situation, facts, course.taken[FOCUS].value),
         zone=zone_of(plan, ladder) if course.value(FOCUS, 1) == Area.NONE.value and not facts["stars"] else None,
-        drive=drive,
-        frames_per_second=facts["rate"] if facts["frames_follow"] else None,
+        drive=DriveSet(Drive(course.value(DRIVE)), facts["rate"] if facts["frames_follow"] else None),
         series=course.series,
         stabiliser=Stabiliser(course.value(STABILISER)),
         file=File(course.value(FILE)),
+        light=LightUsed(situation.light.ev100, situation.light.ev100 - plan.key_ev, facts["holds_stops"], situation.flicker_hz),
+        taken=_taken_for_granted(situation),
         concessions=concessions_of(ladder),
         binding=binding_of(plan, ladder.found.binding(now)),
         holds_until=holds_until(ladder),
@@ -138,13 +132,57 @@ def _setup(course: Course) -> Setup:
         cautions=cautions_for(situation.genre, facts),
         notes=notes_for(plan, ladder, course.series, facts, course.taken[RANGE].by_hand),
         release=locks_to_release(plan, ladder),
-        blur_over_coc_stops=_blur_over_coc(plan, ladder),
+        sharpness_stops=_blur_over_coc(plan, ladder),
         depth_reachable=plan.asked.depth_reachable,
-        ev100=situation.light.ev100,
-        lens_loss_stops=situation.light.ev100 - plan.key_ev,
         dials=_printed(whole_dials(situation, plan.shutter)),
+        step_ev=1 / plan.per_stop,
         facts=facts,
     )
+
+
+def _taken_for_granted(situation: Situation) -> TakenForGranted:
+    near, far = situation.band
+    moves = situation.speed_m_s, situation.limb_m_s, situation.followed
+    return TakenForGranted(situation.focal_mm, situation.distance_m, *moves, near, None if math.isinf(far) else far)
+
+
+def _exposure(course: Course) -> Exposure:
+    plan, ladder, facts = course.planned, course.solved, course.told
+    shutter_s, aperture, iso = ladder.printed(ladder.now)
+    return Exposure(
+        mode=course.mode,
+        shutter_s=shutter_s,
+        aperture=aperture,
+        iso=iso,
+        compensation_ev=facts["correct_stops"] if facts["meters"] else 0.0,
+        meters=bool(facts["meters"]),
+        darker_stops=facts["darker_stops"],
+        darker_words=darker_words(plan, ladder, facts, course.taken[RANGE].by_hand),
+        nd_stops=plan.nd,
+        glass_stops=plan.filter.glass,
+    )
+
+
+def _metering(course: Course) -> Metering:
+    pattern = Pattern(course.value(METERING))
+    return Metering(pattern, _spot(course.planned, course.told) if pattern is Pattern.SPOT else None)
+
+
+def _range(course: Course) -> Range:
+    plan = course.planned
+    return Range(plan.policy, plan.protection, RangeMove.BY_ITSELF.value in course.taken[RANGE].value, plan.offset)
+
+
+def _bracketing(course: Course) -> Bracketing:
+    plan, facts = course.planned, course.told
+    merge = _merge(course.situation, facts) if facts["merging"] else None
+    frames, step = (plan.bracket.frames, plan.bracket.step_ev) if plan.bracket else (1, 0.0)
+    return Bracketing(frames, step, _times(plan, course.solved), merge)
+
+
+def _white(course: Course) -> WhiteSet:
+    mode = White(course.value(WHITE))
+    return WhiteSet(mode, course.told["kelvin_set"] if mode is White.KELVIN else None)
 
 
 def _printed(dials: Dials) -> dict[Dial, tuple[float, ...]]:
@@ -263,8 +301,8 @@ def shortfall_words(setup: Setup) -> str:
     if not setup.release:
         return ""
     names = {
-        Dial.TIME: label(Dial.TIME, setup.shutter_s),
-        Dial.APERTURE: label(Dial.APERTURE, setup.aperture),
-        Dial.ISO: f"ISO {label(Dial.ISO, setup.iso)}",
+        Dial.TIME: label(Dial.TIME, setup.exposure.shutter_s),
+        Dial.APERTURE: label(Dial.APERTURE, setup.exposure.aperture),
+        Dial.ISO: f"ISO {label(Dial.ISO, setup.exposure.iso)}",
     }
     return "Held values leave a shortfall; release " + " and ".join(names[dial] for dial in setup.release) + " to lift it."

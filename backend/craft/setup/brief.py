@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 from craft.scales.words import in_thirds
 from craft.setup.setup import Setup
-from craft.setup.words import INTENT_WORDS
+from craft.vocabulary.concessions import INTENT_WORDS
 
 SEEN_STOPS = 0.3
 """Less than a third of a stop is not spoken of."""
@@ -24,14 +24,14 @@ def brief_of(setup: Setup) -> Brief:
     """What stands against the picture, the worst first; else what was given for it."""
     if setup.facts["wanting_stops"] > SEEN_STOPS:
         return Brief(f"{in_thirds(setup.facts['wanting_stops'])} of filter wanting", True)
-    now = min(setup.ladder, key=lambda row: abs(row.ev100 - setup.ev100))
+    now = min(setup.ladder, key=lambda row: abs(row.ev100 - setup.light.ev100))
     if now.out_of_reach:
         return Brief("out of reach in this light", True)
     if setup.facts["unheld_stops"] > SEEN_STOPS:
         return Brief(f"{in_thirds(setup.facts['unheld_stops'])} past the clip", True)
-    if setup.bracket_frames > 1:
-        return Brief(f"{setup.bracket_frames} frames {in_thirds(setup.bracket_step_ev)} apart", False)
-    if setup.darker_stops > SEEN_STOPS:
-        return Brief(f"{in_thirds(setup.darker_stops)} darker on purpose", False)
+    if setup.bracketing.frames > 1:
+        return Brief(f"{setup.bracketing.frames} frames {in_thirds(setup.bracketing.step_ev)} apart", False)
+    if setup.exposure.darker_stops > SEEN_STOPS:
+        return Brief(f"{in_thirds(setup.exposure.darker_stops)} darker on purpose", False)
     given = [f"{INTENT_WORDS[one.intent]} {in_thirds(one.gave_stops)}" for one in setup.concessions if one.gave_stops > SEEN_STOPS]
     return Brief(f"gave {', '.join(given)}" if given else "nothing given", False)

@@ -11,7 +11,7 @@ from craft.exposure.solver import Search, Solution, Weight, search_of
 from craft.scales.series import Dial, Floats, Ints, label
 from craft.setup.plan import Plan
 from craft.setup.setup import Binding, Conceded, Level, Span
-from craft.setup.words import INTENT_WORDS
+from craft.vocabulary.concessions import INTENT_WORDS
 from craft.vocabulary.terms import Intent, Mode
 
 Flags = NDArray[np.bool_]

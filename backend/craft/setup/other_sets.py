@@ -36,9 +36,9 @@ class OtherSet:
 def _focus(situation: Situation, setup: Setup) -> OtherSet:
     near, far = situation.band
     circle = situation.coc_m * (1 - OVERLAP)
-    places = stack_m(situation.focal_mm / 1000, setup.aperture, near, far, situation.coc_m)
+    places = stack_m(situation.focal_mm / 1000, setup.exposure.aperture, near, far, situation.coc_m)
     if len(places) != 1:
-        places = stack_m(situation.focal_mm / 1000, setup.aperture, near, far, circle)
+        places = stack_m(situation.focal_mm / 1000, setup.exposure.aperture, near, far, circle)
     end = "infinity" if math.isinf(far) else f"{far:.3g} m"
     if not places:
         return OtherSet(
@@ -46,10 +46,10 @@ def _focus(situation: Situation, setup: Setup) -> OtherSet:
             "focus",
             0,
             (),
-            f"From {near:.3g} m to {end} takes more frames at f/{setup.aperture:g} than anybody stacks: close down first.",
+            f"From {near:.3g} m to {end} takes more frames at f/{setup.exposure.aperture:g} than anybody stacks: close down first.",
         )
     if len(places) == 1:
-        return OtherSet("focus", "focus", 1, places, f"One frame at f/{setup.aperture:g} is sharp from {near:.3g} m to {end}.")
+        return OtherSet("focus", "focus", 1, places, f"One frame at f/{setup.exposure.aperture:g} is sharp from {near:.3g} m to {end}.")
     step = "; ".join("infinity" if math.isinf(at) else f"{at:.3g} m" for at in places[:6])
     more = f" and {len(places) - 6} more" if len(places) > 6 else ""
     still = "" if not setup.facts["moving"] else " It moves, and will not line up."
@@ -58,7 +58,7 @@ def _focus(situation: Situation, setup: Setup) -> OtherSet:
         "focus",
         len(places),
         places,
-        f"{len(places)} frames at f/{setup.aperture:g}, each overlapping the next by a quarter, are sharp from {near:.3g} m to {end}: {step}{more}.{still}",
+        f"{len(places)} frames at f/{setup.exposure.aperture:g}, each overlapping the next by a quarter, are sharp from {near:.3g} m to {end}: {step}{more}.{still}",
     )
 
 

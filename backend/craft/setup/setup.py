@@ -10,6 +10,7 @@ from craft.kit.body import Shutter
 from craft.optics.reach import Zone
 from craft.scales.series import Dial
 from craft.setup.series import Series
+from craft.vocabulary.concessions import rung_words
 from craft.vocabulary.setting import Value
 from craft.vocabulary.terms import (
     Area,
@@ -41,6 +42,11 @@ class Conceded:
     gave_stops: float
     limit_stops: float | None
     asked: bool
+
+    @property
+    def words(self) -> str:
+        """How it is called."""
+        return rung_words(self.intent, self.up_to_stops, self.to)
 
     @property
     def left_stops(self) -> float | None:
@@ -144,12 +150,11 @@ class Merge:
 
 
 @dataclass(frozen=True, slots=True)
-class Setup:
-    """The whole answer.
+class Exposure:
+    """The exposure as the body prints it.
 
-    meters: whether something floats, so that compensation acts; darker_stops: under the metered exposure,
-    and what that buys in words; nd_stops: of all filters, glass_stops: of those in the bag; unused: values set by hand that
-    nothing here uses, with why; facts: every number that the decisions could speak of.
+    meters: whether something floats, so that compensation acts; darker_stops: under the metered exposure, and what that buys in words;
+    nd_stops: of all filters, glass_stops: of those in the bag.
     """
 
     mode: Mode
@@ -162,27 +167,98 @@ class Setup:
     darker_words: str
     nd_stops: float
     glass_stops: float
-    shutter: Shutter
-    iso_limits: IsoLimits
+
+
+@dataclass(frozen=True, slots=True)
+class Metering:
+    """Metering; spot: None for other patterns."""
+
     pattern: Pattern
     spot: Spot | None
+
+
+@dataclass(frozen=True, slots=True)
+class Range:
+    """Where the exposure lies against the clip."""
+
     policy: RangePolicy
-    protection_stops: float
+    highlight_protection_stops: float
     protection_automatic: bool
-    offset_ev: float
-    bracket_frames: int
-    bracket_step_ev: float
-    bracket_times_s: tuple[float, ...]
+    exposure_offset_ev: float
+
+
+@dataclass(frozen=True, slots=True)
+class Bracketing:
+    """A set of frames, one frame is none; times_s: shortest first, as the body prints them; merge: in the body."""
+
+    frames: int
+    step_ev: float
+    times_s: tuple[float, ...]
     merge: Merge | None
-    white: White
+
+
+@dataclass(frozen=True, slots=True)
+class WhiteSet:
+    """White; kelvin: None where it is not set by a number."""
+
+    mode: White
     kelvin: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class DriveSet:
+    """Drive; frames_per_second: None where one frame follows a press."""
+
+    mode: Drive
+    frames_per_second: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class LightUsed:
+    """The light that was used: as metered, what the lens takes of it, the brightest tone that must hold over the key."""
+
+    ev100: float
+    lens_loss_stops: float
+    holds_above: float
+    flicker_hz: float
+
+
+@dataclass(frozen=True, slots=True)
+class TakenForGranted:
+    """What was taken for granted where the situation leaves it open; far_m None: infinity."""
+
+    focal_length_mm: float
+    distance_m: float
+    speed_m_s: float
+    limb_m_s: float
+    followed: float
+    near_m: float
+    far_m: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class Setup:
+    """The whole answer, in groups: each is made beside the step that settles it.
+
+    release: the fewest locks whose release lifts a shortfall; sharpness_stops: total blur over the circle of confusion; step_ev: from one value of a dial to the next; unused: values set
+    by hand that nothing here uses, with why; sets: what decisions set on the body by name; facts: every number that they could speak of.
+    """
+
+    exposure: Exposure
+    shutter_type: Shutter
+    iso_limits: IsoLimits
+    metering: Metering
+    range: Range
+    bracketing: Bracketing
+    white: WhiteSet
     focus: Focus
     zone: Zone | None
-    drive: Drive
-    frames_per_second: float | None
+    drive: DriveSet
     series: Series | None
     stabiliser: Stabiliser
     file: File
+    light: LightUsed
+    taken: TakenForGranted
     concessions: tuple[Conceded, ...]
     binding: Binding | None
     holds_until: Span
@@ -195,9 +271,8 @@ class Setup:
     cautions: tuple[str, ...]
     notes: tuple[Note, ...]
     release: tuple[Dial, ...]
-    blur_over_coc_stops: float
+    sharpness_stops: float
     depth_reachable: bool
-    ev100: float
-    lens_loss_stops: float
     dials: Mapping[Dial, tuple[float, ...]]
+    step_ev: float
     facts: Mapping[str, float]

@@ -130,7 +130,7 @@ def _taken(of: OnScene, stops: float, sign: Sign) -> FrameOut:
         printed(dial, round(at * per_stop) / per_stop, per_stop)
         for dial, at in ((Dial.TIME, -math.log2(taken.time_s)), (Dial.ISO, taken.iso_stops))
     )
-    return FrameOut(token=sign(taken), figures=triple(time, setup.aperture, iso))
+    return FrameOut(token=sign(taken), figures=triple(time, setup.exposure.aperture, iso))
 
 
 def _spot(one: Pointed, of: OnScene, wanted: float, sign: Sign) -> PointedOut:
@@ -186,7 +186,7 @@ def _pattern(row: PatternRow, of: OnScene, seen: Metered, at: tuple[float, float
         looks_at=row.looks_at,
         source=row.source,
         offered=row.pattern.value in of.situation.body.patterns,
-        recommended=of.setup.pattern is row.pattern,
+        recommended=of.setup.metering.pattern is row.pattern,
         reads=found.stops,
         framing=found.framing,
         place=found.place,
@@ -212,7 +212,7 @@ def metering_of(asked: MeteringIn, signs: Signs, theirs: Theirs) -> MeteredOut:
     of = asked_of(asked, theirs)
     seen = metered(of.situation, of.tones)
     at = seen.at if asked.x is None or asked.y is None else (asked.x, asked.y)
-    wanted = of.setup.offset_ev if of.setup.bracket_frames == 1 else 0.0
+    wanted = of.setup.range.exposure_offset_ev if of.setup.bracketing.frames == 1 else 0.0
     pointed = seen.spot(wanted, of.situation.holds_above)
     return MeteredOut(
         aspect=of.tones.width / of.tones.height,

@@ -100,7 +100,7 @@ def _fares(found: Fares) -> FaresOut:
 def _way(way: Ranged, of: OnScene, sign: Sign) -> WayOut:
     setup, shot = of.setup, shot_in(of.shot, way)
     dials = triple(way.shutter_s, way.aperture, way.iso)
-    now = triple(setup.shutter_s, setup.aperture, setup.iso)
+    now = triple(setup.exposure.shutter_s, setup.exposure.aperture, setup.exposure.iso)
     return WayOut(
         offset=way.offset,
         protection=way.protection,
@@ -108,7 +108,7 @@ def _way(way: Ranged, of: OnScene, sign: Sign) -> WayOut:
         figures=dials,
         frame=FrameOut(token=sign(shot), figures=dials),
         fares=_fares(fares(shot, of.tones, output_gain(of.situation))),
-        as_set=dials == now and way.protection == setup.protection_stops and not way.lift,
+        as_set=dials == now and way.protection == setup.range.highlight_protection_stops and not way.lift,
     )
 
 
@@ -127,7 +127,7 @@ def _first(priority: Priority, ways: tuple[Ranged, ...], of: OnScene, sign: Sign
 def _plain(of: OnScene) -> list[str]:
     """What protection does that plain underexposure would not, step by step; and what the body does when it is left to it."""
     body, facts = of.situation.body, of.setup.facts
-    lines = [against_plain(of.shot, step, of.setup.iso, body.base_iso) for step in sorted(body.protection_stops)]
+    lines = [against_plain(of.shot, step, of.setup.exposure.iso, body.base_iso) for step in sorted(body.protection_stops)]
     if body.protection_automatic and facts["headroom_stops"] < 0 and facts["protection_offered_stops"]:
         stops = facts["protection_offered_stops"]
         lines.append(
@@ -152,8 +152,8 @@ def range_of(asked: RehearseIn, sign: Sign, theirs: Theirs) -> RangedOut:
     ways = ways_of(situation, tones, holds)
     people = any(one.skin for one in tones.named)
     return RangedOut(
-        offset=setup.offset_ev,
-        protection=setup.protection_stops,
+        offset=setup.range.exposure_offset_ev,
+        protection=setup.range.highlight_protection_stops,
         now=_fares(fares(of.shot, tones, gain)),
         holds=[
             HoldOut(name=one.name, ev=one.ev, skin=one.skin, must=one.name in holds, share=share_from(tones, one.ev))

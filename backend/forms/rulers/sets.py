@@ -92,7 +92,7 @@ class CoveringOut(BaseModel):
 def _cover(one: Cover, least: Cover, of: OnScene, sign: Sign) -> CoverOut:
     middle = exposed(of.shot, time_stops=-one.middle)
     offsets = tuple(frame.longer - one.middle for frame in one.frames)
-    dials = triple(printed(Dial.TIME, round(-3 * math.log2(middle.time_s)) / 3, 3), of.setup.aperture, of.setup.iso)
+    dials = triple(printed(Dial.TIME, round(-3 * math.log2(middle.time_s)) / 3, 3), of.setup.exposure.aperture, of.setup.exposure.iso)
     return CoverOut(
         frames=one.offer.frames,
         step=one.offer.step_ev,
@@ -147,7 +147,7 @@ def _in_body(of: OnScene) -> list[str]:
 def _for_sets(asked: RehearseIn, theirs: Theirs) -> OnScene:
     """What is asked, from the exposure as metered: sets are placed from there, whatever the middle of the set as set is."""
     of = asked_of(asked, theirs)
-    return replace(of, shot=exposed(of.shot, time_stops=of.setup.offset_ev))
+    return replace(of, shot=exposed(of.shot, time_stops=of.setup.range.exposure_offset_ev))
 
 
 def longer_set_of(asked: RehearseIn, tell: Tell, theirs: Theirs) -> OptimalOut | None:

@@ -43,7 +43,7 @@ def series_form(asked: RehearseIn, sign: SignStrip, theirs: Theirs) -> SteadyOut
     """
     of = asked_of(asked, theirs)
     seen, setup = metered(of.situation, of.tones), of.setup
-    floats = setup.iso_limits.automatic or len(setup.mode.by_hand) < 2
+    floats = setup.iso_limits.automatic or len(setup.exposure.mode.by_hand) < 2
     because = next(one.because for one in setup.decisions if one.decision == EXPOSURE_MODE.slug)
     rows = series_of(seen, of.situation.light_swing)
     return SteadyOut(
@@ -56,7 +56,7 @@ def series_form(asked: RehearseIn, sign: SignStrip, theirs: Theirs) -> SteadyOut
                 label="held" if row.pattern is None else LABELS[row.pattern],
                 stops=[tile.stops for tile in row.tiles],
                 spread=row.spread,
-                chosen=row.pattern is (setup.pattern if floats else None),
+                chosen=row.pattern is (setup.metering.pattern if floats else None),
                 strip=sign(of.shot, of.size, row.tiles),
             )
             for row in rows

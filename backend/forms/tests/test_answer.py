@@ -35,7 +35,7 @@ class Answers(TestCase):
         """A share left out is one stop, a share of nothing is without end: the two read alike once filled in."""
         short = answer_to(asked(light={"ev100": 2}, concessions=[{"intent": "freeze", "up_to_stops": 1}]))
         endless = answer_to(asked(light={"ev100": 2}, concessions=[{"intent": "freeze", "up_to_stops": None}]))
-        self.assertNotEqual(short.setup.shutter_s, endless.setup.shutter_s)
+        self.assertNotEqual(short.setup.exposure.shutter_s, endless.setup.exposure.shutter_s)
 
     def test_a_refusal_is_given_each_time(self) -> None:
         for _ in range(2):

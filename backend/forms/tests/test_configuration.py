@@ -117,7 +117,7 @@ class EverySetup(TestCase):
         for _, setup, made in all_made().values():
             origins.update(row.origin for row in made.rows)
             values = made.values
-            self.assertEqual(values["exposure_mode"], setup.mode.value)
+            self.assertEqual(values["exposure_mode"], setup.exposure.mode.value)
             self.assertEqual(values["focus_mode"], setup.focus.mode.value)
             if "file_format" in values:
                 self.assertEqual(values["file_format"], setup.file.value)
@@ -159,7 +159,7 @@ class ByHand(TestCase):
     def test_a_decision_taken_by_hand_is_the_setups_own(self) -> None:
         situation = asked("sports", settings={"metering_pattern": "spot", "drive_mode": "single", "iso_ceiling": 800.0})
         setup = advise(situation)
-        self.assertEqual((setup.pattern.value, setup.drive.value, setup.iso_limits.ceiling), ("spot", "single", 800.0))
+        self.assertEqual((setup.metering.pattern.value, setup.drive.mode.value, setup.iso_limits.ceiling), ("spot", "single", 800.0))
 
     def test_what_the_body_lacks_is_refused_where_it_was_given(self) -> None:
         for settings_given, said in (

@@ -34,13 +34,13 @@ class Merged(TestCase):
     @given(st.floats(4, 10), st.floats(2, 7), st.sampled_from(("tripod", "handheld")))
     def test_it_covers_the_span_is_lined_up_by_hand_only_and_leaves_compensation_alone(self, below: float, above: float, held: str) -> None:
         made = answered(light={"condition": "backlit_dawn", "stops_below": below, "stops_above": above}, support=held)
-        excess, merge = made.setup.facts["span_excess_stops"], made.setup.merge
+        excess, merge = made.setup.facts["span_excess_stops"], made.setup.bracketing.merge
         self.assertEqual(merge is not None, excess > 0.5)
         if merge is None:
             return
         step = made.setup.facts["merge_step_stops"]
         self.assertTrue(step == 3.0 or (MERGED - 1) * step >= excess > (MERGED - 1) * (step - 1.0))
-        self.assertEqual((merge.aligned, made.setup.compensation_ev, made.setup.bracket_frames), (held == "handheld", 0.0, 1))
+        self.assertEqual((merge.aligned, made.setup.exposure.compensation_ev, made.setup.bracketing.frames), (held == "handheld", 0.0, 1))
         values = made.configuration.values
         self.assertEqual((values["merge"], values["merge_align"]), (merge.step, "on" if merge.aligned else "off"))
         self.assertEqual((values["bracket_kind"], values["merge_keep_sources"], made.configuration.violations), ("off", "on", ()))

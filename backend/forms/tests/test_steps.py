@@ -115,30 +115,39 @@ def chosen(setup: Setup) -> dict[str, Any]:
     """What the advice has chosen that a hand may set, by setting."""
     limits, focus = setup.iso_limits, setup.focus
     found: dict[str, Any] = {
-        "exposure_mode": setup.mode.value,
-        "metering_pattern": setup.pattern.value,
-        "white_mode": setup.white.value,
-        "white_kelvin": setup.kelvin,
+        "exposure_mode": setup.exposure.mode.value,
+        "metering_pattern": setup.metering.pattern.value,
+        "white_mode": setup.white.mode.value,
+        "white_kelvin": setup.white.kelvin,
         "focus_mode": focus.mode.value,
-        "drive_mode": setup.drive.value,
-        "shutter_type": setup.shutter.value,
+        "drive_mode": setup.drive.mode.value,
+        "shutter_type": setup.shutter_type.value,
         "stabiliser": setup.stabiliser.value,
         "file_format": setup.file.value,
-        "highlight_protection": setup.protection_stops if setup.protection_stops else None,
-        "compensation": setup.compensation_ev if setup.meters else None,
+        "highlight_protection": setup.range.highlight_protection_stops if setup.range.highlight_protection_stops else None,
+        "compensation": setup.exposure.compensation_ev if setup.exposure.meters else None,
         "iso_mode": "automatic" if limits.automatic else "fixed",
         "iso_floor": limits.floor if limits.automatic else None,
         "iso_ceiling": limits.ceiling if limits.automatic else None,
         "iso_slowest_shutter": limits.slowest_shutter_s,
-        "bracket_frames": float(setup.bracket_frames) if setup.bracket_frames > 1 else None,
-        "bracket_step": setup.bracket_step_ev or None,
-        "rate_high": setup.frames_per_second if setup.drive.value == "high" else None,
+        "bracket_frames": float(setup.bracketing.frames) if setup.bracketing.frames > 1 else None,
+        "bracket_step": setup.bracketing.step_ev or None,
+        "rate_high": setup.drive.frames_per_second if setup.drive.mode.value == "high" else None,
     }
     return {slug: value for slug, value in found.items() if value is not None}
 
 
 def figures(setup: Setup) -> tuple[Any, ...]:
-    return (setup.shutter_s, setup.aperture, setup.iso, setup.compensation_ev, setup.white, setup.kelvin, setup.focus, setup.drive)
+    return (
+        setup.exposure.shutter_s,
+        setup.exposure.aperture,
+        setup.exposure.iso,
+        setup.exposure.compensation_ev,
+        setup.white,
+        setup.white.kelvin,
+        setup.focus,
+        setup.drive,
+    )
 
 
 def words(setup: Setup) -> dict[str, tuple[Any, ...]]:
@@ -160,7 +169,7 @@ class ByHand(TestCase):
         self.assertEqual(words(again), words(plain), (slug, value))
         self.assertEqual(figures(again), figures(plain), (slug, value))
         self.assertEqual([note.text for note in again.notes], [note.text for note in plain.notes], (slug, value))
-        self.assertEqual((again.darker_words, dict(again.unused)), (plain.darker_words, {}), (slug, value))
+        self.assertEqual((again.exposure.darker_words, dict(again.unused)), (plain.exposure.darker_words, {}), (slug, value))
         if not slug.startswith("iso_"):  # where a limit is set, the list ends there too
             self.assertEqual(again.binding, plain.binding, (slug, value))
 
@@ -178,7 +187,7 @@ class ByHand(TestCase):
             if slug in setup.unused:
                 self.assertTrue(setup.unused[slug])
             elif slug == "iso_floor":  # protection lifts it
-                self.assertAlmostEqual(had[slug], max(value, 100 * 2**setup.protection_stops), delta=value * 0.02)
+                self.assertAlmostEqual(had[slug], max(value, 100 * 2**setup.range.highlight_protection_stops), delta=value * 0.02)
             elif slug in had and slug not in ("bracket_frames", "bracket_step", "compensation"):
                 self.assertEqual(had[slug], value) if isinstance(value, str) else self.assertAlmostEqual(
                     had[slug], value, delta=value * 0.02

@@ -147,7 +147,7 @@ class _Day:
                     situation=made.pk,
                     title=made.title,
                     figures=figures_of(made.setup),
-                    darker=made.setup.darker_words,
+                    darker=made.setup.exposure.darker_words,
                     slots=[
                         None if k is None else self._number(numbers[b], filled.reached, k, t) for b, k in enumerate(r.slots[: len(banks)])
                     ],

@@ -63,7 +63,7 @@ def body_traffic(body: str, day: list[Made], spans: dict[int, tuple[int, float]]
     legs = []
     for k, made in enumerate(day):
         raw, finished = files[k]
-        fps = made.situation.body.highest_rate(made.setup.shutter, raw > 0)
+        fps = made.situation.body.highest_rate(made.setup.shutter_type, raw > 0)
         waits = sent[k].waits_mb if sent else 0.0
         gone = dt.datetime.combine(dt.date.min, dt.time()) + dt.timedelta(seconds=ends[k] + (sent[k].gone_after_s if sent else 0))
         legs.append(
@@ -76,7 +76,7 @@ def body_traffic(body: str, day: list[Made], spans: dict[int, tuple[int, float]]
                 pictures=min(frames[k], made.setup.facts["pictures"]),
                 raw_gb=raw * frames[k] / 1e9,
                 finished_gb=finished * frames[k] / 1e9,
-                wanted_fps=made.setup.facts["wanted_rate"] if made.setup.frames_per_second else None,
+                wanted_fps=made.setup.facts["wanted_rate"] if made.setup.drive.frames_per_second else None,
                 frame_mb=(raw + finished) / 1e6,
                 room_gb=(raw + finished) * frames[k] / 1e9,
                 fps=fps,

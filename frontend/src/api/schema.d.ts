@@ -2320,6 +2320,12 @@ export interface components {
          */
         Detection: "off" | "people" | "animals" | "birds" | "vehicles";
         /**
+         * Dial
+         * @description The three dials of the exposure.
+         * @enum {string}
+         */
+        Dial: "shutter_s" | "aperture" | "iso";
+        /**
          * DialsOut
          * @description The values that this body and lens have.
          */
@@ -2497,8 +2503,7 @@ export interface components {
          * @description One step on one dial, and what it costs per intent.
          */
         NeighbourOut: {
-            /** Dial */
-            dial: string;
+            dial: components["schemas"]["Dial"];
             /** Direction */
             direction: string;
             /** Shutter S */

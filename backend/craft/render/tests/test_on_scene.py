@@ -51,8 +51,10 @@ class Ranges(unittest.TestCase):
         for way in ways:
             by_hand = replace(one, settings={"highlight_protection": way.protection}, aims=replace(one.aims, brighter_stops=way.offset))
             made = advise(by_hand)
-            self.assertEqual((made.shutter_s, made.aperture, made.iso), (way.shutter_s, way.aperture, way.iso), way)
-            self.assertEqual(made.protection_stops, way.protection)
+            self.assertEqual(
+                (made.exposure.shutter_s, made.exposure.aperture, made.exposure.iso), (way.shutter_s, way.aperture, way.iso), way
+            )
+            self.assertEqual(made.range.highlight_protection_stops, way.protection)
 
     def test_a_way_on_the_picture_is_the_way_that_was_weighed(self) -> None:
         """Clip, skin and shadow of the frame that a way takes are those that it was chosen by."""
@@ -204,9 +206,9 @@ class Steadiness(unittest.TestCase):
         one, setup, _, _ = hall()
         spot = replace(one, settings={"metering_pattern": "spot", "iso_mode": "automatic"}, light=replace(DOORWAY, swing=6.0))
         made = advise(spot)
-        self.assertTrue(made.meters)
+        self.assertTrue(made.exposure.meters)
         lines = " ".join(field_lines(spot, made, shot_of(spot, made)))
-        self.assertRegex(lines, rf"Spot: point it at .*, place it \{made.compensation_ev:+.1f}; exposure lock, then recompose")
+        self.assertRegex(lines, rf"Spot: point it at .*, place it \{made.exposure.compensation_ev:+.1f}; exposure lock, then recompose")
         zones = replace(spot, settings={"metering_pattern": "multi_zone"})
         made = advise(zones)
         told = " ".join(field_lines(zones, made, shot_of(zones, made)))

@@ -112,9 +112,16 @@ class Variants(unittest.TestCase):
             own = variant.setup
             if variant.slug == "set":
                 continue
-            again = advise(replace(CEREMONY, locks=Locks(own.shutter_s, own.aperture, own.iso)))
-            self.assertEqual((again.shutter_s, again.aperture, again.iso), (own.shutter_s, own.aperture, own.iso), variant.slug)
-            self.assertNotEqual((own.shutter_s, own.aperture, own.iso), (setup.shutter_s, setup.aperture, setup.iso))
+            again = advise(replace(CEREMONY, locks=Locks(own.exposure.shutter_s, own.exposure.aperture, own.exposure.iso)))
+            self.assertEqual(
+                (again.exposure.shutter_s, again.exposure.aperture, again.exposure.iso),
+                (own.exposure.shutter_s, own.exposure.aperture, own.exposure.iso),
+                variant.slug,
+            )
+            self.assertNotEqual(
+                (own.exposure.shutter_s, own.exposure.aperture, own.exposure.iso),
+                (setup.exposure.shutter_s, setup.exposure.aperture, setup.exposure.iso),
+            )
 
     def test_a_stop_is_a_stop(self) -> None:
         setup = advise(CEREMONY)

@@ -29,8 +29,10 @@ class FromTheSetup(unittest.TestCase):
             for locks in (Locks(), Locks(0.004, 5.6, 800), Locks(0.02, 4.0, 200)):
                 setup, shot = made(situation(light=Light(ev), locks=locks))
                 x, n, s = -math.log2(shot.time_s), 2 * math.log2(shot.aperture), shot.iso_stops
-                over = setup.ev100 - setup.lens_loss_stops - setup.nd_stops - (x + n - s)
-                self.assertAlmostEqual(shot.clip_above_key, BODY.sensor.clip_above_grey_stops - over + setup.protection_stops, places=6)
+                over = setup.light.ev100 - setup.light.lens_loss_stops - setup.exposure.nd_stops - (x + n - s)
+                self.assertAlmostEqual(
+                    shot.clip_above_key, BODY.sensor.clip_above_grey_stops - over + setup.range.highlight_protection_stops, places=6
+                )
 
     def test_lengths_are_speeds_times_the_time(self) -> None:
         one = situation(support=Support.MONOPOD)

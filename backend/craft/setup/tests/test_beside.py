@@ -49,14 +49,17 @@ class Darkness(TestCase):
     def test_is_the_distance_to_the_metered_exposure_and_is_said_from_a_fifth_of_a_stop(self, s: Situation) -> None:
         """Log2 of N²/t against the light, the ISO, the loss in the lens and the filter: the meter's own equation (ISO 2720)."""
         setup = advise(s)
-        x, n, iso = (exact_stops(d, v) for d, v in ((Dial.TIME, setup.shutter_s), (Dial.APERTURE, setup.aperture), (Dial.ISO, setup.iso)))
-        metered = s.light.ev100 - lens_loss_stops(s) - setup.nd_stops
-        self.assertAlmostEqual(setup.darker_stops, x + n - iso - metered, places=6)
-        if setup.darker_stops < 0.2:
-            self.assertEqual(setup.darker_words, "")
-        elif setup.darker_words:
-            self.assertAlmostEqual(said_stops(setup.darker_words), setup.darker_stops, delta=0.17)
-            self.assertRegex(setup.darker_words, r"^[^:]+ under the meter: .+\.$")
+        x, n, iso = (
+            exact_stops(d, v)
+            for d, v in ((Dial.TIME, setup.exposure.shutter_s), (Dial.APERTURE, setup.exposure.aperture), (Dial.ISO, setup.exposure.iso))
+        )
+        metered = s.light.ev100 - lens_loss_stops(s) - setup.exposure.nd_stops
+        self.assertAlmostEqual(setup.exposure.darker_stops, x + n - iso - metered, places=6)
+        if setup.exposure.darker_stops < 0.2:
+            self.assertEqual(setup.exposure.darker_words, "")
+        elif setup.exposure.darker_words:
+            self.assertAlmostEqual(said_stops(setup.exposure.darker_words), setup.exposure.darker_stops, delta=0.17)
+            self.assertRegex(setup.exposure.darker_words, r"^[^:]+ under the meter: .+\.$")
 
     @settings(max_examples=60, deadline=None)
     @given(described())
@@ -64,9 +67,9 @@ class Darkness(TestCase):
         """A clip is a 12.8 % grey's distance to white, 1/0.128 (ISO 12232), less for coloured light, moved by protection and by all darkness."""
         setup = advise(s)
         clip = math.log2(1 / 0.128 / max(light_rgb(s.light.kelvin)))
-        past = max(0.0, s.light.above - clip - setup.protection_stops - setup.darker_stops)
+        past = max(0.0, s.light.above - clip - setup.range.highlight_protection_stops - setup.exposure.darker_stops)
         notes = {note.kind: note.text for note in setup.notes}
-        if setup.bracket_frames > 1:
+        if setup.bracketing.frames > 1:
             self.assertNotIn("let_go", notes)
         elif past >= 0.2:
             self.assertAlmostEqual(said_stops(notes["let_go"]), past, delta=0.2)
@@ -78,16 +81,16 @@ class Darkness(TestCase):
     @given(described(), st.sampled_from((-2.0, -1.0, 0.0, 1.0)))
     def test_a_brightness_of_ones_own_stands_and_a_compensation_moves_it_as_far(self, s: Situation, own: float) -> None:
         said = advise(replace(s, aims=Aims(brighter_stops=own)))
-        self.assertAlmostEqual(said.offset_ev, own, delta=0.01)
+        self.assertAlmostEqual(said.range.exposure_offset_ev, own, delta=0.01)
         mine = advise(replace(s, settings={"compensation": own}))
-        if not mine.meters:
-            self.assertEqual((mine.compensation_ev, set(mine.unused)), (0.0, {"compensation"}))
-        elif mine.pattern is Pattern.HIGHLIGHT_GUARD:
-            self.assertEqual(mine.compensation_ev, own)
+        if not mine.exposure.meters:
+            self.assertEqual((mine.exposure.compensation_ev, set(mine.unused)), (0.0, {"compensation"}))
+        elif mine.metering.pattern is Pattern.HIGHLIGHT_GUARD:
+            self.assertEqual(mine.exposure.compensation_ev, own)
         else:
-            self.assertEqual(mine.compensation_ev, own)
-            placed = mine.facts["holds_stops"] if mine.pattern is Pattern.SPOT else 0.0
-            self.assertAlmostEqual(mine.offset_ev + placed, own, delta=1 / 6 + 1e-6)
+            self.assertEqual(mine.exposure.compensation_ev, own)
+            placed = mine.facts["holds_stops"] if mine.metering.pattern is Pattern.SPOT else 0.0
+            self.assertAlmostEqual(mine.range.exposure_offset_ev + placed, own, delta=1 / 6 + 1e-6)
 
 
 class AZone(TestCase):
@@ -140,8 +143,8 @@ class ASpot(TestCase):
     def test_what_it_is_pointed_at_is_placed_as_far_over_the_middle_as_it_is(self, s: Situation) -> None:
         """A spot reading comes with its tone and its place exactly where the pattern is a spot."""
         setup = advise(s)
-        self.assertEqual(setup.spot is not None, setup.pattern is Pattern.SPOT)
-        if setup.spot is not None:
-            self.assertTrue(setup.spot.point_at and setup.spot.hold)
-            clip = math.log2(1 / 0.128) + setup.protection_stops
-            self.assertTrue(setup.bracket_frames > 1 or -2.0 <= setup.spot.place_stops <= clip + 0.35, setup.spot)
+        self.assertEqual(setup.metering.spot is not None, setup.metering.pattern is Pattern.SPOT)
+        if setup.metering.spot is not None:
+            self.assertTrue(setup.metering.spot.point_at and setup.metering.spot.hold)
+            clip = math.log2(1 / 0.128) + setup.range.highlight_protection_stops
+            self.assertTrue(setup.bracketing.frames > 1 or -2.0 <= setup.metering.spot.place_stops <= clip + 0.35, setup.metering.spot)

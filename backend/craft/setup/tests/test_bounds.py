@@ -66,7 +66,7 @@ class SetByHand(TestCase):
         said = {name for name, value in by_hand.items() if value is not None}
         self.assertEqual(set(setup.unused), said if iso else set())
         if iso:
-            self.assertEqual(setup.iso, iso)
+            self.assertEqual(setup.exposure.iso, iso)
             return
         for row in setup.ladder:
             self.assertGreaterEqual(row.iso * SLACK, by_hand["iso_floor"] or 0)
@@ -109,22 +109,22 @@ class SetByHand(TestCase):
         held = advise(situation(**common, support=Support.HANDHELD))
         self.assertTrue(all(row.shutter_s <= slowest * SLACK for row in held.ladder))
         insisted = advise(situation(**common, support=Support.HANDHELD, locks=Locks(shutter_s=2.0)))
-        self.assertEqual(insisted.shutter_s, 2.0)
+        self.assertEqual(insisted.exposure.shutter_s, 2.0)
         stood = advise(situation(**common, support=Support.TRIPOD))
         self.assertGreaterEqual(max(stood.dials[Dial.TIME]), 30)
-        self.assertGreaterEqual(exact_stops(Dial.TIME, held.shutter_s), exact_stops(Dial.TIME, slowest) - 0.1)
+        self.assertGreaterEqual(exact_stops(Dial.TIME, held.exposure.shutter_s), exact_stops(Dial.TIME, slowest) - 0.1)
 
 
 class EveryValue(TestCase):
     def test_each_value_of_the_vocabulary_can_be_set_by_hand_and_stands(self) -> None:
         """All values of all settings that a decision sets: taken as they are, refused at their place, or said to be unused."""
         told = {
-            "exposure_mode": lambda setup: setup.mode.value,
-            "metering_pattern": lambda setup: setup.pattern.value,
-            "white_mode": lambda setup: setup.white.value,
+            "exposure_mode": lambda setup: setup.exposure.mode.value,
+            "metering_pattern": lambda setup: setup.metering.pattern.value,
+            "white_mode": lambda setup: setup.white.mode.value,
             "focus_mode": lambda setup: setup.focus.mode.value,
             "focus_area": lambda setup: setup.focus.area.value,
-            "drive_mode": lambda setup: setup.drive.value,
+            "drive_mode": lambda setup: setup.drive.mode.value,
             "stabiliser": lambda setup: setup.stabiliser.value,
             "file_format": lambda setup: setup.file.value,
         }

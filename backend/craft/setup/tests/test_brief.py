@@ -22,7 +22,7 @@ class Told(TestCase):
     def test_whatever_is_asked_it_says_the_worst_that_stands_against_the_picture(self, ev100: float, above: float, genre: Genre) -> None:
         setup = advise(situation(genre=genre, light=Light(ev100, above=above), focal_length_mm=100))
         brief = brief_of(setup)
-        now = min(setup.ladder, key=lambda row: abs(row.ev100 - setup.ev100))
+        now = min(setup.ladder, key=lambda row: abs(row.ev100 - setup.light.ev100))
         lost, wanting = setup.facts["unheld_stops"], setup.facts["wanting_stops"]
         self.assertEqual(brief.warns, now.out_of_reach or lost > SEEN_STOPS or wanting > SEEN_STOPS)
         if wanting > SEEN_STOPS:
@@ -31,10 +31,10 @@ class Told(TestCase):
             self.assertIn("out of reach", brief.text)
         elif lost > SEEN_STOPS:
             self.assertEqual(brief.text, f"{in_thirds(lost)} past the clip")
-        elif setup.bracket_frames > 1:
-            self.assertIn(f"{setup.bracket_frames} frames", brief.text)
-        elif setup.darker_stops > SEEN_STOPS:
-            self.assertEqual(brief.text, f"{in_thirds(setup.darker_stops)} darker on purpose")
+        elif setup.bracketing.frames > 1:
+            self.assertIn(f"{setup.bracketing.frames} frames", brief.text)
+        elif setup.exposure.darker_stops > SEEN_STOPS:
+            self.assertEqual(brief.text, f"{in_thirds(setup.exposure.darker_stops)} darker on purpose")
         else:
             given_up = [one for one in setup.concessions if one.gave_stops > SEEN_STOPS]
             self.assertEqual(brief.text == "nothing given", not given_up)

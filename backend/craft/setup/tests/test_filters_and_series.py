@@ -50,15 +50,18 @@ class Filters(TestCase):
     def test_the_dials_are_those_of_so_much_less_light(self, ev: int, bag: tuple[float, ...]) -> None:
         """The reading of a scene that is darker by the filter, with no filter in the bag, gives the same three figures."""
         through = advise(water(float(ev), bag))
-        assume(through.nd_stops)
-        without = advise(water(ev - through.nd_stops))
-        self.assertEqual((through.shutter_s, through.aperture, through.iso), (without.shutter_s, without.aperture, without.iso))
-        self.assertAlmostEqual(through.darker_stops, without.darker_stops)
+        assume(through.exposure.nd_stops)
+        without = advise(water(ev - through.exposure.nd_stops))
+        self.assertEqual(
+            (through.exposure.shutter_s, through.exposure.aperture, through.exposure.iso),
+            (without.exposure.shutter_s, without.exposure.aperture, without.exposure.iso),
+        )
+        self.assertAlmostEqual(through.exposure.darker_stops, without.exposure.darker_stops)
 
     def test_a_built_in_one_set_by_hand_stays_and_glass_is_counted_apart(self) -> None:
         setup = advise(water(14.0, (6.0,), (3.0,), settings={"built_in_nd": 3.0}))
-        self.assertIn((setup.nd_stops, setup.glass_stops), ((3.0, 0.0), (9.0, 6.0)))
-        self.assertEqual(advise(water(2.0, (6.0,), (3.0,))).nd_stops, 0.0)
+        self.assertIn((setup.exposure.nd_stops, setup.exposure.glass_stops), ((3.0, 0.0), (9.0, 6.0)))
+        self.assertEqual(advise(water(2.0, (6.0,), (3.0,))).exposure.nd_stops, 0.0)
 
     @settings(max_examples=30, deadline=None)
     @given(st.integers(9, 16), bags)
@@ -80,12 +83,12 @@ class TheSeries(TestCase):
         setup = advise(s)
         wanted = wanted_blur_s(s)
         if setup.series is None:
-            self.assertGreater(setup.shutter_s * 1.26, wanted * 0.999)
+            self.assertGreater(setup.exposure.shutter_s * 1.26, wanted * 0.999)
             return
         series, sensor = setup.series, s.body.sensor
-        self.assertTrue((series.frames - 1) * setup.shutter_s < wanted * 1.07)
-        self.assertGreaterEqual(series.frames * setup.shutter_s * 1.07, wanted)
-        self.assertGreaterEqual(series.interval_s, setup.shutter_s * 0.99)
+        self.assertTrue((series.frames - 1) * setup.exposure.shutter_s < wanted * 1.07)
+        self.assertGreaterEqual(series.frames * setup.exposure.shutter_s * 1.07, wanted)
+        self.assertGreaterEqual(series.interval_s, setup.exposure.shutter_s * 0.99)
         self.assertAlmostEqual(series.hours, series.frames * series.interval_s / 3600)
         bare = series.frames * sensor.pixels_wide * sensor.pixels_high * sensor.bits / 8e9
         self.assertTrue(0.4 * bare < series.gigabytes < bare)
@@ -109,6 +112,6 @@ class TheSeries(TestCase):
         trails = {**STARS, "subject_slug": "trails", "support": Support.TRIPOD}
         setup = advise(situation(**trails, motion=Motion()))
         assert setup.series is not None
-        self.assertGreater(setup.series.interval_s, setup.shutter_s)
+        self.assertGreater(setup.series.interval_s, setup.exposure.shutter_s)
         self.assertGreater(setup.series.hours, 0.5)
         self.assertGreaterEqual(setup.series.charges, math.ceil(setup.series.hours / 4))

@@ -146,7 +146,7 @@ class ReadAgain(TestCase):
             else:
                 self.assertRegex(row.why, "must|was to hold|gave all|dial")
         now = setup.ladder[6 * q]
-        self.assertEqual((setup.shutter_s, setup.aperture, setup.iso), (now.shutter_s, now.aperture, now.iso))
+        self.assertEqual((setup.exposure.shutter_s, setup.exposure.aperture, setup.exposure.iso), (now.shutter_s, now.aperture, now.iso))
         self.assertEqual(setup.binding, now.binding)
 
 
@@ -202,11 +202,11 @@ class Chosen(TestCase):
 
     def test_the_electronic_shutter_only_for_its_shorter_times_or_quiet_or_alone(self) -> None:
         bright = {"light": Light(18.0), "locks": Locks(aperture=2.8)}
-        self.assertEqual(advise(situation(**bright)).shutter.value, "electronic")
-        self.assertEqual(advise(situation(**bright, body={"shortest_electronic_s": None})).shutter.value, "mechanical")
-        self.assertEqual(advise(situation(light=Light(18.0, flicker_hz=100), locks=Locks(aperture=2.8))).shutter.value, "mechanical")
-        self.assertEqual(advise(situation()).shutter.value, "mechanical")
-        self.assertEqual(advise(situation(body={"shortest_mechanical_s": None})).shutter.value, "electronic")
+        self.assertEqual(advise(situation(**bright)).shutter_type.value, "electronic")
+        self.assertEqual(advise(situation(**bright, body={"shortest_electronic_s": None})).shutter_type.value, "mechanical")
+        self.assertEqual(advise(situation(light=Light(18.0, flicker_hz=100), locks=Locks(aperture=2.8))).shutter_type.value, "mechanical")
+        self.assertEqual(advise(situation()).shutter_type.value, "mechanical")
+        self.assertEqual(advise(situation(body={"shortest_mechanical_s": None})).shutter_type.value, "electronic")
 
     def test_the_smallest_filter_that_takes_the_light_away(self) -> None:
         shallow = {"aims": Aims(depth=AimDepth.SHALLOW), "light": Light(16.0, True, swing=0.0)}
@@ -256,7 +256,7 @@ class Chosen(TestCase):
                 if not ladder.found.out_of_reach[ladder.now]:
                     self.assertLessEqual(darker_stops(plan, ladder), 1.0 + 1 / 6 + 1e-6)
                 setup = advise(s)
-                self.assertEqual(bool(setup.darker_words), setup.darker_stops >= 0.2)
+                self.assertEqual(bool(setup.exposure.darker_words), setup.exposure.darker_stops >= 0.2)
 
     def test_to_the_right_puts_the_spare_light_first_to_give_and_keeps_a_third_back(self) -> None:
         still = {"support": Support.TRIPOD, "motion": Motion(0.0, depth_m=0.5), "light": Light(9.0, above=1.0, swing=0.0)}

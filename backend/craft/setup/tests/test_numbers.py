@@ -156,7 +156,7 @@ class OfTheExposure(TestCase):
     def told(self, s: Situation) -> dict[str, float]:
         plan = exposed(s).planned
         setup = advise(s)
-        exact = (-math.log2(setup.shutter_s), 2 * math.log2(setup.aperture), math.log2(setup.iso / 100))
+        exact = (-math.log2(setup.exposure.shutter_s), 2 * math.log2(setup.exposure.aperture), math.log2(setup.exposure.iso / 100))
         return solved.of_exposure(s, plan.free, *exact, exposed(s).told)
 
     def test_depth_lag_flicker_and_chance_by_hand(self) -> None:
@@ -189,11 +189,11 @@ class OfTheExposure(TestCase):
         """Metered grey at ISO 1600 has a sixteenth of 60 000/7.8 electrons; averaging into the output gains by the square root."""
         s = situation(locks=Locks(iso=1600), light=Light(9.0, through_lens=True, swing=0.0), support=Support.TRIPOD)
         setup = advise(s)
-        time, aperture = exact_stops(Dial.TIME, setup.shutter_s), exact_stops(Dial.APERTURE, setup.aperture)
+        time, aperture = exact_stops(Dial.TIME, setup.exposure.shutter_s), exact_stops(Dial.APERTURE, setup.exposure.aperture)
         lit = 9.0 - (time + aperture)
         n = noise.electrons(s.body.sensor, lit)
         across = 1681.3 * (0.40 / 0.24) * (0.25 / 0.50)
-        expected = float(noise.snr_pixel(s.body.sensor, n, 4.0, 0.0, setup.shutter_s)) * math.sqrt(24e6 / (across**2 / 1.5))
+        expected = float(noise.snr_pixel(s.body.sensor, n, 4.0, 0.0, setup.exposure.shutter_s)) * math.sqrt(24e6 / (across**2 / 1.5))
         self.assertAlmostEqual(setup.facts["snr"] / expected, 1, delta=0.01)
         self.assertEqual(setup.facts["protection_stops"], 0.0)
 

@@ -44,7 +44,7 @@ class Focus(unittest.TestCase):
         found = other_sets(one, setup, None)[0]
         self.assertGreater(found.frames, 5)
         self.assertEqual(found.frames, len(found.places))
-        limits = [[float(end) for end in depth_limits_m(0.1, setup.aperture, at, one.coc_m)] for at in found.places]
+        limits = [[float(end) for end in depth_limits_m(0.1, setup.exposure.aperture, at, one.coc_m)] for at in found.places]
         self.assertLessEqual(limits[0][0], 0.6)
         self.assertGreaterEqual(limits[-1][1], 0.9)
         for (_, far), (near, _) in zip(limits, limits[1:], strict=False):

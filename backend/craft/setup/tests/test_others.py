@@ -82,11 +82,11 @@ class OthersToBeSharp(TestCase):
         alone_band = group(focal_length_mm=focal).band
         note = next((note.text for note in setup.notes if note.kind == "others"), "")
         self.assertEqual(bool(note), one.band != alone_band)
-        self.assertGreaterEqual(setup.aperture, alone.aperture if alone.blur_over_coc_stops <= 0 else 0)
+        self.assertGreaterEqual(setup.exposure.aperture, alone.exposure.aperture if alone.sharpness_stops <= 0 else 0)
         ends = [at + side * depth / 2 for at, depth in ((3.0, 0.2), *((o.distance_m, o.depth_m or 0) for o in others)) for side in (-1, 1)]
-        worst = max(blur_m(one, setup.aperture, at) for at in ends)
+        worst = max(blur_m(one, setup.exposure.aperture, at) for at in ends)
         self.assertEqual((min(ends), max(ends)), one.band)
-        if setup.blur_over_coc_stops <= 0:
+        if setup.sharpness_stops <= 0:
             self.assertLessEqual(worst, one.coc_m)
         if "worth closing to" in note:
             self.assertGreater(worst, one.coc_m * 0.5)
@@ -123,10 +123,11 @@ class OthersToBeSharp(TestCase):
         aims = Aims(motion=AimMotion.FREEZE)
         one = group(Other(at_m, 0.1, speed), light=Light(15.0), aims=aims, support=Support.TRIPOD)
         setup = advise(one)
-        image = speed * (one.focal_mm / 1000) / (at_m - one.focal_mm / 1000) * setup.shutter_s
+        image = speed * (one.focal_mm / 1000) / (at_m - one.focal_mm / 1000) * setup.exposure.shutter_s
         self.assertLessEqual(image, one.coc_m * 2 ** (1 / 6))
         self.assertLessEqual(
-            setup.shutter_s, advise(group(Other(at_m, 0.1), light=Light(15.0), aims=aims, support=Support.TRIPOD)).shutter_s
+            setup.exposure.shutter_s,
+            advise(group(Other(at_m, 0.1), light=Light(15.0), aims=aims, support=Support.TRIPOD)).exposure.shutter_s,
         )
 
     def test_one_that_begins_before_the_lens_is_refused_at_its_place(self) -> None:

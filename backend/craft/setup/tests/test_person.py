@@ -81,7 +81,7 @@ class OfThemselves(TestCase):
         """With a list that lets noise give up to the ceiling and then darkness, no row of the ladder passes it."""
         list_ = (Concession(Intent.ISO, to=Limit.CEILING), Concession(Intent.BRIGHTNESS))
         setup = advise(of(which, ev, Person(iso_ceiling=ceiling), concessions=list_, support=Support.TRIPOD))
-        protection = 2**setup.protection_stops
+        protection = 2**setup.range.highlight_protection_stops
         self.assertTrue(all(row.iso <= ceiling * protection * 1.03 or row.out_of_reach for row in setup.ladder))
 
     @settings(max_examples=30, deadline=None)

@@ -63,11 +63,15 @@ def places(draw: st.DrawFn) -> Situation:
 
 def shortfalls(of: Situation, made: Setup, offset: float, margin: float) -> dict[str, float]:
     """What a setup is short of on its scene, with the sums written out."""
-    exact = (-round(3 * math.log2(made.shutter_s)) / 3, round(12 * math.log2(made.aperture)) / 6, round(3 * math.log2(made.iso / 100)) / 3)
+    exact = (
+        -round(3 * math.log2(made.exposure.shutter_s)) / 3,
+        round(12 * math.log2(made.exposure.aperture)) / 6,
+        round(3 * math.log2(made.exposure.iso / 100)) / 3,
+    )
     x, n, s = exact
-    ev = made.ev100 - made.lens_loss_stops - made.nd_stops
+    ev = made.light.ev100 - made.light.lens_loss_stops - made.exposure.nd_stops
     key, gain = 60000 * 2 ** (-CLIP + ev - (x + n)), output_gain(of)
-    amplified = s - made.protection_stops
+    amplified = s - made.range.highlight_protection_stops
     clips = math.log2(60000 * min(1.0, 2.0**-amplified) / key) - math.log2(max(light_rgb(of.light.kelvin)))
     tones = map_of(of)
     held = [one.ev for one in tones.named if one.skin or one.ev <= of.holds_above]
@@ -75,8 +79,8 @@ def shortfalls(of: Situation, made: Setup, offset: float, margin: float) -> dict
     brightest = max(held, default=of.holds_above)
     skins = [one.ev for one in tones.named if one.skin]
     dark = min((one.ev for one in tones.named), default=-of.light.below)
-    shadow = snr(key * 2**dark, amplified, made.shutter_s) * gain
-    skin = math.log2(40 / (snr(key * 2 ** min(skins), amplified, made.shutter_s) * gain)) if skins else 0.0
+    shadow = snr(key * 2**dark, amplified, made.exposure.shutter_s) * gain
+    skin = math.log2(40 / (snr(key * 2 ** min(skins), amplified, made.exposure.shutter_s) * gain)) if skins else 0.0
     return {
         "past": max(0.0, brightest + margin + (1 / 3 if offset > 0 else 0) - clips),
         "darker": max(0.0, -offset),
@@ -104,7 +108,7 @@ class OfAllWays(TestCase):
         still = s.genre is Genre.LANDSCAPE and s.carried_by is Support.TRIPOD
         cap = 1.0 if raw else 1 / 3
         most = 5 / 3 if still and not rendered else 0.0
-        room = math.log2(plain.iso / 100) + 0.05
+        room = math.log2(plain.exposure.iso / 100) + 0.05
         offsets = [k * STEP for k in range(-round(cap * 3), round(most * 3) + 1)]
         ways = {}
         for offset, protection in product(offsets, (0.0, *(p for p in s.body.protection_stops if rendered and p <= room))):
@@ -114,8 +118,10 @@ class OfAllWays(TestCase):
             key = tuple(math.floor(short[name] / SEEN + 1e-6) for name in ORDERS[s.person.range_first.value])
             ways[offset, protection] = (*key, protection, abs(offset), offset)
         found = min(ways, key=lambda way: ways[way])
-        if "highlight_guard" not in made.pattern.value and plain.nd_stops == 0 and made.facts["over_stops"] == 0:
-            self.assertEqual((round(made.offset_ev, 6), made.protection_stops), (round(found[0], 6), found[1]), ways)
+        if "highlight_guard" not in made.metering.pattern.value and plain.exposure.nd_stops == 0 and made.facts["over_stops"] == 0:
+            self.assertEqual(
+                (round(made.range.exposure_offset_ev, 6), made.range.highlight_protection_stops), (round(found[0], 6), found[1]), ways
+            )
 
     @settings(max_examples=20, deadline=None)
     @given(places())
@@ -138,14 +144,17 @@ class OfAllWays(TestCase):
         ):
             s = situation(light=high, body=able, file=File.BOTH, person=Person(schools={"range": slug}))
             made = advise(s)
-            self.assertAlmostEqual(made.offset_ev, offset, msg=slug)
-            self.assertEqual((made.protection_stops, made.protection_automatic), (protection, automatic), slug)
-            self.assertGreaterEqual(made.iso, 100 * 2**protection)
+            self.assertAlmostEqual(made.range.exposure_offset_ev, offset, msg=slug)
+            self.assertEqual((made.range.highlight_protection_stops, made.range.protection_automatic), (protection, automatic), slug)
+            self.assertGreaterEqual(made.exposure.iso, 100 * 2**protection)
         self.assertEqual(Opened().offsets(3), (0.0,))
 
     def test_what_comes_first_for_a_person_decides_whether_their_picture_is_darkened(self) -> None:
         light = Light(12.0, above=6.0, holds_above=3.6)
-        asked = {first: advise(situation(light=light, file=File.RAW, person=Person(range_first=first))).offset_ev for first in RangeFirst}
+        asked = {
+            first: advise(situation(light=light, file=File.RAW, person=Person(range_first=first))).range.exposure_offset_ev
+            for first in RangeFirst
+        }
         self.assertLess(asked[RangeFirst.BRIGHTEST], 0)
         self.assertEqual(asked[RangeFirst.SKIN], 0.0)
 
@@ -230,11 +239,11 @@ class OfAllSets(TestCase):
         land = {"genre": Genre.LANDSCAPE, "focal_length_mm": 24, "support": Support.TRIPOD, "body": replace(BODY, bracket_offers=SETS)}
         wide = situation(**land, light=Light(11.0, below=6.0, above=5.5))
         made = advise(wide)
-        self.assertEqual((made.bracket_frames, made.bracket_step_ev), (3, 2.0))
+        self.assertEqual((made.bracketing.frames, made.bracketing.step_ev), (3, 2.0))
         single, least = sets_as_metered(wide, map_of(wide))
         self.assertGreater(single.missed, 0.02)
         self.assertLessEqual(least.missed, 0.002)
-        self.assertAlmostEqual(made.offset_ev, least.middle)
+        self.assertAlmostEqual(made.range.exposure_offset_ev, least.middle)
         narrow = situation(**land, light=Light(11.0, below=4.0, above=2.0))
-        self.assertEqual(advise(narrow).bracket_frames, 1)
+        self.assertEqual(advise(narrow).bracketing.frames, 1)
         self.assertIsNone(sets_as_metered(situation(**{**land, "body": BODY}, light=Light(11.0, below=6.0, above=5.5)), map_of(wide))[1])

@@ -97,7 +97,7 @@ class AddedInOnePlace(TestCase):
             setup = advise(one)
             made = next(d for d in setup.decisions if d.decision == "white")
             if school:
-                self.assertEqual((made.school, setup.white, made.numbers), (school, White.SHADE, {"barnacles": 36.0}))
+                self.assertEqual((made.school, setup.white.mode, made.numbers), (school, White.SHADE, {"barnacles": 36.0}))
                 self.assertEqual(made.because, "With 36 barnacles the hull is white enough to measure.")
             else:
                 self.assertNotEqual(made.school, "scraped")
@@ -244,7 +244,18 @@ class Work(TestCase):
         for (genre, slug), subject in SUBJECT.items():
             s = situation(genre=genre, subject_slug=slug, focal_length_mm=50)
             setup = advise(s)
-            told.add((genre, setup.shutter_s, setup.aperture, setup.iso, setup.focus, setup.drive, setup.mode, setup.pattern))
+            told.add(
+                (
+                    genre,
+                    setup.exposure.shutter_s,
+                    setup.exposure.aperture,
+                    setup.exposure.iso,
+                    setup.focus,
+                    setup.drive,
+                    setup.exposure.mode,
+                    setup.metering.pattern,
+                )
+            )
             self.assertIs(s.subject, subject)
         self.assertGreater(len(told), 0.9 * len(SUBJECT))
 

@@ -16,6 +16,7 @@ from craft.scene.light import Light
 from craft.scene.situation import Concession, Locks, Motion, Output, Person, Situation
 from craft.setup.advise import advise, shortfall_words
 from craft.setup.pairs import WANTED_SHARE, rank
+from craft.setup.setup import Setup
 from craft.setup.steps import exposed
 from craft.setup.test_frame import SHOWINGS, answers
 from craft.setup.tests.test_ladder import varied
@@ -28,7 +29,8 @@ _FILES = (("file", "raw"), ("file", "rendered"))
 
 
 def at(setup: Any, dial: Dial) -> float:
-    return {Dial.TIME: setup.shutter_s, Dial.APERTURE: setup.aperture, Dial.ISO: setup.iso}[dial]
+    of = setup.exposure if isinstance(setup, Setup) else setup
+    return {Dial.TIME: of.shutter_s, Dial.APERTURE: of.aperture, Dial.ISO: of.iso}[dial]
 
 
 class OneStepAside(TestCase):
@@ -91,15 +93,15 @@ class Decided(TestCase):
     def test_automatic_iso_runs_from_the_floor_to_the_ceiling_or_to_what_is_needed_now(self) -> None:
         setup = advise(situation(light=Light(11.0, swing=3.0), person=Person(iso_ceiling=3200)))
         self.assertEqual((setup.iso_limits.automatic, setup.iso_limits.floor, setup.iso_limits.ceiling), (True, 100, 3200))
-        self.assertIs(setup.mode, Mode.MANUAL)
+        self.assertIs(setup.exposure.mode, Mode.MANUAL)
         dim = advise(situation(light=Light(3.0, swing=3.0), person=Person(iso_ceiling=3200)))
-        self.assertGreater(dim.iso, 3200)
-        self.assertEqual(dim.iso_limits.ceiling, dim.iso)
+        self.assertGreater(dim.exposure.iso, 3200)
+        self.assertEqual(dim.iso_limits.ceiling, dim.exposure.iso)
         steady = advise(situation(light=Light(11.0, swing=0.2)))
         self.assertEqual((steady.iso_limits.automatic, steady.iso_limits.slowest_shutter_s), (False, None))
-        self.assertEqual(steady.compensation_ev, 0.0)
+        self.assertEqual(steady.exposure.compensation_ev, 0.0)
         held = advise(situation(light=Light(11.0, swing=3.0), locks=Locks(iso=800)))
-        self.assertEqual((held.iso_limits.automatic, held.iso), (False, 800))
+        self.assertEqual((held.iso_limits.automatic, held.exposure.iso), (False, 800))
 
     def test_the_slowest_time_is_what_freeze_and_shake_ask_or_what_is_set_now(self) -> None:
         body_times = {"support": Support.HANDHELD, "settings": {"exposure_mode": "aperture_priority"}}
@@ -109,13 +111,13 @@ class Decided(TestCase):
         slowest = exact_stops(Dial.TIME, setup.iso_limits.slowest_shutter_s)
         self.assertTrue(asked - 1e-9 <= slowest < asked + 1 / 3)
         dark = advise(situation(light=Light(1.0, swing=3.0), **body_times))
-        self.assertLessEqual(dark.shutter_s, dark.iso_limits.slowest_shutter_s)
+        self.assertLessEqual(dark.exposure.shutter_s, dark.iso_limits.slowest_shutter_s)
         self.assertIsNone(advise(situation(light=Light(14.0, swing=3.0))).iso_limits.slowest_shutter_s, "the time is set by hand")
 
     def test_compensation_is_the_offset_in_the_bodys_steps(self) -> None:
         floating = advise(situation(light=Light(11.0, above=4.0, holds_above=3.6, swing=3.0)))
-        self.assertAlmostEqual(floating.offset_ev, -2 / 3)  # 3.6 over the key, and daylight's first channel is full at 2.8
-        self.assertAlmostEqual(floating.compensation_ev, -2 / 3)
+        self.assertAlmostEqual(floating.range.exposure_offset_ev, -2 / 3)  # 3.6 over the key, and daylight's first channel is full at 2.8
+        self.assertAlmostEqual(floating.exposure.compensation_ev, -2 / 3)
 
     def test_release_or_focus_by_how_far_the_subject_comes_while_the_shutter_lags(self) -> None:
         towards = {"subject_slug": "sprint", "light": Light(11.0)}
@@ -156,8 +158,8 @@ class Decided(TestCase):
             (Genre.PORTRAIT, "seated", Drive.SINGLE, None),
         ):
             setup = advise(situation(genre=genre, subject_slug=subject))
-            self.assertEqual((setup.drive, setup.frames_per_second), (drive, rate))
-        self.assertIsNone(advise(situation(body={"frames_per_second": None})).frames_per_second)
+            self.assertEqual((setup.drive.mode, setup.drive.frames_per_second), (drive, rate))
+        self.assertIsNone(advise(situation(body={"frames_per_second": None})).drive.frames_per_second)
 
     def test_a_set_of_frames_is_the_smallest_that_covers_the_span(self) -> None:
         offers = (BracketOffer(3, 1.0), BracketOffer(3, 2.0), BracketOffer(5, 2.0))
@@ -166,7 +168,7 @@ class Decided(TestCase):
             with self.subTest(below=below):
                 s = situation(**wide, light=Light(9.0, below=below, above=above), body={"bracket_offers": offers})
                 setup = advise(s)
-                self.assertEqual((setup.bracket_frames, setup.bracket_step_ev), expected)
+                self.assertEqual((setup.bracketing.frames, setup.bracketing.step_ev), expected)
                 facts = exposed(s).told
                 darkest, brightest = spread_of(map_of(s)).ends
                 held, clip = facts["range_stops"], math.log2(7.8)
@@ -183,10 +185,10 @@ class Decided(TestCase):
     def test_total_blur_is_told_against_the_circle(self) -> None:
         sharp = advise(situation(motion=Motion(0.0, depth_m=0.0), support=Support.TRIPOD))
         soft = advise(situation(motion=Motion(12.0), locks=Locks(shutter_s=1 / 60)))
-        self.assertLess(sharp.blur_over_coc_stops, 0)
-        self.assertGreater(soft.blur_over_coc_stops, 1)
+        self.assertLess(sharp.sharpness_stops, 0)
+        self.assertGreater(soft.sharpness_stops, 1)
         faster = advise(situation(motion=Motion(12.0), locks=Locks(shutter_s=1 / 30)))
-        self.assertAlmostEqual(faster.blur_over_coc_stops - soft.blur_over_coc_stops, 1, delta=0.1)
+        self.assertAlmostEqual(faster.sharpness_stops - soft.sharpness_stops, 1, delta=0.1)
 
     def test_values_under_a_condition_are_never_combined_against_it(self) -> None:
         rule = OnlyWith(Dial.TIME, 1 / 8000, 1 / 2000, Dial.APERTURE, 4.0, 22, "a leaf shutter that closes no faster wide open")
@@ -209,7 +211,7 @@ class WhichOfMyKit(TestCase):
             self.assertAlmostEqual(pair.crop_stops, max(0.0, 2 * math.log2(WANTED_SHARE / share)))
             self.assertAlmostEqual(pair.cost_stops, pair.crop_stops + pair.gave_stops)
             setup = advise(situation(**bird, lens=(short, long)[index]))
-            self.assertEqual(pair.iso, setup.iso)
+            self.assertEqual(pair.iso, setup.exposure.iso)
             self.assertAlmostEqual(pair.gave_stops, sum(setup.ladder[18].gave.values()))
             self.assertEqual(pair.binding, setup.binding.intent if setup.binding else None)
         self.assertEqual([p.cost_stops for p in pairs], sorted(p.cost_stops for p in pairs))

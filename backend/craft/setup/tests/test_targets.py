@@ -125,9 +125,9 @@ class Times(TestCase):
         still = {"genre": Genre.LANDSCAPE, "focal_length_mm": 24, "light": Light(2.0), "body": {"stabiliser_stops": 8.0}}
         for slowest, expected in ((1 / 15, 1 / 15), (1 / 60, 1 / 60), (0.5, 0.5)):
             by_hand = advise(situation(**still, support=Support.HANDHELD, person=Person(slowest_handheld_s=slowest)))
-            self.assertEqual(by_hand.shutter_s, expected)
-        self.assertGreater(advise(situation(**still, support=Support.TRIPOD)).shutter_s, 1.0)
-        self.assertEqual(advise(situation(**still, support=Support.HANDHELD, locks=Locks(shutter_s=1.0))).shutter_s, 1.0)
+            self.assertEqual(by_hand.exposure.shutter_s, expected)
+        self.assertGreater(advise(situation(**still, support=Support.TRIPOD)).exposure.shutter_s, 1.0)
+        self.assertEqual(advise(situation(**still, support=Support.HANDHELD, locks=Locks(shutter_s=1.0))).exposure.shutter_s, 1.0)
 
     def test_the_better_of_two_stabilisers_unless_they_combine_and_none_on_a_tripod(self) -> None:
         both = {"body": {"stabiliser_stops": 4.0}, "support": Support.HANDHELD}

@@ -74,14 +74,14 @@ class EachRow(TestCase):
                 s = situation(genre=work.genre, light=light_from_condition(condition.slug), lens={"closest_m": 0.21}, file=File.RAW)
                 setup = advise(s)
                 with self.subTest(work=work.genre.value, light=condition.slug):
-                    if setup.bracket_frames > 1 or setup.darker_stops <= 4 / 3 + 0.01:
+                    if setup.bracketing.frames > 1 or setup.exposure.darker_stops <= 4 / 3 + 0.01:
                         continue
                     if not setup.ladder[18].out_of_reach:
                         *before, last = setup.concessions
                         self.assertEqual((last.intent, last.limit_stops), (Intent.BRIGHTNESS, None))
                         self.assertTrue(all(c.gave_stops == c.limit_stops for c in before))
                     else:
-                        self.assertEqual(setup.iso, max(setup.dials[Dial.ISO]))
+                        self.assertEqual(setup.exposure.iso, max(setup.dials[Dial.ISO]))
 
 
 class TheDark(TestCase):
@@ -99,8 +99,8 @@ class TheDark(TestCase):
     def test_night_is_longer_than_day_for_everything_that_may_give(self) -> None:
         for genre in (Genre.STREET, Genre.WEDDING, Genre.EVERYDAY):
             day, night = (advise(situation(genre=genre, light=Light(ev), focal_length_mm=35)) for ev in (13.0, 4.0))
-            self.assertGreater(night.iso, day.iso)
-            self.assertGreaterEqual(night.shutter_s, day.shutter_s)
+            self.assertGreater(night.exposure.iso, day.exposure.iso)
+            self.assertGreaterEqual(night.exposure.shutter_s, day.exposure.shutter_s)
 
     def test_a_timer_is_for_what_does_not_come_by(self) -> None:
         """On a tripod a timer is advised only where nothing quick or followed is to be sharp; it never is by hand."""
@@ -109,6 +109,6 @@ class TheDark(TestCase):
                 s = situation(genre=work.genre, subject_slug=row.slug, support=support, lens={"closest_m": 0.21})
                 setup = advise(s)
                 with self.subTest(work=work.genre.value, subject=row.slug, support=support.value):
-                    if setup.drive is Drive.TIMER:
+                    if setup.drive.mode is Drive.TIMER:
                         self.assertIs(support, Support.TRIPOD)
                         self.assertTrue(row.sky or s.aim_motion is AimMotion.BLUR or not (row.quick or row.follows))
