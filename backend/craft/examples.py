@@ -5,15 +5,22 @@ from __future__ import annotations
 from dataclasses import replace
 from typing import Any
 
+import numpy as np
+
 from craft.configuration.configure import Configuration, configure
 from craft.configuration.decided import facts_of
 from craft.day.fingers import Hour
 from craft.kit.body import Body, Sensor
 from craft.kit.lens import Lens
+from craft.render.shot import Shot, shot_of
 from craft.scene.light import Light
 from craft.scene.situation import Motion, Person, Situation
 from craft.setup.advise import advise
+from craft.setup.course import Course
 from craft.setup.setup import Setup
+from craft.setup.steps import decided
+from craft.tones.framing import View
+from craft.tones.tonemap import ToneMap, map_of
 from craft.vocabulary.terms import Genre
 
 SENSOR = Sensor(36, 24, 6000, 4000, 60000, 3.0, 5.0, 640, 1.5)
@@ -72,6 +79,38 @@ def configured(**change: Any) -> Configuration:
     return configure(one, advise(one))
 
 
+def course(**change: Any) -> Course:
+    """Everything decided about that situation, step by step.
+
+    >>> course().told["iso"]
+    160.0
+    """
+    return decided(situation(**change))
+
+
+def shot(**change: Any) -> Shot:
+    """The frame that its setup takes.
+
+    >>> shot().aperture
+    2.8284271247461903
+    """
+    one = situation(**change)
+    return shot_of(one, advise(one))
+
+
+def tones(**change: Any) -> ToneMap:
+    """The map of its scene.
+
+    >>> tones().width
+    96
+    """
+    return map_of(situation(**change))
+
+
+VIEW = View(24, 16, 24.0)
+"""A whole frame, looked at very small."""
+
+
 def hour(title: str = "rowing", **change: Any) -> Hour:
     """That situation as the fingers meet it on a day, on a body without extras.
 
@@ -93,5 +132,10 @@ SHOWN_ON: dict[str, Any] = {
     "advised": advised,
     "configured": configured,
     "hour": hour,
+    "course": course,
+    "shot": shot,
+    "tones": tones,
+    "VIEW": VIEW,
+    "np": np,
 }
 """What every example may use without a word."""

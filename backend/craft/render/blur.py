@@ -63,7 +63,12 @@ def _at_a_part(pixels: Pixels, part: int, kernel: Pixels, edge: int) -> Pixels:
 
 
 def defocused(pixels: Pixels, diameter: float) -> tuple[Pixels, int]:
-    """A box out of focus by a disc of this diameter in pixels, and by how many pixels it grew on each side."""
+    """A box out of focus by a disc of this diameter in pixels, and by how many pixels it grew on each side.
+
+    >>> spread, grew = defocused(np.ones((4, 4, 4), np.float32), 6.0)
+    >>> spread.shape, grew
+    ((12, 12, 4), 4)
+    """
     radius = diameter / 2
     if radius < 0.35:
         return pixels, 0
@@ -78,7 +83,12 @@ def defocused(pixels: Pixels, diameter: float) -> tuple[Pixels, int]:
 
 
 def smeared(pixels: Pixels, across: float, down: float, edge: int = cv2.BORDER_CONSTANT) -> tuple[Pixels, int]:
-    """A box drawn out along a line of so many pixels, and by how many it grew on each side; a whole picture keeps its size."""
+    """A box drawn out along a line of so many pixels, and by how many it grew on each side; a whole picture keeps its size.
+
+    >>> drawn, grew = smeared(np.ones((4, 4, 4), np.float32), 5.0, 0.0)
+    >>> drawn.shape, grew
+    ((12, 12, 4), 4)
+    """
     if math.hypot(across, down) < 0.7:
         return pixels, 0
     part = max(1, int(math.hypot(across, down) // LONG))
@@ -94,5 +104,9 @@ def smeared(pixels: Pixels, across: float, down: float, edge: int = cv2.BORDER_C
 
 
 def softened(pixels: Pixels, sigma: float) -> Pixels:
-    """A picture softened by a Gaussian of this spread in pixels."""
+    """A picture softened by a Gaussian of this spread in pixels.
+
+    >>> softened(np.ones((4, 4, 3), np.float32), 1.0).mean().round(3).item()
+    1.0
+    """
     return pixels if sigma < 0.25 else np.asarray(cv2.GaussianBlur(pixels, (0, 0), sigma, borderType=cv2.BORDER_REPLICATE), np.float32)

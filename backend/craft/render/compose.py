@@ -36,7 +36,11 @@ SHAKE_WAY_RAD = 2.4
 
 
 def framing_of(shot: Shot, view: View) -> Framing:
-    """Where the camera stands; focal length in 36 mm terms by the width of the frame."""
+    """Where the camera stands; focal length in 36 mm terms by the width of the frame.
+
+    >>> framing_of(shot(), VIEW).view == VIEW
+    True
+    """
     return Framing(shot.scene, shot.focal_mm * 36 / shot.width_mm, shot.distance_m, shot.width_mm / shot.height_mm, view)
 
 
@@ -217,10 +221,18 @@ def _optical(shot: Shot) -> Shot:
 
 
 def on_sensor(shot: Shot, view: View) -> Pixels:
-    """Light on the sensor, (h, w, 3), the key tone 1: blurred, smeared, veiled, falling off towards the corners."""
+    """Light on the sensor, (h, w, 3), the key tone 1: blurred, smeared, veiled, falling off towards the corners.
+
+    >>> on_sensor(shot(), VIEW).shape
+    (16, 24, 3)
+    """
     return _on_sensor(_optical(shot), view, False)
 
 
 def as_it_is(shot: Shot, view: View) -> Pixels:
-    """The same picture with no camera in it: all of it sharp and still."""
+    """The same picture with no camera in it: all of it sharp and still.
+
+    >>> as_it_is(shot(), VIEW).shape
+    (16, 24, 3)
+    """
     return _on_sensor(_optical(shot), view, True)

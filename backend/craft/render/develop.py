@@ -66,12 +66,20 @@ def white_gains(kelvin: float) -> Pixels:
 
 
 def curve(shot: Shot) -> Bytes:
-    """The curve of a shot's file: what protection took from the sensor and what is lifted afterwards is given here."""
+    """The curve of a shot's file: what protection took from the sensor and what is lifted afterwards is given here.
+
+    >>> int(curve(shot())[0]), int(curve(shot())[-1])
+    (0, 255)
+    """
     return _curve(round(shot.sensor.clip_above_grey_stops + shot.protection + shot.lift, 4), shot.taste.contrast)
 
 
 def developed(raw: Pixels, shot: Shot) -> Bytes:
-    """The finished file, (h, w, 3)."""
+    """The finished file, (h, w, 3).
+
+    >>> developed(np.ones((2, 2, 3), np.float32), shot()).dtype.name
+    'uint8'
+    """
     table = curve(shot)
     # a channel that is full in the raw is full in the file, however little white makes of it: else highlights turn grey
     levels = np.where(raw > FULL_RAW, np.float32(1), np.clip(raw * file_gains(shot.white_k), 0, 1))
@@ -85,7 +93,11 @@ def _coloured(file: Bytes, saturation: float) -> Bytes:
 
 
 def finished(file: Bytes, shot: Shot) -> Bytes:
-    """The file as it is kept: noise evened out, then edges sharpened, as much as the body is set to."""
+    """The file as it is kept: noise evened out, then edges sharpened, as much as the body is set to.
+
+    >>> finished(np.full((2, 2, 3), 128, np.uint8), shot()).shape
+    (2, 2, 3)
+    """
     taste = shot.taste
     if taste.smoothing:
         file = np.asarray(cv2.bilateralFilter(file, 5, taste.smoothing, 1.2), np.uint8)
@@ -95,7 +107,11 @@ def finished(file: Bytes, shot: Shot) -> Bytes:
 
 
 def linear(raw: Pixels, shot: Shot) -> Bytes:
-    """The raw shown as it is: neutral white, no curve of its own but the screen's, from its clip down."""
+    """The raw shown as it is: neutral white, no curve of its own but the screen's, from its clip down.
+
+    >>> linear(np.zeros((1, 1, 3), np.float32), shot()).tolist()
+    [[[0, 0, 0]]]
+    """
     gains = white_gains(shot.kelvin)
     return np.asarray(np.clip(raw * gains / gains.max(), 0, 1) ** (1 / 2.2) * 255 + 0.5, np.uint8)
 
@@ -104,6 +120,9 @@ def as_the_eye(light: Pixels, kelvin: float) -> Bytes:
     """A scene as one who stands there sees it: every part at its own brightness, the eye used to the light there.
 
     Light is divided by the light about it (Reinhard et al. 2002, the local operator, with one size of surround).
+
+    >>> as_the_eye(np.zeros((1, 1, 3), np.float32), 5500.0).tolist()
+    [[[0, 0, 0]]]
     """
     white = light * white_gains(kelvin)
     luminance = white @ LUMINANCE
@@ -122,15 +141,27 @@ def _highest(picture: NDArray[Any]) -> NDArray[Any]:
 
 
 def lost_in_raw(raw: Pixels) -> NDArray[np.bool_]:
-    """Where a channel of the raw is at its clip: what was brighter there is gone."""
+    """Where a channel of the raw is at its clip: what was brighter there is gone.
+
+    >>> lost_in_raw(np.array([[[1.0, 0.5, 0.5], [0.5, 0.5, 0.5]]], np.float32)).tolist()
+    [[True, False]]
+    """
     return np.asarray(_highest(raw) > FULL_RAW)
 
 
 def warned(file: Bytes, shot: Shot) -> NDArray[np.bool_]:
-    """Where a preview warns: a channel of the file reaches the level it is set to."""
+    """Where a preview warns: a channel of the file reaches the level it is set to.
+
+    >>> warned(np.array([[[255, 255, 255], [20, 20, 20]]], np.uint8), shot()).tolist()
+    [[True, False]]
+    """
     return np.asarray(_highest(file) >= shot.taste.warns_at)
 
 
 def blocked(file: Bytes, shot: Shot) -> NDArray[np.bool_]:
-    """Where a preview says a shadow is blocked: no channel of the file is over its level."""
+    """Where a preview says a shadow is blocked: no channel of the file is over its level.
+
+    >>> blocked(np.array([[[0, 0, 0], [90, 90, 90]]], np.uint8), shot()).tolist()
+    [[True, False]]
+    """
     return np.asarray(_highest(file) <= shot.taste.blocked_at)

@@ -36,6 +36,9 @@ def expected(shot: Shot, view: View) -> Pixels:
     """Electrons that a pixel of the sensor is expected to count, (h, w, 3), before noise and clip.
 
     A neutral surface in daylight of 5500 K gives all channels alike; another light gives them as its colour is.
+
+    >>> expected(shot(), VIEW).shape
+    (16, 24, 3)
     """
     light = np.maximum(on_sensor(shot, view), 0) * np.float32(shot.key_e)
     return np.asarray(light * _bands(shot, view), np.float32) if shot.flicker_hz else light
@@ -51,7 +54,11 @@ def _bands(shot: Shot, view: View) -> Pixels:
 
 
 def counted(electrons: Pixels, shot: Shot, averaged: float, seed: int | None = None) -> Pixels:
-    """What is counted, as a share of the clip from 0 to 1: noise, then the clip, then the mean over `averaged` sensor pixels."""
+    """What is counted, as a share of the clip from 0 to 1: noise, then the clip, then the mean over `averaged` sensor pixels.
+
+    >>> counted(np.zeros((2, 2, 3), np.float32), shot(), 10.0, 1).shape
+    (2, 2, 3)
+    """
     seed = shot.seed if seed is None else seed
     sensor, clip = shot.sensor, np.float32(shot.clip_e)
     fixed = np.float32(fixed_variance_e2(sensor, shot.gain_stops, shot.base_stops, shot.time_s))
@@ -85,12 +92,20 @@ def _clipped(mean: Pixels, variance: Pixels, clip: np.float32) -> tuple[Pixels, 
 
 
 def averaged_over(shot: Shot, view: View) -> float:
-    """Sensor pixels that one pixel of a picture stands for; at least one."""
+    """Sensor pixels that one pixel of a picture stands for; at least one.
+
+    >>> round(averaged_over(shot(), VIEW))
+    62500
+    """
     return max(1.0, (shot.used_pixels / view.frame_px) ** 2)
 
 
 def frame(shot: Shot, view: View) -> Pixels:
-    """The raw frame at the size of a picture, as a share of the clip, (h, w, 3)."""
+    """The raw frame at the size of a picture, as a share of the clip, (h, w, 3).
+
+    >>> frame(shot(), VIEW).shape
+    (16, 24, 3)
+    """
     return counted(expected(shot, view), shot, averaged_over(shot, view))
 
 
@@ -99,6 +114,10 @@ def merged(shot: Shot, view: View) -> Pixels:
 
     Electrons add, and so do times: that is the best estimate while photons make the noise. Each frame has a seed of its
     own, and its own smear: what moves is drawn once in each.
+
+    >>> one = replace(shot(), of_set=(-1.0, 1.0))
+    >>> merged(one, VIEW).shape
+    (16, 24, 3)
     """
     caught = np.zeros((view.height, view.width, 3), np.float32)
     time = np.zeros_like(caught)
@@ -113,7 +132,11 @@ def merged(shot: Shot, view: View) -> Pixels:
 
 
 def mosaic(shot: Shot, view: View) -> Pixels:
-    """A crop at the body's own pixels: counted through a mosaic of red, green and blue, then demosaiced (OpenCV, edge-aware)."""
+    """A crop at the body's own pixels: counted through a mosaic of red, green and blue, then demosaiced (OpenCV, edge-aware).
+
+    >>> mosaic(shot(), VIEW).shape
+    (16, 24, 3)
+    """
     counts = counted(expected(shot, view), shot, 1.0)
     plane = np.empty(counts.shape[:2], np.float32)
     odd_row, odd_col = int(view.top) % 2, int(view.left) % 2

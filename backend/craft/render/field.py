@@ -16,7 +16,11 @@ WORTH = 0.5
 
 
 def field_lines(situation: Situation, setup: Setup, shot: Shot) -> tuple[str, ...]:
-    """Sentences for the card, none where there is nothing to say."""
+    """Sentences for the card, none where there is nothing to say.
+
+    >>> field_lines(situation(), advised(), shot())
+    ()
+    """
     tones = map_of(situation, shot.scene)
     lines = [_metering(setup), *_let_go(situation, setup, shot)]
     if setup.bracketing.frames > 1:

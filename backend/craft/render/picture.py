@@ -45,7 +45,12 @@ def _textures(height: int, width: int) -> tuple[NDArray[np.bool_], NDArray[np.bo
 
 
 def marked(picture: Bytes, over: NDArray[np.bool_], under: NDArray[np.bool_]) -> Bytes:
-    """A picture with what is clipped hatched at 45 degrees and edged, and what is blocked stippled."""
+    """A picture with what is clipped hatched at 45 degrees and edged, and what is blocked stippled.
+
+    >>> none = np.zeros((2, 2), bool)
+    >>> marked(np.zeros((2, 2, 3), np.uint8), none, none).tolist()[0]
+    [[0, 0, 0], [0, 0, 0]]
+    """
     out = picture.copy()
     lines, dots = _textures(*picture.shape[:2])
     solid = cv2.morphologyEx(over.astype(np.uint8), cv2.MORPH_OPEN, np.ones((3, 3), np.uint8))
@@ -65,6 +70,9 @@ def picture(shot: Shot, look: Look, width: int, *, centre: tuple[float, float] =
     """A frame as one looks at it, (h, w, 3), red, green, blue.
 
     centre : of the part that is shown pixel by pixel, as shares of the frame's width and height.
+
+    >>> picture(shot(), Look.FINDER, 48).shape
+    (32, 48, 3)
     """
     height = max(1, round(width * shot.height_mm / shot.width_mm))
     whole = View(width, height, float(width))
@@ -89,6 +97,10 @@ def fused(shot: Shot, view: View) -> Bytes:
     """A set put together without measuring light: of each frame's file what is well exposed, sharp and coloured there.
 
     Exposure fusion [mertens2007], as OpenCV has it.
+
+    >>> one = replace(shot(), of_set=(-1.0, 1.0))
+    >>> fused(one, VIEW).shape
+    (16, 24, 3)
     """
     files = []
     for k, stops in enumerate(shot.of_set):
@@ -106,7 +118,11 @@ def _in_the_noise(raw: NDArray[np.float32], shot: Shot) -> NDArray[np.bool_]:
 
 
 def crop_view(shot: Shot, width: int, height: int, centre: tuple[float, float]) -> View:
-    """The part of the frame about a place, one pixel for each of the body's."""
+    """The part of the frame about a place, one pixel for each of the body's.
+
+    >>> crop_view(shot(), 24, 16, (0.5, 0.5)).width
+    24
+    """
     across = round(shot.used_pixels)
     down = round(across * shot.height_mm / shot.width_mm)
     width, height = min(width, across), min(height, down)
@@ -116,12 +132,20 @@ def crop_view(shot: Shot, width: int, height: int, centre: tuple[float, float]) 
 
 
 def brightened(shot: Shot, stops: float) -> Shot:
-    """The frame lifted afterwards by stops, so that two can be set side by side at one brightness."""
+    """The frame lifted afterwards by stops, so that two can be set side by side at one brightness.
+
+    >>> brightened(shot(), 1.0).lift
+    1.0
+    """
     return replace(shot, lift=shot.lift + stops)
 
 
 def lift_between(one: Shot, other: Shot) -> float:
-    """Stops by which another frame is lifted so that its key tone lies where it does in the one."""
+    """Stops by which another frame is lifted so that its key tone lies where it does in the one.
+
+    >>> lift_between(shot(), shot())
+    0.0
+    """
     return (
         math.log2(one.key_e / one.clip_e)
         + one.protection
@@ -133,7 +157,11 @@ def lift_between(one: Shot, other: Shot) -> float:
 
 
 def as_jpeg(pixels: Bytes) -> bytes:
-    """A JPEG of quality 95 that keeps its colour in full (4:4:4)."""
+    """A JPEG of quality 95 that keeps its colour in full (4:4:4).
+
+    >>> as_jpeg(np.zeros((8, 8, 3), np.uint8))[:2].hex()
+    'ffd8'
+    """
     options = [cv2.IMWRITE_JPEG_QUALITY, 95, cv2.IMWRITE_JPEG_SAMPLING_FACTOR, cv2.IMWRITE_JPEG_SAMPLING_FACTOR_444]
     done, data = cv2.imencode(".jpg", pixels[..., ::-1], options)
     if not done:

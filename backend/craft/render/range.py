@@ -38,7 +38,11 @@ def _snr(shot: Shot, ev: float, gain: float) -> float:
 
 
 def fares(shot: Shot, tones: ToneMap, gain: float) -> Fares:
-    """How a scene fares in a shot: counted over its map and its named tones."""
+    """How a scene fares in a shot: counted over its map and its named tones.
+
+    >>> round(fares(shot(), tones(), 4.0).window.clips, 1)
+    2.8
+    """
     window = window_of(shot, gain)
     blocked = tones.framed(tones.luminance) < 2**window.floor
     skins = [one.ev for one in tones.named if one.skin]
@@ -55,7 +59,12 @@ def fares(shot: Shot, tones: ToneMap, gain: float) -> Fares:
 
 
 def shot_in(shot: Shot, way: Ranged) -> Shot:
-    """The frame that a way of exposing takes; shot: the one as set, of which it has other dials."""
+    """The frame that a way of exposing takes; shot: the one as set, of which it has other dials.
+
+    >>> one = weigh(course().planned, wanted_of(situation(), tones(), ()), open_range(course()))[0]
+    >>> round(shot_in(shot(), one).iso_stops - one.s, 6)
+    0.0
+    """
     now = -math.log2(shot.time_s), 2 * math.log2(shot.aperture), shot.iso_stops
     moved = exposed(shot, way.x - now[0], way.n - now[1], way.s - now[2])
     sensor = shot.sensor.protected(way.protection - shot.protection)
@@ -68,6 +77,9 @@ def ways_of(situation: Situation, tones: ToneMap, holds: tuple[str, ...]) -> tup
     Raises
     ------
     CraftError : what the kit does not have or the numbers do not allow.
+
+    >>> len(ways_of(situation(), tones(), ())) > 1
+    True
     """
     course = as_metered(situation)
     return weigh(course.planned, wanted_of(situation, tones, holds), open_range(course), swing_kept(course), LIFTS)
@@ -78,6 +90,9 @@ def against_plain(shot: Shot, protection: float, iso: float, base_iso: float) ->
 
     At ISO S with p stops of it a body reads its sensor as at S/2^p; so does one that is set to S/2^p and underexposed by p.
     They part where there is no such ISO, where the body switches its gain by the dial, and in what the preview and the finished file look like.
+
+    >>> against_plain(shot(), 1.0, 400.0, 100.0)[:40]
+    'At ISO 400 with 1 of it the sensor is re'
     """
     held = max(iso, base_iso * 2**protection)
     lower = held / 2**protection
@@ -94,7 +109,11 @@ def against_plain(shot: Shot, protection: float, iso: float, base_iso: float) ->
 
 
 def share_from(tones: ToneMap, ev: float) -> float:
-    """Share of the picture that is as bright as a tone, or brighter, by a third of a stop about it."""
+    """Share of the picture that is as bright as a tone, or brighter, by a third of a stop about it.
+
+    >>> 0 <= share_from(tones(), 1.0) <= 1
+    True
+    """
     return float((tones.framed(tones.luminance) >= 2 ** (ev - 1 / 3)).mean())
 
 
@@ -103,6 +122,9 @@ def lifts(shot: Shot, tones: ToneMap, gain: float) -> tuple[tuple[str, float, fl
 
     The bar falls from 40 to one at the middle tone by half a stop for each stop of darkness (10 to one four stops down, ISO 12232's
     excellent and acceptable): what is dark may be noisier.
+
+    >>> [name for name, *_ in lifts(shot(), tones(), 4.0)]
+    ['tarred hull', 'water in shadow', 'skin']
     """
     dark = sorted((one for one in tones.named if one.ev < 0), key=lambda one: one.ev)
     return tuple((one.name, one.ev, _snr(shot, one.ev, gain), max(0.0, _bearable(_snr(shot, one.ev, gain)) - one.ev)) for one in dark)

@@ -128,12 +128,20 @@ class Rehearsal:
 
 
 def small_view(shot: Shot, width: int = SMALL) -> View:
-    """The whole frame at so many pixels across."""
+    """The whole frame at so many pixels across.
+
+    >>> small_view(shot(), 24)
+    View(width=24, height=16, frame_px=24.0, left=0.0, top=0.0)
+    """
     return View(width, max(1, round(width * shot.height_mm / shot.width_mm)), float(width))
 
 
 def spread(light: Pixels) -> tuple[float, ...]:
-    """Share of the picture in each third of a stop, from `LOWEST` to `HIGHEST` about the key of 1; what lies beyond is in the end ones."""
+    """Share of the picture in each third of a stop, from `LOWEST` to `HIGHEST` about the key of 1; what lies beyond is in the end ones.
+
+    >>> spread(np.ones((2, 2), np.float32))[36]
+    1.0
+    """
     stops = np.log2(np.maximum(light, 2.0**-20))
     edges = np.arange(LOWEST * PER_STOP, HIGHEST * PER_STOP + 1) / PER_STOP
     counted, _ = np.histogram(np.clip(stops, LOWEST + 1e-6, HIGHEST - 1e-6), edges)
@@ -141,12 +149,20 @@ def spread(light: Pixels) -> tuple[float, ...]:
 
 
 def shares_of_tones(shot: Shot) -> tuple[float, ...]:
-    """How the scene's own tones are spread, whatever camera looks at it."""
+    """How the scene's own tones are spread, whatever camera looks at it.
+
+    >>> len(shares_of_tones(shot()))
+    66
+    """
     return spread(as_it_is(shot, small_view(shot)) @ LUMINANCE)
 
 
 def window_of(shot: Shot, gain: float) -> Window:
-    """What the body holds at this exposure; gain: of the output's averaging in signal to noise."""
+    """What the body holds at this exposure; gain: of the output's averaging in signal to noise.
+
+    >>> round(window_of(shot(), 4.0).clips, 1)
+    2.8
+    """
     clips = shot.clip_above_key - math.log2(max(light_rgb(shot.kelvin)))
     table = curve(shot)
     full = int(np.argmax(table >= shot.taste.warns_at))
@@ -157,7 +173,11 @@ def window_of(shot: Shot, gain: float) -> Window:
 
 
 def lost_share(shot: Shot, tones: ToneMap) -> float:
-    """Share of the picture that is full in the raw: of its tones, whatever noise and blur do to their edges."""
+    """Share of the picture that is full in the raw: of its tones, whatever noise and blur do to their edges.
+
+    >>> round(lost_share(shot(), tones()), 3)
+    0.001
+    """
     return float(spread_of(tones).over(np.array(shot.clip_above_key)))
 
 
@@ -187,12 +207,20 @@ def _levels(channel: Bytes, shot: Shot) -> Pixels:
 
 
 def tone_ev(shot: Shot, ev: float) -> float:
-    """Stops from the key of a stage's tone in the situation's light."""
+    """Stops from the key of a stage's tone in the situation's light.
+
+    >>> round(tone_ev(shot(), 0.0), 2)
+    0.0
+    """
     return float(stretched(np.array(ev, np.float32), shot.scene.above, shot.scene.below, shot.tuning))
 
 
 def tones_of(shot: Shot) -> tuple[tuple[str, float, bool], ...]:
-    """Tones of a shot that one can name: stops from the key, and whether they are skin."""
+    """Tones of a shot that one can name: stops from the key, and whether they are skin.
+
+    >>> [name for name, _, _ in tones_of(shot())][:2]
+    ['white hull', 'sky']
+    """
     if shot.own is not None:
         return tuple((one.name, one.ev, one.skin) for one in map_of_light(shot.own, MIDDLING, shot.kelvin).named)
     return tuple((tone.name, tone_ev(shot, tone.ev), tone.skin) for tone in shot.scene.tones)
@@ -203,12 +231,20 @@ MIDDLING = 0.3
 
 
 def key_snr(shot: Shot, gain: float) -> float:
-    """Signal to noise of the key tone in the output."""
+    """Signal to noise of the key tone in the output.
+
+    >>> round(key_snr(shot(), 4.0))
+    266
+    """
     return shot.taken(gain).snr()
 
 
 def verdicts_of(situation: Situation, setup: Setup, shot: Shot, held: Losses) -> tuple[Verdict, ...]:
-    """Would one see it: noise against what is called excellent, blur against the circle of confusion, what is lost by name."""
+    """Would one see it: noise against what is called excellent, blur against the circle of confusion, what is lost by name.
+
+    >>> [verdict.what for verdict in rehearse(situation(), advised()).verdicts]
+    ['noise', 'blur', 'lost tones']
+    """
     snr = key_snr(shot, output_gain(situation))
     out = situation.output
     shown = f"{out.width_m * 100:.0f} cm wide from {out.viewing_m * 100:.0f} cm"
@@ -249,6 +285,9 @@ def rehearse(
     """The frame of a setup with all that is told about it, and four others.
 
     values : of the body's settings, for its look; own : a picture of one's own in the scene's place.
+
+    >>> rehearse(situation(), advised()).stage.slug
+    'regatta'
     """
     shot = on_own(shot_of(situation, setup, stage, seed, values), own)
     gain = output_gain(situation)
@@ -317,7 +356,11 @@ def _changed(situation: Situation, setup: Setup, change: Change) -> Situation | 
 
 
 def variants_of(situation: Situation, setup: Setup, shot: Shot, scene: ToneMap) -> tuple[Variant, ...]:
-    """Frames one might take instead, each with its own whole setup."""
+    """Frames one might take instead, each with its own whole setup.
+
+    >>> [variant.slug for variant in variants_of(situation(), advised(), shot(), tones())]
+    ['under', 'over', 'depth', 'time']
+    """
     out = []
     for choices in CHANGES:
         for change in choices:

@@ -36,7 +36,11 @@ def _longest_held(situation: Situation) -> float:
 
 
 def covers_on(situation: Situation, shot: Shot, tones: ToneMap, offers: Sequence[BracketOffer] | None = None) -> tuple[Cover, ...]:
-    """What every set that the body offers, or others, holds of a scene about the frame as set; none is longer than the camera is held."""
+    """What every set that the body offers, or others, holds of a scene about the frame as set; none is longer than the camera is held.
+
+    >>> [one.offer.frames for one in covers_on(situation(), shot(), tones())]
+    [1]
+    """
     most = math.log2(_longest_held(situation) / shot.time_s)
     lit = Lit(shot.sensor, shot.key_e, shot.time_s, shot.gain_stops, shot.base_stops, most)
     body = situation.body
@@ -59,6 +63,10 @@ def optimal(
     """The noise-optimal set of up to so many frames against a plain one of as much time in all; over the body's times and whole-stop ISO.
 
     None where no set of so few frames holds what the plain one holds.
+
+    >>> one, *_ = covers_on(situation(), shot(), tones())
+    >>> optimal(situation(), advised(), shot(), tones(), one, most=2) is None
+    False
     """
     dials = whole_dials(situation, setup.shutter_type)
     longest, base = _longest_held(situation), shot.base_stops
@@ -96,7 +104,12 @@ class Drift:
 
 
 def drifts(situation: Situation, shot: Shot, time_s: float) -> tuple[tuple[Drift, ...], float]:
-    """What moves between the frames of a set, farthest first; and the share of the width that lining the frames up crops."""
+    """What moves between the frames of a set, farthest first; and the share of the width that lining the frames up crops.
+
+    >>> rows, _ = drifts(situation(), shot(), 0.1)
+    >>> [row.what for row in rows][:2]
+    ['blade', 'wash']
+    """
     pitch = situation.body.sensor.pitch_m
     planes = {cutout.moves for cutout in cutouts_of(shot.stage)}
     out = []

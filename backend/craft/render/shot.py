@@ -32,6 +32,10 @@ def no_pictures(name: str) -> OwnLight:
     Raises
     ------
     CraftError : always.
+
+    >>> no_pictures("mine")
+    Traceback (most recent call last):
+    craft.errors.CraftError: the picture that this frame was taken of is not there any more
     """
     raise CraftError("the picture that this frame was taken of is not there any more")
 
@@ -135,6 +139,9 @@ def from_recipe(recipe: Mapping[str, Any], own: Callable[[str], OwnLight] = no_p
     Raises
     ------
     CraftError : what another version gave: a scene or a figure that is not there; a picture that is not there any more.
+
+    >>> from_recipe(shot().recipe()) == shot()
+    True
     """
     recipe = {"own": None, **recipe}
     if recipe.get("stage") not in BY_SLUG or set(recipe) != {one.name for one in fields(Shot)}:
@@ -144,7 +151,11 @@ def from_recipe(recipe: Mapping[str, Any], own: Callable[[str], OwnLight] = no_p
 
 
 def on_own(shot: Shot, own: OwnLight | None) -> Shot:
-    """The same shot of a picture of one's own: as much of the sensor as has its shape, held upright where it is."""
+    """The same shot of a picture of one's own: as much of the sensor as has its shape, held upright where it is.
+
+    >>> on_own(shot(), None) == shot()
+    True
+    """
     if own is None:
         return shot
     high, wide = own.unsure.shape
@@ -156,7 +167,11 @@ def on_own(shot: Shot, own: OwnLight | None) -> Shot:
 
 
 def shot_of(situation: Situation, setup: Setup, stage: str | None = None, seed: int = 1, values: Mapping[str, Value] = USUAL) -> Shot:
-    """The frame that a setup takes of a situation, on its own scene or another, in the look that these settings of the body have."""
+    """The frame that a setup takes of a situation, on its own scene or another, in the look that these settings of the body have.
+
+    >>> round(shot_of(situation(), advised()).time_s, 4)
+    0.0025
+    """
     time_s = 2 ** -exact_stops(Dial.TIME, setup.exposure.shutter_s)
     aperture = 2 ** (exact_stops(Dial.APERTURE, setup.exposure.aperture) / 2)
     base = base_stops(situation)
@@ -214,7 +229,11 @@ def _drawn(situation: Situation, time_s: float) -> dict[str, Any]:
 
 
 def exposed(shot: Shot, time_stops: float = 0.0, aperture_stops: float = 0.0, iso_stops: float = 0.0, lift: float = 0.0) -> Shot:
-    """The same frame with its dials moved: stops shorter, stops narrower, stops of ISO, stops lifted afterwards."""
+    """The same frame with its dials moved: stops shorter, stops narrower, stops of ISO, stops lifted afterwards.
+
+    >>> exposed(shot(), time_stops=1.0).time_s * 2 == shot().time_s
+    True
+    """
     longer = 2**-time_stops
     return replace(
         shot,

@@ -66,5 +66,9 @@ def shown_in(levels: Bytes) -> Shown:
 
 
 def marks_on(levels: Bytes) -> Bytes:
-    """The frame with what is at its white hatched, and what shows nothing dotted."""
+    """The frame with what is at its white hatched, and what shows nothing dotted.
+
+    >>> marks_on(np.zeros((4, 4, 3), np.uint8)).shape
+    (4, 4, 3)
+    """
     return marked(levels, *_at(levels))

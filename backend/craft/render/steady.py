@@ -60,6 +60,10 @@ def series_of(seen: Metered, swing: float) -> tuple[Series, ...]:
     """A series held, and by each pattern; every one corrected so that its frames come out right on the whole.
 
     A held exposure follows the light's own swing; a metered one takes the light out and follows its reading instead.
+
+    >>> from craft.tones.metered import metered
+    >>> [one.pattern for one in series_of(metered(situation()), 0.0)][:1]
+    [None]
     """
     happens = _happens(seen, swing)
     out = [Series(None, tuple(Tile(light, turned, subject) for light, turned, subject in happens))]
@@ -72,7 +76,12 @@ def series_of(seen: Metered, swing: float) -> tuple[Series, ...]:
 
 
 def subjects_of(seen: Metered, pattern: Pattern) -> tuple[tuple[str, Tile], ...]:
-    """Cloths, skins and hulls in the subject's place, each as a pattern would expose it with nothing corrected."""
+    """Cloths, skins and hulls in the subject's place, each as a pattern would expose it with nothing corrected.
+
+    >>> from craft.tones.metered import metered
+    >>> subjects_of(metered(situation()), Pattern.SPOT)[0][0]
+    'white cloth'
+    """
     out = []
     for cloth in CLOTHS:
         stops = math.log2(cloth.reflectance / GREY)
@@ -82,7 +91,11 @@ def subjects_of(seen: Metered, pattern: Pattern) -> tuple[tuple[str, Tile], ...]
 
 
 def strip(shot: Shot, tones: ToneMap, tiles: tuple[Tile, ...]) -> Bytes:
-    """Small pictures side by side, (h, n w, 3): the file that each exposure gives, without noise."""
+    """Small pictures side by side, (h, n w, 3): the file that each exposure gives, without noise.
+
+    >>> strip(shot(), tones(), (Tile(0.0), Tile(1.0))).shape[0]
+    64
+    """
     height, width = tones.luminance.shape
     view = View(width, height, float(ACROSS), -float(MARGIN), -float(MARGIN))
     light = as_it_is(shot, view)

@@ -36,6 +36,9 @@ def headroom_by_channel(shot: Shot) -> tuple[float, float, float]:
     """Stops that red, green and blue of the raw still have on a neutral surface in this light when the preview first warns of each.
 
     A channel whose file is brightened by white warns early; one that is full in the raw is full in the file, so none warns late.
+
+    >>> [round(stops, 1) for stops in headroom_by_channel(shot())]
+    [0.6, 0.7, 1.0]
     """
     table = curve(shot)
     if table[-1] < shot.taste.warns_at:
@@ -60,17 +63,29 @@ def _raw(shot: Shot, stops: float) -> Pixels:
 
 
 def clips_at(shot: Shot) -> float:
-    """Stops brighter than as set at which the raw of this picture begins to be full."""
+    """Stops brighter than as set at which the raw of this picture begins to be full.
+
+    >>> clips_at(shot()) > 0
+    True
+    """
     return _first(lambda stops: float(lost_in_raw(_raw(shot, stops)).mean()))
 
 
 def warns_at(shot: Shot) -> float:
-    """Stops brighter than as set at which its preview begins to warn."""
+    """Stops brighter than as set at which its preview begins to warn.
+
+    >>> warns_at(shot()) <= clips_at(shot())
+    True
+    """
     return _first(lambda stops: float(warned(developed(_raw(shot, stops), shot), shot).mean()))
 
 
 def headroom(shot: Shot) -> float:
-    """Stops that the raw of this picture still has when its preview first warns."""
+    """Stops that the raw of this picture still has when its preview first warns.
+
+    >>> headroom(shot()) == clips_at(shot()) - warns_at(shot())
+    True
+    """
     return max(0.0, clips_at(shot) - warns_at(shot))
 
 
@@ -98,6 +113,9 @@ def truth_of(shot: Shot, values: Mapping[str, Value], offered: Mapping[str, tupl
     """How truthful a preview is as the body is set, and what each setting that moves it would make of that.
 
     values : of the body's settings; offered : what it offers of those in `MOVING`; bundle : settings that make a preview truthful.
+
+    >>> truth_of(shot(), {}, {}, {}).stops == headroom(shot())
+    True
     """
     clips = clips_at(shot)
 

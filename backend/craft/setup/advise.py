@@ -75,6 +75,9 @@ def advise(situation: Situation) -> Setup:
     Raises
     ------
     CraftError : what the kit does not have or the numbers do not allow, and what is accepted.
+
+    >>> advise(situation()).exposure.shutter_s, advise(situation()).exposure.iso
+    (0.0025, 160.0)
     """
     return _setup(decided(situation))
 
@@ -234,7 +237,12 @@ def _focus(situation: Situation, facts: Facts, value: tuple[str, ...]) -> Focus:
 
 
 def neighbours(plan: Plan, ladder: Ladder) -> tuple[Neighbour, ...]:
-    """The picture one step away on every free dial, each way, and what that costs per intent."""
+    """The picture one step away on every free dial, each way, and what that costs per intent.
+
+    >>> one = course()
+    >>> [(n.dial.value, n.direction) for n in neighbours(one.planned, one.solved)][:2]
+    [('shutter_s', 'lower'), ('shutter_s', 'higher')]
+    """
     now = ladder.now
     names = {"time": ladder.found.time, "aperture": ladder.found.aperture, "iso": ladder.found.iso}
     holds = []
@@ -264,7 +272,12 @@ def neighbours(plan: Plan, ladder: Ladder) -> tuple[Neighbour, ...]:
 
 
 def locks_to_release(plan: Plan, ladder: Ladder) -> tuple[Dial, ...]:
-    """The fewest locks whose release leaves nothing out of reach; none if nothing is, or if it would not help."""
+    """The fewest locks whose release leaves nothing out of reach; none if nothing is, or if it would not help.
+
+    >>> one = course()
+    >>> locks_to_release(one.planned, one.solved)
+    ()
+    """
     if not ladder.found.out_of_reach[ladder.now]:
         return ()
     names = {"time": plan.situation.locks.shutter_s, "aperture": plan.situation.locks.aperture, "iso": plan.situation.locks.iso}
@@ -297,6 +310,9 @@ def shortfall_words(setup: Setup) -> str:
     """One sentence on locks that leave a shortfall, or an empty one.
 
     Says which fewest locks to release.
+
+    >>> shortfall_words(advised())
+    ''
     """
     if not setup.release:
         return ""

@@ -21,7 +21,11 @@ class Brief:
 
 
 def brief_of(setup: Setup) -> Brief:
-    """What stands against the picture, the worst first; else what was given for it."""
+    """What stands against the picture, the worst first; else what was given for it.
+
+    >>> brief_of(advised()).text
+    'gave freezing the subject 1 stop, ISO 2/3 stop'
+    """
     if setup.facts["wanting_stops"] > SEEN_STOPS:
         return Brief(f"{in_thirds(setup.facts['wanting_stops'])} of filter wanting", True)
     now = min(setup.ladder, key=lambda row: abs(row.ev100 - setup.light.ev100))

@@ -48,5 +48,9 @@ CAUTIONS: tuple[Caution, ...] = (
 
 
 def cautions_for(genre: Genre, facts: Facts) -> tuple[str, ...]:
-    """The cautions that apply, in order."""
+    """The cautions that apply, in order.
+
+    >>> cautions_for(Genre.SPORTS, advised().facts)[1]
+    'No assist lamp and no flash at athletes.'
+    """
     return tuple(phrase(row.text, facts)[0] for row in CAUTIONS if genre in row.genres and all_hold(row.when, facts))

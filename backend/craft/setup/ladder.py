@@ -66,7 +66,11 @@ class Ladder:
 
 
 def solve_ladder(plan: Plan) -> Ladder:
-    """The ladder from +6 to -12 stops in the body's steps."""
+    """The ladder from +6 to -12 stops in the body's steps.
+
+    >>> len(solve_ladder(course().planned).offsets)
+    55
+    """
     q = plan.per_stop
     offsets = np.arange(BRIGHTER * q, -DARKER * q - 1, -1, dtype=np.int64)
     search = plan.search or search_of(plan.problem())
@@ -74,14 +78,24 @@ def solve_ladder(plan: Plan) -> Ladder:
 
 
 def brightness(plan: Plan, found: Solution, offsets: Ints) -> Floats:
-    """Stops over or under each row's target exposure, with true values: EV - a - (n + x - s)."""
+    """Stops over or under each row's target exposure, with true values: EV - a - (n + x - s).
+
+    >>> one = course()
+    >>> float(brightness(one.planned, one.solved.found, one.solved.offsets)[18].round(2))
+    -0.02
+    """
     ladder = Ladder(plan, offsets, found)
     x, n, s = ladder.true_stops()
     return plan.key_ev + offsets / plan.per_stop - plan.nd - plan.offset - (n + x - s)
 
 
 def binding_of(plan: Plan, weight: Weight | None) -> Binding | None:
-    """The binding entry as it is told: the rung and its named limit, or what lies beyond the rungs."""
+    """The binding entry as it is told: the rung and its named limit, or what lies beyond the rungs.
+
+    >>> one = course()
+    >>> binding_of(one.planned, one.solved.found.binding(one.solved.now)).intent.value
+    'iso'
+    """
     if weight is None:
         return None
     if weight.rung is None:
@@ -91,7 +105,11 @@ def binding_of(plan: Plan, weight: Weight | None) -> Binding | None:
 
 
 def holds_until(ladder: Ladder) -> Span:
-    """Rows before a more significant entry than the present one becomes non-zero, each way, in stops."""
+    """Rows before a more significant entry than the present one becomes non-zero, each way, in stops.
+
+    >>> holds_until(course().solved)
+    Span(darker_stops=5.333333333333333, brighter_stops=6.0)
+    """
     entries = ladder.found.entries > 0
     hit = np.flatnonzero(entries[ladder.now])
     before = entries[:, : int(hit[0])] if len(hit) else entries
@@ -120,7 +138,12 @@ class Automatics:
 
 
 def hands_off(ladder: Ladder, auto: Automatics) -> Span:
-    """How far the light may move before something set by hand changes: ISO between its limits does not count."""
+    """How far the light may move before something set by hand changes: ISO between its limits does not count.
+
+    >>> one = course()
+    >>> hands_off(one.solved, one.automatics)
+    Span(darker_stops=5.333333333333333, brighter_stops=0.6666666666666666)
+    """
     found, now = ladder.found, ladder.now
     at = {Dial.TIME: found.time, Dial.APERTURE: found.aperture}
     held = np.asarray((found.iso >= auto.floor) & (found.iso <= auto.ceiling) if auto.iso else found.iso == found.iso[now])
@@ -130,7 +153,12 @@ def hands_off(ladder: Ladder, auto: Automatics) -> Span:
 
 
 def turn_the_dial(ladder: Ladder, auto: Automatics) -> Flags:
-    """Rows at which the automatics, left alone, would choose otherwise than the ladder: bool array (R,)."""
+    """Rows at which the automatics, left alone, would choose otherwise than the ladder: bool array (R,).
+
+    >>> one = course()
+    >>> int(turn_the_dial(one.solved, one.automatics).sum())
+    36
+    """
     plan, found, now = ladder.plan, ladder.found, ladder.now
     target = plan.target + ladder.offsets
     time, aperture, iso = (np.full(len(target), int(v[now])) for v in (found.time, found.aperture, found.iso))
@@ -168,7 +196,12 @@ def _why(plan: Plan, binding: Binding | None, printed: tuple[float, float, float
 
 
 def rows_of(ladder: Ladder, auto: Automatics) -> tuple[Level, ...]:
-    """The ladder as values."""
+    """The ladder as values.
+
+    >>> one = course()
+    >>> rows_of(one.solved, one.automatics)[18].iso
+    160.0
+    """
     plan, found = ladder.plan, ladder.found
     ev, over = (plan.situation.light.ev100 + ladder.offsets / plan.per_stop).tolist(), brightness(plan, found, ladder.offsets).tolist()
     lost, turn = found.out_of_reach.tolist(), turn_the_dial(ladder, auto).tolist()
@@ -184,7 +217,11 @@ def rows_of(ladder: Ladder, auto: Automatics) -> tuple[Level, ...]:
 
 
 def concessions_of(ladder: Ladder) -> tuple[Conceded, ...]:
-    """Per rung what it gives now and how far it may."""
+    """Per rung what it gives now and how far it may.
+
+    >>> [(one.intent.value, round(one.gave_stops, 2)) for one in concessions_of(course().solved)][:2]
+    [('freeze', 0.86), ('depth', 0.0)]
+    """
     plan, found = ladder.plan, ladder.found
     column = {weight.rung: k for k, weight in enumerate(found.weights) if weight.rung is not None}
     before = len(plan.rungs) - len(plan.situation.rungs)

@@ -27,7 +27,12 @@ WORTH_STOPS = 0.6
 
 
 def darker_stops(plan: Plan, ladder: Ladder) -> float:
-    """Stops that the figures lie under the metered exposure."""
+    """Stops that the figures lie under the metered exposure.
+
+    >>> one = course()
+    >>> round(darker_stops(one.planned, one.solved), 2)
+    0.02
+    """
     x, n, s = (float(stops[ladder.now]) for stops in ladder.true_stops())
     return x + n - s - (plan.key_ev - plan.nd)
 
@@ -56,7 +61,12 @@ def _saved(facts: Facts) -> str:
 
 
 def darker_words(plan: Plan, ladder: Ladder, facts: Facts, by_hand: bool) -> str:
-    """What the darkness buys, in one sentence, or an empty text where there is none to speak of."""
+    """What the darkness buys, in one sentence, or an empty text where there is none to speak of.
+
+    >>> one = course()
+    >>> darker_words(one.planned, one.solved, one.told, False)
+    ''
+    """
     stops = facts["darker_stops"]
     if stops < SEEN_STOPS:
         return ""
@@ -150,7 +160,12 @@ def _series(series: Series | None, time_s: float) -> str:
 
 
 def notes_for(plan: Plan, ladder: Ladder, series: Series | None, facts: Facts, by_hand: bool) -> tuple[Note, ...]:
-    """Everything that has to be said beside the figures; by_hand: the range is."""
+    """Everything that has to be said beside the figures; by_hand: the range is.
+
+    >>> one = course(light=Light(11.0, above=5.0))
+    >>> [note.text for note in notes_for(one.planned, one.solved, one.series, one.told, False)]
+    ['The brightest tones are 2.2 stops past the clip and are let go.']
+    """
     said = (
         ("darker", darker_words(plan, ladder, facts, by_hand)),
         ("let_go", _let_go(plan, facts)),

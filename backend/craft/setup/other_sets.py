@@ -90,5 +90,9 @@ def _iso(setup: Setup) -> OtherSet:
 
 
 def other_sets(situation: Situation, setup: Setup, other_k: float | None) -> tuple[OtherSet, ...]:
-    """The sets of focus, white and ISO of a situation; other_k: of its scene's second light, if there is one."""
+    """The sets of focus, white and ISO of a situation; other_k: of its scene's second light, if there is one.
+
+    >>> [one.kind for one in other_sets(situation(), advised(), None)]
+    ['focus', 'white', 'iso']
+    """
     return _focus(situation, setup), _white(situation, setup, other_k), _iso(setup)

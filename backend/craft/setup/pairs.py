@@ -37,6 +37,9 @@ def rank(situations: tuple[Situation, ...]) -> tuple[Pair, ...]:
     """The pairs, best first: in reach before out of reach, then by the stops they cost.
 
     Cropping by a factor k throws away 2 log2 k stops of light, so reach and light have one currency.
+
+    >>> [pair.index for pair in rank((situation(focal_length_mm=50), situation()))]
+    [1, 0]
     """
     return tuple(sorted((_pair(k, s) for k, s in enumerate(situations)), key=lambda p: (p.out_of_reach, p.cost_stops, p.index)))
 

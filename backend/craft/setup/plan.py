@@ -86,6 +86,10 @@ def locked(situation: Situation, free: Dials) -> Dials:
     Raises
     ------
     NotOnTheDialError : a value that the kit does not have. CraftError : locks that exclude each other.
+
+    >>> one = course().planned
+    >>> locked(situation(), one.free) == one.free
+    True
     """
     locks, held = situation.locks, []
     for axis, value in ((free.time, locks.shutter_s), (free.aperture, locks.aperture), (free.iso, locks.iso)):
@@ -102,35 +106,61 @@ def locked(situation: Situation, free: Dials) -> Dials:
 
 
 def whole_dials(situation: Situation, shutter: Shutter) -> Dials:
-    """Everything that body and lens have on their dials, before any bound or lock."""
+    """Everything that body and lens have on their dials, before any bound or lock.
+
+    >>> whole_dials(situation(), BODY.shutters[0]).time.printed_at(15)
+    0.03333333333333333
+    """
     body = situation.body
     return Dials(time_axis(body, shutter), aperture_axis(body, situation.lens, situation.focal_mm), iso_axis(body))
 
 
 def free_dials(situation: Situation, shutter: Shutter, longer: float) -> Dials:
-    """Every dial within its bounds; longer: stops by which the longest frame of a set is longer than its middle one."""
+    """Every dial within its bounds; longer: stops by which the longest frame of a set is longer than its middle one.
+
+    >>> free_dials(situation(), BODY.shutters[0], 0.0).time.lowest
+    4.0
+    """
     return bounded(situation, whole_dials(situation, shutter), longer)
 
 
 def let_go(plan: Plan) -> Dials:
-    """The plan's dials as they would be without any lock: what a lock lifts, such as the slowest time by hand, binds again."""
+    """The plan's dials as they would be without any lock: what a lock lifts, such as the slowest time by hand, binds again.
+
+    >>> one = course().planned
+    >>> let_go(one) == one.free
+    True
+    """
     free = free_dials(replace(plan.situation, locks=Locks()), plan.shutter, longer_by(plan.situation, plan.bracket))
     return replace(free, iso=plan.free.iso)
 
 
 def at_key(plan: Plan) -> Solution:
-    """What the solver makes of the key light."""
+    """What the solver makes of the key light.
+
+    >>> int(at_key(course().planned).iso[0])
+    2
+    """
     return (plan.search or search_of(plan.problem())).at_one(plan.target)
 
 
 def true_stops(plan: Plan, found: Solution) -> tuple[float, float, float]:
-    """Time, aperture and ISO of a solution at one level, in true stops."""
+    """Time, aperture and ISO of a solution at one level, in true stops.
+
+    >>> one = course().planned
+    >>> [round(stops, 2) for stops in true_stops(one, at_key(one))]
+    [8.67, 3.0, 0.67]
+    """
     dials = plan.free
     return dials.time.stops_at(int(found.time[0])), dials.aperture.stops_at(int(found.aperture[0])), dials.iso.stops_at(int(found.iso[0]))
 
 
 def taken(plan: Plan, x: float, n: float, s: float, protection: float | None = None) -> Taken:
-    """The key tone as the plan takes it, at true stops of time, aperture and ISO; protection: another than the plan's."""
+    """The key tone as the plan takes it, at true stops of time, aperture and ISO; protection: another than the plan's.
+
+    >>> round(taken(course().planned, 8.64, 3.0, 0.64).snr())
+    288
+    """
     situation, base = plan.situation, base_stops(plan.situation)
     kept = plan.protection if protection is None else protection
     sensor = situation.body.sensor.protected(kept)
@@ -150,7 +180,12 @@ def lifted(situation: Situation, free: Dials, protection: float) -> Dials:
 
 
 def with_dials(plan: Plan, free: Dials) -> Plan:
-    """The same plan on other dials: locks, targets and shares follow."""
+    """The same plan on other dials: locks, targets and shares follow.
+
+    >>> one = course().planned
+    >>> with_dials(one, one.free).target == one.target
+    True
+    """
     if free == plan.free:
         rungs = _rungs(plan, plan.asked, free)
         return replace(plan, rungs=rungs, search=plan.search and plan.search.with_rungs(rungs))
@@ -168,20 +203,33 @@ def _rungs(plan: Plan, asked: Asked, free: Dials) -> tuple[Rung, ...]:
 
 
 def cap_stops(situation: Situation, raw_kept: bool) -> float:
-    """Stops under the meter that may be given in all: the person's wish, else by what is kept of a frame."""
+    """Stops under the meter that may be given in all: the person's wish, else by what is kept of a frame.
+
+    >>> cap_stops(situation(), True), round(cap_stops(situation(), False), 2)
+    (1.0, 0.33)
+    """
     wish = situation.person.darker_cap_stops
     return CAP[raw_kept] if wish is None else wish
 
 
 def longer_by(situation: Situation, bracket: BracketOffer | None) -> float:
-    """Stops by which the longest frame of a hand-held set is longer than its middle one."""
+    """Stops by which the longest frame of a hand-held set is longer than its middle one.
+
+    >>> longer_by(situation(), BracketOffer(3, 2.0)), longer_by(situation(), None)
+    (2.0, 0.0)
+    """
     if bracket is None or situation.carried_by is Support.TRIPOD:
         return 0.0
     return (bracket.frames - 1) / 2 * bracket.step_ev
 
 
 def asked_of(situation: Situation, free: Dials, bracket: BracketOffer | None) -> Asked:
-    """What is asked of the dials; of a set by hand its longest frame has to be held."""
+    """What is asked of the dials; of a set by hand its longest frame has to be held.
+
+    >>> one = course().planned
+    >>> asked_of(situation(), one.free, None) == one.asked
+    True
+    """
     asked, longer = ask(situation, free), longer_by(situation, bracket)
     if not longer or asked.shake is None or asked.targets.shake is None:
         return asked

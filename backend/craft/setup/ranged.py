@@ -99,6 +99,11 @@ def weigh(plan: Plan, wanted: Wanted, opened: Opened, margin: float = 0.0, lifts
     Raises
     ------
     CraftError : what the kit does not have or the numbers do not allow.
+
+    >>> from craft.tones.wanted import wanted_of
+    >>> one = course()
+    >>> [round(way.shadow) for way in weigh(one.planned, wanted_of(one.situation, tones()), Opened(-1.0, 0.0))]
+    [62, 70, 71, 72]
     """
     out: list[Ranged] = []
     for protection in opened.protections:
@@ -207,6 +212,11 @@ def best(ways: Iterable[Ranged], priority: Priority) -> Ranged:
     """The way with the least shortfalls in the order of a priority: nothing less important is bought with anything more important.
 
     Of ways that nobody would tell apart the one with least done to it: no lift, least protection, nearest to the meter.
+
+    >>> from craft.tones.wanted import wanted_of
+    >>> one = course()
+    >>> best(weigh(one.planned, wanted_of(one.situation, tones()), Opened(-1.0, 0.0)), PRIORITIES[0]).offset
+    0.0
     """
 
     def key(one: Ranged) -> tuple[float, ...]:
@@ -218,7 +228,13 @@ def best(ways: Iterable[Ranged], priority: Priority) -> Ranged:
 
 def searched(plan: Plan, wanted: Wanted, opened: Opened, margin: float, priority: Priority) -> Ranged:
     """The best of all that is open. Where nothing that must hold is lost as metered and no more light may be given, that is the best:
-    less light makes nothing cleaner."""
+    less light makes nothing cleaner.
+
+    >>> from craft.tones.wanted import wanted_of
+    >>> one = course()
+    >>> searched(one.planned, wanted_of(one.situation, tones()), Opened(), 0.0, PRIORITIES[0]).offset
+    0.0
+    """
     if 0.0 in opened.protections and not opened.brightest:
         (as_it_is,) = weigh(plan, wanted, Opened(), margin)
         if as_it_is.past < SEEN:

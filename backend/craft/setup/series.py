@@ -37,6 +37,9 @@ def series_for(situation: Situation, time_s: float) -> Series | None:
     """The series that draws the wanted blur in frames of a time; None where one frame does, or nobody could.
 
     A series needs a tripod, something that is to blur and is not followed, and a blur longer than the frame by at least a third of a stop.
+
+    >>> series_for(situation(), 1.0) is None
+    True
     """
     if situation.aim_motion is not AimMotion.BLUR or situation.carried_by is not Support.TRIPOD or situation.subject.follows:
         return None

@@ -102,7 +102,11 @@ def longer_of(offer: BracketOffer, middle: float) -> tuple[float, ...]:
 
 
 def needed_e(key_e: float, tones: ToneMap) -> Floats:
-    """Electrons, in a frame whose key has so many, of all tones from the darkest to the brightest with a name, in thirds of a stop."""
+    """Electrons, in a frame whose key has so many, of all tones from the darkest to the brightest with a name, in thirds of a stop.
+
+    >>> needed_e(1000.0, tones()).round().tolist()[-1]
+    4000.0
+    """
     evs = [one.ev for one in tones.named] or [0.0]
     span = np.arange(math.floor(min(evs) * 3), math.ceil(max(evs) * 3) + 1) / 3
     return np.asarray(key_e * np.exp2(span))
@@ -157,6 +161,10 @@ def covers_of(
     Parameters
     ----------
     gain : of the output's averaging in signal to noise; first_channel : stops by which the key's light fills its first channel early.
+
+    >>> lit = Lit(SENSOR, 7000.0, 0.01, 0.0, 0.0)
+    >>> [one.offer.frames for one in covers_of(tones(), lit, (BracketOffer(3, 2.0),), 3.0, 0.1, 3, 0.0)]
+    [1, 3]
     """
     steps = np.arange(round(-CENTRES * per_stop), round(CENTRES * per_stop) + 1) / per_stop
     offsets = {offer: np.array(longer_of(offer, 0.0)) for offer in (SINGLE, *offers)}
@@ -202,6 +210,10 @@ def fewest(covers: Iterable[Cover]) -> Cover:
 
     Of as many frames the one comes first whose middle lies nearest to the frame as set: that is a picture by itself, and the longest
     frame of such a set has the cleaner shadows; what it costs is a part of a second.
+
+    >>> single, _ = sets_as_metered(situation(), tones())
+    >>> fewest([single]).offer.frames
+    1
     """
     covers = tuple(covers)
     least = min(one.missed for one in covers)
@@ -211,7 +223,11 @@ def fewest(covers: Iterable[Cover]) -> Cover:
 
 
 def between_s(situation: Situation) -> float:
-    """Seconds from the end of a frame of a set to the start of the next."""
+    """Seconds from the end of a frame of a set to the start of the next.
+
+    >>> round(between_s(situation()), 3)
+    0.083
+    """
     rate = situation.body.frames_per_second
     return 1 / rate if rate else BETWEEN_S
 
@@ -225,7 +241,12 @@ def _as_metered(
 
 
 def sets_as_metered(situation: Situation, tones: ToneMap) -> tuple[Cover, Cover | None]:
-    """One frame as metered at base ISO, and the least set that holds more of a scene, None where no set that the body offers does."""
+    """One frame as metered at base ISO, and the least set that holds more of a scene, None where no set that the body offers does.
+
+    >>> single, least = sets_as_metered(situation(), tones())
+    >>> single.missed < 0.002, least
+    (True, None)
+    """
     body = situation.body
     lit = body.sensor, base_stops(situation), output_gain(situation)
     (single,) = _as_metered(tones, *lit, (), body.per_stop)
@@ -239,7 +260,11 @@ def sets_as_metered(situation: Situation, tones: ToneMap) -> tuple[Cover, Cover 
 
 
 def placed_as_metered(situation: Situation, tones: ToneMap, offer: BracketOffer) -> Cover:
-    """A set, offered or not, at the middle at which it holds most of a scene: in stops from the exposure as metered, at base ISO."""
+    """A set, offered or not, at the middle at which it holds most of a scene: in stops from the exposure as metered, at base ISO.
+
+    >>> placed_as_metered(situation(), tones(), BracketOffer(3, 1.0)).middle
+    0.0
+    """
     body = situation.body
     covers = _as_metered(tones, body.sensor, base_stops(situation), output_gain(situation), (offer,), body.per_stop)
     return next(one for one in covers if one.offer == offer)

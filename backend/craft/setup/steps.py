@@ -162,7 +162,11 @@ ROUNDS = 4
 
 
 def walked(steps: Iterable[Step], course: Course) -> Course:
-    """Some steps, in their order."""
+    """Some steps, in their order.
+
+    >>> walked((), course()) == walked((), course())
+    False
+    """
     for step in steps:
         course = step.take(course)
     return course
@@ -201,7 +205,11 @@ def decided(situation: Situation) -> Course:
 
 
 def as_metered(situation: Situation) -> Course:
-    """The same up to the exposure as metered, with nothing done for range: no compensation, and no protection."""
+    """The same up to the exposure as metered, with nothing done for range: no compensation, and no protection.
+
+    >>> as_metered(situation(light=Light(11.0, above=5.0, holds_above=5.0))).told["offset_stops"]
+    0.0
+    """
     free = {slug: value for slug, value in situation.settings.items() if slug not in ("compensation", "highlight_protection")}
     bare = replace(situation, settings={**free, "highlight_protection": 0.0}, aims=replace(situation.aims, brighter_stops=0.0))
     return exposed(bare)

@@ -70,7 +70,11 @@ class Answer:
 
 
 def answers(situation: Situation, lead_thirds: int = 0) -> tuple[Answer, ...]:
-    """The answer to every pair of taps, for the offline card; lead_thirds: that the raw still has where the preview first warns."""
+    """The answer to every pair of taps, for the offline card; lead_thirds: that the raw still has where the preview first warns.
+
+    >>> [(one.showing.saw, one.move_thirds) for one in answers(situation(), 2)][:3]
+    [('warns', 0), ('warns', 1), ('warns', 3)]
+    """
     course = exposed(situation)
     lead = lead_thirds if course.told["raw"] else 0
     return tuple(_answer(course.planned, course.solved, showing, lead) for showing in SHOWINGS)

@@ -24,7 +24,12 @@ def _open(metres: float) -> float | None:
 
 
 def reach(plan: Plan, position: int, distance_m: float) -> Reach:
-    """What is sharp at a position of the aperture dial with a distance set, within the circle of confusion."""
+    """What is sharp at a position of the aperture dial with a distance set, within the circle of confusion.
+
+    >>> one = course().planned
+    >>> round(reach(one, one.free.aperture.first, 35.0).near_m, 1)
+    32.2
+    """
     situation, axis = plan.situation, plan.free.aperture
     aperture = float(value_of(Dial.APERTURE, axis.stops_at(position)))
     near, far = depth_limits_m(situation.focal_mm / 1000, aperture, min(distance_m, AS_INFINITY_M), situation.coc_m)
@@ -32,7 +37,12 @@ def reach(plan: Plan, position: int, distance_m: float) -> Reach:
 
 
 def zone_of(plan: Plan, ladder: Ladder) -> Zone:
-    """The zone of a solved ladder."""
+    """The zone of a solved ladder.
+
+    >>> one = course()
+    >>> round(zone_of(one.planned, one.solved).now.near_m, 1)
+    32.2
+    """
     at = plan.situation.distance_m
     positions = [int(k) for k in np.unique(ladder.found.aperture)]
     now = int(ladder.found.aperture[ladder.now])

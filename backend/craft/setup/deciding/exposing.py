@@ -89,6 +89,9 @@ def expose_by(course: Course) -> Course:
 
     On the first round a way that asks for an exposure is not taken yet. What was set by hand and neither uses counts for nothing from
     here on.
+
+    >>> course().told["floats"], course().told["meters"]
+    (1.0, 1.0)
     """
     seen = course.leaning.seen
     made = _mode(course, course.told.also(seen), early=not seen)
@@ -144,7 +147,11 @@ def _of_metered(found: Solution, time_s: float) -> dict[str, float]:
 
 
 def plan(course: Course) -> Course:
-    """Dials, aims and what gives, with nothing done for range yet, and the exposure that this comes to."""
+    """Dials, aims and what gives, with nothing done for range yet, and the exposure that this comes to.
+
+    >>> course().told["over_stops"]
+    -0.0
+    """
     situation, bracket = course.situation, taken_set(course)
     shutter = _first_shutter(situation)
     free = free_dials(situation, shutter, longer_by(situation, bracket))
@@ -172,7 +179,12 @@ def plan(course: Course) -> Course:
 
 
 def searching(plan: Plan) -> Plan:
-    """The plan with its search at hand."""
+    """The plan with its search at hand.
+
+    >>> one = course().planned
+    >>> searching(one).search is not None
+    True
+    """
     return plan if plan.search else replace(plan, search=search_of(plan.problem()))
 
 
@@ -188,7 +200,11 @@ def _of_shutter(situation: Situation, shutter: Shutter) -> dict[str, float]:
 
 
 def choose_shutter(course: Course) -> Course:
-    """The kind of shutter, and the dial of times that it has."""
+    """The kind of shutter, and the dial of times that it has.
+
+    >>> course().planned.shutter.value, course().told["wanted_rate"]
+    ('mechanical', 12)
+    """
     situation, plan = course.situation, course.planned
     hand = course.wishes.of(SHUTTER_TYPE)
     left_to_it = hand.get("shutter_type") == "automatic"
@@ -235,7 +251,11 @@ def _of_filter(plan: Plan, left: float, wanting: float) -> dict[str, float]:
 
 
 def choose_filter(course: Course) -> Course:
-    """The smallest filter that removes what is too bright at the key light, or comes nearest; what is wanting is told."""
+    """The smallest filter that removes what is too bright at the key light, or comes nearest; what is wanting is told.
+
+    >>> course().told["nd_stops"], course().told["wanting_stops"]
+    (0.0, 0.0)
+    """
     plan = searching(course.planned)
     offers = list(filters_of(course.situation))
     best = replace(plan, filter=offers[0])
@@ -251,7 +271,11 @@ def choose_filter(course: Course) -> Course:
 
 
 def expose(course: Course) -> Course:
-    """The exposure in every light, and what it comes to now."""
+    """The exposure in every light, and what it comes to now.
+
+    >>> round(course().told["time_s"], 4), course().told["aperture"]
+    (0.0025, 2.8)
+    """
     situation, plan = course.situation, course.planned
     ladder = solve_ladder(plan)
     x, n, s = (float(stops[ladder.now]) for stops in ladder.true_stops())
@@ -266,11 +290,19 @@ OF_EXPOSURE = ("time_s", "zone_covers")
 
 
 def leaning_of(course: Course) -> Leaning:
-    """What a next round of deciding takes from the exposure of this one."""
+    """What a next round of deciding takes from the exposure of this one.
+
+    >>> leaning_of(course()).kept_back
+    0.0
+    """
     return Leaning({name: course.told[name] for name in OF_EXPOSURE}, course.told["swing_kept_stops"])
 
 
 def at_rest(course: Course) -> bool:
-    """Whether the mode would be decided the same by the exposure that it led to, and as much is kept back as that asks for."""
+    """Whether the mode would be decided the same by the exposure that it led to, and as much is kept back as that asks for.
+
+    >>> at_rest(course())
+    True
+    """
     made, now = _mode(course, course.told), course.taken[EXPOSURE_MODE]
     return (made.school, made.value) == (now.school, now.value)

@@ -34,7 +34,11 @@ def _of_brightness(course: Course) -> dict[str, float]:
 
 
 def tell_brightness(course: Course) -> Course:
-    """How far the figures lie under the metered exposure."""
+    """How far the figures lie under the metered exposure.
+
+    >>> round(course().told["darker_stops"], 2)
+    0.02
+    """
     return course.tell(_of_brightness(course))
 
 
@@ -54,7 +58,11 @@ def _of_series(situation: Situation, series: Series | None) -> dict[str, float]:
 
 
 def plan_series(course: Course) -> Course:
-    """The frames that draw what one long one would."""
+    """The frames that draw what one long one would.
+
+    >>> course().told["series_frames"]
+    1.0
+    """
     ladder = course.solved
     series = series_for(course.situation, ladder.printed(ladder.now)[0])
     return replace(course, series=series).tell(_of_series(course.situation, series))
@@ -81,7 +89,11 @@ def _of_white(situation: Situation, mode: White, kelvin: float) -> dict[str, flo
 
 
 def choose_white(course: Course) -> Course:
-    """White: what a number set by hand leaves of the light's colour, else what the way comes to."""
+    """White: what a number set by hand leaves of the light's colour, else what the way comes to.
+
+    >>> course().told["kelvin_set"], course(settings={"white_kelvin": 4000.0}).told["kelvin_set"]
+    (5500.0, 4000.0)
+    """
     situation = course.situation
     hand = dict(course.wishes.of(WHITE))
     if "white_mode" in hand and hand["white_mode"] != White.KELVIN.value:
@@ -103,7 +115,11 @@ BY_ITSELF = ("focus_area", "subject_detection", "priority_single", "priority_con
 
 
 def choose_focus(course: Course) -> Course:
-    """Focus; where it is by hand, an area and what the body looks for count for nothing."""
+    """Focus; where it is by hand, an area and what the body looks for count for nothing.
+
+    >>> course(settings={"focus_mode": "manual", "focus_area": "zone"}).unused
+    {'focus_area': 'focus is by hand'}
+    """
     modes = Wishes(course.wishes.ways, {FOCUS.slug: {k: v for k, v in course.wishes.of(FOCUS).items() if k == "focus_mode"}})
     modes = modes if modes.hand[FOCUS.slug] else replace(modes, hand={})
     if FocusMode(choose(FOCUS, course.told, modes).value[0]) is FocusMode.MANUAL:
@@ -134,7 +150,11 @@ def _of_drive(situation: Situation, facts: Facts, drive: Drive) -> dict[str, flo
 
 
 def choose_drive(course: Course) -> Course:
-    """Drive, and the frames that it comes to."""
+    """Drive, and the frames that it comes to.
+
+    >>> course().told["rate"], course().told["shots"]
+    (12.0, 1800.0)
+    """
     wishes = course.wishes
     drives: dict[str, Value] = {slug: value for slug, value in wishes.of(DRIVE).items() if slug == "drive_mode"}
     mode = Drive(choose(DRIVE, course.told, Wishes(wishes.ways, {DRIVE.slug: drives} if drives else {})).value[0])
@@ -145,7 +165,11 @@ def choose_drive(course: Course) -> Course:
 
 
 def choose_rest(course: Course) -> Course:
-    """Every decision that has no step of its own: the stabiliser."""
+    """Every decision that has no step of its own: the stabiliser.
+
+    >>> [decision.slug for decision in course().taken][-1]
+    'stabiliser'
+    """
     for decision in DECISIONS.values():
         if decision not in course.taken:
             course = course.take(choose(decision, course.told, course.wishes))

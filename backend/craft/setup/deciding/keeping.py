@@ -23,7 +23,11 @@ from craft.vocabulary.terms import File
 
 
 def look(course: Course) -> Course:
-    """Light, meter, movement, kit and delivery, in numbers."""
+    """Light, meter, movement, kit and delivery, in numbers.
+
+    >>> course().told["moving"], course().told["holds_stops"]
+    (1.0, 1.4999998807907104)
+    """
     situation = course.situation
     body = situation.body
     whole = Dials(time_axis(body, body.shutters[0]), aperture_axis(body, situation.lens, situation.focal_mm), iso_axis(body))
@@ -41,7 +45,11 @@ def _of_file(situation: Situation, kept: File) -> dict[str, float]:
 
 
 def keep(course: Course) -> Course:
-    """What is kept of a frame."""
+    """What is kept of a frame.
+
+    >>> course().told["raw"], course().told["rendered"]
+    (1.0, 1.0)
+    """
     made = choose(FILE, course.told, course.wishes)
     return course.take(made).tell(_of_file(course.situation, File(made.value[0])))
 
@@ -104,7 +112,11 @@ def _by_hand(hand: dict[str, Value]) -> str | None:
 
 
 def bracket(course: Course) -> Course:
-    """Whether a set of frames is taken, and which; a set that was set by hand is taken as it stands."""
+    """Whether a set of frames is taken, and which; a set that was set by hand is taken as it stands.
+
+    >>> course().told["frames"], course(settings={"bracket_frames": 3.0}).told["frames"]
+    (1.0, 3.0)
+    """
     situation, wishes = course.situation, course.wishes
     _, covers = sets_as_metered(situation, map_of(situation))
     least = None if covers is None else covers.offer
@@ -125,6 +137,10 @@ def bracket(course: Course) -> Course:
 
 
 def taken_set(course: Course) -> BracketOffer | None:
-    """The set that is taken, or None."""
+    """The set that is taken, or None.
+
+    >>> taken_set(course()), taken_set(course(settings={"bracket_frames": 3.0})).frames
+    (None, 3)
+    """
     told = course.told
     return BracketOffer(int(told["frames"]), told["step_stops"]) if told["bracketed"] else None

@@ -100,6 +100,9 @@ def limit(course: Course) -> Course:
     """ISO limits as positions: floor, ceiling (not under what is needed now), slowest time.
 
     A body whose ISO is set by its limits only is pinned by floor = ceiling when ISO is held.
+
+    >>> course().told["floor_iso"], course().told["ceiling_iso"]
+    (100.0, 6400.0)
     """
     plan, ladder, told = course.planned, course.solved, course.told
     iso = plan.free.iso

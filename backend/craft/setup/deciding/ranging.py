@@ -44,7 +44,11 @@ def dialled(placed: float, offset: float, per_stop: int) -> float:
 
 
 def swing_kept(course: Course) -> float:
-    """Stops kept back under the clip for light that swings: half of it where the exposure is held, in this round or one before."""
+    """Stops kept back under the clip for light that swings: half of it where the exposure is held, in this round or one before.
+
+    >>> swing_kept(course())
+    0.0
+    """
     held = 0.0 if course.told["floats"] else min(course.situation.light_swing / 2, MOST_SWING)
     return max(held, course.leaning.kept_back)
 
@@ -67,7 +71,11 @@ def _opened(plan: Plan, moves: frozenset[RangeMove]) -> Opened:
 
 
 def open_range(course: Course) -> Opened:
-    """What range may try with one frame where no way of it is fixed."""
+    """What range may try with one frame where no way of it is fixed.
+
+    >>> open_range(course()).darkest
+    -1.0
+    """
     return _opened(course.planned, _moves(RANGE.schools, course.told))
 
 
@@ -222,7 +230,11 @@ def _exclude(situation: Situation) -> None:
 
 
 def choose_range(course: Course) -> Course:
-    """Pattern, offset and protection: of all that is open, what serves the situation's own scene best, or what was set by hand."""
+    """Pattern, offset and protection: of all that is open, what serves the situation's own scene best, or what was set by hand.
+
+    >>> course().told["offset_stops"], course().told["correct_stops"]
+    (0.0, 0.0)
+    """
     situation = course.situation
     _exclude(situation)
     question = _Question(course, wanted_of(situation, map_of(situation)), swing_kept(course))
