@@ -2,14 +2,15 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Iterable, Mapping
 from functools import lru_cache
 from typing import Annotated
 
 from pydantic import BaseModel, Field
 
-from craft.configuration.configure import Configuration, Configured, Origin
+from craft.configuration.configure import Configured, Origin
 from craft.configuration.handing_over import handing_over
+from craft.vocabulary.checker import Violation
 from craft.vocabulary.setting import Reach, Setting
 from craft.vocabulary.settings import setting_for
 from craft.vocabulary.words import say_value
@@ -91,13 +92,15 @@ class HandedOut(BaseModel):
 
 
 class BundleOut(BaseModel):
-    """How a bundle stands: holds, or what would change, or why it cannot be had here; sets: all of it, to be taken whole."""
+    """How a bundle stands: holds, or what would change, or why it cannot be had here; sets: all of it, to be taken whole; clashes: what
+    that would break beside what is decided or set by hand."""
 
     bundle: str
     holds: bool
     sets: list[ChangedOut]
     changes: list[ChangedOut]
     lacking: str
+    clashes: list[ViolationOut]
 
 
 class ClashesOut(BaseModel):
@@ -146,16 +149,14 @@ def _changed(values: Mapping[str, Value]) -> list[ChangedOut]:
     return [ChangedOut(setting=slug, value=value, shown=say_value(setting_for(slug), value)) for slug, value in values.items()]
 
 
-def _violations(made: Configuration) -> list[ViolationOut]:
-    return [
-        ViolationOut(rule=v.rule.slug, settings=list(v.settings), reason=v.rule.reason, way_out=v.rule.way_out) for v in made.violations
-    ]
+def _violations(broken: Iterable[Violation]) -> list[ViolationOut]:
+    return [ViolationOut(rule=v.rule.slug, settings=list(v.settings), reason=v.rule.reason, way_out=v.rule.way_out) for v in broken]
 
 
 def clashes_form(answer: Answer) -> ClashesOut:
     """What does not go together in the configuration of a situation, in the open form."""
     made = answer.configuration
-    return ClashesOut(settings=len(made.rows), violations=_violations(made))
+    return ClashesOut(settings=len(made.rows), violations=_violations(made.violations))
 
 
 def configuration_form(answer: Answer) -> ConfigurationOut:
@@ -164,7 +165,7 @@ def configuration_form(answer: Answer) -> ConfigurationOut:
     change = made.change
     return ConfigurationOut(
         configuration={row.setting.slug: _setting(row) for row in made.rows},
-        violations=_violations(made),
+        violations=_violations(made.violations),
         change=ChangeOut(
             values=_changed(change.values),
             blocked=list(change.blocked),
@@ -179,7 +180,14 @@ def configuration_form(answer: Answer) -> ConfigurationOut:
             for h in handing_over(answer.situation, made.values, answer.setup.facts["shots"])
         ],
         bundles=[
-            BundleOut(bundle=b.bundle.slug, holds=b.holds, sets=_changed(b.sets), changes=_changed(b.changes), lacking=b.lacking)
+            BundleOut(
+                bundle=b.bundle.slug,
+                holds=b.holds,
+                sets=_changed(b.sets),
+                changes=_changed(b.changes),
+                lacking=b.lacking,
+                clashes=_violations(b.clashes),
+            )
             for b in made.bundles
         ],
     )

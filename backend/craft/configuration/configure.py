@@ -9,7 +9,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable, Iterable, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from enum import Enum
 from functools import cached_property
 from types import MappingProxyType
@@ -20,6 +20,7 @@ from craft.configuration.decided import decided, facts_of, of_person, of_setting
 from craft.configuration.habits import HABITS, Habit, Way
 from craft.configuration.rows import GUARDS, ROWS, Row
 from craft.decisions.facts import Facts, When, all_hold, phrase
+from craft.decisions.schools import DECISIONS
 from craft.errors import CraftError
 from craft.kit.body import Body
 from craft.scene.situation import Situation
@@ -296,13 +297,38 @@ def configure(situation: Situation, setup: Setup) -> Configuration:
             laid |= _following(follows, values, around)
         else:
             hand = frozenset(slug for slug, row in laid.items() if row.origin is Origin.LOCKED)
-            change = smallest_change(values, around, hand, weights)
+            change = _mended(values, around, hand, weights, broken)
         values = {slug: row.value for slug, row in laid.items()}
         broken = violations(values, around)
     shut = closed(values, around)
     rows = tuple(_row(there[slug], laid[slug], situation, around, shut.get(slug, "")) for slug in order_to_set(values, around))
     offered = {row.setting.slug: row.offered for row in rows}
-    return Configuration(rows, broken, change, tuple(state_of(bundle, values, offered, around.tokens) for bundle in BUNDLES), around)
+    fixed = frozenset(slug for slug, row in laid.items() if row.origin in (Origin.LOCKED, Origin.DECIDED))
+    bundles = tuple(state_of(bundle, values, offered, around, fixed) for bundle in BUNDLES)
+    return Configuration(tuple(_as_a_whole(row, bundles) for row in rows), broken, change, bundles, around)
+
+
+def _mended(
+    values: Mapping[str, Value], around: Around, hand: frozenset[str], weights: Mapping[str, int], broken: tuple[Violation, ...]
+) -> Change:
+    """The smallest change that touches nothing set by hand, and leaves it in use: what a value by hand rests on stays too.
+
+    Where only that would clear the rules, what was set by hand is what clashes.
+    """
+    rests_on = frozenset(slug for row in DECISIONS.values() if hand & frozenset(row.besides) for slug in row.sets if slug in values)
+    kept = smallest_change(values, around, hand | rests_on, weights)
+    clash = tuple(sorted(hand & {slug for violation in broken for slug in violation.settings}))
+    if kept.values or not (kept.blocked and rests_on):
+        return kept
+    return replace(kept, blocked=clash) if len(clash) > 1 else smallest_change(values, around, hand, weights)
+
+
+def _as_a_whole(row: Configured, bundles: Iterable[BundleState]) -> Configured:
+    """A setting by hand that belongs to what was set as a whole says so."""
+    whole = next((one for one in bundles if one.holds and row.setting.slug in one.sets), None)
+    if row.origin is not Origin.LOCKED or whole is None:
+        return row
+    return replace(row, because=f"It belongs to “{whole.bundle.label}”, all of which is set. {whole.bundle.why_whole}")
 
 
 def _following(change: Change, before: Mapping[str, Value], around: Around) -> dict[str, _Laid]:

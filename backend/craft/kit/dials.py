@@ -165,8 +165,8 @@ def aperture_axis(body: Body, lens: Lens, focal_length_mm: float) -> Axis:
     [2.8, 3.2, 3.5, 4.0]
     """
     lens.check_focal(focal_length_mm)
-    if lens.apertures:
-        return _listed(Dial.APERTURE, body.per_stop, lens.apertures)
+    if lens.listed:
+        return _listed(Dial.APERTURE, body.per_stop, lens.listed)
     widest = exact_stops(Dial.APERTURE, lens.widest_at(focal_length_mm), body.per_stop)
     narrowest = exact_stops(Dial.APERTURE, lens.narrowest_aperture, body.per_stop)
     return _axis(Dial.APERTURE, body.per_stop, widest, max(widest, narrowest))

@@ -48,7 +48,7 @@ SHOWN: Mapping[str, Callable[[Body, Lens], bool]] = {
     "slots": lambda body, lens: body.facts.slots > 0,
     "rear_button": lambda body, lens: any(control.spot == "thumb_rest" for control in body.facts.controls),
     "two_cards": lambda body, lens: len(body.facts.traffic.card_mb_s) > 1,
-    "several_apertures": lambda body, lens: len(set(lens.apertures)) != 1,
+    "several_apertures": lambda body, lens: lens.widest_short < lens.narrowest_aperture and len(set(lens.listed)) != 1,
     "several_patterns": lambda body, lens: len(body.patterns) > 1,
     "several_shutters": lambda body, lens: len(body.shutters) > 1,
     "stabiliser": lambda body, lens: body.stabiliser_stops > 0 or lens.stabiliser_stops > 0,

@@ -51,6 +51,18 @@ class Lens:
         if self.closest_m <= self.focal_max_mm / 1000:
             raise CraftError("closest_m must be more than the longest focal length", ("closest_m",))
 
+    @property
+    def listed(self) -> tuple[float, ...]:
+        """The values there are, where there are only those: a list counts while it reaches from the widest to the narrowest.
+
+        >>> from dataclasses import replace
+        >>> one = Lens("m", 4, 4, 1.8, 1.8, 1.8, 0.3, apertures=(1.8,))
+        >>> one.listed, replace(one, widest_short=2.0, widest_long=2.0, narrowest_aperture=2.0).listed
+        ((1.8,), ())
+        """
+        ends = self.widest_short, self.narrowest_aperture
+        return self.apertures if self.apertures and (min(self.apertures), max(self.apertures)) == ends else ()
+
     def widest_at(self, focal_length_mm: float) -> float:
         """Widest f-number at a focal length: log-linear between the two ends.
 

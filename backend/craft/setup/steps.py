@@ -46,7 +46,7 @@ FIRST = (
         take=keeping.keep,
         does="what is kept of a frame",
         decides=("file",),
-        tells="darkest_stops raw rendered",
+        tells="curtain_rate darkest_stops rate_by_hand raw rendered",
     ),
     Step(
         take=keeping.bracket,
@@ -146,7 +146,7 @@ LAST = (
         take=handling.choose_drive,
         does="drive, and the frames that it comes to",
         decides=("drive",),
-        needs="count frames_per_second",
+        needs="count frames_per_second rate_by_hand",
         tells="frames_follow pictures rate shots shots_at_best",
     ),
     Step(

@@ -8,7 +8,7 @@ import math
 import re
 from collections import Counter
 from functools import cache
-from itertools import combinations
+from itertools import combinations, product
 from typing import Any
 from unittest import TestCase
 
@@ -275,6 +275,28 @@ class Bundles(TestCase):
             self.assertTrue(
                 next(b for b in after.bundles if b.bundle is bundle).holds, (bundle.slug, after.bundles[BUNDLES.index(bundle)].changes)
             )
+            for row in after.rows:
+                if row.setting.slug in before.sets and row.origin is Origin.LOCKED:
+                    self.assertIn("all of which is set", row.because)
+
+    def test_what_a_bundle_would_break_is_told_before_it_is_set(self) -> None:
+        clashes = 0
+        for genre, by_hand in product(("sports", "landscape", "night_sky"), ({}, {"flash": "on"}, {"shutter_type": "mechanical"})):
+            before = configured(genre, settings=by_hand)
+            for state in before.bundles:
+                after = configured(genre, settings={**by_hand, **state.sets}) if state.changes else before
+                new = [one.rule.slug for one in after.violations if one not in before.violations]
+                told = {one.rule.slug for one in state.clashes}
+                self.assertLessEqual(told, set(new), (genre, by_hand, state.bundle.slug))
+                clashes += len(told)
+        self.assertGreater(clashes, 10)
+
+    def test_a_mend_leaves_what_was_set_by_hand_in_use(self) -> None:
+        fast = {"rate_high": 15.0}
+        self.assertEqual(configured("portrait", settings=fast).values["shutter_type"], "electronic")
+        held = configured("portrait", settings={**fast, "shutter_type": "mechanical"})
+        self.assertEqual((held.values["drive_mode"], dict(held.change.values)), ("high", {}))
+        self.assertEqual(held.change.blocked, ("rate_high", "shutter_type"))
 
     def test_a_body_without_what_it_takes_says_so(self) -> None:
         states = {b.bundle.slug: b for b in configured("landscape", "merrow-glass-36").bundles}

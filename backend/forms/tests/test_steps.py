@@ -168,9 +168,9 @@ class ByHand(TestCase):
         again = advise(value_of({**raw, "settings": {slug: value}}))
         self.assertEqual(words(again), words(plain), (slug, value))
         self.assertEqual(figures(again), figures(plain), (slug, value))
-        self.assertEqual([note.text for note in again.notes], [note.text for note in plain.notes], (slug, value))
         self.assertEqual((again.exposure.darker_words, dict(again.unused)), (plain.exposure.darker_words, {}), (slug, value))
-        if not slug.startswith("iso_"):  # where a limit is set, the list ends there too
+        if not slug.startswith("iso_"):  # where a limit is set, the list ends there too, and so does what is wished for
+            self.assertEqual([note.text for note in again.notes], [note.text for note in plain.notes], (slug, value))
             self.assertEqual(again.binding, plain.binding, (slug, value))
 
     @settings(max_examples=400, deadline=None)

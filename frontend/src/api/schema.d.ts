@@ -2200,7 +2200,8 @@ export interface components {
         };
         /**
          * BundleOut
-         * @description How a bundle stands: holds, or what would change, or why it cannot be had here; sets: all of it, to be taken whole.
+         * @description How a bundle stands: holds, or what would change, or why it cannot be had here; sets: all of it, to be taken whole; clashes: what
+         *     that would break beside what is decided or set by hand.
          */
         BundleOut: {
             /** Bundle */
@@ -2213,6 +2214,8 @@ export interface components {
             changes: components["schemas"]["ChangedOut"][];
             /** Lacking */
             lacking: string;
+            /** Clashes */
+            clashes: components["schemas"]["ViolationOut"][];
         };
         /**
          * By

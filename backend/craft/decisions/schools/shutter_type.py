@@ -45,6 +45,15 @@ SHUTTER_TYPE = Decision(
             rules_out="flash",
         ),
         School(
+            slug="past_curtains",
+            label="electronic, for its rate",
+            value=("electronic",),
+            when=(When("rate_by_hand", ">", "curtain_rate"), When("electronic_offered", "=", 1.0), When("flicker_hz", "=", 0.0)),
+            because="You set {rate_by_hand}: curtains keep to {curtain_rate}, and reading alone is fast enough. Each frame is read in {readout_s} and skews by {skew_px}.",
+            costs="no flash, and skew",
+            rules_out="flash",
+        ),
+        School(
             slug="first_curtain",
             label="electronic first curtain",
             value=("first_curtain",),

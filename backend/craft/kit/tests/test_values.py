@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 
 from craft.errors import CraftError, NotOnTheDialError
 from craft.kit.body import Body, OnlyWith, Sensor, Shutter
-from craft.kit.dials import Axis, aperture_axis, combinations_allowed, iso_axis, time_axis
+from craft.kit.dials import aperture_axis, combinations_allowed, iso_axis, time_axis
 from craft.kit.lens import Lens
 from craft.scales.series import Dial
 
@@ -93,8 +93,14 @@ class Computed(TestCase):
             iso_axis(replace(BODY, isos=(400,))).find(800)
 
     def test_listed_values_that_share_a_step_keep_the_first(self) -> None:
-        axis: Axis = aperture_axis(BODY, replace(ZOOM, apertures=(2.0, 2.02, 8.0)), 50)
+        few = replace(ZOOM, widest_short=2.0, narrowest_aperture=8.0, apertures=(2.0, 2.02, 8.0))
+        axis = aperture_axis(BODY, few, 24)
         self.assertEqual([round(axis.printed_at(k), 2) for k in axis.positions()], [2.0, 8.0])
+
+    def test_a_widest_aperture_that_is_typed_is_used_whatever_was_listed(self) -> None:
+        for typed in (2.8, 3.5):
+            own = replace(ZOOM, widest_short=typed, apertures=(1.8,))
+            self.assertEqual(aperture_axis(BODY, own, 24).printed_at(aperture_axis(BODY, own, 24).first), typed)
 
     def test_a_condition_binds_both_ways_of_naming_its_ends(self) -> None:
         axes = {

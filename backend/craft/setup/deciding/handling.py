@@ -18,7 +18,6 @@ from craft.scene.situation import Situation
 from craft.setup.course import Course
 from craft.setup.notes import darker_stops
 from craft.setup.series import Series, series_for
-from craft.vocabulary.setting import Value
 from craft.vocabulary.terms import AimMotion, Area, Drive, FocusMode, White
 
 RATE_SHARE = {Drive.HIGH: 1.0, Drive.MEDIUM: 0.5, Drive.LOW: 0.25}
@@ -150,18 +149,17 @@ def _of_drive(situation: Situation, facts: Facts, drive: Drive) -> dict[str, flo
 
 
 def choose_drive(course: Course) -> Course:
-    """Drive, and the frames that it comes to.
+    """Drive, and the frames that it comes to; a rate set by hand is that of the high level, and sets it.
 
     >>> course().told["rate"], course().told["shots"]
     (12.0, 1800.0)
     """
-    wishes = course.wishes
-    drives: dict[str, Value] = {slug: value for slug, value in wishes.of(DRIVE).items() if slug == "drive_mode"}
-    mode = Drive(choose(DRIVE, course.told, Wishes(wishes.ways, {DRIVE.slug: drives} if drives else {})).value[0])
-    if mode is not Drive.HIGH:
+    if not course.told["rate_by_hand"]:
         course = course.without({"rate_high": "the drive is not at its high level"})
-    made = choose(DRIVE, course.told, course.wishes, instead={"rate_high": course.told["frames_per_second"]})
-    return course.take(made).tell(_of_drive(course.situation, course.told, mode))
+    hand = course.wishes.of(DRIVE)
+    wishes = Wishes(course.wishes.ways, {DRIVE.slug: {"drive_mode": Drive.HIGH.value, **hand}}) if "rate_high" in hand else course.wishes
+    made = choose(DRIVE, course.told, wishes, instead={"rate_high": course.told["frames_per_second"]})
+    return course.take(replace(made, hand=hand)).tell(_of_drive(course.situation, course.told, Drive(made.value[0])))
 
 
 def choose_rest(course: Course) -> Course:

@@ -8,9 +8,10 @@ from craft.decisions import numbers
 from craft.decisions.choice import choose
 from craft.decisions.facts import Fact, Facts, tells, yes
 from craft.decisions.schools.bracketing import BRACKETING
+from craft.decisions.schools.drive import DRIVE
 from craft.decisions.schools.file import FILE
 from craft.exposure.bounds import Dials, number
-from craft.kit.body import BracketOffer
+from craft.kit.body import BracketOffer, Shutter
 from craft.kit.dials import aperture_axis, iso_axis, time_axis
 from craft.scene.situation import Situation
 from craft.setup.course import Course
@@ -19,7 +20,7 @@ from craft.setup.ranged import MOST_RIGHT
 from craft.setup.sets import SINGLE, placed_as_metered, sets_as_metered
 from craft.tones.tonemap import map_of
 from craft.vocabulary.setting import Value
-from craft.vocabulary.terms import File
+from craft.vocabulary.terms import Drive, File
 
 
 def look(course: Course) -> Course:
@@ -38,10 +39,25 @@ def look(course: Course) -> Course:
     raw=Fact("raw is kept", "yes", "no raw is kept"),
     rendered=Fact("a finished file is kept", "yes", "no finished file is kept"),
     darkest_stops=Fact("the most that a frame is darkened for what is bright", "stops"),
+    curtain_rate=Fact("the body's highest rate with curtains", "rate"),
+    rate_by_hand=Fact("the rate set by hand", "rate"),
 )
-def _of_file(situation: Situation, kept: File) -> dict[str, float]:
-    raw = kept is not File.RENDERED
-    return {"raw": yes(raw), "rendered": yes(kept is not File.RAW), "darkest_stops": cap_stops(situation, raw)}
+def _of_file(situation: Situation, kept: File, rate: float) -> dict[str, float]:
+    raw, body = kept is not File.RENDERED, situation.body
+    return {
+        "raw": yes(raw),
+        "rendered": yes(kept is not File.RAW),
+        "darkest_stops": cap_stops(situation, raw),
+        "curtain_rate": body.highest_rate(Shutter.MECHANICAL, raw) or 1.0,
+        "rate_by_hand": rate,
+    }
+
+
+def _rate_by_hand(course: Course) -> float:
+    """The rate set by hand; 0 where there is none, or the drive was set to a level without it."""
+    high = Drive.HIGH.value
+    drive = course.wishes.of(DRIVE).get("drive_mode", course.wishes.ways.get(DRIVE.slug, high))
+    return number(course.situation, "rate_high") or 0.0 if drive == high else 0.0
 
 
 def keep(course: Course) -> Course:
@@ -51,7 +67,7 @@ def keep(course: Course) -> Course:
     (1.0, 1.0)
     """
     made = choose(FILE, course.told, course.wishes)
-    return course.take(made).tell(_of_file(course.situation, File(made.value[0])))
+    return course.take(made).tell(_of_file(course.situation, File(made.value[0]), _rate_by_hand(course)))
 
 
 def _excess(situation: Situation, facts: Facts) -> float:

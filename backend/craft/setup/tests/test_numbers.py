@@ -112,7 +112,7 @@ class OfTheSituation(TestCase):
             ("skill_quick", {"genre": Genre.STREET}),
             ("detection_offered", {"body": {"detects": ("people",)}}),
             ("zone_offered", {"body": {"zone_focus": True}}),
-            ("one_aperture", {"lens": {"apertures": (4.0,), "widest_short": 4.0, "widest_long": 4.0}}),
+            ("one_aperture", {"lens": {"apertures": (4.0,), "widest_short": 4.0, "widest_long": 4.0, "narrowest_aperture": 4.0}}),
             ("first_curtain_offered", {"body": {"first_curtain": True}}),
             ("stabiliser_offered", {"lens": {"stabiliser_stops": 3.0}}),
             ("iso_given", {"person": Person(iso_ceiling=800)}),

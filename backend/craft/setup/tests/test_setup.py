@@ -18,9 +18,9 @@ from craft.setup.advise import advise, shortfall_words
 from craft.setup.pairs import WANTED_SHARE, rank
 from craft.setup.setup import Setup
 from craft.setup.steps import exposed
-from craft.setup.test_frame import SHOWINGS, answers
 from craft.setup.tests.test_ladder import varied
 from craft.setup.tests.things import STARS, situation
+from craft.setup.trial_frame import SHOWINGS, answers
 from craft.tones.spread import spread_of
 from craft.tones.tonemap import map_of
 from craft.vocabulary.terms import Area, Detection, Drive, File, FocusMode, Genre, Intent, Mode, Priority, Support

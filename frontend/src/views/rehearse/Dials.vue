@@ -45,9 +45,9 @@ const rows = computed(() =>
 
 <style scoped>
 .dials {
-  display: grid;
-  grid-template-columns: repeat(3, auto);
-  gap: 0 12px;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 12px;
   padding-top: 12px;
   border-bottom: 1px solid var(--ink);
 }
@@ -65,6 +65,7 @@ strong {
 .turns {
   display: flex;
   gap: 4px;
+  white-space: nowrap;
 }
 .turns button {
   min-width: 32px;

@@ -60,6 +60,10 @@ const taken = (changes: Schemas["ChangedOut"][]): void =>
       <p v-for="c in state.changes" :key="c.setting" class="small">
         {{ named(c.setting) }}: <span class="was">{{ setup.configuration[c.setting]?.shown }}</span> → <b>{{ c.shown }}</b>
       </p>
+      <p v-for="v in state.clashes" :key="v.rule" class="small clash">
+        <b>{{ v.settings.map(named).join(" with ") }}</b> would clash: {{ v.reason }} <span class="label">a way out</span>
+        {{ v.way_out }}
+      </p>
       <p class="small"><span class="label">proof in a minute</span> {{ words?.proof }}</p>
       <button v-if="state.changes.length" class="button" @click="taken(state.sets)">Set all of it</button>
     </details>
@@ -103,6 +107,10 @@ ul {
   font-size: 13px;
   line-height: 18px;
   padding-top: 4px;
+}
+.clash {
+  border-left: 3px double var(--error);
+  padding-left: 9px;
 }
 summary {
   min-height: 36px;
