@@ -30,6 +30,7 @@ import numpy as np
 from serving import demo_environment, listening, port_of, server, started, wait_until_up
 from setup_steps import PYTHON, quiet
 
+from craft.bracketing.of_exposure import fewest
 from craft.configuration.configure import configure
 from craft.configuration.decided import facts_of
 from craft.day.day import slots_of_a_day
@@ -45,7 +46,6 @@ from craft.setup import steps
 from craft.setup.advise import advise
 from craft.setup.ladder import solve_ladder
 from craft.setup.plan import Plan
-from craft.setup.sets import fewest
 from craft.tones.metered import metered
 from craft.tones.tonemap import map_of
 from craft.tones.wanted import must_hold

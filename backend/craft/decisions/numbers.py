@@ -6,10 +6,11 @@ import math
 
 from craft.decisions.facts import Fact, names_of, seconds, tells, yes
 from craft.exposure.bounds import Dials
-from craft.exposure.targets import base_stops, image_speed, movement_of, output_gain, shake_stops, stabiliser_stops
+from craft.exposure.targets import movement_of, shake_stops
 from craft.kit.body import Body, Finder, Shutter
 from craft.optics import movement
 from craft.scales.series import Dial, value_of
+from craft.scene.imaged import base_stops, image_speed, output_gain, stabiliser_stops
 from craft.scene.light import mired_apart
 from craft.scene.situation import Situation
 from craft.sensor import noise

@@ -14,21 +14,15 @@ from craft.exposure.solver import Rung, Targets
 from craft.kit.body import Sensor
 from craft.kit.dials import Axis
 from craft.optics import movement, sharpness
-from craft.scales.light import bellows_loss_stops
 from craft.scales.series import Dial, exact_stops, stops_of
+from craft.scene.imaged import PAN_RESIDUE, base_stops, hand_speed, image_speed, limb_speed, others_speed, output_gain
 from craft.scene.situation import Concession, Situation
 from craft.sensor import noise
 from craft.vocabulary.terms import AimDepth, AimMotion, Intent, Limit, Support
 
-PAN_RESIDUE = 0.1
-"""Share of the subject's speed left while panning (estimate; practised panning keeps within a tenth)."""
-
 LIMBS, SMEAR = 2.0, 4.0
 """Blur, in circles of confusion, that limbs may show and still look frozen at a normal distance, and at which a
 moving person is still a person (estimates from what practitioners keep)."""
-
-SWAY_M_S = 0.002
-"""Speed at which a hand-held camera drifts as a whole, in m/s (1 to 3 mm/s); it counts close up only."""
 
 NARROWEST = 16.0
 """f-number in 36 mm terms past which nobody goes for depth: diffraction takes more than it gives."""
@@ -39,9 +33,6 @@ and the school that takes all of it in one frame instead."""
 
 LEAST_COMFORT_STOPS = 3.0
 """The comfort ceiling is never less than three stops over base: people use their bodies that far."""
-
-MONOPOD_STOPS = 2.0
-"""Stops of shake that a monopod takes away (estimate from its stiffness in pitch and roll; none in yaw)."""
 
 ACCEPTED_LIMITS = {
     Intent.DEPTH: (Limit.SPARE, Limit.F4, Limit.WIDEST, Limit.BODY_LIMIT),
@@ -84,71 +75,6 @@ def _stops(dial: Dial, value: float) -> float:
     if value <= 0 or math.isinf(value):
         return -math.inf
     return stops_of(dial, value)
-
-
-def stabiliser_stops(situation: Situation) -> float:
-    """Stops the stabiliser gives here: none on a tripod; the better of body and lens, unless they combine.
-
-    >>> [stabiliser_stops(situation(lens={"stabiliser_stops": 4.0}, support=support)) for support in (Support.HANDHELD, Support.TRIPOD)]
-    [4.0, 0.0]
-    """
-    if situation.carried_by is Support.TRIPOD:
-        return 0.0
-    body, lens = situation.body.stabiliser_stops, situation.lens.stabiliser_stops
-    if body and lens and situation.lens.combined_stabiliser_stops is not None:
-        return situation.lens.combined_stabiliser_stops
-    return max(body, lens)
-
-
-def image_speed(situation: Situation) -> float:
-    """Speed of the subject's image over the sensor in m/s, before any following.
-
-    >>> round(image_speed(situation()), 4)
-    0.0316
-    """
-    if situation.subject.sky:
-        sky = float(movement.star_speed_m_s(situation.focal_mm / 1000, math.radians(situation.motion.declination_deg)))
-        return sky if situation.motion.speed_m_s is None else sky + _across(situation)
-    return _across(situation)
-
-
-def _across(situation: Situation) -> float:
-    return float(movement.image_speed_m_s(situation.speed_m_s, situation.angle_rad, situation.magnification))
-
-
-def others_speed(situation: Situation) -> float:
-    """Speed over the sensor, in m/s, of the fastest image among others that are to be sharp: what following leaves of it, or its own.
-
-    >>> from craft.scene.situation import Other
-    >>> round(others_speed(situation(others=(Other(30.0, speed_m_s=5.0),))), 4), others_speed(situation())
-    (0.0336, 0.0)
-    """
-    focal = situation.focal_mm / 1000
-    left = 0.0 if situation.subject.sky else situation.followed * _across(situation) / situation.magnification
-    speeds = [left if other.speed_m_s is None else other.speed_m_s for other in situation.others]
-    mags = [float(sharpness.magnification(focal, other.distance_m)) for other in situation.others]
-    return max((speed * mag for speed, mag in zip(speeds, mags, strict=True)), default=0.0)
-
-
-def limb_speed(situation: Situation) -> float:
-    """Speed over the sensor, in m/s, of the image of the fastest part against the body; it may point anywhere.
-
-    >>> round(limb_speed(situation()), 4)
-    0.023
-    """
-    return situation.limb_m_s * situation.magnification
-
-
-def hand_speed(situation: Situation) -> float:
-    """Speed over the sensor, in m/s, at which the image moves because the camera is held: turning and, close up, drifting.
-
-    >>> round(hand_speed(situation()), 4)
-    0.0013
-    """
-    support = MONOPOD_STOPS if situation.carried_by is Support.MONOPOD else 0.0
-    rate = float(movement.hand_rate_rad_s(situation.person.steadiness, stabiliser_stops(situation), support))
-    drift = SWAY_M_S / situation.person.steadiness * situation.magnification
-    return math.hypot(rate * situation.focal_mm / 1000, drift)
 
 
 def shake_stops(situation: Situation) -> float | None:
@@ -265,27 +191,6 @@ def _spares(situation: Situation) -> tuple[bool, bool]:
     """Whether time and depth beyond need are on the list of what gives."""
     listed = {concession.intent for concession in situation.rungs if concession.to is Limit.SPARE}
     return Intent.FREEZE in listed, Intent.DEPTH in listed
-
-
-def output_gain(situation: Situation) -> float:
-    """What averaging sensor pixels gains in the output's signal to noise.
-
-    >>> round(output_gain(situation()), 2)
-    4.28
-    """
-    wide, high = situation.used_mm
-    sensor = situation.body.sensor
-    used_pixels = sensor.pixels_wide * sensor.pixels_high * (wide * high) / (sensor.width_mm * sensor.height_mm)
-    return noise.output_gain(sensor, used_pixels, situation.output.width_m, situation.output.viewing_m, wide / high)
-
-
-def base_stops(situation: Situation) -> float:
-    """The body's base ISO in stops, whatever highlight protection has made of the dial's floor.
-
-    >>> base_stops(situation())
-    0.0
-    """
-    return exact_stops(Dial.ISO, situation.body.base_iso, situation.body.per_stop)
 
 
 def comfort_stops(situation: Situation, iso: Axis) -> float:
@@ -458,14 +363,3 @@ def rungs_of(situation: Situation, asked: Asked, dials: Dials, darkened: float =
                 share, cap = min(share, cap), cap - min(share, cap)
         rungs.append(Rung(concession.intent, round(share, 9), concession.to))
     return tuple(rungs)
-
-
-def lens_loss_stops(situation: Situation) -> float:
-    """Light lost in the lens when the reading did not come through it: glass and bellows.
-
-    >>> round(lens_loss_stops(situation(lens={"transmission_stops": 0.3})), 2), lens_loss_stops(situation(lens={"transmission_stops": 0.3}, light=Light(11.0, through_lens=True)))
-    (0.32, 0.0)
-    """
-    if situation.light.through_lens:
-        return 0.0
-    return situation.lens.transmission_stops + float(bellows_loss_stops(situation.magnification, situation.lens.pupil_magnification))

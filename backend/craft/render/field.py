@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from craft.exposure.targets import output_gain
 from craft.render.range import fares
 from craft.render.shot import Shot
 from craft.scales.words import stops_in_words
+from craft.scene.imaged import output_gain
 from craft.scene.situation import Situation
 from craft.setup.setup import Setup
 from craft.tones.patterns import LABELS

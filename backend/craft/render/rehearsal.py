@@ -10,13 +10,13 @@ from functools import lru_cache
 import numpy as np
 
 from craft.errors import CraftError
-from craft.exposure.targets import output_gain
 from craft.optics.sharpness import defocus_disc_m
 from craft.render.compose import FAR_M, as_it_is
 from craft.render.develop import Bytes, blocked, curve, developed, file_gains, warned
 from craft.render.expose import frame
 from craft.render.shot import USUAL, Shot, on_own, shot_of
 from craft.scales.series import Dial, stops_of
+from craft.scene.imaged import output_gain
 from craft.scene.situation import Locks, Situation
 from craft.sensor.noise import EXCELLENT, electrons_at_bar
 from craft.setup.advise import advise

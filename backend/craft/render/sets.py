@@ -6,14 +6,14 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
-from craft.exposure.targets import hand_speed, image_speed, limb_speed, output_gain
+from craft.bracketing.of_exposure import Cover, Lit, between_s, covers_of, needed_e
 from craft.kit.body import BracketOffer
 from craft.render.shot import Shot
 from craft.scales.series import Dial, value_of
+from craft.scene.imaged import hand_speed, image_speed, limb_speed, output_gain
 from craft.scene.situation import Situation
 from craft.sensor.sets import MOST_EXACT, Best, Frame, Tell, best_set, worst
 from craft.setup.plan import whole_dials
-from craft.setup.sets import Cover, Lit, between_s, covers_of, needed_e
 from craft.setup.setup import Setup
 from craft.stage.colour import first_channel_stops
 from craft.stage.stage import Moves

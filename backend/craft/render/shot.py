@@ -9,11 +9,11 @@ from functools import cached_property
 from typing import Any
 
 from craft.errors import CraftError
-from craft.exposure.targets import PAN_RESIDUE, base_stops, hand_speed, image_speed, limb_speed
 from craft.kit.body import Sensor, Shutter
 from craft.optics.movement import star_speed_m_s
 from craft.render.looks import AS_USUAL, Taste, taste_of
 from craft.scales.series import Dial, exact_stops
+from craft.scene.imaged import PAN_RESIDUE, base_stops, hand_speed, image_speed, limb_speed
 from craft.scene.situation import Situation
 from craft.sensor.taken import Taken
 from craft.setup.setup import Setup

@@ -21,9 +21,9 @@ from craft.decisions.schools.stabiliser import STABILISER
 from craft.decisions.schools.white import WHITE
 from craft.exposure.bounds import Dials
 from craft.exposure.solver import search_of, solve
-from craft.exposure.targets import hand_speed, image_speed
 from craft.optics import sharpness
 from craft.scales.series import Dial, label, printed, value_of
+from craft.scene.imaged import hand_speed, image_speed
 from craft.scene.situation import Situation
 from craft.setup.cautions import cautions_for
 from craft.setup.course import Course

@@ -6,6 +6,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
 from typing import TypeVar
 
+from craft.bracketing.series import Series
 from craft.decisions.choice import Choice, Wishes
 from craft.decisions.facts import Told, UntoldError
 from craft.decisions.schools import Decision
@@ -14,7 +15,6 @@ from craft.exposure.bounds import Dials
 from craft.scene.situation import Situation
 from craft.setup.ladder import Automatics, Ladder
 from craft.setup.plan import Plan
-from craft.setup.series import Series
 from craft.vocabulary.terms import Mode
 
 Part = TypeVar("Part")

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from dataclasses import replace
 
+from craft.bracketing.series import Series
 from craft.decisions.facts import Facts, say
 from craft.exposure.targets import NARROWEST
 from craft.kit.dials import Axis
@@ -14,7 +15,6 @@ from craft.scales.words import in_thirds
 from craft.scene.situation import Locks
 from craft.setup.ladder import Ladder
 from craft.setup.plan import Plan, free_dials, longer_by
-from craft.setup.series import Series
 from craft.setup.setup import Note
 from craft.vocabulary.terms import AimDepth, Intent, Support
 

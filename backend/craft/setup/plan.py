@@ -11,10 +11,11 @@ from craft.errors import CraftError, NotOnTheDialError
 from craft.exposure.bounds import Dials, bounded
 from craft.exposure.filters import Filter
 from craft.exposure.solver import Problem, Rung, Search, Solution, search_of, target_position
-from craft.exposure.targets import Asked, ask, base_stops, output_gain, rungs_of
+from craft.exposure.targets import Asked, ask, rungs_of
 from craft.kit.body import BracketOffer, Shutter
 from craft.kit.dials import aperture_axis, combinations_allowed, iso_axis, time_axis
 from craft.scales.series import Dial
+from craft.scene.imaged import base_stops, output_gain
 from craft.scene.situation import Locks, Situation
 from craft.sensor.taken import Taken
 from craft.vocabulary.terms import Intent, RangePolicy, Support

@@ -9,8 +9,8 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from craft.exposure.solver import Rung, Search, search_of
-from craft.exposure.targets import base_stops
 from craft.scales.series import MATCH_STOPS, Dial, printed, stops_of
+from craft.scene.imaged import base_stops
 from craft.sensor.noise import ACCEPTABLE, EXCELLENT
 from craft.setup.plan import Plan, lifted, taken, with_dials
 from craft.stage.colour import first_channel_stops

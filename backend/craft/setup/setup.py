@@ -5,11 +5,11 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 
+from craft.bracketing.series import Series
 from craft.decisions.reasons import Reasoned
 from craft.kit.body import Shutter
 from craft.optics.reach import Zone
 from craft.scales.series import Dial
-from craft.setup.series import Series
 from craft.vocabulary.concessions import rung_words
 from craft.vocabulary.setting import Value
 from craft.vocabulary.terms import (

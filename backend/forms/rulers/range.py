@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from pydantic import BaseModel
 
-from craft.exposure.targets import output_gain
 from craft.render.range import Fares, against_plain, fares, lifts, share_from, shot_in, ways_of
+from craft.scene.imaged import output_gain
 from craft.setup.ranged import PRIORITIES, Priority, Ranged, best
 from craft.tones.wanted import must_hold
 from craft.vocabulary.terms import RangeFirst

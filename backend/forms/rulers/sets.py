@@ -7,15 +7,16 @@ from dataclasses import replace
 
 from pydantic import BaseModel
 
+from craft.bracketing.of_exposure import Cover, fewest
+from craft.bracketing.of_others import other_sets
 from craft.decisions.numbers import MERGE_STEPS
 from craft.render.sets import covers_on, drifts, optimal
 from craft.render.shot import exposed
 from craft.scales.series import Dial, printed
 from craft.sensor.noise import EXCELLENT
 from craft.sensor.sets import MOST_EXACT, MOST_LOOKED_FOR, Tell
-from craft.setup.other_sets import other_sets
-from craft.setup.sets import Cover, fewest
 from craft.vocabulary.settings import BY_SLUG as SETTING
+from craft.vocabulary.terms import File
 from forms.rehearsal_form import FrameOut, RehearseIn, Sign, Theirs, triple
 from forms.rulers.asked import OnScene, asked_of
 
@@ -183,6 +184,12 @@ def sets_of(asked: RehearseIn, sign: Sign, theirs: Theirs) -> CoveringOut:
         in_body=_in_body(of),
         others=[
             OtherSetOut(kind=one.kind, label=one.label, frames=one.frames, offered=one.kind in offered, words=one.words)
-            for one in other_sets(of.situation, of.setup, of.shot.scene.other_k)
+            for one in other_sets(
+                of.situation,
+                of.setup.exposure.aperture,
+                raw=of.setup.file is not File.RENDERED,
+                moves=bool(of.setup.facts["moving"]),
+                other_k=of.shot.scene.other_k,
+            )
         ],
     )

@@ -8,7 +8,7 @@ from dataclasses import replace
 
 import numpy as np
 
-from craft.exposure.targets import output_gain
+from craft.bracketing.of_exposure import fewest
 from craft.kit.body import BracketOffer
 from craft.render.compose import as_it_is
 from craft.render.develop import lost_in_raw
@@ -19,12 +19,12 @@ from craft.render.rehearsal import small_view
 from craft.render.sets import covers_on, drifts, optimal
 from craft.render.shot import Shot, exposed, shot_of
 from craft.render.steady import series_of, strip, subjects_of
+from craft.scene.imaged import output_gain
 from craft.scene.light import Light
 from craft.scene.situation import Person, Situation
 from craft.sensor.noise import ACCEPTABLE
 from craft.setup.advise import advise
 from craft.setup.ranged import PRIORITIES, best
-from craft.setup.sets import fewest
 from craft.setup.setup import Setup
 from craft.setup.tests.things import BODY, situation
 from craft.stage.colour import LUMINANCE

@@ -8,7 +8,6 @@ from dataclasses import replace
 
 import numpy as np
 
-from craft.exposure.targets import output_gain
 from craft.kit.body import BracketOffer
 from craft.render.compose import as_it_is
 from craft.render.develop import developed
@@ -16,6 +15,7 @@ from craft.render.expose import counted, merged
 from craft.render.rehearsal import HIGHEST, LOWEST, PER_STOP, held_by, rehearse, small_view, tone_ev, window_of
 from craft.render.shot import from_recipe, shot_of
 from craft.render.tests.shots import a_shot
+from craft.scene.imaged import output_gain
 from craft.scene.light import Light, light_from_condition
 from craft.scene.situation import Locks, Situation
 from craft.scene.works import WORKS

@@ -6,10 +6,10 @@ import math
 import unittest
 from dataclasses import replace
 
-from craft.exposure.targets import hand_speed, image_speed, lens_loss_stops, limb_speed
 from craft.kit.body import Shutter
 from craft.optics.movement import star_speed_m_s
 from craft.render.shot import shot_of
+from craft.scene.imaged import hand_speed, image_speed, lens_loss_stops, limb_speed
 from craft.scene.light import Light
 from craft.scene.situation import Aims, Delivery, Locks, Motion, Situation
 from craft.setup.advise import advise

@@ -14,10 +14,11 @@ from craft.decisions.schools.shutter_type import SHUTTER_TYPE
 from craft.errors import CraftError, NotOnTheDialError
 from craft.exposure.filters import Filter, filters_of
 from craft.exposure.solver import Solution, search_of
-from craft.exposure.targets import lens_loss_stops, rungs_of
+from craft.exposure.targets import rungs_of
 from craft.kit.body import Shutter
 from craft.kit.dials import Axis, time_axis
 from craft.scales.series import Dial
+from craft.scene.imaged import lens_loss_stops
 from craft.scene.situation import Situation
 from craft.setup.course import Course, Leaning
 from craft.setup.deciding.keeping import taken_set

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from dataclasses import replace
 
+from craft.bracketing.series import Series, series_for
 from craft.decisions import numbers
 from craft.decisions.choice import Wishes, choose
 from craft.decisions.facts import Fact, Facts, tells, yes
@@ -17,7 +18,6 @@ from craft.exposure.targets import wanted_blur_s
 from craft.scene.situation import Situation
 from craft.setup.course import Course
 from craft.setup.notes import darker_stops
-from craft.setup.series import Series, series_for
 from craft.vocabulary.terms import AimMotion, Area, Drive, FocusMode, White
 
 RATE_SHARE = {Drive.HIGH: 1.0, Drive.MEDIUM: 0.5, Drive.LOW: 0.25}

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 
+from craft.bracketing.of_exposure import SINGLE, placed_as_metered, sets_as_metered
 from craft.decisions import numbers
 from craft.decisions.choice import choose
 from craft.decisions.facts import Fact, Facts, tells, yes
@@ -17,7 +18,6 @@ from craft.scene.situation import Situation
 from craft.setup.course import Course
 from craft.setup.plan import cap_stops
 from craft.setup.ranged import MOST_RIGHT
-from craft.setup.sets import SINGLE, placed_as_metered, sets_as_metered
 from craft.tones.tonemap import map_of
 from craft.vocabulary.setting import Value
 from craft.vocabulary.terms import Drive, File

@@ -12,8 +12,9 @@ from craft.decisions.choice import By, alike
 from craft.decisions.facts import Fact, tells, yes
 from craft.decisions.schools.iso_limits import ISO_LIMITS
 from craft.exposure.bounds import number
-from craft.exposure.targets import LEAST_COMFORT_STOPS, base_stops, comfort_end
+from craft.exposure.targets import LEAST_COMFORT_STOPS, comfort_end
 from craft.scales.series import MATCH_STOPS, Dial, exact_stops
+from craft.scene.imaged import base_stops
 from craft.setup.course import Course
 from craft.setup.ladder import Automatics
 from craft.setup.plan import Plan, asked_of, free_dials, lifted, longer_by, taken

@@ -6,6 +6,7 @@ import math
 from collections.abc import Iterable
 from dataclasses import dataclass, replace
 
+from craft.bracketing.of_exposure import placed_as_metered
 from craft.decisions.choice import By, Choice, alike, choose
 from craft.decisions.facts import Fact, Facts, all_hold, tells, yes
 from craft.decisions.schools import School
@@ -17,7 +18,6 @@ from craft.scene.situation import Situation
 from craft.setup.course import Course
 from craft.setup.plan import Plan, at_key, lifted, true_stops, with_dials
 from craft.setup.ranged import BY_PRIORITY, MOST_RIGHT, SEEN, Opened, Ranged, searched
-from craft.setup.sets import placed_as_metered
 from craft.stage.colour import first_channel_stops
 from craft.tones.metered import metered
 from craft.tones.readings import Read

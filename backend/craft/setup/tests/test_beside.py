@@ -11,9 +11,9 @@ from unittest import TestCase
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from craft.exposure.targets import lens_loss_stops
 from craft.scales.series import Dial, exact_stops
 from craft.scene.conditions import CONDITIONS
+from craft.scene.imaged import lens_loss_stops
 from craft.scene.light import Light
 from craft.scene.situation import Aims, Motion, Situation
 from craft.scene.works import WORKS

@@ -9,12 +9,12 @@ from unittest import TestCase
 from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
+from craft.bracketing.series import series_for
 from craft.exposure.filters import filters_of
 from craft.exposure.targets import wanted_blur_s
 from craft.scene.light import Light
 from craft.scene.situation import Aims, Motion
 from craft.setup.advise import advise
-from craft.setup.series import series_for
 from craft.setup.steps import exposed
 from craft.setup.tests.things import STARS, situation
 from craft.vocabulary.terms import AimMotion, Genre, Support

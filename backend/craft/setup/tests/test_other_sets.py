@@ -7,12 +7,13 @@ import re
 import unittest
 from dataclasses import replace
 
+from craft.bracketing.of_others import MOST_WHITES, WHITE_STEP_MIRED, OtherSet, other_sets
 from craft.kit.lens import Lens
 from craft.optics.sharpness import depth_limits_m
 from craft.scene.light import Light
-from craft.scene.situation import Locks, Motion
+from craft.scene.situation import Locks, Motion, Situation
 from craft.setup.advise import advise
-from craft.setup.other_sets import MOST_WHITES, WHITE_STEP_MIRED, OtherSet, other_sets
+from craft.setup.setup import Setup
 from craft.setup.tests.things import LENS, situation
 from craft.tones.patterns import CLOTHS, GREY, PATTERNS
 from craft.vocabulary.terms import File, Genre, Pattern, Support
@@ -22,7 +23,12 @@ CLOSE = Lens("Close lens", 100, 100, 2.8, 2.8, 22, 0.3, slug="close")
 
 def sets(other_k: float | None = None, **changes: object) -> dict[str, OtherSet]:
     one = situation(**changes)
-    return {found.kind: found for found in other_sets(one, advise(one), other_k)}
+    return {found.kind: found for found in taken(one, advise(one), other_k)}
+
+
+def taken(one: Situation, setup: Setup, other_k: float | None = None) -> tuple[OtherSet, ...]:
+    moves = bool(setup.facts["moving"])
+    return other_sets(one, setup.exposure.aperture, raw=setup.file is not File.RENDERED, moves=moves, other_k=other_k)
 
 
 class Focus(unittest.TestCase):
@@ -41,7 +47,7 @@ class Focus(unittest.TestCase):
             locks=Locks(aperture=8.0),
         )
         setup = advise(one)
-        found = other_sets(one, setup, None)[0]
+        found = taken(one, setup)[0]
         self.assertGreater(found.frames, 5)
         self.assertEqual(found.frames, len(found.places))
         limits = [[float(end) for end in depth_limits_m(0.1, setup.exposure.aperture, at, one.coc_m)] for at in found.places]

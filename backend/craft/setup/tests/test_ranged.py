@@ -11,14 +11,14 @@ import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from craft.exposure.targets import output_gain
+from craft.bracketing.of_exposure import SINGLE, Lit, covers_of, fewest, sets_as_metered
 from craft.kit.body import BracketOffer
+from craft.scene.imaged import output_gain
 from craft.scene.light import Light
 from craft.scene.situation import Aims, Person, Situation
 from craft.setup.advise import advise
 from craft.setup.deciding.ranging import open_range, swing_kept
 from craft.setup.ranged import PRIORITIES, Opened, best, searched, weigh
-from craft.setup.sets import SINGLE, Lit, covers_of, fewest, sets_as_metered
 from craft.setup.setup import Setup
 from craft.setup.steps import as_metered
 from craft.setup.tests.things import BODY, SENSOR, situation

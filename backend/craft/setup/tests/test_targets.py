@@ -12,22 +12,12 @@ from hypothesis import strategies as st
 from craft.errors import CraftError
 from craft.exposure.bounds import Dials
 from craft.exposure.solver import Rung
-from craft.exposure.targets import (
-    LIMBS,
-    MONOPOD_STOPS,
-    PAN_RESIDUE,
-    SMEAR,
-    SWAY_M_S,
-    Asked,
-    ask,
-    lens_loss_stops,
-    rungs_of,
-    stabiliser_stops,
-)
+from craft.exposure.targets import LIMBS, SMEAR, Asked, ask, rungs_of
 from craft.kit.body import Shutter
 from craft.kit.dials import aperture_axis, iso_axis, time_axis
 from craft.optics import sharpness
 from craft.optics.sharpness import Acuity
+from craft.scene.imaged import MONOPOD_STOPS, PAN_RESIDUE, SWAY_M_S, lens_loss_stops, stabiliser_stops
 from craft.scene.light import Light
 from craft.scene.situation import Aims, Concession, Delivery, Locks, Motion, Output, Person, Situation
 from craft.sensor import noise

@@ -9,9 +9,9 @@ from functools import lru_cache
 
 import numpy as np
 
-from craft.exposure.targets import base_stops, output_gain
 from craft.kit.body import BracketOffer, Sensor
 from craft.scales.series import Dial, Floats, Ints, printed
+from craft.scene.imaged import base_stops, output_gain
 from craft.scene.situation import Situation
 from craft.sensor.noise import ACCEPTABLE, electrons, electrons_at_bar, saturation_e
 from craft.sensor.sets import Frame, squares

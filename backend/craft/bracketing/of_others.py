@@ -7,8 +7,6 @@ from dataclasses import dataclass
 
 from craft.optics.stack import stack_m
 from craft.scene.situation import Situation
-from craft.setup.setup import Setup
-from craft.vocabulary.terms import File
 
 OVERLAP = 0.25
 """Share of each frame's depth that lies in its neighbour's too, so that the merge finds both sharp (an estimate of practice)."""
@@ -33,12 +31,12 @@ class OtherSet:
     words: str
 
 
-def _focus(situation: Situation, setup: Setup) -> OtherSet:
+def _focus(situation: Situation, aperture: float, moves: bool) -> OtherSet:
     near, far = situation.band
     circle = situation.coc_m * (1 - OVERLAP)
-    places = stack_m(situation.focal_mm / 1000, setup.exposure.aperture, near, far, situation.coc_m)
+    places = stack_m(situation.focal_mm / 1000, aperture, near, far, situation.coc_m)
     if len(places) != 1:
-        places = stack_m(situation.focal_mm / 1000, setup.exposure.aperture, near, far, circle)
+        places = stack_m(situation.focal_mm / 1000, aperture, near, far, circle)
     end = "infinity" if math.isinf(far) else f"{far:.3g} m"
     if not places:
         return OtherSet(
@@ -46,24 +44,24 @@ def _focus(situation: Situation, setup: Setup) -> OtherSet:
             "focus",
             0,
             (),
-            f"From {near:.3g} m to {end} takes more frames at f/{setup.exposure.aperture:g} than anybody stacks: close down first.",
+            f"From {near:.3g} m to {end} takes more frames at f/{aperture:g} than anybody stacks: close down first.",
         )
     if len(places) == 1:
-        return OtherSet("focus", "focus", 1, places, f"One frame at f/{setup.exposure.aperture:g} is sharp from {near:.3g} m to {end}.")
+        return OtherSet("focus", "focus", 1, places, f"One frame at f/{aperture:g} is sharp from {near:.3g} m to {end}.")
     step = "; ".join("infinity" if math.isinf(at) else f"{at:.3g} m" for at in places[:6])
     more = f" and {len(places) - 6} more" if len(places) > 6 else ""
-    still = "" if not setup.facts["moving"] else " It moves, and will not line up."
+    still = "" if not moves else " It moves, and will not line up."
     return OtherSet(
         "focus",
         "focus",
         len(places),
         places,
-        f"{len(places)} frames at f/{setup.exposure.aperture:g}, each overlapping the next by a quarter, are sharp from {near:.3g} m to {end}: {step}{more}.{still}",
+        f"{len(places)} frames at f/{aperture:g}, each overlapping the next by a quarter, are sharp from {near:.3g} m to {end}: {step}{more}.{still}",
     )
 
 
-def _white(situation: Situation, setup: Setup, other_k: float | None) -> OtherSet:
-    if setup.file is not File.RENDERED:
+def _white(situation: Situation, raw: bool, other_k: float | None) -> OtherSet:
+    if raw:
         return OtherSet("white", "white", 1, (), "A raw takes any white afterwards: no set is needed.")
     light = 1e6 / situation.light.kelvin
     ends = (light, 1e6 / other_k) if other_k else (light - GUESSED_MIRED, light + GUESSED_MIRED)
@@ -77,8 +75,8 @@ def _white(situation: Situation, setup: Setup, other_k: float | None) -> OtherSe
     )
 
 
-def _iso(setup: Setup) -> OtherSet:
-    if setup.file is not File.RENDERED:
+def _iso(raw: bool) -> OtherSet:
+    if raw:
         return OtherSet("iso", "ISO", 1, (), "The light is the same in every frame of it: a raw is brightened afterwards with as much.")
     return OtherSet(
         "iso",
@@ -89,10 +87,13 @@ def _iso(setup: Setup) -> OtherSet:
     )
 
 
-def other_sets(situation: Situation, setup: Setup, other_k: float | None) -> tuple[OtherSet, ...]:
-    """The sets of focus, white and ISO of a situation; other_k: of its scene's second light, if there is one.
+def other_sets(situation: Situation, aperture: float, *, raw: bool, moves: bool, other_k: float | None) -> tuple[OtherSet, ...]:
+    """The sets of focus, white and ISO of a situation.
 
-    >>> [one.kind for one in other_sets(situation(), advised(), None)]
+    aperture: f-number of the frames; raw: whether raw is kept; moves: whether the subject does; other_k: kelvin of its scene's second
+    light, if there is one.
+
+    >>> [one.kind for one in other_sets(situation(), 2.8, raw=True, moves=True, other_k=None)]
     ['focus', 'white', 'iso']
     """
-    return _focus(situation, setup), _white(situation, setup, other_k), _iso(setup)
+    return _focus(situation, aperture, moves), _white(situation, raw, other_k), _iso(raw)
