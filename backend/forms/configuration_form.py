@@ -186,7 +186,7 @@ def configuration_form(answer: Answer) -> ConfigurationOut:
                 sets=_changed(b.sets),
                 changes=_changed(b.changes),
                 lacking=b.lacking,
-                clashes=_violations(b.clashes),
+                clashes=_violations(made.clashes(b)),
             )
             for b in made.bundles
         ],

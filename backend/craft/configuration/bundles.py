@@ -7,9 +7,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass
 
-from craft.vocabulary.checker import Violation, smallest_change, violations
 from craft.vocabulary.features import FEATURES
-from craft.vocabulary.rules import Around
 from craft.vocabulary.setting import Value
 
 
@@ -38,14 +36,13 @@ class BundleState:
     """How a configuration stands to a bundle.
 
     sets: all of it that this body has; changes: what of that is set otherwise now; lacking: why it
-    cannot be had here, or an empty text; clashes: dependencies that it would break with what is decided or set by hand.
+    cannot be had here, or an empty text.
     """
 
     bundle: Bundle
     sets: Mapping[str, Value]
     changes: Mapping[str, Value]
     lacking: str
-    clashes: tuple[Violation, ...] = ()
 
     @property
     def holds(self) -> bool:
@@ -68,20 +65,18 @@ BUNDLES: tuple[Bundle, ...] = (
 BUNDLE: dict[str, Bundle] = {bundle.slug: bundle for bundle in BUNDLES}
 
 
-def state_of(
-    bundle: Bundle, values: Mapping[str, Value], offered: Mapping[str, tuple[Value, ...]], around: Around, fixed: frozenset[str]
-) -> BundleState:
+def state_of(bundle: Bundle, values: Mapping[str, Value], offered: Mapping[str, tuple[Value, ...]], tokens: frozenset[str]) -> BundleState:
     """How a configuration stands to a bundle; settings that this body lacks are left out.
 
-    values: value by setting; offered: values that the body has, by setting; fixed: settings that do not follow by themselves.
+    values: value by setting; offered: values that the body has, by setting; tokens: its features.
 
     >>> star = next(bundle for bundle in BUNDLES if bundle.slug == "star_series")
-    >>> state_of(star, {"drive_mode": "high"}, {}, Around(frozenset()), frozenset()).lacking
+    >>> state_of(star, {"drive_mode": "high"}, {}, frozenset()).lacking
     'not on this body: it needs that the body can be released from afar and that the body fires bursts'
-    >>> state_of(star, {"drive_mode": "high"}, {}, Around(frozenset(star.needs)), frozenset()).changes
+    >>> state_of(star, {"drive_mode": "high"}, {}, frozenset(star.needs)).changes
     {'drive_mode': 'low'}
     """
-    missing = [FEATURES[need] for need in bundle.needs if need not in around.tokens]
+    missing = [FEATURES[need] for need in bundle.needs if need not in tokens]
     unavailable = [slug for slug, value in bundle.sets if slug in values and offered.get(slug) and value not in offered[slug]]
     if missing:
         return BundleState(bundle=bundle, sets={}, changes={}, lacking=f"not on this body: it needs that {' and that '.join(missing)}")
@@ -89,13 +84,4 @@ def state_of(
         return BundleState(bundle=bundle, sets={}, changes={}, lacking=f"not on this body: it has no such value for {', '.join(unavailable).replace('_', ' ')}")
     here = {slug: value for slug, value in bundle.sets if slug in values}
     here |= {slug: better for slug, worse, better in bundle.instead if values.get(slug) == worse}
-    changes = {slug: value for slug, value in here.items() if values[slug] != value}
-    return BundleState(bundle=bundle, sets=here, changes=changes, lacking="", clashes=_clashes({**values, **changes}, changes, around, fixed))
-
-
-def _clashes(then: Mapping[str, Value], changes: Mapping[str, Value], around: Around, fixed: frozenset[str]) -> tuple[Violation, ...]:
-    """What would be broken by changes and can't be cleared by what follows by itself."""
-    broken = tuple(one for one in violations(then, around) if not changes.keys().isdisjoint(one.settings)) if changes else ()
-    if not broken or smallest_change(then, around, fixed | changes.keys()).values:
-        return ()
-    return broken
+    return BundleState(bundle=bundle, sets=here, changes={slug: value for slug, value in here.items() if values[slug] != value}, lacking="")

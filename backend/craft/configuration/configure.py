@@ -59,6 +59,10 @@ WEIGHT = {
 """What it means to change a setting of an origin, for choosing among equally few changes."""
 
 
+FIRM = (Origin.LOCKED, Origin.DECIDED)
+"""What does not follow where a dependency asks for it."""
+
+
 @dataclass(frozen=True, slots=True)
 class Configured:
     """One setting of a configuration.
@@ -108,6 +112,19 @@ class Configuration:
     def fresh(self) -> dict[str, Value]:
         """What the body is known to hold when it has just been reset, by setting; a guess is not known."""
         return {row.setting.slug: row.default for row in self.rows if not row.guessed}
+
+    def clashes(self, bundle: BundleState) -> tuple[Violation, ...]:
+        """Dependencies that setting all of a bundle would break with what is decided or set by hand; the rest follows.
+
+        >>> made = configured()
+        >>> next(one for one in ([v.rule.slug for v in made.clashes(bundle)] for bundle in made.bundles) if one)
+        ['electronic_leans']
+        """
+        new = bundle.changes.keys()
+        fixed = new | {row.setting.slug for row in self.rows if row.origin in FIRM}
+        touched = replace(self.around, rules=tuple(rule for rule in self.around.rules if not new.isdisjoint(rule.settings)))
+        broken = violations({**self.values, **bundle.changes}, touched) if new else ()
+        return tuple(one for one in broken if not new.isdisjoint(one.settings) and fixed.issuperset(one.settings))
 
 
 @dataclass(frozen=True, slots=True)
@@ -291,7 +308,7 @@ def configure(situation: Situation, setup: Setup) -> Configuration:
     change = Change({})
     if broken:
         weights = {slug: WEIGHT[row.origin] for slug, row in laid.items()}
-        firm = frozenset(slug for slug, row in laid.items() if row.origin in (Origin.LOCKED, Origin.DECIDED))
+        firm = frozenset(slug for slug, row in laid.items() if row.origin in FIRM)
         follows = smallest_change(values, around, firm, weights)
         if follows.values:
             laid |= _following(follows, values, around)
@@ -303,8 +320,7 @@ def configure(situation: Situation, setup: Setup) -> Configuration:
     shut = closed(values, around)
     rows = tuple(_row(there[slug], laid[slug], situation, around, shut.get(slug, "")) for slug in order_to_set(values, around))
     offered = {row.setting.slug: row.offered for row in rows}
-    fixed = frozenset(slug for slug, row in laid.items() if row.origin in (Origin.LOCKED, Origin.DECIDED))
-    bundles = tuple(state_of(bundle, values, offered, around, fixed) for bundle in BUNDLES)
+    bundles = tuple(state_of(bundle, values, offered, around.tokens) for bundle in BUNDLES)
     return Configuration(tuple(_as_a_whole(row, bundles) for row in rows), broken, change, bundles, around)
 
 
