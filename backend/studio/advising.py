@@ -14,6 +14,7 @@ from craft.scales.parsing import READERS, parse_stops
 from craft.scales.series import Dial
 from craft.scene.conditions import CONDITIONS
 from craft.scene.works import WORKS
+from craft.vocabulary.concessions import rung_words
 from forms.setup_form import SetupOut, setup_of
 from forms.situation_form import MOST_OTHERS, SituationForm
 from people.guards import Anyone, stateless
@@ -71,13 +72,22 @@ class SchoolWords(Schema):
     costs: str
 
 
+class RungWords(Schema):
+    """A concession that may be put on the list of what gives, as a situation takes it, and in words."""
+
+    intent: str
+    up_to_stops: float | None
+    to: str | None
+    words: str
+
+
 class Words(Schema):
-    """Everything a screen needs to name things; most_others: further lights, and further subjects, of one picture."""
+    """Everything a screen needs to name things; rungs: what may give; most_others: further lights, and further subjects, of one picture."""
 
     genres: list[GenreWords]
     conditions: list[ConditionWords]
     schools: list[SchoolWords]
-    limits: dict[str, list[str]]
+    rungs: list[RungWords]
     most_others: int
 
 
@@ -150,6 +160,10 @@ def words(request: HttpRequest) -> Words:
             for decision in DECISIONS.values()
             for s in decision.schools
         ],
-        limits={intent.value: [limit.value for limit in limits] for intent, limits in ACCEPTED_LIMITS.items()},
+        rungs=[
+            RungWords(intent=intent.value, up_to_stops=stops, to=to and to.value, words=rung_words(intent, stops, to))
+            for intent, limits in ACCEPTED_LIMITS.items()
+            for stops, to in ((1.0, None), *((None, limit) for limit in limits or (None,)))
+        ],
         most_others=MOST_OTHERS,
     )

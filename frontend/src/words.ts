@@ -10,13 +10,6 @@ const WORDS: Record<string, string> = {
   iso: "ISO",
   noise: "Noise",
   brightness: "Brightness",
-  spare: "what is spare",
-  f4: "f/4",
-  smear: "smear",
-  widest: "wide open",
-  ceiling: "my ceiling",
-  body_limit: "the dial's end",
-  trail: "star trails",
   exposure_mode: "mode",
   iso_limits: "ISO limits",
   shutter_type: "shutter",
@@ -30,8 +23,8 @@ export function inShort(intent: string): string {
 }
 
 /** A rung as it was asked for. */
-export const asRung = (row: Schemas["ConcessionOut"]): Concession =>
-  row.to ? { intent: row.intent, to: row.to } : { intent: row.intent, up_to_stops: row.up_to_stops };
+export const asRung = (row: Pick<Schemas["RungWords"], "intent" | "to" | "up_to_stops">): Concession =>
+  (row.to ? { intent: row.intent, to: row.to } : { intent: row.intent, up_to_stops: row.up_to_stops }) as Concession;
 
 const label = (setup: Decided, dial: "shutter_s" | "aperture" | "iso", value: number): string =>
   setup.dials[dial].find((step) => step.value === value)?.label ?? String(value);

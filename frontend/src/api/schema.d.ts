@@ -3650,6 +3650,20 @@ export interface components {
             subjects: components["schemas"]["SubjectWords"][];
         };
         /**
+         * RungWords
+         * @description A concession that may be put on the list of what gives, as a situation takes it, and in words.
+         */
+        RungWords: {
+            /** Intent */
+            intent: string;
+            /** Up To Stops */
+            up_to_stops: number | null;
+            /** To */
+            to: string | null;
+            /** Words */
+            words: string;
+        };
+        /**
          * SchoolWords
          * @description A way of taking a decision.
          */
@@ -3695,7 +3709,7 @@ export interface components {
         };
         /**
          * Words
-         * @description Everything a screen needs to name things; most_others: further lights, and further subjects, of one picture.
+         * @description Everything a screen needs to name things; rungs: what may give; most_others: further lights, and further subjects, of one picture.
          */
         Words: {
             /** Genres */
@@ -3704,10 +3718,8 @@ export interface components {
             conditions: components["schemas"]["ConditionWords"][];
             /** Schools */
             schools: components["schemas"]["SchoolWords"][];
-            /** Limits */
-            limits: {
-                [key: string]: string[];
-            };
+            /** Rungs */
+            rungs: components["schemas"]["RungWords"][];
             /** Most Others */
             most_others: number;
         };

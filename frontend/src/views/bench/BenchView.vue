@@ -250,7 +250,7 @@ useEventListener(window, "beforeunload", () => void bench.put());
       <GivesFirst
         v-if="setup"
         :setup="setup"
-        :limits="words.limits"
+        :offers="words.rungs"
         :own="!!document.concessions"
         :error="giveError"
         @change="setRungs"

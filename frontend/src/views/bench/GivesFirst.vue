@@ -3,9 +3,9 @@ import { computed, ref } from "vue";
 import { VueDraggable } from "vue-draggable-plus";
 import type { Concession, Schemas, Decided } from "@/api/client";
 import Stops from "@/ruler/Stops.vue";
-import { asRung, word } from "@/words";
+import { asRung } from "@/words";
 
-const props = defineProps<{ setup: Decided; limits: Record<string, string[]>; own: boolean; error?: string }>();
+const props = defineProps<{ setup: Decided; offers: Schemas["RungWords"][]; own: boolean; error?: string }>();
 const emit = defineEmits<{ change: [rungs: Concession[] | null] }>();
 
 type Given = Schemas["ConcessionOut"] & { key: string };
@@ -26,7 +26,7 @@ function move(k: number, by: number): void {
   const [row] = list.splice(k, 1);
   if (!row) return;
   list.splice(to, 0, row);
-  said.value = `${word(row.intent)} is now number ${to + 1}`;
+  said.value = `${row.words} is now number ${to + 1}`;
   send(list);
   requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-rung="${to}"]`)?.focus());
 }
@@ -34,18 +34,10 @@ function remove(k: number): void {
   send(rows.value.filter((_, at) => at !== k));
 }
 const adding = ref("");
-const choices = computed(() =>
-  Object.entries(props.limits).flatMap(([intent, limits]) => [
-    { value: `${intent}:1`, text: `${word(intent)}, 1 stop` },
-    ...limits.map((limit) => ({ value: `${intent}:${limit}`, text: `${word(intent)}, to ${word(limit)}` })),
-    { value: `${intent}:`, text: `${word(intent)}, to the end` },
-  ]),
-);
 function add(): void {
-  const [intent = "", how = ""] = adding.value.split(":");
-  if (!intent) return;
-  const rung = { intent, ...(how === "1" ? { up_to_stops: 1 } : how ? { to: how } : { up_to_stops: null }) } as Concession;
-  emit("change", [...rows.value.map(asRung), rung]);
+  const rung = props.offers.find((one) => one.words === adding.value);
+  if (!rung) return;
+  emit("change", [...rows.value.map(asRung), asRung(rung)]);
   adding.value = "";
 }
 </script>
@@ -84,7 +76,7 @@ function add(): void {
     <div class="tools">
       <select v-model="adding" class="plain quiet" aria-label="add a concession" @change="add">
         <option value="">add one</option>
-        <option v-for="choice in choices" :key="choice.value" :value="choice.value">{{ choice.text }}</option>
+        <option v-for="one in offers" :key="one.words" :value="one.words">{{ one.words }}</option>
       </select>
       <button v-if="own" class="plain quiet" @click="emit('change', null)">back to the usual order</button>
     </div>
