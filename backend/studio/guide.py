@@ -8,9 +8,9 @@ from django.http import HttpRequest
 from ninja import Router, Schema
 
 from craft.configuration.bundles import BUNDLES
-from craft.configuration.configure import wins_when
 from craft.configuration.decided import of_settings
 from craft.configuration.habits import HABITS
+from craft.decisions.facts import wins_when
 from craft.kit.features import STATED
 from craft.vocabulary.called import CALLED
 from craft.vocabulary.dependencies import AFTERS, RULES

@@ -19,7 +19,7 @@ from craft.configuration.bundles import BUNDLES, BundleState, state_of
 from craft.configuration.decided import decided, facts_of, of_person, of_settings
 from craft.configuration.habits import HABITS, Habit, Way
 from craft.configuration.rows import GUARDS, ROWS, Row
-from craft.decisions.facts import Facts, When, all_hold, phrase
+from craft.decisions.facts import Facts, all_hold, phrase
 from craft.decisions.schools import DECISIONS
 from craft.errors import CraftError
 from craft.kit.body import Body
@@ -144,15 +144,6 @@ def way_for(habit: Habit, facts: Facts, possible: Callable[[Way], bool] = lambda
     'short'
     """
     return next((way for way in habit.ways if all_hold(way.when, facts) and possible(way)), habit.ways[-1])
-
-
-def wins_when(tests: Iterable[When], facts: Facts) -> str:
-    """When a way wins, in words.
-
-    >>> wins_when((When("tripod", "=", 1.0),), {}), wins_when((), {})
-    ('on a tripod', 'no other way wins')
-    """
-    return " and ".join(test.words(facts) for test in tests) or "no other way wins"
 
 
 def default_of(setting: Setting, body: Body, offered: tuple[Value, ...]) -> Value:

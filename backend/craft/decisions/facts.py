@@ -9,7 +9,7 @@ from __future__ import annotations
 import math
 import operator
 import string
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass
 from functools import cache, wraps
 from typing import Any, Literal, TypeVar, cast
@@ -272,3 +272,12 @@ def all_hold(tests: tuple[When, ...], facts: Facts) -> bool:
     (True, False)
     """
     return all(test.holds(facts) for test in tests)
+
+
+def wins_when(tests: Iterable[When], facts: Facts) -> str:
+    """When a way wins, in words.
+
+    >>> wins_when((When("tripod", "=", 1.0),), {}), wins_when((), {})
+    ('on a tripod', 'no other way wins')
+    """
+    return " and ".join(test.words(facts) for test in tests) or "no other way wins"

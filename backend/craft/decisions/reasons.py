@@ -7,7 +7,7 @@ from dataclasses import dataclass, field
 from functools import cached_property
 
 from craft.decisions.choice import By, Choice, can_be, wins
-from craft.decisions.facts import Fact, Facts, all_hold, phrase, tells
+from craft.decisions.facts import Fact, Facts, all_hold, phrase, tells, wins_when
 from craft.decisions.schools import Also, Decision, School
 from craft.vocabulary.settings import setting_for
 from craft.vocabulary.words import say_value
@@ -68,14 +68,10 @@ def _of_desk(decision: Decision, facts: Facts) -> dict[str, float]:
     return {"minutes": float(round(desk.minutes * count))}
 
 
-def _wins_when(school: School, facts: Facts) -> str:
-    return " and ".join(test.words(facts) for test in school.when) or "no other way wins"
-
-
 def _others(rows: Iterable[School], facts: Facts) -> Iterator[OtherWay]:
     for row in rows:
         if can_be(row, facts):
-            yield OtherWay(row.slug, row.label, _wins_when(row, facts), wins(row, facts), row.costs)
+            yield OtherWay(row.slug, row.label, wins_when(row.when, facts), wins(row, facts), row.costs)
 
 
 def _said(school: School, facts: Facts, besides: tuple[Also, ...] = ()) -> tuple[str, dict[str, float]]:
