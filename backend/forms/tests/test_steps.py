@@ -159,7 +159,7 @@ def words(setup: Setup) -> dict[str, tuple[Any, ...]]:
 
 
 class ByHand(TestCase):
-    @settings(max_examples=250, deadline=None)
+    @settings(max_examples=150, deadline=None)
     @given(situations(), st.integers(0, 10**6))
     def test_setting_what_was_chosen_changes_no_word_but_its_origin(self, raw: dict[str, Any], pick: int) -> None:
         plain = advise(value_of(raw))
@@ -173,7 +173,7 @@ class ByHand(TestCase):
             self.assertEqual([note.text for note in again.notes], [note.text for note in plain.notes], (slug, value))
             self.assertEqual(again.binding, plain.binding, (slug, value))
 
-    @settings(max_examples=400, deadline=None)
+    @settings(max_examples=250, deadline=None)
     @given(set_by_hand())
     def test_what_was_set_is_what_there_is_and_what_is_unused_changes_nothing_anywhere(self, raw: dict[str, Any]) -> None:
         situation = value_of(raw)
@@ -200,7 +200,7 @@ class ByHand(TestCase):
         self.assertEqual(bare.ladder, setup.ladder)
         self.assertEqual(configure(bare_situation, bare).values, configure(situation, setup).values)
 
-    @settings(max_examples=250, deadline=None)
+    @settings(max_examples=150, deadline=None)
     @given(set_by_hand())
     def test_a_decision_taken_by_hand_names_what_was_set_and_the_numbers_of_that(self, raw: dict[str, Any]) -> None:
         setup = advise(value_of(raw))
