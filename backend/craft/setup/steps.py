@@ -46,7 +46,7 @@ FIRST = (
         take=keeping.keep,
         does="what is kept of a frame",
         decides=("file",),
-        tells="curtain_rate darkest_stops rate_by_hand raw rendered",
+        tells="curtain_rate darkest_stops rate_by_hand raw reading_rate rendered",
     ),
     Step(
         take=keeping.bracket,

@@ -56,7 +56,7 @@ TAKES: dict[str, tuple[dict[str, Any], dict[str, Any]]] = {
     "live_view": ({"finder": Finder.OPTICAL}, {}),
     "mechanical": ({"shortest_mechanical_s": None, "shortest_electronic_s": 0.0001}, {}),
     "ring_reported": ({}, {"ring_reported": False}),
-    "several_apertures": ({}, {"apertures": (2.0,)}),
+    "several_apertures": ({}, {"widest_short": 2.0, "widest_long": 2.0, "narrowest_aperture": 2.0}),
 }
 
 

@@ -40,6 +40,7 @@ def look(course: Course) -> Course:
     rendered=Fact("a finished file is kept", "yes", "no finished file is kept"),
     darkest_stops=Fact("the most that a frame is darkened for what is bright", "stops"),
     curtain_rate=Fact("the body's highest rate with curtains", "rate"),
+    reading_rate=Fact("the body's highest rate without curtains", "rate"),
     rate_by_hand=Fact("the rate set by hand", "rate"),
 )
 def _of_file(situation: Situation, kept: File, rate: float) -> dict[str, float]:
@@ -49,6 +50,7 @@ def _of_file(situation: Situation, kept: File, rate: float) -> dict[str, float]:
         "rendered": yes(kept is not File.RAW),
         "darkest_stops": cap_stops(situation, raw),
         "curtain_rate": body.highest_rate(Shutter.MECHANICAL, raw) or 1.0,
+        "reading_rate": body.highest_rate(Shutter.ELECTRONIC, raw) or 1.0,
         "rate_by_hand": rate,
     }
 
