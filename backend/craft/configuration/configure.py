@@ -205,12 +205,7 @@ def _from_decisions(setup: Setup) -> Iterable[tuple[str, _Laid]]:
 
 def _by_hand(situation: Situation, unused: Mapping[str, str], there: Mapping[str, Setting], around: Around) -> Iterable[tuple[str, _Laid]]:
     """What was set by hand; what nothing uses is checked like everything else, and not laid."""
-    locks = situation.locks
-    held: dict[str, Value] = {
-        slug: value
-        for slug, value in (("shutter_time", locks.shutter_s), ("aperture", locks.aperture), ("iso_value", locks.iso))
-        if value is not None and slug in there
-    }
+    held = {slug: value for slug, value in situation.locks.as_settings.items() if slug in there}
     for slug, value in situation.settings.items():
         if slug not in there:
             raise CraftError(

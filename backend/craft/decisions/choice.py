@@ -57,14 +57,8 @@ def wishes_of(situation: Situation) -> Wishes:
     >>> wishes_of(situation(settings={"white_mode": "automatic"})).hand
     {'white': {'white_mode': 'automatic'}}
     """
-    locks = situation.locks
-    held: dict[str, Value] = {
-        slug: value
-        for slug, value in (("shutter_time", locks.shutter_s), ("aperture", locks.aperture), ("iso_value", locks.iso))
-        if value is not None
-    }
     file: dict[str, Value] = {} if situation.file is None else {"file_format": situation.file.value}
-    everything = {**file, **situation.settings, **held}
+    everything = {**file, **situation.settings, **situation.locks.as_settings}
     hand = {
         decision.slug: {slug: everything[slug] for slug in (*decision.sets, *decision.besides) if slug in everything}
         for decision in DECISIONS.values()

@@ -131,6 +131,16 @@ class Locks:
     aperture: float | None = None
     iso: float | None = None
 
+    @property
+    def as_settings(self) -> dict[str, Value]:
+        """What is held, by the setting that it is.
+
+        >>> Locks(iso=800.0).as_settings
+        {'iso_value': 800.0}
+        """
+        held = {"shutter_time": self.shutter_s, "aperture": self.aperture, "iso_value": self.iso}
+        return {slug: value for slug, value in held.items() if value is not None}
+
 
 IN_ONE_GO = "in_one_go"
 """The way of the drive that draws a long blur in one frame."""
