@@ -16,15 +16,19 @@ from functools import cached_property, lru_cache
 from typing import Any
 
 import numpy as np
+from numpy.lib.stride_tricks import sliding_window_view
 from numpy.typing import NDArray
 
-from craft.exposure.candidates import DECIMALS, Best, Digit, Groups, ranks_of, words_of
+from craft.exposure.candidates import DECIMALS, Best, Digit, Groups, Place, added, ranks_of, words_of
 from craft.kit.dials import Axis
 from craft.scales.series import Dial, Floats, Ints
 from craft.vocabulary.terms import Intent, Limit
 
 FEW_LEVELS = 3
 """Up to so many levels it costs less to compare all candidates than to narrow them first."""
+
+WORST = 1 << 62
+"""More than anything gives, as stops or as ranks."""
 
 KEPT = 32
 """Searches that a process keeps."""
@@ -206,11 +210,14 @@ class Search:
         self.entries = list(_entries(problem.rungs))
         self.tones: Floats = np.empty(0)
         self.tone_at: Ints = np.empty((0, 0), dtype=np.int64)
+        self.in_turn = False
         if problem.targets.noise is not None:
             tones = (self.groups.exposure[:, None] / problem.time.per_stop + problem.iso.stops).round(DECIMALS)
             self.tones, flat = np.unique(tones, return_inverse=True)
             self.tone_at = flat.reshape(tones.shape)
-        self.words = words_of([*self._digits(), *(Digit(dial, *ranks_of(values)) for dial, values in _ties(problem))])
+            positions, isos = (np.arange(size) for size in tones.shape)
+            self.in_turn = bool((self.tone_at == positions[:, None] + isos).all())
+        self.words, self.places = words_of([*self._digits(), *(Digit(dial, *ranks_of(values)) for dial, values in _ties(problem))])
         self.keys = [self.groups.key(word) for word in self.words]
         self.alone: dict[int, Solution] = {}
 
@@ -224,22 +231,33 @@ class Search:
         return self.groups.best(self.keys)
 
     @cached_property
-    def in_any_light_gives(self) -> _Gives:
-        """What they give, brightness apart."""
-        return _given(self, self.in_any_light)
+    def compared(self) -> list[_Entry | Place]:
+        """What is compared among the best of each position, most significant first: brightness, which the light changes, and between that as
+        many digits of the key at once as stand in one word."""
+        places = iter(self.places)
+        found: list[_Entry | Place] = []
+        for entry in self.entries:
+            if entry.weight.intent is Intent.BRIGHTNESS:
+                found.append(entry)
+            elif (place := next(places)) is not None:
+                before = found[-1] if found else None
+                joined = before.and_after(place) if isinstance(before, Place) else None
+                found[-1 if joined else len(found) :] = [joined or place]
+        return found
 
     def _digits(self) -> list[Digit[_Entry]]:
-        """The places of the key in order: ranks along a dial of what gives; of noise only how many tones there are."""
-        noisy = self.problem.targets.noise is not None
-        asked = [e for e in self.entries if e.weight.intent in self.shorts or (noisy and e.weight.intent is Intent.NOISE)]
-        ranked = [e for e in asked if e.weight.intent in self.shorts]
-        gives = iter(_gives(ranked, [self.shorts[e.weight.intent][1] for e in ranked]))
+        """The places of the key in order, one for each entry but brightness: ranks along a dial of what gives, of noise only how many tones
+        there are; of what is not asked nothing differs."""
+        there = [entry for entry in self.entries if entry.weight.intent in self.shorts]
+        gives = iter(_gives(there, [self.shorts[entry.weight.intent][1] for entry in there]))
         digits: list[Digit[_Entry]] = []
-        for entry in asked:
-            if entry.weight.intent is Intent.NOISE:
+        for entry in self.entries:
+            if entry.weight.intent in self.shorts:
+                digits.append(Digit(self.shorts[entry.weight.intent][0], *ranks_of(next(gives))))
+            elif entry.weight.intent is Intent.NOISE and len(self.tones):
                 digits.append(Digit("", None, len(self.tones), entry))
-            elif (values := next(gives)).any():
-                digits.append(Digit(self.shorts[entry.weight.intent][0], *ranks_of(values)))
+            elif entry.weight.intent is not Intent.BRIGHTNESS:
+                digits.append(Digit("", None, 1))
         return digits
 
     def at(self, levels: Ints) -> Solution:
@@ -256,7 +274,7 @@ class Search:
         if self.problem.targets.noise is None:
             return _across(self, levels, self.in_any_light)
         keys, apertures = self.narrowed if len(levels) > FEW_LEVELS else (self.keys, None)
-        return _across(self, levels, self.groups.best(self.keys_at(levels, keys), apertures))
+        return _across(self, levels, self.groups.best(added(keys, self._lit(levels)), apertures))
 
     def at_one(self, level: int) -> Solution:
         """The candidate at one level of light: deciding asks for the same few again and again."""
@@ -276,32 +294,32 @@ class Search:
 
         As `at` with that axis reduced to the position, H times; the ranks are made once.
         """
-        keys = self.keys_at(np.array([level]), self.keys)
-        best = [self.groups.best_held(keys, dial, position) for dial, position in holds]
+        lit = self._lit(np.array([level]))
+        best = [self.groups.best_held(self.words, lit, dial, position) for dial, position in holds]
         return _across(self, np.full(len(holds), level), Best.joined(best))
 
-    def keys_at(self, levels: Ints, keys: list[Ints]) -> list[Ints]:
-        """The words of candidates' keys (E, n, s) at levels of light (L,): (L, E, n, s), or one for all without noise.
+    def _lit(self, levels: Ints) -> list[Ints | None]:
+        """What each word of the key has of noise at levels of light (L,): (L, E, s), or None.
 
         Noise is all that depends on the light: on the tone a candidate's ISO leaves, which takes few values.
         """
         noise = self.problem.targets.noise
         if noise is None:
-            return [key[None] for key in keys]
+            return [None for _ in self.words]
         short = np.maximum(0.0, (self.tones - levels[:, None] / self.problem.time.per_stop - noise).round(DECIMALS))
-        found = []
-        for word, key in zip(self.words, keys, strict=True):
-            key = key[None]
+        found: list[Ints | None] = []
+        for word in self.words:
+            part = np.zeros(short.shape, dtype=np.int64)
             for place, entry in word.noise:
-                gives = entry.of(short).round(DECIMALS)
-                ranks = (np.diff(gives, axis=1, prepend=gives[:, :1]) > 0).cumsum(axis=1)
-                key = np.add(key, np.take(ranks * np.int64(place), self.tone_at, axis=1)[:, :, None, :])
-            found.append(key)
+                part[:, 1:] += (np.diff(entry.of(short), axis=1) > 0).cumsum(axis=1) * np.int64(place)
+            found.append(self._by_tone(part) if word.noise else None)
         return found
 
-
-_Gives = tuple[dict[Intent, Floats], dict[int, Floats]]
-"""What is short of each intent, and what gives at each entry by its place, per exposure position."""
+    def _by_tone(self, values: Ints) -> Ints:
+        """Values of tones (L, T) at each exposure position and ISO, (L, E, s): a view where tones follow one another step by step."""
+        if self.in_turn:
+            return sliding_window_view(values, self.tone_at.shape[1], axis=1)
+        return np.take(values, self.tone_at, axis=1)
 
 
 def search_of(problem: Problem) -> Search:
@@ -327,7 +345,7 @@ def _with_rungs(search: Search, rungs: tuple[Rung, ...]) -> Search:
         return search_of(problem)
     again = copy(search)
     again.problem, again.entries = problem, list(_entries(rungs))
-    again.__dict__.pop("in_any_light_gives", None)
+    again.__dict__.pop("compared", None)
     again.alone = {}
     return again
 
@@ -344,33 +362,17 @@ def solve(problem: Problem, levels: Ints) -> Solution:
     return Search(problem).at(levels)
 
 
-def _given(search: Search, best: Best) -> _Gives:
-    """What the best of each position gives of every intent that the light does not change."""
-    at = {"x": best.time, "n": best.aperture, "s": best.iso}
-    given = {intent: np.atleast_2d(values[at[dial]]) for intent, (dial, values) in search.shorts.items()}
-    asked = [(k, entry) for k, entry in enumerate(search.entries) if entry.weight.intent in given]
-    gives = _gives([entry for _, entry in asked], [given[entry.weight.intent] for _, entry in asked])
-    return given, {k: values for (k, _), values in zip(asked, gives, strict=True)}
-
-
 def _across(search: Search, levels: Ints, best: Best) -> Solution:
     """Choose among the best of each exposure position, for every level at once."""
-    problem, groups = search.problem, search.groups
-    over = (groups.exposure - levels[:, None]) / problem.time.per_stop
-    fixed, gives = search.in_any_light_gives if best is search.__dict__.get("in_any_light") else _given(search, best)
-    lit = {Intent.BRIGHTNESS: np.maximum(0.0, over)}
-    if problem.targets.noise is not None:
-        lit[Intent.NOISE] = np.maximum(0.0, np.round(over + problem.iso.stops[best.iso] - problem.targets.noise, DECIMALS))
-    asked = [(k, entry) for k, entry in enumerate(search.entries) if entry.weight.intent in lit]
-    in_light = _gives([entry for _, entry in asked], [lit[entry.weight.intent] for _, entry in asked])
-    gives = gives | {k: values for (k, _), values in zip(asked, in_light, strict=True)}
-    given = fixed | lit
-    weights = (Weight(Intent.BRIGHTNESS, "over"), *(search.entries[k].weight for k in sorted(gives)))
-    columns = [np.maximum(0.0, -over), *(gives[k] for k in sorted(gives))]
+    problem, groups, q = search.problem, search.groups, search.problem.time.per_stop
+    over = (groups.exposure - levels[:, None]) / q
+    dark = np.maximum(0.0, over)
     dead = np.broadcast_to(~best.there, over.shape)
-    for column in columns:
+    too_bright = np.maximum(0.0, -over)
+    compared = (part.of(best.words) if isinstance(part, Place) else part.of(dark) for part in search.compared)
+    for column in (too_bright, *compared):
         if column.any():
-            masked = np.where(dead, np.inf, column)
+            masked = np.where(dead, np.asarray(WORST, column.dtype), column)
             dead = masked != masked.min(axis=1, keepdims=True)
     chosen = (~dead).argmax(axis=1)
     rows = np.arange(len(levels))
@@ -379,13 +381,18 @@ def _across(search: Search, levels: Ints, best: Best) -> Solution:
         picked: NDArray[Any] = values[rows, chosen] if values.ndim == 2 and len(values) > 1 else values.ravel()[chosen]
         return picked
 
-    gave = {intent: of_chosen(given[intent]) if intent in given else np.zeros(len(levels)) for intent in Intent}
     x, n, s = (of_chosen(part) for part in (best.time, best.aperture, best.iso))
+    at = {"x": x, "n": n, "s": s}
+    given = {intent: values[at[dial]] for intent, (dial, values) in search.shorts.items()}
+    given[Intent.BRIGHTNESS] = of_chosen(dark)
+    if problem.targets.noise is not None:
+        given[Intent.NOISE] = np.maximum(0.0, np.round(of_chosen(over) + problem.iso.stops[s] - problem.targets.noise, DECIMALS))
+    asked = [entry for entry in search.entries if entry.weight.intent in given]
     return Solution(
         problem.time.first + x,
         problem.aperture.first + n,
         problem.iso.first + s,
-        gave,
-        np.stack([of_chosen(column) for column in columns], axis=1),
-        weights,
+        {intent: given.get(intent, np.zeros(len(levels))) for intent in Intent},
+        np.stack([of_chosen(too_bright), *_gives(asked, [given[entry.weight.intent] for entry in asked])], axis=1),
+        (Weight(Intent.BRIGHTNESS, "over"), *(entry.weight for entry in asked)),
     )

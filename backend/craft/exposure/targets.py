@@ -16,6 +16,7 @@ from craft.kit.dials import Axis
 from craft.optics import movement, sharpness
 from craft.scales.series import Dial, exact_stops, stops_of
 from craft.scene.imaged import PAN_RESIDUE, base_stops, hand_speed, image_speed, limb_speed, others_speed, output_gain
+from craft.scene.once import once
 from craft.scene.situation import Concession, Situation
 from craft.sensor import noise
 from craft.vocabulary.terms import AimDepth, AimMotion, Intent, Limit, Support
@@ -102,6 +103,7 @@ def trail_stops(situation: Situation, aperture: float) -> float | None:
     return _stops(Dial.TIME, float(limit))
 
 
+@once
 def wanted_blur_s(situation: Situation) -> float:
     """Time in which the subject draws the wanted blur, in seconds; infinite for what keeps still.
 
@@ -139,6 +141,7 @@ class Movement:
         return max(asks, default=None)
 
 
+@once
 def movement_of(situation: Situation) -> Movement:
     """What the subject's movement asks of the time.
 
@@ -222,7 +225,12 @@ def comfort_end(situation: Situation, iso: Axis, comfort: float) -> str:
     >>> comfort_end(situation(), axis, comfort_stops(situation(), axis))
     'shadow'
     """
-    sensor, base, gain, bar = situation.body.sensor, base_stops(situation), output_gain(situation), situation.person.noise_bar
+    bar, below = situation.person.noise_bar, situation.light.below
+    return _comfort_end(situation.body.sensor, iso, base_stops(situation), output_gain(situation), bar, below, comfort)
+
+
+@lru_cache(maxsize=64)
+def _comfort_end(sensor: Sensor, iso: Axis, base: float, gain: float, bar: float, below: float, comfort: float) -> str:
     higher = iso.stops[iso.exists & (iso.stops > comfort + 1e-9)]
     if not len(higher):
         return "end"
@@ -230,7 +238,7 @@ def comfort_end(situation: Situation, iso: Axis, comfort: float) -> str:
     def keeps(at: float, tone: float, least: float) -> bool:
         return float(noise.snr_of_metered_tone(sensor, at, base, tone, gain)) >= least
 
-    if not keeps(comfort, 0.0, bar) or not keeps(comfort, -situation.light.below, bar / 4):
+    if not keeps(comfort, 0.0, bar) or not keeps(comfort, -below, bar / 4):
         return "least"
     return "shadow" if keeps(float(higher[0]), 0.0, bar) else "tone"
 

@@ -144,6 +144,7 @@ def position_of(dial: Dial, value: float, per_stop: int) -> int | None:
     return nearest if abs(stops - nearest / per_stop) <= MATCH_STOPS + 1e-12 else None
 
 
+@lru_cache(maxsize=4096)
 def exact_stops(dial: Dial, value: float, per_stop: int = 3) -> float:
     """Stops of a value as it was meant: the step if it names one, else the value itself.
 

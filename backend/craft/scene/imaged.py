@@ -8,6 +8,7 @@ import math
 from craft.optics import movement, sharpness
 from craft.scales.light import bellows_loss_stops
 from craft.scales.series import Dial, exact_stops
+from craft.scene.once import once
 from craft.scene.situation import Situation
 from craft.sensor import noise
 from craft.vocabulary.terms import Support
@@ -22,6 +23,7 @@ MONOPOD_STOPS = 2.0
 """Stops of shake that a monopod takes away (estimate from its stiffness in pitch and roll; none in yaw)."""
 
 
+@once
 def stabiliser_stops(situation: Situation) -> float:
     """Stops the stabiliser gives here: none on a tripod; the better of body and lens, unless they combine.
 
@@ -36,6 +38,7 @@ def stabiliser_stops(situation: Situation) -> float:
     return max(body, lens)
 
 
+@once
 def image_speed(situation: Situation) -> float:
     """Speed of the subject's image over the sensor in m/s, before any following.
 
@@ -52,6 +55,7 @@ def _across(situation: Situation) -> float:
     return float(movement.image_speed_m_s(situation.speed_m_s, situation.angle_rad, situation.magnification))
 
 
+@once
 def others_speed(situation: Situation) -> float:
     """Speed over the sensor, in m/s, of the fastest image among others that are to be sharp: what following leaves of it, or its own.
 
@@ -66,6 +70,7 @@ def others_speed(situation: Situation) -> float:
     return max((speed * mag for speed, mag in zip(speeds, mags, strict=True)), default=0.0)
 
 
+@once
 def limb_speed(situation: Situation) -> float:
     """Speed over the sensor, in m/s, of the image of the fastest part against the body; it may point anywhere.
 
@@ -75,6 +80,7 @@ def limb_speed(situation: Situation) -> float:
     return situation.limb_m_s * situation.magnification
 
 
+@once
 def hand_speed(situation: Situation) -> float:
     """Speed over the sensor, in m/s, at which the image moves because the camera is held: turning and, close up, drifting.
 
@@ -87,6 +93,7 @@ def hand_speed(situation: Situation) -> float:
     return math.hypot(rate * situation.focal_mm / 1000, drift)
 
 
+@once
 def output_gain(situation: Situation) -> float:
     """What averaging sensor pixels gains in the output's signal to noise.
 
@@ -99,6 +106,7 @@ def output_gain(situation: Situation) -> float:
     return noise.output_gain(sensor, used_pixels, situation.output.width_m, situation.output.viewing_m, wide / high)
 
 
+@once
 def base_stops(situation: Situation) -> float:
     """The body's base ISO in stops, whatever highlight protection has made of the dial's floor.
 
@@ -108,6 +116,7 @@ def base_stops(situation: Situation) -> float:
     return exact_stops(Dial.ISO, situation.body.base_iso, situation.body.per_stop)
 
 
+@once
 def lens_loss_stops(situation: Situation) -> float:
     """Light lost in the lens when the reading did not come through it: glass and bellows.
 

@@ -382,7 +382,7 @@ class Situation:
         """Swing of the light in stops while one works."""
         return self.work.light_swing if self.light.swing is None else self.light.swing
 
-    @property
+    @cached_property
     def magnification(self) -> float:
         """Image size over subject size."""
         return float(magnification(self.focal_mm / 1000, self.distance_m))
@@ -409,7 +409,7 @@ class Situation:
             shape = 1 / shape  # the frame held the other way round
         return (wide, wide / shape) if shape > wide / high else (high * shape, high)
 
-    @property
+    @cached_property
     def coc_m(self) -> float:
         """Circle of confusion on the sensor in metres."""
         out = self.output
@@ -426,7 +426,7 @@ class Situation:
         """Pixels across that the output shows to whoever looks at it from its viewing distance."""
         return self.output.width_m / (self.output.viewing_m * OUTPUT_PIXEL_RAD)
 
-    @property
+    @cached_property
     def rungs(self) -> tuple[Concession, ...]:
         """What gives first: as given, else the order that fits the work and the light."""
         if self.concessions is not None:

@@ -8,6 +8,7 @@ highlight protection has been taken off. All arguments may be arrays of one shap
 from __future__ import annotations
 
 import math
+from typing import TypeVar
 
 import numpy as np
 from numpy.typing import ArrayLike
@@ -23,6 +24,9 @@ GLARE_SHARE = 0.005
 
 EXCELLENT, ACCEPTABLE = 40.0, 10.0
 """Signal to noise of an excellent and of an acceptable picture [iso12232]."""
+
+
+Quantity = TypeVar("Quantity", float, Floats)
 
 
 def _array(value: ArrayLike) -> Floats:
@@ -53,7 +57,7 @@ def saturation_e(sensor: Sensor, iso_stops: ArrayLike, base_stops: float) -> Flo
 def fixed_variance_e2(sensor: Sensor, iso_stops: ArrayLike, base_stops: float, time_s: ArrayLike = 0.0) -> Floats:
     """Variance that does not depend on the signal: read noise, counts, dark current; electrons squared."""
     s = _array(iso_stops)
-    pre = np.full_like(s, sensor.read_noise_pre_e)
+    pre: Floats | float = sensor.read_noise_pre_e
     if sensor.dual_gain_iso is not None and sensor.dual_gain_read_noise_e is not None:
         pre = np.where(s >= math.log2(sensor.dual_gain_iso / 100) - 1 / 12, sensor.dual_gain_read_noise_e, pre)
     post = sensor.read_noise_post_e * np.exp2(base_stops - s)
@@ -68,9 +72,17 @@ def snr_pixel(sensor: Sensor, n_e: ArrayLike, iso_stops: ArrayLike, base_stops: 
     >>> round(float(snr_pixel(s, 10000.0, 0.0, 0.0)), 6)
     100.0
     """
-    n = _array(n_e)
-    variance = n + fixed_variance_e2(sensor, iso_stops, base_stops, time_s) + (sensor.prnu * n) ** 2
-    return _array(n / np.sqrt(variance))
+    return _array(snr_over(sensor, _array(n_e), fixed_variance_e2(sensor, iso_stops, base_stops, time_s)))
+
+
+def snr_over(sensor: Sensor, n_e: Quantity, fixed_e2: Quantity) -> Quantity:
+    """Signal to noise of one pixel over a variance that does not depend on the signal; one number or arrays.
+
+    >>> snr_over(Sensor(36, 24, 6000, 4000, 78000, 0.0, 0.0, bits=24, prnu=0.0), 10000.0, 0.0)
+    100.0
+    """
+    found: Quantity = n_e / (n_e + fixed_e2 + (sensor.prnu * n_e) ** 2) ** 0.5
+    return found
 
 
 def output_gain(sensor: Sensor, used_pixels: float, output_width_m: float, viewing_m: float, used_aspect: float) -> float:

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from functools import cached_property
 
 from craft.kit.body import Sensor
-from craft.sensor.noise import electrons, saturation_e, snr_pixel
+from craft.sensor.noise import electrons, fixed_variance_e2, saturation_e, snr_over
 
 
 @dataclass(frozen=True)
@@ -35,6 +35,11 @@ class Taken:
         """Electrons at the clip."""
         return float(saturation_e(self.sensor, self.gain_stops, self.base_stops))
 
+    @cached_property
+    def fixed_e2(self) -> float:
+        """Variance that does not depend on the tone, in electrons squared."""
+        return float(fixed_variance_e2(self.sensor, self.gain_stops, self.base_stops, self.time_s))
+
     @property
     def clip_above_key(self) -> float:
         """Stops from the key tone to where a neutral tone clips.
@@ -51,5 +56,4 @@ class Taken:
         >>> round(fine.snr()), round(fine.snr(-4.0))
         (330, 84)
         """
-        pixel = snr_pixel(self.sensor, self.key_e * 2**tone_stops, self.gain_stops, self.base_stops, self.time_s)
-        return float(pixel) * self.output_gain
+        return snr_over(self.sensor, self.key_e * 2**tone_stops, self.fixed_e2) * self.output_gain

@@ -8,27 +8,15 @@ import numpy as np
 from numpy.typing import NDArray
 
 from craft.exposure.solver import Search, Solution, Weight, search_of
-from craft.scales.series import Dial, Floats, Ints, label
+from craft.scales.series import Dial, Floats, Ints
 from craft.setup.plan import Plan
 from craft.setup.setup import Binding, Conceded, Level, Span
-from craft.vocabulary.concessions import INTENT_WORDS
 from craft.vocabulary.terms import Intent, Mode
 
 Flags = NDArray[np.bool_]
 
 BRIGHTER, DARKER = 6, 12
 """The ladder runs from this many stops brighter to this many darker than the key light."""
-
-DIAL_OF = {
-    Intent.DEPTH: Dial.APERTURE,
-    Intent.SEPARATION: Dial.APERTURE,
-    Intent.FREEZE: Dial.TIME,
-    Intent.SHAKE: Dial.TIME,
-    Intent.MOTION_BLUR: Dial.TIME,
-    Intent.ISO: Dial.ISO,
-    Intent.NOISE: Dial.ISO,
-}
-"""The dial that an intent is given on; brightness is given on none."""
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -174,27 +162,6 @@ def turn_the_dial(ladder: Ladder, auto: Automatics) -> Flags:
     return np.asarray((time != found.time) | (aperture != found.aperture) | (iso != found.iso))
 
 
-def _why(plan: Plan, binding: Binding | None, printed: tuple[float, float, float], over: float) -> str:
-    """Why did it do that: the limit or rung that made a row what it is, in one sentence."""
-    time, aperture, iso = printed
-    if binding is None:
-        return "Nothing had to give: the light is enough for every aim."
-    words = INTENT_WORDS[binding.intent]
-    if binding.limit == "must_hold":
-        return f"No dial is left that could keep {words}, which was to hold."
-    if binding.rung is None:
-        ends = {Intent.BRIGHTNESS: "Every dial is at its end" if over <= 0 else "Every dial is at its bright end"}
-        tail = f": {abs(over):.2g} stops too bright." if over > 0.05 else f": {abs(over):.2g} stops too dark."
-        return ends.get(binding.intent, f"{words.capitalize()} gave all it may, and more") + (
-            tail if binding.intent is Intent.BRIGHTNESS else "."
-        )
-    place = f"Rung {binding.rung + 1}, {words}"
-    dial = DIAL_OF.get(binding.intent)
-    where = {Dial.TIME: time, Dial.APERTURE: aperture, Dial.ISO: iso}
-    value = f"{'ISO ' if dial is Dial.ISO else ''}{label(dial, where[dial])}" if dial else f"{abs(over):.2g} stops under"
-    return f"{place}, is giving: the rungs before it could not find the light, so it is at {value}."
-
-
 def rows_of(ladder: Ladder, auto: Automatics) -> tuple[Level, ...]:
     """The ladder as values.
 
@@ -211,8 +178,7 @@ def rows_of(ladder: Ladder, auto: Automatics) -> tuple[Level, ...]:
     for k, (printed, weight) in enumerate(zip(ladder.all_printed(), found.bindings(), strict=True)):
         if weight not in told:
             told[weight] = binding_of(plan, weight)
-        binding = told[weight]
-        rows.append(Level(ev[k], *printed, over[k], gave[k], lost[k], binding, turn[k], _why(plan, binding, printed, over[k])))
+        rows.append(Level(ev[k], *printed, over[k], gave[k], lost[k], told[weight], turn[k]))
     return tuple(rows)
 
 

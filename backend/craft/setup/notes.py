@@ -109,8 +109,8 @@ def _wanting(plan: Plan, series: Series | None, facts: Facts) -> str:
 
 def _tripod(plan: Plan) -> str:
     """That the wanted blur takes longer than a hand holds, where it is that and not the light."""
-    blur, shortest = plan.asked.targets.motion_blur, _times(plan).lowest
-    if blur is None or plan.situation.carried_by is Support.TRIPOD or shortest - blur < SEEN_STOPS:
+    blur = plan.asked.targets.motion_blur
+    if blur is None or plan.situation.carried_by is Support.TRIPOD or (shortest := _times(plan).lowest) - blur < SEEN_STOPS:
         return ""
     wanted, held = (label(Dial.TIME, printed(Dial.TIME, round(x * 3) / 3, 3)) for x in (blur, shortest))
     return f"The wanted blur takes {wanted}, and {held} is the slowest you hold by hand: a tripod would give it."

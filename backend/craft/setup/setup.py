@@ -4,13 +4,14 @@ from __future__ import annotations
 
 from collections.abc import Mapping
 from dataclasses import dataclass
+from typing import NamedTuple
 
 from craft.bracketing.series import Series
 from craft.decisions.reasons import Reasoned
 from craft.kit.body import Shutter
 from craft.optics.reach import Zone
-from craft.scales.series import Dial
-from craft.vocabulary.concessions import rung_words
+from craft.scales.series import Dial, label
+from craft.vocabulary.concessions import INTENT_WORDS, rung_words
 from craft.vocabulary.setting import Value
 from craft.vocabulary.terms import (
     Area,
@@ -71,9 +72,20 @@ class Span:
     brighter_stops: float
 
 
-@dataclass(frozen=True, slots=True)
-class Level:
-    """One level of the light ladder. why: what made it so; turn_the_dial: the automatics would choose otherwise."""
+DIAL_OF = {
+    Intent.DEPTH: Dial.APERTURE,
+    Intent.SEPARATION: Dial.APERTURE,
+    Intent.FREEZE: Dial.TIME,
+    Intent.SHAKE: Dial.TIME,
+    Intent.MOTION_BLUR: Dial.TIME,
+    Intent.ISO: Dial.ISO,
+    Intent.NOISE: Dial.ISO,
+}
+"""The dial that an intent is given on; brightness is given on none."""
+
+
+class Level(NamedTuple):
+    """One level of the light ladder. turn_the_dial: the automatics would choose otherwise."""
 
     ev100: float
     shutter_s: float
@@ -84,11 +96,30 @@ class Level:
     out_of_reach: bool
     binding: Binding | None
     turn_the_dial: bool
-    why: str
+
+    @property
+    def why(self) -> str:
+        """Why did it do that: the limit or rung that made a row what it is, in one sentence."""
+        binding, over = self.binding, self.brightness_ev
+        if binding is None:
+            return "Nothing had to give: the light is enough for every aim."
+        words = INTENT_WORDS[binding.intent]
+        if binding.limit == "must_hold":
+            return f"No dial is left that could keep {words}, which was to hold."
+        if binding.rung is None:
+            ends = {Intent.BRIGHTNESS: "Every dial is at its end" if over <= 0 else "Every dial is at its bright end"}
+            tail = f": {abs(over):.2g} stops too bright." if over > 0.05 else f": {abs(over):.2g} stops too dark."
+            return ends.get(binding.intent, f"{words.capitalize()} gave all it may, and more") + (
+                tail if binding.intent is Intent.BRIGHTNESS else "."
+            )
+        place = f"Rung {binding.rung + 1}, {words}"
+        dial = DIAL_OF.get(binding.intent)
+        where = {Dial.TIME: self.shutter_s, Dial.APERTURE: self.aperture, Dial.ISO: self.iso}
+        value = f"{'ISO ' if dial is Dial.ISO else ''}{label(dial, where[dial])}" if dial else f"{abs(over):.2g} stops under"
+        return f"{place}, is giving: the rungs before it could not find the light, so it is at {value}."
 
 
-@dataclass(frozen=True, slots=True)
-class Neighbour:
+class Neighbour(NamedTuple):
     """The picture with one free dial a step away, and what that costs per intent in stops."""
 
     dial: Dial

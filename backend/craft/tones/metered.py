@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import lru_cache
 
 from craft.scene.situation import Situation
 from craft.tones.readings import MIDDLE_OF_FRAME, Looks, Read, read, reading
@@ -27,13 +28,18 @@ class Metered:
     @property
     def guarded(self) -> float:
         """Stops that a highlight guard takes the frame down, because of what is bright in it."""
-        held = reading(self.tones, Looks(Pattern.HIGHLIGHT_GUARD, self.at), self.clip)
-        plain = reading(self.tones, Looks(Pattern.MULTI_ZONE, self.at), self.clip)
-        return max(0.0, held) if held > plain + 1e-6 else 0.0
+        return _guarded(self.tones, self.at, self.clip)
 
     def spot(self, offset: float, holds: float) -> Pointed | None:
         """Where to point a spot for an exposure so many stops brighter than metered."""
         return best_spot(self.tones, offset, holds)
+
+
+@lru_cache(maxsize=256)
+def _guarded(tones: ToneMap, at: tuple[float, float], clip: float) -> float:
+    held = reading(tones, Looks(Pattern.HIGHLIGHT_GUARD, at), clip)
+    plain = reading(tones, Looks(Pattern.MULTI_ZONE, at), clip)
+    return max(0.0, held) if held > plain + 1e-6 else 0.0
 
 
 def focus_point(tones: ToneMap) -> tuple[float, float]:
