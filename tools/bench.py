@@ -102,15 +102,19 @@ def computation() -> None:
         plan = steps.exposed(situation).planned
         levels = 18 * plan.per_stop + 1
         solved = levels + 1 + len(advise(situation).neighbours)
-        least, ladder, whole, setup = in_turns(
+        least, ladder, whole, setup, rows = in_turns(
             floor(plan, levels),
             lambda plan=plan: solve_ladder(replace(plan, search=None)),
             floor(plan, solved),
             lambda situation=situation: advise(situation),
+            lambda situation=situation: advise(situation).ladder,
         )
         count = len(plan.free.time.stops) * len(plan.free.aperture.stops) * len(plan.free.iso.stops)
         print(f"{name}: {count} candidates, {levels} levels, {solved} solved in all")
-        print(f"  ladder {ladder:.1f} ms, {ladder / least:.2f} of its floor; setup {setup:.1f} ms, {setup / whole:.2f} of its floor")
+        print(
+            f"  ladder {ladder:.1f} ms, {ladder / least:.2f} of its floor; setup {setup:.1f} ms, {setup / whole:.2f} of its floor", end=""
+        )
+        print(f"; with its ladder in rows {rows / whole:.2f}")
 
 
 def configuration() -> None:

@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 import math
+from functools import lru_cache
 
 from craft.decisions.facts import Fact, names_of, seconds, tells, yes
 from craft.exposure.bounds import Dials
 from craft.exposure.targets import movement_of, shake_stops
-from craft.kit.body import Body, Finder, Shutter
+from craft.kit.body import Body, Finder, Sensor, Shutter
 from craft.optics import movement
 from craft.scales.series import Dial, value_of
 from craft.scene.imaged import base_stops, image_speed, output_gain, stabiliser_stops
@@ -132,6 +133,12 @@ def waits_for_lamps(body: Body, shutter: Shutter) -> bool:
     return ("fine_flicker_shutter" if shutter is Shutter.ELECTRONIC else "flicker_timing") not in body.facts.absent
 
 
+@lru_cache(maxsize=64)
+def _range_held(sensor: Sensor, base: float, gain: float, bar: float) -> float:
+    """Stops that one frame holds at base ISO."""
+    return float(noise.usable_range_stops(sensor, base, base, gain, bar, noise.GLARE_SHARE))
+
+
 @tells(
     ev100=Fact("light", "ev"),
     light_swing_stops=Fact("the light's swing", "stops"),
@@ -155,8 +162,7 @@ def waits_for_lamps(body: Body, shutter: Shutter) -> bool:
 )
 def _of_light(situation: Situation) -> dict[str, float]:
     light, sensor = situation.light, situation.body.sensor
-    base = base_stops(situation)
-    held = float(noise.usable_range_stops(sensor, base, base, output_gain(situation), situation.person.noise_bar / 4, noise.GLARE_SHARE))
+    held = _range_held(sensor, base_stops(situation), output_gain(situation), situation.person.noise_bar / 4)
     seen = map_of(situation)
     darkest, brightest = spread_of(seen).ends
     wanted = wanted_of(situation, seen)

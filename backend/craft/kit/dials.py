@@ -61,9 +61,9 @@ class Axis:
         """The number the body prints at a position."""
         return self.prints[position - self.first]
 
-    def positions(self) -> list[int]:
+    def positions(self) -> tuple[int, ...]:
         """The positions that exist, lowest first."""
-        return [self.first + k for k in np.flatnonzero(self.exists).tolist()]
+        return _positions(self)
 
     def only(self, position: int) -> Axis:
         """The axis held at one position (a lock)."""
@@ -106,6 +106,11 @@ class Axis:
         why = "it lies between steps" if self.lowest < stops_of(self.dial, value) < self.highest else f"the dial runs from {ends}"
         noun = "the only value is" if len(nearest) == 1 else "the two nearest are"
         raise NotOnTheDialError(f"{label(self.dial, value)} is not on this dial ({why}): {noun} {names}", (self.dial.value,))
+
+
+@lru_cache(maxsize=KEPT)
+def _positions(axis: Axis) -> tuple[int, ...]:
+    return tuple(axis.first + k for k in np.flatnonzero(axis.exists).tolist())
 
 
 @lru_cache(maxsize=KEPT)

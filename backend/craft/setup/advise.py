@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Mapping
 from dataclasses import replace
+from functools import partial
 from itertools import combinations
 
 import numpy as np
@@ -128,7 +129,6 @@ def _setup(course: Course) -> Setup:
         holds_until=holds_until(ladder),
         hands_off=hands_off(ladder, auto),
         neighbours=neighbours(plan, ladder),
-        ladder=rows_of(ladder, auto),
         decisions=tuple(reasoned(course.taken[d], facts) for d in DECISIONS.values()),
         sets={slug: part for choice in course.taken.values() for slug, part in zip(choice.decision.sets, choice.value, strict=False)},
         unused=course.unused,
@@ -140,6 +140,7 @@ def _setup(course: Course) -> Setup:
         dials=_printed(whole_dials(situation, plan.shutter)),
         step_ev=1 / plan.per_stop,
         facts=facts,
+        levels=partial(rows_of, ladder, auto),
     )
 
 
@@ -245,13 +246,14 @@ def neighbours(plan: Plan, ladder: Ladder) -> tuple[Neighbour, ...]:
     """
     now = ladder.now
     names = {"time": ladder.found.time, "aperture": ladder.found.aperture, "iso": ladder.found.iso}
+    anything = not plan.situation.body.only_with
     holds = []
     for name, positions in names.items():
         axis = getattr(plan.dials, name)
         there = axis.positions()
         k = there.index(int(positions[now]))
         for step, direction in ((-1, "lower"), (1, "higher")):
-            if 0 <= k + step < len(there) and plan.exists(replace(plan.dials, **{name: axis.only(there[k + step])})):
+            if 0 <= k + step < len(there) and (anything or plan.exists(replace(plan.dials, **{name: axis.only(there[k + step])}))):
                 holds.append((axis.dial, there[k + step], direction))
     if not holds:
         return ()

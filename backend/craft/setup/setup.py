@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
-from dataclasses import dataclass
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass, field
+from functools import cached_property
 from typing import NamedTuple
 
 from craft.bracketing.series import Series
@@ -267,12 +268,12 @@ class TakenForGranted:
     far_m: float | None
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class Setup:
     """The whole answer, in groups: each is made beside the step that settles it.
 
     release: the fewest locks whose release lifts a shortfall; sharpness_stops: total blur over the circle of confusion; step_ev: from one value of a dial to the next; unused: values set
-    by hand that nothing here uses, with why; sets: what decisions set on the body by name; facts: every number that they could speak of.
+    by hand that nothing here uses, with why; sets: what decisions set on the body by name; facts: every number that they could speak of; levels: the rows of the ladder.
     """
 
     exposure: Exposure
@@ -295,7 +296,6 @@ class Setup:
     holds_until: Span
     hands_off: Span
     neighbours: tuple[Neighbour, ...]
-    ladder: tuple[Level, ...]
     decisions: tuple[Reasoned, ...]
     sets: Mapping[str, Value]
     unused: Mapping[str, str]
@@ -307,3 +307,9 @@ class Setup:
     dials: Mapping[Dial, tuple[float, ...]]
     step_ev: float
     facts: Mapping[str, float]
+    levels: Callable[[], tuple[Level, ...]] = field(repr=False, compare=False)
+
+    @cached_property
+    def ladder(self) -> tuple[Level, ...]:
+        """The same in every light: put into rows once somebody asks."""
+        return self.levels()

@@ -9,6 +9,7 @@ from functools import lru_cache
 import cv2
 import numpy as np
 
+from craft.scene.once import once
 from craft.scene.situation import Situation
 from craft.stage.colour import LUMINANCE, Pixels, light_rgb
 from craft.stage.fields import Place as Units
@@ -283,8 +284,17 @@ def map_on(stage: Stage, focal_36_mm: float, distance_m: float, aspect: float, t
 
 def map_of(situation: Situation, stage: Stage | None = None) -> ToneMap:
     """The map of a situation's own scene, or of another."""
+    return _own_map(situation) if stage is None else _map_for(situation, stage)
+
+
+@once
+def _own_map(situation: Situation) -> ToneMap:
+    return _map_for(situation, stage_for(situation))
+
+
+def _map_for(situation: Situation, stage: Stage) -> ToneMap:
     wide, high = situation.used_mm
     light = situation.light
     size = situation.subject.size_m * situation.magnification / (high / 1000)
     tuning = Tuning(light.above, light.below, light.kelvin)
-    return map_on(stage or stage_for(situation), situation.focal_mm * 36 / wide, situation.distance_m, wide / high, tuning, round(size, 4))
+    return map_on(stage, situation.focal_mm * 36 / wide, situation.distance_m, wide / high, tuning, round(size, 4))
