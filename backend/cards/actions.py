@@ -18,7 +18,7 @@ def frozen(situation: Situation, kit: Kit) -> Card:
     ------
     CraftError, InputError : the situation has no setup.
     """
-    asked = kit.resolve(situation.document, situation.outing)
+    asked = kit.resolve_row(situation)
     snapshot = freeze(situation.document, asked, pocket_of(situation.outing, situation.pk, kit))
     card = Card.objects.create(situation=situation, fingerprint=fingerprint(asked), snapshot=snapshot.model_dump(mode="json"))
     old = list(situation.cards.values_list("pk", flat=True)[LIMITS["card"].most :])

@@ -16,7 +16,7 @@ from cards import files
 from cards.actions import frozen
 from cards.models import Card
 from craft.vocabulary.terms import File
-from forms.answer import answer_of
+from forms.answer import answer_to
 from forms.card_form import CardSnapshot, FrameShownOut, frame_shown, lead_thirds
 from forms.outing_form import fingerprint
 from forms.picture_facts import LARGEST_BYTES
@@ -44,7 +44,7 @@ class CardOut(Schema):
 
 def _out(card: Card, kit: Kit) -> CardOut:
     try:
-        stale = fingerprint(kit.resolve(card.situation.document, card.situation.outing)) != card.fingerprint
+        stale = fingerprint(kit.resolve_row(card.situation)) != card.fingerprint
     except InputError:
         stale = True
     return CardOut(
@@ -66,7 +66,7 @@ def make_card(request: HttpRequest, pk: int) -> HttpResponse:
 def read_test_frame(request: HttpRequest, pk: int) -> FrameShownOut:
     """What a test frame shows, and which answer of the card is for it. The file is the request's body; nothing of it is kept."""
     row = get_object_or_404(Card.objects.select_related("situation__outing"), pk=pk, situation__outing__person=person_of(request))
-    answer = answer_of(Kit(person_of(request)).resolve(row.situation.document, row.situation.outing))
+    answer = answer_to(Kit(person_of(request)).resolve_row(row.situation))
     lead = None if answer.setup.file is File.RENDERED else lead_thirds(answer)
     with received(request, LARGEST_BYTES, refused) as path:
         return frame_shown(path, lead)

@@ -3,18 +3,16 @@
 from __future__ import annotations
 
 import hashlib
-import json
-from collections.abc import Callable, Mapping
+from collections.abc import Callable
 from dataclasses import dataclass, field
 from functools import cached_property, lru_cache
-from typing import Any
 
 from craft.configuration.configure import Configuration, configure
 from craft.configuration.decided import facts_of
 from craft.scene.situation import Situation
 from craft.setup.advise import advise
 from craft.setup.setup import Setup
-from forms.situation_form import SituationForm, read_situation
+from forms.situation_form import SituationForm
 
 KEPT = 256
 """Answers that a process keeps: a few people's days."""
@@ -59,27 +57,12 @@ def answer_to(form: SituationForm) -> Answer:
     return _answer(_Question(form.model_dump_json(exclude_unset=True), lambda: form))
 
 
-def answer_of(asked: Mapping[str, Any]) -> Answer:
-    """The answer to a situation as a document; the same document is read once.
-
-    Raises
-    ------
-    InputError, CraftError : what the document, the kit or the numbers do not allow.
-    """
-    return _read(_Question(json.dumps(asked, sort_keys=True), lambda: read_situation(asked)))
-
-
 @dataclass(frozen=True, slots=True)
 class _Question:
     """A question that is the same as another when all that was said is."""
 
     said: str
     form: Callable[[], SituationForm] = field(compare=False)
-
-
-@lru_cache(maxsize=KEPT)
-def _read(question: _Question) -> Answer:
-    return answer_to(question.form())
 
 
 @lru_cache(maxsize=KEPT)

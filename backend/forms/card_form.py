@@ -23,7 +23,7 @@ from forms.answer import Answer, answer_to
 from forms.picture_light import picture_light
 from forms.problems import InputError, Problem
 from forms.setup_form import DecidedOut, decided_form
-from forms.situation_form import read_situation
+from forms.situation_form import SituationForm
 
 
 class TestFrameOut(BaseModel):
@@ -195,17 +195,16 @@ SHOWN_PX = 480
 """Pixels across the frame that is shown on a phone."""
 
 
-def freeze(document: dict[str, Any], asked: dict[str, Any], pocket: PocketOut | None = None) -> CardSnapshot:
+def freeze(document: dict[str, Any], asked: SituationForm, pocket: PocketOut | None = None) -> CardSnapshot:
     """The card of a stored situation and what the advice is asked for it.
 
     Raises
     ------
     CraftError : the situation has no setup as it stands.
     """
-    form = read_situation(asked)
-    answer = answer_to(form)
+    answer = answer_to(asked)
     situation, made = answer.situation, answer.setup
-    setup = decided_form(situation, made, form.delivery.shape)
+    setup = decided_form(situation, made, asked.delivery.shape)
     values = answer.configuration.values
     rows = [
         TestFrameOut(

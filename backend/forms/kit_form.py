@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from functools import lru_cache
 from typing import Annotated, Any, Literal, Self
 
 from pydantic import BaseModel, ConfigDict, Discriminator, Field, Tag, model_validator
@@ -249,3 +250,30 @@ class LensForm(Form):
             )
         except CraftError as error:
             raise ValueError(error.message) from None
+
+
+KEPT = 64
+"""Pieces of kit that a process keeps read: they stay while one types."""
+
+
+@lru_cache(maxsize=KEPT)
+def body_in_full(said: str) -> BodyForm:
+    """A body of somebody's kit, from its JSON, as it stands in a situation in full; its own lens is the situation's.
+
+    Raises
+    ------
+    ValidationError : it cannot be read.
+    """
+    body = BodyForm.model_validate_json(said)
+    return body.model_copy(update={"fixed_lens": None}) if body.fixed_lens else body
+
+
+@lru_cache(maxsize=KEPT)
+def lens_in_full(said: str) -> LensForm:
+    """A lens of somebody's kit, from its JSON, as it stands in a situation in full.
+
+    Raises
+    ------
+    ValidationError : it cannot be read.
+    """
+    return LensForm.model_validate_json(said)

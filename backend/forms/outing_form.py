@@ -13,7 +13,7 @@ from pydantic import BeforeValidator, Field, WithJsonSchema
 
 from forms.kit_form import BodyForm, Form, LensForm
 from forms.profile_form import PersonForm
-from forms.situation_form import MOST_BODIES, Habits, Inputs, Mains, Schools, SituationForm, read_situation
+from forms.situation_form import MOST_BODIES, Habits, Inputs, Mains, Schools, SituationForm
 
 Slug = Annotated[str, Field(min_length=1, max_length=80)]
 HOUR = r"^([01]\d|2[0-3]):[0-5]\d(:[0-5]\d(\.\d{1,6})?)?$"
@@ -91,23 +91,32 @@ class OfDay:
     mains_hz: int | None = None
 
 
-def resolved(
-    document: dict[str, Any], body: dict[str, Any], lens: dict[str, Any], profile: dict[str, Any], day: OfDay = OfDay()
-) -> dict[str, Any]:
-    """The situation that the advice is asked: kit in full, the person's profile under what the day and the situation say."""
-    person = PersonForm.model_validate(profile)
-    beside = person.beside(document["body"])
-    asked = {key: value for key, value in document.items() if key not in BESIDE}
-    if asked.get("filters_stops") is None:
-        asked["filters_stops"] = person.filters_stops
-    output = {"acuity": person.acuity.value, **asked.get("output", {})}
-    schools = {**beside["schools"], **document.get("schools", {})}
-    habits = {**beside["habits"], **document.get("habits", {})}
-    beside["bodies"] = min(MOST_BODIES, max(person.bodies, day.bodies))
-    beside["mains_hz"] = day.mains_hz or person.mains_hz
-    if body.get("fixed_lens"):
-        body = {**body, "fixed_lens": None}
-    return {**asked, "body": body, "lens": lens, "output": output, "profile": {**beside, "schools": schools, "habits": habits}}
+def resolved(document: SituationDocument, body: BodyForm, lens: LensForm, person: PersonForm, day: OfDay = OfDay()) -> SituationForm:
+    """The situation that the advice is asked: kit in full, the person's profile under what the day and the situation say.
+
+    Each part has been read already, so nothing is read again.
+    """
+    profile = person.beside(document.body).model_copy(
+        update={
+            "schools": {**person.schools, **document.schools},
+            "habits": {**person.habits, **document.habits},
+            "bodies": min(MOST_BODIES, max(person.bodies, day.bodies)),
+            "mains_hz": day.mains_hz or person.mains_hz,
+        }
+    )
+    filters, output = document.filters_stops, document.output
+    if "acuity" not in output.model_fields_set:
+        output = output.model_copy(update={"acuity": person.acuity})
+    beside = {
+        "body": body,
+        "lens": lens,
+        "profile": profile,
+        "filters_stops": person.filters_stops if filters is None else filters,
+        "output": output,
+    }
+    said = document.model_fields_set - BESIDE
+    asked = {name: getattr(document, name) for name in Inputs.model_fields}
+    return SituationForm.model_construct(_fields_set=said | beside.keys(), **{**asked, **beside})
 
 
 def document_from(form: SituationForm, title: str, body_slug: str, lens_slug: str) -> SituationDocument:
@@ -119,10 +128,9 @@ def document_from(form: SituationForm, title: str, body_slug: str, lens_slug: st
     return SituationDocument.model_validate({**given, **beside})
 
 
-def fingerprint(asked: dict[str, Any]) -> str:
+def fingerprint(asked: SituationForm) -> str:
     """A hash of what the advice was asked: two that agree have the same setup."""
-    form = read_situation(asked).model_dump(mode="json")
-    return hashlib.sha256(json.dumps(form, sort_keys=True).encode()).hexdigest()
+    return hashlib.sha256(json.dumps(asked.model_dump(mode="json"), sort_keys=True).encode()).hexdigest()
 
 
 class OutingFile(Form):

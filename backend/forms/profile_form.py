@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Any, Literal
+from typing import Annotated, Literal
 
 from pydantic import Field
 
@@ -10,7 +10,7 @@ from craft.optics.sharpness import Acuity
 from craft.vocabulary.terms import RangeFirst
 from forms.facts_form import Flag
 from forms.kit_form import Form, Iso
-from forms.situation_form import MOST_BODIES, Darkest, FilterStops, Habits, HandheldSeconds, Mains, RawOpens, Schools
+from forms.situation_form import MOST_BODIES, Darkest, FilterStops, Habits, HandheldSeconds, Mains, ProfileForm, RawOpens, Schools
 
 
 class PersonForm(Form):
@@ -37,19 +37,7 @@ class PersonForm(Form):
     range_first: RangeFirst = RangeFirst.BRIGHTEST
     filters_stops: FilterStops = Field(default_factory=list)
 
-    def beside(self, body_slug: str) -> dict[str, Any]:
+    def beside(self, body_slug: str) -> ProfileForm:
         """The profile part of a situation with one of the person's bodies."""
-        return {
-            "iso_ceiling": self.iso_ceilings.get(body_slug),
-            "steadiness": self.steadiness,
-            "noise_bar": self.noise_bar,
-            "schools": self.schools,
-            "habits": self.habits,
-            "raw_opens": self.raw_opens,
-            "bodies": self.bodies,
-            "slowest_handheld_s": self.slowest_handheld_s,
-            "practised_follower": self.practised_follower,
-            "mains_hz": self.mains_hz,
-            "darkest_stops": self.darkest_stops,
-            "range_first": self.range_first.value,
-        }
+        same = {name: getattr(self, name) for name in ProfileForm.model_fields.keys() & type(self).model_fields.keys()}
+        return ProfileForm.model_construct(iso_ceiling=self.iso_ceilings.get(body_slug), **same)

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Any
 
 from pydantic import BaseModel, ConfigDict
@@ -289,6 +290,10 @@ class TakenOut(Group):
     far_m: float | None
 
 
+KEPT = 64
+"""Bodies with a lens whose dials a process keeps."""
+
+
 class StepOut(BaseModel):
     """One value of a dial and how it is written."""
 
@@ -451,6 +456,12 @@ def decided_form(situation: Situation, setup: Setup, shape: str | None = None) -
     return DecidedOut.model_construct(**figures, **dict(ladder_of(setup)))
 
 
+@lru_cache(maxsize=KEPT)
+def _dials(*dials: tuple[Dial, tuple[float, ...]]) -> DialsOut:
+    """Dials with every value in words: they stay while one types."""
+    return DialsOut(**{dial.value: [StepOut(value=v, label=label(dial, v)) for v in values] for dial, values in dials})
+
+
 @dataclass(frozen=True, slots=True)
 class _Edge:
     """A setup as it leaves: its groups as they are, and what is put in words or needs the question."""
@@ -486,8 +497,7 @@ class _Edge:
 
     @property
     def dials(self) -> DialsOut:
-        steps = {dial.value: [StepOut(value=v, label=label(dial, v)) for v in values] for dial, values in self.setup.dials.items()}
-        return DialsOut(**steps)
+        return _dials(*self.setup.dials.items())
 
 
 def figures_form(situation: Situation, setup: Setup, shape: str | None = None) -> FiguresOut:

@@ -11,7 +11,7 @@ from forms.kit_form import BodyForm, LensForm, safe_slug
 from forms.outing_form import Coordinates, OutingFile, SituationDocument, document_from
 from forms.problems import InputError, Problem
 from forms.setup_form import setup_of
-from forms.situation_form import SituationForm, read_situation
+from forms.situation_form import SituationForm
 from kit.actions import add as add_piece
 from kit.models import Piece
 from outings.keeping import add_outing, add_situation, situations_of
@@ -103,7 +103,7 @@ def import_situation(outing: Outing, form: SituationForm) -> Situation:
     with transaction.atomic():
         slugs = {kind: _slug_of(outing.person, kind, getattr(form, kind)) for kind in ("body", "lens")}
         document = document_from(form, "From a file", slugs["body"], slugs["lens"])
-        setup_of(read_situation(Kit(outing.person).resolve(document.stored(), outing)))
+        setup_of(Kit(outing.person).resolve(document, outing))
         return add_situation(outing, document)
 
 

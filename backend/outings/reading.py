@@ -3,24 +3,29 @@
 from __future__ import annotations
 
 import hashlib
-from collections.abc import Collection
+import json
+from collections.abc import Callable, Collection
 from contextlib import suppress
 from functools import cached_property
-from typing import Any
+from typing import Any, TypeVar
 
 from django.contrib.auth.models import User
-from django.db.models import TextField
+from django.db.models import Count, Q, QuerySet, TextField
+from django.db.models.fields.json import KT
 from django.db.models.functions import Cast
 from pydantic import ValidationError
 
 from forms.dialect_form import DialectForm
-from forms.outing_form import OfDay, resolved
+from forms.kit_form import body_in_full, lens_in_full
+from forms.outing_form import OfDay, SituationDocument, resolved
 from forms.problems import InputError, Problem, from_pydantic
+from forms.profile_form import PersonForm
+from forms.situation_form import SituationForm
 from forms.walk_form import Believed
 from kit.actions import and_state, believed
 from kit.models import Dialect, Held, Layout, Piece, Refused, Slot
 from outings.kept import kept
-from outings.models import Outing
+from outings.models import Outing, Situation
 from people.models import Profile
 
 BELIEVED: dict[type[Dialect | Layout | Held | Slot | Refused], tuple[str, ...]] = {
@@ -33,8 +38,16 @@ BELIEVED: dict[type[Dialect | Layout | Held | Slot | Refused], tuple[str, ...]] 
 """What is believed of bodies, model by model: the fields that tell one state from another."""
 
 
+def with_bodies(outings: QuerySet[Outing]) -> QuerySet[Outing]:
+    """Outings with how many different bodies their situations use, for `bodies_on`."""
+    there = Q(situations__deleted_at=None)
+    return outings.annotate(bodies_used=Count(KT("situations__document__body"), distinct=True, filter=there))
+
+
 def bodies_on(outing: Outing) -> int:
-    """How many different bodies the situations of an outing use; nothing is asked for where they have been fetched with it."""
+    """How many different bodies the situations of an outing use; nothing is asked for where they or their number came with it."""
+    if (used := getattr(outing, "bodies_used", None)) is not None:
+        return int(used)
     if "situations" in getattr(outing, "_prefetched_objects_cache", {}):
         return len({row.document["body"] for row in outing.situations.all()})
     return outing.situations.filter(deleted_at=None).order_by().values("document__body").distinct().count()
@@ -107,23 +120,48 @@ class Kit:
             self._bodies[outing.pk] = bodies_on(outing)
         return OfDay(max(1, self._bodies[outing.pk]), outing.mains_hz)
 
-    def resolve(self, document: dict[str, Any], outing: Outing | None = None) -> dict[str, Any]:
-        """What the advice is asked for a stored situation of an outing, or of none.
+    def resolve(self, document: SituationDocument, outing: Outing | None = None) -> SituationForm:
+        """What the advice is asked for a situation of an outing, or of none.
 
         Raises
         ------
-        InputError : the situation names kit that is not this person's, or the profile cannot be read.
+        InputError : the situation names kit that is not this person's, or kit or profile cannot be read.
         """
-        found = {}
-        for kind in ("body", "lens"):
-            piece = self.pieces.get((kind, document[kind]))
-            if piece is None:
-                raise InputError([Problem(f"/{kind}", f"“{document[kind]}” is not in your kit")])
-            found[kind] = piece
-        own = found["body"].get("fixed_lens")
-        if own and own != document["lens"]:
+        body, lens = self._piece("body", document.body), self._piece("lens", document.lens)
+        own = body.get("fixed_lens")
+        if own and own != document.lens:
             raise InputError([Problem("/lens", f"this body has its own lens: {own}")])
-        try:
-            return resolved(document, found["body"], found["lens"], self.profile, self.day_of(outing))
-        except ValidationError as error:
-            raise InputError(Problem(f"/profile{p.pointer}", p.detail) for p in from_pydantic(error)) from None
+        return resolved(
+            document,
+            _read("/body", body_in_full, json.dumps(body)),
+            _read("/lens", lens_in_full, json.dumps(lens)),
+            _read("/profile", PersonForm.model_validate, self.profile),
+            self.day_of(outing),
+        )
+
+    def resolve_row(self, row: Situation, outing: Outing | None = None) -> SituationForm:
+        """What the advice is asked for a stored situation; outing: its own, where that is at hand.
+
+        Raises
+        ------
+        InputError : as `resolve`, or the stored situation cannot be read.
+        """
+        return self.resolve(_read("", SituationDocument.model_validate, row.document), outing or row.outing)
+
+    def _piece(self, kind: str, slug: str) -> dict[str, Any]:
+        piece: dict[str, Any] | None = self.pieces.get((kind, slug))
+        if piece is None:
+            raise InputError([Problem(f"/{kind}", f"“{slug}” is not in your kit")])
+        return piece
+
+
+Raw = TypeVar("Raw")
+Form = TypeVar("Form")
+
+
+def _read(place: str, reader: Callable[[Raw], Form], raw: Raw) -> Form:
+    """What is kept, as a form; what cannot be read is told under a place of the situation."""
+    try:
+        return reader(raw)
+    except ValidationError as error:
+        raise InputError(Problem(f"{place}{p.pointer}", p.detail) for p in from_pydantic(error)) from None

@@ -9,7 +9,7 @@ from craft.configuration.configure import Configuration
 from craft.errors import CraftError
 from craft.scene.situation import Situation as Asked
 from craft.setup.setup import Setup
-from forms.answer import answer_of
+from forms.answer import answer_to
 from forms.problems import InputError
 from outings.kept import one_at_a_time
 from outings.models import Outing
@@ -45,7 +45,7 @@ def made_of(outing: Outing, kit: Kit) -> tuple[list[Made], list[str]]:
         title = str(row.document["title"])
         try:
             with one_at_a_time:
-                answer = answer_of(kit.resolve(row.document, outing))
+                answer = answer_to(kit.resolve_row(row, outing))
             whole = (answer.situation, answer.setup, answer.configuration, answer.tokens, answer.facts)
             found.append(Made(answer.key, row.pk, title, row.begins, row.document["body"], *whole))
         except (InputError, CraftError) as error:

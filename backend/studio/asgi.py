@@ -2,13 +2,23 @@
 
 from __future__ import annotations
 
+import asyncio
+import gc
 import os
 import sys
 from collections.abc import Awaitable, Callable, Mapping
+from concurrent.futures import ThreadPoolExecutor
+from contextvars import copy_context
+from functools import partial
+from importlib import import_module
 from typing import Any
 
+import django
 from django.conf import settings
-from django.core.asgi import get_asgi_application
+from django.core.handlers.asgi import ASGIHandler
+from django.db import close_old_connections
+from django.http import HttpRequest
+from django.http.response import HttpResponseBase
 
 from studio.bodies import FOR_FILES, LARGEST_FILE
 
@@ -16,20 +26,60 @@ os.environ.setdefault("DJANGO_SETTINGS_MODULE", "studio.settings")
 sys.setswitchinterval(0.001)
 """Threads give way five times as often as usual, so that a keystroke waits less for long work beside it."""
 
-django_application = get_asgi_application()
+
+Scope = dict[str, Any]
+Receive = Callable[[], Awaitable[Mapping[str, Any]]]
+Send = Callable[[Mapping[str, Any]], Awaitable[None]]
+
+THREADS = 64
+"""Requests that a process answers at a time; each thread keeps its connection to the database."""
+
+
+class InThreads(ASGIHandler):
+    """The framework's handler for an application without coroutines.
+
+    A request steps into a thread once, not at every piece of middleware, and threads stay, so that none opens the database anew.
+    """
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.threads = ThreadPoolExecutor(THREADS, "request")
+
+    def load_middleware(self, is_async: bool = False) -> None:
+        """Load everything as it is written: to be called, not awaited."""
+        super().load_middleware(is_async=False)
+
+    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
+        """Answer a request; what the framework does before and after needs no thread of the request's own."""
+        await self.handle(scope, receive, send)
+
+    async def get_response_async(self, request: HttpRequest) -> HttpResponseBase:
+        """The answer, made in one of the threads."""
+        inside = partial(copy_context().run, self._answer, request)
+        return await asyncio.get_running_loop().run_in_executor(self.threads, inside)
+
+    def _answer(self, request: HttpRequest) -> HttpResponseBase:
+        close_old_connections()
+        try:
+            return self.get_response(request)
+        finally:
+            close_old_connections()
+
+
+django.setup(set_prefix=False)
+django_application = InThreads()
 
 
 def _begin() -> None:
     from studio.aside import beside  # only once the framework is set up
 
+    import_module(settings.ROOT_URLCONF)  # everything that answers, so that the first to ask does not wait for it
+    gc.collect()
+    gc.freeze()  # what was read stays: it is not gone through again and again for garbage between two keystrokes
     beside.begin()
 
 
 _begin()
-
-Scope = dict[str, Any]
-Receive = Callable[[], Awaitable[dict[str, Any]]]
-Send = Callable[[Mapping[str, Any]], Awaitable[None]]
 
 LARGEST = settings.DATA_UPLOAD_MAX_MEMORY_SIZE + 100_000
 """Bytes of a body that are let in at all: a little over the most, which the framework refuses in its own words."""
@@ -62,7 +112,7 @@ async def application(scope: Scope, receive: Receive, send: Send) -> None:
     most, got, begun, whole = largest(scope), 0, False, False
     told = next((value for name, value in scope["headers"] if name == b"content-length"), b"0")
 
-    async def counted() -> dict[str, Any]:
+    async def counted() -> Mapping[str, Any]:
         nonlocal got, whole
         part = await receive()
         if part["type"] == "http.disconnect" and not whole:

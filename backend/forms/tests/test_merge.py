@@ -11,7 +11,8 @@ from hypothesis import strategies as st
 from craft.configuration.handing_over import frame_bytes
 from craft.decisions.numbers import MERGED
 from demo.kit import BODIES, LENSES
-from forms.answer import Answer, answer_of
+from forms.answer import Answer, answer_to
+from forms.situation_form import read_situation
 
 PLATE, HERON = "oxwick-plate-60", "tamsel-heron"
 HARD = {"condition": "backlit_dawn", "stops_below": 8.0, "stops_above": 5.0}
@@ -21,7 +22,7 @@ def answered(body: str = PLATE, facts: dict[str, Any] | None = None, **more: Any
     own = {k: v for k, v in BODIES[body].items() if k != "fixed_lens"}
     lens = LENSES[BODIES[body].get("fixed_lens") or "oxwick-16-35"]
     asked = {"genre": "landscape", "light": HARD, "delivery": {"deadline_h": 1}, "file": "both", **more}
-    return answer_of({**asked, "body": {**own, "facts": {**own["facts"], **(facts or {})}}, "lens": lens})
+    return answer_to(read_situation({**asked, "body": {**own, "facts": {**own["facts"], **(facts or {})}}, "lens": lens}))
 
 
 def school(answer: Answer) -> tuple[str, str]:

@@ -20,8 +20,9 @@ from craft.setup.advise import advise
 from craft.vocabulary.checker import closed
 from demo.day import DAY
 from demo.kit import BODIES, LENSES
-from forms.answer import answer_of
+from forms.answer import answer_to
 from forms.dialect_form import of_demo
+from forms.situation_form import read_situation
 from forms.tests.test_configuration import LENS, LIGHT, asked
 
 
@@ -115,7 +116,7 @@ class Walks(TestCase):
         for told in DAY["situations"]:
             document = {k: v for k, v in told.items() if k not in ("title", "starts_at", "note")}
             own = {k: v for k, v in kit["body", told["body"]].items() if k != "fixed_lens"}
-            configuration = answer_of({**document, "body": own, "lens": kit["lens", told["lens"]]}).configuration
+            configuration = answer_to(read_situation({**document, "body": own, "lens": kit["lens", told["lens"]]})).configuration
             before = {row.setting.slug: row.default for row in configuration.rows}
             for menus in (Menus(of_demo(told["body"]).value()), Menus()):
                 found = walk(configuration, before, menus, Way.AUDIT)

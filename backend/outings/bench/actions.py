@@ -12,35 +12,35 @@ from pydantic import ValidationError
 
 from craft.errors import CraftError
 from craft.setup.pairs import rank
-from forms.answer import Answer, answer_of
+from forms.answer import Answer, answer_to
 from forms.kit_form import BodyForm, LensForm
 from forms.outing_form import SituationNow
 from forms.problems import InputError, Problem
 from forms.rehearsal_form import RehearseIn, Theirs
-from forms.situation_form import SituationForm, read_situation
+from forms.situation_form import SituationForm
 from outings.bench.schemas import PairOut, PairsOut
 from outings.models import Outing
 from outings.pictures.actions import own_of
-from outings.reading import Kit
+from outings.reading import Kit, with_bodies
 from people.guards import Somebody
 
 MOST_PAIRS = 200
 """Each is a setup: two hundred take a second."""
 
 
-def question_of(person: Somebody, now: SituationNow, kit: Kit | None = None) -> dict[str, Any]:
+def question_of(person: Somebody, now: SituationNow, kit: Kit | None = None) -> SituationForm:
     """What the advice is asked for a situation as it stands on a screen.
 
     Raises
     ------
     InputError : the outing is not this person's, its kit is not there, or the profile cannot be read; seen from the situation.
     """
-    outing = Outing.objects.filter(person_id=person.pk, pk=now.outing, deleted_at=None).first()
+    outing = with_bodies(Outing.objects.filter(person_id=person.pk, pk=now.outing, deleted_at=None)).first()
     if outing is None or not isinstance(person, User):
         raise InputError([Problem("/outing", "this outing is not among yours")])
     with seen_from("document"):
         kit = kit or Kit(person, (now.document.body, now.document.lens))
-        return kit.resolve(now.document.stored(), outing)
+        return kit.resolve(now.document, outing)
 
 
 def answer_now(person: Somebody, now: SituationNow) -> Answer:
@@ -52,7 +52,7 @@ def answer_now(person: Somebody, now: SituationNow) -> Answer:
     """
     question = question_of(person, now)
     with seen_from("document"):
-        return answer_of(question)
+        return answer_to(question)
 
 
 @contextmanager
@@ -84,7 +84,7 @@ def in_full(person: Somebody, asked: RehearseIn) -> RehearseIn:
     if not isinstance(asked.situation, SituationNow):
         return asked
     with seen_from("situation"):
-        return asked.model_copy(update={"situation": read_situation(question_of(person, asked.situation))})
+        return asked.model_copy(update={"situation": question_of(person, asked.situation)})
 
 
 def pairs_of(person: Somebody, now: SituationNow) -> PairsOut:
@@ -99,7 +99,7 @@ def pairs_of(person: Somebody, now: SituationNow) -> PairsOut:
     if not isinstance(person, User):
         raise InputError([Problem("/outing", "this outing is not among yours")])
     kit = Kit(person)
-    form = read_situation(question_of(person, now, kit))
+    form = question_of(person, now, kit)
     bodies, lenses = _read(kit, "body", BodyForm), _read(kit, "lens", LensForm)
     built_in = {body.fixed_lens for body in bodies.values()}
     many = len(bodies) * len(lenses) > MOST_PAIRS

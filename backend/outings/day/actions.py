@@ -37,7 +37,7 @@ def _row(row: Any, outing: Outing, kit: Kit) -> SituationRow:
     state = "none"
     if row.card_id is not None:
         try:
-            state = "fresh" if fingerprint(kit.resolve(document, outing)) == row.card_fingerprint else "stale"
+            state = "fresh" if fingerprint(kit.resolve_row(row, outing)) == row.card_fingerprint else "stale"
         except InputError:
             state = "stale"
     return SituationRow(

@@ -11,7 +11,7 @@ from ninja import Header, Router
 
 from forms.outing_form import OutingFile, SituationDocument
 from forms.setup_form import SetupOut, setup_of
-from forms.situation_form import SituationForm, read_situation
+from forms.situation_form import SituationForm
 from outings import exchange, keeping, reading
 from outings.day.actions import day_out, outing_out, with_rows
 from outings.day.schemas import DayOut, HourIn, OutingIn, OutingOut, SituationOut
@@ -106,7 +106,7 @@ def export_outing(request: HttpRequest, pk: int) -> OutingFile:
 def add_situation(request: HttpRequest, response: HttpResponse, pk: int, document: SituationDocument) -> SituationOut:
     """A new situation at the end of the day."""
     outing = get_object_or_404(_outings(request), pk=pk)
-    reading.Kit(person_of(request)).resolve(document.stored(), outing)
+    reading.Kit(person_of(request)).resolve(document, outing)
     return _situation_out(keeping.add_situation(outing, document), response)
 
 
@@ -141,13 +141,13 @@ def put_situation(
 ) -> SituationOut:
     """Replace a situation's document, if it is still the version that was read."""
     row = _situation(request, pk)
-    reading.Kit(person_of(request)).resolve(document.stored(), row.outing)
+    reading.Kit(person_of(request)).resolve(document, row.outing)
     return _situation_out(keeping.save_document(row, document, if_match), response)
 
 
 def _asked(request: HttpRequest, pk: int) -> SituationForm:
     row = _situation(request, pk)
-    return read_situation(reading.Kit(person_of(request)).resolve(row.document, row.outing))
+    return reading.Kit(person_of(request)).resolve_row(row)
 
 
 @router.get("/situations/{pk}/situation.json", response=SituationForm, exclude_unset=True)

@@ -19,11 +19,13 @@ from craft.vocabulary.setting import Value
 from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.terms import Genre
 from craft.vocabulary.words import say_value
-from forms.answer import answer_of
+from forms.answer import answer_to
 from forms.configuration_form import ChoiceOut
 from forms.dialect_form import BETWEEN
 from forms.layout_form import LayoutForm
+from forms.outing_form import SituationDocument
 from forms.problems import InputError, Problem
+from forms.situation_form import LightForm
 from forms.walk_form import Believed
 from kit.actions import body_of, facts_of, forget, hold, laid_out, layout_of
 from kit.models import FirstStep, Held, Layout, Piece
@@ -57,9 +59,10 @@ def _usual(kit: Kit, body: str, genre: Genre) -> Configuration:
     own = kit.pieces["body", body].get("fixed_lens")
     lenses = [own] if own else [slug for kind, slug in kit.pieces if kind == "lens"]
     for lens in lenses:
-        document = {"genre": genre.value, "body": body, "lens": lens, "light": {"condition": USUAL_LIGHT[genre]}}
+        light = LightForm(condition=USUAL_LIGHT[genre])
+        document = SituationDocument(title=genre.value, starts_at=dt.time(12), genre=genre, body=body, lens=lens, light=light)
         try:
-            return answer_of(kit.resolve(document)).configuration
+            return answer_to(kit.resolve(document)).configuration
         except (InputError, CraftError):
             continue
     raise InputError([Problem("", "no lens of your kit fits this body: add one under Kit")])
@@ -87,7 +90,7 @@ def basis_of(kit: Kit, body: str) -> Basis:
         if row.outing_id != rows[0].outing_id or len(found) == MOST_SETUPS:
             break
         try:
-            found.append((str(row.document["title"]), answer_of(kit.resolve(row.document, row.outing)).configuration))
+            found.append((str(row.document["title"]), answer_to(kit.resolve_row(row)).configuration))
         except (InputError, CraftError):
             continue
     return Basis(tuple(title for title, _ in found), tuple(made for _, made in found), day)

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from forms.dialect_form import DialectForm
 from forms.recipe_form import RecipeForm, recipe_of
-from forms.situation_form import read_situation
 from outings.models import Situation
 from outings.reading import Kit
 
@@ -12,6 +11,6 @@ from outings.reading import Kit
 def recipe_from(kit: Kit, row: Situation) -> RecipeForm:
     """A situation's configuration, to be handed on."""
     slug = str(row.document["body"])
-    form = read_situation(kit.resolve(row.document, row.outing))
+    form = kit.resolve_row(row)
     name = kit.body_name(slug)
     return recipe_of(str(row.document["title"]), name, form, kit.dialects.get(slug, DialectForm()))

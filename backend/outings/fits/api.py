@@ -15,7 +15,7 @@ from forms.outing_form import SituationDocument
 from forms.problems import InputError, Problem
 from forms.recipe_form import FitsOut, RecipeForm, fits_of
 from forms.setup_form import setup_of
-from forms.situation_form import HELD_AS, read_situation
+from forms.situation_form import HELD_AS
 from kit.models import Slot
 from outings.fits.actions import recipe_from
 from outings.fits.schemas import SlotHere, SlotNamed, Source, Taken
@@ -76,7 +76,7 @@ def fit(request: HttpRequest, pk: int, source: Source) -> FitsOut:
     else:
         assert source.slot is not None  # noqa: S101  # exactly one is given
         taken = _slot_recipe(request, kit, source.slot)
-    form = read_situation(kit.resolve(row.document, row.outing))
+    form = kit.resolve_row(row)
     try:
         return fits_of(taken, form, kit.states[str(row.document["body"])])
     except CraftError as error:
@@ -91,11 +91,11 @@ def take(request: HttpRequest, pk: int, taken: Taken) -> FitsOut:
     settings = {**row.document.get("settings", {}), **{s: v for s, v in taken.values.items() if s not in HELD_AS}}
     document = SituationDocument.model_validate({**row.document, "settings": settings, "locks": held})
     try:
-        setup_of(read_situation(kit.resolve(document.stored(), row.outing)))
+        setup_of(kit.resolve(document, row.outing))
     except CraftError as error:
         where = error.where[-1] if error.where else ""
         raise InputError([Problem(f"/values/{where}" if where in BY_SLUG else "", error.message)]) from None
     saved = save_document(row, document, tag(row.revision))
-    form = read_situation(kit.resolve(saved.document, row.outing))
+    form = kit.resolve_row(saved)
     values = RecipeForm(format="wide-aperture-recipe", version=1, title="taken", body="taken", values=taken.values)
     return fits_of(values, form, kit.states[str(row.document["body"])])

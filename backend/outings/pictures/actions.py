@@ -15,7 +15,7 @@ from django.db.models import QuerySet, Sum
 from craft.render.shot import no_pictures
 from craft.tones.own import LEAST_SET, MOST_SET, Bracketed, OwnLight, headroom_of, put_together
 from craft.tones.painted import base_name, with_distances
-from forms.answer import answer_of
+from forms.answer import answer_to
 from forms.areas_form import AreasForm
 from forms.kit_form import BodyForm
 from forms.outing_bundle import MOST, Bundle, PictureEntry, bundled, unbundled
@@ -233,7 +233,7 @@ def look_of(situation: Situation) -> str:
     ------
     InputError, CraftError : the situation has no setup.
     """
-    answer = answer_of(Kit(situation.outing.person).resolve(situation.document, situation.outing))
+    answer = answer_to(Kit(situation.outing.person).resolve_row(situation))
     return str(answer.configuration.values.get("look", "natural"))
 
 

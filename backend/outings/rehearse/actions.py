@@ -15,7 +15,7 @@ from craft.render.picture import Look, as_jpeg, brightened, picture
 from craft.render.shot import Shot, from_recipe, shot_of
 from craft.render.steady import Tile, strip
 from craft.tones.tonemap import map_on
-from forms.answer import answer_of
+from forms.answer import answer_to
 from forms.problems import InputError, Problem
 from outings.models import KeptFrame, Situation
 from outings.pictures.actions import own_named
@@ -155,7 +155,7 @@ def shot_of_situation(row: Situation, kit: Kit) -> Shot:
     ------
     InputError, CraftError : the kit lacks its body or lens, or the numbers do not allow it.
     """
-    answer = answer_of(kit.resolve(row.document, row.outing))
+    answer = answer_to(kit.resolve_row(row))
     return shot_of(answer.situation, answer.setup, values=answer.configuration.values)
 
 

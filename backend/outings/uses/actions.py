@@ -9,7 +9,7 @@ from craft.errors import CraftError
 from craft.vocabulary.setting import Value
 from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.words import say_value
-from forms.answer import answer_of
+from forms.answer import answer_to
 from forms.problems import InputError
 from outings.models import Situation
 from outings.reading import Kit
@@ -18,7 +18,7 @@ from outings.uses.schemas import AffectedOut, DifferenceOut, UseOut
 
 
 def _configured(kit: Kit, row: Situation) -> Configuration:
-    return answer_of(kit.resolve(row.document, row.outing)).configuration
+    return answer_to(kit.resolve_row(row)).configuration
 
 
 def use_in(kit: Kit, row: Situation, slug: str) -> UseOut:

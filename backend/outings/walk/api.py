@@ -9,7 +9,7 @@ from ninja import Router
 from craft.day.special import BY_SPECIAL
 from craft.day.walk import Way
 from forms.problems import InputError, Problem
-from forms.situation_form import SituationForm, read_situation
+from forms.situation_form import SituationForm
 from forms.walk_form import WalkOut, fresh_of, values_of, walk_of
 from kit.actions import believed, hold, keep_in_slot, refuse, with_state
 from kit.models import Piece
@@ -31,7 +31,7 @@ def _body_of(request: HttpRequest, row: Situation) -> Piece:
 
 
 def _form(request: HttpRequest, row: Situation) -> SituationForm:
-    return read_situation(Kit(person_of(request)).resolve(row.document, row.outing))
+    return Kit(person_of(request)).resolve_row(row)
 
 
 def walk_to(request: HttpRequest, row: Situation, way: Way | None, special: str = "") -> WalkOut:

@@ -11,6 +11,7 @@ from django.test import TestCase
 from demo.kit import BODIES
 from forms.dialect_form import of_demo
 from forms.outing_form import fingerprint
+from forms.situation_form import read_situation
 from kit.models import Dialect, Held, Piece
 from outings.demo_people import copy_demo
 from people.tests.caller import Caller, pointers
@@ -307,13 +308,17 @@ class Answers(BodyCase):
 
     def test_the_fingerprint_of_what_is_asked_answers_to_settings_and_answers_and_not_to_their_order(self) -> None:
         asked = {"genre": "sports", "body": "merrow-swift-20", "lens": "merrow-70-200", "light": {"ev100": 11}}
-        both = fingerprint({**asked, "settings": {"grid": "fine", "level": "on"}})
-        self.assertEqual(both, fingerprint({**asked, "settings": {"level": "on", "grid": "fine"}}))
-        others = [
-            {},
-            {"settings": {"grid": "fine"}},
-            {"profile": {"habits": {"review": "off"}}},
-            {"profile": {"raw_opens": ["none"]}},
-            {"profile": {"bodies": 2}},
-        ]
-        self.assertEqual(len({both, *(fingerprint({**asked, **change}) for change in others)}), 6)
+        both, turned, *others = (
+            fingerprint(read_situation({**asked, **change}))
+            for change in (
+                {"settings": {"grid": "fine", "level": "on"}},
+                {"settings": {"level": "on", "grid": "fine"}},
+                {},
+                {"settings": {"grid": "fine"}},
+                {"profile": {"habits": {"review": "off"}}},
+                {"profile": {"raw_opens": ["none"]}},
+                {"profile": {"bodies": 2}},
+            )
+        )
+        self.assertEqual(both, turned)
+        self.assertEqual(len({both, *others}), 6)

@@ -72,11 +72,11 @@ class Computed(TestCase):
     def test_axes_can_be_cut_and_held(self) -> None:
         axis = iso_axis(BODY)
         self.assertEqual((axis.first, axis.last, axis.lowest, axis.highest), (0, 18, 0.0, 6.0))
-        self.assertEqual(axis.from_position(3).positions(), list(range(3, 19)))
+        self.assertEqual(axis.from_position(3).positions(), tuple(range(3, 19)))
         self.assertEqual(axis.from_position(-5).positions(), axis.positions())
-        self.assertEqual(axis.from_position(40).positions(), [18])
+        self.assertEqual(axis.from_position(40).positions(), (18,))
         held = axis.only(axis.find(800))
-        self.assertEqual((held.positions(), held.printed_at(9)), ([9], 800))
+        self.assertEqual((held.positions(), held.printed_at(9)), ((9,), 800))
 
     def test_a_value_is_found_by_its_label_or_within_a_twelfth(self) -> None:
         axis = time_axis(BODY, Shutter.MECHANICAL)
