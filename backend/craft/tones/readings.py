@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 
 import cv2
 import numpy as np
 
+from craft.scales.series import Floats
 from craft.stage.colour import Pixels
 from craft.tones.patterns import (
     CENTRE_MM,
@@ -78,13 +79,16 @@ def _zone_weights(at: tuple[float, float]) -> Pixels:
     return np.asarray(middle + focus, np.float32)
 
 
-def _multi_zone(frame: Pixels, at: tuple[float, float]) -> float:
-    zones = np.log2(cv2.resize(frame, ZONES, interpolation=cv2.INTER_AREA))
-    weights = _zone_weights(at)
-    order = np.argsort(zones, axis=None)
-    heavy = np.cumsum(weights.ravel()[order])
-    middle = zones.ravel()[order][int(np.searchsorted(heavy, heavy[-1] / 2))]
-    return float((np.minimum(zones, middle + DISCOUNT_STOPS) * weights).sum() / weights.sum())
+def _multi_zone(frames: Sequence[Pixels], at: tuple[float, float]) -> Floats:
+    """What many zones read of frames of one size, (k,)."""
+    zones = np.log2(np.stack([cv2.resize(frame, ZONES, interpolation=cv2.INTER_AREA).ravel() for frame in frames]))
+    weights = _zone_weights(at).ravel()
+    order = np.argsort(zones, axis=1)
+    heavy = np.cumsum(weights[order], axis=1)
+    half = (heavy < heavy[:, -1:] / 2).sum(axis=1)
+    rows = np.arange(len(zones))
+    middle = zones[rows, order[rows, half]]
+    return np.asarray((np.minimum(zones, middle[:, None] + DISCOUNT_STOPS) * weights).sum(axis=1) / weights.sum(), np.float64)
 
 
 @lru_cache(maxsize=16)
@@ -111,21 +115,41 @@ def reading(tones: ToneMap, looks: Looks, clip: float, turned: tuple[int, int] =
     >>> [round(reading(flat, Looks(pattern), 3.0), 3) + 0.0 for pattern in Pattern]
     [0.0, 0.0, 0.0, 0.0]
     """
-    frame, pattern = tones.framed(tones.luminance, *turned), looks.pattern
+    return readings(tones, looks, clip, (turned,))[0]
+
+
+def readings(tones: ToneMap, looks: Looks, clip: float, turned: Sequence[tuple[int, int]]) -> list[float]:
+    """The same as the camera is turned one way and another.
+
+    >>> flat = ToneMap(*[np.ones((40, 52), np.float32)] * 3, 2, Oval(0.5, 0.5, 0.1, 0.1))
+    >>> readings(flat, Looks(Pattern.SPOT), 3.0, ((0, 0), (2, 0)))
+    [0.0, 0.0]
+    """
+    pattern = looks.pattern
     if pattern is Pattern.SPOT:
         column, row = pixel_at(tones, looks.at)
-        return float(spot_map(tones)[row + turned[1], column + turned[0]])
+        spots = spot_map(tones)
+        return [float(spots[row + down, column + across]) for across, down in turned]
+    frames = [tones.framed(tones.luminance, *turn) for turn in turned]
     if pattern is Pattern.CENTRE_WEIGHTED:
-        return float(np.log2((frame * _broad(tones.width, tones.height)).sum()))
-    found = _multi_zone(frame, looks.at)
+        broad = _broad(tones.width, tones.height)
+        return [math.log2(float(np.einsum("ij,ij->", frame, broad, dtype=np.float64))) for frame in frames]
+    found = _multi_zone(frames, looks.at).tolist()
     if looks.face and tones.face is not None:
-        face = _face(tones, tones.face, turned)
-        found = found if math.isnan(face) else FACE_WEIGHT * face + (1 - FACE_WEIGHT) * found
+        faces = [_face(tones, tones.face, turn) for turn in turned]
+        found = [
+            zones if math.isnan(face) else FACE_WEIGHT * face + (1 - FACE_WEIGHT) * zones for zones, face in zip(found, faces, strict=True)
+        ]
     if pattern is Pattern.HIGHLIGHT_GUARD:
-        channel = tones.framed(tones.highest, *turned).ravel()
-        brightest = np.partition(channel, round(GUARD_SHARE * (channel.size - 1)))[round(GUARD_SHARE * (channel.size - 1))]
-        return max(found, float(np.log2(brightest)) - clip + GUARD_MARGIN)
-    return found
+        return [max(zones, _brightest(tones, turn) - clip + GUARD_MARGIN) for zones, turn in zip(found, turned, strict=True)]
+    return [float(zones) for zones in found]
+
+
+def _brightest(tones: ToneMap, turned: tuple[int, int]) -> float:
+    """The brightest that is more than a speck, in stops from the key."""
+    channel = tones.framed(tones.highest, *turned).ravel()
+    rank = round(GUARD_SHARE * (channel.size - 1))
+    return float(np.log2(np.partition(channel, rank)[rank]))
 
 
 def _span(values: Iterable[float]) -> float:
@@ -165,13 +189,13 @@ def ends_of(tones: ToneMap, spread: float) -> tuple[ToneMap, ToneMap]:
 def read(tones: ToneMap, looks: Looks, clip: float, spread: float) -> Read:
     """One pattern on a scene; spread: stops from the palest to the darkest subject."""
     around, aside = turns(tones, REFRAMED), ((-tones.margin, 0), (tones.margin, 0))
-    now = [reading(tones, looks, clip, turned) for turned in (*around, *aside)]
-    others = [[reading(end, looks, clip, turned) for turned in (*around, *aside)] for end in ends_of(tones, spread)]
+    now = readings(tones, looks, clip, (*around, *aside))
+    others = [readings(end, looks, clip, (*around, *aside)) for end in ends_of(tones, spread)]
     return Read(
         looks,
         now[0],
         _span(now[: len(around)]),
         _span((now[0], *now[len(around) :])),
-        _span(readings[0] for readings in others),
-        _span(value for readings in others for value in readings),
+        _span(end[0] for end in others),
+        _span(value for end in others for value in end),
     )
