@@ -53,13 +53,19 @@ def _widened(pixels: Pixels, pad: int) -> Pixels:
     return np.asarray(cv2.copyMakeBorder(pixels, pad, pad, pad, pad, cv2.BORDER_CONSTANT), np.float32)
 
 
-def _at_a_part(pixels: Pixels, part: int, kernel: Pixels, edge: int) -> Pixels:
-    """A box filtered at a whole fraction of its scale, and brought back to its size."""
+def _at_a_part(pixels: Pixels, part: int, kernel: Pixels, edge: int, pad: int = 0) -> tuple[Pixels, int]:
+    """A box filtered at a whole fraction of its scale, wider by so many pixels of that on each side, and brought back; by how many it grew."""
     height, width = pixels.shape[:2]
-    whole = cv2.copyMakeBorder(pixels, 0, -height % part, 0, -width % part, edge)
+    below, right = -height % part, -width % part
+    whole = cv2.copyMakeBorder(pixels, 0, below, 0, right, edge) if below or right else pixels
     size = (whole.shape[1] // part, whole.shape[0] // part)
-    small = cv2.filter2D(cv2.resize(whole, size, interpolation=cv2.INTER_AREA), -1, kernel, borderType=edge)
-    return np.asarray(cv2.resize(small, (whole.shape[1], whole.shape[0]), interpolation=cv2.INTER_LINEAR)[:height, :width], np.float32)
+    small: Pixels = np.asarray(cv2.resize(whole, size, interpolation=cv2.INTER_AREA), np.float32)
+    if pad:
+        small = _widened(small, pad)
+    small = np.asarray(cv2.filter2D(small, -1, kernel, borderType=edge), np.float32)
+    grew = pad * part
+    full = cv2.resize(small, (small.shape[1] * part, small.shape[0] * part), interpolation=cv2.INTER_LINEAR)
+    return np.asarray(full[: height + 2 * grew, : width + 2 * grew], np.float32), grew
 
 
 def defocused(pixels: Pixels, diameter: float) -> tuple[Pixels, int]:
@@ -73,13 +79,13 @@ def defocused(pixels: Pixels, diameter: float) -> tuple[Pixels, int]:
     if radius < 0.35:
         return pixels, 0
     pad = math.ceil(radius) + 1
-    wide = _widened(pixels, pad)
     if radius <= SMALL:
+        wide = _widened(pixels, pad)
         return np.asarray(cv2.filter2D(wide, -1, disc(round(radius, 1)), borderType=cv2.BORDER_CONSTANT), np.float32), pad
     part = max(1, int(radius // 2))
     # shrinking and enlarging spread by themselves, as a disc of radius `part` does
     kernel = disc(round(math.sqrt(radius**2 - part**2) / part, 1))
-    return _at_a_part(wide, part, kernel, cv2.BORDER_CONSTANT), pad
+    return _at_a_part(pixels, part, kernel, cv2.BORDER_CONSTANT, math.ceil(pad / part))
 
 
 def smeared(pixels: Pixels, across: float, down: float, edge: int = cv2.BORDER_CONSTANT) -> tuple[Pixels, int]:
@@ -100,7 +106,7 @@ def smeared(pixels: Pixels, across: float, down: float, edge: int = cv2.BORDER_C
         return np.asarray(cv2.sepFilter2D(wide, -1, middle, np.ones(1, np.float32), borderType=edge), np.float32), pad
     if part == 1:
         return np.asarray(cv2.filter2D(wide, -1, kernel, borderType=edge), np.float32), pad
-    return _at_a_part(wide, part, kernel, edge), pad
+    return _at_a_part(wide, part, kernel, edge)[0], pad
 
 
 def softened(pixels: Pixels, sigma: float) -> Pixels:

@@ -17,13 +17,19 @@ from craft.render.shot import Shot
 from craft.sensor.noise import GLARE_SHARE
 from craft.stage.colour import Pixels, light_rgb
 from craft.stage.stage import Moves
-from craft.tones.boxes import Box, boxes_of, lay
+from craft.tones.boxes import Box, boxes_of, lay, within
 from craft.tones.framing import Framing, View
 from craft.tones.own import OwnLight
 from craft.tones.painted import planes_of
 
 LONGEST_SMEAR = 0.6
 """A smear longer than this share of the frame is drawn so long: what is left of a shape is even by then."""
+
+WIDEST_DISC = 0.25
+"""A disc out of focus wider than this share of the frame is drawn so wide."""
+
+MARGIN_PX = 96
+"""Pixels about the frame that are drawn at most, so that blurs have something to take in."""
 
 FAR_M = 1e7
 """A distance that is as good as none, in metres."""
@@ -119,33 +125,48 @@ def _on_sensor(shot: Shot, view: View, sharp: bool) -> Pixels:
     if shot.own is not None:
         out = _photographed(shot.own, shot, view) if sharp else _refocused(shot.own, shot, view)
         return out if sharp else _held(out, shot, view)
-    px_per_m = view.frame_px / (shot.width_mm / 1000)
-    most = LONGEST_SMEAR * view.frame_px
     framing = framing_of(shot, view)
-    focal_m = shot.focal_mm / 1000
-    margin = 0 if sharp else min(96, math.ceil(0.1 * view.frame_px))
+    if sharp:
+        out = np.zeros((view.height, view.width, 3), np.float32)
+        for box in boxes_of(framing, shot.tuning, 0):
+            lay(out, box.pixels, box.left, box.top)
+        return out
+    out = _through_the_lens(shot, view, framing)
+    return _veiled(_held(out, shot, view), view, shot) * _falloff(view, shot.focal_mm / 1000, shot)
+
+
+def _through_the_lens(shot: Shot, view: View, framing: Framing) -> Pixels:
+    """The planes of a scene out of focus and smeared, each as it is."""
+    px_per_m = view.frame_px / (shot.width_mm / 1000)
+    drawn = min(MARGIN_PX, math.ceil(0.1 * view.frame_px))
+    boxes = boxes_of(framing, shot.tuning, drawn)
+    discs = [_disc_px(shot, framing, box, px_per_m) for box in boxes]
+    ways = [_capped(*_moves(shot, box, px_per_m), LONGEST_SMEAR * view.frame_px) for box in boxes]
+    reach = max((disc + math.hypot(*way) for disc, way in zip(discs, ways, strict=True)), default=0.0)
+    margin = min(drawn, math.ceil(reach) + 4)
     ground = _Ground(view, margin)
-    out = ground.light
-    for box in boxes_of(framing, shot.tuning, margin):
-        pixels, left, top = box.pixels, box.left, box.top
-        way = (0.0, 0.0)
-        if not sharp:
-            away = framing.distance(box.at)
-            blur = float(defocus_disc_m(focal_m, shot.aperture, shot.focus_m, min(away, FAR_M))) * px_per_m
-            pixels, grew = defocused(pixels, min(blur, 0.25 * view.frame_px))
-            left, top = left - grew, top - grew
-            way = _capped(*_moves(shot, box, px_per_m), most)
-            if box.moves in (Moves.BODY, Moves.LIMB):
-                pixels, grew = smeared(pixels, *way)
-                left, top, way = left - grew, top - grew, (0.0, 0.0)
-            if shot.skew_m and box.moves in (Moves.BODY, Moves.LIMB):
+    for whole, disc, way in zip(boxes, discs, ways, strict=True):
+        box = within(whole, view.width, view.height, margin)
+        if not box.pixels.size:
+            continue
+        pixels, grew = defocused(box.pixels, disc)
+        left, top = box.left - grew, box.top - grew
+        if box.moves in (Moves.BODY, Moves.LIMB):
+            pixels, grew = smeared(pixels, *way)
+            left, top, way = left - grew, top - grew, (0.0, 0.0)
+            if shot.skew_m:
                 pixels, grew = _sheared(pixels, shot.skew_m * px_per_m, view.frame_px * shot.height_mm / shot.width_mm)
                 left -= grew
         ground.lay(pixels, left, top, way)
     ground.settle()
-    if sharp:
-        return out
-    return _veiled(_held(out, shot, view), view, shot) * _falloff(view, focal_m, shot)
+    return ground.light
+
+
+def _disc_px(shot: Shot, framing: Framing, box: Box, px_per_m: float) -> float:
+    """Diameter of a plane's disc out of focus, in pixels."""
+    away = min(framing.distance(box.at), FAR_M)
+    disc = float(defocus_disc_m(shot.focal_mm / 1000, shot.aperture, shot.focus_m, away)) * px_per_m
+    return min(disc, WIDEST_DISC * framing.view.frame_px)
 
 
 def _held(light: Pixels, shot: Shot, view: View) -> Pixels:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import lru_cache
 
 import cv2
@@ -100,11 +100,14 @@ def draw(cutout: Cutout, framing: Framing, tuning: Tuning, margin: int) -> Box |
     if bounds is None:
         return None
     left, top, right, bottom = bounds
-    cover = _cover(cutout, framing, bounds)
-    if cutout.shape is not None and not cover.any():
-        return None
     place = framing.place(cutout.at, left, top, right - left, bottom - top)
-    cover = cover * np.clip(cutout.cover.at(place), 0, 1)
+    cover = _cover(cutout, framing, bounds) * np.clip(cutout.cover.at(place), 0, 1)
+    rows, columns = np.flatnonzero(cover.any(axis=1)), np.flatnonzero(cover.any(axis=0))
+    if not rows.size:
+        return None
+    cover = cover[rows[0] : rows[-1] + 1, columns[0] : columns[-1] + 1]
+    left, top, right, bottom = left + int(columns[0]), top + int(rows[0]), left + int(columns[-1]) + 1, top + int(rows[-1]) + 1
+    place = framing.place(cutout.at, left, top, right - left, bottom - top)
     stage = framing.stage
     light = np.exp2(np.clip(stretched(cutout.ev.at(place), stage.above, stage.below, tuning), -16, 16))
     kelvin = {Lit.KEY: tuning.kelvin, Lit.OTHER: stage.other_k or tuning.kelvin, Lit.OWN: None}[cutout.lit]
@@ -120,18 +123,24 @@ def draw(cutout: Cutout, framing: Framing, tuning: Tuning, margin: int) -> Box |
     return Box(left, top, pixels, cutout.at, cutout.moves, cutout.speed_m_s)
 
 
+STRIP = 16
+"""Rows that are laid at a time: so few stay in the processor's own memory."""
+
+
 def lay(under: Pixels, over: Pixels, left: int, top: int) -> None:
     """Lay a box over a picture of light (and of cover, if it has four planes), in place."""
     height, width = under.shape[:2]
     x0, y0, x1, y1 = max(0, left), max(0, top), min(width, left + over.shape[1]), min(height, top + over.shape[0])
     if x1 <= x0 or y1 <= y0:
         return
-    above = over[y0 - top : y1 - top, x0 - left : x1 - left]
-    below = under[y0:y1, x0:x1]
-    left_of_it = 1 - cv2.extractChannel(above, 3)
     channels = under.shape[2]
-    light = above if channels == 4 else cv2.cvtColor(above, cv2.COLOR_RGBA2RGB)
-    below[...] = cv2.add(cv2.multiply(below, cv2.merge([left_of_it] * channels)), light)
+    for y in range(y0, y1, STRIP):
+        above = over[y - top : min(y + STRIP, y1) - top, x0 - left : x1 - left]
+        cover = cv2.extractChannel(above, 3)
+        below = under[y : min(y + STRIP, y1), x0:x1]
+        light = above if channels == 4 else cv2.cvtColor(above, cv2.COLOR_RGBA2RGB)
+        cv2.multiply(below, cv2.merge([1 - cover] * channels), dst=below)
+        cv2.add(below, light, dst=below)
 
 
 def _merged(boxes: list[Box]) -> Box:
@@ -144,6 +153,18 @@ def _merged(boxes: list[Box]) -> Box:
     for box in boxes:
         lay(pixels, box.pixels, box.left - left, box.top - top)
     return Box(left, top, pixels, boxes[0].at, boxes[0].moves, boxes[0].speed_m_s)
+
+
+def within(box: Box, width: int, height: int, margin: int) -> Box:
+    """A box without what lies farther outside a picture than a margin; nothing of its light is copied.
+
+    >>> there = within(Box(-4, -4, np.ones((20, 30, 4), np.float32), 1.0, Moves.STANDS, (0.0, 0.0)), 12, 8, 1)
+    >>> there.left, there.top, there.pixels.shape
+    (-1, -1, (10, 14, 4))
+    """
+    left, top = max(0, -margin - box.left), max(0, -margin - box.top)
+    right, bottom = max(left, width + margin - box.left), max(top, height + margin - box.top)
+    return replace(box, left=box.left + left, top=box.top + top, pixels=box.pixels[top:bottom, left:right])
 
 
 @lru_cache(maxsize=32)
