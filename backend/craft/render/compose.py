@@ -98,6 +98,7 @@ class _Ground:
         self.margin = margin
         self.shape = (view.height + 2 * margin, view.width + 2 * margin, 4)
         self.together: Pixels | None = None
+        self.reach: list[tuple[int, int, int, int]] = []
         self.way = (0.0, 0.0)
 
     def lay(self, pixels: Pixels, left: int, top: int, way: tuple[float, float]) -> None:
@@ -110,14 +111,19 @@ class _Ground:
             return
         if self.together is None:
             self.together = np.zeros(self.shape, np.float32)
-        lay(self.together, pixels, left + self.margin, top + self.margin)
+        left, top = left + self.margin, top + self.margin
+        lay(self.together, pixels, left, top)
+        self.reach.append((left, top, left + pixels.shape[1], top + pixels.shape[0]))
 
     def settle(self) -> None:
         """Draw out what has been laid together, and lay it."""
         if self.together is not None:
-            drawn, _ = smeared(self.together, *self.way, edge=cv2.BORDER_REPLICATE)
-            lay(self.light, drawn, -self.margin, -self.margin)
-            self.together = None
+            past = math.ceil(max(map(abs, self.way))) + 2
+            left, top = (max(0, min(ends) - past) for ends in list(zip(*self.reach, strict=True))[:2])
+            right, bottom = (max(ends) + past for ends in list(zip(*self.reach, strict=True))[2:])
+            drawn, _ = smeared(self.together[top:bottom, left:right], *self.way, edge=cv2.BORDER_REPLICATE)
+            lay(self.light, drawn, left - self.margin, top - self.margin)
+            self.together, self.reach = None, []
 
 
 @lru_cache(maxsize=6)

@@ -10,6 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from craft.render.shot import Shot
+from craft.render.strips import in_strips
 from craft.stage.colour import LUMINANCE, Pixels, light_rgb
 
 Bytes = NDArray[np.uint8]
@@ -80,10 +81,14 @@ def developed(raw: Pixels, shot: Shot) -> Bytes:
     >>> developed(np.ones((2, 2, 3), np.float32), shot()).dtype.name
     'uint8'
     """
-    table = curve(shot)
-    # a channel that is full in the raw is full in the file, however little white makes of it: else highlights turn grey
-    levels = np.where(raw > FULL_RAW, np.float32(1), np.clip(raw * file_gains(shot.white_k), 0, 1))
-    file = np.asarray(table[(levels * 65535).astype(np.uint16)], np.uint8)
+    table, gains = curve(shot), file_gains(shot.white_k)
+
+    def strip(raw: Pixels) -> Bytes:
+        # a channel that is full in the raw is full in the file, however little white makes of it: else highlights turn grey
+        levels = np.where(raw > FULL_RAW, np.float32(1), np.clip(raw * gains, 0, 1))
+        return np.asarray(np.take(table, (levels * 65535).astype(np.uint16)), np.uint8)
+
+    file = in_strips(strip, raw)
     return file if shot.taste.saturation == 1 else _coloured(file, shot.taste.saturation)
 
 

@@ -13,6 +13,7 @@ from scipy.special import ndtr
 from craft.optics.movement import LAMP_DEPTH
 from craft.render.compose import on_sensor
 from craft.render.shot import Shot, exposed
+from craft.render.strips import in_strips
 from craft.sensor.noise import fixed_variance_e2
 from craft.stage.colour import Pixels
 from craft.tones.framing import View
@@ -23,8 +24,9 @@ FEW_E = 60.0
 FULL = 0.97
 """Share of the clip over which a frame of a set has no say: its channel may be full."""
 
-FROM_EDGE = 4.0
-"""Spreads from the clip within which the mean and spread of a clipped Gaussian are used."""
+FROM_EDGE, SURE = 4.0, 6.0
+"""Spreads under the clip from which on the mean and spread of a clipped Gaussian are used, and over it from which on nothing is left but
+the clip."""
 
 
 @lru_cache(maxsize=4)
@@ -62,26 +64,31 @@ def counted(electrons: Pixels, shot: Shot, averaged: float, seed: int | None = N
     seed = shot.seed if seed is None else seed
     sensor, clip = shot.sensor, np.float32(shot.clip_e)
     fixed = np.float32(fixed_variance_e2(sensor, shot.gain_stops, shot.base_stops, shot.time_s))
-    variance = electrons + fixed + (np.float32(sensor.prnu) * electrons) ** 2
-    mean, variance = _clipped(electrons, variance, clip)
-    noise = _normal(electrons.shape[0], electrons.shape[1], seed)
-    out = mean + noise * np.sqrt(variance / np.float32(averaged))
-    few = electrons * np.float32(averaged) < FEW_E
-    if few.any():
-        rng = np.random.default_rng(seed + 1)
-        drawn = rng.poisson(electrons[few] * averaged) / averaged
-        rest = fixed + (np.float32(sensor.prnu) * electrons[few]) ** 2
-        out[few] = drawn + noise[few] * np.sqrt(rest / averaged)
-    return np.asarray(np.clip(out / clip, 0, 1), np.float32)
+    noise, rng = _normal(electrons.shape[0], electrons.shape[1], seed), np.random.default_rng(seed + 1)
+
+    def strip(electrons: Pixels, noise: Pixels) -> Pixels:
+        variance = electrons + fixed + (np.float32(sensor.prnu) * electrons) ** 2
+        mean, variance = _clipped(electrons, variance, clip)
+        out = mean + noise * np.sqrt(variance / np.float32(averaged))
+        few = electrons * np.float32(averaged) < FEW_E
+        if few.any():
+            drawn = rng.poisson(electrons[few] * averaged) / averaged
+            rest = fixed + (np.float32(sensor.prnu) * electrons[few]) ** 2
+            out[few] = drawn + noise[few] * np.sqrt(rest / averaged)
+        return np.asarray(np.clip(out / clip, 0, 1), np.float32)
+
+    return in_strips(strip, electrons, noise)
 
 
 def _clipped(mean: Pixels, variance: Pixels, clip: np.float32) -> tuple[Pixels, Pixels]:
     """Mean and variance of what is left of a Gaussian when all over the clip is set to the clip."""
     spread = np.sqrt(variance)
-    near = mean + np.float32(FROM_EDGE) * spread > clip
+    above = (mean - clip) / spread
+    over, near = above > np.float32(SURE), above > np.float32(-FROM_EDGE)
     if not near.any():
         return mean, variance
-    mean, variance = mean.copy(), variance.copy()
+    mean, variance = np.where(over, clip, mean), np.where(over, np.float32(0), variance)
+    near &= ~over
     m, s = np.minimum(mean[near].astype(np.float64), clip * 4.0), spread[near].astype(np.float64)
     z = (clip - m) / s
     under, density = ndtr(z), np.exp(-z * z / 2) / math.sqrt(2 * math.pi)
