@@ -10,7 +10,7 @@ import numpy as np
 
 from craft.stage.colour import Pixels
 
-SMALL = 4.0
+SMALL = 2.8
 """Radius in pixels over which a disc is drawn at a fraction of the scale: its edge is softer than a pixel by then."""
 
 LEVEL = 0.35
@@ -82,7 +82,7 @@ def defocused(pixels: Pixels, diameter: float) -> tuple[Pixels, int]:
     if radius <= SMALL:
         wide = _widened(pixels, pad)
         return np.asarray(cv2.filter2D(wide, -1, disc(round(radius, 1)), borderType=cv2.BORDER_CONSTANT), np.float32), pad
-    part = max(1, int(radius // 2))
+    part = max(2, int(radius // 2))
     # shrinking and enlarging spread by themselves, as a disc of radius `part` does
     kernel = disc(round(math.sqrt(radius**2 - part**2) / part, 1))
     return _at_a_part(pixels, part, kernel, cv2.BORDER_CONSTANT, math.ceil(pad / part))
