@@ -14,6 +14,7 @@ from typing import Any
 from django.conf import settings
 from django.template.loader import render_to_string
 
+from craft.decisions.schools import DECISIONS
 from craft.scales.series import Dial, label
 from craft.vocabulary.terms import Intent
 from forms.card_form import CardSnapshot
@@ -50,10 +51,6 @@ def script_source() -> str:
 def policy() -> str:
     """What a card's page may load: what it carries, and nothing else. It holds for the file wherever it is opened."""
     return f"default-src 'none'; script-src {script_source()}; style-src 'unsafe-inline'; font-src data:; img-src data:; base-uri 'none'"
-
-
-def _words(token: str) -> str:
-    return token.replace("_", " ").replace("iso", "ISO")
 
 
 def _signed(stops: float) -> str:
@@ -100,7 +97,7 @@ def _context(card: CardSnapshot, sheet: str) -> dict[str, Any]:
             "time": label(Dial.TIME, row.shutter_s),
             "aperture": label(Dial.APERTURE, row.aperture),
             "iso": label(Dial.ISO, row.iso),
-            "gives": _words(row.binding.intent.value) if row.binding else "",
+            "gives": row.gives,
             "lost": row.out_of_reach,
             "why": row.why,
             "turn": row.turn_the_dial,
@@ -114,7 +111,7 @@ def _context(card: CardSnapshot, sheet: str) -> dict[str, Any]:
         "rows": rows,
         "to_set": [
             *([("compensation", _signed(setup.exposure.compensation_ev))] if setup.exposure.meters else []),
-            *((_words(name), values.get(name, made[name].label)) for name in ORDER),
+            *((DECISIONS[name].label, values.get(name, made[name].label)) for name in ORDER),
         ],
         "zone": _zone(setup.zone),
         "gives": [(c.words, c.gave_stops) for c in setup.concessions],

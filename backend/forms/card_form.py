@@ -17,6 +17,7 @@ from craft.render.truth import headroom
 from craft.scales.series import Dial, label
 from craft.setup.trial_frame import answers
 from craft.tones.own import scaled_to
+from craft.vocabulary.concessions import gives
 from craft.vocabulary.setting import Value
 from craft.vocabulary.terms import Intent
 from forms.answer import Answer, answer_to
@@ -101,7 +102,11 @@ def _since(setup: dict[str, Any]) -> dict[str, Any]:
         {"up_to_stops": None, "asked": True, "left_stops": None, "words": str(one.get("intent", "")).replace("_", " "), **one}
         for one in setup.get("concessions", [])
     ]
-    return setup | {"decisions": decisions, "concessions": concessions}
+    ladder = [
+        {"gives": gives(Intent(row["binding"]["intent"]), row["brightness_ev"]) if row.get("binding") else "", **row}
+        for row in setup.get("ladder", [])
+    ]
+    return setup | {"decisions": decisions, "concessions": concessions, "ladder": ladder}
 
 
 class CardSnapshot(BaseModel):

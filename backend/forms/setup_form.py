@@ -226,6 +226,7 @@ class RowOut(BaseModel):
     gave: dict[Intent, float]
     out_of_reach: bool
     binding: BindingOut | None
+    gives: str
     turn_the_dial: bool
     why: str
 
@@ -384,6 +385,7 @@ def _row(row: Level) -> RowOut:
         gave=dict(row.gave),
         out_of_reach=row.out_of_reach,
         binding=_binding(row.binding),
+        gives=row.gives,
         turn_the_dial=row.turn_the_dial,
         why=row.why,
     )

@@ -14,7 +14,7 @@ from craft.scales.parsing import READERS, parse_stops
 from craft.scales.series import Dial
 from craft.scene.conditions import CONDITIONS
 from craft.scene.works import WORKS
-from craft.vocabulary.concessions import rung_words
+from craft.vocabulary.concessions import INTENT_SHORT, rung_words
 from forms.setup_form import SetupOut, setup_of
 from forms.situation_form import MOST_OTHERS, SituationForm
 from people.guards import Anyone, stateless
@@ -82,11 +82,13 @@ class RungWords(Schema):
 
 
 class Words(Schema):
-    """Everything a screen needs to name things; rungs: what may give; most_others: further lights, and further subjects, of one picture."""
+    """Everything a screen needs to name things; intents: each in a word, and decisions, by their names; rungs: what may give; most_others: further lights, and further subjects, of one picture."""
 
     genres: list[GenreWords]
     conditions: list[ConditionWords]
     schools: list[SchoolWords]
+    decisions: dict[str, str]
+    intents: dict[str, str]
     rungs: list[RungWords]
     most_others: int
 
@@ -160,6 +162,8 @@ def words(request: HttpRequest) -> Words:
             for decision in DECISIONS.values()
             for s in decision.schools
         ],
+        decisions={decision.slug: decision.label for decision in DECISIONS.values()},
+        intents={intent.value: short for intent, short in INTENT_SHORT.items()},
         rungs=[
             RungWords(intent=intent.value, up_to_stops=stops, to=to and to.value, words=rung_words(intent, stops, to))
             for intent, limits in ACCEPTED_LIMITS.items()

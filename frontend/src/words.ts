@@ -1,26 +1,7 @@
 import type { Concession, Decided, Schemas } from "@/api/client";
 
-/** Tokens in words; what is not listed reads as its token with spaces. */
-const WORDS: Record<string, string> = {
-  freeze: "Time, frozen subject",
-  shake: "Time, free of shake",
-  motion_blur: "Time, wanted blur",
-  depth: "Depth",
-  separation: "Melting background",
-  iso: "ISO",
-  noise: "Noise",
-  brightness: "Brightness",
-  exposure_mode: "mode",
-  iso_limits: "ISO limits",
-  shutter_type: "shutter",
-};
-export const word = (token: string): string => WORDS[token] ?? token.replaceAll("_", " ");
-
-/** An intent in one word, for the middle of a sentence. */
-export function inShort(intent: string): string {
-  const first = word(intent).split(",")[0] ?? intent;
-  return first === "ISO" ? first : first.toLowerCase();
-}
+/** A token as it is read where nothing else calls it otherwise. */
+export const spaced = (token: string): string => token.replaceAll("_", " ");
 
 /** A rung as it was asked for. */
 export const asRung = (row: Pick<Schemas["RungWords"], "intent" | "to" | "up_to_stops">): Concession =>

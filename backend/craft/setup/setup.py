@@ -12,7 +12,7 @@ from craft.decisions.reasons import Reasoned
 from craft.kit.body import Shutter
 from craft.optics.reach import Zone
 from craft.scales.series import Dial, label
-from craft.vocabulary.concessions import INTENT_WORDS, rung_words
+from craft.vocabulary.concessions import INTENT_WORDS, gives, rung_words
 from craft.vocabulary.setting import Value
 from craft.vocabulary.terms import (
     Area,
@@ -97,6 +97,11 @@ class Level(NamedTuple):
     out_of_reach: bool
     binding: Binding | None
     turn_the_dial: bool
+
+    @property
+    def gives(self) -> str:
+        """What gives, in a word; an empty text where nothing does."""
+        return gives(self.binding.intent, self.brightness_ev) if self.binding else ""
 
     @property
     def why(self) -> str:

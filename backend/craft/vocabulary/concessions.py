@@ -29,6 +29,18 @@ INTENT_LABELS = {
 }
 """What an intent is called where it stands alone."""
 
+INTENT_SHORT = {
+    Intent.DEPTH: "depth",
+    Intent.SEPARATION: "melting background",
+    Intent.FREEZE: "time",
+    Intent.MOTION_BLUR: "time",
+    Intent.SHAKE: "time",
+    Intent.NOISE: "noise",
+    Intent.ISO: "ISO",
+    Intent.BRIGHTNESS: "brightness",
+}
+"""What gives, in a word: on which dial, or what of the picture."""
+
 BEYOND_NEED = {
     Intent.DEPTH: "Depth beyond need",
     Intent.FREEZE: "Time beyond need",
@@ -45,6 +57,17 @@ LIMIT_WORDS = {
     Limit.BODY_LIMIT: "to the dial's end",
 }
 """How far a concession runs."""
+
+
+def gives(intent: Intent, over_stops: float) -> str:
+    """What gives, in a word, where the picture comes out so many stops over its exposure.
+
+    >>> gives(Intent.SHAKE, 0.0), gives(Intent.BRIGHTNESS, -1.0)
+    ('time', 'dark')
+    """
+    if intent is Intent.BRIGHTNESS:
+        return "too bright" if over_stops > 0 else "dark"
+    return INTENT_SHORT[intent]
 
 
 def rung_words(intent: Intent, up_to_stops: float | None, to: Limit | None) -> str:

@@ -1,10 +1,19 @@
 import { useQuery } from "@tanstack/vue-query";
 import { computed, toValue, type MaybeRefOrGetter } from "vue";
+import { spaced } from "@/words";
 import { client, take } from "./client";
 
 export const useMe = () => useQuery({ queryKey: ["me"], queryFn: () => take(client.GET("/api/me")), staleTime: 60_000 });
 export const useWords = () =>
   useQuery({ queryKey: ["words"], queryFn: () => take(client.GET("/api/words")), staleTime: Infinity });
+/** How decisions and intents are called, the latter in a word. */
+export function useNames(): { decision: (slug: string) => string; intent: (slug: string) => string } {
+  const { data: words } = useWords();
+  return {
+    decision: (slug) => words.value?.decisions[slug] ?? spaced(slug),
+    intent: (slug) => words.value?.intents[slug] ?? spaced(slug),
+  };
+}
 /** Whether somebody is signed in; what belongs to a person is asked for only then. */
 function useSignedIn() {
   const { data: me } = useMe();

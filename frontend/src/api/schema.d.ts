@@ -2641,6 +2641,8 @@ export interface components {
             /** Out Of Reach */
             out_of_reach: boolean;
             binding: components["schemas"]["BindingOut"] | null;
+            /** Gives */
+            gives: string;
             /** Turn The Dial */
             turn_the_dial: boolean;
             /** Why */
@@ -3709,7 +3711,7 @@ export interface components {
         };
         /**
          * Words
-         * @description Everything a screen needs to name things; rungs: what may give; most_others: further lights, and further subjects, of one picture.
+         * @description Everything a screen needs to name things; intents: each in a word, and decisions, by their names; rungs: what may give; most_others: further lights, and further subjects, of one picture.
          */
         Words: {
             /** Genres */
@@ -3718,6 +3720,14 @@ export interface components {
             conditions: components["schemas"]["ConditionWords"][];
             /** Schools */
             schools: components["schemas"]["SchoolWords"][];
+            /** Decisions */
+            decisions: {
+                [key: string]: string;
+            };
+            /** Intents */
+            intents: {
+                [key: string]: string;
+            };
             /** Rungs */
             rungs: components["schemas"]["RungWords"][];
             /** Most Others */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from "vue";
-import { word } from "@/words";
+import { spaced } from "@/words";
 
 const props = defineProps<{ mine: object; theirs: object }>();
 const emit = defineEmits<{ settle: [mine: boolean] }>();
@@ -31,7 +31,7 @@ const rows = computed(() => {
       </thead>
       <tbody>
         <tr v-for="row in rows" :key="row.key">
-          <th scope="row">{{ word(row.key) }}</th>
+          <th scope="row">{{ spaced(row.key) }}</th>
           <td>{{ row.mine }}</td>
           <td>{{ row.theirs }}</td>
         </tr>

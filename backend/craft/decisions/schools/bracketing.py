@@ -9,6 +9,7 @@ from craft.decisions.schools.row import HELD, NO_PEOPLE, RENDERED, STILL, TRIPOD
 
 BRACKETING = Decision(
     slug="bracketing",
+    label="bracketing",
     by_hand=said_by_hand(
         "The scene spans {span_stops}, and one frame, no more than {darkest_stops} under the meter, loses {span_excess_stops} of it.",
         Also(when=(When("bracketed", "=", 1.0),), text="{frames} frames {step_stops} apart miss {set_misses} of the picture."),

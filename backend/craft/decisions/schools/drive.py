@@ -20,6 +20,7 @@ LOOK_THROUGH = "About {minutes} min to look through {shots} frames; at the body'
 
 DRIVE = Decision(
     slug="drive",
+    label="drive",
     by_hand=said_by_hand(
         "It moves at {speed_m_s}.",
         Also(when=(When("frames_follow", "=", 1.0),), text="{rate} comes to about {shots} frames; {wanted_rate} would suit it."),

@@ -23,6 +23,7 @@ from craft.decisions.schools.row import (
 
 EXPOSURE_MODE = Decision(
     slug="exposure_mode",
+    label="mode",
     sets=("exposure_mode",),
     besides=("shutter_time", "aperture", "built_in_nd"),
     desk=Desk(minutes=1 / 60, reason="a glance at the brightness of each picture"),

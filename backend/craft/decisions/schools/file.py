@@ -9,6 +9,7 @@ from craft.decisions.schools.row import RAW, Also, Decision, Desk, School, said_
 
 FILE = Decision(
     slug="file",
+    label="file",
     by_hand=said_by_hand(
         "The scene spans {span_stops}.",
         Also(when=(RAW,), text="Raw keeps all that the sensor holds of it, and white and brightness can be settled afterwards."),

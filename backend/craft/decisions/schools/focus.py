@@ -24,6 +24,7 @@ from craft.decisions.schools.row import (
 
 FOCUS = Decision(
     slug="focus",
+    label="focus",
     by_hand=said_by_hand(
         "At {aperture}, set to {distance_m}, from {near_m} to {far_m} is sharp.",
         Also(when=(FOLLOWED,), text="The subject moves at {speed_m_s} and comes {plane_shift_m} nearer while the shutter lags."),

@@ -12,6 +12,7 @@ SLOWEST = Also(when=(When("slowest_used", "=", 1.0),), text="No time is slower t
 
 ISO_LIMITS = Decision(
     slug="iso_limits",
+    label="ISO limits",
     sets=("iso_mode",),
     besides=("iso_value", "iso_floor", "iso_ceiling", "iso_slowest_shutter"),
     by_hand=said_by_hand(

@@ -20,6 +20,7 @@ DIALS = (
 
 METERING = Decision(
     slug="metering",
+    label="metering",
     sets=("metering_pattern",),
     by_hand=said_by_hand(
         "On this scene it reads {pattern_reads_stops} from the key and swings {pattern_swing_stops} by itself, over pale and dark subjects and other framings; many zones swing {meter_swing_stops}.",

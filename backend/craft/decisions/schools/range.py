@@ -27,6 +27,7 @@ SPARE = Also(
 
 RANGE = Decision(
     slug="range",
+    label="range",
     by_hand=said_by_hand(
         "It comes {offset_stops} from the metered exposure, with {protection_stops} of protection: the first channel is full {clips_stops} over the key, and tones that must hold reach {holds_stops}.",
         LACKING,

@@ -54,12 +54,13 @@ class Desk:
 class Decision:
     """One decision of a setup, and all there is to say of it; one name is one decision.
 
-    slug: its name; schools: the ways of taking it, the last of which is taken when none wins; sets: the
+    slug: its name; label: how it is called; schools: the ways of taking it, the last of which is taken when none wins; sets: the
     settings of the body whose values are those of the school, in their order; besides: settings that
     follow from what it comes to; by_hand: what is said of a value that no way here speaks for, by what follows from it; desk: what its ways cost afterwards, where they speak of minutes.
     """
 
     slug: str
+    label: str = field(compare=False, repr=False)
     schools: tuple[School, ...] = field(compare=False, repr=False)
     by_hand: School = field(compare=False, repr=False)
     sets: tuple[str, ...] = field(default=(), compare=False)

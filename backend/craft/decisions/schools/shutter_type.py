@@ -9,6 +9,7 @@ from craft.decisions.schools.row import TRIPOD, Also, Decision, School, said_by_
 
 SHUTTER_TYPE = Decision(
     slug="shutter_type",
+    label="shutter",
     sets=("shutter_type",),
     by_hand=said_by_hand(
         "The time is {time_s}.",

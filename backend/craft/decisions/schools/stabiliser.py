@@ -9,6 +9,7 @@ from craft.decisions.schools.row import FOLLOWED, HELD, TRIPOD, Also, Decision, 
 
 STABILISER = Decision(
     slug="stabiliser",
+    label="stabiliser",
     sets=("stabiliser",),
     by_hand=said_by_hand(
         "The time is {time_s}.",

@@ -11,6 +11,7 @@ OTHER = Also(when=(MIXED,), text="The light of {kelvin} and that of {other_kelvi
 
 WHITE = Decision(
     slug="white",
+    label="white",
     by_hand=said_by_hand(
         "The light is of {kelvin}.",
         Also(when=(When("white_warm_mired", ">=", 5.0),), text="Set to {kelvin_set}, the picture comes {white_warm_mired} mired warmer than neutral."),

@@ -5,7 +5,7 @@ import { computed, defineAsyncComponent, onBeforeUnmount, ref, watch } from "vue
 import { useRoute, useRouter } from "vue-router";
 import { awaited } from "@/api/idle";
 import { client, ProblemError, take, type Concession } from "@/api/client";
-import { useOutings, useWords } from "@/api/queries";
+import { useNames, useOutings, useWords } from "@/api/queries";
 import { offer } from "@/keys/actions";
 import FramePicture from "@/picture/FramePicture.vue";
 import { frameAt } from "@/picture/frames";
@@ -13,7 +13,6 @@ import { useFrame } from "@/picture/useFrame";
 import { BRIGHTER, DARKER } from "@/ruler/scale";
 import Staff from "@/ruler/Staff.vue";
 import Stops from "@/ruler/Stops.vue";
-import { inShort } from "@/words";
 import Conflict from "../Conflict.vue";
 import { useProfileChange } from "../useProfileChange";
 import { byHand, type Dial } from "./byHand";
@@ -55,6 +54,7 @@ const {
   settle,
 } = bench;
 const { data: words } = useWords();
+const names = useNames();
 const { data: outings } = useOutings();
 const router = useRouter();
 const route = useRoute();
@@ -81,7 +81,7 @@ const ledger = computed(() => {
   const gave = ladder.value[now.value]?.gave ?? {};
   return Object.entries(gave)
     .filter(([, v]) => v > 0.02)
-    .map(([intent, v]) => ({ name: inShort(intent), stops: v }));
+    .map(([intent, v]) => ({ name: names.intent(intent), stops: v }));
 });
 
 const lockErrors = ref<Record<string, string>>({});

@@ -3,7 +3,7 @@ import { useQuery } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import Stops from "@/ruler/Stops.vue";
 import { client, ProblemError, take, type Asked, type Decided, type Schemas, type Situation } from "@/api/client";
-import { word } from "@/words";
+import { useNames } from "@/api/queries";
 import NumberField from "@/fields/NumberField.vue";
 
 const props = withDefaults(
@@ -18,6 +18,7 @@ const props = withDefaults(
   }>(),
   { first: "iso_limits" },
 );
+const names = useNames();
 const emit = defineEmits<{
   school: [decision: string, school: string | null];
   free: [decision: string, hand: string[]];
@@ -55,7 +56,9 @@ const toggle = (decision: string) => (open.value = open.value === decision ? nul
         :aria-controls="`why-${made.decision}`"
         @click="toggle(made.decision)"
       >
-        <span class="label">{{ word(made.decision) }}</span><b :class="{ locked: made.set_by !== 'numbers' }">{{ made.value }}</b
+        <span class="label">{{ names.decision(made.decision) }}</span><b :class="{ locked: made.set_by !== 'numbers' }">{{
+          made.value
+        }}</b
         ><i v-if="open !== made.decision">{{ made.because }}</i
         ><i v-else>{{ made.label }}</i>
       </button>

@@ -2,7 +2,8 @@
 import { computed, ref } from "vue";
 import type { Decided, Row, Schemas, Situation } from "@/api/client";
 import Stops from "@/ruler/Stops.vue";
-import { figures, inShort } from "@/words";
+import { figures } from "@/words";
+import { useNames } from "@/api/queries";
 import type { Dial } from "./byHand";
 import Notes from "./Notes.vue";
 import NumberField from "@/fields/NumberField.vue";
@@ -15,6 +16,7 @@ const props = defineProps<{
   settings: NonNullable<Situation["settings"]>;
   errors: Record<string, string>;
 }>();
+const names = useNames();
 const emit = defineEmits<{
   lock: [dial: Dial, value: number | null];
   read: [dial: Dial, text: string];
@@ -138,7 +140,7 @@ const costs = computed(() =>
           >, {{ cost.over > 0 ? "brighter" : "darker" }} by <Stops :value="Math.abs(cost.over)" /></template
       ></span>
       <span v-for="[intent, stops] in cost.parts" :key="intent" class="quiet"
-        >{{ inShort(intent) }} <Stops :value="stops" signed
+        >{{ names.intent(intent) }} <Stops :value="stops" signed
       /></span>
     </li>
   </ul>

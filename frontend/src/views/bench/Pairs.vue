@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { ref, watch } from "vue";
 import { client, ProblemError, take, type Asked, type Schemas } from "@/api/client";
+import { useNames } from "@/api/queries";
 import Stops from "@/ruler/Stops.vue";
-import { inShort } from "@/words";
 
 const props = defineProps<{ asked: Asked | null; kit: Schemas["KitOut"] }>();
+const names = useNames();
 const emit = defineEmits<{ take: [body: string, lens: string, focal: number] }>();
 
 const open = ref(false);
@@ -45,7 +46,7 @@ watch([open, () => props.asked], rank);
             v-if="row.crop_stops > 0.02"
             >, cropping costs <Stops :value="row.crop_stops" /></template
           >; <template v-if="row.gave_stops > 0.02"><Stops :value="row.gave_stops" /> given</template
-          ><template v-else>nothing gives</template><template v-if="row.binding">, {{ inShort(row.binding) }} binds</template
+          ><template v-else>nothing gives</template><template v-if="row.binding">, {{ names.intent(row.binding) }} binds</template
           ><template v-if="row.out_of_reach">, out of reach</template></span
         >
       </li>

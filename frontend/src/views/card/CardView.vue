@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { useStorage } from "@vueuse/core";
 import { computed, onBeforeUnmount, ref } from "vue";
-import { useCard } from "@/api/queries";
+import { useCard, useNames } from "@/api/queries";
 import { offer } from "@/keys/actions";
 import { BRIGHTER, DARKER } from "@/ruler/scale";
 import Stops from "@/ruler/Stops.vue";
 import { useTheme } from "@/stores/theme";
-import { metres, reach, word } from "@/words";
+import { metres, reach } from "@/words";
 import Still from "@/picture/Still.vue";
 import GettingThere from "./GettingThere.vue";
 import SharpZone from "./SharpZone.vue";
@@ -14,6 +14,7 @@ import TestFrame from "./TestFrame.vue";
 
 const props = defineProps<{ id: number }>();
 const { data: card, error } = useCard(() => props.id);
+const names = useNames();
 const theme = useTheme();
 const snapshot = computed(() => card.value?.snapshot);
 const setup = computed(() => snapshot.value?.setup);
@@ -50,19 +51,12 @@ const table = computed(() => {
   if (!s) return [];
   return Array.from({ length: 10 }, (_, k) => 2 - k).map((stops) => {
     const r = s.ladder[zero.value - stops * perStop.value];
-    const gives = r?.binding
-      ? r.binding.intent === "brightness"
-        ? r.brightness_ev > 0
-          ? "too bright"
-          : "dark"
-        : (word(r.binding.intent).split(",")[0] ?? "")
-      : "";
     return {
       stops,
       time: label("shutter_s", r?.shutter_s),
       aperture: label("aperture", r?.aperture),
       iso: label("iso", r?.iso),
-      gives: gives === "ISO" ? gives : gives.toLowerCase(),
+      gives: r?.gives ?? "",
       now: stops === 0,
       lost: r?.out_of_reach,
     };
@@ -129,7 +123,7 @@ onBeforeUnmount(leave);
       ><input v-model="ticks.compensation" type="checkbox" />
     </label>
     <label v-for="item in toSet" :key="item.name" class="tick">
-      <span class="label">{{ word(item.name) }}</span><span>{{ item.value }}</span
+      <span class="label">{{ names.decision(item.name) }}</span><span>{{ item.value }}</span
       ><input v-model="ticks[item.name]" type="checkbox" />
     </label>
     <h2>When the light moves</h2>

@@ -4,9 +4,10 @@ import { ProblemError, type Schemas } from "@/api/client";
 import { upload } from "@/api/upload";
 import { scaled } from "@/picture/scaled";
 import Stops from "@/ruler/Stops.vue";
-import { inShort } from "@/words";
+import { useNames } from "@/api/queries";
 
 const props = defineProps<{ id: number; answers: Schemas["CardSnapshot"]["answers"] }>();
+const names = useNames();
 const open = defineModel<boolean>({ required: true });
 
 const asking = ref<"saw" | "much" | "answer">("saw");
@@ -74,7 +75,7 @@ const costs = computed(() => Object.entries(answer.value?.cost ?? {}).filter(([,
           <b>{{ answer.move_thirds }} third{{ answer.move_thirds === 1 ? "" : "s" }} {{ answer.moves }}</b>
         </p>
         <p class="set">{{ answer.shutter }}&ensp;{{ answer.aperture }}&ensp;ISO {{ answer.iso }}</p>
-        <p v-for="[intent, stops] in costs" :key="intent">{{ inShort(intent) }} <Stops :value="stops" signed /></p>
+        <p v-for="[intent, stops] in costs" :key="intent">{{ names.intent(intent) }} <Stops :value="stops" signed /></p>
         <p v-if="!costs.length">Costs nothing that you asked for.</p>
         <p v-if="!answer.reachable">The dial ends before that.</p>
       </template>

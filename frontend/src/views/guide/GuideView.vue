@@ -5,15 +5,16 @@ import MiniSearch from "minisearch";
 import { computed, nextTick, onUnmounted, ref, watch } from "vue";
 import { useRouter } from "vue-router";
 import { client, take } from "@/api/client";
-import { useDialect, useGuide, useKit, useMe } from "@/api/queries";
+import { useDialect, useGuide, useKit, useMe, useNames } from "@/api/queries";
 import { offer } from "@/keys/actions";
-import { word } from "@/words";
 import { useNaming } from "../settings/naming";
+import { spaced } from "@/words";
 
 const props = defineProps<{ slug?: string }>();
 const { data: guide } = useGuide();
 const { data: kit } = useKit();
 const { data: me } = useMe();
+const names = useNames();
 const chosenBody = useLocalStorage("aperture.guide.body", "");
 const body = computed(() => {
   const bodies = kit.value?.bodies ?? [];
@@ -139,7 +140,7 @@ function first(): void {
       <h1 id="setting" tabindex="-1">{{ setting.label }}</h1>
       <p class="quiet">
         {{ groupName(setting.group)
-        }}<template v-if="setting.decision">, set by the decision on {{ word(setting.decision) }}</template>
+        }}<template v-if="setting.decision">, set by the decision on {{ names.decision(setting.decision) }}</template>
       </p>
       <div class="answer">
         <p class="label">does this touch my raw?</p>
@@ -147,7 +148,7 @@ function first(): void {
         <p class="reason">
           {{ setting.touches
           }}<template v-if="setting.also.length">
-            It reaches the {{ setting.also.map(word).join(" and the ") }} as well.</template
+            It reaches the {{ setting.also.map(spaced).join(" and the ") }} as well.</template
           >
         </p>
       </div>

@@ -4,9 +4,8 @@ import { useDebounceFn } from "@vueuse/core";
 import { computed, ref, watch } from "vue";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
 import { useInTurn } from "@/api/inTurn";
-import { useKit, useProfile, useWords } from "@/api/queries";
+import { useKit, useNames, useProfile, useWords } from "@/api/queries";
 import { nowKnown } from "@/api/known";
-import { word } from "@/words";
 import NumberField from "@/fields/NumberField.vue";
 import Conflict from "../Conflict.vue";
 import Habits from "./Habits.vue";
@@ -19,6 +18,7 @@ const { data: stored } = useProfile();
 const unread = computed(() => stored.value?.unread ?? []);
 const { data: kit } = useKit();
 const { data: words } = useWords();
+const names = useNames();
 const queries = useQueryClient();
 const person = ref<Person | null>(null);
 const version = ref("");
@@ -249,8 +249,13 @@ const value = (event: Event) => (event.target as HTMLSelectElement).value;
     <section>
       <h2>A way per decision</h2>
       <div v-for="[decision, schools] in decisions" :key="decision" class="row wide">
-        <span class="label">{{ word(decision) }}</span>
-        <select class="plain" :aria-label="word(decision)" :value="chosen(decision)" @change="school(decision, value($event))">
+        <span class="label">{{ names.decision(decision) }}</span>
+        <select
+          class="plain"
+          :aria-label="names.decision(decision)"
+          :value="chosen(decision)"
+          @change="school(decision, value($event))"
+        >
           <option value="">decide for me</option>
           <option v-for="way in schools" :key="way.slug" :value="way.slug">{{ way.label }}</option>
         </select>
