@@ -44,8 +44,8 @@ from craft.render.sets import covers_on, optimal
 from craft.render.shot import Shot, exposed, shot_of
 from craft.setup import steps
 from craft.setup.advise import advise
-from craft.setup.ladder import solve_ladder
-from craft.setup.plan import Plan
+from craft.setup.solving.ladder import solve_ladder
+from craft.setup.solving.plan import Plan
 from craft.tones.metered import metered
 from craft.tones.tonemap import map_of
 from craft.tones.wanted import must_hold

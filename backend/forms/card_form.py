@@ -15,7 +15,7 @@ from craft.render.shot import Shot, shot_of
 from craft.render.shown import SPECKS, marks_on, shown_in
 from craft.render.truth import headroom
 from craft.scales.series import Dial, label
-from craft.setup.trial_frame import answers
+from craft.setup.saying.trial_frame import answers
 from craft.tones.own import scaled_to
 from craft.vocabulary.concessions import gives
 from craft.vocabulary.setting import Value

@@ -17,8 +17,8 @@ from craft.kit.body import Shutter
 from craft.scales.series import Dial, label
 from craft.scene.situation import Situation
 from craft.setup.advise import shortfall_words
+from craft.setup.saying.words import value_words
 from craft.setup.setup import Binding, Level, Setup
-from craft.setup.words import value_words
 from craft.vocabulary.settings import setting_for
 from craft.vocabulary.terms import (
     Area,

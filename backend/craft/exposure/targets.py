@@ -262,7 +262,7 @@ def ceiling_stops(situation: Situation, iso: Axis, comfort: float) -> float:
 def ask(situation: Situation, dials: Dials) -> Asked:
     """All targets of a situation on its dials, with ISO's floor at the start of the ISO axis.
 
-    >>> from craft.setup.plan import free_dials
+    >>> from craft.setup.solving.plan import free_dials
     >>> asked = ask(situation(), free_dials(situation(), BODY.shutters[0], 0.0))
     >>> round(asked.need, 2), round(asked.shake, 2), asked.depth_reachable
     (8.53, 5.38, True)

@@ -10,7 +10,7 @@ from craft.render.shot import Shot, exposed
 from craft.scene.situation import Situation
 from craft.sensor.noise import EXCELLENT
 from craft.setup.deciding.ranging import open_range, swing_kept
-from craft.setup.ranged import LIFTS, Ranged, weigh
+from craft.setup.solving.ranged import LIFTS, Ranged, weigh
 from craft.setup.steps import as_metered
 from craft.tones.tonemap import ToneMap
 from craft.tones.wanted import wanted_of

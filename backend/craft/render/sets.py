@@ -13,8 +13,8 @@ from craft.scales.series import Dial, value_of
 from craft.scene.imaged import hand_speed, image_speed, limb_speed, output_gain
 from craft.scene.situation import Situation
 from craft.sensor.sets import MOST_EXACT, Best, Frame, Tell, best_set, worst
-from craft.setup.plan import whole_dials
 from craft.setup.setup import Setup
+from craft.setup.solving.plan import whole_dials
 from craft.stage.colour import first_channel_stops
 from craft.stage.stage import Moves
 from craft.tones.boxes import cutouts_of

@@ -26,11 +26,9 @@ from craft.optics import sharpness
 from craft.scales.series import Dial, label, printed, value_of
 from craft.scene.imaged import hand_speed, image_speed
 from craft.scene.situation import Situation
-from craft.setup.cautions import cautions_for
 from craft.setup.course import Course
-from craft.setup.ladder import Ladder, binding_of, brightness, concessions_of, hands_off, holds_until, rows_of
-from craft.setup.notes import darker_words, notes_for
-from craft.setup.plan import Plan, let_go, whole_dials
+from craft.setup.saying.cautions import cautions_for
+from craft.setup.saying.notes import darker_words, notes_for
 from craft.setup.setup import (
     Bracketing,
     DriveSet,
@@ -47,6 +45,8 @@ from craft.setup.setup import (
     TakenForGranted,
     WhiteSet,
 )
+from craft.setup.solving.ladder import Ladder, binding_of, brightness, concessions_of, hands_off, holds_until, rows_of
+from craft.setup.solving.plan import Plan, let_go, whole_dials
 from craft.setup.steps import decided
 from craft.setup.zone import zone_of
 from craft.vocabulary.settings import BY_SLUG

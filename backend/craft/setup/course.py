@@ -13,8 +13,8 @@ from craft.decisions.schools import Decision
 from craft.decisions.schools.exposure_mode import EXPOSURE_MODE
 from craft.exposure.bounds import Dials
 from craft.scene.situation import Situation
-from craft.setup.ladder import Automatics, Ladder
-from craft.setup.plan import Plan
+from craft.setup.solving.ladder import Automatics, Ladder
+from craft.setup.solving.plan import Plan
 from craft.vocabulary.terms import Mode
 
 Part = TypeVar("Part")

@@ -9,8 +9,8 @@ import numpy as np
 from craft.optics.reach import Reach, Zone
 from craft.optics.sharpness import depth_limits_m
 from craft.scales.series import Dial, value_of
-from craft.setup.ladder import Ladder
-from craft.setup.plan import Plan
+from craft.setup.solving.ladder import Ladder
+from craft.setup.solving.plan import Plan
 
 DISTANCES_M = (1.0, 1.5, 2.0, 2.5, 3.0, 5.0, math.inf)
 """Distances that are marked on most lenses or found by arm's lengths and paces."""

@@ -6,7 +6,7 @@ from pydantic import BaseModel
 
 from craft.render.range import Fares, against_plain, fares, lifts, share_from, shot_in, ways_of
 from craft.scene.imaged import output_gain
-from craft.setup.ranged import PRIORITIES, Priority, Ranged, best
+from craft.setup.solving.ranged import PRIORITIES, Priority, Ranged, best
 from craft.tones.wanted import must_hold
 from craft.vocabulary.terms import RangeFirst
 from forms.rehearsal_form import FrameOut, RehearseIn, Sign, Theirs, TripleOut, triple

@@ -10,8 +10,8 @@ from typing import Any
 from django.contrib.auth.models import User
 from pydantic import ValidationError
 
+from craft.day.pairs import rank
 from craft.errors import CraftError
-from craft.setup.pairs import rank
 from forms.answer import Answer, answer_to
 from forms.kit_form import BodyForm, LensForm
 from forms.outing_form import SituationNow

@@ -7,7 +7,7 @@ from typing import Any
 from django.db.models import OuterRef, Prefetch, QuerySet, Subquery
 
 from craft.day.checks import Moment
-from craft.setup.brief import brief_of
+from craft.setup.saying.brief import brief_of
 from craft.sky.sun import sun_over
 from forms.outing_form import Coordinates, fingerprint
 from forms.problems import InputError

@@ -24,8 +24,8 @@ from craft.scene.light import Light
 from craft.scene.situation import Person, Situation
 from craft.sensor.noise import ACCEPTABLE
 from craft.setup.advise import advise
-from craft.setup.ranged import PRIORITIES, best
 from craft.setup.setup import Setup
+from craft.setup.solving.ranged import PRIORITIES, best
 from craft.setup.tests.things import BODY, situation
 from craft.stage.colour import LUMINANCE
 from craft.tones.metered import metered

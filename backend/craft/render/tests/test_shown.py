@@ -10,7 +10,7 @@ import numpy as np
 from craft.render.picture import Look, picture
 from craft.render.shown import marks_on, shown_in
 from craft.render.tests.shots import a_shot
-from craft.setup.trial_frame import SHOWINGS
+from craft.setup.saying.trial_frame import SHOWINGS
 
 TAPS = {(one.saw, one.much): one for one in SHOWINGS}
 

@@ -22,8 +22,8 @@ from craft.scene.imaged import lens_loss_stops
 from craft.scene.situation import Situation
 from craft.setup.course import Course, Leaning
 from craft.setup.deciding.keeping import taken_set
-from craft.setup.ladder import solve_ladder
-from craft.setup.plan import Plan, asked_of, at_key, free_dials, locked, longer_by, taken, true_stops, with_dials
+from craft.setup.solving.ladder import solve_ladder
+from craft.setup.solving.plan import Plan, asked_of, at_key, free_dials, locked, longer_by, taken, true_stops, with_dials
 from craft.vocabulary.setting import Value
 from craft.vocabulary.terms import Intent, Mode, RangePolicy
 

@@ -17,7 +17,7 @@ from craft.exposure.bounds import number
 from craft.exposure.targets import wanted_blur_s
 from craft.scene.situation import Situation
 from craft.setup.course import Course
-from craft.setup.notes import darker_stops
+from craft.setup.saying.notes import darker_stops
 from craft.vocabulary.terms import AimMotion, Area, Drive, FocusMode, White
 
 RATE_SHARE = {Drive.HIGH: 1.0, Drive.MEDIUM: 0.5, Drive.LOW: 0.25}

@@ -16,8 +16,8 @@ from craft.kit.body import BracketOffer, Shutter
 from craft.kit.dials import aperture_axis, iso_axis, time_axis
 from craft.scene.situation import Situation
 from craft.setup.course import Course
-from craft.setup.plan import cap_stops
-from craft.setup.ranged import MOST_RIGHT
+from craft.setup.solving.plan import cap_stops
+from craft.setup.solving.ranged import MOST_RIGHT
 from craft.tones.tonemap import map_of
 from craft.vocabulary.setting import Value
 from craft.vocabulary.terms import Drive, File

@@ -16,8 +16,8 @@ from craft.exposure.targets import LEAST_COMFORT_STOPS, comfort_end
 from craft.scales.series import MATCH_STOPS, Dial, exact_stops
 from craft.scene.imaged import base_stops
 from craft.setup.course import Course
-from craft.setup.ladder import Automatics
-from craft.setup.plan import Plan, asked_of, free_dials, lifted, longer_by, taken
+from craft.setup.solving.ladder import Automatics
+from craft.setup.solving.plan import Plan, asked_of, free_dials, lifted, longer_by, taken
 
 LIMITS = ("iso_floor", "iso_ceiling", "iso_slowest_shutter")
 

@@ -16,8 +16,8 @@ from craft.errors import CraftError
 from craft.exposure.bounds import number
 from craft.scene.situation import Situation
 from craft.setup.course import Course
-from craft.setup.plan import Plan, at_key, lifted, true_stops, with_dials
-from craft.setup.ranged import BY_PRIORITY, MOST_RIGHT, SEEN, Opened, Ranged, searched
+from craft.setup.solving.plan import Plan, at_key, lifted, true_stops, with_dials
+from craft.setup.solving.ranged import BY_PRIORITY, MOST_RIGHT, SEEN, Opened, Ranged, searched
 from craft.stage.colour import first_channel_stops
 from craft.tones.metered import metered
 from craft.tones.readings import Read

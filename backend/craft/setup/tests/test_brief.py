@@ -11,7 +11,7 @@ from craft.scales.words import in_thirds
 from craft.scene.light import Light
 from craft.scene.situation import Aims, Locks, Motion
 from craft.setup.advise import advise
-from craft.setup.brief import SEEN_STOPS, brief_of
+from craft.setup.saying.brief import SEEN_STOPS, brief_of
 from craft.setup.tests.things import situation
 from craft.vocabulary.terms import AimMotion, Genre, Support
 

@@ -14,9 +14,9 @@ from craft.exposure.solver import Weight
 from craft.scene.light import Light
 from craft.scene.situation import Aims, Concession, Locks, Motion, Person, Situation
 from craft.setup.advise import advise
-from craft.setup.ladder import Automatics, Ladder, binding_of, hands_off, holds_until, solve_ladder, turn_the_dial
-from craft.setup.notes import darker_stops
-from craft.setup.plan import Plan
+from craft.setup.saying.notes import darker_stops
+from craft.setup.solving.ladder import Automatics, Ladder, binding_of, hands_off, holds_until, solve_ladder, turn_the_dial
+from craft.setup.solving.plan import Plan
 from craft.setup.steps import exposed
 from craft.setup.tests.things import situation
 from craft.stage.colour import light_rgb

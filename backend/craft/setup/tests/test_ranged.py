@@ -18,8 +18,8 @@ from craft.scene.light import Light
 from craft.scene.situation import Aims, Person, Situation
 from craft.setup.advise import advise
 from craft.setup.deciding.ranging import open_range, swing_kept
-from craft.setup.ranged import PRIORITIES, Opened, best, searched, weigh
 from craft.setup.setup import Setup
+from craft.setup.solving.ranged import PRIORITIES, Opened, best, searched, weigh
 from craft.setup.steps import as_metered
 from craft.setup.tests.things import BODY, SENSOR, situation
 from craft.stage.colour import light_rgb

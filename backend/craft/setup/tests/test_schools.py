@@ -22,8 +22,8 @@ from craft.scene.light import Light
 from craft.scene.situation import Situation
 from craft.scene.works import SUBJECT, WORK, WORKS
 from craft.setup.advise import advise
-from craft.setup.cautions import CAUTIONS, cautions_for
 from craft.setup.deciding import handling
+from craft.setup.saying.cautions import CAUTIONS, cautions_for
 from craft.setup.tests.things import situation
 from craft.vocabulary.terms import Genre, Support, White
 

@@ -13,9 +13,9 @@ from craft.optics import sharpness
 from craft.scales.series import MATCH_STOPS, Dial, label, printed, stops_of
 from craft.scales.words import in_thirds
 from craft.scene.situation import Locks
-from craft.setup.ladder import Ladder
-from craft.setup.plan import Plan, free_dials, longer_by
 from craft.setup.setup import Note
+from craft.setup.solving.ladder import Ladder
+from craft.setup.solving.plan import Plan, free_dials, longer_by
 from craft.vocabulary.terms import AimDepth, Intent, Support
 
 SEEN_STOPS = 0.2

@@ -15,8 +15,8 @@ from craft.exposure.bounds import Dials
 from craft.exposure.solver import solve
 from craft.kit.dials import Axis
 from craft.scene.situation import Situation
-from craft.setup.ladder import Ladder, brightness
-from craft.setup.plan import Plan
+from craft.setup.solving.ladder import Ladder, brightness
+from craft.setup.solving.plan import Plan
 from craft.setup.steps import exposed
 from craft.vocabulary.terms import Intent
 

@@ -12,7 +12,7 @@ from craft.exposure.solver import Rung, Search, search_of
 from craft.scales.series import MATCH_STOPS, Dial, printed, stops_of
 from craft.scene.imaged import base_stops
 from craft.sensor.noise import ACCEPTABLE, EXCELLENT
-from craft.setup.plan import Plan, lifted, taken, with_dials
+from craft.setup.solving.plan import Plan, lifted, taken, with_dials
 from craft.stage.colour import first_channel_stops
 from craft.tones.wanted import Wanted
 from craft.vocabulary.terms import RangeFirst, RangePolicy

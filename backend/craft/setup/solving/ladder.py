@@ -9,8 +9,8 @@ from numpy.typing import NDArray
 
 from craft.exposure.solver import Search, Solution, Weight, search_of
 from craft.scales.series import Dial, Floats, Ints
-from craft.setup.plan import Plan
 from craft.setup.setup import Binding, Conceded, Level, Span
+from craft.setup.solving.plan import Plan
 from craft.vocabulary.terms import Intent, Mode
 
 Flags = NDArray[np.bool_]

@@ -1,0 +1,1 @@
+"""The exposure as it is planned, searched and solved."""
