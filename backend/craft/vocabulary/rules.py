@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 from enum import Enum
+from functools import cached_property
 
 from craft.vocabulary.setting import Value
 
@@ -76,7 +77,7 @@ class Against:
         return given if not self.base else float(numbers[self.base] * 2**given)
 
 
-@dataclass(frozen=True, slots=True, kw_only=True)
+@dataclass(frozen=True, kw_only=True)
 class Rule:
     """A dependency. It is broken when all terms hold, all of ``given`` are there and none of ``unless``.
 
@@ -93,7 +94,7 @@ class Rule:
     unless: tuple[str, ...] = ()
     against: Against | None = None
 
-    @property
+    @cached_property
     def settings(self) -> tuple[str, ...]:
         """Slugs of the settings that play a part."""
         moving = () if self.against is None else (self.against.setting, self.against.other)
