@@ -17,6 +17,7 @@ from craft.render.develop import white_gains
 from craft.render.expose import frame
 from craft.render.picture import Look, as_jpeg, picture
 from craft.render.shot import Shot
+from craft.scales.series import Dial, as_dialled
 from craft.stage.colour import XYZ_TO_RGB, Pixels
 from craft.tones.framing import View
 
@@ -26,6 +27,15 @@ JPEG_WIDTH, DNG_WIDTH = 1600, 2400
 SOFTWARE = "Wide Aperture, a simulated frame"
 BITS, BLACK = 14, 512
 """Bits of the raw, and the level of no light in it."""
+
+UNDER = BLACK / (2**BITS - 1 - BLACK)
+"""Room under no light, as a share of what lies over it."""
+
+LEAST_NEUTRAL = 1 / 80
+"""The least of a channel in the light that is neutral, against the most: under a hundredth LibRaw takes its gain for nought."""
+
+SHORT_S = 0.3
+"""Times under this are written as one over something."""
 
 SRGB_D65 = 21
 """CalibrationIlluminant1: D65 (DNG 1.4)."""
@@ -50,8 +60,21 @@ class Written:
 
 
 def _rational(value: float) -> Fraction:
-    """A value as EXIF has it: a short time as one over something."""
-    return Fraction(1, round(1 / value)) if 0 < value < 0.4 else Fraction(value).limit_denominator(1000)
+    """A value as EXIF has it: what is one over a whole number as that."""
+    over = round(1 / value) if value else 0
+    return Fraction(1, over) if over and abs(1 / value - over) < 1e-6 * over else Fraction(value).limit_denominator(1000)
+
+
+def _time(shot: Shot) -> Fraction:
+    """The time as its dial prints it; a short one off the dial as the nearest one over something."""
+    value = as_dialled(Dial.TIME, -math.log2(shot.time_s))
+    part = _rational(value)
+    return part if value >= SHORT_S or abs(part - value) < 1e-9 else Fraction(1, round(1 / value))
+
+
+def _iso(shot: Shot) -> int:
+    """ISO as its dial prints it; EXIF holds no more than 16 bits of it."""
+    return min(65535, round(as_dialled(Dial.ISO, shot.iso_stops)))
 
 
 def _said(value: float) -> str:
@@ -68,9 +91,9 @@ def _entries(shot: Shot, written: Written, pixels: tuple[int, int]) -> dict[str,
         "Exif.Image.Software": SOFTWARE,
         "Exif.Image.DateTime": written.taken_at,
         "Exif.Photo.ExifVersion": "48 50 51 50",
-        "Exif.Photo.ExposureTime": _said(shot.time_s),
+        "Exif.Photo.ExposureTime": "{0.numerator}/{0.denominator}".format(_time(shot)),
         "Exif.Photo.FNumber": _said(round(shot.aperture, 2)),
-        "Exif.Photo.ISOSpeedRatings": str(min(65535, round(100 * 2**shot.iso_stops))),
+        "Exif.Photo.ISOSpeedRatings": str(_iso(shot)),
         "Exif.Photo.ExposureProgram": "1",
         "Exif.Photo.DateTimeOriginal": written.taken_at,
         "Exif.Photo.OffsetTimeOriginal": written.offset,
@@ -103,10 +126,13 @@ def jpeg_of(shot: Shot, written: Written) -> bytes:
 
 
 def mosaic_of(shot: Shot, width: int) -> Pixels:
-    """The raw of a frame through a mosaic of red, green, green and blue, as shares of the clip, (h, w); sides are even."""
+    """The raw of a frame through a mosaic of red, green, green and blue, as shares of the clip, (h, w); sides are even.
+
+    Noise goes under no light, as far as the counts of a file have room for it: else deep shadows would read too bright.
+    """
     width = min(width, round(shot.used_pixels)) // 2 * 2
     height = max(2, round(width * shot.height_mm / shot.width_mm)) // 2 * 2
-    raw = frame(shot, View(width, height, float(width)))
+    raw = frame(shot, View(width, height, float(width)), under=UNDER)
     plane = np.empty((height, width), np.float32)
     for row, column, channel in ((0, 0, 0), (0, 1, 1), (1, 0, 1), (1, 1, 2)):
         plane[row::2, column::2] = raw[row::2, column::2, channel]
@@ -125,9 +151,10 @@ def dng_of(shot: Shot, written: Written, width: int = DNG_WIDTH) -> bytes:
 
     counts = counts_of(shot, width)
     neutral = 1 / np.asarray(white_gains(shot.white_k), float)
+    neutral = np.maximum(neutral / neutral.max(), LEAST_NEUTRAL)  # over full, and under this, readers take a channel for none
     matrix = [(round(float(value) * 10000), 10000) for value in XYZ_TO_RGB.ravel()]
     flat = [part for pair in matrix for part in pair]
-    time, aperture, focal = (_rational(value) for value in (shot.time_s, round(shot.aperture, 2), shot.focal_mm))
+    time, (aperture, focal) = _time(shot), (_rational(value) for value in (round(shot.aperture, 2), shot.focal_mm))
     tags: list[tuple[int, str | int, int, object, bool]] = [
         (50706, "B", 4, (1, 4, 0, 0), True),  # DNGVersion
         (50707, "B", 4, (1, 1, 0, 0), True),  # DNGBackwardVersion
@@ -146,7 +173,7 @@ def dng_of(shot: Shot, written: Written, width: int = DNG_WIDTH) -> bytes:
         (50778, "H", 1, SRGB_D65, True),  # CalibrationIlluminant1
         (33434, "2I", 1, (time.numerator, time.denominator), True),  # ExposureTime
         (33437, "2I", 1, (aperture.numerator, aperture.denominator), True),  # FNumber
-        (34855, "H", 1, min(65535, round(100 * 2**shot.iso_stops)), True),  # ISOSpeedRatings
+        (34855, "H", 1, _iso(shot), True),  # ISOSpeedRatings
         (37386, "2I", 1, (focal.numerator, focal.denominator), True),  # FocalLength
         (36867, "s", 0, written.taken_at, True),  # DateTimeOriginal
         *([(36881, "s", 0, written.offset, True)] if written.offset else []),  # OffsetTimeOriginal

@@ -37,6 +37,9 @@ FAR_M = 1e7
 LIMB_WAY = (0.45, 0.89)
 """Limbs swing more up and down than along; a unit length."""
 
+GOLDEN = (math.sqrt(5) - 1) / 2
+"""Steps of this share fill a range evenly, however many there are."""
+
 SHAKE_WAY_RAD = 2.4
 """How much of a turn the way of the hand's movement differs from seed to seed (the golden angle, so that neighbours differ)."""
 
@@ -53,10 +56,12 @@ def framing_of(shot: Shot, view: View) -> Framing:
 def _moves(shot: Shot, box: Box, px_per_m: float) -> tuple[float, float]:
     """Across and down, in pixels, what a plane draws while the shutter is open."""
     pan = -shot.pan_m
+    # who moves as the subject does, nearer or farther, draws so much more or less
+    near_by = shot.distance_m / max(box.at + shot.distance_m - shot.scene.distance_m, 0.5)
     if box.moves is Moves.BODY:
-        across, down = shot.body_m, 0.0
+        across, down = near_by * shot.body_m, 0.0
     elif box.moves is Moves.LIMB:
-        across, down = shot.body_m + LIMB_WAY[0] * shot.limb_m, LIMB_WAY[1] * shot.limb_m
+        across, down = near_by * (shot.body_m + LIMB_WAY[0] * shot.limb_m), near_by * LIMB_WAY[1] * shot.limb_m
     elif box.moves is Moves.SKY:
         across, down = shot.star_m, 0.12 * shot.star_m
     else:
@@ -175,11 +180,25 @@ def _disc_px(shot: Shot, framing: Framing, box: Box, px_per_m: float) -> float:
     return min(disc, WIDEST_DISC * framing.view.frame_px)
 
 
+def shake_of(shot: Shot) -> float:
+    """How far the hand draws this frame, in metres on the sensor: frames vary as a Rayleigh distribution does, of which `shot.shake_m` is the
+    root of the mean square.
+
+    The first seed has the median, so that one frame alone is neither lucky nor unlucky; further ones lie evenly over all chances.
+
+    >>> round(shake_of(replace(shot(), shake_m=1.0)), 3), shake_of(replace(shot(), shake_m=0.0))
+    (0.833, 0.0)
+    """
+    chance = (0.5 + (shot.seed - 1) * GOLDEN) % 1.0
+    return shot.shake_m * math.sqrt(-math.log(1 - chance))
+
+
 def _held(light: Pixels, shot: Shot, view: View) -> Pixels:
     """Light smeared as the camera is held, and softened by the aperture."""
     px_per_m, turn = view.frame_px / (shot.width_mm / 1000), SHAKE_WAY_RAD * shot.seed
     mag = float(magnification(shot.focal_mm / 1000, shot.focus_m))
-    way = math.cos(turn) * shot.shake_m * px_per_m, math.sin(turn) * shot.shake_m * px_per_m
+    length = shake_of(shot) * px_per_m
+    way = math.cos(turn) * length, math.sin(turn) * length
     out, _ = smeared(light, *_capped(*way, LONGEST_SMEAR * view.frame_px), edge=cv2.BORDER_REPLICATE)
     return softened(out, float(diffraction_sigma_m(shot.aperture, mag)) * px_per_m)
 

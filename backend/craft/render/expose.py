@@ -37,7 +37,7 @@ def _normal(height: int, width: int, seed: int) -> Pixels:
 def expected(shot: Shot, view: View) -> Pixels:
     """Electrons that a pixel of the sensor is expected to count, (h, w, 3), before noise and clip.
 
-    A neutral surface in daylight of 5500 K gives all channels alike; another light gives them as its colour is.
+    A neutral surface in light of 6504 K gives all channels alike; another light gives them as its colour is.
 
     >>> expected(shot(), VIEW).shape
     (16, 24, 3)
@@ -55,8 +55,10 @@ def _bands(shot: Shot, view: View) -> Pixels:
     return np.asarray(1 + swing * np.cos(phase), np.float32)[:, None, None]
 
 
-def counted(electrons: Pixels, shot: Shot, averaged: float, seed: int | None = None) -> Pixels:
+def counted(electrons: Pixels, shot: Shot, averaged: float, seed: int | None = None, under: float = 0.0) -> Pixels:
     """What is counted, as a share of the clip from 0 to 1: noise, then the clip, then the mean over `averaged` sensor pixels.
+
+    under : how far under no light a count may come out, as a share of the clip: files have room for that, and what is looked at does not.
 
     >>> counted(np.zeros((2, 2, 3), np.float32), shot(), 10.0, 1).shape
     (2, 2, 3)
@@ -75,7 +77,7 @@ def counted(electrons: Pixels, shot: Shot, averaged: float, seed: int | None = N
             drawn = rng.poisson(electrons[few] * averaged) / averaged
             rest = fixed + (np.float32(sensor.prnu) * electrons[few]) ** 2
             out[few] = drawn + noise[few] * np.sqrt(rest / averaged)
-        return np.asarray(np.clip(out / clip, 0, 1), np.float32)
+        return np.asarray(np.clip(out / clip, -under, 1), np.float32)
 
     return in_strips(strip, electrons, noise)
 
@@ -107,13 +109,13 @@ def averaged_over(shot: Shot, view: View) -> float:
     return max(1.0, (shot.used_pixels / view.frame_px) ** 2)
 
 
-def frame(shot: Shot, view: View) -> Pixels:
-    """The raw frame at the size of a picture, as a share of the clip, (h, w, 3).
+def frame(shot: Shot, view: View, under: float = 0.0) -> Pixels:
+    """The raw frame at the size of a picture, as a share of the clip, (h, w, 3); under: as of `counted`.
 
     >>> frame(shot(), VIEW).shape
     (16, 24, 3)
     """
-    return counted(expected(shot, view), shot, averaged_over(shot, view))
+    return counted(expected(shot, view), shot, averaged_over(shot, view), under=under)
 
 
 def merged(shot: Shot, view: View) -> Pixels:

@@ -88,8 +88,8 @@ def picture(shot: Shot, look: Look, width: int, *, centre: tuple[float, float] =
     if look is Look.RAW:
         shown, over, under = linear(raw, shot), lost_in_raw(raw), _in_the_noise(raw, shot)
     else:
-        plain = developed(raw, shot)
-        shown, over, under = finished(plain, shot), warned(plain, shot), blocked(plain, shot)
+        shown = finished(developed(raw, shot), shot)
+        over, under = warned(shown, shot), blocked(shown, shot)
     return marked(shown, over, under) if marks else shown
 
 

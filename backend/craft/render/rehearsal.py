@@ -12,7 +12,7 @@ import numpy as np
 from craft.errors import CraftError
 from craft.optics.sharpness import defocus_disc_m
 from craft.render.compose import FAR_M, as_it_is
-from craft.render.develop import Bytes, blocked, curve, developed, file_gains, warned
+from craft.render.develop import Bytes, blocked, curve, developed, file_gains, finished, warned
 from craft.render.expose import frame
 from craft.render.shot import USUAL, Shot, on_own, shot_of
 from craft.scales.series import Dial, stops_of
@@ -185,7 +185,7 @@ def lost_share(shot: Shot, tones: ToneMap) -> float:
 def held_by(shot: Shot, gain: float, scene: ToneMap) -> Losses:
     """What a frame of a scene loses; scene: the map of its tones."""
     raw = frame(shot, small_view(shot))
-    file = developed(raw, shot)
+    file = finished(developed(raw, shot), shot)
     window = window_of(shot, gain)
     tones = tuple((name, ev) for name, ev, _ in tones_of(shot))
     return Losses(

@@ -9,7 +9,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from craft.render.compose import on_sensor
-from craft.render.develop import curve, developed, file_gains, lost_in_raw, warned
+from craft.render.develop import curve, developed, file_gains, finished, lost_in_raw, warned
 from craft.render.looks import taste_of
 from craft.render.rehearsal import small_view
 from craft.render.shot import Shot
@@ -77,7 +77,7 @@ def warns_at(shot: Shot) -> float:
     >>> warns_at(shot()) <= clips_at(shot())
     True
     """
-    return _first(lambda stops: float(warned(developed(_raw(shot, stops), shot), shot).mean()))
+    return _first(lambda stops: float(warned(finished(developed(_raw(shot, stops), shot), shot), shot).mean()))
 
 
 def headroom(shot: Shot) -> float:

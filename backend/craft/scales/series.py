@@ -155,6 +155,16 @@ def exact_stops(dial: Dial, value: float, per_stop: int = 3) -> float:
     return stops_of(dial, value) if k is None else k / per_stop
 
 
+def as_dialled(dial: Dial, stops: float) -> float:
+    """The number that a dial prints there, whichever steps it has; between all steps the value itself.
+
+    >>> as_dialled(Dial.ISO, 5 / 3), as_dialled(Dial.TIME, 4.5), round(as_dialled(Dial.TIME, 4.1), 4)
+    (320.0, 0.05, 0.0583)
+    """
+    step = next((q for q in (1, 3, 2) if abs(stops * q - round(stops * q)) < 1e-9), None)
+    return float(value_of(dial, stops)) if step is None else printed(dial, stops, step)
+
+
 @lru_cache(maxsize=4096)
 def printed(dial: Dial, stops: float, per_stop: int) -> float:
     """The number a body prints for a setting; off the series, two significant figures.

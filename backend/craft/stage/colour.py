@@ -9,8 +9,9 @@ from numpy.typing import NDArray
 
 Pixels = NDArray[np.float32]
 
-DAYLIGHT_FROM_K = 4000.0
-"""Warmer lights are lamps and flames, on the Planckian locus; cooler ones daylight, on the locus of [cie15]."""
+LAMPS_TO_K, DAYLIGHT_FROM_K = 3500.0, 5000.0
+"""Warmer lights are lamps and flames, on the Planckian locus; cooler ones daylight, on the locus of [cie15]; between them one goes over
+into the other, evenly in mired (a light's figure alone does not say which it is)."""
 
 XYZ_TO_RGB = np.array(((3.2404542, -1.5371385, -0.4985314), (-0.9692660, 1.8760108, 0.0415560), (0.0556434, -0.2040259, 1.0572252)))
 """From CIE XYZ to linear RGB of the usual screen (IEC 61966-2-1)."""
@@ -22,8 +23,8 @@ LUMINANCE = np.array((0.2126, 0.7152, 0.0722), np.float32)
 def chromaticity(kelvin: float) -> tuple[float, float]:
     """CIE 1931 x and y of a light of this correlated colour temperature.
 
-    Under 4000 K Planckian (Kim et al. 2002, cubic fit, from 1667 K), from there daylight ([cie15], to 25000 K);
-    figures beyond are taken at the ends.
+    To 3500 K Planckian (Kim et al. 2002, cubic fit, from 1667 K), from 5000 K daylight ([cie15], to 25000 K), between them
+    a mixture; figures beyond are taken at the ends.
 
     >>> [round(value, 4) for value in chromaticity(6504)]
     [0.3127, 0.3291]
@@ -31,12 +32,23 @@ def chromaticity(kelvin: float) -> tuple[float, float]:
     [0.45, 0.41]
     """
     t = 1000.0 / min(max(kelvin, 1667.0), 25000.0)
-    if kelvin < DAYLIGHT_FROM_K:
-        x = -0.2661239 * t**3 - 0.2343589 * t**2 + 0.8776956 * t + 0.179910
-        if kelvin < 2222:
-            return x, -1.1063814 * x**3 - 1.34811020 * x**2 + 2.18555832 * x - 0.20219683
-        return x, -0.9549476 * x**3 - 1.37418593 * x**2 + 2.09137015 * x - 0.16748867
-    if kelvin <= 7000:
+    warm, cool = 1000.0 / LAMPS_TO_K, 1000.0 / DAYLIGHT_FROM_K
+    share = min(max((warm - t) / (warm - cool), 0.0), 1.0)
+    lamp, day = _planckian(max(t, cool)), _daylight(min(t, warm))
+    return lamp[0] + share * (day[0] - lamp[0]), lamp[1] + share * (day[1] - lamp[1])
+
+
+def _planckian(t: float) -> tuple[float, float]:
+    """Of a black body, by thousands over kelvin."""
+    x = -0.2661239 * t**3 - 0.2343589 * t**2 + 0.8776956 * t + 0.179910
+    if t > 1000.0 / 2222:
+        return x, -1.1063814 * x**3 - 1.34811020 * x**2 + 2.18555832 * x - 0.20219683
+    return x, -0.9549476 * x**3 - 1.37418593 * x**2 + 2.09137015 * x - 0.16748867
+
+
+def _daylight(t: float) -> tuple[float, float]:
+    """Of daylight, by thousands over kelvin."""
+    if t >= 1000.0 / 7000:
         x = -4.6070 * t**3 + 2.9678 * t**2 + 0.09911 * t + 0.244063
     else:
         x = -2.0064 * t**3 + 1.9018 * t**2 + 0.24748 * t + 0.237040

@@ -122,7 +122,7 @@ def readings(tones: ToneMap, looks: Looks, clip: float, turned: Sequence[tuple[i
     """The same as the camera is turned one way and another.
 
     >>> flat = ToneMap(*[np.ones((40, 52), np.float32)] * 3, 2, Oval(0.5, 0.5, 0.1, 0.1))
-    >>> readings(flat, Looks(Pattern.SPOT), 3.0, ((0, 0), (2, 0)))
+    >>> [round(one, 3) + 0.0 for one in readings(flat, Looks(Pattern.SPOT), 3.0, ((0, 0), (2, 0)))]
     [0.0, 0.0]
     """
     pattern = looks.pattern

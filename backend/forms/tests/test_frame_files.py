@@ -14,7 +14,8 @@ import rawpy
 import tifffile
 from PIL import ExifTags, Image
 
-from craft.render.expose import frame
+from craft.render.develop import white_gains
+from craft.render.expose import expected, frame
 from craft.render.picture import Look, picture
 from craft.render.tests.shots import a_shot
 from craft.tones.framing import View
@@ -79,6 +80,28 @@ class Raw(unittest.TestCase):
         for name, value in (("time_s", 0.01), ("aperture", 2.8), ("iso", 1250), ("focal_mm", 50)):
             self.assertAlmostEqual(told[name], value, places=6, msg=name)
 
+    def test_deep_shadows_count_on_both_sides_of_black_and_come_to_their_light(self) -> None:
+        dim = replace(SHOT, stage="stars", key_stops=SHOT.key_stops - 14, iso_stops=9.0)
+        counts = counts_of(dim, WIDTH).astype(float) - BLACK
+        height, width = counts.shape
+        light = expected(dim, View(width, height, float(width)))[..., 1] / dim.clip_e * (2**BITS - 1 - BLACK)
+        dark = light[0::2, 1::2] < 3
+        self.assertGreater(dark.sum(), 2000)
+        error = counts[0::2, 1::2][dark] - light[0::2, 1::2][dark]
+        self.assertLess(float((counts < 0).mean()), 0.6)
+        self.assertGreater(float((counts[0::2, 1::2][dark] < 0).mean()), 0.1)
+        self.assertLess(abs(float(error.mean())), 4 * float(error.std()) / math.sqrt(dark.sum()))
+
+    def test_the_neutral_of_any_light_is_one_that_readers_take(self) -> None:
+        for kelvin in (1700.0, 2000.0, 3200.0, 6504.0, 12000.0):
+            data = dng_of(replace(SHOT, white_k=kelvin, sensor=replace(SHOT.sensor, pixels_wide=120, pixels_high=80)), WRITTEN, 120)
+            with rawpy.imread(io.BytesIO(data)) as raw:
+                gains = np.array(raw.camera_whitebalance[:3])
+            self.assertGreater(float(gains.min()), 0, kelvin)
+            wanted = np.asarray(white_gains(kelvin), float)
+            sure = 3 if kelvin > 2100 else 2  # of blue a flame has too little to be told
+            np.testing.assert_allclose((gains / gains[1])[:sure], wanted[:sure] / wanted[1], rtol=2e-3, err_msg=str(kelvin))
+
     def test_no_wider_than_the_sensor_and_of_even_sides(self) -> None:
         for width in (99, 100, 100_000):
             height, wide = counts_of(replace(SHOT, sensor=replace(SHOT.sensor, pixels_wide=300, pixels_high=200)), width).shape
@@ -104,6 +127,14 @@ class Finished(unittest.TestCase):
         self.assertEqual((float(photo["FocalLength"]), photo["FocalLengthIn35mmFilm"], float(photo["SubjectDistance"])), (50.0, 50, 6.0))
         self.assertEqual((photo["LensModel"], photo["DateTimeOriginal"]), (WRITTEN.lens, WRITTEN.taken_at))
         self.assertNotIn("MakerNote", photo)
+
+    def test_what_a_dial_prints_is_what_is_written(self) -> None:
+        small = replace(SHOT, sensor=replace(SHOT.sensor, pixels_wide=60, pixels_high=40))
+        for stops, time in ((4 / 3, 0.4), (5 / 3, 0.3), (5.0, 1 / 30), (4.5, 0.05), (-13 / 3, 20.0), (13.0, 1 / 8000)):
+            for iso, printed in ((5 / 3, 320), (1.5, 280), (8.0, 25600)):
+                photo = Image.open(io.BytesIO(jpeg_of(replace(small, time_s=2**-stops, iso_stops=iso), WRITTEN))).getexif()
+                told = {ExifTags.TAGS[tag]: value for tag, value in photo.get_ifd(ExifTags.IFD.Exif).items()}
+                self.assertEqual((round(float(told["ExposureTime"]), 6), told["ISOSpeedRatings"]), (round(time, 6), printed))
 
     def test_the_clock_s_offset_is_written_as_exif_has_it_and_another_reader_and_ours_find_it(self) -> None:
         small = replace(SHOT, sensor=replace(SHOT.sensor, pixels_wide=120, pixels_high=80))

@@ -10,6 +10,7 @@ import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from craft.optics.movement import chance_of_a_sharp_frame
 from craft.optics.sharpness import defocus_disc_m, diffraction_sigma_m, magnification
 from craft.render import compose
 from craft.render.blur import defocused, disc, smeared, softened, streak
@@ -106,10 +107,26 @@ class OnTheSensor(unittest.TestCase):
         px, length = VIEW.frame_px / 0.036, 3e-4
         ways = []
         for seed in (1, 2, 3):
-            found = of_a_point(a_shot("hall", shake_m=length, seed=seed), 6.0)
-            self.assertAlmostEqual(math.hypot(spread(found), spread(found, 0)), length * px / math.sqrt(12), delta=0.9)
+            shot = a_shot("hall", shake_m=length, seed=seed)
+            found = of_a_point(shot, 6.0)
+            self.assertAlmostEqual(math.hypot(spread(found), spread(found, 0)), compose.shake_of(shot) * px / math.sqrt(12), delta=0.9)
             ways.append(round(spread(found), 1))
         self.assertEqual(len(set(ways)), 3)
+
+    def test_frames_are_as_often_sharp_as_is_said(self) -> None:
+        lengths = np.array([compose.shake_of(a_shot("hall", shake_m=1.0, seed=seed)) for seed in range(1, 601)])
+        self.assertAlmostEqual(float((lengths**2).mean()), 1.0, delta=0.02)
+        for limit in (0.4, 0.8, 1.0, 1.5):
+            self.assertAlmostEqual(float((lengths <= limit).mean()), float(chance_of_a_sharp_frame(1.0, limit)), delta=0.01)
+
+    def test_who_moves_farther_off_draws_less(self) -> None:
+        shot = a_shot("hall", body_m=1e-3, aperture=22.0)
+        near = shot.scene.distance_m
+        wide = [
+            math.sqrt(spread(of_a_point(shot, at, Moves.BODY)) ** 2 - spread(of_a_point(shot, at)) ** 2)
+            for at in (near, near + shot.distance_m)
+        ]
+        self.assertAlmostEqual(wide[0] / wide[1], 2.0, delta=0.1)
 
     def test_lines_read_one_after_the_other_lean_by_the_way_made_meanwhile(self) -> None:
         """An upright edge of what moves: its top and bottom differ by the skew of the height they span."""
