@@ -131,12 +131,31 @@ HAND: dict[str, tuple[Any, ...]] = {
 """Values that a hand may set on that body, by setting."""
 
 
+_HANDS = st.lists(st.sampled_from(sorted(HAND)), min_size=1, max_size=4, unique=True).flatmap(
+    lambda slugs: st.fixed_dictionaries({slug: st.sampled_from(HAND[slug]) for slug in slugs})
+)
+
+
+@st.composite
+def set_by_many_hands(draw: st.DrawFn) -> list[dict[str, Any]]:
+    """The same situation with one set of values by hand and another, eight times."""
+    made = draw(situations())
+    made["body"] |= {
+        "bracket_offers": [{"frames": frames, "step_ev": step} for frames in (3, 5) for step in (1, 2)],
+        "shortest_electronic_s": 1 / 32000,
+        "protection_stops": [1, 2],
+        "stabiliser_stops": 3,
+        "patterns": ["multi_zone", "centre_weighted", "spot", "highlight_guard"],
+    }
+    return [{**made, "settings": draw(_HANDS)} for _ in range(8)]
+
+
 @st.composite
 def set_by_hand(draw: st.DrawFn) -> dict[str, Any]:
     """The same with some values set by hand."""
     made = draw(situations())
-    slugs = draw(st.lists(st.sampled_from(sorted(HAND)), min_size=1, max_size=4, unique=True))
-    made["settings"] = {slug: draw(st.sampled_from(HAND[slug])) for slug in slugs}
+    made["settings"] = draw(_HANDS)
+    slugs = list(made["settings"])
     made["body"]["bracket_offers"] = [{"frames": frames, "step_ev": step} for frames in (3, 5) for step in (1, 2)]
     if "shutter_type" in slugs:
         made["body"]["shortest_electronic_s"] = 1 / 32000

@@ -37,6 +37,7 @@ class AddedInOnePlace(TestCase):
         far = When("distance_m", ">", 20.0)
         marks = Decision(
             slug="marks",
+            label="marks",
             sets=("crop_mark",),
             by_hand=said_by_hand("At {distance_m} it is what you see."),
             desk=Desk(minutes=0.5, reason="a cut of each picture"),
@@ -98,8 +99,9 @@ class Knowledge(TestCase):
             "wedding": {"condition": "lamps_and_window"},
             "landscape": {"condition": "backlit_dawn", "stops_below": 8, "stops_above": 5},
         }
-        for (genre, subject), body in itertools.product(SUBJECT, BODIES):
-            for lens in own.get(body, ["merrow-70-200", "oxwick-20", "fenwright-50"]):
+        for (j, (genre, subject)), (k, body) in itertools.product(enumerate(SUBJECT), enumerate(BODIES)):
+            lenses = own.get(body, ["merrow-70-200", "oxwick-20", "fenwright-50"])
+            for lens in (lenses[(j + k) % len(lenses)],):  # every body has every lens, with another subject
                 found = decisions(
                     {
                         "genre": genre.value,

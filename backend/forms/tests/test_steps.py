@@ -25,7 +25,7 @@ from craft.setup.course import Course
 from craft.setup.deciding import exposing
 from craft.setup.setup import Setup
 from forms.situation_form import read_situation
-from forms.tests.situations import set_by_hand, situations
+from forms.tests.situations import set_by_hand, set_by_many_hands, situations
 
 PRACTITIONERS = [row["in"] for row in json.loads(Path(__file__).with_name("practitioners.json").read_text())]
 
@@ -93,13 +93,17 @@ class Order(TestCase):
         read: dict[str, set[str]] = {}
         rounds: Counter[int] = Counter()
 
-        @settings(max_examples=1500, deadline=None)
-        @given(set_by_hand())
-        def generated(raw: dict[str, Any]) -> None:
+        def goes(raw: dict[str, Any]) -> None:
             try:
                 rounds[watched(value_of(raw), read)] += 1
             except CraftError as refused:
                 self.assertIn("exclude each other", refused.message)
+
+        @settings(max_examples=200, deadline=None)
+        @given(set_by_many_hands(), set_by_hand())
+        def generated(many: list[dict[str, Any]], other: dict[str, Any]) -> None:
+            for raw in (*many, other):
+                goes(raw)
 
         generated()
         for raw in PRACTITIONERS:
@@ -173,7 +177,7 @@ class ByHand(TestCase):
             self.assertEqual([note.text for note in again.notes], [note.text for note in plain.notes], (slug, value))
             self.assertEqual(again.binding, plain.binding, (slug, value))
 
-    @settings(max_examples=250, deadline=None)
+    @settings(max_examples=150, deadline=None)
     @given(set_by_hand())
     def test_what_was_set_is_what_there_is_and_what_is_unused_changes_nothing_anywhere(self, raw: dict[str, Any]) -> None:
         situation = value_of(raw)
