@@ -54,14 +54,17 @@ def bodies_on(outing: Outing) -> int:
 
 
 class Kit:
-    """A person's kit and profile, read once, for resolving any number of situations; only: the pieces of these slugs, for those of one."""
+    """A person's kit and profile, read once, for resolving any number of situations.
 
-    def __init__(self, person: User, only: Collection[str] | None = None) -> None:
+    only: the pieces of these slugs, for those of one; profile: the person's document, where it is at hand."""
+
+    def __init__(self, person: User, only: Collection[str] | None = None, profile: dict[str, Any] | None = None) -> None:
         rows = Piece.objects.filter(person=person)
         self._rows = list(rows if only is None else rows.filter(slug__in=only))
         self.pieces = {(row.kind, row.slug): row.document for row in self._rows}
-        profile = Profile.objects.filter(person=person).values_list("document", flat=True).first()
-        self.profile = profile or {}
+        if profile is None:
+            profile = Profile.objects.filter(person=person).values_list("document", flat=True).first()
+        self.profile: dict[str, Any] = profile or {}
         self.person = person
         self._bodies: dict[int, int] = {}
 

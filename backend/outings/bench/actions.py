@@ -8,6 +8,7 @@ from functools import partial
 from typing import Any
 
 from django.contrib.auth.models import User
+from django.db.models import F
 from pydantic import ValidationError
 
 from craft.day.pairs import rank
@@ -35,11 +36,12 @@ def question_of(person: Somebody, now: SituationNow, kit: Kit | None = None) -> 
     ------
     InputError : the outing is not this person's, its kit is not there, or the profile cannot be read; seen from the situation.
     """
-    outing = with_bodies(Outing.objects.filter(person_id=person.pk, pk=now.outing, deleted_at=None)).first()
+    there = Outing.objects.filter(person_id=person.pk, pk=now.outing, deleted_at=None)
+    outing = with_bodies(there).annotate(profile=F("person__profile__document")).first()
     if outing is None or not isinstance(person, User):
         raise InputError([Problem("/outing", "this outing is not among yours")])
     with seen_from("document"):
-        kit = kit or Kit(person, (now.document.body, now.document.lens))
+        kit = kit or Kit(person, (now.document.body, now.document.lens), outing.profile)
         return kit.resolve(now.document, outing)
 
 
