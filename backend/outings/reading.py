@@ -66,6 +66,7 @@ class Kit:
             profile = Profile.objects.filter(person=person).values_list("document", flat=True).first()
         self.profile: dict[str, Any] = profile or {}
         self.person = person
+        self.put_aside = {kind: {row.slug for row in self._rows if row.kind == kind and row.deleted_at} for kind in ("body", "lens")}
         self._bodies: dict[int, int] = {}
 
     @cached_property

@@ -11,6 +11,7 @@ from craft.errors import CraftError
 from craft.kit.body import Body
 from craft.kit.lens import Lens
 from craft.optics.sharpness import Acuity, aperture_interval, circle_of_confusion_m, magnification
+from craft.scene.framed import ROOM, framing_mm, on_a_ring, share_of
 from craft.scene.light import Light
 from craft.scene.works import SUBJECT, WORK, Subject, Work
 from craft.sensor.noise import OUTPUT_PIXEL_RAD
@@ -227,23 +228,35 @@ class Situation:
 
     @cached_property
     def focal_mm(self) -> float:
-        """Focal length in millimetres: as given, else where the subject is usually taken, on this lens."""
+        """Focal length in millimetres: as given, else where the subject is usually taken, on this lens; where that would not hold it even
+        upright from this distance, the one of the ring that frames it."""
         lens = self.lens
         if self.focal_length_mm is not None:
             return self.focal_length_mm
-        usual, afar = (None if mm is None else mm / self.crop for mm in (self.subject.usual_mm, self.subject.afar_mm))
-        wanted = afar if afar is not None and usual is not None and lens.focal_min_mm > usual else usual
-        return min(max(wanted or lens.focal_min_mm, lens.focal_min_mm), lens.focal_max_mm)
+        subject, (wide, high) = self.subject, self.used_mm
+        usual_mm = subject.afar_mm if self.from_afar and subject.afar_mm else subject.usual_mm
+        there = min(max(usual_mm / self.crop, lens.focal_min_mm), lens.focal_max_mm)
+        given, size = self.motion.distance_m, subject.size_m
+        follows = subject.steps_back or self.from_afar  # then one stands where this focal length frames it
+        at = max(subject.distance_m if given is None else given, lens.closest_m)
+        if not subject.framed or (follows and given is None) or share_of(size, there, at, max(wide, high)) <= ROOM:
+            return there
+        return on_a_ring(framing_mm(size, at, min(wide, high)), lens.focal_min_mm, lens.focal_max_mm)
 
     @cached_property
     def crop(self) -> float:
         """How many times smaller the sensor is than 36 mm x 24 mm: f-numbers and focal lengths times it are in 36 mm terms."""
         return self.body.sensor.crop
 
+    @property
+    def from_afar(self) -> bool:
+        """Whether the lens is longer than this subject is usually taken with, and it may be taken from farther away."""
+        return self.subject.afar_mm is not None and self.lens.focal_min_mm * self.crop > self.subject.usual_mm
+
     @cached_property
     def steps_back(self) -> float:
         """How many times farther away than usual one stands, because the lens is longer than usual; at least 1."""
-        if not self.subject.steps_back:
+        if not self.subject.steps_back and not self.from_afar:
             return 1.0
         return max(1.0, self.focal_mm * self.crop / self.subject.usual_mm)
 
@@ -297,6 +310,11 @@ class Situation:
         """The focus distance from which both ends of what must be sharp are equally so: the harmonic mean of the ends."""
         near, far = self.band
         return 2 * near if math.isinf(far) else 2 * near * far / (near + far)
+
+    @property
+    def fills(self) -> float:
+        """Share of the frame's height that the subject fills, the body held level."""
+        return share_of(self.subject.size_m, self.focal_mm, self.distance_m, self.used_mm[1])
 
     @property
     def depth_m(self) -> float:

@@ -162,7 +162,7 @@ class Focus:
 
 @dataclass(frozen=True, slots=True)
 class Note:
-    """A sentence that stands beside the figures; kind: darker, let_go, wanting, others, series."""
+    """A sentence that stands beside the figures; kind: darker, let_go, wanting, others, framing, series."""
 
     kind: str
     text: str

@@ -11,7 +11,7 @@ from django.contrib.auth.models import User
 from django.db.models import F
 from pydantic import ValidationError
 
-from craft.day.pairs import rank
+from craft.day.pairs import best_mm, rank
 from craft.errors import CraftError
 from forms.answer import Answer, answer_to
 from forms.kit_form import BodyForm, LensForm
@@ -129,7 +129,7 @@ def pairs_of(person: Somebody, now: SituationNow) -> PairsOut:
 def _read(kit: Kit, kind: str, form: Callable[..., Any]) -> dict[str, Any]:
     found = {}
     for (of, slug), document in kit.pieces.items():
-        if of == kind:
+        if of == kind and slug not in kit.put_aside[kind]:
             try:
                 found[slug] = form(**document)
             except ValidationError:  # the kit's own page says what is wrong with it
@@ -146,10 +146,10 @@ def _joined(
         for lens_slug, lens in lenses.items():
             if lens_slug != body.fixed_lens if body.fixed_lens else lens_slug in built_in:
                 continue
-            focal = min(max(form.focal_length_mm or lens.focal_max_mm, lens.focal_min_mm), lens.focal_max_mm)
             distance = form.motion.distance_m
             if distance is not None and distance < lens.closest_m:
                 continue
-            kit = {"body": body.model_copy(update={"fixed_lens": None}), "lens": lens, "focal_length_mm": focal}
-            found.append((body_slug, lens_slug, form.model_copy(update={**kit, "locks": type(form.locks)()})))
+            kit = {"body": body.model_copy(update={"fixed_lens": None}), "lens": lens, "focal_length_mm": None}
+            one = form.model_copy(update={**kit, "locks": type(form.locks)()})
+            found.append((body_slug, lens_slug, one.model_copy(update={"focal_length_mm": best_mm(one.value())})))
     return found

@@ -90,6 +90,7 @@ EVERYDAY = Work(
             near_m=4.0,
             depth_m=4.0,
             size_m=1.7,
+            framed=False,
             spare_time_stops=1.0,
             spare_aperture=8.0,
             holds_above=SKIN,

@@ -22,7 +22,8 @@ class Subject:
     Place
         distance_m, at ``usual_mm`` (focal length in 36 mm terms); afar_mm: where a lens is used that
         cannot be as short as the usual one; steps_back: with a longer lens one stands farther away;
-        near_m: nearest thing of a zone that runs to infinity; depth_m: depth about the distance.
+        near_m: nearest thing of a zone that runs to infinity; depth_m: depth about the distance; framed: its size is what the
+        frame is to hold, where it is not a place or the sky.
     Wishes
         least_aperture: f-number in 36 mm terms below which the work is not drawn by choice;
         spare_time_stops, spare_aperture: what is taken beyond need while light is plenty (f-number in 36 mm terms).
@@ -54,6 +55,7 @@ class Subject:
     near_m: float | None = None
     depth_m: float = 0.0
     size_m: float
+    framed: bool = True
     least_aperture: float = 0.0
     spare_time_stops: float = 0.0
     spare_aperture: float = 0.0

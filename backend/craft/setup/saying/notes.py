@@ -12,6 +12,7 @@ from craft.kit.dials import Axis
 from craft.optics import sharpness
 from craft.scales.series import MATCH_STOPS, Dial, label, printed, stops_of
 from craft.scales.words import in_thirds
+from craft.scene.framed import ROOM, distance_for, framing_mm, on_a_ring, share_of
 from craft.scene.situation import Locks
 from craft.setup.setup import Note
 from craft.setup.solving.ladder import Ladder
@@ -21,6 +22,9 @@ from craft.vocabulary.terms import AimDepth, Intent, Support
 SEEN_STOPS = 0.2
 """Less darkness than this is rounding to the dial's step."""
 
+
+FITS = 0.97
+"""Share of the frame's height over which a subject does not fit it."""
 
 WORTH_STOPS = 0.6
 """Less light than this is not worth focusing where nobody stands (an estimate: two thirds of a stop are)."""
@@ -143,6 +147,26 @@ def _others(plan: Plan) -> str:
     return f"With focus on the subject {takes}; focused between them, at {at}, {less} would do."
 
 
+def _framing(plan: Plan) -> str:
+    """That the subject does not fit the frame held level, and the ways out."""
+    situation = plan.situation
+    size, focal, high = situation.subject.size_m, situation.focal_mm, situation.used_mm[1]
+    if not situation.subject.framed or situation.fills <= FITS:
+        return ""
+    upright = share_of(size, focal, situation.distance_m, situation.used_mm[0])
+    lens = situation.lens
+    shorter = on_a_ring(framing_mm(size, situation.distance_m, high, ROOM), lens.focal_min_mm, lens.focal_max_mm)
+    fits = share_of(size, shorter, situation.distance_m, high) <= FITS
+    ways = [
+        *(["held upright it fits"] if upright <= FITS < situation.fills else []),
+        f"level it does from {say(distance_for(size, focal, high), 'm')}",
+        *([f"or at {shorter:g} mm"] if fits else []),
+    ]
+    return (
+        f"It fills {say(situation.fills, 'percent')} of the frame's height: {'; '.join(ways[:2])}{''.join(f', {way}' for way in ways[2:])}."
+    )
+
+
 def _series(series: Series | None, time_s: float) -> str:
     if series is None:
         return ""
@@ -171,6 +195,7 @@ def notes_for(plan: Plan, ladder: Ladder, series: Series | None, facts: Facts, b
         ("let_go", _let_go(plan, facts)),
         ("wanting", _wanting(plan, series, facts)),
         ("others", _others(plan)),
+        ("framing", _framing(plan)),
         ("series", _series(series, ladder.printed(ladder.now)[0])),
     )
     return tuple(Note(kind, text) for kind, text in said if text)

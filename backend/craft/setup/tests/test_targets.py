@@ -55,7 +55,7 @@ class Times(TestCase):
         """The body as followed to one circle, limbs to two; whichever is shorter, and a stop beyond it while light is plenty."""
         for limb, followed in ((0.0, 1.0), (4.0, 0.3)):
             motion = Motion(speed, limb, followed, angle, distance, 0.2)
-            s, _, a = asked(motion=motion)
+            s, _, a = asked(motion=motion, focal_length_mm=200)
             m = 0.2 / (distance - 0.2)
             images = [(followed * speed * abs(math.sin(math.radians(angle))) * m, 1.0), (limb * m, LIMBS)]
             asks = [longest_sharp(image, circles * s.coc_m) for image, circles in images if image > 1e-12]
