@@ -106,7 +106,8 @@ def _since(setup: dict[str, Any]) -> dict[str, Any]:
         {"gives": gives(Intent(row["binding"]["intent"]), row["brightness_ev"]) if row.get("binding") else "", **row}
         for row in setup.get("ladder", [])
     ]
-    return setup | {"decisions": decisions, "concessions": concessions, "ladder": ladder}
+    said = {"decisions": decisions, "concessions": concessions} | ({"ladder": ladder} if "ladder" in setup else {})
+    return setup | said
 
 
 class CardSnapshot(BaseModel):

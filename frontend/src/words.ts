@@ -3,6 +3,14 @@ import type { Concession, Decided, Schemas } from "@/api/client";
 /** A token as it is read where nothing else calls it otherwise. */
 export const spaced = (token: string): string => token.replaceAll("_", " ");
 
+type Spoken = Schemas["Words"] | undefined;
+/** What a picture is called before anybody gives it a name: its subject and its hour. */
+export function usualTitle(words: Spoken, genre: string, subject: string | null | undefined, startsAt: string): string {
+  const work = words?.genres.find((one) => one.slug === genre);
+  const label = (work?.subjects.find((one) => one.slug === subject) ?? work?.subjects[0])?.label ?? spaced(genre);
+  return `${label}, ${startsAt.slice(0, 5)}`;
+}
+
 /** A rung as it was asked for. */
 export const asRung = (row: Pick<Schemas["RungWords"], "intent" | "to" | "up_to_stops">): Concession =>
   (row.to ? { intent: row.intent, to: row.to } : { intent: row.intent, up_to_stops: row.up_to_stops }) as Concession;

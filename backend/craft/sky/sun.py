@@ -8,6 +8,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 
 import ephem
+from scipy.optimize import brentq
 
 from craft.errors import CraftError
 
@@ -77,6 +78,34 @@ def clock(minute: float) -> str:
     return f"{hours:02}:{minutes:02}"
 
 
+QUARTER = 0.25
+"""Days between the sun's highest and where it is half way down."""
+
+
+def _grazing(place: ephem.Observer, midnight: ephem.Date, rising: bool, horizon_deg: float, middle: bool) -> float | None:
+    """When the sun crosses a horizon that it only grazes: about its lowest or its highest, where a day's mean declination says it does not.
+
+    Bracketed about every turn of its height from the day before to the day after, and found by Brent's method.
+    """
+    sun = ephem.Sun()
+
+    def over(at: float) -> float:
+        place.date = at
+        sun.compute(place)
+        return math.degrees(sun.alt + (0 if middle else sun.radius)) - horizon_deg
+
+    turns = [turn(sun, start=midnight) for turn in (place.previous_transit, place.next_transit)]
+    turns += [turn(sun, start=midnight) for turn in (place.previous_antitransit, place.next_antitransit)]
+    turns += [one + 1 for one in turns]
+    found = []
+    for turn in turns:
+        for begin, end in ((turn - QUARTER, turn), (turn, turn + QUARTER)):
+            before, after = over(begin), over(end)
+            if (before < 0) != (after < 0) and (after > before) == rising:
+                found.append((float(brentq(over, begin, end, xtol=1e-7)) - midnight) * DAY_MIN)
+    return min((minutes for minutes in found if 0 <= minutes < DAY_MIN), default=None)
+
+
 def sun_over(day: dt.date, latitude_deg: float, longitude_deg: float, utc_offset_min: int) -> SunDay:
     """The sun's day over a place, by the clock of the place; of a plain horizon at the height of the sea.
 
@@ -102,16 +131,17 @@ def sun_over(day: dt.date, latitude_deg: float, longitude_deg: float, utc_offset
     place.lat, place.lon, place.pressure = math.radians(latitude_deg), math.radians(longitude_deg), 0
     sun = ephem.Sun()
 
+    rises, sets = place.next_rising, place.next_setting
+
     def comes(crossing: Callable[..., ephem.Date], horizon_deg: float, *, middle: bool) -> float | None:
         place.horizon = math.radians(horizon_deg)
         try:
             at = crossing(sun, start=ephem.Date(midnight), use_center=middle)
         except ephem.CircumpolarError:
-            return None
+            return _grazing(place, ephem.Date(midnight), crossing == rises, horizon_deg, middle)
         minutes = (at.datetime() - midnight).total_seconds() / 60
         return minutes if minutes < DAY_MIN else None
 
-    rises, sets = place.next_rising, place.next_setting
     first, last = comes(rises, LIGHT_DEG, middle=True), comes(sets, LIGHT_DEG, middle=True)
     up, down = comes(rises, RISEN_DEG, middle=False), comes(sets, RISEN_DEG, middle=False)
     place.date = place.next_transit(sun, start=ephem.Date(midnight))

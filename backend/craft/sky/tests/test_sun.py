@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import datetime as dt
 import math
+from itertools import pairwise
 from unittest import TestCase
 
 from hypothesis import given
@@ -67,6 +68,17 @@ class Hours(TestCase):
                 crossings = [before < bar <= after for before, after in zip(heights, heights[1:], strict=False)]
                 falls = [before >= bar > after for before, after in zip(heights, heights[1:], strict=False)]
                 self.assertEqual((up is not None, down is not None), (any(crossings), any(falls)))
+
+    @given(st.integers(0, 365), st.floats(64.5, 68.5), st.booleans(), st.integers(-8, 8).map(lambda quarters: quarters * 15))
+    def test_near_the_circle_it_sets_on_just_the_days_on_which_it_goes_down(self, day: int, latitude: float, south: bool, offset: int) -> None:
+        """A sun that dips under for minutes is seen to; one a twentieth of a degree from the horizon may do either."""
+        latitude, date = -latitude if south else latitude, dt.date(2027, 1, 1) + dt.timedelta(day)
+        sun = sun_over(date, latitude, 10.0, offset)
+        heights = [height_deg(date, minute - offset, latitude, 10.0) - RISEN_DEG + SEMI_DEG for minute in range(0, 1441)]
+        if min(abs(height) for height in (heights[0], heights[-1], max(heights), min(heights))) > 0.05:
+            rises = [k for k, (a, b) in enumerate(pairwise(heights)) if a < 0 <= b]
+            sets = [k for k, (a, b) in enumerate(pairwise(heights)) if a >= 0 > b]
+            self.assertEqual((sun.rises_min is not None, sun.sets_min is not None), (bool(rises), bool(sets)), sun.told)
 
     def test_what_is_no_place_is_refused_and_hours_are_written_round_midnight(self) -> None:
         for latitude, longitude in ((90.5, 0.0), (0.0, -181.0), (math.nan, 0.0)):

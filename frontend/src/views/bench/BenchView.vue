@@ -6,6 +6,7 @@ import { useRoute, useRouter } from "vue-router";
 import { awaited } from "@/api/idle";
 import { client, ProblemError, take, type Concession } from "@/api/client";
 import { useNames, useOutings, useWords } from "@/api/queries";
+import { usualTitle } from "@/words";
 import { offer } from "@/keys/actions";
 import FramePicture from "@/picture/FramePicture.vue";
 import { frameAt } from "@/picture/frames";
@@ -55,6 +56,15 @@ const {
 } = bench;
 const { data: words } = useWords();
 const names = useNames();
+/** Change a situation; a name that nobody gave it goes with what it is and when. */
+function changed(edit: (d: Situation) => void): void {
+  const usual = (d: Situation): string => usualTitle(words.value, d.genre, d.subject, d.starts_at);
+  change((d) => {
+    const unnamed = d.title === usual(d);
+    edit(d);
+    if (unnamed) d.title = usual(d);
+  });
+}
 const { data: outings } = useOutings();
 const router = useRouter();
 const route = useRoute();
@@ -237,14 +247,14 @@ useEventListener(window, "beforeunload", () => void bench.put());
         :feet="profile?.document.units === 'feet'"
         :clock="day.utc_offset_min"
         :errors="errors"
-        @change="change"
+        @change="changed"
       />
       <DetailsPane
         :document="document"
         :setup="setup"
         :bag="profile?.document.filters_stops ?? []"
         :errors="errors"
-        @change="change"
+        @change="changed"
       />
       <Pairs :asked="asked" :kit="kit" @take="takePair" />
       <GivesFirst

@@ -6,9 +6,9 @@ import { awaited } from "@/api/idle";
 import { once } from "@/api/once";
 import { upload } from "@/api/upload";
 import { client, ProblemError, take, type Schemas, type Situation } from "@/api/client";
-import { useBodyName, useKit, useOutings } from "@/api/queries";
+import { useBodyName, useKit, useOutings, useWords } from "@/api/queries";
 import { offer } from "@/keys/actions";
-import { beforeUtc } from "@/words";
+import { beforeUtc, usualTitle } from "@/words";
 import DayTide from "./DayTide.vue";
 import Picture from "./Picture.vue";
 
@@ -19,6 +19,7 @@ type Row = Schemas["SituationRow"];
 const props = defineProps<{ id?: number }>();
 const { data: days, isSuccess } = useOutings();
 const { data: kit } = useKit();
+const { data: words } = useWords();
 const queries = useQueryClient();
 const router = useRouter();
 const today = new Date().toISOString().slice(0, 10);
@@ -94,7 +95,15 @@ async function described(saved: Day): Promise<void> {
   await refresh();
   await router.push({ name: "day", params: { id: saved.id } });
 }
-async function add(day: Day, clock = "12:00"): Promise<void> {
+/** The full hour after the last picture of a day at which none begins. */
+function freeHour(day: Day): string {
+  const hours = day.situations.map((row) => Number(row.starts_at.slice(0, 2)));
+  const taken = new Set(hours);
+  const first = hours.length ? Math.max(...hours) + 1 : 12;
+  const free = Array.from({ length: 24 }, (_, k) => (first + k) % 24).find((hour) => !taken.has(hour)) ?? 12;
+  return `${String(free).padStart(2, "0")}:00`;
+}
+async function add(day: Day, clock = freeHour(day)): Promise<void> {
   const built = new Set(kit.value?.bodies.map((b) => b.document.fixed_lens).filter(Boolean));
   const body = kit.value?.bodies.find((b) => !b.document.fixed_lens) ?? kit.value?.bodies[0];
   const lens = body?.document.fixed_lens ?? kit.value?.lenses.find((l) => !built.has(l.slug))?.slug;
@@ -103,7 +112,7 @@ async function add(day: Day, clock = "12:00"): Promise<void> {
     return;
   }
   const document = {
-    title: "New situation",
+    title: usualTitle(words.value, "everyday", null, clock),
     starts_at: clock,
     genre: "everyday",
     body: body.slug,
