@@ -4,7 +4,7 @@ import { useEventListener } from "@vueuse/core";
 import { computed, defineAsyncComponent, onBeforeUnmount, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import { awaited } from "@/api/idle";
-import { client, ProblemError, take, type Concession } from "@/api/client";
+import { client, ProblemError, take, type Concession, type Situation } from "@/api/client";
 import { useNames, useOutings, useWords } from "@/api/queries";
 import { usualTitle } from "@/words";
 import { offer } from "@/keys/actions";
