@@ -14,6 +14,10 @@ NEAREST_M = 0.25
 """Cut-outs nearer than this to the camera are out of the picture."""
 
 
+SKY_M = 1000.0
+"""A subject composed from here on is in the sky: it stays where it is however one walks."""
+
+
 @dataclass(frozen=True, slots=True)
 class View:
     """Which pixels are asked for: a picture of width and height in which the whole frame is `frame_px` wide, from left and top on."""
@@ -37,8 +41,8 @@ class Framing:
 
     @property
     def back_m(self) -> float:
-        """How much farther away than in the usual composition one stands."""
-        return self.distance_m - self.stage.distance_m
+        """How much farther away than in the usual composition one stands; nobody gets farther from what is in the sky."""
+        return 0.0 if self.stage.distance_m >= SKY_M else self.distance_m - self.stage.distance_m
 
     def distance(self, at: float) -> float:
         """Distance of a cut-out from this camera, in metres."""
@@ -57,7 +61,7 @@ class Framing:
         stage = self.stage
         zoom = self.focal_mm / stage.usual_mm
         pull = 1.0 if math.isinf(at) else at / self.distance(at)
-        own = stage.distance_m / self.distance_m
+        own = stage.distance_m / (stage.distance_m + self.back_m)
         (vx, vy), (ax, ay) = stage.vanishing, stage.aim
         px = self.view.frame_px / WIDE
         high = WIDE / self.aspect

@@ -70,7 +70,9 @@ class Hours(TestCase):
                 self.assertEqual((up is not None, down is not None), (any(crossings), any(falls)))
 
     @given(st.integers(0, 365), st.floats(64.5, 68.5), st.booleans(), st.integers(-8, 8).map(lambda quarters: quarters * 15))
-    def test_near_the_circle_it_sets_on_just_the_days_on_which_it_goes_down(self, day: int, latitude: float, south: bool, offset: int) -> None:
+    def test_near_the_circle_it_sets_on_just_the_days_on_which_it_goes_down(
+        self, day: int, latitude: float, south: bool, offset: int
+    ) -> None:
         """A sun that dips under for minutes is seen to; one a twentieth of a degree from the horizon may do either."""
         latitude, date = -latitude if south else latitude, dt.date(2027, 1, 1) + dt.timedelta(day)
         sun = sun_over(date, latitude, 10.0, offset)

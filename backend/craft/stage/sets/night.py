@@ -77,13 +77,13 @@ def _moon() -> tuple[Cutout, ...]:
         Cutout("pits' light", tuple(oval(a + s * 0.25, b, s, s) for a, b, s in pits), FAR, field(0.9) + sun + rim, WHITE, cover=field(0.5), soft=0.8, lit=Lit.OWN, moves=Moves.SKY),
         Cutout("pits", tuple(oval(a, b, s * 0.86, s * 0.86) for a, b, s in pits), FAR, field(-0.3) + sun + rim + grain(6, 6, 0.2, 7), WHITE, soft=0.5, lit=Lit.OWN, moves=Moves.SKY),
         Cutout("night side", (poly((x - 90, y - r - 6), (x - 210, y - 120, x - 210, y + 120, x - 90, y + r + 6), (x - 460, y + r + 6), (x - 460, y - r - 6)),), FAR, field(-8.5), BLUE, cover=field(0.985), soft=24, lit=Lit.OWN, moves=Moves.SKY),
-        Cutout("branches", (poly((1400, 700), (900, 560), (760, 556), (700, 590), (756, 548), (900, 548), (1000, 520), (940, 470), (1006, 512), (1400, 600)),), 60, field(-6.5), TAR),
+        Cutout("branches", (poly((1900, 60000), (1760, 900), (1400, 700), (900, 560), (760, 556), (700, 590), (756, 548), (900, 548), (1000, 520), (940, 470), (1006, 512), (1400, 600), (1790, 560), (1830, -900), (2000, 500), (2600, 60000)),), 60, field(-6.5), TAR),
     )
 
 
 MOON = Stage(
     slug="moon", title="the moon", problem="A sunlit thing in a black sky: a meter that sees the sky burns it.",
-    usual_mm=800, distance_m=1000, aim=(500, 300), vanishing=(480, 900),
+    usual_mm=1743, distance_m=1000, aim=(500, 300), vanishing=(480, 900),
     tones=(Tone("bright land", 620, 400, 0.6, 8), Tone("seas", 560, 258, -0.4, 8), Tone("land near the edge", 330, 300, -1.4, 8), Tone("sky", 900, 80, -8.9, 20)),
     draw=_moon,
 )

@@ -12,6 +12,7 @@ from hypothesis import strategies as st
 
 from craft.stage.colour import LUMINANCE
 from craft.stage.sets import BY_SLUG, STAGES
+from craft.stage.stage import HIGH, WIDE
 from craft.tones.boxes import Tuning, boxes_of, lay
 from craft.tones.framing import Framing, View
 from craft.tones.patterns import AIM, CENTRE_MM, CENTRE_WEIGHT, MOST_PLACED, SPOT_SHARE
@@ -39,6 +40,30 @@ def noise(seed: int, spread: float = 2.0) -> ToneMap:
     light = np.exp2(np.kron(coarse, np.ones((8, 8)))).astype(np.float32)
     blank = ToneMap(light, light * np.float32(1.2), np.zeros_like(light), MARGIN, Oval(0.4, 0.6, 0.1, 0.2))
     return replace(blank, of_subject=blank.inside(blank.subject))
+
+
+class WhereTheSubjectIs(unittest.TestCase):
+    @settings(max_examples=150, deadline=None)
+    @given(st.sampled_from(sorted(BY_SLUG)), st.floats(8, 1200), st.floats(-1.5, 3.5), st.sampled_from((1.5, 4 / 3, 1.0)))
+    def test_in_every_scene_it_stays_where_its_composition_puts_it(self, slug: str, focal: float, farther: float, aspect: float) -> None:
+        stage = BY_SLUG[slug]
+        tones = map_on(stage, focal, stage.distance_m * 2**farther, aspect, Tuning(3.0, 3.0, 5500.0), 0.3)
+        high = WIDE / aspect
+        self.assertAlmostEqual(tones.subject.x, stage.aim[0] / WIDE, delta=0.01)
+        self.assertAlmostEqual(tones.subject.y, (stage.aim[1] + (high - HIGH) / 2) / high, delta=0.015)
+
+    @settings(max_examples=30, deadline=None)
+    @given(st.floats(60, 1600), st.sampled_from((1000.0, 384_400_000.0, 50.0)))
+    def test_the_moon_is_in_the_frame_and_as_large_as_its_lens_draws_it(self, focal: float, distance: float) -> None:
+        moon = BY_SLUG["moon"]
+        tones = map_on(moon, focal, distance, 1.5, Tuning(moon.above, moon.below, 4100.0), 0.3)
+        lit = tones.framed(tones.luminance) > 0.1
+        rows, columns = np.nonzero(lit)
+        self.assertAlmostEqual(float(columns.mean()) / tones.width, moon.aim[0] / WIDE, delta=0.04)
+        self.assertAlmostEqual(float(rows.mean()) / tones.height, moon.aim[1] / HIGH, delta=0.06)
+        across = np.ptp(columns) + 1
+        if across > 8:
+            self.assertAlmostEqual(across / tones.width, focal * 3474 / 384_400 / 36, delta=0.12 * focal * 3474 / 384_400 / 36 + 1.5 / tones.width)
 
 
 class AgainstTheScene(unittest.TestCase):
