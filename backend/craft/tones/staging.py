@@ -28,16 +28,19 @@ class Staged:
         return self.least <= situation.light.ev100 < self.most
 
 
-DANCING, MEADOW = 5.0, 9.0
-"""EV under which a party is lit by its own lamps; and under which an animal is out at dusk."""
+DANCING, MEADOW, LAMPS, OPEN_AIR = 5.0, 9.0, 10.5, 12.0
+"""EV under which a party is lit by its own lamps; under which an animal is out at dusk; which the brightest hall's lamps give; and from
+which on no room is lit by day."""
 
 # fmt: off
 ROWS: tuple[Staged, ...] = (
-    Staged(stage="dance", genre=Genre.WEDDING, subjects=("dancing",), reason="a floor under coloured lamps is what is danced on"),
-    Staged(stage="dance", genre=Genre.WEDDING, most=DANCING, reason="the party's own lamps are all the light there is"),
+    Staged(stage="dance", genre=Genre.WEDDING, subjects=("dancing",), most=OPEN_AIR, reason="a floor under coloured lamps is what is danced on"),
+    Staged(stage="dance", genre=Genre.WEDDING, subjects=("group", "details"), most=DANCING, reason="the party's own lamps are all the light there is"),
+    Staged(stage="shade", genre=Genre.WEDDING, least=OPEN_AIR, reason="no room is so bright: it is in the open, out of the sun"),
     Staged(stage="hall", genre=Genre.WEDDING, reason="faces under lamps and daylight in a door is the wedding's range"),
-    Staged(stage="court", genre=Genre.SPORTS, subjects=("court_games",), reason="leaps in a hall"),
+    Staged(stage="court", genre=Genre.SPORTS, subjects=("court_games",), most=LAMPS, reason="leaps in a hall"),
     Staged(stage="court", genre=Genre.SPORTS, subjects=("sprint", "swimming", "cycling"), most=MEADOW, reason="so dark it is played under lamps"),
+    Staged(stage="green", genre=Genre.SPORTS, subjects=("court_games", "sprint", "cycling"), reason="lamps give no such light: it is played in the open"),
     Staged(stage="regatta", genre=Genre.SPORTS, reason="hulls and limbs across the frame in the open"),
     Staged(stage="otter", genre=Genre.WILDLIFE, subjects=("otter", "walking", "running", "perched"), reason="fur and water close to the ground"),
     Staged(stage="terns_sky", genre=Genre.WILDLIFE, least=13.5, reason="in bright light a bird in flight is seen against the sky"),

@@ -1,4 +1,4 @@
-"""A hall game under lamps."""
+"""A game over a net: in a hall under lamps, and on grass in the open."""
 
 from __future__ import annotations
 
@@ -6,8 +6,8 @@ import skia
 
 from craft.stage.colour import Pixels, paint
 from craft.stage.fields import Field, boards, fade, field, glow, grain
-from craft.stage.parts import HAIR, SKIN, TAR, TIMBER, WHITE
-from craft.stage.shapes import line, moved, oval, poly, rect, scatter
+from craft.stage.parts import BLUE, HAIR, LEAF, SKIN, TAR, TIMBER, WHITE, cloud, sky
+from craft.stage.shapes import line, moved, oval, poly, rect, ridge, scatter
 from craft.stage.stage import Cutout, Lit, Moves, Stage, Tone
 
 # fmt: off
@@ -41,7 +41,7 @@ def _player(name: str, x: float, y: float, size: float, at: float, shirt: Pixels
     ]
 
 
-def _draw() -> tuple[Cutout, ...]:
+def _hall() -> tuple[Cutout, ...]:
     rows = []
     for k in range(5):
         for x, y, q in scatter(70 + k, 46, -1300, 176 + 30 * k, 2300, 180 + 30 * k):
@@ -77,9 +77,45 @@ def _draw() -> tuple[Cutout, ...]:
     )
 
 
-STAGE = Stage(
+HALL = Stage(
     slug="court", title="hall game under lamps", problem="Leaps under lamps that pulse, bare lamps above and a dark stand behind.",
     usual_mm=85, distance_m=12, aim=(430, 330), vanishing=(480, 240),
     tones=(Tone("lamps", 290, 26, 3.9, 3), Tone("ball", 556, 84, 1.0, 7), Tone("net's band", 860, 211, 1.2, 2), Tone("floor", 700, 600, -0.3, 12), Tone("orange shirt", 428, 270, 0.3, 8), Tone("skin, leaper", 446, 174, -0.3, 6, skin=True), Tone("skin, waiting", 109, 288, 0.5, 5, skin=True), Tone("shorts", 420, 350, -2.2, 6), Tone("stand", 60, 174, -2.4, 4)),
-    draw=_draw,
+    draw=_hall,
+)
+
+
+def _green() -> tuple[Cutout, ...]:
+    watchers = [(x, 246 + 10 * q, 7.5 + 2 * q, q) for x, _, q in scatter(91, 90, -1500, 0, 2500, 1)]
+    heads = tuple(oval(x, y, s * 0.8, s) for x, y, s, _ in watchers)
+    coats = [tuple(poly((x - s * 1.7, y + s * 4.6), (x - s * 1.5, y + s * 1.2, x, y + s * 0.7, x, y + s * 0.8), (x, y + s * 0.7, x + s * 1.5, y + s * 1.2, x + s * 1.7, y + s * 4.6)) for x, y, s, q in watchers[k::3]) for k in range(3)]
+    lines = (line([(-2000, 560), (3000, 560)], 5), line([(-2000, 424), (3000, 424)], 2.4), line([(300, 424), (120, 700)], 4))
+    net = (*(line([(x, 214), (x, 330)], 0.8) for x in range(-1500, 2500, 12)), *(line([(-1500, y), (2500, y)], 0.8) for y in range(226, 330, 13)))
+    sun = fade((300, -0.5), (620, 0.5), "x")
+    shade = tuple(poly((x, y), (x + 110 * s, y - 12 * s, x + 200 * s, y - 8 * s, x + 270 * s, y + 4 * s), (x + 190 * s, y + 14 * s, x + 80 * s, y + 16 * s, x, y)) for x, y, s in ((330, 606, 1.0), (140, 600, 0.9), (650, 500, 0.6), (800, 470, 0.5)))
+    return (
+        sky(fade((-200, 0.7), (240, 1.7)), BLUE, to=WHITE, share=fade((20, 0.0), (240, 0.55))),
+        cloud(27, 20, 150, field(2.9) + fade((20, 0.2), (150, -0.5)), WHITE, amount=0.7, flat=3.2),
+        Cutout("wood", (ridge(214, 60, 57, step=16), rect(-3000, 210, 7000, 66)), 140, field(-1.2) + grain(18, 14, 0.5, 4), LEAF),
+        Cutout("grass over there", (rect(-3000, 262, 7000, 80),), 36, field(0.05) + grain(60, 2, 0.2, 12), paint(0.66, 1.12, 0.5)),
+        Cutout("watchers' faces", heads, 34, field(0.0) + grain(10, 10, 0.5, 11), SKIN[2], moves=Moves.WIND, speed_m_s=(0.1, 0.1)),
+        *(Cutout(f"watchers {k}", coats[k], 34, field(ev) + grain(16, 16, 0.4, 9 + k), tint, moves=Moves.WIND, speed_m_s=(0.1, 0.1)) for k, (ev, tint) in enumerate(((0.5, WHITE), (-0.6, paint(0.6, 0.9, 1.3)), (-1.5, TAR)))),
+        Cutout("grass", (rect(-3000, 280, 7000, 3000),), 12, fade((280, 0.15), (700, -0.35)) + grain(70, 2.4, 0.28, 13), paint(0.66, 1.12, 0.5)),
+        Cutout("lines", lines, 12, field(1.3), WHITE, cover=field(0.85)),
+        Cutout("net", net, 20, field(-0.4), WHITE, cover=field(0.45)),
+        Cutout("net's band", (rect(-1500, 208, 4000, 7),), 20, field(1.4), WHITE),
+        Cutout("shadows", shade, 12, field(-1.9), paint(0.55, 1.05, 0.8), cover=field(0.75), soft=4),
+        *_player("far back", 800, 372, 0.66, 17, paint(0.5, 0.8, 1.5), -0.7, 3, body=Moves.STANDS, limb=Moves.WIND, light=sun),
+        *_player("far front", 640, 392, 0.72, 15, paint(0.5, 0.8, 1.5), -0.6, 2, flip=True, body=Moves.STANDS, limb=Moves.WIND, light=sun),
+        *_player("leaper", 420, 340, 1.15, 12, paint(1.08, 1.0, 0.9), 0.9, 1, light=fade((370, 0.5), (480, -0.5), "x")),
+        *_player("waiting", 130, 430, 0.98, 12.6, paint(1.08, 1.0, 0.9), 0.8, 0, flip=True, body=Moves.STANDS, limb=Moves.WIND, light=fade((80, 0.5), (190, -0.5), "x")),
+        Cutout("ball", (oval(556, 84, 17, 17),), 12, field(1.1) + fade((68, 0.7), (102, -0.9)), paint(1.1, 0.98, 0.8), moves=Moves.LIMB),
+    )
+
+
+GREEN = Stage(
+    slug="green", title="a game on grass in the sun", problem="White shirts in the sun and faces in their own shade, before a dark wood and a pale sky.",
+    usual_mm=85, distance_m=12, aim=(430, 330), vanishing=(480, 240),
+    tones=(Tone("cloud", 470, 60, 2.3, 10), Tone("sky", 700, 180, 1.25, 10), Tone("net's band", 860, 211, 1.4, 2), Tone("white shirt", 428, 270, 0.9, 8), Tone("skin, leaper", 446, 174, -0.6, 6, skin=True), Tone("grass", 700, 620, -0.5, 12), Tone("shorts", 420, 350, -2.2, 6), Tone("wood", 60, 228, -1.2, 4), Tone("shadow", 470, 606, -1.2, 3)),
+    draw=_green,
 )

@@ -63,7 +63,9 @@ class WhereTheSubjectIs(unittest.TestCase):
         self.assertAlmostEqual(float(rows.mean()) / tones.height, moon.aim[1] / HIGH, delta=0.06)
         across = np.ptp(columns) + 1
         if across > 8:
-            self.assertAlmostEqual(across / tones.width, focal * 3474 / 384_400 / 36, delta=0.12 * focal * 3474 / 384_400 / 36 + 1.5 / tones.width)
+            self.assertAlmostEqual(
+                across / tones.width, focal * 3474 / 384_400 / 36, delta=0.12 * focal * 3474 / 384_400 / 36 + 1.5 / tones.width
+            )
 
 
 class AgainstTheScene(unittest.TestCase):

@@ -1,0 +1,33 @@
+"""The scene follows light and subject: every subject in every described light."""
+
+from __future__ import annotations
+
+import unittest
+
+from craft.examples import situation
+from craft.scene.conditions import CONDITIONS
+from craft.scene.light import light_from_condition
+from craft.scene.works import SUBJECT
+from craft.tones.staging import ROWS, stage_for
+from craft.vocabulary.terms import Genre
+
+UNDER_LAMPS = {"court", "dance", "hall", "kitchen", "lanterns", "loft"}
+IN_THE_SUN = {"salt", "terns_sky", "causeway_after", "green"}
+PARTIES = {"dancing", "group", "details"}
+
+
+class Staged(unittest.TestCase):
+    def test_no_lamps_under_a_bright_sky_no_sun_in_the_dark_and_nobody_dances_at_a_ceremony(self) -> None:
+        seen = set()
+        for genre, slug in SUBJECT:
+            for condition in CONDITIONS:
+                stage = stage_for(
+                    situation(genre=genre, subject_slug=slug, light=light_from_condition(condition.slug), focal_length_mm=None)
+                ).slug
+                seen.add(stage)
+                with self.subTest(genre=genre, subject=slug, light=condition.slug, stage=stage):
+                    self.assertFalse(stage in UNDER_LAMPS and condition.ev100 >= 12)
+                    self.assertFalse(stage in IN_THE_SUN and condition.ev100 < 9)
+                    self.assertFalse(stage == "dance" and slug not in PARTIES)
+                    self.assertFalse(genre is Genre.NIGHT_SKY and stage not in ("moon", "stars"))
+        self.assertEqual(seen, {row.stage for row in ROWS}, "a row that no described light ever takes")
