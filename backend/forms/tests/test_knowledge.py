@@ -127,6 +127,8 @@ class Knowledge(TestCase):
             made = decisions({**SPORT, "profile": {"schools": {decision: school.slug}}})[decision]
             self.assertEqual((made.school, made.set_by), (school.slug, By.PROFILE))
             self.assertIn("You fixed this way", made.origin)
+            for text in (made.because, made.rules_out, made.would_see, made.minutes_afterwards, school.costs, school.label):
+                self.assertNotIn("{", text, (decision, school.slug))
 
     def test_reasons_flip_with_their_predicate(self) -> None:
         flips = {
@@ -152,6 +154,7 @@ class Knowledge(TestCase):
                     "subject": "procession",
                     "lens": "merrow-85",
                     "focal_length_mm": 85,
+                    "motion": {"distance_m": 6},
                     "light": {"ev100": 7, "stops_above": 3.5, "stops_below": 6},
                 },
                 "centre_weighted",

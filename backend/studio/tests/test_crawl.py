@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import io
 import json
+import re
 from pathlib import Path
 
 from axe_playwright_python.sync_playwright import Axe
@@ -110,6 +111,7 @@ class Seen:
         wrong = [
             *([f"scrolls sideways to {wide}"] if wide > size[0] else []),
             *(f"clipped {text}" for text in page.evaluate(CLIPPED)),
+            *(f"a sentence with its numbers wanting: {text}" for text in BRACES.findall(page.locator("body").inner_text())),
             *(f"under 44 px {target}" for target in (page.evaluate(SMALL) if size == PHONE else ())),
             *(f"{v['id']} {v['nodes'][0]['html'][:200]}" for v in axe if v["impact"] in ("serious", "critical")),
             *(self.not_red(page) if theme == "red" else ()),
@@ -124,6 +126,9 @@ class Seen:
         picture = Image.open(io.BytesIO(page.screenshot())).convert("RGB")
         red, green, blue = (band.getextrema()[1] for band in picture.split())
         return [*([f"green {green}, blue {blue}"] if green or blue else []), *(["black"] if red <= 100 else [])]
+
+
+BRACES = re.compile(r".{0,40}\{\w+\}.{0,20}")
 
 
 class Pressed:

@@ -42,7 +42,7 @@ SHUTTER_TYPE = Decision(
             value=("electronic",),
             when=(When("over_stops", ">", 0.0), When("electronic_offered", "=", 1.0), When("flicker_hz", "=", 0.0)),
             because="The mechanical shutter leaves {over_stops} too much light at the wanted aperture; the electronic one is short enough.",
-            costs="no flash, and {skew_px} of skew",
+            costs="no flash, and what moves is skewed",
             rules_out="flash",
         ),
         School(
