@@ -50,7 +50,9 @@ def views(browser: Any, base: str) -> None:
     tell(page, "Terns over the bar")
     picture(page, "bench")
     page.get_by_text("Which of my kit?").click()
-    page.get_by_text("cropping costs").first.wait_for()
+    ranked = page.get_by_text("the subject fills").last
+    ranked.wait_for()
+    ranked.scroll_into_view_if_needed()
     picture(page, "kit-ranked")
     page.keyboard.press("c")
     page.get_by_text("Set, in this order").wait_for()
