@@ -42,12 +42,9 @@ class InThreads(ASGIHandler):
     """
 
     def __init__(self) -> None:
-        super().__init__()
+        super(ASGIHandler, self).__init__()
+        self.load_middleware()  # as it is written: to be called, not awaited
         self.threads = ThreadPoolExecutor(THREADS, "request")
-
-    def load_middleware(self, is_async: bool = False) -> None:
-        """Load everything as it is written: to be called, not awaited."""
-        super().load_middleware(is_async=False)
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
         """Answer a request; what the framework does before and after needs no thread of the request's own."""
