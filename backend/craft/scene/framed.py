@@ -53,5 +53,5 @@ def on_a_ring(focal_mm: float, shortest_mm: float, longest_mm: float) -> float:
     >>> on_a_ring(93.0, 70.0, 200.0), on_a_ring(30.0, 70.0, 200.0), on_a_ring(90.0, 90.0, 90.0)
     (85.0, 70.0, 90.0)
     """
-    there = {shortest_mm, longest_mm, *(float(one) for one in PRINTED_MM if shortest_mm <= one <= longest_mm)}
+    there = {float(shortest_mm), float(longest_mm), *(float(one) for one in PRINTED_MM if shortest_mm <= one <= longest_mm)}
     return min(sorted(there), key=lambda one: abs(math.log(one / focal_mm)))

@@ -100,7 +100,7 @@ class Stranger(BrowserCase):
         expect(page.get_by_role("alert").filter(has_text="d.jpg: this is not a picture")).to_be_visible()
         self.wrong.clear()
         seen = form.get_by_role("status")
-        expect(seen).to_contain_text("3 frames: ISO 800 to 6400, 1/250 to 1/128, raw of 14 bits, 0.12 MB not packed.")
+        expect(seen).to_contain_text("3 frames: ISO 800 to 6400, 1/250 to 1/125, raw of 14 bits, 0.12 MB not packed.")
         expect(seen).to_contain_text("Left out: 1 frame of Another.")
         form.get_by_label("megapixels").fill("24")
         form.get_by_role("button", name="Add it").click()
