@@ -7,8 +7,10 @@ from unittest import mock
 
 from django.contrib.auth import get_user_model
 from django.test import TestCase
+from django.utils import timezone
 from playwright.sync_api import expect
 
+from kit.models import Piece
 from outings.bench import actions
 from outings.demo_people import load_demo_people
 from outings.models import Outing, Situation
@@ -96,6 +98,10 @@ class Parts(TestCase):
         self.assertGreater(len({pair["body"] for pair in every}), 3)
         self.assertEqual([pair["cost_stops"] for pair in every], sorted(pair["cost_stops"] for pair in every))
         self.assertFalse(any(pair["body"] == "tamsel-heron" and pair["lens"] == "merrow-85" for pair in every), "a body has its own lens")
+        Piece.objects.filter(person=self.ilse, slug="merrow-70-200").update(deleted_at=timezone.now())
+        left = self.ask("pairs", now).json()["pairs"]
+        self.assertEqual({p["lens"] for p in every} - {p["lens"] for p in left}, {"merrow-70-200"}, "what is put aside is not ranked")
+        Piece.objects.filter(person=self.ilse).update(deleted_at=None)
         with mock.patch.object(actions, "MOST_PAIRS", 10):
             told = self.ask("pairs", now).json()
         own = now["document"]["body"]

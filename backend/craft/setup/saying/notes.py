@@ -157,14 +157,9 @@ def _framing(plan: Plan) -> str:
     lens = situation.lens
     shorter = on_a_ring(framing_mm(size, situation.distance_m, high, ROOM), lens.focal_min_mm, lens.focal_max_mm)
     fits = share_of(size, shorter, situation.distance_m, high) <= FITS
-    ways = [
-        *(["held upright it fits"] if upright <= FITS < situation.fills else []),
-        f"level it does from {say(distance_for(size, focal, high), 'm')}",
-        *([f"or at {shorter:g} mm"] if fits else []),
-    ]
-    return (
-        f"It fills {say(situation.fills, 'percent')} of the frame's height: {'; '.join(ways[:2])}{''.join(f', {way}' for way in ways[2:])}."
-    )
+    level = f"it fits level from {say(distance_for(size, focal, high), 'm')}{f', or at {shorter:g} mm' if fits else ''}"
+    way = f"held upright it fits; {level}" if upright <= FITS else level
+    return f"It fills {say(situation.fills, 'percent')} of the frame's height: {way}."
 
 
 def _series(series: Series | None, time_s: float) -> str:
