@@ -342,7 +342,6 @@ class FiguresOut(BaseModel):
     binding: BindingOut | None
     holds_until: SpanOut
     hands_off: SpanOut
-    neighbours: list[NeighbourOut]
     decisions: Sequence[BriefOut]
     unused: list[UnusedOut]
     cautions: list[str]
@@ -356,9 +355,10 @@ class FiguresOut(BaseModel):
 
 
 class LadderOut(BaseModel):
-    """What the body would be set to in every light, the brightest first."""
+    """What the body would be set to in every light, the brightest first, and what one step on each free dial costs now."""
 
     ladder: list[RowOut]
+    neighbours: list[NeighbourOut]
 
 
 class DecidedOut(FiguresOut, LadderOut):
@@ -414,7 +414,8 @@ def ways_of(made: Reasoned) -> list[OtherWayOut]:
 
 def ladder_of(setup: Setup) -> LadderOut:
     """What a setup becomes in every light."""
-    return LadderOut.model_construct(ladder=[_row(row) for row in setup.ladder])
+    steps = [NeighbourOut.model_validate(step) for step in setup.neighbours]
+    return LadderOut.model_construct(ladder=[_row(row) for row in setup.ladder], neighbours=steps)
 
 
 def figures_of(setup: Setup) -> str:

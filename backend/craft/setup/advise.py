@@ -128,7 +128,6 @@ def _setup(course: Course) -> Setup:
         binding=binding_of(plan, ladder.found.binding(now)),
         holds_until=holds_until(ladder),
         hands_off=hands_off(ladder, auto),
-        neighbours=neighbours(plan, ladder),
         decisions=tuple(reasoned(course.taken[d], facts) for d in DECISIONS.values()),
         sets={slug: part for choice in course.taken.values() for slug, part in zip(choice.decision.sets, choice.value, strict=False)},
         unused=course.unused,
@@ -141,6 +140,7 @@ def _setup(course: Course) -> Setup:
         step_ev=1 / plan.per_stop,
         facts=facts,
         levels=partial(rows_of, ladder, auto),
+        steps=partial(neighbours, plan, ladder),
     )
 
 

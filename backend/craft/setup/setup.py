@@ -278,7 +278,8 @@ class Setup:
     """The whole answer, in groups: each is made beside the step that settles it.
 
     release: the fewest locks whose release lifts a shortfall; sharpness_stops: total blur over the circle of confusion; step_ev: from one value of a dial to the next; unused: values set
-    by hand that nothing here uses, with why; sets: what decisions set on the body by name; facts: every number that they could speak of; levels: the rows of the ladder.
+    by hand that nothing here uses, with why; sets: what decisions set on the body by name; facts: every number that they could speak of; levels: the rows of the ladder;
+    steps: what one step on each free dial costs.
     """
 
     exposure: Exposure
@@ -300,7 +301,6 @@ class Setup:
     binding: Binding | None
     holds_until: Span
     hands_off: Span
-    neighbours: tuple[Neighbour, ...]
     decisions: tuple[Reasoned, ...]
     sets: Mapping[str, Value]
     unused: Mapping[str, str]
@@ -313,8 +313,14 @@ class Setup:
     step_ev: float
     facts: Mapping[str, float]
     levels: Callable[[], tuple[Level, ...]] = field(repr=False, compare=False)
+    steps: Callable[[], tuple[Neighbour, ...]] = field(repr=False, compare=False)
 
     @cached_property
     def ladder(self) -> tuple[Level, ...]:
         """The same in every light: put into rows once somebody asks."""
         return self.levels()
+
+    @cached_property
+    def neighbours(self) -> tuple[Neighbour, ...]:
+        """The picture one step away on every free dial: worked out once somebody asks."""
+        return self.steps()

@@ -2714,6 +2714,8 @@ export interface components {
             bundles: components["schemas"]["BundleOut"][];
             /** Ladder */
             ladder: components["schemas"]["RowOut"][];
+            /** Neighbours */
+            neighbours: components["schemas"]["NeighbourOut"][];
             exposure: components["schemas"]["ExposureOut"];
             shutter_type: components["schemas"]["Shutter"];
             iso_limits: components["schemas"]["IsoLimitsOut"];
@@ -2735,8 +2737,6 @@ export interface components {
             binding: components["schemas"]["BindingOut"] | null;
             holds_until: components["schemas"]["SpanOut"];
             hands_off: components["schemas"]["SpanOut"];
-            /** Neighbours */
-            neighbours: components["schemas"]["NeighbourOut"][];
             /** Decisions */
             decisions: components["schemas"]["DecisionOut"][];
             /** Unused */
@@ -4922,8 +4922,6 @@ export interface components {
             binding: components["schemas"]["BindingOut"] | null;
             holds_until: components["schemas"]["SpanOut"];
             hands_off: components["schemas"]["SpanOut"];
-            /** Neighbours */
-            neighbours: components["schemas"]["NeighbourOut"][];
             /** Decisions */
             decisions: components["schemas"]["BriefOut"][];
             /** Unused */
@@ -4955,11 +4953,13 @@ export interface components {
         };
         /**
          * LadderOut
-         * @description What the body would be set to in every light, the brightest first.
+         * @description What the body would be set to in every light, the brightest first, and what one step on each free dial costs now.
          */
         LadderOut: {
             /** Ladder */
             ladder: components["schemas"]["RowOut"][];
+            /** Neighbours */
+            neighbours: components["schemas"]["NeighbourOut"][];
         };
         /**
          * WaysIn
@@ -7059,6 +7059,8 @@ export interface components {
         DecidedOut: {
             /** Ladder */
             ladder: components["schemas"]["RowOut"][];
+            /** Neighbours */
+            neighbours: components["schemas"]["NeighbourOut"][];
             exposure: components["schemas"]["ExposureOut"];
             shutter_type: components["schemas"]["Shutter"];
             iso_limits: components["schemas"]["IsoLimitsOut"];
@@ -7080,8 +7082,6 @@ export interface components {
             binding: components["schemas"]["BindingOut"] | null;
             holds_until: components["schemas"]["SpanOut"];
             hands_off: components["schemas"]["SpanOut"];
-            /** Neighbours */
-            neighbours: components["schemas"]["NeighbourOut"][];
             /** Decisions */
             decisions: components["schemas"]["DecisionOut"][];
             /** Unused */

@@ -70,7 +70,7 @@ const router = useRouter();
 const route = useRoute();
 const queries = useQueryClient();
 
-const { ladder, unread } = useLadder(bench.answered);
+const { ladder, neighbours, unread } = useLadder(bench.answered);
 const perStop = computed(() => (ladder.value.length ? (ladder.value.length - 1) / (BRIGHTER + DARKER) : 3));
 const zero = computed(() => BRIGHTER * perStop.value);
 const offset = ref(Number(route.query.now ?? 0) || 0);
@@ -283,6 +283,7 @@ useEventListener(window, "beforeunload", () => void bench.put());
     <section v-if="setup" class="right" aria-label="Setup">
       <Figures
         :setup="setup"
+        :neighbours="neighbours"
         :at="now === zero ? null : (ladder[now] ?? null)"
         :locks="document.locks ?? {}"
         :settings="document.settings ?? {}"

@@ -8,8 +8,11 @@ import type { Dial } from "./byHand";
 import Notes from "./Notes.vue";
 import NumberField from "@/fields/NumberField.vue";
 
+type Neighbour = Schemas["NeighbourOut"];
+
 const props = defineProps<{
   setup: Decided;
+  neighbours: Neighbour[];
   /** The level of light that is looked at; none for the light as it is. */
   at: Row | null;
   locks: NonNullable<Situation["locks"]>;
@@ -23,7 +26,6 @@ const emit = defineEmits<{
   setting: [slug: string, value: number | null];
 }>();
 
-type Neighbour = Schemas["NeighbourOut"];
 const shown = computed(() => figures(props.setup, props.at ?? props.setup.exposure));
 const DIALS = computed(() => [
   { dial: "shutter_s" as Dial, name: "time", text: shown.value.time },
@@ -54,7 +56,7 @@ function done(dial: Dial): void {
 }
 const vFocus = { mounted: (el: HTMLInputElement) => el.select() };
 const costs = computed(() =>
-  props.setup.neighbours
+  props.neighbours
     .filter((n) => n.dial === open.value)
     .map((n: Neighbour) => ({
       key: n.direction,

@@ -1,9 +1,10 @@
 import { ref, shallowRef, watch, type Ref } from "vue";
-import { client, ProblemError, take, type Asked, type Row } from "@/api/client";
+import { client, ProblemError, take, type Asked, type Row, type Schemas } from "@/api/client";
 
-/** What the body would be set to in every light: asked once the figures are there, which never wait for it. */
+/** What the body would be set to in every light, and what a step on a dial costs: asked once the figures are there, which never wait. */
 export function useLadder(answered: Ref<Asked | null>) {
   const ladder = shallowRef<Row[]>([]);
+  const neighbours = shallowRef<Schemas["NeighbourOut"][]>([]);
   const unread = ref("");
   let running: AbortController | null = null;
   watch(answered, async (body) => {
@@ -11,7 +12,9 @@ export function useLadder(answered: Ref<Asked | null>) {
     running?.abort();
     const { signal } = (running = new AbortController());
     try {
-      ladder.value = (await take(client.POST("/api/bench/ladder", { body, signal }))).ladder;
+      const told = await take(client.POST("/api/bench/ladder", { body, signal }));
+      ladder.value = told.ladder;
+      neighbours.value = told.neighbours;
       unread.value = "";
     } catch (error) {
       if (signal.aborted) return;
@@ -19,5 +22,5 @@ export function useLadder(answered: Ref<Asked | null>) {
       unread.value = `The ladder is that of before. ${why}`;
     }
   });
-  return { ladder, unread };
+  return { ladder, neighbours, unread };
 }
