@@ -143,7 +143,8 @@ def _on_sensor(shot: Shot, view: View, sharp: bool) -> Pixels:
             lay(out, box.pixels, box.left, box.top)
         return out
     out = _through_the_lens(shot, view, framing)
-    return _veiled(_held(out, shot, view), view, shot) * _falloff(view, shot.focal_mm / 1000, shot)
+    out = _veiled(_held(out, shot, view), view, shot)
+    return np.asarray(cv2.multiply(out, _falloff(view, shot.focal_mm / 1000, shot), dst=out), np.float32)
 
 
 def _through_the_lens(shot: Shot, view: View, framing: Framing) -> Pixels:
@@ -243,7 +244,8 @@ def _veiled(light: Pixels, view: View, shot: Shot) -> Pixels:
     small = cv2.resize(light, (max(1, view.width // part), max(1, view.height // part)), interpolation=cv2.INTER_AREA)
     near = cv2.resize(cv2.GaussianBlur(small, (0, 0), max(1.0, 0.06 * view.frame_px / part)), (view.width, view.height))
     share = np.float32(GLARE_SHARE / 2)
-    return np.asarray(light * (1 - 2 * share) + share * near + share * small.mean((0, 1)), np.float32)
+    veiled = cv2.addWeighted(light, 1 - 2 * float(share), near, float(share), 0)
+    return np.asarray(cv2.add(veiled, (*(share * small.mean((0, 1))).tolist(), 0.0), dst=veiled), np.float32)
 
 
 @lru_cache(maxsize=8)
@@ -257,7 +259,7 @@ def _falloff(view: View, focal_m: float, shot: Shot) -> Pixels:
     """Light lost towards the corners: cos^4 of the angle, half of it, as lenses of today are built to lose less."""
     ratio = shot.width_mm / 1000 / focal_m
     off = _angles(view, shot.height_mm / shot.width_mm) * np.float32(ratio * ratio)
-    return np.asarray(1 / (1 + off), np.float32)[..., None]
+    return np.asarray(cv2.merge([1 / (1 + off)] * 3), np.float32)
 
 
 def _optical(shot: Shot) -> Shot:

@@ -81,14 +81,15 @@ def developed(raw: Pixels, shot: Shot) -> Bytes:
     >>> developed(np.ones((2, 2, 3), np.float32), shot()).dtype.name
     'uint8'
     """
-    table, gains = curve(shot), file_gains(shot.white_k)
+    # rows are gone through as one run of channels: the gains of a pixel, again and again, are as long as that
+    table, gains = curve(shot), np.tile(file_gains(shot.white_k), raw.shape[1])
 
     def strip(raw: Pixels) -> Bytes:
         # a channel that is full in the raw is full in the file, however little white makes of it: else highlights turn grey
         levels = np.where(raw > FULL_RAW, np.float32(1), np.clip(raw * gains, 0, 1))
         return np.asarray(np.take(table, (levels * 65535).astype(np.uint16)), np.uint8)
 
-    file = in_strips(strip, raw)
+    file = in_strips(strip, raw.reshape(len(raw), -1)).reshape(raw.shape)
     return file if shot.taste.saturation == 1 else _coloured(file, shot.taste.saturation)
 
 

@@ -51,7 +51,6 @@ def marked(picture: Bytes, over: NDArray[np.bool_], under: NDArray[np.bool_]) ->
     >>> marked(np.zeros((2, 2, 3), np.uint8), none, none).tolist()[0]
     [[0, 0, 0], [0, 0, 0]]
     """
-    out = picture.copy()
     lines, dots = _textures(*picture.shape[:2])
     solid = cv2.morphologyEx(over.astype(np.uint8), cv2.MORPH_OPEN, np.ones((3, 3), np.uint8))
     edge = solid.astype(bool) & ~cv2.erode(solid, np.ones((3, 3), np.uint8)).astype(bool)
@@ -59,11 +58,12 @@ def marked(picture: Bytes, over: NDArray[np.bool_], under: NDArray[np.bool_]) ->
     large = stats[:, cv2.CC_STAT_AREA] >= LEGIBLE
     large[0] = False
     inside = large[parts] if number > 1 else np.zeros_like(over)
-    out[inside] = 250
-    out[inside & lines] = 24
-    out[edge] = 24
-    out[under & dots] = 150
-    return out
+    mark = np.zeros(picture.shape[:2], np.uint8)
+    mark[inside] = 250
+    mark[inside & lines] = 24
+    mark[edge] = 24
+    mark[under & dots] = 150
+    return np.asarray(cv2.copyTo(cv2.merge([mark] * 3), mark, picture.copy()), np.uint8)
 
 
 def picture(shot: Shot, look: Look, width: int, *, centre: tuple[float, float] = (0.5, 0.5), marks: bool = True) -> Bytes:
