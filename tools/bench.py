@@ -212,7 +212,7 @@ def loading() -> None:
     def changes() -> int:
         return sum(one.get(slug) != value for one in setups for other in setups for slug, value in other.items())
 
-    banks = situation.body.facts.all_banks
+    banks = situation.body.traits.all_banks
     for count in (3, len(stops)):
         day = stops[:count]
         least, whole = in_turns(changes, lambda day=day: slots_of_a_day(day, menus, banks), rounds=15)
@@ -225,7 +225,7 @@ def loading() -> None:
         Hour("one", facts, around.tokens, made.values, 300.0),
         Hour("two", facts, around.tokens, {**made.values, "drive_mode": "single"}, 300.0),
     ]
-    controls = situation.body.facts.controls
+    controls = situation.body.traits.controls
 
     def look() -> int:
         return sum(function.often > 0 for function in FUNCTIONS for control in controls for _ in control.uses)

@@ -19,8 +19,8 @@ from craft.vocabulary.terms import File
 from forms.answer import answer_to
 from forms.card_form import CardSnapshot, FrameShownOut, frame_shown, lead_thirds
 from forms.outing_form import fingerprint
-from forms.picture_facts import LARGEST_BYTES
 from forms.picture_light import refused
+from forms.picture_told import LARGEST_BYTES
 from forms.problems import InputError
 from outings.models import Situation
 from outings.reading import Kit

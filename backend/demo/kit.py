@@ -6,7 +6,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from demo.facts import FACTS
+from demo.traits import TRAITS
 
 _SETS = [{"frames": n, "step_ev": step} for n in (3, 5) for step in (1.0, 1.3333, 2.0)]
 _LONG_SETS = [*_SETS, {"frames": 7, "step_ev": 1.0}, {"frames": 9, "step_ev": 1.0}]
@@ -171,8 +171,8 @@ _FIGURES: dict[str, dict[str, Any]] = {
     },
 }
 
-BODIES: dict[str, dict[str, Any]] = {slug: {**figures, "facts": FACTS[slug]} for slug, figures in _FIGURES.items()}
-"""Body slug -> its figures, with the facts about its settings."""
+BODIES: dict[str, dict[str, Any]] = {slug: {**figures, "traits": TRAITS[slug]} for slug, figures in _FIGURES.items()}
+"""Body slug -> its figures, with the traits about its settings."""
 
 LENSES: dict[str, dict[str, Any]] = {
     "merrow-70-200": {

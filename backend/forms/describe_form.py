@@ -8,8 +8,8 @@ from pydantic import Field, model_validator
 
 from craft.kit.body import Finder
 from craft.kit.kinds import BY_KIND, BY_SIZE, Answers, Kind
-from forms.facts_form import RawMegabytes
 from forms.kit_form import BodyForm, Form, Iso, LensForm, Name, Seconds
+from forms.traits_form import RawMegabytes
 
 Millimetres = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=2, le=200)]
 KindSlug = Literal["action", "detail", "all_round", "mirror", "one_piece", "matchbox"]
@@ -92,7 +92,7 @@ def described_body(form: DescribeForm) -> BodyForm:
         "full_well_e": told.full_well_e,
     }
     shown = _widen(figures, form.seen)
-    assumed = sorted(set(figures) - ANSWERED - {"facts"} - shown - ({"base_iso"} if form.base_iso != 100 else set()))
+    assumed = sorted(set(figures) - ANSWERED - {"traits"} - shown - ({"base_iso"} if form.base_iso != 100 else set()))
     return BodyForm.model_validate({**figures, "assumed": [*assumed, "slots", "features"]})
 
 
@@ -106,7 +106,7 @@ def _widen(figures: dict[str, Any], seen: SeenForm) -> set[str]:
     if seen.shortest_s is not None and seen.shortest_s < min(times):
         figures["shortest_electronic_s"] = seen.shortest_s
     if seen.raw_mb:
-        figures["facts"] = {**figures["facts"], "traffic": {"raw_mb": seen.raw_mb}}
+        figures["traits"] = {**figures["traits"], "traffic": {"raw_mb": seen.raw_mb}}
     if seen.bits is None:
         return set()
     figures["bits"] = seen.bits
@@ -134,7 +134,7 @@ def _of_kind(kind: Kind) -> dict[str, Any]:
         "areas": list(kind.areas),
         "patterns": list(kind.patterns),
         "sets_iso_by_limits_only": kind.limits_only,
-        "facts": {"slots": kind.slots, "features": list(kind.features), "mechanical_rate": kind.mechanical_rate},
+        "traits": {"slots": kind.slots, "features": list(kind.features), "mechanical_rate": kind.mechanical_rate},
     }
 
 

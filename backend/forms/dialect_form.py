@@ -12,12 +12,12 @@ from pydantic import Field, ValidationError
 from craft.configuration.around import settings_of
 from craft.errors import CraftError
 from craft.kit.dialect import DEEPEST, LONGEST, Dialect, Entry, in_menu_order
-from demo import words
+from demo import dialects
 from demo.kit import BODIES, LENSES
-from forms.facts_form import Slug
 from forms.kit_form import BodyForm, Form, LensForm
 from forms.problems import InputError, Problem, from_craft, from_pydantic
 from forms.reading import read_json
+from forms.traits_form import Slug
 
 COLUMNS = ("setting", "label", "menu", "values", "firmware")
 NEEDED = 3
@@ -221,4 +221,4 @@ def of_demo(slug: str) -> DialectForm:
     body = BodyForm.model_validate(BODIES[slug]).value(slug)
     lenses = [LensForm.model_validate(row).value(name) for name, row in LENSES.items() if body.fixed_lens in (None, name)]
     there = {setting.slug for lens in lenses for setting in settings_of(body, lens)}
-    return checked(DialectForm.model_validate(words.dialect(slug, there)))
+    return checked(DialectForm.model_validate(dialects.dialect(slug, there)))

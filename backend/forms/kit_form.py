@@ -6,14 +6,14 @@ import re
 from functools import lru_cache
 from typing import Annotated, Any, Literal, Self
 
-from pydantic import BaseModel, ConfigDict, Discriminator, Field, Tag, model_validator
+from pydantic import AliasChoices, BaseModel, ConfigDict, Discriminator, Field, Tag, model_validator
 
 from craft.errors import CraftError
 from craft.kit.body import ALL_AREAS, USUAL_PATTERNS, Body, BracketOffer, Finder, OnlyWith, Sensor
-from craft.kit.facts import BodyFacts
 from craft.kit.lens import Lens
+from craft.kit.traits import Traits
 from craft.scales.series import Dial
-from forms.facts_form import BodyFactsForm, Flag
+from forms.traits_form import Flag, TraitsForm
 
 Number = Annotated[float, Field(strict=True, allow_inf_nan=False)]
 Positive = Annotated[float, Field(strict=True, allow_inf_nan=False, gt=0, le=1e9)]
@@ -109,7 +109,7 @@ class BodyForm(Form):
     autofocus: Flag = True
     sets_iso_by_limits_only: Flag = False
     zone_focus: Flag = False
-    facts: BodyFactsForm | None = None
+    traits: TraitsForm | None = Field(default=None, validation_alias=AliasChoices("traits", "facts"))  # as it was called in older files
     assumed: list[Annotated[str, Field(max_length=60)]] = Field(default_factory=list, max_length=60)
 
     @model_validator(mode="after")
@@ -177,7 +177,7 @@ class BodyForm(Form):
                 zone_focus=self.zone_focus,
                 slug=slug,
                 assumed=frozenset(self.assumed),
-                facts=BodyFacts() if self.facts is None else self.facts.value(self.name),
+                traits=Traits() if self.traits is None else self.traits.value(self.name),
             )
         except CraftError as error:
             raise ValueError(error.message) from None

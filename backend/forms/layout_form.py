@@ -17,8 +17,8 @@ from craft.vocabulary.settings import setting_for
 from craft.vocabulary.terms import Genre
 from forms.configuration_form import Value
 from forms.dialect_form import DialectForm
-from forms.facts_form import Flag, Slug
 from forms.kit_form import Form
+from forms.traits_form import Flag, Slug
 
 Share = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=1)]
 Items = Annotated[list[Slug], Field(max_length=60)]
@@ -80,7 +80,7 @@ class LayoutForm(Form):
         ------
         CraftError : a setting that there is not, or more items than there is room for.
         """
-        labels = {control.slug: control.label for control in body.facts.controls}
+        labels = {control.slug: control.label for control in body.traits.controls}
         buttons = {
             BY_FUNCTION[role.function].setting: f"{labels[role.control]}"
             for role in self.roles
@@ -95,17 +95,17 @@ class LayoutForm(Form):
         ------
         CraftError : an item or role that cannot be, at its place.
         """
-        self.shortcuts(body).fitting(body.facts.moves)
+        self.shortcuts(body).fitting(body.traits.moves)
         try:
-            assign((), body.facts.controls, [role.value() for role in self.roles])
+            assign((), body.traits.controls, [role.value() for role in self.roles])
         except CraftError as error:
             raise CraftError(error.message, ("roles", *error.where[1:])) from None
         for slug, value in self.wants.items():
             try:
-                setting_for(slug).checked(value, tuple(body.facts.offered.get(slug, ())))
+                setting_for(slug).checked(value, tuple(body.traits.offered.get(slug, ())))
             except CraftError as error:
                 raise CraftError(error.message, ("wants", slug)) from None
-        unknown = sorted(set(self.feel) - {control.slug for control in body.facts.controls})
+        unknown = sorted(set(self.feel) - {control.slug for control in body.traits.controls})
         if unknown:
             raise CraftError(f"“{unknown[0]}” is not a control of this body", ("feel", unknown[0]))
         return self
@@ -113,4 +113,4 @@ class LayoutForm(Form):
 
 def menus_of(body: Body, words: DialectForm, layout: LayoutForm, last: str | None = None) -> Menus:
     """A body's menus as its owner walks them; last: the setting at which they were left, if they open there."""
-    return Menus(words.value(), body.facts.moves, layout.shortcuts(body), last)
+    return Menus(words.value(), body.traits.moves, layout.shortcuts(body), last)

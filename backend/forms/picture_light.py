@@ -15,7 +15,7 @@ from numpy.typing import NDArray
 
 from craft.stage.colour import LUMINANCE, Pixels
 from craft.tones.own import RAW_ERROR, RAW_FULL, OwnLight, of_levels
-from forms.picture_facts import LARGEST_BYTES, figures_in
+from forms.picture_told import LARGEST_BYTES, figures_in
 from forms.problems import InputError, Problem
 
 cv2.utils.logging.setLogLevel(cv2.utils.logging.LOG_LEVEL_SILENT)  # what it has to say of broken files is said in words of our own

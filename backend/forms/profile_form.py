@@ -8,9 +8,9 @@ from pydantic import Field
 
 from craft.optics.sharpness import Acuity
 from craft.vocabulary.terms import RangeFirst
-from forms.facts_form import Flag
 from forms.kit_form import Form, Iso
 from forms.situation_form import MOST_BODIES, Darkest, FilterStops, Habits, HandheldSeconds, Mains, ProfileForm, RawOpens, Schools
+from forms.traits_form import Flag
 
 
 class PersonForm(Form):

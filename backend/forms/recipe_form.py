@@ -13,9 +13,9 @@ from craft.vocabulary.words import say_value
 from forms.answer import answer_to
 from forms.configuration_form import Value as ValueOut
 from forms.dialect_form import DialectForm, EntryForm
-from forms.facts_form import Slug, Value
 from forms.kit_form import Form, Name
 from forms.situation_form import SituationForm
+from forms.traits_form import Slug, Value
 from forms.walk_form import Believed
 
 
@@ -101,7 +101,7 @@ def fits_of(recipe: RecipeForm, form: SituationForm, body: Believed) -> FitsOut:
     ------
     CraftError : a setting or value that there is not, or the situation has no setup as it stands.
     """
-    words = body.menus.words.words()
+    words = body.menus.dialect.by_setting()
     found = fits(recipe.other(), answer_to(form).configuration, words, body.held)
     return FitsOut(
         title=recipe.title,

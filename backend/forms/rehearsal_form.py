@@ -15,8 +15,8 @@ from craft.render.rehearsal import HIGHEST, LOWEST, PER_STOP, Rehearsal, Variant
 from craft.render.shot import Shot, on_own, shot_of
 from craft.scales.series import Dial, label, printed
 from craft.setup.setup import Setup
-from craft.stage.sets import BY_SLUG, STAGES
 from craft.stage.stage import Stage
+from craft.stage.stages import BY_SLUG, STAGES
 from craft.tones.own import EITHER_WAY, OwnLight
 from forms.answer import Answer, answer_to
 from forms.kit_form import Form

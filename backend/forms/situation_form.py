@@ -21,9 +21,9 @@ from craft.scene.light import Light, light_from_condition, light_from_lux, light
 from craft.scene.situation import Aims, Concession, Delivery, Locks, Motion, Other, Output, Person, Situation
 from craft.vocabulary.terms import AimDepth, AimMotion, File, Genre, Intent, Limit, RangeFirst, Support
 from demo.kit import BODIES, LENSES
-from forms.facts_form import Flag, Slug, Value
 from forms.kit_form import Aperture, BodyForm, Form, Iso, LensForm, Natural, Positive, Seconds, Stops
 from forms.problems import InputError, Problem, from_pydantic
+from forms.traits_form import Flag, Slug, Value
 
 MOST_BODIES = 40
 """Bodies at hand, beyond which no advice changes."""

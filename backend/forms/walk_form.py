@@ -166,7 +166,7 @@ class Believed:
 
     menus: Menus
     held: Mapping[str, Value]
-    words: DialectForm = field(default_factory=DialectForm)
+    dialect: DialectForm = field(default_factory=DialectForm)
     slots: Mapping[int, Mapping[str, Value]] = field(default_factory=dict)
     refused: list[RefusedOut] = field(default_factory=list)
     layout: tuple[LayoutForm, int] = field(default_factory=lambda: (LayoutForm(), 1))
@@ -188,7 +188,7 @@ def walk_of(form: SituationForm, body: Believed, way: Way | None = None, special
     without = frozenset(one.setting for one in body.refused)
     found = walk(made, body.held, body.menus, way, without)
     turned = by_slot(made, body.held, body.slots, body.menus, without)
-    return walk_form(found, body.words, (turned[0], TURN + turned[1].presses) if turned else None, body.refused, made, body.held)
+    return walk_form(found, body.dialect, (turned[0], TURN + turned[1].presses) if turned else None, body.refused, made, body.held)
 
 
 def fresh_of(form: SituationForm) -> dict[str, Value]:

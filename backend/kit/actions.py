@@ -14,14 +14,14 @@ from django.utils.text import slugify
 
 from craft.errors import CraftError
 from craft.kit.body import Body
-from craft.kit.facts import Bank, BodyFacts
+from craft.kit.traits import Bank, Traits
 from craft.vocabulary.setting import Value
 from craft.vocabulary.settings import BY_SLUG, setting_for
 from forms.dialect_form import BodyProfileFile, DialectForm, checked
-from forms.facts_form import BodyFactsForm
 from forms.kit_form import BodyForm, LensForm, safe_slug
 from forms.layout_form import LayoutForm, menus_of
 from forms.problems import InputError, Problem, from_craft, what_can_be_read
+from forms.traits_form import TraitsForm
 from forms.walk_form import Believed, RefusedOut
 from kit.models import Dialect, Held, Layout, Piece, Refused, Slot
 from people.limits import room_for
@@ -60,11 +60,11 @@ def came_as(person: User, slug: str, values: Mapping[str, Value | None]) -> Piec
     with transaction.atomic():
         piece = Piece.objects.get(person=person, kind="body", slug=slug, deleted_at=None)
         form = BodyForm.model_validate(piece.document)
-        facts = form.facts or BodyFactsForm()
-        problems, kept = [], dict(facts.defaults)
+        traits = form.traits or TraitsForm()
+        problems, kept = [], dict(traits.defaults)
         for setting, value in values.items():
             try:
-                said = None if value is None else setting_for(setting).checked(value, tuple(facts.offered.get(setting, ())))
+                said = None if value is None else setting_for(setting).checked(value, tuple(traits.offered.get(setting, ())))
             except CraftError as error:
                 problems.append(Problem(f"/values/{setting}", error.message))
                 continue
@@ -73,8 +73,8 @@ def came_as(person: User, slug: str, values: Mapping[str, Value | None]) -> Piec
                 kept[setting] = said
         if problems:
             raise InputError(problems)
-        if kept != facts.defaults:
-            keep_document(piece, form.model_copy(update={"facts": facts.model_copy(update={"defaults": kept})}))
+        if kept != traits.defaults:
+            keep_document(piece, form.model_copy(update={"traits": traits.model_copy(update={"defaults": kept})}))
     return piece
 
 
@@ -89,12 +89,12 @@ def body_of(piece: Piece) -> Body:
     return BodyForm.model_validate(piece.document).value(piece.slug)
 
 
-def facts_of(piece: Piece) -> BodyFacts:
+def traits_of(piece: Piece) -> Traits:
     """What the profile of a body says about its settings."""
-    return body_of(piece).facts
+    return body_of(piece).traits
 
 
-def words_in(row: Dialect | None) -> DialectForm:
+def dialect_read(row: Dialect | None) -> DialectForm:
     """The words of a stored dialect, without what of them cannot be read."""
     return DialectForm() if row is None else what_can_be_read(DialectForm, row.document)[0]
 
@@ -133,18 +133,18 @@ def hold(piece: Piece, values: dict[str, float | str | None], *, verified: bool)
     ------
     InputError : every setting or value that there is not, at its place.
     """
-    facts = facts_of(piece)
+    traits = traits_of(piece)
     problems, rows, now = [], [], timezone.now()
     for slug, value in values.items():
         try:
             setting = setting_for(slug)
-            kept = None if value is None else setting.checked(value, tuple(facts.offered.get(slug, ())))
+            kept = None if value is None else setting.checked(value, tuple(traits.offered.get(slug, ())))
         except CraftError as error:
             problems.append(Problem(f"/values/{slug}", error.message))
             continue
         if kept is not None:
             rows.append(
-                Held(piece=piece, setting=slug, value=kept, since=now, verified_at=now if verified else None, firmware=facts.firmware)
+                Held(piece=piece, setting=slug, value=kept, since=now, verified_at=now if verified else None, firmware=traits.firmware)
             )
     if problems:
         raise InputError(problems)
@@ -187,7 +187,7 @@ def save_layout(piece: Piece, form: LayoutForm, if_match: str) -> Layout:
 def believed(piece: Piece) -> Believed:
     """A body as it is believed to stand; the piece comes with its rows, see ``with_state``."""
     held = list(piece.held.all())
-    words, layout = words_in(getattr(piece, "dialect", None)), laid_out(getattr(piece, "layout", None))
+    words, layout = dialect_read(getattr(piece, "dialect", None)), laid_out(getattr(piece, "layout", None))
     values: dict[str, Value] = {row.setting: row.value for row in held}
     seen = [(row.verified_at, row.setting) for row in held if row.verified_at]
     last = max(seen, key=itemgetter(0))[1] if seen and values.get("menu_memory") == "on" else None
@@ -233,19 +233,19 @@ def keep_in_slot(piece: Piece, bank: int, number: int, title: str, values: dict[
     ------
     InputError : the body has no such slot.
     """
-    found = slot_at(facts_of(piece), bank, number)
+    found = slot_at(traits_of(piece), bank, number)
     kept = {slug: value for slug, value in values.items() if found.holds(slug)}
     Slot.objects.update_or_create(piece=piece, bank=bank, number=number, defaults={"title": title, "values": kept, "at": timezone.now()})
 
 
-def slot_at(facts: BodyFacts, bank: int, number: int) -> Bank:
+def slot_at(traits: Traits, bank: int, number: int) -> Bank:
     """The bank of a slot.
 
     Raises
     ------
     InputError : the body has no such slot.
     """
-    banks = facts.all_banks
+    banks = traits.all_banks
     if not 1 <= bank <= len(banks):
         raise InputError([Problem("/bank", f"this body has {len(banks)} banks of slots, as far as its profile says")])
     if not 1 <= number <= banks[bank - 1].slots:

@@ -13,8 +13,8 @@ from pydantic import Field
 
 from forms.configuration_form import Value
 from forms.dialect_form import BodyProfileFile, DialectForm, read_dialect, to_csv
-from forms.facts_form import Flag, Slug
 from forms.kit_form import BodyForm
+from forms.traits_form import Flag, Slug
 from kit import actions
 from kit.api import BodyOut, body_out
 from kit.models import Dialect, Piece
@@ -82,11 +82,11 @@ def _body_or_aside(request: HttpRequest, slug: str) -> Piece:
 
 def _dialect_out(row: Dialect, response: HttpResponse) -> DialectOut:
     response["ETag"] = tag(row.revision)
-    return DialectOut(document=actions.words_in(row), version=tag(row.revision))
+    return DialectOut(document=actions.dialect_read(row), version=tag(row.revision))
 
 
 def _state_out(piece: Piece) -> StateOut:
-    firmware = actions.facts_of(piece).firmware
+    firmware = actions.traits_of(piece).firmware
     return StateOut(
         firmware=firmware,
         held={
@@ -122,7 +122,7 @@ def import_dialect(
 @router.get("/kit/bodies/{slug}/dialect.csv", openapi_extra=files("text/csv"))
 def export_dialect(request: HttpRequest, slug: str) -> HttpResponse:
     """A body's words as CSV."""
-    form = actions.words_in(actions.dialect_of(_body(request, slug)))
+    form = actions.dialect_read(actions.dialect_of(_body(request, slug)))
     return HttpResponse(
         to_csv(form),
         content_type="text/csv; charset=utf-8",
@@ -133,7 +133,7 @@ def export_dialect(request: HttpRequest, slug: str) -> HttpResponse:
 @router.get("/kit/bodies/{slug}/dialect.json", response=DialectForm)
 def export_dialect_json(request: HttpRequest, slug: str) -> DialectForm:
     """A body's words as JSON, as the import takes them."""
-    return actions.words_in(actions.dialect_of(_body(request, slug)))
+    return actions.dialect_read(actions.dialect_of(_body(request, slug)))
 
 
 @router.get("/kit/bodies/{slug}/state", response=StateOut)
@@ -169,7 +169,7 @@ def forget_state(request: HttpRequest, slug: str) -> StateOut:
 def export_body(request: HttpRequest, slug: str) -> BodyProfileFile:
     """A body with its own words in one file."""
     piece = _body(request, slug)
-    words = actions.words_in(actions.dialect_of(piece))
+    words = actions.dialect_read(actions.dialect_of(piece))
     return BodyProfileFile(format="wide-aperture-body", version=1, body=BodyForm.model_validate(piece.document), dialect=words)
 
 

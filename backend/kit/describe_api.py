@@ -14,7 +14,7 @@ from craft.kit.kinds import KINDS, SENSOR_SIZES
 from forms.describe_form import DescribeForm, described_body, described_lens
 from forms.frames_together import together
 from forms.kit_form import Form
-from forms.picture_facts import ACCEPTED, LARGEST_BYTES, Told, read_frame
+from forms.picture_told import ACCEPTED, LARGEST_BYTES, Told, read_frame
 from forms.problems import InputError, Problem
 from kit import actions
 from kit.api import BodyOut, piece_out

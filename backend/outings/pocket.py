@@ -48,7 +48,7 @@ def pocket_of(outing: Outing, pk: int, kit: Kit) -> PocketOut | None:
         roles=_roles(kit, here),
         counts_on=_counts_on(here, state),
         checks=[one.text for one in own if isinstance(one.row, Check) and one.row.moment is Moment.SITUATION],
-        hand_over=_hand_over(here, plan, kit.words.get(here.body, {})),
+        hand_over=_hand_over(here, plan, kit.own_labels.get(here.body, {})),
     )
 
 
@@ -61,7 +61,7 @@ def _turns(plan: BodySlots, pk: int, day: dict[int, Made], here: Made) -> tuple[
         if number is None:
             continue
         turns.append(f"{bank.label if len(plan.banks) > 1 else 'slot'} {number}")
-        holds = here.situation.body.facts.all_banks[bank.bank - 1].holds
+        holds = here.situation.body.traits.all_banks[bank.bank - 1].holds
         held = day.get(bank.slots[number - 1].situation or 0, here).configuration.values
         brought |= {slug: value for slug, value in held.items() if holds(slug)}
     return turns, brought
@@ -95,7 +95,7 @@ COUNTED_ON: dict[str, frozenset[Value]] = {
 
 def _counts_on(here: Made, state: Believed) -> list[ToSetOut]:
     """What the setup counts on and cannot be seen from outside, with its place in the menus."""
-    values, words = here.configuration.values, {e.setting: e for e in state.words.entries if e.setting}
+    values, words = here.configuration.values, {e.setting: e for e in state.dialect.entries if e.setting}
     return [
         ToSetOut(
             what=words[slug].label if slug in words else BY_SLUG[slug].label,
@@ -112,7 +112,7 @@ def _counts_on(here: Made, state: Believed) -> list[ToSetOut]:
 def _roles(kit: Kit, here: Made) -> list[str]:
     """What lies under the fingers, as it is written down."""
     row = Layout.objects.filter(piece__person=kit.person, piece__slug=here.body).first()
-    labels = {control.slug: control.label for control in here.situation.body.facts.controls}
+    labels = {control.slug: control.label for control in here.situation.body.traits.controls}
     roles = laid_out(row).roles
     return [
         f"{labels[role.control]}, {USE_WORDS[role.use]}: {BY_FUNCTION[role.function].label}"

@@ -83,10 +83,10 @@ class Kit:
     @cached_property
     def dialects(self) -> dict[str, DialectForm]:
         """Each body's own words."""
-        return {slug: state.words for slug, state in self.states.items()}
+        return {slug: state.dialect for slug, state in self.states.items()}
 
     @cached_property
-    def words(self) -> dict[str, dict[str, str]]:
+    def own_labels(self) -> dict[str, dict[str, str]]:
         """Each body's own labels by setting."""
         return {slug: {e.setting: e.label for e in form.entries if e.setting} for slug, form in self.dialects.items()}
 

@@ -71,7 +71,7 @@ class PocketCard(TestCase):
         for words in ("Getting there", "Before it begins", pocket["turns"][0], pocket["checks"][0][:20]):
             self.assertIn(words.replace("'", "&#x27;"), page)
         body = next(b for b in self.caller.get("/api/kit").json()["bodies"] if b["slug"] == "merrow-swift-20")
-        document = {**body["document"], "facts": {**body["document"]["facts"], "slots": 0}}
+        document = {**body["document"], "traits": {**body["document"]["traits"], "slots": 0}}
         self.caller.put("/api/kit/bodies/merrow-swift-20", document, body["version"])
         pocket = self.caller.post(f"/api/situations/{races['id']}/cards").json()["snapshot"]["pocket"]
         self.assertEqual(pocket["turns"], [])

@@ -31,7 +31,7 @@ def settings_of(body: Body, lens: Lens) -> tuple[Setting, ...]:
     ['clock', 'zone', 'firmware_noted']
     """
     there = features_of(body, lens)
-    return tuple(s for s in SETTINGS if s.slug not in body.facts.absent and all(need in there for need in s.needs))
+    return tuple(s for s in SETTINGS if s.slug not in body.traits.absent and all(need in there for need in s.needs))
 
 
 def circumstances(situation: Situation, facts: Mapping[str, float]) -> frozenset[str]:
@@ -92,7 +92,7 @@ def offered_values(situation: Situation, setup: Setup) -> dict[str, tuple[Value,
         "bracket_frames": tuple(sorted({float(o.frames) for o in body.bracket_offers})),
         "bracket_step": tuple(sorted({o.step_ev for o in body.bracket_offers})),
     }
-    return {**usual, **{slug: tuple(values) for slug, values in body.facts.offered.items()}}
+    return {**usual, **{slug: tuple(values) for slug, values in body.traits.offered.items()}}
 
 
 def only_with_rules(body: Body) -> tuple[Rule, ...]:
@@ -123,8 +123,8 @@ def rules_of(body: Body) -> tuple[Rule, ...]:
     >>> len(rules_of(BODY)) == len(RULES)
     True
     """
-    usual = tuple(rule for rule in RULES if rule.slug not in body.facts.dropped)
-    return (*usual, *body.facts.added, *only_with_rules(body))
+    usual = tuple(rule for rule in RULES if rule.slug not in body.traits.dropped)
+    return (*usual, *body.traits.added, *only_with_rules(body))
 
 
 def around_of(situation: Situation, setup: Setup) -> Around:
@@ -142,7 +142,7 @@ def around_of(situation: Situation, setup: Setup) -> Around:
     }
     if body.sync_s is not None:
         numbers["sync_s"] = body.sync_s
-    for name, rate in (("raw_rate", body.facts.raw_rate), ("mechanical_rate", body.facts.mechanical_rate)):
+    for name, rate in (("raw_rate", body.traits.raw_rate), ("mechanical_rate", body.traits.mechanical_rate)):
         if rate is not None:
             numbers[name] = rate
     return Around(

@@ -154,7 +154,7 @@ def default_of(setting: Setting, body: Body, offered: tuple[Value, ...]) -> Valu
     'off'
     """
     figures: dict[str, Value] = {"rate_high": body.frames_per_second or 1.0, "rate_low": max(1.0, (body.frames_per_second or 1.0) / 4)}
-    value = body.facts.defaults.get(setting.slug, figures.get(setting.slug, setting.default))
+    value = body.traits.defaults.get(setting.slug, figures.get(setting.slug, setting.default))
     if not offered or value in offered:
         return value
     if isinstance(value, str):
@@ -344,7 +344,7 @@ def _following(change: Change, before: Mapping[str, Value], around: Around) -> d
 
 
 def _row(setting: Setting, laid: _Laid, situation: Situation, around: Around, shut: str) -> Configured:
-    facts = situation.body.facts
+    facts = situation.body.traits
     offered = around.offered.get(setting.slug, setting.values)
     return Configured(
         setting,

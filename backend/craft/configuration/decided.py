@@ -30,7 +30,7 @@ def decided(setup: Setup) -> dict[str, Value]:
     """
     limits, focus = setup.iso_limits, setup.focus
     values: dict[str, Value | None] = {
-        **setup.sets,
+        **setup.settled,
         "exposure_mode": setup.exposure.mode.value,
         "shutter_time": setup.exposure.shutter_s,
         "aperture": setup.exposure.aperture,

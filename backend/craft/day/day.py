@@ -11,7 +11,7 @@ import numpy as np
 from craft.configuration.configure import Configuration
 from craft.day.slots import Costs, Slots, fill_keeping, fill_slots
 from craft.day.walk import TURN, Menus, places_of, presses_from
-from craft.kit.facts import Bank
+from craft.kit.traits import Bank
 
 MOST_WAYS = 8000
 """Ways of reaching situations by slots that are weighed at all: a day of eighty with one bank, of nineteen with two."""
@@ -61,7 +61,7 @@ def slots_of_a_day(
     day = setups[: weighed(len(setups), len(banks))]
     count = len(day)
     held = [[{slug: v for slug, v in made.values.items() if bank.holds(slug)} for made in day] + [{}] for bank in banks]
-    places = places_of(menus.words)
+    places = places_of(menus.dialect)
     costs = np.zeros((count, *[count + 1] * len(banks)))
     walks: dict[tuple[int, ...], Callable[[], float]] = {}
     until: float | None = None

@@ -45,7 +45,7 @@ def pins_of(errands: Sequence[Errand], menus: Menus, room: int | None = None) ->
     """
     most = menus.moves.pinned_room if room is None else room
     bare = replace(menus, shortcuts=replace(menus.shortcuts, pinned=()))
-    places = places_of(menus.words)
+    places = places_of(menus.dialect)
     times: dict[str, int] = {}
     for made, held in errands:
         for row in made.rows:

@@ -11,7 +11,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 from craft.configuration.handing_over import FINISHED_BYTES
-from craft.kit.facts import Traffic
+from craft.kit.traits import Traffic
 from craft.vocabulary.setting import Value
 
 MEGA = 1e6

@@ -25,11 +25,11 @@ PAGES = {Through.PINNED: "pinned items", Through.SHORT_LIST: "short list"}
 class Menus:
     """A body's menus as one walks them.
 
-    words: items and their places; moves: what each move costs; shortcuts: what can be had another way;
+    dialect: items and their places; moves: what each move costs; shortcuts: what can be had another way;
     last: the setting at which the menus were left, where they open there again.
     """
 
-    words: Dialect = field(default_factory=Dialect)
+    dialect: Dialect = field(default_factory=Dialect)
     moves: Moves = field(default_factory=Moves)
     shortcuts: Shortcuts = field(default_factory=Shortcuts)
     last: str | None = None
@@ -212,7 +212,7 @@ def walk(
     0
     """
     rows = {row.setting.slug: row for row in configuration.rows if not row.closed and row.setting.slug not in without}
-    places = places_of(menus.words)
+    places = places_of(menus.dialect)
     fresh = {slug: value for slug, value in configuration.fresh.items() if slug in rows}
     changed = frozenset(slug for slug, row in rows.items() if fresh.get(slug) != row.value)
     unsettled = frozenset(slug for slug, row in rows.items() if held.get(slug) != row.value)

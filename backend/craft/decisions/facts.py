@@ -248,9 +248,16 @@ class When:
     against: float | str
 
     def holds(self, facts: Facts) -> bool:
-        """Whether it holds for these facts."""
-        right = facts[self.against] if isinstance(self.against, str) else self.against
-        return bool(_OPERATORS[self.test](facts[self.fact], right))
+        """Whether it holds for these facts; two facts that are written alike are alike: a sentence says no more of them.
+
+        >>> When("light_swing_stops", ">", "meter_swing_stops").holds({"light_swing_stops": 1.71, "meter_swing_stops": 1.69})
+        False
+        """
+        left = facts[self.fact]
+        if not isinstance(self.against, str):
+            return bool(_OPERATORS[self.test](left, self.against))
+        right, unit = facts[self.against], FACTS[self.fact].unit
+        return bool(_OPERATORS[self.test](right if say(left, unit) == say(right, unit) else left, right))
 
     def words(self, facts: Facts) -> str:
         """The comparison in words; a fact it is held against that is not known is named only.

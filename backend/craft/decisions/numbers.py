@@ -121,7 +121,7 @@ def merges(body: Body, kept: File) -> bool:
     >>> merges(BODY, File.RENDERED)
     False
     """
-    return "merge" in body.facts.features and (kept is File.RENDERED or "merge_keeps_raw" in body.facts.features)
+    return "merge" in body.traits.features and (kept is File.RENDERED or "merge_keeps_raw" in body.traits.features)
 
 
 def waits_for_lamps(body: Body, shutter: Shutter) -> bool:
@@ -130,7 +130,7 @@ def waits_for_lamps(body: Body, shutter: Shutter) -> bool:
     >>> waits_for_lamps(BODY, Shutter.MECHANICAL)
     True
     """
-    return ("fine_flicker_shutter" if shutter is Shutter.ELECTRONIC else "flicker_timing") not in body.facts.absent
+    return ("fine_flicker_shutter" if shutter is Shutter.ELECTRONIC else "flicker_timing") not in body.traits.absent
 
 
 @lru_cache(maxsize=64)

@@ -52,7 +52,7 @@ class Digit(Generic[Entry]):
 
 
 @dataclass(frozen=True, slots=True)
-class Word(Generic[Entry]):
+class Packed(Generic[Entry]):
     """One 60-bit word of the key: a part along each dial, and the noise entries with their place values."""
 
     parts: dict[str, Ints]
@@ -80,14 +80,14 @@ class Place:
         return Place(self.word, other.low, self.count * other.count) if other.word == self.word else None
 
 
-def words_of(digits: list[Digit[Entry]]) -> tuple[list[Word[Entry]], list[Place | None]]:
+def packed(digits: list[Digit[Entry]]) -> tuple[list[Packed[Entry]], list[Place | None]]:
     """Digits, most significant first, packed into as few words as hold them, and where each stands; one that never differs has no place.
 
-    >>> (word,), places = words_of([Digit("s", np.array([2, 0]), 3), Digit("x", np.array([1, 3]), 4)])
+    >>> (word,), places = packed([Digit("s", np.array([2, 0]), 3), Digit("x", np.array([1, 3]), 4)])
     >>> word.parts["s"].tolist(), word.parts["x"].tolist(), places[0]
     ([8, 0], [1, 3], Place(word=1, low=4, count=3))
     """
-    words: list[Word[Entry]] = []
+    words: list[Packed[Entry]] = []
     places: list[Place | None] = []
     room = 0
     for digit in reversed(digits):
@@ -95,7 +95,7 @@ def words_of(digits: list[Digit[Entry]]) -> tuple[list[Word[Entry]], list[Place 
             places.insert(0, None)
             continue
         if not words or room * digit.radix >= int(_FORBIDDEN):
-            words.insert(0, Word({}, []))
+            words.insert(0, Packed({}, []))
             room = 1
         parts = words[0].parts
         if digit.noise is not None:
@@ -105,7 +105,7 @@ def words_of(digits: list[Digit[Entry]]) -> tuple[list[Word[Entry]], list[Place 
             parts[digit.dial] = parts[digit.dial] + part if digit.dial in parts else part
         places.insert(0, Place(len(words), room, digit.radix))
         room *= digit.radix
-    return words or [Word({}, [])], places
+    return words or [Packed({}, [])], places
 
 
 def _least(values: Ints) -> tuple[Ints, Ints]:
@@ -164,12 +164,12 @@ class Groups:
         step = padded.itemsize
         return np.ndarray((self.count, deep, tall), np.int64, padded.data, (deep - 1) * step, (step, -step, step))
 
-    def _parts(self, word: Word[Entry]) -> tuple[Ints, Ints, Ints]:
+    def _parts(self, word: Packed[Entry]) -> tuple[Ints, Ints, Ints]:
         """The parts of a word along the three dials; a step that is not there is forbidden."""
         x, n, s = (word.parts[dial] + self.holes[dial] if dial in word.parts else self.holes[dial] for dial in "xns")
         return x, n, s
 
-    def key(self, word: Word[Entry], n_at: slice = ALL, s_at: slice = ALL) -> Ints:
+    def key(self, word: Packed[Entry], n_at: slice = ALL, s_at: slice = ALL) -> Ints:
         """One word of the key of every candidate at some apertures and ISO, noise apart, (E, n, s); forbidden ones are at least `_FORBIDDEN`."""
         x, n, s = self._parts(word)
         key = self._over_time(x, int(_FORBIDDEN))[:, n_at, s_at] + (n[n_at, None] + s[s_at])
@@ -179,7 +179,7 @@ class Groups:
             key[~self.allowed[at, deep[n_at, None], tall[s_at]]] = _FORBIDDEN
         return key
 
-    def _key_at_time(self, word: Word[Entry], k: int) -> tuple[Ints, Ints]:
+    def _key_at_time(self, word: Packed[Entry], k: int) -> tuple[Ints, Ints]:
         """The same at one time, (E, 1, s), and the aperture that each position and ISO then has, (E, s)."""
         x, n, s = self._parts(word)
         _, deep, tall = self.sizes
@@ -192,7 +192,7 @@ class Groups:
         key[positions, 0, iso], apertures[positions, iso] = sums, aperture
         return key, apertures
 
-    def best_held(self, words: list[Word[Entry]], lit: list[Ints | None], dial: Dial, position: int) -> Best:
+    def best_held(self, words: list[Packed[Entry]], lit: list[Ints | None], dial: Dial, position: int) -> Best:
         """The best candidate of each exposure position with one dial kept at a position; lit: what the light adds to each word, (1, E, s)."""
         k = position - self.axes[dial].first
         n_at, s_at = (slice(k, k + 1) if dial is kept else ALL for kept in (Dial.APERTURE, Dial.ISO))

@@ -19,7 +19,7 @@ import numpy as np
 from numpy.lib.stride_tricks import sliding_window_view
 from numpy.typing import NDArray
 
-from craft.exposure.candidates import DECIMALS, Best, Digit, Groups, Place, added, ranks_of, words_of
+from craft.exposure.candidates import DECIMALS, Best, Digit, Groups, Place, added, packed, ranks_of
 from craft.kit.dials import Axis
 from craft.scales.series import Dial, Floats, Ints
 from craft.vocabulary.terms import Intent, Limit
@@ -217,7 +217,7 @@ class Search:
             self.tone_at = flat.reshape(tones.shape)
             positions, isos = (np.arange(size) for size in tones.shape)
             self.in_turn = bool((self.tone_at == positions[:, None] + isos).all())
-        self.words, self.places = words_of([*self._digits(), *(Digit(dial, *ranks_of(values)) for dial, values in _ties(problem))])
+        self.words, self.places = packed([*self._digits(), *(Digit(dial, *ranks_of(values)) for dial, values in _ties(problem))])
         self.keys = [self.groups.key(word) for word in self.words]
         self.alone: dict[int, Solution] = {}
 

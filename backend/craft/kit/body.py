@@ -8,7 +8,7 @@ from dataclasses import dataclass, field, replace
 from enum import Enum
 
 from craft.errors import CraftError
-from craft.kit.facts import BodyFacts
+from craft.kit.traits import Traits
 from craft.scales.series import STEPS_PER_STOP, Dial
 
 
@@ -118,7 +118,7 @@ class Body:
 
     Times in seconds, ISO as printed, rates in frames per second, steps in stops. ``times_s``,
     ``isos``: the whole list of values where a body offers only those. ``apertures``: likewise,
-    for a fixed lens. ``assumed``: names of figures that are a default and not known. ``facts``: what
+    for a fixed lens. ``assumed``: names of figures that are a default and not known. ``traits``: what
     its profile says about its settings.
     """
 
@@ -154,7 +154,7 @@ class Body:
     zone_focus: bool = False
     slug: str = ""
     assumed: frozenset[str] = field(default_factory=frozenset)
-    facts: BodyFacts = field(default_factory=BodyFacts)
+    traits: Traits = field(default_factory=Traits)
 
     def __post_init__(self) -> None:
         """Refuse a body whose figures contradict each other."""
@@ -176,7 +176,7 @@ class Body:
 
         Reckoned on the whole sensor: a crop makes it less, so the room is never too little.
         """
-        seen = self.facts.traffic.raw_mb
+        seen = self.traits.traffic.raw_mb
         known = packing if packing in seen else next(iter(seen), None)
         if known is not None:
             return seen[known] * 1e6 * PACKED[packing] / PACKED[known]
@@ -198,7 +198,7 @@ class Body:
         """Highest rate in frames per second with a shutter type, and with or without raw; None: no bursts."""
         if self.frames_per_second is None:
             return None
-        limits = (self.facts.mechanical_rate if shutter is not Shutter.ELECTRONIC else None, self.facts.raw_rate if raw else None)
+        limits = (self.traits.mechanical_rate if shutter is not Shutter.ELECTRONIC else None, self.traits.raw_rate if raw else None)
         return min(self.frames_per_second, *(limit for limit in limits if limit is not None), math.inf)
 
     def shortest_s(self, shutter: Shutter) -> float:

@@ -52,7 +52,7 @@ class Dialect:
                 raise CraftError(f"row {settings[entry.setting] + 1} is this setting already", ("entries", k, "setting"))
             settings[entry.setting] = k
 
-    def words(self) -> dict[str, Entry]:
+    def by_setting(self) -> dict[str, Entry]:
         """Entry by setting."""
         return {entry.setting: entry for entry in self.entries if entry.setting}
 

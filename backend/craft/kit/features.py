@@ -14,7 +14,7 @@ SLACK_MM = 0.2
 
 
 def _joined(body: Body) -> bool:
-    return body.fixed_lens is not None or "one_piece" in body.facts.features
+    return body.fixed_lens is not None or "one_piece" in body.traits.features
 
 
 def _small_circle(body: Body, lens: Lens) -> bool:
@@ -45,9 +45,9 @@ SHOWN: Mapping[str, Callable[[Body, Lens], bool]] = {
     "protection": lambda body, lens: bool(body.protection_stops),
     "raw_files": lambda body, lens: True,
     "ring_reported": lambda body, lens: lens.ring_reported,
-    "slots": lambda body, lens: body.facts.slots > 0,
-    "rear_button": lambda body, lens: any(control.spot == "thumb_rest" for control in body.facts.controls),
-    "two_cards": lambda body, lens: len(body.facts.traffic.card_mb_s) > 1,
+    "slots": lambda body, lens: body.traits.slots > 0,
+    "rear_button": lambda body, lens: any(control.spot == "thumb_rest" for control in body.traits.controls),
+    "two_cards": lambda body, lens: len(body.traits.traffic.card_mb_s) > 1,
     "several_apertures": lambda body, lens: lens.widest_short < lens.narrowest_aperture and len(set(lens.listed)) != 1,
     "several_patterns": lambda body, lens: len(body.patterns) > 1,
     "several_shutters": lambda body, lens: len(body.shutters) > 1,
@@ -68,4 +68,4 @@ def features_of(body: Body, lens: Lens) -> frozenset[str]:
     >>> sorted(features_of(BODY, LENS))[:3]
     ['autofocus', 'bursts', 'direct_iso']
     """
-    return body.facts.features | {token for token, there in SHOWN.items() if there(body, lens)}
+    return body.traits.features | {token for token, there in SHOWN.items() if there(body, lens)}

@@ -242,10 +242,9 @@ def _veiled(light: Pixels, view: View, shot: Shot) -> Pixels:
     """Stray light of the lens: half of it about bright places, half over the whole frame ([iso9358] measures the sum)."""
     part = max(1, view.width // 120)
     small = cv2.resize(light, (max(1, view.width // part), max(1, view.height // part)), interpolation=cv2.INTER_AREA)
-    near = cv2.resize(cv2.GaussianBlur(small, (0, 0), max(1.0, 0.06 * view.frame_px / part)), (view.width, view.height))
-    share = np.float32(GLARE_SHARE / 2)
-    veiled = cv2.addWeighted(light, 1 - 2 * float(share), near, float(share), 0)
-    return np.asarray(cv2.add(veiled, (*(share * small.mean((0, 1))).tolist(), 0.0), dst=veiled), np.float32)
+    strayed = cv2.GaussianBlur(small, (0, 0), max(1.0, 0.06 * view.frame_px / part)) + small.mean((0, 1))
+    share = GLARE_SHARE / 2
+    return np.asarray(cv2.addWeighted(light, 1 - 2 * share, cv2.resize(strayed, (view.width, view.height)), share, 0), np.float32)
 
 
 @lru_cache(maxsize=8)

@@ -22,8 +22,8 @@ from craft.sensor.noise import EXCELLENT, electrons_at_bar
 from craft.setup.advise import advise
 from craft.setup.setup import Setup
 from craft.stage.colour import LUMINANCE, Pixels, light_rgb
-from craft.stage.sets import BY_SLUG
 from craft.stage.stage import Stage
+from craft.stage.stages import BY_SLUG
 from craft.tones.boxes import stretched
 from craft.tones.framing import View
 from craft.tones.own import OwnLight, map_of_light, map_under

@@ -17,8 +17,8 @@ from craft.scene.imaged import PAN_RESIDUE, base_stops, hand_speed, image_speed,
 from craft.scene.situation import Situation
 from craft.sensor.taken import Taken
 from craft.setup.setup import Setup
-from craft.stage.sets import BY_SLUG
 from craft.stage.stage import Stage
+from craft.stage.stages import BY_SLUG
 from craft.tones.boxes import Tuning
 from craft.tones.own import OwnLight
 from craft.tones.staging import stage_for

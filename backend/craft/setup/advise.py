@@ -31,7 +31,7 @@ from craft.setup.saying.cautions import cautions_for
 from craft.setup.saying.notes import darker_words, notes_for
 from craft.setup.setup import (
     Bracketing,
-    DriveSet,
+    DriveAndRate,
     Exposure,
     Focus,
     IsoLimits,
@@ -43,7 +43,7 @@ from craft.setup.setup import (
     Setup,
     Spot,
     TakenForGranted,
-    WhiteSet,
+    WhiteBalance,
 )
 from craft.setup.solving.ladder import Ladder, binding_of, brightness, concessions_of, hands_off, holds_until, rows_of
 from craft.setup.solving.plan import Plan, let_go, whole_dials
@@ -94,7 +94,7 @@ def _merge(situation: Situation, facts: Mapping[str, float]) -> Merge:
     """A merge in what the body offers: the least step that is wide enough, else its own choice, else its widest."""
 
     def offered(slug: str) -> tuple[str, ...]:
-        return tuple(str(value) for value in situation.body.facts.offered.get(slug, BY_SLUG[slug].values))
+        return tuple(str(value) for value in situation.body.traits.offered.get(slug, BY_SLUG[slug].values))
 
     steps, levels = offered("merge"), offered("merge_strength")
     named = [step for step in steps if step in MERGE_STEPS]
@@ -118,7 +118,7 @@ def _setup(course: Course) -> Setup:
         white=_white(course),
         focus=_focus(situation, facts, course.taken[FOCUS].value),
         zone=zone_of(plan, ladder) if course.value(FOCUS, 1) == Area.NONE.value and not facts["stars"] else None,
-        drive=DriveSet(Drive(course.value(DRIVE)), facts["rate"] if facts["frames_follow"] else None),
+        drive=DriveAndRate(Drive(course.value(DRIVE)), facts["rate"] if facts["frames_follow"] else None),
         series=course.series,
         stabiliser=Stabiliser(course.value(STABILISER)),
         file=File(course.value(FILE)),
@@ -129,7 +129,7 @@ def _setup(course: Course) -> Setup:
         holds_until=holds_until(ladder),
         hands_off=hands_off(ladder, auto),
         decisions=tuple(reasoned(course.taken[d], facts) for d in DECISIONS.values()),
-        sets={slug: part for choice in course.taken.values() for slug, part in zip(choice.decision.sets, choice.value, strict=False)},
+        settled={slug: part for choice in course.taken.values() for slug, part in zip(choice.decision.sets, choice.value, strict=False)},
         unused=course.unused,
         cautions=cautions_for(situation.genre, facts),
         notes=notes_for(plan, ladder, course.series, facts, course.taken[RANGE].by_hand),
@@ -184,9 +184,9 @@ def _bracketing(course: Course) -> Bracketing:
     return Bracketing(frames, step, _times(plan, course.solved), merge)
 
 
-def _white(course: Course) -> WhiteSet:
+def _white(course: Course) -> WhiteBalance:
     mode = White(course.value(WHITE))
-    return WhiteSet(mode, course.told["kelvin_set"] if mode is White.KELVIN else None)
+    return WhiteBalance(mode, course.told["kelvin_set"] if mode is White.KELVIN else None)
 
 
 def _printed(dials: Dials) -> dict[Dial, tuple[float, ...]]:

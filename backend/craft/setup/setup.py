@@ -235,7 +235,7 @@ class Bracketing:
 
 
 @dataclass(frozen=True, slots=True)
-class WhiteSet:
+class WhiteBalance:
     """White; kelvin: None where it is not set by a number."""
 
     mode: White
@@ -243,7 +243,7 @@ class WhiteSet:
 
 
 @dataclass(frozen=True, slots=True)
-class DriveSet:
+class DriveAndRate:
     """Drive; frames_per_second: None where one frame follows a press."""
 
     mode: Drive
@@ -278,7 +278,7 @@ class Setup:
     """The whole answer, in groups: each is made beside the step that settles it.
 
     release: the fewest locks whose release lifts a shortfall; sharpness_stops: total blur over the circle of confusion; step_ev: from one value of a dial to the next; unused: values set
-    by hand that nothing here uses, with why; sets: what decisions set on the body by name; facts: every number that they could speak of; levels: the rows of the ladder;
+    by hand that nothing here uses, with why; settled: what decisions set on the body by name; facts: every number that they could speak of; levels: the rows of the ladder;
     steps: what one step on each free dial costs.
     """
 
@@ -288,10 +288,10 @@ class Setup:
     metering: Metering
     range: Range
     bracketing: Bracketing
-    white: WhiteSet
+    white: WhiteBalance
     focus: Focus
     zone: Zone | None
-    drive: DriveSet
+    drive: DriveAndRate
     series: Series | None
     stabiliser: Stabiliser
     file: File
@@ -302,7 +302,7 @@ class Setup:
     holds_until: Span
     hands_off: Span
     decisions: tuple[Reasoned, ...]
-    sets: Mapping[str, Value]
+    settled: Mapping[str, Value]
     unused: Mapping[str, str]
     cautions: tuple[str, ...]
     notes: tuple[Note, ...]

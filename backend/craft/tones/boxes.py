@@ -11,8 +11,8 @@ import numpy as np
 import skia
 
 from craft.stage.colour import Pixels, light_rgb
-from craft.stage.sets import BY_SLUG
 from craft.stage.stage import Cutout, Lit, Moves
+from craft.stage.stages import BY_SLUG
 from craft.tones.framing import Framing
 
 HARD = 0.3

@@ -5,8 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from craft.scene.situation import Situation
-from craft.stage.sets import BY_SLUG
 from craft.stage.stage import Stage
+from craft.stage.stages import BY_SLUG
 from craft.vocabulary.terms import Genre
 
 

@@ -13,8 +13,8 @@ from craft.scene.once import once
 from craft.scene.situation import Situation
 from craft.stage.colour import LUMINANCE, Pixels, light_rgb
 from craft.stage.fields import Place as Units
-from craft.stage.sets import BY_SLUG
 from craft.stage.stage import HIGH, WIDE, Cutout, Lit, Moves, Stage, Tone
+from craft.stage.stages import BY_SLUG
 from craft.tones.boxes import Tuning, cutouts_of, draw, stretched
 from craft.tones.framing import Framing, View
 from craft.tones.staging import stage_for

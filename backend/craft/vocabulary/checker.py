@@ -99,7 +99,7 @@ def domain(slug: str, configuration: Configuration, around: Around) -> tuple[Val
     now = configuration[slug]
     offered = around.offered.get(slug, setting.values)
     if setting.unit is Unit.CHOICE:
-        return tuple(dict.fromkeys((now, *offered)))
+        return tuple(dict.fromkeys((now, *(value for value in offered if value != setting.left_to_body))))
     turning: list[float] = [] if isinstance(setting.default, str) else [setting.default]
     for rule in around.rules:
         if around.in_force(rule):

@@ -94,7 +94,8 @@ class Setting:
 
     values: the tokens or numbers it may take (empty for free numbers); default: as a body usually
     leaves the box; needs: features of the kit without which it does not exist (see
-    ``craft.vocabulary.features``); also: what else it reaches; lowest, highest: of a free number.
+    ``craft.vocabulary.features``); also: what else it reaches; lowest, highest: of a free number;
+    left_to_body: a value with which the body picks one of the others: no way out of a clash of theirs.
     """
 
     slug: str
@@ -109,6 +110,7 @@ class Setting:
     also: tuple[Reach, ...] = ()
     lowest: float = 0.0
     highest: float = 1e9
+    left_to_body: str = ""
 
     def checked(self, value: Value, offered: tuple[Value, ...] = ()) -> Value:
         """A value of this setting, as it is stored.

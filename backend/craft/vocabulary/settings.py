@@ -4,15 +4,15 @@ from __future__ import annotations
 
 from craft.errors import CraftError
 from craft.vocabulary.data_files import FILE_SETTINGS
+from craft.vocabulary.exposing import EXPOSURE_SETTINGS
 from craft.vocabulary.focusing import FOCUS_SETTINGS
 from craft.vocabulary.handling import HANDLING_SETTINGS
-from craft.vocabulary.light import LIGHT_SETTINGS
 from craft.vocabulary.setting import Group, Setting
 
 _ORDER = {group: k for k, group in enumerate(Group)}
 
 SETTINGS: tuple[Setting, ...] = tuple(
-    sorted((*LIGHT_SETTINGS, *FILE_SETTINGS, *FOCUS_SETTINGS, *HANDLING_SETTINGS), key=lambda setting: _ORDER[setting.group])
+    sorted((*EXPOSURE_SETTINGS, *FILE_SETTINGS, *FOCUS_SETTINGS, *HANDLING_SETTINGS), key=lambda setting: _ORDER[setting.group])
 )
 
 BY_SLUG: dict[str, Setting] = {setting.slug: setting for setting in SETTINGS}

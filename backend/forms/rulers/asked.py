@@ -12,7 +12,7 @@ from craft.render.shot import Shot, on_own, shot_of
 from craft.render.steady import Tile
 from craft.scene.situation import Situation
 from craft.setup.setup import Setup
-from craft.stage.sets import BY_SLUG
+from craft.stage.stages import BY_SLUG
 from craft.tones.own import map_under
 from craft.tones.tonemap import ToneMap
 from forms.answer import Answer

@@ -132,10 +132,10 @@ def _optimal(of: OnScene, plain: Cover, most: int = MOST_EXACT, tell: Tell | Non
 def _in_body(of: OnScene) -> list[str]:
     """What the body's own merge can and cannot."""
     situation, facts = of.situation, of.setup.facts
-    if "merge" not in situation.body.facts.features:
+    if "merge" not in situation.body.traits.features:
         return ["This body does not merge by itself: a set is put together at the desk."]
     covers = (facts["merge_frames"] - 1) * facts["merge_step_stops"]
-    raw = "merge_keeps_raw" in situation.body.facts.features
+    raw = "merge_keeps_raw" in situation.body.traits.features
     return [
         f"The body puts {facts['merge_frames']:g} frames together at one press, at most {MERGE_STEPS[-1]:g} stops apart: with "
         f"{facts['merge_step_stops']:g} it holds {covers:g} stops more than one frame.",
@@ -175,7 +175,7 @@ def sets_of(asked: RehearseIn, sign: Sign, theirs: Theirs) -> CoveringOut:
     covers = covers_on(of.situation, of.shot, of.tones)
     least = fewest(covers)
     moved, crop = drifts(of.situation, of.shot, least.time_s) if of.shot.own is None else ((), 0.0)
-    offered = of.situation.body.facts.offered.get("bracket_kind", SETTING["bracket_kind"].values)
+    offered = of.situation.body.traits.offered.get("bracket_kind", SETTING["bracket_kind"].values)
     return CoveringOut(
         covers=[_cover(one, least, of, sign) for one in covers],
         optimal=_optimal(of, least) if least.offer.frames > 1 else None,

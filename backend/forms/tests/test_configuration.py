@@ -337,9 +337,9 @@ def answered(**more: Any) -> dict[str, Any]:
     return json.loads(answer(raw).model_dump_json())
 
 
-def with_facts(**facts: Any) -> dict[str, Any]:
+def with_traits(**traits: Any) -> dict[str, Any]:
     plate = BODIES["oxwick-plate-60"]
-    return {"body": {**plate, "facts": {**plate["facts"], **facts}}}
+    return {"body": {**plate, "traits": {**plate["traits"], **traits}}}
 
 
 class Contract(TestCase):
@@ -356,17 +356,17 @@ class Contract(TestCase):
             "habits": {"profile": {"habits": {"review": "long"}}},
             "raw_opens": no_lossless,
             "bodies": {"profile": {"bodies": 2}, "settings": {"clock": "as_found"}},
-            "features": with_facts(features=["rear_button"]),
-            "absent": with_facts(absent=["grid"]),
-            "defaults": with_facts(defaults={"iso_step": "whole"}),
-            "offered": with_facts(offered={"grid": ["off"]}),
-            "reach": with_facts(reach={"look": "raw"}),
-            "true_for": with_facts(true_for={"look": "1.0"}),
-            "firmware": with_facts(firmware="9", true_for={"look": "3.0"}),
-            "added": with_facts(added=own),
-            "dropped": {**with_facts(dropped=["author_empty"]), "settings": {"author": "empty"}},
-            "raw_rate": {**with_facts(raw_rate=2.0), "genre": "sports", "subject": "sprint"},
-            "mechanical_rate": {**with_facts(mechanical_rate=1.5), "genre": "sports", "subject": "sprint"},
+            "features": with_traits(features=["rear_button"]),
+            "absent": with_traits(absent=["grid"]),
+            "defaults": with_traits(defaults={"iso_step": "whole"}),
+            "offered": with_traits(offered={"grid": ["off"]}),
+            "reach": with_traits(reach={"look": "raw"}),
+            "true_for": with_traits(true_for={"look": "1.0"}),
+            "firmware": with_traits(firmware="9", true_for={"look": "3.0"}),
+            "added": with_traits(added=own),
+            "dropped": {**with_traits(dropped=["author_empty"]), "settings": {"author": "empty"}},
+            "raw_rate": {**with_traits(raw_rate=2.0), "genre": "sports", "subject": "sprint"},
+            "mechanical_rate": {**with_traits(mechanical_rate=1.5), "genre": "sports", "subject": "sprint"},
             "delivery shape": {"delivery": {"shape": "1:1"}},
         }
         seen = {json.dumps(base, sort_keys=True)}
@@ -395,8 +395,8 @@ class Contract(TestCase):
         self.assertEqual(setup["configuration"]["aperture"]["value"], exposure["aperture"])
         self.assertEqual(setup["configuration"]["iso_floor"]["value"], setup["iso_limits"]["floor"])
 
-    def test_facts_that_cannot_be_are_refused_at_the_body(self) -> None:
-        for facts, said in (
+    def test_traits_that_cannot_be_are_refused_at_the_body(self) -> None:
+        for traits, said in (
             ({"features": ["wings"]}, "not a feature"),
             ({"defaults": {"grid": "plenty"}}, "off, thirds, fine"),
             ({"offered": {"nonsense": ["a"]}}, "not a setting"),
@@ -405,7 +405,7 @@ class Contract(TestCase):
             ({"more": 1}, "not known here"),
         ):
             with self.assertRaises(InputError) as caught:
-                answered(**with_facts(**facts))
+                answered(**with_traits(**traits))
             self.assertTrue(all(problem.pointer.startswith("/body") for problem in caught.exception.problems))
             self.assertIn(said, str(caught.exception))
 

@@ -14,11 +14,11 @@ from hypothesis import strategies as st
 from craft.configuration.around import settings_of
 from craft.errors import CraftError
 from craft.kit.dialect import Dialect, Entry, in_menu_order, value_key
-from craft.kit.facts import BodyFacts
+from craft.kit.traits import Traits
 from craft.vocabulary.setting import Reach
 from craft.vocabulary.settings import BY_SLUG
+from demo.dialects import MENUS
 from demo.kit import BODIES, LENSES
-from demo.words import MENUS
 from forms.dialect_form import DialectForm, EntryForm, checked, from_csv, of_demo, read_dialect, to_csv
 from forms.kit_form import BodyForm, LensForm
 from forms.problems import InputError
@@ -104,7 +104,7 @@ class Words(TestCase):
 
     def test_numbers_may_have_words_of_the_body_too(self) -> None:
         for setting, words in (("highlight_protection", {"1": "R1", "2": "R2", "automatic": "let it"}), ("white_kelvin", {"5000": "noon"})):
-            self.assertEqual(Dialect((Entry(setting, "x", ("a",), words),)).words()[setting].values, words)
+            self.assertEqual(Dialect((Entry(setting, "x", ("a",), words),)).by_setting()[setting].values, words)
         self.assertEqual((value_key(2.0), value_key(0.3333), value_key("automatic")), ("2", "0.3333", "automatic"))
 
     def test_pages_keep_together(self) -> None:
@@ -118,7 +118,7 @@ class DemoWords(TestCase):
         for slug in BODIES:
             body = BodyForm.model_validate(BODIES[slug]).value(slug)
             form = of_demo(slug)
-            words = form.value().words()
+            words = form.value().by_setting()
             for name, row in LENSES.items():
                 if body.fixed_lens in (None, name):
                     lens = LensForm.model_validate(row).value(name)
@@ -129,8 +129,8 @@ class DemoWords(TestCase):
             for other in trees[k + 1 :]:
                 self.assertLess(len(tree & other), 5, "every body has a tree of its own")
 
-    def test_facts_of_a_body_name_only_what_there_is(self) -> None:
-        facts: list[dict[str, Any]] = [
+    def test_traits_of_a_body_name_only_what_there_is(self) -> None:
+        traits: list[dict[str, Any]] = [
             {"features": frozenset({"wings"})},
             {"absent": frozenset({"nonsense"})},
             {"defaults": {"grid": "plenty"}},
@@ -139,6 +139,6 @@ class DemoWords(TestCase):
             {"reach": {"nonsense": Reach.RAW}},
             {"defaults": {"grid": "fine"}, "offered": {"grid": ("off", "thirds")}},
         ]
-        for bad in facts:
+        for bad in traits:
             with self.assertRaises(CraftError):
-                BodyFacts(**bad)
+                Traits(**bad)

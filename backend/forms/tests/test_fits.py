@@ -21,8 +21,8 @@ GENRES = st.sampled_from(sorted(LIGHT))
 def over(values: dict[str, Any], one: str, other: str, genre: str) -> dict[str, Fitted]:
     """What becomes of values of one body on another, by setting."""
     configuration, menus = made(other, genre)
-    words = made(one, genre)[1].words.words()
-    found = fits(Other(values, words), configuration, menus.words.words(), {})
+    words = made(one, genre)[1].dialect.by_setting()
+    found = fits(Other(values, words), configuration, menus.dialect.by_setting(), {})
     return {item.setting: item for item in found}
 
 

@@ -25,8 +25,8 @@ from craft.day.walk import TURN, Menus, Way, by_slot, places_of, walk
 from craft.errors import CraftError
 from craft.kit.controls import Role as Role
 from craft.kit.controls import Use
-from craft.kit.facts import Bank
 from craft.kit.moves import Moves, Shortcuts
+from craft.kit.traits import Bank
 from craft.setup.advise import advise
 from craft.vocabulary.checker import closed
 from craft.vocabulary.settings import BY_SLUG
@@ -41,8 +41,8 @@ from forms.tests.test_walk import known, made
 def laid_out(draw: st.DrawFn) -> tuple[str, str, dict[str, Any], Menus]:
     """A demo body as it is believed to be, with menus that cost something of their own, lists and buttons."""
     body, genre, held = draw(known())
-    words = made(body, genre)[1].words
-    slugs = sorted(words.words())
+    words = made(body, genre)[1].dialect
+    slugs = sorted(words.by_setting())
     lists = st.lists(st.sampled_from(slugs), max_size=6, unique=True)
     buttons = tuple((slug, f"key {slug}") for slug in draw(lists))
     moves = Moves(line=draw(st.sampled_from([0.25, 0.5, 1])), back=draw(st.sampled_from([1, 2])), choose=draw(st.sampled_from([1, 2, 3])))
@@ -61,7 +61,7 @@ class WalksWithShortcuts(TestCase):
         rows = {row.setting.slug: row for row in configuration.rows if not row.closed}
         self.assertEqual({s.setting for s in found.steps}, {slug for slug, row in rows.items() if held.get(slug) != row.value})
         moves, shortcuts = menus.moves, menus.shortcuts
-        places, first = places_of(menus.words), bool(shortcuts.pinned)
+        places, first = places_of(menus.dialect), bool(shortcuts.pinned)
         now, presses = dict(held), 0.0
         menu: tuple[int, ...] | None = None
         line: int | None = None
@@ -92,13 +92,13 @@ class WalksWithShortcuts(TestCase):
         self.assertAlmostEqual(found.presses, presses)
         self.assertLessEqual(found.presses, found.plainly)
         self.assertLessEqual(found.bound, found.presses)
-        bare = walk(configuration, held, Menus(menus.words, moves), Way.AUDIT)
+        bare = walk(configuration, held, Menus(menus.dialect, moves), Way.AUDIT)
         if not shortcuts.pinned:
             self.assertLessEqual(found.presses, bare.presses, "what can be had another way never costs more")
 
     def test_a_reset_forgets_lists_and_buttons(self) -> None:
         configuration, menus = made("merrow-swift-20", "sports")
-        handy = Menus(menus.words, Moves(reset=1), Shortcuts(pinned=("beeps",), buttons=(("drive_mode", "key"),)))
+        handy = Menus(menus.dialect, Moves(reset=1), Shortcuts(pinned=("beeps",), buttons=(("drive_mode", "key"),)))
         found = walk(configuration, {}, handy)
         self.assertIs(found.way, Way.RESET)
         self.assertEqual({step.through for step in found.steps}, {Through.MENU})
@@ -148,11 +148,11 @@ class PinsAndLikeness(TestCase):
     def test_pins_save_what_the_day_shows_and_none_is_better_left_out(self) -> None:
         for body in LENS:
             stops = self.stops(body, "sports", "landscape", "sports")
-            menus = Menus(made(body, "sports")[1].words, Moves(pinned_room=4))
+            menus = Menus(made(body, "sports")[1].dialect, Moves(pinned_room=4))
             errands = [(stop, stops[k].values) for k, stop in enumerate(stops[1:])]
             found = pins_of(errands, menus)
             self.assertLessEqual(len(found.settings), 4)
-            walked = [walk(s, held, Menus(menus.words, menus.moves, Shortcuts(found.settings)), Way.AUDIT).presses for s, held in errands]
+            walked = [walk(s, held, Menus(menus.dialect, menus.moves, Shortcuts(found.settings)), Way.AUDIT).presses for s, held in errands]
             self.assertAlmostEqual(found.presses, sum(walked))
             self.assertLessEqual(found.presses, found.without)
             changed = {slug for s, held in errands for slug, value in s.values.items() if held.get(slug) != value}
@@ -207,17 +207,17 @@ class Layouts(TestCase):
         for slug, raw in BODIES.items():
             form = BodyForm.model_validate(raw)
             again = BodyForm.model_validate(form.model_dump(mode="json"))
-            self.assertEqual(again.value(slug).facts, form.value(slug).facts, slug)
-        wrong = {**BODIES["tamsel-heron"], "facts": {"controls": [{"slug": "a", "label": "a", "spot": "nose", "uses": ["press"]}]}}
+            self.assertEqual(again.value(slug).traits, form.value(slug).traits, slug)
+        wrong = {**BODIES["tamsel-heron"], "traits": {"controls": [{"slug": "a", "label": "a", "spot": "nose", "uses": ["press"]}]}}
         with self.assertRaises(ValueError):
             BodyForm.model_validate(wrong).value("wrong")
-        for facts in (
+        for traits in (
             {"moves": {"line": 0.3}},
             {"second_bank": {"label": "b", "slots": 1, "only": ["nonsense"]}, "slots": 1},
             {"controls": [{"slug": "a", "label": "a", "spot": "barrel", "uses": ["press"]}] * 2},
         ):
             with self.assertRaises(ValueError):
-                BodyForm.model_validate({**BODIES["tamsel-heron"], "facts": facts}).value("wrong")
+                BodyForm.model_validate({**BODIES["tamsel-heron"], "traits": traits}).value("wrong")
 
 
 def hour_of(genre: str, body: str, **more: Any) -> Hour:
@@ -271,13 +271,13 @@ class Knowledge(TestCase):
         for one in LENS:
             for other in LENS:
                 configuration, menus = made(other, "street")
-                words = made(one, "street")[1].words.words()
+                words = made(one, "street")[1].dialect.by_setting()
                 values = made(one, "street")[0].values
                 held = {"dial_direction": "left_is_more"}
-                fates |= {item.fit for item in fits(Other(values, words), configuration, menus.words.words(), held)}
+                fates |= {item.fit for item in fits(Other(values, words), configuration, menus.dialect.by_setting(), held)}
         self.assertEqual(fates | {Fit.AGAINST_PROFILE}, set(Fit))
         for body in LENS:
-            controls = BodyForm.model_validate(BODIES[body]).value(body).facts.controls
+            controls = BodyForm.model_validate(BODIES[body]).value(body).traits.controls
             roles = roles_of([hour_of("street", body)], controls)
             seats = {(given.control, given.use) for given in roles.given}
             self.assertEqual(len(seats), len(roles.given))
@@ -287,7 +287,7 @@ class Knowledge(TestCase):
             self.assertTrue(all(clash.because and clash.situations for clash in roles.clashes))
 
     def test_more_controls_never_save_less_and_a_fixed_role_never_more(self) -> None:
-        controls = BodyForm.model_validate(BODIES["merrow-swift-20"]).value("merrow-swift-20").facts.controls
+        controls = BodyForm.model_validate(BODIES["merrow-swift-20"]).value("merrow-swift-20").traits.controls
         hours = [hour_of("wildlife", "merrow-swift-20"), hour_of("sports", "merrow-swift-20")]
         worths = [roles_of(hours, controls[:count]).worth for count in range(len(controls) + 1)]
         self.assertEqual(worths, sorted(worths))

@@ -18,11 +18,11 @@ PLATE, HERON = "oxwick-plate-60", "tamsel-heron"
 HARD = {"condition": "backlit_dawn", "stops_below": 8.0, "stops_above": 5.0}
 
 
-def answered(body: str = PLATE, facts: dict[str, Any] | None = None, **more: Any) -> Answer:
+def answered(body: str = PLATE, traits: dict[str, Any] | None = None, **more: Any) -> Answer:
     own = {k: v for k, v in BODIES[body].items() if k != "fixed_lens"}
     lens = LENSES[BODIES[body].get("fixed_lens") or "oxwick-16-35"]
     asked = {"genre": "landscape", "light": HARD, "delivery": {"deadline_h": 1}, "file": "both", **more}
-    return answer_to(read_situation({**asked, "body": {**own, "facts": {**own["facts"], **(facts or {})}}, "lens": lens}))
+    return answer_to(read_situation({**asked, "body": {**own, "traits": {**own["traits"], **(traits or {})}}, "lens": lens}))
 
 
 def school(answer: Answer) -> tuple[str, str]:
@@ -62,8 +62,8 @@ class Merged(TestCase):
             {"delivery": {"deadline_h": 1}, "file": "raw"},
             {"motion": {"speed_m_s": 3}},
             {"genre": "portrait", "subject": "group_portrait"},
-            {"facts": {"features": ["two_cards"]}},
-            {"facts": {"features": ["merge"]}},
+            {"traits": {"features": ["two_cards"]}},
+            {"traits": {"features": ["merge"]}},
         ):
             self.assertNotEqual(school(answered(**change))[0], "in_body_merge", change)
         self.assertEqual(
@@ -76,8 +76,8 @@ class Merged(TestCase):
         self.assertIn("1 hour:", school(answered())[1])
 
     def test_it_speaks_in_the_levels_of_its_own_body(self) -> None:
-        own = {**BODIES[PLATE]["facts"]["offered"], "merge": ["off", "automatic"], "merge_strength": ["low", "high"]}
-        made = answered(facts={"offered": own}).configuration.values
+        own = {**BODIES[PLATE]["traits"]["offered"], "merge": ["off", "automatic"], "merge_strength": ["low", "high"]}
+        made = answered(traits={"offered": own}).configuration.values
         self.assertEqual((made["merge"], made["merge_strength"] in ("low", "high")), ("automatic", True))
 
 
@@ -88,8 +88,8 @@ class Whole(TestCase):
         self.assertTrue(bundle.holds, bundle.changes)
         values = answered(**asked).configuration.values
         self.assertEqual((values["colour_space"], values["shadow_lift"], values["look"]), ("wide", "off", "flat"))
-        dull = {**BODIES[PLATE]["facts"]["offered"], "look": ["natural", "neutral", "vivid"]}
-        without = answered(facts={"offered": dull}, **asked).configuration.values
+        dull = {**BODIES[PLATE]["traits"]["offered"], "look": ["natural", "neutral", "vivid"]}
+        without = answered(traits={"offered": dull}, **asked).configuration.values
         self.assertNotEqual((without["look_contrast"], without["warning_points"]), ("low", "near_the_ends"), "no half of it")
 
     def test_the_ring_is_free_where_autofocus_fails_and_nothing_is_asked_where_there_is_no_area(self) -> None:

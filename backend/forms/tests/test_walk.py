@@ -14,8 +14,8 @@ from craft.day.day import slots_of_a_day
 from craft.day.route import distance
 from craft.day.walk import TURN, Menus, Way, by_slot, order_needs, places_of, walk
 from craft.kit.dialect import Dialect, Entry
-from craft.kit.facts import Bank
 from craft.kit.moves import Moves
+from craft.kit.traits import Bank
 from craft.setup.advise import advise
 from craft.vocabulary.checker import closed
 from demo.day import DAY
@@ -60,7 +60,7 @@ class Walks(TestCase):
         self.assertEqual({s.setting for s in found.steps}, {slug for slug, row in rows.items() if held.get(slug) != row.value})
         self.assertEqual(found.elsewhere, ())
         now = dict(held)
-        places = places_of(words.words)
+        places = places_of(words.dialect)
         here, presses = (0,), 0
         for step in found.steps:
             if step.setting in held:
@@ -122,8 +122,8 @@ class Walks(TestCase):
                 found = walk(configuration, before, menus, Way.AUDIT)
                 after = before | {s.setting: s.value for s in found.steps} | {s: configuration.values[s] for s in found.elsewhere}
                 wrong = {row.setting.slug for row in configuration.rows if not row.closed and after[row.setting.slug] != row.value}
-                self.assertEqual(wrong, set(), (told["title"], bool(menus.words.entries)))
-                self.assertEqual(bool(found.steps), bool(menus.words.entries))
+                self.assertEqual(wrong, set(), (told["title"], bool(menus.dialect.entries)))
+                self.assertEqual(bool(found.steps), bool(menus.dialect.entries))
 
     def test_what_opens_comes_first_and_what_shuts_comes_last(self) -> None:
         around = made("merrow-swift-20", "sports")[0].around
@@ -209,5 +209,5 @@ class Slotted(TestCase):
         both = walk(configuration, held, menus)
         left = walk(configuration, held, menus, None, frozenset({"beeps"}))
         self.assertEqual(({s.setting for s in both.steps} - {s.setting for s in left.steps}), {"beeps"})
-        near = walk(configuration, held, Menus(menus.words, last="level"))
+        near = walk(configuration, held, Menus(menus.dialect, last="level"))
         self.assertLess(near.presses, both.presses, "the level stands on the grid's page")

@@ -7,7 +7,7 @@ from typing import Annotated
 from ninja import Schema
 from pydantic import Field
 
-from forms.facts_form import Slug
+from forms.traits_form import Slug
 
 
 class UnlikeOut(Schema):

@@ -67,7 +67,7 @@ def _lists(setups: list[Made], kit: Kit) -> list[SafeList]:
     for body, day in by_body([made for made in setups if "choice_lists" in made.configuration.values]).items():
         offered = offered_by(day[0])
         for slug, short in safe_lists([made.configuration.values for made in day], offered).items():
-            label = kit.words.get(body, {}).get(slug, BY_SLUG[slug].label)
+            label = kit.own_labels.get(body, {}).get(slug, BY_SLUG[slug].label)
             values = [say_value(BY_SLUG[slug], value) for value in short]
             found.append(SafeList(body=body, setting=slug, label=label, values=values, of=len(offered[slug])))
     return found
@@ -94,7 +94,7 @@ def _bites(body: str, day: list[Made], kit: Kit) -> BodyBites:
     """Defaults of one body that bite on its day."""
     bites = defaults_that_bite((made.configuration for made in day), [made.facts["shots"] for made in day])
     titles = [made.title for made in day]
-    told = [_bite(bite, titles, kit.words.get(body, {})) for bite in bites[:MOST_BITES]]
+    told = [_bite(bite, titles, kit.own_labels.get(body, {})) for bite in bites[:MOST_BITES]]
     return BodyBites(body=body, bites=told, more=max(0, len(bites) - MOST_BITES))
 
 

@@ -10,7 +10,7 @@ from pydantic import Field
 
 from craft.day.checks import Moment
 from craft.vocabulary.setting import Value
-from forms.facts_form import Flag
+from forms.traits_form import Flag
 
 
 class CheckOut(Schema):

@@ -78,7 +78,7 @@ def _there(roles: Sequence[Role], controls: Sequence[Control]) -> list[Role]:
 
 def clashes_on(body: str, day: list[Made], kit: Kit) -> int:
     """How many clashes the roles that are written down have on a day."""
-    controls = day[0].situation.body.facts.controls
+    controls = day[0].situation.body.traits.controls
     roles = _there([role.value() for role in kit.states[body].layout[0].roles], controls)
     return len(clashes_of(roles, controls, [hour_of(made) for made in day]))
 
@@ -90,27 +90,27 @@ def kept_controls(body: str, day: list[Made], kit: Kit) -> BodyControls:
 
 def body_controls(body: str, day: list[Made], kit: Kit) -> BodyControls:
     """The controls of one body over the day: what is kept, what is proposed, what clashes, and what is worth pinning."""
-    facts, state = day[0].situation.body.facts, kit.states[body]
+    traits, state = day[0].situation.body.traits, kit.states[body]
     form, revision = state.layout
     hours = [hour_of(made) for made in day]
-    kept = _there([role.value() for role in form.roles], facts.controls)
+    kept = _there([role.value() for role in form.roles], traits.controls)
     problem = ""
     try:
-        roles = roles_of(hours, facts.controls, [role for role in kept if role.fixed], form.own())
+        roles = roles_of(hours, traits.controls, [role for role in kept if role.fixed], form.own())
     except CraftError as error:
         problem = error.message
-        roles = roles_of(hours, facts.controls, (), form.own())
+        roles = roles_of(hours, traits.controls, (), form.own())
     wanted = {one.function.slug: one for one in roles.wanted}
     errands: list[Errand] = [(later.configuration, earlier.configuration.values) for earlier, later in pairwise(day)]
     pins = pins_of(errands, state.menus)
-    words = kit.words.get(body, {})
+    words = kit.own_labels.get(body, {})
     return BodyControls(
         body=body,
         version=tag(revision),
-        borrows_from=facts.borrows_from,
+        borrows_from=traits.borrows_from,
         finder=day[0].situation.body.finder.value,
         areas=sorted(set().union(*(hour.areas for hour in hours))),
-        controls=[_control(control, hours) for control in facts.controls],
+        controls=[_control(control, hours) for control in traits.controls],
         kept=[_role(given, wanted, hours) for given in kept],
         proposed=[_role(given, wanted, hours) for given in roles.given],
         worth=roles.worth,
@@ -126,7 +126,7 @@ def body_controls(body: str, day: list[Made], kit: Kit) -> BodyControls:
             for w in roles.without
         ],
         clashes=_clashes(roles.clashes),
-        kept_clashes=_clashes(clashes_of(kept, facts.controls, hours)),
+        kept_clashes=_clashes(clashes_of(kept, traits.controls, hours)),
         meanings=[
             TwoMeaningsOut(
                 setting=one.setting,
@@ -146,6 +146,6 @@ def body_controls(body: str, day: list[Made], kit: Kit) -> BodyControls:
         pins_without=pins.without,
         pins_presses=pins.presses,
         pins_walked=None if pins.walked == len(errands) else pins.walked,
-        pinned_room=facts.moves.pinned_room,
+        pinned_room=traits.moves.pinned_room,
         problem=problem,
     )

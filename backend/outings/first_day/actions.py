@@ -27,7 +27,7 @@ from forms.outing_form import SituationDocument
 from forms.problems import InputError, Problem
 from forms.situation_form import LightForm
 from forms.walk_form import Believed
-from kit.actions import body_of, facts_of, forget, hold, laid_out, layout_of
+from kit.actions import body_of, forget, hold, laid_out, layout_of, traits_of
 from kit.models import FirstStep, Held, Layout, Piece
 from outings.first_day.schemas import FirstDayOut, LossOut, TaskOut, TaskRow
 from outings.models import Outing, Situation
@@ -122,7 +122,7 @@ class _Known:
 
 def _row(one: Agreed, body: _Known, basis: Basis) -> TaskRow:
     row, slug = one.row, one.row.setting.slug
-    entry = next((e for e in body.state.words.entries if e.setting == slug), None)
+    entry = next((e for e in body.state.dialect.entries if e.setting == slug), None)
     known = body.held.get(slug)
     lacks = _lacks(slug, body.state.layout[0], body.firmware)
 
@@ -154,7 +154,7 @@ def first_day_of(piece: Piece, kit: Kit) -> FirstDayOut:
     ------
     ValidationError : the body is stored in a form that cannot be read.
     """
-    firmware = facts_of(piece).firmware
+    firmware = traits_of(piece).firmware
     basis, state = basis_of(kit, piece.slug), kit.states[piece.slug]
     day, made = basis.outing, basis.configurations
     held = {row.setting: row for row in piece.held.all()}

@@ -10,7 +10,7 @@ from pydantic import Field
 
 from craft.vocabulary.terms import Genre
 from forms.configuration_form import ChoiceOut, Value
-from forms.facts_form import Flag
+from forms.traits_form import Flag
 from outings.slots.schemas import BodySlots
 
 

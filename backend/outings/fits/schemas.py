@@ -7,8 +7,8 @@ from typing import Annotated
 from ninja import Schema
 from pydantic import Field
 
-from forms.facts_form import Slug, Value
 from forms.recipe_form import RecipeForm
+from forms.traits_form import Slug, Value
 
 
 class SlotNamed(Schema):

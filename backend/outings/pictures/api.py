@@ -15,8 +15,8 @@ from craft.scales.series import Dial, label
 from craft.tones.own import scaled_to
 from forms.areas_form import AreasForm
 from forms.outing_bundle import ACCEPTED
-from forms.picture_facts import LARGEST_BYTES
 from forms.picture_light import refused
+from forms.picture_told import LARGEST_BYTES
 from forms.problems import InputError, Problem
 from outings.mine import my_outing, my_situations
 from outings.models import Picture, Situation

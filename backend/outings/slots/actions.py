@@ -15,7 +15,7 @@ from craft.day.slots import Reached, Slots
 from craft.day.special import BY_SPECIAL, special_configuration
 from craft.day.walk import Menus
 from craft.errors import CraftError
-from craft.kit.facts import Bank
+from craft.kit.traits import Bank
 from craft.vocabulary.setting import Value
 from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.words import say_value
@@ -57,7 +57,7 @@ class _Day:
     @property
     def banks(self) -> tuple[Bank, ...]:
         """All banks of slots of the body."""
-        return self.made[0].situation.body.facts.all_banks
+        return self.made[0].situation.body.traits.all_banks
 
     @property
     def weighed(self) -> int:
@@ -205,7 +205,7 @@ def _kept_slots(outing: Outing, body: str, made: list[Made], chosen: list[Fillin
 
     def in_time() -> BodySlots:
         known = found(outing.person, "slots", key)  # by another process of the server
-        return day.out(kit.words.get(body, {}), limit_s) if known is None else BodySlots.model_validate(known)
+        return day.out(kit.own_labels.get(body, {}), limit_s) if known is None else BodySlots.model_validate(known)
 
     told = kept("slots", of, in_time)
     if told.bound is None:
@@ -235,7 +235,7 @@ def fill(outing: Outing, kit: Kit, choice: Choice) -> None:
     made = next((one for one in made_of(outing, kit)[0] if one.body == choice.body), None)
     if made is None:
         raise InputError([Problem("/body", "this body has no setup on this outing")])
-    slot_at(made.situation.body.facts, choice.bank, choice.number)
+    slot_at(made.situation.body.traits, choice.bank, choice.number)
     if choice.special:
         special_configuration(choice.special, made.situation, made.setup)
     at = {"body": choice.body, "bank": choice.bank}
@@ -265,4 +265,4 @@ def _best(job: Job, tell: Progress) -> dict[str, Any]:
     day, of = _day_of(body, made, chosen, now, kit)
     if key_of(of) != job.key:
         raise StoppedError
-    return day.out(kit.words.get(body, {}), tell=tell).model_dump(mode="json")
+    return day.out(kit.own_labels.get(body, {}), tell=tell).model_dump(mode="json")

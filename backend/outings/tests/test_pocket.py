@@ -36,7 +36,7 @@ class TheWayThere(Day):
             for bank, number in zip(plan[made.body].banks, reached.slots, strict=False):
                 if number is not None:
                     kept = next(one for one in day if one.pk == bank.slots[number - 1].situation)
-                    holds = made.situation.body.facts.all_banks[bank.bank - 1].holds
+                    holds = made.situation.body.traits.all_banks[bank.bank - 1].holds
                     now |= {slug: value for slug, value in kept.configuration.values.items() if holds(slug)}
             self.assertEqual(len(pocket.turns), sum(number is not None for number in reached.slots))
             closed = {row.setting.slug for row in made.configuration.rows if row.closed}
@@ -67,7 +67,7 @@ class TheWayThere(Day):
             self.assertEqual(back.status_code, 200, back.content[:200])
             again = self.caller.get(f"/api/kit/bodies/{back.json()['slug']}/profile.json").json()
             self.assertEqual(again, file, slug)
-            self.assertTrue(file["body"]["facts"]["controls"])
+            self.assertTrue(file["body"]["traits"]["controls"])
 
     def test_prefixes_and_clocks_are_warned_of_exactly_when_they_can_go_wrong(self) -> None:
         def layout(prefix: str, clock: float | None) -> LayoutForm:

@@ -13,7 +13,7 @@ from django.test import TestCase
 from PIL import Image
 
 from craft.render.picture import Look
-from craft.stage.sets import STAGES
+from craft.stage.stages import STAGES
 from demo.day import DAY
 from demo.kit import BODIES
 from outings.demo_people import load_demo_people

@@ -23,9 +23,9 @@ class Slots(Day):
     def choose(self, **choice: Any) -> Any:
         return self.caller.send("PUT", self.path, {"body": SWIFT, **choice})
 
-    def facts(self, slug: str, **change: Any) -> Any:
+    def traits(self, slug: str, **change: Any) -> Any:
         body = next(b for b in self.caller.get("/api/kit").json()["bodies"] if b["slug"] == slug)
-        document = {**body["document"], "facts": {**body["document"]["facts"], **change}}
+        document = {**body["document"], "traits": {**body["document"]["traits"], **change}}
         return self.caller.put(f"/api/kit/bodies/{slug}", document, body["version"])
 
     def slot(self, body: dict[str, Any], number: int) -> dict[str, Any]:
@@ -107,9 +107,9 @@ class Slots(Day):
         self.assertEqual([bank["label"] for bank in plate["banks"]], ["slots", "focus sets"])
         self.assertTrue(all(len(r["slots"]) == 2 for r in plate["reached"]))
         self.assertEqual(plate["presses"], sum(r["presses"] for r in plate["reached"]))
-        self.facts(PLATE, second_bank=None)
+        self.traits(PLATE, second_bank=None)
         self.assertEqual(len(self.get()[PLATE]["banks"]), 1)
-        self.facts(SWIFT, slot_leaves_out=["focus_mode", "drive_mode", "white_mode", "exposure_mode"])
+        self.traits(SWIFT, slot_leaves_out=["focus_mode", "drive_mode", "white_mode", "exposure_mode"])
         swift = self.get()[SWIFT]
         self.assertTrue(swift["banks"][0]["cannot"])
         self.assertGreater(max(r["presses"] for r in swift["reached"]), 1)
@@ -132,10 +132,10 @@ class Slots(Day):
     def test_a_choice_outlives_a_body_that_was_said_to_have_fewer_slots(self) -> None:
         self.choose(number=3, special="sets")
         self.choose(number=2, situation=self.get()[SWIFT]["reached"][0]["situation"])
-        self.facts(SWIFT, slots=1)
+        self.traits(SWIFT, slots=1)
         one = self.get()[SWIFT]
         self.assertEqual([slot["by_hand"] for slot in one["banks"][0]["slots"]], [False])
-        self.facts(SWIFT, slots=3)
+        self.traits(SWIFT, slots=3)
         self.assertEqual([slot["by_hand"] for slot in self.get()[SWIFT]["banks"][0]["slots"]], [False, True, True])
 
     def test_slots_that_keep_what_is_changed_in_them_are_said_to_and_every_number_is_one_of_theirs(self) -> None:
@@ -143,7 +143,7 @@ class Slots(Day):
             read = self.caller.get(f"/api/situations/{row['situation']}").json()
             document = {**read["document"], "settings": {"slot_keeps_changes": "keeps"}}
             self.caller.put(f"/api/situations/{row['situation']}", document, read["version"])
-        self.facts(SWIFT, slots=1)
+        self.traits(SWIFT, slots=1)
         told = self.get()[SWIFT]
         self.assertTrue(told["keeps"])
         self.assertTrue(all(r["slots"] in ([1], [None]) for r in told["reached"]))
@@ -151,12 +151,12 @@ class Slots(Day):
     def test_fewer_slots_cost_more_and_none_costs_the_menus(self) -> None:
         costs = []
         for count in (3, 1, 0):
-            self.assertEqual(self.facts(SWIFT, slots=count).status_code, 200)
+            self.assertEqual(self.traits(SWIFT, slots=count).status_code, 200)
             told = self.get()[SWIFT]
             costs.append(told["presses"])
         self.assertEqual(costs, sorted(costs))
         self.assertEqual(costs[-1], told["without"])
-        self.assertEqual(pointers(self.facts(SWIFT, slots=-1)), {"/facts/slots"})
+        self.assertEqual(pointers(self.traits(SWIFT, slots=-1)), {"/traits/slots"})
 
     def test_a_situation_without_a_setup_is_told_a_stranger_sees_nothing_and_queries_do_not_grow(self) -> None:
         self.save({"motion": {"distance_m": 0.05}})

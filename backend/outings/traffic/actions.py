@@ -49,7 +49,7 @@ def traffic_of(outing: Outing, setups: list[Made]) -> list[BodyTraffic]:
 
 def body_traffic(body: str, day: list[Made], spans: dict[int, tuple[int, float]]) -> BodyTraffic:
     """How fast frames leave one body over the day."""
-    facts = day[0].situation.body.facts
+    traits = day[0].situation.body.traits
     values = [made.configuration.values for made in day]
     files = [file_bytes(made.situation, held) for made, held in zip(day, values, strict=True)]
     frames = [made.setup.facts["shots"] for made in day]
@@ -57,7 +57,7 @@ def body_traffic(body: str, day: list[Made], spans: dict[int, tuple[int, float]]
     going = [count if sends(held) else 0.0 for held, count in zip(values, frames, strict=True)]
     begins = [spans[made.pk][0] * 60.0 for made in day]
     ends = [begin + spans[made.pk][1] * 3600 for made, begin in zip(day, begins, strict=True)]
-    link = facts.traffic.link_mb_s
+    link = traits.traffic.link_mb_s
     sent = backlog(each, going, begins, ends, link) if link else ()
     roles = BY_SLUG["card_roles"].values if "card_roles" in values[0] else ("continues",)
     legs = []
@@ -82,7 +82,7 @@ def body_traffic(body: str, day: list[Made], spans: dict[int, tuple[int, float]]
                 fps=fps,
                 bursts=[
                     _burst(b, str(values[k].get("card_roles", "continues")))
-                    for b in (bursts(raw, finished, fps, facts.traffic, [str(role) for role in roles]) if fps else ())
+                    for b in (bursts(raw, finished, fps, traits.traffic, [str(role) for role in roles]) if fps else ())
                 ],
                 sends=going[k] > 0,
                 what=say_value(BY_SLUG["send_what"], values[k]["send_what"]) if going[k] and "send_what" in values[k] else "",
@@ -100,7 +100,7 @@ def body_traffic(body: str, day: list[Made], spans: dict[int, tuple[int, float]]
             if "card_roles" in values[0]
         ],
         link_mb_s=link,
-        blocks=list(facts.traffic.blocks),
+        blocks=list(traits.traffic.blocks),
         pairing=str(values[0].get("pairing", "")),
         remote="" if remote == "off" else say_value(BY_SLUG["remote"], remote),
         legs=legs,

@@ -60,7 +60,7 @@ def affected_by(now: Kit, then: Kit, row: Situation) -> AffectedOut:
     differences = [
         DifferenceOut(
             setting=slug,
-            own=now.words.get(row.document["body"], {}).get(slug, ""),
+            own=now.own_labels.get(row.document["body"], {}).get(slug, ""),
             label=BY_SLUG[slug].label,
             before=say_value(BY_SLUG[slug], before[slug]) if slug in before else "",
             after=say_value(BY_SLUG[slug], value),

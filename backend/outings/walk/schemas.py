@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 from ninja import Schema
 from pydantic import Field
 
-from forms.facts_form import Slug
+from forms.traits_form import Slug
 
 Special = Literal["", "hand_over", "sets"]
 

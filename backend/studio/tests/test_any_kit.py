@@ -101,10 +101,10 @@ class AnyKit(TestCase):
         told = self.caller.get(f"/api/outings/{self.outing.pk}/slots").json()
         self.assertTrue(any("not in your kit" in problem for problem in told["problems"]))
 
-    def test_a_body_from_a_file_without_facts_or_with_empty_ones(self) -> None:
-        for k, facts in enumerate((None, {})):
-            document = {**copy.deepcopy(BODIES["merrow-glass-36"]), "name": f"Plain {k}", "facts": facts}
+    def test_a_body_from_a_file_without_traits_or_with_empty_ones(self) -> None:
+        for k, traits in enumerate((None, {})):
+            document = {**copy.deepcopy(BODIES["merrow-glass-36"]), "name": f"Plain {k}", "traits": traits}
             body = str(self.caller.post("/api/kit/bodies", document).json()["slug"])
             lens = str(self.caller.post("/api/kit/lenses", LENSES["merrow-24-70"]).json()["slug"])
             self.add(body, lens)
-            self.walk(body, f"facts {facts}")
+            self.walk(body, f"traits {traits}")

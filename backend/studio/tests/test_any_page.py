@@ -105,7 +105,7 @@ class AnyPage(BrowserCase):
             self.drawn(page, f"/outings/{self.day.pk}/slots")
         piece = Piece.objects.get(person=self.ilse, slug=self.body)
         keys = [{"slug": f"k{n}", "label": f"key {n}", "spot": spot, "uses": ["press", "hold"]} for n, spot in enumerate(SPOTS)]
-        piece.document = {**piece.document, "facts": {**(piece.document.get("facts") or {}), "controls": keys}}
+        piece.document = {**piece.document, "traits": {**(piece.document.get("traits") or {}), "controls": keys}}
         piece.save()
         page.reload()
         self.drawn(page, f"/outings/{self.day.pk}/fingers")

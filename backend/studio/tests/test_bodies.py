@@ -111,8 +111,8 @@ class BodyFile(BodyCase):
             {"dialect": {"entries": [{"setting": "nonsense", "label": "x", "menu": ["y"]}]}},
             {"version": 2},
             {"format": "something-else"},
-            {"body": {**file["body"], "facts": {"features": ["wings"]}}},
-            {"body": {**file["body"], "facts": {"defaults": {"grid": "plenty"}}}},
+            {"body": {**file["body"], "traits": {"features": ["wings"]}}},
+            {"body": {**file["body"], "traits": {"defaults": {"grid": "plenty"}}}},
             {"more": 1},
         ):
             refused = self.caller.post("/api/kit/bodies/import", {**file, **change})
@@ -120,13 +120,13 @@ class BodyFile(BodyCase):
             self.assertTrue(refused.json()["errors"])
         self.assertEqual((Piece.objects.count(), Dialect.objects.count()), count)
 
-    def test_facts_are_part_of_the_body_and_refused_where_they_are_wrong(self) -> None:
+    def test_traits_are_part_of_the_body_and_refused_where_they_are_wrong(self) -> None:
         kit = self.caller.get("/api/kit").json()
         body = next(b for b in kit["bodies"] if b["slug"] == "merrow-swift-20")
-        better = {**body["document"], "facts": {**body["document"]["facts"], "firmware": "2.2", "absent": ["grid"]}}
+        better = {**body["document"], "traits": {**body["document"]["traits"], "firmware": "2.2", "absent": ["grid"]}}
         kept = self.caller.put(AT, better, body["version"])
-        self.assertEqual(kept.json()["document"]["facts"]["firmware"], "2.2")
-        wrong = {**better, "facts": {"offered": {"grid": ["plenty"]}}}
+        self.assertEqual(kept.json()["document"]["traits"]["firmware"], "2.2")
+        wrong = {**better, "traits": {"offered": {"grid": ["plenty"]}}}
         refused = self.caller.put(AT, wrong, kept.json()["version"])
         self.assertEqual(refused.status_code, 422)
         self.assertIn("off, thirds, fine", json.dumps(refused.json()["errors"]))
@@ -167,7 +167,7 @@ class WhatItHolds(BodyCase):
         self.hold({"grid": "fine"})
         self.assertFalse(self.state()["held"]["grid"]["older"])
         piece = Piece.objects.get(person=self.person, slug="merrow-swift-20")
-        piece.document["facts"]["firmware"] = "3.0"
+        piece.document["traits"]["firmware"] = "3.0"
         piece.save()
         self.assertTrue(self.state()["held"]["grid"]["older"])
 
@@ -248,7 +248,7 @@ class AsItCame(BodyCase):
         self.came({"beeps": "off"})
         late = self.caller.put(self.at, self.body["document"], self.body["version"])
         self.assertEqual(late.status_code, 412)
-        self.assertEqual(late.json()["current"]["document"]["facts"]["defaults"], {"beeps": "off"})
+        self.assertEqual(late.json()["current"]["document"]["traits"]["defaults"], {"beeps": "off"})
 
     def test_nobody_else_says_it(self) -> None:
         stranger = Caller(get_user_model().objects.create_user("stranger"))

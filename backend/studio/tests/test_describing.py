@@ -71,7 +71,7 @@ class Described(TestCase):
                     self.assertAlmostEqual(body.sensor.full_well_e / (body.sensor.pitch_m * 1e6) ** 2, 2500, delta=130)
                     self.assertTrue({"full_well_e", "longest_s", "detects"} <= body.assumed)
                     self.assertFalse({"name", "max_iso", "pixels_wide", "finder"} & body.assumed)
-                    self.assertEqual(body.facts.slots, kind.slots)
+                    self.assertEqual(body.traits.slots, kind.slots)
                     self.assertEqual(own is not None, kind.own_lens is not None)
                     if own:
                         lens = own.value("y")

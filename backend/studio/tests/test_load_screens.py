@@ -167,7 +167,7 @@ class UnderTheFingers(BrowserCase):
         expect(page.get_by_label("what you call the only key")).to_be_visible()
         page.get_by_role("checkbox", name="the only key: long press").check()
         self.answered(page)
-        controls = Piece.objects.get(person=self.ilse, slug="tamsel-matchbox").document["facts"]["controls"]
+        controls = Piece.objects.get(person=self.ilse, slug="tamsel-matchbox").document["traits"]["controls"]
         self.assertEqual([(c["slug"], c["uses"]) for c in controls], [("the_only_key", ["press", "hold", "long_press"])])
         page.get_by_role("button", name="take out the only key").click()
         expect(page.get_by_label("what you call the only key")).to_have_count(0)
@@ -265,7 +265,7 @@ class Guarded(BrowserCase):
         field.press("Enter")
         expect(page.get_by_role("alert")).to_have_count(0)
         self.answered(page)
-        self.assertEqual(Piece.objects.get(person=self.ilse, slug="oxwick-plate-60").document["facts"]["traffic"]["link_mb_s"], 3.5)
+        self.assertEqual(Piece.objects.get(person=self.ilse, slug="oxwick-plate-60").document["traits"]["traffic"]["link_mb_s"], 3.5)
         self.assertEqual(self.wrong, [])
 
     def test_the_card_says_the_way_there_and_keeps_its_ticks(self) -> None:
@@ -315,7 +315,7 @@ class WrittenDown(BrowserCase):
         field.press("Enter")
         expect(page.get_by_role("alert")).to_have_count(0)
         self.answered(page)
-        self.assertEqual(Piece.objects.get(person=self.ilse, slug=SWIFT).document["facts"]["moves"]["line"], 0.25)
+        self.assertEqual(Piece.objects.get(person=self.ilse, slug=SWIFT).document["traits"]["moves"]["line"], 0.25)
 
     def test_empty_days_and_bodies_of_others_teach_or_say_so_on_every_screen(self) -> None:
         empty = Outing.objects.create(person=self.ilse, title="Nothing yet", day="2027-07-01")

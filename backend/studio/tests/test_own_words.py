@@ -54,8 +54,8 @@ class OwnWords(BrowserCase):
             page.get_by_label(feature).click()
         self.words(page, lambda rows: {"first", "second", "third"} <= {row["label"] for row in rows})
         self.answered(page)
-        facts = Piece.objects.get(person=self.ilse, slug="quillon-lane-32").document["facts"]
-        self.assertLessEqual({"rear_button", "two_cards"}, set(facts["features"]))
+        traits = Piece.objects.get(person=self.ilse, slug="quillon-lane-32").document["traits"]
+        self.assertLessEqual({"rear_button", "two_cards"}, set(traits["features"]))
         self.walk_to(page, "/profile")
         for bar in ("30", "35"):
             page.get_by_label("noise bar").fill(bar)
@@ -149,9 +149,9 @@ class OwnWords(BrowserCase):
         page.get_by_label("firmware", exact=True).fill("1.05")
         page.keyboard.press("Tab")
         self.answered(page)
-        facts = Piece.objects.get(person=self.ilse, slug="quillon-lane-32").document["facts"]
-        self.assertIn("rear_button", facts["features"])
-        self.assertEqual((facts["firmware"], "grid" in facts["absent"]), ("1.05", True))
+        traits = Piece.objects.get(person=self.ilse, slug="quillon-lane-32").document["traits"]
+        self.assertIn("rear_button", traits["features"])
+        self.assertEqual((traits["firmware"], "grid" in traits["absent"]), ("1.05", True))
         queue = Situation.objects.get(outing=self.day, document__title="Early ferry queue")
         page.goto(f"/situations/{queue.pk}/settings")
         expect(line(page, "focus_activation")).to_be_visible()
@@ -161,13 +161,13 @@ class OwnWords(BrowserCase):
         page = self.open("/kit/bodies/quillon-lane-32")
         page.get_by_label("firmware", exact=True).wait_for()
         row = Piece.objects.get(person=self.ilse, slug="quillon-lane-32")
-        row.document["facts"]["firmware"] = "9.9"
+        row.document["traits"]["firmware"] = "9.9"
         row.revision += 1
         row.save()
         page.get_by_label("the body takes two cards").check()
         expect(page.get_by_role("alert").filter(has_text="changed elsewhere")).to_be_visible()
         expect(page.get_by_label("firmware", exact=True)).to_have_value("9.9")
-        self.assertNotIn("two_cards", Piece.objects.get(pk=row.pk).document["facts"]["features"])
+        self.assertNotIn("two_cards", Piece.objects.get(pk=row.pk).document["traits"]["features"])
 
     def test_a_body_leaves_and_comes_back_as_a_file(self) -> None:
         page = self.open("/kit/bodies/tamsel-heron")

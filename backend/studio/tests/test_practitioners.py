@@ -18,10 +18,10 @@ SWIFT, PLATE = "merrow-swift-20", "oxwick-plate-60"
 
 
 class Practitioners(BrowserCase):
-    def has(self, slug: str, **facts: Any) -> None:
+    def has(self, slug: str, **traits: Any) -> None:
         """The profile of a body says so, too."""
         piece = Piece.objects.get(person=self.ilse, slug=slug)
-        piece.document = {**piece.document, "facts": {**piece.document["facts"], **facts}}
+        piece.document = {**piece.document, "traits": {**piece.document["traits"], **traits}}
         piece.save()
 
     def asks(self, title: str, **document: Any) -> Situation:

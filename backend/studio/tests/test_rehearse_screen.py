@@ -8,7 +8,7 @@ import re
 from PIL import Image
 from playwright.sync_api import Page, expect
 
-from craft.stage.sets import STAGES
+from craft.stage.stages import STAGES
 from outings.models import KeptFrame, Situation
 from studio.tests.browser import BrowserCase
 from studio.tests.chromium import PHONE

@@ -24,13 +24,13 @@ class AsItCame(BrowserCase):
     def setUp(self) -> None:
         super().setUp()
         self.piece = Piece.objects.get(person=self.ilse, slug=self.situation.document["body"])
-        self.piece.document["facts"]["defaults_known"] = False
-        self.piece.document["facts"]["defaults"] = {}
+        self.piece.document["traits"]["defaults_known"] = False
+        self.piece.document["traits"]["defaults"] = {}
         self.piece.save()
 
     def said(self) -> dict[str, object]:
         self.piece.refresh_from_db()
-        return dict(self.piece.document["facts"]["defaults"])
+        return dict(self.piece.document["traits"]["defaults"])
 
     def test_a_guess_is_marked_said_changed_and_made_a_guess_again(self) -> None:
         page = self.open(f"/situations/{self.situation.pk}/settings?find=beeps")
@@ -239,7 +239,7 @@ class BeforeThePictures(BrowserCase):
         page.get_by_role("link", name="Say how many it has").click()
         page.get_by_label("how many slots").select_option("2")
         self.answered(page)
-        self.assertEqual(Piece.objects.get(person=self.ilse, slug="merrow-glass-36").document["facts"]["slots"], 2)
+        self.assertEqual(Piece.objects.get(person=self.ilse, slug="merrow-glass-36").document["traits"]["slots"], 2)
         self.assertEqual(self.wrong, [])
 
     def test_checks_are_ticked_by_keyboard_kept_and_said_in_the_bodys_words(self) -> None:

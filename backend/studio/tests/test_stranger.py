@@ -113,5 +113,5 @@ class Stranger(BrowserCase):
         page.get_by_role("button", name="Save").click()
         expect(page.get_by_role("heading", name="35 mm")).to_be_visible()
         body = Piece.objects.get(person=self.ilse, kind="body").document
-        self.assertEqual((body["bits"], body["facts"]["traffic"]["raw_mb"]), (14, {"none": 0.12}))
+        self.assertEqual((body["bits"], body["traits"]["traffic"]["raw_mb"]), (14, {"none": 0.12}))
         self.assertEqual(self.wrong, [])

@@ -2952,67 +2952,6 @@ export interface components {
             only: string[];
         };
         /**
-         * BodyFactsForm
-         * @description Facts about a body's settings. See docs/formats for features, settings and values.
-         */
-        BodyFactsForm: {
-            /**
-             * Firmware
-             * @default
-             */
-            firmware?: string;
-            /** Features */
-            features?: string[];
-            /** Absent */
-            absent?: string[];
-            /** Defaults */
-            defaults?: {
-                [key: string]: number | string;
-            };
-            /**
-             * Defaults Known
-             * @default false
-             */
-            defaults_known?: boolean;
-            /** Offered */
-            offered?: {
-                [key: string]: (number | string)[];
-            };
-            /** Reach */
-            reach?: {
-                [key: string]: components["schemas"]["Reach"];
-            };
-            /** True For */
-            true_for?: {
-                [key: string]: string;
-            };
-            /** Added */
-            added?: components["schemas"]["RuleForm"][];
-            /** Dropped */
-            dropped?: string[];
-            /** Raw Rate */
-            raw_rate?: number | null;
-            /** Mechanical Rate */
-            mechanical_rate?: number | null;
-            /**
-             * Slots
-             * @default 0
-             */
-            slots?: number;
-            /** Slot Leaves Out */
-            slot_leaves_out?: string[];
-            second_bank?: components["schemas"]["BankForm"] | null;
-            moves?: components["schemas"]["MovesForm"];
-            /** Controls */
-            controls?: components["schemas"]["ControlForm"][];
-            /**
-             * Borrows From
-             * @default
-             */
-            borrows_from?: string;
-            traffic?: components["schemas"]["TrafficForm"];
-        };
-        /**
          * BodyForm
          * @description A body. What is left out is not offered.
          */
@@ -3127,7 +3066,7 @@ export interface components {
              * @default false
              */
             zone_focus?: boolean;
-            facts?: components["schemas"]["BodyFactsForm"] | null;
+            traits?: components["schemas"]["TraitsForm"] | null;
             /** Assumed */
             assumed?: string[];
         };
@@ -3587,6 +3526,67 @@ export interface components {
             raw_mb?: {
                 [key: string]: number;
             };
+        };
+        /**
+         * TraitsForm
+         * @description Traits about a body's settings. See docs/formats for features, settings and values.
+         */
+        TraitsForm: {
+            /**
+             * Firmware
+             * @default
+             */
+            firmware?: string;
+            /** Features */
+            features?: string[];
+            /** Absent */
+            absent?: string[];
+            /** Defaults */
+            defaults?: {
+                [key: string]: number | string;
+            };
+            /**
+             * Defaults Known
+             * @default false
+             */
+            defaults_known?: boolean;
+            /** Offered */
+            offered?: {
+                [key: string]: (number | string)[];
+            };
+            /** Reach */
+            reach?: {
+                [key: string]: components["schemas"]["Reach"];
+            };
+            /** True For */
+            true_for?: {
+                [key: string]: string;
+            };
+            /** Added */
+            added?: components["schemas"]["RuleForm"][];
+            /** Dropped */
+            dropped?: string[];
+            /** Raw Rate */
+            raw_rate?: number | null;
+            /** Mechanical Rate */
+            mechanical_rate?: number | null;
+            /**
+             * Slots
+             * @default 0
+             */
+            slots?: number;
+            /** Slot Leaves Out */
+            slot_leaves_out?: string[];
+            second_bank?: components["schemas"]["BankForm"] | null;
+            moves?: components["schemas"]["MovesForm"];
+            /** Controls */
+            controls?: components["schemas"]["ControlForm"][];
+            /**
+             * Borrows From
+             * @default
+             */
+            borrows_from?: string;
+            traffic?: components["schemas"]["TrafficForm"];
         };
         /**
          * Use

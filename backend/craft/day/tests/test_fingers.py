@@ -30,7 +30,7 @@ from craft.day.functions import BY_FUNCTION, FUNCTIONS
 from craft.day.tests.facts import EVERY_FACT
 from craft.errors import CraftError
 from craft.kit.controls import LASTS, SPOTS, USE_WORDS, Control, Feel, Role, Use
-from craft.kit.facts import Bank, BodyFacts
+from craft.kit.traits import Bank, Traits
 from craft.vocabulary.features import FEATURES
 from craft.vocabulary.settings import BY_SLUG
 
@@ -243,16 +243,16 @@ class Days(TestCase):
 class Banks(TestCase):
     def test_two_banks_share_what_a_body_sets_and_neither_holds_what_the_other_does(self) -> None:
         focus = frozenset({"focus_mode", "focus_area"})
-        facts = BodyFacts(slots=3, slot_leaves_out=frozenset({"clock"}), second_bank=Bank("focus", 2, focus))
+        facts = Traits(slots=3, slot_leaves_out=frozenset({"clock"}), second_bank=Bank("focus", 2, focus))
         first, second = facts.all_banks
         self.assertEqual((first.slots, second.slots), (3, 2))
         for slug in BY_SLUG:
             holders = [bank.label for bank in facts.all_banks if bank.holds(slug)]
             self.assertEqual(holders, ["focus"] if slug in focus else [] if slug == "clock" else ["slots"])
-        self.assertEqual(BodyFacts(second_bank=Bank("focus", 2, focus)).all_banks, (), "a second bank needs a first")
-        self.assertEqual([bank.slots for bank in BodyFacts(slots=2).all_banks], [2])
+        self.assertEqual(Traits(second_bank=Bank("focus", 2, focus)).all_banks, (), "a second bank needs a first")
+        self.assertEqual([bank.slots for bank in Traits(slots=2).all_banks], [2])
         with self.assertRaises(CraftError) as caught:
-            BodyFacts(slots=2, second_bank=Bank("empty", 1))
+            Traits(slots=2, second_bank=Bank("empty", 1))
         self.assertEqual(caught.exception.where, ("second_bank", "only"))
 
     def test_every_use_says_how_long_it_lasts(self) -> None:

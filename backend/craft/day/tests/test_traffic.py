@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 
 from craft.day.checks import CYCLED, SLIPS, safe_lists, unguarded
 from craft.day.traffic import MEGA, SMALL_PIXELS, backlog, bursts, sends, sent_bytes, written_fps
-from craft.kit.facts import Traffic
+from craft.kit.traits import Traffic
 from craft.vocabulary.settings import BY_SLUG
 
 ROLES = ("continues", "copies", "splits_by_format")

@@ -8,9 +8,9 @@ from unittest import TestCase
 
 from craft.kit.body import Body, BracketOffer, Finder, Sensor, Shutter
 from craft.kit.controls import Control, Use
-from craft.kit.facts import BodyFacts, Traffic
 from craft.kit.features import SHOWN, features_of
 from craft.kit.lens import Lens
+from craft.kit.traits import Traffic, Traits
 from craft.vocabulary.features import FEATURES, lacking
 
 BODY = Body(
@@ -38,9 +38,9 @@ ADDS: dict[str, tuple[dict[str, Any], dict[str, Any]]] = {
     "lens_unreported": ({}, {"autofocus": False, "ring_reported": False}),
     "nd": ({"nd_stops": (3.0,)}, {}),
     "protection": ({"protection_stops": (1.0,)}, {}),
-    "rear_button": ({"facts": BodyFacts(controls=(Control("rear", "thumb key", "thumb_rest", (Use.PRESS,)),))}, {}),
-    "slots": ({"facts": BodyFacts(slots=3)}, {}),
-    "two_cards": ({"facts": BodyFacts(traffic=Traffic(card_mb_s=(100, 90)))}, {}),
+    "rear_button": ({"traits": Traits(controls=(Control("rear", "thumb key", "thumb_rest", (Use.PRESS,)),))}, {}),
+    "slots": ({"traits": Traits(slots=3)}, {}),
+    "two_cards": ({"traits": Traits(traffic=Traffic(card_mb_s=(100, 90)))}, {}),
     "several_patterns": ({"patterns": ("multi_zone", "spot")}, {}),
     "several_shutters": ({"first_curtain": True}, {}),
     "stabiliser": ({}, {"stabiliser_stops": 4.0}),
@@ -51,7 +51,7 @@ TAKES: dict[str, tuple[dict[str, Any], dict[str, Any]]] = {
     "direct_iso": ({"sets_iso_by_limits_only": True}, {}),
     "electronic_finder": ({"finder": Finder.OPTICAL}, {}),
     "eye_finder": ({"finder": Finder.SCREEN}, {}),
-    "interchangeable": ({"facts": BodyFacts(features=frozenset({"one_piece"}))}, {}),
+    "interchangeable": ({"traits": Traits(features=frozenset({"one_piece"}))}, {}),
     "lens_known": ({}, {"autofocus": False, "ring_reported": False}),
     "live_view": ({"finder": Finder.OPTICAL}, {}),
     "mechanical": ({"shortest_mechanical_s": None, "shortest_electronic_s": 0.0001}, {}),
@@ -75,7 +75,7 @@ class Features(TestCase):
         self.assertEqual(set(ADDS) | set(TAKES) | {"raw_files"}, set(SHOWN))
 
     def test_what_the_profile_states_is_there_beside_what_the_figures_show(self) -> None:
-        stated = replace(BODY, facts=BodyFacts(features=frozenset({"touch", "live_view"})), finder=Finder.OPTICAL)
+        stated = replace(BODY, traits=Traits(features=frozenset({"touch", "live_view"})), finder=Finder.OPTICAL)
         found = features_of(stated, LENS)
         self.assertTrue({"touch", "live_view", "mechanical"} <= found)
         self.assertNotIn("two_cards", found)
@@ -94,8 +94,8 @@ class Features(TestCase):
         self.assertEqual(lacking(("touch", "slots"), frozenset()).count(" that "), 2)
 
     def test_the_highest_rate_is_the_least_of_what_shutter_and_file_allow(self) -> None:
-        facts = BodyFacts(raw_rate=8.0, mechanical_rate=12.0)
-        body = replace(BODY, frames_per_second=20.0, shortest_electronic_s=0.0001, facts=facts)
+        traits = Traits(raw_rate=8.0, mechanical_rate=12.0)
+        body = replace(BODY, frames_per_second=20.0, shortest_electronic_s=0.0001, traits=traits)
         for shutter, raw, rate in (
             (Shutter.ELECTRONIC, False, 20.0),
             (Shutter.ELECTRONIC, True, 8.0),
@@ -103,5 +103,5 @@ class Features(TestCase):
             (Shutter.MECHANICAL, True, 8.0),
         ):
             self.assertEqual(body.highest_rate(shutter, raw), rate)
-        self.assertEqual(replace(body, facts=BodyFacts()).highest_rate(Shutter.MECHANICAL, True), 20.0)
+        self.assertEqual(replace(body, traits=Traits()).highest_rate(Shutter.MECHANICAL, True), 20.0)
         self.assertIsNone(BODY.highest_rate(Shutter.MECHANICAL, True))

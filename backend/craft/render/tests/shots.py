@@ -6,7 +6,7 @@ from typing import Any
 
 from craft.kit.body import Sensor
 from craft.render.shot import Shot
-from craft.stage.sets import BY_SLUG
+from craft.stage.stages import BY_SLUG
 
 SENSOR = Sensor(36, 24, 6000, 4000, 52_000, 2.4, 6.5, dual_gain_iso=800, dual_gain_read_noise_e=1.2)
 

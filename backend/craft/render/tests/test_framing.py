@@ -12,8 +12,8 @@ from hypothesis import strategies as st
 from craft.render.compose import as_it_is, framing_of
 from craft.render.tests.shots import a_shot
 from craft.stage.colour import LUMINANCE
-from craft.stage.sets import BY_SLUG, STAGES
 from craft.stage.stage import WIDE
+from craft.stage.stages import BY_SLUG, STAGES
 from craft.tones.framing import Framing, View
 
 HALL = BY_SLUG["hall"]

@@ -18,7 +18,7 @@ from craft.scene.light import Light
 from craft.setup.advise import advise
 from craft.setup.tests.things import situation
 from craft.stage.colour import LUMINANCE, light_rgb
-from craft.stage.sets import STAGES
+from craft.stage.stages import STAGES
 from craft.tones.framing import View
 from craft.tones.own import EITHER_WAY, FULL, QUANTILES, OwnLight, linear, map_of_light, of_levels
 from craft.tones.readings import Looks, reading

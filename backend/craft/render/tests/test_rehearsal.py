@@ -22,7 +22,7 @@ from craft.scene.works import WORKS
 from craft.setup.advise import advise
 from craft.setup.tests.things import BODY, LENS
 from craft.stage.colour import LUMINANCE, light_rgb
-from craft.stage.sets import BY_SLUG, STAGES
+from craft.stage.stages import BY_SLUG, STAGES
 from craft.tones.staging import ROWS, stage_for
 from craft.tones.tonemap import map_of
 from craft.vocabulary.terms import Genre, Support

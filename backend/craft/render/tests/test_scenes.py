@@ -12,8 +12,8 @@ from craft.render.compose import as_it_is, framing_of
 from craft.render.shot import Shot
 from craft.render.tests.shots import a_shot
 from craft.stage.colour import LUMINANCE
-from craft.stage.sets import STAGES
 from craft.stage.stage import HIGH, WIDE, Lit, Moves, Stage
+from craft.stage.stages import STAGES
 from craft.tones.boxes import boxes_of, cutouts_of
 from craft.tones.framing import View
 

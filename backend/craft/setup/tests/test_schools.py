@@ -17,7 +17,7 @@ from craft.decisions.facts import FACTS, Fact, When, phrase, say, tells
 from craft.decisions.reasons import Reasoned, reasoned
 from craft.decisions.schools import DECISIONS, Decision, School
 from craft.errors import CraftError
-from craft.kit.facts import BodyFacts
+from craft.kit.traits import Traits
 from craft.scene.light import Light
 from craft.scene.situation import Situation
 from craft.scene.works import SUBJECT, WORK, WORKS
@@ -281,7 +281,7 @@ class Warned(TestCase):
         sun = {"genre": Genre.LANDSCAPE, **rest}
         self.assertTrue(any("The sun may come" in t for t in self.cautions(**sun, light=Light(11.0, above=5.0))))
         self.assertFalse(any("The sun may come" in t for t in self.cautions(**sun, light=Light(11.0, above=2.0))))
-        deaf = {"facts": BodyFacts(absent=frozenset({"flicker_timing"}))}
+        deaf = {"traits": Traits(absent=frozenset({"flicker_timing"}))}
         pulsing = self.cautions(light=Light(8.0, flicker_hz=100.0), body=deaf)
         self.assertTrue(any("lamps pulse: at 1/" in t for t in pulsing))
         answered = self.cautions(light=Light(8.0, flicker_hz=100.0))

@@ -11,8 +11,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from craft.stage.colour import LUMINANCE
-from craft.stage.sets import BY_SLUG, STAGES
 from craft.stage.stage import HIGH, WIDE
+from craft.stage.stages import BY_SLUG, STAGES
 from craft.tones.boxes import Tuning, boxes_of, lay
 from craft.tones.framing import Framing, View
 from craft.tones.patterns import AIM, CENTRE_MM, CENTRE_WEIGHT, MOST_PLACED, SPOT_SHARE

@@ -98,6 +98,12 @@ class SmallestChange(TestCase):
         with self.assertRaises(CraftError):
             smallest_change(values, around, weights={"iso_floor": 61})
 
+    def test_what_leaves_it_to_the_body_is_no_way_out(self) -> None:
+        for offered in (("mechanical", "automatic", "electronic"), ("automatic", "mechanical")):
+            values = {"silent": "on", "shutter_type": "mechanical", "flash": "off"}
+            change = smallest_change(values, Around(frozenset(), {}, {"shutter_type": offered}, RULES), frozenset(("silent",)))
+            self.assertEqual(dict(change.values), {"shutter_type": "electronic"} if "electronic" in offered else {})
+
     def test_all_that_clashes_by_hand_is_named_and_nothing_is_changed(self) -> None:
         values = {"silent": "on", "shutter_type": "mechanical", "flash": "off"}
         change = smallest_change(values, Around(frozenset(), rules=RULES), frozenset(values))

@@ -18,7 +18,7 @@ const queries = useQueryClient();
 const { data: kit } = useKit();
 /** Said of this setting by itself, and not only of all of them at once. */
 const listed = computed(
-  () => props.setting in (kit.value?.bodies.find((b) => b.slug === props.body)?.document.facts?.defaults ?? {}),
+  () => props.setting in (kit.value?.bodies.find((b) => b.slug === props.body)?.document.traits?.defaults ?? {}),
 );
 const error = ref("");
 async function say(value: string | number | null): Promise<void> {

@@ -9,7 +9,7 @@ import { offer } from "@/keys/actions";
 import TextField from "@/fields/TextField.vue";
 import Conflict from "../Conflict.vue";
 import ControlsPane from "./ControlsPane.vue";
-import FactsPane from "./FactsPane.vue";
+import TraitsPane from "./TraitsPane.vue";
 import HeldPane from "./HeldPane.vue";
 import ListsPane from "./ListsPane.vue";
 import PastePane from "./PastePane.vue";
@@ -267,7 +267,7 @@ onUnmounted(offer([{ id: "undo-words", label: "Undo the last change of words", k
       </form>
     </section>
     <aside>
-      <FactsPane v-if="piece" :slug="slug" :body="piece.document" :version="piece.version" :guide="guide" />
+      <TraitsPane v-if="piece" :slug="slug" :body="piece.document" :version="piece.version" :guide="guide" />
       <ControlsPane v-if="piece" :slug="slug" :body="piece.document" :version="piece.version" />
       <TrafficPane v-if="piece" :slug="slug" :body="piece.document" :version="piece.version" />
       <ListsPane v-if="piece" :slug="slug" :body="piece.document" :guide="guide" />

@@ -4,18 +4,18 @@ import type { Body, Schemas } from "@/api/client";
 import { useLayout } from "@/api/queries";
 import { decimal } from "@/fields/typed";
 import TextField from "@/fields/TextField.vue";
-import { useFactsChange } from "./useFactsChange";
+import { useTraitsChange } from "./useTraitsChange";
 
 type Control = Schemas["ControlForm"];
 type Use = Control["uses"][number];
 type Moves = Schemas["MovesForm"];
 const props = defineProps<{ slug: string; body: Body; version: string }>();
-const { facts, keep, error, said } = useFactsChange(props);
+const { traits, keep, error, said } = useTraitsChange(props);
 const { data: layout } = useLayout(() => props.slug);
 const adding = ref({ label: "", spot: "thumb_rest" });
 const wrong = ref("");
 const typed = (event: Event): string => (event.target as HTMLInputElement).value.trim();
-const controls = (): Control[] => facts.value.controls ?? [];
+const controls = (): Control[] => traits.value.controls ?? [];
 const edit = (slug: string, change: Partial<Control>, words: string): void =>
   void keep((now) => ({ controls: now.controls?.map((c) => (c.slug === slug ? { ...c, ...change } : c)) }), words);
 /** A name for files, made of what its owner calls it, and like no other. */
@@ -118,7 +118,7 @@ function move(key: keyof Moves, text: string): void {
         ><span class="label">{{ m.label }}</span
         ><TextField
           inputmode="decimal"
-          :value="String(facts.moves?.[m.key] ?? m.usual)"
+          :value="String(traits.moves?.[m.key] ?? m.usual)"
           maxlength="6"
           @change="(text) => move(m.key, text)"
       /></label>

@@ -42,7 +42,7 @@ const lose = (setting: string): Promise<void> =>
     <h2>What it is believed to hold</h2>
     <p class="reason">
       {{ rows.length }} known, {{ unknown }} unknown<template v-if="state.firmware"
-        >; facts are for firmware {{ state.firmware }}</template
+        >; what is said of it is true of firmware {{ state.firmware }}</template
       >. Tick settings off in a situation’s list of all settings.
     </p>
     <div v-for="row in rows" :key="row.slug" class="row">

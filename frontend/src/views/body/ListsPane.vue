@@ -12,7 +12,7 @@ const LISTS: { name: Name; title: string; room: "pinned_room" | "short_list_room
   { name: "pinned", title: "Pinned items", room: "pinned_room" },
   { name: "short_list", title: "The short list", room: "short_list_room" },
 ];
-const room = (at: "pinned_room" | "short_list_room"): number => props.body.facts?.moves?.[at] ?? 0;
+const room = (at: "pinned_room" | "short_list_room"): number => props.body.traits?.moves?.[at] ?? 0;
 const there = computed(() => LISTS.filter((list) => room(list.room) || layout.value?.document[list.name]?.length));
 const items = (name: Name): string[] => layout.value?.document[name] ?? [];
 const label = (slug: string): string => props.guide.settings.find((s) => s.slug === slug)?.label ?? slug;

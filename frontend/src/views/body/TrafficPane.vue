@@ -3,13 +3,13 @@ import { computed, ref } from "vue";
 import type { Body, Schemas } from "@/api/client";
 import { decimal } from "@/fields/typed";
 import TextField from "@/fields/TextField.vue";
-import { useFactsChange } from "./useFactsChange";
+import { useTraitsChange } from "./useTraitsChange";
 
 type Traffic = Schemas["TrafficForm"];
 const props = defineProps<{ slug: string; body: Body; version: string }>();
-const { facts, keep, error, said } = useFactsChange(props);
+const { traits, keep, error, said } = useTraitsChange(props);
 const wrong = ref("");
-const now = computed<Traffic>(() => facts.value.traffic ?? {});
+const now = computed<Traffic>(() => traits.value.traffic ?? {});
 const cards = (): number[] => now.value.card_mb_s ?? [];
 const PACKINGS = [
   { packing: "lossless", label: "a raw without loss, MB" },
@@ -41,14 +41,14 @@ const FIELDS = [
 function set(text: string, change: (n: number) => Traffic): void {
   const number = decimal(text || "0");
   wrong.value = Number.isFinite(number) ? "" : "type megabytes, such as 90";
-  if (!wrong.value) void keep((facts) => ({ traffic: { ...facts.traffic, ...change(number) } }), "kept");
+  if (!wrong.value) void keep((traits) => ({ traffic: { ...traits.traffic, ...change(number) } }), "kept");
 }
 function setBlocks(text: string): void {
   const blocks = text
     .split(",")
     .map((part) => part.trim())
     .filter(Boolean);
-  void keep((facts) => ({ traffic: { ...facts.traffic, blocks } }), "kept");
+  void keep((traits) => ({ traffic: { ...traits.traffic, blocks } }), "kept");
 }
 </script>
 

@@ -1,6 +1,6 @@
 /** What is asked of a body and of a lens, in groups by what it decides. */
 export interface Field {
-  /** Place in the document; a dot leads into the facts. */
+  /** Place in the document; a dot leads into the traits. */
   key: string;
   label: string;
   unit?: string;
@@ -151,8 +151,8 @@ export const BODY_GROUPS: Group[] = [
     gains: "how fast it fires, with which shutter and file; which sets it fires by itself",
     fields: [
       { key: "frames_per_second", label: "highest rate", unit: "a second", help: "manual, drive modes", usual: 8 },
-      { key: "facts.mechanical_rate", label: "with the mechanical shutter", unit: "a second", help: "empty if it is the same" },
-      { key: "facts.raw_rate", label: "with raw", unit: "a second", help: "empty if it is the same" },
+      { key: "traits.mechanical_rate", label: "with the mechanical shutter", unit: "a second", help: "empty if it is the same" },
+      { key: "traits.raw_rate", label: "with raw", unit: "a second", help: "empty if it is the same" },
       { key: "bracket_offers", label: "sets of frames", help: "frames × stops between them, as 3 × 1, 5 × 2", as: "sets" },
     ],
   },
@@ -160,7 +160,7 @@ export const BODY_GROUPS: Group[] = [
     title: "slots and lens",
     gains: "which setups a turn of a dial brings back; what it is used with",
     fields: [
-      { key: "facts.slots", label: "custom slots", help: "positions of the dial that remember a setup" },
+      { key: "traits.slots", label: "custom slots", help: "positions of the dial that remember a setup" },
       { key: "fixed_lens", label: "its own lens", help: "for a body in one piece: add the lens first", as: "lens" },
     ],
   },

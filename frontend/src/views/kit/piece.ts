@@ -5,9 +5,9 @@ import type { Field, Group } from "./fields";
 export type Document = Record<string, unknown>;
 export type Typed = Record<string, string | boolean | string[]>;
 
-const facts = (document: Document): Document => (document.facts ?? {}) as Document;
+const traits = (document: Document): Document => (document.traits ?? {}) as Document;
 export function valueAt(document: Document, key: string): unknown {
-  return key.startsWith("facts.") ? facts(document)[key.slice(6)] : document[key];
+  return key.startsWith("traits.") ? traits(document)[key.slice("traits.".length)] : document[key];
 }
 export function shown(value: unknown, time?: boolean): string {
   if (typeof value !== "number") return "";
@@ -58,12 +58,12 @@ export function documentFrom(
 ): { document: Document; errors: Record<string, string> } {
   const errors: Record<string, string> = {};
   const document: Document = { ...base, name };
-  const stated: Document = { ...facts(base) };
+  const stated: Document = { ...traits(base) };
   const fields = groups.flatMap((g) => g.fields);
   const own = new Set(fields.map((f) => (f.key.startsWith("widest_") ? "widest_aperture" : f.key)));
   const guessed = new Set(((base.assumed as string[] | undefined) ?? []).filter((key) => !own.has(key)));
   const put = (field: Field, value: unknown) => {
-    if (field.key.startsWith("facts.")) stated[field.key.slice(6)] = value;
+    if (field.key.startsWith("traits.")) stated[field.key.slice("traits.".length)] = value;
     else document[field.key] = value;
   };
   for (const field of fields) {
@@ -91,7 +91,7 @@ export function documentFrom(
         guessed.add(field.key.startsWith("widest_") ? "widest_aperture" : field.key);
         const kept = valueAt(base, field.key);
         put(field, typeof kept === "number" && ((base.assumed as string[]) ?? []).includes(field.key) ? kept : field.usual);
-      } else put(field, typed ?? (field.key === "facts.slots" ? 0 : null));
+      } else put(field, typed ?? (field.key === "traits.slots" ? 0 : null));
     }
   }
   if ("widest_short" in document) {
@@ -100,7 +100,7 @@ export function documentFrom(
     delete document.widest_short;
     delete document.widest_long;
   }
-  if (Object.keys(stated).length) document.facts = stated;
+  if (Object.keys(stated).length) document.traits = stated;
   document.assumed = [...guessed].sort();
   return { document, errors };
 }

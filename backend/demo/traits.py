@@ -11,7 +11,7 @@ def _key(slug: str, label: str, spot: str, *uses: str, **more: Any) -> dict[str,
     return {"slug": slug, "label": label, "spot": spot, "uses": list(uses or ("press", "hold")), **more}
 
 
-FACTS: dict[str, dict[str, Any]] = {
+TRAITS: dict[str, dict[str, Any]] = {
     "merrow-swift-20": {
         "firmware": "2.1",
         "features": ["two_cards", "touch", "rear_button", "links", "remote", "grip", "merge", "level", "night_display", "two_dials", "large_sensor", "slots", "long_times", "press_and_turn_free"],
@@ -122,4 +122,4 @@ FACTS: dict[str, dict[str, Any]] = {
         "offered": {"white_mode": ["automatic", "daylight", "tungsten", "kelvin"], "grid": ["off", "thirds"], "review_time": ["off", "two_seconds"], "aspect": ["as_sensor", "square"], "self_timer": [0.0, 10.0], "look": ["natural", "vivid", "grey"]},
     },
 }
-"""Body slug -> facts about its settings."""
+"""Body slug -> traits about its settings."""

@@ -7,8 +7,8 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, ConfigDict, Field
 
 from craft.kit.controls import Control, Use
-from craft.kit.facts import Bank, BodyFacts, Traffic
 from craft.kit.moves import Moves
+from craft.kit.traits import Bank, Traffic, Traits
 from craft.vocabulary.rules import Rule, Term, Test
 from craft.vocabulary.setting import Reach
 
@@ -124,8 +124,8 @@ class TrafficForm(_Form):
     raw_mb: RawMegabytes = Field(default_factory=dict)
 
 
-class BodyFactsForm(_Form):
-    """Facts about a body's settings. See docs/formats for features, settings and values."""
+class TraitsForm(_Form):
+    """Traits about a body's settings. See docs/formats for features, settings and values."""
 
     firmware: Annotated[str, Field(max_length=40)] = ""
     features: Annotated[list[Slug], Field(max_length=60)] = Field(default_factory=list)
@@ -147,14 +147,14 @@ class BodyFactsForm(_Form):
     borrows_from: Annotated[str, Field(max_length=80)] = ""
     traffic: TrafficForm = Field(default_factory=TrafficForm)
 
-    def value(self, owner: str) -> BodyFacts:
-        """The facts as the craft's value; owner: the body's name, the source of its own dependencies.
+    def value(self, owner: str) -> Traits:
+        """The traits as the craft's value; owner: the body's name, the source of its own dependencies.
 
         Raises
         ------
         CraftError : a feature, setting or value that there is not.
         """
-        return BodyFacts(
+        return Traits(
             firmware=self.firmware,
             features=frozenset(self.features),
             absent=frozenset(self.absent),

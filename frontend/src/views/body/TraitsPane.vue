@@ -3,10 +3,10 @@ import { computed } from "vue";
 import type { Body, Schemas } from "@/api/client";
 import TextField from "@/fields/TextField.vue";
 import AsItCame from "./AsItCame.vue";
-import { useFactsChange, type Facts } from "./useFactsChange";
+import { useTraitsChange, type Traits } from "./useTraitsChange";
 
 const props = defineProps<{ slug: string; body: Body; version: string; guide: Schemas["Guide"] }>();
-const { facts, keep, error, said } = useFactsChange(props);
+const { traits, keep, error, said } = useTraitsChange(props);
 /** A view before the shot needs no saying where the finder shows the picture. */
 const stated = computed(() =>
   props.guide.features.filter((f) => f.stated && (f.slug !== "live_view" || props.body.finder === "optical")),
@@ -14,15 +14,15 @@ const stated = computed(() =>
 const label = (slug: string): string => props.guide.settings.find((s) => s.slug === slug)?.label ?? slug;
 /** Defaults that were said one by one. */
 const came = computed(() =>
-  Object.entries(facts.value.defaults ?? {}).map(([setting, value]) => {
+  Object.entries(traits.value.defaults ?? {}).map(([setting, value]) => {
     const values = props.guide.settings.find((s) => s.slug === setting)?.values ?? [];
     return { setting, value, shown: values.find((v) => v.value === value)?.shown ?? String(value) };
   }),
 );
-const others = computed(() => props.guide.settings.filter((s) => !facts.value.absent?.includes(s.slug)));
+const others = computed(() => props.guide.settings.filter((s) => !traits.value.absent?.includes(s.slug)));
 
-const keepFigure = <K extends keyof Facts>(key: K, figure: Facts[K], words: string): Promise<boolean> =>
-  keep(() => ({ [key]: figure }) as Partial<Facts>, words);
+const keepFigure = <K extends keyof Traits>(key: K, figure: Traits[K], words: string): Promise<boolean> =>
+  keep(() => ({ [key]: figure }) as Partial<Traits>, words);
 function feature(token: string, on: boolean): void {
   void keep((now) => {
     const rest = (now.features ?? []).filter((f) => f !== token);
@@ -44,7 +44,7 @@ function lacks(event: Event): void {
     <label class="field"
       ><span class="label">firmware</span
       ><TextField
-        :value="facts.firmware ?? ''"
+        :value="traits.firmware ?? ''"
         maxlength="40"
         placeholder="as the menu shows it"
         @change="(text) => keepFigure('firmware', text, 'firmware kept')"
@@ -52,7 +52,7 @@ function lacks(event: Event): void {
     <label class="tick"
       ><input
         type="checkbox"
-        :checked="facts.defaults_known"
+        :checked="traits.defaults_known"
         @change="keepFigure('defaults_known', ($event.target as HTMLInputElement).checked, 'kept')"
       />
       I have gone through how it leaves the box: what is not listed is as most bodies have it</label
@@ -69,7 +69,7 @@ function lacks(event: Event): void {
     <label v-for="f in stated" :key="f.slug" class="tick"
       ><input
         type="checkbox"
-        :checked="facts.features?.includes(f.slug)"
+        :checked="traits.features?.includes(f.slug)"
         @change="feature(f.slug, ($event.target as HTMLInputElement).checked)"
       />
       {{ f.label }}</label
@@ -79,7 +79,7 @@ function lacks(event: Event): void {
       ><select
         class="plain"
         aria-label="how many slots"
-        :value="facts.slots ?? 0"
+        :value="traits.slots ?? 0"
         @change="keepFigure('slots', Number(($event.target as HTMLSelectElement).value), 'slots kept')"
       >
         <option v-for="n in 11" :key="n" :value="n - 1">{{ n === 1 ? "none" : n - 1 }}</option>
@@ -92,8 +92,8 @@ function lacks(event: Event): void {
         <option v-for="s in others" :key="s.slug" :value="s.slug">{{ s.label }}</option>
       </select></label
     >
-    <p v-if="facts.absent?.length" class="small">
-      <span v-for="gone in facts.absent" :key="gone" class="lack"
+    <p v-if="traits.absent?.length" class="small">
+      <span v-for="gone in traits.absent" :key="gone" class="lack"
         >{{ label(gone)
         }}<button
           class="plain"
@@ -105,12 +105,12 @@ function lacks(event: Event): void {
         </button></span
       >
     </p>
-    <template v-if="facts.added?.length">
+    <template v-if="traits.added?.length">
       <h3>Dependencies of its own</h3>
-      <p v-for="rule in facts.added" :key="rule.slug" class="reason">{{ rule.reason }} A way out: {{ rule.way_out }}.</p>
+      <p v-for="rule in traits.added" :key="rule.slug" class="reason">{{ rule.reason }} A way out: {{ rule.way_out }}.</p>
     </template>
-    <p v-if="facts.dropped?.length" class="small quiet">
-      Free of: {{ facts.dropped.map((slug) => slug.replaceAll("_", " ")).join(", ") }}
+    <p v-if="traits.dropped?.length" class="small quiet">
+      Free of: {{ traits.dropped.map((slug) => slug.replaceAll("_", " ")).join(", ") }}
     </p>
     <p v-if="error" class="error" role="alert">{{ error }}</p>
     <p class="quiet" role="status">{{ said }}</p>

@@ -255,7 +255,7 @@ def dialect(slug: str, there: Container[str]) -> dict[str, Any]:
     return {
         "format": "wide-aperture-dialect",
         "version": 1,
-        "firmware": BODIES[slug]["facts"]["firmware"],
+        "firmware": BODIES[slug]["traits"]["firmware"],
         "entries": [
             {"setting": setting, "label": words[setting][_MAKER[slug]], "menu": path.split(" > ")}
             for path, settings in MENUS[slug]

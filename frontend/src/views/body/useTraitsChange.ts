@@ -3,15 +3,15 @@ import { computed, ref } from "vue";
 import { client, ProblemError, take, type Body, type Schemas } from "@/api/client";
 import { useInTurn } from "@/api/inTurn";
 
-export type Facts = Schemas["BodyFactsForm"];
+export type Traits = Schemas["TraitsForm"];
 
 /** Keeping a change of what a body's profile says, with what is said of it, and where it was wrong. */
-export function useFactsChange(props: { slug: string; body: Body; version: string }) {
+export function useTraitsChange(props: { slug: string; body: Body; version: string }) {
   const queries = useQueryClient();
   const error = ref("");
   const said = ref("");
-  const facts = computed<Facts>(() => props.body.facts ?? {});
-  type Change = (now: Facts) => Partial<Facts>;
+  const traits = computed<Traits>(() => props.body.traits ?? {});
+  type Change = (now: Traits) => Partial<Traits>;
   const put = useInTurn(
     () => `body-${props.slug}`,
     async (change: Change) => {
@@ -24,7 +24,7 @@ export function useFactsChange(props: { slug: string; body: Body; version: strin
         await take(
           client.PUT("/api/kit/bodies/{slug}", {
             params: { path: { slug: props.slug }, header: { "If-Match": version } },
-            body: { ...body, facts: { ...body.facts, ...change(body.facts ?? {}) } },
+            body: { ...body, traits: { ...body.traits, ...change(body.traits ?? {}) } },
           }),
         );
       } finally {
@@ -32,7 +32,7 @@ export function useFactsChange(props: { slug: string; body: Body; version: strin
       }
     },
   );
-  /** Keep what `change` makes of the facts, as the change before this one left them. */
+  /** Keep what `change` makes of the traits, as the change before this one left them. */
   async function keep(change: Change, words: string): Promise<boolean> {
     error.value = said.value = "";
     try {
@@ -48,5 +48,5 @@ export function useFactsChange(props: { slug: string; body: Body; version: strin
     }
     return !error.value;
   }
-  return { facts, keep, error, said };
+  return { traits, keep, error, said };
 }

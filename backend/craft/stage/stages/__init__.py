@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
-from craft.stage.sets import causeway, court, dance, everyday, ferry, hall, lanterns, loft, night, otter, regatta, salt, shade, terns
 from craft.stage.stage import Stage
+from craft.stage.stages import causeway, court, dance, everyday, ferry, hall, lanterns, loft, night, otter, regatta, salt, shade, terns
 
 STAGES: tuple[Stage, ...] = (
     hall.STAGE,

@@ -49,8 +49,8 @@ class Traffic:
 
 
 @dataclass(frozen=True, slots=True)
-class BodyFacts:
-    """Facts of one body about its settings.
+class Traits:
+    """Traits of one body about its settings.
 
     firmware: the version that all of this is true for, unless ``true_for`` names another for a
     setting; features: what it has, tokens of craft.vocabulary.features; absent: settings it lacks all
@@ -87,7 +87,7 @@ class BodyFacts:
     def says_default(self, setting: str) -> bool:
         """Whether the owner has said how a setting leaves the box; otherwise it is a guess.
 
-        >>> BodyFacts(defaults={"beeps": "off"}).says_default("beeps"), BodyFacts().says_default("beeps")
+        >>> Traits(defaults={"beeps": "off"}).says_default("beeps"), Traits().says_default("beeps")
         (True, False)
         """
         return self.defaults_known or setting in self.defaults
@@ -102,7 +102,7 @@ class BodyFacts:
         return (first, second) if second else (first,)
 
     def __post_init__(self) -> None:
-        """Refuse facts about settings, values and features that there are not."""
+        """Refuse traits about settings, values and features that there are not."""
         unknown = sorted(self.features - set(FEATURES))
         if unknown:
             raise CraftError(f"“{unknown[0]}” is not a feature: {', '.join(sorted(FEATURES))}", ("features",))

@@ -8,7 +8,7 @@ from craft.vocabulary.setting import Group, Reach, Setting, Unit
 
 OFF_OR_ON = ("off", "on")
 
-LIGHT_SETTINGS: tuple[Setting, ...] = (
+EXPOSURE_SETTINGS: tuple[Setting, ...] = (
     Setting(slug="exposure_mode", group=Group.EXPOSURE, label="exposure mode", values=("manual", "aperture_priority", "shutter_priority", "program", "fixed_distance", "timed"), default="program", reach=Reach.METER, meaning="Says which of time and aperture you hold and which the body chooses."),
     Setting(slug="shutter_time", group=Group.EXPOSURE, label="time", values=(), default=0.004, reach=Reach.RAW, meaning="How long light falls on the sensor; it draws or freezes movement.", unit=Unit.SECONDS, highest=100_000.0),
     Setting(slug="aperture", group=Group.EXPOSURE, label="aperture", values=(), default=5.6, reach=Reach.RAW, meaning="How wide the lens opens; it sets light and depth.", unit=Unit.APERTURE, needs=("several_apertures",), lowest=0.5, highest=128.0),
@@ -17,7 +17,7 @@ LIGHT_SETTINGS: tuple[Setting, ...] = (
     Setting(slug="exposure_lock", group=Group.EXPOSURE, label="exposure lock", values=("held", "toggled"), default="held", reach=Reach.METER, meaning="Whether the metered value stays while a button is held, or until it is pressed again."),
     Setting(slug="burst_exposure", group=Group.EXPOSURE, label="exposure within a burst", values=("locked_at_first", "follows"), default="follows", reach=Reach.METER, meaning="Whether every frame of a burst is metered afresh.", needs=("bursts",)),
     Setting(slug="aperture_change_moves", group=Group.EXPOSURE, label="what moves with the aperture", values=("nothing", "time", "iso"), default="nothing", reach=Reach.METER, meaning="What keeps the brightness when a manual aperture changes, by hand or by zooming.", needs=("several_apertures",)),
-    Setting(slug="shutter_type", group=Group.EXPOSURE, label="shutter type", values=("mechanical", "first_curtain", "electronic", "automatic"), default="automatic", reach=Reach.RAW, meaning="What starts and ends the exposure: curtains, or the sensor's own read-out.", needs=("several_shutters",)),
+    Setting(slug="shutter_type", group=Group.EXPOSURE, label="shutter type", values=("mechanical", "first_curtain", "electronic", "automatic"), default="automatic", reach=Reach.RAW, meaning="What starts and ends the exposure: curtains, or the sensor's own read-out.", needs=("several_shutters",), left_to_body="automatic"),
     Setting(slug="very_long_times", group=Group.EXPOSURE, label="very long times on the dial", values=OFF_OR_ON, default="off", reach=Reach.HANDLING, meaning="Puts times of minutes on the dial beside the usual seconds.", needs=("long_times",)),
     Setting(slug="flicker_timing", group=Group.EXPOSURE, label="flicker timing", values=OFF_OR_ON, default="off", reach=Reach.RAW, meaning="Waits for the bright part of pulsing lamps before it releases.", needs=("mechanical",)),
     Setting(slug="fine_flicker_shutter", group=Group.EXPOSURE, label="fine flicker times", values=OFF_OR_ON, default="off", reach=Reach.RAW, meaning="Gives times between the steps, to meet the pulse of one kind of lamp.", needs=("electronic",)),
