@@ -35,7 +35,7 @@ _FIGURES: dict[str, dict[str, Any]] = {
         "finder": "electronic",
         "frames_per_second": 20,
         "bracket_offers": _LONG_SETS,
-        "protection_stops": [1, 2],
+        "protection_stops": [1, 2], "protection_automatic": True,
         "bits": 14,
         "first_curtain": True,
         "detects": ["people", "animals", "birds", "vehicles"],

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from functools import lru_cache
 from typing import Any
 
@@ -45,11 +46,19 @@ def file_gains(kelvin: float) -> Pixels:
 
 
 @lru_cache(maxsize=64)
-def _curve(scale_stops: float, contrast: float) -> Bytes:
-    """The curve as a table over 65536 levels of the raw, brightened by stops from the clip to the mid-tone, which contrast leaves alone."""
+def _curve(scale_stops: float, contrast: float, protection: float) -> Bytes:
+    """The curve as a table over 65536 levels of the raw, brightened by stops from the clip to the mid-tone, which contrast leaves alone.
+
+    Protection puts white so many stops higher and leaves the mid-tone and all below it as they are: its shoulder is as much gentler.
+    """
     grey, steep = GREY * 2, STEEP * contrast
     x = np.linspace(0, 1, 65536) * 2**scale_stops * grey
     white = grey * 7.8 * 2 ** (-HEADROOM * contrast**2)
+    if protection:
+        # stops e over the mid-tone are drawn together to e/(1 + ke), which is e where they begin and comes to white that much later
+        over = math.log2(white / grey)
+        stops = np.log2(np.maximum(x / grey, 1))
+        x = np.where(x > grey, grey * np.exp2(stops / (1 + protection / (over * (over + protection)) * stops)), x)
     # y = c u x^a/(1 + u x^a), with u and c such that the mid-tone comes to MID and `white` to 1
     u = (MID - (grey / white) ** steep) / ((1 - MID) * grey**steep)
     shoulder = (1 + 1 / (u * white**steep)) * u * x**steep / (1 + u * x**steep)
@@ -72,7 +81,8 @@ def curve(shot: Shot) -> Bytes:
     >>> int(curve(shot())[0]), int(curve(shot())[-1])
     (0, 255)
     """
-    return _curve(round(shot.sensor.clip_above_grey_stops + shot.protection + shot.lift, 4), shot.taste.contrast)
+    scale = shot.sensor.clip_above_grey_stops + shot.protection + shot.lift
+    return _curve(round(scale, 4), shot.taste.contrast, shot.protection)
 
 
 def developed(raw: Pixels, shot: Shot) -> Bytes:

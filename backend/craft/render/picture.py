@@ -66,16 +66,20 @@ def marked(picture: Bytes, over: NDArray[np.bool_], under: NDArray[np.bool_]) ->
     return np.asarray(cv2.copyTo(cv2.merge([mark] * 3), mark, picture.copy()), np.uint8)
 
 
-def picture(shot: Shot, look: Look, width: int, *, centre: tuple[float, float] = (0.5, 0.5), marks: bool = True) -> Bytes:
+Centre = tuple[float, float]
+"""Of the part of a frame that is shown: shares of its width and height."""
+
+
+def picture(shot: Shot, look: Look, width: int, *, centre: Centre = (0.5, 0.5), part: float = 1.0, marks: bool = True) -> Bytes:
     """A frame as one looks at it, (h, w, 3), red, green, blue.
 
-    centre : of the part that is shown pixel by pixel, as shares of the frame's width and height.
+    centre : of what is shown, where that is not the whole: pixel by pixel, or a part, as a share of the frame's width.
 
     >>> picture(shot(), Look.FINDER, 48).shape
     (32, 48, 3)
     """
     height = max(1, round(width * shot.height_mm / shot.width_mm))
-    whole = View(width, height, float(width))
+    whole = crop_view(shot, width, height, centre, width / part) if part < 1 else View(width, height, float(width))
     if look is Look.SCENE:
         return as_the_eye(as_it_is(shot, whole), shot.kelvin)
     if look is Look.PIXELS:
@@ -117,13 +121,13 @@ def _in_the_noise(raw: NDArray[np.float32], shot: Shot) -> NDArray[np.bool_]:
     return np.asarray(cv2.blur(raw[..., 1], (5, 5)) < floor * 0.25)
 
 
-def crop_view(shot: Shot, width: int, height: int, centre: tuple[float, float]) -> View:
-    """The part of the frame about a place, one pixel for each of the body's.
+def crop_view(shot: Shot, width: int, height: int, centre: Centre, frame_px: float = math.inf) -> View:
+    """The part of the frame about a place, with the whole so many pixels across: as many as the body has at the most.
 
     >>> crop_view(shot(), 24, 16, (0.5, 0.5)).width
     24
     """
-    across = round(shot.used_pixels)
+    across = round(min(shot.used_pixels, frame_px))
     down = round(across * shot.height_mm / shot.width_mm)
     width, height = min(width, across), min(height, down)
     left = min(max(0, round(centre[0] * across - width / 2)), across - width)

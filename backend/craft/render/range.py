@@ -5,15 +5,27 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass, replace
 
+import cv2
+import numpy as np
+
+from craft.decisions.facts import say
+from craft.errors import CraftError
 from craft.render.rehearsal import Window, lost_share, window_of
 from craft.render.shot import Shot, exposed
+from craft.scales.series import Dial, label
 from craft.scene.situation import Situation
 from craft.sensor.noise import EXCELLENT
+from craft.setup.advise import advise
 from craft.setup.deciding.ranging import open_range, swing_kept
+from craft.setup.setup import Setup
 from craft.setup.solving.ranged import LIFTS, Ranged, weigh
 from craft.setup.steps import as_metered
 from craft.tones.tonemap import ToneMap
 from craft.tones.wanted import wanted_of
+from craft.vocabulary.setting import Value
+
+DENSE = 0.02
+"""Share of the picture's width about a place over which it is looked for what is alike."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -104,8 +116,56 @@ def against_plain(shot: Shot, protection: float, iso: float, base_iso: float) ->
             "which goes by the dial on this body: plain underexposure does not."
         )
     if held > iso:
-        return f"It lifts the lowest ISO to {held:g}, so the sensor gets {math.log2(held / iso):.2g} stops less light: plain underexposure does as much. {same}"
+        less = say(math.log2(held / iso), "stops")
+        return f"It lifts the lowest ISO to {held:g}, so the sensor gets {less} less light: plain underexposure does as much. {same}"
     return f"{same} {'The preview stays' if shot.raw else 'The preview and the finished file stay'} bright with it."
+
+
+@dataclass(frozen=True, slots=True)
+class Guarded:
+    """A picture with highlight protection at a value and as bright as it is set, its setup decided with that; or why there is none."""
+
+    value: Value
+    setup: Setup | None
+    why: str = ""
+
+
+def guarded(situation: Situation, setup: Setup) -> tuple[Guarded, ...]:
+    """The same picture without protection, with each step of it that the body has, and with what it takes by itself, if it does.
+
+    >>> [(one.value, one.setup.exposure.iso) for one in guarded(situation(), advised())]
+    [(0.0, 800.0)]
+    """
+    body, now = situation.body, setup.range
+    values: tuple[Value, ...] = (0.0, *sorted(body.protection_stops), *(("automatic",) if body.protection_automatic else ()))
+    found = []
+    for value in values:
+        as_set = (
+            now.protection_automatic if value == "automatic" else not now.protection_automatic and value == now.highlight_protection_stops
+        )
+        settings = {**situation.settings, **({"highlight_protection": value} if body.protection_stops else {})}
+        aims = situation.aims if "compensation" in settings else replace(situation.aims, brighter_stops=now.exposure_offset_ev)
+        try:
+            made = setup if as_set else advise(replace(situation, settings=settings, aims=aims))
+        except CraftError as error:
+            lowest = "" if isinstance(value, str) else f"its lowest ISO is {label(Dial.ISO, body.base_iso * 2**value)}; "
+            found.append(Guarded(value, None, f"{lowest}{error.message}"))
+        else:
+            found.append(Guarded(value, made))
+    return tuple(found)
+
+
+def place_of(tones: ToneMap, ev: float) -> tuple[float, float]:
+    """Where most of the picture is as bright as a tone, or as nearly as any of it is, as shares of its width and height.
+
+    >>> all(0 <= share <= 1 for share in place_of(tones(), 0.0))
+    True
+    """
+    away = np.abs(np.log2(np.maximum(tones.framed(tones.luminance), 2.0**-20)) - ev)
+    near = (away <= away.min() + 1 / 3).astype(np.float32)
+    dense = cv2.GaussianBlur(near, (0, 0), DENSE * tones.width, borderType=cv2.BORDER_CONSTANT)
+    row, column = np.unravel_index(int(dense.argmax()), dense.shape)
+    return (float(column) + 0.5) / tones.width, (float(row) + 0.5) / tones.height
 
 
 def share_from(tones: ToneMap, ev: float) -> float:

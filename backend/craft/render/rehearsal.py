@@ -63,12 +63,13 @@ class HeldTone:
 class Window:
     """What a body holds of a scene at one exposure, in stops from the key.
 
-    clips: where the first channel of the raw is full; warns: where the preview begins to warn; floor: where a shadow
-    still has ten to one in the output; holds_more: stops that the raw has left where the preview first warns.
+    clips: where the first channel of the raw is full; warns: where the preview begins to warn; white: from where the finished file is
+    white; floor: where a shadow still has ten to one in the output; holds_more: stops that the raw has left where the preview first warns.
     """
 
     clips: float
     warns: float
+    white: float
     floor: float
 
     @property
@@ -165,11 +166,14 @@ def window_of(shot: Shot, gain: float) -> Window:
     """
     clips = shot.clip_above_key - math.log2(max(light_rgb(shot.kelvin)))
     table = curve(shot)
-    full = int(np.argmax(table >= shot.taste.warns_at))
     first = float((file_gains(shot.white_k) * np.array(light_rgb(shot.kelvin))).max())
-    warns = shot.clip_above_key + math.log2(full / 65535 / first) if table[-1] >= shot.taste.warns_at else clips
+
+    def reaches(level: int) -> float:
+        """Stops over the key from which a channel of the file has a level: a channel that is full in the raw has them all."""
+        return min(clips, shot.clip_above_key + math.log2(int(np.argmax(table >= level)) / 65535 / first)) if table[-1] >= level else clips
+
     floor = float(electrons_at_bar(shot.sensor, SHADOW_BAR / gain, shot.gain_stops, shot.base_stops, shot.time_s))
-    return Window(clips, min(warns, clips), math.log2(floor / shot.key_e))
+    return Window(clips, reaches(shot.taste.warns_at), reaches(255), math.log2(floor / shot.key_e))
 
 
 def lost_share(shot: Shot, tones: ToneMap) -> float:

@@ -35,12 +35,17 @@ class Signs:
 
 @dataclass(frozen=True, slots=True)
 class OnScene:
-    """What every one of them begins with."""
+    """What every one of them begins with; taken: the frame of another setup of the same situation."""
 
     answer: Answer
     shot: Shot
     tones: ToneMap
-    size: float
+    taken: Callable[[Setup], Shot]
+
+    @property
+    def size(self) -> float:
+        """How high the subject stands, as a share of the frame's height."""
+        return self.tones.subject.down * 2
 
     @property
     def situation(self) -> Situation:
@@ -64,6 +69,9 @@ def asked_of(asked: RehearseIn, theirs: Theirs) -> OnScene:
     answer = answer_under(asked, theirs)
     scene, situation = known_scene(asked.scene), answer.situation
     light = theirs.picture(asked.own) if asked.own else None
-    shot = on_own(shot_of(situation, answer.setup, scene, asked.seed, answer.configuration.values), light)
     tones = map_under(situation, BY_SLUG[scene] if scene else None, light)
-    return OnScene(answer, shot, tones, tones.subject.down * 2)
+
+    def taken(setup: Setup) -> Shot:
+        return on_own(shot_of(situation, setup, scene, asked.seed, answer.configuration.values), light)
+
+    return OnScene(answer, taken(answer.setup), tones, taken)

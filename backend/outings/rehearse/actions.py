@@ -6,12 +6,13 @@ import hashlib
 import math
 import threading
 from functools import lru_cache
+from typing import NamedTuple
 
 from django.contrib.auth.models import User
 from django.core import signing
 
 from craft.errors import CraftError
-from craft.render.picture import Look, as_jpeg, brightened, picture
+from craft.render.picture import Centre, Look, as_jpeg, brightened, picture
 from craft.render.shot import Shot, from_recipe, shot_of
 from craft.render.steady import Tile, strip
 from craft.tones.tonemap import map_on
@@ -22,7 +23,7 @@ from outings.pictures.actions import own_named
 from outings.reading import Kit
 from people.guards import Somebody
 
-DRAWING = "1"
+DRAWING = "2"
 """Raised when frames come out otherwise for the same shot: what browsers keep is then out of date."""
 
 KEPT_FRAMES = 40
@@ -35,34 +36,42 @@ class SupersededError(Exception):
     """A newer frame is waited for in the same place of the screen."""
 
 
+class Looked(NamedTuple):
+    """How a frame is looked at: see craft.render.picture."""
+
+    look: Look
+    width: int
+    centre: Centre = (0.5, 0.5)
+    part: float = 1.0
+    marks: bool = True
+
+
 @lru_cache(maxsize=64)
-def _drawn(shot: Shot, look: Look, width: int, centre: tuple[float, float], marks: bool) -> bytes:
-    return as_jpeg(picture(shot, look, width, centre=centre, marks=marks))
+def _drawn(shot: Shot, at: Looked) -> bytes:
+    return as_jpeg(picture(shot, at.look, at.width, centre=at.centre, part=at.part, marks=at.marks))
 
 
-def drawn(shot: Shot, look: Look, width: int, *, centre: tuple[float, float] = (0.5, 0.5), marks: bool = True) -> bytes:
+def drawn(shot: Shot, at: Looked) -> bytes:
     """A frame as a JPEG; frames are drawn one after the other, so that a keystroke is never kept waiting by two."""
     with _brush:
-        return _drawn(shot, look, width, centre, marks)
+        return _drawn(shot, at)
 
 
-def drawn_if_wanted(
-    person: int, place: str, ticket: int, shot: Shot, look: Look, width: int, centre: tuple[float, float], marks: bool
-) -> bytes:
+def drawn_if_wanted(person: int, place: str, ticket: int, shot: Shot, at: Looked) -> bytes:
     """A frame for a place of somebody's screen, unless a newer one has been asked for there.
 
     Raises
     ------
     SupersededError : a newer one has.
     """
-    at = (person, place)
+    waits = (person, place)
     if len(_newest) > 4096:
         _newest.clear()
-    _newest[at] = max(ticket, _newest.get(at, 0)) if ticket else 0
+    _newest[waits] = max(ticket, _newest.get(waits, 0)) if ticket else 0
     with _brush:
-        if ticket and _newest.get(at, 0) > ticket:
+        if ticket and _newest.get(waits, 0) > ticket:
             raise SupersededError
-        return _drawn(shot, look, width, centre, marks)
+        return _drawn(shot, at)
 
 
 def token_of(shot: Shot) -> str:

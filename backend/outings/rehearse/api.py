@@ -31,6 +31,7 @@ from outings.mine import my_situations
 from outings.models import KeptFrame
 from outings.reading import Kit
 from outings.rehearse.actions import (
+    Looked,
     SupersededError,
     compared,
     drawn,
@@ -99,21 +100,22 @@ def frame(
     width: Width = 696,
     x: Share = 0.5,
     y: Share = 0.5,
+    part: Annotated[float, Query(gt=0.001, le=1)] = 1.0,
     lift: Annotated[float, Query(ge=-8, le=8)] = 0.0,
     marks: bool = True,
     place: Annotated[str, Query(max_length=20)] = "",
     ticket: Annotated[int, Query(ge=0)] = 0,
 ) -> HttpResponse:
-    """A frame as a picture. ticket: the newer of two for one place of the screen has the greater; the older is then not drawn (204)."""
+    """A frame as a picture, or of its width a part about x and y. ticket: the newer of two for one place of the screen has the greater; the older is then not drawn (204)."""
     try:
-        shot, look = frame_of(token, lift, request.user), Look(view)
+        shot, at = frame_of(token, lift, request.user), Looked(Look(view), width, (x, y), part, marks)
     except InputError as error:
         raise Http404 from error
-    tag = etag(shot, view, width, x, y, marks)
+    tag = etag(shot, at)
     if request.headers.get("If-None-Match") == tag:
         return jpeg(tag, None)
     try:
-        return jpeg(tag, drawn_if_wanted(request.user.pk or 0, place, ticket, shot, look, width, (x, y), marks))
+        return jpeg(tag, drawn_if_wanted(request.user.pk or 0, place, ticket, shot, at))
     except SupersededError:
         return HttpResponse(status=204)
 
@@ -129,7 +131,7 @@ def thumbnail(request: HttpRequest, pk: int, width: Width = 264) -> HttpResponse
     tag = etag(shot, width)
     if request.headers.get("If-None-Match") == tag:
         return jpeg(tag, None, ASK_AGAIN)
-    return jpeg(tag, drawn(shot, Look.FINDER, width, marks=False), ASK_AGAIN)
+    return jpeg(tag, drawn(shot, Looked(Look.FINDER, width, marks=False)), ASK_AGAIN)
 
 
 def _kept(row: KeptFrame, person: User) -> KeptOut:

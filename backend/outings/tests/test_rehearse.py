@@ -19,7 +19,7 @@ from demo.kit import BODIES
 from outings.demo_people import load_demo_people
 from outings.models import KeptFrame, Outing, Situation
 from outings.rehearse import actions
-from outings.rehearse.actions import KEPT_FRAMES, SALT, SupersededError, drawn_if_wanted, shot_of_token
+from outings.rehearse.actions import KEPT_FRAMES, SALT, Looked, SupersededError, drawn_if_wanted, shot_of_token
 from people.tests.caller import TOKEN, Caller, pointers
 
 OWN_SCENES = {
@@ -148,6 +148,8 @@ class Frames(Rehearsing):
             {"y": 2},
             {"lift": 40},
             {"view": "xray"},
+            {"part": 0},
+            {"part": 2},
             {"ticket": -1},
             {"lift": "nan"},
         ):
@@ -159,12 +161,12 @@ class Frames(Rehearsing):
 
     def test_of_two_frames_for_one_place_only_the_newer_is_drawn(self) -> None:
         shot = shot_of_token(self.told()["frame"]["token"], self.ilse)
-        rest = (shot, Look.FINDER, 64, (0.5, 0.5), True)
+        at = Looked(Look.FINDER, 64)
         done: list[str] = []
 
         def ask(place: str, ticket: int) -> None:
             try:
-                drawn_if_wanted(1, place, ticket, *rest)
+                drawn_if_wanted(1, place, ticket, shot, at)
                 done.append(f"{place} {ticket}")
             except SupersededError:
                 done.append(f"{place} {ticket} given up")
@@ -173,7 +175,7 @@ class Frames(Rehearsing):
             waiting = [threading.Thread(target=ask, args=one) for one in (("main", 1), ("main", 3), ("bench", 2))]
             for one in waiting:
                 one.start()
-            while len(actions._newest) < 2 or actions._newest.get((1, "main")) != 3:
+            while (len(actions._newest) < 2 or actions._newest.get((1, "main")) != 3) and any(one.is_alive() for one in waiting):
                 pass
         for one in waiting:
             one.join()

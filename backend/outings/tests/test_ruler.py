@@ -166,9 +166,35 @@ class Ranges(OnScene):
 
     def test_each_stop_of_protection_is_told_against_plain_underexposure(self) -> None:
         told = self.ask("range", "Terns over the bar")
-        self.assertEqual(len(told["plain"]), len(BODIES["merrow-swift-20"]["protection_stops"]))
-        for line in told["plain"]:
+        *steps, own = told["plain"]
+        self.assertEqual(len(steps), len(BODIES["merrow-swift-20"]["protection_stops"]))
+        for line in steps:
             self.assertIn("the raw is that of ISO", line)
+        self.assertRegex(own, "^Left to the body, it uses none at ISO .*: nothing that must hold is lost.$")
+
+    def test_protection_is_set_side_by_side_and_what_is_taken_over_is_what_was_shown(self) -> None:
+        for title in ("Terns over the bar", "Sprint heats off the quay"):
+            told = self.ask("range", title)
+            self.assertEqual([row["value"] for row in told["guarded"]], [0.0, 1.0, 2.0, "automatic"])
+            self.assertEqual([row["value"] for row in told["guarded"] if row["as_set"]], [0.0])
+            plain, one, two, own = told["guarded"]
+            self.assertLess(two["fares"]["white"] - plain["fares"]["white"] - 2, 0.2)
+            self.assertLessEqual(two["warned_share"], one["warned_share"])
+            self.assertLess(one["warned_share"], plain["warned_share"])
+            self.assertEqual(own["fares"], told["guarded"][int(own["takes"])]["fares"])
+            shown = [self.brightness(row["frame"]["token"]) for row in told["guarded"]]
+            self.assertLess(max(shown) - min(shown), 30, "at one brightness")
+            at = "?width=96&marks=false&part=0.125&x={x}&y={y}"
+            bright, dark = (self.picture(one["frame"]["token"], query=at.format(**told[end])) for end in ("brightest", "darkest"))
+            self.assertGreaterEqual(float(bright.max()), float(dark.max()))
+            self.assertGreater(float(bright.min()), float(dark.min()))
+            taken = self.ask("range", title, change={"settings": {"highlight_protection": 2}, "aims": {"brighter_stops": told["offset"]}})
+            self.assertEqual([row["value"] for row in taken["guarded"] if row["as_set"]], [2.0])
+            self.assertEqual([taken["guarded"][2][key] for key in ("fares", "warned_share")], [two["fares"], two["warned_share"]])
+        held = self.ask("range", "Terns over the bar", change={"locks": {"iso": 100, "shutter_s": 0.0005, "aperture": 5.6}})
+        refused = [row for row in held["guarded"] if row["frame"] is None]
+        self.assertTrue(all("ISO" in row["why"] for row in refused), refused)
+        self.assertEqual({row["value"] for row in refused}, {1.0, 2.0}, [row["why"] for row in refused])
 
 
 class Sets(OnScene):

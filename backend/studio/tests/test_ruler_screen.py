@@ -47,13 +47,18 @@ class Drawn(RehearseScreen):
         page.get_by_role("slider", name="highlight protection").focus()
         page.keyboard.press("ArrowUp")
         self.stored(page, lambda document: document["settings"].get("highlight_protection") == 1)
+        beside = page.get_by_role("region", name="Protection side by side")
+        expect(beside.get_by_text("by itself: none")).to_be_visible()
+        expect(beside.get_by_role("img", name="without: upper wing")).to_be_visible()
+        beside.get_by_role("button", name="take over protection 2").click()
+        self.stored(page, lambda document: document["settings"].get("highlight_protection") == 2)
         page.get_by_role("button", name="Let exposure and protection be decided again").click()
         self.stored(
             page, lambda document: "compensation" not in document["settings"] and "highlight_protection" not in document["settings"]
         )
         self.assertAlmostEqual(self.window(page), before, delta=0.05)
         page.keyboard.press("z")
-        self.stored(page, lambda document: document["settings"].get("highlight_protection") == 1)
+        self.stored(page, lambda document: document["settings"].get("highlight_protection") == 2)
         self.assertEqual(self.wrong, [])
 
 

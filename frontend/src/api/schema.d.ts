@@ -1213,7 +1213,7 @@ export interface paths {
         };
         /**
          * Frame
-         * @description A frame as a picture. ticket: the newer of two for one place of the screen has the greater; the older is then not drawn (204).
+         * @description A frame as a picture, or of its width a part about x and y. ticket: the newer of two for one place of the screen has the greater; the older is then not drawn (204).
          */
         get: operations["outings_rehearse_api_frame"];
         put?: never;
@@ -5611,6 +5611,8 @@ export interface components {
             clips: number;
             /** Warns */
             warns: number;
+            /** White */
+            white: number;
             /** Floor */
             floor: number;
             /** Lost Share */
@@ -5625,6 +5627,26 @@ export interface components {
             skin_snr: number | null;
             /** Shadow Snr */
             shadow_snr: number;
+        };
+        /**
+         * GuardedOut
+         * @description The picture as bright as it is set, with highlight protection at a value: what that takes, its frame and how the scene fares; or why not.
+         *
+         *     value: stops, or `automatic`; takes: stops of it, by itself too; warned_share: of the picture, in the finder.
+         */
+        GuardedOut: {
+            /** Value */
+            value: number | string;
+            /** Takes */
+            takes: number;
+            /** Why */
+            why: string;
+            frame: components["schemas"]["FrameOut"] | null;
+            fares: components["schemas"]["FaresOut"] | null;
+            /** Warned Share */
+            warned_share: number;
+            /** As Set */
+            as_set: boolean;
         };
         /**
          * HoldOut
@@ -5657,6 +5679,20 @@ export interface components {
             unseen: number;
         };
         /**
+         * PlaceOut
+         * @description A tone, and where in the picture most of it lies, as shares of its width and height.
+         */
+        PlaceOut: {
+            /** Name */
+            name: string;
+            /** Ev */
+            ev: number;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+        };
+        /**
          * PriorityOut
          * @description The best way for what comes first, without a lift; lifted: with one, where that is better.
          */
@@ -5672,7 +5708,8 @@ export interface components {
         };
         /**
          * RangedOut
-         * @description Range on the scene: how it fares as set, what must hold, and what other exposures would do.
+         * @description Range on the scene: how it fares as set, what must hold, and what other exposures would do; guarded: under each protection;
+         *     brightest, darkest: of the tones that must hold, where they are looked at.
          */
         RangedOut: {
             /** Offset */
@@ -5682,6 +5719,10 @@ export interface components {
             now: components["schemas"]["FaresOut"];
             /** Holds */
             holds: components["schemas"]["HoldOut"][];
+            /** Guarded */
+            guarded: components["schemas"]["GuardedOut"][];
+            brightest: components["schemas"]["PlaceOut"] | null;
+            darkest: components["schemas"]["PlaceOut"] | null;
             /** Priorities */
             priorities: components["schemas"]["PriorityOut"][];
             /** Weighed */
@@ -11775,6 +11816,7 @@ export interface operations {
                 width?: number;
                 x?: number;
                 y?: number;
+                part?: number;
                 lift?: number;
                 marks?: boolean;
                 place?: string;

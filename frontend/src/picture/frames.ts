@@ -4,6 +4,8 @@ export interface Wanted {
   width: number;
   x?: number;
   y?: number;
+  /** Share of the frame's width that is shown about x and y. */
+  part?: number;
   lift?: number;
   marks?: boolean;
 }

@@ -49,7 +49,7 @@ RANGE = Decision(
             label="leave protection to the body",
             value=("protect", "protection", "darker", "by_itself"),
             when=(When("best_protection_stops", ">", 0.0), When("automatic_protection_offered", "=", 1.0), RENDERED, When("light_swing_stops", ">", 2.0)),
-            because="The light swings {light_swing_stops}: what must hold lies now {holds_stops} over the key, and the body chooses from frame to frame. Here it would take about {protection_offered_stops}, which lifts its lowest ISO by as much.",
+            because="The light swings {light_swing_stops}: what must hold lies now {holds_stops} over the key, and the body chooses from frame to frame. Here it takes {protection_stops}, which lifts its lowest ISO by as much.",
             also=(LET_GO,),
             costs="brightness and noise that change without a word",
             rules_out="knowing the lowest ISO",

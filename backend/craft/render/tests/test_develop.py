@@ -68,6 +68,20 @@ class Developed(unittest.TestCase):
         for found in (lifted, protected):
             self.assertLessEqual(int(np.abs(found.astype(int) - longer.astype(int)).max()), 1)
 
+    @settings(max_examples=30)
+    @given(st.floats(0.25, 3), st.sampled_from(("flat", "natural", "vivid")), st.sampled_from(("low", "middle", "high")))
+    def test_protection_moves_white_and_the_warning_by_about_its_stops_and_nothing_under_the_key(
+        self, stops: float, look: str, contrast: str
+    ) -> None:
+        taste = taste_of({"look": look, "look_contrast": contrast})
+        shots = a_shot(taste=taste), a_shot(taste=taste, protection=stops)
+        without, under = (window_of(shot, 4.0) for shot in shots)
+        self.assertAlmostEqual(under.white - without.white, stops, delta=0.05 + 0.05 * stops)
+        self.assertTrue(0.7 * stops < under.warns - without.warns <= stops + 0.01, (without, under))
+        dark = flat(*(GREY_RAW * 0.9,) * 3)
+        same = [developed(dark * np.float32(2**-shot.protection), shot) for shot in shots]
+        self.assertLessEqual(int(np.abs(same[0].astype(int) - same[1].astype(int)).max()), 1)
+
     def test_the_preview_warns_before_the_raw_is_lost_and_never_after(self) -> None:
         shot = a_shot(white_k=5500.0)
         for level in np.linspace(0.05, 1.0, 60):

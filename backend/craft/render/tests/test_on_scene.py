@@ -14,8 +14,8 @@ from craft.render.compose import as_it_is
 from craft.render.develop import lost_in_raw
 from craft.render.expose import frame
 from craft.render.field import field_lines
-from craft.render.range import against_plain, fares, lifts, shot_in, ways_of
-from craft.render.rehearsal import small_view
+from craft.render.range import against_plain, fares, guarded, lifts, place_of, shot_in, ways_of
+from craft.render.rehearsal import small_view, window_of
 from craft.render.sets import covers_on, drifts, optimal
 from craft.render.shot import Shot, exposed, shot_of
 from craft.render.steady import series_of, strip, subjects_of
@@ -24,13 +24,15 @@ from craft.scene.light import Light
 from craft.scene.situation import Person, Situation
 from craft.sensor.noise import ACCEPTABLE
 from craft.setup.advise import advise
+from craft.setup.deciding.ranging import swing_kept
 from craft.setup.setup import Setup
 from craft.setup.solving.ranged import PRIORITIES, best
+from craft.setup.steps import as_metered
 from craft.setup.tests.things import BODY, situation
 from craft.stage.colour import LUMINANCE
 from craft.tones.metered import metered
 from craft.tones.tonemap import ToneMap, map_of
-from craft.tones.wanted import must_hold
+from craft.tones.wanted import must_hold, wanted_of
 from craft.vocabulary.terms import File, Genre, Pattern, RangeFirst, Support
 
 SETS = (BracketOffer(3, 1.0), BracketOffer(3, 2.0), BracketOffer(5, 1.0), BracketOffer(5, 2.0))
@@ -93,6 +95,32 @@ class Ranges(unittest.TestCase):
         this, that = fares(protected, tones, gain), fares(plain, tones, gain)
         self.assertEqual((this.lost, this.window.clips, this.shadow), (that.lost, that.window.clips, that.shadow))
         self.assertNotAlmostEqual(this.window.warns - this.window.clips, that.window.warns - that.window.clips, places=2)
+
+    def test_under_each_protection_the_picture_is_as_bright_and_by_itself_takes_the_least_that_keeps_what_must_hold(self) -> None:
+        for ev, above in ((5.0, 3.0), (5.0, 4.5), (9.0, 3.6), (14.0, 2.0), (15.0, 6.0)):
+            one = replace(hall()[0], body=replace(ABLE, protection_automatic=True), light=Light(ev, above=above, holds_above=above))
+            setup, tones = advise(one), map_of(one)
+            rows = {row.value: row.setup for row in guarded(one, setup) if row.setup}
+            self.assertEqual(list(rows), [0.0, 1.0, 2.0, "automatic"])
+            shots = {value: shot_of(one, made) for value, made in rows.items()}
+            keys = [shot.key_stops + shot.iso_stops for shot in shots.values()]
+            self.assertLess(max(keys) - min(keys), 0.34, "as bright, to the dial's third")
+            takes, room = rows["automatic"].range.highlight_protection_stops, setup.exposure.iso / one.body.base_iso
+            brightest = wanted_of(one, tones).brightest + swing_kept(as_metered(one))
+            keeps = [p for p in (0.0, 1.0, 2.0) if 2**p <= room * 1.01 and window_of(shots[p], 1.0).clips >= brightest - 1e-6]
+            self.assertLessEqual(takes, min(keeps, default=2.0), (ev, above))
+            if keeps:
+                self.assertIn(takes, keeps, (ev, above))
+
+    def test_a_tone_is_looked_at_where_it_is(self) -> None:
+        _, _, _, tones = hall()
+        for tone in tones.named:
+            x, y = place_of(tones, tone.ev)
+            about = np.log2(tones.framed(tones.luminance)[int(y * tones.height), int(x * tones.width)])
+            self.assertAlmostEqual(float(about), tone.ev, delta=1.5, msg=tone.name)
+        light = tones.framed(tones.luminance)
+        x, y = place_of(tones, 30.0)
+        self.assertGreater(float(light[int(y * tones.height), int(x * tones.width)]), float(light.max()) / 2, "the nearest there is")
 
     def test_at_base_there_is_no_lower_iso_and_that_is_said(self) -> None:
         _, _, shot, _ = hall()

@@ -85,12 +85,14 @@ def _in_one(course: Course) -> bool:
 
 
 def _fixed_range(course: Course, school: School) -> Opened:
-    """What a fixed way leaves: what it does, and no less; people, stars and finished files are not made pale."""
+    """What a fixed way leaves: what it does, and no less, but for what the body does by itself; people, stars and finished files are not
+    made pale."""
     moves, facts = frozenset(RangeMove(move) for move in school.value[1:]), course.told
     if not facts["raw"] or facts["rendered"] or facts["people"] or not facts["may_go_right"]:
         moves -= {RangeMove.BRIGHTER}
     opened = _opened(course.planned, moves)
-    return replace(opened, protections=opened.protections[1:] or opened.protections)
+    by_itself = RangeMove.BY_ITSELF in moves
+    return opened if by_itself else replace(opened, protections=opened.protections[1:] or opened.protections)
 
 
 @dataclass(frozen=True, slots=True)

@@ -2,13 +2,15 @@
 import { computed } from "vue";
 import type { Schemas } from "@/api/client";
 import Stops from "@/ruler/Stops.vue";
+import ProtectionBeside from "./ProtectionBeside.vue";
 
 /** How the scene fares, what must hold, and the best of every exposure for what comes first. */
-const props = defineProps<{ found: Schemas["RangedOut"]; byHand: boolean; left: string }>();
+const props = defineProps<{ found: Schemas["RangedOut"]; byHand: boolean; left: string; aspect: number }>();
 const emit = defineEmits<{
   holds: [stops: number];
   take: [way: Schemas["WayOut"]];
   see: [token: string, words: string];
+  protect: [value: number | string];
   free: [];
 }>();
 const percent = (share: number): string => `${(share * 100).toFixed(share < 0.1 ? 1 : 0)} %`;
@@ -76,6 +78,14 @@ const named = (way: Schemas["WayOut"]): string => `${way.figures.said}${way.lift
         </p>
       </section>
     </div>
+    <ProtectionBeside
+      v-if="found.guarded.length"
+      :found="found"
+      :aspect="aspect"
+      :left="left"
+      @see="(token, words) => emit('see', token, words)"
+      @take="(value) => emit('protect', value)"
+    />
     <h3>The best of {{ found.weighed }} exposures, for what comes first</h3>
     <section v-for="one in ways" :key="one.key" class="first" :aria-label="one.labels.join(', ')">
       <p class="way">

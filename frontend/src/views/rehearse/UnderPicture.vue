@@ -41,6 +41,8 @@ const left = computed(() => props.ruler.seen.value?.token ?? "");
     :found="range"
     :by-hand="ruler.byHand.value"
     :left="left"
+    :aspect="aspect"
+    @protect="ruler.guard"
     @holds="ruler.mustHold"
     @take="ruler.takeWay"
     @free="ruler.free"

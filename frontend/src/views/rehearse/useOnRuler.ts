@@ -117,6 +117,12 @@ export function useOnRuler(held: Held, { change, go, route, setup, document, ste
       if (found) step(Math.round((found.range.exposure_offset_ev - offset) / found.step_ev));
     },
     protect: (stops: number): void => value("highlight_protection", stops),
+    /** Protection at a value, or by itself, with the picture as bright as it is. */
+    guard: (stops: number | string): void =>
+      change((d) => {
+        if (!("compensation" in (d.settings ?? {}))) brighter(d, range.value?.offset ?? 0);
+        d.settings = { ...d.settings, highlight_protection: stops };
+      }),
     free: (): void =>
       change((d) => {
         const rest = { ...d.settings };
