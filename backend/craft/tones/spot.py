@@ -11,9 +11,9 @@ import numpy as np
 from numpy.typing import NDArray
 
 from craft.stage.colour import Pixels
-from craft.tones.patterns import AIM, MOST_PLACED, SPOT_SHARE
+from craft.tones.patterns import AIM, GUARD_MARGIN, MOST_PLACED, SPOT_SHARE
 from craft.tones.readings import disc, pixel_at, spot_map
-from craft.tones.tonemap import Named, ToneMap
+from craft.tones.tonemap import Named, Oval, ToneMap
 
 PER_STOP = 3
 """Placements are dialled in thirds of a stop."""
@@ -21,6 +21,9 @@ PER_STOP = 3
 ALIKE = 1 / 6
 """Errors that differ by less than half a third are as good as each other."""
 
+
+LIKE_IT = 1.0
+"""Stops by which a spot on a small thing may read otherwise than the thing and is still pointed at it."""
 
 UNSURE = 0.01
 """Share of a spot that may be unsure: what a rounded edge leaves."""
@@ -81,6 +84,34 @@ def best_spot(tones: ToneMap, offset: float, holds: float) -> Pointed | None:
     first = np.lexsort((np.hypot(x - 0.5, y - 0.5), np.abs(framed[rows, columns] - holds)))[0]
     row, column, at = int(rows[first]), int(columns[first]), (float(x[first]), float(y[first]))
     return Pointed(*at, float(framed[row, column]), float(placed[row, column]), float(off[row, column]), named_at(tones, at))
+
+
+@lru_cache(maxsize=64)
+def highlight_spot(tones: ToneMap, holds: float, room: float, where: Oval | None = None) -> Pointed | None:
+    """The place for a spot on the brightest tone that must hold, placed as high over the middle as it still holds.
+
+    Of all places that read as that tone, by a third of a stop, or else as nearly as any does, the one that forgives a hand that is a little
+    off most. holds : that tone, in stops from the key; room : stops from the middle to where it would be lost; where : the thing that is so
+    bright, which is pointed at if a spot on it reads anything like it. None where a picture is not sure of any place.
+    """
+    readings = spot_map(tones)
+    framed = np.asarray(tones.framed(readings), np.float64)
+    low, high = (np.asarray(tones.framed(one), np.float64) for one in _about(tones, readings))
+    known = _known(tones)
+    if not known.any():
+        return None
+    away = np.where(known, np.abs(framed - holds), np.inf)
+    on = known if where is None else known & (tones.framed(tones.inside(where)) > 0)
+    if (away[on] <= LIKE_IT).any():
+        away[~on] = np.inf
+    rows, columns = np.nonzero(away <= max(1 / PER_STOP, float(away.min()) + 1e-9))
+    off = np.maximum(high - framed, framed - low)[rows, columns]
+    x, y = (columns + 0.5) / tones.width, (rows + 0.5) / tones.height
+    first = np.lexsort((np.hypot(x - 0.5, y - 0.5), np.floor(off / ALIKE)))[0]
+    at = float(x[first]), float(y[first])
+    reads = float(framed[rows[first], columns[first]])
+    placed = math.floor((room - GUARD_MARGIN - max(0.0, holds - reads)) * PER_STOP + 1e-9) / PER_STOP
+    return Pointed(*at, reads, placed, float(off[first]), named_at(tones, at))
 
 
 def off_at(tones: ToneMap, at: tuple[float, float], placed: float, offset: float) -> float:

@@ -7,17 +7,21 @@ import math
 import numpy as np
 from pydantic import BaseModel
 
+from craft.decisions.facts import say
+from craft.render.rehearsal import window_of
 from craft.render.shot import exposed
 from craft.render.steady import subjects_of
 from craft.scales.series import Dial, exact_stops, printed
 from craft.scales.words import stops_in_words
+from craft.scene.imaged import output_gain
 from craft.tones.metered import Metered, metered
 from craft.tones.patterns import CENTRE_MM, MOST_PLACED, PATTERNS, SPOT_SHARE, PatternRow
 from craft.tones.readings import Looks, read, reading
-from craft.tones.spot import Pointed, named_at, off_at
+from craft.tones.spot import Pointed, highlight_spot, named_at, off_at
 from craft.tones.spread import spread_of
 from craft.tones.tonemap import Oval, ToneMap
-from craft.vocabulary.terms import Pattern
+from craft.tones.wanted import must_hold, wanted_of
+from craft.vocabulary.terms import File, FocusMode, Pattern
 from forms.rehearsal_form import FrameOut, RehearseIn, Sign, Theirs, triple
 from forms.rulers.asked import OnScene, Share, Signs, asked_of
 
@@ -81,6 +85,15 @@ class PointedOut(BaseModel):
     on: str
 
 
+class HighlightOut(PointedOut):
+    """The spot on the brightest tone that must hold; name: of that tone; brighter: stops by which the picture so taken is brighter than as
+    metered; words: how it is done on this body as it is set."""
+
+    name: str
+    brighter: float
+    words: list[str]
+
+
 class FaceOut(BaseModel):
     """A meter linked to the face; reads: from the key; skin: how the skin really lies; words: what it gets wrong."""
 
@@ -98,6 +111,7 @@ class MeteredOut(BaseModel):
     spot: PointedOut
     best: PointedOut | None
     best_words: str
+    highlight: HighlightOut | None
     spot_radius: float
     centre_radius: float
     face: FaceOut | None
@@ -146,6 +160,55 @@ def _best_words(one: Pointed | None) -> str:
         f"Point it {where}, place the reading {stops_in_words(one.placed)} the middle, lock, recompose. "
         f"Pointed a little off it is wrong by at most {one.off:.2f} stop; no place of this picture is surer."
     )
+
+
+def _to_get_there(of: OnScene) -> list[str]:
+    """How a spot is brought to a tone and held there, as this body is set."""
+    values, lines = of.answer.configuration.values, []
+    if values.get("meter_at_focus_point") == "on":
+        lines.append("The spot goes with the focus point: put the point there, hold the reading, and put it back.")
+    else:
+        lines.append("The spot stays in the middle of the finder: turn the camera until the middle lies on it.")
+    if not of.setup.exposure.meters:
+        return [*lines, "Nothing floats: set time, aperture and ISO by it, then leave them."]
+    if of.setup.focus.mode is FocusMode.MANUAL:
+        return [*lines, "Lock the reading and frame again; the focus stays where the hand put it."]
+    if values.get("focus_activation", "shutter_button") == "rear_button":
+        return [*lines, "Focus is under the thumb: half a press meters and does not focus. Lock the reading, frame again, then focus."]
+    by_thumb = ", or let a button under the thumb start the focus" if "rear_button" in of.answer.tokens else ""
+    return [*lines, f"Half a press focuses there too: lock the reading with its own button, frame again, and focus then{by_thumb}."]
+
+
+def _highlight(of: OnScene, wanted: float, sign: Sign) -> HighlightOut | None:
+    holds = [one for one in of.tones.named if one.name in must_hold(of.situation, of.tones)]
+    brightest = wanted_of(of.situation, of.tones).brightest
+    named = min(holds, key=lambda one: abs(one.ev - brightest), default=None)
+    window = window_of(of.shot, output_gain(of.situation))
+    room = of.setup.facts["clip_above_stops"] + of.setup.range.highlight_protection_stops
+    raw = of.setup.file is not File.RENDERED
+    named = named if named and abs(named.ev - brightest) <= 1 / 3 else None
+    one = highlight_spot(of.tones, brightest, room if raw else room - (window.clips - window.white), named and named.at)
+    if one is None:
+        return None
+    name = named.name if named else "the brightest that must hold"
+    brighter, under = one.placed - one.reads, brightest - one.reads
+    differs = brighter - wanted
+    against = (
+        "as bright as it is set"
+        if abs(differs) < 1 / 6
+        else f"{say(abs(differs), 'stops')} {'brighter' if differs > 0 else 'darker'} than as set"
+    )
+    words = [
+        f"Point it at {name} and place the reading {stops_in_words(one.placed)} the middle: all the room there is in the "
+        f"{'raw' if raw else 'finished file'}, less a third. The picture comes {against}.",
+        *(
+            [f"The ring takes in what is darker beside it and reads {say(under, 'stops')} under it: it is placed as much lower."]
+            if under > 1 / 3
+            else []
+        ),
+        *_to_get_there(of),
+    ]
+    return HighlightOut(**dict(_spot(one, of, wanted, sign)), name=name, brighter=brighter, words=words)
 
 
 def _face(seen: Metered) -> FaceOut | None:
@@ -220,6 +283,7 @@ def metering_of(asked: MeteringIn, signs: Signs, theirs: Theirs) -> MeteredOut:
         spot=_spot(_held(of.tones, at, wanted), of, wanted, signs.frame),
         best=_spot(pointed, of, wanted, signs.frame) if pointed else None,
         best_words=_best_words(pointed),
+        highlight=_highlight(of, wanted, signs.frame),
         spot_radius=math.sqrt(SPOT_SHARE * of.tones.height / of.tones.width / math.pi),
         centre_radius=CENTRE_MM / 2 / 36,
         face=_face(seen),

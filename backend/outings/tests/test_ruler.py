@@ -83,6 +83,29 @@ class Metering(OnScene):
                     if abs(tried["placed"]) <= 3:
                         self.assertLessEqual(best["off"], tried["off"] + 1 / 6, (title, x, y))
 
+    def test_the_spot_on_what_must_hold_reads_it_and_so_exposed_it_just_holds(self) -> None:
+        for title in (HALL, "Terns over the bar", "Sprint heats off the quay", "First light on the causeway"):
+            told = self.ask("metering", title)["highlight"]
+            tones = self.ask("range", title)
+            brightest = max(tone["ev"] for tone in tones["holds"] if tone["must"])
+            self.assertEqual(told["name"], max((tone["ev"], tone["name"]) for tone in tones["holds"] if tone["must"])[1])
+            self.assertIn(f"Point it at {told['name']}", told["words"][0])
+            self.assertLess(abs(told["reads"] - brightest), 1.01, (title, told))
+            now, lands = tones["now"]["clips"] + tones["offset"], told["placed"] + max(0, brightest - told["reads"])
+            self.assertTrue(-0.01 <= now - lands - 1 / 3 < 1 / 3, (title, now, told["placed"]))
+            self.assertEqual("darker beside it" in " ".join(told["words"]), brightest - told["reads"] > 1 / 3, title)
+            self.assertAlmostEqual(told["brighter"], told["placed"] - told["reads"])
+            again = self.ask("metering", title, x=told["x"], y=told["y"])["spot"]
+            self.assertAlmostEqual(again["reads"], told["reads"], places=5)
+        for change, said in (
+            ({"settings": {"meter_at_focus_point": "on"}}, "The spot goes with the focus point"),
+            ({"settings": {"meter_at_focus_point": "off"}}, "The spot stays in the middle"),
+            ({"settings": {"focus_activation": "rear_button"}}, "half a press meters and does not focus"),
+            ({"settings": {"focus_activation": "shutter_button"}}, "Half a press focuses there too"),
+            ({"settings": {"exposure_mode": "manual", "iso_mode": "fixed"}}, "Nothing floats"),
+        ):
+            self.assertIn(said, " ".join(self.ask("metering", "Terns over the bar", change=change)["highlight"]["words"]))
+
     def test_what_cannot_be_is_refused_at_its_place(self) -> None:
         for more, pointer in (
             ({"x": 1.2, "y": 0.5}, "/x"),

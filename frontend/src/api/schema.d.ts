@@ -5474,6 +5474,32 @@ export interface components {
             words: string;
         };
         /**
+         * HighlightOut
+         * @description The spot on the brightest tone that must hold; name: of that tone; brighter: stops by which the picture so taken is brighter than as
+         *     metered; words: how it is done on this body as it is set.
+         */
+        HighlightOut: {
+            frame: components["schemas"]["FrameOut"];
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Reads */
+            reads: number;
+            /** Placed */
+            placed: number;
+            /** Off */
+            off: number;
+            /** On */
+            on: string;
+            /** Name */
+            name: string;
+            /** Brighter */
+            brighter: number;
+            /** Words */
+            words: string[];
+        };
+        /**
          * LandsOut
          * @description A named tone; stops: from the middle tone, where the body leaves it; lost: over the clip there.
          */
@@ -5498,6 +5524,7 @@ export interface components {
             best: components["schemas"]["PointedOut"] | null;
             /** Best Words */
             best_words: string;
+            highlight: components["schemas"]["HighlightOut"] | null;
             /** Spot Radius */
             spot_radius: number;
             /** Centre Radius */

@@ -10,6 +10,7 @@ const emit = defineEmits<{
   see: [token: string, words: string];
   spot: [x: number, y: number];
   set: [pattern: string];
+  expose: [stops: number];
 }>();
 const percent = (share: number): string => `${(share * 100).toFixed(share < 0.1 ? 1 : 0)} %`;
 </script>
@@ -81,6 +82,23 @@ const percent = (share: number): string => `${(share * 100).toFixed(share < 0.1 
         Lock, recompose, and see
       </button>
     </p>
+    <template v-if="found.highlight">
+      <h3>The spot on what must hold: {{ found.highlight.name }}</h3>
+      <p v-for="line in found.highlight.words" :key="line" class="reason">{{ line }}</p>
+      <p class="tools">
+        <button class="button" @click="emit('spot', found.highlight.x, found.highlight.y)">Put the spot on it</button>
+        <button
+          class="button"
+          :aria-pressed="left === found.highlight.frame.token"
+          @click="
+            emit('see', found.highlight.frame.token, `spot on ${found.highlight.name}: ${found.highlight.frame.figures.said}`)
+          "
+        >
+          See it so
+        </button>
+        <button class="button" @click="emit('expose', found.highlight.brighter)">Expose so</button>
+      </p>
+    </template>
     <p v-if="found.face" class="reason">{{ found.face.words }}</p>
     <p v-for="line in found.instead" :key="line" class="reason">{{ line }}</p>
   </div>

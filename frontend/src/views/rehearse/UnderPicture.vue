@@ -35,6 +35,7 @@ const left = computed(() => props.ruler.seen.value?.token ?? "");
     @see="(token, words) => ruler.see({ token, words, view: 'finder' })"
     @spot="ruler.holdSpot"
     @set="ruler.setPattern"
+    @expose="ruler.expose"
   />
   <RangePane
     v-else-if="under === 'range' && range"
