@@ -184,10 +184,10 @@ def _highlight(of: OnScene, wanted: float, sign: Sign) -> HighlightOut | None:
     brightest = wanted_of(of.situation, of.tones).brightest
     named = min(holds, key=lambda one: abs(one.ev - brightest), default=None)
     window = window_of(of.shot, output_gain(of.situation))
-    room = of.setup.facts["clip_above_stops"] + of.setup.range.highlight_protection_stops
     raw = of.setup.file is not File.RENDERED
+    room = (window.clips if raw else window.white) + of.setup.range.exposure_offset_ev
     named = named if named and abs(named.ev - brightest) <= 1 / 3 else None
-    one = highlight_spot(of.tones, brightest, room if raw else room - (window.clips - window.white), named and named.at)
+    one = highlight_spot(of.tones, brightest, room, named and named.at)
     if one is None:
         return None
     name = named.name if named else "the brightest that must hold"

@@ -87,8 +87,11 @@ class Metering(OnScene):
         for title in (HALL, "Terns over the bar", "Sprint heats off the quay", "First light on the causeway"):
             told = self.ask("metering", title)["highlight"]
             tones = self.ask("range", title)
-            brightest = max(tone["ev"] for tone in tones["holds"] if tone["must"])
-            self.assertEqual(told["name"], max((tone["ev"], tone["name"]) for tone in tones["holds"] if tone["must"])[1])
+            brightest, name = max((tone["ev"], tone["name"]) for tone in tones["holds"] if tone["must"])
+            typed = question(title)["light"].get("holds_above") or brightest
+            if typed > brightest + 1 / 3:
+                brightest, name = typed, "the brightest that must hold"
+            self.assertEqual(told["name"], name)
             self.assertIn(f"Point it at {told['name']}", told["words"][0])
             self.assertLess(abs(told["reads"] - brightest), 1.01, (title, told))
             now, lands = tones["now"]["clips"] + tones["offset"], told["placed"] + max(0, brightest - told["reads"])
