@@ -122,11 +122,20 @@ class SeriesOut(Group):
     charges: int
 
 
+class WayOutOut(Group):
+    """What mends what a note says, by one press: a merge patch (RFC 7396) of the situation's document, or a place to go to."""
+
+    label: str
+    patch: dict[str, Any]
+    place: str
+
+
 class NoteOut(Group):
-    """A sentence that stands beside the figures."""
+    """A sentence that stands beside the figures, and its ways out."""
 
     kind: str
     text: str
+    ways: list[WayOutOut]
 
 
 class WhiteOut(Group):

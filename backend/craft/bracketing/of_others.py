@@ -31,7 +31,12 @@ class OtherSet:
     words: str
 
 
-def _focus(situation: Situation, aperture: float, moves: bool) -> OtherSet:
+def focus_set(situation: Situation, aperture: float, moves: bool) -> OtherSet:
+    """Frames focused one behind the other that together hold what is to be sharp.
+
+    >>> focus_set(situation(), 2.8, True).kind
+    'focus'
+    """
     near, far = situation.band
     circle = situation.coc_m * (1 - OVERLAP)
     places = stack_m(situation.focal_mm / 1000, aperture, near, far, situation.coc_m)
@@ -96,4 +101,4 @@ def other_sets(situation: Situation, aperture: float, *, raw: bool, moves: bool,
     >>> [one.kind for one in other_sets(situation(), 2.8, raw=True, moves=True, other_k=None)]
     ['focus', 'white', 'iso']
     """
-    return _focus(situation, aperture, moves), _white(situation, raw, other_k), _iso(raw)
+    return focus_set(situation, aperture, moves), _white(situation, raw, other_k), _iso(raw)

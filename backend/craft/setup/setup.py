@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 from functools import cached_property
-from typing import NamedTuple
+from typing import Any, NamedTuple
 
 from craft.bracketing.series import Series
 from craft.decisions.reasons import Reasoned
@@ -161,11 +161,22 @@ class Focus:
 
 
 @dataclass(frozen=True, slots=True)
+class WayOut:
+    """What mends what a note says, by one press: in words, and what it changes in the situation's document (a merge patch, RFC 7396); or
+    the place where it is done, where that is not in the document."""
+
+    label: str
+    patch: Mapping[str, Any] = field(default_factory=dict)
+    place: str = ""
+
+
+@dataclass(frozen=True, slots=True)
 class Note:
-    """A sentence that stands beside the figures; kind: darker, let_go, wanting, others, framing, series."""
+    """A sentence that stands beside the figures, with its ways out; kind: darker, let_go, wanting, depth, others, framing, series."""
 
     kind: str
     text: str
+    ways: tuple[WayOut, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)

@@ -95,7 +95,7 @@ ROUND = (
         take=exposing.choose_filter,
         does="the least filter that takes what is too bright",
         needs="over_stops",
-        tells="glass_stops left_stops nd_stops wanting_stops",
+        tells="glass_stops left_stops nd_stops wanting_filter_stops wanting_stops",
     ),
     Step(
         take=exposing.expose,

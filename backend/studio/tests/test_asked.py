@@ -108,6 +108,20 @@ class Asked(BrowserCase):
         expect(page.get_by_text("you set it so")).to_have_count(0)
         self.assertEqual(self.wrong, [])
 
+    def test_the_way_out_of_a_note_is_one_press_and_is_undone_by_one(self) -> None:
+        self.situation = Situation.objects.get(outing=self.day, document__title="Sail-loft portrait by the window")
+        page = self.bench(DESK)
+        notes = page.get_by_role("list", name="what to know beside the figures")
+        expect(notes).to_contain_text("past the clip and is let go")
+        notes.get_by_role("button", name="1/3 stop darker, lifted at the desk").click()
+        self.stored(page, lambda d: (d.get("aims") or {}).get("brighter_stops") == -0.3333)
+        expect(notes).to_contain_text("1/3 stop under the meter: you set it so.")
+        expect(notes).not_to_contain_text("past the clip")
+        page.keyboard.press("z")
+        self.stored(page, lambda d: (d.get("aims") or {}).get("brighter_stops") is None)
+        expect(notes).to_contain_text("past the clip and is let go")
+        self.assertEqual(self.wrong, [])
+
     def test_cleaner_and_bolder_move_the_ceiling_each_its_way(self) -> None:
         page = self.bench(DESK)
         opener = page.locator("[aria-controls='why-iso_limits']")

@@ -2524,13 +2524,15 @@ export interface components {
         };
         /**
          * NoteOut
-         * @description A sentence that stands beside the figures.
+         * @description A sentence that stands beside the figures, and its ways out.
          */
         NoteOut: {
             /** Kind */
             kind: string;
             /** Text */
             text: string;
+            /** Ways */
+            ways: components["schemas"]["WayOutOut"][];
         };
         /**
          * ObstacleOut
@@ -2848,6 +2850,20 @@ export interface components {
             reason: string;
             /** Way Out */
             way_out: string;
+        };
+        /**
+         * WayOutOut
+         * @description What mends what a note says, by one press: a merge patch (RFC 7396) of the situation's document, or a place to go to.
+         */
+        WayOutOut: {
+            /** Label */
+            label: string;
+            /** Patch */
+            patch: {
+                [key: string]: unknown;
+            };
+            /** Place */
+            place: string;
         };
         /**
          * White

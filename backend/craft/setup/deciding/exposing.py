@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import replace
 
 from craft.decisions import numbers, solved
@@ -26,6 +27,9 @@ from craft.setup.solving.ladder import solve_ladder
 from craft.setup.solving.plan import Plan, asked_of, at_key, free_dials, locked, longer_by, taken, true_stops, with_dials
 from craft.vocabulary.setting import Value
 from craft.vocabulary.terms import Intent, Mode, RangePolicy
+
+ROUNDED = 0.1
+"""Stops of light that nobody takes a stronger filter for."""
 
 BRIGHT_SIDE = (Intent.MOTION_BLUR, Intent.SEPARATION)
 """Intents that too much light takes away; with over-exposure they call for a filter."""
@@ -233,22 +237,33 @@ def _bright_side(plan: Plan, found: Solution) -> float:
     return over + closed + sum(float(found.gave[intent][0]) for intent in BRIGHT_SIDE)
 
 
-def _wanting(plan: Plan, least: float, over: float) -> float:
-    """Stops of filter that are wanting: of what is left too bright, the part that a filter would take away."""
+def _wanting(plan: Plan, least: float, over: float) -> tuple[float, float]:
+    """Stops that are too many and that a filter would take away, and the weakest of whole stops that takes them, beside what is in use."""
     if least <= 1e-9 or (plan.asked.targets.motion_blur is None and over <= 0):
-        return 0.0
-    darker = replace(plan, filter=Filter(plan.filter.built_in, plan.filter.glass + least))
-    return max(0.0, least - _bright_side(darker, at_key(darker)))
+        return 0.0, 0.0
+
+    def left(more: float) -> float:
+        darker = replace(plan, filter=Filter(plan.filter.built_in, plan.filter.glass + more))
+        return _bright_side(darker, at_key(darker))
+
+    stays = left(math.ceil(least) + 1)
+    wanting = max(0.0, least - stays)
+    if wanting <= 1e-9:
+        return 0.0, 0.0
+    first = max(1, math.ceil(wanting - ROUNDED))
+    return wanting, next((more for more in range(first, math.ceil(least) + 1) if left(more) <= stays + ROUNDED), math.ceil(least) + 1)
 
 
 @tells(
     nd_stops=Fact("filter", "stops"),
     glass_stops=Fact("glass filter", "stops"),
     left_stops=Fact("light that is left too many", "stops"),
-    wanting_stops=Fact("filter that is wanting", "stops"),
+    wanting_stops=Fact("light too many that a filter would take", "stops"),
+    wanting_filter_stops=Fact("filter that is wanting", "stops"),
 )
-def _of_filter(plan: Plan, left: float, wanting: float) -> dict[str, float]:
-    return {"nd_stops": plan.nd, "glass_stops": plan.filter.glass, "left_stops": left, "wanting_stops": wanting}
+def _of_filter(plan: Plan, left: float, wanting: tuple[float, float]) -> dict[str, float]:
+    names = ("nd_stops", "glass_stops", "left_stops", "wanting_stops", "wanting_filter_stops")
+    return dict(zip(names, (plan.nd, plan.filter.glass, left, *wanting), strict=True))
 
 
 def choose_filter(course: Course) -> Course:

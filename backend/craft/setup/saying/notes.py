@@ -5,8 +5,10 @@ from __future__ import annotations
 import math
 from dataclasses import replace
 
+from craft.bracketing.of_others import focus_set
 from craft.bracketing.series import Series
-from craft.decisions.facts import Facts, say
+from craft.decisions.facts import Facts, When, all_hold, say
+from craft.decisions.schools.row import NO_PEOPLE, STILL
 from craft.exposure.targets import NARROWEST
 from craft.kit.dials import Axis
 from craft.optics import sharpness
@@ -14,9 +16,9 @@ from craft.scales.series import MATCH_STOPS, Dial, label, printed, stops_of
 from craft.scales.words import in_thirds
 from craft.scene.framed import ROOM, distance_for, framing_mm, on_a_ring, share_of
 from craft.scene.situation import Locks
-from craft.setup.setup import Note
+from craft.setup.setup import Note, WayOut
 from craft.setup.solving.ladder import Ladder
-from craft.setup.solving.plan import Plan, free_dials, longer_by
+from craft.setup.solving.plan import Plan, at_key, free_dials, longer_by, true_stops
 from craft.vocabulary.terms import AimDepth, Intent, Support
 
 SEEN_STOPS = 0.2
@@ -28,6 +30,19 @@ FITS = 0.97
 
 WORTH_STOPS = 0.6
 """Less light than this is not worth focusing where nobody stands (an estimate: two thirds of a stop are)."""
+
+
+MOST_DARKER = 2.0
+"""Stops by which a frame may be darkened to be lifted at the desk: past that the shadows show it."""
+
+DENSEST = 20.0
+"""Stops of the densest filter that is made for lenses (for the sun itself)."""
+
+A_SET = (STILL, NO_PEOPLE, When("bracket_possible", "=", 1.0))
+"""When a set of frames can be fired and will line up."""
+
+Said = tuple[str, tuple[WayOut, ...]]
+"""A sentence, or an empty text, and its ways out."""
 
 
 def darker_stops(plan: Plan, ladder: Ladder) -> float:
@@ -91,33 +106,89 @@ def darker_words(plan: Plan, ladder: Ladder, facts: Facts, by_hand: bool) -> str
     return f"{in_thirds(stops)} under the meter: {', and '.join(bought)}."
 
 
-def _let_go(plan: Plan, facts: Facts) -> str:
+def _let_go(plan: Plan, facts: Facts) -> Said:
     past = facts["past_clip_stops"]
     if past < SEEN_STOPS:
-        return ""
+        return "", ()
     bright = plan.situation.light.bright
     verb = "is" if bright.startswith("the ") and not bright.endswith("tones") and not bright.endswith("flames") else "are"
-    return f"{bright[:1].upper()}{bright[1:]} {verb} {say(past, 'stops')} past the clip and {verb} let go."
+    return f"{bright[:1].upper()}{bright[1:]} {verb} {say(past, 'stops')} past the clip and {verb} let go.", _saving(plan, facts, past)
 
 
-def _wanting(plan: Plan, series: Series | None, facts: Facts) -> str:
+def _taken(plan: Plan) -> float:
+    """Stops under the metered exposure that a plan comes to: dials may have no more."""
+    x, n, s = true_stops(plan, at_key(plan))
+    return x + n - s - (plan.key_ev - plan.nd)
+
+
+def _saving(plan: Plan, facts: Facts, past: float) -> tuple[WayOut, ...]:
+    """What saves tones so many stops past the clip: a set where nothing moves, protection that the ISO has room for, a darker frame."""
+    ways, settings = [], plan.situation.settings
+    as_bright = {} if "compensation" in settings else {"aims": {"brighter_stops": round(plan.offset, 4)}}
+    if all_hold(A_SET, facts) and plan.bracket is None:
+        ways.append(WayOut("with a set of frames", {"schools": {"bracketing": "bracket"}}))
+    step = next((p for p in sorted(plan.situation.body.protection_stops) if p > plan.protection), 0.0)
+    obeys = abs(facts["darker_stops"] + plan.offset) < SEEN_STOPS  # else brightness gives already, and goes on to
+    if obeys and 0 < step <= facts["protection_offered_stops"]:
+        ways.append(WayOut(f"with {say(step, 'stops')} of protection", {"settings": {"highlight_protection": step}, **as_bright}))
+    darker = math.ceil(past * plan.per_stop - 1e-6) / plan.per_stop
+    asks = obeys and past <= MOST_DARKER and facts["raw"] and plan.bracket is None and "compensation" not in settings
+    if asks and _taken(replace(plan, offset=plan.offset - darker)) - facts["darker_stops"] > darker - SEEN_STOPS:
+        way = WayOut(f"{in_thirds(darker)} darker, lifted at the desk", {"aims": {"brighter_stops": round(plan.offset - darker, 4)}})
+        ways.append(way)
+    return tuple(ways)
+
+
+def _wanting(plan: Plan, series: Series | None, facts: Facts) -> Said:
     stops = facts["wanting_stops"]
     if stops < SEEN_STOPS:
         return _tripod(plan)
+    glass = facts["wanting_filter_stops"]
     most = max(plan.situation.filters_stops, default=0.0)
-    offer = f"a filter of {math.ceil(stops - 0.1)} more" if plan.nd else f"a filter of {math.ceil(stops - 0.1)} stops"
+    offer = f"a filter of {glass:g} more" if plan.nd else f"a filter of {say(glass, 'stops')}"
     merged = f", or {series.frames} frames merged afterwards" if series else ""
     has = f" beside the {say(plan.nd, 'stops')} in use" if plan.nd else "" if not most else " and no filter here comes nearer"
-    return f"{in_thirds(stops)} of light too many{has}: {offer} would do it, or waiting for less light{merged}."
+    needs = round(plan.filter.glass + glass, 4)
+    way = WayOut(f"with a filter of {say(needs, 'stops')} in the bag", {"filters_stops": [*plan.situation.filters_stops, needs]})
+    ways = (way,) if needs <= DENSEST else ()
+    return f"{in_thirds(stops)} of light too many{has}: {offer} would do it, or waiting for less light{merged}.", ways
 
 
-def _tripod(plan: Plan) -> str:
+def _tripod(plan: Plan) -> Said:
     """That the wanted blur takes longer than a hand holds, where it is that and not the light."""
     blur = plan.asked.targets.motion_blur
     if blur is None or plan.situation.carried_by is Support.TRIPOD or (shortest := _times(plan).lowest) - blur < SEEN_STOPS:
-        return ""
+        return "", ()
     wanted, held = (label(Dial.TIME, printed(Dial.TIME, round(x * 3) / 3, 3)) for x in (blur, shortest))
-    return f"The wanted blur takes {wanted}, and {held} is the slowest you hold by hand: a tripod would give it."
+    on_it = WayOut("on a tripod", {"support": Support.TRIPOD.value})
+    return f"The wanted blur takes {wanted}, and {held} is the slowest you hold by hand: a tripod would give it.", (on_it,)
+
+
+def _depth(plan: Plan, ladder: Ladder, facts: Facts) -> Said:
+    """What holding all of the depth sharp takes, where one frame does not, and that frames focused one behind the other do."""
+    situation = plan.situation
+    held = plan.asked.depth_reachable and float(ladder.found.gave[Intent.DEPTH][ladder.now]) < SEEN_STOPS
+    if held or situation.aim_depth is AimDepth.SHALLOW or situation.band != situation.own_band:
+        return "", ()
+    near, far = situation.band
+    low, _, _ = sharpness.aperture_interval(
+        situation.focal_mm / 1000, situation.distance_m, near, far, situation.coc_m, situation.body.sensor.pitch_m
+    )
+    aperture = ladder.printed(ladder.now)[1]
+    stack = focus_set(situation, aperture, bool(facts["moving"]))
+    takes = f"one frame would take f/{low:.2g}" if 0 < low < math.inf else "no aperture of one frame holds it"
+    span = f"{say(near, 'm')} to {say(far, 'm')}"
+    if stack.frames < 2:
+        return (
+            (f"{span[:1].upper()}{span[1:]} is not all sharp at {label(Dial.APERTURE, aperture)}: {takes}.", ())
+            if low > aperture
+            else ("", ())
+        )
+    moves = ", if only it stood still" if facts["moving"] else ""
+    text = (
+        f"{span} is not all sharp at {label(Dial.APERTURE, aperture)}: {takes}, {stack.frames} focused one behind the other hold it{moves}."
+    )
+    return text, () if facts["moving"] else (WayOut("see the set of focus", place="sets"),)
 
 
 def _others(plan: Plan) -> str:
@@ -147,19 +218,23 @@ def _others(plan: Plan) -> str:
     return f"With focus on the subject {takes}; focused between them, at {at}, {less} would do."
 
 
-def _framing(plan: Plan) -> str:
+def _framing(plan: Plan) -> Said:
     """That the subject does not fit the frame held level, and the ways out."""
     situation = plan.situation
     size, focal, high = situation.subject.size_m, situation.focal_mm, situation.used_mm[1]
     if not situation.subject.framed or situation.fills <= FITS:
-        return ""
+        return "", ()
     upright = share_of(size, focal, situation.distance_m, situation.used_mm[0])
     lens = situation.lens
     shorter = on_a_ring(framing_mm(size, situation.distance_m, high, ROOM), lens.focal_min_mm, lens.focal_max_mm)
     fits = share_of(size, shorter, situation.distance_m, high) <= FITS
-    level = f"it fits level from {say(distance_for(size, focal, high), 'm')}{f', or at {shorter:g} mm' if fits else ''}"
+    away = distance_for(size, focal, high)
+    level = f"it fits level from {say(away, 'm')}{f', or at {shorter:g} mm' if fits else ''}"
     way = f"held upright it fits; {level}" if upright <= FITS else level
-    return f"It fills {say(situation.fills, 'percent')} of the frame's height: {way}."
+    ways = [WayOut(f"from {say(away, 'm')}", {"motion": {"distance_m": float(f"{away:.3g}")}})]
+    if fits:
+        ways.append(WayOut(f"at {shorter:g} mm", {"focal_length_mm": shorter}))
+    return f"It fills {say(situation.fills, 'percent')} of the frame's height: {way}.", tuple(ways)
 
 
 def _series(series: Series | None, time_s: float) -> str:
@@ -185,12 +260,13 @@ def notes_for(plan: Plan, ladder: Ladder, series: Series | None, facts: Facts, b
     >>> [note.text for note in notes_for(one.planned, one.solved, one.series, one.told, False)]
     ['The brightest tones are 2.2 stops past the clip and are let go.']
     """
-    said = (
-        ("darker", darker_words(plan, ladder, facts, by_hand)),
+    said: tuple[tuple[str, Said], ...] = (
+        ("darker", (darker_words(plan, ladder, facts, by_hand), ())),
         ("let_go", _let_go(plan, facts)),
         ("wanting", _wanting(plan, series, facts)),
-        ("others", _others(plan)),
+        ("depth", _depth(plan, ladder, facts)),
+        ("others", (_others(plan), ())),
         ("framing", _framing(plan)),
-        ("series", _series(series, ladder.printed(ladder.now)[0])),
+        ("series", (_series(series, ladder.printed(ladder.now)[0]), ())),
     )
-    return tuple(Note(kind, text) for kind, text in said if text)
+    return tuple(Note(kind, text, ways) for kind, (text, ways) in said if text)

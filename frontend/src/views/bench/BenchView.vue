@@ -282,6 +282,7 @@ useEventListener(window, "beforeunload", () => void bench.put());
     </section>
     <section v-if="setup" class="right" aria-label="Setup">
       <Figures
+        :id="id"
         :setup="setup"
         :neighbours="neighbours"
         :at="now === zero ? null : (ladder[now] ?? null)"
@@ -291,6 +292,7 @@ useEventListener(window, "beforeunload", () => void bench.put());
         @lock="lock"
         @read="read"
         @setting="setByHand"
+        @mend="hand.mend"
       />
       <p v-for="[place, sentence] in settingErrors" :key="place" class="error" role="alert">
         {{ sentence }} <RouterLink :to="{ name: 'settings', params: { id } }">Go to it</RouterLink>

@@ -11,6 +11,7 @@ import NumberField from "@/fields/NumberField.vue";
 type Neighbour = Schemas["NeighbourOut"];
 
 const props = defineProps<{
+  id: number;
   setup: Decided;
   neighbours: Neighbour[];
   /** The level of light that is looked at; none for the light as it is. */
@@ -24,6 +25,7 @@ const emit = defineEmits<{
   lock: [dial: Dial, value: number | null];
   read: [dial: Dial, text: string];
   setting: [slug: string, value: number | null];
+  mend: [patch: Record<string, unknown>];
 }>();
 
 const shown = computed(() => figures(props.setup, props.at ?? props.setup.exposure));
@@ -133,7 +135,7 @@ const costs = computed(() =>
     <span class="label">{{ one.label }}</span> {{ one.shown }} is not in use: {{ one.why }}
     <button class="plain" @click="emit('setting', one.setting, null)">let go</button>
   </p>
-  <Notes v-if="!at" :setup="setup" />
+  <Notes v-if="!at" :id="id" :setup="setup" @mend="(patch) => emit('mend', patch)" />
   <ul v-if="open && costs.length && !at" class="costs" aria-label="one step on this dial">
     <li v-for="cost in costs" :key="cost.key">
       <b>{{ cost.to }}</b>

@@ -11,6 +11,17 @@ function withOne<T>(map: Record<string, T> | undefined, key: string, value: T | 
   return next;
 }
 
+/** A document with a merge patch laid over it (RFC 7396): maps are merged, all else is put in its place, null takes away. */
+function patched(target: Record<string, unknown>, patch: Record<string, unknown>): Record<string, unknown> {
+  const next = { ...target };
+  for (const [key, value] of Object.entries(patch))
+    if (value === null) delete next[key];
+    else if (typeof value === "object" && !Array.isArray(value))
+      next[key] = patched((next[key] ?? {}) as Record<string, unknown>, value as Record<string, unknown>);
+    else next[key] = value;
+  return next;
+}
+
 /** What a hand changes of a situation: a dial that is held, a way of deciding, a setting. */
 export function byHand(change: Change) {
   return {
@@ -27,6 +38,8 @@ export function byHand(change: Change) {
         const dials: Record<string, Dial> = { shutter_time: "shutter_s", aperture: "aperture", iso_value: "iso" };
         for (const slug of hand) if (dials[slug]) d.locks = withOne(d.locks as Record<string, number>, dials[slug], null);
       }),
+    /** The way out of what a note says. */
+    mend: (patch: Record<string, unknown>): void => change((d) => Object.assign(d, patched(d as Record<string, unknown>, patch))),
     /** Stops brighter than metered: said so, and no more dialled. */
     brighter: (stops: number): void =>
       change((d) => {
