@@ -11,7 +11,7 @@ from pydantic import BaseModel
 from craft.configuration.configure import Configuration, Origin
 from craft.day.shortcuts import Through
 from craft.day.special import special_configuration
-from craft.day.walk import TURN, Menus, Walk, Way, by_slot, walk
+from craft.day.walk import TURN, Menus, Part, Walk, Way, by_slot, needed, walk
 from craft.kit.dialect import in_own_words
 from craft.vocabulary.setting import GROUP_WORDS, Value
 from craft.vocabulary.settings import BY_SLUG
@@ -74,7 +74,8 @@ class WalkOut(BaseModel):
     audit_presses, reset_presses: looking every unknown item up, or resetting first; elsewhere:
     settings that should change and have no place in the menus as they are written down, by_hand: the same with
     their values; shut: values of the setup that the body closes; words: items of the menus that somebody wrote down, without which no press can be counted; slot: from which
-    the rest is shorter, or null, and its presses with the turn; refused: what could not be set, and why.
+    the rest is shorter, or null, and its presses with the turn; refused: what could not be set, and why; more: settings that differ and are
+    not in this part.
     """
 
     way: Way
@@ -91,6 +92,7 @@ class WalkOut(BaseModel):
     slot: int | None
     slot_presses: float
     refused: list[RefusedOut]
+    more: int = 0
 
 
 def _by_hand(made: Walk, configuration: Configuration, held: Mapping[str, Value]) -> list[ByHandOut]:
@@ -177,18 +179,25 @@ def _made(form: SituationForm, special: str) -> Configuration:
     return special_configuration(special, answer.situation, answer.setup) if special else answer.configuration
 
 
-def walk_of(form: SituationForm, body: Believed, way: Way | None = None, special: str = "") -> WalkOut:
-    """The walk that brings a body to a situation's setup, or to a special one.
+def walk_of(form: SituationForm, body: Believed, way: Way | None = None, special: str = "", part: Part = Part.WHOLE) -> WalkOut:
+    """The walk that brings a body to a situation's setup, or to a special one, or to a part of it; the rest is walked once what is needed is set.
 
     Raises
     ------
     CraftError : the situation has no setup as it stands.
     """
     made = _made(form, special)
-    without = frozenset(one.setting for one in body.refused)
-    found = walk(made, body.held, body.menus, way, without)
-    turned = by_slot(made, body.held, body.slots, body.menus, without)
-    return walk_form(found, body.dialect, (turned[0], TURN + turned[1].presses) if turned else None, body.refused, made, body.held)
+    refused = frozenset(one.setting for one in body.refused)
+    parts = {True: Part.NEEDED, False: Part.REST}
+    others = frozenset(row.setting.slug for row in made.rows if part is not Part.WHOLE and parts[needed(row)] is not part)
+    held, without = body.held, refused | others
+    if part is Part.REST:
+        held, way = {**held, **{row.setting.slug: row.value for row in made.rows if row.setting.slug in others}}, Way.AUDIT
+    found = walk(made, held, body.menus, way, without)
+    turned = None if part is Part.REST else by_slot(made, held, body.slots, body.menus, without)
+    told = walk_form(found, body.dialect, (turned[0], TURN + turned[1].presses) if turned else None, body.refused, made, held)
+    differ = (row for row in made.rows if not row.closed and body.held.get(row.setting.slug) != row.value)
+    return told.model_copy(update={"more": sum(row.setting.slug in others - refused for row in differ)})
 
 
 def fresh_of(form: SituationForm) -> dict[str, Value]:

@@ -6,13 +6,13 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field, replace
 from enum import Enum
 
-from craft.configuration.configure import Configuration, Configured
+from craft.configuration.configure import Configuration, Configured, Origin
 from craft.day.route import Place, length, top_to_bottom
 from craft.day.shortcuts import Through, cheapest, least
 from craft.kit.dialect import Dialect, Entry, in_menu_order
 from craft.kit.moves import Moves, Shortcuts
 from craft.vocabulary.rules import Around
-from craft.vocabulary.setting import Value
+from craft.vocabulary.setting import Reach, Value
 
 TURN = 1
 """Presses, or clicks, to turn to a slot."""
@@ -40,6 +40,29 @@ class Menus:
             return (0,)
         place = places[self.last][0]
         return (place[0] + bool(self.shortcuts.pinned), *place[1:])
+
+
+DECIDED = frozenset({Origin.LOCKED, Origin.DECIDED, Origin.FOLLOWS})
+BY_KIND = frozenset({Origin.PROFILE, Origin.SCHOOL, Origin.GENRE})
+IN_THE_PICTURE = frozenset({Reach.RAW, Reach.METER, Reach.FOCUS})
+"""What touches the picture itself, so that another kind of work asks for another value."""
+
+
+class Part(Enum):
+    """Of a setup, what a walk brings to the body: what the picture needs, the rest as the body is kept, or the whole."""
+
+    NEEDED = "needed"
+    REST = "rest"
+    WHOLE = "whole"
+
+
+def needed(row: Configured) -> bool:
+    """Whether this setup needs a setting at its value: it was decided for it, or is a way of this work that touches the picture.
+
+    >>> [row.setting.slug for row in configured().rows if needed(row)][:2]
+    ['exposure_mode', 'iso_mode']
+    """
+    return row.origin in DECIDED or (row.origin in BY_KIND and row.reach in IN_THE_PICTURE)
 
 
 class Way(Enum):

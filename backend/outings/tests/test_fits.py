@@ -90,6 +90,30 @@ class Recipes(Day):
             used = {slug: value for slug, value in values.items() if slug not in unused}
             self.assertEqual({slug: recipe[slug] for slug in used}, used)
 
+    def test_what_is_needed_first_and_the_rest_are_the_whole_walk_and_no_more(self) -> None:
+        def items(told: Any) -> set[str]:
+            return {step["setting"] for step in told["steps"]} | {row["setting"] for row in told["by_hand"]}
+
+        for pk in self.ids.values():
+            whole, first, rest = (
+                self.caller.get(f"/api/situations/{pk}/walk?way=audit&part={part}").json() for part in ("whole", "needed", "rest")
+            )
+            self.assertFalse(items(first) & items(rest))
+            self.assertEqual(items(first) | items(rest), items(whole))
+            self.assertEqual((whole["more"], first["more"], rest["more"]), (0, len(items(rest)), len(items(first))))
+            self.assertLess(len(items(first)), len(items(rest)))
+            self.assertTrue({"clock", "beeps", "grid"} & items(rest))
+            self.assertFalse({"clock", "beeps", "grid"} & items(first))
+            self.assertLess(first["presses"], whole["presses"])
+        pk = self.ids["sports"]
+        kept = self.caller.get(f"/api/situations/{pk}/walk?way=audit&part=needed").json()
+        body = next(row["body"] for row in self.caller.get("/api/outings").json()[0]["situations"] if row["id"] == pk)
+        set_now = {step["setting"]: step["value"] for step in kept["steps"]}
+        self.caller.send("PUT", f"/api/kit/bodies/{body}/state", {"values": set_now, "verified": True})
+        after = self.caller.get(f"/api/situations/{pk}/walk?part=needed").json()
+        self.assertEqual((items(after), after["presses"]), (set(), 0))
+        self.assertEqual(after["more"], kept["more"])
+
     def test_a_setup_of_its_own_has_a_walk_of_its_own(self) -> None:
         walked = f"/api/situations/{self.ids['sports']}/walk"
         usual = {step["setting"]: step["value"] for step in self.caller.get(f"{walked}?way=audit").json()["steps"]}

@@ -7,7 +7,7 @@ from django.shortcuts import get_object_or_404
 from ninja import Router
 
 from craft.day.special import BY_SPECIAL
-from craft.day.walk import Way
+from craft.day.walk import Part, Way
 from forms.problems import InputError, Problem
 from forms.situation_form import SituationForm
 from forms.walk_form import WalkOut, fresh_of, values_of, walk_of
@@ -34,15 +34,16 @@ def _form(request: HttpRequest, row: Situation) -> SituationForm:
     return Kit(person_of(request)).resolve_row(row)
 
 
-def walk_to(request: HttpRequest, row: Situation, way: Way | None, special: str = "") -> WalkOut:
-    """The walk from what the body is believed to hold to a situation's setup, or to a special one."""
-    return walk_of(_form(request, row), believed(_body_of(request, row)), way, special)
+def walk_to(request: HttpRequest, row: Situation, way: Way | None, special: str = "", part: Part = Part.WHOLE) -> WalkOut:
+    """The walk from what the body is believed to hold to a situation's setup, or to a special one, or a part of it."""
+    return walk_of(_form(request, row), believed(_body_of(request, row)), way, special, part)
 
 
 @router.get("/situations/{pk}/walk", response=WalkOut)
-def walk(request: HttpRequest, pk: int, way: Way | None = None, special: Special = "") -> WalkOut:
-    """The shortest walk through the body's menus that brings it to this situation's setup, or to a special one."""
-    return walk_to(request, get_object_or_404(my_situations(request), pk=pk), way, special)
+def walk(request: HttpRequest, pk: int, way: Way | None = None, special: Special = "", part: Part = Part.WHOLE) -> WalkOut:
+    """The shortest walk through the body's menus that brings it to this situation's setup, or to a special one; part: to what the picture
+    needs of it, or, once that is set, to the rest."""
+    return walk_to(request, get_object_or_404(my_situations(request), pk=pk), way, special, part)
 
 
 @router.post("/situations/{pk}/walk/reset", response=WalkOut)

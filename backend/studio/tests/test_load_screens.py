@@ -110,6 +110,11 @@ class FromTheBox(BrowserCase):
         expect(page.get_by_role("heading", name="Could not be set")).to_have_count(0)
         page.wait_for_timeout(1000)
         expect(page.get_by_role("heading", name="Could not be set")).to_have_count(0)
+        first = page.locator(".step").count()
+        page.get_by_text(re.compile(r"^\d+ more, as this body is kept")).click()
+        expect(page.get_by_text(f"Once the {first} above are set")).to_be_visible()
+        said = page.locator("summary").filter(has_text="more, as this body").inner_text()
+        expect(page.locator(".rest .step")).to_have_count(int(said.split()[0]))
         self.assertEqual(self.wrong, [])
 
 

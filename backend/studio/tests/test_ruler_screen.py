@@ -47,6 +47,12 @@ class Drawn(RehearseScreen):
         page.get_by_role("slider", name="highlight protection").focus()
         page.keyboard.press("ArrowUp")
         self.stored(page, lambda document: document["settings"].get("highlight_protection") == 1)
+        page.get_by_label("figures and decisions").get_by_role("spinbutton", name="ISO").focus()
+        page.keyboard.type("640")  # digits are a value here: none of them takes over a frame
+        page.keyboard.press("Enter")
+        self.stored(page, lambda document: (document.get("locks") or {}) == {"iso": 640})
+        page.get_by_role("button", name="let go of ISO").click()
+        self.stored(page, lambda document: not any((document.get("locks") or {}).values()))
         beside = page.get_by_role("region", name="Protection side by side")
         expect(beside.get_by_text("by itself: none")).to_be_visible()
         expect(beside.get_by_role("img", name="without: upper wing")).to_be_visible()

@@ -1629,7 +1629,8 @@ export interface paths {
         };
         /**
          * Walk
-         * @description The shortest walk through the body's menus that brings it to this situation's setup, or to a special one.
+         * @description The shortest walk through the body's menus that brings it to this situation's setup, or to a special one; part: to what the picture
+         *     needs of it, or, once that is set, to the rest.
          */
         get: operations["outings_walk_api_walk"];
         put?: never;
@@ -6010,6 +6011,12 @@ export interface components {
             strip: string;
         };
         /**
+         * Part
+         * @description Of a setup, what a walk brings to the body: what the picture needs, the rest as the body is kept, or the whole.
+         * @enum {string}
+         */
+        Part: "needed" | "rest" | "whole";
+        /**
          * Way
          * @description How what is unknown is dealt with.
          * @enum {string}
@@ -6080,7 +6087,8 @@ export interface components {
          *     audit_presses, reset_presses: looking every unknown item up, or resetting first; elsewhere:
          *     settings that should change and have no place in the menus as they are written down, by_hand: the same with
          *     their values; shut: values of the setup that the body closes; words: items of the menus that somebody wrote down, without which no press can be counted; slot: from which
-         *     the rest is shorter, or null, and its presses with the turn; refused: what could not be set, and why.
+         *     the rest is shorter, or null, and its presses with the turn; refused: what could not be set, and why; more: settings that differ and are
+         *     not in this part.
          */
         WalkOut: {
             way: components["schemas"]["Way"];
@@ -6110,6 +6118,11 @@ export interface components {
             slot_presses: number;
             /** Refused */
             refused: components["schemas"]["RefusedOut"][];
+            /**
+             * More
+             * @default 0
+             */
+            more?: number;
         };
         /**
          * WalkStepOut
@@ -13533,6 +13546,7 @@ export interface operations {
             query?: {
                 way?: components["schemas"]["Way"] | null;
                 special?: "" | "hand_over" | "sets";
+                part?: "needed" | "rest" | "whole";
             };
             header?: never;
             path: {

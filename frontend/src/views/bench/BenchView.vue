@@ -16,7 +16,8 @@ import Staff from "@/ruler/Staff.vue";
 import Stops from "@/ruler/Stops.vue";
 import Conflict from "../Conflict.vue";
 import { useProfileChange } from "../useProfileChange";
-import { byHand, type Dial } from "./byHand";
+import { useTypedDial } from "./typedDial";
+import { byHand } from "./byHand";
 import Decisions from "./Decisions.vue";
 import DetailsPane from "./DetailsPane.vue";
 import Figures from "./Figures.vue";
@@ -94,11 +95,6 @@ const ledger = computed(() => {
     .map(([intent, v]) => ({ name: names.intent(intent), stops: v }));
 });
 
-const lockErrors = ref<Record<string, string>>({});
-const figureErrors = computed(() => ({
-  ...Object.fromEntries(Object.entries(errors.value).filter(([place]) => /^(\/locks|\/profile|$)/.test(place))),
-  ...lockErrors.value,
-}));
 const settingErrors = computed(() =>
   Object.entries({ ...wrong.value, ...errors.value }).filter(([place]) => place.startsWith("/settings")),
 );
@@ -106,23 +102,11 @@ const giveError = computed(() => Object.entries(errors.value).find(([place]) => 
 
 const hand = byHand(change);
 const { school, setByHand, free, brighter } = hand;
-function lock(dial: Dial, value: number | null): void {
-  lockErrors.value = {};
-  hand.lock(dial, value);
-}
-async function read(dial: Dial, text: string): Promise<void> {
-  const shown = setup.value?.dials[dial].find((s) => s.label === text);
-  if (shown) {
-    if (shown.value !== setup.value?.exposure[dial]) lock(dial, shown.value);
-    return;
-  }
-  try {
-    const { value } = await take(client.POST("/api/read", { body: { quantity: dial, text } }));
-    lock(dial, value);
-  } catch (error) {
-    lockErrors.value = { typed: error instanceof ProblemError ? error.message : "The server cannot be reached." };
-  }
-}
+const { unread: lockErrors, lock, read } = useTypedDial(setup, hand.lock);
+const figureErrors = computed(() => ({
+  ...Object.fromEntries(Object.entries(errors.value).filter(([place]) => /^(\/locks|\/profile|$)/.test(place))),
+  ...lockErrors.value,
+}));
 /** The bar of noise is the person's: it is changed in the profile, for every picture. */
 async function setBar(value: number): Promise<void> {
   const noise_bar = Math.min(100, Math.max(2, Math.round(value * 10) / 10));

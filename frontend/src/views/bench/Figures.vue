@@ -6,6 +6,7 @@ import { figures } from "@/words";
 import { useNames } from "@/api/queries";
 import type { Dial } from "./byHand";
 import Notes from "./Notes.vue";
+import DialFigure from "@/fields/DialFigure.vue";
 import NumberField from "@/fields/NumberField.vue";
 
 type Neighbour = Schemas["NeighbourOut"];
@@ -35,8 +36,6 @@ const DIALS = computed(() => [
   { dial: "iso" as Dial, name: props.setup.iso_limits.automatic ? "ISO, automatic" : "ISO", text: shown.value.iso },
 ]);
 const open = ref<Dial | null>(null);
-const editing = ref<Dial | null>(null);
-const text = ref("");
 
 function step(dial: Dial, by: number): void {
   const values = props.setup.dials[dial];
@@ -47,16 +46,6 @@ function step(dial: Dial, by: number): void {
 function toggle(dial: Dial): void {
   emit("lock", dial, props.locks[dial] ? null : props.setup.exposure[dial]);
 }
-function edit(dial: Dial, from: string): void {
-  editing.value = dial;
-  text.value = from;
-}
-function done(dial: Dial): void {
-  if (editing.value !== dial) return;
-  editing.value = null;
-  emit("read", dial, text.value);
-}
-const vFocus = { mounted: (el: HTMLInputElement) => el.select() };
 const costs = computed(() =>
   props.neighbours
     .filter((n) => n.dial === open.value)
@@ -73,31 +62,15 @@ const costs = computed(() =>
   <div class="fig">
     <div v-for="row in DIALS" :key="row.dial" :class="{ locked: !!locks[row.dial] }">
       <small class="label">{{ row.name }}</small>
-      <input
-        v-if="editing === row.dial"
-        v-model="text"
-        v-focus
-        class="plain strong"
-        :aria-label="`${row.name}, typed`"
-        @keydown.enter.prevent="done(row.dial)"
-        @keydown.esc.prevent="editing = null"
-        @blur="done(row.dial)"
-      />
-      <strong
-        v-else
+      <DialFigure
         class="strong"
-        role="spinbutton"
-        tabindex="0"
-        :aria-label="row.name"
-        :aria-valuetext="row.text"
-        @focus="open = row.dial"
-        @click="edit(row.dial, row.text)"
-        @keydown.enter.prevent="edit(row.dial, row.text)"
-        @keydown.up.prevent="step(row.dial, 1)"
-        @keydown.down.prevent="step(row.dial, -1)"
-        @keydown.l.prevent="toggle(row.dial)"
-        >{{ row.text }}</strong
-      >
+        :name="row.name"
+        :text="row.text"
+        @look="open = row.dial"
+        @step="(by) => step(row.dial, by)"
+        @read="(text) => emit('read', row.dial, text)"
+        @toggle="toggle(row.dial)"
+      />
       <button class="plain lock" :aria-pressed="!!locks[row.dial]" @click="toggle(row.dial)">
         {{ locks[row.dial] ? "held, let go" : "hold" }}
       </button>
@@ -168,9 +141,6 @@ const costs = computed(() =>
   font-stretch: 90%;
   letter-spacing: -0.01em;
   cursor: text;
-}
-input.strong {
-  width: 190px;
 }
 small {
   display: block;

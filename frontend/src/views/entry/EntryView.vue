@@ -16,9 +16,12 @@ const password = ref("");
 const invitation = ref("");
 const errors = ref<Record<string, string>>({});
 const fresh = ref(false);
+/** What is being done, while it is. */
+const busy = ref("");
 
-async function enter(call: () => Promise<unknown>, start = false): Promise<void> {
+async function enter(does: string, call: () => Promise<unknown>, start = false): Promise<void> {
   errors.value = {};
+  busy.value = does;
   try {
     await call();
     await queries.invalidateQueries();
@@ -27,6 +30,8 @@ async function enter(call: () => Promise<unknown>, start = false): Promise<void>
   } catch (error) {
     errors.value =
       error instanceof ProblemError ? { "": error.message, ...error.places } : { "": "The server cannot be reached." };
+  } finally {
+    busy.value = "";
   }
 }
 async function done(): Promise<void> {
@@ -34,12 +39,16 @@ async function done(): Promise<void> {
   await router.replace(typeof route.query.to === "string" && route.query.to.startsWith("/") ? route.query.to : "/");
 }
 const body = () => ({ body: { name: name.value, password: password.value } });
-const signIn = () => enter(() => take(client.POST("/api/session", body())));
+const signIn = () => enter("signing in", () => take(client.POST("/api/session", body())));
 const register = () =>
-  enter(() => take(client.POST("/api/people", { body: { ...body().body, invitation: invitation.value } })), true);
-const stepIn = (person: string) => enter(() => take(client.POST("/api/demo", { body: { name: person } })));
+  enter(
+    "the account is being made",
+    () => take(client.POST("/api/people", { body: { ...body().body, invitation: invitation.value } })),
+    true,
+  );
+const stepIn = (person: string) => enter("stepping in", () => take(client.POST("/api/demo", { body: { name: person } })));
 const start = (what: "kit" | "kit_and_day") =>
-  enter(() => take(client.POST("/api/me/start", { body: { copy_from_demo: what } })));
+  enter("being copied", () => take(client.POST("/api/me/start", { body: { copy_from_demo: what } })));
 </script>
 
 <template>
@@ -51,6 +60,7 @@ const start = (what: "kit" | "kit_and_day") =>
         <button class="button strong" @click="start('kit_and_day')">Copy the demo kit and day</button>
         <button class="button" @click="start('kit')">Copy the demo kit</button>
         <button class="button" @click="done">Start bare</button>
+        <span class="quiet" role="status">{{ busy }}</span>
       </div>
       <p class="error" role="alert">{{ errors[""] }}</p>
     </section>
@@ -83,16 +93,17 @@ const start = (what: "kit" | "kit_and_day") =>
               <p class="error" role="alert">{{ errors["/invitation"] }}</p>
             </template>
             <div class="row">
-              <button class="button strong" type="submit" :disabled="!name || !password">Sign in</button>
+              <button class="button strong" type="submit" :disabled="!name || !password || !!busy">Sign in</button>
               <button
                 v-if="me?.registration !== 'closed'"
                 class="button"
                 type="button"
-                :disabled="!name || !password"
+                :disabled="!name || !password || !!busy"
                 @click="register"
               >
                 Make an account
               </button>
+              <span class="quiet" role="status">{{ busy }}</span>
             </div>
           </form>
         </Themed>

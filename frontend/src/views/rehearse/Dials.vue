@@ -1,10 +1,15 @@
 <script setup lang="ts">
 import { computed } from "vue";
 import type { Decided, Situation } from "@/api/client";
+import DialFigure from "@/fields/DialFigure.vue";
 import type { Dial } from "../bench/byHand";
 
-const props = defineProps<{ setup: Decided; locks: NonNullable<Situation["locks"]> }>();
-const emit = defineEmits<{ step: [dial: Dial, by: number]; hold: [dial: Dial, value: number | null] }>();
+const props = defineProps<{ setup: Decided; locks: NonNullable<Situation["locks"]>; unread: Record<string, string> }>();
+const emit = defineEmits<{
+  step: [dial: Dial, by: number];
+  hold: [dial: Dial, value: number | null];
+  read: [dial: Dial, text: string];
+}>();
 const DIALS: { dial: Dial; name: string; less: string; more: string }[] = [
   { dial: "shutter_s", name: "time", less: "longer", more: "shorter" },
   { dial: "aperture", name: "aperture", less: "wider", more: "narrower" },
@@ -23,15 +28,14 @@ const rows = computed(() =>
   <div class="dials">
     <div v-for="row in rows" :key="row.dial" :class="{ locked: row.held }">
       <small class="label">{{ row.name }}</small>
-      <strong
-        role="spinbutton"
-        tabindex="0"
-        :aria-label="row.name"
-        :aria-valuetext="row.text"
-        @keydown.up.prevent="emit('step', row.dial, 1)"
-        @keydown.down.prevent="emit('step', row.dial, -1)"
-        >{{ row.text }}</strong
-      >
+      <DialFigure
+        class="strong"
+        :name="row.name"
+        :text="row.text"
+        @step="(by) => emit('step', row.dial, by)"
+        @read="(text) => emit('read', row.dial, text)"
+        @toggle="emit('hold', row.dial, row.held ? null : setup.exposure[row.dial])"
+      />
       <span class="turns">
         <button class="plain" :aria-label="`${row.name}: ${row.less}`" @click="emit('step', row.dial, -1)">−</button>
         <button class="plain" :aria-label="`${row.name}: ${row.more}`" @click="emit('step', row.dial, 1)">+</button>
@@ -41,6 +45,7 @@ const rows = computed(() =>
       </span>
     </div>
   </div>
+  <p v-for="(sentence, place) in unread" :key="place" class="error" role="alert">{{ sentence }}</p>
 </template>
 
 <style scoped>
@@ -51,8 +56,7 @@ const rows = computed(() =>
   padding-top: 12px;
   border-bottom: 1px solid var(--ink);
 }
-strong {
-  display: block;
+.strong {
   font-size: 28px;
   line-height: 34px;
   font-weight: 600;

@@ -10,6 +10,7 @@ import { useFrame } from "@/picture/useFrame";
 import Conflict from "../Conflict.vue";
 import { byHand, type Dial } from "../bench/byHand";
 import Decisions from "../bench/Decisions.vue";
+import { useTypedDial } from "../bench/typedDial";
 import { decided, useBench } from "../bench/useBench";
 import Dials from "./Dials.vue";
 import FrameStrip from "./FrameStrip.vue";
@@ -45,7 +46,8 @@ const {
   undo,
   settle,
 } = bench;
-const { lock, school, setByHand } = byHand(change);
+const { lock: hold, school, setByHand } = byHand(change);
+const { unread, lock, read } = useTypedDial(setup, hold);
 const route = useRoute();
 const router = useRouter();
 const VIEWS: { slug: View | "beside" | "own"; label: string }[] = [
@@ -317,7 +319,7 @@ onBeforeUnmount(() => {
       <p class="quiet hint">Draw the window: exposure. Its top: protection.</p>
     </section>
     <section v-if="setup" class="right pane" :class="{ chosen: pane === 'figures' }" aria-label="figures and decisions">
-      <Dials :setup="setup" :locks="document.locks ?? {}" @step="step" @hold="lock" />
+      <Dials :setup="setup" :locks="document.locks ?? {}" :unread="unread" @step="step" @hold="lock" @read="read" />
       <template v-if="told">
         <Verdicts :verdicts="told.verdicts" />
         <Histograms :told="told" />

@@ -6,7 +6,7 @@ import { useInTurn } from "@/api/inTurn";
 import { nowKnown } from "@/api/known";
 
 type Row = Schemas["ByHandOut"];
-const props = defineProps<{ rows: Row[]; words: number; slug: string; done: Record<string, boolean> }>();
+const props = defineProps<{ rows: Row[]; words: number; slug: string; done: Record<string, boolean>; heading?: string }>();
 const emit = defineEmits<{ tick: [row: Row]; written: [] }>();
 const queries = useQueryClient();
 
@@ -61,9 +61,9 @@ async function keep(row: Row): Promise<void> {
 </script>
 
 <template>
-  <section v-if="rows.length" aria-labelledby="by-hand">
-    <h2 id="by-hand">{{ words ? "Not in the menus as they are written down" : "What to set" }}</h2>
-    <p v-if="!words" class="reason">
+  <section v-if="rows.length" :aria-label="heading ?? 'what to set by hand'">
+    <h2>{{ heading ?? (words ? "Not in the menus as they are written down" : "What to set") }}</h2>
+    <p v-if="!words && !heading" class="reason">
       Nobody has written down the words of this body’s menus yet, so presses cannot be counted. Here is all of it with its values,
       what the setup decides first. Where you find an item, write its name and page beside it: from then on the way there is
       computed.

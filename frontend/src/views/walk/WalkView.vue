@@ -7,6 +7,7 @@ import { useKit, useOutings } from "@/api/queries";
 import { nowKnown } from "@/api/known";
 import { offer } from "@/keys/actions";
 import ByHand from "./ByHand.vue";
+import WalkSteps from "./WalkSteps.vue";
 
 type Way = "audit" | "reset";
 const props = defineProps<{ id: number }>();
@@ -30,14 +31,26 @@ const slot = computed(() => {
   const [number, bank] = [Number(route.query.slot), Number(route.query.bank ?? 1)];
   return Number.isInteger(number) && number > 0 && (bank === 1 || bank === 2) ? { number, bank } : null;
 });
+type Part = "needed" | "rest" | "whole";
+/** What is to be kept in a slot is set whole; else what the picture needs comes first, and the rest can wait. */
+const part = computed<Part>(() => (slot.value || special.value ? "whole" : "needed"));
+const asked = (of: Part, by?: Way): Promise<Schemas["WalkOut"]> =>
+  take(
+    client.GET("/api/situations/{pk}/walk", {
+      params: { path: { pk: props.id }, query: { way: by, special: special.value, part: of } },
+    }),
+  );
 const { data: found, error: fails } = useQuery({
-  queryKey: computed(() => ["walk", props.id, way.value ?? "", special.value]),
-  queryFn: () =>
-    take(
-      client.GET("/api/situations/{pk}/walk", {
-        params: { path: { pk: props.id }, query: { way: way.value, special: special.value } },
-      }),
-    ),
+  queryKey: computed(() => ["walk", props.id, way.value ?? "", special.value, part.value]),
+  queryFn: () => asked(part.value, way.value),
+  staleTime: Infinity,
+  gcTime: 0,
+});
+const restOpen = ref(false);
+const { data: rest, error: restFails } = useQuery({
+  queryKey: computed(() => ["walk", props.id, "rest"]),
+  queryFn: () => asked("rest"),
+  enabled: restOpen,
   staleTime: Infinity,
   gcTime: 0,
 });
@@ -52,16 +65,6 @@ watch(
   },
   { immediate: true },
 );
-const pages = computed(() => {
-  const made: { name: string; steps: Schemas["WalkStepOut"][] }[] = [];
-  for (const step of walk.value?.steps ?? []) {
-    const name = step.menu.join(" › ");
-    const last = made[made.length - 1];
-    if (last?.name === name) last.steps.push(step);
-    else made.push({ name, steps: [step] });
-  }
-  return made;
-});
 const items = computed(() => [...(walk.value?.steps ?? []), ...(walk.value?.by_hand ?? [])]);
 const left = computed(() => items.value.filter((s) => !done.value[s.setting]).length);
 
@@ -88,12 +91,10 @@ async function tick(step: { setting: string; value: string | number }): Promise<
 }
 /** The walk anew, after something was written down about the body; what was asked before that is not waited for. */
 async function anew(answer: Promise<Schemas["WalkOut"]>): Promise<boolean> {
-  const next = await told(answer);
-  if (!next) return false;
+  if (!(await told(answer))) return false;
   await router.replace({ query: { ...route.query, way: undefined } });
   await nextTick();
-  await nowKnown(queries, ["walk", props.id, "", special.value], next);
-  [walk.value, done.value] = [next, {}];
+  await queries.resetQueries({ queryKey: ["walk", props.id] });
   await queries.invalidateQueries({ queryKey: ["held"] });
   return true;
 }
@@ -115,11 +116,7 @@ async function keep(): Promise<void> {
   );
   if (await anew(answer)) kept.value = `Written down: slot ${at.number} holds it.`;
 }
-/** The item that cannot be set, while its reason is typed. */
-const refusing = ref("");
-const why = ref("");
 async function refuse(setting: string, reason: string): Promise<void> {
-  refusing.value = why.value = "";
   await anew(
     take(
       client.PUT("/api/situations/{pk}/walk/refused", {
@@ -160,7 +157,9 @@ onUnmounted(
         >.
       </p>
       <p v-if="walk.words && walk.presses" class="big">
-        <b>{{ count(walk.presses) }}</b> {{ walk.presses === 1 ? "press" : "presses"
+        <template v-if="part === 'needed'"
+          ><b>{{ items.length }}</b> to set, </template
+        ><b>{{ count(walk.presses) }}</b> {{ walk.presses === 1 ? "press" : "presses"
         }}<template v-if="walk.plainly > walk.presses"
           >, {{ count(walk.plainly - walk.presses) }} fewer than from top to bottom</template
         >
@@ -176,7 +175,9 @@ onUnmounted(
         ><template v-else>From what the body is believed to hold; what is unknown is looked up on the way.</template>
         {{ walk.proven ? "No walk over these items is shorter." : "A shorter walk may exist; none was found in time." }}
       </p>
-      <p v-else-if="!walk.elsewhere.length" class="reason">The body holds all of it already.</p>
+      <p v-else-if="!walk.elsewhere.length" class="reason">
+        {{ walk.more ? "The body holds all that this picture needs already." : "The body holds all of it already." }}
+      </p>
       <div class="tools">
         <template v-if="walk.way === 'reset'">
           <button class="button strong" @click="wasReset">It is reset</button>
@@ -196,43 +197,30 @@ onUnmounted(
         >
       </div>
       <p v-if="wrong" class="error" role="alert">{{ wrong }}</p>
-      <div class="menus">
-        <section v-for="(page, k) in pages" :key="`${k}-${page.name}`">
-          <h2>{{ page.name }}</h2>
-          <div v-for="step in page.steps" :key="step.setting" class="step" :class="{ done: done[step.setting] }">
-            <label>
-              <span class="what"
-                ><b>{{ step.label }}</b> <span class="quiet">{{ step.neutral }}</span></span
-              >
-              <span class="to"
-                ><span class="quiet">{{ step.before ?? "unknown" }} →</span> <b>{{ step.shown }}</b></span
-              >
-              <span class="quiet presses">{{ count(step.presses) }}</span>
-              <input v-if="walk.way === 'audit'" type="checkbox" :checked="!!done[step.setting]" @change="tick(step)" />
-            </label>
-            <button
-              class="plain"
-              data-repeats
-              :aria-label="`${step.label} cannot be set`"
-              :aria-expanded="refusing === step.setting"
-              @click="refusing = refusing === step.setting ? '' : step.setting"
-            >
-              cannot
-            </button>
-            <form v-if="refusing === step.setting" class="why" @submit.prevent="refuse(step.setting, why)">
-              <input
-                v-model="why"
-                class="plain"
-                maxlength="200"
-                required
-                placeholder="why not"
-                :aria-label="`why ${step.label} cannot be set`"
-              />
-              <button class="button">Leave it out</button>
-            </form>
-          </div>
-        </section>
-      </div>
+      <WalkSteps :steps="walk.steps" :done="done" :ticks="walk.way === 'audit'" @tick="tick" @refuse="refuse" />
+      <details v-if="walk.more" class="rest" :open="restOpen" @toggle="restOpen = ($event.target as HTMLDetailsElement).open">
+        <summary>{{ walk.more }} more, as this body is kept: they can wait</summary>
+        <p v-if="restFails" class="error" role="alert">{{ restFails.message }}</p>
+        <p v-else-if="!rest" class="quiet" role="status">being walked through</p>
+        <template v-else>
+          <p class="reason">
+            Once the {{ walk.steps.length + walk.by_hand.length }} above are set<template v-if="rest.presses"
+              >, {{ count(rest.presses) }} presses more</template
+            >.
+          </p>
+          <WalkSteps :steps="rest.steps" :done="done" ticks @tick="tick" @refuse="refuse" />
+          <ByHand
+            v-if="situation"
+            :rows="rest.by_hand"
+            :words="rest.words"
+            :slug="situation.body"
+            :done="done"
+            heading="The rest"
+            @tick="tick"
+            @written="queries.invalidateQueries({ queryKey: ['walk', id] })"
+          />
+        </template>
+      </details>
       <section v-if="walk.refused.length">
         <h2>Could not be set</h2>
         <div v-for="one in walk.refused" :key="one.setting" class="step">
@@ -265,13 +253,11 @@ onUnmounted(
 </template>
 
 <style scoped>
-/* Page by page down one column and on in the next: the order of the walk. */
-.menus {
-  columns: 2 500px;
-  column-gap: 48px;
-}
-.menus section {
-  break-inside: avoid;
+.rest > summary {
+  min-height: 44px;
+  display: flex;
+  align-items: center;
+  cursor: pointer;
 }
 .step {
   display: grid;
@@ -281,49 +267,14 @@ onUnmounted(
   min-height: 44px;
   border-bottom: 1px solid var(--rule);
 }
-.step > label {
-  padding: 3px 0;
-  display: grid;
-  grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr) 34px 28px;
-  gap: 0 12px;
-  align-items: center;
-  min-height: 44px;
-  cursor: pointer;
-}
 .step > button {
   min-height: 44px;
   font-size: 13px;
   color: var(--second);
   text-align: right;
 }
-.why {
-  grid-column: 1 / -1;
-  display: flex;
-  gap: 12px;
-  padding-bottom: 8px;
-}
-.why input {
-  flex: 1;
-  min-width: 0;
-  min-height: 44px;
-  border-bottom: 1px solid var(--ink);
-}
 .step b {
   font-weight: 560;
-}
-.step input {
-  width: 22px;
-  height: 22px;
-  justify-self: end;
-}
-.presses {
-  text-align: right;
-  font-size: 13px;
-}
-.done .what b,
-.done .to b {
-  text-decoration: line-through;
-  font-weight: 450;
 }
 .elsewhere {
   padding-top: 18px;

@@ -1,0 +1,130 @@
+<script setup lang="ts">
+import { computed, ref } from "vue";
+import type { Schemas } from "@/api/client";
+
+type Step = Schemas["WalkStepOut"];
+/** Items to set, page by page in the order of a walk; one that cannot be set is left out, with why. */
+const props = defineProps<{ steps: Step[]; done: Record<string, boolean>; ticks: boolean }>();
+const emit = defineEmits<{ tick: [step: Step]; refuse: [setting: string, why: string] }>();
+const pages = computed(() => {
+  const made: { name: string; steps: Step[] }[] = [];
+  for (const step of props.steps) {
+    const name = step.menu.join(" › ");
+    const last = made[made.length - 1];
+    if (last?.name === name) last.steps.push(step);
+    else made.push({ name, steps: [step] });
+  }
+  return made;
+});
+/** The item that cannot be set, while its reason is typed. */
+const refusing = ref("");
+const why = ref("");
+function refuse(setting: string): void {
+  emit("refuse", setting, why.value);
+  refusing.value = why.value = "";
+}
+const count = (presses: number): string => (Number.isInteger(presses) ? String(presses) : presses.toFixed(2).replace(/0$/, ""));
+</script>
+
+<template>
+  <div class="menus">
+    <section v-for="(page, k) in pages" :key="`${k}-${page.name}`">
+      <h2>{{ page.name }}</h2>
+      <div v-for="step in page.steps" :key="step.setting" class="step" :class="{ done: done[step.setting] }">
+        <label>
+          <span class="what"
+            ><b>{{ step.label }}</b> <span class="quiet">{{ step.neutral }}</span></span
+          >
+          <span class="to"
+            ><span class="quiet">{{ step.before ?? "unknown" }} →</span> <b>{{ step.shown }}</b></span
+          >
+          <span class="quiet presses">{{ count(step.presses) }}</span>
+          <input v-if="ticks" type="checkbox" :checked="!!done[step.setting]" @change="emit('tick', step)" />
+        </label>
+        <button
+          class="plain"
+          data-repeats
+          :aria-label="`${step.label} cannot be set`"
+          :aria-expanded="refusing === step.setting"
+          @click="refusing = refusing === step.setting ? '' : step.setting"
+        >
+          cannot
+        </button>
+        <form v-if="refusing === step.setting" class="why" @submit.prevent="refuse(step.setting)">
+          <input
+            v-model="why"
+            class="plain"
+            maxlength="200"
+            required
+            placeholder="why not"
+            :aria-label="`why ${step.label} cannot be set`"
+          />
+          <button class="button">Leave it out</button>
+        </form>
+      </div>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+/* Page by page down one column and on in the next: the order of the walk. */
+.menus {
+  columns: 2 500px;
+  column-gap: 48px;
+}
+.menus section {
+  break-inside: avoid;
+}
+.step {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 64px;
+  gap: 0 12px;
+  align-items: center;
+  min-height: 44px;
+  border-bottom: 1px solid var(--rule);
+}
+.step > label {
+  padding: 3px 0;
+  display: grid;
+  grid-template-columns: minmax(0, 1.2fr) minmax(0, 1fr) 34px 28px;
+  gap: 0 12px;
+  align-items: center;
+  min-height: 44px;
+  cursor: pointer;
+}
+.step > button {
+  min-height: 44px;
+  font-size: 13px;
+  color: var(--second);
+  text-align: right;
+}
+.why {
+  grid-column: 1 / -1;
+  display: flex;
+  gap: 12px;
+  padding-bottom: 8px;
+}
+.why input {
+  flex: 1;
+  min-width: 0;
+  min-height: 44px;
+  border-bottom: 1px solid var(--ink);
+}
+.step b {
+  font-weight: 560;
+}
+.step input {
+  width: 22px;
+  height: 22px;
+  justify-self: end;
+}
+.presses {
+  text-align: right;
+  font-size: 13px;
+}
+.done .what b,
+.done .to b {
+  text-decoration: line-through;
+  font-weight: 450;
+}
+</style>
