@@ -11,7 +11,7 @@ from pydantic import BaseModel, Discriminator, Field, Tag
 
 from craft.errors import CraftError
 from craft.kit.body import Body
-from craft.render.rehearsal import HIGHEST, LOWEST, PER_STOP, Rehearsal, Variant, rehearse
+from craft.render.rehearsal import HIGHEST, LOWEST, PER_STOP, Rehearsal, Variant, channels_of, rehearse, window_of
 from craft.render.shot import Shot, on_own, shot_of
 from craft.scales.series import Dial, label, printed
 from craft.setup.setup import Setup
@@ -129,15 +129,36 @@ class VariantOut(BaseModel):
     words: str
 
 
-class TonesOut(BaseModel):
-    """Shares of the picture from `lowest` up, in steps of a stop's part: of the scene, and of raw and file by red, green, blue."""
+class ChannelsOut(BaseModel):
+    """Shares of the picture from `lowest` up, in steps of a stop's part: of raw and file by red, green, blue."""
 
     lowest: int
     highest: int
     per_stop: int
-    shares: list[float]
     raw: list[list[float]]
     file: list[list[float]]
+
+
+class TonesOut(ChannelsOut):
+    """The same, and of the scene itself."""
+
+    shares: list[float]
+
+
+class HistogramsOut(BaseModel):
+    """A frame's histograms on the ruler of tones, and where its raw clips and its preview begins to warn, in stops from the key."""
+
+    tones: ChannelsOut
+    clips: float
+    warns: float
+
+
+def histograms_of(shot: Shot) -> HistogramsOut:
+    """How a frame is spread over the ruler of tones."""
+    raw, file = ([list(one) for one in channels] for channels in channels_of(shot))
+    window = window_of(shot, 1.0)
+    tones = ChannelsOut(lowest=LOWEST, highest=HIGHEST, per_stop=PER_STOP, raw=raw, file=file)
+    return HistogramsOut(tones=tones, clips=window.clips, warns=window.warns)
 
 
 class RehearsalOut(BaseModel):

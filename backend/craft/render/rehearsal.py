@@ -185,11 +185,30 @@ def lost_share(shot: Shot, tones: ToneMap) -> float:
     return float(spread_of(tones).over(np.array(shot.clip_above_key)))
 
 
+@lru_cache(maxsize=64)
+def _small(shot: Shot) -> tuple[Pixels, Bytes]:
+    """A frame of some hundred pixels across: its raw, and its finished file."""
+    raw = frame(shot, small_view(shot))
+    return raw, finished(developed(raw, shot), shot)
+
+
+def channels_of(shot: Shot) -> tuple[Channels, Channels]:
+    """How a frame is spread over the ruler of tones in red, green and blue: its raw, and its finished file.
+
+    >>> [len(channel) for channel in channels_of(shot())[0]]
+    [66, 66, 66]
+    """
+    raw, file = _small(shot)
+    return (
+        tuple(spread(raw[..., k] * np.float32(2**shot.clip_above_key)) for k in range(3)),
+        tuple(spread(_levels(file[..., k], shot)) for k in range(3)),
+    )
+
+
 @lru_cache(maxsize=256)
 def held_by(shot: Shot, gain: float, scene: ToneMap) -> Losses:
     """What a frame of a scene loses; scene: the map of its tones."""
-    raw = frame(shot, small_view(shot))
-    file = finished(developed(raw, shot), shot)
+    file = _small(shot)[1]
     window = window_of(shot, gain)
     tones = tuple((name, ev) for name, ev, _ in tones_of(shot))
     return Losses(
@@ -198,8 +217,7 @@ def held_by(shot: Shot, gain: float, scene: ToneMap) -> Losses:
         float(blocked(file, shot).mean()),
         tuple(name for name, ev in tones if ev > window.clips),
         tuple(name for name, ev in tones if ev < window.floor),
-        tuple(spread(raw[..., k] * np.float32(2**shot.clip_above_key)) for k in range(3)),
-        tuple(spread(_levels(file[..., k], shot)) for k in range(3)),
+        *channels_of(shot),
     )
 
 

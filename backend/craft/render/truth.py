@@ -91,12 +91,13 @@ def headroom(shot: Shot) -> float:
 
 @dataclass(frozen=True, slots=True)
 class Moved:
-    """The headroom with one setting at a value, or with another white (then the setting is ``white_kelvin``)."""
+    """The headroom with one setting at a value, or with another white (then the setting is ``white_kelvin``); shot: the frame so."""
 
     setting: str
     value: Value
     stops: float
     as_set: bool
+    shot: Shot
 
 
 @dataclass(frozen=True, slots=True)
@@ -122,12 +123,13 @@ def truth_of(shot: Shot, values: Mapping[str, Value], offered: Mapping[str, tupl
     def with_(changed: Shot) -> float:
         return max(0.0, clips - warns_at(changed))
 
-    moved = [
-        Moved(slug, value, with_(replace(shot, taste=taste_of({**values, slug: value}))), values.get(slug) == value)
+    tastes = [
+        (slug, value, values.get(slug) == value, replace(shot, taste=taste_of({**values, slug: value})))
         for slug in MOVING
         for value in offered.get(slug, ())
     ]
-    whites = sorted({round(shot.white_k, -2), round(shot.kelvin, -2), *WHITES})
-    moved += [Moved("white_kelvin", white, with_(replace(shot, white_k=white)), white == round(shot.white_k, -2)) for white in whites]
+    kelvins = sorted({round(shot.white_k, -2), round(shot.kelvin, -2), *WHITES})
+    whites = [("white_kelvin", white, white == round(shot.white_k, -2), replace(shot, white_k=white)) for white in kelvins]
+    moved = [Moved(slug, value, with_(changed), as_set, changed) for slug, value, as_set, changed in (*tastes, *whites)]
     whole = replace(shot, taste=taste_of({**values, **{slug: value for slug, value in bundle.items() if slug in MOVING}}))
     return Truth(with_(shot), headroom_by_channel(shot), tuple(moved), with_(whole))

@@ -7,18 +7,21 @@ from pydantic import BaseModel
 from craft.render.truth import MOVING, truth_of
 from craft.vocabulary.settings import BY_SLUG as SETTING
 from craft.vocabulary.words import say_value
-from forms.rehearsal_form import RehearseIn, Theirs
+from forms.rehearsal_form import FrameOut, RehearseIn, Sign, Theirs, triple
 from forms.rulers.asked import asked_of
 
 
 class MovedOut(BaseModel):
-    """Thirds of a stop that the raw has left at the first warning with a setting at a value; setting: white_kelvin for another white."""
+    """Thirds of a stop that the raw has left at the first warning with a setting at a value; setting: white_kelvin for another white; frame:
+    so finished."""
 
     setting: str
     label: str
     value: str
+    set_to: str | float
     thirds: float
     as_set: bool
+    frame: FrameOut
 
 
 class TruthOut(BaseModel):
@@ -45,7 +48,7 @@ class TruthOut(BaseModel):
 BUNDLE = "truthful_preview"
 
 
-def truth_form(asked: RehearseIn, theirs: Theirs) -> TruthOut:
+def truth_form(asked: RehearseIn, sign: Sign, theirs: Theirs) -> TruthOut:
     """How truthful the preview of a situation's frame is.
 
     Raises
@@ -58,6 +61,8 @@ def truth_form(asked: RehearseIn, theirs: Theirs) -> TruthOut:
     state = next(one for one in made.bundles if one.bundle.slug == BUNDLE)
     offered = {row.setting.slug: row.offered for row in made.rows if row.setting.slug in MOVING}
     body = of.situation.body
+    exposure = of.setup.exposure
+    dials = triple(exposure.shutter_s, exposure.aperture, exposure.iso)
     found = truth_of(of.shot, made.values, offered, state.sets)
     return TruthOut(
         thirds=found.stops * 3,
@@ -67,8 +72,10 @@ def truth_form(asked: RehearseIn, theirs: Theirs) -> TruthOut:
                 setting=one.setting,
                 label=SETTING[one.setting].label,
                 value=say_value(SETTING[one.setting], one.value),
+                set_to=one.value,
                 thirds=one.stops * 3,
                 as_set=one.as_set,
+                frame=FrameOut(token=sign(one.shot), figures=dials),
             )
             for one in found.moved
         ],

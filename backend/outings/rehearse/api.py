@@ -17,11 +17,13 @@ from forms.rehearsal_form import (
     AtOnceOut,
     ComparedOut,
     CompareIn,
+    HistogramsOut,
     RehearsalOut,
     RehearseIn,
     SceneOut,
     View,
     frame_at_once,
+    histograms_of,
     rehearsal_of,
     scenes,
     triple_of,
@@ -118,6 +120,15 @@ def frame(
         return jpeg(tag, drawn_if_wanted(request.user.pk or 0, place, ticket, shot, at))
     except SupersededError:
         return HttpResponse(status=204)
+
+
+@router.get("/frames/{token}/tones", response=HistogramsOut)
+def tones(request: HttpRequest, token: Annotated[str, Path(max_length=4000)]) -> HttpResponse:
+    """How a frame's raw and its finished file are spread over the ruler of tones, by channel."""
+    try:
+        return as_json(histograms_of(frame_of(token, 0.0, request.user)))
+    except InputError as error:
+        raise Http404 from error
 
 
 @router.get("/situations/{pk}/scene.jpg", openapi_extra=files("image/jpeg"))

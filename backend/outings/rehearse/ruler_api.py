@@ -58,7 +58,7 @@ def longer(request: HttpRequest, asked: RehearseIn) -> LongerOut:
 @stateless
 def truth(request: HttpRequest, asked: RehearseIn) -> HttpResponse:
     """What the raw still has when the preview first warns, and what moves that. Stateless."""
-    return as_json(truth_form(asked, theirs_of(request.user)))
+    return as_json(truth_form(asked, token_of, theirs_of(request.user)))
 
 
 @router.post("/rehearse/series", response=SteadyOut)

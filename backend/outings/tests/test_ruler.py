@@ -223,6 +223,29 @@ class Ranges(OnScene):
         self.assertEqual({row["value"] for row in refused}, {1.0, 2.0}, [row["why"] for row in refused])
 
 
+class Previews(OnScene):
+    def test_a_bar_of_the_preview_is_a_frame_with_its_own_histograms_and_taken_over_it_is_the_one_as_set(self) -> None:
+        def histograms(token: str) -> Any:
+            answer = self.caller.get(f"/api/frames/{token}/tones")
+            self.assertEqual(answer.status_code, 200)
+            return answer.json()
+
+        told, title = self.ask("truth", "Terns over the bar"), "Terns over the bar"
+        as_set = histograms(self.told(title)["frame"]["token"])
+        for row in told["moved"]:
+            seen = histograms(row["frame"]["token"])
+            self.assertEqual(seen["tones"]["raw"] == as_set["tones"]["raw"], True, "no look moves the raw")
+            self.assertAlmostEqual(seen["clips"], as_set["clips"])
+            if row["as_set"] and row["setting"] != "white_kelvin":
+                self.assertEqual(seen, as_set, row)
+            if row["setting"] == "look" and not row["as_set"]:
+                self.assertNotEqual(seen["tones"]["file"], as_set["tones"]["file"], row)
+                after = self.ask("truth", title, change={"settings": {row["setting"]: row["set_to"]}})
+                self.assertEqual([one["set_to"] for one in after["moved"] if one["setting"] == "look" and one["as_set"]], [row["set_to"]])
+                self.assertAlmostEqual(after["thirds"], row["thirds"], delta=0.26)
+        self.assertEqual(self.caller.get("/api/frames/nonsense/tones").status_code, 404)
+
+
 class Sets(OnScene):
     def test_every_set_of_the_body_and_one_frame_alone(self) -> None:
         for title in TITLES:

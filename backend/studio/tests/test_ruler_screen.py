@@ -180,6 +180,14 @@ class Truth(RehearseScreen):
         thirds = {row.split("\n")[0]: int(re.search(r"(\d+)", row)[1]) for row in looks.all_inner_texts()}
         self.assertLessEqual(thirds["flat"], thirds["vivid"])
         self.assertEqual(pane.locator(".bar i.on").count(), pane.get_by_text("as set").count())
+        other = "vivid" if pane.get_by_role("button", name="see look, vivid").count() else "natural"
+        pane.get_by_role("button", name=f"see look, {other}").click()
+        expect(page.locator(".told").get_by_text(f"look: {other}")).to_be_visible()
+        expect(page.get_by_text("of the frame that is looked at")).to_be_visible()
+        pane.get_by_role("button", name=f"take over look, {other}").click()
+        self.stored(page, lambda document: document.get("settings", {}).get("look") == other)
+        page.keyboard.press("z")
+        self.stored(page, lambda document: "look" not in document.get("settings", {}))
         whole = pane.get_by_role("button", name="Set all of it")
         if whole.count():
             whole.click()

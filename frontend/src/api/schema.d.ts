@@ -1224,6 +1224,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/frames/{token}/tones": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Tones
+         * @description How a frame's raw and its finished file are spread over the ruler of tones, by channel.
+         */
+        get: operations["outings_rehearse_api_tones"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/situations/{pk}/scene.jpg": {
         parameters: {
             query?: never;
@@ -5175,7 +5195,7 @@ export interface components {
         };
         /**
          * TonesOut
-         * @description Shares of the picture from `lowest` up, in steps of a stop's part: of the scene, and of raw and file by red, green, blue.
+         * @description The same, and of the scene itself.
          */
         TonesOut: {
             /** Lowest */
@@ -5184,12 +5204,12 @@ export interface components {
             highest: number;
             /** Per Stop */
             per_stop: number;
-            /** Shares */
-            shares: number[];
             /** Raw */
             raw: number[][];
             /** File */
             file: number[][];
+            /** Shares */
+            shares: number[];
         };
         /**
          * TripleOut
@@ -5299,6 +5319,33 @@ export interface components {
             one: string;
             /** Other */
             other: string;
+        };
+        /**
+         * ChannelsOut
+         * @description Shares of the picture from `lowest` up, in steps of a stop's part: of raw and file by red, green, blue.
+         */
+        ChannelsOut: {
+            /** Lowest */
+            lowest: number;
+            /** Highest */
+            highest: number;
+            /** Per Stop */
+            per_stop: number;
+            /** Raw */
+            raw: number[][];
+            /** File */
+            file: number[][];
+        };
+        /**
+         * HistogramsOut
+         * @description A frame's histograms on the ruler of tones, and where its raw clips and its preview begins to warn, in stops from the key.
+         */
+        HistogramsOut: {
+            tones: components["schemas"]["ChannelsOut"];
+            /** Clips */
+            clips: number;
+            /** Warns */
+            warns: number;
         };
         /**
          * KeptOut
@@ -5930,7 +5977,8 @@ export interface components {
         State: "waiting" | "working" | "done" | "failed" | "stopped";
         /**
          * MovedOut
-         * @description Thirds of a stop that the raw has left at the first warning with a setting at a value; setting: white_kelvin for another white.
+         * @description Thirds of a stop that the raw has left at the first warning with a setting at a value; setting: white_kelvin for another white; frame:
+         *     so finished.
          */
         MovedOut: {
             /** Setting */
@@ -5939,10 +5987,13 @@ export interface components {
             label: string;
             /** Value */
             value: string;
+            /** Set To */
+            set_to: string | number;
             /** Thirds */
             thirds: number;
             /** As Set */
             as_set: boolean;
+            frame: components["schemas"]["FrameOut"];
         };
         /**
          * TruthOut
@@ -11893,6 +11944,62 @@ export interface operations {
                 };
                 content: {
                     "image/jpeg": string;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The address is longer than the server reads; it says so without a form. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    outings_rehearse_api_tones: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HistogramsOut"];
                 };
             };
             /** @description Unauthorized */

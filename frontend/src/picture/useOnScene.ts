@@ -46,6 +46,16 @@ export const useTruth = (of: Held) =>
 export const useSeries = (of: Held) =>
   useOnScene("series", (body, signal) => take(client.POST("/api/rehearse/series", { body, signal })), of);
 
+/** The histograms of a frame that is looked at; none where none is. */
+export const useHistograms = (token: Ref<string>) =>
+  useQuery({
+    queryKey: computed(() => ["histograms", token.value]),
+    queryFn: ({ signal }) => take(client.GET("/api/frames/{token}/tones", { params: { path: { token: token.value } }, signal })),
+    enabled: computed(() => token.value !== ""),
+    staleTime: Infinity,
+    gcTime: 60_000,
+  });
+
 const searching = (state?: string): boolean => state === "waiting" || state === "working";
 /** The search for a set of five frames: begun by hand, looked after while it goes on, given up by hand or when the situation changes. */
 export function useLongerSet({ asked, what }: Held) {

@@ -3,7 +3,7 @@ import { computed } from "vue";
 import type { Schemas } from "@/api/client";
 
 /** Raw and finished file over the ruler's own stops, by channel: what the preview hides stands between the two. */
-const props = defineProps<{ told: Schemas["RehearsalOut"] }>();
+const props = defineProps<{ tones: Schemas["ChannelsOut"]; clips: number; warns: number }>();
 const WIDE = 262;
 const HIGH = 46;
 const FROM = -9;
@@ -11,7 +11,7 @@ const TO = 5;
 const LINES = ["red", "green", "blue"];
 const x = (stops: number): number => ((Math.min(Math.max(stops, FROM), TO) - FROM) / (TO - FROM)) * WIDE;
 function outline(shares: number[], most: number): string {
-  const { lowest, per_stop } = props.told.tones;
+  const { lowest, per_stop } = props.tones;
   const points = shares
     .map((share, k) => ({ at: lowest + k / per_stop, share }))
     .filter((bin) => bin.at >= FROM && bin.at < TO)
@@ -23,9 +23,9 @@ function outline(shares: number[], most: number): string {
 }
 const charts = computed(() =>
   (["raw", "file"] as const).map((kind) => {
-    const channels = props.told.tones[kind];
+    const channels = props.tones[kind];
     const most = Math.max(1e-6, ...channels.flat());
-    const end = kind === "raw" ? props.told.window.clips : props.told.window.warns;
+    const end = kind === "raw" ? props.clips : props.warns;
     return { kind, lines: channels.map((shares) => outline(shares, most)), end, words: kind === "raw" ? "clips" : "warns" };
   }),
 );

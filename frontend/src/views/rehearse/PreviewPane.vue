@@ -3,8 +3,10 @@ import { computed } from "vue";
 import type { Schemas } from "@/api/client";
 
 /** What the raw still has when the preview first warns, what moves that, and the settings that make it truthful as a whole. */
-const props = defineProps<{ found: Schemas["TruthOut"] }>();
-const emit = defineEmits<{ set: [values: Record<string, string | number>] }>();
+const props = defineProps<{ found: Schemas["TruthOut"]; left: string }>();
+const emit = defineEmits<{ set: [values: Record<string, string | number>]; see: [token: string, words: string] }>();
+const values = (row: Schemas["MovedOut"]): Record<string, string | number> =>
+  row.setting === "white_kelvin" ? { white_mode: "kelvin", white_kelvin: row.set_to } : { [row.setting]: row.set_to };
 const THIRD_PX = 12;
 const thirds = (n: number): string => {
   const near = Math.round(n);
@@ -40,10 +42,26 @@ const gain = computed(() => Math.round(props.found.thirds - props.found.with_bun
       <section v-for="group in groups" :key="group.label" :aria-label="group.label">
         <h3>{{ group.label }}</h3>
         <p v-for="row in group.rows" :key="row.value" class="bar">
-          <span>{{ row.value }}</span>
+          <button
+            class="plain"
+            data-repeats
+            :aria-pressed="left === row.frame.token"
+            :aria-label="`see ${group.label}, ${row.value}`"
+            @click="emit('see', row.frame.token, `${group.label}: ${row.value}`)"
+          >
+            {{ row.value }}
+          </button>
           <i :style="{ width: `${Math.round(row.thirds) * THIRD_PX}px` }" :class="{ on: row.as_set }"></i>
           <b>{{ Math.round(row.thirds) }}</b>
-          <span class="quiet">{{ row.as_set ? "as set" : "" }}</span>
+          <span v-if="row.as_set" class="quiet">as set</span>
+          <button
+            v-else-if="left === row.frame.token"
+            class="plain"
+            :aria-label="`take over ${group.label}, ${row.value}`"
+            @click="emit('set', values(row))"
+          >
+            take over
+          </button>
         </p>
       </section>
     </div>
@@ -75,8 +93,19 @@ const gain = computed(() => Math.round(props.found.thirds - props.found.with_bun
   align-items: center;
   gap: 8px;
   margin: 0;
-  min-height: 26px;
+  min-height: 32px;
   border-bottom: 1px solid var(--rule);
+}
+.bar button {
+  min-height: 32px;
+  text-align: left;
+  text-decoration: underline;
+  text-decoration-color: var(--rule);
+  text-underline-offset: 4px;
+}
+.bar button[aria-pressed="true"] {
+  font-weight: 640;
+  text-decoration-color: var(--ink);
 }
 .bar i {
   display: block;
@@ -100,6 +129,9 @@ h3 {
 @media (max-width: 760px) {
   .groups {
     grid-template-columns: minmax(0, 1fr);
+  }
+  .bar button {
+    min-height: 44px;
   }
 }
 </style>

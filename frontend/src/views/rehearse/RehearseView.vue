@@ -26,6 +26,7 @@ import Verdicts from "./Verdicts.vue";
 import ViewTabs from "./ViewTabs.vue";
 import { useBeside } from "./useBeside";
 import { useRehearsal } from "@/picture/useRehearsal";
+import { useHistograms } from "@/picture/useOnScene";
 import { useOnRuler } from "./useOnRuler";
 
 const props = defineProps<{ id: number }>();
@@ -100,6 +101,7 @@ function rehearseOn(picked: string): void {
 }
 const ruler = useOnRuler(onScene, { change, go, route, setup, step: exposeBy, document });
 const { metering, pattern, seen, pointers, frames, dragging } = ruler;
+const { data: looked } = useHistograms(computed(() => seen.value?.token ?? ""));
 const src = computed(() => {
   if (!token.value || view.value === "beside" || view.value === "own") return "";
   if (seen.value) return frameAt(seen.value.token, { view: seen.value.view, width: wide.value, marks: marks.value });
@@ -322,7 +324,10 @@ onBeforeUnmount(() => {
       <Dials :setup="setup" :locks="document.locks ?? {}" :unread="unread" @step="step" @hold="lock" @read="read" />
       <template v-if="told">
         <Verdicts :verdicts="told.verdicts" />
-        <Histograms :told="told" />
+        <p v-if="seen" class="quiet">of the frame that is looked at:</p>
+        <Histograms
+          v-bind="seen && looked ? looked : { tones: told.tones, clips: told.window.clips, warns: told.window.warns }"
+        />
       </template>
       <Decisions
         v-if="only"

@@ -64,6 +64,12 @@ const left = computed(() => props.ruler.seen.value?.token ?? "");
     @see="(token, words, view) => ruler.see({ token, words, view })"
   />
   <SeriesPane v-else-if="under === 'series' && series" :found="series" />
-  <PreviewPane v-else-if="under === 'preview' && truth" :found="truth" @set="ruler.setAll" />
+  <PreviewPane
+    v-else-if="under === 'preview' && truth"
+    :found="truth"
+    :left="left"
+    @set="ruler.setAll"
+    @see="(token, words) => ruler.see({ token, words, view: 'finder' })"
+  />
   <p v-else class="quiet" role="status">being computed on the scene</p>
 </template>
