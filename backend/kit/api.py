@@ -49,12 +49,21 @@ class UnreadOut(Schema):
     problem: str
 
 
+class AsideOut(Schema):
+    """A piece that was put aside: it can be brought back."""
+
+    kind: Kind
+    slug: str
+    name: str
+
+
 class KitOut(Schema):
-    """All kit."""
+    """All kit; aside: what was put aside and can be brought back."""
 
     bodies: list[BodyOut]
     lenses: list[LensOut]
     unread: list[UnreadOut]
+    aside: list[AsideOut]
 
 
 OUT: dict[str, Any] = {"body": (BodyForm, BodyOut), "lens": (LensForm, LensOut)}
@@ -79,14 +88,18 @@ def _mine(request: HttpRequest, kind: Kind, slug: str) -> Piece:
 def list_kit(request: HttpRequest) -> KitOut:
     """All bodies and lenses."""
     told: dict[str, list[Any]] = {"body": [], "lens": []}
-    unread = []
-    for piece in Piece.objects.filter(person=person_of(request), deleted_at=None):
+    unread, aside = [], []
+    for piece in Piece.objects.filter(person=person_of(request)):
+        if piece.deleted_at:
+            name = str(piece.document.get("name", "")) or piece.slug
+            aside.append(AsideOut(kind=cast(Kind, piece.kind), slug=piece.slug, name=name))
+            continue
         try:
             told[piece.kind].append(piece_out(piece))
         except ValidationError as error:
             lines = "; ".join(problem.line for problem in from_pydantic(error)[:TOLD])
             unread.append(UnreadOut(kind=cast(Kind, piece.kind), slug=piece.slug, problem=lines))
-    return KitOut(bodies=told["body"], lenses=told["lens"], unread=unread)
+    return KitOut(bodies=told["body"], lenses=told["lens"], unread=unread, aside=aside)
 
 
 @router.post("/kit/bodies", response=BodyOut)

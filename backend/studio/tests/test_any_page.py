@@ -7,7 +7,7 @@ from collections.abc import Callable
 from typing import Any
 
 from django.contrib.auth import get_user_model
-from playwright.sync_api import Page
+from playwright.sync_api import Page, expect
 
 from cards.models import Card
 from craft.kit.controls import SPOTS
@@ -131,7 +131,11 @@ class AnyPage(BrowserCase):
             self.add()
             self.caller.delete(f"/api/kit/lens/{self.lens}")
 
-        self.on_both(gone, {"/settings": "not in your kit"})
+        self.on_both(gone, {"/settings": "not in your kit", "/rehearse": "not in your kit"})
+        name = Piece.objects.get(slug=self.lens).document["name"]
+        page = self.open(f"/situations/{self.day.situations.get().pk}/rehearse")
+        page.get_by_role("button", name=f"Bring {name} back").click()
+        expect(page.get_by_role("spinbutton", name="time")).to_be_visible()
 
     def test_a_day_of_forty_situations(self) -> None:
         self.on_both(lambda: [self.add(f"Hour {k}") for k in range(40)])

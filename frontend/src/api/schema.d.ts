@@ -4576,8 +4576,23 @@ export interface components {
             source: string;
         };
         /**
+         * AsideOut
+         * @description A piece that was put aside: it can be brought back.
+         */
+        AsideOut: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "body" | "lens";
+            /** Slug */
+            slug: string;
+            /** Name */
+            name: string;
+        };
+        /**
          * KitOut
-         * @description All kit.
+         * @description All kit; aside: what was put aside and can be brought back.
          */
         KitOut: {
             /** Bodies */
@@ -4586,6 +4601,8 @@ export interface components {
             lenses: components["schemas"]["LensOut"][];
             /** Unread */
             unread: components["schemas"]["UnreadOut"][];
+            /** Aside */
+            aside: components["schemas"]["AsideOut"][];
         };
         /**
          * LensOut

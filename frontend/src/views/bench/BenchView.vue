@@ -20,6 +20,7 @@ import { useTypedDial } from "./typedDial";
 import { byHand } from "./byHand";
 import Decisions from "./Decisions.vue";
 import DetailsPane from "./DetailsPane.vue";
+import GoneKit from "./GoneKit.vue";
 import Figures from "./Figures.vue";
 import GivesFirst from "./GivesFirst.vue";
 import Pairs from "./Pairs.vue";
@@ -324,10 +325,7 @@ useEventListener(window, "beforeunload", () => void bench.put());
     </section>
     <section v-else class="right waiting">
       <p v-for="(sentence, place) in errors" :key="place" class="error" role="alert">{{ sentence }}</p>
-      <p v-if="gone.length && kit.bodies.length" class="reason">
-        Its {{ gone.join(" and its ") }}, is not in your kit now. Choose another on the left, or bring it back in the
-        <RouterLink :to="{ name: 'kit' }">kit</RouterLink>.
-      </p>
+      <GoneKit v-if="kit.bodies.length" :id="id" :gone="gone" />
       <p v-if="!kit.bodies.length" class="reason">
         A setup is computed from a body and a lens. <RouterLink :to="{ name: 'kit' }">Add yours to the kit</RouterLink> first.
       </p>

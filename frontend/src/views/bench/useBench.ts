@@ -120,10 +120,13 @@ export function useBench<T extends Decided>(id: number, ask: Ask<T>) {
   /** Kit of this situation that is not there any more: put aside, or never copied. */
   const gone = computed(() => {
     const d = document.value;
-    if (!d || !kit.value) return [];
-    const lacking: string[] = [];
-    if (!kit.value.bodies.some((b) => b.slug === d.body)) lacking.push(`body, ${d.body}`);
-    if (!kit.value.lenses.some((l) => l.slug === d.lens)) lacking.push(`lens, ${d.lens}`);
+    const has = kit.value;
+    if (!d || !has) return [];
+    const named = (kind: "body" | "lens", slug: string): Schemas["AsideOut"] =>
+      has.aside.find((one) => one.kind === kind && one.slug === slug) ?? { kind, slug, name: "" };
+    const lacking: Schemas["AsideOut"][] = [];
+    if (!has.bodies.some((b) => b.slug === d.body)) lacking.push(named("body", d.body));
+    if (!has.lenses.some((l) => l.slug === d.lens)) lacking.push(named("lens", d.lens));
     return lacking;
   });
 

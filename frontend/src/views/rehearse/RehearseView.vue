@@ -10,6 +10,7 @@ import { useFrame } from "@/picture/useFrame";
 import Conflict from "../Conflict.vue";
 import { byHand, type Dial } from "../bench/byHand";
 import Decisions from "../bench/Decisions.vue";
+import GoneKit from "../bench/GoneKit.vue";
 import { useTypedDial } from "../bench/typedDial";
 import { decided, useBench } from "../bench/useBench";
 import Dials from "./Dials.vue";
@@ -42,6 +43,7 @@ const {
   theirs,
   missing,
   kit,
+  gone,
   profile,
   change,
   undo,
@@ -352,6 +354,7 @@ onBeforeUnmount(() => {
       />
     </section>
     <section v-else class="right">
+      <GoneKit :id="id" :gone="gone" />
       <p v-for="(sentence, place) in errors" :key="place" class="error" role="alert">{{ sentence }}</p>
     </section>
   </main>

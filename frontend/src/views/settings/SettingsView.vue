@@ -8,6 +8,7 @@ import { client, ProblemError, take, type Configured } from "@/api/client";
 import { useDialect, useGuide, useHeld, useOutings } from "@/api/queries";
 import { nowKnown } from "@/api/known";
 import { offer } from "@/keys/actions";
+import GoneKit from "../bench/GoneKit.vue";
 import { useBench, whole } from "../bench/useBench";
 import Conflict from "../Conflict.vue";
 import { ORIGINS, useNaming } from "./naming";
@@ -302,11 +303,7 @@ const bodyName = computed(() => kit.value?.bodies.find((b) => b.slug === body.va
       </p>
     </section>
     <section v-else class="list">
-      <p v-if="gone.length" class="reason">
-        Its {{ gone.join(" and its ") }}, is not in your kit now. Choose another at the
-        <RouterLink :to="{ name: 'bench', params: { id } }">bench</RouterLink>, or bring it back in the
-        <RouterLink :to="{ name: 'kit' }">kit</RouterLink>.
-      </p>
+      <GoneKit :id="id" :gone="gone" />
       <p v-for="(sentence, at) in errors" :key="at" class="error" role="alert">
         {{ sentence }}
         <button v-if="String(at).startsWith('/settings/')" class="plain" @click="set({ [String(at).split('/')[2] ?? '']: null })">
