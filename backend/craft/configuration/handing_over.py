@@ -1,10 +1,11 @@
-"""What the delivery decides about files: format, shape, looseness, room on cards, copies, names, packing."""
+"""What the delivery decides about files: format, shape, framing, room on cards, copies, names, packing."""
 
 from __future__ import annotations
 
 import math
 from collections.abc import Mapping
 from dataclasses import dataclass
+from fractions import Fraction
 
 from craft.decisions.facts import say
 from craft.decisions.numbers import HALF_SIZE, MERGED
@@ -19,6 +20,12 @@ SIZE = {"full": 1.0, "half": HALF_SIZE, "quarter": 0.25}
 
 STRAIGHTENING = 0.03
 """Share of each side that straightening and a second thought about the edge use up (estimate)."""
+
+MOST_PARTS = 20
+"""Parts of a side in which a shape is said: 4:5, 16:9."""
+
+SEEN = 0.005
+"""Share of a side that nobody frames wider for."""
 
 FRAMES_A_CHARGE = 500
 """Frames on one charge (figures by [cipa_dc002] of present bodies lie between 350 and 700; bursts give several times as many)."""
@@ -71,7 +78,7 @@ def handing_over(situation: Situation, values: Mapping[str, Value], shots: float
     >>> [(one.what, one.value) for one in handing_over(situation(), configured().values, 500.0)][0]
     ('shape', 'as the sensor')
     """
-    return (_shape(situation, values), _looseness(situation), *_cards(situation, values, shots), _packing(situation, values))
+    return (_shape(situation, values), _framing(situation), *_cards(situation, values, shots), _packing(situation, values))
 
 
 def _shape(situation: Situation, values: Mapping[str, Value]) -> Handed:
@@ -90,19 +97,23 @@ def _shape(situation: Situation, values: Mapping[str, Value]) -> Handed:
     return Handed("shape", how, f"The shape keeps {say(share, 'percent')} of the sensor; {cuts} {how} loses nothing.", numbers)
 
 
-def _looseness(situation: Situation) -> Handed:
-    """How much looser to frame, so that shape and straightening fit, and whether the pixels suffice."""
+def _framing(situation: Situation) -> Handed:
+    """How much wider to frame, so that shape and straightening fit, and whether the pixels suffice."""
     wide, high = situation.used_mm
     side = min(wide / situation.lit_mm[0], high / situation.lit_mm[1])
-    looser = 1 / (side * (1 - 2 * STRAIGHTENING)) - 1
+    for_shape, to_straighten = 1 / side - 1, 1 / (1 - 2 * STRAIGHTENING) - 1
+    shape = situation.delivery.shape
     across = situation.pixels_across * (1 - 2 * STRAIGHTENING)
     wanted = situation.output_pixels
-    numbers = {"looser": looser, "pixels": across, "wanted": wanted}
+    numbers = {"for_shape": for_shape, "to_straighten": to_straighten, "pixels": across, "wanted": wanted}
+    straight = f"{say(to_straighten, 'percent')} {'wider ' if for_shape < SEEN else ''}to straighten"
+    wide_to_high = Fraction(shape or 1.0).limit_denominator(MOST_PARTS)
+    named = f"{wide_to_high.numerator}:{wide_to_high.denominator}"
     enough = "more than" if across >= wanted else "less than"
     return Handed(
-        "looseness",
-        f"{say(looser, 'percent')} looser",
-        f"Straightening takes {say(STRAIGHTENING, 'percent')} of each side and the shape its part; {across:.0f} pixels across remain, "
+        "framing",
+        straight if for_shape < SEEN else f"{say(for_shape, 'percent')} wider for {named}, {straight}",
+        f"What is cut away for it must be in the picture: frame so much wider. {across:.0f} pixels across remain, "
         f"{enough} the {wanted:.0f} that the output shows.",
         {**numbers, "straightening": STRAIGHTENING},
     )

@@ -305,7 +305,7 @@ class Bundles(TestCase):
 
 
 class HandingOver(TestCase):
-    def test_room_and_looseness_by_hand(self) -> None:
+    def test_room_and_framing_by_hand(self) -> None:
         situation = asked("portrait", "oxwick-plate-60", delivery={"shape": "4:5", "count": 200}, output={"width_cm": 50})
         made = configure(situation, advise(situation))
         rows = {row.what: row for row in handing_over(situation, made.values, 200.0)}
@@ -314,9 +314,11 @@ class HandingOver(TestCase):
         self.assertAlmostEqual(frame_bytes(situation, made.values), pixels * 14 / 8 * 0.65 + finished)
         self.assertAlmostEqual(rows["card room"].numbers["room_gb"], 200 * (pixels * 1.1375 + finished) / 1e9, places=6)
         kept = 23.8 * 1.25 / 35.8  # 4:5 is 5:4 with the body upright: it keeps the height and this share of the width
-        self.assertAlmostEqual(rows["looseness"].numbers["looser"], 1 / (kept * 0.94) - 1)
-        self.assertAlmostEqual(rows["looseness"].numbers["pixels"], 9504 * kept * 0.94)
-        self.assertAlmostEqual(rows["looseness"].numbers["wanted"], 0.5 / (0.5 * 5.71e-4))
+        wider = rows["framing"].numbers
+        self.assertAlmostEqual((1 + wider["for_shape"]) * (1 + wider["to_straighten"]), 1 / (kept * 0.94))
+        self.assertAlmostEqual(rows["framing"].numbers["pixels"], 9504 * kept * 0.94)
+        self.assertAlmostEqual(rows["framing"].numbers["wanted"], 0.5 / (0.5 * 5.71e-4))
+        self.assertEqual(rows["framing"].value, "20 % wider for 4:5, 6 % to straighten")
         self.assertEqual(made.values["crop_mark"], "on")
         self.assertTrue(math.isclose(rows["shape"].numbers["share"], kept, rel_tol=1e-9))
 
