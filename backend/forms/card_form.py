@@ -94,7 +94,7 @@ SINCE: dict[str, Any] = {
 
 
 def _since(setup: dict[str, Any]) -> dict[str, Any]:
-    """Rows of an earlier setup with what such rows say since: who took a decision, and what was asked of a concession."""
+    """Rows of an earlier setup with what such rows say since: who took a decision, what was asked of a concession, ways out of a note."""
     decisions = [
         {"set_by": "profile" if one.get("fixed") else "numbers", "hand": [], "value": "", **one} for one in setup.get("decisions", [])
     ]
@@ -106,7 +106,8 @@ def _since(setup: dict[str, Any]) -> dict[str, Any]:
         {"gives": gives(Intent(row["binding"]["intent"]), row["brightness_ev"]) if row.get("binding") else "", **row}
         for row in setup.get("ladder", [])
     ]
-    said = {"decisions": decisions, "concessions": concessions} | ({"ladder": ladder} if "ladder" in setup else {})
+    notes = [{"ways": [], **one} for one in setup.get("notes", [])]
+    said = {"decisions": decisions, "concessions": concessions, "notes": notes} | ({"ladder": ladder} if "ladder" in setup else {})
     return setup | said
 
 
