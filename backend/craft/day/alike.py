@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from craft.configuration.configure import Configuration, Configured
+from craft.configuration.configure import Configuration, Configured, Origin
 from craft.configuration.decided import of_settings
 from craft.day.defaults import WORSE
 from craft.vocabulary.setting import Unit, Value
@@ -14,6 +14,10 @@ MUST_DIFFER = frozenset(
     {"file_prefix", "battery_order", "sensor_crop", "file_focal_length", "stabiliser_focal_length", "fires_without_lens"}
 )
 """Settings that are one body's own affair, or its lens's."""
+
+
+AS_IT_CAME = frozenset({Origin.BODY_DEFAULT, Origin.GUARD})
+"""Where a value comes from that nobody computed for a situation: the box, or what keeps any body from harm."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,9 +36,11 @@ class Difference:
 
 
 def _all_day(configurations: Sequence[Configuration]) -> dict[str, Configured]:
-    """Settings that keep one value in all of a body's setups."""
+    """Settings that keep one value in all of a body's setups, in none of which it was computed for the situation."""
     rows = {row.setting.slug: row for row in configurations[0].rows if not row.closed}
-    return {slug: row for slug, row in rows.items() if all(made.values.get(slug) == row.value for made in configurations)}
+    computed = {row.setting.slug for made in configurations for row in made.rows if row.origin not in AS_IT_CAME}
+    steady = (slug for slug, row in rows.items() if all(made.values.get(slug) == row.value for made in configurations))
+    return {slug: rows[slug] for slug in steady if slug not in computed}
 
 
 def _has(row: Configured, value: Value) -> bool:
@@ -42,8 +48,8 @@ def _has(row: Configured, value: Value) -> bool:
 
 
 def differences(one: Sequence[Configuration], other: Sequence[Configuration]) -> tuple[Difference, ...]:
-    """Where two bodies differ all day, the worst first; what a situation changes or decides on either is
-    that situation's affair.
+    """Where two bodies differ all day, the worst first; what a situation changes, decides or computes on either is that situation's
+    affair: a shutter that is quiet for a shy animal is never made like one that is loud.
 
     one, other: the setups of each body, one at least.
 

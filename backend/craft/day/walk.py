@@ -60,7 +60,7 @@ def needed(row: Configured) -> bool:
     """Whether this setup needs a setting at its value: it was decided for it, or is a way of this work that touches the picture.
 
     >>> [row.setting.slug for row in configured().rows if needed(row)][:2]
-    ['exposure_mode', 'iso_mode']
+    ['file_format', 'raw_compression']
     """
     return row.origin in DECIDED or (row.origin in BY_KIND and row.reach in IN_THE_PICTURE)
 

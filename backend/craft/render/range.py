@@ -134,7 +134,7 @@ def guarded(situation: Situation, setup: Setup) -> tuple[Guarded, ...]:
     """The same picture without protection, with each step of it that the body has, and with what it takes by itself, if it does.
 
     >>> [(one.value, one.setup.exposure.iso) for one in guarded(situation(), advised())]
-    [(0.0, 800.0)]
+    [(0.0, 160.0)]
     """
     body, now = situation.body, setup.range
     values: tuple[Value, ...] = (0.0, *sorted(body.protection_stops), *(("automatic",) if body.protection_automatic else ()))

@@ -93,6 +93,9 @@ def highlight_spot(tones: ToneMap, holds: float, room: float, where: Oval | None
     Of all places that read as that tone, by a third of a stop, or else as nearly as any does, the one that forgives a hand that is a little
     off most. holds : that tone, in stops from the key; room : stops from the middle to where it would be lost; where : the thing that is so
     bright, which is pointed at if a spot on it reads anything like it. None where a picture is not sure of any place.
+
+    >>> round(highlight_spot(tones(), 1.0, 2.9).placed, 2)
+    2.0
     """
     readings = spot_map(tones)
     framed = np.asarray(tones.framed(readings), np.float64)

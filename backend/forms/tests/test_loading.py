@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 
 from craft.configuration.configure import Configuration, configure
 from craft.configuration.decided import facts_of, of_settings
-from craft.day.alike import MUST_DIFFER, differences
+from craft.day.alike import AS_IT_CAME, MUST_DIFFER, differences
 from craft.day.day import slots_of_a_day
 from craft.day.fingers import Hour, roles_of, wanted_of
 from craft.day.first_day import agreed, tasks_of
@@ -169,6 +169,8 @@ class PinsAndLikeness(TestCase):
             self.assertEqual({c.values[slug] for c in swift}, {difference.one.value})
             self.assertEqual({c.values[slug] for c in plate}, {difference.other.value})
             self.assertNotIn(slug, MUST_DIFFER | set(of_settings()))
+            computed = {row.origin for made in (*swift, *plate) for row in made.rows if row.setting.slug == slug} - AS_IT_CAME
+            self.assertEqual(computed, set(), f"{slug}: what was computed for a situation is that situation's affair")
         weights = [difference.weight for difference in found]
         self.assertEqual(weights, sorted(weights, reverse=True))
         self.assertEqual(differences(swift, swift), ())

@@ -101,7 +101,7 @@ class Accounts(TestCase):
 
     def test_a_new_account_starts_bare_with_the_kit_or_with_the_day(self) -> None:
         self.register()
-        self.assertEqual(self.caller.get("/api/kit").json(), {"bodies": [], "lenses": [], "unread": []})
+        self.assertEqual(self.caller.get("/api/kit").json(), {"bodies": [], "lenses": [], "unread": [], "aside": []})
         self.caller.post("/api/me/start", {"copy_from_demo": "kit"})
         kit = self.caller.get("/api/kit").json()
         self.assertEqual(len(kit["bodies"]), 6)

@@ -97,7 +97,7 @@ class Described(TestCase):
             answer = self.caller.post("/api/kit/described", {**SIX, **change})
             with self.subTest(change=change):
                 self.assertEqual((answer.status_code, pointers(answer)), (422, {place}))
-        self.assertEqual(self.caller.get("/api/kit").json(), {"bodies": [], "lenses": [], "unread": []})
+        self.assertEqual(self.caller.get("/api/kit").json(), {"bodies": [], "lenses": [], "unread": [], "aside": []})
 
     def test_a_picture_tells_body_and_lens_and_where_each_figure_is_from(self) -> None:
         """A 600 x 400 frame of a 36 mm wide sensor has 16.7 pixels a millimetre; 40 mm like 60 mm is a crop of 1.5."""

@@ -46,8 +46,8 @@ class Parts(TestCase):
             whole, figures, ladder, clashes = (self.ask(part, now).json() for part in ("whole", "figures", "ladder", "clashes"))
             brief = [{key: value for key, value in made.items() if key != "other_ways"} for made in whole["decisions"]]
             self.assertEqual(figures, {**{key: whole[key] for key in figures}, "decisions": brief})
-            self.assertEqual(ladder, {"ladder": whole["ladder"]})
-            rest = {"ladder", "configuration", "violations", "change", "handing_over", "bundles"}
+            self.assertEqual(ladder, {key: whole[key] for key in ("ladder", "neighbours")})
+            rest = {"ladder", "neighbours", "configuration", "violations", "change", "handing_over", "bundles"}
             self.assertEqual(set(whole) - set(figures), rest)
             self.assertEqual(clashes, {"settings": len(whole["configuration"]), "violations": whole["violations"]})
             for made in whole["decisions"]:

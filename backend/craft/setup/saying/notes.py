@@ -177,18 +177,12 @@ def _depth(plan: Plan, ladder: Ladder, facts: Facts) -> Said:
     aperture = ladder.printed(ladder.now)[1]
     stack = focus_set(situation, aperture, bool(facts["moving"]))
     takes = f"one frame would take f/{low:.2g}" if 0 < low < math.inf else "no aperture of one frame holds it"
-    span = f"{say(near, 'm')} to {say(far, 'm')}"
+    lacks = f"{say(near, 'm')} to {say(far, 'm')} is not all sharp at {label(Dial.APERTURE, aperture)}: {takes}"
     if stack.frames < 2:
-        return (
-            (f"{span[:1].upper()}{span[1:]} is not all sharp at {label(Dial.APERTURE, aperture)}: {takes}.", ())
-            if low > aperture
-            else ("", ())
-        )
-    moves = ", if only it stood still" if facts["moving"] else ""
-    text = (
-        f"{span} is not all sharp at {label(Dial.APERTURE, aperture)}: {takes}, {stack.frames} focused one behind the other hold it{moves}."
-    )
-    return text, () if facts["moving"] else (WayOut("see the set of focus", place="sets"),)
+        return (f"{lacks}.", ()) if low > aperture else ("", ())
+    if facts["moving"]:
+        return f"{lacks}; it moves, and a set of focus would not line up.", ()
+    return f"{lacks}, {stack.frames} focused one behind the other hold it.", (WayOut("see the set of focus", place="sets"),)
 
 
 def _others(plan: Plan) -> str:
