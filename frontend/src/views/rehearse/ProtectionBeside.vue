@@ -4,6 +4,7 @@ import type { Schemas } from "@/api/client";
 import FramePicture from "@/picture/FramePicture.vue";
 import { frameAt } from "@/picture/frames";
 import Stops from "@/ruler/Stops.vue";
+import SeeOrTake from "./SeeOrTake.vue";
 
 /** The picture as bright as it is set, without protection, with each step of it and by itself: whole, and where it matters. */
 const props = defineProps<{ found: Schemas["RangedOut"]; aspect: number; left: string }>();
@@ -59,21 +60,14 @@ const percent = (share: number): string => `${(share * 100).toFixed(share < 0.1 
           The file is white from <Stops :value="one.fares.white" signed />, the finder warns of {{ percent(one.warned_share) }},
           the raw is full from <Stops :value="one.fares.clips" signed />; darkest {{ one.fares.shadow_snr.toFixed(0) }} to 1.
         </p>
-        <p class="tools">
-          <button
-            class="button"
-            data-repeats
-            :aria-pressed="left === one.frame?.token"
-            :aria-label="`see ${named(one)}`"
-            @click="emit('see', one.frame?.token ?? '', named(one))"
-          >
-            See it
-          </button>
-          <span v-if="one.as_set" class="quiet">as it is set</span>
-          <button v-else class="button" data-repeats :aria-label="`take over ${named(one)}`" @click="emit('take', one.value)">
-            Take over
-          </button>
-        </p>
+        <SeeOrTake
+          :token="one.frame?.token ?? ''"
+          :left="left"
+          :name="named(one)"
+          :as-set="one.as_set"
+          @see="emit('see', one.frame?.token ?? '', named(one))"
+          @take="emit('take', one.value)"
+        />
       </div>
     </div>
     <p v-for="one in not" :key="one.value" class="reason">{{ named(one) }}: {{ one.why }}</p>
@@ -103,13 +97,6 @@ h3 {
 h4 {
   margin: 8px 0 4px;
   font-weight: 560;
-}
-.tools {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px;
-  align-items: center;
-  margin: 4px 0 0;
 }
 @media (max-width: 760px) {
   .row {

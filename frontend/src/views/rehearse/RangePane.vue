@@ -3,6 +3,7 @@ import { computed } from "vue";
 import type { Schemas } from "@/api/client";
 import Stops from "@/ruler/Stops.vue";
 import ProtectionBeside from "./ProtectionBeside.vue";
+import SeeOrTake from "./SeeOrTake.vue";
 
 /** How the scene fares, what must hold, and the best of every exposure for what comes first. */
 const props = defineProps<{ found: Schemas["RangedOut"]; byHand: boolean; left: string; aspect: number }>();
@@ -100,21 +101,14 @@ const named = (way: Schemas["WayOut"]): string => `${way.figures.said}${way.lift
         <template v-if="one.way.lift">Better for {{ one.labels.join(", ") }}, and darker until it is lifted.</template>
         <template v-else-if="one.reasons.length === 1">First because {{ one.reasons[0] }}.</template>
       </p>
-      <p class="tools">
-        <button
-          class="button"
-          data-repeats
-          :aria-pressed="left === one.way.frame.token"
-          :aria-label="`see ${named(one.way)}`"
-          @click="emit('see', one.way.frame.token, named(one.way))"
-        >
-          See it
-        </button>
-        <span v-if="one.way.as_set" class="quiet">as it is set</span>
-        <button v-else class="button" data-repeats :aria-label="`take over ${named(one.way)}`" @click="emit('take', one.way)">
-          Take over
-        </button>
-      </p>
+      <SeeOrTake
+        :token="one.way.frame.token"
+        :left="left"
+        :name="named(one.way)"
+        :as-set="one.way.as_set"
+        @see="emit('see', one.way.frame.token, named(one.way))"
+        @take="emit('take', one.way)"
+      />
     </section>
     <template v-if="found.plain.length">
       <h3>Protection against plain underexposure</h3>

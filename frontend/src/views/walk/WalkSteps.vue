@@ -127,4 +127,10 @@ const count = (presses: number): string => (Number.isInteger(presses) ? String(p
   text-decoration: line-through;
   font-weight: 450;
 }
+@media (max-width: 760px) {
+  .what .quiet {
+    display: block;
+    font-size: 13px;
+  }
+}
 </style>

@@ -223,14 +223,12 @@ onUnmounted(
       </details>
       <section v-if="walk.refused.length">
         <h2>Could not be set</h2>
-        <div v-for="one in walk.refused" :key="one.setting" class="step">
-          <span class="what"
-            ><b>{{ one.label }}</b> <span class="quiet">{{ one.why }}</span></span
-          >
+        <p v-for="one in walk.refused" :key="one.setting" class="refused">
+          <b>{{ one.label }}</b> <span class="quiet">{{ one.why }}</span>
           <button class="plain" data-repeats :aria-label="`try ${one.label} again`" @click="refuse(one.setting, '')">
             try again
           </button>
-        </div>
+        </p>
       </section>
       <section v-if="walk.shut.length" aria-labelledby="shut">
         <h2 id="shut">Wanted, and closed as things stand</h2>
@@ -259,30 +257,17 @@ onUnmounted(
   align-items: center;
   cursor: pointer;
 }
-.step {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 64px;
+.refused {
+  display: flex;
+  flex-wrap: wrap;
   gap: 0 12px;
   align-items: center;
+  margin: 0;
   min-height: 44px;
   border-bottom: 1px solid var(--rule);
 }
-.step > button {
+.refused button {
   min-height: 44px;
-  font-size: 13px;
-  color: var(--second);
-  text-align: right;
-}
-.step b {
-  font-weight: 560;
-}
-.elsewhere {
-  padding-top: 18px;
-}
-@media (max-width: 760px) {
-  .what .quiet {
-    display: block;
-    font-size: 13px;
-  }
+  margin-left: auto;
 }
 </style>
