@@ -45,6 +45,11 @@ Said = tuple[str, tuple[WayOut, ...]]
 """A sentence, or an empty text, and its ways out."""
 
 
+def _under(plan: Plan, time: float, aperture: float, iso: float) -> float:
+    """Stops under the metered exposure of dials in true stops."""
+    return time + aperture - iso - (plan.key_ev - plan.nd)
+
+
 def darker_stops(plan: Plan, ladder: Ladder) -> float:
     """Stops that the figures lie under the metered exposure.
 
@@ -52,8 +57,7 @@ def darker_stops(plan: Plan, ladder: Ladder) -> float:
     >>> round(darker_stops(one.planned, one.solved), 2)
     0.02
     """
-    x, n, s = (float(stops[ladder.now]) for stops in ladder.true_stops())
-    return x + n - s - (plan.key_ev - plan.nd)
+    return _under(plan, *(float(stops[ladder.now]) for stops in ladder.true_stops()))
 
 
 def _times(plan: Plan) -> Axis:
@@ -115,12 +119,6 @@ def _let_go(plan: Plan, facts: Facts) -> Said:
     return f"{bright[:1].upper()}{bright[1:]} {verb} {say(past, 'stops')} past the clip and {verb} let go.", _saving(plan, facts, past)
 
 
-def _taken(plan: Plan) -> float:
-    """Stops under the metered exposure that a plan comes to: dials may have no more."""
-    x, n, s = true_stops(plan, at_key(plan))
-    return x + n - s - (plan.key_ev - plan.nd)
-
-
 def _saving(plan: Plan, facts: Facts, past: float) -> tuple[WayOut, ...]:
     """What saves tones so many stops past the clip: a set where nothing moves, protection that the ISO has room for, a darker frame."""
     ways, settings = [], plan.situation.settings
@@ -133,9 +131,9 @@ def _saving(plan: Plan, facts: Facts, past: float) -> tuple[WayOut, ...]:
         ways.append(WayOut(f"with {say(step, 'stops')} of protection", {"settings": {"highlight_protection": step}, **as_bright}))
     darker = math.ceil(past * plan.per_stop - 1e-6) / plan.per_stop
     asks = obeys and past <= MOST_DARKER and facts["raw"] and plan.bracket is None and "compensation" not in settings
-    if asks and _taken(replace(plan, offset=plan.offset - darker)) - facts["darker_stops"] > darker - SEEN_STOPS:
-        way = WayOut(f"{in_thirds(darker)} darker, lifted at the desk", {"aims": {"brighter_stops": round(plan.offset - darker, 4)}})
-        ways.append(way)
+    tried = replace(plan, offset=plan.offset - darker)
+    if asks and _under(tried, *true_stops(tried, at_key(tried))) - facts["darker_stops"] > darker - SEEN_STOPS:
+        ways.append(WayOut(f"{in_thirds(darker)} darker, lifted at the desk", {"aims": {"brighter_stops": round(tried.offset, 4)}}))
     return tuple(ways)
 
 
