@@ -139,7 +139,7 @@ class _Frames:
         return out
 
     def _gap(self, row: Ints) -> float:
-        highest, lowest = (np.log2(self.tones.framed(of)) for of in (self.tones.highest, self.tones.luminance))
+        highest, lowest = (np.log2(self.tones.taken(of)) for of in (self.tones.highest, self.tones.luminance))
         held = np.zeros(highest.shape, bool)
         for k in row:
             held |= (highest < self.full[k]) & (lowest >= self.floors[k])

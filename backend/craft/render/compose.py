@@ -18,7 +18,7 @@ from craft.sensor.noise import GLARE_SHARE
 from craft.stage.colour import Pixels, light_rgb
 from craft.stage.stage import Moves
 from craft.tones.boxes import Box, boxes_of, lay, within
-from craft.tones.framing import Framing, View
+from craft.tones.framing import WIDE_MM, Framing, View, kept_by_lens
 from craft.tones.own import OwnLight
 from craft.tones.painted import planes_of
 
@@ -144,7 +144,7 @@ def _on_sensor(shot: Shot, view: View, sharp: bool) -> Pixels:
         return out
     out = _through_the_lens(shot, view, framing)
     out = _veiled(_held(out, shot, view), view, shot)
-    return np.asarray(cv2.multiply(out, _falloff(view, shot.focal_mm / 1000, shot), dst=out), np.float32)
+    return np.asarray(cv2.multiply(out, _falloff(view, shot), dst=out), np.float32)
 
 
 def _through_the_lens(shot: Shot, view: View, framing: Framing) -> Pixels:
@@ -247,18 +247,10 @@ def _veiled(light: Pixels, view: View, shot: Shot) -> Pixels:
     return np.asarray(cv2.addWeighted(light, 1 - 2 * share, cv2.resize(strayed, (view.width, view.height)), share, 0), np.float32)
 
 
-@lru_cache(maxsize=8)
-def _angles(view: View, high: float) -> Pixels:
-    x = ((np.arange(view.width) + 0.5 + view.left) / view.frame_px - 0.5).astype(np.float32)[None, :]
-    y = ((np.arange(view.height) + 0.5 + view.top) / view.frame_px - high / 2).astype(np.float32)[:, None]
-    return np.asarray(x * x + y * y, np.float32)
-
-
-def _falloff(view: View, focal_m: float, shot: Shot) -> Pixels:
-    """Light lost towards the corners: cos^4 of the angle, half of it, as lenses of today are built to lose less."""
-    ratio = shot.width_mm / 1000 / focal_m
-    off = _angles(view, shot.height_mm / shot.width_mm) * np.float32(ratio * ratio)
-    return np.asarray(cv2.merge([1 / (1 + off)] * 3), np.float32)
+def _falloff(view: View, shot: Shot) -> Pixels:
+    """What the lens keeps of each channel towards the corners."""
+    kept = kept_by_lens(view, shot.width_mm / shot.height_mm, shot.focal_mm * WIDE_MM / shot.width_mm)
+    return np.asarray(cv2.merge([kept] * 3), np.float32)
 
 
 def _optical(shot: Shot) -> Shot:

@@ -56,7 +56,7 @@ def fares(shot: Shot, tones: ToneMap, gain: float) -> Fares:
     2.8
     """
     window = window_of(shot, gain)
-    blocked = tones.framed(tones.luminance) < 2**window.floor
+    blocked = tones.taken(tones.luminance) < 2**window.floor
     skins = [one.ev for one in tones.named if one.skin]
     darkest = min((one.ev for one in tones.named), default=0.0)
     return Fares(
@@ -174,7 +174,7 @@ def share_from(tones: ToneMap, ev: float) -> float:
     >>> 0 <= share_from(tones(), 1.0) <= 1
     True
     """
-    return float((tones.framed(tones.luminance) >= 2 ** (ev - 1 / 3)).mean())
+    return float((tones.taken(tones.luminance) >= 2 ** (ev - 1 / 3)).mean())
 
 
 def lifts(shot: Shot, tones: ToneMap, gain: float) -> tuple[tuple[str, float, float, float], ...]:

@@ -4,11 +4,16 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 
+from craft.stage.colour import Pixels
 from craft.stage.fields import Place
 from craft.stage.stage import HIGH, WIDE, Stage
+
+WIDE_MM = 36.0
+"""Width of the frame that focal lengths are told in."""
 
 NEAREST_M = 0.25
 """Cut-outs nearer than this to the camera are out of the picture."""
@@ -75,3 +80,22 @@ class Framing:
         x = ((np.arange(left, left + width) + 0.5 - x0) / scale).astype(np.float32)[None, :]
         y = ((np.arange(top, top + height) + 0.5 - y0) / scale).astype(np.float32)[:, None]
         return Place(x, y, 1 / scale)
+
+
+@lru_cache(maxsize=16)
+def _off_middle(view: View, aspect: float) -> Pixels:
+    x = ((np.arange(view.width) + 0.5 + view.left) / view.frame_px - 0.5).astype(np.float32)[None, :]
+    y = ((np.arange(view.height) + 0.5 + view.top) / view.frame_px - 0.5 / aspect).astype(np.float32)[:, None]
+    return np.asarray(x * x + y * y, np.float32)
+
+
+def kept_by_lens(view: View, aspect: float, focal_mm: float) -> Pixels:
+    """Share of the light that a lens keeps at each pixel of a view, (h, w): cos^4 of the angle, half of it, as lenses of today
+    are built to lose less. focal_mm: in 36 mm terms.
+
+    >>> kept = kept_by_lens(View(36, 24, 36.0), 1.5, 24.0)
+    >>> round(float(kept[12, 18]), 2), round(float(kept[0, 0]), 2)
+    (1.0, 0.57)
+    """
+    ratio = WIDE_MM / focal_mm
+    return np.asarray(1 / (1 + _off_middle(view, aspect) * np.float32(ratio * ratio)), np.float32)

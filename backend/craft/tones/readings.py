@@ -102,7 +102,7 @@ def _broad(width: int, height: int) -> Pixels:
 def _face(tones: ToneMap, face: Oval, turned: tuple[int, int]) -> float:
     inside = tones.framed(tones.inside(face), *turned)
     count = float(inside.sum())
-    return float(np.log2((tones.framed(tones.luminance, *turned) * inside).sum() / count)) if count else math.nan
+    return float(np.log2((tones.taken(tones.luminance, *turned) * inside).sum() / count)) if count else math.nan
 
 
 def reading(tones: ToneMap, looks: Looks, clip: float, turned: tuple[int, int] = (0, 0)) -> float:
@@ -130,7 +130,7 @@ def readings(tones: ToneMap, looks: Looks, clip: float, turned: Sequence[tuple[i
         column, row = pixel_at(tones, looks.at)
         spots = spot_map(tones)
         return [float(spots[row + down, column + across]) for across, down in turned]
-    frames = [tones.framed(tones.luminance, *turn) for turn in turned]
+    frames = [tones.taken(tones.luminance, *turn) for turn in turned]
     if pattern is Pattern.CENTRE_WEIGHTED:
         broad = _broad(tones.width, tones.height)
         return [math.log2(float(np.einsum("ij,ij->", frame, broad, dtype=np.float64))) for frame in frames]
@@ -147,7 +147,7 @@ def readings(tones: ToneMap, looks: Looks, clip: float, turned: Sequence[tuple[i
 
 def _brightest(tones: ToneMap, turned: tuple[int, int]) -> float:
     """The brightest that is more than a speck, in stops from the key."""
-    channel = tones.framed(tones.highest, *turned).ravel()
+    channel = tones.taken(tones.highest, *turned).ravel()
     rank = round(GUARD_SHARE * (channel.size - 1))
     return float(np.log2(np.partition(channel, rank)[rank]))
 

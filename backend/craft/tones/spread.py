@@ -49,5 +49,5 @@ def spread_of(tones: ToneMap) -> Spread:
     >>> found.ends, found.over(np.array([1.0, 4.0])).tolist(), found.under(np.array([0.0])).tolist()
     ((-2.0, 3.0), [0.5, 0.0], [0.25])
     """
-    highest, luminance = (np.log2(tones.framed(of)).astype(np.float64) for of in (tones.highest, tones.luminance))
+    highest, luminance = (np.log2(tones.taken(of)).astype(np.float64) for of in (tones.highest, tones.luminance))
     return Spread(np.sort(highest, axis=None), np.sort(luminance, axis=None), float((highest - luminance).max()))

@@ -16,7 +16,7 @@ from craft.stage.fields import Place as Units
 from craft.stage.stage import HIGH, WIDE, Cutout, Lit, Moves, Stage, Tone
 from craft.stage.stages import BY_SLUG
 from craft.tones.boxes import Tuning, cutouts_of, draw, stretched
-from craft.tones.framing import Framing, View
+from craft.tones.framing import WIDE_MM, Framing, View, kept_by_lens
 from craft.tones.staging import stage_for
 
 ACROSS = 96
@@ -27,8 +27,6 @@ MARGIN = 16
 
 FACE_M = 0.16
 """Width of a face (anthropometric surveys have 0.13 to 0.16 m from cheek to cheek; with the ears)."""
-
-FRAME_MM = 36.0
 
 AGREES = 0.75
 """A tone is in the picture where the map has it within so many stops of what it should be; else something hides it."""
@@ -66,7 +64,8 @@ class ToneMap:
     """Tones of a scene in a frame, the key 1, with `margin` pixels about the frame; subject: where it is; face: the nearest one to it.
 
     luminance: (h, w); highest: (h, w), of the channel that is the first to clip; of_subject: (h, w), how much of each pixel is its own;
-    unsure: (h, w), over 0 where the light is only known to be at least this, None where all of it is known.
+    unsure: (h, w), over 0 where the light is only known to be at least this, None where all of it is known; kept: what the lens keeps of the
+    light at each pixel of the frame itself, 1 where the light was taken through a lens already.
     """
 
     luminance: Pixels
@@ -77,6 +76,7 @@ class ToneMap:
     named: tuple[Named, ...] = ()
     face: Oval | None = None
     unsure: Pixels | None = None
+    kept: Pixels | float = 1.0
 
     @property
     def width(self) -> int:
@@ -92,6 +92,10 @@ class ToneMap:
         """The part of a map that the frame shows when it is turned so many pixels right and down, no farther than the margin."""
         m = self.margin
         return of[m + down : m + down + self.height, m + across : m + across + self.width]
+
+    def taken(self, of: Pixels, across: int = 0, down: int = 0) -> Pixels:
+        """The same part as it reaches sensor and meter, falling off towards the corners."""
+        return np.asarray(self.framed(of, across, down) * self.kept, np.float32)
 
     def inside(self, oval: Oval) -> Pixels:
         """How much of each pixel of the whole map lies in an oval: 0 or 1, (h, w)."""
@@ -252,7 +256,9 @@ def mapped(framing: Framing, tuning: Tuning, size: float) -> ToneMap:
     there = tuple(one for one in named if _there(seen, one))
     if of_subject.sum() < SMALL:  # a scene in which nothing moves of itself: where one aims is its subject
         of_subject = seen.inside(subject)
-    return replace(seen, of_subject=of_subject, subject=subject, named=there, face=_face(framing, subject, there))
+    frame = View(view.width - 2 * seen.margin, view.height - 2 * seen.margin, view.frame_px)
+    kept = kept_by_lens(frame, framing.aspect, framing.focal_mm)
+    return replace(seen, of_subject=of_subject, subject=subject, named=there, face=_face(framing, subject, there), kept=kept)
 
 
 def _face(framing: Framing, subject: Oval, named: tuple[Named, ...]) -> Oval | None:
@@ -263,7 +269,7 @@ def _face(framing: Framing, subject: Oval, named: tuple[Named, ...]) -> Oval | N
     if nearest is None:
         return None
     away = framing.distance(_distances(framing.stage.slug)[nearest.name])
-    half = FACE_M / 2 * framing.focal_mm / FRAME_MM / away
+    half = FACE_M / 2 * framing.focal_mm / WIDE_MM / away
     return Oval(nearest.at.x, nearest.at.y, half, half * framing.aspect)
 
 

@@ -3,19 +3,23 @@
 from __future__ import annotations
 
 import unittest
+from dataclasses import replace
 from functools import cache
 
 import numpy as np
 
 from craft.render import compose
-from craft.render.compose import as_it_is, framing_of
+from craft.render.compose import as_it_is, framing_of, on_sensor
 from craft.render.shot import Shot
 from craft.render.tests.shots import a_shot
 from craft.stage.colour import LUMINANCE
 from craft.stage.stage import HIGH, WIDE, Lit, Moves, Stage
 from craft.stage.stages import STAGES
-from craft.tones.boxes import boxes_of, cutouts_of
+from craft.tones.boxes import Tuning, boxes_of, cutouts_of
 from craft.tones.framing import View
+from craft.tones.readings import Looks, reading
+from craft.tones.tonemap import ACROSS, MARGIN, map_on
+from craft.vocabulary.terms import Pattern
 
 SMALL, TINY = View(480, 320, 480.0), View(120, 80, 120.0)
 
@@ -47,6 +51,19 @@ class EveryScene(unittest.TestCase):
             self.assertGreaterEqual(high, stage.above - 0.9, stage.slug)
             self.assertLessEqual(low, -stage.below + 0.9, stage.slug)
             self.assertLess(high, stage.above + 2.6, stage.slug)
+
+    def test_a_meter_reads_of_the_map_what_the_frame_brings(self) -> None:
+        """The corners' loss is in both: at the widest it is half a stop and more of a reading."""
+        small = View(ACROSS + 2 * MARGIN, 64 + 2 * MARGIN, float(ACROSS), -float(MARGIN), -float(MARGIN))
+        for stage in STAGES:
+            for zoom in (0.6, 1.0, 2.0):
+                focal = stage.usual_mm * zoom
+                tones = map_on(stage, focal, stage.distance_m, 1.5, Tuning(stage.above, stage.below, 5500.0), 0.3)
+                light = on_sensor(a_shot(stage.slug, focal_mm=focal, time_s=1e-5, aperture=16.0), small) @ LUMINANCE
+                brought = replace(tones, luminance=np.maximum(light, 1e-6), kept=1.0)
+                for pattern, most in ((Pattern.CENTRE_WEIGHTED, 0.05), (Pattern.MULTI_ZONE, 0.16)):
+                    off = reading(tones, Looks(pattern), 3.0) - reading(brought, Looks(pattern), 3.0)
+                    self.assertLess(abs(off), most, f"{stage.slug} at {focal:g} mm, {pattern}")
 
     def test_contrast_follows_the_situation(self) -> None:
         for stage in STAGES:
