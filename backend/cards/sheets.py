@@ -100,7 +100,7 @@ def first_sheet(day: FirstDayOut) -> Sheet:
         groups.append((task.title, lines))
     groups.append(("the body itself", [Line("prefix", value=day.prefix or "not written down"), Line("clock ahead by", value=_clock(day))]))
     for bank in day.slots.banks if day.slots else []:
-        groups.append((bank.label, [Line(f"slot {s.number}", value=s.now.title if s.now else "nobody knows") for s in bank.slots]))
+        groups.append((bank.label, [Line(s.name, value=s.now.title if s.now else "nobody knows") for s in bank.slots]))
     state = "Every step is done" if not day.left else f"{day.left} of {len(day.tasks)} steps are left"
     unknown = f"; {day.unverified} settings are otherwise or were not looked at" if day.unverified else "; all of it was looked at"
     version = f"Version {day.firmware}. " if day.firmware else ""

@@ -14,7 +14,7 @@ def _key(slug: str, label: str, spot: str, *uses: str, **more: Any) -> dict[str,
 TRAITS: dict[str, dict[str, Any]] = {
     "merrow-swift-20": {
         "firmware": "2.1",
-        "features": ["two_cards", "touch", "rear_button", "links", "remote", "grip", "merge", "level", "night_display", "two_dials", "large_sensor", "slots", "long_times", "press_and_turn_free"],
+        "features": ["two_cards", "touch", "rear_button", "links", "remote", "grip", "merge", "level", "night_display", "two_dials", "large_sensor", "slots", "long_times", "press_and_turn_free", "top_display", "lit_buttons", "display_pages", "start_per_mode", "detection_part", "own_looks", "dark_focus"],
         "defaults_known": True,
         "defaults": {"assist_lamp": "on", "beeps": "on", "review_time": "two_seconds", "card_roles": "continues", "iso_ceiling": 12800.0, "look": "vivid", "eye_detection": "always", "shutter_type": "mechanical"},
         "reach": {"shadow_lift": "meter"},
@@ -40,7 +40,7 @@ TRAITS: dict[str, dict[str, Any]] = {
     },
     "quillon-lane-32": {
         "firmware": "1.04",
-        "features": ["touch", "links", "level", "large_sensor", "slots"],
+        "features": ["touch", "links", "level", "large_sensor", "slots", "own_looks", "dark_view"],
         "absent": ["burst_limit", "release_on_entry", "linked_release", "registered_faces", "point_memory", "battery_order", "pinned_items", "tether", "finder_contents", "wheel_lock"],
         "defaults_known": True,
         "defaults": {"look": "natural", "beeps": "on", "clip_warning": "off", "touch_release": "on", "drive_mode": "single"},
@@ -58,7 +58,7 @@ TRAITS: dict[str, dict[str, Any]] = {
     },
     "oxwick-plate-60": {
         "firmware": "3.0",
-        "features": ["two_cards", "rear_button", "links", "remote", "merge", "merge_keeps_raw", "level", "two_dials", "large_sensor", "slots", "long_times", "detects_tripod", "lamp_flash"],
+        "features": ["two_cards", "rear_button", "links", "remote", "merge", "merge_keeps_raw", "level", "two_dials", "large_sensor", "slots", "long_times", "detects_tripod", "lamp_flash", "top_display", "own_looks", "dark_view", "dark_focus"],
         "defaults_known": True,
         "defaults": {"file_format": "both", "long_exposure_noise_reduction": "on", "look": "neutral", "card_roles": "copies", "shutter_type": "mechanical"},
         "offered": {"bracket_step": [0.3333, 0.6667, 1.0, 1.3333, 2.0]},
@@ -76,13 +76,13 @@ TRAITS: dict[str, dict[str, Any]] = {
             _key("shelf", "top button", "top_middle", "press", "press_and_turn"),
         ],
         "slots": 2,
-        "second_bank": {"label": "focus sets", "slots": 2, "only": ["focus_mode", "focus_area", "area_list", "priority_single", "priority_continuous", "subject_detection", "eye_detection", "tracking_hold", "subject_path", "tracking_start", "pre_focus", "magnifier", "peaking", "ring_override", "hold_focus", "focus_activation"]},
+        "second_bank": {"label": "focus sets", "slots": 2, "names": ["standing", "flying"], "only": ["focus_mode", "focus_area", "area_list", "priority_single", "priority_continuous", "subject_detection", "eye_detection", "tracking_hold", "subject_path", "tracking_start", "pre_focus", "magnifier", "peaking", "ring_override", "hold_focus", "focus_activation"]},
         "slot_leaves_out": ["clock", "author", "file_prefix", "card_roles", "file_format", "raw_compression", "beeps"],
         "raw_rate": 5.0,
     },
     "merrow-glass-36": {
         "firmware": "1.2",
-        "features": ["two_cards", "rear_button", "remote", "grip", "two_dials", "large_sensor", "slots", "live_view", "long_times"],
+        "features": ["two_cards", "rear_button", "remote", "grip", "two_dials", "large_sensor", "slots", "live_view", "long_times", "top_display"],
         "absent": ["pre_focus", "direction_pointer", "magnifier_time", "folders", "zone", "distance_scale"],
         "defaults_known": True,
         "defaults": {"look": "vivid", "meter_offset": 0.0, "review_time": "four_seconds", "assist_lamp": "on"},
@@ -98,7 +98,7 @@ TRAITS: dict[str, dict[str, Any]] = {
     },
     "tamsel-heron": {
         "firmware": "1.0",
-        "features": ["one_piece", "touch", "links", "level", "merge", "slots", "electronic_flash"],
+        "features": ["one_piece", "touch", "links", "level", "merge", "slots", "electronic_flash", "dark_view"],
         "absent": ["release_on_entry", "linked_release", "battery_order", "folders", "second_setup_button", "press_and_turn", "iso_step", "exposure_step", "meter_offset", "white_shift", "wheel_lock"],
         "defaults_known": True,
         "defaults": {"file_format": "rendered", "look": "vivid", "assist_lamp": "on", "shadow_lift": "strong", "eye_detection": "always", "touch_release": "on"},

@@ -27,6 +27,8 @@ Iso = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=1, le=10_000_0
 Name = Annotated[str, Field(min_length=1, max_length=80)]
 
 
+Kelvin = Annotated[float, Field(strict=True, ge=1000, le=40000)]
+
 RESERVED = frozenset({"import"})
 """Words that stand in an address where the name of a piece would."""
 
@@ -86,6 +88,8 @@ class BodyForm(Form):
     shortest_electronic_s: Seconds | None = None
     longest_s: Seconds = 30.0
     sync_s: Seconds | None = None
+    sync_first_curtain_s: Seconds | None = None
+    sync_electronic_s: Seconds | None = None
     readout_s: Seconds | None = None
     step_ev: Annotated[float, Field(strict=True, gt=0, le=1)] = 1 / 3
     stabiliser_stops: Stops | None = None
@@ -109,6 +113,8 @@ class BodyForm(Form):
     autofocus: Flag = True
     sets_iso_by_limits_only: Flag = False
     zone_focus: Flag = False
+    kelvin_lowest: Kelvin | None = None
+    kelvin_highest: Kelvin | None = None
     traits: TraitsForm | None = Field(default=None, validation_alias=AliasChoices("traits", "facts"))  # as it was called in older files
     assumed: list[Annotated[str, Field(max_length=60)]] = Field(default_factory=list, max_length=60)
 
@@ -152,6 +158,8 @@ class BodyForm(Form):
                 shortest_electronic_s=self.shortest_electronic_s,
                 first_curtain=self.first_curtain,
                 sync_s=self.sync_s,
+                sync_first_curtain_s=self.sync_first_curtain_s,
+                sync_electronic_s=self.sync_electronic_s,
                 readout_s=self.readout_s,
                 stabiliser_stops=self.stabiliser_stops or 0.0,
                 finder=Finder(self.finder or "electronic"),
@@ -175,6 +183,8 @@ class BodyForm(Form):
                 autofocus=self.autofocus,
                 sets_iso_by_limits_only=self.sets_iso_by_limits_only,
                 zone_focus=self.zone_focus,
+                kelvin_lowest=self.kelvin_lowest,
+                kelvin_highest=self.kelvin_highest,
                 slug=slug,
                 assumed=frozenset(self.assumed),
                 traits=Traits() if self.traits is None else self.traits.value(self.name),

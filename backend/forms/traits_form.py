@@ -96,12 +96,20 @@ class ControlForm(_Form):
         )
 
 
+SlotName = Annotated[str, Field(max_length=24)]
+
+
 class BankForm(_Form):
-    """A second bank of slots, turned to apart from the first: what it is called, how many, and the settings it holds."""
+    """A second bank of slots, turned to apart from the first: what it and its slots are called, how many, and the settings it holds."""
 
     label: Annotated[str, Field(min_length=1, max_length=40)]
     slots: Annotated[int, Field(strict=True, ge=1, le=20)]
     only: Annotated[list[Slug], Field(min_length=1, max_length=200)]
+    names: Annotated[list[SlotName], Field(max_length=20)] = Field(default_factory=list)
+
+    def value(self) -> Bank:
+        """The bank as the craft's value."""
+        return Bank(self.label, self.slots, frozenset(self.only), names=tuple(name.strip() for name in self.names))
 
 
 Megabytes = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=1_000_000)]
@@ -141,6 +149,7 @@ class TraitsForm(_Form):
     mechanical_rate: Rate | None = None
     slots: Annotated[int, Field(strict=True, ge=0, le=20)] = 0
     slot_leaves_out: Annotated[list[Slug], Field(max_length=200)] = Field(default_factory=list)
+    slot_names: Annotated[list[SlotName], Field(max_length=20)] = Field(default_factory=list)
     second_bank: BankForm | None = None
     moves: MovesForm = Field(default_factory=MovesForm)
     controls: Annotated[list[ControlForm], Field(max_length=30)] = Field(default_factory=list)
@@ -178,9 +187,8 @@ class TraitsForm(_Form):
             mechanical_rate=self.mechanical_rate,
             slots=self.slots,
             slot_leaves_out=frozenset(self.slot_leaves_out),
-            second_bank=Bank(self.second_bank.label, self.second_bank.slots, frozenset(self.second_bank.only))
-            if self.second_bank
-            else None,
+            slot_names=tuple(name.strip() for name in self.slot_names),
+            second_bank=self.second_bank.value() if self.second_bank else None,
             moves=Moves(**self.moves.model_dump()),
             controls=tuple(control.value() for control in self.controls),
             borrows_from=self.borrows_from,

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 
 from pydantic import BaseModel
@@ -13,10 +13,11 @@ from craft.day.shortcuts import Through
 from craft.day.special import special_configuration
 from craft.day.walk import TURN, Menus, Part, Walk, Way, by_slot, needed, walk
 from craft.kit.dialect import in_own_words
+from craft.kit.traits import Bank
 from craft.vocabulary.setting import GROUP_WORDS, Value
 from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.words import say_value
-from forms.answer import answer_to
+from forms.answer import Answer, answer_to
 from forms.configuration_form import Value as ValueOut
 from forms.dialect_form import DialectForm
 from forms.layout_form import LayoutForm
@@ -74,7 +75,7 @@ class WalkOut(BaseModel):
     audit_presses, reset_presses: looking every unknown item up, or resetting first; elsewhere:
     settings that should change and have no place in the menus as they are written down, by_hand: the same with
     their values; shut: values of the setup that the body closes; words: items of the menus that somebody wrote down, without which no press can be counted; slot: from which
-    the rest is shorter, or null, and its presses with the turn; refused: what could not be set, and why; more: settings that differ and are
+    the rest is shorter, or null, and its presses with the turn, and settings that are then left; slot_names: of the first and the second bank; refused: what could not be set, and why; more: settings that differ and are
     not in this part.
     """
 
@@ -91,6 +92,8 @@ class WalkOut(BaseModel):
     words: int
     slot: int | None
     slot_presses: float
+    slot_left: int
+    slot_names: list[list[str]]
     refused: list[RefusedOut]
     more: int = 0
 
@@ -117,7 +120,8 @@ def _by_hand(made: Walk, configuration: Configuration, held: Mapping[str, Value]
 def walk_form(
     made: Walk,
     dialect: DialectForm,
-    slot: tuple[int, float] | None,
+    slot: tuple[int, Walk] | None,
+    banks: Sequence[Bank],
     refused: list[RefusedOut],
     configuration: Configuration,
     held: Mapping[str, Value],
@@ -154,7 +158,9 @@ def walk_form(
         ],
         words=sum(bool(entry.setting) for entry in dialect.entries),
         slot=slot[0] if slot else None,
-        slot_presses=slot[1] if slot else 0,
+        slot_presses=TURN + slot[1].presses if slot else 0,
+        slot_left=len(slot[1].steps) + len(slot[1].elsewhere) if slot else 0,
+        slot_names=[[bank.called(k + 1) for k in range(bank.slots)] for bank in banks],
         refused=refused,
     )
 
@@ -175,7 +181,10 @@ class Believed:
 
 
 def _made(form: SituationForm, special: str) -> Configuration:
-    answer = answer_to(form)
+    return _made_of(answer_to(form), special)
+
+
+def _made_of(answer: Answer, special: str) -> Configuration:
     return special_configuration(special, answer.situation, answer.setup) if special else answer.configuration
 
 
@@ -186,7 +195,8 @@ def walk_of(form: SituationForm, body: Believed, way: Way | None = None, special
     ------
     CraftError : the situation has no setup as it stands.
     """
-    made = _made(form, special)
+    answer = answer_to(form)
+    made = _made_of(answer, special)
     refused = frozenset(one.setting for one in body.refused)
     parts = {True: Part.NEEDED, False: Part.REST}
     others = frozenset(row.setting.slug for row in made.rows if part is not Part.WHOLE and parts[needed(row)] is not part)
@@ -195,7 +205,7 @@ def walk_of(form: SituationForm, body: Believed, way: Way | None = None, special
         held, way = {**held, **{row.setting.slug: row.value for row in made.rows if row.setting.slug in others}}, Way.AUDIT
     found = walk(made, held, body.menus, way, without)
     turned = None if part is Part.REST else by_slot(made, held, body.slots, body.menus, without)
-    told = walk_form(found, body.dialect, (turned[0], TURN + turned[1].presses) if turned else None, body.refused, made, held)
+    told = walk_form(found, body.dialect, turned, answer.situation.body.traits.all_banks, body.refused, made, held)
     differ = (row for row in made.rows if not row.closed and body.held.get(row.setting.slug) != row.value)
     return told.model_copy(update={"more": sum(row.setting.slug in others - refused for row in differ)})
 

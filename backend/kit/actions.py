@@ -238,6 +238,12 @@ def keep_in_slot(piece: Piece, bank: int, number: int, title: str, values: dict[
     Slot.objects.update_or_create(piece=piece, bank=bank, number=number, defaults={"title": title, "values": kept, "at": timezone.now()})
 
 
+def name_of_slot(slot: Slot) -> str:
+    """What a slot is called, on a body that may have other banks now than when it was filled."""
+    banks = traits_of(slot.piece).all_banks
+    return banks[slot.bank - 1].called(slot.number) if slot.bank <= len(banks) else f"slot {slot.number}"
+
+
 def slot_at(traits: Traits, bank: int, number: int) -> Bank:
     """The bank of a slot.
 

@@ -60,7 +60,7 @@ def _turns(plan: BodySlots, pk: int, day: dict[int, Made], here: Made) -> tuple[
     for bank, number in zip(plan.banks, reached.slots if reached else [], strict=False):
         if number is None:
             continue
-        turns.append(f"{bank.label if len(plan.banks) > 1 else 'slot'} {number}")
+        turns.append(bank.slots[number - 1].name)
         holds = here.situation.body.traits.all_banks[bank.bank - 1].holds
         held = day.get(bank.slots[number - 1].situation or 0, here).configuration.values
         brought |= {slug: value for slug, value in held.items() if holds(slug)}
@@ -126,7 +126,7 @@ def _hand_over(here: Made, plan: BodySlots, words: dict[str, str]) -> str:
     for bank in plan.banks:
         for slot in bank.slots:
             if slot.special == "hand_over":
-                return f"For other hands turn to slot {slot.number}: the release focuses, everything else looks after itself."
+                return f"For other hands turn to {slot.name}: the release focuses, everything else looks after itself."
     try:
         then = special_configuration("hand_over", here.situation, here.setup).values
     except CraftError as error:

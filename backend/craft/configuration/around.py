@@ -92,7 +92,7 @@ def offered_values(situation: Situation, setup: Setup) -> dict[str, tuple[Value,
         "bracket_frames": tuple(sorted({float(o.frames) for o in body.bracket_offers})),
         "bracket_step": tuple(sorted({o.step_ev for o in body.bracket_offers})),
     }
-    return {**usual, **{slug: tuple(values) for slug, values in body.traits.offered.items()}}
+    return {**usual, **{slug: tuple(values) for slug, values in body.offered.items()}}
 
 
 def only_with_rules(body: Body) -> tuple[Rule, ...]:
@@ -140,8 +140,8 @@ def around_of(situation: Situation, setup: Setup) -> Around:
         "longest_dial_s": facts["longest_dial_s"],
         "focal_mm": situation.focal_mm,
     }
-    if body.sync_s is not None:
-        numbers["sync_s"] = body.sync_s
+    if (sync := body.sync_with(setup.shutter_type)) is not None:
+        numbers["sync_s"] = sync
     for name, rate in (("raw_rate", body.traits.raw_rate), ("mechanical_rate", body.traits.mechanical_rate)):
         if rate is not None:
             numbers[name] = rate

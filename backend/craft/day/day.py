@@ -56,7 +56,7 @@ def slots_of_a_day(
     >>> menus = Menus(Dialect(tuple(Entry(slug, slug, ("Deck",)) for slug in day[0].values)))
     >>> kept = slots_of_a_day(day, menus, [Bank("slots", 2)])
     >>> kept.banks, kept.presses, kept.without
-    (((0, 1),), 2.0, 224.0)
+    (((0, 1),), 2.0, 230.0)
     """
     day = setups[: weighed(len(setups), len(banks))]
     count = len(day)

@@ -41,7 +41,7 @@ def pins_of(errands: Sequence[Errand], menus: Menus, room: int | None = None) ->
     >>> one, deep = configured(), ("Deck", "Hold", "Bilge")
     >>> menus = Menus(Dialect(tuple(Entry(slug, slug, deep) for slug in one.values)))
     >>> pins_of([(one, {**one.values, "grid": "thirds"})] * 3, menus, 2)
-    Pins(settings=('grid',), times=(3,), without=96, presses=12, walked=3)
+    Pins(settings=('grid',), times=(3,), without=99, presses=12, walked=3)
     """
     most = menus.moves.pinned_room if room is None else room
     bare = replace(menus, shortcuts=replace(menus.shortcuts, pinned=()))

@@ -275,6 +275,10 @@ def presses_from(
     return errand.least(), lambda: errand.walk(configuration.around).presses
 
 
+def _at_least(found: Walk) -> float:
+    return found.presses + len(found.elsewhere)
+
+
 def by_slot(
     configuration: Configuration,
     held: Mapping[str, Value],
@@ -284,16 +288,18 @@ def by_slot(
 ) -> tuple[int, Walk] | None:
     """The slot from which the rest is fewest presses, the turn included, where that is fewer than without; else None.
 
+    What has no place in the menus as they are written down is a press at least: a body without words is turned to a slot as any other.
+
     slots: what each slot is believed to bring back, by its number.
 
     >>> one = configured()
     >>> by_slot(one, one.values, {}, Menus()) is None
     True
     """
-    plain = walk(configuration, held, menus, None, without).presses
+    plain = _at_least(walk(configuration, held, menus, None, without))
     best: tuple[int, Walk] | None = None
     for number, brought in sorted(slots.items()):
         found = walk(configuration, {**held, **brought}, menus, Way.AUDIT, without)
-        if TURN + found.presses < (TURN + best[1].presses if best else plain):
+        if TURN + _at_least(found) < (TURN + _at_least(best[1]) if best else plain):
             best = number, found
     return best

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, field, replace
 from enum import Enum
 
 from craft.decisions.facts import FACTS, Facts, all_hold
@@ -27,7 +27,7 @@ class Choice:
 
     school: the way the numbers or the profile took; value: what it sets, with what was set by hand in its place; by: who took it; hand:
     what was set by hand of it; by_hand: whether that is another value than the way's, whose reasons then do not speak for it;
-    unmet: whether it is a fixed way whose comparisons do not hold.
+    unmet: whether it is a fixed way whose comparisons do not hold; rows: the ways that this body has; lacking: the fixed way that it has not.
     """
 
     decision: Decision
@@ -37,18 +37,42 @@ class Choice:
     hand: Mapping[str, Value]
     by_hand: bool = False
     unmet: bool = False
+    rows: tuple[School, ...]
+    lacking: School | None = None
 
 
 @dataclass(frozen=True, slots=True)
 class Wishes:
-    """What a person has fixed. ways: decision -> school, in the profile; hand: decision -> settings set by hand."""
+    """What a person has fixed. ways: decision -> school, in the profile; hand: decision -> settings set by hand; offered: setting -> the
+    values that the body's profile says it has, where it says so."""
 
     ways: Mapping[str, str]
     hand: Mapping[str, Mapping[str, Value]]
+    offered: Mapping[str, tuple[Value, ...]] = field(default_factory=dict)
 
     def of(self, decision: Decision) -> Mapping[str, Value]:
         """What was set by hand of a decision."""
         return self.hand.get(decision.slug, {})
+
+    def only(self, decision: Decision, hand: Mapping[str, Value]) -> Wishes:
+        """The same wishes with this set by hand, and of this decision alone."""
+        return replace(self, hand={decision.slug: hand} if hand else {})
+
+    def rows(self, decision: Decision) -> tuple[School, ...]:
+        """The ways of a decision whose values the body has; all of them where it has none.
+
+        >>> white = DECISIONS["white"]
+        >>> {row.value[0] for row in Wishes({}, {}, {"white_mode": ("automatic", "daylight")}).rows(white)} == {"automatic", "daylight"}
+        True
+        """
+        if not any(slug in self.offered for slug in decision.sets):
+            return decision.schools
+        there = tuple(row for row in decision.schools if self._has(decision, row))
+        return there or decision.schools
+
+    def _has(self, decision: Decision, row: School) -> bool:
+        parts = zip(decision.sets, row.value, strict=False)
+        return all(part in self.offered[slug] for slug, part in parts if slug in self.offered)
 
 
 def wishes_of(situation: Situation) -> Wishes:
@@ -63,7 +87,8 @@ def wishes_of(situation: Situation) -> Wishes:
         decision.slug: {slug: everything[slug] for slug in (*decision.sets, *decision.besides) if slug in everything}
         for decision in DECISIONS.values()
     }
-    return Wishes(situation.person.schools, {slug: values for slug, values in hand.items() if values})
+    held = {slug: values for slug, values in hand.items() if values}
+    return Wishes(situation.person.schools, held, situation.body.offered)
 
 
 def wins(row: School, facts: Facts, early: bool = False) -> bool:
@@ -87,24 +112,31 @@ def can_be(row: School, facts: Facts) -> bool:
     return all_hold(tuple(test for test in row.when if FACTS[test.fact].lasting), facts)
 
 
-def school_for(decision: Decision, facts: Facts, fixed: Mapping[str, str], early: bool = False) -> School:
-    """The school fixed by the person, else the first that wins, else the last.
+def school_for(decision: Decision, facts: Facts, wishes: Wishes, early: bool = False) -> School:
+    """The school fixed by the person, if the body has it, else the first that wins, else the last.
 
     Raises
     ------
     CraftError : the person named a school that is not there.
 
-    >>> school_for(DECISIONS["stabiliser"], advised().facts, {}).slug, school_for(DECISIONS["stabiliser"], advised().facts, {"stabiliser": "off_on_tripod"}).slug
-    ('none', 'off_on_tripod')
+    >>> free, fixed = Wishes({}, {}), Wishes({"stabiliser": "off_on_tripod"}, {})
+    >>> [school_for(DECISIONS["stabiliser"], advised().facts, wishes).slug for wishes in (free, fixed)]
+    ['none', 'off_on_tripod']
     """
-    rows = decision.schools
-    if decision.slug in fixed:
-        named = next((row for row in rows if row.slug == fixed[decision.slug]), None)
-        if named is None:
-            known = ", ".join(row.slug for row in rows)
-            raise CraftError(f"“{fixed[decision.slug]}” is not a school of {decision.slug}: {known}", ("profile", "schools", decision.slug))
-        return named
+    rows, fixed = wishes.rows(decision), _fixed(decision, wishes)
+    if fixed in rows:
+        return fixed
     return next((row for row in rows if wins(row, facts, early)), rows[-1])
+
+
+def _fixed(decision: Decision, wishes: Wishes) -> School | None:
+    """The way that the profile names."""
+    way = wishes.ways.get(decision.slug)
+    named = next((row for row in decision.schools if row.slug == way), None)
+    if way is not None and named is None:
+        known = ", ".join(row.slug for row in decision.schools)
+        raise CraftError(f"“{way}” is not a school of {decision.slug}: {known}", ("profile", "schools", decision.slug))
+    return named
 
 
 Able = Callable[[School], bool]
@@ -143,12 +175,13 @@ def choose(
     [False, True]
     """
     hand = wishes.of(decision)
-    usual = school_for(decision, facts, wishes.ways, early)
-    fixed = decision.slug in wishes.ways
+    rows, named = wishes.rows(decision), _fixed(decision, wishes)
+    usual = school_for(decision, facts, wishes, early)
+    fixed = named is usual
     unmet = fixed and not wins(usual, facts, early)
     by = By.HAND if hand else By.PROFILE if fixed else By.NUMBERS
-    row = usual if able(usual) else next((row for row in decision.schools if able(row) and wins(row, facts, early)), None)
-    nearest = row or _nearest(decision, facts, able, usual)
+    row = usual if able(usual) else next((row for row in rows if able(row) and wins(row, facts, early)), None)
+    nearest = row or _nearest(rows, facts, able, usual)
     value = (
         tuple(str(hand.get(slug, part)) for slug, part in zip(decision.sets, nearest.value, strict=False))
         + nearest.value[len(decision.sets) :]
@@ -164,12 +197,14 @@ def choose(
         hand=hand,
         by_hand=another or row is None,
         unmet=unmet and row is usual,
+        rows=rows,
+        lacking=named if named not in rows else None,
     )
 
 
-def _nearest(decision: Decision, facts: Facts, able: Able, usual: School) -> School:
+def _nearest(rows: tuple[School, ...], facts: Facts, able: Able, usual: School) -> School:
     """Where no way that can be taken wins: one that sets and holds what the usual one does, else the most general."""
-    there = [row for row in reversed(decision.schools) if able(row) and can_be(row, facts)]
+    there = [row for row in reversed(rows) if able(row) and can_be(row, facts)]
     return max(there, key=lambda row: row.value == usual.value and row.holds == usual.holds, default=usual)
 
 

@@ -19,6 +19,7 @@ from craft.tones.metered import metered
 from craft.tones.spread import spread_of
 from craft.tones.tonemap import map_of
 from craft.tones.wanted import wanted_of
+from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.terms import AimMotion, Detection, File, Genre, Pattern, Support
 
 RELEASE_LAG_S = 0.06
@@ -45,13 +46,13 @@ BURST = 5
 def kept_kelvin(situation: Situation) -> float:
     """Kelvin to set so that the picture keeps its share of the light's own colour: a mean in mired against daylight.
 
-    Candles of 1900 K of which half is kept are set to 2800 K.
+    Candles of 1900 K of which half is kept are set to 2800 K; a body whose scale ends before that is set to its end.
 
     >>> kept_kelvin(situation(light=Light(5.0, kelvin=1900.0, keeps=0.5)))
     2800.0
     """
     light, keeps = situation.light.kelvin, situation.light.keeps
-    return round(1 / ((1 - keeps) / light + keeps / DAYLIGHT_KELVIN), -2)
+    return situation.body.kelvin_within(round(1 / ((1 - keeps) / light + keeps / DAYLIGHT_KELVIN), -2))
 
 
 def frames_shot(situation: Situation, rate: float) -> float:
@@ -313,6 +314,13 @@ def _of_movement(situation: Situation, dials: Dials) -> dict[str, float]:
     zone_offered=Fact(
         "the body offers a fixed focus distance with a chosen depth", "yes", "the body offers no fixed-distance mode", lasting=True
     ),
+    manual_offered=Fact(
+        "the body has a mode that holds time and aperture", "yes", "the body has no mode that holds time and aperture", lasting=True
+    ),
+    depth_mode_offered=Fact(
+        "the body has a mode that holds the aperture", "yes", "the body has no mode that holds the aperture", lasting=True
+    ),
+    time_mode_offered=Fact("the body has a mode that holds the time", "yes", "the body has no mode that holds the time", lasting=True),
     one_aperture=Fact("the body has a single aperture", "yes", "the body has several apertures", lasting=True),
     electronic_offered=Fact("the body has an electronic shutter", "yes", "the body has no electronic shutter", lasting=True),
     mechanical_offered=Fact("the body has a mechanical shutter", "yes", "the body has no mechanical shutter", lasting=True),
@@ -327,6 +335,7 @@ def _of_movement(situation: Situation, dials: Dials) -> dict[str, float]:
 )
 def _of_kit(situation: Situation, dials: Dials) -> dict[str, float]:
     body, subject = situation.body, situation.subject
+    modes = body.offered.get("exposure_mode", BY_SLUG["exposure_mode"].values)
     return {
         "tripod": yes(situation.carried_by is Support.TRIPOD),
         "optical_finder": yes(body.finder is Finder.OPTICAL),
@@ -336,6 +345,9 @@ def _of_kit(situation: Situation, dials: Dials) -> dict[str, float]:
         "autofocus": yes(situation.lens.autofocus and body.autofocus),
         "detection_offered": yes(subject.detection.value in body.detects and situation.lens.autofocus),
         "zone_offered": yes(body.zone_focus),
+        "manual_offered": yes("manual" in modes),
+        "depth_mode_offered": yes("aperture_priority" in modes),
+        "time_mode_offered": yes("shutter_priority" in modes),
         "one_aperture": yes(len(dials.aperture.positions()) == 1),
         "electronic_offered": yes(Shutter.ELECTRONIC in body.shutters),
         "mechanical_offered": yes(Shutter.MECHANICAL in body.shutters),

@@ -97,6 +97,8 @@ def _origin(choice: Choice) -> str:
     """Who took a decision, in words; an empty text where the numbers did."""
     if choice.by is By.PROFILE:
         return "You fixed this way."
+    if choice.lacking is not None:
+        return f"You fixed “{choice.lacking.label}”, which this body does not have."
     said = [f"{setting_for(slug).label} to {say_value(setting_for(slug), value)}" for slug, value in choice.hand.items()]
     return f"You set {', '.join(said)}." if said else ""
 
@@ -131,7 +133,7 @@ def reasoned(choice: Choice, facts: Facts) -> Reasoned:
         choice.by,
         tuple(choice.hand),
         facts,
-        tuple(row for row in decision.schools if row is not shown),
+        tuple(row for row in choice.rows if row is not shown),
     )
 
 

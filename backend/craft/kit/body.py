@@ -10,6 +10,7 @@ from enum import Enum
 from craft.errors import CraftError
 from craft.kit.traits import Traits
 from craft.scales.series import STEPS_PER_STOP, Dial
+from craft.vocabulary.setting import Value
 
 
 class Finder(Enum):
@@ -117,7 +118,8 @@ class Body:
     """A camera body. A capability that is None or empty is not offered.
 
     Times in seconds, ISO as printed, rates in frames per second, steps in stops. ``times_s``,
-    ``isos``: the whole list of values where a body offers only those. ``apertures``: likewise,
+    ``isos``: the whole list of values where a body offers only those. ``sync_s``: shortest time with flash, with curtains; the other two:
+    with another shutter, where it differs or works at all. ``kelvin_lowest``, ``kelvin_highest``: ends of the scale of white. ``apertures``: likewise,
     for a fixed lens. ``assumed``: names of figures that are a default and not known. ``traits``: what
     its profile says about its settings.
     """
@@ -132,6 +134,8 @@ class Body:
     shortest_electronic_s: float | None = None
     first_curtain: bool = False
     sync_s: float | None = None
+    sync_first_curtain_s: float | None = None
+    sync_electronic_s: float | None = None
     readout_s: float | None = None
     stabiliser_stops: float = 0.0
     finder: Finder = Finder.ELECTRONIC
@@ -152,6 +156,8 @@ class Body:
     autofocus: bool = True
     sets_iso_by_limits_only: bool = False
     zone_focus: bool = False
+    kelvin_lowest: float | None = None
+    kelvin_highest: float | None = None
     slug: str = ""
     assumed: frozenset[str] = field(default_factory=frozenset)
     traits: Traits = field(default_factory=Traits)
@@ -167,6 +173,8 @@ class Body:
             raise CraftError("a body needs a shortest mechanical or a shortest electronic time", ("shortest_mechanical_s",))
         if self.longest_s < max(shortest):
             raise CraftError("longest_s must not be shorter than the shortest time", ("longest_s",))
+        if (self.kelvin_lowest or 0) > (self.kelvin_highest or math.inf):
+            raise CraftError("kelvin_highest must not be under kelvin_lowest", ("kelvin_highest",))
         sensor = self.sensor
         if (sensor.dual_gain_iso is None) != (sensor.dual_gain_read_noise_e is None):
             raise CraftError("dual_gain_iso and dual_gain_read_noise_e come together or not at all", ("dual_gain_iso",))
@@ -193,6 +201,25 @@ class Body:
         if self.shortest_electronic_s is not None:
             offered.append(Shutter.ELECTRONIC)
         return tuple(offered)
+
+    @property
+    def offered(self) -> Mapping[str, tuple[Value, ...]]:
+        """Values that its profile says it has, by setting; a mode for a fixed distance is among its modes where there is one."""
+        said = self.traits.offered
+        modes = said.get("exposure_mode", ())
+        return (
+            {**said, "exposure_mode": (*modes, "fixed_distance")} if modes and self.zone_focus and "fixed_distance" not in modes else said
+        )
+
+    def kelvin_within(self, kelvin: float) -> float:
+        """A white that the body's scale has, or its nearer end."""
+        return min(max(kelvin, self.kelvin_lowest or 0.0), self.kelvin_highest or math.inf)
+
+    def sync_with(self, shutter: Shutter) -> float | None:
+        """Shortest time with flash with a shutter; with the electronic one only where it is known to light a flash."""
+        own = {Shutter.FIRST_CURTAIN: self.sync_first_curtain_s, Shutter.ELECTRONIC: self.sync_electronic_s}.get(shutter)
+        lights = shutter is not Shutter.ELECTRONIC or "electronic_flash" in self.traits.features or Shutter.MECHANICAL not in self.shutters
+        return own if own is not None else self.sync_s if lights else None
 
     def highest_rate(self, shutter: Shutter, raw: bool) -> float | None:
         """Highest rate in frames per second with a shutter type, and with or without raw; None: no bursts."""

@@ -31,9 +31,10 @@ SHOWN: Mapping[str, Callable[[Body, Lens], bool]] = {
     "detection": lambda body, lens: bool(body.detects) and body.autofocus,
     "direct_iso": lambda body, lens: not body.sets_iso_by_limits_only,
     "electronic": lambda body, lens: Shutter.ELECTRONIC in body.shutters,
+    "electronic_flash": lambda body, lens: body.sync_electronic_s is not None,
     "electronic_finder": lambda body, lens: body.finder is Finder.ELECTRONIC,
     "eye_finder": lambda body, lens: body.finder is not Finder.SCREEN,
-    "flash": lambda body, lens: body.sync_s is not None,
+    "flash": lambda body, lens: body.sync_s is not None or body.sync_electronic_s is not None,
     "interchangeable": lambda body, lens: not _joined(body),
     "lens_known": lambda body, lens: lens.ring_reported or lens.autofocus,
     "lens_manual": lambda body, lens: not (body.autofocus and lens.autofocus),
@@ -55,7 +56,7 @@ SHOWN: Mapping[str, Callable[[Body, Lens], bool]] = {
 }
 """Features that the figures of body and lens show."""
 
-ALSO_STATED = ("live_view", "rear_button", "two_cards")
+ALSO_STATED = ("electronic_flash", "live_view", "rear_button", "two_cards")
 """Features that figures may show and a profile may state all the same."""
 
 STATED: tuple[str, ...] = tuple(name for name in FEATURES if name not in SHOWN or name in ALSO_STATED)

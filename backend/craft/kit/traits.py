@@ -13,23 +13,35 @@ from craft.vocabulary.rules import Rule
 from craft.vocabulary.setting import Reach, Value
 from craft.vocabulary.settings import setting_for
 
+FIRST_BANK = "slots"
+
 
 @dataclass(frozen=True, slots=True)
 class Bank:
     """Custom slots that are turned to together; several banks of a body combine.
 
     slots: how many; only: settings it holds (empty: all but those left out); leaves_out: settings it
-    does not hold.
+    does not hold; names: what their owner or the body calls them, the first ones first.
     """
 
     label: str
     slots: int
     only: frozenset[str] = frozenset()
     leaves_out: frozenset[str] = frozenset()
+    names: tuple[str, ...] = ()
 
     def holds(self, setting: str) -> bool:
         """Whether a slot of it brings a setting back."""
         return setting not in self.leaves_out and (not self.only or setting in self.only)
+
+    def called(self, number: int) -> str:
+        """What a slot of it is called.
+
+        >>> [Bank(label, 2, names=("wings",)).called(k) for label in (FIRST_BANK, "focus sets") for k in (1, 2)]
+        ['wings', 'slot 2', 'wings', 'focus sets 2']
+        """
+        own = self.names[number - 1] if number <= len(self.names) else ""
+        return own or f"{'slot' if self.label == FIRST_BANK else self.label} {number}"
 
 
 @dataclass(frozen=True, slots=True)
@@ -58,7 +70,7 @@ class Traits:
     not listed is as most bodies have it, and no guess; offered: values it has; reach: where a setting touches
     something else than usual; added, dropped: dependencies of its own, and usual ones it is free of;
     raw_rate, mechanical_rate: highest rates with raw and with curtains, in frames per second; slots: how
-    many custom slots a turn of a dial brings back; slot_leaves_out: settings that a slot does not hold;
+    many custom slots a turn of a dial brings back; slot_leaves_out: settings that a slot does not hold; slot_names: what they are called;
     second_bank: slots that combine with those, and what they hold;
     moves: what moving through its menus costs; controls: its buttons and dials; borrows_from: where values
     come from that a button borrows while it is held.
@@ -78,6 +90,7 @@ class Traits:
     mechanical_rate: float | None = None
     slots: int = 0
     slot_leaves_out: frozenset[str] = frozenset()
+    slot_names: tuple[str, ...] = ()
     second_bank: Bank | None = None
     moves: Moves = field(default_factory=Moves)
     controls: tuple[Control, ...] = ()
@@ -98,7 +111,7 @@ class Traits:
         second = self.second_bank
         if not self.slots:
             return ()
-        first = Bank("slots", self.slots, frozenset(), self.slot_leaves_out | (second.only if second else frozenset()))
+        first = Bank(FIRST_BANK, self.slots, frozenset(), self.slot_leaves_out | (second.only if second else frozenset()), self.slot_names)
         return (first, second) if second else (first,)
 
     def __post_init__(self) -> None:

@@ -179,7 +179,7 @@ def shot_of(situation: Situation, setup: Setup, stage: str | None = None, seed: 
     key_ev = setup.light.ev100 - setup.light.lens_loss_stops - setup.exposure.nd_stops
     body = situation.body
     drawn = _drawn(situation, time_s)
-    traverse = (body.readout_s or 0.0) if setup.shutter_type is Shutter.ELECTRONIC else (body.sync_s or 0.0)
+    traverse = (body.readout_s or 0.0) if setup.shutter_type is Shutter.ELECTRONIC else (body.sync_with(setup.shutter_type) or 0.0)
     skew = image_speed(situation) * traverse if setup.shutter_type is Shutter.ELECTRONIC and not situation.subject.sky else 0.0
     return Shot(
         stage=stage or stage_for(situation).slug,

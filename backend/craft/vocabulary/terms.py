@@ -125,6 +125,7 @@ class White(Enum):
 
     AUTOMATIC = "automatic"
     AUTOMATIC_WARM = "automatic_warm"
+    AUTOMATIC_NEUTRAL = "automatic_neutral"
     KELVIN = "kelvin"
     DAYLIGHT = "daylight"
     SHADE = "shade"

@@ -16,6 +16,7 @@ from forms.problems import InputError, Problem
 from forms.recipe_form import FitsOut, RecipeForm, fits_of
 from forms.setup_form import setup_of
 from forms.situation_form import HELD_AS
+from kit.actions import name_of_slot
 from kit.models import Slot
 from outings.fits.actions import recipe_from
 from outings.fits.schemas import SlotHere, SlotNamed, Source, Taken
@@ -58,7 +59,7 @@ def recipe(request: HttpRequest, pk: int) -> RecipeForm:
 def my_slots(request: HttpRequest) -> list[SlotHere]:
     """Slots of the person's bodies whose content is written down."""
     rows = Slot.objects.filter(piece__person=person_of(request), piece__deleted_at=None).select_related("piece")
-    return [SlotHere(body=row.piece.slug, bank=row.bank, number=row.number, title=row.title) for row in rows]
+    return [SlotHere(body=row.piece.slug, bank=row.bank, number=row.number, name=name_of_slot(row), title=row.title) for row in rows]
 
 
 @router.post("/situations/{pk}/fits", response=FitsOut)

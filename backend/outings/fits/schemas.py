@@ -39,4 +39,5 @@ class SlotHere(Schema):
     body: str
     bank: int
     number: int
+    name: str
     title: str

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 from django.db import transaction
@@ -71,7 +71,7 @@ class _Day:
         for number, bank in enumerate(self.banks, 1):
             here = [row for (at, n), row in self.chosen.items() if at == number and n <= bank.slots]
             special = sum(bool(row.special) for row in here)
-            free.append(Bank(bank.label, max(0, bank.slots - special), bank.only, bank.leaves_out))
+            free.append(replace(bank, slots=max(0, bank.slots - special)))
             must.append(frozenset(place[row.situation_id] for row in here if row.situation_id in place))
         setups = [made.configuration for made in self.made]
         return slots_of_a_day(setups, self.menus, free or [Bank("slots", 0)], must, keeps=self.keeps, limit_s=limit_s, tell=tell)
@@ -108,6 +108,7 @@ class _Day:
             slots.append(
                 SlotOut(
                     number=n,
+                    name=bank.called(n),
                     situation=self.made[k].pk if k is not None else self.made[0].pk if special else None,
                     special=special,
                     title=title,

@@ -40,6 +40,7 @@ class SlotOut(Schema):
     """A slot: the situation that it should hold, or a special setup; presses to reach that from the situation before; now null: nobody knows."""
 
     number: int
+    name: str
     situation: int | None
     special: str
     title: str

@@ -16,6 +16,9 @@ from django.test import Client, TransactionTestCase
 from django.test.testcases import LiveServerThread
 from playwright.sync_api import Browser, Page, expect, sync_playwright
 
+from craft.configuration.around import settings_of
+from demo.kit import BODIES, LENSES
+from forms.kit_form import BodyForm, LensForm
 from outings.demo_people import load_demo_people
 from outings.models import Outing, Situation
 from studio.tests.chromium import CHROMIUM, DESK, FLAGS
@@ -204,6 +207,12 @@ class BrowserCase(TransactionTestCase):
         """Be told of what happens on a page while the test lasts."""
         page.on(event, told)
         self.addCleanup(page.remove_listener, event, told)
+
+    @property
+    def settings_there(self) -> int:
+        """How many settings the body of the situation has with its lens."""
+        body, lens = self.situation.document["body"], self.situation.document["lens"]
+        return len(settings_of(BodyForm(**BODIES[body]).value(body), LensForm(**LENSES[lens]).value(lens)))
 
     def answered(self, page: Page) -> None:
         """Wait until what was done is drawn, and the page waits for nothing: every answer is there and drawn, too."""

@@ -182,7 +182,7 @@ class UnderTheFingers(BrowserCase):
 class SlotsByHand(BrowserCase):
     def test_a_slot_is_chosen_by_hand_and_two_bodies_are_made_alike(self) -> None:
         page = self.open(f"/outings/{self.day.pk}/slots")
-        chooser = page.get_by_label("what slot 3 of slots, Merrow Swift, 20 MP, should hold")
+        chooser = page.get_by_label("what slot 3 of Merrow Swift, 20 MP should hold")
         chooser.select_option(label="for other hands")
         swift = page.locator("section", has=page.get_by_role("heading", name="Merrow Swift, 20 MP"))
         expect(swift.locator("li", has_text="slot 3").locator("b")).to_have_text("for other hands")

@@ -2891,7 +2891,7 @@ export interface components {
          * @description How the white is set.
          * @enum {string}
          */
-        White: "automatic" | "automatic_warm" | "kelvin" | "daylight" | "shade" | "tungsten" | "measured";
+        White: "automatic" | "automatic_warm" | "automatic_neutral" | "kelvin" | "daylight" | "shade" | "tungsten" | "measured";
         /**
          * WhiteOut
          * @description White.
@@ -2978,7 +2978,7 @@ export interface components {
         };
         /**
          * BankForm
-         * @description A second bank of slots, turned to apart from the first: what it is called, how many, and the settings it holds.
+         * @description A second bank of slots, turned to apart from the first: what it and its slots are called, how many, and the settings it holds.
          */
         BankForm: {
             /** Label */
@@ -2987,6 +2987,8 @@ export interface components {
             slots: number;
             /** Only */
             only: string[];
+            /** Names */
+            names?: string[];
         };
         /**
          * BodyForm
@@ -3036,6 +3038,10 @@ export interface components {
             longest_s?: number;
             /** Sync S */
             sync_s?: number | null;
+            /** Sync First Curtain S */
+            sync_first_curtain_s?: number | null;
+            /** Sync Electronic S */
+            sync_electronic_s?: number | null;
             /** Readout S */
             readout_s?: number | null;
             /**
@@ -3103,6 +3109,10 @@ export interface components {
              * @default false
              */
             zone_focus?: boolean;
+            /** Kelvin Lowest */
+            kelvin_lowest?: number | null;
+            /** Kelvin Highest */
+            kelvin_highest?: number | null;
             traits?: components["schemas"]["TraitsForm"] | null;
             /** Assumed */
             assumed?: string[];
@@ -3614,6 +3624,8 @@ export interface components {
             slots?: number;
             /** Slot Leaves Out */
             slot_leaves_out?: string[];
+            /** Slot Names */
+            slot_names?: string[];
             second_bank?: components["schemas"]["BankForm"] | null;
             moves?: components["schemas"]["MovesForm"];
             /** Controls */
@@ -6155,7 +6167,7 @@ export interface components {
          *     audit_presses, reset_presses: looking every unknown item up, or resetting first; elsewhere:
          *     settings that should change and have no place in the menus as they are written down, by_hand: the same with
          *     their values; shut: values of the setup that the body closes; words: items of the menus that somebody wrote down, without which no press can be counted; slot: from which
-         *     the rest is shorter, or null, and its presses with the turn; refused: what could not be set, and why; more: settings that differ and are
+         *     the rest is shorter, or null, and its presses with the turn, and settings that are then left; slot_names: of the first and the second bank; refused: what could not be set, and why; more: settings that differ and are
          *     not in this part.
          */
         WalkOut: {
@@ -6184,6 +6196,10 @@ export interface components {
             slot: number | null;
             /** Slot Presses */
             slot_presses: number;
+            /** Slot Left */
+            slot_left: number;
+            /** Slot Names */
+            slot_names: string[][];
             /** Refused */
             refused: components["schemas"]["RefusedOut"][];
             /**
@@ -6344,6 +6360,8 @@ export interface components {
         SlotOut: {
             /** Number */
             number: number;
+            /** Name */
+            name: string;
             /** Situation */
             situation: number | null;
             /** Special */
@@ -6494,6 +6512,8 @@ export interface components {
             bank: number;
             /** Number */
             number: number;
+            /** Name */
+            name: string;
             /** Title */
             title: string;
         };

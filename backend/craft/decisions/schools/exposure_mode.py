@@ -21,6 +21,8 @@ from craft.decisions.schools.row import (
     said_by_hand,
 )
 
+NO_MANUAL = When("manual_offered", "=", 0.0)
+
 EXPOSURE_MODE = Decision(
     slug="exposure_mode",
     label="mode",
@@ -126,6 +128,36 @@ EXPOSURE_MODE = Decision(
             costs="brightness shifts from frame to frame with what is metered",
             rules_out="identical frames in a series",
             desk="About {minutes} min of evening out brightness over {pictures} pictures.",
+        ),
+        School(
+            slug="depth_without_manual",
+            label="hold the depth, there is no mode that holds both",
+            value=("aperture_priority",),
+            when=(NO_MANUAL, When("depth_mode_offered", "=", 1.0)),
+            because="This body has no mode that holds time and aperture together: {aperture} stays, and time and ISO follow a light that swings {light_swing_stops}.",
+            floats=True,
+            costs="the time moves with the meter",
+            rules_out="a fixed time",
+        ),
+        School(
+            slug="time_without_manual",
+            label="hold the time, there is no mode that holds both",
+            value=("shutter_priority",),
+            when=(NO_MANUAL, When("depth_mode_offered", "=", 0.0), When("time_mode_offered", "=", 1.0)),
+            because="This body holds a time and no aperture with it: {time_s} stays, and the rest follows a light that swings {light_swing_stops}.",
+            floats=True,
+            costs="depth moves with the light",
+            rules_out="a steady depth",
+        ),
+        School(
+            slug="body_chooses",
+            label="let the body choose time and aperture",
+            value=("program",),
+            when=(NO_MANUAL, When("depth_mode_offered", "=", 0.0), When("time_mode_offered", "=", 0.0)),
+            because="This body chooses time and aperture by itself, and may take others than {time_s} and {aperture}: brightness is what is left to you.",
+            floats=True,
+            costs="no say in time and depth",
+            rules_out="a fixed time, a chosen depth",
         ),
         School(
             slug="hold_everything",

@@ -32,6 +32,7 @@ ADDS: dict[str, tuple[dict[str, Any], dict[str, Any]]] = {
     "circle_small": ({}, {"circle_mm": 28.0}),
     "detection": ({"detects": ("people",)}, {}),
     "electronic": ({"shortest_electronic_s": 0.00003}, {}),
+    "electronic_flash": ({"sync_electronic_s": 0.02}, {}),
     "flash": ({"sync_s": 0.004}, {}),
     "lens_manual": ({}, {"autofocus": False}),
     "lens_switch": ({}, {"stabiliser_switch": True}),

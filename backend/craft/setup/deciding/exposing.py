@@ -6,7 +6,7 @@ import math
 from dataclasses import replace
 
 from craft.decisions import numbers, solved
-from craft.decisions.choice import By, Choice, Wishes, choose
+from craft.decisions.choice import By, Choice, choose
 from craft.decisions.facts import Fact, Facts, tells, yes
 from craft.decisions.schools import School
 from craft.decisions.schools.exposure_mode import EXPOSURE_MODE
@@ -60,7 +60,7 @@ def _iso(course: Course, wish: str | None) -> Choice:
         hand = {"iso_mode": "fixed"}
     if course.told["limits_only"]:
         hand = {}
-    made = choose(ISO_LIMITS, course.told, Wishes(course.wishes.ways, {ISO_LIMITS.slug: hand} if hand else {}))
+    made = choose(ISO_LIMITS, course.told, course.wishes.only(ISO_LIMITS, hand))
     return replace(made, hand=course.wishes.of(ISO_LIMITS))
 
 
@@ -85,7 +85,7 @@ def _of_mode(mode: Mode, row: School) -> dict[str, float]:
 def _mode(course: Course, facts: Facts, early: bool = False) -> Choice:
     """The exposure mode by the facts there are."""
     hand = {slug: value for slug, value in course.wishes.of(EXPOSURE_MODE).items() if slug in EXPOSURE_MODE.sets}
-    wishes = Wishes(course.wishes.ways, {EXPOSURE_MODE.slug: hand} if hand else {})
+    wishes = course.wishes.only(EXPOSURE_MODE, hand)
     return choose(EXPOSURE_MODE, facts, wishes, able=lambda row: _able(course, row), early=early)
 
 

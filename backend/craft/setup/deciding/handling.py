@@ -7,12 +7,13 @@ from dataclasses import replace
 
 from craft.bracketing.series import Series, series_for
 from craft.decisions import numbers
-from craft.decisions.choice import Wishes, choose
+from craft.decisions.choice import choose
 from craft.decisions.facts import Fact, Facts, tells, yes
 from craft.decisions.schools import DECISIONS
 from craft.decisions.schools.drive import DRIVE
 from craft.decisions.schools.focus import FOCUS
 from craft.decisions.schools.white import WHITE
+from craft.errors import CraftError
 from craft.exposure.bounds import number
 from craft.exposure.targets import wanted_blur_s
 from craft.scene.situation import Situation
@@ -80,11 +81,18 @@ def _of_white(situation: Situation, mode: White, kelvin: float) -> dict[str, flo
     own = 1e6 / light - 1e6 / numbers.DAYLIGHT_KELVIN
     return {
         "kelvin_set": kelvin,
-        "white_fixed": yes(mode not in (White.AUTOMATIC, White.AUTOMATIC_WARM)),
+        "white_fixed": yes(mode not in (White.AUTOMATIC, White.AUTOMATIC_WARM, White.AUTOMATIC_NEUTRAL)),
         "white_warm_mired": max(0.0, warmer),
         "white_cold_mired": max(0.0, -warmer),
         "white_kept": min(1.0, max(0.0, warmer / own)) if abs(own) > 1 else 0.0,
     }
+
+
+def _check_kelvin(situation: Situation, kelvin: float) -> None:
+    body = situation.body
+    if body.kelvin_within(kelvin) != kelvin:
+        ends = f"{body.kelvin_lowest or 1000:g} to {body.kelvin_highest or 40000:g} K"
+        raise CraftError(f"{body.name} has no white of {kelvin:g} K: {ends} is accepted", ("settings", "white_kelvin"))
 
 
 def choose_white(course: Course) -> Course:
@@ -99,11 +107,12 @@ def choose_white(course: Course) -> Course:
         course = course.without({"white_kelvin": "white is not set by a number"})
         hand.pop("white_kelvin", None)
     if "white_kelvin" in hand:
+        _check_kelvin(situation, number(situation, "white_kelvin") or 0.0)
         hand["white_mode"] = White.KELVIN.value
     usual = numbers.kept_kelvin(situation)
-    made = choose(WHITE, course.told, Wishes(course.wishes.ways, {WHITE.slug: hand} if hand else {}), instead={"white_kelvin": usual})
+    made = choose(WHITE, course.told, course.wishes.only(WHITE, hand), instead={"white_kelvin": usual})
     mode = White(made.value[0])
-    kelvin = situation.light.kelvin if mode is White.MEASURED else PRESETS.get(mode, usual)
+    kelvin = situation.light.kelvin if mode in (White.MEASURED, White.AUTOMATIC_NEUTRAL) else PRESETS.get(mode, usual)
     if mode is White.KELVIN:
         kelvin = number(course.situation, "white_kelvin") or usual
     return course.take(replace(made, hand=course.wishes.of(WHITE))).tell(_of_white(situation, mode, kelvin))
@@ -119,8 +128,7 @@ def choose_focus(course: Course) -> Course:
     >>> course(settings={"focus_mode": "manual", "focus_area": "zone"}).unused
     {'focus_area': 'focus is by hand'}
     """
-    modes = Wishes(course.wishes.ways, {FOCUS.slug: {k: v for k, v in course.wishes.of(FOCUS).items() if k == "focus_mode"}})
-    modes = modes if modes.hand[FOCUS.slug] else replace(modes, hand={})
+    modes = course.wishes.only(FOCUS, {k: v for k, v in course.wishes.of(FOCUS).items() if k == "focus_mode"})
     if FocusMode(choose(FOCUS, course.told, modes).value[0]) is FocusMode.MANUAL:
         zone = course.situation.settings.get("focus_area") == Area.NONE.value
         course = course.without({slug: "focus is by hand" for slug in BY_ITSELF if not (zone and slug == "focus_area")})
@@ -157,7 +165,7 @@ def choose_drive(course: Course) -> Course:
     if not course.told["rate_by_hand"]:
         course = course.without({"rate_high": "the drive is not at its high level"})
     hand = course.wishes.of(DRIVE)
-    wishes = Wishes(course.wishes.ways, {DRIVE.slug: {"drive_mode": Drive.HIGH.value, **hand}}) if "rate_high" in hand else course.wishes
+    wishes = course.wishes.only(DRIVE, {"drive_mode": Drive.HIGH.value, **hand}) if "rate_high" in hand else course.wishes
     made = choose(DRIVE, course.told, wishes, instead={"rate_high": course.told["frames_per_second"]})
     return course.take(replace(made, hand=hand)).tell(_of_drive(course.situation, course.told, Drive(made.value[0])))
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 import random
 import re
 from dataclasses import replace
@@ -12,14 +13,14 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from craft.decisions import numbers
-from craft.decisions.choice import By, Choice, can_be, school_for
+from craft.decisions.choice import By, Choice, Wishes, can_be, school_for
 from craft.decisions.facts import FACTS, Fact, When, phrase, say, tells
 from craft.decisions.reasons import Reasoned, reasoned
 from craft.decisions.schools import DECISIONS, Decision, School
 from craft.errors import CraftError
 from craft.kit.traits import Traits
 from craft.scene.light import Light
-from craft.scene.situation import Situation
+from craft.scene.situation import Person, Situation
 from craft.scene.works import SUBJECT, WORK, WORKS
 from craft.setup.advise import advise
 from craft.setup.deciding import handling
@@ -27,6 +28,7 @@ from craft.setup.saying.cautions import CAUTIONS, cautions_for
 from craft.setup.tests.things import situation
 from craft.vocabulary.terms import Genre, Support, White
 
+ALL_PATTERNS = ("multi_zone", "centre_weighted", "spot", "highlight_guard")
 _TESTS = {"<": "__lt__", "<=": "__le__", ">": "__gt__", ">=": "__ge__", "=": "__eq__"}
 
 
@@ -115,8 +117,11 @@ class AddedInOnePlace(TestCase):
             tells(barnacles=Fact("again"))
 
 
+FREE = Wishes({}, {})
+
+
 def said(decision: Decision, school: School, facts: dict[str, float], **more: Any) -> Reasoned:
-    return reasoned(Choice(decision=decision, school=school, value=school.value, hand={}, **more), facts)
+    return reasoned(Choice(decision=decision, school=school, value=school.value, hand={}, rows=decision.schools, **more), facts)
 
 
 class TheWinner(TestCase):
@@ -126,7 +131,7 @@ class TheWinner(TestCase):
         facts = random_facts(random.Random(seed))
         rows = decision.schools
         expected = next((row for row in rows if wins(row, facts)), rows[-1])
-        self.assertIs(school_for(decision, facts, {}), expected)
+        self.assertIs(school_for(decision, facts, FREE), expected)
         made = said(decision, expected, facts)
         others = {row.slug: wins(row, facts) for row in rows if row is not expected and can_be(row, facts)}
         self.assertEqual({way.school: way.wins_now for way in made.other_ways}, others)
@@ -138,7 +143,7 @@ class TheWinner(TestCase):
         for _ in range(14000):
             facts = random_facts(rng)
             for decision in DECISIONS.values():
-                winners[school_for(decision, facts, {}).slug] += 1
+                winners[school_for(decision, facts, FREE).slug] += 1
         fallbacks = {decision.schools[-1].slug for decision in DECISIONS.values()}
         never = sorted(slug for slug, count in winners.items() if not count and slug not in fallbacks)
         self.assertEqual(never, [])
@@ -146,7 +151,7 @@ class TheWinner(TestCase):
     def test_a_fixed_way_is_taken_and_says_by_what_it_would_have_won(self) -> None:
         facts = random_facts(random.Random(1)) | {"light_swing_stops": 0.2, "meter_swing_stops": 1.5, "tripod": 0.0, "wants_blur": 0.0}
         fixed, mode = {"exposure_mode": "hold_time"}, DECISIONS["exposure_mode"]
-        school = school_for(mode, facts, fixed)
+        school = school_for(mode, facts, Wishes(fixed, {}))
         made = said(mode, school, facts, by=By.PROFILE, unmet=True)
         self.assertEqual((made.school, made.set_by), ("hold_time", By.PROFILE))
         self.assertTrue(
@@ -158,8 +163,30 @@ class TheWinner(TestCase):
         won = said(mode, school, facts | {"light_swing_stops": 3.0, "wants_blur": 1.0}, by=By.PROFILE)
         self.assertTrue(won.said.startswith("You fixed this way. The blur is drawn by"))
         with self.assertRaisesRegex(CraftError, "“by_guess” is not a school of white: .*automatic") as caught:
-            school_for(DECISIONS["white"], facts, {"white": "by_guess"})
+            school_for(DECISIONS["white"], facts, Wishes({"white": "by_guess"}, {}))
         self.assertEqual(caught.exception.where, ("profile", "schools", "white"))
+
+    def test_a_body_takes_no_value_that_it_does_not_have_and_says_so_of_a_fixed_way(self) -> None:
+        """Whatever its profile says that it offers, for every decision on its own and in generated kinds of work."""
+        rng = random.Random(8)
+        for work, decision in itertools.product(WORKS, DECISIONS.values()):
+            slug = decision.sets[0] if decision.sets else ""
+            there = list(dict.fromkeys(row.value[0] for row in decision.schools))
+            if not slug or len(there) < 2:
+                continue
+            offered = tuple(rng.sample(there, rng.randint(1, len(there) - 1)))
+            made = advise(
+                situation(
+                    genre=work.genre, body={"traits": Traits(offered={slug: offered}), "first_curtain": True, "patterns": ALL_PATTERNS}
+                )
+            )
+            self.assertIn(made.settled[slug], offered, f"{work.genre} {decision.slug}")
+        program = {"traits": Traits(offered={"exposure_mode": ("program",)})}
+        fixed = advise(situation(body=program, person=Person(schools={"exposure_mode": "hold_everything"})))
+        made = next(one for one in fixed.decisions if one.decision == "exposure_mode")
+        self.assertEqual((made.school, made.set_by), ("body_chooses", By.NUMBERS))
+        self.assertTrue(made.said.startswith("You fixed “hold everything”, which this body does not have. This body chooses"), made.said)
+        self.assertEqual([way.school for way in made.other_ways], [])
 
     def test_minutes_afterwards_follow_the_frames(self) -> None:
         facts = random_facts(random.Random(3)) | {"shots": 600.0, "pictures": 600.0, "frames": 3.0}

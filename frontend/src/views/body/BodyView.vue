@@ -278,6 +278,10 @@ onUnmounted(offer([{ id: "undo-words", label: "Undo the last change of words", k
 </template>
 
 <style scoped>
+/* A row that folds as the focus leaves it must not move what is being pressed beside it. */
+.tree {
+  overflow-anchor: none;
+}
 .body {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 400px;

@@ -232,7 +232,7 @@ onUnmounted(
           <p v-if="!data.slots" class="quiet">Put this body on an outing: its setups fill the slots.</p>
           <template v-for="bank in data.slots?.banks ?? []" :key="bank.bank">
             <div v-for="slot in bank.slots" :key="slot.number" class="slot">
-              <span class="label">{{ bank.bank > 1 ? bank.label : "slot" }} {{ slot.number }}</span>
+              <span class="label">{{ slot.name }}</span>
               <span
                 ><b>{{ slot.title || "free" }}</b>
                 <span class="quiet">{{
@@ -243,9 +243,7 @@ onUnmounted(
                       : ` holds ${slot.now.title}, otherwise in ${slot.now.differs ?? 0}`
                 }}</span></span
               >
-              <RouterLink v-if="slot.situation" class="button" :to="load(slot, bank.bank)"
-                >load slot {{ slot.number }}</RouterLink
-              >
+              <RouterLink v-if="slot.situation" class="button" :to="load(slot, bank.bank)">load {{ slot.name }}</RouterLink>
             </div>
           </template>
           <RouterLink v-if="data.outing" :to="{ name: 'slots', params: { id: data.outing } }"

@@ -146,7 +146,7 @@ onUnmounted(
             {{ s.title }}, {{ bodyName(s.body) }}
           </option>
           <option v-for="s in slots ?? []" :key="s.body + s.bank + s.number" :value="`slot~${s.body}~${s.bank}~${s.number}`">
-            slot {{ s.number }} of {{ bodyName(s.body) }}: {{ s.title }}
+            {{ s.name }} of {{ bodyName(s.body) }}: {{ s.title }}
           </option>
         </select></label
       >

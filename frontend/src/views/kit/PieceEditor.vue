@@ -42,7 +42,7 @@ function placeholder(field: Field): string {
   return `${shown(typeof kept === "number" ? kept : field.usual, field.time)}, assumed`;
 }
 function wrong(key: string): string | undefined {
-  const place = key.startsWith("widest_") ? "/widest_aperture" : `/${key.replace(".", "/")}`;
+  const place = key.startsWith("widest_") ? "/widest_aperture" : `/${key.replaceAll(".", "/")}`;
   return errors.value[`/${key}`] ?? Object.entries(errors.value).find(([p]) => p === place || p.startsWith(`${place}/`))?.[1];
 }
 const text = (key: string): string => String(words.value[key] ?? "");
@@ -127,6 +127,15 @@ async function save(): Promise<void> {
             >
             <option v-for="[value, say] in field.choices ?? []" :key="value" :value="value">{{ say }}</option>
           </select>
+          <textarea
+            v-else-if="field.as === 'only'"
+            :id="`k-${field.key}`"
+            v-model="words[field.key] as string"
+            class="plain"
+            rows="2"
+            :aria-describedby="`h-${field.key}`"
+            placeholder="nothing: every value goes with every other"
+          ></textarea>
           <span v-else class="entry"
             ><input
               :id="`k-${field.key}`"

@@ -9,7 +9,11 @@ export interface Field {
   usual?: number;
   time?: boolean;
   /** How it is typed: a number unless said otherwise. */
-  as?: "list" | "sets" | "yes" | "one" | "some" | "lens";
+  as?: "list" | "sets" | "yes" | "one" | "some" | "only" | "lens";
+  /** What a list holds, in words, for the person who typed something else; an example. */
+  holds?: readonly [string, string];
+  /** Whether a body that says nothing has all of them. */
+  all?: boolean;
   choices?: readonly (readonly [string, string])[];
 }
 export interface Group {
@@ -39,11 +43,19 @@ export const BODY_GROUPS: Group[] = [
       { key: "base_iso", label: "lowest ISO", help: "without the expanded ones", usual: 100 },
       { key: "max_iso", label: "highest ISO", help: "without the expanded ones", usual: 25600 },
       {
+        key: "isos",
+        label: "ISO values, if only some",
+        help: "as 100, 200, 400; empty if the dial has every step",
+        as: "list",
+        holds: ["ISO values", "100, 200, 400"],
+      },
+      {
         key: "protection_stops",
         label: "highlight protection",
         unit: "stops",
         help: "as 1, 2; empty if there is none",
         as: "list",
+        holds: ["stops", "1, 2"],
       },
       {
         key: "headroom_stops",
@@ -80,11 +92,63 @@ export const BODY_GROUPS: Group[] = [
         time: true,
       },
       { key: "longest_s", label: "longest time", unit: "s", help: "before bulb", usual: 30 },
+      {
+        key: "times_s",
+        label: "times, if only some",
+        unit: "s",
+        help: "as 1/500, 1/250, 1/30; empty if the dial has every step",
+        as: "list",
+        holds: ["times", "1/500, 1/60, 2"],
+        time: true,
+      },
+      {
+        key: "only_with",
+        label: "what goes only with what",
+        help: "as: ISO 3200 to 6400 only with time 1/4000 to 20",
+        as: "only",
+      },
       { key: "step_ev", label: "step of the dials", unit: "stop", help: "1, 0.5 or 0.333", usual: 1 / 3 },
       { key: "sync_s", label: "flash sync", unit: "s", help: "shortest time with flash", usual: 1 / 200, time: true },
+      { key: "sync_first_curtain_s", label: "with the first curtain", unit: "s", help: "empty if it is the same", time: true },
+      {
+        key: "sync_electronic_s",
+        label: "with the electronic shutter",
+        unit: "s",
+        help: "empty if it fires no flash",
+        time: true,
+      },
       { key: "first_curtain", label: "electronic first curtain", help: "menu, shutter type", as: "yes" },
       { key: "stabiliser_stops", label: "stabiliser", unit: "stops", help: "as rated; 0 if there is none", usual: 0 },
-      { key: "nd_stops", label: "built-in grey filter", unit: "stops", help: "as 3; empty if there is none", as: "list" },
+      {
+        key: "nd_stops",
+        label: "built-in grey filter",
+        unit: "stops",
+        help: "as 3; empty if there is none",
+        as: "list",
+        holds: ["stops", "3, 6"],
+      },
+    ],
+  },
+  {
+    title: "modes and white",
+    gains: "which ways of exposing can be taken, how low and how high white can be set",
+    fields: [
+      {
+        key: "traits.offered.exposure_mode",
+        label: "modes",
+        help: "on the dial or in the menu",
+        as: "some",
+        all: true,
+        choices: [
+          ["manual", "time and aperture by hand"],
+          ["aperture_priority", "aperture by hand"],
+          ["shutter_priority", "time by hand"],
+          ["program", "the body chooses"],
+          ["timed", "held open by hand"],
+        ],
+      },
+      { key: "kelvin_lowest", label: "lowest kelvin", unit: "K", help: "the end of its scale; empty if nobody looked" },
+      { key: "kelvin_highest", label: "highest kelvin", unit: "K", help: "the other end" },
     ],
   },
   {

@@ -41,7 +41,7 @@ const steps = computed(() =>
 const bend = (from: number, to: number): string => `M${from} 0 C${from} ${HEIGHT / 2} ${to} ${HEIGHT / 2} ${to} ${HEIGHT}`;
 const turned = (slots: (number | null)[]): string =>
   slots
-    .map((n, k) => (n === null ? "" : props.body.banks.length > 1 ? `${props.body.banks[k]?.label} ${n}` : `slot ${n}`))
+    .map((n, k) => (n === null ? "" : (props.body.banks[k]?.slots[n - 1]?.name ?? "")))
     .filter(Boolean)
     .join(" and ");
 const pressed = (n: number): string => (n === 1 ? "1 press" : `${n} presses`);
@@ -77,7 +77,7 @@ function now(slot: Slot): string {
         :key="`${bank.bank} ${slot.number}`"
         :class="{ apart: k && positions[k - 1]?.bank.bank !== bank.bank, free: !slot.title }"
       >
-        <span class="label">{{ body.banks.length > 1 ? `${bank.label}: ` : "" }}slot {{ slot.number }}</span>
+        <span class="label">{{ slot.name }}</span>
         <Still :src="still(slot.situation)" />
         <b v-if="slot.title">{{ slot.title }}</b>
         <span v-else class="quiet">free: nothing of this day is worth keeping here</span>
@@ -86,7 +86,7 @@ function now(slot: Slot): string {
           <select
             class="plain"
             :value="chosen(slot)"
-            :aria-label="`what slot ${slot.number} of ${bank.label}, ${name}, should hold`"
+            :aria-label="`what ${slot.name} of ${name} should hold`"
             @change="emit('choose', bank.bank, slot.number, ($event.target as HTMLSelectElement).value)"
           >
             <option value="">as computed</option>

@@ -108,13 +108,15 @@ const turned = (number: number): Promise<boolean> =>
     ),
   );
 const kept = ref("");
+const slotName = computed(() => (slot.value ? walk.value?.slot_names[slot.value.bank - 1]?.[slot.value.number - 1] : ""));
+const turnTo = computed(() => walk.value?.slot_names[0]?.[(walk.value.slot ?? 0) - 1]);
 async function keep(): Promise<void> {
   if (!slot.value) return;
   const at = slot.value;
   const answer = take(
     client.PUT("/api/situations/{pk}/walk/slot", { params: path.value, body: { ...at, special: special.value } }),
   );
-  if (await anew(answer)) kept.value = `Written down: slot ${at.number} holds it.`;
+  if (await anew(answer)) kept.value = `Written down: ${slotName.value} holds it.`;
 }
 async function refuse(setting: string, reason: string): Promise<void> {
   await anew(
@@ -153,7 +155,7 @@ onUnmounted(
       <h1>Through the menus of {{ bodyName }}</h1>
       <p v-if="slot || special" class="reason">
         {{ special === "hand_over" ? "For other hands" : special === "sets" ? "For sets of frames" : situation?.title
-        }}<template v-if="slot">, to be kept in slot {{ slot.number }}</template
+        }}<template v-if="slot">, to be kept in {{ slotName }}</template
         >.
       </p>
       <p v-if="walk.words && walk.presses" class="big">
@@ -165,8 +167,10 @@ onUnmounted(
         >
       </p>
       <p v-if="walk.slot" class="reason">
-        Turning to slot {{ walk.slot }} first makes it {{ count(walk.slot_presses) }}.
-        <button class="button" @click="turned(walk.slot)">I turned to slot {{ walk.slot }}</button>
+        Turning to {{ turnTo }} first leaves {{ walk.slot_left }} to set<template v-if="walk.words"
+          >, {{ count(walk.slot_presses) }} {{ walk.slot_presses === 1 ? "press" : "presses" }} with the turn</template
+        >.
+        <button class="button" @click="turned(walk.slot)">I turned to {{ turnTo }}</button>
       </p>
       <p v-if="walk.steps.length" class="reason">
         <template v-if="walk.way === 'reset'"
@@ -185,7 +189,7 @@ onUnmounted(
         </template>
         <button v-else-if="way" class="button" @click="choose('reset')">Reset first instead</button>
         <button v-if="slot" class="button" :class="{ strong: !left }" @click="keep">
-          All is set, and kept in slot {{ slot.number }}
+          All is set, and kept in {{ slotName }}
         </button>
         <span v-if="items.length" class="quiet" role="status">{{ left }} of {{ items.length }} left</span>
         <a :href="`/api/situations/${id}/walk?special=${special}`" :download="`walk-${id}.json`">JSON</a>
