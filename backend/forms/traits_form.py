@@ -99,6 +99,19 @@ class ControlForm(_Form):
 SlotName = Annotated[str, Field(max_length=24)]
 
 
+def control_form(control: Control) -> ControlForm:
+    """A control in the open form."""
+    return ControlForm(
+        slug=control.slug,
+        label=control.label,
+        spot=control.spot,
+        uses=list(control.uses),
+        takes=sorted(control.takes),
+        excludes=[ExcludedForm(one=one, other=other) for one, other in control.excludes],
+        modes=sorted(control.modes),
+    )
+
+
 class BankForm(_Form):
     """A second bank of slots, turned to apart from the first: what it and its slots are called, how many, and the settings it holds."""
 

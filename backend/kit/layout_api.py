@@ -7,13 +7,18 @@ from typing import Annotated
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Header, Router, Schema
+from pydantic import Field
 
 from craft.day.functions import FUNCTIONS
+from craft.errors import CraftError
 from craft.kit.controls import LASTS, SPOTS, USE_WORDS, Use
+from craft.kit.layouts import LAYOUTS, controls_from
 from forms.layout_form import LayoutForm
+from forms.problems import InputError, from_craft
+from forms.traits_form import ControlForm, control_form
 from kit import actions
 from kit.models import Layout, Piece
-from people.guards import person_of
+from people.guards import person_of, stateless
 from people.versions import tag
 
 router = Router(tags=["layout"])
@@ -52,6 +57,21 @@ class FunctionOut(Schema):
     area: str
 
 
+class UsualLayoutOut(Schema):
+    """A usual layout of controls to begin with, and for what hand it is."""
+
+    slug: str
+    label: str
+    because: str
+    controls: list[ControlForm]
+
+
+class ControlsIn(Schema):
+    """Controls written down one to a line: what it is called, where it lies, how it is used."""
+
+    text: Annotated[str, Field(max_length=10_000)]
+
+
 class LayoutOut(Schema):
     """A body's layout, and what there is to choose from."""
 
@@ -60,6 +80,7 @@ class LayoutOut(Schema):
     spots: list[SpotOut]
     uses: list[WayOfUse]
     functions: list[FunctionOut]
+    usual: list[UsualLayoutOut]
 
 
 def _body(request: HttpRequest, slug: str) -> Piece:
@@ -80,7 +101,22 @@ def _out(row: Layout, response: HttpResponse) -> LayoutOut:
             FunctionOut(slug=f.slug, label=f.label, setting=f.setting, uses=list(f.uses), because=f.because, borrows=f.borrows, area=f.area)
             for f in FUNCTIONS
         ],
+        usual=[
+            UsualLayoutOut(slug=one.slug, label=one.label, because=one.because, controls=[control_form(c) for c in one.controls])
+            for one in LAYOUTS
+        ],
     )
+
+
+@router.post("/kit/bodies/{slug}/controls/read", response=list[ControlForm])
+@stateless
+def read_controls(request: HttpRequest, slug: str, written: ControlsIn) -> list[ControlForm]:
+    """Controls as they were written down, one to a line, named like no other of this body. Nothing is kept."""
+    there = tuple(control.slug for control in actions.traits_of(_body(request, slug)).controls)
+    try:
+        return [control_form(control) for control in controls_from(written.text, there)]
+    except CraftError as error:
+        raise InputError([from_craft(error)]) from None
 
 
 @router.get("/kit/bodies/{slug}/layout", response=LayoutOut)

@@ -47,6 +47,7 @@ BODIES_SENT: dict[str, Any] = {
     "Order": {"order": []},
     "DialectForm": WORDS,
     "Pasted": {"kind": "json", "text": json.dumps(WORDS)},
+    "ControlsIn": {"text": "thumb button, where the thumb rests"},
     "Tick": {"slug": "card_in", "done": True},
     "StateIn": {"values": {"beeps": "off"}},
     "CameIn": {"values": {"grid": None}},

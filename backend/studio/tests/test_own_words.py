@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 import tempfile
 from pathlib import Path
 
@@ -10,6 +11,7 @@ from playwright.sync_api import Page, expect
 from kit.models import Dialect, Held, Piece
 from outings.models import Situation
 from people.models import Profile
+from people.tests.caller import Caller
 from studio.tests.browser import BrowserCase
 from studio.tests.chromium import PHONE
 from studio.tests.test_settings_screens import line
@@ -127,7 +129,7 @@ class OwnWords(BrowserCase):
         page.get_by_label("rows to paste").fill("setting,label,menu\nbeeps,Bell,Deck > Sounds\n")
         page.get_by_role("button", name="Take these rows").click()
         self.words(page, lambda rows: [row["label"] for row in rows] == ["Bell"])
-        page.get_by_label("which setting").select_option("grid")
+        page.get_by_label("which setting", exact=True).select_option("grid")
         page.get_by_label("its label").fill("Lines")
         page.get_by_label("its pages").fill("Deck > Views")
         page.get_by_role("button", name="Write it down").click()
@@ -157,6 +159,69 @@ class OwnWords(BrowserCase):
         page.goto(f"/situations/{queue.pk}/settings")
         expect(line(page, "focus_activation")).to_be_visible()
         expect(line(page, "grid")).to_have_count(0)
+
+    def test_a_body_is_said_whole_and_its_setups_keep_to_it(self) -> None:
+        page = self.open("/kit?open=body/quillon-lane-32")
+        form = page.get_by_role("form", name="Quillon Lane, 32 MP")
+        form.get_by_label("times, if only some").fill("1/500, 1/60, soon")
+        form.get_by_label("what goes only with what").fill("ISO 3200 to 6400 only with time 1/500 to 1\nISO at night")
+        form.get_by_role("button", name="Save").click()
+        expect(form.get_by_text("“ISO at night” is not understood: write ISO 3200")).to_be_visible()
+        expect(form.get_by_text("is not a list of times: write 1/500, 1/60, 2")).to_be_visible()
+        form.get_by_label("times, if only some").fill("1/500, 1/125, 1/60, 1/15, 1")
+        form.get_by_label("what goes only with what").fill("ISO 3200 to 6400 only with time 1/500 to 1")
+        form.get_by_label("time and aperture by hand").uncheck()
+        form.get_by_label("lowest kelvin").fill("3300")
+        form.get_by_label("with the electronic shutter").fill("1/60")
+        form.get_by_role("button", name="Save").click()
+        self.answered(page)
+        body = Piece.objects.get(person=self.ilse, slug="quillon-lane-32").document
+        self.assertEqual(([round(1 / t) for t in body["times_s"]], body["kelvin_lowest"]), ([500, 125, 60, 15, 1], 3300))
+        self.assertEqual(
+            [(o["dial"], o["lowest"], o["needs_dial"], o["needs_highest"]) for o in body["only_with"]], [("iso", 3200, "shutter_s", 1)]
+        )
+        self.assertEqual(body["traits"]["offered"]["exposure_mode"], ["aperture_priority", "shutter_priority", "program", "timed"])
+
+        page.goto("/kit/bodies/quillon-lane-32")
+        page.get_by_label("their names").fill("quays, rooms")
+        page.keyboard.press("Tab")
+        page.get_by_label("a second bank of slots, which holds").select_option("focus")
+        page.get_by_label("names of the slots of the second bank").fill("near, far")
+        page.keyboard.press("Tab")
+        page.get_by_text("write one down").click()
+        page.get_by_label("what clashes").select_option("grid")
+        page.get_by_label("value", exact=True).select_option("thirds")
+        page.get_by_label("and which other setting").select_option("drive_mode")
+        page.get_by_label("value of the other").select_option("timer")
+        page.get_by_role("button", name="Write it down").last.click()
+        expect(page.get_by_role("alert").filter(has_text="say why")).to_be_visible()
+        page.get_by_label("why not").fill("Lines are not drawn while the timer runs.")
+        page.get_by_role("button", name="Write it down").last.click()
+        expect(page.get_by_text("grid is thirds, and drive is timer")).to_be_visible()
+        for control in page.get_by_role("button", name=re.compile("^take out (the wheel|top button|back button)$")).all()[::-1]:
+            control.click()
+            self.answered(page)
+        page.get_by_label("begin with a usual layout").select_option("small")
+        page.get_by_text("write several down, one to a line").click()
+        page.get_by_label("controls, one to a line").fill("lever, nowhere at all")
+        page.get_by_role("button", name="Take these controls").click()
+        expect(page.get_by_role("alert").filter(has_text="line 1, “lever, nowhere at all”: write what it is called")).to_be_visible()
+        page.get_by_label("controls, one to a line").fill("outer ring, on the lens\nkey, where the thumb rests, press, long press")
+        page.get_by_role("button", name="Take these controls").click()
+        self.answered(page)
+        traits = Piece.objects.get(person=self.ilse, slug="quillon-lane-32").document["traits"]
+        uses = {control["label"]: control["uses"] for control in traits["controls"]}
+        self.assertEqual((uses["outer ring"], uses["key"], uses["wheel"]), (["turn"], ["press", "long_press"], ["turn"]))
+
+        queue = Situation.objects.get(outing=self.day, document__title="Early ferry queue")
+        told = Caller(self.ilse).post(f"/api/situations/{queue.pk}/cards").json()["snapshot"]["setup"]
+        self.assertNotEqual(told["exposure"]["mode"], "manual")
+        self.assertIn(round(1 / told["exposure"]["shutter_s"]), (500, 125, 60, 15, 1))
+        page.goto(f"/outings/{self.day.pk}/slots")
+        lane = page.locator("section", has=page.get_by_role("heading", name="Quillon Lane, 32 MP"))
+        for name in ("quays", "rooms", "near", "far"):
+            expect(lane.get_by_text(name, exact=True).first).to_be_visible()
+        self.assertEqual([one for one in self.wrong if "422" not in one], [], "but for the list that is refused")
 
     def test_a_body_changed_in_two_windows_is_told_and_the_newer_one_shown(self) -> None:
         page = self.open("/kit/bodies/quillon-lane-32")

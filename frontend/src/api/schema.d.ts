@@ -404,6 +404,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kit/bodies/{slug}/controls/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Controls
+         * @description Controls as they were written down, one to a line, named like no other of this body. Nothing is kept.
+         */
+        post: operations["kit_layout_api_read_controls"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kit/bodies/{slug}/layout": {
         parameters: {
             query?: never;
@@ -4245,6 +4265,14 @@ export interface components {
             dialect?: components["schemas"]["DialectForm"];
         };
         /**
+         * ControlsIn
+         * @description Controls written down one to a line: what it is called, where it lies, how it is used.
+         */
+        ControlsIn: {
+            /** Text */
+            text: string;
+        };
+        /**
          * FeelForm
          * @description How a control meets this hand: how often it is missed, and how often pressed by accident, as shares.
          */
@@ -4326,6 +4354,8 @@ export interface components {
             uses: components["schemas"]["WayOfUse"][];
             /** Functions */
             functions: components["schemas"]["FunctionOut"][];
+            /** Usual */
+            usual: components["schemas"]["UsualLayoutOut"][];
         };
         /**
          * RoleForm
@@ -4364,6 +4394,20 @@ export interface components {
             missed: number;
             /** Bumped */
             bumped: number;
+        };
+        /**
+         * UsualLayoutOut
+         * @description A usual layout of controls to begin with, and for what hand it is.
+         */
+        UsualLayoutOut: {
+            /** Slug */
+            slug: string;
+            /** Label */
+            label: string;
+            /** Because */
+            because: string;
+            /** Controls */
+            controls: components["schemas"]["ControlForm"][];
         };
         /**
          * WayOfUse
@@ -8876,6 +8920,105 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["ProblemOut"];
                 };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    kit_layout_api_read_controls: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The page's own name for what it sends: sent again under it, what was answered is answered again. */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ControlsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ControlForm"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The address is longer than the server reads; it says so without a form. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Unsupported Media Type */
             415: {

@@ -9,6 +9,8 @@ import { offer } from "@/keys/actions";
 import TextField from "@/fields/TextField.vue";
 import Conflict from "../Conflict.vue";
 import ControlsPane from "./ControlsPane.vue";
+import BanksPane from "./BanksPane.vue";
+import OwnRules from "./OwnRules.vue";
 import TraitsPane from "./TraitsPane.vue";
 import HeldPane from "./HeldPane.vue";
 import ListsPane from "./ListsPane.vue";
@@ -268,6 +270,8 @@ onUnmounted(offer([{ id: "undo-words", label: "Undo the last change of words", k
     </section>
     <aside>
       <TraitsPane v-if="piece" :slug="slug" :body="piece.document" :version="piece.version" :guide="guide" />
+      <OwnRules v-if="piece" :slug="slug" :body="piece.document" :version="piece.version" :guide="guide" />
+      <BanksPane v-if="piece" :slug="slug" :body="piece.document" :version="piece.version" :guide="guide" />
       <ControlsPane v-if="piece" :slug="slug" :body="piece.document" :version="piece.version" />
       <TrafficPane v-if="piece" :slug="slug" :body="piece.document" :version="piece.version" />
       <ListsPane v-if="piece" :slug="slug" :body="piece.document" :guide="guide" />

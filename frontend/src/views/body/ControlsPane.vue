@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ref } from "vue";
-import type { Body, Schemas } from "@/api/client";
+import { client, ProblemError, take, type Body, type Schemas } from "@/api/client";
 import { useLayout } from "@/api/queries";
 import { decimal } from "@/fields/typed";
 import TextField from "@/fields/TextField.vue";
@@ -18,24 +18,39 @@ const typed = (event: Event): string => (event.target as HTMLInputElement).value
 const controls = (): Control[] => traits.value.controls ?? [];
 const edit = (slug: string, change: Partial<Control>, words: string): void =>
   void keep((now) => ({ controls: now.controls?.map((c) => (c.slug === slug ? { ...c, ...change } : c)) }), words);
-/** A name for files, made of what its owner calls it, and like no other. */
-function named(label: string): string {
-  const stem =
-    label
-      .toLowerCase()
-      .replace(/[^a-z0-9]+/g, "_")
-      .replace(/^_|_$/g, "") || "key";
-  const taken = new Set(controls().map((c) => c.slug));
-  let slug = stem;
-  for (let k = 2; taken.has(slug); k += 1) slug = `${stem}_${k}`;
-  return slug;
+/** Controls as they are written, one to a line; how they are used where that is not said is seen by what they are called. */
+async function read(text: string): Promise<Control[] | null> {
+  wrong.value = "";
+  try {
+    return await take(
+      client.POST("/api/kit/bodies/{slug}/controls/read", { params: { path: { slug: props.slug } }, body: { text } }),
+    );
+  } catch (caught) {
+    wrong.value =
+      caught instanceof ProblemError
+        ? Object.values(caught.places).join("; ") || caught.message
+        : "The server cannot be reached.";
+    return null;
+  }
+}
+const written = ref("");
+async function addWritten(): Promise<void> {
+  const found = await read(written.value);
+  if (!found?.length) wrong.value ||= "write one to a line, such as: thumb button, where the thumb rests";
+  else if (await keep((now) => ({ controls: [...(now.controls ?? []), ...found] }), `${found.length} written down`))
+    written.value = "";
+}
+function begin(event: Event): void {
+  const one = layout.value?.usual.find((u) => u.slug === (event.target as HTMLSelectElement).value);
+  if (one) void keep(() => ({ controls: one.controls }), `${one.label}: ${one.because} Mend what is otherwise.`);
 }
 async function add(): Promise<void> {
   const label = adding.value.label.trim();
   wrong.value = label ? "" : "write what you call it, such as: thumb button";
   if (!label) return;
-  const control = { slug: named(label), label, spot: adding.value.spot, uses: ["press", "hold"] as Use[] };
-  if (await keep((now) => ({ controls: [...(now.controls ?? []), control] }), `${label} written down`)) adding.value.label = "";
+  const found = await read(`${label.replaceAll(/[,;]/g, " ")}; ${adding.value.spot}`);
+  if (found && (await keep((now) => ({ controls: [...(now.controls ?? []), ...found] }), `${label} written down`)))
+    adding.value.label = "";
 }
 function use(control: Control, slug: Use, on: boolean): void {
   const uses = on ? [...control.uses, slug] : control.uses.filter((u) => u !== slug);
@@ -66,6 +81,10 @@ function move(key: keyof Moves, text: string): void {
     <p v-if="!controls().length" class="reason">
       Write its buttons and dials down, where they lie and how they can be used: what to give each is then computed for a day.
     </p>
+    <select v-if="!controls().length" class="plain begin" aria-label="begin with a usual layout" @change="begin">
+      <option value="">begin with a usual layout…</option>
+      <option v-for="u in layout?.usual ?? []" :key="u.slug" :value="u.slug">{{ u.label }}</option>
+    </select>
     <div v-for="control in controls()" :key="control.slug" class="control">
       <TextField
         class="name"
@@ -110,6 +129,18 @@ function move(key: keyof Moves, text: string): void {
       </select>
       <button class="button">Add the control</button>
     </form>
+    <details class="fold">
+      <summary>write several down, one to a line</summary>
+      <textarea
+        v-model="written"
+        class="plain lines"
+        rows="4"
+        maxlength="10000"
+        aria-label="controls, one to a line"
+        placeholder="rear wheel, right edge, under the thumb&#10;thumb button, where the thumb rests, press, hold"
+      ></textarea>
+      <button class="button" @click="addWritten">Take these controls</button>
+    </details>
     <p class="quiet" role="status">{{ said }}</p>
     <p v-if="error || wrong" class="error" role="alert">{{ error || wrong }}</p>
     <details class="fold">
@@ -134,6 +165,11 @@ function move(key: keyof Moves, text: string): void {
   align-items: center;
   border-bottom: 1px solid var(--rule);
   padding: 4px 0;
+}
+.begin,
+.lines {
+  width: 100%;
+  min-height: 44px;
 }
 .name {
   font-weight: 560;

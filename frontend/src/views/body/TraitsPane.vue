@@ -75,17 +75,6 @@ function lacks(event: Event): void {
       {{ f.label }}</label
     >
     <label class="field"
-      ><span class="label">slots</span
-      ><select
-        class="plain"
-        aria-label="how many slots"
-        :value="traits.slots ?? 0"
-        @change="keepFigure('slots', Number(($event.target as HTMLSelectElement).value), 'slots kept')"
-      >
-        <option v-for="n in 11" :key="n" :value="n - 1">{{ n === 1 ? "none" : n - 1 }}</option>
-      </select></label
-    >
-    <label class="field"
       ><span class="label">it lacks</span
       ><select class="plain" @change="lacks">
         <option value="">a setting that others have…</option>
@@ -105,10 +94,6 @@ function lacks(event: Event): void {
         </button></span
       >
     </p>
-    <template v-if="traits.added?.length">
-      <h3>Dependencies of its own</h3>
-      <p v-for="rule in traits.added" :key="rule.slug" class="reason">{{ rule.reason }} A way out: {{ rule.way_out }}.</p>
-    </template>
     <p v-if="traits.dropped?.length" class="small quiet">
       Free of: {{ traits.dropped.map((slug) => slug.replaceAll("_", " ")).join(", ") }}
     </p>
@@ -147,11 +132,6 @@ function lacks(event: Event): void {
 .lack button {
   color: var(--second);
   font-size: 12px;
-}
-h3 {
-  font: 600 12px/18px "Archivo Variable";
-  color: var(--second);
-  padding-top: 10px;
 }
 @media (max-width: 760px) {
   .tick {

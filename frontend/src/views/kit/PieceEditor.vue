@@ -14,14 +14,7 @@ const props = defineProps<{
 const emit = defineEmits<{ saved: [slug: string]; remove: []; close: [] }>();
 
 const groups = computed(() => (props.kind === "lens" ? LENS_GROUPS : BODY_GROUPS));
-const NEW: Record<string, Document> = {
-  body: {
-    patterns: ["multi_zone", "centre_weighted", "spot"],
-    areas: ["point", "small_group", "zone", "whole_frame"],
-    detects: [],
-  },
-  lens: { autofocus: true, ring_reported: true },
-};
+const NEW: Record<string, Document> = { body: {}, lens: { autofocus: true, ring_reported: true } };
 const name = ref("");
 const words = ref<ReturnType<typeof typedFrom>>({});
 const errors = ref<Record<string, string>>({});
@@ -37,7 +30,7 @@ watch(
 const guesses = computed(() => ((props.base.assumed as string[] | undefined) ?? []).length);
 const assumed = (field: Field): boolean => field.usual !== undefined && !String(words.value[field.key] ?? "").trim();
 function placeholder(field: Field): string {
-  if (field.usual === undefined) return "not offered";
+  if (field.usual === undefined) return field.none ?? "not offered";
   const kept = valueAt(props.base, field.key);
   return `${shown(typeof kept === "number" ? kept : field.usual, field.time)}, assumed`;
 }
@@ -189,9 +182,13 @@ async function save(): Promise<void> {
   flex-wrap: wrap;
   gap: 0 18px;
 }
+.some {
+  padding-left: 202px;
+}
 .some legend {
   float: left;
   width: 190px;
+  margin-left: -202px;
   padding: 0;
 }
 .some label {
@@ -239,8 +236,12 @@ summary {
   summary {
     min-height: 44px;
   }
+  .some {
+    padding-left: 0;
+  }
   .some legend {
     width: 100%;
+    margin-left: 0;
   }
   .help {
     grid-column: 1 / -1;

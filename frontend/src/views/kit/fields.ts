@@ -8,12 +8,14 @@ export interface Field {
   /** A plausible figure where nobody knows it; it is marked as assumed. */
   usual?: number;
   time?: boolean;
+  /** What it is where nothing is written; not offered, unless said otherwise. */
+  none?: string;
   /** How it is typed: a number unless said otherwise. */
   as?: "list" | "sets" | "yes" | "one" | "some" | "only" | "lens";
   /** What a list holds, in words, for the person who typed something else; an example. */
   holds?: readonly [string, string];
-  /** Whether a body that says nothing has all of them. */
-  all?: boolean;
+  /** What a body that says nothing has of them. */
+  unsaid?: readonly string[];
   choices?: readonly (readonly [string, string])[];
 }
 export interface Group {
@@ -44,6 +46,7 @@ export const BODY_GROUPS: Group[] = [
       { key: "max_iso", label: "highest ISO", help: "without the expanded ones", usual: 25600 },
       {
         key: "isos",
+        none: "every step",
         label: "ISO values, if only some",
         help: "as 100, 200, 400; empty if the dial has every step",
         as: "list",
@@ -59,6 +62,7 @@ export const BODY_GROUPS: Group[] = [
       },
       {
         key: "headroom_stops",
+        none: "not measured",
         label: "preview's headroom",
         unit: "stops",
         help: "measured under “my own picture” when you rehearse; empty if nobody has",
@@ -94,6 +98,7 @@ export const BODY_GROUPS: Group[] = [
       { key: "longest_s", label: "longest time", unit: "s", help: "before bulb", usual: 30 },
       {
         key: "times_s",
+        none: "every step",
         label: "times, if only some",
         unit: "s",
         help: "as 1/500, 1/250, 1/30; empty if the dial has every step",
@@ -109,9 +114,17 @@ export const BODY_GROUPS: Group[] = [
       },
       { key: "step_ev", label: "step of the dials", unit: "stop", help: "1, 0.5 or 0.333", usual: 1 / 3 },
       { key: "sync_s", label: "flash sync", unit: "s", help: "shortest time with flash", usual: 1 / 200, time: true },
-      { key: "sync_first_curtain_s", label: "with the first curtain", unit: "s", help: "empty if it is the same", time: true },
+      {
+        key: "sync_first_curtain_s",
+        none: "the same",
+        label: "with the first curtain",
+        unit: "s",
+        help: "empty if it is the same",
+        time: true,
+      },
       {
         key: "sync_electronic_s",
+        none: "no flash",
         label: "with the electronic shutter",
         unit: "s",
         help: "empty if it fires no flash",
@@ -138,7 +151,7 @@ export const BODY_GROUPS: Group[] = [
         label: "modes",
         help: "on the dial or in the menu",
         as: "some",
-        all: true,
+        unsaid: ["manual", "aperture_priority", "shutter_priority", "program", "timed"],
         choices: [
           ["manual", "time and aperture by hand"],
           ["aperture_priority", "aperture by hand"],
@@ -147,8 +160,14 @@ export const BODY_GROUPS: Group[] = [
           ["timed", "held open by hand"],
         ],
       },
-      { key: "kelvin_lowest", label: "lowest kelvin", unit: "K", help: "the end of its scale; empty if nobody looked" },
-      { key: "kelvin_highest", label: "highest kelvin", unit: "K", help: "the other end" },
+      {
+        key: "kelvin_lowest",
+        none: "not known",
+        label: "lowest kelvin",
+        unit: "K",
+        help: "the end of its scale; empty if nobody looked",
+      },
+      { key: "kelvin_highest", none: "not known", label: "highest kelvin", unit: "K", help: "the other end" },
     ],
   },
   {
@@ -168,6 +187,7 @@ export const BODY_GROUPS: Group[] = [
       },
       {
         key: "patterns",
+        unsaid: ["multi_zone", "centre_weighted", "spot"],
         label: "metering patterns",
         help: "menu, metering",
         as: "some",
@@ -192,6 +212,7 @@ export const BODY_GROUPS: Group[] = [
       },
       {
         key: "areas",
+        unsaid: ["point", "small_group", "zone", "whole_frame"],
         label: "focus areas",
         help: "menu, focus area",
         as: "some",
@@ -215,8 +236,14 @@ export const BODY_GROUPS: Group[] = [
     gains: "how fast it fires, with which shutter and file; which sets it fires by itself",
     fields: [
       { key: "frames_per_second", label: "highest rate", unit: "a second", help: "manual, drive modes", usual: 8 },
-      { key: "traits.mechanical_rate", label: "with the mechanical shutter", unit: "a second", help: "empty if it is the same" },
-      { key: "traits.raw_rate", label: "with raw", unit: "a second", help: "empty if it is the same" },
+      {
+        key: "traits.mechanical_rate",
+        none: "the same",
+        label: "with the mechanical shutter",
+        unit: "a second",
+        help: "empty if it is the same",
+      },
+      { key: "traits.raw_rate", none: "the same", label: "with raw", unit: "a second", help: "empty if it is the same" },
       { key: "bracket_offers", label: "sets of frames", help: "frames × stops between them, as 3 × 1, 5 × 2", as: "sets" },
     ],
   },
@@ -304,7 +331,7 @@ export const LENS_GROUPS: Group[] = [
     advanced: true,
     fields: [
       { key: "transmission_stops", label: "light lost in the glass", unit: "stops", help: "T-stop less f-stop", usual: 0.2 },
-      { key: "circle_mm", label: "image circle", unit: mm, help: "empty if it covers the body" },
+      { key: "circle_mm", none: "it covers the body", label: "image circle", unit: mm, help: "empty if it covers the body" },
     ],
   },
 ];

@@ -35,8 +35,7 @@ export function typedFrom(document: Document, groups: Group[]): Typed {
   for (const field of groups.flatMap((g) => g.fields)) {
     const value = valueAt(flat, field.key);
     if (field.as === "yes") words[field.key] = value === true;
-    else if (field.as === "some")
-      words[field.key] = Array.isArray(value) ? (value as string[]) : field.all ? (field.choices ?? []).map(([one]) => one) : [];
+    else if (field.as === "some") words[field.key] = Array.isArray(value) ? (value as string[]) : [...(field.unsaid ?? [])];
     else if (field.as === "only") words[field.key] = onlyTyped((value ?? []) as OnlyWith[]);
     else if (field.as === "one" || field.as === "lens") words[field.key] = String(value ?? "");
     else if (field.as === "list")
@@ -109,10 +108,11 @@ export function documentFrom(
   };
   for (const field of fields) {
     const given = words[field.key];
-    if (field.as === "some" && field.all) {
+    if (field.as === "some" && field.unsaid) {
       const some = given as string[];
       if (!some.length) errors[`/${field.key.replaceAll(".", "/")}`] = "a body has one of them at least";
-      put(field, some.length === field.choices?.length ? undefined : some);
+      const asUnsaid = some.length === field.unsaid.length && field.unsaid.every((one) => some.includes(one));
+      put(field, asUnsaid ? undefined : some);
     } else if (field.as === "yes" || field.as === "some") put(field, given);
     else if (field.as === "only") {
       const rows = onlyRead(String(given ?? ""), (valueAt(base, field.key) ?? []) as OnlyWith[]);

@@ -6,10 +6,10 @@ from unittest import TestCase
 
 from craft.configuration.configure import configure
 from craft.errors import CraftError
+from craft.examples import situation
 from craft.scene.light import Light
 from craft.scene.situation import Locks
 from craft.setup.advise import advise
-from craft.setup.tests.things import situation
 
 
 class EndsOfABody(TestCase):

@@ -1,0 +1,150 @@
+<script setup lang="ts">
+import { computed, ref } from "vue";
+import type { Body, Schemas } from "@/api/client";
+import { decimal } from "@/fields/typed";
+import { useTraitsChange } from "./useTraitsChange";
+
+type Term = Schemas["TermForm"];
+const props = defineProps<{ slug: string; body: Body; version: string; guide: Schemas["Guide"] }>();
+const { traits, keep, error, said } = useTraitsChange(props);
+const TESTS: readonly (readonly [Term["test"], string])[] = [
+  ["is", "is"],
+  ["is_not", "is not"],
+  ["under", "is under"],
+  ["over", "is over"],
+];
+const empty = (): { setting: string; test: Term["test"]; value: string } => ({ setting: "", test: "is", value: "" });
+const terms = ref([empty(), empty()]);
+const reason = ref("");
+const wayOut = ref("");
+const wrong = ref("");
+const settingOf = (slug: string) => props.guide.settings.find((s) => s.slug === slug);
+const tokens = (slug: string) => (settingOf(slug)?.values ?? []).filter((v) => typeof v.value === "string");
+const there = computed(() => props.guide.settings.filter((s) => !traits.value.absent?.includes(s.slug)));
+const rules = computed(() => traits.value.added ?? []);
+/** A dependency in words: what must not stand together. */
+function told(rule: Schemas["RuleForm"]): string {
+  return rule.terms
+    .map((t) => {
+      const shown = t.values.map((v) => tokens(t.setting).find((one) => one.value === v)?.shown ?? String(v)).join(" or ");
+      return `${settingOf(t.setting)?.label ?? t.setting} ${TESTS.find(([slug]) => slug === t.test)?.[1] ?? t.test} ${shown}`;
+    })
+    .join(", and ");
+}
+function read(typed: ReturnType<typeof empty>): Term | null {
+  if (tokens(typed.setting).some((v) => v.value === typed.value)) return { ...typed, values: [typed.value] } as Term;
+  const number = decimal(typed.value);
+  return typed.value.trim() && Number.isFinite(number) ? { setting: typed.setting, test: typed.test, values: [number] } : null;
+}
+async function add(): Promise<void> {
+  const read_ = terms.value.filter((t) => t.setting).map(read);
+  wrong.value = !read_.length
+    ? "choose the setting that cannot be so"
+    : read_.includes(null)
+      ? "choose a value of its list, or type a number such as 1/30 or 800"
+      : reason.value.trim()
+        ? ""
+        : "say why, as this body says it";
+  if (wrong.value) return;
+  const rule = {
+    slug: `own_${Date.now().toString(36)}`,
+    terms: (read_ as Term[]).map(({ setting, test, values }) => ({ setting, test, values })),
+    reason: reason.value.trim(),
+    way_out: wayOut.value.trim() || "another value of either",
+  };
+  if (await keep((now) => ({ added: [...(now.added ?? []), rule] }), "written down"))
+    [terms.value, reason.value, wayOut.value] = [[empty(), empty()], "", ""];
+}
+</script>
+
+<template>
+  <section>
+    <h3>What does not go together on this body alone</h3>
+    <p v-for="rule in rules" :key="rule.slug" class="rule">
+      <span
+        ><b>{{ told(rule) }}</b> {{ rule.reason }} <span class="quiet">A way out: {{ rule.way_out }}.</span></span
+      >
+      <button
+        class="plain"
+        data-repeats
+        :aria-label="`take out: ${told(rule)}`"
+        @click="keep((now) => ({ added: now.added?.filter((r) => r.slug !== rule.slug) }), 'taken out')"
+      >
+        take out
+      </button>
+    </p>
+    <details class="fold">
+      <summary>write one down</summary>
+      <form @submit.prevent="add">
+        <div v-for="(term, k) in terms" :key="k" class="term">
+          <select v-model="term.setting" class="plain" :aria-label="k ? 'and which other setting' : 'what clashes'">
+            <option value="">{{ k ? "and, if another plays a part…" : "which setting…" }}</option>
+            <option v-for="s in there" :key="s.slug" :value="s.slug">{{ s.label }}</option>
+          </select>
+          <select v-model="term.test" class="plain" :aria-label="k ? 'how the other' : 'how'">
+            <option v-for="[slug_, words] in TESTS" :key="slug_" :value="slug_">{{ words }}</option>
+          </select>
+          <select
+            v-if="tokens(term.setting).length"
+            v-model="term.value"
+            class="plain"
+            :aria-label="k ? 'value of the other' : 'value'"
+          >
+            <option value="">which value…</option>
+            <option v-for="v in tokens(term.setting)" :key="String(v.value)" :value="v.value">{{ v.shown }}</option>
+          </select>
+          <input
+            v-else
+            v-model="term.value"
+            class="plain"
+            maxlength="12"
+            placeholder="1/30 or 800"
+            :aria-label="k ? 'value of the other' : 'value'"
+          />
+        </div>
+        <input v-model="reason" class="plain" maxlength="300" placeholder="why, in the body's words" aria-label="why not" />
+        <input
+          v-model="wayOut"
+          class="plain"
+          maxlength="300"
+          placeholder="a way out, such as: another value of either"
+          aria-label="a way out"
+        />
+        <button class="button">Write it down</button>
+      </form>
+    </details>
+    <p v-if="error || wrong" class="error" role="alert">{{ error || wrong }}</p>
+    <p class="quiet" role="status">{{ said }}</p>
+  </section>
+</template>
+
+<style scoped>
+h3 {
+  font: 600 12px/18px "Archivo Variable";
+  color: var(--second);
+  padding-top: 10px;
+}
+.rule {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 64px;
+  gap: 12px;
+  font-size: 13px;
+  line-height: 18px;
+  padding: 4px 0;
+}
+.term {
+  display: grid;
+  grid-template-columns: minmax(0, 1.4fr) 74px minmax(0, 1fr);
+  gap: 0 12px;
+}
+.term > *,
+form > input {
+  min-height: 44px;
+  min-width: 0;
+  width: 100%;
+}
+form .button {
+  min-height: 44px;
+  margin-top: 8px;
+}
+</style>
