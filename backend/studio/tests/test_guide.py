@@ -72,7 +72,7 @@ class Guide(SimpleTestCase):
         stated = {row["slug"] for row in self.guide["features"] if row["stated"]}
         self.assertEqual(stated, set(STATED))
         self.assertEqual(set(SHOWN) | set(STATED), set(FEATURES))
-        self.assertEqual(set(SHOWN) & set(STATED), {"live_view", "rear_button", "two_cards"})
+        self.assertEqual(set(SHOWN) & set(STATED), {"electronic_flash", "live_view", "rear_button", "two_cards"})
 
     def test_values_are_written_as_people_write_them(self) -> None:
         for slug, value, words in (

@@ -3,7 +3,23 @@
 from __future__ import annotations
 
 from craft.stage.stage import Stage
-from craft.stage.stages import causeway, court, dance, everyday, ferry, hall, lanterns, loft, night, otter, regatta, salt, shade, terns
+from craft.stage.stages import (
+    causeway,
+    court,
+    dance,
+    everyday,
+    ferry,
+    hall,
+    lanterns,
+    loft,
+    night,
+    otter,
+    pitch,
+    regatta,
+    salt,
+    shade,
+    terns,
+)
 
 STAGES: tuple[Stage, ...] = (
     hall.STAGE,
@@ -11,6 +27,8 @@ STAGES: tuple[Stage, ...] = (
     regatta.STAGE,
     court.HALL,
     court.GREEN,
+    pitch.SUN,
+    pitch.LAMPS,
     terns.CLIFF,
     terns.SKY,
     otter.STAGE,

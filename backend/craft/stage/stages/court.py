@@ -26,7 +26,8 @@ PLAYER: dict[str, tuple[skia.Path, ...]] = {
 }
 
 
-def _player(name: str, x: float, y: float, size: float, at: float, shirt: Pixels, shirt_ev: float, tone: int, *, flip: bool = False, body: Moves = Moves.BODY, limb: Moves = Moves.LIMB, light: Field | None = None) -> list[Cutout]:
+def player(name: str, x: float, y: float, size: float, at: float, shirt: Pixels, shirt_ev: float, tone: int, *, flip: bool = False, body: Moves = Moves.BODY, limb: Moves = Moves.LIMB, light: Field | None = None) -> list[Cutout]:
+    """A player in the leap, parts by parts; x, y: of the hips; at: metres off."""
     put = {part: moved(paths, x, y, size, flip) for part, paths in PLAYER.items()}
     top = (light or field(0.0)) + fade((y - 180 * size, 0.5), (y + 150 * size, -0.7))
     skin_ev = (0.05, -0.8, -0.35, -1.1)[tone]
@@ -68,11 +69,11 @@ def _hall() -> tuple[Cutout, ...]:
         Cutout("lines", lines, 12, field(1.0), WHITE, cover=field(0.85)),
         Cutout("net", net, 20, field(0.1), WHITE, cover=field(0.5)),
         Cutout("net's band", (rect(-1500, 208, 4000, 7),), 20, field(1.2), WHITE),
-        *_player("far back", 800, 372, 0.66, 17, paint(0.5, 0.8, 1.5), -0.9, 3, body=Moves.STANDS, limb=Moves.WIND),
-        *_player("far front", 640, 392, 0.72, 15, paint(0.5, 0.8, 1.5), -0.8, 2, flip=True, body=Moves.STANDS, limb=Moves.WIND),
+        *player("far back", 800, 372, 0.66, 17, paint(0.5, 0.8, 1.5), -0.9, 3, body=Moves.STANDS, limb=Moves.WIND),
+        *player("far front", 640, 392, 0.72, 15, paint(0.5, 0.8, 1.5), -0.8, 2, flip=True, body=Moves.STANDS, limb=Moves.WIND),
         Cutout("shadow", (poly((280, 606), (400, 594, 500, 596, 590, 608), (500, 622, 380, 624, 280, 606)),), 12, field(-1.6), TAR, cover=field(0.5), soft=9),
-        *_player("leaper", 420, 340, 1.15, 12, paint(1.35, 0.7, 0.35), 0.25, 1),
-        *_player("waiting", 130, 430, 0.98, 12.6, paint(1.35, 0.7, 0.35), 0.1, 0, flip=True, body=Moves.STANDS, limb=Moves.WIND),
+        *player("leaper", 420, 340, 1.15, 12, paint(1.35, 0.7, 0.35), 0.25, 1),
+        *player("waiting", 130, 430, 0.98, 12.6, paint(1.35, 0.7, 0.35), 0.1, 0, flip=True, body=Moves.STANDS, limb=Moves.WIND),
         Cutout("ball", (oval(556, 84, 17, 17),), 12, field(0.9) + fade((68, 0.7), (102, -0.7)), paint(1.1, 0.98, 0.8), moves=Moves.LIMB),
     )
 
@@ -105,10 +106,10 @@ def _green() -> tuple[Cutout, ...]:
         Cutout("net", net, 20, field(-0.4), WHITE, cover=field(0.45)),
         Cutout("net's band", (rect(-1500, 208, 4000, 7),), 20, field(1.4), WHITE),
         Cutout("shadows", shade, 12, field(-1.9), paint(0.55, 1.05, 0.8), cover=field(0.75), soft=4),
-        *_player("far back", 800, 372, 0.66, 17, paint(0.5, 0.8, 1.5), -0.7, 3, body=Moves.STANDS, limb=Moves.WIND, light=sun),
-        *_player("far front", 640, 392, 0.72, 15, paint(0.5, 0.8, 1.5), -0.6, 2, flip=True, body=Moves.STANDS, limb=Moves.WIND, light=sun),
-        *_player("leaper", 420, 340, 1.15, 12, paint(1.08, 1.0, 0.9), 0.9, 1, light=fade((370, 0.5), (480, -0.5), "x")),
-        *_player("waiting", 130, 430, 0.98, 12.6, paint(1.08, 1.0, 0.9), 0.8, 0, flip=True, body=Moves.STANDS, limb=Moves.WIND, light=fade((80, 0.5), (190, -0.5), "x")),
+        *player("far back", 800, 372, 0.66, 17, paint(0.5, 0.8, 1.5), -0.7, 3, body=Moves.STANDS, limb=Moves.WIND, light=sun),
+        *player("far front", 640, 392, 0.72, 15, paint(0.5, 0.8, 1.5), -0.6, 2, flip=True, body=Moves.STANDS, limb=Moves.WIND, light=sun),
+        *player("leaper", 420, 340, 1.15, 12, paint(1.08, 1.0, 0.9), 0.9, 1, light=fade((370, 0.5), (480, -0.5), "x")),
+        *player("waiting", 130, 430, 0.98, 12.6, paint(1.08, 1.0, 0.9), 0.8, 0, flip=True, body=Moves.STANDS, limb=Moves.WIND, light=fade((80, 0.5), (190, -0.5), "x")),
         Cutout("ball", (oval(556, 84, 17, 17),), 12, field(1.1) + fade((68, 0.7), (102, -0.9)), paint(1.1, 0.98, 0.8), moves=Moves.LIMB),
     )
 

@@ -11,8 +11,8 @@ from craft.scene.works import SUBJECT
 from craft.tones.staging import ROWS, stage_for
 from craft.vocabulary.terms import Genre
 
-UNDER_LAMPS = {"court", "dance", "hall", "kitchen", "lanterns", "loft"}
-IN_THE_SUN = {"salt", "terns_sky", "causeway_after", "green"}
+UNDER_LAMPS = {"court", "pitch_lamps", "dance", "hall", "kitchen", "lanterns", "loft"}
+IN_THE_SUN = {"salt", "terns_sky", "causeway_after", "green", "pitch"}
 PARTIES = {"dancing", "group", "details"}
 
 
