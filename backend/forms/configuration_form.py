@@ -103,6 +103,15 @@ class BundleOut(BaseModel):
     clashes: list[ViolationOut]
 
 
+class UnkeptOut(BaseModel):
+    """An answer to a habit that this body cannot keep: what was asked, what was answered, what the body lacks for it."""
+
+    habit: str
+    question: str
+    answer: str
+    why: str
+
+
 class ClashesOut(BaseModel):
     """How many settings the body has, and which dependencies they break."""
 
@@ -118,6 +127,7 @@ class ConfigurationOut(BaseModel):
     change: ChangeOut
     handing_over: list[HandedOut]
     bundles: list[BundleOut]
+    unkept: list[UnkeptOut]
 
 
 @lru_cache(maxsize=4096)
@@ -190,4 +200,5 @@ def configuration_form(answer: Answer) -> ConfigurationOut:
             )
             for b in made.bundles
         ],
+        unkept=[UnkeptOut(habit=u.habit.slug, question=u.habit.question, answer=u.way.label, why=u.why) for u in made.unkept],
     )

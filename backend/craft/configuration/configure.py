@@ -31,6 +31,7 @@ from craft.vocabulary.rules import Around
 from craft.vocabulary.setting import Reach, Setting, Value
 from craft.vocabulary.settings import setting_for
 from craft.vocabulary.terms import File
+from craft.vocabulary.words import say_value
 
 
 class Origin(Enum):
@@ -88,13 +89,22 @@ class Configured:
     firmware: str = ""
 
 
+@dataclass(frozen=True, slots=True)
+class Unkept:
+    """An answer of a person's to a habit that this body cannot keep, and what it lacks for it."""
+
+    habit: Habit
+    way: Way
+    why: str
+
+
 @dataclass(frozen=True)
 class Configuration:
     """The whole configuration, in the order in which one sets it.
 
     violations: dependencies that it breaks; change: the smallest change that clears them without
     touching what was set by hand, or the settings set by hand that clash; bundles: how each stands;
-    around: what of the situation its dependencies ask for.
+    unkept: answers of the person's that this body has nothing for; around: what of the situation its dependencies ask for.
     """
 
     rows: tuple[Configured, ...]
@@ -102,6 +112,7 @@ class Configuration:
     change: Change
     bundles: tuple[BundleState, ...]
     around: Around
+    unkept: tuple[Unkept, ...] = ()
 
     @cached_property
     def values(self) -> Mapping[str, Value]:
@@ -172,6 +183,19 @@ def _from_rows(rows: Iterable[Row], situation: Situation, facts: Facts, origin: 
 def _whole(way: Way, there: Mapping[str, Setting], around: Around) -> bool:
     """Whether a way that is taken whole or not at all can be had here."""
     return not way.whole or all(s not in there or _has(there[s], v, around.offered.get(s, ())) for s, v in way.sets)
+
+
+def _unkept(situation: Situation, facts: Facts, there: Mapping[str, Setting], around: Around) -> Iterable[Unkept]:
+    for habit in HABITS:
+        way = next((way for way in habit.ways if way.slug == situation.person.habits.get(habit.slug)), None)
+        if way is None or not all_hold(habit.only, facts):
+            continue
+        for slug, value in way.sets:
+            setting = setting_for(slug)
+            if slug not in there:
+                yield Unkept(habit, way, f"{setting.label}: {lacking(setting.needs, around.tokens) or 'this body has no such setting'}")
+            elif not _has(there[slug], value, around.offered.get(slug, ())):
+                yield Unkept(habit, way, f"{setting.label} has no {say_value(setting, value)} on this body")
 
 
 def _from_habits(situation: Situation, facts: Facts, there: Mapping[str, Setting], around: Around) -> Iterable[tuple[str, _Laid]]:
@@ -307,7 +331,9 @@ def configure(situation: Situation, setup: Setup) -> Configuration:
     rows = tuple(_row(there[slug], laid[slug], situation, around, shut.get(slug, "")) for slug in order_to_set(values, around))
     offered = {row.setting.slug: row.offered for row in rows}
     bundles = tuple(state_of(bundle, values, offered, around.tokens) for bundle in BUNDLES)
-    return Configuration(tuple(_as_a_whole(row, bundles) for row in rows), broken, change, bundles, around)
+    answers = situation.person.habits
+    unkept = tuple(_unkept(situation, facts_of(setup, around.tokens), there, around)) if answers else ()
+    return Configuration(tuple(_as_a_whole(row, bundles) for row in rows), broken, change, bundles, around, unkept)
 
 
 def _mended(

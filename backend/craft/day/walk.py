@@ -263,16 +263,17 @@ def presses_from(
 ) -> tuple[float, Callable[[], float]]:
     """What bringing a body from what it holds to a configuration costs at least; and exactly, when asked.
 
-    places: of the menus' words, see ``places_of``; they are the same for every walk of a body.
+    places: of the menus' words, see ``places_of``; they are the same for every walk of a body. What has no place in them is a press at least.
 
     >>> one = configured()
-    >>> presses_from(one, one.values, Menus(), {})[0]
-    0
+    >>> presses_from(one, one.values, Menus(), {})[0], presses_from(one, {**one.values, "grid": "fine"}, Menus(), {})[0]
+    (0, 1)
     """
     rows = {row.setting.slug: row for row in configuration.rows if not row.closed}
     work = frozenset(slug for slug, row in rows.items() if held.get(slug) != row.value)
     errand = _Errand(rows, held, menus, places, work)
-    return errand.least(), lambda: errand.walk(configuration.around).presses
+    unplaced = sum(slug not in errand.at for slug in work)
+    return errand.least() + unplaced, lambda: _at_least(errand.walk(configuration.around))
 
 
 def _at_least(found: Walk) -> float:

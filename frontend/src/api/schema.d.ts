@@ -2755,6 +2755,8 @@ export interface components {
             handing_over: components["schemas"]["HandedOut"][];
             /** Bundles */
             bundles: components["schemas"]["BundleOut"][];
+            /** Unkept */
+            unkept: components["schemas"]["UnkeptOut"][];
             /** Ladder */
             ladder: components["schemas"]["RowOut"][];
             /** Neighbours */
@@ -2863,6 +2865,20 @@ export interface components {
             near_m: number;
             /** Far M */
             far_m: number | null;
+        };
+        /**
+         * UnkeptOut
+         * @description An answer to a habit that this body cannot keep: what was asked, what was answered, what the body lacks for it.
+         */
+        UnkeptOut: {
+            /** Habit */
+            habit: string;
+            /** Question */
+            question: string;
+            /** Answer */
+            answer: string;
+            /** Why */
+            why: string;
         };
         /**
          * UnusedOut

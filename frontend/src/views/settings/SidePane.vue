@@ -49,6 +49,13 @@ const taken = (changes: Schemas["ChangedOut"][]): void =>
 
     <p v-if="setup.change.impossible" class="reason">No other values on this body clear all of it.</p>
 
+    <template v-if="setup.unkept.length">
+      <h2>Answers of yours that this body cannot keep</h2>
+      <p v-for="u in setup.unkept" :key="u.habit + u.why" class="small">
+        {{ u.question }} <b>{{ u.answer }}</b>. {{ u.why }}.
+      </p>
+    </template>
+
     <h2>Only as a whole</h2>
     <details v-for="{ state, words } in bundles" :key="state.bundle" class="bundle">
       <summary>

@@ -102,8 +102,8 @@ async function keep({ body, bank, number, picked }: Choice): Promise<boolean> {
           <RouterLink :to="{ name: 'body', params: { slug: body.body } }">Say how many it has</RouterLink>
         </p>
         <p v-else-if="!body.words" class="reason">
-          Nobody has written down the words of its menus, so presses cannot be counted: the slots hold the day’s setups in their
-          order. Load one, and write the words where you find them.
+          Nobody has written down the words of its menus, so presses cannot be counted: each setting that changes counts as one.
+          Load one, and write the words where you find them.
         </p>
         <p v-else-if="!body.presses" class="big">Set at home; one turn brings it back, whatever happened since.</p>
         <p v-else class="big">
