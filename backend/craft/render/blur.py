@@ -13,6 +13,12 @@ from craft.stage.colour import Pixels
 SMALL = 2.8
 """Radius in pixels over which a disc is drawn at a fraction of the scale: its edge is softer than a pixel by then."""
 
+FINE = 6
+"""Pixels of radius that a disc keeps where it is drawn at a fraction of the scale: less than a thirtieth of its light falls outside it."""
+
+RIM = 0.25
+"""How much brighter the edge of a disc is than its middle (an estimate: most lenses draw out-of-focus lights with a rim)."""
+
 LEVEL = 0.35
 """Pixels of rise under which a streak is level."""
 
@@ -22,13 +28,13 @@ LONG = 48.0
 
 @lru_cache(maxsize=256)
 def disc(radius: float) -> Pixels:
-    """The image of a point out of focus: an even disc with a smooth edge, of sum 1 and side an odd number of pixels."""
+    """The image of a point out of focus: a disc with a smooth edge and a rim, of sum 1 and side an odd number of pixels."""
     n = math.ceil(radius) * 2 + 1
     y, x = np.mgrid[0:n, 0:n] - n // 2
     # each pixel's cover is the mean over 8 x 8 places in it, so that the disc's spread is exact for small ones too
     sub = (np.arange(8) + 0.5) / 8 - 0.5
-    inside = np.hypot(x[..., None, None] + sub[:, None], y[..., None, None] + sub) <= radius
-    cover = inside.mean((2, 3)).astype(np.float32)
+    away = np.hypot(x[..., None, None] + sub[:, None], y[..., None, None] + sub) / radius
+    cover = ((away <= 1) * (1 + RIM * away**6)).mean((2, 3)).astype(np.float32)
     return np.asarray(cover / cover.sum(), np.float32)
 
 
@@ -82,7 +88,7 @@ def defocused(pixels: Pixels, diameter: float) -> tuple[Pixels, int]:
     if radius <= SMALL:
         wide = _widened(pixels, pad)
         return np.asarray(cv2.filter2D(wide, -1, disc(round(radius, 1)), borderType=cv2.BORDER_CONSTANT), np.float32), pad
-    part = max(2, int(radius // 2))
+    part = max(2, int(radius // FINE))
     # shrinking and enlarging spread by themselves, as a disc of radius `part` does
     kernel = disc(round(math.sqrt(radius**2 - part**2) / part, 1))
     return _at_a_part(pixels, part, kernel, cv2.BORDER_CONSTANT, math.ceil(pad / part))

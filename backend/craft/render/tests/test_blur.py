@@ -13,7 +13,7 @@ from hypothesis import strategies as st
 from craft.optics.movement import chance_of_a_sharp_frame
 from craft.optics.sharpness import defocus_disc_m, diffraction_sigma_m, magnification
 from craft.render import compose
-from craft.render.blur import defocused, disc, smeared, softened, streak
+from craft.render.blur import RIM, defocused, disc, smeared, softened, streak
 from craft.render.compose import on_sensor
 from craft.render.shot import Shot, exposed
 from craft.render.tests.shots import a_shot
@@ -45,13 +45,17 @@ def of_a_point(shot: Shot, at_m: float, moves: Moves = Moves.STANDS) -> np.ndarr
     return np.asarray(found)
 
 
+RIMMED = math.sqrt((1 / 2 + RIM / 5) / (1 / 2 + RIM / 8))
+"""How much wider the rim makes the spread of a disc: the mean of the square of the distance under 1 + RIM r^6."""
+
+
 class Kernels(unittest.TestCase):
     @settings(max_examples=60)
     @given(st.floats(1.0, 30))
     def test_a_disc_is_as_wide_as_it_is_asked(self, radius: float) -> None:
         made = disc(radius)
         self.assertAlmostEqual(float(made.sum()), 1.0, places=4)
-        self.assertAlmostEqual(spread(made), math.sqrt((radius / 2) ** 2 + 1 / 12), delta=0.07)
+        self.assertAlmostEqual(spread(made), math.sqrt((RIMMED * radius / 2) ** 2 + 1 / 12), delta=0.07)
         np.testing.assert_allclose(made, made.T, atol=1e-6)
         np.testing.assert_allclose(made, made[::-1], atol=1e-6)
 
@@ -73,6 +77,19 @@ class Kernels(unittest.TestCase):
         self.assertEqual(found.shape[0], 9 + 2 * grew)
         self.assertAlmostEqual(float(found[..., 0].sum()), 1.0, delta=0.03)
         self.assertAlmostEqual(spread(found[..., 0]), math.hypot(diameter / 4, 0.29), delta=0.4 + 0.06 * diameter)
+
+    @settings(max_examples=15)
+    @given(st.floats(20, 90))
+    def test_a_light_out_of_focus_has_an_edge_and_a_rim_brighter_than_its_middle(self, diameter: float) -> None:
+        box = np.zeros((9, 9, 4), np.float32)
+        box[4, 4] = 1.0
+        found = defocused(box, diameter)[0][..., 0]
+        rows, columns = np.mgrid[: found.shape[0], : found.shape[1]]
+        middle = (found * rows).sum() / found.sum(), (found * columns).sum() / found.sum()
+        away = np.hypot(rows - middle[0], columns - middle[1]) / (diameter / 2)
+        self.assertLess(float(found[away > 1 + 1.5 / diameter].sum()), 0.05, "light outside of it")
+        ring, inner = found[(away > 0.7) & (away < 0.8)].mean(), found[away < 0.4].mean()
+        self.assertTrue(1.01 < float(ring / inner) < 1.2)
 
     def test_what_is_too_small_to_see_is_left_alone(self) -> None:
         box = np.random.default_rng(1).random((8, 8, 4)).astype(np.float32)
