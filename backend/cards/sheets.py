@@ -10,6 +10,7 @@ from dataclasses import dataclass
 from django.template.loader import render_to_string
 
 from cards.files import font, themes
+from craft.day.checks import Moment
 from craft.kit.dialect import in_own_words
 from craft.vocabulary.setting import GROUP_WORDS
 from craft.vocabulary.settings import BY_SLUG
@@ -71,14 +72,20 @@ def recipe_sheet(recipe: RecipeForm) -> Sheet:
 
 def checks_sheet(checks: ChecksOut) -> Sheet:
     """The checks of a day, and what could slip."""
-    heads = {"leaving": "before leaving", "arrival": "on arrival"}
+    heads = {
+        Moment.LEAVING: "before leaving",
+        Moment.ARRIVAL: "on arrival",
+        Moment.SITUATION: "before the situations",
+        Moment.AFTER: "afterwards",
+    }
     groups: list[tuple[str, list[Line]]] = []
     for check in checks.checks:
-        head = heads.get(check.moment.value, check.situations[0] if check.situations else "")
+        head = heads[check.moment]
         if not groups or groups[-1][0] != head:
             groups.append((head, []))
         known = check.ticked_at.strftime("%H:%M") if check.ticked_at else ""
-        groups[-1][1].append(Line(check.text, check.because, known=known))
+        served = "; ".join(f"{one.title} {one.figure}".strip() for one in check.serves) if check.moment is Moment.SITUATION else ""
+        groups[-1][1].append(Line(check.text, check.because, value=served, known=known))
     slips = [Line(slip.control, slip.happens, value=slip.harmless) for slip in checks.slips]
     return Sheet(f"Before the pictures: {checks.title}", "The dearest failure first.", _frozen([*groups, ("what could slip", slips)]))
 

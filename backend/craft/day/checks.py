@@ -32,7 +32,8 @@ class Moment(Enum):
 class Check:
     """Something to look at before it is too late.
 
-    lost: share of the frames that a failure loses; likely: how often it happens, as a share of
+    text: as a situation's card asks it; day, figure: how it is asked once for a day, and what each situation then tells beside its name
+    (empty: as text, and nothing); lost: share of the frames that a failure loses; likely: how often it happens, as a share of
     outings; when, tokens, terms: where it applies.
     """
 
@@ -40,6 +41,8 @@ class Check:
     moment: Moment
     text: str
     because: str
+    day: str = ""
+    figure: str = ""
     lost: float
     likely: float
     when: tuple[When, ...] = ()
@@ -95,20 +98,20 @@ CHECKS: tuple[Check, ...] = (
     Check(slug="glass_clean", moment=_ARRIVAL, text="Front glass and sensor: look through a frame of the sky.", because="A drop or a hair is in every frame.", lost=0.3, likely=0.1),
     Check(slug="last_time", moment=_ARRIVAL, text="Nothing left on from last time: spot, set of frames, timer, white, compensation.", because="Yesterday's settings look right until you see the pictures.", lost=0.4, likely=0.15),
     Check(slug="test_frame", moment=_ARRIVAL, text="One test frame: warnings, histogram, sharpness at full size.", because="What the screen shows small hides most of what goes wrong.", lost=0.4, likely=0.2),
-    Check(slug="white_known", moment=_ARRIVAL, text="White stands at {kelvin} for this light: look at a paper or a skin.", because="A finished file with the wrong white cannot be brought back whole.", lost=0.3, likely=0.1, when=(When("rendered", "=", 1.0),)),
+    Check(slug="white_known", moment=_ARRIVAL, text="White is fixed at {kelvin_set}: look at a paper or a skin.", day="White is fixed: look at a paper or a skin in each light.", figure="{kelvin_set}", because="A finished file with the wrong white cannot be brought back whole.", lost=0.3, likely=0.1, when=(When("rendered", "=", 1.0), When("white_fixed", "=", 1.0))),
     Check(slug="mode", moment=_SITUATION, text="Mode and the held values are those of this setup.", because="A dial one notch off is another camera.", lost=0.5, likely=0.1),
-    Check(slug="ceiling", moment=_SITUATION, text="ISO is {iso} now and the ceiling {ceiling_iso}: what gives when the light falls?", because="Pinned at its ceiling, automatic ISO quietly darkens or slows.", lost=0.3, likely=0.15, when=(When("floats", "=", 1.0),)),
-    Check(slug="time_for_it", moment=_SITUATION, text="The time is {time_s}: fast enough for {speed_m_s}?", because="Movement cannot be sharpened afterwards.", lost=0.6, likely=0.15, when=(_MOVES,)),
+    Check(slug="ceiling", moment=_SITUATION, text="ISO is {iso} now and the ceiling {ceiling_iso}: what gives when the light falls?", day="How far is ISO from its ceiling, and what gives when the light falls?", figure="{iso} of {ceiling_iso}", because="Pinned at its ceiling, automatic ISO quietly darkens or slows.", lost=0.3, likely=0.15, when=(When("floats", "=", 1.0),)),
+    Check(slug="time_for_it", moment=_SITUATION, text="The time is {time_s}: fast enough for {speed_m_s}?", day="Is the time short enough for what moves?", figure="{time_s} for {speed_m_s}", because="Movement cannot be sharpened afterwards.", lost=0.6, likely=0.15, when=(_MOVES,)),
     Check(slug="stabiliser_off", moment=_SITUATION, text="Stabiliser off on the tripod, lens switch too.", because="It looks for movement that is not there.", lost=0.3, likely=0.25, when=(_TRIPOD,), terms=(_is("stabiliser", "off"),)),
     Check(slug="stabiliser_on", moment=_SITUATION, text="Stabiliser on again after the tripod.", because="It stays off after the tripod, and nobody notices until the desk.", lost=0.3, likely=0.15, when=(When("tripod", "=", 0.0),), tokens=("stabiliser",), terms=(_not("stabiliser", "off"),)),
-    Check(slug="quiet_now", moment=_SITUATION, text="Beeps, lamp and made sounds off: try it once outside.", because="One beep in the ceremony is remembered longer than the pictures.", lost=0.2, likely=0.2, when=(_QUIET,)),
+    Check(slug="quiet_now", moment=_SITUATION, text="Beeps, lamp and made sounds off: try it once outside.", because="One beep, and the moment is about the camera.", lost=0.2, likely=0.2, when=(_QUIET,)),
     Check(slug="look_and_file", moment=_SITUATION, text="The look is flat: is raw kept?", because="A flat look with finished files only gives dull pictures.", lost=0.7, likely=0.04, terms=(_is("look", "flat"), _is("file_format", "raw", "rendered"))),
     Check(slug="flat_goes_out", moment=_SITUATION, text="The look is flat and finished files are kept: none of them goes out as it is.", because="A flat finished file is dull, though a raw lies beside it: develop that, or turn the look before handing over.", lost=0.5, likely=0.2, terms=(_is("look", "flat"), _is("file_format", "both"))),
     Check(slug="dark_frames_off", moment=_SITUATION, text="Noise reduction for long times is off.", because="A dark frame after each one takes every second minute of the sky.", lost=0.5, likely=0.2, when=(When("stars", "=", 1.0),), terms=(_is("long_exposure_noise_reduction", "off"),)),
-    Check(slug="set_off_after", moment=_SITUATION, text="The set of {frames} frames is on for this, and goes off after it.", because="Left on, it turns the next moment into a dark and a bright one.", lost=0.4, likely=0.25, terms=(_not("bracket_kind", "off"),)),
+    Check(slug="set_off_after", moment=_SITUATION, text="The set of {frames} frames is on for this, and goes off after it.", day="Sets of frames are on where they are wanted, and go off after it.", figure="{frames} frames", because="Left on, it turns the next moment into a dark and a bright one.", lost=0.4, likely=0.25, terms=(_not("bracket_kind", "off"),)),
     Check(slug="timer_off_after", moment=_SITUATION, text="The timer is on for this, and goes off after it.", because="The next moment is over when it fires.", lost=0.3, likely=0.2, terms=(_is("drive_mode", "timer"),)),
     Check(slug="flicker", moment=_SITUATION, text="The lamps pulse: take three frames and compare their brightness.", because="Pulsing lamps darken some frames and not others.", lost=0.4, likely=0.3, tokens=("pulsing_light",)),
-    Check(slug="focus_found", moment=_SITUATION, text="Focus on the eye or the edge that matters, and look at it enlarged.", because="A depth from {near_m} to {far_m} forgives little.", lost=0.5, likely=0.2, terms=(_is("focus_mode", "manual"),)),
+    Check(slug="focus_found", moment=_SITUATION, text="Focus on the eye or the edge that matters, and look at it enlarged.", because="Focus by hand forgives nothing that the eye missed.", figure="{near_m} to {far_m}", lost=0.5, likely=0.2, terms=(_is("focus_mode", "manual"),)),
     Check(slug="copied_after", moment=_AFTER, text="All cards are copied twice, to two places, and looked at.", because="Until then the cards hold the only day there is: nobody formats them.", lost=1.0, likely=0.05),
     Check(slug="slot_noted", moment=_AFTER, text="What to change in the slots is written down.", because="Tomorrow nobody remembers what was wrong today.", lost=0.1, likely=0.3, tokens=("slots",)),
     Check(slug="review_off", moment=_SITUATION, text="Review is off: the finder stays on the world.", because="The picture just taken hides the next.", lost=0.2, likely=0.2, when=(_MOVES,), terms=(_is("review_time", "off"),)),
@@ -169,12 +172,13 @@ AnyRow = TypeVar("AnyRow", bound=Check | Slip)
 
 @dataclass(frozen=True, slots=True)
 class Applied(Generic[AnyRow]):
-    """A check or slip that applies: its sentence with this situation's numbers, and what a failure costs."""
+    """A check or slip that applies: its sentence with this situation's numbers, what a failure costs, and the figure that a day's list tells."""
 
     row: AnyRow
     text: str
     because: str
     dear: float
+    figure: str = ""
 
 
 def applying(
@@ -192,5 +196,6 @@ def applying(
         there = all(token in tokens for token in row.tokens) and all(t.setting in values and t.holds(values[t.setting]) for t in row.terms)
         if there and all_hold(row.when, facts):
             words = (row.text, row.because) if isinstance(row, Check) else (row.happens, row.harmless)
-            found.append(Applied(row, phrase(words[0], facts)[0], phrase(words[1], facts)[0], row.lost * row.likely))
+            figure = phrase(row.figure, facts)[0] if isinstance(row, Check) else ""
+            found.append(Applied(row, phrase(words[0], facts)[0], phrase(words[1], facts)[0], row.lost * row.likely, figure))
     return tuple(sorted(found, key=lambda one: -one.dear))

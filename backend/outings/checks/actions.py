@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import datetime as dt
 from collections.abc import Mapping
 from dataclasses import dataclass
 from functools import partial
@@ -16,7 +17,7 @@ from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.words import say_value
 from forms.dialect_form import BETWEEN
 from forms.problems import InputError, Problem
-from outings.checks.schemas import BiteOut, BodyBites, CheckOut, ChecksOut, SafeList, SlipOut
+from outings.checks.schemas import BiteOut, BodyBites, CheckOut, ChecksOut, SafeList, ServedOut, SlipOut
 from outings.keeping import set_by_hand
 from outings.kept import kept
 from outings.models import Outing, Ticked
@@ -105,64 +106,44 @@ def _where(one: Applied[Check], made: Made, kit: Kit) -> str:
     return "; ".join(BETWEEN.join((*entry.menu, entry.label)) for entry in entries if entry.setting in slugs)
 
 
+def _check(served: list[tuple[Made, Applied[Check]]], kit: Kit, ticked: Mapping[str, dt.datetime], dearest: float) -> CheckOut:
+    """A check that some situations have, once; it is ticked, too, where it was ticked for each of them by itself, as it once was."""
+    row = served[0][1].row
+    each = [ticked.get(f"{row.slug}-{made.pk}") for made, _ in served]
+    alone = [at for at in each if at is not None]
+    return CheckOut(
+        slug=row.slug,
+        moment=row.moment,
+        text=row.day or served[0][1].text,
+        because=served[0][1].because,
+        serves=[ServedOut(situation=made.pk, title=made.title, figure=one.figure, where=_where(one, made, kit)) for made, one in served],
+        share=served[0][1].dear / dearest,
+        ticked_at=ticked.get(row.slug) or (max(alone) if len(alone) == len(each) else None),
+    )
+
+
 def checks_of(outing: Outing, kit: Kit) -> ChecksOut:
     """What to look at, what could slip and what bites, from the setups of the day."""
-    checks: list[tuple[str, Applied[Check]]] = []
+    checks: dict[str, list[tuple[Made, Applied[Check]]]] = {}
     slips: list[tuple[str, Applied[Slip]]] = []
     open_guards: dict[str, dict[str, Value]] = {}
-    own: list[tuple[Made, Applied[Check]]] = []
     setups, problems = made_of(outing, kit)
     for made in setups:
         found = kept("checks", made.key, partial(_found, made))
         for one in found.checks:
-            if one.row.moment is Moment.SITUATION:
-                own.append((made, one))
-            else:
-                checks.append((made.title, one))
+            checks.setdefault(one.row.slug, []).append((made, one))
         for slip in found.slips:
             slips.append((made.title, slip))
             open_guards.setdefault(slip.row.slug, {}).update(found.open[slip.row.slug])
     ticked = dict(outing.ticked.values_list("check_slug", "at"))
-    dearest = max((one.dear for one in (*(one for _, one in checks), *(one for _, one in own))), default=1.0)
-    whole = [
-        CheckOut(
-            slug=one.row.slug,
-            moment=one.row.moment,
-            text=one.text,
-            because=one.because,
-            situation=None,
-            situations=titles,
-            share=one.dear / dearest,
-            where="",
-            ticked_at=ticked.get(one.row.slug),
-        )
-        for one, titles in _merged(checks)
-    ]
-    each = [
-        CheckOut(
-            slug=f"{one.row.slug}-{made.pk}",
-            moment=one.row.moment,
-            text=one.text,
-            because=one.because,
-            situation=made.pk,
-            situations=[made.title],
-            share=one.dear / dearest,
-            where=_where(one, made, kit),
-            ticked_at=ticked.get(f"{one.row.slug}-{made.pk}"),
-        )
-        for made, one in own
-    ]
+    dearest = max((one.dear for served in checks.values() for _, one in served), default=1.0)
+    told = [_check(served, kit, ticked, dearest) for served in checks.values()]
     defaults = [
         kept("bites", (body, told_by(day), kit.standing[body]), partial(_bites, body, day, kit)) for body, day in by_body(setups).items()
     ]
     return ChecksOut(
         title=outing.title,
-        checks=[
-            *(c for c in whole if c.moment is Moment.LEAVING),
-            *(c for c in whole if c.moment is Moment.ARRIVAL),
-            *each,
-            *(c for c in whole if c.moment is Moment.AFTER),
-        ],
+        checks=sorted(told, key=lambda check: (list(Moment).index(check.moment), -check.share)),
         slips=[_slip(one, titles, open_guards.get(one.row.slug, {})) for one, titles in _merged(slips)],
         lists=_lists(setups, kit),
         not_copied=not_copied(outing),
@@ -207,6 +188,6 @@ def ticked(outing: Outing, kit: Kit, slug: str, *, done: bool) -> ChecksOut:
     if done:
         check.ticked_at = Ticked.objects.get_or_create(outing=outing, check_slug=slug, defaults={"at": timezone.now()})[0].at
     else:
-        outing.ticked.filter(check_slug=slug).delete()
+        outing.ticked.filter(check_slug__in=(slug, *(f"{slug}-{served.situation}" for served in check.serves))).delete()
         check.ticked_at = None
     return told

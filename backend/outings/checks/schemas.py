@@ -13,20 +13,27 @@ from craft.vocabulary.setting import Value
 from forms.traits_form import Flag
 
 
-class CheckOut(Schema):
-    """A check; slug names it for ticking; situation: where it belongs to one, else null; situations: whom it serves.
+class ServedOut(Schema):
+    """A situation that a check serves: its figure, if it has one, and where in its body's menus that stands, if it is a setting."""
 
-    share: of what the dearest check of the day would lose; where: in the body's menus, where it is a setting.
+    situation: int
+    title: str
+    figure: str
+    where: str
+
+
+class CheckOut(Schema):
+    """A check, once for the day; slug names it for ticking; serves: the situations that it is for, in their order.
+
+    share: of what the dearest check of the day would lose.
     """
 
     slug: str
     moment: Moment
     text: str
     because: str
-    situation: int | None
-    situations: list[str]
+    serves: list[ServedOut]
     share: float
-    where: str
     ticked_at: dt.datetime | None
 
 

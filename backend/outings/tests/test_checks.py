@@ -2,7 +2,10 @@
 
 from __future__ import annotations
 
+from datetime import timedelta
 from typing import Any
+
+from django.utils import timezone
 
 from craft.day.checks import CHECKS, SLIPS, Moment
 from craft.day.defaults import WORSE
@@ -10,6 +13,7 @@ from craft.decisions.facts import FACTS
 from craft.vocabulary.features import CIRCUMSTANCES, FEATURES
 from craft.vocabulary.setting import Reach
 from craft.vocabulary.settings import BY_SLUG
+from outings.models import Outing, Ticked
 from outings.tests.test_outings import Day
 from people.tests.caller import Caller, pointers
 
@@ -32,17 +36,21 @@ class Checks(Day):
         by_moment: dict[str, list[dict[str, Any]]] = {}
         for check in told["checks"]:
             by_moment.setdefault(check["moment"], []).append(check)
-        for moment in ("leaving", "arrival"):
+        self.assertEqual(list(by_moment), ["leaving", "arrival", "situation", "after"])
+        self.assertEqual(len({check["text"] for check in told["checks"]}), len(told["checks"]), "each once a day")
+        for moment in by_moment:
             costs = [DEAR[check["slug"]] for check in by_moment[moment]]
             self.assertEqual(costs, sorted(costs, reverse=True))
         slugs = {check["slug"] for check in told["checks"]}
         self.assertTrue({"card_in", "clocks", "prefixes", "tripod_parts", "red_lamp", "lens_switches"} <= slugs)
         self.assertNotIn("adapted", slugs, "nobody brings the adapted lens on this day")
         red = next(check for check in told["checks"] if check["slug"] == "red_lamp")
-        self.assertEqual(red["situations"], ["The causeway under the stars"])
-        own = [check for check in by_moment["situation"] if check["situations"] == ["The causeway under the stars"]]
-        self.assertTrue({"dark_frames_off", "stabiliser_off", "focus_found"} <= {check["slug"].rsplit("-", 1)[0] for check in own})
-        quiet = [c["situations"][0] for c in by_moment["situation"] if c["slug"].startswith("quiet_now")]
+        self.assertEqual(self.served(red), ["The causeway under the stars"])
+        own = [check for check in by_moment["situation"] if "The causeway under the stars" in self.served(check)]
+        self.assertTrue({"dark_frames_off", "stabiliser_off", "focus_found"} <= {check["slug"] for check in own})
+        time = next(check for check in by_moment["situation"] if check["slug"] == "time_for_it")
+        self.assertRegex(next(one["figure"] for one in time["serves"] if one["title"] == "Terns over the bar"), r"^1/\d+ for 10 m/s$")
+        quiet = next(self.served(check) for check in by_moment["situation"] if check["slug"] == "quiet_now")
         self.assertIn("Boathouse wedding, one bright doorway", quiet)
         self.assertNotIn("Sprint heats off the quay", quiet)
         self.assertEqual(told["problems"], [])
@@ -61,15 +69,23 @@ class Checks(Day):
         (other,) = Caller(self.bram).get("/api/outings").json()
         self.assertTrue(all(c["ticked_at"] is None for c in Caller(self.bram).get(f"/api/outings/{other['id']}/checks").json()["checks"]))
 
-    def test_what_belongs_to_a_situation_is_ticked_for_it_alone(self) -> None:
-        modes = [check for check in self.get()["checks"] if check["slug"].startswith("mode-")]
-        self.assertEqual([check["situations"] for check in modes], [[title] for title in self.titles()])
-        self.tick(modes[2]["slug"])
-        after = [check["ticked_at"] is not None for check in self.get()["checks"] if check["slug"].startswith("mode-")]
-        self.assertEqual(after, [False, False, True, False, False, False, False])
-        self.caller.delete(f"/api/situations/{modes[2]['situation']}")
-        self.assertNotIn(modes[2]["slug"], {check["slug"] for check in self.get()["checks"]})
-        self.assertEqual(self.tick(modes[2]["slug"]).status_code, 422)
+    def served(self, check: dict[str, Any]) -> list[str]:
+        return [one["title"] for one in check["serves"]]
+
+    def mode(self) -> dict[str, Any]:
+        return next(check for check in self.get()["checks"] if check["slug"] == "mode")
+
+    def test_what_was_ticked_for_each_situation_by_itself_is_ticked_for_the_day(self) -> None:
+        """As days were kept before a check stood once."""
+        before = self.mode()
+        self.assertEqual(self.served(before), self.titles())
+        outing = Outing.objects.get(pk=self.day["id"])
+        for k, one in enumerate(before["serves"]):
+            self.assertIsNone(self.mode()["ticked_at"])
+            Ticked.objects.create(outing=outing, check_slug=f"mode-{one['situation']}", at=timezone.now() + timedelta(minutes=k))
+        self.assertIsNotNone(self.mode()["ticked_at"])
+        self.tick("mode", done=False)
+        self.assertIsNone(self.mode()["ticked_at"])
 
     def test_an_outing_put_aside_or_without_situations_has_none(self) -> None:
         bare = self.caller.post("/api/outings", {"title": "Nothing yet", "day": "2027-06-13"}).json()

@@ -7146,9 +7146,9 @@ export interface components {
         };
         /**
          * CheckOut
-         * @description A check; slug names it for ticking; situation: where it belongs to one, else null; situations: whom it serves.
+         * @description A check, once for the day; slug names it for ticking; serves: the situations that it is for, in their order.
          *
-         *     share: of what the dearest check of the day would lose; where: in the body's menus, where it is a setting.
+         *     share: of what the dearest check of the day would lose.
          */
         CheckOut: {
             /** Slug */
@@ -7158,14 +7158,10 @@ export interface components {
             text: string;
             /** Because */
             because: string;
-            /** Situation */
-            situation: number | null;
-            /** Situations */
-            situations: string[];
+            /** Serves */
+            serves: components["schemas"]["ServedOut"][];
             /** Share */
             share: number;
-            /** Where */
-            where: string;
             /** Ticked At */
             ticked_at: string | null;
         };
@@ -7211,6 +7207,20 @@ export interface components {
             values: string[];
             /** Of */
             of: number;
+        };
+        /**
+         * ServedOut
+         * @description A situation that a check serves: its figure, if it has one, and where in its body's menus that stands, if it is a setting.
+         */
+        ServedOut: {
+            /** Situation */
+            situation: number;
+            /** Title */
+            title: string;
+            /** Figure */
+            figure: string;
+            /** Where */
+            where: string;
         };
         /**
          * SlipOut

@@ -16,16 +16,27 @@ const { data, error } = useQuery({
   queryKey: key,
   queryFn: () => take(client.GET("/api/outings/{pk}/checks", { params: { path: { pk: props.id } } })),
 });
-const MOMENTS: Record<string, string> = { leaving: "Before leaving", arrival: "On arrival", after: "Afterwards" };
-/** Checks under the moment, or under the situation they belong to. */
+const MOMENTS: Record<Schemas["Moment"], string> = {
+  leaving: "Before leaving",
+  arrival: "On arrival",
+  situation: "Before the situations",
+  after: "Afterwards",
+};
+/** Checks under their moment, each once; those of a situation name whom they serve. */
 const groups = computed(() => {
   const made = new Map<string, Schemas["CheckOut"][]>();
   for (const check of data.value?.checks ?? []) {
-    const name = MOMENTS[check.moment] ?? check.situations[0] ?? "";
+    const name = MOMENTS[check.moment];
     made.set(name, [...(made.get(name) ?? []), check]);
   }
   return [...made.entries()];
 });
+/** Whom a check serves, by name, where it is not simply everybody. */
+const most = computed(() => Math.max(0, ...(data.value?.checks ?? []).map((check) => check.serves.length)));
+const figured = (check: Schemas["CheckOut"]): boolean => check.serves.some((one) => one.figure);
+const everywhere = (check: Schemas["CheckOut"]): boolean => check.serves.length === most.value && most.value > 1;
+const listed = (check: Schemas["CheckOut"]): Schemas["ServedOut"][] =>
+  figured(check) || (check.moment === "situation" && !everywhere(check)) ? check.serves : [];
 const left = computed(() => (data.value?.checks ?? []).filter((c) => !c.ticked_at).length);
 const bodyName = useBodyName();
 const stills = useStills(() => props.id);
@@ -72,9 +83,7 @@ const time = (iso: string): string => new Date(iso).toTimeString().slice(0, 5);
       </p>
       <p v-if="!data.checks.length" class="reason">Add situations to the day; their checks appear here.</p>
       <template v-for="[name, checks] in groups" :key="name">
-        <h2 :class="{ pictured: stills.titled(name) }">
-          <Still v-if="stills.titled(name)" :src="stills.titled(name)" />{{ name }}
-        </h2>
+        <h2>{{ name }}</h2>
         <label v-for="check in checks" :key="check.slug" class="check" :class="{ done: check.ticked_at }">
           <input type="checkbox" :checked="!!check.ticked_at" @change="tick(check)" />
           <span class="dear" :title="`it would lose ${Math.round(check.share * 100)} % of what the dearest would`"
@@ -83,7 +92,14 @@ const time = (iso: string): string => new Date(iso).toTimeString().slice(0, 5);
           <span
             ><b>{{ check.text }}</b> <span class="quiet">{{ check.because }}</span></span
           >
-          <span class="quiet where">{{ check.where }}</span>
+          <span class="serves"
+            ><span v-if="check.moment === 'situation' && everywhere(check) && !figured(check)" class="quiet"
+              >in every situation</span
+            ><span v-for="one in listed(check)" :key="one.situation" class="quiet served" :title="one.where"
+              ><Still v-if="stills.titled(one.title)" :src="stills.titled(one.title)" /><span class="name">{{ one.title }}</span>
+              <b v-if="one.figure" class="figure">{{ one.figure }}</b></span
+            ></span
+          >
           <span class="quiet at">{{ check.ticked_at ? time(check.ticked_at) : "" }}</span>
         </label>
       </template>
@@ -147,12 +163,6 @@ const time = (iso: string): string => new Date(iso).toTimeString().slice(0, 5);
 </template>
 
 <style scoped>
-.pictured {
-  display: flex;
-  gap: 12px;
-  align-items: center;
-  padding-bottom: 4px;
-}
 .checks {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 440px;
@@ -165,7 +175,7 @@ const time = (iso: string): string => new Date(iso).toTimeString().slice(0, 5);
 }
 .check {
   display: grid;
-  grid-template-columns: 28px 44px minmax(0, 1fr) minmax(0, 0.45fr) 44px;
+  grid-template-columns: 28px 44px minmax(0, 1fr) minmax(0, 1fr) 44px;
   gap: 0 12px;
   align-items: center;
   min-height: 44px;
@@ -196,8 +206,29 @@ const time = (iso: string): string => new Date(iso).toTimeString().slice(0, 5);
 .done .dear i {
   background: var(--rule);
 }
-.where {
-  overflow-wrap: anywhere;
+.serves {
+  display: grid;
+  gap: 2px;
+}
+.served {
+  display: grid;
+  grid-template-columns: 32px minmax(0, 1fr) auto;
+  gap: 8px;
+  align-items: center;
+  line-height: 17px;
+}
+.served :deep(img),
+.served :deep(.still) {
+  width: 32px;
+  height: auto;
+}
+.check .serves .name {
+  grid-column: 2;
+}
+.check .figure {
+  color: var(--ink);
+  display: inline;
+  white-space: nowrap;
 }
 .done b {
   text-decoration: line-through;
@@ -235,8 +266,8 @@ summary {
   .check {
     grid-template-columns: 28px 20px minmax(0, 1fr) 44px;
   }
-  .check .where {
-    grid-column: 3;
+  .serves {
+    grid-column: 1 / -1;
     grid-row: 2;
   }
 }

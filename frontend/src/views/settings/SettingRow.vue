@@ -148,7 +148,7 @@ const when = (iso: string) => iso.slice(0, 10);
   width: 100%;
   min-height: 36px;
   display: grid;
-  grid-template-columns: minmax(0, 252px) minmax(0, 128px) 84px minmax(0, 1fr);
+  grid-template-columns: minmax(0, 216px) minmax(0, 110px) 76px minmax(0, 1fr);
   gap: 0 12px;
   padding: 8px 0 6px;
   align-items: baseline;
@@ -183,9 +183,10 @@ const when = (iso: string) => iso.slice(0, 10);
     400 13px/18px "Literata Variable",
     serif;
   color: var(--second);
-  white-space: nowrap;
+  display: -webkit-box;
+  -webkit-box-orient: vertical;
+  -webkit-line-clamp: 2;
   overflow: hidden;
-  text-overflow: ellipsis;
 }
 .other {
   color: var(--second);
