@@ -119,7 +119,7 @@ def hour(title: str = "rowing", **change: Any) -> Hour:
     """
     one = situation(**change)
     setup = advise(one)
-    return Hour(title, facts_of(setup, frozenset()), frozenset(), configure(one, setup).values, setup.facts["shots"])
+    return Hour(title, facts_of(one, setup, frozenset()), frozenset(), configure(one, setup).values, setup.facts["shots"])
 
 
 SHOWN_ON: dict[str, Any] = {

@@ -44,7 +44,7 @@ class Answer:
     @property
     def facts(self) -> dict[str, float]:
         """Facts of the setup that checks, roles and habits ask for."""
-        return facts_of(self.setup, self.tokens)
+        return facts_of(self.situation, self.setup, self.tokens)
 
 
 def answer_to(form: SituationForm) -> Answer:

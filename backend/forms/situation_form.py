@@ -168,11 +168,12 @@ class DeliveryForm(Form):
     count: Annotated[int, Field(strict=True, ge=1, le=1_000_000)] | None = None
     deadline_h: Annotated[float, Field(strict=True, allow_inf_nan=False, gt=0, le=10_000)] | None = None
     frames: Annotated[int, Field(strict=True, ge=1, le=1_000_000)] | None = None
+    cable: Flag = False
 
     def value(self) -> Delivery:
         """The delivery as the craft's value."""
         wide, high = (float(part) for part in self.shape.split(":")) if self.shape else (0.0, 1.0)
-        return Delivery(wide / high if wide else None, self.colour_space, self.count, self.deadline_h, self.frames)
+        return Delivery(wide / high if wide else None, self.colour_space, self.count, self.deadline_h, self.frames, self.cable)
 
 
 class OutputForm(Form):

@@ -16,7 +16,7 @@ from types import MappingProxyType
 
 from craft.configuration.around import around_of, settings_of
 from craft.configuration.bundles import BUNDLES, BundleState, state_of
-from craft.configuration.decided import decided, facts_of, of_person, of_settings
+from craft.configuration.decided import decided, facts_of, of_settings
 from craft.configuration.habits import HABITS, Habit, Way
 from craft.configuration.rows import GUARDS, ROWS, Row
 from craft.decisions.facts import Facts, all_hold, phrase
@@ -151,7 +151,7 @@ def way_for(habit: Habit, facts: Facts, possible: Callable[[Way], bool] = lambda
     """The first way of a habit that is possible and wins by the numbers, else the last that asks for nothing.
 
     >>> from craft.configuration.habits import BY_HABIT
-    >>> way_for(BY_HABIT["review"], {**advised().facts, "bursting": 0.0}).slug
+    >>> way_for(BY_HABIT["review"], {**advised().facts, "bursting": 0.0, "cable": 0.0}).slug
     'short'
     """
     return next((way for way in habit.ways if all_hold(way.when, facts) and possible(way)), habit.ways[-1])
@@ -244,7 +244,7 @@ def _by_hand(situation: Situation, unused: Mapping[str, str], there: Mapping[str
 
 def _layers(situation: Situation, setup: Setup, there: Mapping[str, Setting], around: Around) -> dict[str, _Laid]:
     """All layers over each other; a value that the body does not have is not laid."""
-    facts = facts_of(setup, around.tokens) | of_person(situation)
+    facts = facts_of(situation, setup, around.tokens)
     laid = {
         slug: _Laid(
             default_of(setting, situation.body, around.offered.get(slug, setting.values)),
@@ -332,7 +332,7 @@ def configure(situation: Situation, setup: Setup) -> Configuration:
     offered = {row.setting.slug: row.offered for row in rows}
     bundles = tuple(state_of(bundle, values, offered, around.tokens) for bundle in BUNDLES)
     answers = situation.person.habits
-    unkept = tuple(_unkept(situation, facts_of(setup, around.tokens), there, around)) if answers else ()
+    unkept = tuple(_unkept(situation, facts_of(situation, setup, around.tokens), there, around)) if answers else ()
     return Configuration(tuple(_as_a_whole(row, bundles) for row in rows), broken, change, bundles, around, unkept)
 
 

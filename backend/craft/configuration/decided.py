@@ -62,28 +62,26 @@ def _merged(merge: Merge | None) -> dict[str, Value]:
     return {"merge": merge.step, "merge_strength": merge.strength, "merge_align": "on" if merge.aligned else "off"}
 
 
-def facts_of(setup: Setup, tokens: frozenset[str]) -> dict[str, float]:
-    """Numbers about a setup that habits and rows ask for, beside those of its decisions.
+def facts_of(situation: Situation, setup: Setup, tokens: frozenset[str]) -> dict[str, float]:
+    """Numbers about a setup that habits, rows and checks ask for, beside those of its decisions.
 
-    >>> facts_of(advised(), frozenset({"two_cards"}))["two_cards_offered"]
+    >>> facts_of(situation(), advised(), frozenset({"two_cards"}))["two_cards_offered"]
     1.0
     """
-    return {**setup.facts, **_of_tokens(tokens), **_of_setup(setup)}
+    return {**setup.facts, **_of_tokens(tokens), **_of_setup(setup), **_of_person(situation)}
 
 
 @tells(
     old_programs=Fact("a program of yours opens no packed raw", "yes", "your programs open packed raw"),
     shape_given=Fact("the delivery has its own shape", "yes", "the delivery has no shape of its own"),
+    cable=Fact("frames go to a computer over a cable", "yes", "no cable leads to a computer"),
 )
-def of_person(situation: Situation) -> dict[str, float]:
-    """What follows from who works with the frames, and who gets them.
-
-    >>> of_person(situation())
-    {'old_programs': 0.0, 'shape_given': 0.0}
-    """
+def _of_person(situation: Situation) -> dict[str, float]:
+    """What follows from who works with the frames, and who gets them."""
     return {
         "old_programs": yes("lossless" not in situation.person.raw_opens),
         "shape_given": yes(situation.delivery.shape is not None),
+        "cable": yes(situation.delivery.cable),
     }
 
 

@@ -63,6 +63,7 @@ HABITS: tuple[Habit, ...] = (
         Way(slug="no", label="no", sets=(("hold_focus", "off"),), when=(), because="Nothing here asks for focus to be held by hand.", costs="recomposing under continuous focus is a gamble"),
     )),
     Habit(slug="review", question="Look at each picture after the shot?", ways=(
+        Way(slug="on_the_computer", label="on the computer", sets=(("review_time", "off"),), when=(_yes("cable"),), because="Each frame stands on the large screen a moment later.", costs="eyes go to and fro"),
         Way(slug="off", label="never by itself", sets=(("review_time", "off"),), when=(_BURST,), because="Frames come at {rate}: a picture of the last one would hide the next.", costs="mistakes are noticed later"),
         Way(slug="short", label="for a moment", sets=(("review_time", "two_seconds"),), when=(_PEOPLE, _no("skill_quick")), because="A glance tells whether eyes were open, and the sitter waits that long.", costs="the finder is taken for a moment"),
         Way(slug="long", label="long enough to judge", sets=(("review_time", "four_seconds"),), when=(_TRIPOD, _STILL), because="Nothing runs away and the frame took {time_s}: look at its edges and its histogram before the next.", costs="some battery"),
@@ -170,6 +171,7 @@ HABITS: tuple[Habit, ...] = (
         Way(slug="automatic", label="by themselves", sets=(("finder_switch", "automatic"),), when=(), because="Both are used, and neither is in the way.", costs="a hand near the finder blacks out the screen"),
     )),
     Habit(slug="awake", question="Stay awake, or save the battery?", ways=(
+        Way(slug="on_the_cable", label="stay awake on the cable", sets=(("screen_off_delay", "five_minutes"), ("reduced_power", "off")), when=(_yes("cable"),), because="A body that falls asleep lets go of the computer, and has to be found again.", costs="a battery in half a day, unless the cable feeds it"),
         Way(slug="awake", label="stay awake", sets=(("screen_off_delay", "five_minutes"), ("reduced_power", "off")), when=(_WILD,), because="The animal decides when: a body that wakes up slowly misses it.", costs="a battery by noon"),
         Way(slug="long", label="save where it can", sets=(("screen_off_delay", "thirty_seconds"), ("reduced_power", "off")), when=(_TRIPOD,), because="Long waits between frames of {time_s}: a screen that goes off saves the night's battery.", costs="a press to wake it"),
         Way(slug="usual", label="a minute", sets=(("screen_off_delay", "a_minute"), ("reduced_power", "off")), when=(), because="A minute is longer than most pauses.", costs="some battery"),

@@ -30,6 +30,7 @@ _ALL = tuple(Genre)
 _SPORTS, _WILD, _STREET, _LAND, _WEDDING, _NIGHT, _PORTRAIT, _EVERYDAY = ((genre,) for genre in Genre)
 _TRIPOD, _HELD = When("tripod", "=", 1.0), When("tripod", "=", 0.0)
 _MOVES, _QUIET, _QUICK = When("moving", "=", 1.0), When("quiet", "=", 1.0), When("skill_quick", "=", 1.0)
+_CABLE = When("cable", "=", 1.0)
 _PULSES, _BY_HAND, _ELECTRONIC = When("flicker_hz", ">", 0.0), When("by_hand", "=", 1.0), When("electronic_now", "=", 1.0)
 
 GUARDS: tuple[Row, ...] = (
@@ -149,6 +150,9 @@ ROWS: tuple[Row, ...] = (
     Row(setting="aspect", value="as_sensor", genres=_ALL, when=(), because="The whole sensor is kept: a crop can be made later and not unmade."),
     Row(setting="exposure_step", value="third", genres=_ALL, when=(), because="A third is the smallest change that anyone sees."),
     Row(setting="tether", value="off", genres=_ALL, when=(_HELD,), because="A cable and a moving photographer do not go together."),
+    Row(setting="tether", value="on", genres=_ALL, when=(_CABLE,), because="Frames go to the computer over the cable as they are taken."),
+    Row(setting="pairing", value="off", genres=_ALL, when=(_CABLE,), because="The cable carries them: a wireless link beside it only drains the battery."),
+    Row(setting="send_while_shooting", value="off", genres=_ALL, when=(_CABLE,), because="The cable carries each frame already."),
     Row(setting="zone", value="home", genres=_ALL, when=(), because="The day is in your own time zone."),
 )
 """What kinds of work want; the last row that fits wins."""

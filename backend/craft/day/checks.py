@@ -95,6 +95,7 @@ CHECKS: tuple[Check, ...] = (
     Check(slug="tripod_parts", moment=_LEAVING, text="Tripod with its plate, and a remote.", because="A tripod without its plate is a stick.", lost=0.8, likely=0.05, when=(_TRIPOD,)),
     Check(slug="red_lamp", moment=_LEAVING, text="A red lamp, and something warm.", because="White light costs your eyes a quarter of an hour, and cold hands drop things.", lost=0.2, likely=0.15, when=(When("stars", "=", 1.0),)),
     Check(slug="adapted", moment=_LEAVING, text="The adapter is on the lens and clean.", because="Without it the lens stays in the bag.", lost=1.0, likely=0.02, tokens=("lens_unreported",)),
+    Check(slug="cable", moment=_LEAVING, text="The cable with its lock, and the computer charged.", because="A plug that is pulled loses the frame on its way, and sometimes its socket.", lost=0.3, likely=0.1, when=(When("cable", "=", 1.0),)),
     Check(slug="glass_clean", moment=_ARRIVAL, text="Front glass and sensor: look through a frame of the sky.", because="A drop or a hair is in every frame.", lost=0.3, likely=0.1),
     Check(slug="last_time", moment=_ARRIVAL, text="Nothing left on from last time: spot, set of frames, timer, white, compensation.", because="Yesterday's settings look right until you see the pictures.", lost=0.4, likely=0.15),
     Check(slug="test_frame", moment=_ARRIVAL, text="One test frame: warnings, histogram, sharpness at full size.", because="What the screen shows small hides most of what goes wrong.", lost=0.4, likely=0.2),

@@ -81,13 +81,15 @@ class Output:
 
 @dataclass(frozen=True, slots=True)
 class Delivery:
-    """What has to be handed over; shape as width over height; count: pictures handed over; frames: that one expects to shoot."""
+    """What has to be handed over; shape as width over height; count: pictures handed over; frames: that one expects to shoot; cable: frames
+    go to a computer over a cable as they are taken."""
 
     shape: float | None = None
     colour_space: str | None = None
     count: int | None = None
     deadline_h: float | None = None
     frames: int | None = None
+    cable: bool = False
 
 
 @dataclass(frozen=True, slots=True)

@@ -243,6 +243,14 @@ class Habits(TestCase):
         with self.assertRaisesRegex(ValidationError, "copy, split, more_room"):
             configured("wedding", profile={"habits": {"second_card": "three"}})
 
+    def test_on_a_cable_the_body_stays_awake_and_frames_are_looked_at_on_the_computer(self) -> None:
+        wanted = {"tether": "on", "review_time": "off", "screen_off_delay": "five_minutes", "reduced_power": "off", "pairing": "off"}
+        for genre in ("portrait", "everyday", "landscape"):
+            plain, cabled = (configured(genre, delivery=delivery) for delivery in ({}, {"cable": True}))
+            self.assertEqual({slug: cabled.values[slug] for slug in wanted}, wanted, genre)
+            self.assertNotEqual({slug: plain.values[slug] for slug in wanted}, wanted)
+            self.assertEqual(cabled.violations, ())
+
     def test_every_habit_reaches_some_setup(self) -> None:
         """Answering each habit each way changes a setting that it sets, on some demo body, or is what stood before."""
         base = {genre: configured(genre).values for genre in ("sports", "landscape", "wedding")}
@@ -257,7 +265,7 @@ class Habits(TestCase):
 
     def test_numbers_in_a_reason_are_given_beside_it(self) -> None:
         for situation, setup, _ in list(all_made().values())[::17]:
-            facts = facts_of(setup, around_of(situation, setup).tokens) | {"old_programs": 0.0, "shape_given": 0.0}
+            facts = facts_of(situation, setup, around_of(situation, setup).tokens)
             for row in (*GUARDS, *ROWS):
                 self.assertNotRegex(without_facts(row.because), r"\d")
                 sentence, numbers = phrase(row.because, facts)

@@ -227,7 +227,7 @@ def hour_of(genre: str, body: str, **more: Any) -> Hour:
     setup = advise(situation)
     configuration = configure(situation, setup)
     tokens = configuration.around.tokens
-    facts = facts_of(setup, tokens)
+    facts = facts_of(situation, setup, tokens)
     return Hour(genre, facts, tokens, configuration.values, facts["shots"])
 
 

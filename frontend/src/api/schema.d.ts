@@ -3208,6 +3208,11 @@ export interface components {
             deadline_h?: number | null;
             /** Frames */
             frames?: number | null;
+            /**
+             * Cable
+             * @default false
+             */
+            cable?: boolean;
         };
         /**
          * ExcludedForm

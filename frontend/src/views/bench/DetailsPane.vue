@@ -156,6 +156,16 @@ const error = (place: string) => Object.entries(props.errors).find(([pointer]) =
         <option value="pixel">pixel by pixel</option>
       </select>
     </FieldRow>
+    <FieldRow name="cable" :error="error('/delivery/cable')">
+      <label class="tick"
+        ><input
+          type="checkbox"
+          :checked="document.delivery?.cable"
+          @change="set((d) => (d.delivery = { ...d.delivery, cable: ($event.target as HTMLInputElement).checked }))"
+        />
+        to a computer, as frames are taken</label
+      >
+    </FieldRow>
     <FieldRow name="handed over" :error="error('/delivery')">
       <NumberField
         label="pictures to hand over"
