@@ -32,7 +32,8 @@ DIALS = ("front_dial", "rear_dial")
 
 @dataclass(frozen=True, slots=True)
 class Hour:
-    """One situation of the day as the fingers meet it: its numbers, features, values by setting, frames, and areas that the body has."""
+    """One situation of the day as the fingers meet it: its numbers, features, values by setting, frames, areas that the body has, and its
+    beginning in minutes since midnight, None where that does not matter."""
 
     title: str
     facts: Facts
@@ -40,6 +41,7 @@ class Hour:
     values: Mapping[str, Value]
     shots: float
     areas: frozenset[str] = frozenset()
+    begins: float | None = None
 
     def has(self, function: Function) -> bool:
         """Whether the kit has what a function needs."""
@@ -113,16 +115,22 @@ def wanted_of(hours: Sequence[Hour]) -> tuple[Wanted, ...]:
     >>> [(one.function.slug, round(one.lost)) for one in wanted_of([hour(), hour("dusk", light=Light(6.0))])[:2]]
     [('compensation', 360), ('time', 360)]
     """
-    areas = {hour.values.get("focus_area") for hour in hours}
     found = []
     for function in FUNCTIONS:
         uses, counted_on, titles = 0.0, 0.0, []
         for k, hour in enumerate(hours):
+            areas = {other.values.get("focus_area") for other in hours if in_turns(hour, other)}
             here = _uses_of(function, hour, areas) * hour.shots / 100
             if hour.counts_on(function):
                 here += hour.shots
                 counted_on += hour.shots
-            if k and hour.has(function) and hour.lets(function) and _changes(function, hours[k - 1].values, hour.values):
+            if (
+                k
+                and in_turns(hours[k - 1], hour)
+                and hour.has(function)
+                and hour.lets(function)
+                and _changes(function, hours[k - 1].values, hour.values)
+            ):
                 here += 1
             if here:
                 uses += here
@@ -130,6 +138,21 @@ def wanted_of(hours: Sequence[Hour]) -> tuple[Wanted, ...]:
         if uses:
             found.append(Wanted(function, uses, (uses - counted_on) * function.bad + counted_on, tuple(titles)))
     return tuple(sorted(found, key=lambda one: (-one.lost, one.function.slug)))
+
+
+TOGETHER_MIN = 120.0
+"""Minutes within which two situations can come in turns; what is farther apart is set in peace in between (an estimate)."""
+
+
+def in_turns(one: Hour, other: Hour) -> bool:
+    """Whether two situations begin so near to each other that they can come in turns.
+
+    >>> from dataclasses import replace
+    >>> morning, noon, evening = (replace(hour(), begins=60.0 * at) for at in (9, 11, 18))
+    >>> in_turns(morning, noon), in_turns(morning, evening)
+    (True, False)
+    """
+    return one.begins is None or other.begins is None or abs(one.begins - other.begins) <= TOGETHER_MIN
 
 
 def _uses_of(function: Function, hour: Hour, areas: set[Value | None]) -> float:

@@ -34,7 +34,7 @@ def hour_of(made: Made) -> Hour:
     """A situation as the fingers meet it."""
     facts, configuration = made.facts, made.configuration
     areas = frozenset(str(area) for area in configuration.around.offered.get("focus_area", ()))
-    return Hour(made.title, facts, made.tokens, configuration.values, facts["shots"], areas)
+    return Hour(made.title, facts, made.tokens, configuration.values, facts["shots"], areas, made.begins)
 
 
 def _role(given: Role, wanted: dict[str, Wanted], hours: Sequence[Hour]) -> RoleOut:

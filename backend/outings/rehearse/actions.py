@@ -11,10 +11,12 @@ from typing import NamedTuple
 from django.contrib.auth.models import User
 from django.core import signing
 
+from craft.decisions.facts import say
 from craft.errors import CraftError
 from craft.render.picture import Centre, Look, as_jpeg, brightened, picture
 from craft.render.shot import Shot, from_recipe, shot_of
 from craft.render.steady import Tile, strip
+from craft.scales.series import Dial, label, printed
 from craft.tones.tonemap import map_on
 from forms.answer import answer_to
 from forms.problems import InputError, Problem
@@ -23,10 +25,11 @@ from outings.pictures.actions import own_named
 from outings.reading import Kit
 from people.guards import Somebody
 
-DRAWING = "2"
+DRAWING = "3"
 """Raised when frames come out otherwise for the same shot: what browsers keep is then out of date."""
 
 KEPT_FRAMES = 40
+LONGEST_NAME = 80
 SALT = "frame"
 _brush = threading.Lock()
 _newest: dict[tuple[int, str], int] = {}
@@ -144,7 +147,36 @@ def keep_frame(situation: Situation, shot: Shot, name: str) -> KeptFrame:
     count = situation.kept.count()
     if count >= KEPT_FRAMES:
         raise InputError([Problem("", f"{KEPT_FRAMES} frames are kept of one situation: delete one first")])
-    return KeptFrame.objects.create(situation=situation, name=name.strip() or f"frame {count + 1}", recipe=shot.recipe())
+    name = name.strip() or _told_apart(shot, situation) or f"frame {count + 1}"
+    return KeptFrame.objects.create(situation=situation, name=name[:LONGEST_NAME], recipe=shot.recipe())
+
+
+def _parts(shot: Shot) -> tuple[str, ...]:
+    """A frame by what a person sets of it, in words."""
+    stops = ((Dial.TIME, -math.log2(shot.time_s)), (Dial.APERTURE, 2 * math.log2(shot.aperture)), (Dial.ISO, shot.iso_stops))
+    time, aperture, iso = (label(dial, printed(dial, at, 3)) for dial, at in stops)
+    return (
+        time,
+        aperture,
+        f"ISO {iso}",
+        f"{shot.focal_mm:.3g} mm",
+        "focus at infinity" if math.isinf(shot.focus_m) else f"focus at {say(shot.focus_m, 'm')}",
+        f"white {shot.white_k:.0f} K",
+        f"protection {shot.protection:.2g}",
+        f"lifted {shot.lift:.2g}",
+        f"a set of {len(shot.of_set) + 1}" if shot.of_set else "one frame",
+        shot.own.title if shot.own else shot.scene.title,
+    )
+
+
+def _told_apart(shot: Shot, situation: Situation) -> str:
+    """What tells a frame apart from the one that was kept before it; empty where there is none, or they differ by chance alone."""
+    before = situation.kept.order_by("pk").last()
+    try:
+        other = _parts(shot_of_kept(before, situation.outing.person)) if before else _parts(shot)
+    except CraftError:  # of a picture or a scene that has gone
+        return ""
+    return ", ".join(mine for mine, theirs in zip(_parts(shot), other, strict=True) if mine != theirs)
 
 
 def shot_of_kept(row: KeptFrame, person: User) -> Shot:

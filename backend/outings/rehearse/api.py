@@ -191,7 +191,7 @@ def kept_file(request: HttpRequest, pk: int, kind: Literal["jpg", "dng"]) -> Htt
     taken = f"{at.outing.day:%Y:%m:%d} {at.document['starts_at'][:5]}:00"
     written = Written(kit.body_name(at.document["body"]), kit.lens_name(at.document["lens"]), taken, at.outing.utc_offset_min)
     data = jpeg_of(shot, written) if kind == "jpg" else dng_of(shot, written)
-    return as_file(data, "image/jpeg" if kind == "jpg" else "image/x-adobe-dng", f"{row.name}.{kind}")
+    return as_file(data, "image/jpeg" if kind == "jpg" else "image/x-adobe-dng", f"{row.name.replace('/', '-')}.{kind}")
 
 
 @router.put("/kept/{pk}", response=KeptOut)

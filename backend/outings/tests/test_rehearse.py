@@ -260,6 +260,14 @@ class Kept(Rehearsing):
     def test_it_is_named_and_deleted_by_its_owner_alone(self) -> None:
         first, second = self.keep().json(), self.keep(seed=2).json()
         self.assertEqual([first["name"], second["name"]], ["frame 1", "frame 2"])
+        now = self.told()
+        step = next(one["frame"] for one in now["variants"] if one["frame"]["figures"]["said"] != now["frame"]["figures"]["said"])
+        other = self.caller.post(self.at(), {"token": step["token"]}).json()
+        figures = set(step["figures"]["said"].split()) - set(now["frame"]["figures"]["said"].split())
+        named = {part.removeprefix("ISO ") for part in other["name"].split(", ")}
+        self.assertTrue(named and all(part in figures or part.split()[0] in ("lifted", "protection", "a") for part in named), named)
+        self.assertLessEqual(figures, named, "it is named by what differs")
+        self.caller.delete(f"/api/kept/{other['id']}")
         at = f"/api/kept/{first['id']}"
         renamed = self.caller.send("PUT", at, {"name": "the one"})
         self.assertEqual(renamed.json()["name"], "the one")

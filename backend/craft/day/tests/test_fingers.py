@@ -146,6 +146,8 @@ class Days(TestCase):
         same = {w.function.slug: w.uses for w in wanted_of([hour("a", drive_mode="high"), hour("b", drive_mode="high")])}
         turns = {w.function.slug: w.uses for w in wanted_of([hour("a", drive_mode="high"), hour("b", drive_mode="single")])}
         self.assertEqual(turns["drive"] - same["drive"], 1)
+        apart = [replace(hour("a", drive_mode="high"), begins=540.0), replace(hour("b", drive_mode="single"), begins=1085.0)]
+        self.assertEqual({w.function.slug: w.uses for w in wanted_of(apart)}["drive"], same["drive"], "in between it is set in peace")
         bare = Hour("a", dict.fromkeys(EVERY_FACT, 1.0), frozenset(), {}, 100.0)
         self.assertFalse({w.function.slug for w in wanted_of([bare])} & {f.slug for f in FUNCTIONS if f.needs})
         found = wanted_of([hour("a")])

@@ -2,6 +2,7 @@
 import { computed, ref, watch } from "vue";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
 import FramePicture from "@/picture/FramePicture.vue";
+import Stops from "@/ruler/Stops.vue";
 import { frameAt, type View } from "@/picture/frames";
 
 /** Two to four frames at one brightness, at one place: the first is the one as set. */
@@ -56,7 +57,8 @@ function point(event: MouseEvent): void {
       <figcaption>
         <b>{{ frame.label }}</b>
         <span v-if="lift(frame.token)" class="quiet">
-          made {{ (lift(frame.token) ?? 0) > 0 ? "brighter" : "darker" }} to match</span
+          made <Stops :value="Math.abs(lift(frame.token) ?? 0)" /> {{ (lift(frame.token) ?? 0) > 0 ? "brighter" : "darker" }}: the
+          key as bright as in the first</span
         >
         <p v-if="found[frame.token]" class="reason">{{ found[frame.token]?.words }}</p>
       </figcaption>
