@@ -164,8 +164,9 @@ def movement_of(situation: Situation) -> Movement:
 
     if aim is AimMotion.PAN:
         return Movement(longest(left, 1.0), None, longest(left, SMEAR), blur)
-    whole = max(left, others_speed(situation))
-    return Movement(longest(whole, 1.0), longest(limb, LIMBS), longest(whole, SMEAR), blur)
+    whole, still_s = max(left, others_speed(situation)), situation.subject.holds_still_s
+    asks = [x for x in (longest(whole, 1.0), None if still_s is None else _stops(Dial.TIME, still_s)) if x is not None]
+    return Movement(max(asks, default=None), longest(limb, LIMBS), longest(whole, SMEAR), blur)
 
 
 def _in_36_terms(situation: Situation, aperture: float) -> float:

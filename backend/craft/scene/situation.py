@@ -10,7 +10,7 @@ from functools import cached_property
 from craft.errors import CraftError
 from craft.kit.body import Body
 from craft.kit.lens import Lens
-from craft.optics.sharpness import Acuity, aperture_interval, circle_of_confusion_m, magnification
+from craft.optics.sharpness import Acuity, aperture_interval, circle_of_confusion_m, hyperfocal_m, magnification
 from craft.scene.framed import ROOM, framing_mm, on_a_ring, share_of
 from craft.scene.light import Light
 from craft.scene.works import SUBJECT, WORK, Subject, Work
@@ -23,6 +23,11 @@ NIGHT_EV = 6.0
 
 ZONE_APERTURE = 13.0
 """f-number in 36 mm terms past which a zone is not worth its light: 35 mm from 1.5 m to infinity comes to 12, 50 mm to 24."""
+
+ORDINARY = {Support.TRIPOD: 11.0}
+"""f-number in 36 mm terms that near-to-far is usually taken at; by hand, and with a foot under the lens, it is the next."""
+
+ORDINARY_BY_HAND = 8.0
 
 OUTDOORS_EV = 9.0
 """Rooms are darker than this (a metre from a large window is about EV 8)."""
@@ -283,8 +288,16 @@ class Situation:
         if motion.near_m is not None:
             near, far = motion.near_m, motion.far_m
             return 2 * near if far is None else 2 * near * far / (near + far)
-        usual = subject.distance_m if subject.near_m is None or not self.zone else 2 * subject.near_m
-        return max(usual * self.steps_back, self.lens.closest_m)
+        usual = (subject.distance_m if subject.near_m is None or not self.zone else 2 * subject.near_m) * self.steps_back
+        if subject.near_m is not None and not subject.quick and not subject.sky:
+            usual = max(usual, self._reached_m)
+        return max(usual, self.lens.closest_m)
+
+    @property
+    def _reached_m(self) -> float:
+        """The distance from which half of it to infinity is sharp at an ordinary aperture: with a long lens nobody counts on less."""
+        aperture = ORDINARY.get(self.carried_by, ORDINARY_BY_HAND) / self.crop
+        return float(hyperfocal_m(self.focal_mm / 1000, aperture, self.coc_m))
 
     def _about(self, at: float, depth_m: float | None) -> tuple[float, float]:
         """Near and far end of a depth about a distance: the subject's usual one, as deep as there is room before it, where none is given."""
@@ -327,7 +340,9 @@ class Situation:
     @property
     def speed_m_s(self) -> float:
         """Speed of the subject's body in m/s."""
-        return self.subject.body_m_s if self.motion.speed_m_s is None else self.motion.speed_m_s
+        if self.motion.speed_m_s is not None:
+            return self.motion.speed_m_s
+        return 0.0 if self.subject.lies and self.carried_by is Support.TRIPOD else self.subject.body_m_s
 
     @property
     def limb_m_s(self) -> float:

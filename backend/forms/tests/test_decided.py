@@ -86,7 +86,7 @@ class Command(TestCase):
                 ["settings.built_in_nd: built-in filter: not here: it needs that a grey filter is built in"],
             ),
             ({"settings": {"shutter_time": 0.01}}, ["settings.shutter_time: hold it under locks.shutter_s"]),
-            ({"profile": {"habits": {"review": "never"}}}, ["profile.habits.review: off, short, long, none_needed"]),
+            ({"profile": {"habits": {"review": "never"}}}, ["profile.habits.review: on_the_computer, off, short, long, none_needed"]),
             ({"settings": {"grid": None}, "profile": {"bodies": 0}}, ["settings.grid", "settings.grid", "profile.bodies"]),
         ):
             ran = self.run_on({**SPORT, **change})

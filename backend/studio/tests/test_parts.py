@@ -47,7 +47,7 @@ class Parts(TestCase):
             brief = [{key: value for key, value in made.items() if key != "other_ways"} for made in whole["decisions"]]
             self.assertEqual(figures, {**{key: whole[key] for key in figures}, "decisions": brief})
             self.assertEqual(ladder, {key: whole[key] for key in ("ladder", "neighbours")})
-            rest = {"ladder", "neighbours", "configuration", "violations", "change", "handing_over", "bundles"}
+            rest = {"ladder", "neighbours", "configuration", "violations", "change", "handing_over", "bundles", "unkept"}
             self.assertEqual(set(whole) - set(figures), rest)
             self.assertEqual(clashes, {"settings": len(whole["configuration"]), "violations": whole["violations"]})
             for made in whole["decisions"]:

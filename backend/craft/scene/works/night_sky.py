@@ -15,6 +15,17 @@ NIGHT_SKY = Work(
     source="the sky is decided by its own rate",
     orders=(
         Order(
+            subjects=("moon",),
+            rungs=(
+                (Intent.DEPTH, Limit.WIDEST),
+                (Intent.ISO, Limit.CEILING),
+                (Intent.FREEZE, Limit.TRAIL),
+                (Intent.ISO, Limit.BODY_LIMIT),
+                (Intent.BRIGHTNESS, None),
+            ),
+            reason="its disc is sunlit: the air that trembles costs more of it than a little ISO does",
+        ),
+        Order(
             rungs=((Intent.DEPTH, Limit.WIDEST), (Intent.FREEZE, Limit.TRAIL), (Intent.ISO, Limit.BODY_LIMIT), (Intent.BRIGHTNESS, None)),
             reason="light from the sky is all there is: every dial opens before ISO",
         ),
@@ -74,8 +85,9 @@ NIGHT_SKY = Work(
         Subject(
             slug="moon",
             label="The moon's disc",
-            source="orbital speed 1.02 km/s at 384 400 km; the turning sky is the faster part and is counted too",
+            source="orbital speed 1.02 km/s at 384 400 km, the turning sky is the faster part and is counted too; the air holds its image still for about a sixtieth (coherence time of astronomical seeing: 5 to 20 ms)",
             body_m_s=1023.0,
+            holds_still_s=1 / 60,
             distance_m=3.844e8,
             usual_mm=600,
             size_m=3.474e6,

@@ -18,7 +18,8 @@ class Subject:
         body_m_s: of the whole; limb_m_s: of its fastest visible part against the body, called ``limb``;
         followed: share of the body's movement that is left when the camera follows it, 1 where nobody
         follows; follows: focus has to keep up with it; in_picture: movement is a part of the picture
-        (water, grass), nothing to be followed; unpredictability: 0 runs on rails, 1 turns at any moment.
+        (water, grass), nothing to be followed; lies: nobody holds it once a tripod is put up; holds_still_s: no longer
+        time is trusted, whatever its speed; unpredictability: 0 runs on rails, 1 turns at any moment.
     Place
         distance_m, at ``usual_mm`` (focal length in 36 mm terms); afar_mm: where a lens is used that
         cannot be as short as the usual one; steps_back: with a longer lens one stands farther away;
@@ -46,6 +47,8 @@ class Subject:
     followed: float = 1.0
     follows: bool = False
     in_picture: bool = False
+    lies: bool = False
+    holds_still_s: float | None = None
     unpredictability: float = 0.0
     angle_deg: float = 90.0
     distance_m: float

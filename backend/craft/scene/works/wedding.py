@@ -131,8 +131,9 @@ WEDDING = Work(
         Subject(
             slug="details",
             label="Rings and tables",
-            source="a hand that wears or holds the ring trembles at about 0.015 m/s (physiological tremor: 0.2 mm at 8 to 12 Hz)",
+            source="a hand that wears or holds the ring trembles at about 0.015 m/s (physiological tremor: 0.2 mm at 8 to 12 Hz); before a tripod it lies",
             body_m_s=0.015,
+            lies=True,
             distance_m=0.8,
             usual_mm=70,
             depth_m=0.05,
