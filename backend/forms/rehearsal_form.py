@@ -17,7 +17,7 @@ from craft.scales.series import Dial, label, printed
 from craft.setup.setup import Setup
 from craft.stage.stage import Stage
 from craft.stage.stages import BY_SLUG, STAGES
-from craft.tones.own import EITHER_WAY, OwnLight
+from craft.tones.own import OwnLight, right_within
 from forms.answer import Answer, answer_to
 from forms.kit_form import Form
 from forms.outing_form import SituationNow
@@ -251,8 +251,9 @@ def _seen(shot: Shot) -> SceneOut:
 def of_own(own: OwnLight) -> str:
     """How far a picture of one's own is to be believed."""
     ends = f"; {own.at_white:.0%} of it is at its white and may be brighter than it shows" if own.at_white > SHOWN else ""
-    within = f"{own.error:.2g} {'stop' if own.error == 1 else 'stops'}{' in daylight' if own.error < EITHER_WAY else ''}"
-    return f"Its middle tone is the key, its tones are right within {within}{ends}. What its lens did to it stays as it was."
+    return (
+        f"Its middle tone is the key, its tones are right within {right_within(own.error)}{ends}. What its lens did to it stays as it was."
+    )
 
 
 SHOWN = 0.005

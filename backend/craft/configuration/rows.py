@@ -99,7 +99,7 @@ ROWS: tuple[Row, ...] = (
     Row(setting="top_display", value="off", genres=(*_NIGHT, *_WILD), when=(), because="Its lamp is seen farther than one thinks."),
     Row(setting="lit_buttons", value="off", genres=(*_NIGHT, *_WILD), when=(), because="Fingers know their buttons; light spoils the dark for eye and animal."),
     Row(setting="lit_buttons", value="off", genres=_WEDDING, when=(_QUIET,), because="Glowing buttons are seen from the pews."),
-    Row(setting="detection_part", value="eye", genres=(*_PORTRAIT, *_WEDDING), when=(), because="At this distance the eye is large enough to be found, and it is what must be sharp."),
+    Row(setting="detection_part", value="eye", genres=(*_PORTRAIT, *_WEDDING), when=(), because="A face is sharp when its eye is, whatever the rest of it is."),
     Row(setting="detection_part", value="head", genres=(*_SPORTS, *_WILD), when=(), because="At {speed_m_s} eyes turn away; the head stays where it is."),
     Row(setting="flash_burst", value="waits_until_charged", genres=(*_PORTRAIT, *_WEDDING), when=(), because="A frame that the flash did not light is not the same picture."),
     Row(setting="screen_brightness", value="low", genres=_NIGHT, when=(), because="At {ev100} a bright screen blinds for a quarter of an hour."),

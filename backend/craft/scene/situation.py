@@ -24,10 +24,8 @@ NIGHT_EV = 6.0
 ZONE_APERTURE = 13.0
 """f-number in 36 mm terms past which a zone is not worth its light: 35 mm from 1.5 m to infinity comes to 12, 50 mm to 24."""
 
-ORDINARY = {Support.TRIPOD: 11.0}
-"""f-number in 36 mm terms that near-to-far is usually taken at; by hand, and with a foot under the lens, it is the next."""
-
-ORDINARY_BY_HAND = 8.0
+ORDINARY, ORDINARY_ON_TRIPOD = 8.0, 11.0
+"""f-numbers in 36 mm terms that near to infinity is usually taken at (practice of the trade)."""
 
 OUTDOORS_EV = 9.0
 """Rooms are darker than this (a metre from a large window is about EV 8)."""
@@ -296,7 +294,7 @@ class Situation:
     @property
     def _reached_m(self) -> float:
         """The distance from which half of it to infinity is sharp at an ordinary aperture: with a long lens nobody counts on less."""
-        aperture = ORDINARY.get(self.carried_by, ORDINARY_BY_HAND) / self.crop
+        aperture = (ORDINARY_ON_TRIPOD if self.carried_by is Support.TRIPOD else ORDINARY) / self.crop
         return float(hyperfocal_m(self.focal_mm / 1000, aperture, self.coc_m))
 
     def _about(self, at: float, depth_m: float | None) -> tuple[float, float]:

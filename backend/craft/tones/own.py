@@ -26,8 +26,11 @@ CONTRAST = 1.35
 FULL, EMPTY = 250, 5
 """Levels from which a channel may have been brighter, and to which a pixel may have been darker, than it shows."""
 
-EITHER_WAY = 1.0
-"""Stops by which a tone led back from a finished file may be wrong."""
+EITHER_WAY = 1.2
+"""Stops by which a tone led back from a finished file may be wrong, down to four under its middle."""
+
+AT_THE_DARK_END = 2.4
+"""The same of what is darker than that: a flat look, led back by a usual curve (every look and contrast of `render/looks` tried)."""
 
 QUANTILES: tuple[tuple[str, float], ...] = (("brightest 1%", 0.99), ("middle", 0.5), ("darkest 5%", 0.05))
 """Tones that any picture has."""
@@ -206,8 +209,22 @@ def _of_raws(ordered: Sequence[Bracketed], middle: float) -> tuple[Pixels, float
     return np.asarray(caught / given, np.float32), RAW_ERROR
 
 
-RAW_ERROR, SET_ERROR = 0.1, 0.15
-"""Stops by which the light of a raw, and of a set of finished files, may be wrong where it is not noise."""
+RAW_ERROR, SET_ERROR, APART_ERROR = 0.1, 0.15, 0.8
+"""Stops by which the light of a raw, of a set of finished files, and of one with gaps may be wrong where it is not noise."""
+
+GAP = 1.75
+"""Stops between neighbours of a set of finished files from which too few tones stand in two of them to show the curve well."""
+
+
+def right_within(error: float) -> str:
+    """How far a picture's light may be trusted, in words.
+
+    >>> [right_within(error) for error in (RAW_ERROR, APART_ERROR, EITHER_WAY)]
+    ['0.1 stop in daylight', '0.8 stop', '1.2 stops, 2.4 where it is darkest']
+    """
+    if error >= 1:  # of a finished file by itself; older ones were said to be right within one
+        return f"{EITHER_WAY:.2g} stops, {AT_THE_DARK_END:.2g} where it is darkest"
+    return f"{error:.2g} stop in daylight" if error <= RAW_ERROR else f"{error:.2g} stop"
 
 
 def _of_files(ordered: Sequence[Bracketed], middle: float) -> tuple[Pixels, float]:
@@ -218,7 +235,8 @@ def _of_files(ordered: Sequence[Bracketed], middle: float) -> tuple[Pixels, floa
     mid = curve[round(MID_LEVEL), 0]
     if not (np.isfinite(light).all() and np.isfinite(mid).all() and (mid > 0).all()):
         raise ValueError("too little of these pictures differs to find the curve they were finished with")
-    return np.asarray(np.maximum(light / mid, 2.0**-20), np.float32), SET_ERROR
+    apart = max(np.diff([one.given for one in ordered]))
+    return np.asarray(np.maximum(light / mid, 2.0**-20), np.float32), APART_ERROR if apart > GAP else SET_ERROR
 
 
 SAMPLES = 200

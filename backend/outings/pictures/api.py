@@ -12,7 +12,7 @@ from ninja import Query, Router
 from craft.render.develop import as_the_eye
 from craft.render.picture import as_jpeg
 from craft.scales.series import Dial, label
-from craft.tones.own import scaled_to
+from craft.tones.own import right_within, scaled_to
 from forms.areas_form import AreasForm
 from forms.outing_bundle import ACCEPTED
 from forms.picture_light import refused
@@ -54,6 +54,7 @@ def _out(row: Picture) -> OwnPictureOut:
         high=row.high,
         ev100=row.ev100,
         error=row.error,
+        within=right_within(row.error),
         said=said,
         size=row.size,
         painted=AreasForm.model_validate(row.painted),

@@ -225,9 +225,9 @@ class AsTheScene(Own):
         self.assertLess(drawn[-20:-5, 60:90].mean(), drawn[5:20, 70:90].mean() - 30)
         brighter = next(row for row in told["variants"] if row["slug"] == "over")["frame"]["token"]
         self.assertGreater(self.picture(brighter)[5:20, 70:90].mean(), drawn[5:20, 70:90].mean() + 15)
-        self.assertIn("right within 1 stop", told["scene"]["problem"])
+        self.assertIn("right within 1.2 stops, 2.4 where it is darkest", told["scene"]["problem"])
         raw = self.bring(dng_of(a_shot("quay", **STILL), Written("B", "L", ""), 240))["id"]
-        self.assertIn("right within 0.1 stops", self.told(own=raw)["scene"]["problem"])
+        self.assertIn("right within 0.1 stop in daylight", self.told(own=raw)["scene"]["problem"])
 
     def test_distances_that_are_painted_are_drawn_and_told_and_taken_back(self) -> None:
         own = self.bring(jpeg())["id"]

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 import unittest
 from dataclasses import replace
 
@@ -9,7 +10,9 @@ import numpy as np
 
 from craft.errors import CraftError
 from craft.render.compose import as_it_is, on_sensor
+from craft.render.develop import developed
 from craft.render.expose import frame
+from craft.render.looks import taste_of
 from craft.render.picture import Look, picture
 from craft.render.rehearsal import rehearse, small_view
 from craft.render.shot import from_recipe, on_own
@@ -20,13 +23,14 @@ from craft.setup.tests.things import situation
 from craft.stage.colour import LUMINANCE, light_rgb
 from craft.stage.stages import STAGES
 from craft.tones.framing import View
-from craft.tones.own import EITHER_WAY, FULL, QUANTILES, OwnLight, linear, map_of_light, of_levels
+from craft.tones.own import AT_THE_DARK_END, EITHER_WAY, EMPTY, FULL, QUANTILES, OwnLight, linear, map_of_light, of_levels
 from craft.tones.readings import Looks, reading
 from craft.tones.spot import best_spot
 from craft.tones.tonemap import ToneMap
 from craft.vocabulary.terms import Genre, Pattern
 
 CLIP = 2.96
+GREY_RAW = 1 / 7.8
 
 
 def led(levels: np.ndarray, size: float, name: str = "one") -> tuple[ToneMap, float]:
@@ -43,6 +47,20 @@ class Led(unittest.TestCase):
             found = np.log2(np.maximum(linear(levels) @ LUMINANCE, 1e-6))
             known = (levels.max(-1) < FULL) & (levels.max(-1) > 12)
             self.assertGreater(float((np.abs(found - truth)[known] < EITHER_WAY).mean()), 0.99, stage.slug)
+
+    def test_every_look_is_led_back_within_what_is_said_and_the_dark_end_within_more(self) -> None:
+        stops = np.arange(-7, 3, 0.25)
+        raw = np.repeat(np.clip(GREY_RAW * 2**stops, 0, 1).astype(np.float32)[None, :, None], 3, 2)
+        worst = 0.0
+        for look, contrast in itertools.product(("flat", "neutral", "natural", "vivid"), ("low", "middle", "high")):
+            taste = taste_of({"look": look, "look_contrast": contrast})
+            levels = developed(np.ascontiguousarray(raw), replace(a_shot(white_k=6504.0), taste=taste))
+            found = np.log2(np.maximum(linear(levels) @ LUMINANCE, 2.0**-12))[0]
+            off = np.abs(found - found[np.argmin(np.abs(stops))] - stops)
+            known = (levels[0].max(-1) < FULL) & (levels[0].min(-1) > EMPTY)
+            self.assertLessEqual(float(off[known & (stops >= -4)].max()), EITHER_WAY + 0.05, (look, contrast))
+            worst = max(worst, float(off[known].max()))
+        self.assertAlmostEqual(worst, AT_THE_DARK_END, delta=0.1)
 
     def test_a_frame_so_many_stops_darker_reads_so_much_less(self) -> None:
         shot = a_shot("quay")

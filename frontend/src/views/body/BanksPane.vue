@@ -9,7 +9,7 @@ const { traits, keep, error, said } = useTraitsChange(props);
 const MOST = 10;
 const label = (slug: string): string => props.guide.settings.find((s) => s.slug === slug)?.label ?? slug;
 const second = computed(() => traits.value.second_bank ?? null);
-const named = (text: string): string[] => (text.trim() ? text.split(",").map((name) => name.trim().slice(0, 24)) : []);
+const named = (text: string): string[] => (text.trim() ? text.split(",").map((name) => name.trim()) : []);
 const number = (event: Event): number => Number((event.target as HTMLSelectElement).value);
 const change = (part: Partial<NonNullable<Traits["second_bank"]>>, words: string): void =>
   void keep((now) => ({ second_bank: now.second_bank && { ...now.second_bank, ...part } }), words);

@@ -124,14 +124,7 @@ function measure(): void {
 }
 const KINDS: Record<string, string> = { finished: "finished file", raw: "raw", light: "light itself", set: "set put together" };
 const about = (row: Schemas["OwnPictureOut"]): string =>
-  [
-    KINDS[row.kind],
-    row.said,
-    `${row.wide} × ${row.high}`,
-    `right within ${row.error.toFixed(2).replace(/0$|\.00$/, "")} stop${row.kind === "raw" ? " in daylight" : ""}`,
-  ]
-    .filter(Boolean)
-    .join("; ");
+  [KINDS[row.kind], row.said, `${row.wide} × ${row.high}`, `right within ${row.within}`].filter(Boolean).join("; ");
 const far = (metres: number | null): string =>
   metres === null ? "far away" : props.feet ? `at ${(metres / 0.3048).toFixed(1)} ft` : `at ${metres.toFixed(1)} m`;
 const mb = (bytes: number): string => (bytes / 1e6).toFixed(bytes < 1e7 ? 1 : 0);
