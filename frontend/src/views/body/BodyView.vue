@@ -211,7 +211,7 @@ onUnmounted(offer([{ id: "undo-words", label: "Undo the last change of words", k
       <p v-if="loose" class="error" role="alert">{{ loose }}</p>
       <div class="tree" role="list" aria-label="menu items">
         <template v-for="{ entry, k, pages } in rows" :key="k">
-          <div v-for="(page, d) in pages" :key="`p-${k}-${d}`" role="listitem" class="page">
+          <div v-for="(page, d) in pages" :key="`p-${k}-${d}`" role="listitem" class="leaf">
             <TextField
               :value="page"
               required
@@ -292,7 +292,7 @@ onUnmounted(offer([{ id: "undo-words", label: "Undo the last change of words", k
   gap: 0 48px;
   max-width: none;
 }
-.page input {
+.leaf input {
   font-weight: 640;
   font-stretch: 108%;
   min-height: 40px;
