@@ -2,12 +2,12 @@
 import { computed } from "vue";
 import type { Body, Schemas } from "@/api/client";
 import TextField from "@/fields/TextField.vue";
+import ChosenSettings from "./ChosenSettings.vue";
 import { useTraitsChange, type Traits } from "./useTraitsChange";
 
 const props = defineProps<{ slug: string; body: Body; version: string; guide: Schemas["Guide"] }>();
 const { traits, keep, error, said } = useTraitsChange(props);
 const MOST = 10;
-const label = (slug: string): string => props.guide.settings.find((s) => s.slug === slug)?.label ?? slug;
 const second = computed(() => traits.value.second_bank ?? null);
 const named = (text: string): string[] => (text.trim() ? text.split(",").map((name) => name.trim()) : []);
 const number = (event: Event): number => Number((event.target as HTMLSelectElement).value);
@@ -20,16 +20,11 @@ function begin(event: Event): void {
   if (only.length) void keep(() => ({ second_bank: { label: group, slots: 2, only, names: [] } }), "written down");
 }
 const groups = computed(() => [...new Set(props.guide.settings.map((s) => s.group))]);
-function put(event: Event): void {
-  const field = event.target as HTMLSelectElement;
-  if (field.value) change({ only: [...(second.value?.only ?? []), field.value] }, `${label(field.value)} is held by it`);
-  field.value = "";
-}
-function leftOut(event: Event): void {
-  const field = event.target as HTMLSelectElement;
-  const slug = field.value;
-  if (slug) void keep((now) => ({ slot_leaves_out: [...(now.slot_leaves_out ?? []), slug] }), `${label(slug)} is in no slot`);
-  field.value = "";
+/** Without anything to hold there is no second bank. */
+function drop(slug: string): void {
+  const only = (second.value?.only ?? []).filter((s) => s !== slug);
+  if (only.length) change({ only }, "kept");
+  else void keep(() => ({ second_bank: null }), "there is no second bank");
 }
 </script>
 
@@ -56,26 +51,18 @@ function leftOut(event: Event): void {
           placeholder="slot 1, slot 2; as A, B or wings, hall"
           @change="(text) => keep(() => ({ slot_names: named(text) }), 'names kept')"
       /></label>
-      <label class="field"
-        ><span class="label">hold no</span
-        ><select class="plain" @change="leftOut">
-          <option value="">a setting that a slot leaves as it is…</option>
-          <option v-for="s in guide.settings" :key="s.slug" :value="s.slug">{{ s.label }}</option>
-        </select></label
-      >
-      <p v-if="traits.slot_leaves_out?.length" class="small">
-        <span v-for="gone in traits.slot_leaves_out" :key="gone" class="held"
-          >{{ label(gone)
-          }}<button
-            class="plain"
-            data-repeats
-            :aria-label="`slots hold ${label(gone)}`"
-            @click="keep((now) => ({ slot_leaves_out: now.slot_leaves_out?.filter((s) => s !== gone) }), 'kept')"
-          >
-            they hold it
-          </button></span
-        >
-      </p>
+      <ChosenSettings
+        name="hold no"
+        empty="a setting that a slot leaves as it is…"
+        out="they hold it"
+        :chosen="traits.slot_leaves_out ?? []"
+        :guide="guide"
+        :says="(one) => `slots hold ${one}`"
+        @add="
+          (slug, label) => keep((now) => ({ slot_leaves_out: [...(now.slot_leaves_out ?? []), slug] }), `${label} is in no slot`)
+        "
+        @drop="(slug) => keep((now) => ({ slot_leaves_out: now.slot_leaves_out?.filter((s) => s !== slug) }), 'kept')"
+      />
       <label v-if="!second" class="field"
         ><span class="label">second bank</span
         ><select class="plain" aria-label="a second bank of slots, which holds" @change="begin">
@@ -108,29 +95,16 @@ function leftOut(event: Event): void {
             :placeholder="`${second.label} 1, ${second.label} 2`"
             @change="(text) => change({ names: named(text) }, 'names kept')"
         /></label>
-        <p class="small">
-          <span v-for="one in second.only" :key="one" class="held"
-            >{{ label(one)
-            }}<button
-              class="plain"
-              data-repeats
-              :aria-label="`the second bank does not hold ${label(one)}`"
-              @click="
-                second.only.length > 1
-                  ? change({ only: second.only.filter((s) => s !== one) }, 'kept')
-                  : keep(() => ({ second_bank: null }), 'there is no second bank')
-              "
-            >
-              not in it
-            </button></span
-          >
-        </p>
-        <select class="plain wide" aria-label="put a setting into the second bank" @change="put">
-          <option value="">put a setting into it…</option>
-          <option v-for="s in guide.settings.filter((g) => !second?.only.includes(g.slug))" :key="s.slug" :value="s.slug">
-            {{ s.label }}
-          </option>
-        </select>
+        <ChosenSettings
+          name="it holds"
+          empty="put a setting into it…"
+          out="not in it"
+          :chosen="second.only"
+          :guide="guide"
+          :says="(one) => `the second bank does not hold ${one}`"
+          @add="(slug, label) => change({ only: [...(second?.only ?? []), slug] }, `${label} is held by it`)"
+          @drop="drop"
+        />
         <button class="plain" @click="keep(() => ({ second_bank: null }), 'there is no second bank')">
           There is no second bank
         </button>
@@ -149,25 +123,5 @@ function leftOut(event: Event): void {
   min-height: 44px;
   align-items: center;
   border-bottom: 1px solid var(--rule);
-}
-.small {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0 16px;
-  font-size: 13px;
-  padding: 6px 0;
-}
-.held {
-  display: inline-flex;
-  gap: 6px;
-  align-items: center;
-}
-.held button {
-  color: var(--second);
-  font-size: 12px;
-}
-.wide {
-  width: 100%;
-  min-height: 44px;
 }
 </style>

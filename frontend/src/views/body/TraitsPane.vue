@@ -3,6 +3,7 @@ import { computed } from "vue";
 import type { Body, Schemas } from "@/api/client";
 import TextField from "@/fields/TextField.vue";
 import AsItCame from "./AsItCame.vue";
+import ChosenSettings from "./ChosenSettings.vue";
 import { useTraitsChange, type Traits } from "./useTraitsChange";
 
 const props = defineProps<{ slug: string; body: Body; version: string; guide: Schemas["Guide"] }>();
@@ -19,7 +20,6 @@ const came = computed(() =>
     return { setting, value, shown: values.find((v) => v.value === value)?.shown ?? String(value) };
   }),
 );
-const others = computed(() => props.guide.settings.filter((s) => !traits.value.absent?.includes(s.slug)));
 
 const keepFigure = <K extends keyof Traits>(key: K, figure: Traits[K], words: string): Promise<boolean> =>
   keep(() => ({ [key]: figure }) as Partial<Traits>, words);
@@ -28,12 +28,6 @@ function feature(token: string, on: boolean): void {
     const rest = (now.features ?? []).filter((f) => f !== token);
     return { features: on ? [...rest, token] : rest };
   }, "kept");
-}
-function lacks(event: Event): void {
-  const field = event.target as HTMLSelectElement;
-  const lacking = field.value;
-  if (lacking) void keep((now) => ({ absent: [...(now.absent ?? []), lacking] }), `${label(lacking)} is not on this body`);
-  field.value = "";
 }
 </script>
 
@@ -74,26 +68,16 @@ function lacks(event: Event): void {
       />
       {{ f.label }}</label
     >
-    <label class="field"
-      ><span class="label">it lacks</span
-      ><select class="plain" @change="lacks">
-        <option value="">a setting that others have…</option>
-        <option v-for="s in others" :key="s.slug" :value="s.slug">{{ s.label }}</option>
-      </select></label
-    >
-    <p v-if="traits.absent?.length" class="small">
-      <span v-for="gone in traits.absent" :key="gone" class="lack"
-        >{{ label(gone)
-        }}<button
-          class="plain"
-          data-repeats
-          :aria-label="`this body has ${label(gone)}`"
-          @click="keep((now) => ({ absent: now.absent?.filter((a) => a !== gone) }), 'kept')"
-        >
-          it has it
-        </button></span
-      >
-    </p>
+    <ChosenSettings
+      name="it lacks"
+      empty="a setting that others have…"
+      out="it has it"
+      :chosen="traits.absent ?? []"
+      :guide="guide"
+      :says="(one) => `this body has ${one}`"
+      @add="(slug, label) => keep((now) => ({ absent: [...(now.absent ?? []), slug] }), `${label} is not on this body`)"
+      @drop="(slug) => keep((now) => ({ absent: now.absent?.filter((a) => a !== slug) }), 'kept')"
+    />
     <p v-if="traits.dropped?.length" class="small quiet">
       Free of: {{ traits.dropped.map((slug) => slug.replaceAll("_", " ")).join(", ") }}
     </p>

@@ -1,0 +1,67 @@
+<script setup lang="ts">
+import type { Schemas } from "@/api/client";
+
+/** Settings that were chosen, each with a way out again, and a list of the others to choose from. */
+const props = defineProps<{
+  chosen: readonly string[];
+  guide: Schemas["Guide"];
+  /** What is chosen for. */
+  name: string;
+  empty: string;
+  /** What takes one out again, and what that says of it. */
+  out: string;
+  says: (label: string) => string;
+}>();
+const emit = defineEmits<{ add: [slug: string, label: string]; drop: [slug: string] }>();
+const label = (slug: string): string => props.guide.settings.find((s) => s.slug === slug)?.label ?? slug;
+function add(event: Event): void {
+  const field = event.target as HTMLSelectElement;
+  if (field.value) emit("add", field.value, label(field.value));
+  field.value = "";
+}
+</script>
+
+<template>
+  <label class="field"
+    ><span class="label">{{ name }}</span
+    ><select class="plain" @change="add">
+      <option value="">{{ empty }}</option>
+      <option v-for="s in guide.settings.filter((g) => !chosen.includes(g.slug))" :key="s.slug" :value="s.slug">
+        {{ s.label }}
+      </option>
+    </select></label
+  >
+  <p v-if="chosen.length" class="small">
+    <span v-for="one in chosen" :key="one" class="one"
+      >{{ label(one)
+      }}<button class="plain" data-repeats :aria-label="says(label(one))" @click="emit('drop', one)">{{ out }}</button></span
+    >
+  </p>
+</template>
+
+<style scoped>
+.field {
+  display: grid;
+  grid-template-columns: 92px minmax(0, 1fr);
+  gap: 8px;
+  min-height: 44px;
+  align-items: center;
+  border-bottom: 1px solid var(--rule);
+}
+.small {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 16px;
+  font-size: 13px;
+  padding: 6px 0;
+}
+.one {
+  display: inline-flex;
+  gap: 6px;
+  align-items: center;
+}
+.one button {
+  color: var(--second);
+  font-size: 12px;
+}
+</style>
