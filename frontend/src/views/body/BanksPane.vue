@@ -106,7 +106,7 @@ function drop(slug: string): void {
           @drop="drop"
         />
         <button class="plain" @click="keep(() => ({ second_bank: null }), 'there is no second bank')">
-          There is no second bank
+          Take the second bank out
         </button>
       </template>
     </template>
