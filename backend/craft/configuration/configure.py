@@ -242,9 +242,8 @@ def _by_hand(situation: Situation, unused: Mapping[str, str], there: Mapping[str
             yield slug, _Laid(value, "You set this by hand.", {}, Origin.LOCKED)
 
 
-def _layers(situation: Situation, setup: Setup, there: Mapping[str, Setting], around: Around) -> dict[str, _Laid]:
+def _layers(situation: Situation, setup: Setup, facts: Facts, there: Mapping[str, Setting], around: Around) -> dict[str, _Laid]:
     """All layers over each other; a value that the body does not have is not laid."""
-    facts = facts_of(situation, setup, around.tokens)
     laid = {
         slug: _Laid(
             default_of(setting, situation.body, around.offered.get(slug, setting.values)),
@@ -312,7 +311,8 @@ def configure(situation: Situation, setup: Setup) -> Configuration:
     """
     around = around_of(situation, setup)
     there = {setting.slug: setting for setting in settings_of(situation.body, situation.lens)}
-    laid = _layers(situation, setup, there, around)
+    facts = facts_of(situation, setup, around.tokens)
+    laid = _layers(situation, setup, facts, there, around)
     values = {slug: row.value for slug, row in laid.items()}
     broken = violations(values, around)
     change = Change({})
@@ -331,8 +331,7 @@ def configure(situation: Situation, setup: Setup) -> Configuration:
     rows = tuple(_row(there[slug], laid[slug], situation, around, shut.get(slug, "")) for slug in order_to_set(values, around))
     offered = {row.setting.slug: row.offered for row in rows}
     bundles = tuple(state_of(bundle, values, offered, around.tokens) for bundle in BUNDLES)
-    answers = situation.person.habits
-    unkept = tuple(_unkept(situation, facts_of(situation, setup, around.tokens), there, around)) if answers else ()
+    unkept = tuple(_unkept(situation, facts, there, around))
     return Configuration(tuple(_as_a_whole(row, bundles) for row in rows), broken, change, bundles, around, unkept)
 
 

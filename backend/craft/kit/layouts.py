@@ -92,8 +92,8 @@ def controls_from(text: str, before: tuple[str, ...] = ()) -> tuple[Control, ...
     ------
     CraftError : a line that says no place, or a way of using that there is not; which line, and what is accepted.
 
-    >>> [(c.slug, c.spot, [use.value for use in c.uses]) for c in controls_from("rear wheel, right edge, under the thumb\\nAF key; thumb_rest; press, long press")]
-    [('rear_wheel', 'thumb_edge', ['turn']), ('af_key', 'thumb_rest', ['press', 'long_press'])]
+    >>> [(c.slug, c.spot, [use.value for use in c.uses]) for c in controls_from("rear wheel, right edge, under the thumb\\nfocus key; thumb_rest; press, long press")]
+    [('rear_wheel', 'thumb_edge', ['turn']), ('focus_key', 'thumb_rest', ['press', 'long_press'])]
     """
     found: list[Control] = []
     by_words = {words: use for use, words in USE_WORDS.items()} | {use.value: use for use in Use}

@@ -63,7 +63,7 @@ CALLED: Mapping[str, tuple[str, ...]] = {
     "highlight_protection": ("dynamic range", "blown highlights"),
     "shadow_lift": ("shadow boost", "open shadows"),
     "look": ("picture look", "colour profile", "monochrome", "black and white"),
-    "look_place": ("custom picture style", "saved looks"),
+    "look_place": ("saved looks", "own looks"),
     "warning_points": ("zebra level", "warning level"),
     "clip_warning": ("zebra", "overexposure warning"),
     "histogram": ("rgb histogram", "tone curve display"),

@@ -11,8 +11,8 @@ from forms.areas_form import AreasForm
 
 
 class OwnPictureOut(Schema):
-    """A picture of one's own; ev100: light of its middle tone, null where nobody knows; said: its exposure in words; painted: distances over it; error, within: stops by
-    which its tones may be wrong, and how far they are to be trusted in words."""
+    """A picture of one's own; ev100: light of its middle tone, null where nobody knows; said: its exposure in words; painted: distances over it;
+    error, within: stops by which its tones may be wrong, and how far they are to be trusted in words."""
 
     id: int
     name: str

@@ -16,10 +16,11 @@ from craft.errors import CraftError
 from craft.render.picture import Centre, Look, as_jpeg, brightened, picture
 from craft.render.shot import Shot, from_recipe, shot_of
 from craft.render.steady import Tile, strip
-from craft.scales.series import Dial, label, printed
+from craft.scales.series import Dial, label
 from craft.tones.tonemap import map_on
 from forms.answer import answer_to
 from forms.problems import InputError, Problem
+from forms.rehearsal_form import triple_of
 from outings.models import KeptFrame, Situation
 from outings.pictures.actions import own_named
 from outings.reading import Kit
@@ -153,18 +154,17 @@ def keep_frame(situation: Situation, shot: Shot, name: str) -> KeptFrame:
 
 def _parts(shot: Shot) -> tuple[str, ...]:
     """A frame by what a person sets of it, in words."""
-    stops = ((Dial.TIME, -math.log2(shot.time_s)), (Dial.APERTURE, 2 * math.log2(shot.aperture)), (Dial.ISO, shot.iso_stops))
-    time, aperture, iso = (label(dial, printed(dial, at, 3)) for dial, at in stops)
+    dials = triple_of(shot)
     return (
-        time,
-        aperture,
-        f"ISO {iso}",
+        label(Dial.TIME, dials.shutter_s),
+        label(Dial.APERTURE, dials.aperture),
+        f"ISO {label(Dial.ISO, dials.iso)}",
         f"{shot.focal_mm:.3g} mm",
         "focus at infinity" if math.isinf(shot.focus_m) else f"focus at {say(shot.focus_m, 'm')}",
         f"white {shot.white_k:.0f} K",
         f"protection {shot.protection:.2g}",
         f"lifted {shot.lift:.2g}",
-        f"a set of {len(shot.of_set) + 1}" if shot.of_set else "one frame",
+        f"a set of {len(shot.of_set)}" if shot.of_set else "one frame",
         shot.own.title if shot.own else shot.scene.title,
     )
 

@@ -198,6 +198,11 @@ class OwnWords(BrowserCase):
         page.get_by_label("why not").fill("Lines are not drawn while the timer runs.")
         page.get_by_role("button", name="Write it down").last.click()
         expect(page.get_by_text("grid is thirds, and drive is timer")).to_be_visible()
+        page.get_by_label("what clashes").select_option("shutter_time")
+        page.get_by_label("value", exact=True).fill("1/30")
+        page.get_by_label("why not").fill("The dial is locked there.")
+        page.get_by_role("button", name="Write it down").last.click()
+        expect(page.get_by_text("time is under 1/30")).to_be_visible()
         for control in page.get_by_role("button", name=re.compile("^take out (the wheel|top button|back button)$")).all()[::-1]:
             control.click()
             self.answered(page)

@@ -5504,8 +5504,8 @@ export interface components {
         };
         /**
          * OwnPictureOut
-         * @description A picture of one's own; ev100: light of its middle tone, null where nobody knows; said: its exposure in words; painted: distances over it; error, within: stops by
-         *     which its tones may be wrong, and how far they are to be trusted in words.
+         * @description A picture of one's own; ev100: light of its middle tone, null where nobody knows; said: its exposure in words; painted: distances over it;
+         *     error, within: stops by which its tones may be wrong, and how far they are to be trusted in words.
          */
         OwnPictureOut: {
             /** Id */

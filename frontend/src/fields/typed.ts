@@ -3,6 +3,12 @@
 /** A number with a comma or a point, and either minus; NaN for what is none. */
 export const decimal = (text: string): number => Number(text.trim().replace(",", ".").replace("−", "-"));
 
+/** A figure of a dial, as 1/30, 0.5 or 800; NaN for what is none. */
+export function figure(text: string): number {
+  const over = /^\s*1\/(\d+(?:\.\d+)?)\s*$/.exec(text);
+  return over ? 1 / Number(over[1]) : text.trim() ? decimal(text) : NaN;
+}
+
 const THIRDS: Record<string, number> = { "⅓": 1 / 3, "⅔": 2 / 3, "1/3": 1 / 3, "2/3": 2 / 3 };
 
 /** Stops as people type them: 2, 1.67, 1⅔, 1 2/3 or 2/3; NaN for what is none. */

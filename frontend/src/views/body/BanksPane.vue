@@ -115,13 +115,4 @@ function drop(slug: string): void {
   </section>
 </template>
 
-<style scoped>
-.field {
-  display: grid;
-  grid-template-columns: 92px minmax(0, 1fr);
-  gap: 8px;
-  min-height: 44px;
-  align-items: center;
-  border-bottom: 1px solid var(--rule);
-}
-</style>
+<style scoped src="./beside.css"></style>

@@ -39,29 +39,4 @@ function add(event: Event): void {
   </p>
 </template>
 
-<style scoped>
-.field {
-  display: grid;
-  grid-template-columns: 92px minmax(0, 1fr);
-  gap: 8px;
-  min-height: 44px;
-  align-items: center;
-  border-bottom: 1px solid var(--rule);
-}
-.small {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0 16px;
-  font-size: 13px;
-  padding: 6px 0;
-}
-.one {
-  display: inline-flex;
-  gap: 6px;
-  align-items: center;
-}
-.one button {
-  color: var(--second);
-  font-size: 12px;
-}
-</style>
+<style scoped src="./beside.css"></style>

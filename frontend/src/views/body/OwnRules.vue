@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from "vue";
 import type { Body, Schemas } from "@/api/client";
-import { decimal } from "@/fields/typed";
+import { figure } from "@/fields/typed";
+import { shown } from "../kit/piece";
 import { useTraitsChange } from "./useTraitsChange";
 
 type Term = Schemas["TermForm"];
@@ -20,27 +21,37 @@ const wayOut = ref("");
 const wrong = ref("");
 const settingOf = (slug: string) => props.guide.settings.find((s) => s.slug === slug);
 const tokens = (slug: string) => (settingOf(slug)?.values ?? []).filter((v) => typeof v.value === "string");
+/** Words are or are not; a number lies under or over a bound. */
+const testsOf = (slug: string) => (!slug || tokens(slug).length ? TESTS.slice(0, 2) : TESTS.slice(2));
+function chosen(term: ReturnType<typeof empty>): void {
+  [term.test, term.value] = [testsOf(term.setting)[0]?.[0] ?? "is", ""];
+}
 const there = computed(() => props.guide.settings.filter((s) => !traits.value.absent?.includes(s.slug)));
 const rules = computed(() => traits.value.added ?? []);
 /** A dependency in words: what must not stand together. */
 function told(rule: Schemas["RuleForm"]): string {
   return rule.terms
     .map((t) => {
-      const shown = t.values.map((v) => tokens(t.setting).find((one) => one.value === v)?.shown ?? String(v)).join(" or ");
-      return `${settingOf(t.setting)?.label ?? t.setting} ${TESTS.find(([slug]) => slug === t.test)?.[1] ?? t.test} ${shown}`;
+      const values = t.values
+        .map((v) => tokens(t.setting).find((one) => one.value === v)?.shown ?? shown(v, settingOf(t.setting)?.unit === "s"))
+        .join(" or ");
+      return `${settingOf(t.setting)?.label ?? t.setting} ${TESTS.find(([slug]) => slug === t.test)?.[1] ?? t.test} ${values}`;
     })
     .join(", and ");
 }
 function read(typed: ReturnType<typeof empty>): Term | null {
-  if (tokens(typed.setting).some((v) => v.value === typed.value)) return { ...typed, values: [typed.value] } as Term;
-  const number = decimal(typed.value);
-  return typed.value.trim() && Number.isFinite(number) ? { setting: typed.setting, test: typed.test, values: [number] } : null;
+  if (tokens(typed.setting).some((v) => v.value === typed.value))
+    return { setting: typed.setting, test: typed.test, values: [typed.value] };
+  const number = figure(typed.value);
+  return Number.isFinite(number) && !tokens(typed.setting).length
+    ? { setting: typed.setting, test: typed.test, values: [number] }
+    : null;
 }
 async function add(): Promise<void> {
-  const read_ = terms.value.filter((t) => t.setting).map(read);
-  wrong.value = !read_.length
+  const found = terms.value.filter((t) => t.setting).map(read);
+  wrong.value = !found.length
     ? "choose the setting that cannot be so"
-    : read_.includes(null)
+    : found.includes(null)
       ? "choose a value of its list, or type a number such as 1/30 or 800"
       : reason.value.trim()
         ? ""
@@ -48,7 +59,7 @@ async function add(): Promise<void> {
   if (wrong.value) return;
   const rule = {
     slug: `own_${Date.now().toString(36)}`,
-    terms: (read_ as Term[]).map(({ setting, test, values }) => ({ setting, test, values })),
+    terms: found as Term[],
     reason: reason.value.trim(),
     way_out: wayOut.value.trim() || "another value of either",
   };
@@ -77,12 +88,17 @@ async function add(): Promise<void> {
       <summary>write one down</summary>
       <form @submit.prevent="add">
         <div v-for="(term, k) in terms" :key="k" class="term">
-          <select v-model="term.setting" class="plain" :aria-label="k ? 'and which other setting' : 'what clashes'">
+          <select
+            v-model="term.setting"
+            class="plain"
+            :aria-label="k ? 'and which other setting' : 'what clashes'"
+            @change="chosen(term)"
+          >
             <option value="">{{ k ? "and, if another plays a part…" : "which setting…" }}</option>
             <option v-for="s in there" :key="s.slug" :value="s.slug">{{ s.label }}</option>
           </select>
           <select v-model="term.test" class="plain" :aria-label="k ? 'how the other' : 'how'">
-            <option v-for="[slug_, words] in TESTS" :key="slug_" :value="slug_">{{ words }}</option>
+            <option v-for="[slug_, words] in testsOf(term.setting)" :key="slug_" :value="slug_">{{ words }}</option>
           </select>
           <select
             v-if="tokens(term.setting).length"

@@ -55,7 +55,7 @@ function feature(token: string, on: boolean): void {
       <span class="quiet"
         >{{ came.length }} {{ came.length === 1 ? "setting" : "settings" }} said one by one; each is said where it stands in all
         settings, or among the checks.</span
-      ><span v-for="row in came" :key="row.setting" class="lack"
+      ><span v-for="row in came" :key="row.setting" class="one"
         >{{ label(row.setting) }}:
         <AsItCame :body="slug" :setting="row.setting" :value="row.value" :shown="row.shown" :guessed="false"
       /></span>
@@ -86,36 +86,13 @@ function feature(token: string, on: boolean): void {
   </section>
 </template>
 
+<style scoped src="./beside.css"></style>
 <style scoped>
-.field {
-  display: grid;
-  grid-template-columns: 92px minmax(0, 1fr);
-  gap: 8px;
-  min-height: 44px;
-  align-items: center;
-  border-bottom: 1px solid var(--rule);
-}
 .tick {
   display: flex;
   gap: 8px;
   align-items: center;
   min-height: 30px;
-}
-.small {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0 16px;
-  font-size: 13px;
-  padding: 6px 0;
-}
-.lack {
-  display: inline-flex;
-  gap: 6px;
-  align-items: center;
-}
-.lack button {
-  color: var(--second);
-  font-size: 12px;
 }
 @media (max-width: 760px) {
   .tick {

@@ -1,5 +1,5 @@
 /** A piece of kit between its document and the words that are typed for it. */
-import { decimal } from "@/fields/typed";
+import { figure } from "@/fields/typed";
 import type { Schemas } from "@/api/client";
 import type { Field, Group } from "./fields";
 
@@ -49,11 +49,7 @@ export function typedFrom(document: Document, groups: Group[]): Typed {
   return words;
 }
 
-function number(text: string): number | null {
-  if (!text.trim()) return null;
-  const fraction = /^1\/(\d+(?:\.\d+)?)$/.exec(text.trim());
-  return fraction ? 1 / Number(fraction[1]) : decimal(text);
-}
+const number = (text: string): number | null => (text.trim() ? figure(text) : null);
 function sets(text: string): Offer[] | null {
   const rows = text.split(/[,;]/).filter((part) => part.trim());
   const found = rows.map((part) => /^\s*(\d+)\s*[×x*]\s*(\d+(?:\.\d+)?)\s*$/.exec(part));
