@@ -84,7 +84,12 @@ const time = (iso: string): string => new Date(iso).toTimeString().slice(0, 5);
       <p v-if="!data.checks.length" class="reason">Add situations to the day; their checks appear here.</p>
       <template v-for="[name, checks] in groups" :key="name">
         <h2>{{ name }}</h2>
-        <label v-for="check in checks" :key="check.slug" class="check" :class="{ done: check.ticked_at }">
+        <label
+          v-for="check in checks"
+          :key="check.slug"
+          class="check"
+          :class="{ done: check.ticked_at, alone: !listed(check).length && check.moment !== 'situation' }"
+        >
           <input type="checkbox" :checked="!!check.ticked_at" @change="tick(check)" />
           <span class="dear" :title="`it would lose ${Math.round(check.share * 100)} % of what the dearest would`"
             ><i :style="{ width: `${Math.max(4, check.share * 100)}%` }"></i
@@ -206,6 +211,9 @@ const time = (iso: string): string => new Date(iso).toTimeString().slice(0, 5);
 .done .dear i {
   background: var(--rule);
 }
+.alone {
+  grid-template-columns: 28px 44px minmax(0, 1fr) 0 44px;
+}
 .serves {
   display: grid;
   gap: 2px;
@@ -263,7 +271,8 @@ summary {
   padding-bottom: 10px;
 }
 @media (max-width: 560px) {
-  .check {
+  .check,
+  .alone {
     grid-template-columns: 28px 20px minmax(0, 1fr) 44px;
   }
   .serves {
