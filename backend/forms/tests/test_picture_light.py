@@ -27,7 +27,7 @@ from craft.render.shot import Shot, exposed
 from craft.render.tests.shots import a_shot
 from craft.stage.colour import LUMINANCE
 from craft.tones.framing import View
-from craft.tones.own import Bracketed, OwnLight, put_together
+from craft.tones.own import EITHER_WAY, Bracketed, OwnLight, put_together
 from forms.frame_files import Written, dng_of, jpeg_of
 from forms.picture_light import ACROSS, Brought, picture_light
 from forms.picture_store import as_bytes, from_bytes
@@ -84,15 +84,15 @@ class KnownScenes(unittest.TestCase):
             if full.size:
                 self.assertGreater(float(np.median(full)), found.ev100 + math.log2(7.8) - 0.3)
 
-    def test_a_finished_file_does_within_a_stop(self) -> None:
+    def test_a_finished_file_does_within_what_it_says(self) -> None:
         for stage in ("quay", "regatta", "hall"):
             shot = a_shot(stage, **STILL)
             found = brought(jpeg_of(shot, WRITTEN))
-            self.assertEqual((found.kind, found.light.error), ("finished", 1.0))
+            self.assertEqual((found.kind, found.light.error), ("finished", EITHER_WAY))
             self.assertAlmostEqual(found.ev100, math.log2(16 * 100), delta=0.05)
             off = np.abs(told(found, found.ev100) - truth(shot, found.light))
             sure = (found.light.unsure <= 0) & (found.light.pixels.min(-1) > 2.0**-4)
-            self.assertGreater(float((off[sure] < 1.0).mean()), 0.97, stage)
+            self.assertGreater(float((off[sure] < found.light.error).mean()), 0.98, stage)
 
     def test_a_set_put_together_does_within_fifteen_hundredths(self) -> None:
         """Of raws, and of finished files whose curve is found from the set; where some frame of it is well exposed."""
