@@ -80,7 +80,7 @@ class LayoutForm(Form):
         ------
         CraftError : a setting that there is not, or more items than there is room for.
         """
-        labels = {control.slug: control.label for control in body.traits.controls}
+        labels = {control.slug: control.label for control in body.traits.under_fingers}
         buttons = {
             BY_FUNCTION[role.function].setting: f"{labels[role.control]}"
             for role in self.roles
@@ -97,7 +97,7 @@ class LayoutForm(Form):
         """
         self.shortcuts(body).fitting(body.traits.moves)
         try:
-            assign((), body.traits.controls, [role.value() for role in self.roles])
+            assign((), body.traits.under_fingers, [role.value() for role in self.roles])
         except CraftError as error:
             raise CraftError(error.message, ("roles", *error.where[1:])) from None
         for slug, value in self.wants.items():
@@ -105,7 +105,7 @@ class LayoutForm(Form):
                 setting_for(slug).checked(value, tuple(body.traits.offered.get(slug, ())))
             except CraftError as error:
                 raise CraftError(error.message, ("wants", slug)) from None
-        unknown = sorted(set(self.feel) - {control.slug for control in body.traits.controls})
+        unknown = sorted(set(self.feel) - {control.slug for control in body.traits.under_fingers})
         if unknown:
             raise CraftError(f"“{unknown[0]}” is not a control of this body", ("feel", unknown[0]))
         return self

@@ -73,10 +73,12 @@ class ControlForm(_Form):
     slug: Slug
     label: Annotated[str, Field(min_length=1, max_length=40)]
     spot: Slug
-    uses: Annotated[list[Use], Field(min_length=1, max_length=5)]
+    uses: Annotated[list[Use], Field(min_length=1, max_length=len(Use))]
     takes: Annotated[list[Slug], Field(max_length=60)] = Field(default_factory=list)
     excludes: Annotated[list[ExcludedForm], Field(max_length=10)] = Field(default_factory=list)
     modes: Annotated[list[Slug], Field(max_length=10)] = Field(default_factory=list)
+    made: Slug | Literal[""] = ""
+    lever: Annotated[str, Field(max_length=40)] = ""
 
     def value(self) -> Control:
         """The control as the craft's value.
@@ -93,6 +95,8 @@ class ControlForm(_Form):
             frozenset(self.takes),
             tuple((pair.one, pair.other) for pair in self.excludes),
             frozenset(self.modes),
+            self.made,
+            self.lever,
         )
 
 
@@ -109,6 +113,8 @@ def control_form(control: Control) -> ControlForm:
         takes=sorted(control.takes),
         excludes=[ExcludedForm(one=one, other=other) for one, other in control.excludes],
         modes=sorted(control.modes),
+        made=control.made,
+        lever=control.lever,
     )
 
 

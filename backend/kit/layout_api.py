@@ -98,7 +98,9 @@ def _out(row: Layout, response: HttpResponse) -> LayoutOut:
         ],
         uses=[WayOfUse(slug=use, label=words, lasts=LASTS[use]) for use, words in USE_WORDS.items()],
         functions=[
-            FunctionOut(slug=f.slug, label=f.label, setting=f.setting, uses=list(f.uses), because=f.because, borrows=f.borrows, area=f.area)
+            FunctionOut(
+                slug=f.slug, label=f.label, setting=f.setting, uses=list(f.fitting), because=f.because, borrows=f.borrows, area=f.area
+            )
             for f in FUNCTIONS
         ],
         usual=[

@@ -112,7 +112,7 @@ def _counts_on(here: Made, state: Believed) -> list[ToSetOut]:
 def _roles(kit: Kit, here: Made) -> list[str]:
     """What lies under the fingers, as it is written down."""
     row = Layout.objects.filter(piece__person=kit.person, piece__slug=here.body).first()
-    labels = {control.slug: control.label for control in here.situation.body.traits.controls}
+    labels = {control.slug: control.called for control in here.situation.body.traits.under_fingers}
     roles = laid_out(row).roles
     return [
         f"{labels[role.control]}, {USE_WORDS[role.use]}: {BY_FUNCTION[role.function].label}"

@@ -13,7 +13,7 @@ from dataclasses import dataclass
 import numpy as np
 from scipy.optimize import Bounds, LinearConstraint, milp
 
-from craft.day.functions import BY_FUNCTION, FUNCTIONS, Function
+from craft.day.functions import BY_FUNCTION, FUNCTIONS, Function, made_for
 from craft.decisions.facts import Facts, all_hold
 from craft.errors import CraftError
 from craft.kit.controls import SPOTS, Control, Feel, Role, Use
@@ -23,7 +23,15 @@ from craft.vocabulary.setting import Value
 SECOND_BEST = 0.9
 """What a function keeps of its worth for each place down its list of fitting uses (an order, not a measure)."""
 
-A_BUMP: Mapping[Use, float] = {Use.PRESS: 0.5, Use.HOLD: 0.1, Use.LONG_PRESS: 0.02, Use.PRESS_AND_TURN: 0.05, Use.TURN: 0.5}
+A_BUMP: Mapping[Use, float] = {
+    Use.PRESS: 0.5,
+    Use.HOLD: 0.1,
+    Use.LONG_PRESS: 0.02,
+    Use.PRESS_AND_TURN: 0.05,
+    Use.TURN: 0.5,
+    Use.STEER: 0.3,
+    Use.STROKE: 0.5,
+}
 """How much a touch by accident weighs against a use that was missed: what latches stays wrong until it is noticed (estimates)."""
 
 DIALS = ("front_dial", "rear_dial")
@@ -173,6 +181,10 @@ def _changes(function: Function, before: Mapping[str, Value], values: Mapping[st
     return bool(function.setting) and not function.borrows and before.get(function.setting) != values.get(function.setting)
 
 
+OTHER_NAME, UNLEARNT = 0.75, 1.0
+"""What is left of a function's worth on a control that is named for another, and frames a day that are lost by what one expects there (estimates)."""
+
+
 def worth(wanted: Wanted, control: Control, use: Use, feel: Feel) -> float | None:
     """Frames that a function in a seat saves; None where it cannot be put there.
 
@@ -182,14 +194,19 @@ def worth(wanted: Wanted, control: Control, use: Use, feel: Feel) -> float | Non
     (69, True)
     """
     function = wanted.function
-    if use not in function.uses or use not in control.uses or (control.takes and function.slug not in control.takes):
+    if use not in function.fitting or use not in control.uses or (control.takes and function.slug not in control.takes):
         return None
-    fitting = SECOND_BEST ** function.uses.index(use)
-    return wanted.lost * fitting * (1 - feel.missed) - A_BUMP[use] * feel.bumped * wanted.lost
+    fitting = SECOND_BEST ** function.fitting.index(use)
+    saved = wanted.lost * fitting * (1 - feel.missed) - A_BUMP[use] * feel.bumped * wanted.lost
+    made = made_for(control)
+    return saved if made is None or made[1] is not use or made[0] is function else saved * OTHER_NAME - UNLEARNT
 
 
 LIMIT_S = 2.0
 """Seconds after which the best roles found so far are told."""
+
+LEVER_MISSED = 0.15
+"""How much more often a control is missed that obeys only while a lever stands right (an estimate)."""
 
 Seat = Callable[[Wanted, Control, Use], bool]
 """Whether a function may be seated at a control in one use."""
@@ -202,7 +219,28 @@ def feel_of(control: Control, own: Mapping[str, Feel]) -> Feel:
     Feel(missed=0.02, bumped=0.15)
     """
     spot = SPOTS[control.spot]
-    return own.get(control.slug, Feel(spot.missed, spot.bumped))
+    return own.get(control.slug, Feel(spot.missed + (LEVER_MISSED if control.lever else 0), spot.bumped))
+
+
+Cell = tuple[Wanted, Control, Use, float]
+"""A function in a seat, and the frames that it saves there."""
+
+
+def seats(wanted: Sequence[Wanted], controls: Sequence[Control], own: Mapping[str, Feel], free: Seat) -> list[Cell]:
+    """Every seat of every function that saves frames.
+
+    >>> found = seats(wanted_of([hour()]), (Control("thumb", "rear button", "thumb_rest"),), {}, lambda one, control, use: use is Use.HOLD)
+    >>> [(one.function.slug, use.value, round(frames)) for one, control, use, frames in found]
+    [('exposure_lock', 'hold', 69)]
+    """
+    return [
+        (one, control, use, value)
+        for one in wanted
+        for control in controls
+        for use in control.uses
+        if free(one, control, use)
+        if (value := worth(one, control, use, feel_of(control, own))) is not None and value > 0
+    ]
 
 
 def assign(
@@ -228,14 +266,10 @@ def assign(
         _check(given, by_slug, fixed[:k], k)
     placed = {given.function for given in fixed}
     cells = [
-        (one, control, use, value)
-        for one in wanted
-        if one.function.slug not in placed
-        for control in controls
-        for use in control.uses
-        if free(one, control, use)
-        if not any(given.control == control.slug and (given.use is use or control.excluded(given.use, use)) for given in fixed)
-        if (value := worth(one, control, use, feel_of(control, own or {}))) is not None and value > 0
+        cell
+        for cell in seats(wanted, controls, own or {}, free)
+        if cell[0].function.slug not in placed
+        if not any(given.control == cell[1].slug and (given.use is cell[2] or cell[1].excluded(given.use, cell[2])) for given in fixed)
     ]
     chosen = [cells[k] for k in _best(cells)]
     there = {one.function.slug: one for one in wanted}
@@ -247,7 +281,7 @@ def assign(
     return (*fixed, *(Role(control.slug, use, one.function.slug) for one, control, use, _ in chosen)), kept + sum(c[3] for c in chosen)
 
 
-def _best(cells: Sequence[tuple[Wanted, Control, Use, float]]) -> list[int]:
+def _best(cells: Sequence[Cell]) -> list[int]:
     """Cells chosen: no function twice, no seat twice, no uses together that exclude each other."""
     if not cells:
         return []
@@ -274,7 +308,7 @@ def _best(cells: Sequence[tuple[Wanted, Control, Use, float]]) -> list[int]:
     return [k for k, taken in enumerate(found.x) if taken > 0.5]
 
 
-def _at_once(cells: Sequence[tuple[Wanted, Control, Use, float]], rows: Mapping[tuple[str, ...], Sequence[int]]) -> list[int]:
+def _at_once(cells: Sequence[Cell], rows: Mapping[tuple[str, ...], Sequence[int]]) -> list[int]:
     """Cells chosen one by one, the one worth most first: what is told where nothing better was found in time."""
     of: dict[int, list[tuple[str, ...]]] = {}
     for row, members in rows.items():
@@ -299,7 +333,7 @@ def _check(given: Role, controls: Mapping[str, Control], before: Iterable[Role],
         )
     if function is None:
         raise CraftError(f"“{given.function}” is not a function: {', '.join(BY_FUNCTION)}", ("given", k, "function"))
-    fits = [use.value for use in control.uses if use in function.uses]
+    fits = [use.value for use in control.uses if use in function.fitting]
     if given.use.value not in fits:
         raise CraftError(f"{function.label} on {control.label}: {', '.join(fits) or 'no use of it'} is accepted", ("given", k, "use"))
     if control.takes and function.slug not in control.takes:
@@ -380,6 +414,26 @@ def rests_of(one: Role, hours: Sequence[Hour]) -> tuple[str, ...]:
     return tuple(h.title for h in hours if not h.lets(function)) if any(h.lets(function) for h in hours) else ()
 
 
+def free_on(hours: Sequence[Hour], wanted: Sequence[Wanted], controls: Sequence[Control]) -> Seat:
+    """Which seats the setups of a day leave free: no dial that they turn themselves, nothing that does not obey in their modes.
+
+    >>> wanted, rear = wanted_of([hour()]), Control("rear_dial", "rear dial", "thumb_edge", (Use.TURN, Use.PRESS))
+    >>> free = free_on([hour()], wanted, (rear,))
+    >>> free(wanted[0], rear, Use.TURN), free(wanted[0], rear, Use.PRESS)
+    (False, True)
+    """
+    turned = {dial for hour in hours for dial in hour.turned()}
+    deaf = {
+        (one.function.slug, control.slug) for control in controls if control.modes for one in wanted if _deaf(one.function, control, hours)
+    }
+
+    def free(one: Wanted, control: Control, use: Use) -> bool:
+        taken = use is Use.TURN and control.slug in turned
+        return not taken and (one.function.slug, control.slug) not in deaf
+
+    return free
+
+
 def roles_of(
     hours: Sequence[Hour], controls: Sequence[Control], fixed: Sequence[Role] = (), own: Mapping[str, Feel] | None = None
 ) -> Roles:
@@ -394,16 +448,7 @@ def roles_of(
     ([('thumb', 'hold', 'exposure_lock')], 69)
     """
     wanted = wanted_of(hours)
-    turned = {dial for hour in hours for dial in hour.turned()}
-    deaf = {
-        (one.function.slug, control.slug) for control in controls if control.modes for one in wanted if _deaf(one.function, control, hours)
-    }
-
-    def free(one: Wanted, control: Control, use: Use) -> bool:
-        taken = use is Use.TURN and control.slug in turned
-        return not taken and (one.function.slug, control.slug) not in deaf
-
-    given, value = assign(wanted, controls, fixed, own, free)
+    given, value = assign(wanted, controls, fixed, own, free_on(hours, wanted, controls))
     placed = {one.function for one in given}
     return Roles(given, value, wanted, tuple(one for one in wanted if one.function.slug not in placed), clashes_of(given, controls, hours))
 

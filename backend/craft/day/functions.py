@@ -11,10 +11,11 @@ situation to the next is wanted once more for each change.
 
 from __future__ import annotations
 
+import re
 from dataclasses import dataclass
 
 from craft.decisions.facts import When
-from craft.kit.controls import Use
+from craft.kit.controls import Control, Use
 from craft.vocabulary.rules import Term, Test
 
 
@@ -52,6 +53,11 @@ class Function:
     borrows: bool = False
     source: str = "practice of the trade; numbers are estimates"
 
+    @property
+    def fitting(self) -> tuple[Use, ...]:
+        """Ways of using a control that make sense for it: a stroke does what a press does, where nothing better is there."""
+        return (*self.uses, Use.STROKE) if Use.PRESS in self.uses else self.uses
+
 
 def _is(setting: str, *values: str | float) -> Term:
     return Term(setting, Test.IS, values)
@@ -73,7 +79,7 @@ FUNCTIONS: tuple[Function, ...] = (
     Function(slug="by_hand_toggle", label="focus by hand, and back", setting="focus_mode", uses=(Use.PRESS, Use.LONG_PRESS), often=4, bad=0.5, because="When it hunts, the hand is quicker; the button that focuses on demand still does.", when=(_AF,), needs=("autofocus",)),
     Function(slug="single_continuous", label="single or continuous", setting="focus_mode", uses=(Use.HOLD, Use.PRESS), often=6, bad=0.4, because="What stood still starts to move, and the focus with it.", when=(_AF, _PEOPLE, _MOVES), needs=("autofocus",), asks=(_is("focus_mode", "single", "continuous", "automatic"),), asks_because="focus is by hand here: there is nothing to switch"),
     Function(slug="middle_point", label="point back to the middle", setting="", uses=(Use.PRESS,), often=6, bad=0.2, because="From any corner the middle is one press away.", when=(_AF, _MOVES), needs=("autofocus",), asks=(_is("focus_area", "point", "small_group", "zone", "tracking"),), asks_because="the whole frame has no point to bring back"),
-    Function(slug="move_point", label="move the point", setting="", uses=(Use.PRESS_AND_TURN, Use.PRESS), often=25, bad=0.3, because="The point goes where the picture has its subject.", when=(_AF,), needs=("autofocus",), asks=(_is("focus_area", "point", "small_group", "zone"),), asks_because="the whole frame has no point to move"),
+    Function(slug="move_point", label="move the point", setting="", uses=(Use.STEER, Use.PRESS_AND_TURN, Use.PRESS), often=25, bad=0.3, because="The point goes where the picture has its subject.", when=(_AF,), needs=("autofocus",), asks=(_is("focus_area", "point", "small_group", "zone"),), asks_because="the whole frame has no point to move"),
     Function(slug="peaking", label="peaking on and off", setting="peaking", uses=(Use.PRESS, Use.LONG_PRESS), often=8, bad=0.2, because="Coloured edges help to find the focus and hide what is in it.", when=(_BY_HAND, _ZONE), needs=("live_view",)),
     Function(slug="magnifier", label="enlarge the view", setting="magnifier", uses=(Use.PRESS,), often=30, bad=0.5, because="Sharpness is judged at full size only.", when=(_BY_HAND, _ZONE), needs=("live_view",), asks=(_is("magnifier", "by_button"),), asks_because="it enlarges as soon as the ring turns: a button is not needed for it"),
     Function(slug="exposure_lock", label="hold the exposure", setting="exposure_lock", uses=(Use.HOLD, Use.PRESS), often=10, bad=0.4, because="What was metered must stay while you recompose.", when=(_METERS,)),
@@ -110,3 +116,23 @@ FUNCTIONS: tuple[Function, ...] = (
 )
 
 BY_FUNCTION: dict[str, Function] = {function.slug: function for function in FUNCTIONS}
+
+WORD = re.compile(r"[a-z]+")
+
+_BY_NAME = {function.slug: frozenset(WORD.findall(function.label.lower())) for function in FUNCTIONS if not function.area}
+"""Words of the name of each function, without those that bring an area."""
+
+
+def made_for(control: Control) -> tuple[Function, Use] | None:
+    """What a control is for as it leaves the box, and in which use: as is said, else as its name says.
+
+    >>> keys = Control("k", "ISO button", "top_behind"), Control("t", "Time dial", "top_middle", (Use.TURN,)), Control("a", "top button", "top_behind")
+    >>> [made and (made[0].slug, made[1].value) for made in map(made_for, keys)]
+    [('iso', 'press'), ('time', 'turn'), None]
+    """
+    words = set(WORD.findall(control.label.lower()))
+    named = [slug for slug, name in _BY_NAME.items() if name <= words]
+    slug = control.made or max(named, key=lambda slug: len(_BY_NAME[slug]), default="")
+    function = BY_FUNCTION.get(slug)
+    use = next((use for use in function.fitting if use in control.uses), None) if function else None
+    return (function, use) if function and use else None

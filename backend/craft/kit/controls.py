@@ -18,6 +18,8 @@ class Use(Enum):
     HOLD = "hold"
     PRESS_AND_TURN = "press_and_turn"
     TURN = "turn"
+    STEER = "steer"
+    STROKE = "stroke"
 
 
 USE_WORDS: dict[Use, str] = {
@@ -26,6 +28,8 @@ USE_WORDS: dict[Use, str] = {
     Use.HOLD: "hold",
     Use.PRESS_AND_TURN: "press and turn",
     Use.TURN: "turn",
+    Use.STEER: "steer any way",
+    Use.STROKE: "stroke across",
 }
 
 LASTS: dict[Use, str] = {
@@ -34,6 +38,8 @@ LASTS: dict[Use, str] = {
     Use.HOLD: "ends when the finger leaves",
     Use.PRESS_AND_TURN: "stays as it was turned",
     Use.TURN: "stays as it was turned",
+    Use.STEER: "stays where it was led",
+    Use.STROKE: "stays until stroked again",
 }
 """How long what a use does stays: latching or momentary."""
 
@@ -75,6 +81,7 @@ SPOTS: dict[str, Spot] = {
     "grip_high": Spot(label="front, beside the mount, upper", finger="middle finger", face="front", x=0.26, y=0.40, missed=0.10, bumped=0.10),
     "grip_low": Spot(label="front, beside the mount, lower", finger="ring finger", face="front", x=0.26, y=0.66, missed=0.20, bumped=0.10),
     "mount_left": Spot(label="front, at the other side of the mount", finger="left hand", face="front", x=0.70, y=0.60, missed=0.20, bumped=0.05),
+    "screen": Spot(label="on the rear screen", finger="thumb", face="back", x=0.42, y=0.62, missed=0.25, bumped=0.10),
     "barrel": Spot(label="on the lens", finger="left hand", face="front", x=0.50, y=0.86, missed=0.10, bumped=0.10),
 }
 """Places where bodies have controls, by slug."""
@@ -86,7 +93,8 @@ class Control:
 
     slug: its name in files; label: what its owner calls it; spot: of SPOTS; uses: the ways it can be
     used; takes: functions it can be given (empty: any); excludes: pairs of uses of which only one can
-    have a role (pressing and holding always do); modes: exposure modes in which it obeys (empty: all).
+    have a role (pressing and holding always do); modes: exposure modes in which it obeys (empty: all);
+    made: the function that it leaves the box with, where its name does not say it; lever: how another control must stand for it to obey.
     """
 
     slug: str
@@ -96,6 +104,8 @@ class Control:
     takes: frozenset[str] = frozenset()
     excludes: tuple[tuple[Use, Use], ...] = ()
     modes: frozenset[str] = frozenset()
+    made: str = ""
+    lever: str = ""
 
     def __post_init__(self) -> None:
         """Refuse a place that there is not, and a control that cannot be used."""
@@ -103,6 +113,15 @@ class Control:
             raise CraftError(f"“{self.spot}” is not a place: {', '.join(SPOTS)}", ("spot",))
         if not self.uses:
             raise CraftError(f"a control is used in one way at least: {', '.join(use.value for use in Use)}", ("uses",))
+
+    @property
+    def called(self) -> str:
+        """What its owner calls it, with how a lever must stand for it.
+
+        >>> Control("c", "thumb button", "thumb_rest", lever="the lever at 2").called
+        'thumb button (the lever at 2)'
+        """
+        return f"{self.label} ({self.lever})" if self.lever else self.label
 
     def excluded(self, one: Use, other: Use) -> bool:
         """Whether only one of two uses can have a role.
@@ -129,3 +148,7 @@ class Feel:
 
     missed: float
     bumped: float
+
+
+REAR_SCREEN = Control("rear_screen", "the rear screen", "screen", (Use.STEER,), frozenset({"move_point"}))
+"""What a screen that answers a touch does for the point, where nothing else leads it."""

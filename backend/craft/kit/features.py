@@ -44,6 +44,7 @@ SHOWN: Mapping[str, Callable[[Body, Lens], bool]] = {
     "mechanical": lambda body, lens: Shutter.MECHANICAL in body.shutters,
     "nd": lambda body, lens: bool(body.nd_stops),
     "protection": lambda body, lens: bool(body.protection_stops),
+    "nothing_steers": lambda body, lens: body.traits.nothing_steers,
     "raw_files": lambda body, lens: True,
     "ring_reported": lambda body, lens: lens.ring_reported,
     "slots": lambda body, lens: body.traits.slots > 0,

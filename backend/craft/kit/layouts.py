@@ -50,15 +50,22 @@ LAYOUTS: tuple[UsualLayout, ...] = (
 TURNED = re.compile(r"\b(wheel|dial|ring|rim|knob)\b", re.IGNORECASE)
 """What is turned, by the word for it; everything else is pressed."""
 
+STEERED, STROKED = re.compile(r"\b(stick|joystick|pad|rocker)\b", re.IGNORECASE), re.compile(r"\b(stroke|swipe|flick)\b", re.IGNORECASE)
+"""What is led any way, and what is stroked."""
+
 SEPARATOR = re.compile(r"\s*[,;\t]\s*")
 
 
 def usual_uses(label: str) -> tuple[Use, ...]:
     """How a control is used, by what it is called.
 
-    >>> usual_uses("Rear wheel"), usual_uses("key")
-    ((<Use.TURN: 'turn'>,), (<Use.PRESS: 'press'>, <Use.HOLD: 'hold'>))
+    >>> [[use.value for use in usual_uses(label)] for label in ("Rear wheel", "key", "little stick", "stroke to the left")]
+    [['turn'], ['press', 'hold'], ['steer', 'press'], ['stroke']]
     """
+    if STEERED.search(label):
+        return (Use.STEER, Use.PRESS)
+    if STROKED.search(label):
+        return (Use.STROKE,)
     return (Use.TURN,) if TURNED.search(label) else (Use.PRESS, Use.HOLD)
 
 

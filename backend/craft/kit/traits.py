@@ -6,7 +6,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 
 from craft.errors import CraftError
-from craft.kit.controls import Control
+from craft.kit.controls import REAR_SCREEN, Control, Use
 from craft.kit.moves import Moves
 from craft.vocabulary.features import FEATURES
 from craft.vocabulary.rules import Rule
@@ -104,6 +104,22 @@ class Traits:
         (True, False)
         """
         return self.defaults_known or setting in self.defaults
+
+    @property
+    def nothing_steers(self) -> bool:
+        """Whether its controls are written down and none of them leads the point any way."""
+        return bool(self.controls) and not any(Use.STEER in control.uses for control in self.controls)
+
+    @property
+    def under_fingers(self) -> tuple[Control, ...]:
+        """Its controls; a screen that answers a touch leads the point where nothing else does.
+
+        >>> thumb = Control("thumb", "thumb button", "thumb_rest")
+        >>> [[c.slug for c in Traits(features=frozenset(has), controls=(thumb,)).under_fingers] for has in ((), ("touch",))]
+        [['thumb'], ['thumb', 'rear_screen']]
+        """
+        screen = "touch" in self.features and self.nothing_steers and all(one.slug != REAR_SCREEN.slug for one in self.controls)
+        return (*self.controls, REAR_SCREEN) if screen else self.controls
 
     @property
     def all_banks(self) -> tuple[Bank, ...]:

@@ -42,6 +42,7 @@ FEATURES: dict[str, str] = {
     "merge_keeps_raw": "merging works while raw is kept",
     "nd": "a grey filter is built in",
     "night_display": "the body has a dim red display",
+    "nothing_steers": "no control leads the focus point",
     "one_piece": "lens and body are one piece",
     "own_looks": "the body keeps looks of one's own",
     "press_and_turn_free": "a button may be pressed, and pressed and turned, for two things",

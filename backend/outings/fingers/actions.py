@@ -5,19 +5,22 @@ from __future__ import annotations
 from collections.abc import Sequence
 from itertools import pairwise
 
+from craft.day.as_made import one_changed
 from craft.day.fingers import Clash, Hour, Wanted, clashes_of, pairs_of, rests_of, roles_of, turns_of, two_meanings
-from craft.day.functions import BY_FUNCTION
+from craft.day.functions import BY_FUNCTION, made_for
 from craft.day.pins import Errand, pins_of
 from craft.errors import CraftError
 from craft.kit.controls import Control, Role
 from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.words import say_value
+from forms.layout_form import LayoutForm
 from outings.fingers.schemas import (
     BodyControls,
     ClashOut,
     ControlOut,
     InTurnsOut,
     MeaningOut,
+    OneChangedOut,
     PinOut,
     RoleOut,
     TurnOut,
@@ -54,7 +57,29 @@ def _role(given: Role, wanted: dict[str, Wanted], hours: Sequence[Hour]) -> Role
 
 def _control(control: Control, hours: Sequence[Hour]) -> ControlOut:
     turns = [TurnOut(function=f.slug, label=f.label, situations=list(titles)) for f, titles in turns_of(control, hours)]
-    return ControlOut(slug=control.slug, label=control.label, spot=control.spot, uses=list(control.uses), turns=turns)
+    made = made_for(control)
+    return ControlOut(
+        slug=control.slug,
+        label=control.label,
+        spot=control.spot,
+        uses=list(control.uses),
+        turns=turns,
+        made=made[0].label if made else "",
+        lever=control.lever,
+    )
+
+
+def _one_changed(hours: Sequence[Hour], controls: Sequence[Control], form: LayoutForm, wanted: dict[str, Wanted]) -> OneChangedOut | None:
+    found = one_changed(hours, controls, form.own())
+    if found is None:
+        return None
+    return OneChangedOut(
+        changed=_role(found.changed, wanted, hours),
+        before=found.before.label if found.before else "",
+        roles=[_role(one, wanted, hours) for one in found.roles],
+        saves=found.saves,
+        lost=found.lost,
+    )
 
 
 def _clashes(found: Sequence[Clash]) -> list[ClashOut]:
@@ -78,7 +103,7 @@ def _there(roles: Sequence[Role], controls: Sequence[Control]) -> list[Role]:
 
 def clashes_on(body: str, day: list[Made], kit: Kit) -> int:
     """How many clashes the roles that are written down have on a day."""
-    controls = day[0].situation.body.traits.controls
+    controls = day[0].situation.body.traits.under_fingers
     roles = _there([role.value() for role in kit.states[body].layout[0].roles], controls)
     return len(clashes_of(roles, controls, [hour_of(made) for made in day]))
 
@@ -93,13 +118,13 @@ def body_controls(body: str, day: list[Made], kit: Kit) -> BodyControls:
     traits, state = day[0].situation.body.traits, kit.states[body]
     form, revision = state.layout
     hours = [hour_of(made) for made in day]
-    kept = _there([role.value() for role in form.roles], traits.controls)
+    kept = _there([role.value() for role in form.roles], traits.under_fingers)
     problem = ""
     try:
-        roles = roles_of(hours, traits.controls, [role for role in kept if role.fixed], form.own())
+        roles = roles_of(hours, traits.under_fingers, [role for role in kept if role.fixed], form.own())
     except CraftError as error:
         problem = error.message
-        roles = roles_of(hours, traits.controls, (), form.own())
+        roles = roles_of(hours, traits.under_fingers, (), form.own())
     wanted = {one.function.slug: one for one in roles.wanted}
     errands: list[Errand] = [(later.configuration, earlier.configuration.values) for earlier, later in pairwise(day)]
     pins = pins_of(errands, state.menus)
@@ -110,10 +135,11 @@ def body_controls(body: str, day: list[Made], kit: Kit) -> BodyControls:
         borrows_from=traits.borrows_from,
         finder=day[0].situation.body.finder.value,
         areas=sorted(set().union(*(hour.areas for hour in hours))),
-        controls=[_control(control, hours) for control in traits.controls],
+        controls=[_control(control, hours) for control in traits.under_fingers],
         kept=[_role(given, wanted, hours) for given in kept],
         proposed=[_role(given, wanted, hours) for given in roles.given],
         worth=roles.worth,
+        one_changed=_one_changed(hours, traits.under_fingers, form, wanted),
         without=[
             WantedOut(
                 function=w.function.slug,
@@ -126,7 +152,7 @@ def body_controls(body: str, day: list[Made], kit: Kit) -> BodyControls:
             for w in roles.without
         ],
         clashes=_clashes(roles.clashes),
-        kept_clashes=_clashes(clashes_of(kept, traits.controls, hours)),
+        kept_clashes=_clashes(clashes_of(kept, traits.under_fingers, hours)),
         meanings=[
             TwoMeaningsOut(
                 setting=one.setting,

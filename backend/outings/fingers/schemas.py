@@ -25,6 +25,8 @@ class ControlOut(Schema):
     spot: str
     uses: list[Use]
     turns: list[TurnOut]
+    made: str
+    lever: str
 
 
 class RoleOut(Schema):
@@ -94,6 +96,16 @@ class PinOut(Schema):
     times: int
 
 
+class OneChangedOut(Schema):
+    """One role changed, the rest as the body leaves the box: what, what was there, all the roles, frames saved of those that would be lost."""
+
+    changed: RoleOut
+    before: str
+    roles: list[RoleOut]
+    saves: float
+    lost: float
+
+
 class BodyControls(Schema):
     """Controls of one body on the day.
 
@@ -111,6 +123,7 @@ class BodyControls(Schema):
     kept: list[RoleOut]
     proposed: list[RoleOut]
     worth: float
+    one_changed: OneChangedOut | None
     without: list[WantedOut]
     clashes: list[ClashOut]
     kept_clashes: list[ClashOut]

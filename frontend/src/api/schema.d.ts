@@ -3192,6 +3192,16 @@ export interface components {
             excludes?: components["schemas"]["ExcludedForm"][];
             /** Modes */
             modes?: string[];
+            /**
+             * Made
+             * @default
+             */
+            made?: string | "";
+            /**
+             * Lever
+             * @default
+             */
+            lever?: string;
         };
         /**
          * DeliveryForm
@@ -3683,7 +3693,7 @@ export interface components {
          * @description How a control is used.
          * @enum {string}
          */
-        Use: "press" | "long_press" | "hold" | "press_and_turn" | "turn";
+        Use: "press" | "long_press" | "hold" | "press_and_turn" | "turn" | "steer" | "stroke";
         /**
          * Read
          * @description What it means.
@@ -6706,6 +6716,7 @@ export interface components {
             proposed: components["schemas"]["RoleOut"][];
             /** Worth */
             worth: number;
+            one_changed: components["schemas"]["OneChangedOut"] | null;
             /** Without */
             without: components["schemas"]["WantedOut"][];
             /** Clashes */
@@ -6760,6 +6771,10 @@ export interface components {
             uses: components["schemas"]["Use"][];
             /** Turns */
             turns: components["schemas"]["TurnOut"][];
+            /** Made */
+            made: string;
+            /** Lever */
+            lever: string;
         };
         /**
          * ControlsOut
@@ -6796,6 +6811,21 @@ export interface components {
             value: string;
             /** Situations */
             situations: string[];
+        };
+        /**
+         * OneChangedOut
+         * @description One role changed, the rest as the body leaves the box: what, what was there, all the roles, frames saved of those that would be lost.
+         */
+        OneChangedOut: {
+            changed: components["schemas"]["RoleOut"];
+            /** Before */
+            before: string;
+            /** Roles */
+            roles: components["schemas"]["RoleOut"][];
+            /** Saves */
+            saves: number;
+            /** Lost */
+            lost: number;
         };
         /**
          * PinOut

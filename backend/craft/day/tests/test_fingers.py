@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import replace
 from itertools import product
 from random import Random
@@ -12,6 +13,7 @@ from unittest.mock import patch
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from craft.day.as_made import as_made, one_changed
 from craft.day.fingers import (
     BUTTON_SETTINGS,
     Hour,
@@ -30,6 +32,7 @@ from craft.day.functions import BY_FUNCTION, FUNCTIONS
 from craft.day.tests.facts import EVERY_FACT
 from craft.errors import CraftError
 from craft.kit.controls import LASTS, SPOTS, USE_WORDS, Control, Feel, Role, Use
+from craft.kit.layouts import usual_uses
 from craft.kit.traits import Bank, Traits
 from craft.vocabulary.features import FEATURES
 from craft.vocabulary.settings import BY_SLUG
@@ -152,6 +155,65 @@ class Days(TestCase):
         self.assertFalse({w.function.slug for w in wanted_of([bare])} & {f.slug for f in FUNCTIONS if f.needs})
         found = wanted_of([hour("a")])
         self.assertEqual(list(found), sorted(found, key=lambda w: -w.lost))
+
+    @settings(max_examples=25, deadline=None)
+    @given(
+        st.lists(
+            st.sampled_from(("ISO button", "drive button", "thumb button", "focus button", "little stick", "rear wheel")),
+            unique=True,
+            min_size=1,
+        ),
+        st.randoms(),
+    )
+    def test_the_one_change_is_the_best_of_all_and_leaves_the_rest_as_made(self, labels: list[str], chance: Random) -> None:
+        day = [hour("a"), hour("b", drive_mode="single")]
+        wanted = wanted_of(day)
+        controls = [Control(f"c{k}", label, chance.choice(sorted(SPOTS)), usual_uses(label)) for k, label in enumerate(labels)]
+        by_slug = {control.slug: control for control in controls}
+        there = {one.function.slug: one for one in wanted}
+
+        def saved(roles: Sequence[Role]) -> float:
+            there_now = ((there.get(r.function), r) for r in roles)
+            return sum(worth(one, by_slug[r.control], r.use, feel_of(by_slug[r.control], {})) or 0.0 for one, r in there_now if one)
+
+        made = as_made(controls)
+        best = one_changed(day, controls)
+        gains = []
+        for one, control in product(wanted, controls):
+            for use in control.uses:
+                # a dial that the setups turn, and a seat where a function cannot be, are no changes
+                taken = use is Use.TURN and any(control.slug in h.turned() for h in day)
+                if taken or (worth(one, control, use, feel_of(control, {})) or 0.0) <= 0:
+                    continue
+                new = Role(control.slug, use, one.function.slug)
+                rest = [
+                    r
+                    for r in made
+                    if r.function != new.function and not (r.control == new.control and (r.use is use or control.excluded(r.use, use)))
+                ]
+                gains.append(saved([*rest, new]) - saved(made))
+        self.assertAlmostEqual(best.saves if best else 0.0, max([0.0, *gains]), places=6)
+        if best:
+            self.assertAlmostEqual(saved(best.roles) - saved(made), best.saves, places=6)
+            self.assertLessEqual(
+                {(r.control, r.function) for r in best.roles} - {(r.control, r.function) for r in made},
+                {(best.changed.control, best.changed.function)},
+            )
+
+    def test_a_button_with_its_role_in_its_name_keeps_it_until_much_is_won(self) -> None:
+        named = Control("named", "white button", "thumb_up", (Use.PRESS,))
+        for lost, slug in ((20.0, "white"), (24.0, "white"), (60.0, "drive")):
+            wanted = (Wanted(BY_FUNCTION["drive"], 1.0, lost, ("day",)), Wanted(BY_FUNCTION["white"], 1.0, 20.0, ("day",)))
+            (given, *_), _ = assign(wanted, (named,))
+            self.assertEqual(given.function, slug, lost)
+
+    def test_a_screen_leads_the_point_where_nothing_else_does(self) -> None:
+        point = next(one for one in wanted_of([hour("a")]) if one.function.slug == "move_point")
+        thumb, stick = Control("thumb", "thumb button", "thumb_rest"), Control("stick", "stick", "thumb_up", (Use.STEER,))
+        for controls, at in (((thumb,), "rear_screen"), ((thumb, stick), "stick")):
+            traits = Traits(features=frozenset({"touch"}), controls=controls)
+            (given, *_), _ = assign((point,), traits.under_fingers)
+            self.assertEqual(given.control, at)
 
     def test_roles_that_mean_nothing_in_a_setup_are_told_with_the_setup(self) -> None:
         key, dial = Control("key", "key", "grip_high"), Control("front_dial", "wheel", "top_front", (Use.TURN,))

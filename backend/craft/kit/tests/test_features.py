@@ -38,6 +38,7 @@ ADDS: dict[str, tuple[dict[str, Any], dict[str, Any]]] = {
     "lens_switch": ({}, {"stabiliser_switch": True}),
     "lens_unreported": ({}, {"autofocus": False, "ring_reported": False}),
     "nd": ({"nd_stops": (3.0,)}, {}),
+    "nothing_steers": ({"traits": Traits(controls=(Control("top", "top key", "top_behind"),))}, {}),
     "protection": ({"protection_stops": (1.0,)}, {}),
     "rear_button": ({"traits": Traits(controls=(Control("rear", "thumb key", "thumb_rest", (Use.PRESS,)),))}, {}),
     "slots": ({"traits": Traits(slots=3)}, {}),

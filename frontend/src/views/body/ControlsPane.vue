@@ -109,6 +109,23 @@ function move(key: keyof Moves, text: string): void {
       >
         take out
       </button>
+      <select
+        class="plain made"
+        :value="control.made ?? ''"
+        :aria-label="`what ${control.label} does as made`"
+        @change="edit(control.slug, { made: typed($event) }, 'kept')"
+      >
+        <option value="">as made: by its name</option>
+        <option v-for="f in layout?.functions ?? []" :key="f.slug" :value="f.slug">as made: {{ f.label }}</option>
+      </select>
+      <TextField
+        class="lever"
+        :value="control.lever ?? ''"
+        :aria-label="`how a lever stands for ${control.label}`"
+        placeholder="any lever"
+        maxlength="40"
+        @change="(lever) => edit(control.slug, { lever }, 'kept')"
+      />
       <span class="uses">
         <label v-for="u in layout?.uses ?? []" :key="u.slug" class="use"
           ><input
@@ -160,7 +177,7 @@ function move(key: keyof Moves, text: string): void {
 <style scoped>
 .control {
   display: grid;
-  grid-template-columns: 110px minmax(0, 1fr) 64px;
+  grid-template-columns: 110px minmax(0, 1fr) 96px;
   gap: 0 12px;
   align-items: center;
   border-bottom: 1px solid var(--rule);
@@ -180,6 +197,9 @@ function move(key: keyof Moves, text: string): void {
   min-height: 36px;
   min-width: 0;
   font-size: 13px;
+}
+.made {
+  grid-column: 1 / 3;
 }
 .uses {
   grid-column: 1 / -1;

@@ -53,7 +53,11 @@ const value = (event: Event): string => (event.target as HTMLSelectElement).valu
 
 <template>
   <button class="head plain" :aria-expanded="open" @click="emit('toggle')">
-    <span class="number label">{{ number }}</span> <span class="name">{{ control.label }}</span>
+    <span class="number label">{{ number }}</span> <span class="name">{{ control.label }}</span><span
+      v-if="control.lever"
+      class="label aside"
+      >{{ control.lever }}</span
+    >
   </button>
   <div v-if="!open" class="roles" @click="emit('toggle')">
     <p v-for="{ use, kept, best } in told" :key="use">
@@ -76,7 +80,7 @@ const value = (event: Event): string => (event.target as HTMLSelectElement).valu
         turns.length > 1 ? `by the setup, in ${turn.situations.join(", ")}` : "as all setups of the day have it"
       }}</span>
     </p>
-    <p v-if="!told.length && !turns.length" class="quiet">nothing</p>
+    <p v-if="!told.length && !turns.length" class="quiet">{{ control.made ? `${control.made}, as made` : "nothing" }}</p>
   </div>
   <div v-else class="open">
     <p class="quiet why">{{ spot?.label }}, {{ spot?.finger }}</p>

@@ -37,6 +37,8 @@ const lacking = computed(() => body.value?.kept_clashes.filter((c) => !c.control
 const plain = (r: Role) => ({ control: r.control, use: r.use, function: r.function, fixed: r.fixed });
 const roles = (made: (now: Roles) => Roles, words: string): void =>
   void change(body.value?.body ?? "", (now) => ({ roles: made(now.roles ?? []) }), words);
+const changeOne = (one: Schemas["OneChangedOut"]): void =>
+  roles(() => one.roles.map(plain), `${label(one.changed.control)} changed, the rest as made`);
 const takeAll = (): void => roles(() => (body.value?.proposed ?? []).map(plain), "roles as computed, written down");
 function give(control: string, use: Use, picked: string): void {
   const from = body.value?.kept.find((r) => picked && r.function === picked && !(r.control === control && r.use === use));
@@ -132,6 +134,13 @@ const FEW = 6;
             The best of all ways to give out the roles, your fixed ones kept: about {{ round(body.worth) }} frames that looking in
             menus would lose (an estimate).
             <template v-if="body.borrows_from">What a held button borrows comes from {{ body.borrows_from }}.</template>
+          </p>
+          <p v-if="body.one_changed" class="reason">
+            With one changed and the rest as made, <b>{{ label(body.one_changed.changed.control) }}</b> for
+            {{ body.one_changed.changed.label
+            }}<template v-if="body.one_changed.before"> in place of {{ body.one_changed.before }}</template
+            >: about {{ round(body.one_changed.saves) }} of the {{ round(body.one_changed.lost) }} that are lost as made.
+            <button class="plain" @click="changeOne(body.one_changed)">Change this one only</button>
           </p>
           <p class="quiet key">
             <span v-for="u in layout?.uses" :key="u.slug"><UseMark :use="u.slug" /> {{ u.label }}</span>
