@@ -12,25 +12,29 @@ from craft.vocabulary.terms import Genre
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Staged:
-    """A scene for a kind of work: only for these subjects, and for light from `least` to `most` EV, if they are given."""
+    """A scene for a kind of work: only for these subjects, and for light from `least` to `most` EV, in lamps' light or in no lamps', indoors or out, if they are given."""
 
     stage: str
     genre: Genre
     subjects: tuple[str, ...] = ()
     least: float = -99.0
     most: float = 99.0
+    lamps: bool | None = None
+    indoors: bool | None = None
     reason: str
 
     def fits(self, situation: Situation) -> bool:
         """Whether the scene shows this kind of picture in this light."""
         if self.genre is not situation.genre or (self.subjects and situation.subject.slug not in self.subjects):
             return False
-        return self.least <= situation.light.ev100 < self.most
+        light = situation.light
+        there = (self.lamps, light.mains), (self.indoors, situation.indoors)
+        return self.least <= light.ev100 < self.most and all(asked is None or asked is so for asked, so in there)
 
 
-DANCING, MEADOW, LAMPS, OPEN_AIR = 5.0, 9.0, 10.5, 12.0
-"""EV under which a party is lit by its own lamps; under which an animal is out at dusk; which the brightest hall's lamps give; and from
-which on no room is lit by day."""
+DANCING, MEADOW, LAMPS, OPEN_AIR, SUN = 5.0, 9.0, 10.5, 12.0, 12.5
+"""EV under which a party is lit by its own lamps; under which an animal is out at dusk; which the brightest hall's lamps give; from
+which on no room is lit by day; and from which on the sun is out."""
 
 # fmt: off
 ROWS: tuple[Staged, ...] = (
@@ -48,12 +52,18 @@ ROWS: tuple[Staged, ...] = (
     Staged(stage="otter", genre=Genre.WILDLIFE, subjects=("otter", "walking", "running", "perched"), reason="fur and water close to the ground"),
     Staged(stage="terns_sky", genre=Genre.WILDLIFE, least=13.5, reason="in bright light a bird in flight is seen against the sky"),
     Staged(stage="terns_cliff", genre=Genre.WILDLIFE, reason="in duller light against land"),
+    Staged(stage="underground", genre=Genre.STREET, most=MEADOW, indoors=True, reason="a roof and no window: it is under the ground"),
     Staged(stage="lanterns", genre=Genre.STREET, most=MEADOW, reason="the street by its own lamps"),
     Staged(stage="ferry", genre=Genre.STREET, reason="people who wait and pass, by day"),
+    Staged(stage="lanterns", genre=Genre.LANDSCAPE, most=MEADOW, lamps=True, reason="it is lit by the lamps of a street"),
     Staged(stage="salt", genre=Genre.LANDSCAPE, least=15.5, reason="ground that returns all the light there is"),
     Staged(stage="causeway_after", genre=Genre.LANDSCAPE, least=11.5, reason="the sun is up"),
     Staged(stage="causeway_before", genre=Genre.LANDSCAPE, reason="the sky is brighter than all that stands under it"),
-    Staged(stage="loft", genre=Genre.PORTRAIT, most=9.5, reason="a room by a window"),
+    Staged(stage="lanterns", genre=Genre.PORTRAIT, most=MEADOW, indoors=False, reason="out of doors in the dark: by the lamps of a street"),
+    Staged(stage="studio", genre=Genre.PORTRAIT, most=OPEN_AIR, lamps=True, reason="lamps are all the light there is"),
+    Staged(stage="kitchen", genre=Genre.PORTRAIT, most=DANCING, indoors=True, reason="no daylight comes in: by what burns on the table"),
+    Staged(stage="garden", genre=Genre.PORTRAIT, least=SUN, reason="so bright it is in the sun"),
+    Staged(stage="loft", genre=Genre.PORTRAIT, most=9.5, indoors=True, reason="a room by a window"),
     Staged(stage="shade", genre=Genre.PORTRAIT, reason="out of doors, out of the sun"),
     Staged(stage="moon", genre=Genre.NIGHT_SKY, subjects=("moon",), reason="the moon's own disc"),
     Staged(stage="stars", genre=Genre.NIGHT_SKY, reason="land, a town far off and stars"),

@@ -197,7 +197,9 @@ class Staging(unittest.TestCase):
         for work in WORKS:
             for subject in work.subjects:
                 for ev in (-8.0, 1.0, 4.0, 6.0, 8.0, 10.0, 12.5, 14.0, 16.0):
-                    used.add(stage_for(Situation(work.genre, BODY, LENS, Light(ev), subject.slug)).slug)
+                    for lamps in (False, True):
+                        light = Light(ev, mains=lamps, indoors=lamps or None)
+                        used.add(stage_for(Situation(work.genre, BODY, LENS, light, subject.slug)).slug)
         self.assertEqual(used, set(BY_SLUG), "each scene is somebody's")
 
     def test_each_kind_of_work_has_two_and_every_row_a_reason(self) -> None:

@@ -9,6 +9,7 @@ from craft.stage.stages import (
     dance,
     everyday,
     ferry,
+    garden,
     hall,
     lanterns,
     loft,
@@ -18,7 +19,9 @@ from craft.stage.stages import (
     regatta,
     salt,
     shade,
+    studio,
     terns,
+    underground,
 )
 
 STAGES: tuple[Stage, ...] = (
@@ -34,11 +37,14 @@ STAGES: tuple[Stage, ...] = (
     otter.STAGE,
     ferry.STAGE,
     lanterns.STAGE,
+    underground.STAGE,
     causeway.BEFORE,
     causeway.AFTER,
     salt.STAGE,
     loft.STAGE,
     shade.STAGE,
+    studio.STAGE,
+    garden.STAGE,
     night.STARS,
     night.MOON,
     everyday.KITCHEN,

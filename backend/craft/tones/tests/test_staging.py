@@ -11,8 +11,10 @@ from craft.scene.works import SUBJECT
 from craft.tones.staging import ROWS, stage_for
 from craft.vocabulary.terms import Genre
 
-UNDER_LAMPS = {"court", "pitch_lamps", "dance", "hall", "kitchen", "lanterns", "loft"}
-IN_THE_SUN = {"salt", "terns_sky", "causeway_after", "green", "pitch"}
+UNDER_LAMPS = {"court", "pitch_lamps", "dance", "hall", "kitchen", "lanterns", "loft", "studio", "underground"}
+IN_THE_SUN = {"salt", "terns_sky", "causeway_after", "green", "pitch", "garden"}
+UNDER_A_ROOF = {"court", "dance", "hall", "kitchen", "loft", "studio", "underground"}
+BY_A_WINDOW = {"loft"}
 PARTIES = {"dancing", "group", "details"}
 
 
@@ -28,6 +30,13 @@ class Staged(unittest.TestCase):
                 with self.subTest(genre=genre, subject=slug, light=condition.slug, stage=stage):
                     self.assertFalse(stage in UNDER_LAMPS and condition.ev100 >= 12)
                     self.assertFalse(stage in IN_THE_SUN and condition.ev100 < 9)
+                    self.assertFalse(stage in UNDER_A_ROOF and genre is Genre.PORTRAIT and not condition.indoors)
+                    self.assertFalse(
+                        stage in BY_A_WINDOW and condition.mains and not condition.sources > 1, "no window where lamps are all there is"
+                    )
+                    self.assertFalse(
+                        condition.mains and genre in (Genre.LANDSCAPE, Genre.STREET) and stage.startswith(("causeway", "salt", "ferry"))
+                    )
                     self.assertFalse(stage == "dance" and slug not in PARTIES)
                     self.assertFalse(genre is Genre.NIGHT_SKY and stage not in ("moon", "stars"))
         self.assertEqual(seen, {row.stage for row in ROWS}, "a row that no described light ever takes")
