@@ -146,6 +146,20 @@ class AllSettings(BrowserCase):
         expect(page.get_by_text("Nothing here fits")).to_be_visible()
         self.assertEqual(self.wrong, [])
 
+    def test_an_answer_that_nobody_took_is_not_left_behind_without_a_word(self) -> None:
+        page = self.open("/profile")
+        question = page.get_by_label("May a touch take the picture?")
+        question.select_option("no")
+        page.get_by_role("button", name="Take this answer").wait_for()
+        asked: list[str] = []
+        page.once("dialog", lambda dialog: (asked.append(dialog.message), dialog.dismiss()))
+        page.get_by_role("link", name="Kit").click()
+        expect(question).to_have_value("no")
+        self.assertEqual(len(asked), 1)
+        page.once("dialog", lambda dialog: dialog.accept())
+        page.get_by_role("link", name="Kit").click()
+        expect(page).to_have_url(re.compile("/kit"))
+
     def test_a_habit_is_answered_for_this_situation_only(self) -> None:
         page = self.open(self.at("?open=review_time&find=review"))
         row = page.locator("#set-review_time")

@@ -57,6 +57,14 @@ class ByKeyboard(BrowserCase):
         page.keyboard.press("Shift+Z")
         page.keyboard.press("Shift+Z")
         expect(time).to_have_text("1/1000")
+        # with a modifier it works in a field too, unless something is being typed there
+        page.get_by_text("More about it").click()
+        page.get_by_label("title", exact=True).focus()
+        page.keyboard.press("Control+z")
+        expect(time).to_have_text(stepped)
+        page.keyboard.press("Control+Shift+Z")
+        expect(time).to_have_text("1/1000")
+        page.get_by_label("title", exact=True).blur()
 
         page.keyboard.press("w")
         first = page.locator("[data-rung='0'] .name").inner_text()

@@ -15,10 +15,21 @@ export type Over = "keys" | "palette" | undefined;
 
 export const actions = shallowReactive(new Map<string, Action>());
 
+/** Kinds of input into which no letter is typed. */
+const NO_LETTERS = new Set(["checkbox", "radio", "range", "button", "submit", "file", "color"]);
 function typing(event: KeyboardEvent): boolean {
   const at = event.target as HTMLElement | null;
-  return !!at && (at.isContentEditable || ["INPUT", "SELECT", "TEXTAREA"].includes(at.tagName));
+  if (at instanceof HTMLInputElement) return !NO_LETTERS.has(at.type);
+  return !!at && (at.isContentEditable || ["SELECT", "TEXTAREA"].includes(at.tagName));
 }
+
+/** Fields in which something was typed that is not kept yet: there the browser's own undo comes first. */
+const edited = new WeakSet<EventTarget>();
+window.addEventListener("input", (event) => event.target && edited.add(event.target), true);
+window.addEventListener("change", (event) => event.target && edited.delete(event.target), true);
+
+/** The letters that act without a modifier, and what stands for them wherever the focus is. */
+const ANYWHERE: Record<string, string> = { z: "$mod+z", "Shift+Z": "$mod+Shift+Z" };
 
 /** Offer actions while a component lives; returns how to take them back. */
 export function offer(list: Action[]): () => void {
@@ -36,6 +47,15 @@ export function offer(list: Action[]): () => void {
         },
       ]),
   );
+  for (const action of list) {
+    const held = ANYWHERE[action.keys ?? ""];
+    if (!held) continue;
+    bound[held] = (event) => {
+      if (event.target && edited.has(event.target)) return;
+      event.preventDefault();
+      action.run(event);
+    };
+  }
   const unbind = tinykeys(window, bound);
   return () => {
     unbind();

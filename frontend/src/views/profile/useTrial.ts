@@ -1,4 +1,6 @@
+import { useEventListener } from "@vueuse/core";
 import { ref } from "vue";
+import { onBeforeRouteLeave } from "vue-router";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
 
 type Person = Schemas["PersonForm"];
@@ -24,5 +26,10 @@ export function useTrial(person: () => Person, apply: (edit: (p: Person) => void
     if (yes && trial.value) apply(trial.value.edit);
     [trial.value, affected.value] = [null, null];
   }
+  // an answer that nobody took yet is not left behind without a word
+  onBeforeRouteLeave(() => !trial.value || window.confirm("An answer is not taken yet. Leave it as it was?"));
+  useEventListener(window, "beforeunload", (event: BeforeUnloadEvent) => {
+    if (trial.value) event.preventDefault();
+  });
   return { trial, affected, wrong, weigh, settle };
 }
