@@ -7,7 +7,7 @@ from __future__ import annotations
 
 import io
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from fractions import Fraction
 
 import numpy as np
@@ -132,7 +132,7 @@ def mosaic_of(shot: Shot, width: int) -> Pixels:
     """
     width = min(width, round(shot.used_pixels)) // 2 * 2
     height = max(2, round(width * shot.height_mm / shot.width_mm)) // 2 * 2
-    raw = frame(shot, View(width, height, float(width)), under=UNDER)
+    raw = frame(replace(shot, joined=0.0), View(width, height, float(width)), under=UNDER)
     plane = np.empty((height, width), np.float32)
     for row, column, channel in ((0, 0, 0), (0, 1, 1), (1, 0, 1), (1, 1, 2)):
         plane[row::2, column::2] = raw[row::2, column::2, channel]

@@ -19,6 +19,7 @@ from craft.stage.stage import Stage
 from craft.stage.stages import BY_SLUG, STAGES
 from craft.tones.own import OwnLight, right_within
 from forms.answer import Answer, answer_to
+from forms.configuration_form import Value
 from forms.kit_form import Form
 from forms.outing_form import SituationNow
 from forms.problems import InputError, Problem
@@ -117,7 +118,8 @@ class VerdictOut(BaseModel):
 
 
 class VariantOut(BaseModel):
-    """A frame one might take instead; lift_stops: brightened afterwards; frames: of a set, which is looked at, not taken over."""
+    """A frame one might take instead; lift_stops: brightened afterwards; frames: of a set, which is looked at, not taken over; settings: of the
+    body that it has beside its dials."""
 
     slug: str
     label: str
@@ -127,6 +129,7 @@ class VariantOut(BaseModel):
     binding: str | None
     darker_stops: float
     words: str
+    settings: dict[str, Value]
 
 
 class ChannelsOut(BaseModel):
@@ -229,6 +232,7 @@ def _variant(variant: Variant, sign: Sign) -> VariantOut:
         binding=variant.setup.binding.intent.value if variant.setup.binding else None,
         darker_stops=variant.setup.exposure.darker_stops,
         words=variant.words,
+        settings=dict(variant.settings),
     )
 
 

@@ -19,6 +19,7 @@ from craft.tones.metered import metered
 from craft.tones.spread import spread_of
 from craft.tones.tonemap import map_of
 from craft.tones.wanted import wanted_of
+from craft.vocabulary.setting import Value
 from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.terms import AimMotion, Detection, File, Genre, Pattern, Support
 
@@ -103,17 +104,30 @@ def of_situation(situation: Situation, dials: Dials) -> dict[str, float]:
 MERGED = 3
 """Frames that bodies put together when they merge by themselves (as most do)."""
 
-MERGE_STEPS = (1.0, 2.0, 3.0)
-"""Steps in stops between them, as bodies offer."""
+MERGE_STEPS = {"one_stop": 1.0, "two_stops": 2.0, "three_stops": 3.0}
+"""Steps between them as a body names them, in stops."""
+
+MERGE_BUSY_S = 2.0
+"""Seconds that a body takes to put them together and to write them (an estimate: it keeps its figures to itself)."""
 
 
-def merge_step(excess: float) -> float:
-    """Stops between the frames of a merge that covers so much more than one frame holds: the least that does, or the widest there is.
+def merge_step(body: Body, excess: float, by_hand: Value | None = None) -> tuple[str, float]:
+    """Step of a merge that covers so much more than one frame holds, as the body names it and in stops.
 
-    >>> merge_step(2.5)
-    2.0
+    The one set by hand, else the least that is wide enough, else the body's own choice, else its widest.
+
+    >>> merge_step(BODY, 2.5), merge_step(BODY, 2.5, "three_stops")
+    (('two_stops', 2.0), ('three_stops', 3.0))
     """
-    return next((step for step in MERGE_STEPS if (MERGED - 1) * step >= excess), MERGE_STEPS[-1])
+    offered = body.traits.offered.get("merge", (*MERGE_STEPS, "automatic"))
+    named = [(step, MERGE_STEPS[step]) for step in map(str, offered) if step in MERGE_STEPS]
+    own = next((step for step in MERGE_STEPS.values() if (MERGED - 1) * step >= excess), max(MERGE_STEPS.values()))
+    if by_hand in MERGE_STEPS:
+        return str(by_hand), MERGE_STEPS[str(by_hand)]
+    wide = [one for one in named if (MERGED - 1) * one[1] >= excess]
+    if by_hand != "automatic" and (wide or "automatic" not in offered) and named:
+        return wide[0] if wide else named[-1]
+    return ("automatic" if "automatic" in offered else "off"), own
 
 
 def merges(body: Body, kept: File) -> bool:

@@ -76,13 +76,13 @@ def white_gains(kelvin: float) -> Pixels:
 
 
 def curve(shot: Shot) -> Bytes:
-    """The curve of a shot's file: what protection took from the sensor and what is lifted afterwards is given here.
+    """The curve of a shot's file: what protection took from the sensor, what a merge holds more and what is lifted afterwards is given here.
 
     >>> int(curve(shot())[0]), int(curve(shot())[-1])
     (0, 255)
     """
-    scale = shot.sensor.clip_above_grey_stops + shot.protection + shot.lift
-    return _curve(round(scale, 4), shot.taste.contrast, shot.protection)
+    scale = shot.sensor.clip_above_grey_stops + shot.protection + shot.joined + shot.lift
+    return _curve(round(scale, 4), shot.taste.contrast, shot.protection + shot.joined)
 
 
 def developed(raw: Pixels, shot: Shot) -> Bytes:

@@ -112,9 +112,14 @@ def averaged_over(shot: Shot, view: View) -> float:
 def frame(shot: Shot, view: View, under: float = 0.0) -> Pixels:
     """The raw frame at the size of a picture, as a share of the clip, (h, w, 3); under: as of `counted`.
 
+    What the body puts together is a share of where its shortest frame clips.
+
     >>> frame(shot(), VIEW).shape
     (16, 24, 3)
     """
+    if shot.joined:
+        light = merged(replace(shot, of_set=(-shot.joined, 0.0, shot.joined)), view)
+        return np.asarray(np.minimum(light * np.float32(2**-shot.clip_above_key), 1), np.float32)
     return counted(expected(shot, view), shot, averaged_over(shot, view), under=under)
 
 
@@ -132,7 +137,7 @@ def merged(shot: Shot, view: View) -> Pixels:
     time = np.zeros_like(caught)
     least = min(shot.of_set)
     for k, stops in enumerate(shot.of_set):
-        one = replace(exposed(shot, time_stops=-stops), of_set=(), seed=shot.seed + k)
+        one = replace(exposed(shot, time_stops=-stops), of_set=(), joined=0.0, seed=shot.seed + k)
         raw = frame(one, view)
         fits = (raw < FULL).all(-1, keepdims=True) | (stops == least)
         caught += np.where(fits, raw * np.float32(one.clip_e), 0)

@@ -33,6 +33,9 @@ LOOKS: dict[str, tuple[float, float]] = {
     "vivid": (1.16, 1.25),
     "grey": (1.0, 0.0),
 }
+MERGED = {"low": 1.0, "middle": 0.86, "high": 0.72}
+"""What is left of the contrast in a file that the body put together, by the strength of the merge."""
+
 CONTRAST = {"low": 0.88, "middle": 1.0, "high": 1.14}
 SATURATION = {"low": 0.85, "middle": 1.0, "high": 1.18}
 SHARPNESS = {"low": 0.15, "middle": 0.35, "high": 0.8}

@@ -83,7 +83,9 @@ def picture(shot: Shot, look: Look, width: int, *, centre: Centre = (0.5, 0.5), 
     if look is Look.SCENE:
         return as_the_eye(as_it_is(shot, whole), shot.kelvin)
     if look is Look.PIXELS:
-        return finished(developed(mosaic(shot, crop_view(shot, width, height, centre)), shot), shot)
+        pixels = crop_view(shot, width, height, centre)
+        # what was put together has no mosaic left
+        return finished(developed(frame(shot, pixels) if shot.joined else mosaic(shot, pixels), shot), shot)
     if shot.of_set and look is Look.FUSED:
         return fused(shot, whole)
     if shot.of_set:
@@ -108,7 +110,7 @@ def fused(shot: Shot, view: View) -> Bytes:
     """
     files = []
     for k, stops in enumerate(shot.of_set):
-        one = replace(exposed(shot, time_stops=-stops), of_set=(), seed=shot.seed + k)
+        one = replace(exposed(shot, time_stops=-stops), of_set=(), joined=0.0, seed=shot.seed + k)
         files.append(developed(frame(one, view), one))
     return np.asarray(np.clip(cv2.createMergeMertens().process(files), 0, 1) * 255 + 0.5, np.uint8)
 
@@ -116,7 +118,7 @@ def fused(shot: Shot, view: View) -> Bytes:
 def _in_the_noise(raw: NDArray[np.float32], shot: Shot) -> NDArray[np.bool_]:
     """Where a pixel's green has less than one to one: nothing that a lift would bring back."""
     levels = np.linspace(0, 1, 257)
-    snr = snr_pixel(shot.sensor, levels * shot.clip_e, shot.gain_stops, shot.base_stops, shot.time_s)
+    snr = snr_pixel(shot.sensor, levels * shot.clip_e * 4**shot.joined, shot.gain_stops, shot.base_stops, shot.time_s)
     floor = levels[int(np.argmax(snr >= 1.0))]
     return np.asarray(cv2.blur(raw[..., 1], (5, 5)) < floor * 0.25)
 

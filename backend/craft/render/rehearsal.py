@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Mapping
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from functools import lru_cache
 
 import numpy as np
@@ -14,7 +14,8 @@ from craft.optics.sharpness import defocus_disc_m
 from craft.render.compose import FAR_M, as_it_is
 from craft.render.develop import Bytes, blocked, curve, developed, file_gains, finished, warned
 from craft.render.expose import frame
-from craft.render.shot import USUAL, Shot, on_own, shot_of
+from craft.render.looks import MERGED
+from craft.render.shot import USUAL, Shot, exposed, on_own, shot_of
 from craft.scales.series import Dial, stops_of
 from craft.scene.imaged import output_gain
 from craft.scene.situation import Locks, Situation
@@ -30,6 +31,7 @@ from craft.tones.own import OwnLight, map_of_light, map_under
 from craft.tones.spread import spread_of
 from craft.tones.tonemap import ToneMap
 from craft.vocabulary.setting import Value
+from craft.vocabulary.settings import BY_SLUG as BY_SETTING
 
 PER_STOP = 3
 HIGHEST, LOWEST = 10, -12
@@ -105,13 +107,14 @@ class Verdict:
 
 @dataclass(frozen=True, slots=True)
 class Variant:
-    """A frame one might take: its whole setup, the shot, and what it gains and costs against the one as set."""
+    """A frame one might take: its whole setup, the shot, and what it gains and costs against the one as set; settings: that it has beside its dials."""
 
     slug: str
     label: str
     setup: Setup
     shot: Shot
     words: str
+    settings: Mapping[str, Value] = field(default_factory=dict)
 
 
 @dataclass(frozen=True, slots=True)
@@ -172,8 +175,9 @@ def window_of(shot: Shot, gain: float) -> Window:
         """Stops over the key from which a channel of the file has a level: a channel that is full in the raw has them all."""
         return min(clips, shot.clip_above_key + math.log2(int(np.argmax(table >= level)) / 65535 / first)) if table[-1] >= level else clips
 
-    floor = float(electrons_at_bar(shot.sensor, SHADOW_BAR / gain, shot.gain_stops, shot.base_stops, shot.time_s))
-    return Window(clips, reaches(shot.taste.warns_at), reaches(255), math.log2(floor / shot.key_e))
+    longest = exposed(shot, time_stops=-shot.joined)
+    floor = float(electrons_at_bar(shot.sensor, SHADOW_BAR / gain, shot.gain_stops, shot.base_stops, longest.time_s))
+    return Window(clips, reaches(shot.taste.warns_at), reaches(255), math.log2(floor / longest.key_e))
 
 
 def lost_share(shot: Shot, tones: ToneMap) -> float:
@@ -396,9 +400,35 @@ def variants_of(situation: Situation, setup: Setup, shot: Shot, scene: ToneMap) 
             taken = replace(on_own(shot_of(other, theirs, shot.stage, shot.seed), shot.own), lift=change.lift, taste=shot.taste)
             out.append(Variant(change.slug, change.label, theirs, taken, _against(situation, scene, (setup, shot), (theirs, taken))))
             break
+    out = [*_of_merge(situation, setup, shot, scene), *out][: len(CHANGES)]
     if set_ := _set_of(situation, setup, shot, scene):
         out = [variant for variant in out if variant.slug != "over"] + [set_]
     return tuple(out)
+
+
+def _of_merge(situation: Situation, setup: Setup, shot: Shot, scene: ToneMap) -> list[Variant]:
+    """What the body puts together: by the strengths that it has, and one frame of it alone."""
+    merge = setup.bracketing.merge
+    if merge is None:
+        return []
+    offered = [str(value) for value in situation.body.traits.offered.get("merge_strength", BY_SETTING["merge_strength"].values)]
+    as_set = window_of(shot, output_gain(situation))
+    out = []
+    for strength in (one for one in offered if one != merge.strength):
+        taste = replace(shot.taste, contrast=shot.taste.contrast * MERGED[strength] / MERGED[merge.strength])
+        taken = replace(shot, taste=taste)
+        theirs = replace(setup, bracketing=replace(setup.bracketing, merge=replace(merge, strength=strength)))
+        white = window_of(taken, output_gain(situation)).white
+        words = f"White of the file {white:.1f} stops over the key, not {as_set.white:.1f}."
+        out.append(Variant(f"merge_{strength}", f"{strength} strength", theirs, taken, words, {"merge_strength": strength}))
+    alone = replace(shot, joined=0.0, taste=replace(shot.taste, contrast=shot.taste.contrast / MERGED[merge.strength]))
+    single = replace(setup, bracketing=replace(setup.bracketing, merge=None))
+    return [
+        *out,
+        Variant(
+            "alone", "one frame, not merged", single, alone, _against(situation, scene, (setup, shot), (single, alone)), {"merge": "off"}
+        ),
+    ]
 
 
 def _set_of(situation: Situation, setup: Setup, shot: Shot, scene: ToneMap) -> Variant | None:

@@ -11,7 +11,7 @@ from typing import Any
 from craft.errors import CraftError
 from craft.kit.body import Sensor, Shutter
 from craft.optics.movement import star_speed_m_s
-from craft.render.looks import AS_USUAL, Taste, taste_of
+from craft.render.looks import AS_USUAL, MERGED, Taste, taste_of
 from craft.scales.series import Dial, exact_stops
 from craft.scene.imaged import PAN_RESIDUE, base_stops, hand_speed, image_speed, limb_speed
 from craft.scene.situation import Situation
@@ -51,7 +51,8 @@ class Shot:
     sensor: as it is read under that protection. stage: the scene's slug; above, below, kelvin: its light as the situation has it; key_stops: EV of the key at the
     sensor less EV of time and aperture at base ISO; iso_stops: as dialled; protection: stops of it that the sensor is
     not given; lift: stops added when the file is made; white_k: what the file calls neutral; of_set: frames of a set, each
-    in stops longer than this one, none for a single frame; taste: how the file is finished; own: a picture of
+    in stops longer than this one, none for a single frame; joined: stops between three frames that the body puts together by itself, this one in
+    the middle, 0 for a single frame; taste: how the file is finished; own: a picture of
     one's own in the scene's place. Lengths on the sensor
     that are drawn while it is open: shake_m by the hand, body_m and limb_m by the subject, pan_m by what the camera
     turns past, star_m by the sky; traverse_s: from the first line's exposure to the last's.
@@ -87,6 +88,7 @@ class Shot:
     seed: int = 1
     of_set: tuple[float, ...] = ()
     taste: Taste = AS_USUAL
+    joined: float = 0.0
     own: OwnLight | None = None
 
     @cached_property
@@ -120,8 +122,8 @@ class Shot:
 
     @property
     def clip_above_key(self) -> float:
-        """Stops from the key tone to where the raw clips."""
-        return self.taken().clip_above_key
+        """Stops from the key tone to where the raw clips; of frames that are put together, the shortest."""
+        return self.taken().clip_above_key + self.joined
 
     @property
     def used_pixels(self) -> float:
@@ -180,6 +182,8 @@ def shot_of(situation: Situation, setup: Setup, stage: str | None = None, seed: 
     body = situation.body
     drawn = _drawn(situation, time_s)
     traverse = (body.readout_s or 0.0) if setup.shutter_type is Shutter.ELECTRONIC else (body.sync_with(setup.shutter_type) or 0.0)
+    merge = setup.bracketing.merge
+    taste = taste_of(values)
     skew = image_speed(situation) * traverse if setup.shutter_type is Shutter.ELECTRONIC and not situation.subject.sky else 0.0
     return Shot(
         stage=stage or stage_for(situation).slug,
@@ -204,7 +208,8 @@ def shot_of(situation: Situation, setup: Setup, stage: str | None = None, seed: 
         flicker_hz=situation.flicker_hz,
         raw=setup.file is not File.RENDERED,
         seed=seed,
-        taste=taste_of(values),
+        taste=replace(taste, contrast=taste.contrast * MERGED[merge.strength]) if merge else taste,
+        joined=setup.facts["merge_step_stops"] if merge else 0.0,
         **drawn,
     )
 

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Mapping
 from dataclasses import replace
 from functools import partial
 from itertools import combinations
@@ -11,8 +10,10 @@ from itertools import combinations
 import numpy as np
 
 from craft.decisions.facts import Facts
+from craft.decisions.numbers import merge_step
 from craft.decisions.reasons import reasoned
 from craft.decisions.schools import DECISIONS
+from craft.decisions.schools.bracketing import BRACKETING
 from craft.decisions.schools.drive import DRIVE
 from craft.decisions.schools.file import FILE
 from craft.decisions.schools.focus import FOCUS
@@ -83,25 +84,17 @@ def advise(situation: Situation) -> Setup:
     return _setup(decided(situation))
 
 
-MERGE_STEPS = {"one_stop": 1.0, "two_stops": 2.0, "three_stops": 3.0}
-"""Steps of a merge as a body names them, in stops."""
-
 STRONG_STOPS = 4.0
 """Stops beyond what one frame holds from which a merge is pulled together as strongly as the body can (an estimate)."""
 
 
-def _merge(situation: Situation, facts: Mapping[str, float]) -> Merge:
-    """A merge in what the body offers: the least step that is wide enough, else its own choice, else its widest."""
-
-    def offered(slug: str) -> tuple[str, ...]:
-        return tuple(str(value) for value in situation.body.traits.offered.get(slug, BY_SLUG[slug].values))
-
-    steps, levels = offered("merge"), offered("merge_strength")
-    named = [step for step in steps if step in MERGE_STEPS]
-    wide = [step for step in named if MERGE_STEPS[step] >= facts["merge_step_stops"]]
-    step = wide[0] if wide else "automatic" if "automatic" in steps else named[-1] if named else "off"
+def _merge(course: Course) -> Merge:
+    """A merge as the body names it: its step, as strong as the span asks, lined up where a hand holds the body; what was set by hand stands."""
+    situation, facts, hand = course.situation, course.told, course.wishes.of(BRACKETING)
+    step, _ = merge_step(situation.body, facts["span_excess_stops"], hand.get("merge"))
+    levels = [str(value) for value in situation.body.traits.offered.get("merge_strength", BY_SLUG["merge_strength"].values)]
     share = min(1.0, facts["span_excess_stops"] / STRONG_STOPS)
-    strength = levels[min(len(levels) - 1, int(share * len(levels)))]
+    strength = str(hand.get("merge_strength", levels[min(len(levels) - 1, int(share * len(levels)))]))
     return Merge(step, strength, situation.carried_by is not Support.TRIPOD)
 
 
@@ -179,7 +172,7 @@ def _range(course: Course) -> Range:
 
 def _bracketing(course: Course) -> Bracketing:
     plan, facts = course.planned, course.told
-    merge = _merge(course.situation, facts) if facts["merging"] else None
+    merge = _merge(course) if facts["merging"] else None
     frames, step = (plan.bracket.frames, plan.bracket.step_ev) if plan.bracket else (1, 0.0)
     return Bracketing(frames, step, _times(plan, course.solved), merge)
 

@@ -137,7 +137,7 @@ def _in_body(of: OnScene) -> list[str]:
     covers = (facts["merge_frames"] - 1) * facts["merge_step_stops"]
     raw = "merge_keeps_raw" in situation.body.traits.features
     return [
-        f"The body puts {facts['merge_frames']:g} frames together at one press, at most {MERGE_STEPS[-1]:g} stops apart: with "
+        f"The body puts {facts['merge_frames']:g} frames together at one press, at most {max(MERGE_STEPS.values()):g} stops apart: with "
         f"{facts['merge_step_stops']:g} it holds {covers:g} stops more than one frame.",
         "It keeps raw beside it."
         if raw

@@ -2,14 +2,22 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import Any
 from unittest import TestCase
 
+import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from craft.configuration.handing_over import frame_bytes
-from craft.decisions.numbers import MERGED
+from craft.decisions.facts import say
+from craft.decisions.numbers import MERGE_STEPS, MERGED
+from craft.render.expose import frame
+from craft.render.rehearsal import lost_share, rehearse, small_view, window_of
+from craft.render.shot import exposed
+from craft.scene.imaged import output_gain
+from craft.tones.own import map_under
 from demo.kit import BODIES, LENSES
 from forms.answer import Answer, answer_to
 from forms.situation_form import read_situation
@@ -46,6 +54,50 @@ class Merged(TestCase):
         self.assertEqual((values["merge"], values["merge_align"]), (merge.step, "on" if merge.aligned else "off"))
         self.assertEqual((values["bracket_kind"], values["merge_keep_sources"], made.configuration.violations), ("off", "on", ()))
         self.assertIn(values["drive_mode"], ("single", "timer"), "one press fires it")
+
+    @settings(max_examples=8, deadline=None)
+    @given(st.sampled_from(("one_stop", "two_stops", "three_stops")), st.sampled_from(("low", "middle", "high")))
+    def test_its_frame_is_drawn_as_the_body_puts_it_together(self, step: str, strength: str) -> None:
+        """The ruler, the picture and the setup say the same; against the frame alone and frames counted one by one."""
+        made = answered(settings={"merge": step, "merge_strength": strength})
+        merge, stops = made.setup.bracketing.merge, MERGE_STEPS[step]
+        assert merge is not None
+        self.assertEqual((merge.step, merge.strength, made.setup.facts["merge_step_stops"]), (step, strength, stops))
+        told = rehearse(made.situation, made.setup)
+        shot, alone = told.shot, next(one for one in told.variants if one.slug == "alone").shot
+        gain = output_gain(made.situation)
+        one, many = window_of(alone, gain), told.window
+        self.assertAlmostEqual(many.clips - one.clips, stops, places=6)
+        self.assertAlmostEqual(many.clips, made.setup.facts["clips_stops"], places=3)
+        self.assertLess(many.floor, one.floor - stops + 0.6)
+        self.assertGreater(many.white, one.white)
+        self.assertEqual(
+            {v.slug for v in told.variants[:3]}, {"alone", *(f"merge_{s}" for s in ("low", "middle", "high") if s != strength)}
+        )
+        view = small_view(shot, 120)
+        raw = frame(shot, view) * 2.0**shot.clip_above_key
+        by_one = [
+            (frame(replace(exposed(alone, time_stops=-k), seed=9), view) * 2.0 ** (alone.clip_above_key - k), 2.0**k)
+            for k in (-stops, 0.0, stops)
+        ]
+        shortest = by_one[0][0]
+        known = (raw.max(-1) < 2.0 ** (shot.clip_above_key - 0.5)) & (raw.min(-1) > 0.2)
+        self.assertLess(float(np.median(np.abs(np.log2(raw[known] / np.maximum(shortest[known], 1e-6))))), 0.12)
+        self.assertLessEqual(told.held.raw_share, lost_share(alone, map_under(made.situation, None, None)))
+        (busy,) = (note.text for note in made.setup.notes if note.kind == "merge")
+        total = made.setup.exposure.shutter_s * sum(time for _, time in by_one)
+        self.assertIn(say(total, "s"), busy)
+
+    def test_a_set_by_hand_comes_as_one_burst_and_by_itself_on_a_tripod(self) -> None:
+        shots = []
+        for support, drive in (("handheld", "high"), ("tripod", "timer")):
+            made = answered("merrow-glass-36", support=support, settings={"bracket_frames": 5.0})
+            (because,) = (d.because for d in made.setup.decisions if d.decision == "drive")
+            self.assertEqual(
+                (made.configuration.values["drive_mode"], "5 frames of a set come as one burst" in because), (drive, drive == "high")
+            )
+            shots.append(made.setup.facts["shots"])
+        self.assertEqual(*shots)
 
     def test_its_sources_are_counted_on_the_card(self) -> None:
         made = answered()

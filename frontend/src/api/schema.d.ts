@@ -5331,7 +5331,8 @@ export interface components {
         };
         /**
          * VariantOut
-         * @description A frame one might take instead; lift_stops: brightened afterwards; frames: of a set, which is looked at, not taken over.
+         * @description A frame one might take instead; lift_stops: brightened afterwards; frames: of a set, which is looked at, not taken over; settings: of the
+         *     body that it has beside its dials.
          */
         VariantOut: {
             /** Slug */
@@ -5349,6 +5350,10 @@ export interface components {
             darker_stops: number;
             /** Words */
             words: string;
+            /** Settings */
+            settings: {
+                [key: string]: number | string;
+            };
         };
         /**
          * VerdictOut

@@ -5,7 +5,7 @@
 from __future__ import annotations
 
 from craft.decisions.facts import When
-from craft.decisions.schools.row import NO_PEOPLE, NOT_FOLLOWED, STARS, TRIPOD, Also, Decision, Desk, School, said_by_hand
+from craft.decisions.schools.row import HELD, NO_PEOPLE, NOT_FOLLOWED, STARS, TRIPOD, Also, Decision, Desk, School, said_by_hand
 
 BURSTS = When("bursts", "=", 1.0)
 SHARP = Also(
@@ -60,6 +60,16 @@ DRIVE = Decision(
             because="The frame takes {time_s}: a timer lets the press die away before it begins.",
             costs="two seconds a frame",
             rules_out="bursts",
+        ),
+        School(
+            slug="set_in_one_burst",
+            label="a set in one burst",
+            value=("high",),
+            when=(When("frames_per_second", ">", 1.0), HELD, When("bracketed", "=", 1.0), When("moving", "=", 0.0)),
+            because="The {frames} frames of a set come as one burst by hand: the less it moves between them, the less edge is lost.",
+            costs="the drive goes back for single frames",
+            rules_out="a look at each frame before the next",
+            desk="About {minutes} min to look through them.",
         ),
         School(
             slug="timer",

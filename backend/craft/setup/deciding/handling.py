@@ -146,7 +146,9 @@ def _of_drive(situation: Situation, facts: Facts, drive: Drive) -> dict[str, flo
     best = facts["frames_per_second"]
     by_hand = number(situation, "rate_high") if drive is Drive.HIGH else None
     rate = by_hand or (best * RATE_SHARE[drive] if drive in RATE_SHARE else 1.0)
-    shots = facts["series_frames"] if facts["series_frames"] > 1 else numbers.frames_shot(situation, rate)
+    # a set of what stands still is fired once, however fast its frames follow each other
+    follows = 1.0 if facts["bracketed"] and not facts["moving"] else rate
+    shots = facts["series_frames"] if facts["series_frames"] > 1 else numbers.frames_shot(situation, follows)
     return {
         "rate": rate,
         "frames_follow": yes(drive in RATE_SHARE and situation.body.frames_per_second),

@@ -87,13 +87,13 @@ def _excess(situation: Situation, facts: Facts) -> float:
     merge_frames=Fact("frames of a merge", "count"),
     bracket_possible=Fact("the body offers a set that covers the span", "yes", "no set the body offers covers the span"),
 )
-def _of_span(situation: Situation, kept: File, least: BracketOffer | None, facts: Facts) -> dict[str, float]:
+def _of_span(situation: Situation, kept: File, least: BracketOffer | None, merge: Value | None, facts: Facts) -> dict[str, float]:
     """What one frame loses of the situation's scene, and whether a set, or a merge in the body, would hold more."""
     excess = _excess(situation, facts)
     return {
         "span_excess_stops": excess,
         "merge_offered": yes(numbers.merges(situation.body, kept)),
-        "merge_step_stops": numbers.merge_step(excess),
+        "merge_step_stops": numbers.merge_step(situation.body, excess, merge)[1],
         "merge_frames": float(numbers.MERGED),
         "bracket_possible": yes(least),
     }
@@ -138,7 +138,8 @@ def bracket(course: Course) -> Course:
     situation, wishes = course.situation, course.wishes
     _, covers = sets_as_metered(situation, map_of(situation))
     least = None if covers is None else covers.offer
-    course = course.tell(_of_span(situation, File(course.value(FILE)), least, course.told))
+    merge = wishes.of(BRACKETING).get("merge")
+    course = course.tell(_of_span(situation, File(course.value(FILE)), least, merge, course.told))
     usual = choose(BRACKETING, course.told, replace(wishes, hand={}))
     way = _by_hand(dict(wishes.of(BRACKETING))) or usual.value[0]
     if way != "set":

@@ -8,6 +8,7 @@ from dataclasses import replace
 from craft.bracketing.of_others import focus_set
 from craft.bracketing.series import Series
 from craft.decisions.facts import Facts, When, all_hold, say
+from craft.decisions.numbers import MERGE_BUSY_S
 from craft.decisions.schools.row import NO_PEOPLE, STILL
 from craft.exposure.targets import NARROWEST
 from craft.kit.dials import Axis
@@ -245,6 +246,14 @@ def _series(series: Series | None, time_s: float) -> str:
     )
 
 
+def _merging(facts: Facts, time_s: float) -> str:
+    """How long a merge keeps the body busy: its frames, and what it takes to put them together."""
+    if not facts["merging"]:
+        return ""
+    frames_s = sum(time_s * 2 ** (k * facts["merge_step_stops"]) for k in (-1, 0, 1))
+    return f"The camera is busy for about {say(frames_s + MERGE_BUSY_S, 's')}: {say(frames_s, 's')} of frames, then it puts them together."
+
+
 def notes_for(plan: Plan, ladder: Ladder, series: Series | None, facts: Facts, by_hand: bool) -> tuple[Note, ...]:
     """Everything that has to be said beside the figures; by_hand: the range is.
 
@@ -259,6 +268,7 @@ def notes_for(plan: Plan, ladder: Ladder, series: Series | None, facts: Facts, b
         ("depth", _depth(plan, ladder, facts)),
         ("others", (_others(plan), ())),
         ("framing", _framing(plan)),
+        ("merge", (_merging(facts, ladder.printed(ladder.now)[0]), ())),
         ("series", (_series(series, ladder.printed(ladder.now)[0]), ())),
     )
     return tuple(Note(kind, text, ways) for kind, (text, ways) in said if text)

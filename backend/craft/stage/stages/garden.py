@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from craft.stage.colour import paint
 from craft.stage.fields import fade, field, glow, grain
 from craft.stage.parts import BLUE, EARTH, HAIR, LEAF, SKIN, SLATE, STONE, TAR, TIMBER, WHITE, Look, bust, cloud, sky
@@ -14,7 +16,7 @@ ROSE, CREAM, DEEP = paint(1.35, 0.68, 0.72), paint(1.08, 1.0, 0.8), paint(0.6, 1
 
 def _flowers(name: str, seed: int, count: int, box: tuple[float, float, float, float], size: float, at: float, ev: float) -> list[Cutout]:
     places = scatter(seed, count, *box)
-    breeze = {"moves": Moves.WIND, "speed_m_s": (0.05, 0.02)}
+    breeze: dict[str, Any] = {"moves": Moves.WIND, "speed_m_s": (0.05, 0.02)}
     return [
         Cutout(f"{name}, leaves", (*tuple(oval(x + 9 * q, y + 7, size * 1.3, size * 0.6, 150 * q) for x, y, q in places), rect(box[0], box[3] - size, box[2] - box[0], 3000)), at, field(ev - 1.4) + grain(size, size * 0.7, 0.5, seed), LEAF, **breeze),
         *(Cutout(f"{name}, {k}", tuple(oval(x, y, size * (0.6 + 0.4 * q), size * (0.5 + 0.4 * q)) for x, y, q in places[k::2]), at - 0.02, field(ev) + grain(size * 0.4, size * 0.4, 0.5, seed + k), tint, **breeze) for k, tint in enumerate((ROSE, CREAM))),

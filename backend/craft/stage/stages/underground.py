@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from craft.stage.colour import paint
 from craft.stage.fields import fade, field, glow, grain, ripples
 from craft.stage.figures import COAT
@@ -32,7 +34,7 @@ def _draw() -> tuple[Cutout, ...]:
     edge = poly(_to(640, 640, 0.0), _to(700, 640, 0.0), _to(700, 640, 0.93), _to(640, 640, 0.93))
     train = poly((600, 200), (620, 176, 700, 168, 700, 168), (4000, -700), (4000, 1900), (700, 470), (600, 400))
     panes = tuple(poly(_to(2500, -260, a), _to(2500, -260, b), _to(2500, 330, b), _to(2500, 330, a)) for a, b in ((0.1, 0.3), (0.42, 0.53), (0.6, 0.67), (0.73, 0.78), (0.82, 0.855), (0.885, 0.905)))
-    train_moves = {"moves": Moves.WIND, "speed_m_s": (-4.0, 1.2)}
+    train_moves: dict[str, Any] = {"moves": Moves.WIND, "speed_m_s": (-4.0, 1.2)}
     out: list[Cutout] = [
         Cutout("end of the tunnel", None, 60, field(-4.4) + grain(30, 30, 0.2, 3), TAR, lit=Lit.OTHER),
         Cutout("vault", (poly(_to(-900, -400, 0.0), _to(-900, -400, 0.93), _to(1200, -500, 0.93), (3000, -900), (3000, -3000), (-3000, -3000)),), 20, field(-2.4) + above + grain(60, 20, 0.12, 4), STONE, lit=Lit.OTHER),

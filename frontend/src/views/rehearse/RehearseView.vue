@@ -143,7 +143,8 @@ function pan(dx: number, dy: number): void {
 function takeOver(variant: Schemas["VariantOut"]): void {
   if (variant.frames > 1) return setBeside(variant.slug);
   const { shutter_s, aperture, iso } = variant.frame.figures;
-  change((d) => (d.locks = { shutter_s, aperture, iso }));
+  const own = variant.settings;
+  change((d) => (Object.keys(own).length ? (d.settings = { ...d.settings, ...own }) : (d.locks = { shutter_s, aperture, iso })));
 }
 function step(dial: Dial, by: number): void {
   const values = setup.value?.dials[dial] ?? [];
