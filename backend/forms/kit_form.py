@@ -115,6 +115,7 @@ class BodyForm(Form):
     zone_focus: Flag = False
     kelvin_lowest: Kelvin | None = None
     kelvin_highest: Kelvin | None = None
+    compensation_stops: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=1, le=10)] | None = None
     traits: TraitsForm | None = Field(default=None, validation_alias=AliasChoices("traits", "facts"))  # as it was called in older files
     assumed: list[Annotated[str, Field(max_length=60)]] = Field(default_factory=list, max_length=60)
 
@@ -185,6 +186,7 @@ class BodyForm(Form):
                 zone_focus=self.zone_focus,
                 kelvin_lowest=self.kelvin_lowest,
                 kelvin_highest=self.kelvin_highest,
+                compensation_stops=self.compensation_stops or 5.0,
                 slug=slug,
                 assumed=frozenset(self.assumed),
                 traits=Traits() if self.traits is None else self.traits.value(self.name),

@@ -146,12 +146,13 @@ def _taken_for_granted(situation: Situation) -> TakenForGranted:
 def _exposure(course: Course) -> Exposure:
     plan, ladder, facts = course.planned, course.solved, course.told
     shutter_s, aperture, iso = ladder.printed(ladder.now)
+    ends = course.situation.body.compensation_stops
     return Exposure(
         mode=course.mode,
         shutter_s=shutter_s,
         aperture=aperture,
         iso=iso,
-        compensation_ev=facts["correct_stops"] if facts["meters"] else 0.0,
+        compensation_ev=min(max(facts["correct_stops"], -ends), ends) if facts["meters"] else 0.0,
         meters=bool(facts["meters"]),
         darker_stops=facts["darker_stops"],
         darker_words=darker_words(plan, ladder, facts, course.taken[RANGE].by_hand),

@@ -246,6 +246,16 @@ def _series(series: Series | None, time_s: float) -> str:
     )
 
 
+def _past_the_scale(plan: Plan, facts: Facts) -> str:
+    """How a compensation is dialled that lies past the end of the body's scale."""
+    ends, asked = plan.situation.body.compensation_stops, facts["correct_stops"]
+    rest = abs(asked) - ends
+    if not facts["meters"] or rest < MATCH_STOPS:
+        return ""
+    way, end = ("longer", f"+{ends:g}") if asked > 0 else ("shorter", f"-{ends:g}")
+    return f"A compensation of {say(asked, 'signed')} lies past the body's scale: dial {end}, hold the exposure, then make the time {in_thirds(rest)} {way}, or set all three by hand."
+
+
 def _merging(facts: Facts, time_s: float) -> str:
     """How long a merge keeps the body busy: its frames, and what it takes to put them together."""
     if not facts["merging"]:
@@ -268,6 +278,7 @@ def notes_for(plan: Plan, ladder: Ladder, series: Series | None, facts: Facts, b
         ("depth", _depth(plan, ladder, facts)),
         ("others", (_others(plan), ())),
         ("framing", _framing(plan)),
+        ("scale", (_past_the_scale(plan, facts), ())),
         ("merge", (_merging(facts, ladder.printed(ladder.now)[0]), ())),
         ("series", (_series(series, ladder.printed(ladder.now)[0]), ())),
     )

@@ -10,6 +10,7 @@ from unittest import TestCase
 import numpy as np
 from hypothesis import given, settings
 
+from craft.examples import advised
 from craft.kit.body import BracketOffer, OnlyWith
 from craft.scales.series import Dial, exact_stops
 from craft.scene.light import Light
@@ -30,6 +31,20 @@ _FILES = (("file", "raw"), ("file", "rendered"))
 def at(setup: Any, dial: Dial) -> float:
     of = setup.exposure if isinstance(setup, Setup) else setup
     return {Dial.TIME: of.shutter_s, Dial.APERTURE: of.aperture, Dial.ISO: of.iso}[dial]
+
+
+class Scale(TestCase):
+    def test_what_lies_past_the_end_of_the_scale_says_how_it_is_dialled(self) -> None:
+        for ends, asked, dialled, said in (
+            (3.0, 14 / 3, 3.0, "dial +3, hold the exposure, then make the time 1 2/3 stops longer"),
+            (5.0, 14 / 3, 14 / 3, ""),
+            (2.0, -3.0, -2.0, "dial -2, hold the exposure, then make the time 1 stop shorter"),
+        ):
+            setup = advised(body={"compensation_stops": ends}, settings={"compensation": asked, "exposure_mode": "aperture_priority"})
+            text = "".join(note.text for note in setup.notes if note.kind == "scale")
+            self.assertAlmostEqual(setup.exposure.compensation_ev, dialled)
+            self.assertEqual(bool(text), bool(said))
+            self.assertIn(said, text)
 
 
 class OneStepAside(TestCase):
