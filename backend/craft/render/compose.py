@@ -63,7 +63,7 @@ def _moves(shot: Shot, box: Box, px_per_m: float) -> tuple[float, float]:
     elif box.moves is Moves.LIMB:
         across, down = near_by * (shot.body_m + LIMB_WAY[0] * shot.limb_m), near_by * LIMB_WAY[1] * shot.limb_m
     elif box.moves is Moves.SKY:
-        across, down = shot.star_m, 0.12 * shot.star_m
+        across, down = (0.0, 0.0)  # each place has its own way
     else:
         across, down = pan, 0.0
         if box.moves is Moves.WIND:
@@ -71,6 +71,51 @@ def _moves(shot: Shot, box: Box, px_per_m: float) -> tuple[float, float]:
             across += float(near) * box.speed_m_s[0] * shot.time_s
             down += float(near) * box.speed_m_s[1] * shot.time_s
     return across * px_per_m, down * px_per_m
+
+
+SKY_WAY = np.array((1.0, 0.12), np.float32)
+"""The way that the middle of the sky goes, across and down: a little downwards, as over most places."""
+
+MOST_TAPS = 24
+"""Places at most along a trail at which the sky is looked at."""
+
+
+def sky_moves(shot: Shot, view: View, x: Pixels, y: Pixels) -> tuple[Pixels, Pixels]:
+    """Across and down, in pixels, what the sky draws at places of a picture, in its pixels: longer the farther from the axis.
+
+    The image of direction p = (u, v, 1) is f (u, v). The sky turns about an axis of which the part across the view moves p by
+    e + (p.e) p, and the part along it by the turn of p (as `craft.optics.movement.star_speed_in_corner_m_s` has it on the equator).
+
+    >>> [round(float(d[0]), 2) for d in sky_moves(replace(shot(), star_m=1e-4), VIEW, np.array([12.0]), np.array([8.0]))]
+    [0.07, 0.01]
+    """
+    px_per_m, focal_px = view.frame_px / (shot.width_mm / 1000), shot.focal_mm / shot.width_mm * view.frame_px
+    u = (x + view.left - view.frame_px / 2) / focal_px
+    v = (y + view.top - view.frame_px * shot.height_mm / shot.width_mm / 2) / focal_px
+    e = SKY_WAY / np.float32(np.hypot(*SKY_WAY))
+    along = u * e[0] + v * e[1]
+    straight, turned = np.float32(shot.star_m * px_per_m), np.float32(shot.turn_m * px_per_m)
+    across, down = (straight * (e[k] + along * p) + turned * q for k, p, q in ((0, u, -v), (1, v, u)))
+    return np.asarray(across, np.float32), np.asarray(down, np.float32)
+
+
+def _turning(pixels: Pixels, left: int, top: int, shot: Shot, view: View) -> Pixels:
+    """A piece of sky drawn out as it turns, each place along its own way."""
+    height, width = pixels.shape[:2]
+    x, y = np.meshgrid(np.arange(width, dtype=np.float32), np.arange(height, dtype=np.float32))
+    across, down = sky_moves(shot, view, x + np.float32(left), y + np.float32(top))
+    lengths = np.hypot(across[:: max(1, height - 1)], down[:: max(1, height - 1)])
+    most = float(lengths.max())
+    if most < ALIKE_PX:
+        return pixels
+    share = min(1.0, LONGEST_SMEAR * view.frame_px / most)
+    taps = min(MOST_TAPS, math.ceil(most * share) + 1)
+    out = np.zeros_like(pixels)
+    for along in (np.arange(taps) + 0.5) / taps - 0.5:
+        at = np.float32(along * share)
+        seen = cv2.remap(pixels, x - at * across, y - at * down, cv2.INTER_LINEAR, borderMode=cv2.BORDER_REPLICATE)
+        cv2.scaleAdd(seen, 1 / taps, out, dst=out)
+    return out
 
 
 def _capped(across: float, down: float, most: float) -> tuple[float, float]:
@@ -154,7 +199,8 @@ def _through_the_lens(shot: Shot, view: View, framing: Framing) -> Pixels:
     boxes = boxes_of(framing, shot.tuning, drawn)
     discs = [_disc_px(shot, framing, box, px_per_m) for box in boxes]
     ways = [_capped(*_moves(shot, box, px_per_m), LONGEST_SMEAR * view.frame_px) for box in boxes]
-    reach = max((disc + math.hypot(*way) for disc, way in zip(discs, ways, strict=True)), default=0.0)
+    trail = 2 * math.hypot(shot.star_m, shot.turn_m) * px_per_m
+    reach = max((disc + math.hypot(*way) for disc, way in zip(discs, ways, strict=True)), default=0.0) + trail
     margin = min(drawn, math.ceil(reach) + 4)
     ground = _Ground(view, margin)
     for whole, disc, way in zip(boxes, discs, ways, strict=True):
@@ -163,6 +209,8 @@ def _through_the_lens(shot: Shot, view: View, framing: Framing) -> Pixels:
             continue
         pixels, grew = defocused(box.pixels, disc)
         left, top = box.left - grew, box.top - grew
+        if box.moves is Moves.SKY:
+            pixels = _turning(pixels, left, top, shot, view)
         if box.moves in (Moves.BODY, Moves.LIMB):
             pixels, grew = smeared(pixels, *way)
             left, top, way = left - grew, top - grew, (0.0, 0.0)

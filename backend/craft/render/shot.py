@@ -55,7 +55,7 @@ class Shot:
     the middle, 0 for a single frame; taste: how the file is finished; own: a picture of
     one's own in the scene's place. Lengths on the sensor
     that are drawn while it is open: shake_m by the hand, body_m and limb_m by the subject, pan_m by what the camera
-    turns past, star_m by the sky; traverse_s: from the first line's exposure to the last's.
+    turns past, star_m by the sky, turn_m by its turn about the axis at a focal length from it; traverse_s: from the first line's exposure to the last's.
     """
 
     stage: str
@@ -80,6 +80,7 @@ class Shot:
     limb_m: float = 0.0
     pan_m: float = 0.0
     star_m: float = 0.0
+    turn_m: float = 0.0
     traverse_s: float = 0.0
     skew_m: float = 0.0
     flicker_hz: float = 0.0
@@ -165,7 +166,9 @@ def on_own(shot: Shot, own: OwnLight | None) -> Shot:
     across, down = (long, short) if wide >= high else (short, long)
     aspect = wide / high
     width = min(across, down * aspect)
-    return replace(shot, own=own, width_mm=width, height_mm=width / aspect, body_m=0.0, limb_m=0.0, pan_m=0.0, star_m=0.0, skew_m=0.0)
+    return replace(
+        shot, own=own, width_mm=width, height_mm=width / aspect, body_m=0.0, limb_m=0.0, pan_m=0.0, star_m=0.0, turn_m=0.0, skew_m=0.0
+    )
 
 
 def shot_of(situation: Situation, setup: Setup, stage: str | None = None, seed: int = 1, values: Mapping[str, Value] = USUAL) -> Shot:
@@ -220,8 +223,9 @@ def _drawn(situation: Situation, time_s: float) -> dict[str, Any]:
     focal_m = situation.focal_mm / 1000
     shake = hand_speed(situation) * time_s if held else 0.0
     if situation.subject.sky:
-        stars = float(star_speed_m_s(focal_m, math.radians(situation.motion.declination_deg))) * time_s
-        return {"shake_m": shake, "star_m": stars}
+        away = math.radians(situation.motion.declination_deg)
+        stars, turn = (float(star_speed_m_s(focal_m, angle)) * time_s for angle in (away, math.pi / 2 - away))
+        return {"shake_m": shake, "star_m": stars, "turn_m": turn}
     left = {AimMotion.PAN: PAN_RESIDUE, AimMotion.BLUR: 1.0}.get(situation.aim_motion, situation.followed)
     speed = image_speed(situation)
     turning = (1 - left) * situation.speed_m_s * math.sin(situation.angle_rad) / situation.distance_m
@@ -247,5 +251,5 @@ def exposed(shot: Shot, time_stops: float = 0.0, aperture_stops: float = 0.0, is
         iso_stops=shot.iso_stops + iso_stops,
         key_stops=shot.key_stops - time_stops - aperture_stops,
         lift=shot.lift + lift,
-        **{name: getattr(shot, name) * longer for name in ("shake_m", "body_m", "limb_m", "pan_m", "star_m")},
+        **{name: getattr(shot, name) * longer for name in ("shake_m", "body_m", "limb_m", "pan_m", "star_m", "turn_m")},
     )

@@ -9,8 +9,9 @@ from unittest.mock import patch
 import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from scipy.spatial.transform import Rotation
 
-from craft.optics.movement import chance_of_a_sharp_frame
+from craft.optics.movement import chance_of_a_sharp_frame, star_speed_in_corner_m_s, star_speed_m_s
 from craft.optics.sharpness import defocus_disc_m, diffraction_sigma_m, magnification
 from craft.render import compose
 from craft.render.blur import RIM, defocused, disc, smeared, softened, streak
@@ -23,6 +24,8 @@ from craft.tones.framing import View
 
 VIEW = View(300, 200, 3000.0, 1350.0, 900.0)
 """A piece about the middle of a frame of 3000 pixels: falloff and glare do not differ over it."""
+
+WHOLE = View(300, 200, 300.0)
 
 
 def spread(kernel: np.ndarray, axis: int = 1) -> float:
@@ -119,6 +122,35 @@ class OnTheSensor(unittest.TestCase):
                 found = of_a_point(a_shot("hall", **change), 6.0, moves)
                 self.assertAlmostEqual(spread(found), abs(way[0]) * length * px / math.sqrt(12), delta=0.8, msg=f"{moves} {length}")
                 self.assertAlmostEqual(spread(found, 0), abs(way[1]) * length * px / math.sqrt(12), delta=0.8, msg=f"{moves} {length}")
+
+    @settings(max_examples=30, deadline=None)
+    @given(st.floats(10, 200), st.floats(-80, 80))
+    def test_the_sky_goes_where_directions_go_that_are_turned(self, focal: float, declination: float) -> None:
+        """Against directions turned in space, and the corner's speed on the equator."""
+        away, angle = math.radians(declination), 1e-4
+        f = focal / 36 * WHOLE.frame_px
+        shot = a_shot("stars", focal_mm=focal, star_m=focal / 1000 * angle * math.cos(away), turn_m=focal / 1000 * angle * math.sin(away))
+        x, y = (np.array(v, np.float32) for v in ((150.0, 0.0, 300.0, 220.0), (100.0, 0.0, 200.0, 20.0)))
+        across, down = compose.sky_moves(shot, WHOLE, x, y)
+        way = compose.SKY_WAY / np.hypot(*compose.SKY_WAY)
+        axis = np.array((-way[1] * math.cos(away), way[0] * math.cos(away), math.sin(away)))
+        seen = np.stack(((x - 150) / f, (y - 100) / f, np.ones(4)), -1)
+        gone = Rotation.from_rotvec(axis * angle).apply(seen)
+        np.testing.assert_allclose(across, (gone[:, 0] / gone[:, 2] - seen[:, 0]) * f, atol=2e-3 * angle * f + 2e-5 * f * angle * 30)
+        np.testing.assert_allclose(down, (gone[:, 1] / gone[:, 2] - seen[:, 1]) * f, atol=2e-3 * angle * f + 2e-5 * f * angle * 30)
+        if abs(declination) < 1:
+            fastest = star_speed_in_corner_m_s(focal / 1000, 0.018, 0.012) / float(star_speed_m_s(focal / 1000))
+            self.assertAlmostEqual(float(np.hypot(across, down)[1:3].max() / np.hypot(across, down)[0]) / fastest, 1.0, delta=0.12)
+
+    def test_trails_are_longer_in_the_corner(self) -> None:
+        shot = a_shot("stars", focal_mm=14.0, star_m=1e-3 * 0.4)
+        point = np.zeros((200, 300, 4), np.float32)
+        for y, x in ((100, 150), (16, 20)):
+            point[y, x] = (1000.0, 1000.0, 1000.0, 0.0)
+        drawn = compose._turning(point, 0, 0, shot, WHOLE)[..., 1]
+        middle, corner = spread(drawn[60:140, 100:200]), spread(drawn[:60, :100])
+        u, v = (20 - 150) / (14 / 36 * 300), (16 - 100) / (14 / 36 * 300)
+        self.assertAlmostEqual(corner / middle, 1 + u * u + 0.12 * u * v, delta=0.25)
 
     def test_the_hand_shakes_all_of_it_another_way_for_each_seed(self) -> None:
         px, length = VIEW.frame_px / 0.036, 3e-4
