@@ -56,6 +56,10 @@ class Coordinates(Form):
     longitude_deg: Annotated[float, Field(ge=-180, le=180), BeforeValidator(_degrees)]
 
 
+Faces = Annotated[list[Annotated[str, Field(min_length=1, max_length=40)]], Field(max_length=10)]
+"""Names of those whose day it is, the first first, as they are shown to the body."""
+
+
 class SituationDocument(Inputs):
     """A stored situation: inputs, locks, schools and concessions; body and lens by their slug in the person's kit."""
 
@@ -143,6 +147,7 @@ class OutingFile(Form):
     mains_hz: Mains | None = None
     utc_offset_min: UtcOffset | None = None
     lies: Coordinates | None = None
+    faces: Faces = Field(default_factory=list)
     day: Day
     situations: Annotated[list[SituationDocument], Field(max_length=200)]
     bodies: Annotated[dict[Slug, BodyForm], Field(max_length=40)]

@@ -34,6 +34,7 @@ def export(outing: Outing) -> OutingFile:
         mains_hz=outing.mains,
         utc_offset_min=outing.utc_offset_min,
         lies=outing.lies and Coordinates.model_validate(outing.lies),
+        faces=outing.faces,
         day=outing.day,
         situations=[SituationDocument.model_validate(d) for d in documents],
         bodies={slug: BodyForm.model_validate(d) for (kind, slug), d in kit.items() if kind == "body"},
@@ -88,7 +89,7 @@ def import_outing(person: User, file: OutingFile) -> tuple[Outing, list[str]]:
             room_for(kind, there[kind], more)
         Piece.objects.bulk_create(Piece(person=person, kind=kind, slug=slug, document=form) for (kind, slug), form in new.items())
         room_for("all_situations", situations_of(person).count(), len(documents))
-        outing = add_outing(person, **file.model_dump(include={"title", "place", "mains_hz", "utc_offset_min", "lies", "day"}))
+        outing = add_outing(person, **file.model_dump(include={"title", "place", "mains_hz", "utc_offset_min", "lies", "faces", "day"}))
         Situation.objects.bulk_create(Situation(outing=outing, position=k, document=d) for k, d in enumerate(documents, 1))
     return outing, [f"{kind} “{old}” is kept as “{new}”" for (kind, old), new in renamed.items()]
 

@@ -10,7 +10,7 @@ from django.db import models
 
 class Outing(models.Model):
     """A day out. mains_hz: frequency of the mains at its place, null where it is as usual; utc_offset_min: its clock's minutes before UTC's;
-    lies: its forms.outing_form.Coordinates, null where nobody said."""
+    lies: its forms.outing_form.Coordinates, null where nobody said; faces: names of those whose day it is, the first first."""
 
     person = models.ForeignKey(settings.AUTH_USER_MODEL, models.CASCADE, related_name="outings")
     title = models.CharField(max_length=120)
@@ -19,6 +19,7 @@ class Outing(models.Model):
     mains_hz = models.PositiveSmallIntegerField(null=True, blank=True)
     utc_offset_min = models.SmallIntegerField(null=True, blank=True)
     lies = models.JSONField(null=True, blank=True)
+    faces = models.JSONField(default=list, blank=True)
     deleted_at = models.DateTimeField(null=True, blank=True)
 
     class Meta:

@@ -46,7 +46,7 @@ def pocket_of(outing: Outing, pk: int, kit: Kit) -> PocketOut | None:
         changes=changes[:MOST_CHANGES],
         more=max(0, len(changes) - MOST_CHANGES),
         roles=_roles(kit, here),
-        counts_on=_counts_on(here, state),
+        counts_on=_counts_on(here, state, outing.faces),
         checks=[one.text for one in own if isinstance(one.row, Check) and one.row.moment is Moment.SITUATION],
         hand_over=_hand_over(here, plan, kit.own_labels.get(here.body, {})),
     )
@@ -89,18 +89,24 @@ COUNTED_ON: dict[str, frozenset[Value]] = {
     "highlight_protection": frozenset({0.0}),
     "merge": frozenset({"off"}),
     "bracket_kind": frozenset({"off"}),
+    "registered_faces": frozenset({"off"}),
 }
 """What the field has to know is set, and the values at which there is nothing to know."""
 
 
-def _counts_on(here: Made, state: Believed) -> list[ToSetOut]:
+def _ranked(faces: list[str]) -> list[str]:
+    """Faces by their rank, as the card says them."""
+    return [f"{k} {name}" for k, name in enumerate(faces, 1)]
+
+
+def _counts_on(here: Made, state: Believed, faces: list[str]) -> list[ToSetOut]:
     """What the setup counts on and cannot be seen from outside, with its place in the menus."""
     values, words = here.configuration.values, {e.setting: e for e in state.dialect.entries if e.setting}
     return [
         ToSetOut(
             what=words[slug].label if slug in words else BY_SLUG[slug].label,
             neutral=BY_SLUG[slug].label,
-            value=say_value(BY_SLUG[slug], values[slug]),
+            value=", ".join([say_value(BY_SLUG[slug], values[slug]), *(_ranked(faces) if slug == "registered_faces" else [])]),
             where=BETWEEN.join(words[slug].menu) if slug in words else "",
             through=Through.MENU,
         )

@@ -16,8 +16,9 @@ from PIL import Image
 
 from cards.models import Card
 from craft.scales.series import Dial, label
+from kit.models import Piece
 from outings.demo_people import load_demo_people
-from people.tests.caller import TOKEN, Caller
+from people.tests.caller import TOKEN, Caller, pointers
 
 
 class PocketCard(TestCase):
@@ -50,6 +51,20 @@ class PocketCard(TestCase):
             self.assertGreaterEqual(len({saw for saw, _ in answers}), 3)
         states = {r["title"]: r["card"] for r in self.caller.get("/api/outings").json()[0]["situations"]}
         self.assertEqual(set(states.values()), {"fresh"})
+
+    def test_the_faces_of_the_day_stand_on_its_card_by_their_rank(self) -> None:
+        day = self.caller.get("/api/outings").json()[0]
+        said = {key: day[key] for key in ("title", "place", "day", "utc_offset_min", "lies")}
+        for faces, at in ((["Runa", ""], "/faces/1"), (["x" * 41], "/faces/0"), ("Runa", "/faces")):
+            self.assertEqual(pointers(self.caller.put(f"/api/outings/{day['id']}", {**said, "faces": faces}, "")), {at})
+        self.assertEqual(self.caller.put(f"/api/outings/{day['id']}", {**said, "faces": ["Runa", "Aske"]}, "").status_code, 200)
+        self.assertEqual(self.caller.get(f"/api/outings/{day['id']}/export").json()["faces"], ["Runa", "Aske"])
+        body = Piece.objects.get(person=self.ilse, slug=self.row["body"])
+        self.assertTrue(body.document["detects"])
+        for value, said_so in (("off", None), ("on", "on, 1 Runa, 2 Aske")):
+            self.change(settings={"registered_faces": value, "subject_detection": "people"})
+            counts = {row["neutral"]: row["value"] for row in self.make()["snapshot"]["pocket"]["counts_on"]}
+            self.assertEqual(counts.get("registered faces"), said_so)
 
     def test_a_card_says_the_way_there_what_lies_under_the_fingers_and_what_to_check(self) -> None:
         first = self.make()["snapshot"]["pocket"]

@@ -88,6 +88,7 @@ CHECKS: tuple[Check, ...] = (
     Check(slug="copied", moment=_LEAVING, text="Is everything on the cards copied? Only then format.", because="Formatting is for good.", lost=1.0, likely=0.01),
     Check(slug="battery", moment=_LEAVING, text="Batteries full, one to spare; more in the cold.", because="A body that is off takes nothing.", lost=0.6, likely=0.08),
     Check(slug="second_card", moment=_LEAVING, text="The second card takes copies: are both the same size?", because="Copies end when the smaller card is full.", lost=0.3, likely=0.05, terms=(_is("card_roles", "copies"),)),
+    Check(slug="faces_shown", moment=_LEAVING, text="The faces of the day are shown to the body, in their order.", because="A body that knows nobody takes the nearest face for the one whose day it is.", lost=0.2, likely=0.2, terms=(_is("registered_faces", "on"),)),
     Check(slug="clocks", moment=_LEAVING, text="Both bodies' clocks agree to the second, in the same zone.", because="Two bodies out of step cannot be sorted into one story.", lost=0.1, likely=0.2, tokens=("other_body",)),
     Check(slug="prefixes", moment=_LEAVING, text="The two bodies' prefixes differ.", because="Files of one name overwrite each other in one folder.", lost=0.3, likely=0.03, tokens=("other_body",)),
     Check(slug="stills", moment=_LEAVING, text="Selectors on stills, unlocked, and the drive where it should be.", because="A body on film takes no frames.", lost=0.2, likely=0.03),

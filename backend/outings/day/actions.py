@@ -64,6 +64,7 @@ def outing_out(outing: Outing, kit: Kit) -> OutingOut:
         mains_hz=outing.mains,
         utc_offset_min=outing.utc_offset_min,
         lies=outing.lies,
+        faces=outing.faces,
         day=outing.day,
         situations=rows,
     )

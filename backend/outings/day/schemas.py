@@ -9,20 +9,21 @@ from ninja import Schema
 from pydantic import Field
 
 from craft.vocabulary.terms import Genre
-from forms.outing_form import Coordinates, Day, SituationDocument, UtcOffset
+from forms.outing_form import Coordinates, Day, Faces, SituationDocument, UtcOffset
 from forms.situation_form import Mains
 
 Title = Annotated[str, Field(min_length=1, max_length=120)]
 
 
 class OutingIn(Schema):
-    """A day; mains_hz: of the lamps at its place, null where they are as usual; utc_offset_min: of its clock, lies: where its place is, null where nobody said."""
+    """A day; mains_hz: of the lamps at its place, null where they are as usual; utc_offset_min: of its clock, lies: where its place is, null where nobody said; faces: of those whose day it is."""
 
     title: Title
     place: Annotated[str, Field(max_length=120)] = ""
     mains_hz: Mains | None = None
     utc_offset_min: UtcOffset | None = None
     lies: Coordinates | None = None
+    faces: Faces = Field(default_factory=list)
     day: Day
 
 
@@ -50,6 +51,7 @@ class OutingOut(Schema):
     mains_hz: Mains | None
     utc_offset_min: UtcOffset | None
     lies: Coordinates | None
+    faces: list[str]
     day: dt.date
     situations: list[SituationRow]
     notes: list[str] = Field(default_factory=list)

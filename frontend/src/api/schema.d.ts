@@ -3149,6 +3149,8 @@ export interface components {
             kelvin_lowest?: number | null;
             /** Kelvin Highest */
             kelvin_highest?: number | null;
+            /** Compensation Stops */
+            compensation_stops?: number | null;
             traits?: components["schemas"]["TraitsForm"] | null;
             /** Assumed */
             assumed?: string[];
@@ -4743,6 +4745,8 @@ export interface components {
             /** Utc Offset Min */
             utc_offset_min: number | null;
             lies: components["schemas"]["Coordinates"] | null;
+            /** Faces */
+            faces: string[];
             /**
              * Day
              * Format: date
@@ -4780,7 +4784,7 @@ export interface components {
         };
         /**
          * OutingIn
-         * @description A day; mains_hz: of the lamps at its place, null where they are as usual; utc_offset_min: of its clock, lies: where its place is, null where nobody said.
+         * @description A day; mains_hz: of the lamps at its place, null where they are as usual; utc_offset_min: of its clock, lies: where its place is, null where nobody said; faces: of those whose day it is.
          */
         OutingIn: {
             /** Title */
@@ -4795,6 +4799,8 @@ export interface components {
             /** Utc Offset Min */
             utc_offset_min?: number | null;
             lies?: components["schemas"]["Coordinates"] | null;
+            /** Faces */
+            faces?: string[];
             /**
              * Day
              * Format: date
@@ -4828,6 +4834,8 @@ export interface components {
             /** Utc Offset Min */
             utc_offset_min?: number | null;
             lies?: components["schemas"]["Coordinates"] | null;
+            /** Faces */
+            faces?: string[];
             /**
              * Day
              * Format: date

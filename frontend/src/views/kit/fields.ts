@@ -160,7 +160,13 @@ export const BODY_GROUPS: Group[] = [
           ["timed", "held open by hand"],
         ],
       },
-      { key: "compensation_stops", none: "5", label: "compensation up to", unit: "stops", help: "the end of its scale, either way" },
+      {
+        key: "compensation_stops",
+        none: "5",
+        label: "compensation up to",
+        unit: "stops",
+        help: "the end of its scale, either way",
+      },
       {
         key: "kelvin_lowest",
         none: "not known",

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Modal } from "ant-design-vue";
-import { ref } from "vue";
+import { computed, ref } from "vue";
 import Themed from "@/theme/Themed.vue";
 import { beforeUtc, OFFSETS } from "@/words";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
@@ -19,13 +19,20 @@ const form = ref({
 const north = ref(props.day?.lies?.latitude_deg.toString() ?? "");
 const east = ref(props.day?.lies?.longitude_deg.toString() ?? "");
 /** Degrees as typed, with a comma or a point; what is no number goes as it is, for the server to say what it takes. */
+const faces = ref((props.day?.faces ?? []).join(", "));
 const degrees = (typed: string) => (typed.trim() === "" ? null : Number(typed.trim().replace(",", ".").replace("−", "-")));
+const named = computed(() =>
+  faces.value
+    .split(",")
+    .map((name) => name.trim())
+    .filter(Boolean),
+);
 const errors = ref<Record<string, string>>({});
 async function save(): Promise<void> {
   const [latitude_deg, longitude_deg] = [degrees(north.value), degrees(east.value)];
   // Half a place is sent as it is too: what is missing is said where it is missing.
   const lies = latitude_deg === null && longitude_deg === null ? null : { latitude_deg, longitude_deg };
-  const body = { ...form.value, lies: lies as Schemas["Coordinates"] | null };
+  const body = { ...form.value, lies: lies as Schemas["Coordinates"] | null, faces: named.value };
   try {
     const saved = await take(
       props.day
@@ -82,6 +89,9 @@ async function save(): Promise<void> {
           />
         </fieldset>
         <p class="error" role="alert">{{ errors["/lies/latitude_deg"] ?? errors["/lies/longitude_deg"] }}</p>
+        <label for="o-faces" class="label">whose day it is, the first first: their faces come before others</label
+        ><input id="o-faces" v-model="faces" class="plain box" maxlength="400" placeholder="Runa, Aske" />
+        <p class="error" role="alert">{{ Object.entries(errors).find(([at]) => at.startsWith("/faces"))?.[1] }}</p>
         <label for="o-day" class="label">day</label><input id="o-day" v-model="form.day" type="date" class="plain box" />
         <p class="error" role="alert">{{ errors["/day"] ?? errors[""] }}</p>
         <button type="submit" hidden>Save</button>
