@@ -122,6 +122,8 @@ white_shift|White: standing shift|white shift|Reference of white, standing shift
 white_card_slot|White: measured, place|white measured|Reference of white, memory|White: which sample?
 focus_mode|Focus|focus|Manner of sharpness|How does it focus?
 focus_area|Focus area|focus area|Region of sharpness|Where does it focus?
+area_size|Size of the focus area|area size|Region, extent|How large a place?
+top_display_shows|Top display shows|top shows|Upper display, contents|What stands on top?
 area_list|Focus areas offered|areas offered|Regions offered|Which places to pass?
 subject_detection|Look for subjects|look for|Objects sought|What to look for?
 eye_detection|Look for eyes|look for eyes|Eyes sought|Look for eyes?
@@ -193,7 +195,7 @@ MENUS: dict[str, tuple[tuple[str, tuple[str, ...]], ...]] = {
         ("Taking > ISO", ("iso_mode", "iso_value", "iso_floor", "iso_ceiling", "iso_slowest_shutter", "iso_step", "iso_with_flash")),
         ("Taking > Measuring", ("metering_pattern", "meter_at_focus_point", "meter_on_face", "meter_offset", "highlight_protection", "shadow_lift")),
         ("Taking > Shutter", ("shutter_type", "silent", "flicker_timing", "fine_flicker_shutter", "stabiliser", "stabiliser_focal_length")),
-        ("Focus > Following", ("focus_mode", "focus_area", "area_list", "tracking_hold", "subject_path", "tracking_start", "priority_single", "priority_continuous")),
+        ("Focus > Following", ("focus_mode", "focus_area", "area_size", "area_list", "tracking_hold", "subject_path", "tracking_start", "priority_single", "priority_continuous")),
         ("Focus > Subjects", ("subject_detection", "eye_detection", "detection_part", "registered_faces", "assist_lamp", "dark_focus", "pre_focus")),
         ("Focus > Points", ("point_memory", "point_count", "point_speed", "point_wrap", "thumb_pointing", "thumb_part", "touch_release")),
         ("Focus > By hand", ("ring_override", "peaking", "peaking_level", "peaking_colour", "magnifier", "magnifier_time", "direction_pointer", "distance_scale")),
@@ -203,7 +205,7 @@ MENUS: dict[str, tuple[tuple[str, tuple[str, ...]], ...]] = {
         ("Files > Kept", ("file_format", "raw_compression", "rendered_quality", "rendered_size", "aspect", "crop_mark", "sensor_crop", "colour_space", "card_roles", "card_of_raw", "file_prefix", "file_numbering", "folders", "author")),
         ("Files > Look", ("look", "look_contrast", "look_saturation", "look_sharpness", "look_place", "high_iso_noise_reduction", "long_exposure_noise_reduction", "lens_corrections", "white_mode", "white_kelvin", "white_tint", "white_shift", "white_card_slot")),
         ("Files > Wireless", ("pairing", "send_while_shooting", "send_what", "tether", "remote", "location")),
-        ("Body > Displays", ("exposure_true_view", "histogram", "clip_warning", "warning_points", "grid", "level", "finder_contents", "display_pages", "finder_switch", "finder_refresh", "review_time", "playback_pages", "turned_upright", "screen_brightness", "lit_buttons", "top_display", "finder_brightness", "screen_colour", "finder_colour", "night_display")),
+        ("Body > Displays", ("exposure_true_view", "histogram", "clip_warning", "warning_points", "grid", "level", "finder_contents", "display_pages", "finder_switch", "finder_refresh", "review_time", "playback_pages", "turned_upright", "screen_brightness", "lit_buttons", "top_display", "top_display_shows", "finder_brightness", "screen_colour", "finder_colour", "night_display")),
         ("Body > Wheels and buttons", ("front_dial", "rear_dial", "dial_direction", "compensation_direction", "wheel_lock", "choice_lists", "focus_activation", "single_focus_starts", "hold_focus", "eye_button", "second_setup_button", "press_and_turn", "short_list", "pinned_items", "menu_memory", "slot_keeps_changes", "hand_over")),
         ("Body > Upkeep", ("clock", "zone", "firmware_noted", "beeps", "timer_beep", "shutter_sound", "screen_off_delay", "reduced_power", "battery_order", "temperature_cutoff", "sensor_cleaning", "shutter_closed_when_off", "fires_without_lens", "fires_without_card", "file_focal_length")),
     ),
@@ -213,7 +215,7 @@ MENUS: dict[str, tuple[tuple[str, tuple[str, ...]], ...]] = {
         ("Storage > Finish", ("look", "look_contrast", "look_saturation", "look_sharpness", "white_mode", "white_kelvin", "white_tint", "white_shift", "white_card_slot", "high_iso_noise_reduction", "long_exposure_noise_reduction", "lens_corrections", "shadow_lift")),
         ("Storage > Flash", ("flash", "flash_sync", "high_speed_sync", "flash_burst", "flash_slowest_time", "modelling_lamp", "flash_compensation_on", "ambient_balance")),
         ("Camera > Handling", ("exposure_step", "iso_step", "exposure_lock", "burst_exposure", "aperture_change_moves", "focus_activation", "hold_focus", "area_list", "point_memory", "point_count", "point_speed", "point_wrap", "subject_path", "front_dial", "rear_dial", "dial_direction", "compensation_direction", "wheel_lock", "second_setup_button", "press_and_turn", "short_list", "pinned_items", "menu_memory", "choice_lists", "slot_keeps_changes", "hand_over", "ring_override", "meter_at_focus_point", "very_long_times", "flicker_timing")),
-        ("Camera > Displays and upkeep", ("clock", "firmware_noted", "beeps", "timer_beep", "review_time", "playback_pages", "histogram", "clip_warning", "warning_points", "grid", "finder_contents", "exposure_true_view", "peaking", "peaking_level", "peaking_colour", "magnifier", "crop_mark", "screen_brightness", "top_display", "screen_colour", "screen_off_delay", "reduced_power", "battery_order", "temperature_cutoff", "sensor_cleaning", "shutter_closed_when_off", "fires_without_lens", "assist_lamp", "remote", "stabiliser", "file_focal_length")),
+        ("Camera > Displays and upkeep", ("clock", "firmware_noted", "beeps", "timer_beep", "review_time", "playback_pages", "histogram", "clip_warning", "warning_points", "grid", "finder_contents", "exposure_true_view", "peaking", "peaking_level", "peaking_colour", "magnifier", "crop_mark", "screen_brightness", "top_display", "top_display_shows", "screen_colour", "screen_off_delay", "reduced_power", "battery_order", "temperature_cutoff", "sensor_cleaning", "shutter_closed_when_off", "fires_without_lens", "assist_lamp", "remote", "stabiliser", "file_focal_length")),
     ),
     "quillon-lane-32": (
         ("taking", ("exposure_mode", "shutter_time", "aperture", "compensation", "iso_mode", "iso_value", "iso_floor", "iso_ceiling", "iso_slowest_shutter", "metering_pattern", "drive_mode", "self_timer", "focus_mode", "focus_area", "white_mode", "white_kelvin")),
@@ -239,7 +241,7 @@ MENUS: dict[str, tuple[tuple[str, tuple[str, ...]], ...]] = {
         ("III. Records > Finish", ("look", "look_contrast", "look_saturation", "look_sharpness", "look_place", "high_iso_noise_reduction", "lens_corrections", "white_mode", "white_kelvin", "white_tint", "white_shift", "white_card_slot")),
         ("IV. Sequences", ("drive_mode", "rate_high", "rate_low", "burst_limit", "pre_capture", "release_on_entry", "linked_release", "self_timer", "bracket_kind", "bracket_frames", "bracket_step", "bracket_order", "bracket_one_press", "merge", "merge_strength", "merge_align", "merge_keep_sources")),
         ("V. Artificial light", ("flash", "flash_sync", "high_speed_sync", "flash_burst", "flash_slowest_time", "modelling_lamp", "flash_compensation_on", "ambient_balance")),
-        ("VI. Apparatus > Views", ("exposure_true_view", "dark_view", "histogram", "clip_warning", "warning_points", "grid", "level", "finder_contents", "finder_switch", "finder_refresh", "review_time", "playback_pages", "turned_upright", "screen_brightness", "top_display", "finder_brightness", "screen_colour", "finder_colour")),
+        ("VI. Apparatus > Views", ("exposure_true_view", "dark_view", "histogram", "clip_warning", "warning_points", "grid", "level", "finder_contents", "finder_switch", "finder_refresh", "review_time", "playback_pages", "turned_upright", "screen_brightness", "top_display", "top_display_shows", "finder_brightness", "screen_colour", "finder_colour")),
         ("VI. Apparatus > Keys and wheels", ("front_dial", "rear_dial", "dial_direction", "compensation_direction", "wheel_lock", "eye_button", "second_setup_button", "press_and_turn", "short_list", "pinned_items", "menu_memory", "choice_lists", "slot_keeps_changes", "hand_over")),
         ("VI. Apparatus > Maintenance", ("clock", "zone", "firmware_noted", "beeps", "timer_beep", "shutter_sound", "screen_off_delay", "reduced_power", "temperature_cutoff", "sensor_cleaning", "shutter_closed_when_off", "fires_without_lens", "pairing", "send_while_shooting", "send_what", "tether", "remote")),
     ),

@@ -14,7 +14,7 @@ def _key(slug: str, label: str, spot: str, *uses: str, **more: Any) -> dict[str,
 TRAITS: dict[str, dict[str, Any]] = {
     "merrow-swift-20": {
         "firmware": "2.1",
-        "features": ["two_cards", "touch", "rear_button", "links", "remote", "grip", "merge", "level", "night_display", "two_dials", "large_sensor", "slots", "long_times", "press_and_turn_free", "top_display", "lit_buttons", "display_pages", "start_per_mode", "detection_part", "own_looks", "dark_focus"],
+        "features": ["two_cards", "touch", "rear_button", "links", "remote", "grip", "merge", "level", "night_display", "two_dials", "large_sensor", "slots", "long_times", "press_and_turn_free", "top_display", "lit_buttons", "display_pages", "start_per_mode", "detection_part", "own_looks", "dark_focus", "area_sizes"],
         "defaults_known": True,
         "defaults": {"assist_lamp": "on", "beeps": "on", "review_time": "two_seconds", "card_roles": "continues", "iso_ceiling": 12800.0, "look": "vivid", "eye_detection": "always", "shutter_type": "mechanical"},
         "reach": {"shadow_lift": "meter"},

@@ -46,7 +46,8 @@ class WayOfUse(Schema):
 
 
 class FunctionOut(Schema):
-    """Something a control can do, why one wants it, the ways of using a control that fit it, and the focus area that it brings."""
+    """Something a control can do, why one wants it, the ways of using a control that fit it, the focus area that it brings, and whether it acts while
+    frames are looked at."""
 
     slug: str
     label: str
@@ -55,6 +56,7 @@ class FunctionOut(Schema):
     because: str
     borrows: bool
     area: str
+    looking_back: bool
 
 
 class UsualLayoutOut(Schema):
@@ -99,7 +101,14 @@ def _out(row: Layout, response: HttpResponse) -> LayoutOut:
         uses=[WayOfUse(slug=use, label=words, lasts=LASTS[use]) for use, words in USE_WORDS.items()],
         functions=[
             FunctionOut(
-                slug=f.slug, label=f.label, setting=f.setting, uses=list(f.fitting), because=f.because, borrows=f.borrows, area=f.area
+                slug=f.slug,
+                label=f.label,
+                setting=f.setting,
+                uses=list(f.fitting),
+                because=f.because,
+                borrows=f.borrows,
+                area=f.area,
+                looking_back=f.looking_back,
             )
             for f in FUNCTIONS
         ],

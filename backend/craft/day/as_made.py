@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
-from craft.day.fingers import Hour, feel_of, free_on, seats, wanted_of, worth
+from craft.day.fingers import Hour, feel_of, free_on, seats, together, wanted_of, worth
 from craft.day.functions import Function, made_for
 from craft.kit.controls import Control, Feel, Role
 
@@ -61,7 +61,8 @@ def one_changed(hours: Sequence[Hour], controls: Sequence[Control], own: Mapping
     kept = sum(map(saved, made))
     lost = sum(one.lost for one in wanted) - kept
     for one, control, use, value in seats(wanted, controls, own, free_on(hours, wanted, controls)):
-        gone = [r for r in made if r.control == control.slug and (r.use is use or control.excluded(r.use, use))]
+        there_now = [r for r in made if r.control == control.slug and together(r.function, one.function.slug)]
+        gone = [r for r in there_now if r.use is use or control.excluded(r.use, use)]
         moved = [r for r in made if r.function == one.function.slug and r not in gone]
         gain = value - sum(map(saved, (*gone, *moved)))
         if gain > 0 and (best is None or gain > best.saves):

@@ -199,7 +199,8 @@ def worth(wanted: Wanted, control: Control, use: Use, feel: Feel) -> float | Non
     fitting = SECOND_BEST ** function.fitting.index(use)
     saved = wanted.lost * fitting * (1 - feel.missed) - A_BUMP[use] * feel.bumped * wanted.lost
     made = made_for(control)
-    return saved if made is None or made[1] is not use or made[0] is function else saved * OTHER_NAME - UNLEARNT
+    keeps = made is None or made[1] is not use or made[0] is function or not together(made[0].slug, function.slug)
+    return saved if keeps else saved * OTHER_NAME - UNLEARNT
 
 
 LIMIT_S = 2.0
@@ -222,6 +223,15 @@ def feel_of(control: Control, own: Mapping[str, Feel]) -> Feel:
     return own.get(control.slug, Feel(spot.missed + (LEVER_MISSED if control.lever else 0), spot.bumped))
 
 
+def together(one: str, other: str) -> bool:
+    """Whether two functions would meet on a control: while frames are looked at it is free for another.
+
+    >>> together("iso", "focus"), together("iso", "playback_enlarge")
+    (True, False)
+    """
+    return BY_FUNCTION[one].looking_back is BY_FUNCTION[other].looking_back
+
+
 Cell = tuple[Wanted, Control, Use, float]
 """A function in a seat, and the frames that it saves there."""
 
@@ -231,7 +241,7 @@ def seats(wanted: Sequence[Wanted], controls: Sequence[Control], own: Mapping[st
 
     >>> found = seats(wanted_of([hour()]), (Control("thumb", "rear button", "thumb_rest"),), {}, lambda one, control, use: use is Use.HOLD)
     >>> [(one.function.slug, use.value, round(frames)) for one, control, use, frames in found]
-    [('exposure_lock', 'hold', 69)]
+    [('exposure_lock', 'hold', 69), ('playback_enlarge', 'hold', 9)]
     """
     return [
         (one, control, use, value)
@@ -269,7 +279,12 @@ def assign(
         cell
         for cell in seats(wanted, controls, own or {}, free)
         if cell[0].function.slug not in placed
-        if not any(given.control == cell[1].slug and (given.use is cell[2] or cell[1].excluded(given.use, cell[2])) for given in fixed)
+        if not any(
+            given.control == cell[1].slug
+            and together(given.function, cell[0].function.slug)
+            and (given.use is cell[2] or cell[1].excluded(given.use, cell[2]))
+            for given in fixed
+        )
     ]
     chosen = [cells[k] for k in _best(cells)]
     there = {one.function.slug: one for one in wanted}
@@ -288,11 +303,12 @@ def _best(cells: Sequence[Cell]) -> list[int]:
     rows: dict[tuple[str, ...], list[int]] = {}
     for k, (one, control, use, _) in enumerate(cells):
         rows.setdefault(("function", one.function.slug), []).append(k)
-        rows.setdefault(("seat", control.slug, use.value), []).append(k)
+        when = str(one.function.looking_back)
+        rows.setdefault(("seat", control.slug, use.value, when), []).append(k)
         for other in control.uses:
             if other is not use and control.excluded(use, other):
                 first, second = sorted((use.value, other.value))
-                rows.setdefault(("pair", control.slug, first, second), []).append(k)
+                rows.setdefault(("pair", control.slug, first, second, when), []).append(k)
     table = np.zeros((len(rows), len(cells)))
     for row, members in enumerate(rows.values()):
         table[row, members] = 1
@@ -341,7 +357,8 @@ def _check(given: Role, controls: Mapping[str, Control], before: Iterable[Role],
     for other in before:
         if other.function == given.function and other.control == given.control:
             raise CraftError(f"{function.label} is on {control.label} already", ("given", k, "function"))
-        if other.control == given.control and (other.use is given.use or control.excluded(other.use, given.use)):
+        at_once = other.control == given.control and together(other.function, given.function)
+        if at_once and (other.use is given.use or control.excluded(other.use, given.use)):
             raise CraftError(f"{control.label} has a role that excludes this one: {other.function}", ("given", k, "use"))
 
 
@@ -391,14 +408,14 @@ def clashes_of(given: Sequence[Role], controls: Sequence[Control], hours: Sequen
 
 def _turned_otherwise(function: Function, control: Control, use: Use, hours: Sequence[Hour]) -> tuple[str, ...]:
     """Situations whose setups have a dial turn something else."""
-    if control.slug not in DIALS or use is not Use.TURN:
+    if control.slug not in DIALS or use is not Use.TURN or function.looking_back:
         return ()
     return tuple(h.title for h in hours if h.values.get(control.slug, function.slug) != function.slug)
 
 
 def _deaf(function: Function, control: Control, hours: Sequence[Hour]) -> tuple[str, ...]:
     """Situations that would use a function and in whose exposure mode its control does nothing."""
-    if not control.modes:
+    if not control.modes or function.looking_back:
         return ()
     return tuple(h.title for h in hours if h.uses(function) and h.values.get("exposure_mode", "manual") not in control.modes)
 
@@ -428,7 +445,7 @@ def free_on(hours: Sequence[Hour], wanted: Sequence[Wanted], controls: Sequence[
     }
 
     def free(one: Wanted, control: Control, use: Use) -> bool:
-        taken = use is Use.TURN and control.slug in turned
+        taken = use is Use.TURN and control.slug in turned and not one.function.looking_back
         return not taken and (one.function.slug, control.slug) not in deaf
 
     return free
@@ -445,7 +462,7 @@ def roles_of(
 
     >>> roles = roles_of([hour()], (Control("thumb", "rear button", "thumb_rest"),))
     >>> [(one.control, one.use.value, one.function) for one in roles.given], round(roles.worth)
-    ([('thumb', 'hold', 'exposure_lock')], 69)
+    ([('thumb', 'hold', 'exposure_lock'), ('thumb', 'press', 'playback_enlarge')], 79)
     """
     wanted = wanted_of(hours)
     given, value = assign(wanted, controls, fixed, own, free_on(hours, wanted, controls))

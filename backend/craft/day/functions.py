@@ -28,7 +28,8 @@ class Function:
     wanted; often, bad: how much; asks: what the settings must be for it to mean anything, and why;
     beside: settings beside which alone it is used; lacked: settings that leave it to a finger and to
     nothing else, and what is then missing; serves: another function that it does as well; area: the focus
-    area that it brings; any_area: it brings whichever, and is wanted where the day works with one alone; each_change: wanted at each change of setup; borrows: whether values are borrowed
+    area that it brings; any_area: it brings whichever, and is wanted where the day works with one alone; each_change: wanted at each change of setup; looking_back: it acts while frames are looked at, where controls are free for another role;
+    borrows: whether values are borrowed
     while it is held.
     """
 
@@ -50,6 +51,7 @@ class Function:
     area: str = ""
     any_area: bool = False
     each_change: bool = False
+    looking_back: bool = False
     borrows: bool = False
     source: str = "practice of the trade; numbers are estimates"
 
@@ -112,7 +114,9 @@ FUNCTIONS: tuple[Function, ...] = (
     Function(slug="stabiliser", label="stabiliser on and off", setting="stabiliser", uses=(Use.PRESS, Use.LONG_PRESS), often=2, bad=0.3, because="It goes off on the tripod and must come on again.", when=(_TRIPOD,), needs=("stabiliser",)),
     Function(slug="short_list", label="the short list", setting="", uses=(Use.PRESS,), often=6, bad=0.2, because="The handful of items of the day.", when=(_HELD,)),
     Function(slug="look_back", label="look at the last frame", setting="", uses=(Use.PRESS,), often=10, bad=0.1, because="Warnings and sharpness are looked at between frames.", when=(When("bursting", "=", 0.0),)),
-    Function(slug="playback_rating", label="mark the last frame", setting="", uses=(Use.PRESS, Use.LONG_PRESS), often=2, bad=0.05, because="The one that goes out is marked while it is fresh.", when=(When("deadline_given", "=", 1.0),)),
+    Function(slug="playback_rating", label="mark a frame, looking back", setting="", uses=(Use.PRESS, Use.LONG_PRESS), often=2, bad=0.05, looking_back=True, because="The one that goes out is marked while it is fresh.", when=(When("deadline_given", "=", 1.0),)),
+    Function(slug="playback_enlarge", label="enlarge at the focus point, looking back", setting="", uses=(Use.PRESS, Use.HOLD), often=6, bad=0.1, because="One press shows whether the eye is sharp, at the place that was focused.", when=(_AF,), looking_back=True),
+    Function(slug="playback_jump", label="to the next burst, looking back", setting="", uses=(Use.TURN, Use.PRESS), often=3, bad=0.05, because="A burst is passed as one, and not frame by frame.", when=(_MOVES, When("bursting", "=", 1.0)), looking_back=True),
 )
 
 BY_FUNCTION: dict[str, Function] = {function.slug: function for function in FUNCTIONS}

@@ -138,6 +138,7 @@ AFTERS: tuple[After, ...] = (
     After(setting="flash_slowest_time", term=_FLASH, reason="open only while a flash is on", source=_MENU),
     After(setting="flash_burst", term=_FLASH, reason="open only while a flash is on", source=_MENU),
     After(setting="card_of_raw", term=_is("card_roles", "splits_by_format"), reason="open only while each kind of file has a card of its own", source=_MENU),
+    After(setting="area_size", term=_is("focus_area", "point", "small_group", "zone"), reason="the whole frame has one size", source=_MENU),
     After(setting="detection_part", term=_not("subject_detection", "off"), reason="open only while the body looks for subjects", source=_MENU),
     After(setting="peaking_level", term=_not("peaking", "off"), reason="open only while peaking is on", source=_MENU),
     After(setting="peaking_colour", term=_not("peaking", "off"), reason="open only while peaking is on", source=_MENU),

@@ -52,6 +52,7 @@ def _role(given: Role, wanted: dict[str, Wanted], hours: Sequence[Hour]) -> Role
         because=function.because,
         situations=list(day.situations) if day else [],
         rests=list(rests_of(given, hours)),
+        looking_back=function.looking_back,
     )
 
 

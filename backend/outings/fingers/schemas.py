@@ -30,7 +30,7 @@ class ControlOut(Schema):
 
 
 class RoleOut(Schema):
-    """A role: on which control, how, what; fixed by the person; uses of the day, why one wants it, and where it does nothing."""
+    """A role: on which control, how, what; fixed by the person; uses of the day, why one wants it, where it does nothing; looking_back: it acts while frames are looked at."""
 
     control: str
     use: Use
@@ -41,6 +41,7 @@ class RoleOut(Schema):
     because: str
     situations: list[str]
     rests: list[str]
+    looking_back: bool
 
 
 class WantedOut(Schema):

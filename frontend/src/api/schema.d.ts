@@ -4317,7 +4317,8 @@ export interface components {
         };
         /**
          * FunctionOut
-         * @description Something a control can do, why one wants it, the ways of using a control that fit it, and the focus area that it brings.
+         * @description Something a control can do, why one wants it, the ways of using a control that fit it, the focus area that it brings, and whether it acts while
+         *     frames are looked at.
          */
         FunctionOut: {
             /** Slug */
@@ -4334,6 +4335,8 @@ export interface components {
             borrows: boolean;
             /** Area */
             area: string;
+            /** Looking Back */
+            looking_back: boolean;
         };
         /**
          * LayoutForm
@@ -6854,7 +6857,7 @@ export interface components {
         };
         /**
          * RoleOut
-         * @description A role: on which control, how, what; fixed by the person; uses of the day, why one wants it, and where it does nothing.
+         * @description A role: on which control, how, what; fixed by the person; uses of the day, why one wants it, where it does nothing; looking_back: it acts while frames are looked at.
          */
         RoleOut: {
             /** Control */
@@ -6874,6 +6877,8 @@ export interface components {
             situations: string[];
             /** Rests */
             rests: string[];
+            /** Looking Back */
+            looking_back: boolean;
         };
         /**
          * TurnOut

@@ -41,7 +41,7 @@ ASKED = sorted(
     {term.setting for row in FUNCTIONS for term in (*row.asks, *row.beside, *row.lacked)} | {"exposure_mode", "focus_area", "front_dial"}
 )
 
-SOME = ("focus", "eyes_while_held", "drive", "magnifier", "compensation", "set_of_frames", "other_area")
+SOME = ("focus", "eyes_while_held", "drive", "playback_enlarge", "magnifier", "compensation", "set_of_frames", "other_area")
 
 
 @st.composite
@@ -70,7 +70,12 @@ def benches(draw: st.DrawFn) -> tuple[list[Wanted], list[Control], list[Role]]:
 def allowed(roles: list[Role], controls: dict[str, Control]) -> bool:
     for k, one in enumerate(roles):
         for other in roles[:k]:
-            if one.function == other.function or (one.control, one.use) == (other.control, other.use):
+            back = [BY_FUNCTION[role.function].looking_back for role in (one, other)]
+            if one.function == other.function:
+                return False
+            if back[0] is not back[1]:
+                continue
+            if (one.control, one.use) == (other.control, other.use):
                 return False
             if one.control == other.control and controls[one.control].excluded(one.use, other.use):
                 return False
@@ -182,14 +187,19 @@ class Days(TestCase):
         for one, control in product(wanted, controls):
             for use in control.uses:
                 # a dial that the setups turn, and a seat where a function cannot be, are no changes
-                taken = use is Use.TURN and any(control.slug in h.turned() for h in day)
+                back = one.function.looking_back
+                taken = use is Use.TURN and any(control.slug in h.turned() for h in day) and not back
                 if taken or (worth(one, control, use, feel_of(control, {})) or 0.0) <= 0:
                     continue
                 new = Role(control.slug, use, one.function.slug)
                 rest = [
                     r
                     for r in made
-                    if r.function != new.function and not (r.control == new.control and (r.use is use or control.excluded(r.use, use)))
+                    if r.function != new.function
+                    and (
+                        BY_FUNCTION[r.function].looking_back is not back
+                        or not (r.control == new.control and (r.use is use or control.excluded(r.use, use)))
+                    )
                 ]
                 gains.append(saved([*rest, new]) - saved(made))
         self.assertAlmostEqual(best.saves if best else 0.0, max([0.0, *gains]), places=6)

@@ -172,6 +172,7 @@ GRAYED: tuple[tuple[str, str, Any, Any, str], ...] = (
     ("flash_slowest_time", "flash", "off", "on", ""),
     ("flash_burst", "flash", "off", "on", ""),
     ("card_of_raw", "card_roles", "copies", "splits_by_format", ""),
+    ("area_size", "focus_area", "whole_frame", "zone", ""),
     ("detection_part", "subject_detection", "off", "people", ""),
     ("shutter_type", "silent", "on", "off", "several_shutters electronic"),
     ("fine_flicker_shutter", "shutter_type", "mechanical", "electronic", "several_shutters"),

@@ -18,24 +18,31 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{
   toggle: [];
-  give: [use: Use, picked: string];
-  fix: [use: Use, on: boolean];
+  give: [use: Use, picked: string, back: boolean];
+  fix: [kept: Role, on: boolean];
   feel: [what: keyof Feel, text: string];
 }>();
 const uses = computed(() => props.layout?.uses ?? []);
 const called = (use: Use): string => uses.value.find((u) => u.slug === use)?.label ?? use;
-const at = (roles: readonly Role[], use: Use): Role | undefined =>
-  roles.find((r) => r.control === props.control.slug && r.use === use);
+const at = (roles: readonly Role[], use: Use, back: boolean): Role | undefined =>
+  roles.find((r) => r.control === props.control.slug && r.use === use && r.looking_back === back);
+/** While frames are looked at a control is free for another role. */
 const rows = computed(() =>
-  props.control.uses.map((use) => ({ use, kept: at(props.body.kept, use), best: at(props.body.proposed, use) })),
+  [false, true].flatMap((back) =>
+    props.control.uses
+      .map((use) => ({ use, back, kept: at(props.body.kept, use, back), best: at(props.body.proposed, use, back) }))
+      .filter(({ use, kept, best }) => !back || kept || best || fitting(use, true).length),
+  ),
 );
 const told = computed(() => rows.value.filter(({ kept, best }) => kept ?? best));
 /** What the setups put on a dial, where the layout says nothing else. */
-const turns = computed(() => (at(props.body.kept, "turn") ? [] : props.control.turns));
+const turns = computed(() => (at(props.body.kept, "turn", false) ? [] : props.control.turns));
 const clashes = computed(() => props.body.kept_clashes.filter((c) => c.control === props.control.slug));
 /** Functions that make sense for a use, on this body. */
-const fitting = (use: Use) =>
-  (props.layout?.functions ?? []).filter((f) => f.uses.includes(use) && (!f.area || props.body.areas.includes(f.area)));
+const fitting = (use: Use, back: boolean) =>
+  (props.layout?.functions ?? []).filter(
+    (f) => f.uses.includes(use) && f.looking_back === back && (!f.area || props.body.areas.includes(f.area)),
+  );
 const own = computed(() => props.layout?.document.feel?.[props.control.slug]);
 const spot = computed(() => props.layout?.spots.find((s) => s.slug === props.control.spot));
 const SHARES = [
@@ -60,7 +67,7 @@ const value = (event: Event): string => (event.target as HTMLSelectElement).valu
     >
   </button>
   <div v-if="!open" class="roles" @click="emit('toggle')">
-    <p v-for="{ use, kept, best } in told" :key="use">
+    <p v-for="{ use, back, kept, best } in told" :key="`${use}${back}`">
       <span class="what" :class="{ clash: kept && clashes.some((c) => c.function === kept?.function), only: !kept }"
         ><UseMark :use="use" /> {{ kept?.label ?? best?.label }}<span v-if="!kept" class="label aside">computed</span></span
       >
@@ -84,23 +91,25 @@ const value = (event: Event): string => (event.target as HTMLSelectElement).valu
   </div>
   <div v-else class="open">
     <p class="quiet why">{{ spot?.label }}, {{ spot?.finger }}</p>
-    <div v-for="{ use, kept, best } in rows" :key="use" class="use">
-      <span class="label" :title="uses.find((u) => u.slug === use)?.lasts"><UseMark :use="use" /> {{ called(use) }}</span>
+    <div v-for="{ use, back, kept, best } in rows" :key="`${use}${back}`" class="use">
+      <span class="label" :title="uses.find((u) => u.slug === use)?.lasts"
+        ><UseMark :use="use" /> {{ called(use) }}{{ back ? ", looking back" : "" }}</span
+      >
       <select
         class="plain"
-        :aria-label="`${called(use)} of ${control.label}`"
+        :aria-label="`${called(use)} of ${control.label}${back ? ', looking back' : ''}`"
         :value="kept?.function ?? ''"
-        @change="emit('give', use, value($event))"
+        @change="emit('give', use, value($event), back)"
       >
         <option value="">nothing</option>
-        <option v-for="f in fitting(use)" :key="f.slug" :value="f.slug">{{ f.label }}</option>
+        <option v-for="f in fitting(use, back)" :key="f.slug" :value="f.slug">{{ f.label }}</option>
       </select>
       <label v-if="kept" class="fixed"
         ><input
           type="checkbox"
           :checked="kept.fixed"
           :aria-label="`keep ${kept.label} there`"
-          @change="emit('fix', use, ($event.target as HTMLInputElement).checked)"
+          @change="emit('fix', kept, ($event.target as HTMLInputElement).checked)"
         />
         fixed</label
       >

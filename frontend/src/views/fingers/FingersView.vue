@@ -40,19 +40,20 @@ const roles = (made: (now: Roles) => Roles, words: string): void =>
 const changeOne = (one: Schemas["OneChangedOut"]): void =>
   roles(() => one.roles.map(plain), `${label(one.changed.control)} changed, the rest as made`);
 const takeAll = (): void => roles(() => (body.value?.proposed ?? []).map(plain), "roles as computed, written down");
-function give(control: string, use: Use, picked: string): void {
+function give(control: string, use: Use, picked: string, back: boolean): void {
+  const here = body.value?.kept.find((r) => r.control === control && r.use === use && r.looking_back === back)?.function;
   const from = body.value?.kept.find((r) => picked && r.function === picked && !(r.control === control && r.use === use));
   const now = picked ? `${label(control)} has its role` : `${label(control)} has no role`;
   roles(
     (before) => [
-      ...before.filter((r) => !(r.control === control && r.use === use) && r.function !== picked),
+      ...before.filter((r) => r.function !== here && r.function !== picked),
       ...(picked ? [{ control, use, function: picked, fixed: true }] : []),
     ],
     from ? `${now}: ${from.label} moved here from ${label(from.control)}` : now,
   );
 }
-const fix = (control: string, use: Use, on: boolean): void =>
-  roles((now) => now.map((r) => (r.control === control && r.use === use ? { ...r, fixed: on } : r)), on ? "fixed" : "free again");
+const fix = (kept: Role, on: boolean): void =>
+  roles((now) => now.map((r) => (r.function === kept.function ? { ...r, fixed: on } : r)), on ? "fixed" : "free again");
 function feel(control: Schemas["ControlOut"], what: "missed" | "bumped", text: string): void {
   const usual = layout.value?.spots.find((s) => s.slug === control.spot);
   void change(
@@ -124,8 +125,8 @@ const FEW = 6;
             :layout="layout"
             :open="chosen === control.slug"
             @toggle="chosen = chosen === control.slug ? '' : control.slug"
-            @give="(use, picked) => give(control.slug, use, picked)"
-            @fix="(use, on) => fix(control.slug, use, on)"
+            @give="(use, picked, back) => give(control.slug, use, picked, back)"
+            @fix="fix"
             @feel="(what, text) => feel(control, what, text)"
           />
         </BodyDrawing>
