@@ -225,7 +225,9 @@ class LensForm(Form):
     transmission_stops: Annotated[float, Field(strict=True, ge=0, le=5)] = 0.0
     pupil_magnification: Annotated[float, Field(strict=True, ge=0.1, le=10)] = 1.0
     autofocus: Flag = True
+    ring: Flag = True
     ring_reported: Flag = True
+    fixed_m: Annotated[float, Field(strict=True, allow_inf_nan=False, gt=0, le=1000)] | None = None
     distance_scale: Flag = False
     apertures: list[Aperture] = Field(default_factory=list, max_length=60)
     assumed: list[Annotated[str, Field(max_length=60)]] = Field(default_factory=list, max_length=60)
@@ -254,7 +256,9 @@ class LensForm(Form):
                 transmission_stops=self.transmission_stops,
                 pupil_magnification=self.pupil_magnification,
                 autofocus=self.autofocus,
+                ring=self.ring,
                 ring_reported=self.ring_reported,
+                fixed_m=self.fixed_m,
                 distance_scale=self.distance_scale,
                 apertures=tuple(self.apertures),
                 slug=slug,

@@ -92,7 +92,7 @@ def offered_values(situation: Situation, setup: Setup) -> dict[str, tuple[Value,
         "bracket_frames": tuple(sorted({float(o.frames) for o in body.bracket_offers})),
         "bracket_step": tuple(sorted({o.step_ev for o in body.bracket_offers})),
     }
-    return {**usual, **{slug: tuple(values) for slug, values in body.offered.items()}}
+    return {**usual, **{slug: tuple(values) for slug, values in situation.offered.items()}}
 
 
 def only_with_rules(body: Body) -> tuple[Rule, ...]:

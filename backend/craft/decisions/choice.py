@@ -88,7 +88,7 @@ def wishes_of(situation: Situation) -> Wishes:
         for decision in DECISIONS.values()
     }
     held = {slug: values for slug, values in hand.items() if values}
-    return Wishes(situation.person.schools, held, situation.body.offered)
+    return Wishes(situation.person.schools, held, situation.offered)
 
 
 def wins(row: School, facts: Facts, early: bool = False) -> bool:

@@ -324,6 +324,8 @@ def _of_movement(situation: Situation, dials: Dials) -> dict[str, float]:
     ),
     spot_offered=Fact("the body offers a spot", "yes", "the body offers no spot", lasting=True),
     autofocus=Fact("body and lens focus by themselves", "yes", "the lens is focused by hand", lasting=True),
+    fixed_focus=Fact("the focus stands still for good", "yes", "the lens can be focused", lasting=True),
+    focus_m=Fact("where focus lies", "m"),
     detection_offered=Fact("the body can look for this subject", "yes", "the body cannot look for this subject", lasting=True),
     zone_offered=Fact(
         "the body offers a fixed focus distance with a chosen depth", "yes", "the body offers no fixed-distance mode", lasting=True
@@ -357,6 +359,8 @@ def _of_kit(situation: Situation, dials: Dials) -> dict[str, float]:
         "automatic_protection_offered": yes(body.protection_automatic),
         "spot_offered": yes("spot" in body.patterns),
         "autofocus": yes(situation.lens.autofocus and body.autofocus),
+        "fixed_focus": yes(situation.lens.fixed_m is not None),
+        "focus_m": situation.focus_m,
         "detection_offered": yes(subject.detection.value in body.detects and situation.lens.autofocus),
         "zone_offered": yes(body.zone_focus),
         "manual_offered": yes("manual" in modes),

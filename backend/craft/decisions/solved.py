@@ -45,8 +45,8 @@ def of_exposure(situation: Situation, dials: Dials, x: float, n: float, s: float
     (160.0, 32.2)
     """
     time, aperture, iso = (float(value_of(d, v)) for d, v in ((Dial.TIME, x), (Dial.APERTURE, n), (Dial.ISO, s)))
-    near, far = sharpness.depth_limits_m(situation.focal_mm / 1000, aperture, situation.distance_m, situation.coc_m)
-    half = min(situation.distance_m - float(near), float(far) - situation.distance_m)
+    near, far = sharpness.depth_limits_m(situation.focal_mm / 1000, aperture, situation.focus_m, situation.coc_m)
+    half = min(situation.focus_m - float(near), float(far) - situation.focus_m)
     wanted_near, wanted_far = situation.band
     swing = float(movement.flicker_swing_stops(time, facts["flicker_hz"], movement.LAMP_DEPTH)) if facts["flicker_hz"] else 0.0
     shake, frozen = facts["shake_s"], facts["freeze_s"]

@@ -178,7 +178,7 @@ def _depth(situation: Situation, aperture: Axis) -> tuple[tuple[float, float], b
     """Widest and narrowest aperture that the depth needs, in stops; never narrower than practitioners go."""
     near, far = situation.band
     pitch = situation.body.sensor.pitch_m
-    low, high, reachable = sharpness.aperture_interval(situation.focal_mm / 1000, situation.distance_m, near, far, situation.coc_m, pitch)
+    low, high, reachable = sharpness.aperture_interval(situation.focal_mm / 1000, situation.focus_m, near, far, situation.coc_m, pitch)
     end = _in_36_terms(situation, NARROWEST)
     ends = (
         min(max(_stops(Dial.APERTURE, low), _in_36_terms(situation, situation.subject.least_aperture)), end),
@@ -283,7 +283,7 @@ def ask(situation: Situation, dials: Dials) -> Asked:
     best = widest + 2.0
     if situation.aim_depth is AimDepth.SHALLOW:
         disc = situation.subject.background_share * situation.used_mm[1] / 1000
-        separation = _stops(Dial.APERTURE, sharpness.separation_aperture(situation.focal_mm / 1000, situation.distance_m, math.inf, disc))
+        separation = _stops(Dial.APERTURE, sharpness.separation_aperture(situation.focal_mm / 1000, situation.focus_m, math.inf, disc))
         best = min(best, separation)
     else:
         best = float(np.clip(best, depth[0], max(depth)))

@@ -14,7 +14,8 @@ class Lens:
 
     widest_short, widest_long: widest aperture at either end of the zoom; circle_mm: diameter of the
     image circle, None when it covers the body; transmission_stops: light lost in the glass;
-    pupil_magnification: exit over entrance pupil; rings and switches as the body sees them.
+    pupil_magnification: exit over entrance pupil; ring: it can be focused by hand; ring_reported and switches as the body sees them; fixed_m: where its
+    focus stands for good, None where it can be focused.
     ``apertures``: the whole list of values where there are only those. ``assumed``: names of
     figures that are a default and not known.
     """
@@ -33,7 +34,9 @@ class Lens:
     transmission_stops: float = 0.0
     pupil_magnification: float = 1.0
     autofocus: bool = True
+    ring: bool = True
     ring_reported: bool = True
+    fixed_m: float | None = None
     distance_scale: bool = False
     apertures: tuple[float, ...] = ()
     slug: str = ""
@@ -48,6 +51,10 @@ class Lens:
             )
         if self.narrowest_aperture < max(self.widest_short, self.widest_long):
             raise CraftError("narrowest_aperture must not be wider than widest_aperture", ("narrowest_aperture",))
+        if self.fixed_m is not None and self.autofocus:
+            raise CraftError("a lens whose focus stands still has no autofocus: leave one of the two out", ("fixed_m",))
+        if self.fixed_m is None and not self.ring and not self.autofocus:
+            raise CraftError("a lens without a ring and without autofocus stands at one distance: say which", ("fixed_m",))
         if self.closest_m <= self.focal_max_mm / 1000:
             raise CraftError("closest_m must be more than the longest focal length", ("closest_m",))
 

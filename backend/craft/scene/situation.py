@@ -24,6 +24,9 @@ NIGHT_EV = 6.0
 ZONE_APERTURE = 13.0
 """f-number in 36 mm terms past which a zone is not worth its light: 35 mm from 1.5 m to infinity comes to 12, 50 mm to 24."""
 
+BY_ITSELF: tuple[Value, ...] = ("single", "continuous", "automatic")
+"""Ways of focusing without a hand."""
+
 ORDINARY, ORDINARY_ON_TRIPOD = 8.0, 11.0
 """f-numbers in 36 mm terms that near to infinity is usually taken at (practice of the trade)."""
 
@@ -292,6 +295,20 @@ class Situation:
         return max(usual, self.lens.closest_m)
 
     @property
+    def offered(self) -> Mapping[str, tuple[Value, ...]]:
+        """Values that the kit is said to have, by setting; without a ring nothing is focused by hand."""
+        said = self.body.offered
+        if self.lens.ring or not self.lens.autofocus:
+            return said
+        modes = tuple(mode for mode in said.get("focus_mode", BY_ITSELF) if mode in BY_ITSELF)
+        return {**said, "focus_mode": modes or BY_ITSELF}
+
+    @property
+    def focus_m(self) -> float:
+        """Where focus lies: on the subject, or where a lens stands for good."""
+        return self.lens.fixed_m or self.distance_m
+
+    @property
     def _reached_m(self) -> float:
         """The distance from which half of it to infinity is sharp at an ordinary aperture: with a long lens nobody counts on less."""
         aperture = (ORDINARY_ON_TRIPOD if self.carried_by is Support.TRIPOD else ORDINARY) / self.crop
@@ -322,6 +339,8 @@ class Situation:
     def between_m(self) -> float:
         """The focus distance from which both ends of what must be sharp are equally so: the harmonic mean of the ends."""
         near, far = self.band
+        if self.lens.fixed_m is not None:
+            return self.lens.fixed_m
         return 2 * near if math.isinf(far) else 2 * near * far / (near + far)
 
     @property

@@ -228,7 +228,7 @@ def _focus(situation: Situation, facts: Facts, value: tuple[str, ...]) -> Focus:
     by_hand = situation.settings.get("subject_detection")
     detection = Detection(by_hand) if by_hand in {d.value for d in Detection} else wanted if sees else Detection.OFF
     far = facts["far_m"]
-    return Focus(mode, area, priority, detection, situation.distance_m, facts["near_m"], None if math.isinf(far) else far)
+    return Focus(mode, area, priority, detection, situation.focus_m, facts["near_m"], None if math.isinf(far) else far)
 
 
 def neighbours(plan: Plan, ladder: Ladder) -> tuple[Neighbour, ...]:
@@ -292,7 +292,7 @@ def _blur_over_coc(plan: Plan, ladder: Ladder) -> float:
     situation = plan.situation
     x, n, _ = (float(stops[ladder.now]) for stops in ladder.true_stops())
     time, aperture = float(value_of(Dial.TIME, x)), float(value_of(Dial.APERTURE, n))
-    disc = float(max(sharpness.defocus_disc_m(situation.focal_mm / 1000, aperture, situation.distance_m, situation.band)))
+    disc = float(max(sharpness.defocus_disc_m(situation.focal_mm / 1000, aperture, situation.focus_m, situation.band)))
     followed = situation.followed if situation.aim_motion is AimMotion.FREEZE else 1.0
     speed = followed * image_speed(situation) * time
     shake = 0.0 if situation.carried_by is Support.TRIPOD else hand_speed(situation) * time

@@ -25,6 +25,7 @@ FEATURES: dict[str, str] = {
     "electronic_flash": "flash works with the electronic shutter",
     "eye_finder": "there is a finder for the eye",
     "flash": "a flash can be used",
+    "focuses": "the lens can be focused",
     "grip": "a grip holds a second battery",
     "interchangeable": "lenses can be changed",
     "lamp_flash": "the flash has a steady lamp that the release fires",

@@ -3287,10 +3287,17 @@ export interface components {
              */
             autofocus?: boolean;
             /**
+             * Ring
+             * @default true
+             */
+            ring?: boolean;
+            /**
              * Ring Reported
              * @default true
              */
             ring_reported?: boolean;
+            /** Fixed M */
+            fixed_m?: number | null;
             /**
              * Distance Scale
              * @default false

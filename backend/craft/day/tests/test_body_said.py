@@ -7,9 +7,13 @@ from unittest import TestCase
 from craft.configuration.configure import configure
 from craft.errors import CraftError
 from craft.examples import situation
+from craft.optics.sharpness import depth_limits_m
+from craft.render.shot import shot_of
 from craft.scene.light import Light
-from craft.scene.situation import Locks
+from craft.scene.situation import Locks, Motion
+from craft.scene.works import WORKS
 from craft.setup.advise import advise
+from craft.vocabulary.terms import FocusMode, Genre
 
 
 class EndsOfABody(TestCase):
@@ -30,3 +34,42 @@ class EndsOfABody(TestCase):
             broken = {violation.rule.slug for violation in configure(one, advise(one)).violations}
             self.assertEqual("flash_past_sync" in broken, past, shutter)
             self.assertNotIn("electronic_without_flash", broken, "this body says that it lights one")
+
+
+class Lenses(TestCase):
+    def test_a_lens_that_stands_still_is_focused_nowhere_and_sharp_where_the_optics_say(self) -> None:
+        """The zone against the plane's own depth; the frame against the disc of the subject's distance."""
+        for at, subject in ((2.5, 4.0), (6.0, 2.0), (4.0, 4.0)):
+            one = situation(
+                genre=Genre.STREET,
+                body={"autofocus": False},
+                lens={"autofocus": False, "ring": False, "fixed_m": at, "focal_min_mm": 28.0, "focal_max_mm": 28.0},
+                focal_length_mm=28.0,
+                motion=Motion(distance_m=subject),
+            )
+            made = advise(one)
+            (focus,) = (d for d in made.decisions if d.decision == "focus")
+            self.assertEqual((focus.school, made.focus.distance_m), ("fixed", at))
+            self.assertIn(f"stands at {at:g} m for good", focus.because)
+            near, far = depth_limits_m(0.028, made.exposure.aperture, at, one.coc_m)
+            self.assertAlmostEqual(made.focus.near_m, float(near), delta=0.02 * float(near))
+            self.assertAlmostEqual(made.focus.far_m or 1e9, min(float(far), 1e9), delta=0.05 * min(float(far), 1e9))
+            values = configure(one, made).values
+            self.assertFalse({"focus_mode", "focus_area", "peaking", "ring_override", "focus_activation"} & set(values))
+            self.assertEqual(shot_of(one, made).focus_m, at)
+
+    def test_without_a_ring_nothing_is_focused_by_hand(self) -> None:
+        for work in WORKS:
+            for subject in work.subjects:
+                one = situation(
+                    genre=work.genre, subject_slug=subject.slug, lens={"ring": False}, light=Light(-6.0 if subject.sky else 9.0)
+                )
+                made = advise(one)
+                self.assertNotEqual(made.focus.mode, FocusMode.MANUAL, subject.slug)
+                self.assertNotIn("ring_override", configure(one, made).values)
+
+    def test_lenses_that_cannot_be_are_refused_at_their_place(self) -> None:
+        for change in ({"fixed_m": 3.0}, {"ring": False, "autofocus": False}):
+            with self.assertRaises(CraftError) as caught:
+                situation(lens=change)
+            self.assertEqual(caught.exception.where, ("fixed_m",))

@@ -34,6 +34,15 @@ FOCUS = Decision(
     besides=("subject_detection",),
     schools=(
         School(
+            slug="fixed",
+            label="where it stands for good",
+            value=("manual", "none"),
+            when=(When("fixed_focus", "=", 1.0),),
+            because="This lens stands at {focus_m} for good: at {aperture} from {near_m} to {far_m} is sharp.",
+            costs="whatever is nearer or farther",
+            rules_out="focusing at all",
+        ),
+        School(
             slug="stars_by_hand",
             label="by hand on a star",
             value=("manual", "none"),

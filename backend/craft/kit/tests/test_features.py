@@ -53,6 +53,7 @@ TAKES: dict[str, tuple[dict[str, Any], dict[str, Any]]] = {
     "direct_iso": ({"sets_iso_by_limits_only": True}, {}),
     "electronic_finder": ({"finder": Finder.OPTICAL}, {}),
     "eye_finder": ({"finder": Finder.SCREEN}, {}),
+    "focuses": ({}, {"autofocus": False, "ring": False, "fixed_m": 3.0}),
     "interchangeable": ({"traits": Traits(features=frozenset({"one_piece"}))}, {}),
     "lens_known": ({}, {"autofocus": False, "ring_reported": False}),
     "live_view": ({"finder": Finder.OPTICAL}, {}),

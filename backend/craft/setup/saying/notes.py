@@ -171,9 +171,14 @@ def _depth(plan: Plan, ladder: Ladder, facts: Facts) -> Said:
         return "", ()
     near, far = situation.band
     low, _, _ = sharpness.aperture_interval(
-        situation.focal_mm / 1000, situation.distance_m, near, far, situation.coc_m, situation.body.sensor.pitch_m
+        situation.focal_mm / 1000, situation.focus_m, near, far, situation.coc_m, situation.body.sensor.pitch_m
     )
     aperture = ladder.printed(ladder.now)[1]
+    if situation.lens.fixed_m is not None:
+        return (
+            f"{say(near, 'm')} to {say(far, 'm')} is not all sharp at {label(Dial.APERTURE, aperture)}, and the focus stands at {say(situation.focus_m, 'm')} for good: stand where it is.",
+            (),
+        )
     stack = focus_set(situation, aperture, bool(facts["moving"]))
     takes = f"one frame would take f/{low:.2g}" if 0 < low < math.inf else "no aperture of one frame holds it"
     lacks = f"{say(near, 'm')} to {say(far, 'm')} is not all sharp at {label(Dial.APERTURE, aperture)}: {takes}"
@@ -201,7 +206,7 @@ def _others(plan: Plan) -> str:
         fitting = [axis.printed_at(k) for k in axis.positions() if least - MATCH_STOPS <= axis.stops_at(k) <= most + MATCH_STOPS]
         return min(fitting) if there and fitting else None
 
-    here, between = widest(situation.distance_m), widest(situation.between_m)
+    here, between = widest(situation.focus_m), widest(situation.between_m)
     if here is None and between is None:
         return f"No aperture worth closing to holds {span} sharp from here: step back, or let one end go."
     if here is not None and (between is None or stops_of(Dial.APERTURE, here / between) < WORTH_STOPS):
