@@ -128,7 +128,7 @@ def _saving(plan: Plan, facts: Facts, past: float) -> tuple[WayOut, ...]:
         ways.append(WayOut("with a set of frames", {"schools": {"bracketing": "bracket"}}))
     step = next((p for p in sorted(plan.situation.body.protection_stops) if p > plan.protection), 0.0)
     obeys = abs(facts["darker_stops"] + plan.offset) < SEEN_STOPS  # else brightness gives already, and goes on to
-    if obeys and 0 < step <= facts["protection_offered_stops"]:
+    if (obeys or "compensation" not in settings) and 0 < step <= facts["protection_offered_stops"]:
         ways.append(WayOut(f"with {say(step, 'stops')} of protection", {"settings": {"highlight_protection": step}, **as_bright}))
     darker = math.ceil(past * plan.per_stop - 1e-6) / plan.per_stop
     asks = obeys and past <= MOST_DARKER and facts["raw"] and plan.bracket is None and "compensation" not in settings
