@@ -83,8 +83,14 @@ def shot_in(shot: Shot, way: Ranged) -> Shot:
     return replace(moved, sensor=sensor, protection=way.protection, lift=way.lift)
 
 
+DARKEST = 6.0
+"""Stops under the meter at most that are tried: past them nothing is left of the shadows."""
+
+
 def ways_of(situation: Situation, tones: ToneMap, holds: tuple[str, ...]) -> tuple[Ranged, ...]:
     """Every exposure that is open in a situation with one frame, lifted afterwards or not, weighed on a map of tones.
+
+    They run on past the person's habit of how dark a frame may be, until what must hold does.
 
     Raises
     ------
@@ -94,7 +100,21 @@ def ways_of(situation: Situation, tones: ToneMap, holds: tuple[str, ...]) -> tup
     True
     """
     course = as_metered(situation)
-    return weigh(course.planned, wanted_of(situation, tones, holds), open_range(course), swing_kept(course), LIFTS)
+    wanted, opened, kept = wanted_of(situation, tones, holds), open_range(course), swing_kept(course)
+    ways = weigh(course.planned, wanted, opened, kept, LIFTS)
+    past = min(way.past for way in ways if not way.lift)
+    if past <= 0:
+        return ways
+    return weigh(course.planned, wanted, replace(opened, darkest=max(opened.darkest - math.ceil(past), -DARKEST)), kept, LIFTS)
+
+
+def habit_stops(situation: Situation) -> float:
+    """Stops under the meter that the person goes at most.
+
+    >>> habit_stops(situation())
+    1.0
+    """
+    return as_metered(situation).planned.cap
 
 
 def against_plain(shot: Shot, protection: float, iso: float, base_iso: float) -> str:

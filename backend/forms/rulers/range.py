@@ -6,7 +6,7 @@ from collections.abc import Sequence
 
 from pydantic import BaseModel
 
-from craft.render.range import Fares, Guarded, against_plain, fares, guarded, lifts, place_of, share_from, shot_in, ways_of
+from craft.render.range import Fares, Guarded, against_plain, fares, guarded, habit_stops, lifts, place_of, share_from, shot_in, ways_of
 from craft.render.rehearsal import held_by
 from craft.scales.series import Dial, label
 from craft.scene.imaged import output_gain
@@ -33,7 +33,8 @@ class FaresOut(BaseModel):
 
 
 class WayOut(BaseModel):
-    """A way of exposing: stops brighter than metered, protection, stops lifted afterwards, its dials and how the scene fares."""
+    """A way of exposing: stops brighter than metered, protection, stops lifted afterwards, its dials and how the scene fares; past_habit: stops
+    darker than the person goes otherwise."""
 
     offset: float
     protection: float
@@ -42,6 +43,7 @@ class WayOut(BaseModel):
     frame: FrameOut
     fares: FaresOut
     as_set: bool
+    past_habit: float
 
 
 class PriorityOut(BaseModel):
@@ -131,7 +133,7 @@ def _fares(found: Fares) -> FaresOut:
     )
 
 
-def _way(way: Ranged, of: OnScene, sign: Sign) -> WayOut:
+def _way(way: Ranged, of: OnScene, habit: float, sign: Sign) -> WayOut:
     setup, shot = of.setup, shot_in(of.shot, way)
     dials = triple(way.shutter_s, way.aperture, way.iso)
     now = triple(setup.exposure.shutter_s, setup.exposure.aperture, setup.exposure.iso)
@@ -143,18 +145,19 @@ def _way(way: Ranged, of: OnScene, sign: Sign) -> WayOut:
         frame=FrameOut(token=sign(shot), figures=dials),
         fares=_fares(fares(shot, of.tones, output_gain(of.situation))),
         as_set=dials == now and way.protection == setup.range.highlight_protection_stops and not way.lift,
+        past_habit=max(0.0, -way.offset - habit),
     )
 
 
-def _first(priority: Priority, ways: tuple[Ranged, ...], of: OnScene, sign: Sign) -> PriorityOut:
+def _first(priority: Priority, ways: tuple[Ranged, ...], of: OnScene, habit: float, sign: Sign) -> PriorityOut:
     plain = best(tuple(one for one in ways if not one.lift), priority)
     lifted = best(ways, priority)
     return PriorityOut(
         slug=priority.slug.value,
         label=priority.label,
         reason=priority.reason,
-        way=_way(plain, of, sign),
-        lifted=_way(lifted, of, sign) if lifted.lift else None,
+        way=_way(plain, of, habit, sign),
+        lifted=_way(lifted, of, habit, sign) if lifted.lift else None,
     )
 
 
@@ -206,7 +209,7 @@ def range_of(asked: RehearseIn, sign: Sign, theirs: Theirs) -> RangedOut:
     of = asked_of(asked, theirs)
     situation, setup, tones = of.situation, of.setup, of.tones
     gain, holds = output_gain(situation), must_hold(situation, tones)
-    ways = ways_of(situation, tones, holds)
+    ways, habit = ways_of(situation, tones, holds), habit_stops(situation)
     people = any(one.skin for one in tones.named)
     held = sorted((one for one in tones.named if one.name in holds), key=lambda one: one.ev)
     rows = guarded(situation, setup) if situation.body.protection_stops else ()
@@ -221,7 +224,7 @@ def range_of(asked: RehearseIn, sign: Sign, theirs: Theirs) -> RangedOut:
         guarded=[_guarded(one, of, sign) for one in rows],
         brightest=_place(of, held[-1].name, held[-1].ev) if held else None,
         darkest=_place(of, held[0].name, held[0].ev) if held else None,
-        priorities=[_first(row, ways, of, sign) for row in PRIORITIES if people or row.slug is not RangeFirst.SKIN],
+        priorities=[_first(row, ways, of, habit, sign) for row in PRIORITIES if people or row.slug is not RangeFirst.SKIN],
         weighed=len(ways),
         plain=_plain(of, rows),
         lifts=[LiftOut(name=name, ev=ev, snr=snr, unseen=unseen) for name, ev, snr, unseen in lifts(of.shot, tones, gain)],

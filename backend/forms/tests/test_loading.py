@@ -16,7 +16,7 @@ from craft.day.day import slots_of_a_day
 from craft.day.fingers import Hour, roles_of, wanted_of
 from craft.day.first_day import agreed, tasks_of
 from craft.day.fits import Fit, Other, fits
-from craft.day.functions import FUNCTIONS
+from craft.day.functions import BY_FUNCTION, FUNCTIONS
 from craft.day.pins import pins_of
 from craft.day.route import distance
 from craft.day.shortcuts import Through
@@ -281,7 +281,7 @@ class Knowledge(TestCase):
         for body in LENS:
             controls = BodyForm.model_validate(BODIES[body]).value(body).traits.controls
             roles = roles_of([hour_of("street", body)], controls)
-            seats = {(given.control, given.use) for given in roles.given}
+            seats = {(given.control, given.use, BY_FUNCTION[given.function].looking_back) for given in roles.given}
             self.assertEqual(len(seats), len(roles.given))
             self.assertEqual(bool(controls), bool(roles.given), body)
             placed = {given.function for given in roles.given} | {one.function.slug for one in roles.without}

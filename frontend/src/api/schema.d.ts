@@ -5957,7 +5957,8 @@ export interface components {
         };
         /**
          * WayOut
-         * @description A way of exposing: stops brighter than metered, protection, stops lifted afterwards, its dials and how the scene fares.
+         * @description A way of exposing: stops brighter than metered, protection, stops lifted afterwards, its dials and how the scene fares; past_habit: stops
+         *     darker than the person goes otherwise.
          */
         WayOut: {
             /** Offset */
@@ -5971,6 +5972,8 @@ export interface components {
             fares: components["schemas"]["FaresOut"];
             /** As Set */
             as_set: boolean;
+            /** Past Habit */
+            past_habit: number;
         };
         /**
          * CoverOut

@@ -14,7 +14,7 @@ from craft.render.compose import as_it_is
 from craft.render.develop import lost_in_raw
 from craft.render.expose import frame
 from craft.render.field import field_lines
-from craft.render.range import against_plain, fares, guarded, lifts, place_of, shot_in, ways_of
+from craft.render.range import against_plain, fares, guarded, habit_stops, lifts, place_of, shot_in, ways_of
 from craft.render.rehearsal import small_view, window_of
 from craft.render.sets import covers_on, drifts, optimal
 from craft.render.shot import Shot, exposed, shot_of
@@ -75,6 +75,20 @@ class Ranges(unittest.TestCase):
             moved = exposed(shot, time_stops=stops)
             counted = float(lost_in_raw(frame(moved, small_view(moved))).mean())
             self.assertAlmostEqual(fares(moved, tones, output_gain(one)).lost, counted, delta=0.03)
+
+    def test_the_best_run_past_a_habit_until_what_must_hold_does(self) -> None:
+        one, _, shot, tones = hall()
+        every, gain = tuple(tone.name for tone in tones.named), output_gain(one)
+        row = next(row for row in PRIORITIES if row.slug is RangeFirst.BRIGHTEST)
+        found = []
+        for most in (0.5, 3.0):
+            asked = replace(one, person=replace(one.person, darker_cap_stops=most))
+            way = best(tuple(way for way in ways_of(asked, tones, every) if not way.lift), row)
+            self.assertEqual(habit_stops(asked), most)
+            self.assertFalse(set(fares(shot_in(shot, way), tones, gain).over) & set(every))
+            found.append(way.offset)
+        self.assertEqual(*found)
+        self.assertLess(found[0], -0.5)
 
     def test_what_must_hold_moves_the_choice(self) -> None:
         one, _, shot, tones = hall()

@@ -19,7 +19,7 @@ from craft.scene.framed import ROOM, distance_for, framing_mm, on_a_ring, share_
 from craft.scene.situation import Locks
 from craft.setup.setup import Note, WayOut
 from craft.setup.solving.ladder import Ladder
-from craft.setup.solving.plan import Plan, at_key, free_dials, longer_by, true_stops
+from craft.setup.solving.plan import Plan, at_key, free_dials, lifted, longer_by, true_stops, with_dials
 from craft.vocabulary.terms import AimDepth, Intent, Support
 
 SEEN_STOPS = 0.2
@@ -120,6 +120,14 @@ def _let_go(plan: Plan, facts: Facts) -> Said:
     return f"{bright[:1].upper()}{bright[1:]} {verb} {say(past, 'stops')} past the clip and {verb} let go.", _saving(plan, facts, past)
 
 
+def _kept_by(plan: Plan, step: float) -> float:
+    """Stops by which so much protection puts the clip higher, where brightness is given already: what it lifts of ISO is lost again."""
+    tried = replace(plan, protection=step)
+    tried = with_dials(tried, lifted(plan.situation, plan.free, step))
+    (x, n, s), (then_x, then_n, then_s) = (true_stops(one, at_key(one)) for one in (plan, tried))
+    return (then_x + then_n - then_s + step) - (x + n - s + plan.protection)
+
+
 def _saving(plan: Plan, facts: Facts, past: float) -> tuple[WayOut, ...]:
     """What saves tones so many stops past the clip: a set where nothing moves, protection that the ISO has room for, a darker frame."""
     ways, settings = [], plan.situation.settings
@@ -128,7 +136,7 @@ def _saving(plan: Plan, facts: Facts, past: float) -> tuple[WayOut, ...]:
         ways.append(WayOut("with a set of frames", {"schools": {"bracketing": "bracket"}}))
     step = next((p for p in sorted(plan.situation.body.protection_stops) if p > plan.protection), 0.0)
     obeys = abs(facts["darker_stops"] + plan.offset) < SEEN_STOPS  # else brightness gives already, and goes on to
-    if (obeys or "compensation" not in settings) and 0 < step <= facts["protection_offered_stops"]:
+    if 0 < step <= facts["protection_offered_stops"] and (obeys or ("compensation" not in settings and _kept_by(plan, step) > SEEN_STOPS)):
         ways.append(WayOut(f"with {say(step, 'stops')} of protection", {"settings": {"highlight_protection": step}, **as_bright}))
     darker = math.ceil(past * plan.per_stop - 1e-6) / plan.per_stop
     asks = obeys and past <= MOST_DARKER and facts["raw"] and plan.bracket is None and "compensation" not in settings

@@ -98,6 +98,9 @@ const named = (way: Schemas["WayOut"]): string => `${way.figures.said}${way.lift
       </p>
       <p class="reason">
         {{ words(one.way) }}.
+        <template v-if="one.way.past_habit > 0.05"
+          ><Stops :value="one.way.past_habit" /> darker than your habit, which the setup keeps to.</template
+        >
         <template v-if="one.way.lift">Better for {{ one.labels.join(", ") }}, and darker until it is lifted.</template>
         <template v-else-if="one.reasons.length === 1">First because {{ one.reasons[0] }}.</template>
       </p>
