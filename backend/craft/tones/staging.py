@@ -12,7 +12,7 @@ from craft.vocabulary.terms import Genre
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Staged:
-    """A scene for a kind of work: only for these subjects, and for light from `least` to `most` EV, in lamps' light or in no lamps', indoors or out, if they are given."""
+    """A scene for a kind of work: only for these subjects, and for light from `least` to `most` EV, in lamps' light or in no lamps', indoors or out, of several kinds or of one, if they are given."""
 
     stage: str
     genre: Genre
@@ -21,6 +21,7 @@ class Staged:
     most: float = 99.0
     lamps: bool | None = None
     indoors: bool | None = None
+    mixed: bool | None = None
     reason: str
 
     def fits(self, situation: Situation) -> bool:
@@ -28,12 +29,12 @@ class Staged:
         if self.genre is not situation.genre or (self.subjects and situation.subject.slug not in self.subjects):
             return False
         light = situation.light
-        there = (self.lamps, light.mains), (self.indoors, situation.indoors)
+        there = (self.lamps, light.mains), (self.indoors, situation.indoors), (self.mixed, light.sources > 1)
         return self.least <= light.ev100 < self.most and all(asked is None or asked is so for asked, so in there)
 
 
-DANCING, MEADOW, LAMPS, OPEN_AIR, SUN = 5.0, 9.0, 10.5, 12.0, 12.5
-"""EV under which a party is lit by its own lamps; under which an animal is out at dusk; which the brightest hall's lamps give; from
+DANCING, HOME, MEADOW, LAMPS, OPEN_AIR, SUN = 5.0, 5.5, 9.0, 10.5, 12.0, 12.5
+"""EV under which a party is lit by its own lamps; under which a room is no brighter than lamps at home make it; under which an animal is out at dusk; which the brightest hall's lamps give; from
 which on no room is lit by day; and from which on the sun is out."""
 
 # fmt: off
@@ -60,6 +61,8 @@ ROWS: tuple[Staged, ...] = (
     Staged(stage="causeway_after", genre=Genre.LANDSCAPE, least=11.5, reason="the sun is up"),
     Staged(stage="causeway_before", genre=Genre.LANDSCAPE, reason="the sky is brighter than all that stands under it"),
     Staged(stage="lanterns", genre=Genre.PORTRAIT, most=MEADOW, indoors=False, reason="out of doors in the dark: by the lamps of a street"),
+    Staged(stage="loft", genre=Genre.PORTRAIT, most=MEADOW, lamps=True, indoors=True, mixed=True, reason="another light comes in beside the lamps"),
+    Staged(stage="kitchen", genre=Genre.PORTRAIT, most=HOME, lamps=True, indoors=True, reason="a room by its own lamps"),
     Staged(stage="studio", genre=Genre.PORTRAIT, most=OPEN_AIR, lamps=True, reason="lamps are all the light there is"),
     Staged(stage="kitchen", genre=Genre.PORTRAIT, most=DANCING, indoors=True, reason="no daylight comes in: by what burns on the table"),
     Staged(stage="garden", genre=Genre.PORTRAIT, least=SUN, reason="so bright it is in the sun"),
