@@ -402,8 +402,19 @@ def variants_of(situation: Situation, setup: Setup, shot: Shot, scene: ToneMap) 
             break
     out = [*_of_merge(situation, setup, shot, scene), *out][: len(CHANGES)]
     if set_ := _set_of(situation, setup, shot, scene):
-        out = [variant for variant in out if variant.slug != "over"] + [set_]
+        out = [*(variant for variant in out if variant.slug != "over"), set_]
+        del out[len(CHANGES) - 1 : -1]
     return tuple(out)
+
+
+def level_of(shot: Shot, ev: float) -> int:
+    """Level of the finished file at which a neutral tone so many stops over the key comes out.
+
+    >>> level_of(shot(), 0.0) == level_of(replace(shot(), iso_stops=shot().iso_stops + 1, lift=-1.0), 0.0)
+    True
+    """
+    share = min(1.0, 2.0 ** (ev - shot.clip_above_key))
+    return int(curve(shot)[round(share * 65535)])
 
 
 def _of_merge(situation: Situation, setup: Setup, shot: Shot, scene: ToneMap) -> list[Variant]:
@@ -412,14 +423,18 @@ def _of_merge(situation: Situation, setup: Setup, shot: Shot, scene: ToneMap) ->
     if merge is None:
         return []
     offered = [str(value) for value in situation.body.traits.offered.get("merge_strength", BY_SETTING["merge_strength"].values)]
-    as_set = window_of(shot, output_gain(situation))
+    named = sorted(tones_of(shot), key=lambda one: one[1])
+    ends = [
+        one
+        for one in (named[0], next((one for one in reversed(named) if one[1] < window_of(shot, output_gain(situation)).clips), None))
+        if one
+    ]
     out = []
     for strength in (one for one in offered if one != merge.strength):
         taste = replace(shot.taste, contrast=shot.taste.contrast * MERGED[strength] / MERGED[merge.strength])
         taken = replace(shot, taste=taste)
         theirs = replace(setup, bracketing=replace(setup.bracketing, merge=replace(merge, strength=strength)))
-        white = window_of(taken, output_gain(situation)).white
-        words = f"White of the file {white:.1f} stops over the key, not {as_set.white:.1f}."
+        words = f"{'; '.join(f'{name} at {level_of(taken, ev)} of 255, not {level_of(shot, ev)}' for name, ev, _ in ends)}."
         out.append(Variant(f"merge_{strength}", f"{strength} strength", theirs, taken, words, {"merge_strength": strength}))
     alone = replace(shot, joined=0.0, taste=replace(shot.taste, contrast=shot.taste.contrast / MERGED[merge.strength]))
     single = replace(setup, bracketing=replace(setup.bracketing, merge=None))

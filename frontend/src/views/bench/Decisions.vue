@@ -116,6 +116,9 @@ const toggle = (decision: string) => (open.value = open.value === decision ? nul
 </template>
 
 <style scoped>
+.decisions {
+  container-type: inline-size;
+}
 .dec {
   font: inherit;
   color: inherit;
@@ -198,7 +201,7 @@ li .small {
   border-left: 3px solid var(--ink);
   padding-left: 6px;
 }
-@media (max-width: 520px) {
+@container (max-width: 480px) {
   .dec {
     grid-template-columns: 92px 1fr;
     min-height: 44px;
