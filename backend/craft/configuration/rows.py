@@ -102,7 +102,7 @@ ROWS: tuple[Row, ...] = (
     Row(setting="area_size", value="small", genres=(*_PORTRAIT, *_STREET, *_WEDDING, *_LAND), when=(), because="What matters is a small part of the frame: a small area takes nothing beside it."),
     Row(setting="area_size", value="middle", genres=(*_SPORTS, *_WILD), when=(When("unpredictability", "<", 0.6),), because="Its way can be followed at {speed_m_s}: no larger than the hand's own error."),
     Row(setting="area_size", value="large", genres=_ALL, when=(_MOVES, When("unpredictability", ">=", 0.6)), because="It turns at any moment ({unpredictability} of one): a large area still has it where a small one has grass."),
-    Row(setting="top_display_shows", value="exposure", genres=_ALL, when=(_TRIPOD,), because="On the tripod time and aperture are read from above, with the screen off."),
+    Row(setting="shown_on_top", value="exposure", genres=_ALL, when=(_TRIPOD,), because="On the tripod time and aperture are read from above, with the screen off."),
     Row(setting="detection_part", value="eye", genres=(*_PORTRAIT, *_WEDDING), when=(), because="A face is sharp when its eye is, whatever the rest of it is."),
     Row(setting="detection_part", value="head", genres=(*_SPORTS, *_WILD), when=(), because="At {speed_m_s} eyes turn away; the head stays where it is."),
     Row(setting="flash_burst", value="waits_until_charged", genres=(*_PORTRAIT, *_WEDDING), when=(), because="A frame that the flash did not light is not the same picture."),

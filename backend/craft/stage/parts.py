@@ -66,6 +66,24 @@ class Look:
     weave: tuple[float, float, float] = (2.0, 14.0, 0.14)
 
 
+SMALLEST_FACE = 0.55
+"""Size of a person under which a face is no more than a few pixels, with the lens for which a stage is composed."""
+
+LIPS = paint(1.2, 0.62, 0.55)
+
+# part of a face, stops from the skin (None: of its own), cover, softness; colour by what it is of
+_FACE = (("under", -0.9, 0.7, 1.2), ("shade", -0.8, 0.6, 2.6), ("nose", -0.6, 0.6, 0.5), ("mouth", -0.75, 0.8, 0.3), ("lips", -1.5, 0.7, 0.12), ("eyes", 0.15, 1.0, 0.15), ("irises", -2.2, 1.0, 0.1), ("lids", -1.8, 0.85, 0.1), ("lashes", -2.4, 0.9, 0.0), ("glints", 1.3, 1.0, 0.0), ("brows", -1.6, 0.75, 0.25))
+
+
+def face(name: str, top: Parts, ev: Field, skin: Pixels, hair: Pixels, size: float, at: float, *, lit: Lit = Lit.KEY, moves: Moves = Moves.STANDS) -> list[Cutout]:
+    """What makes a face of a head's skin; ev: of that skin, by place."""
+    colour = {"mouth": LIPS, "lips": LIPS, "eyes": WHITE, "glints": WHITE, "irises": hair, "lids": hair, "lashes": hair, "brows": hair}
+    return [
+        Cutout(f"{name}, {part}", top[part], at, ev + stops, colour.get(part, skin), cover=field(cover), soft=soft * size, lit=lit, moves=moves)
+        for part, stops, cover, soft in _FACE
+    ]
+
+
 def person(name: str, wear: Parts, look: Look, x: float, y: float, size: float, at: float, *, light: Field | float = 0.0, to: Pixels | None = None, share: Field | float = 0.0, lit: Lit = Lit.KEY, moves: Moves = Moves.STANDS, turn: float = 0.0, flip: bool = False, shadow: float | None = None) -> list[Cutout]:
     """Somebody, whose head is 20 size wide at a place: what `wear` has by the names that `look` asks for, then head and hair.
 
@@ -89,9 +107,16 @@ def person(name: str, wear: Parts, look: Look, x: float, y: float, size: float, 
     for part, ev, colour in (one for one in look.more if not one[0].startswith("-")):
         out.append(piece(part, clothes[part], ev, colour))
     skin, hair = (clothes.get("skin", top["skin"]), clothes.get(look.cut, top.get(look.cut, ())))
+    shown = "skin" not in clothes and size >= SMALLEST_FACE
+    if shown:
+        out.append(piece("ears", top["ears"], look.skin_ev - 0.3, look.skin))
     out.append(piece("skin", skin, look.skin_ev, look.skin))
+    if shown:
+        out += face(name, top, field(look.skin_ev) + light, look.skin, look.hair, size, at, lit=lit, moves=moves)
     if hair:
         out.append(piece("hair", hair, look.hair_ev, look.hair, grain(1.0 * size, 6 * size, 0.28, len(name) * 3 + 1)))
+    if shown:
+        out.append(piece("lock", top["lock"], look.hair_ev + 0.4, look.hair))
     return out
 
 
@@ -115,7 +140,7 @@ def bust(name: str, look: Look, x: float, y: float, size: float, at: float, *, l
         piece("skin", look.skin_ev, look.skin, weave=pores),
         piece("shade", look.skin_ev - shade, look.skin, cover=0.6, soft=9),
         piece("nose", look.skin_ev - 0.55, look.skin, cover=0.6, soft=1.6),
-        piece("mouth", look.skin_ev - 0.75, paint(1.2, 0.62, 0.55), cover=0.75, soft=0.9),
+        piece("mouth", look.skin_ev - 0.75, LIPS, cover=0.75, soft=0.9),
         piece("eyes", look.skin_ev - 0.1, WHITE, soft=0.7),
         piece("irises", -2.3, HAIR[0], soft=0.6),
         piece("glints", 1.2, WHITE),

@@ -79,7 +79,7 @@ CALLED: Mapping[str, tuple[str, ...]] = {
     "subject_detection": ("animal detection", "bird detection", "face detection", "subject recognition"),
     "eye_detection": ("eye focus",),
     "area_size": ("size of the focus area", "spot size"),
-    "top_display_shows": ("top screen", "shoulder display"),
+    "shown_on_top": ("shoulder display contents",),
     "detection_part": ("eye or head", "detect what"),
     "registered_faces": ("face recognition", "face priority", "known people"),
     "tracking_hold": ("obstacle",),

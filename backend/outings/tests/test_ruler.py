@@ -183,7 +183,8 @@ class Ranges(OnScene):
         for way, later in lifted:
             self.assertEqual(way["lift"], 0)
             self.assertGreater(later["lift"], 0)
-            self.assertGreater(later["fares"]["clips"], way["fares"]["clips"])
+            held, brighter = [(one["fares"]["clips"], one["offset"]) for one in (way, later)]
+            self.assertGreater(brighter, held, "it holds more, or as much in a brighter picture")
 
     def test_people_first_only_where_people_are(self) -> None:
         self.assertEqual([row["slug"] for row in self.ask("range")["priorities"]], ["skin", "brightest", "shadows"])

@@ -35,9 +35,15 @@ REFUSED: tuple[tuple[str, str], ...] = (
 class Asked(BrowserCase):
     def bench(self, size: tuple[int, int]) -> Page:
         page = self.open(f"/situations/{self.situation.pk}", size=size)
-        page.get_by_role("spinbutton", name="time").first.wait_for()
-        page.get_by_text("More about it").click()
+        self.unfold(page, size)
         return page
+
+    def unfold(self, page: Page, size: tuple[int, int]) -> None:
+        """On a phone the answer comes first, and what is asked lies folded under it."""
+        page.get_by_role("spinbutton", name="time").first.wait_for()
+        if size == PHONE:
+            page.get_by_text("What is asked").click()
+        page.get_by_text("More about it").click()
 
     def field(self, page: Page, label: str) -> Any:
         return page.get_by_role("textbox", name=label, exact=True)
@@ -55,7 +61,7 @@ class Asked(BrowserCase):
                     field.press("Tab")
                     self.kept(page, at, value)
             page.reload()
-            page.get_by_text("More about it").click()
+            self.unfold(page, size)
             for label, _, _, value in ASKED[:2]:
                 with self.subTest(again=label, size=size):
                     expect(self.field(page, label)).to_have_value(f"{value:g}")

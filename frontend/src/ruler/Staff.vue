@@ -2,9 +2,22 @@
 import { computed, ref } from "vue";
 import type { Decided, Row } from "@/api/client";
 import { bandsOf, marksOf } from "./bands";
-import { BRIGHTER, DARKER, STOP, y } from "./scale";
+import { BRIGHTER, DARKER, STOP } from "./scale";
 
-const props = defineProps<{ setup: Decided; ladder: Row[]; now: number }>();
+const props = withDefaults(
+  defineProps<{
+    setup: Decided;
+    ladder: Row[];
+    now: number;
+    /** Height of a stop on the page: smaller where the whole has to be seen with the figures. */
+    stop?: number;
+  }>(),
+  { stop: STOP },
+);
+const y = (stops: number): number => (BRIGHTER - stops) * props.stop;
+const height = computed(() => (BRIGHTER + DARKER) * props.stop + 56);
+/** Every how many stops a number stands. */
+const each = computed(() => (props.stop < 24 ? 2 : 1));
 const emit = defineEmits<{ now: [index: number] }>();
 
 const steps = computed(() => Math.round((props.ladder.length - 1) / (BRIGHTER + DARKER)));
@@ -28,7 +41,7 @@ const TRACKS = [
 const tracks = computed(() =>
   TRACKS.map((track) => {
     const values = props.ladder.map((r) => names.value[track.dial]?.get(r[track.dial]) ?? String(r[track.dial]));
-    return { ...track, marks: marksOf(values, offsets.value, STOP), chip: values[props.now] ?? "" };
+    return { ...track, marks: marksOf(values, offsets.value, props.stop), chip: values[props.now] ?? "" };
   }),
 );
 const bound = computed(() => {
@@ -57,7 +70,7 @@ const ticks = Array.from({ length: (BRIGHTER + DARKER) * 3 + 1 }, (_, k) => ({ a
 const dragging = ref(false);
 function at(event: PointerEvent): void {
   const box = (event.currentTarget as SVGElement).getBoundingClientRect();
-  const stops = BRIGHTER - (event.clientY - box.top - 24) / STOP;
+  const stops = BRIGHTER - (((event.clientY - box.top) * height.value) / box.height - 24) / props.stop;
   emit("now", Math.max(0, Math.min(props.ladder.length - 1, Math.round(zero.value - stops * steps.value))));
 }
 function down(event: PointerEvent): void {
@@ -71,8 +84,8 @@ function down(event: PointerEvent): void {
   <svg
     class="staff"
     width="432"
-    height="704"
-    viewBox="0 -24 432 704"
+    :height="height"
+    :viewBox="`0 -24 432 ${height}`"
     role="slider"
     tabindex="0"
     aria-label="light, in stops from now"
@@ -100,7 +113,13 @@ function down(event: PointerEvent): void {
     </defs>
     <g v-for="tick in ticks" :key="tick.at">
       <path :d="`M${42 - (tick.whole ? 18 : 6)} ${y(tick.at)}H42`" class="ink" :stroke-width="tick.whole ? 1 : 0.6" />
-      <text v-if="tick.whole" x="20" :y="y(tick.at) + 4" text-anchor="end" :class="Math.abs(tick.at) < 0.01 ? '' : 'second'">
+      <text
+        v-if="tick.whole && Math.round(tick.at) % each === 0"
+        x="20"
+        :y="y(tick.at) + 4"
+        text-anchor="end"
+        :class="Math.abs(tick.at) < 0.01 ? '' : 'second'"
+      >
         {{ tick.at > 0.01 ? `+${Math.round(tick.at)}` : tick.at < -0.01 ? `−${Math.round(-tick.at)}` : "0" }}
       </text>
     </g>
@@ -109,7 +128,7 @@ function down(event: PointerEvent): void {
         x="44"
         width="48"
         :y="y(band.from)"
-        :height="(band.from - band.to) * STOP"
+        :height="(band.from - band.to) * stop"
         class="box"
         :class="{ sunk: band.texture !== 'spare' }"
         :data-stops="band.from - band.to"
@@ -119,19 +138,19 @@ function down(event: PointerEvent): void {
         x="44"
         width="48"
         :y="y(band.from)"
-        :height="(band.from - band.to) * STOP"
+        :height="(band.from - band.to) * stop"
         :fill="`url(#t-${band.texture})`"
         opacity=".55"
       />
-      <g v-if="(band.from - band.to) * STOP >= 20">
+      <g v-if="(band.from - band.to) * stop >= 20">
         <rect x="48" width="40" height="18" :y="y((band.from + band.to) / 2) - 9" class="patch" />
         <text x="68" :y="y((band.from + band.to) / 2) + 4" text-anchor="middle" class="word">{{ band.word }}</text>
       </g>
     </g>
     <path v-if="here < givenFrom" :d="`M95.5 ${y(givenFrom)}V${y(here)}`" class="ink" stroke-width="3" />
     <g v-if="bound">
-      <rect x="44" width="4" :y="y(bound.from)" :height="(bound.from - bound.to) * STOP" class="bind" />
-      <rect x="50" width="2" :y="y(bound.from)" :height="(bound.from - bound.to) * STOP" class="bind doubled" />
+      <rect x="44" width="4" :y="y(bound.from)" :height="(bound.from - bound.to) * stop" class="bind" />
+      <rect x="50" width="2" :y="y(bound.from)" :height="(bound.from - bound.to) * stop" class="bind doubled" />
       <path :d="`M92 ${y(bound.to)}H366`" class="bound" stroke-dasharray="2 4" />
       <text x="370" :y="y(bound.to) + 4" class="boundword">{{ limitWord }}</text>
     </g>
@@ -140,7 +159,7 @@ function down(event: PointerEvent): void {
       <path :d="`M${track.x - 8} 0V${y(-DARKER)}`" class="ink" stroke-width="1.5" />
       <template v-for="mark in track.marks" :key="mark.at">
         <path :d="`M${track.x - 8} ${y(mark.at) - 2}v4`" class="gap" stroke-width="3" />
-        <text v-if="Math.abs(mark.at - here) * STOP > 17" :x="track.x" :y="y(mark.at) + 4">{{ mark.text }}</text>
+        <text v-if="Math.abs(mark.at - here) * stop > 17" :x="track.x" :y="y(mark.at) + 4">{{ mark.text }}</text>
       </template>
     </g>
     <path :d="`M0 ${y(here)}H432`" class="ink" stroke-width="1.5" />
@@ -156,6 +175,7 @@ function down(event: PointerEvent): void {
 .staff {
   display: block;
   max-width: 100%;
+  height: auto;
   touch-action: none;
   cursor: ns-resize;
   overflow: visible;

@@ -8,6 +8,7 @@ from typing import Any
 from craft.stage.colour import paint
 from craft.stage.fields import boards, fade, field, glow, grain, ripples
 from craft.stage.figures import BACK, DRESS, SUIT, clothed, head
+from craft.stage.parts import face
 from craft.stage.shapes import hole, line, oval, poly, rect, ridge, scatter
 from craft.stage.stage import FAR, Cutout, Lit, Moves, Stage, Tone
 
@@ -22,16 +23,17 @@ LAMPLIGHT = glow(LANTERNS[8][0], 190, 150, 120, 0.6) + glow(360, 260, 300, 190, 
 
 def _outside() -> list[Cutout]:
     water = fade((338, 5.5), (540, 4.6)) + ripples(330, 0.42, 5, 560)
-    sail = (poly((655, 168), (722, 384), (660, 384)), poly((648, 190), (612, 382), (647, 384)))
+    sail = (poly((613, 214), (700, 372), (632, 380)), poly((604, 232), (556, 372), (622, 380)))
     return [
         Cutout("sky", None, FAR, fade((150, 6.1), (330, 6.7)) + grain(90, 12, 0.12, 1), DAY, lit=Lit.OWN),
         Cutout("far shore", (ridge(334, 34, 4),), 600, field(3.7) + grain(9, 3, 0.2, 2), paint(0.76, 0.98, 1.2), lit=Lit.OWN),
         Cutout("water", (rect(-2000, 334, 5000, 700),), 80, water, DAY, lit=Lit.OWN),
         Cutout("glints", tuple(oval(x, y, 3 + 9 * q, 0.6 + q) for x, y, q in scatter(7, 90, 420, 345, 880, 520)), 60, field(7.5), DAY, lit=Lit.OWN),
         Cutout("sail", sail, 40, fade((180, 6.6), (384, 5.7)) + grain(3, 40, 0.08, 4), paint(1, 0.98, 0.93), lit=Lit.OWN),
-        Cutout("mast", (poly((651, 150), (654, 150), (656, 396), (650, 396)),), 40, field(2.8), WOOD, lit=Lit.OWN),
-        Cutout("hull", (poly((560, 388), (604, 402, 700, 402, 744, 382), (731, 424), (690, 438, 612, 438, 576, 426)),), 40, fade((386, 6.7), (434, 5.4)), paint(1, 1, 0.99), lit=Lit.OWN),
-        Cutout("hull stripe", (poly((563, 398), (610, 412, 694, 412, 740, 392), (738, 400), (690, 420, 612, 420, 567, 406)),), 40, field(3.2), paint(0.4, 0.6, 1.0), lit=Lit.OWN),
+        Cutout("mast", (poly((606, 196), (609, 196), (629, 396), (624, 396)),), 40, field(2.8), WOOD, lit=Lit.OWN),
+        Cutout("hull", (poly((548, 378), (600, 390, 660, 390, 716, 372), (702, 404), (670, 414, 606, 416, 566, 408)),), 40, fade((386, 6.7), (434, 5.4)), paint(1, 1, 0.99), lit=Lit.OWN),
+        Cutout("quay posts", (rect(716, 350, 9, 180), rect(738, 372, 11, 160), rect(716, 416, 44, 7)), 14, field(1.2) + grain(3, 30, 0.2, 8), WOOD, lit=Lit.OWN),
+        Cutout("hull stripe", (poly((552, 386), (606, 396, 660, 396, 712, 380), (708, 388), (660, 404, 606, 404, 556, 393)),), 40, field(3.2), paint(0.4, 0.6, 1.0), lit=Lit.OWN),
     ]
 
 
@@ -85,13 +87,16 @@ def _couple() -> list[Cutout]:
         Cutout("shirt", suit["shirt"], ev=field(0.9), colour=paint(1, 1, 1), **here),
         Cutout("lapels", suit["lapels"], ev=field(-3.6) + on_groom * 0.5, colour=paint(0.75, 0.86, 1.05), **here),
         Cutout("his hands", suit["hands"], ev=field(-1.4) + on_groom * 0.8, colour=SKIN[1], **here),
+        Cutout("his ears", groom["ears"], ev=field(-2.0) + on_groom * 1.5, colour=SKIN[1], **here),
         Cutout("his skin", groom["skin"], ev=field(-1.7) + on_groom * 1.5, colour=SKIN[1], to=DAY, share=on_groom * 0.12, **here),
+        *face("he", groom, field(-1.7) + on_groom * 1.5, SKIN[1], paint(1, 0.82, 0.7), 1.36, **here),
         Cutout("his hair", groom["hair"], ev=field(-4.2) + on_groom * 0.8 + grain(1, 5, 0.3, 12), colour=paint(1, 0.82, 0.7), **here),
         Cutout("dress", dress["cloth"], ev=field(0.7) + from_door * 0.95 + grain(2, 30, 0.12, 13), colour=paint(1, 0.97, 0.9), **here),
         Cutout("folds", dress["folds"], ev=field(0.2) + from_door * 0.9, colour=paint(1, 0.96, 0.88), cover=field(0.6), soft=2.2, **here),
         Cutout("belt", dress["belt"], ev=field(-0.4) + from_door * 0.6, colour=paint(0.8, 0.92, 0.9), **here),
         Cutout("her arms", dress["arms"], ev=field(-0.55) + from_door * 0.7, colour=SKIN[0], **here),
         Cutout("her skin", bride["skin"], ev=field(-0.55) + fade((326, 0.0), (352, 0.95), "x"), colour=SKIN[0], to=DAY, share=fade((340, 0.0), (354, 0.14), "x"), **here),
+        *face("she", bride, field(-0.55) + fade((326, 0.0), (352, 0.95), "x"), SKIN[0], paint(1, 0.64, 0.38), 1.32, **here),
         Cutout("her hair", (*bride["hair"], *bride["bun"]), ev=field(-2.5) + fade((322, 0.0), (356, 1.2), "x") + grain(1, 6, 0.3, 15), colour=paint(1, 0.64, 0.38), **here),
         Cutout("flowers", flowers, ev=field(0.5) + grain(3, 3, 0.5, 16), colour=paint(1, 0.76, 0.76), **here),
         Cutout("leaves", tuple(oval(x, y, 2, 5, 40 * q) for x, y, q in scatter(5, 14, 328, 392, 368, 410)), ev=field(-1.6), colour=paint(0.6, 1, 0.5), **here),

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useQueryClient } from "@tanstack/vue-query";
-import { useEventListener } from "@vueuse/core";
+import { useEventListener, useMediaQuery } from "@vueuse/core";
 import { computed, defineAsyncComponent, onBeforeUnmount, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import { awaited } from "@/api/idle";
@@ -96,6 +96,13 @@ const ledger = computed(() => {
     .map(([intent, v]) => ({ name: names.intent(intent), stops: v }));
 });
 
+/** On a phone the answer comes first, and what was asked lies folded under it. */
+const phone = useMediaQuery("(max-width: 760px)");
+const inShort = computed(() => {
+  const d = document.value;
+  const what = d ? usualTitle(words.value, d.genre, d.subject, d.starts_at) : "";
+  return `What is asked: ${what}${setup.value ? `, ${setup.value.taken.focal_length_mm} mm` : ""}`;
+});
 const settingErrors = computed(() =>
   Object.entries({ ...wrong.value, ...errors.value }).filter(([place]) => place.startsWith("/settings")),
 );
@@ -173,6 +180,14 @@ const leave = offer([
     keys: "m",
     run: () => void router.push({ name: "walk", params: { id: props.id } }),
   },
+  ...["situation", "setup"].map((what) => ({
+    id: `json-${what}`,
+    label: `Download the ${what}, JSON`,
+    run: () => {
+      const link = window.document.createElement("a");
+      Object.assign(link, { href: `/api/situations/${props.id}/${what}.json`, download: `${what}.json` }).click();
+    },
+  })),
   { id: "card", label: "Make the pocket card", keys: "c", run: () => void makeCard() },
   {
     id: "figures",
@@ -224,32 +239,27 @@ useEventListener(window, "beforeunload", () => void bench.put());
           place="bench"
         />
       </RouterLink>
-      <SituationPane
-        :document="document"
-        :setup="setup"
-        :words="words"
-        :kit="kit"
-        :feet="profile?.document.units === 'feet'"
-        :clock="day.utc_offset_min"
-        :errors="errors"
-        @change="changed"
-      />
-      <DetailsPane
-        :document="document"
-        :setup="setup"
-        :bag="profile?.document.filters_stops ?? []"
-        :errors="errors"
-        @change="changed"
-      />
-      <Pairs :asked="asked" :kit="kit" @take="takePair" />
-      <GivesFirst
-        v-if="setup"
-        :setup="setup"
-        :offers="words.rungs"
-        :own="!!document.concessions"
-        :error="giveError"
-        @change="setRungs"
-      />
+      <details class="situation" :class="{ fold: phone }" :open="!phone || Object.keys(errors).length > 0 || undefined">
+        <summary>{{ inShort }}</summary>
+        <SituationPane
+          :document="document"
+          :setup="setup"
+          :words="words"
+          :kit="kit"
+          :feet="profile?.document.units === 'feet'"
+          :clock="day.utc_offset_min"
+          :errors="errors"
+          @change="changed"
+        />
+        <DetailsPane
+          :document="document"
+          :setup="setup"
+          :bag="profile?.document.filters_stops ?? []"
+          :errors="errors"
+          @change="changed"
+        />
+        <Pairs :asked="asked" :kit="kit" @take="takePair" />
+      </details>
     </div>
     <section v-if="setup" class="centre" aria-labelledby="staff">
       <div class="title">
@@ -263,64 +273,67 @@ useEventListener(window, "beforeunload", () => void bench.put());
         </p>
       </div>
       <p v-if="unread" class="error" role="alert">{{ unread }}</p>
-      <Staff v-if="ladder.length" :setup="setup" :ladder="ladder" :now="now" @now="setNow" />
+      <Staff v-if="ladder.length" :setup="setup" :ladder="ladder" :now="now" :stop="phone ? 16 : undefined" @now="setNow" />
+      <GivesFirst :setup="setup" :offers="words.rungs" :own="!!document.concessions" :error="giveError" @change="setRungs" />
     </section>
     <section v-if="setup" class="right" aria-label="Setup">
-      <Figures
-        :id="id"
-        :setup="setup"
-        :neighbours="neighbours"
-        :at="now === zero ? null : (ladder[now] ?? null)"
-        :locks="document.locks ?? {}"
-        :settings="document.settings ?? {}"
-        :errors="figureErrors"
-        @lock="lock"
-        @read="read"
-        @setting="setByHand"
-        @mend="hand.mend"
-      />
-      <p v-for="[place, sentence] in settingErrors" :key="place" class="error" role="alert">
-        {{ sentence }} <RouterLink :to="{ name: 'settings', params: { id } }">Go to it</RouterLink>
-      </p>
-      <Decisions
-        :setup="setup"
-        :asked="answered"
-        :settings="document.settings ?? {}"
-        :bar="profile?.document.noise_bar ?? 40"
-        :errors="errors"
-        @school="school"
-        @free="free"
-        @setting="setByHand"
-        @bar="setBar"
-      >
-        <template #ruler="{ decision }">
-          <BenchRuler
-            v-if="ON_SCENE.has(decision)"
-            :id="id"
-            :decision="decision"
-            :asked="answered"
-            @setting="setByHand"
-            @brighter="brighter"
-          />
-        </template>
-      </Decisions>
-      <p v-if="clashes?.violations.length" class="clash" role="status">
-        {{ clashes.violations.length === 1 ? "One thing does" : `${clashes.violations.length} things do` }} not go together:
-        {{ clashes.violations[0]?.reason }}
-        <RouterLink :to="{ name: 'settings', params: { id } }">See the smallest change</RouterLink>
-      </p>
-      <div v-for="caution in setup.cautions" :key="caution" class="caution">
-        <p>{{ caution }}</p>
+      <div class="figures">
+        <Figures
+          :id="id"
+          :setup="setup"
+          :neighbours="neighbours"
+          :at="now === zero ? null : (ladder[now] ?? null)"
+          :locks="document.locks ?? {}"
+          :settings="document.settings ?? {}"
+          :errors="figureErrors"
+          @lock="lock"
+          @read="read"
+          @setting="setByHand"
+          @mend="hand.mend"
+        />
+        <p v-for="[place, sentence] in settingErrors" :key="place" class="error" role="alert">
+          {{ sentence }} <RouterLink :to="{ name: 'settings', params: { id } }">Go to it</RouterLink>
+        </p>
       </div>
-      <div class="tools">
-        <button class="button strong" :disabled="making" @click="makeCard">Make the pocket card</button>
-        <RouterLink class="button" :to="{ name: 'settings', params: { id } }">All {{ clashes?.settings }} settings</RouterLink>
-        <RouterLink class="button" :to="{ name: 'rehearse', params: { id } }">Rehearse</RouterLink>
-        <RouterLink class="button" :to="{ name: 'walk', params: { id } }">Through the menus</RouterLink>
-        <button class="button" :disabled="!steps.undo && !steps.server" @click="undo">Undo</button>
-        <button class="button" :disabled="!steps.redo" @click="redo">Redo</button>
-        <a :href="`/api/situations/${id}/situation.json`" download="situation.json">Situation, JSON</a>
-        <a :href="`/api/situations/${id}/setup.json`" download="setup.json">Setup, JSON</a>
+      <div class="rest">
+        <Decisions
+          :setup="setup"
+          :asked="answered"
+          :settings="document.settings ?? {}"
+          :bar="profile?.document.noise_bar ?? 40"
+          :errors="errors"
+          @school="school"
+          @free="free"
+          @setting="setByHand"
+          @bar="setBar"
+        >
+          <template #ruler="{ decision }">
+            <BenchRuler
+              v-if="ON_SCENE.has(decision)"
+              :id="id"
+              :decision="decision"
+              :asked="answered"
+              @setting="setByHand"
+              @brighter="brighter"
+            />
+          </template>
+        </Decisions>
+        <p v-if="clashes?.violations.length" class="clash" role="status">
+          {{ clashes.violations.length === 1 ? "One thing does" : `${clashes.violations.length} things do` }} not go together:
+          {{ clashes.violations[0]?.reason }}
+          <RouterLink :to="{ name: 'settings', params: { id } }">See the smallest change</RouterLink>
+        </p>
+        <div v-for="caution in setup.cautions" :key="caution" class="caution">
+          <p>{{ caution }}</p>
+        </div>
+        <div class="tools">
+          <button class="button strong card" :disabled="making" @click="makeCard">Make the pocket card</button>
+          <RouterLink class="button" :to="{ name: 'settings', params: { id } }">All {{ clashes?.settings }} settings</RouterLink>
+          <RouterLink class="button" :to="{ name: 'rehearse', params: { id } }">Rehearse</RouterLink>
+          <RouterLink class="button" :to="{ name: 'walk', params: { id } }">Through the menus</RouterLink>
+          <button class="button" :disabled="!steps.undo && !steps.server" @click="undo">Undo</button>
+          <button class="button" :disabled="!steps.redo" @click="redo">Redo</button>
+        </div>
       </div>
     </section>
     <section v-else class="right waiting">
@@ -358,6 +371,12 @@ useEventListener(window, "beforeunload", () => void bench.put());
 }
 .alone {
   padding: 48px 24px;
+}
+.figures {
+  display: contents;
+}
+.situation > summary {
+  display: none;
 }
 .scene {
   display: block;
@@ -397,10 +416,54 @@ useEventListener(window, "beforeunload", () => void bench.put());
     grid-column: 1 / -1;
   }
 }
+@media (min-width: 1181px) {
+  .centre {
+    position: sticky;
+    top: 0;
+    align-self: start;
+  }
+}
 @media (max-width: 760px) {
   .bench {
     grid-template-columns: minmax(0, 1fr);
-    padding: 0 16px 24px;
+    padding: 0 16px 84px;
+  }
+  .left {
+    display: contents;
+  }
+  .scene {
+    order: 1;
+    margin: 0 -16px;
+  }
+  .right:not(.waiting) {
+    display: contents;
+  }
+  .figures {
+    display: block;
+    order: 2;
+  }
+  .centre {
+    order: 3;
+  }
+  .rest {
+    order: 4;
+  }
+  .waiting {
+    order: 4;
+  }
+  .situation {
+    order: 5;
+    border-top: 1px solid var(--ink);
+    margin-top: 16px;
+  }
+  .situation > summary {
+    display: flex;
+    min-height: 44px;
+  }
+  .card {
+    position: fixed;
+    inset: auto 16px 16px;
+    z-index: 3;
   }
 }
 </style>

@@ -16,7 +16,7 @@ const props = withDefaults(
     /** The decision that is open to begin with. */
     first?: string;
   }>(),
-  { first: "iso_limits" },
+  { first: "" },
 );
 const names = useNames();
 const emit = defineEmits<{

@@ -125,6 +125,10 @@ const costs = computed(() =>
 
 <style scoped>
 .fig {
+  position: sticky;
+  top: 0;
+  z-index: 2;
+  background: var(--bg);
   display: flex;
   flex-wrap: wrap;
   gap: 0 24px;
@@ -155,6 +159,17 @@ small {
 .locked {
   border-left: 3px solid var(--ink);
   padding-left: 8px;
+}
+@media (max-width: 760px) {
+  .fig {
+    flex-wrap: nowrap;
+    justify-content: space-between;
+    gap: 0 12px;
+  }
+  .strong {
+    font-size: 38px;
+    line-height: 44px;
+  }
 }
 .note {
   padding: 8px 0;

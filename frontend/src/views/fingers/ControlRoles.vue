@@ -97,7 +97,7 @@ const value = (event: Event): string => (event.target as HTMLSelectElement).valu
       >
       <select
         class="plain"
-        :aria-label="`${called(use)} of ${control.label}${back ? ', looking back' : ''}`"
+        :aria-label="`${called(use)}${back ? ', looking back,' : ''} of ${control.label}`"
         :value="kept?.function ?? ''"
         @change="emit('give', use, value($event), back)"
       >

@@ -41,12 +41,13 @@ const changeOne = (one: Schemas["OneChangedOut"]): void =>
   roles(() => one.roles.map(plain), `${label(one.changed.control)} changed, the rest as made`);
 const takeAll = (): void => roles(() => (body.value?.proposed ?? []).map(plain), "roles as computed, written down");
 function give(control: string, use: Use, picked: string, back: boolean): void {
-  const here = body.value?.kept.find((r) => r.control === control && r.use === use && r.looking_back === back)?.function;
+  const acts = (slug: string): boolean => !!layout.value?.functions.find((f) => f.slug === slug)?.looking_back;
+  const there = (r: Roles[number]): boolean => r.control === control && r.use === use && acts(r.function) === back;
   const from = body.value?.kept.find((r) => picked && r.function === picked && !(r.control === control && r.use === use));
   const now = picked ? `${label(control)} has its role` : `${label(control)} has no role`;
   roles(
     (before) => [
-      ...before.filter((r) => r.function !== here && r.function !== picked),
+      ...before.filter((r) => !there(r) && r.function !== picked),
       ...(picked ? [{ control, use, function: picked, fixed: true }] : []),
     ],
     from ? `${now}: ${from.label} moved here from ${label(from.control)}` : now,

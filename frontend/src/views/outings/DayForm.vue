@@ -89,7 +89,7 @@ async function save(): Promise<void> {
           />
         </fieldset>
         <p class="error" role="alert">{{ errors["/lies/latitude_deg"] ?? errors["/lies/longitude_deg"] }}</p>
-        <label for="o-faces" class="label">whose day it is, the first first: their faces come before others</label
+        <label for="o-faces" class="label">faces that come before others, the first first</label
         ><input id="o-faces" v-model="faces" class="plain box" maxlength="400" placeholder="Runa, Aske" />
         <p class="error" role="alert">{{ Object.entries(errors).find(([at]) => at.startsWith("/faces"))?.[1] }}</p>
         <label for="o-day" class="label">day</label><input id="o-day" v-model="form.day" type="date" class="plain box" />
