@@ -40,10 +40,18 @@ class Box:
     speed_m_s: tuple[float, float]
 
 
+SPARKLE = 0.25
+"""What is left of the stops by which a place is brighter than the brightest tone with a name."""
+
+
 def stretched(ev: Pixels, stage_above: float, stage_below: float, tuning: Tuning) -> Pixels:
-    """Stops of a stage as this situation has them: what is over the key stretched to its brightest, what is under to its darkest."""
+    """Stops of a stage as this situation has them: what is over the key stretched to its brightest, what is under to its darkest.
+
+    The brightest that has a name is the brightest there is, but for sparkle: what lies over it is drawn nearer to it.
+    """
     up, down = np.float32(tuning.above / stage_above), np.float32(tuning.below / stage_below)
-    return np.asarray(np.where(ev > 0, ev * up, ev * down), np.float32)
+    sparkle = np.maximum(ev - np.float32(stage_above), 0) * np.float32(1 - SPARKLE)
+    return np.asarray(np.where(ev > 0, (ev - sparkle) * up, ev * down), np.float32)
 
 
 def _bounds(cutout: Cutout, framing: Framing, margin: int) -> tuple[int, int, int, int] | None:

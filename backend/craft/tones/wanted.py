@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from craft.scene.situation import Situation
+from craft.tones.spread import spread_of
 from craft.tones.tonemap import ToneMap
 
 
@@ -32,8 +33,12 @@ def wanted_of(situation: Situation, tones: ToneMap, holds: tuple[str, ...] | Non
 
     holds : names of those that must keep detail, the usual ones unless given.
     """
+    usual = holds is None
     holds = must_hold(situation, tones) if holds is None else holds
     evs = [one.ev for one in tones.named if one.name in holds]
+    if usual and situation.subject.holds_above is None:
+        # all of it must hold, and a long lens may frame what has no name
+        evs.append(min(situation.holds_above, spread_of(tones).ends[1]))
     typed = situation.light.holds_above
     brightest = max([*evs, *([] if typed is None else [typed])], default=situation.holds_above)
     skin = min((one.ev for one in tones.named if one.skin), default=None)

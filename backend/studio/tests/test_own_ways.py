@@ -165,8 +165,16 @@ class OwnWays(BrowserCase):
         self.with_lens(page, "100", "400", "5.6")
         row = self.situation_of(page, self.outing(page, "Sundown"), "landscape/still", "sunset_glow")
         self.assertGreater(self.figure(page, "time"), 1 / 4000)
+        # the sky where the sun went is the picture: it holds, and white keeps some of its glow
+        expect(page.get_by_text("past the clip and is let go")).to_have_count(0)
+        expect(page.locator("[aria-controls='why-white']")).to_contain_text(re.compile(r"5[0-9]00 K"))
         page.goto(f"/situations/{row.pk}/rehearse?under=sets")
         expect(page.locator(".sets").get_by_text("fewest that hold it")).to_be_visible()
+        self.answered(page)
+        expect(page.get_by_text("every named tone is held")).to_be_visible()
+        page.goto(f"/situations/{row.pk}")
+        page.get_by_role("button", name="Make the pocket card").click()
+        expect(page.get_by_role("heading", name="Getting there")).to_be_visible()
         self.assertEqual(self.wrong, [])
 
     def test_a_first_day_with_a_small_body_that_has_no_button_under_the_thumb(self) -> None:

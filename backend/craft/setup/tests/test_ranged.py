@@ -12,9 +12,10 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from craft.bracketing.of_exposure import SINGLE, Lit, covers_of, fewest, sets_as_metered
+from craft.examples import situation as usual
 from craft.kit.body import BracketOffer
 from craft.scene.imaged import output_gain
-from craft.scene.light import Light
+from craft.scene.light import Light, light_from_condition
 from craft.scene.situation import Aims, Person, Situation
 from craft.setup.advise import advise
 from craft.setup.deciding.ranging import open_range, swing_kept
@@ -23,6 +24,7 @@ from craft.setup.solving.ranged import PRIORITIES, Opened, best, searched, weigh
 from craft.setup.steps import as_metered
 from craft.setup.tests.things import BODY, SENSOR, situation
 from craft.stage.colour import light_rgb
+from craft.tones.spread import spread_of
 from craft.tones.tonemap import NOWHERE, Named, Oval, ToneMap, map_of
 from craft.tones.wanted import must_hold, wanted_of
 from craft.vocabulary.terms import File, Genre, RangeFirst, Support
@@ -247,3 +249,22 @@ class OfAllSets(TestCase):
         narrow = situation(**land, light=Light(11.0, below=4.0, above=2.0))
         self.assertEqual(advise(narrow).bracketing.frames, 1)
         self.assertIsNone(sets_as_metered(situation(**{**land, "body": BODY}, light=Light(11.0, below=6.0, above=5.5)), map_of(wide))[1])
+
+
+class AllOfIt(TestCase):
+    @settings(max_examples=25, deadline=None)
+    @given(st.sampled_from(("sunset_glow", "backlit_dawn", "dusk", "overcast", "bright_sun")), st.sampled_from((24.0, 50.0, 135.0, 400.0)))
+    def test_a_landscape_holds_what_is_in_its_frame_whether_it_has_a_name_or_none(self, light: str, focal: float) -> None:
+        """A long lens frames the sky alone: what the field says must hold is what the frame is exposed for."""
+        one = usual(
+            genre=Genre.LANDSCAPE,
+            subject_slug="still",
+            light=light_from_condition(light),
+            lens={"focal_min_mm": 16.0, "focal_max_mm": 400.0, "closest_m": 3.0},
+            focal_length_mm=focal,
+        )
+        made = advise(one)
+        brightest = spread_of(map_of(one)).ends[1]
+        self.assertGreaterEqual(made.facts["holds_stops"], min(one.holds_above, brightest) - 0.01)
+        if made.bracketing.frames == 1 and made.facts["holds_stops"] < made.facts["clip_above_stops"] + 0.3:
+            self.assertLess(made.facts["lacking_stops"], 0.35)

@@ -85,6 +85,6 @@ STAGE = Stage(
     slug="regatta", title="two hulls on glitter", problem="A white hull and a tarred one on glitter, and the quay's shadow across the lane.",
     usual_mm=200, distance_m=60, aim=(430, 410), vanishing=(480, 268),
     tones=(Tone("white hull", 480, 420, 1.8, 4), Tone("sky", 200, 200, 2.4, 14), Tone("white shirts", 264, 388, 1.6, 4),
-           Tone("skin", 270, 352, -0.5, 3, skin=True), Tone("water", 820, 604, 1.2, 24), Tone("tarred hull", 408, 344, -3.0, 2), Tone("water in shadow", 250, 512, -1.8, 8), Tone("quay", 200, 624, -2.2, 8)),
+           Tone("skin", 270, 352, -0.5, 3, skin=True), Tone("water", 820, 604, 0.5, 24), Tone("tarred hull", 408, 344, -3.0, 2), Tone("water in shadow", 250, 512, -1.8, 8), Tone("quay", 200, 624, -2.2, 8)),
     draw=_draw,
 )
