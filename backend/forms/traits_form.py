@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import BaseModel, ConfigDict, Field, field_validator
 
+from craft.day.functions import BY_FUNCTION
 from craft.kit.controls import Control, Use
 from craft.kit.moves import Moves
 from craft.kit.traits import Bank, Traffic, Traits
@@ -79,6 +80,14 @@ class ControlForm(_Form):
     modes: Annotated[list[Slug], Field(max_length=10)] = Field(default_factory=list)
     made: Slug | Literal[""] = ""
     lever: Annotated[str, Field(max_length=40)] = ""
+
+    @field_validator("made")
+    @classmethod
+    def made_is_a_function(cls, made: str) -> str:
+        """Refuse what no control can do."""
+        if made and made not in BY_FUNCTION:
+            raise ValueError(f"“{made}” is not a function: {', '.join(BY_FUNCTION)}")
+        return made
 
     def value(self) -> Control:
         """The control as the craft's value.

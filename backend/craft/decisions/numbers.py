@@ -323,7 +323,7 @@ def _of_movement(situation: Situation, dials: Dials) -> dict[str, float]:
         "the body can protect highlights by itself", "yes", "the body does not protect highlights by itself", lasting=True
     ),
     spot_offered=Fact("the body offers a spot", "yes", "the body offers no spot", lasting=True),
-    autofocus=Fact("body and lens focus by themselves", "yes", "the lens is focused by hand", lasting=True),
+    autofocus=Fact("body and lens focus by themselves", "yes", "nothing focuses by itself", lasting=True),
     fixed_focus=Fact("the focus stands still for good", "yes", "the lens can be focused", lasting=True),
     focus_m=Fact("where focus lies", "m"),
     detection_offered=Fact("the body can look for this subject", "yes", "the body cannot look for this subject", lasting=True),

@@ -76,8 +76,8 @@ def _moves(shot: Shot, box: Box, px_per_m: float) -> tuple[float, float]:
 SKY_WAY = np.array((1.0, 0.12), np.float32)
 """The way that the middle of the sky goes, across and down: a little downwards, as over most places."""
 
-MOST_TAPS = 24
-"""Places at most along a trail at which the sky is looked at."""
+MOST_TAPS = 8
+"""Pixels of a trail at most that are looked at place by place."""
 
 
 def sky_moves(shot: Shot, view: View, x: Pixels, y: Pixels) -> tuple[Pixels, Pixels]:
@@ -109,12 +109,21 @@ def _turning(pixels: Pixels, left: int, top: int, shot: Shot, view: View) -> Pix
     if most < ALIKE_PX:
         return pixels
     share = min(1.0, LONGEST_SMEAR * view.frame_px / most)
-    taps = min(MOST_TAPS, math.ceil(most * share) + 1)
+    # a short part of the way is looked at place by place; each doubling lays what there is beside itself, and makes it twice as long
+    doublings = max(0, math.ceil(math.log2(most * share / MOST_TAPS)))
+    part = share / 2**doublings
+    taps = math.ceil(most * part) + 1
+
+    def seen(pixels: Pixels, at: float) -> Pixels:
+        x0, y0 = x - np.float32(at) * across, y - np.float32(at) * down
+        return np.asarray(cv2.remap(pixels, x0, y0, cv2.INTER_LINEAR, borderMode=cv2.BORDER_REPLICATE), np.float32)
+
     out = np.zeros_like(pixels)
     for along in (np.arange(taps) + 0.5) / taps - 0.5:
-        at = np.float32(along * share)
-        seen = cv2.remap(pixels, x - at * across, y - at * down, cv2.INTER_LINEAR, borderMode=cv2.BORDER_REPLICATE)
-        cv2.scaleAdd(seen, 1 / taps, out, dst=out)
+        cv2.scaleAdd(seen(pixels, float(along) * part), 1 / taps, out, dst=out)
+    for k in range(doublings):
+        away = part * 2**k / 2
+        out = np.asarray(cv2.addWeighted(seen(out, away), 0.5, seen(out, -away), 0.5, 0), np.float32)
     return out
 
 

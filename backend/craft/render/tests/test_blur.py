@@ -142,8 +142,19 @@ class OnTheSensor(unittest.TestCase):
             fastest = star_speed_in_corner_m_s(focal / 1000, 0.018, 0.012) / float(star_speed_m_s(focal / 1000))
             self.assertAlmostEqual(float(np.hypot(across, down)[1:3].max() / np.hypot(across, down)[0]) / fastest, 1.0, delta=0.12)
 
+    def test_a_long_trail_is_one_line_of_the_models_length_without_gaps(self) -> None:
+        point = np.zeros((200, 300, 4), np.float32)
+        point[100, 150] = (1000.0, 1000.0, 1000.0, 0.0)
+        for length_px in (3.0, 12.0, 60.0, 150.0):
+            shot = a_shot("stars", focal_mm=200.0, star_m=length_px / 300 * 0.036)
+            drawn = compose._turning(point, 0, 0, shot, WHOLE)[..., 1]
+            self.assertAlmostEqual(spread(drawn), length_px * 0.993 / math.sqrt(12), delta=0.5 + 0.02 * length_px)
+            along = drawn.sum(0)[round(150 - 0.42 * length_px) : round(150 + 0.42 * length_px) + 1]
+            self.assertLess(float(along.max() / along.min()), 2.2, length_px)
+            self.assertAlmostEqual(float(drawn.sum()), 1000.0, delta=30.0)
+
     def test_trails_are_longer_in_the_corner(self) -> None:
-        shot = a_shot("stars", focal_mm=14.0, star_m=1e-3 * 0.4)
+        shot = a_shot("stars", focal_mm=14.0, star_m=1e-3)
         point = np.zeros((200, 300, 4), np.float32)
         for y, x in ((100, 150), (16, 20)):
             point[y, x] = (1000.0, 1000.0, 1000.0, 0.0)
