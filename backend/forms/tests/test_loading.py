@@ -217,6 +217,7 @@ class Layouts(TestCase):
             {"moves": {"line": 0.3}},
             {"second_bank": {"label": "b", "slots": 1, "only": ["nonsense"]}, "slots": 1},
             {"controls": [{"slug": "a", "label": "a", "spot": "barrel", "uses": ["press"]}] * 2},
+            {"controls": [{"slug": "a", "label": "a", "spot": "barrel", "uses": ["press"], "made": "nonsense"}]},
         ):
             with self.assertRaises(ValueError):
                 BodyForm.model_validate({**BODIES["tamsel-heron"], "traits": traits}).value("wrong")

@@ -3,9 +3,6 @@ export const STOP = 36;
 export const BRIGHTER = 6;
 export const DARKER = 12;
 
-/** Height on the page of an offset in stops from now; brighter is up. */
-export const y = (stops: number): number => (BRIGHTER - stops) * STOP;
-
 const FRACTIONS: Record<number, string> = { 0.33: "1/3", 0.67: "2/3", 0.5: "1/2", 0.25: "1/4", 0.75: "3/4" };
 
 /** Stops as a whole part and a fraction set apart, for drawing with the font's fractions. */

@@ -146,6 +146,10 @@ async function makeCard(): Promise<void> {
     making.value = false;
   }
 }
+/** A file of the server's, as a download. */
+function kept(href: string): void {
+  Object.assign(window.document.createElement("a"), { href, download: "" }).click();
+}
 const leave = offer([
   { id: "undo", label: "Undo", keys: "z", run: () => void undo() },
   { id: "redo", label: "Redo", keys: "Shift+Z", run: redo },
@@ -180,14 +184,8 @@ const leave = offer([
     keys: "m",
     run: () => void router.push({ name: "walk", params: { id: props.id } }),
   },
-  ...["situation", "setup"].map((what) => ({
-    id: `json-${what}`,
-    label: `Download the ${what}, JSON`,
-    run: () => {
-      const link = window.document.createElement("a");
-      Object.assign(link, { href: `/api/situations/${props.id}/${what}.json`, download: `${what}.json` }).click();
-    },
-  })),
+  { id: "json-situation", label: "Download the situation, JSON", run: () => kept(`/api/situations/${props.id}/situation.json`) },
+  { id: "json-setup", label: "Download the setup, JSON", run: () => kept(`/api/situations/${props.id}/setup.json`) },
   { id: "card", label: "Make the pocket card", keys: "c", run: () => void makeCard() },
   {
     id: "figures",
