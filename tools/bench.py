@@ -165,7 +165,7 @@ def menus() -> None:
     }
     for name, (held, way) in cases.items():
         found = walk(made, held, words, way)
-        places = [place for place, _ in places_of(words.words).values()][: len(found.steps)]
+        places = [place for place, _ in places_of(words.dialect).values()][: len(found.steps)]
 
         def look(places: list[tuple[int, ...]] = places) -> int:
             return sum(one[0] < other[0] for one in places for other in places)
@@ -220,12 +220,12 @@ def loading() -> None:
             f"slots, {count} kinds of work, {banks[0].slots} slots: {whole:.1f} ms, {whole / least:.0f} of its floor ({least * 1000:.0f} µs)"
         )
     around = made.around
-    facts = facts_of(setup, around.tokens)
+    facts = facts_of(situation, setup, around.tokens)
     hours = [
         Hour("one", facts, around.tokens, made.values, 300.0),
         Hour("two", facts, around.tokens, {**made.values, "drive_mode": "single"}, 300.0),
     ]
-    controls = situation.body.traits.controls
+    controls = situation.body.traits.under_fingers
 
     def look() -> int:
         return sum(function.often > 0 for function in FUNCTIONS for control in controls for _ in control.uses)
