@@ -164,6 +164,10 @@ class OwnWays(BrowserCase):
         page = self.described("mirror and optical finder")
         self.with_lens(page, "100", "400", "5.6")
         row = self.situation_of(page, self.outing(page, "Sundown"), "landscape/still", "sunset_glow")
+        page.get_by_role("textbox", name="focal length").fill("400")
+        page.keyboard.press("Tab")
+        self.stored(page, lambda d: d.get("focal_length_mm") == 400)
+        self.answered(page)
         self.assertGreater(self.figure(page, "time"), 1 / 4000)
         # the sky where the sun went is the picture: it holds, and white keeps some of its glow
         expect(page.get_by_text("past the clip and is let go")).to_have_count(0)
