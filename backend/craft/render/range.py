@@ -108,15 +108,6 @@ def ways_of(situation: Situation, tones: ToneMap, holds: tuple[str, ...]) -> tup
     return weigh(course.planned, wanted, replace(opened, darkest=max(opened.darkest - math.ceil(past), -DARKEST)), kept, LIFTS)
 
 
-def habit_stops(situation: Situation) -> float:
-    """Stops under the meter that the person goes at most.
-
-    >>> habit_stops(situation())
-    1.0
-    """
-    return as_metered(situation).planned.cap
-
-
 def against_plain(shot: Shot, protection: float, iso: float, base_iso: float) -> str:
     """What so many stops of protection do at an ISO that plain underexposure would not.
 

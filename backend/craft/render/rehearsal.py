@@ -402,8 +402,8 @@ def variants_of(situation: Situation, setup: Setup, shot: Shot, scene: ToneMap) 
             break
     out = [*_of_merge(situation, setup, shot, scene), *out][: len(CHANGES)]
     if set_ := _set_of(situation, setup, shot, scene):
-        out = [*(variant for variant in out if variant.slug != "over"), set_]
-        del out[len(CHANGES) - 1 : -1]
+        others = [variant for variant in out if variant.slug != "over"]
+        out = [*others[: len(CHANGES) - 1], set_]
     return tuple(out)
 
 
@@ -423,12 +423,9 @@ def _of_merge(situation: Situation, setup: Setup, shot: Shot, scene: ToneMap) ->
     if merge is None:
         return []
     offered = [str(value) for value in situation.body.traits.offered.get("merge_strength", BY_SETTING["merge_strength"].values)]
-    named = sorted(tones_of(shot), key=lambda one: one[1])
-    ends = [
-        one
-        for one in (named[0], next((one for one in reversed(named) if one[1] < window_of(shot, output_gain(situation)).clips), None))
-        if one
-    ]
+    clips = window_of(shot, output_gain(situation)).clips
+    held = sorted((one for one in tones_of(shot) if one[1] < clips), key=lambda one: one[1])
+    ends = [held[0], held[-1]] if held else []
     out = []
     for strength in (one for one in offered if one != merge.strength):
         taste = replace(shot.taste, contrast=shot.taste.contrast * MERGED[strength] / MERGED[merge.strength])

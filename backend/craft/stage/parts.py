@@ -71,7 +71,7 @@ SMALLEST_FACE = 0.55
 
 LIPS = paint(1.2, 0.62, 0.55)
 
-# part of a face, stops from the skin (None: of its own), cover, softness; colour by what it is of
+# part of a face, stops from the skin, share that it covers, softness in units of a person of size 1
 _FACE = (("under", -0.9, 0.7, 1.2), ("shade", -0.8, 0.6, 2.6), ("nose", -0.6, 0.6, 0.5), ("mouth", -0.75, 0.8, 0.3), ("lips", -1.5, 0.7, 0.12), ("eyes", 0.15, 1.0, 0.15), ("irises", -2.2, 1.0, 0.1), ("lids", -1.8, 0.85, 0.1), ("lashes", -2.4, 0.9, 0.0), ("glints", 1.3, 1.0, 0.0), ("brows", -1.6, 0.75, 0.25))
 
 

@@ -6,7 +6,7 @@ from collections.abc import Sequence
 
 from pydantic import BaseModel
 
-from craft.render.range import Fares, Guarded, against_plain, fares, guarded, habit_stops, lifts, place_of, share_from, shot_in, ways_of
+from craft.render.range import Fares, Guarded, against_plain, fares, guarded, lifts, place_of, share_from, shot_in, ways_of
 from craft.render.rehearsal import held_by
 from craft.scales.series import Dial, label
 from craft.scene.imaged import output_gain
@@ -209,7 +209,7 @@ def range_of(asked: RehearseIn, sign: Sign, theirs: Theirs) -> RangedOut:
     of = asked_of(asked, theirs)
     situation, setup, tones = of.situation, of.setup, of.tones
     gain, holds = output_gain(situation), must_hold(situation, tones)
-    ways, habit = ways_of(situation, tones, holds), habit_stops(situation)
+    ways, habit = ways_of(situation, tones, holds), setup.facts["darkest_stops"]
     people = any(one.skin for one in tones.named)
     held = sorted((one for one in tones.named if one.name in holds), key=lambda one: one.ev)
     rows = guarded(situation, setup) if situation.body.protection_stops else ()

@@ -14,7 +14,7 @@ from craft.render.compose import as_it_is
 from craft.render.develop import lost_in_raw
 from craft.render.expose import frame
 from craft.render.field import field_lines
-from craft.render.range import against_plain, fares, guarded, habit_stops, lifts, place_of, shot_in, ways_of
+from craft.render.range import against_plain, fares, guarded, lifts, place_of, shot_in, ways_of
 from craft.render.rehearsal import small_view, window_of
 from craft.render.sets import covers_on, drifts, optimal
 from craft.render.shot import Shot, exposed, shot_of
@@ -84,7 +84,7 @@ class Ranges(unittest.TestCase):
         for most in (0.5, 3.0):
             asked = replace(one, person=replace(one.person, darker_cap_stops=most))
             way = best(tuple(way for way in ways_of(asked, tones, every) if not way.lift), row)
-            self.assertEqual(habit_stops(asked), most)
+            self.assertEqual(advise(asked).facts["darkest_stops"], most)
             self.assertFalse(set(fares(shot_in(shot, way), tones, gain).over) & set(every))
             found.append(way.offset)
         self.assertEqual(*found)
