@@ -119,7 +119,7 @@ const warned = computed(() => {
   const found = told.value;
   if (!found || !marks.value) return "";
   const { warned_share, raw_share } = found.lost;
-  const part = (share: number): string => `${(share * 100).toFixed(1)} %`;
+  const part = (share: number): string => `${(share * 100).toFixed(1)}\u00a0%`;
   if (view.value === "finder" && warned_share > 0.001)
     return `${part(warned_share)} of the picture is warned of; the raw has lost ${part(raw_share)}`;
   if (view.value === "raw" && raw_share > 0.001) return `${part(raw_share)} of the picture is gone`;
