@@ -61,8 +61,6 @@ def run(port: int, folder: Path, examples: int, seed: int, session: str, token: 
             "off",
             "--request-timeout",
             "60",
-            "--workers",
-            "2",
             *which,
         ),
     ]

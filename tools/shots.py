@@ -13,7 +13,7 @@ sys.path.insert(0, str(Path(__file__).resolve().parent.parent / "backend"))
 
 from serving import ROOT, running
 
-from studio.tests.chromium import CHROMIUM, DESK, FLAGS, PHONE
+from studio.tests.chromium import CHROMIUM, DESK, FLAGS, PHONE, choose
 
 SHOTS = ROOT / "docs" / "screenshots"
 
@@ -44,16 +44,21 @@ def opened(browser: Any, base: str, theme: str, size: tuple[int, int]) -> Page:
     return page
 
 
+def door(browser: Any, base: str) -> None:
+    """What one sees who is not signed in."""
+    context = browser.new_context(viewport={"width": DESK[0], "height": DESK[1]}, base_url=base, reduced_motion="reduce")
+    page = context.new_page()
+    page.goto("/enter")
+    page.wait_for_function("() => { const i = document.querySelector('.place img'); return i && i.complete && i.naturalWidth }")
+    picture(page, "door")
+
+
 def views(browser: Any, base: str) -> None:
     """Every main view."""
+    door(browser, base)
     page = opened(browser, base, "paper", DESK)
     tell(page, "Terns over the bar")
     picture(page, "bench")
-    page.get_by_text("Which of my kit?").click()
-    ranked = page.get_by_text("the subject fills").last
-    ranked.wait_for()
-    ranked.scroll_into_view_if_needed()
-    picture(page, "kit-ranked")
     page.keyboard.press("c")
     page.get_by_text("Set, in this order").wait_for()
     page.goto("/")
@@ -110,10 +115,10 @@ def settings(page: Page) -> None:
     """The views of settings."""
     tell(page, "Sprint heats off the quay")
     page.get_by_role("link", name="settings", exact=False).first.click()
-    page.get_by_label("group").select_option("focus")
+    page.locator(".ticks").wait_for()
     page.locator("[data-setting='focus_activation']").click()
     page.locator("#set-focus_activation").wait_for()
-    page.evaluate("scrollTo(0, 260)")
+    page.evaluate("scrollTo(0, 0)")
     picture(page, "settings")
     page.goto("/")
     page.get_by_role("link", name="checks", exact=True).click()
@@ -126,7 +131,7 @@ def settings(page: Page) -> None:
     picture(page, "slots")
     page.goto("/")
     page.get_by_role("link", name="fingers", exact=True).click()
-    page.get_by_label("which body").select_option(label="Merrow Swift, 20 MP")
+    choose(page.get_by_label("which body"), "Merrow Swift, 20 MP")
     page.get_by_role("button", name="Give the roles as computed").click()
     page.get_by_role("button", name="Roles are as computed").wait_for()
     picture(page, "fingers")
@@ -142,8 +147,8 @@ def settings(page: Page) -> None:
     tell(page, "First light on the causeway")
     page.get_by_role("link", name="settings", exact=False).first.click()
     page.get_by_role("link", name="Does another’s fit me?").click()
-    page.get_by_label("what to carry over").select_option(label="Sprint heats off the quay, Merrow Swift, 20 MP")
-    page.locator(".item").first.wait_for()
+    choose(page.get_by_label("what to carry over"), "Sprint heats off the quay, Merrow Swift, 20 MP")
+    page.locator(".sides").wait_for()
     picture(page, "fits")
     page.goto("/guide/look")
     picture(page, "guide")

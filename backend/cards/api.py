@@ -101,6 +101,13 @@ def card_pdf(request: HttpRequest, pk: int, sheet: Literal["A6", "A4"] = "A6") -
     return as_file(files.pdf(snapshot, sheet), "application/pdf", f"{name}-{sheet}.pdf", inline=True)
 
 
+@router.get("/cards/{pk}/code.svg", openapi_extra=file_types("image/svg+xml"))
+def card_code(request: HttpRequest, pk: int) -> HttpResponse:
+    """The card's own address as a square code: the desk hands it to the phone."""
+    _mine(request, pk)
+    return HttpResponse(files.code_of(request.build_absolute_uri(f"/cards/{pk}")), content_type="image/svg+xml")
+
+
 @router.get("/cards/{pk}/ladder.csv", openapi_extra=file_types("text/csv"))
 def card_ladder(request: HttpRequest, pk: int) -> HttpResponse:
     """The card's ladder as a table."""

@@ -96,7 +96,8 @@ SINCE: dict[str, Any] = {
 def _since(setup: dict[str, Any]) -> dict[str, Any]:
     """Rows of an earlier setup with what such rows say since: who took a decision, what was asked of a concession, ways out of a note."""
     decisions = [
-        {"set_by": "profile" if one.get("fixed") else "numbers", "hand": [], "value": "", **one} for one in setup.get("decisions", [])
+        {"set_by": "profile" if one.get("fixed") else "numbers", "hand": [], "value": "", "brief": "", **one}
+        for one in setup.get("decisions", [])
     ]
     concessions = [
         {"up_to_stops": None, "asked": True, "left_stops": None, "words": str(one.get("intent", "")).replace("_", " "), **one}

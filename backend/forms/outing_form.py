@@ -32,8 +32,13 @@ Hour = Annotated[dt.time, BeforeValidator(_hour), WithJsonSchema({"type": "strin
 def _day(value: Any) -> Any:
     if not isinstance(value, dt.date) and not (isinstance(value, str) and re.fullmatch(r"\d{4}-\d\d-\d\d", value, re.ASCII)):
         raise ValueError("a day is accepted as 2027-06-12")
+    if isinstance(value, str) and not YEARS[0] <= int(value[:4]) <= YEARS[1]:
+        raise ValueError(f"days of the years {YEARS[0]} to {YEARS[1]} are accepted")
     return value
 
+
+YEARS = (1839, 2999)
+"""Years of which a day may be: from the first photographs on, and no farther than the sun is told for. What was kept before has any."""
 
 Day = Annotated[dt.date, BeforeValidator(_day)]
 """A day of the calendar."""

@@ -11,6 +11,8 @@ from pydantic import BaseModel, Discriminator, Field, Tag
 
 from craft.errors import CraftError
 from craft.kit.body import Body
+from craft.render.differs import Piece, where_they_differ
+from craft.render.picture import lift_between
 from craft.render.rehearsal import HIGHEST, LOWEST, PER_STOP, Rehearsal, Variant, channels_of, rehearse, window_of
 from craft.render.shot import Shot, on_own, shot_of
 from craft.scales.series import Dial, label, printed
@@ -117,9 +119,18 @@ class VerdictOut(BaseModel):
     words: str
 
 
+class PieceOut(BaseModel):
+    """A part of a frame about a place: shares of its width and height, and of its width; of: what differs there."""
+
+    x: float
+    y: float
+    part: float
+    of: Literal["lost", "blur", "noise"]
+
+
 class VariantOut(BaseModel):
     """A frame one might take instead; lift_stops: brightened afterwards; frames: of a set, which is looked at, not taken over; settings: of the
-    body that it has beside its dials."""
+    body that it has beside its dials; piece: where it differs most from the frame as set; even_stops: lifts it to that one's brightness."""
 
     slug: str
     label: str
@@ -130,6 +141,8 @@ class VariantOut(BaseModel):
     darker_stops: float
     words: str
     settings: dict[str, Value]
+    piece: PieceOut
+    even_stops: float
 
 
 class ChannelsOut(BaseModel):
@@ -222,7 +235,11 @@ def _frame(shot: Shot, setup: Setup, sign: Sign) -> FrameOut:
     return FrameOut(token=sign(shot), figures=triple(setup.exposure.shutter_s, setup.exposure.aperture, setup.exposure.iso))
 
 
-def _variant(variant: Variant, sign: Sign) -> VariantOut:
+def _piece(piece: Piece) -> PieceOut:
+    return PieceOut(x=piece.x, y=piece.y, part=piece.part, of=piece.of)
+
+
+def _variant(variant: Variant, as_set: Shot, sign: Sign) -> VariantOut:
     return VariantOut(
         slug=variant.slug,
         label=variant.label,
@@ -233,7 +250,13 @@ def _variant(variant: Variant, sign: Sign) -> VariantOut:
         darker_stops=variant.setup.exposure.darker_stops,
         words=variant.words,
         settings=dict(variant.settings),
+        piece=_piece(where_they_differ(as_set, variant.shot)),
+        even_stops=max(-MOST_EVEN, min(MOST_EVEN, lift_between(as_set, variant.shot))),
     )
+
+
+MOST_EVEN = 8.0
+"""Stops by which a frame is lifted at most to be set beside another."""
 
 
 def scenes() -> list[SceneOut]:
@@ -284,8 +307,8 @@ def answer_under(asked: RehearseIn, theirs: Theirs) -> Answer:
         raise error.under("situation") from error
 
 
-def frame_at_once(asked: RehearseIn, sign: Sign, theirs: Theirs) -> AtOnceOut:
-    """Only the frame of a situation: no tone is counted and no other frame thought of.
+def shot_under(asked: RehearseIn, theirs: Theirs) -> tuple[Answer, Shot]:
+    """The answer to the situation that is rehearsed, and its frame.
 
     Raises
     ------
@@ -294,7 +317,18 @@ def frame_at_once(asked: RehearseIn, sign: Sign, theirs: Theirs) -> AtOnceOut:
     """
     answer = answer_under(asked, theirs)
     shot = shot_of(answer.situation, answer.setup, known_scene(asked.scene), asked.seed, answer.configuration.values)
-    shot = on_own(shot, theirs.picture(asked.own) if asked.own else None)
+    return answer, on_own(shot, theirs.picture(asked.own) if asked.own else None)
+
+
+def frame_at_once(asked: RehearseIn, sign: Sign, theirs: Theirs) -> AtOnceOut:
+    """Only the frame of a situation: no tone is counted and no other frame thought of.
+
+    Raises
+    ------
+    CraftError : what the kit does not have or the numbers do not allow.
+    InputError : a scene that there is not.
+    """
+    answer, shot = shot_under(asked, theirs)
     return AtOnceOut(scene=_seen(shot), frame=_frame(shot, answer.setup, sign), aspect=shot.width_mm / shot.height_mm)
 
 
@@ -345,7 +379,7 @@ def rehearsal_form(found: Rehearsal, setup: Setup, sign: Sign, body: Body) -> Re
         ),
         named=[NamedOut(name=tone.name, ev=tone.ev, skin=tone.skin, held=tone.held) for tone in found.named],
         verdicts=[VerdictOut(what=verdict.what, seen=verdict.seen, words=verdict.words) for verdict in found.verdicts],
-        variants=[_variant(variant, sign) for variant in found.variants],
+        variants=[_variant(variant, shot, sign) for variant in found.variants],
     )
 
 

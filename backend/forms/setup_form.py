@@ -251,11 +251,12 @@ class OtherWayOut(Group):
 
 
 class BriefOut(Group):
-    """A decision with its reasons; a number that is null is infinite; hand: its settings that were set by hand; value: what it came to, in words."""
+    """A decision with its reasons; a number that is null is infinite; brief: why, short enough for two lines; hand: its settings that were set by hand; value: what it came to, in words."""
 
     decision: DecisionName
     school: str
     label: str
+    brief: str
     because: str
     numbers: dict[str, float | None]
     rules_out: str
@@ -405,6 +406,7 @@ def _brief(made: Reasoned, setup: Setup) -> BriefOut:
         decision=made.decision,
         school=made.school,
         label=made.label,
+        brief=made.brief,
         because=made.said,
         numbers={name: value if math.isfinite(value) else None for name, value in made.numbers.items()},
         rules_out=made.rules_out,

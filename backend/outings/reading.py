@@ -104,6 +104,17 @@ class Kit:
                 found[piece.slug] = believed(piece)
         return found
 
+    def readable(self, kind: str, form: Callable[..., Form]) -> dict[str, Form]:
+        """The pieces of a kind that can be read and are not put aside; what is wrong with the others their own page says."""
+        found = {}
+        for (of, slug), document in self.pieces.items():
+            if of == kind and slug not in self.put_aside[kind]:
+                try:
+                    found[slug] = form(**document)
+                except ValidationError:  # the kit's own page says what is wrong with it
+                    continue
+        return found
+
     def body_name(self, slug: str) -> str:
         """What a body of the kit is called; for one that is gone, what it was known by."""
         return self._name("body", slug)

@@ -41,7 +41,7 @@ def register(name: str, password: str) -> User:
     person = User(username=name)
     if User.objects.filter(username__iexact=name).exists():
         raise InputError([TAKEN])
-    _check_password(password, person, "/password")
+    check_password(password, person, "/password")
     person.set_password(password)
     try:
         with transaction.atomic():
@@ -61,12 +61,18 @@ def change_password(person: User, old: str, new: str) -> None:
     """
     if not person.check_password(old):
         raise InputError([Problem("/old", "this is not your present password")])
-    _check_password(new, person, "/new")
+    check_password(new, person, "/new")
     person.set_password(new)
     person.save(update_fields=["password"])
 
 
-def _check_password(password: str, person: User, pointer: str) -> None:
+def check_password(password: str, person: User, pointer: str) -> None:
+    """Whether this may be a person's new password.
+
+    Raises
+    ------
+    InputError : it is too weak; the problem stands at the pointer.
+    """
     try:
         password_validation.validate_password(password, person)
     except ValidationError as error:

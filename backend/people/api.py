@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from datetime import datetime
 from typing import Annotated, Any, Literal, cast
 
 from django.conf import settings
@@ -14,13 +15,14 @@ from django.shortcuts import get_object_or_404
 from ninja import Header, Router, Schema
 from pydantic import Field
 
+from demo.door import WORK
 from forms.problems import InputError, Problem, what_can_be_read
 from forms.profile_form import PersonForm
 from outings.demo_people import copy_demo
-from people import actions
+from people import actions, recovery
 from people.doors import COUNTED, at_the_door
 from people.guards import Anyone, person_of
-from people.models import Profile
+from people.models import Profile, RecoveryCode
 from people.names import LONGEST, plain
 from people.versions import check_version, tag
 
@@ -56,12 +58,46 @@ class Passwords(Schema):
     new: Password
 
 
+class Lost(Schema):
+    """Whose password is lost, one of the account's recovery codes, and the next password."""
+
+    name: Name
+    code: Annotated[str, Field(min_length=1, max_length=60)]
+    password: Password
+
+
+class Present(Schema):
+    """The present password, so that a screen left open cannot be taken over."""
+
+    password: Password
+
+
+class CodesOut(Schema):
+    """New recovery codes: shown this once."""
+
+    codes: list[str]
+
+
+class CodesLeft(Schema):
+    """How many recovery codes are left, and since when there are these; null where none were made."""
+
+    left: int
+    made_at: datetime | None
+
+
+class DemoPerson(Schema):
+    """A demo person and what they photograph."""
+
+    name: str
+    work: str
+
+
 class Me(Schema):
     """Who is signed in; name null for nobody. demo: whether demo people may be stepped in as; registration: who may make an account."""
 
     name: str | None
     demo: bool
-    demo_people: list[str]
+    demo_people: list[DemoPerson]
     registration: Registration
 
 
@@ -87,7 +123,7 @@ class ProfileOut(Schema):
 
 def _me(request: HttpRequest) -> Me:
     name = request.user.get_username() if request.user.is_authenticated else None
-    people = list(_demo_people().values_list("username", flat=True))
+    people = [DemoPerson(name=one, work=WORK.get(one, "")) for one in _demo_people().values_list("username", flat=True)]
     return Me(name=name, demo=settings.DEMO, demo_people=people, registration=cast(Registration, settings.REGISTRATION))
 
 
@@ -121,6 +157,26 @@ def sign_in(request: HttpRequest, given: Credentials) -> Me:
         raise InputError([Problem("/password", "name and password do not belong together")])
     login(request, person)
     return _me(request)
+
+
+@doors.post("/recover", response=Me, auth=Anyone(), openapi_extra={COUNTED: True})
+def recover(request: HttpRequest, given: Lost) -> Me:
+    """A new password by a recovery code, which is used up; signed in, and every other browser signed out."""
+    login(request, recovery.recover(given.name, given.code, given.password))
+    return _me(request)
+
+
+@doors.get("/me/codes", response=CodesLeft)
+def codes_left(request: HttpRequest) -> CodesLeft:
+    """How many recovery codes are left."""
+    rows = RecoveryCode.objects.filter(person=person_of(request))
+    return CodesLeft(left=rows.count(), made_at=rows.values_list("made_at", flat=True).first())
+
+
+@doors.post("/me/codes", response=CodesOut, openapi_extra={COUNTED: True})
+def new_codes(request: HttpRequest, given: Present) -> CodesOut:
+    """New recovery codes in place of all that there were."""
+    return CodesOut(codes=recovery.new_codes(person_of(request), given.password))
 
 
 @router.post("/demo", response=Me, auth=Anyone(), openapi_extra={"responses": {404: {}}})

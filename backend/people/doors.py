@@ -19,7 +19,7 @@ from django.http import HttpRequest, HttpResponse
 from ninja.errors import Throttled
 from ninja.throttling import SimpleRateThrottle
 
-from forms.problems import InputError
+from forms.problems import InputError, Problem
 from forms.reading import read_json
 from people.guards import Run, operation_of
 from people.names import plain
@@ -44,11 +44,18 @@ RATES = (
     Rate("change_password", "account", "5/m", "the old password is asked for so that a screen left open cannot be taken over"),
     Rate("change_password", "account", "20/h", "who goes on for an hour guesses"),
     Rate("change_password", "account", "50/d", "fifty guesses a day find no password that was accepted here"),
+    Rate("recover", "account", "5/m", "a code is copied from paper, and mistyped at times"),
+    Rate("recover", "account", "20/d", "a code is long: who goes on has none"),
+    Rate("recover", "address", "30/h", "a workshop may share one address, and hardly loses its passwords together"),
+    Rate("new_codes", "account", "5/m", "the password is asked for so that a screen left open cannot be taken over"),
+    Rate("new_codes", "account", "20/h", "who goes on for an hour guesses"),
     Rate("register", "address", "10/m", "a workshop may begin together"),
     Rate("register", "address", "40/h", "accounts made by the hundred fill the disk"),
     Rate("register", "address", "100/d", "accounts made by the hundred fill the disk"),
 )
 KNOCK_BYTES = 4_000
+NAMED = ("sign_in", "recover")
+"""Doors at which somebody says whose they are."""
 COUNTED = "x-counted"
 """Marks these operations in the API's description of itself."""
 
@@ -78,13 +85,21 @@ class Turnstile(SimpleRateThrottle):
         self.cache.delete(self.name)
 
 
+def _too_long(request: HttpRequest) -> bool:
+    """Whether a knock is longer than any name, code and password: it could hide whose door it is, and is not counted but refused."""
+    try:
+        return len(request.body) > KNOCK_BYTES
+    except RequestDataTooBig:
+        return True
+
+
 def _account(request: HttpRequest, door: str) -> str | None:
-    """Whose door it is: whom a sign-in names, whoever is signed in already, else who is signed in; None where that cannot be read."""
-    if door != "sign_in":
+    """Whose door it is: whom a sign-in or a recovery names, whoever is signed in already, else who is signed in; None where that cannot be read."""
+    if door not in NAMED:
         return request.user.get_username().casefold() if request.user.is_authenticated else None
     try:
         told = read_json(request.body, KNOCK_BYTES)
-    except (InputError, RequestDataTooBig):
+    except InputError:
         return None
     name = told.get("name") if isinstance(told, dict) else None
     return plain(name).casefold() if isinstance(name, str) else None
@@ -129,6 +144,8 @@ def at_the_door(run: Run) -> Run:
     def guarded(request: HttpRequest, *args: Any, **kwargs: Any) -> HttpResponse:
         if not settings.DOORS:
             return run(request, *args, **kwargs)
+        if _too_long(request):
+            return operation.api.on_exception(request, InputError([Problem("", f"at most {KNOCK_BYTES:,} bytes are read at this door")]))
         turnstiles = list(_turnstiles(request, door))
         wait = wait_of(turnstiles, request)
         if wait:

@@ -38,3 +38,20 @@ class Answered(models.Model):
 
     def __str__(self) -> str:
         return f"{self.status} to {self.key}"
+
+
+class RecoveryCode(models.Model):
+    """A way back in that needs no mail: one of a person's codes, as its hash; one that was used is gone.
+
+    digest: SHA-256 of the person and the code, which is long enough (79 bits) that nobody finds it from its hash.
+    """
+
+    person = models.ForeignKey(settings.AUTH_USER_MODEL, models.CASCADE, related_name="recovery_codes")
+    digest = models.CharField(max_length=64, unique=True)
+    made_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ["id"]
+
+    def __str__(self) -> str:
+        return f"a recovery code of {self.person}"

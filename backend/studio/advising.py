@@ -15,6 +15,8 @@ from craft.scales.series import Dial
 from craft.scene.conditions import CONDITIONS
 from craft.scene.works import WORKS
 from craft.vocabulary.concessions import INTENT_SHORT, rung_words
+from forms.choices import choices_out
+from forms.configuration_form import ChoiceOut
 from forms.setup_form import SetupOut, setup_of
 from forms.situation_form import MOST_OTHERS, SituationForm
 from people.guards import Anyone, stateless
@@ -82,7 +84,7 @@ class RungWords(Schema):
 
 
 class Words(Schema):
-    """Everything a screen needs to name things; intents: each in a word, and decisions, by their names; rungs: what may give; most_others: further lights, and further subjects, of one picture."""
+    """Everything a screen needs to name things; intents: each in a word, and decisions, by their names; rungs: what may give; choices: what the short lists of a situation, a profile and a body offer, by their fields; most_others: further lights, and further subjects, of one picture."""
 
     genres: list[GenreWords]
     conditions: list[ConditionWords]
@@ -90,6 +92,7 @@ class Words(Schema):
     decisions: dict[str, str]
     intents: dict[str, str]
     rungs: list[RungWords]
+    choices: dict[str, list[ChoiceOut]]
     most_others: int
 
 
@@ -169,5 +172,6 @@ def words(request: HttpRequest) -> Words:
             for intent, limits in ACCEPTED_LIMITS.items()
             for stops, to in ((1.0, None), *((None, limit) for limit in limits or (None,)))
         ],
+        choices=choices_out(),
         most_others=MOST_OTHERS,
     )

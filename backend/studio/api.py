@@ -30,6 +30,7 @@ from people.replies import PlainRenderer
 from studio.advising import router as advising
 from studio.aside import aside
 from studio.described import Described
+from studio.door import router as door
 from studio.guide import router as guide
 from studio.problems import ProblemOut, install
 from studio.whole import whole
@@ -48,6 +49,7 @@ api.add_decorator(aside, mode="view")
 for router in (
     advising,
     guide,
+    door,
     doors,
     people,
     bodies,

@@ -15,9 +15,11 @@ from typing import Any
 
 import django
 from django.conf import settings
+from django.contrib.auth import SESSION_KEY
+from django.contrib.sessions.backends.db import SessionStore
 from django.core.handlers.asgi import ASGIHandler
 from django.db import close_old_connections
-from django.http import HttpRequest
+from django.http import HttpRequest, parse_cookie
 from django.http.response import HttpResponseBase
 
 from studio.bodies import FOR_FILES, LARGEST_FILE
@@ -95,10 +97,23 @@ def too_large(most: int) -> RefusedError:
     return RefusedError(413, f"This is larger than what is accepted here. The most is {most // 1_000_000} MB.")
 
 
-def largest(scope: Scope) -> int:
-    """How many bytes of body an address takes from whoever asks."""
-    cookies = b"".join(value for name, value in scope["headers"] if name == b"cookie")
-    return LARGEST_FILE if FOR_FILES.fullmatch(scope["path"]) and b"sessionid=" in cookies else LARGEST
+def _signed_in(cookies: str) -> bool:
+    """Whether a cookie is of somebody's session, and not only called so."""
+    close_old_connections()
+    try:
+        key = parse_cookie(cookies).get(settings.SESSION_COOKIE_NAME)
+        return bool(key) and SESSION_KEY in SessionStore(key).load()
+    finally:
+        close_old_connections()
+
+
+async def largest(scope: Scope) -> int:
+    """How many bytes of body an address takes from whoever asks; a large file only from who is signed in."""
+    cookies = b"; ".join(value for name, value in scope["headers"] if name == b"cookie").decode("latin-1")
+    if not FOR_FILES.fullmatch(scope["path"]) or f"{settings.SESSION_COOKIE_NAME}=" not in cookies:
+        return LARGEST
+    known = await asyncio.get_running_loop().run_in_executor(django_application.threads, _signed_in, cookies)
+    return LARGEST_FILE if known else LARGEST
 
 
 async def application(scope: Scope, receive: Receive, send: Send) -> None:
@@ -106,7 +121,7 @@ async def application(scope: Scope, receive: Receive, send: Send) -> None:
     if scope["type"] != "http":
         await django_application(scope, receive, send)
         return
-    most, got, begun, whole = largest(scope), 0, False, False
+    most, got, begun, whole = await largest(scope), 0, False, False
     told = next((value for name, value in scope["headers"] if name == b"content-length"), b"0")
 
     async def counted() -> Mapping[str, Any]:

@@ -9,6 +9,7 @@ from django.views.decorators.cache import never_cache
 from django.views.decorators.csrf import ensure_csrf_cookie
 
 from studio.api import api
+from studio.health import alive, ready
 from studio.problems import problem
 
 
@@ -24,4 +25,10 @@ def nothing(request: HttpRequest, rest: str) -> HttpResponse:
     return problem(404, "There is nothing here.")
 
 
-urlpatterns = [path("api/", api.urls), path("api/<path:rest>", nothing), re_path(r"^(?!api/|assets/).*$", page)]
+urlpatterns = [
+    path("alive", alive),
+    path("ready", ready),
+    path("api/", api.urls),
+    path("api/<path:rest>", nothing),
+    re_path(r"^(?!api/|assets/).*$", page),
+]

@@ -7,6 +7,7 @@ import { client, take } from "@/api/client";
 import { useGuide, useKit, useMe, useOutings } from "@/api/queries";
 import { offer, type Over } from "@/keys/actions";
 import Unreached from "./Unreached.vue";
+import { dayAt } from "@/days";
 import { useTheme } from "@/stores/theme";
 import { THEMES } from "@/theme/tokens";
 
@@ -71,14 +72,17 @@ const OF_A_DAY = [
 ];
 const { data: outings } = useOutings();
 const { data: kit } = useKit();
+/** The day one is at, or the next: the palette begins with its pictures. */
+const atDay = computed(() => dayAt(outings.value ?? [], String(route.name), Number(route.params.id)));
 let drop = () => {};
-watch([outings, kit], ([days, pieces]) => {
+watch([outings, kit, atDay], ([days, pieces, at]) => {
   drop();
   drop = offer([
     ...(days ?? []).flatMap((day) => [
       ...day.situations.map((s) => ({
         id: `situation-${s.id}`,
         label: `${s.starts_at} ${s.title}`,
+        first: day === at,
         run: () => void router.push({ name: "bench", params: { id: s.id } }),
       })),
       ...OF_A_DAY.map((screen) => ({
@@ -117,12 +121,9 @@ watch(
       <RouterLink v-for="place in PLACES" :key="place.name" :to="{ name: place.name }">{{ place.label }}</RouterLink>
     </nav>
     <div class="tail">
-      <label
-        ><span class="visually-hidden">theme</span>
-        <select v-model="theme.name" class="plain">
-          <option v-for="(row, name) in THEMES" :key="name" :value="name">{{ row.label }}</option>
-        </select>
-      </label>
+      <button class="plain" :aria-label="`theme: ${THEMES[theme.name].label}; go on to the next`" @click="theme.next()">
+        {{ THEMES[theme.name].label }}
+      </button>
       <button class="plain" @click="show('palette')"><kbd>/</kbd> find</button>
       <button class="plain on-desk" @click="show('keys')"><kbd>?</kbd> keys</button>
       <button v-if="me?.name" class="plain on-desk" @click="signOut">sign out</button>
@@ -161,8 +162,7 @@ nav {
 }
 nav a,
 .mark,
-.tail button,
-.tail select {
+.tail button {
   min-height: 44px;
   display: inline-flex;
   align-items: center;
@@ -216,9 +216,6 @@ nav a.router-link-exact-active {
   .tail {
     flex-wrap: nowrap;
     gap: 0 10px;
-  }
-  .tail select {
-    max-width: 74px;
   }
   .head .tail .on-desk {
     display: none;

@@ -4,19 +4,24 @@ import { useEventListener, useIntervalFn } from "@vueuse/core";
 import { computed, onUnmounted, ref } from "vue";
 import { lost, unreached } from "@/api/unreached";
 
-/** Says on any page that something it shows has not come, and asks for it again. */
+/** Says on any page that something it shows has not come, and asks for it again; it stands still until that came. */
 const EVERY_MS = 5000;
 const queries = useQueryClient();
-const waited = {
-  type: "active",
-  predicate: (query: Query) => query.state.status === "error" && query.state.data === undefined && unreached(query.state.error),
-} as const;
 const cache = queries.getQueryCache();
-const failed = ref(false);
-onUnmounted(cache.subscribe(() => (failed.value = cache.findAll(waited).length > 0)));
-const shown = computed(() => failed.value || lost.size > 0);
+const missing = ref(new Set<string>());
+
+/** Whether a question of this page has no answer: it failed, or it failed before and is being asked again. */
+function misses(query: Query): boolean {
+  const { status, data, error } = query.state;
+  if (!query.isActive() || data !== undefined) return false;
+  return status === "error" ? unreached(error) : missing.value.has(query.queryHash);
+}
+onUnmounted(
+  cache.subscribe(() => (missing.value = new Set(cache.findAll({ predicate: misses }).map((query) => query.queryHash)))),
+);
+const shown = computed(() => missing.value.size > 0 || lost.size > 0);
 function again(): void {
-  if (failed.value) void queries.refetchQueries(waited);
+  if (missing.value.size) void queries.refetchQueries({ predicate: misses });
   for (const ask of [...lost]) void ask();
 }
 useIntervalFn(() => shown.value && again(), EVERY_MS);

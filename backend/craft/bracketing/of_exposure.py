@@ -189,7 +189,7 @@ def _short(snr: Floats) -> Ints:
 def _placed(offer: BracketOffer, middles: Floats, at: Ints, frames: _Frames, between_s: float, first_channel: float) -> Cover:
     """A set at its best middle."""
     above, below, gap, snr = frames.over[at[:, 0]], frames.under[at[:, -1]], frames.gaps(at), frames.snrs(at)
-    missed = np.floor((frames.nearly_over[at[:, 0]] + below + gap) / MISSED)
+    missed = np.floor((frames.nearly_over[at[:, 0]] + below + gap) / MISSED + 1e-9)
     k = int(np.lexsort((middles, np.abs(middles), _short(snr), missed))[0])
     row = at[k]
     covered = tuple(

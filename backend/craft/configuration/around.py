@@ -19,7 +19,8 @@ from craft.vocabulary.terms import Genre, Support
 LEANS_PX = 12.0
 """Skew in pixels past which a subject visibly leans: the bar of the silent-shutter school."""
 
-RAW_PACKINGS = ("none", "lossless", "lossy")
+RAW_PACKINGS = {"none": "not packed", "lossless": "packed without loss", "lossy": "packed with a little loss"}
+"""How raw files may be packed, and how each is said."""
 
 _DIAL_SETTING = {Dial.TIME: "shutter_time", Dial.APERTURE: "aperture", Dial.ISO: "iso_value"}
 

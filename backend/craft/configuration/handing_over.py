@@ -7,6 +7,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from fractions import Fraction
 
+from craft.configuration.around import RAW_PACKINGS
 from craft.decisions.facts import say
 from craft.decisions.numbers import HALF_SIZE, MERGED
 from craft.scene.situation import Situation
@@ -162,7 +163,9 @@ def _packing(situation: Situation, values: Mapping[str, Value]) -> Handed:
     if values.get("file_format") == "rendered":
         return Handed("packing", "finished files only", "No raw is kept.", {})
     opens = packing in situation.person.raw_opens
-    words = {"none": "not packed", "lossless": "packed without loss", "lossy": "packed with a little loss"}[packing]
     return Handed(
-        "packing", words, "Your programs open it." if opens else "None of your programs opens it: try one file before the day.", {}
+        "packing",
+        RAW_PACKINGS[packing],
+        "Your programs open it." if opens else "None of your programs opens it: try one file before the day.",
+        {},
     )

@@ -28,7 +28,7 @@ class OtherWay:
 class Reasoned:
     """One decision: its school and value in words, why, with which numbers, who took it, and what else people do.
 
-    origin: that the person took it, in words, or an empty text; hand: settings of it that were set by hand; told, rows: what its other ways are made from.
+    origin: that the person took it, in words, or an empty text; brief: why, in about seventy letters; hand: settings of it that were set by hand; told, rows: what its other ways are made from.
 
     school: the way that the value belongs to, ``by_hand`` where none does.
     """
@@ -37,6 +37,7 @@ class Reasoned:
     school: str
     label: str
     origin: str
+    brief: str
     because: str
     numbers: Mapping[str, float]
     rules_out: str
@@ -117,6 +118,7 @@ def reasoned(choice: Choice, facts: Facts) -> Reasoned:
     if choice.unmet and not choice.by_hand:
         fixed, held = _unmet(school, facts)
         because, numbers = f"{fixed} {because}", {**held, **numbers}
+    brief, briefly = phrase(speaks.brief, facts)
     see, seen = phrase(speaks.see, facts)
     desk, desked = phrase(speaks.desk, facts)
     shown = _shown(choice, facts)
@@ -125,8 +127,9 @@ def reasoned(choice: Choice, facts: Facts) -> Reasoned:
         shown.slug,
         shown.label,
         _origin(choice),
+        brief,
         because,
-        {**numbers, **seen, **desked},
+        {**numbers, **briefly, **seen, **desked},
         "" if choice.by_hand else school.rules_out,
         see,
         desk,

@@ -297,9 +297,10 @@ def _refocused(own: OwnLight, shot: Shot, view: View) -> Pixels:
 
 def _veiled(light: Pixels, view: View, shot: Shot) -> Pixels:
     """Stray light of the lens: half of it about bright places, half over the whole frame ([iso9358] measures the sum)."""
-    part = max(1, view.width // 120)
+    reach = 0.06 * view.frame_px
+    part = max(1, view.width // 120, int(reach / 8))
     small = cv2.resize(light, (max(1, view.width // part), max(1, view.height // part)), interpolation=cv2.INTER_AREA)
-    strayed = cv2.GaussianBlur(small, (0, 0), max(1.0, 0.06 * view.frame_px / part)) + small.mean((0, 1))
+    strayed = cv2.GaussianBlur(small, (0, 0), max(1.0, reach / part)) + small.mean((0, 1))
     share = GLARE_SHARE / 2
     return np.asarray(cv2.addWeighted(light, 1 - 2 * share, cv2.resize(strayed, (view.width, view.height)), share, 0), np.float32)
 

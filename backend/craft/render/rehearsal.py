@@ -190,7 +190,7 @@ def lost_share(shot: Shot, tones: ToneMap) -> float:
 
 
 @lru_cache(maxsize=64)
-def _small(shot: Shot) -> tuple[Pixels, Bytes]:
+def small(shot: Shot) -> tuple[Pixels, Bytes]:
     """A frame of some hundred pixels across: its raw, and its finished file."""
     raw = frame(shot, small_view(shot))
     return raw, finished(developed(raw, shot), shot)
@@ -202,7 +202,7 @@ def channels_of(shot: Shot) -> tuple[Channels, Channels]:
     >>> [len(channel) for channel in channels_of(shot())[0]]
     [66, 66, 66]
     """
-    raw, file = _small(shot)
+    raw, file = small(shot)
     return (
         tuple(spread(raw[..., k] * np.float32(2**shot.clip_above_key)) for k in range(3)),
         tuple(spread(_levels(file[..., k], shot)) for k in range(3)),
@@ -212,7 +212,7 @@ def channels_of(shot: Shot) -> tuple[Channels, Channels]:
 @lru_cache(maxsize=256)
 def held_by(shot: Shot, gain: float, scene: ToneMap) -> Losses:
     """What a frame of a scene loses; scene: the map of its tones."""
-    file = _small(shot)[1]
+    file = small(shot)[1]
     window = window_of(shot, gain)
     tones = tuple((name, ev) for name, ev, _ in tones_of(shot))
     return Losses(
@@ -238,7 +238,7 @@ def tone_ev(shot: Shot, ev: float) -> float:
     >>> round(tone_ev(shot(), 0.0), 2)
     0.0
     """
-    return float(stretched(np.array(ev, np.float32), shot.scene.above, shot.scene.below, shot.tuning))
+    return float(stretched(np.array(ev, np.float32), shot.scene, shot.tuning))
 
 
 def tones_of(shot: Shot) -> tuple[tuple[str, float, bool], ...]:
@@ -265,16 +265,26 @@ def key_snr(shot: Shot, gain: float) -> float:
     return shot.taken(gain).snr()
 
 
+def noise_of(situation: Situation, shot: Shot) -> tuple[bool, float]:
+    """Whether noise would be seen in the key tone as the picture will be shown, and its signal to noise there.
+
+    >>> noise_of(situation(), shot())[0]
+    False
+    """
+    snr = key_snr(shot, output_gain(situation))
+    return snr < EXCELLENT, snr
+
+
 def verdicts_of(situation: Situation, setup: Setup, shot: Shot, held: Losses) -> tuple[Verdict, ...]:
     """Would one see it: noise against what is called excellent, blur against the circle of confusion, what is lost by name.
 
     >>> [verdict.what for verdict in rehearse(situation(), advised()).verdicts]
     ['noise', 'blur', 'lost tones']
     """
-    snr = key_snr(shot, output_gain(situation))
+    seen, snr = noise_of(situation, shot)
     out = situation.output
     shown = f"{out.width_m * 100:.0f} cm wide from {out.viewing_m * 100:.0f} cm"
-    noise = Verdict("noise", snr < EXCELLENT, f"{snr:.0f} to 1 in the key tone, {shown}; under {EXCELLENT:.0f} one begins to see it")
+    noise = Verdict("noise", seen, f"{snr:.0f} to 1 in the key tone, {shown}; under {EXCELLENT:.0f} one begins to see it")
     over = setup.sharpness_stops
     blur = Verdict(
         "blur",

@@ -22,7 +22,8 @@ class Condition:
     ev100: EV at ISO 100; below, above: usual tones in stops under and over the key tone; bright: what the
     brightest tones usually are; kelvin: usual correlated colour temperature; sources: lights of
     different colour in it; mains: lamps that pulse at twice the mains frequency; indoors: under a roof;
-    keeps: share of the light's own colour, in mired against daylight, that a picture usually keeps.
+    keeps: share of the light's own colour, in mired against daylight, that a picture usually keeps; cloud: stops that the sky is
+    under a clear one of the same hour, None where the light says nothing of it.
     """
 
     slug: str
@@ -38,14 +39,15 @@ class Condition:
     keeps: float
     reason: str
     source: str
+    cloud: float | None = None
 
 
 CONDITIONS: tuple[Condition, ...] = (
-    Condition(slug="sun_on_snow", label="Bright sun on snow or pale sand", ev100=16, below=4, above=1.7, bright="the snow", kelvin=5600, sources=1, mains=False, indoors=False, keeps=0.0, reason="the ground returns most of the sun's light", source=_GUIDE),
-    Condition(slug="bright_sun", label="Bright sun, hard shadows", ev100=15, below=5, above=2.7, bright="sunlit white", kelvin=5500, sources=1, mains=False, indoors=False, keeps=0.0, reason="f/16 at one over the ISO", source=_GUIDE),
-    Condition(slug="hazy_sun", label="Hazy sun, soft shadows", ev100=14, below=4, above=2.3, bright="the sky", kelvin=5700, sources=1, mains=False, indoors=False, keeps=0.0, reason="one stop under bright sun", source=_GUIDE),
-    Condition(slug="bright_cloud", label="Bright cloud, no shadows", ev100=13, below=3, above=2, bright="the sky", kelvin=6200, sources=1, mains=False, indoors=False, keeps=0.0, reason="two stops under bright sun", source=_GUIDE),
-    Condition(slug="overcast", label="Heavy overcast", ev100=12, below=3, above=2, bright="the sky", kelvin=6700, sources=1, mains=False, indoors=False, keeps=0.0, reason="three stops under bright sun", source=_GUIDE),
+    Condition(slug="sun_on_snow", label="Bright sun on snow or pale sand", ev100=16, below=4, above=1.7, bright="the snow", kelvin=5600, sources=1, mains=False, indoors=False, keeps=0.0, reason="the ground returns most of the sun's light", source=_GUIDE, cloud=0),
+    Condition(slug="bright_sun", label="Bright sun, hard shadows", ev100=15, below=5, above=2.7, bright="sunlit white", kelvin=5500, sources=1, mains=False, indoors=False, keeps=0.0, reason="f/16 at one over the ISO", source=_GUIDE, cloud=0),
+    Condition(slug="hazy_sun", label="Hazy sun, soft shadows", ev100=14, below=4, above=2.3, bright="the sky", kelvin=5700, sources=1, mains=False, indoors=False, keeps=0.0, reason="one stop under bright sun", source=_GUIDE, cloud=1),
+    Condition(slug="bright_cloud", label="Bright cloud, no shadows", ev100=13, below=3, above=2, bright="the sky", kelvin=6200, sources=1, mains=False, indoors=False, keeps=0.0, reason="two stops under bright sun", source=_GUIDE, cloud=2),
+    Condition(slug="overcast", label="Heavy overcast", ev100=12, below=3, above=2, bright="the sky", kelvin=6700, sources=1, mains=False, indoors=False, keeps=0.0, reason="three stops under bright sun", source=_GUIDE, cloud=3),
     Condition(slug="open_shade", label="Open shade under a blue sky", ev100=12, below=3, above=2.3, bright="the sky", kelvin=7500, sources=1, mains=False, indoors=False, keeps=0.0, reason="sky light alone, bluer than the sun", source=_GUIDE),
     Condition(slug="deep_shade", label="Under trees or in a narrow lane", ev100=10, below=4, above=3, bright="gaps of sky", kelvin=7000, sources=1, mains=False, indoors=False, keeps=0.0, reason="five stops under bright sun; gaps of sky in frame", source=_GUIDE),
     Condition(slug="backlit_dawn", label="Sun just under or on the horizon", ev100=11, below=6, above=4, bright="the glow about the sun", kelvin=4200, sources=2, mains=False, indoors=False, keeps=0.5, reason="low sun, its glow in frame", source=_GUIDE),

@@ -11,6 +11,7 @@ from functools import lru_cache
 
 import cv2
 import numpy as np
+from numpy.typing import NDArray
 
 from craft.stage.colour import Pixels
 
@@ -127,16 +128,21 @@ def _texture(seed: int) -> Pixels:
     return np.asarray(soft / soft.std(), np.float32)
 
 
+def _between(at: NDArray[np.float64]) -> tuple[NDArray[np.intp], NDArray[np.intp], Pixels]:
+    """Of places along a tile: the cell each lies in, the next, and its share of the way there."""
+    cell = np.floor(at)
+    first = cell.astype(np.intp) % CELLS
+    return first, (first + 1) % CELLS, np.asarray(at - cell, np.float32)
+
+
 def _sample(p: Place, wide: float, high: float, seed: int) -> Pixels:
-    step_x, step_y = p.step / wide, p.step / high
-    start = np.array(((step_x, 0, p.x[0, 0] / wide), (0, step_y, p.y[0, 0] / high)))
-    shape = p.shape
-    return np.asarray(
-        cv2.warpAffine(
-            _texture(seed), start, (shape[1], shape[0]), flags=cv2.INTER_LINEAR | cv2.WARP_INVERSE_MAP, borderMode=cv2.BORDER_WRAP
-        ),
-        np.float32,
-    )
+    """The tile laid side by side over all places, with cells of a width and height: row by row, then column by column."""
+    tile = _texture(seed)
+    above, below, down = _between(p.y[:, 0].astype(np.float64) / high)
+    left, right, across = _between(p.x[0].astype(np.float64) / wide)
+    rows = tile[above] + down[:, None] * (tile[below] - tile[above])
+    along = rows.take(left, 1)
+    return np.asarray(along + across * (rows.take(right, 1) - along), np.float32)
 
 
 def grain(wide: float, high: float, amount: float, seed: int = 1) -> Field:
@@ -165,7 +171,12 @@ def ripples(horizon: float, amount: float, seed: int, near: float = 640.0) -> Fi
         total = np.zeros(p.shape, np.float32)
         for k, (size, low, high) in enumerate(((0.9, 0.0, 0.16), (2.0, 0.06, 0.34), (4.4, 0.2, 0.66), (8.5, 0.45, 2.4))):
             share = np.clip(1 - np.abs(depth - (low + high) / 2) / ((high - low) / 2 + 0.1), 0, 1)
-            total += np.asarray(grain(size * 10, size * 0.95, 1.0, seed + 11 * k).at(p) * share, np.float32)
+            rows = np.flatnonzero(share)
+            if not rows.size:
+                continue
+            here = slice(rows[0], rows[-1] + 1)
+            band = grain(size * 10, size * 0.95, 1.0, seed + 11 * k).at(Place(p.x, p.y[here], p.step))
+            total[here] += np.asarray(band * share[here], np.float32)
         return total * np.float32(amount)
 
     return Field(at)

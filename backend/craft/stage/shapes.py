@@ -2,19 +2,33 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterable, Sequence
+from itertools import pairwise
 
 import numpy as np
 import skia
 
 Point = Sequence[float]
 
+FAR_OUT, ENDLESS = 2400.0, 60000.0
+"""A coordinate so far from a frame's corner means that a thing has no end there: it is drawn to where no lens sees it."""
+
+
+def _out(figure: float) -> float:
+    return math.copysign(ENDLESS, figure) if abs(figure) >= FAR_OUT else figure
+
+
+def _without_end(point: Point) -> list[float]:
+    """A point's figures, with its own place (the last two) out where it has no end."""
+    return [*point[:-2], _out(point[-2]), _out(point[-1])]
+
 
 def poly(*points: Point, closed: bool = True) -> skia.Path:
     """A shape through points; a point of six figures is a cubic curve to its last two."""
     path = skia.Path()
-    path.moveTo(*points[0])
-    for point in points[1:]:
+    path.moveTo(*_without_end(points[0]))
+    for point in map(_without_end, points[1:]):
         if len(point) == 2:
             path.lineTo(*point)
         elif len(point) == 4:
@@ -28,7 +42,7 @@ def poly(*points: Point, closed: bool = True) -> skia.Path:
 
 def rect(x: float, y: float, wide: float, high: float) -> skia.Path:
     """A rectangle from its upper left corner."""
-    return skia.Path.Rect(skia.Rect.MakeXYWH(x, y, wide, high))
+    return skia.Path.Rect(skia.Rect.MakeLTRB(*map(_out, (x, y, x + wide, y + high))))
 
 
 def oval(x: float, y: float, rx: float, ry: float, turn: float = 0.0) -> skia.Path:
@@ -46,6 +60,31 @@ def line(points: Sequence[Point], width: float) -> skia.Path:
     )
     out = skia.Path()
     paint.getFillPath(poly(*points, closed=False), out)
+    return out
+
+
+def limb(*joints: Point) -> skia.Path:
+    """An arm or a leg as one outline through joints, each a place and how wide it is there: no seam where it bends."""
+    out = skia.Path()
+    for (x, y, wide), (to_x, to_y, to_wide) in pairwise(joints):
+        long = float(np.hypot(to_x - x, to_y - y))
+        across, down = (to_y - y) / long / 2, (x - to_x) / long / 2
+        piece = poly(
+            (x + across * wide, y + down * wide),
+            (to_x + across * to_wide, to_y + down * to_wide),
+            (to_x - across * to_wide, to_y - down * to_wide),
+            (x - across * wide, y - down * wide),
+        )
+        for part in (oval(x, y, wide / 2, wide / 2), piece, oval(to_x, to_y, to_wide / 2, to_wide / 2)):
+            out = skia.Op(out, part, skia.PathOp.kUnion_PathOp)
+    return out
+
+
+def joined(*paths: skia.Path) -> skia.Path:
+    """Shapes as one outline."""
+    out = skia.Path()
+    for path in paths:
+        out = skia.Op(out, path, skia.PathOp.kUnion_PathOp)
     return out
 
 
@@ -72,7 +111,7 @@ def moved(
     return tuple(out)
 
 
-def ridge(base: float, height: float, seed: int, *, left: float = -1400.0, right: float = 2400.0, step: float = 26.0) -> skia.Path:
+def ridge(base: float, height: float, seed: int, *, left: float = -1400.0, right: float = 2390.0, step: float = 26.0) -> skia.Path:
     """A range of land over a base line, long enough for any lens."""
     rng = np.random.default_rng(seed)
     xs = np.arange(left, right + step, step)
@@ -80,7 +119,8 @@ def ridge(base: float, height: float, seed: int, *, left: float = -1400.0, right
     walk -= np.linspace(walk[0], walk[-1], len(xs))
     soft = np.convolve(np.pad(walk, 4, mode="edge"), np.hanning(9) / np.hanning(9).sum(), mode="valid")
     soft = (soft - soft.min()) / (np.ptp(soft) + 1e-9)
-    return poly((left, base + 8), *((float(x), float(base - height * v)) for x, v in zip(xs, soft, strict=True)), (right, base + 8))
+    tops = [(float(x), float(base - height * v)) for x, v in zip(xs, soft, strict=True)]
+    return poly((-ENDLESS, base + 8), (-ENDLESS, tops[0][1]), *tops, (ENDLESS, tops[-1][1]), (ENDLESS, base + 8))
 
 
 def scatter(seed: int, count: int, left: float, top: float, right: float, bottom: float) -> list[tuple[float, float, float]]:

@@ -80,7 +80,8 @@ class Stage:
 
     usual_mm: focal length in 36 mm terms, and distance_m of the subject, for which it is composed; aim: the middle of
     the subject, which the camera keeps where it is; vanishing: where level lines meet; above, below: stops between
-    the key and its brightest and darkest named tones; other_k: colour temperature of the second light, if there is one.
+    the key and its brightest and darkest named tones; other_k: colour temperature of the second light, if there is one;
+    void: stops from the key from which what is darker stays as dark whatever the contrast: a sky without light, not a shade.
     """
 
     slug: str
@@ -93,6 +94,7 @@ class Stage:
     tones: tuple[Tone, ...]
     draw: Callable[[], tuple[Cutout, ...]]
     other_k: float | None = None
+    void: float = -inf
 
     @property
     def above(self) -> float:
@@ -102,4 +104,4 @@ class Stage:
     @property
     def below(self) -> float:
         """Stops from the key down to the darkest named tone."""
-        return max(0.5, -min(tone.ev for tone in self.tones))
+        return max(0.5, -min(tone.ev for tone in self.tones if tone.ev > self.void))

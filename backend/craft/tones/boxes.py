@@ -11,7 +11,7 @@ import numpy as np
 import skia
 
 from craft.stage.colour import Pixels, light_rgb
-from craft.stage.stage import Cutout, Lit, Moves
+from craft.stage.stage import Cutout, Lit, Moves, Stage
 from craft.stage.stages import BY_SLUG
 from craft.tones.framing import Framing
 
@@ -44,14 +44,16 @@ SPARKLE = 0.25
 """What is left of the stops by which a place is brighter than the brightest tone with a name."""
 
 
-def stretched(ev: Pixels, stage_above: float, stage_below: float, tuning: Tuning) -> Pixels:
+def stretched(ev: Pixels, stage: Stage, tuning: Tuning) -> Pixels:
     """Stops of a stage as this situation has them: what is over the key stretched to its brightest, what is under to its darkest.
 
-    The brightest that has a name is the brightest there is, but for sparkle: what lies over it is drawn nearer to it.
+    The brightest that has a name is the brightest there is, but for sparkle: what lies over it is drawn nearer to it. What is as dark
+    as the stage's void stays so.
     """
-    up, down = np.float32(tuning.above / stage_above), np.float32(tuning.below / stage_below)
-    sparkle = np.maximum(ev - np.float32(stage_above), 0) * np.float32(1 - SPARKLE)
-    return np.asarray(np.where(ev > 0, (ev - sparkle) * up, ev * down), np.float32)
+    up, down = np.float32(tuning.above / stage.above), np.float32(tuning.below / stage.below)
+    sparkle = np.maximum(ev - np.float32(stage.above), 0) * np.float32(1 - SPARKLE)
+    under = np.where(ev > stage.void, ev * down, ev)
+    return np.asarray(np.where(ev > 0, (ev - sparkle) * up, under), np.float32)
 
 
 def _bounds(cutout: Cutout, framing: Framing, margin: int) -> tuple[int, int, int, int] | None:
@@ -117,7 +119,7 @@ def draw(cutout: Cutout, framing: Framing, tuning: Tuning, margin: int) -> Box |
     left, top, right, bottom = left + int(columns[0]), top + int(rows[0]), left + int(columns[-1]) + 1, top + int(rows[-1]) + 1
     place = framing.place(cutout.at, left, top, right - left, bottom - top)
     stage = framing.stage
-    light = np.exp2(np.clip(stretched(cutout.ev.at(place), stage.above, stage.below, tuning), -16, 16))
+    light = np.exp2(np.clip(stretched(cutout.ev.at(place), stage, tuning), -16, 16))
     kelvin = {Lit.KEY: tuning.kelvin, Lit.OTHER: stage.other_k or tuning.kelvin, Lit.OWN: None}[cutout.lit]
     lamp = np.ones(3, np.float32) if kelvin is None else np.array(light_rgb(kelvin), np.float32)
     pixels = np.empty((bottom - top, right - left, 4), np.float32)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 from functools import lru_cache
 
@@ -17,11 +18,12 @@ MISSED = 0.002
 @dataclass(frozen=True, slots=True, eq=False)
 class Spread:
     """A picture's pixels in stops from the key, each in order: of the channel that fills first and of luminance; apart: the most between
-    the two in one pixel."""
+    the two in one pixel; void: what is as dark has no light that one would miss."""
 
     highest: Floats
     luminance: Floats
     apart: float
+    void: float = -math.inf
 
     def over(self, evs: Floats) -> Floats:
         """Shares of the picture whose first channel is full at these stops or under them."""
@@ -35,7 +37,8 @@ class Spread:
     def ends(self) -> tuple[float, float]:
         """The darkest and the brightest tone that one would miss."""
         few = int(MISSED * len(self.highest))
-        return float(self.luminance[few]), float(self.highest[-1 - few])
+        meant = min(int(np.searchsorted(self.luminance, self.void, side="right")), len(self.luminance) - 1 - few)
+        return float(self.luminance[meant + few]), float(self.highest[-1 - few])
 
 
 @lru_cache(maxsize=64)
@@ -50,4 +53,4 @@ def spread_of(tones: ToneMap) -> Spread:
     ((-2.0, 3.0), [0.5, 0.0], [0.25])
     """
     highest, luminance = (np.log2(tones.taken(of)).astype(np.float64) for of in (tones.highest, tones.luminance))
-    return Spread(np.sort(highest, axis=None), np.sort(luminance, axis=None), float((highest - luminance).max()))
+    return Spread(np.sort(highest, axis=None), np.sort(luminance, axis=None), float((highest - luminance).max()), tones.void)

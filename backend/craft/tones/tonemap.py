@@ -51,12 +51,13 @@ NOWHERE = Oval(-1.0, -1.0, 0.0, 0.0)
 
 @dataclass(frozen=True, slots=True)
 class Named:
-    """A tone one can name, where the lens puts it; ev: stops from the key."""
+    """A tone one can name, where the lens puts it; ev: stops from the key; void: no light is meant to be there, so none is missed."""
 
     name: str
     at: Oval
     ev: float
     skin: bool
+    void: bool = False
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -65,7 +66,8 @@ class ToneMap:
 
     luminance: (h, w); highest: (h, w), of the channel that is the first to clip; of_subject: (h, w), how much of each pixel is its own;
     unsure: (h, w), over 0 where the light is only known to be at least this, None where all of it is known; kept: what the lens keeps of the
-    light at each pixel of the frame itself, 1 where the light was taken through a lens already.
+    light at each pixel of the frame itself, 1 where the light was taken through a lens already; void: stops from the key under which no light is
+    meant to be, so that none is missed.
     """
 
     luminance: Pixels
@@ -77,6 +79,7 @@ class ToneMap:
     face: Oval | None = None
     unsure: Pixels | None = None
     kept: Pixels | float = 1.0
+    void: float = -math.inf
 
     @property
     def width(self) -> int:
@@ -240,7 +243,7 @@ def mapped(framing: Framing, tuning: Tuning, size: float) -> ToneMap:
             _lay_plane(light, of_subject, plane, drawn, framing)
     luminance = np.maximum(light[..., 0], np.float32(2.0**-20))
     highest = np.maximum(light[..., 1] * np.float32(max(light_rgb(tuning.kelvin))) + light[..., 2], luminance)
-    tuned = np.exp2(stretched(np.log2(luminance), stage.above, stage.below, tuning))
+    tuned = np.exp2(stretched(np.log2(luminance), stage, tuning))
     seen = ToneMap(tuned, tuned * highest / luminance, of_subject, int(-view.left), NOWHERE)
     high = view.frame_px / framing.aspect
     named = []
@@ -249,8 +252,8 @@ def mapped(framing: Framing, tuning: Tuning, size: float) -> ToneMap:
         if not framing.seen(at):
             continue
         reach = tone.reach * framing.scale(at)[0]
-        ev = float(stretched(np.array(tone.ev, np.float32), stage.above, stage.below, tuning))
-        named.append(Named(tone.name, _oval(framing, at, tone.x, tone.y, (reach, reach)), ev, tone.skin))
+        ev = float(stretched(np.array(tone.ev, np.float32), stage, tuning))
+        named.append(Named(tone.name, _oval(framing, at, tone.x, tone.y, (reach, reach)), ev, tone.skin, tone.ev <= stage.void))
     half = min(0.45, max(size / 2, 0.5 / high)) * high
     subject = _oval(framing, stage.distance_m, *stage.aim, (half * 0.6, half))
     there = tuple(one for one in named if _there(seen, one))
@@ -258,7 +261,9 @@ def mapped(framing: Framing, tuning: Tuning, size: float) -> ToneMap:
         of_subject = seen.inside(subject)
     frame = View(view.width - 2 * seen.margin, view.height - 2 * seen.margin, view.frame_px)
     kept = kept_by_lens(frame, framing.aspect, framing.focal_mm)
-    return replace(seen, of_subject=of_subject, subject=subject, named=there, face=_face(framing, subject, there), kept=kept)
+    return replace(
+        seen, of_subject=of_subject, subject=subject, named=there, face=_face(framing, subject, there), kept=kept, void=stage.void
+    )
 
 
 def _face(framing: Framing, subject: Oval, named: tuple[Named, ...]) -> Oval | None:

@@ -42,4 +42,5 @@ def wanted_of(situation: Situation, tones: ToneMap, holds: tuple[str, ...] | Non
     typed = situation.light.holds_above
     brightest = max([*evs, *([] if typed is None else [typed])], default=situation.holds_above)
     skin = min((one.ev for one in tones.named if one.skin), default=None)
-    return Wanted(brightest, skin, min((one.ev for one in tones.named), default=-situation.light.below), situation.light.kelvin)
+    darkest = min((one.ev for one in tones.named if not one.void), default=-situation.light.below)
+    return Wanted(brightest, skin, darkest, situation.light.kelvin)

@@ -39,7 +39,7 @@ class AddedInOnePlace(TestCase):
             slug="marks",
             label="marks",
             sets=("crop_mark",),
-            by_hand=said_by_hand("At {distance_m} it is what you see."),
+            by_hand=said_by_hand("It is {distance_m}.", "At {distance_m} it is what you see."),
             desk=Desk(minutes=0.5, reason="a cut of each picture"),
             schools=(
                 School(
@@ -47,6 +47,7 @@ class AddedInOnePlace(TestCase):
                     label="marked",
                     value=("on",),
                     when=(far,),
+                    brief="It will be cut.",
                     because="At {distance_m} it will be cut.",
                     costs="a busy finder",
                 ),
@@ -54,6 +55,7 @@ class AddedInOnePlace(TestCase):
                     slug="bare",
                     label="bare",
                     value=("off",),
+                    brief="It fills it.",
                     because="It fills the frame.",
                     costs="cutting",
                     desk="{minutes} min of cutting.",
@@ -312,7 +314,9 @@ class Knowledge(TestCase):
 
     def test_data_has_reasons_and_sources_and_no_two_alike(self) -> None:
         for _, row in SCHOOLS:
-            self.assertFalse(re.search(r"\d", re.sub(r"{.*?}", "", row.because + row.costs)), f"{row.slug}: numbers come from facts")
+            self.assertFalse(
+                re.search(r"\d", re.sub(r"{.*?}", "", row.brief + row.because + row.costs)), f"{row.slug}: numbers come from facts"
+            )
         for attribute in ("because", "label"):
             words = [(decision, getattr(s, attribute)) for decision, s in SCHOOLS]
             self.assertEqual(len(set(words)), len(words))

@@ -2,14 +2,12 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterator
+from collections.abc import Iterator
 from contextlib import contextmanager
 from functools import partial
-from typing import Any
 
 from django.contrib.auth.models import User
 from django.db.models import F
-from pydantic import ValidationError
 
 from craft.day.pairs import best_mm, rank
 from craft.errors import CraftError
@@ -102,7 +100,7 @@ def pairs_of(person: Somebody, now: SituationNow) -> PairsOut:
         raise InputError([Problem("/outing", "this outing is not among yours")])
     kit = Kit(person)
     form = question_of(person, now, kit)
-    bodies, lenses = _read(kit, "body", BodyForm), _read(kit, "lens", LensForm)
+    bodies, lenses = kit.readable("body", BodyForm), kit.readable("lens", LensForm)
     built_in = {body.fixed_lens for body in bodies.values()}
     many = len(bodies) * len(lenses) > MOST_PAIRS
     if many:
@@ -124,17 +122,6 @@ def pairs_of(person: Somebody, now: SituationNow) -> PairsOut:
         for p in rank(tuple(one.value() for _, _, one in joined))
     ]
     return PairsOut(pairs=pairs, of_one_body=many)
-
-
-def _read(kit: Kit, kind: str, form: Callable[..., Any]) -> dict[str, Any]:
-    found = {}
-    for (of, slug), document in kit.pieces.items():
-        if of == kind and slug not in kit.put_aside[kind]:
-            try:
-                found[slug] = form(**document)
-            except ValidationError:  # the kit's own page says what is wrong with it
-                continue
-    return found
 
 
 def _joined(

@@ -114,6 +114,7 @@ def _check(served: list[tuple[Made, Applied[Check]]], kit: Kit, ticked: Mapping[
     return CheckOut(
         slug=row.slug,
         moment=row.moment,
+        kind=row.kind,
         text=row.day or served[0][1].text,
         because=served[0][1].because,
         serves=[ServedOut(situation=made.pk, title=made.title, figure=one.figure, where=_where(one, made, kit)) for made, one in served],

@@ -8,7 +8,7 @@ from typing import Annotated
 from ninja import Schema
 from pydantic import Field
 
-from craft.day.checks import Moment
+from craft.day.checks import Kind, Moment
 from craft.vocabulary.setting import Value
 from forms.traits_form import Flag
 
@@ -30,6 +30,7 @@ class CheckOut(Schema):
 
     slug: str
     moment: Moment
+    kind: Kind
     text: str
     because: str
     serves: list[ServedOut]

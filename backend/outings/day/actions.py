@@ -2,19 +2,22 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from typing import Any
 
 from django.db.models import OuterRef, Prefetch, QuerySet, Subquery
 
 from craft.day.checks import Moment
+from craft.scene.conditions import BY_SLUG
 from craft.setup.saying.brief import brief_of
+from craft.sky.daylight import sky_over
 from craft.sky.sun import sun_over
-from forms.outing_form import Coordinates, fingerprint
+from forms.outing_form import YEARS, Coordinates, fingerprint
 from forms.problems import InputError
 from forms.setup_form import figures_of
 from forms.situation_form import LightForm
 from outings.checks.actions import checks_of
-from outings.day.schemas import BodyDayOut, DayOut, GlanceOut, OutingOut, SituationRow, SunMarkOut, SunOut, ToolsOut
+from outings.day.schemas import BodyDayOut, DayOut, GlanceOut, OutingOut, SituationRow, SkyOut, SunMarkOut, SunOut, ToolsOut
 from outings.fingers.actions import clashes_on
 from outings.models import Outing, Situation
 from outings.reading import Kit
@@ -23,6 +26,9 @@ from outings.slots.actions import slots_of
 from outings.slots.schemas import BodySlots
 from outings.traffic.actions import traffic_of
 from people.versions import tag
+
+SKY_AT = tuple(range(3 * 60, 27 * 60 + 1, 15))
+"""Minutes at which the sky of a day is told: a day is drawn from three to three at the most."""
 
 
 def _ev(document: dict[str, Any]) -> float | None:
@@ -89,19 +95,26 @@ def day_out(outing: Outing, kit: Kit) -> DayOut:
             room_gb=sum(leg.room_gb for body in traffic_of(outing, setups) for leg in body.legs),
             cards=sum(row.card == "fresh" for row in rows),
         ),
-        sun=sun_of(outing),
     )
 
 
 def sun_of(outing: Outing) -> SunOut | None:
-    """The sun over the day where its place and its clock are known."""
-    if outing.lies is None or outing.utc_offset_min is None:
+    """The sun over the day and the light of its sky, where its place and its clock are known."""
+    if outing.lies is None or outing.utc_offset_min is None or not YEARS[0] <= outing.day.year <= YEARS[1]:
         return None
     lies = Coordinates.model_validate(outing.lies)
     sun = sun_over(outing.day, lies.latitude_deg, lies.longitude_deg, outing.utc_offset_min)
     itself = (sun.rises_min, sun.sets_min)
     marks = [SunMarkOut(minutes=minutes, told=told, twilight=minutes not in itself) for minutes, told in sun.marks]
-    return SunOut(told=sun.told, marks=marks)
+    clouds = _clouds(outing.situations.filter(deleted_at=None))
+    sky = sky_over(outing.day, lies.latitude_deg, lies.longitude_deg, outing.utc_offset_min, SKY_AT, clouds)
+    return SunOut(told=sun.told, marks=marks, sky=[SkyOut(minutes=at.minutes, ev100=at.ev100, rgb=list(at.rgb)) for at in sky])
+
+
+def _clouds(rows: Iterable[Situation]) -> list[tuple[float, float]]:
+    """What the day's situations say of cloud, each at its minute."""
+    said = [(row.begins, BY_SLUG.get((row.document.get("light") or {}).get("condition") or "")) for row in rows]
+    return [(at, condition.cloud) for at, condition in said if condition and condition.cloud is not None]
 
 
 def _glance(situation: int, made: Made | None) -> GlanceOut:

@@ -9,12 +9,14 @@ from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Header, Router
 
+from forms.kit_form import BodyForm, LensForm
+from forms.line_form import LineIn, LineOut, glasses_of, line_of
 from forms.outing_form import OutingFile, SituationDocument
 from forms.setup_form import SetupOut, setup_of
 from forms.situation_form import SituationForm
 from outings import exchange, keeping, reading
-from outings.day.actions import day_out, outing_out, with_rows
-from outings.day.schemas import DayOut, HourIn, OutingIn, OutingOut, SituationOut
+from outings.day.actions import day_out, outing_out, sun_of, with_rows
+from outings.day.schemas import DayOut, HourIn, OutingIn, OutingOut, SituationOut, SunOut
 from outings.mine import my_outing, my_situations
 from outings.models import Outing, Situation
 from people.guards import heavy, person_of
@@ -114,6 +116,20 @@ def add_situation(request: HttpRequest, response: HttpResponse, pk: int, documen
 def import_situation(request: HttpRequest, response: HttpResponse, pk: int, situation: SituationForm) -> SituationOut:
     """A situation from a file in the open form, all or nothing."""
     return _situation_out(exchange.import_situation(get_object_or_404(_outings(request), pk=pk), situation), response)
+
+
+@router.post("/line", response=LineOut)
+def line(request: HttpRequest, said: LineIn) -> LineOut:
+    """What a line says of a picture, with this person's kit. Keeps nothing."""
+    kit = reading.Kit(person_of(request))
+    bodies = {slug: form.name for slug, form in kit.readable("body", BodyForm).items()}
+    return line_of(said.text, glasses_of(kit.readable("lens", LensForm)), bodies)
+
+
+@router.get("/outings/{pk}/sun", response=SunOut | None)
+def sun(request: HttpRequest, pk: int) -> SunOut | None:
+    """The sun over a day and the light of its sky; null where nobody said where the place lies, or its clock."""
+    return sun_of(my_outing(request, pk))
 
 
 @router.get("/outings/{pk}/day", response=DayOut)

@@ -113,17 +113,25 @@ class SunMarkOut(Schema):
     twilight: bool
 
 
+class SkyOut(Schema):
+    """The open sky at a minute of the place's clock: EV of level ground under it, and the linear red, green and blue it is drawn in."""
+
+    minutes: float
+    ev100: float
+    rgb: Annotated[list[float], Field(min_length=3, max_length=3)]
+
+
 class SunOut(Schema):
-    """The sun over a day, in words and along it."""
+    """The sun over a day, in words and along it, and the light of the sky from three in the morning to three."""
 
     told: str
     marks: list[SunMarkOut]
+    sky: list[SkyOut]
 
 
 class DayOut(Schema):
-    """A day at a glance; sun: null where nobody said where the place lies, or its clock."""
+    """A day at a glance."""
 
     pictures: list[GlanceOut]
     bodies: list[BodyDayOut]
     tools: ToolsOut
-    sun: SunOut | None

@@ -13,6 +13,8 @@ from django.core import signing
 
 from craft.decisions.facts import say
 from craft.errors import CraftError
+from craft.render.in_light import Moved, column
+from craft.render.lines import as_png, lines_of
 from craft.render.picture import Centre, Look, as_jpeg, brightened, picture
 from craft.render.shot import Shot, from_recipe, shot_of
 from craft.render.steady import Tile, strip
@@ -78,6 +80,17 @@ def drawn_if_wanted(person: int, place: str, ticket: int, shot: Shot, at: Looked
         return _drawn(shot, at)
 
 
+@lru_cache(maxsize=64)
+def _lines(shot: Shot, width: int) -> bytes:
+    return as_png(lines_of(shot, width))
+
+
+def lines_drawn(shot: Shot, width: int) -> bytes:
+    """A frame as a line drawing, as a PNG."""
+    with _brush:
+        return _lines(shot, width)
+
+
 def token_of(shot: Shot) -> str:
     """A shot as a signed word for an address: nobody can ask for a frame that this server did not think of."""
     return signing.dumps(shot.recipe(), salt=SALT, compress=True)
@@ -107,9 +120,25 @@ def strip_token(shot: Shot, size: float, tiles: tuple[Tile, ...]) -> str:
     return signing.dumps({"shot": shot.recipe(), "size": size, "tiles": told}, salt=STRIP_SALT, compress=True)
 
 
+def column_token(shot: Shot, moves: tuple[Moved, ...]) -> str:
+    """Small frames of a shot one under the other, as light and dials move, as a signed word."""
+    return signing.dumps({"shot": shot.recipe(), "moves": moves}, salt=STRIP_SALT, compress=True)
+
+
 @lru_cache(maxsize=64)
-def drawn_strip(token: str) -> bytes:
-    """The small pictures of a token, as a JPEG.
+def _column(shot: Shot, moves: tuple[Moved, ...]) -> bytes:
+    return as_jpeg(column(shot, moves))
+
+
+@lru_cache(maxsize=64)
+def _strip(shot: Shot, size: float, tiles: tuple[Tile, ...]) -> bytes:
+    aspect = shot.width_mm / shot.height_mm
+    tones = map_on(shot.scene, shot.focal_mm * 36 / shot.width_mm, shot.distance_m, aspect, shot.tuning, size)
+    return as_jpeg(strip(shot, tones, tiles))
+
+
+def drawn_strip(token: str, person: Somebody) -> bytes:
+    """The small pictures of a token, as a JPEG; of a picture of one's own only for the person whose it is.
 
     Raises
     ------
@@ -117,14 +146,14 @@ def drawn_strip(token: str) -> bytes:
     """
     try:
         told = signing.loads(token, salt=STRIP_SALT)
-        shot = from_recipe(told["shot"])
+        shot = from_recipe(told["shot"], own_named(person))
     except (signing.BadSignature, CraftError) as error:
         raise InputError([Problem("/token", "these are not pictures of ours, or of an older version: open the rehearsal again")]) from error
-    tiles = tuple(Tile(stops, (across, down), subject) for stops, across, down, subject in told["tiles"])
-    aspect = shot.width_mm / shot.height_mm
-    tones = map_on(shot.scene, shot.focal_mm * 36 / shot.width_mm, shot.distance_m, aspect, shot.tuning, told["size"])
     with _brush:
-        return as_jpeg(strip(shot, tones, tiles))
+        if "moves" in told:
+            return _column(shot, tuple(Moved(*moved) for moved in told["moves"]))
+        tiles = tuple(Tile(stops, (across, down), subject) for stops, across, down, subject in told["tiles"])
+        return _strip(shot, told["size"], tiles)
 
 
 def etag(*of: object) -> str:

@@ -11,6 +11,7 @@ from ninja import Path, Query, Router
 
 from craft.errors import CraftError
 from craft.render.picture import Look, lift_between
+from craft.render.shot import Shot
 from forms.frame_files import Written, dng_of, jpeg_of
 from forms.problems import InputError
 from forms.rehearsal_form import (
@@ -41,6 +42,7 @@ from outings.rehearse.actions import (
     etag,
     frame_of,
     keep_frame,
+    lines_drawn,
     shot_of_kept,
     shot_of_situation,
     shot_of_token,
@@ -58,12 +60,26 @@ ASK_AGAIN = "private, no-cache"
 Share = Annotated[float, Query(ge=0, le=1)]
 
 
-def jpeg(tag: str, data: bytes | None, kept: str = "private, max-age=86400") -> HttpResponse:
+def jpeg(tag: str, data: bytes | None, kept: str = "private, max-age=86400", kind: str = "image/jpeg") -> HttpResponse:
     """A picture as an answer; without data, that the one the browser has is still right."""
-    answer = HttpResponse(status=304) if data is None else HttpResponse(data, content_type="image/jpeg")
+    answer = HttpResponse(status=304) if data is None else HttpResponse(data, content_type=kind)
     answer["ETag"] = tag
     answer["Cache-Control"] = kept
     return answer
+
+
+def _drawing(request: HttpRequest, shot: Shot, width: int) -> HttpResponse:
+    tag = etag("lines", shot, width)
+    fresh = request.headers.get("If-None-Match") == tag
+    return jpeg(tag, None if fresh else lines_drawn(shot, width), ASK_AGAIN, "image/png")
+
+
+def _shot_of(request: HttpRequest, pk: int) -> Shot:
+    row = get_object_or_404(my_situations(request), pk=pk)
+    try:
+        return shot_of_situation(row, Kit(person_of(request)))
+    except (CraftError, InputError) as error:
+        raise Http404 from error
 
 
 @router.get("/scenes", response=list[SceneOut])
@@ -122,6 +138,16 @@ def frame(
         return HttpResponse(status=204)
 
 
+@router.get("/frames/{token}/lines.png", openapi_extra=files("image/png"))
+def lines(request: HttpRequest, token: Annotated[str, Path(max_length=4000)], width: Width = 264) -> HttpResponse:
+    """A frame as a line drawing, without any colour of its own: for the dark."""
+    try:
+        shot = frame_of(token, 0.0, request.user)
+    except InputError as error:
+        raise Http404 from error
+    return _drawing(request, shot, width)
+
+
 @router.get("/frames/{token}/tones", response=HistogramsOut)
 def tones(request: HttpRequest, token: Annotated[str, Path(max_length=4000)]) -> HttpResponse:
     """How a frame's raw and its finished file are spread over the ruler of tones, by channel."""
@@ -131,14 +157,16 @@ def tones(request: HttpRequest, token: Annotated[str, Path(max_length=4000)]) ->
         raise Http404 from error
 
 
+@router.get("/situations/{pk}/lines.png", openapi_extra=files("image/png"))
+def situation_lines(request: HttpRequest, pk: int, width: Width = 264) -> HttpResponse:
+    """A stored situation's frame as a line drawing; 404 where no frame can be taken."""
+    return _drawing(request, _shot_of(request, pk), width)
+
+
 @router.get("/situations/{pk}/scene.jpg", openapi_extra=files("image/jpeg"))
 def thumbnail(request: HttpRequest, pk: int, width: Width = 264) -> HttpResponse:
     """A stored situation's frame, small and without marks; 404 where no frame can be taken."""
-    row = get_object_or_404(my_situations(request), pk=pk)
-    try:
-        shot = shot_of_situation(row, Kit(person_of(request)))
-    except (CraftError, InputError) as error:
-        raise Http404 from error
+    shot = _shot_of(request, pk)
     tag = etag(shot, width)
     if request.headers.get("If-None-Match") == tag:
         return jpeg(tag, None, ASK_AGAIN)

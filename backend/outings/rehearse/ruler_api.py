@@ -7,6 +7,7 @@ from typing import Annotated
 from django.http import Http404, HttpRequest, HttpResponse
 from ninja import Path, Router
 
+from forms.in_light_form import InLightIn, InLightOut, LightsOut, in_light_of, lights_of
 from forms.problems import InputError
 from forms.rehearsal_form import RehearseIn
 from forms.rulers.asked import Signs
@@ -16,7 +17,7 @@ from forms.rulers.sets import CoveringOut, sets_of
 from forms.rulers.steady import SteadyOut, series_form
 from forms.rulers.truth import TruthOut, truth_form
 from outings.bench.actions import in_full, theirs_of
-from outings.rehearse.actions import drawn_strip, etag, strip_token, token_of
+from outings.rehearse.actions import column_token, drawn_strip, etag, strip_token, token_of
 from outings.rehearse.api import jpeg
 from outings.rehearse.longer import longer_set
 from outings.rehearse.schemas import LongerOut
@@ -68,13 +69,27 @@ def series(request: HttpRequest, asked: RehearseIn) -> HttpResponse:
     return as_json(series_form(asked, strip_token, theirs_of(request.user)))
 
 
+@router.post("/rehearse/light", response=InLightOut)
+@stateless
+def light(request: HttpRequest, asked: InLightIn) -> HttpResponse:
+    """The frame of a situation once its light has moved, and what would be decided in that light. Stateless."""
+    return as_json(in_light_of(asked, token_of, theirs_of(request.user)))
+
+
+@router.post("/rehearse/lights", response=LightsOut)
+@stateless
+def lights(request: HttpRequest, asked: RehearseIn) -> HttpResponse:
+    """Small frames of a situation, a few stops of light apart, as one picture. Stateless."""
+    return as_json(lights_of(asked, column_token, theirs_of(request.user)))
+
+
 @router.get("/strips/{token}.jpg", openapi_extra=files("image/jpeg"))
 def strip(request: HttpRequest, token: Annotated[str, Path(max_length=4000)]) -> HttpResponse:
-    """Small pictures side by side."""
+    """Small pictures side by side, or one under the other."""
     tag = etag(token)
     if request.headers.get("If-None-Match") == tag:
         return jpeg(tag, None)
     try:
-        return jpeg(tag, drawn_strip(token))
+        return jpeg(tag, drawn_strip(token, request.user))
     except InputError as error:
         raise Http404 from error

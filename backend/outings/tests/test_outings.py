@@ -12,6 +12,7 @@ from django.db import connection
 from django.test import TestCase
 from django.test.utils import CaptureQueriesContext
 
+from craft.sky.daylight import sky_over
 from craft.sky.sun import sun_over
 from kit.models import Piece
 from outings.demo_people import load_demo_people
@@ -198,11 +199,19 @@ class WhatADayTells(Day):
         self.assertEqual(again["lies"], lies)
         sun = sun_over(dt.date(2027, 6, 12), 54.4, 0.6, 60)
         for one in (self.day["id"], again["id"]):
-            told = self.caller.get(f"/api/outings/{one}/day").json()["sun"]
+            told = self.caller.get(f"/api/outings/{one}/sun").json()
             self.assertEqual((told["told"], [(m["minutes"], m["told"]) for m in told["marks"]]), (sun.told, list(sun.marks)))
+            clear = sky_over(dt.date(2027, 6, 12), 54.4, 0.6, 60, [at["minutes"] for at in told["sky"]])
+            haze = [bare.ev100 - at["ev100"] for bare, at in zip(clear, told["sky"], strict=True)]
+            self.assertTrue(all(abs(stops - 1) < 1e-6 for stops in haze), "the one picture that speaks of the sky says hazy sun")
         for lacking in ({"lies": None}, {"lies": lies, "utc_offset_min": None}):
             self.assertEqual(self.caller.put(at, {**day, **lacking}, "").status_code, 200)
-            self.assertIsNone(self.caller.get(f"{at}/day").json()["sun"])
+            self.assertIsNone(self.caller.get(f"{at}/sun").json())
+        for year in ("0001", "1838", "3000", "9999"):
+            self.assertEqual(pointers(self.caller.put(at, {**day, "lies": lies, "day": f"{year}-01-01"}, "")), {"/day"})
+        Outing.objects.filter(pk=self.day["id"]).update(day=dt.date(1, 1, 1), lies=lies, utc_offset_min=60)
+        self.assertIsNone(self.caller.get(f"{at}/sun").json(), "a day kept before there was a bound")
+        self.assertIn("0001-01-01", [one["day"] for one in self.caller.get("/api/outings").json()])
         for wrong, where in (
             ({"latitude_deg": 91}, "latitude_deg"),
             ({"longitude_deg": -180.5}, "longitude_deg"),

@@ -73,6 +73,47 @@ class Told(Rehearsing):
         self.assertEqual(now["frame"]["figures"], told["frame"]["figures"])
         self.assertAlmostEqual(now["aspect"], 1.5, delta=0.02)
 
+    def test_once_the_light_has_moved_the_picture_is_the_ladders_row_and_the_strip_has_each_of_its_lights(self) -> None:
+        asked = {"situation": question("Boathouse wedding, one bright doorway")}
+        told = self.caller.post("/api/rehearse/light", {**asked, "stops": -9}).json()
+        rows = self.caller.post("/api/advise", asked["situation"]).json()["ladder"]
+        row = next(row for row in rows if abs(row["ev100"] - rows[0]["ev100"] + 15) < 1e-6)
+        self.assertEqual(
+            {name: told["frame"]["figures"][name] for name in ("shutter_s", "aperture", "iso")},
+            {k: row[k] for k in ("shutter_s", "aperture", "iso")},
+        )
+        planned = self.told()["frame"]["token"]
+        small = [Image.open(io.BytesIO(self.frame(token, width=96).content)).convert("L") for token in (planned, told["frame"]["token"])]
+        bright, dark = (sum(picture.tobytes()) / len(picture.tobytes()) for picture in small)
+        self.assertLess(dark, bright * 0.8)
+        lights = self.caller.post("/api/rehearse/lights", asked).json()
+        self.assertEqual([round(stops) for stops in lights["stops"]], [6, 3, 0, -3, -6, -9, -12])
+        strip = Image.open(io.BytesIO(self.caller.get(f"/api/strips/{lights['strip']}.jpg").content))
+        self.assertEqual(strip.height % 7, 0)
+        self.assertLess(abs(strip.width / (strip.height / 7) - lights["aspect"]), 0.1)
+        self.assertEqual(self.caller.post("/api/rehearse/light", {**asked, "stops": -13}).status_code, 422)
+
+    def test_in_the_dark_a_frame_is_lines_without_colour_the_same_in_any_light(self) -> None:
+        token = self.told()["frame"]["token"]
+        darker = self.caller.post(
+            "/api/rehearse/light", {"situation": question("Boathouse wedding, one bright doorway"), "stops": -6}
+        ).json()
+        drawn = [
+            Image.open(io.BytesIO(self.caller.get(address).content))
+            for address in (
+                f"/api/frames/{token}/lines.png?width=300",
+                f"/api/frames/{darker['frame']['token']}/lines.png?width=300",
+                f"/api/situations/{self.situation.pk}/lines.png?width=300",
+            )
+        ]
+        for picture in drawn:
+            *colours, cover = picture.split()
+            self.assertEqual([band.getextrema() for band in colours], [(0, 0)] * 3)
+            inked = sum(cover.tobytes()) / 255 / len(cover.tobytes())
+            self.assertTrue(0.02 < inked < 0.2, inked)
+        self.assertEqual(drawn[0].tobytes(), drawn[1].tobytes())
+        self.assertEqual(Caller(self.bram).get(f"/api/situations/{self.situation.pk}/lines.png").status_code, 404)
+
     def test_figures_are_said_as_the_dials_print_them(self) -> None:
         figures = self.told(change={"locks": {"shutter_s": 0.008, "aperture": 2.8, "iso": 1600}})["frame"]["figures"]
         self.assertEqual(figures, {"shutter_s": 0.008, "aperture": 2.8, "iso": 1600, "said": "1/125 f/2.8 ISO 1600"})

@@ -180,6 +180,16 @@ class Guessing(TestCase):
         self.assertEqual((set(told[:30]), told[30]), ({422}, 429))
         self.assertEqual(self.guess(name="finch-0", address="10.0.0.2").status_code, 422)
 
+    def test_a_knock_that_is_padded_is_no_guess_whatever_it_says(self) -> None:
+        """A knock too long to be read for its name would not be counted for that account: it is refused, the right one too."""
+        caller = Caller()
+        for password in ("not-it", GOOD):
+            for padding in (4_000, 100_000, 3_000_000):
+                answer = caller.post("/api/session", {"name": "wren", "password": password, "padding": "x" * padding})
+                self.assertIn(answer.status_code, (413, 422))
+                self.assertIsNone(caller.get("/api/me").json()["name"])
+        self.assertEqual([self.guess().status_code for _ in range(6)], [422] * 5 + [429], "and it costs the account no try")
+
     def test_old_passwords_and_new_accounts_are_counted_too(self) -> None:
         caller = Caller(get_user_model().objects.get(username="wren"))
         wrong = [caller.post("/api/me/password", {"old": "no", "new": "another-good-one-7"}).status_code for _ in range(6)]
@@ -198,7 +208,7 @@ class Demo(TestCase):
                 self.assertEqual(caller.post("/api/demo", {"name": name}).status_code, status)
                 me = caller.get("/api/me").json()
                 self.assertEqual(me["name"], name if status == 200 else None)
-                self.assertEqual(me["demo_people"], ["demo.bram", "demo.ilse"] if demo else [])
+                self.assertEqual([one["name"] for one in me["demo_people"]], ["demo.bram", "demo.ilse"] if demo else [])
 
     def test_loading_again_makes_the_demo_anew_and_touches_nobody_else(self) -> None:
         load_demo_people(GOOD)

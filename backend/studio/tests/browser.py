@@ -224,7 +224,8 @@ class BrowserCase(TransactionTestCase):
         page.evaluate(LATE_ANSWERS, method)
 
     def walk_to(self, page: Page, path: str) -> None:
-        """Go on to another path as a link within the application does."""
+        """Go on to another path as a link within the application does, once the page stands: before, its first path would win."""
+        self.answered(page)
         page.evaluate("path => { history.pushState(null, '', path); dispatchEvent(new PopStateEvent('popstate', { state: null })); }", path)
         self.answered(page)
 

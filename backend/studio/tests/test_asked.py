@@ -9,7 +9,7 @@ from playwright.sync_api import Page, expect
 from outings.models import Situation
 from people.models import Profile
 from studio.tests.browser import BrowserCase
-from studio.tests.chromium import DESK, PHONE
+from studio.tests.chromium import DESK, PHONE, choose
 
 ASKED: tuple[tuple[str, str, tuple[str, ...], Any], ...] = (
     ("speed of its fastest part against it", "4,5", ("motion", "limb_m_s"), 4.5),
@@ -160,8 +160,8 @@ class Asked(BrowserCase):
         page = self.open("/profile", size=PHONE)
         for label, typed in (("slowest time by hand, as one over", "30"), ("stops under the meter that saving highlights may cost", "0.5")):
             page.get_by_role("textbox", name=label).fill(typed)
-        page.get_by_label("mains frequency").select_option("60")
-        page.get_by_label("what comes first in range").select_option("skin")
+        choose(page.get_by_label("mains frequency"), "60 Hz: they pulse 120 times a second")
+        choose(page.get_by_label("what comes first in range"), "skin: nothing is darkened for what is bright")
         page.get_by_role("checkbox", name="practised").check()
         expect(page.get_by_text("saved", exact=True)).to_be_visible()
         self.answered(page)

@@ -137,10 +137,9 @@ class Pressed:
     name: str
 
     def test_every_control_and_every_listed_key_can_be_pressed(self) -> None:
-        # Rows of one kind are pressed three times; they differ only in what they show.
-        kept = (
-            "button:visible:enabled:not(:has-text('sign out')):not(:has-text('demo.')):not([data-more]), summary:visible:not([data-more])"
-        )
+        # Rows of one kind are pressed three times; they differ only in what they show. Lists are opened in tests of their own.
+        buttons = "button:visible:enabled:not([role=combobox]):not(:has-text('sign out')):not(:has-text('demo.')):not([data-more])"
+        kept = f"{buttons}, summary:visible:not([data-more])"
         path = self.paths[self.name]
         size = PHONE if self.name in ON_A_PHONE else DESK
         page = self.open(path, size=size)

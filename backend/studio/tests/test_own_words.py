@@ -13,7 +13,7 @@ from outings.models import Situation
 from people.models import Profile
 from people.tests.caller import Caller
 from studio.tests.browser import BrowserCase
-from studio.tests.chromium import PHONE
+from studio.tests.chromium import PHONE, choose
 from studio.tests.test_settings_screens import line
 
 
@@ -27,7 +27,7 @@ class OwnWords(BrowserCase):
         raise AssertionError("never kept")
 
     def test_labels_pages_and_order_are_edited_by_keyboard_and_undone(self) -> None:
-        page = self.open("/kit/bodies/quillon-lane-32")
+        page = self.open("/kit/bodies/quillon-lane-32?page=all")
         page.get_by_label("label of exposure mode", exact=True).fill("manner")
         page.keyboard.press("Tab")
         self.words(page, lambda rows: rows[0]["label"] == "manner")
@@ -44,14 +44,33 @@ class OwnWords(BrowserCase):
             self.answered(page)
         rows = self.words(page, lambda rows: rows[0]["label"] == "exposure by")
         self.assertEqual((rows[0]["setting"], {row["menu"][0] for row in rows}), ("exposure_mode", {"taking", "more", "files", "body"}))
+        # one page at a time: what is renamed or written down there stays in sight
+        slips = page.get_by_role("group", name="pages of its menus")
+        slips.get_by_role("button", name="all pages").click()
+        items = page.locator(".item")
+        slip = slips.locator(".slip").nth(1)
+        count = int(slip.locator(".quiet").inner_text())
+        slip.click()
+        expect(items).to_have_count(count)
+        page.locator(".leaf input").last.fill("elsewhere")
+        page.keyboard.press("Enter")
+        self.words(page, lambda rows: sum("elsewhere" in row["menu"] for row in rows) == count)
+        expect(slips.locator("[aria-pressed=true]")).to_contain_text("elsewhere")
+        expect(items).to_have_count(count)
+        page.get_by_label("its label").fill("Barnacles")
+        page.get_by_label("its pages").fill("hull > below")
+        page.get_by_role("button", name="Write it down").click()
+        expect(slips.locator("[aria-pressed=true]")).to_contain_text("below")
+        expect(items).to_have_count(1)
         self.assertEqual(self.wrong, [])
 
     def test_quick_changes_of_one_person_never_cross_each_other_however_late_the_answers(self) -> None:
-        page = self.open("/kit/bodies/quillon-lane-32")
+        page = self.open("/kit/bodies/quillon-lane-32?page=all")
         self.answer_late(page, "PUT")
         for name, label in (("time", "first"), ("aperture", "second"), ("exposure mode", "third")):
             page.get_by_label(f"label of {name}", exact=True).fill(label)
             page.keyboard.press("Tab")
+        page.get_by_text("more that it may have").click()
         for feature in ("a button under the thumb can focus", "the body takes two cards"):
             page.get_by_label(feature).click()
         self.words(page, lambda rows: {"first", "second", "third"} <= {row["label"] for row in rows})
@@ -68,7 +87,7 @@ class OwnWords(BrowserCase):
         expect(page.get_by_text("changed elsewhere")).to_have_count(0)
 
     def test_what_is_being_typed_stays_when_an_answer_comes(self) -> None:
-        page = self.open("/kit/bodies/quillon-lane-32")
+        page = self.open("/kit/bodies/quillon-lane-32?page=all")
         self.answer_late(page, "PUT")
         for label, before in (("label of aperture", "label of time"), ("buffer, MB", "firmware"), ("to reset it", "firmware")):
             page.locator("details.fold").evaluate_all("all => all.forEach(one => (one.open = true))")
@@ -84,7 +103,7 @@ class OwnWords(BrowserCase):
         self.words(page, lambda rows: [row["label"] for row in rows[1:3]] == ["before label of aperture", "12"])
 
     def test_words_changed_in_two_windows_are_both_shown(self) -> None:
-        page = self.open("/kit/bodies/quillon-lane-32")
+        page = self.open("/kit/bodies/quillon-lane-32?page=all")
         row = Dialect.objects.get(piece__person=self.ilse, piece__slug="quillon-lane-32")
         row.document["entries"][0]["label"] = "from elsewhere"
         row.revision += 1
@@ -98,7 +117,7 @@ class OwnWords(BrowserCase):
         self.assertEqual(rows[0]["label"], "exposure by")
 
     def test_a_label_that_cannot_be_is_told_at_its_row_and_the_stored_words_stand(self) -> None:
-        page = self.open("/kit/bodies/quillon-lane-32", size=PHONE)
+        page = self.open("/kit/bodies/quillon-lane-32?page=all", size=PHONE)
         page.get_by_label("label of time", exact=True).fill("exposure by")
         page.keyboard.press("Tab")
         expect(page.get_by_role("alert").filter(has_text="has this label on the same page already").first).to_be_visible()
@@ -110,7 +129,7 @@ class OwnWords(BrowserCase):
         expect(page.get_by_text("has this label on the same page already")).to_have_count(0)
 
     def test_what_the_body_holds_is_listed_and_forgotten(self) -> None:
-        page = self.open("/kit/bodies/merrow-swift-20")
+        page = self.open("/kit/bodies/merrow-swift-20?page=all")
         expect(page.get_by_text(f"15 known, {self.settings_there - 15} unknown")).to_be_visible()
         page.get_by_role("button", name="make beeps unknown").click()
         expect(page.get_by_text(f"14 known, {self.settings_there - 14} unknown")).to_be_visible()
@@ -120,7 +139,7 @@ class OwnWords(BrowserCase):
         self.assertEqual(self.wrong, [])
 
     def test_a_wrong_paste_changes_nothing_and_a_right_one_is_taken(self) -> None:
-        page = self.open("/kit/bodies/quillon-lane-32")
+        page = self.open("/kit/bodies/quillon-lane-32?page=all")
         before = self.words(page, lambda rows: True)
         page.get_by_label("rows to paste").fill("setting,label,menu\nbeeps,Bell,Deck\nnonsense,What,Deck\n")
         page.get_by_role("button", name="Take these rows").click()
@@ -129,7 +148,7 @@ class OwnWords(BrowserCase):
         page.get_by_label("rows to paste").fill("setting,label,menu\nbeeps,Bell,Deck > Sounds\n")
         page.get_by_role("button", name="Take these rows").click()
         self.words(page, lambda rows: [row["label"] for row in rows] == ["Bell"])
-        page.get_by_label("which setting", exact=True).select_option("grid")
+        choose(page.get_by_label("which setting", exact=True), "grid")
         page.get_by_label("its label").fill("Lines")
         page.get_by_label("its pages").fill("Deck > Views")
         page.get_by_role("button", name="Write it down").click()
@@ -144,10 +163,11 @@ class OwnWords(BrowserCase):
         expect(page.get_by_label("label of grid")).to_have_value("Lines")
 
     def test_what_the_body_has_decides_what_is_asked(self) -> None:
-        page = self.open("/kit/bodies/quillon-lane-32")
+        page = self.open("/kit/bodies/quillon-lane-32?page=all")
+        page.get_by_text("more that it may have").click()
         page.get_by_label("a button under the thumb can focus").check()
         self.answered(page)
-        page.get_by_label("it lacks").select_option("grid")
+        choose(page.get_by_label("it lacks"), "grid")
         self.answered(page)
         page.get_by_label("firmware", exact=True).fill("1.05")
         page.keyboard.press("Tab")
@@ -156,13 +176,15 @@ class OwnWords(BrowserCase):
         self.assertIn("rear_button", traits["features"])
         self.assertEqual((traits["firmware"], "grid" in traits["absent"]), ("1.05", True))
         queue = Situation.objects.get(outing=self.day, document__title="Early ferry queue")
-        page.goto(f"/situations/{queue.pk}/settings")
+        page.goto(f"/situations/{queue.pk}/settings?all=yes")
         expect(line(page, "focus_activation")).to_be_visible()
         expect(line(page, "grid")).to_have_count(0)
 
     def test_a_body_is_said_whole_and_its_setups_keep_to_it(self) -> None:
         page = self.open("/kit?open=body/quillon-lane-32")
         form = page.get_by_role("form", name="Quillon Lane, 32 MP")
+        for folded in ("times", "modes and white"):
+            form.locator("summary").filter(has_text=folded).first.click()
         form.get_by_label("times, if only some").fill("1/500, 1/60, soon")
         form.get_by_label("what goes only with what").fill("ISO 3200 to 6400 only with time 1/500 to 1\nISO at night")
         form.get_by_role("button", name="Save").click()
@@ -185,20 +207,20 @@ class OwnWords(BrowserCase):
         page.goto("/kit/bodies/quillon-lane-32")
         page.get_by_label("their names").fill("quays, rooms")
         page.keyboard.press("Tab")
-        page.get_by_label("a second bank of slots, which holds").select_option("focus")
+        choose(page.get_by_label("a second bank of slots, which holds"), "focus")
         page.get_by_label("names of the slots of the second bank").fill("near, far")
         page.keyboard.press("Tab")
         page.get_by_text("write one down").click()
-        page.get_by_label("what clashes").select_option("grid")
-        page.get_by_label("value", exact=True).select_option("thirds")
-        page.get_by_label("and which other setting").select_option("drive_mode")
-        page.get_by_label("value of the other").select_option("timer")
+        choose(page.get_by_label("what clashes"), "grid")
+        choose(page.get_by_label("value", exact=True), "thirds")
+        choose(page.get_by_label("and which other setting"), "drive")
+        choose(page.get_by_label("value of the other"), "timer")
         page.get_by_role("button", name="Write it down").last.click()
         expect(page.get_by_role("alert").filter(has_text="say why")).to_be_visible()
         page.get_by_label("why not").fill("Lines are not drawn while the timer runs.")
         page.get_by_role("button", name="Write it down").last.click()
         expect(page.get_by_text("grid is thirds, and drive is timer")).to_be_visible()
-        page.get_by_label("what clashes").select_option("shutter_time")
+        choose(page.get_by_label("what clashes"), "time")
         page.get_by_label("value", exact=True).fill("1/30")
         page.get_by_label("why not").fill("The dial is locked there.")
         page.get_by_role("button", name="Write it down").last.click()
@@ -206,7 +228,7 @@ class OwnWords(BrowserCase):
         for control in page.get_by_role("button", name=re.compile("^take out (the wheel|top button|back button)$")).all()[::-1]:
             control.click()
             self.answered(page)
-        page.get_by_label("begin with a usual layout").select_option("small")
+        choose(page.get_by_label("begin with a usual layout"), "one wheel, no thumb button")
         page.get_by_text("write several down, one to a line").click()
         page.get_by_label("controls, one to a line").fill("lever, nowhere at all")
         page.get_by_role("button", name="Take these controls").click()
@@ -229,19 +251,20 @@ class OwnWords(BrowserCase):
         self.assertEqual([one for one in self.wrong if "422" not in one], [], "but for the list that is refused")
 
     def test_a_body_changed_in_two_windows_is_told_and_the_newer_one_shown(self) -> None:
-        page = self.open("/kit/bodies/quillon-lane-32")
+        page = self.open("/kit/bodies/quillon-lane-32?page=all")
         page.get_by_label("firmware", exact=True).wait_for()
         row = Piece.objects.get(person=self.ilse, slug="quillon-lane-32")
         row.document["traits"]["firmware"] = "9.9"
         row.revision += 1
         row.save()
+        page.get_by_text("more that it may have").click()
         page.get_by_label("the body takes two cards").check()
         expect(page.get_by_role("alert").filter(has_text="changed elsewhere")).to_be_visible()
         expect(page.get_by_label("firmware", exact=True)).to_have_value("9.9")
         self.assertNotIn("two_cards", Piece.objects.get(pk=row.pk).document["traits"]["features"])
 
     def test_a_body_leaves_and_comes_back_as_a_file(self) -> None:
-        page = self.open("/kit/bodies/tamsel-heron")
+        page = self.open("/kit/bodies/tamsel-heron?page=all")
         with page.expect_download() as download:
             page.get_by_role("link", name="Body and words, JSON").click()
         with tempfile.TemporaryDirectory() as folder:

@@ -164,7 +164,10 @@ class AtTheBench(BrowserCase):
             else:
                 page.get_by_role("textbox", name="speed").fill("7")
             expect(said).to_be_visible()
+            with page.expect_request(f"**/api/{part}"):
+                page.get_by_role("button", name="Ask now").click()
+            expect(said).to_be_visible()
             page.unroute_all()
-            page.get_by_role("button", name="Ask now").click()
+            page.evaluate("window.dispatchEvent(new Event('online'))")
             expect(said).to_have_count(0)
             page.locator({"situations/*": "[data-stops]", "bench/figures": "text=7 m/s", "settings": "h1"}[part]).first.wait_for()

@@ -11,7 +11,7 @@ from playwright.sync_api import Page, expect
 from craft.stage.stages import STAGES
 from outings.models import KeptFrame, Situation
 from studio.tests.browser import BrowserCase
-from studio.tests.chromium import PHONE
+from studio.tests.chromium import PHONE, choose
 from studio.tests.test_crawl import STOPS
 
 
@@ -87,14 +87,16 @@ class Looking(RehearseScreen):
     def test_every_scene_can_be_chosen_and_the_address_keeps_it(self) -> None:
         page = self.open(self.path)
         chooser = page.get_by_label("scene", exact=True)
-        expect(chooser.locator("option")).to_have_count(len(STAGES) + 1)
+        chooser.press("Enter")
+        expect(page.locator(".ant-select-item-option:visible")).to_have_count(len(STAGES) + 1)
+        chooser.press("Escape")
         before = self.picture(page).tobytes()
-        chooser.select_option("moon")
+        choose(chooser, "the moon")
         expect(page.get_by_text("A sunlit thing in a black sky")).to_be_visible()
         self.assertNotEqual(self.picture(page).tobytes(), before)
         page.reload()
         expect(page.get_by_text("A sunlit thing in a black sky")).to_be_visible()
-        page.get_by_label("scene", exact=True).select_option("")
+        choose(page.get_by_label("scene", exact=True), "the scene of this work")
         expect(page).not_to_have_url(re.compile("scene="))
 
 
@@ -119,9 +121,15 @@ class Changing(RehearseScreen):
 
     def test_a_frame_below_is_taken_over_and_undone(self) -> None:
         page = self.open(self.path)
-        page.get_by_role("button", name="take over: a stop under, lifted").wait_for()
+        page.get_by_role("button", name="look at: a stop under, lifted").wait_for()
         expect(page.locator(".strip figure")).to_have_count(4)
+        expect(page.locator(".strip img")).to_have_count(8)
+        as_set = self.picture(page).tobytes()
         page.keyboard.press("1")
+        expect(page.locator(".told")).to_contain_text("a stop under, lifted")
+        self.assertNotEqual(self.picture(page).tobytes(), as_set)
+        expect(page.get_by_role("spinbutton", name="time")).to_have_text("1/100")
+        page.keyboard.press("t")
         expect(page.get_by_role("spinbutton", name="time")).to_have_text("1/200")
         document = self.stored(page, lambda d: len(d.get("locks", {})) == 3)
         self.assertAlmostEqual(document["locks"]["shutter_s"], 0.005)
@@ -144,7 +152,7 @@ class Changing(RehearseScreen):
         small = page.locator(".bench .scene img")
         small.wait_for()
         before = small.get_attribute("src")
-        page.get_by_label("described light").select_option("candles")
+        choose(page.get_by_label("described light"), "Candles close by")
         self.answered(page)
         expect(small).not_to_have_attribute("src", before or "")
         page.locator("h1").first.evaluate("e => document.activeElement.blur()")
@@ -172,7 +180,7 @@ class Beside(RehearseScreen):
 
     def test_another_body_on_the_same_scene(self) -> None:
         page = self.open(self.path)
-        page.get_by_label("another body").select_option(label="Tamsel Heron, long zoom in one piece")
+        choose(page.get_by_label("another body"), "Tamsel Heron, long zoom in one piece")
         page.get_by_role("button", name="Set it beside").click()
         expect(page.locator(".beside figcaption", has_text="Tamsel Heron")).to_contain_text("stops more light")
 
@@ -201,9 +209,9 @@ class Beside(RehearseScreen):
 class Elsewhere(RehearseScreen):
     def test_under_the_red_lamp_pictures_are_off_until_asked_and_then_red(self) -> None:
         page = self.open(self.path, theme="red")
-        page.get_by_text("pictures are off under the red lamp").first.wait_for()
+        page.get_by_text("drawn in lines; show the picture").first.wait_for()
         self.assertEqual(page.locator(".rehearse img").count(), 0)
-        page.get_by_text("pictures are off under the red lamp").first.click()
+        page.get_by_text("drawn in lines; show the picture").first.click()
         page.locator(".picture img").wait_for()
         self.answered(page)
         page.wait_for_timeout(150)
@@ -234,7 +242,7 @@ class Elsewhere(RehearseScreen):
         page.wait_for_function("() => [...document.querySelectorAll('li .still img')].every(i => i.complete && i.naturalWidth > 50)")
         for path in (f"/outings/{self.day.pk}/slots", f"/outings/{self.day.pk}/checks"):
             self.walk_to(page, path)
-            page.locator(".still img").first.wait_for()
+            page.locator(".still img, .dial image").first.wait_for()
         self.walk_to(page, f"/cards/{self.card()}")
         expect(page.locator("header .still img")).to_have_attribute("src", re.compile("^data:image/jpeg"))
         self.assertEqual(self.wrong, [])

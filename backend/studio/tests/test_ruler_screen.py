@@ -10,7 +10,7 @@ from PIL import ExifTags, Image
 from playwright.sync_api import Page, expect
 
 from outings.models import Outing, Picture, Situation
-from studio.tests.chromium import PHONE
+from studio.tests.chromium import PHONE, choose
 from studio.tests.test_crawl import STOPS
 from studio.tests.test_rehearse_screen import RehearseScreen
 
@@ -136,7 +136,7 @@ class Judged(RehearseScreen):
         page.get_by_role("button", name="Set 3 frames, 2 apart").click()
         stored = self.stored(page, lambda document: document.get("settings", {}).get("bracket_frames") == 3)
         self.assertEqual((stored["settings"]["bracket_step"], stored["schools"]["bracketing"]), (2, "bracket"))
-        expect(page.locator(".dec", has_text="bracketing")).to_contain_text("3 frames, 2 apart")
+        expect(page.locator(".made", has_text="bracketing")).to_contain_text("3 frames, 2 apart")
         self.assertEqual(self.wrong, [])
 
     def test_a_series_says_which_way_is_steadiest_and_the_bench_has_the_ruler_too(self) -> None:
@@ -267,7 +267,7 @@ class OwnPicture(RehearseScreen):
         expect(page.locator(".sets").get_by_text("fewest that hold it")).to_be_visible()
         page.reload()
         expect(page.locator(".ruler .name", has_text="brightest 1%")).to_be_visible()
-        page.get_by_label("scene", exact=True).select_option("")
+        choose(page.get_by_label("scene", exact=True), "the scene of this work")
         self.answered(page)
         expect(page.locator(".ruler .name", has_text="brightest 1%")).to_have_count(0)
         self.assertEqual(self.wrong, [])

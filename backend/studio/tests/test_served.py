@@ -88,13 +88,35 @@ class Served(SimpleTestCase):
     def test_what_is_too_large_is_refused_before_it_comes_and_a_body_in_pieces_is_read(self) -> None:
         told = self.heard(self.raw(self.head("/api/advise", "Content-Length: 10000000"), b"{"))
         self.assertEqual((told[0], told[1]["status"]), (413, 413))
-        for path in ("/api/advise", "/api/kit/picture"):
-            large = self.raw(self.head(path, "Transfer-Encoding: chunked"))
+        unknown = f"Cookie: sessionid={TOKEN}"
+        for path, *lines in (
+            ["/api/advise"],
+            ["/api/kit/picture"],
+            ["/api/kit/picture", unknown],
+            ["/api/kit/picture", "Cookie: sessionid="],
+        ):
+            large = self.raw(self.head(path, "Transfer-Encoding: chunked", *lines))
             with self.assertRaises(OSError):
                 for _ in range(200):
                     large.sendall(b"100000\r\n" + b" " * 0x100000 + b"\r\n")
         pieces = b"".join(f"{len(part):x}\r\n".encode() + part + b"\r\n" for part in (TYPED[:10], TYPED[10:], b""))
         self.assertEqual(self.heard(self.raw(self.head("/api/read", "Transfer-Encoding: chunked"), pieces)), (200, {"value": 400.0}))
+
+    def test_a_large_file_is_let_in_from_who_is_signed_in(self) -> None:
+        visitor = Visitor(self.port)
+        visitor.send("POST", "/api/demo", {"name": "demo.ilse"})
+        session = f"Cookie: sessionid={visitor.cookies['sessionid']}"
+        large = self.raw(self.head("/api/kit/picture", "Content-Length: 9000000", session), b" " * 9_000_000)
+        status, told = self.heard(large)
+        self.assertNotIn(status, (401, 413), told)
+        stranger = self.raw(self.head("/api/kit/picture", "Content-Length: 9000000", f"Cookie: sessionid={TOKEN}"), b" ")
+        self.assertEqual(self.heard(stranger)[0], 413)
+
+    def test_whoever_runs_it_asks_whether_it_lives_and_whether_it_is_ready(self) -> None:
+        for path in ("/alive", "/ready"):
+            answer = Visitor(self.port).send("GET", path)
+            self.assertEqual((answer.status, json.loads(answer.body)), (200, {"status": "ok"}))
+            self.assertEqual(answer.headers["Cache-Control"], "no-store")
 
     def test_every_answer_says_what_may_run_and_what_may_be_kept(self) -> None:
         visitor = Visitor(self.port)

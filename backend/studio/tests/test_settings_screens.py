@@ -11,7 +11,7 @@ from kit.models import Held, Piece
 from outings.models import Situation
 from people.models import Profile
 from studio.tests.browser import BrowserCase
-from studio.tests.chromium import PHONE
+from studio.tests.chromium import PHONE, choose, chosen
 
 
 def line(page: Page, slug: str) -> object:
@@ -40,7 +40,7 @@ class AsItCame(BrowserCase):
         row.get_by_role("button", name="it came so").click()
         expect(row).not_to_contain_text("a guess")
         self.assertEqual(self.said(), {"beeps": "on"})
-        row.get_by_label("it came with").select_option("off")
+        choose(row.get_by_label("it came with"), "off")
         self.answered(page)
         self.assertEqual(self.said(), {"beeps": "off"})
         self.walk_to(page, f"/kit/bodies/{self.piece.slug}")
@@ -52,7 +52,9 @@ class AsItCame(BrowserCase):
 
     def test_among_the_checks_a_default_that_bites_is_confirmed_where_it_stands_on_a_phone(self) -> None:
         page = self.open(f"/outings/{self.day.pk}/checks", size=PHONE)
-        bite = page.locator("details.bite").filter(has_text="a guess").first
+        of_body = page.locator("details.bites").filter(has_text="a guess").first
+        of_body.locator("summary").first.click()
+        bite = of_body.locator("details.bite").filter(has_text="a guess").first
         bite.locator("summary").click()
         bite.get_by_role("button", name="it came so").click()
         expect(page.get_by_role("button", name="not sure after all")).to_have_count(1)
@@ -77,7 +79,6 @@ class AllSettings(BrowserCase):
         page.keyboard.press("Control+A")
         page.keyboard.type("noiseless")
         expect(page.locator(".line")).to_have_count(1)
-        page.keyboard.press("Escape")
         line(page, "silent").focus()
         page.keyboard.press("Enter")
         row = page.locator("#set-silent")
@@ -115,8 +116,13 @@ class AllSettings(BrowserCase):
     def test_two_setups_stand_side_by_side_and_only_what_differs_is_left(self) -> None:
         other = Situation.objects.get(outing=self.day, document__title="The causeway under the stars")
         page = self.open(self.at())
+        told = page.locator(".ticks").get_attribute("aria-label") or ""
+        differs = int(told.split()[0])
+        expect(page.locator(".line")).to_have_count(differs)  # those that are not as they came, to begin with
+        self.assertTrue(20 < differs < self.settings_there * 0.6, told)
+        page.get_by_role("checkbox", name=f"all {self.settings_there}").check()
         expect(page.locator(".line")).to_have_count(self.settings_there)
-        page.get_by_label("beside it").select_option(f"setup-{other.pk}")
+        choose(page.get_by_label("beside it"), f"{other.document['starts_at'][:5]} {other.document['title']}")
         expect(page.locator(".other").first).to_be_visible()
         page.get_by_label("only what differs").check()
         expect(page).to_have_url(re.compile(rf"against=setup-{other.pk}.*only=yes"))
@@ -127,9 +133,9 @@ class AllSettings(BrowserCase):
         page.reload()
         page.locator(".other").first.wait_for()
         expect(page.locator(".line")).to_have_count(shown)
-        page.get_by_label("group").select_option("focus")
+        choose(page.get_by_label("group"), "focus")
         expect(page.locator(".list h2")).to_have_text(["focus"])
-        page.get_by_label("touches").select_option("raw")
+        choose(page.get_by_label("touches"), "raw")
         expect(page.get_by_text("Nothing here fits")).to_be_visible()
 
     def test_what_is_set_on_the_body_is_ticked_off_and_then_no_longer_differs(self) -> None:
@@ -148,13 +154,14 @@ class AllSettings(BrowserCase):
 
     def test_an_answer_that_nobody_took_is_not_left_behind_without_a_word(self) -> None:
         page = self.open("/profile")
+        page.get_by_text("more that are decided for you").click()
         question = page.get_by_label("May a touch take the picture?")
-        question.select_option("no")
+        choose(question, "no")
         page.get_by_role("button", name="Take this answer").wait_for()
         asked: list[str] = []
         page.once("dialog", lambda dialog: (asked.append(dialog.message), dialog.dismiss()))
         page.get_by_role("link", name="Kit").click()
-        expect(question).to_have_value("no")
+        chosen(question, "no")
         self.assertEqual(len(asked), 1)
         page.once("dialog", lambda dialog: dialog.accept())
         page.get_by_role("link", name="Kit").click()
@@ -251,7 +258,7 @@ class BeforeThePictures(BrowserCase):
         expect(swift).to_contain_text("fewer than through the menus alone")
         expect(swift.get_by_text("turn to slot").first).to_be_visible()
         page.get_by_role("link", name="Say how many it has").click()
-        page.get_by_label("how many slots").select_option("2")
+        choose(page.get_by_label("how many slots"), "2")
         self.answered(page)
         self.assertEqual(Piece.objects.get(person=self.ilse, slug="merrow-glass-36").document["traits"]["slots"], 2)
         self.assertEqual(self.wrong, [])
@@ -260,16 +267,27 @@ class BeforeThePictures(BrowserCase):
         page = self.open("/", size=PHONE)
         page.get_by_role("link", name="checks", exact=True).click()
         expect(page).to_have_url(re.compile(rf"/outings/{self.day.pk}/checks$"))
-        first = page.get_by_role("checkbox").first
-        first.wait_for()
-        count = page.get_by_role("checkbox").count()
+        chosen = page.get_by_role("region", name="the chosen check")
+        text = chosen.locator("b").first.inner_text()
+        page.get_by_text("The whole list").click()
+        count = page.locator(".whole-list").get_by_role("checkbox").count()
         expect(page.get_by_text(f"{count} of {count} left")).to_be_visible()
-        first.focus()
+        chosen.get_by_role("checkbox").focus()
         page.keyboard.press("Space")
         expect(page.get_by_text(f"{count - 1} of {count} left")).to_be_visible()
+        expect(chosen.locator("b").first).not_to_have_text(text)  # the next dearest comes by itself
         page.reload()
-        expect(page.get_by_role("checkbox").first).to_be_checked()
-        bite = page.locator(".bite").first
+        square = page.locator(".cell[aria-label$=', made']")
+        expect(square).to_have_count(1)
+        square.focus()
+        page.keyboard.press("Enter")
+        expect(chosen.locator("b").first).to_have_text(text)
+        expect(chosen.get_by_role("checkbox")).to_be_checked()
+        # each square is as large as what its check would lose, in area
+        sizes = page.evaluate("[...document.querySelectorAll('.cell i')].map((i) => i.offsetWidth)")
+        self.assertTrue(len(sizes) >= count and max(sizes) == 26 and len(set(sizes)) > 4, sizes)
+        page.get_by_role("heading", name="Defaults that bite: Oxwick Plate, 60 MP").click()
+        bite = page.locator(".bites[open] .bite").first
         bite.locator("summary").click()
         expect(bite.locator(".reason")).to_be_visible()
         expect(page.get_by_role("heading", name="Defaults that bite: Oxwick Plate, 60 MP")).to_be_visible()
@@ -309,7 +327,7 @@ class Guide(BrowserCase):
             page.get_by_label("search settings").fill(words[-1])
             expect(first).to_have_attribute("href", f"/guide/{slug}")
         page.get_by_label("search settings").fill("")
-        page.get_by_label("body").select_option("quillon-lane-32")
+        choose(page.get_by_label("body"), "Quillon Lane, 32 MP")
         page.goto("/guide/grid")
         expect(page.get_by_text("grid lines under body", exact=False)).to_be_visible()
 
@@ -328,13 +346,13 @@ class Guide(BrowserCase):
 class Habits(BrowserCase):
     def test_an_answer_shows_what_it_changes_before_it_is_taken(self) -> None:
         page = self.open("/profile")
-        page.get_by_label("Look at each picture after the shot?").select_option("off")
+        choose(page.get_by_label("Look at each picture after the shot?"), "never by itself")
         trial = page.get_by_role("status").filter(has_text="setups change")
         expect(trial).to_contain_text("Record shown after the release, review after the shot: four seconds → off")
         trial.get_by_role("button", name="Leave it as it was").click()
-        expect(page.get_by_label("Look at each picture after the shot?")).to_have_value("per_situation")
+        chosen(page.get_by_label("Look at each picture after the shot?"), "I decide each time")
         self.assertEqual(Profile.objects.get(person=self.ilse).document["habits"]["review"], "per_situation")
-        page.get_by_label("Look at each picture after the shot?").select_option("off")
+        choose(page.get_by_label("Look at each picture after the shot?"), "never by itself")
         page.get_by_role("button", name="Take this answer").click()
         for _ in range(100):
             if Profile.objects.get(person=self.ilse).document["habits"]["review"] == "off":
@@ -342,6 +360,6 @@ class Habits(BrowserCase):
             page.wait_for_timeout(100)
         else:
             self.fail("never kept")
-        page.get_by_label("metering", exact=True).select_option(index=2)
+        choose(page.get_by_label("metering", exact=True), "spot on the brightest tone that must hold")
         expect(page.get_by_role("status").filter(has_text="change")).to_contain_text("Take this answer")
         self.assertEqual(self.wrong, [])

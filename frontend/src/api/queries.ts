@@ -2,10 +2,11 @@ import { useQuery } from "@tanstack/vue-query";
 import { computed, toValue, type MaybeRefOrGetter } from "vue";
 import { spaced } from "@/words";
 import { client, take } from "./client";
+import { keyOf } from "./keys";
 
-export const useMe = () => useQuery({ queryKey: ["me"], queryFn: () => take(client.GET("/api/me")), staleTime: 60_000 });
+export const useMe = () => useQuery({ queryKey: keyOf("me"), queryFn: () => take(client.GET("/api/me")), staleTime: 60_000 });
 export const useWords = () =>
-  useQuery({ queryKey: ["words"], queryFn: () => take(client.GET("/api/words")), staleTime: Infinity });
+  useQuery({ queryKey: keyOf("words"), queryFn: () => take(client.GET("/api/words")), staleTime: Infinity });
 /** How decisions and intents are called, the latter in a word. */
 export function useNames(): { decision: (slug: string) => string; intent: (slug: string) => string } {
   const { data: words } = useWords();
@@ -20,30 +21,30 @@ function useSignedIn() {
   return computed(() => !!me.value?.name);
 }
 export const useKit = () =>
-  useQuery({ queryKey: ["kit"], queryFn: () => take(client.GET("/api/kit")), staleTime: 60_000, enabled: useSignedIn() });
+  useQuery({ queryKey: keyOf("kit"), queryFn: () => take(client.GET("/api/kit")), staleTime: 60_000, enabled: useSignedIn() });
 export const useProfile = () =>
   useQuery({
-    queryKey: ["profile"],
+    queryKey: keyOf("profile"),
     queryFn: () => take(client.GET("/api/profile")),
     staleTime: 60_000,
     enabled: useSignedIn(),
   });
 export const useOutings = () =>
-  useQuery({ queryKey: ["outings"], queryFn: () => take(client.GET("/api/outings")), enabled: useSignedIn() });
+  useQuery({ queryKey: keyOf("outings"), queryFn: () => take(client.GET("/api/outings")), enabled: useSignedIn() });
 export const useCard = (id: MaybeRefOrGetter<number>) =>
   useQuery({
-    queryKey: computed(() => ["card", toValue(id)]),
+    queryKey: computed(() => keyOf("card", toValue(id))),
     queryFn: () => take(client.GET("/api/cards/{pk}", { params: { path: { pk: toValue(id) } } })),
     staleTime: Infinity,
   });
 /** Everything that can be looked up about settings. */
 export const useGuide = () =>
-  useQuery({ queryKey: ["guide"], queryFn: () => take(client.GET("/api/settings")), staleTime: Infinity });
+  useQuery({ queryKey: keyOf("guide"), queryFn: () => take(client.GET("/api/settings")), staleTime: Infinity });
 /** A body's own words. */
 export const useDialect = (slug: MaybeRefOrGetter<string>) => {
   const signedIn = useSignedIn();
   return useQuery({
-    queryKey: computed(() => ["dialect", toValue(slug)]),
+    queryKey: computed(() => keyOf("dialect", toValue(slug))),
     queryFn: () => take(client.GET("/api/kit/bodies/{slug}/dialect", { params: { path: { slug: toValue(slug) } } })),
     staleTime: 60_000,
     enabled: computed(() => signedIn.value && !!toValue(slug)),
@@ -53,7 +54,7 @@ export const useDialect = (slug: MaybeRefOrGetter<string>) => {
 export const useHeld = (slug: MaybeRefOrGetter<string>) => {
   const signedIn = useSignedIn();
   return useQuery({
-    queryKey: computed(() => ["held", toValue(slug)]),
+    queryKey: computed(() => keyOf("held", toValue(slug))),
     queryFn: () => take(client.GET("/api/kit/bodies/{slug}/state", { params: { path: { slug: toValue(slug) } } })),
     staleTime: 60_000,
     enabled: computed(() => signedIn.value && !!toValue(slug)),
@@ -63,7 +64,7 @@ export const useHeld = (slug: MaybeRefOrGetter<string>) => {
 export const useLayout = (slug: MaybeRefOrGetter<string>) => {
   const signedIn = useSignedIn();
   return useQuery({
-    queryKey: computed(() => ["layout", toValue(slug)]),
+    queryKey: computed(() => keyOf("layout", toValue(slug))),
     queryFn: () => take(client.GET("/api/kit/bodies/{slug}/layout", { params: { path: { slug: toValue(slug) } } })),
     staleTime: 60_000,
     enabled: computed(() => signedIn.value && !!toValue(slug)),

@@ -84,6 +84,66 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/door": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Door
+         * @description The hours that the door shows, brightest first.
+         */
+        get: operations["studio_door_door"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/door/{hour}.jpg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * At Hour
+         * @description The place at one of these hours, as its figures would take it.
+         */
+        get: operations["studio_door_at_hour"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/door/{hour}/lines.png": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Lines At Hour
+         * @description The same in lines, for the red lamp.
+         */
+        get: operations["studio_door_lines_at_hour"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/people": {
         parameters: {
             query?: never;
@@ -123,6 +183,50 @@ export interface paths {
          * @description Sign out.
          */
         delete: operations["people_api_sign_out"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/recover": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Recover
+         * @description A new password by a recovery code, which is used up; signed in, and every other browser signed out.
+         */
+        post: operations["people_api_recover"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/me/codes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Codes Left
+         * @description How many recovery codes are left.
+         */
+        get: operations["people_api_codes_left"];
+        put?: never;
+        /**
+         * New Codes
+         * @description New recovery codes in place of all that there were.
+         */
+        post: operations["people_api_new_codes"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -816,6 +920,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/line": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Line
+         * @description What a line says of a picture, with this person's kit. Keeps nothing.
+         */
+        post: operations["outings_day_api_line"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outings/{pk}/sun": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Sun
+         * @description The sun over a day and the light of its sky; null where nobody said where the place lies, or its clock.
+         */
+        get: operations["outings_day_api_sun"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/outings/{pk}/day": {
         parameters: {
             query?: never;
@@ -1244,6 +1388,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/frames/{token}/lines.png": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Lines
+         * @description A frame as a line drawing, without any colour of its own: for the dark.
+         */
+        get: operations["outings_rehearse_api_lines"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/frames/{token}/tones": {
         parameters: {
             query?: never;
@@ -1256,6 +1420,26 @@ export interface paths {
          * @description How a frame's raw and its finished file are spread over the ruler of tones, by channel.
          */
         get: operations["outings_rehearse_api_tones"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/situations/{pk}/lines.png": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Situation Lines
+         * @description A stored situation's frame as a line drawing; 404 where no frame can be taken.
+         */
+        get: operations["outings_rehearse_api_situation_lines"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1640,6 +1824,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rehearse/light": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Light
+         * @description The frame of a situation once its light has moved, and what would be decided in that light. Stateless.
+         */
+        post: operations["outings_rehearse_ruler_api_light"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rehearse/lights": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Lights
+         * @description Small frames of a situation, a few stops of light apart, as one picture. Stateless.
+         */
+        post: operations["outings_rehearse_ruler_api_lights"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/strips/{token}.jpg": {
         parameters: {
             query?: never;
@@ -1649,7 +1873,7 @@ export interface paths {
         };
         /**
          * Strip
-         * @description Small pictures side by side.
+         * @description Small pictures side by side, or one under the other.
          */
         get: operations["outings_rehearse_ruler_api_strip"];
         put?: never;
@@ -2105,6 +2329,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cards/{pk}/code.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Card Code
+         * @description The card's own address as a square code: the desk hands it to the phone.
+         */
+        get: operations["cards_api_card_code"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cards/{pk}/ladder.csv": {
         parameters: {
             query?: never;
@@ -2337,6 +2581,8 @@ export interface components {
             school: string;
             /** Label */
             label: string;
+            /** Brief */
+            brief: string;
             /** Because */
             because: string;
             /** Numbers */
@@ -3820,7 +4066,7 @@ export interface components {
         };
         /**
          * Words
-         * @description Everything a screen needs to name things; intents: each in a word, and decisions, by their names; rungs: what may give; most_others: further lights, and further subjects, of one picture.
+         * @description Everything a screen needs to name things; intents: each in a word, and decisions, by their names; rungs: what may give; choices: what the short lists of a situation, a profile and a body offer, by their fields; most_others: further lights, and further subjects, of one picture.
          */
         Words: {
             /** Genres */
@@ -3839,6 +4085,10 @@ export interface components {
             };
             /** Rungs */
             rungs: components["schemas"]["RungWords"][];
+            /** Choices */
+            choices: {
+                [key: string]: components["schemas"]["ChoiceOut"][];
+            };
             /** Most Others */
             most_others: number;
         };
@@ -4005,6 +4255,43 @@ export interface components {
             sets: components["schemas"]["ChangedOut"][];
         };
         /**
+         * HourOut
+         * @description An hour at the door: its light in words and in EV, and the three figures for it.
+         */
+        HourOut: {
+            /** Clock */
+            clock: string;
+            /** Light */
+            light: string;
+            /** Ev100 */
+            ev100: number;
+            figures: components["schemas"]["TripleOut"];
+        };
+        /**
+         * TripleOut
+         * @description Time, aperture and ISO as printed, and as they are said.
+         */
+        TripleOut: {
+            /** Shutter S */
+            shutter_s: number;
+            /** Aperture */
+            aperture: number;
+            /** Iso */
+            iso: number;
+            /** Said */
+            said: string;
+        };
+        /**
+         * DemoPerson
+         * @description A demo person and what they photograph.
+         */
+        DemoPerson: {
+            /** Name */
+            name: string;
+            /** Work */
+            work: string;
+        };
+        /**
          * Me
          * @description Who is signed in; name null for nobody. demo: whether demo people may be stepped in as; registration: who may make an account.
          */
@@ -4014,7 +4301,7 @@ export interface components {
             /** Demo */
             demo: boolean;
             /** Demo People */
-            demo_people: string[];
+            demo_people: components["schemas"]["DemoPerson"][];
             /**
              * Registration
              * @enum {string}
@@ -4043,6 +4330,44 @@ export interface components {
         Credentials: {
             /** Name */
             name: string;
+            /** Password */
+            password: string;
+        };
+        /**
+         * Lost
+         * @description Whose password is lost, one of the account's recovery codes, and the next password.
+         */
+        Lost: {
+            /** Name */
+            name: string;
+            /** Code */
+            code: string;
+            /** Password */
+            password: string;
+        };
+        /**
+         * CodesLeft
+         * @description How many recovery codes are left, and since when there are these; null where none were made.
+         */
+        CodesLeft: {
+            /** Left */
+            left: number;
+            /** Made At */
+            made_at: string | null;
+        };
+        /**
+         * CodesOut
+         * @description New recovery codes: shown this once.
+         */
+        CodesOut: {
+            /** Codes */
+            codes: string[];
+        };
+        /**
+         * Present
+         * @description The present password, so that a screen left open cannot be taken over.
+         */
+        Present: {
             /** Password */
             password: string;
         };
@@ -4936,6 +5261,83 @@ export interface components {
             undo: number;
         };
         /**
+         * ChipOut
+         * @description One thing understood: the letters of the line that say it, what of, and how that is called; close: taken for a word that it only
+         *     resembles; unused: why it is left out, or an empty text.
+         */
+        ChipOut: {
+            /** Said */
+            said: string;
+            /** Of */
+            of: string;
+            /** Label */
+            label: string;
+            /** Close */
+            close: boolean;
+            /** Unused */
+            unused: string;
+        };
+        /**
+         * LineOut
+         * @description What a line comes to. rest: words that say something nobody here knows; document: the parts of a situation that it tells; lens: one that
+         *     is not in the kit, to be added.
+         */
+        LineOut: {
+            /** Chips */
+            chips: components["schemas"]["ChipOut"][];
+            /** Rest */
+            rest: string[];
+            /** Document */
+            document: {
+                [key: string]: unknown;
+            };
+            lens: components["schemas"]["LensForm"] | null;
+        };
+        /**
+         * LineIn
+         * @description A line to be understood.
+         */
+        LineIn: {
+            /** Text */
+            text: string;
+        };
+        /**
+         * SkyOut
+         * @description The open sky at a minute of the place's clock: EV of level ground under it, and the linear red, green and blue it is drawn in.
+         */
+        SkyOut: {
+            /** Minutes */
+            minutes: number;
+            /** Ev100 */
+            ev100: number;
+            /** Rgb */
+            rgb: number[];
+        };
+        /**
+         * SunMarkOut
+         * @description Something that the sun does, so many minutes of the place's clock after the day's midnight; twilight: by its light, not itself.
+         */
+        SunMarkOut: {
+            /** Minutes */
+            minutes: number;
+            /** Told */
+            told: string;
+            /** Twilight */
+            twilight: boolean;
+        };
+        /**
+         * SunOut
+         * @description The sun over a day, in words and along it, and the light of the sky from three in the morning to three.
+         */
+        SunOut: {
+            /** Told */
+            told: string;
+            /** Marks */
+            marks: components["schemas"]["SunMarkOut"][];
+            /** Sky */
+            sky: components["schemas"]["SkyOut"][];
+        };
+        /**
          * BodyDayOut
          * @description One body along the day: how often its setup changes, and how many of its setups slots hold.
          */
@@ -4949,7 +5351,7 @@ export interface components {
         };
         /**
          * DayOut
-         * @description A day at a glance; sun: null where nobody said where the place lies, or its clock.
+         * @description A day at a glance.
          */
         DayOut: {
             /** Pictures */
@@ -4957,7 +5359,6 @@ export interface components {
             /** Bodies */
             bodies: components["schemas"]["BodyDayOut"][];
             tools: components["schemas"]["ToolsOut"];
-            sun: components["schemas"]["SunOut"] | null;
         };
         /**
          * GlanceOut
@@ -4974,28 +5375,6 @@ export interface components {
             warns: boolean;
             /** Problem */
             problem: string;
-        };
-        /**
-         * SunMarkOut
-         * @description Something that the sun does, so many minutes of the place's clock after the day's midnight; twilight: by its light, not itself.
-         */
-        SunMarkOut: {
-            /** Minutes */
-            minutes: number;
-            /** Told */
-            told: string;
-            /** Twilight */
-            twilight: boolean;
-        };
-        /**
-         * SunOut
-         * @description The sun over a day, in words and along it.
-         */
-        SunOut: {
-            /** Told */
-            told: string;
-            /** Marks */
-            marks: components["schemas"]["SunMarkOut"][];
         };
         /**
          * ToolsOut
@@ -5025,7 +5404,7 @@ export interface components {
         };
         /**
          * BriefOut
-         * @description A decision with its reasons; a number that is null is infinite; hand: its settings that were set by hand; value: what it came to, in words.
+         * @description A decision with its reasons; a number that is null is infinite; brief: why, short enough for two lines; hand: its settings that were set by hand; value: what it came to, in words.
          */
         BriefOut: {
             /**
@@ -5037,6 +5416,8 @@ export interface components {
             school: string;
             /** Label */
             label: string;
+            /** Brief */
+            brief: string;
             /** Because */
             because: string;
             /** Numbers */
@@ -5287,6 +5668,23 @@ export interface components {
             held: boolean;
         };
         /**
+         * PieceOut
+         * @description A part of a frame about a place: shares of its width and height, and of its width; of: what differs there.
+         */
+        PieceOut: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Part */
+            part: number;
+            /**
+             * Of
+             * @enum {string}
+             */
+            of: "lost" | "blur" | "noise";
+        };
+        /**
          * RehearsalOut
          * @description All that the screen shows of a frame; offset: stops brighter than metered; protections: those the body offers; per_stop: steps of the body's dials.
          */
@@ -5334,23 +5732,9 @@ export interface components {
             shares: number[];
         };
         /**
-         * TripleOut
-         * @description Time, aperture and ISO as printed, and as they are said.
-         */
-        TripleOut: {
-            /** Shutter S */
-            shutter_s: number;
-            /** Aperture */
-            aperture: number;
-            /** Iso */
-            iso: number;
-            /** Said */
-            said: string;
-        };
-        /**
          * VariantOut
          * @description A frame one might take instead; lift_stops: brightened afterwards; frames: of a set, which is looked at, not taken over; settings: of the
-         *     body that it has beside its dials.
+         *     body that it has beside its dials; piece: where it differs most from the frame as set; even_stops: lifts it to that one's brightness.
          */
         VariantOut: {
             /** Slug */
@@ -5372,6 +5756,9 @@ export interface components {
             settings: {
                 [key: string]: number | string;
             };
+            piece: components["schemas"]["PieceOut"];
+            /** Even Stops */
+            even_stops: number;
         };
         /**
          * VerdictOut
@@ -6193,6 +6580,66 @@ export interface components {
             chosen: boolean;
             /** Strip */
             strip: string;
+        };
+        /**
+         * DecidedThereOut
+         * @description What a decision comes to in that light, taken anew.
+         */
+        DecidedThereOut: {
+            /** Decision */
+            decision: string;
+            /** Value */
+            value: string;
+            /** Brief */
+            brief: string;
+        };
+        /**
+         * InLightOut
+         * @description The frame at that row of the ladder; snr: signal to noise of its key tone in the output; noise_seen: whether one would see it.
+         */
+        InLightOut: {
+            /** Stops */
+            stops: number;
+            frame: components["schemas"]["FrameOut"];
+            /** Aspect */
+            aspect: number;
+            /** Snr */
+            snr: number;
+            /** Noise Seen */
+            noise_seen: boolean;
+            /** Decisions */
+            decisions: components["schemas"]["DecidedThereOut"][];
+        };
+        /**
+         * InLightIn
+         * @description A situation, and how many stops brighter (+) or darker (-) its light has become.
+         */
+        InLightIn: {
+            /** Situation */
+            situation: components["schemas"]["SituationForm"] | components["schemas"]["SituationNow"];
+            /** Scene */
+            scene?: string | null;
+            /** Own */
+            own?: number | null;
+            /**
+             * Seed
+             * @default 1
+             */
+            seed?: number;
+            /** Stops */
+            stops: number;
+        };
+        /**
+         * LightsOut
+         * @description Small frames of a ladder as one picture, from the brightest light down; stops: of each from now.
+         */
+        LightsOut: {
+            /** Strip */
+            strip: string;
+            /** Stops */
+            stops: number[];
+            /** Aspect */
+            aspect: number;
         };
         /**
          * Part
@@ -7220,6 +7667,7 @@ export interface components {
             /** Slug */
             slug: string;
             moment: components["schemas"]["Moment"];
+            kind: components["schemas"]["Kind"];
             /** Text */
             text: string;
             /** Because */
@@ -7252,6 +7700,12 @@ export interface components {
             /** Problems */
             problems: string[];
         };
+        /**
+         * Kind
+         * @description What fails where a check is not made, in the order in which it would end a day.
+         * @enum {string}
+         */
+        Kind: "cards" | "power" | "bag" | "clock" | "glass" | "switches" | "focus" | "exposure" | "stabiliser" | "drive" | "white" | "files" | "quiet";
         /**
          * Moment
          * @description When a check is made.
@@ -7681,6 +8135,106 @@ export interface operations {
             };
         };
     };
+    studio_door_door: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HourOut"][];
+                };
+            };
+        };
+    };
+    studio_door_at_hour: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hour: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    studio_door_lines_at_hour: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hour: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/png": string;
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     people_api_register: {
         parameters: {
             query?: never;
@@ -7848,6 +8402,194 @@ export interface operations {
             };
             /** @description Forbidden */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    people_api_recover: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Lost"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    people_api_codes_left: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CodesLeft"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    people_api_new_codes: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The page's own name for what it sends: sent again under it, what was answered is answered again. */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Present"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CodesOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Too Many Requests */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10691,6 +11433,136 @@ export interface operations {
             };
         };
     };
+    outings_day_api_line: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The page's own name for what it sends: sent again under it, what was answered is answered again. */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LineIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LineOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    outings_day_api_sun: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SunOut"] | null;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     outings_day_api_day: {
         parameters: {
             query?: never;
@@ -12254,6 +13126,64 @@ export interface operations {
             };
         };
     };
+    outings_rehearse_api_lines: {
+        parameters: {
+            query?: {
+                width?: number;
+            };
+            header?: never;
+            path: {
+                token: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/png": string;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The address is longer than the server reads; it says so without a form. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     outings_rehearse_api_tones: {
         parameters: {
             query?: never;
@@ -12298,6 +13228,57 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    outings_rehearse_api_situation_lines: {
+        parameters: {
+            query?: {
+                width?: number;
+            };
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/png": string;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
             };
             /** @description Unprocessable Entity */
             422: {
@@ -13815,6 +14796,144 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SteadyOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    outings_rehearse_ruler_api_light: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InLightIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InLightOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    outings_rehearse_ruler_api_lights: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RehearseIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LightsOut"];
                 };
             };
             /** @description Unauthorized */
@@ -15806,6 +16925,55 @@ export interface operations {
             };
             /** @description Service Unavailable */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    cards_api_card_code: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

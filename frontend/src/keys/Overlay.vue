@@ -14,7 +14,9 @@ const query = ref("");
 const chosen = ref(0);
 const field = ref<HTMLInputElement>();
 
-const listed = computed(() => [...actions.values()].filter((a) => !a.hidden));
+const listed = computed(() =>
+  [...actions.values()].filter((a) => !a.hidden).sort((a, b) => Number(!!b.first) - Number(!!a.first)),
+);
 const found = computed<Action[]>(() => {
   if (!query.value.trim()) return listed.value.slice(0, 40);
   const index = new MiniSearch<Action>({ fields: ["label"], idField: "id" });
@@ -123,7 +125,7 @@ const spoken = (keys: string) =>
   display: flex;
   justify-content: space-between;
   padding: 9px 8px;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
   cursor: pointer;
 }
 .found li.on {

@@ -7,6 +7,8 @@ export interface Action {
   label: string;
   keys?: string;
   hidden?: boolean;
+  /** Whether the palette begins with it. */
+  first?: boolean;
   run: (event?: KeyboardEvent) => void;
 }
 

@@ -2,6 +2,7 @@
 import { computed, onBeforeUnmount, ref, watch } from "vue";
 import { counted } from "@/api/idle";
 import { useTheme } from "@/stores/theme";
+import Lines from "./Lines.vue";
 
 /** A simulated frame. The last one stays until the next has come; one that is asked for no more is given up. */
 const props = withDefaults(
@@ -52,10 +53,10 @@ onBeforeUnmount(() => {
 
 <template>
   <span class="frame" :style="{ aspectRatio: String(aspect) }">
-    <button v-if="hidden && asks" class="plain off" type="button" @click="theme.pictures = true">
-      pictures are off under the red lamp; show them
-    </button>
-    <span v-else-if="hidden" class="off">off under the red lamp</span>
+    <template v-if="hidden">
+      <Lines v-if="src" :src="src" :alt="alt" />
+      <button v-if="asks" class="plain off" type="button" @click="theme.pictures = true">drawn in lines; show the picture</button>
+    </template>
     <img v-else-if="shown" :src="shown" :alt="alt" draggable="false" />
     <span v-if="wrong" class="error wrong" role="status">{{ wrong }}</span>
     <slot v-if="!hidden" />
@@ -79,11 +80,10 @@ onBeforeUnmount(() => {
 }
 .off {
   position: absolute;
-  inset: 0;
-  display: grid;
-  place-content: center;
-  padding: 12px;
-  text-align: center;
+  left: 0;
+  bottom: 0;
+  background: var(--bg);
+  padding: 4px 12px;
 }
 .wrong {
   position: absolute;

@@ -1,9 +1,11 @@
-import { keepPreviousData, useQuery } from "@tanstack/vue-query";
-import { refDebounced } from "@vueuse/core";
+import { useQuery } from "@tanstack/vue-query";
 import { computed, ref, watch, type Ref } from "vue";
+import { useAnswer } from "@/api/answer";
 import { client, take, type Asked, type Schemas } from "@/api/client";
+import { keyOf } from "@/api/keys";
 import { told, type What } from "./what";
 
+/** What nobody waits for is asked as soon as nothing moves. */
 const PAUSE_MS = 120;
 
 export interface Held {
@@ -12,25 +14,24 @@ export interface Held {
 }
 type Ask<T> = (body: Schemas["RehearseIn"], signal: AbortSignal) => Promise<T>;
 
-/** What one of the rulers tells of a situation's scene, as soon as nothing moves; the last answer stands until the next has come. */
-function useOnScene<T>(name: string, ask: Ask<T>, { asked, what }: Held, more: () => object = () => ({})) {
-  const body = computed(() => asked.value && { situation: asked.value, ...told(what), ...more() });
-  const settled = refDebounced(body, PAUSE_MS);
-  return useQuery({
-    queryKey: computed(() => ["ruler", name, settled.value]),
-    queryFn: ({ signal }) => ask(settled.value as Schemas["RehearseIn"], signal),
-    enabled: computed(() => settled.value !== null),
-    placeholderData: keepPreviousData,
-    staleTime: Infinity,
-    gcTime: 60_000,
-  });
+/** What is told of a situation's scene. */
+function useOnScene<T>(name: string, ask: Ask<T>, { asked, what }: Held, restMs = PAUSE_MS, more: () => object = () => ({})) {
+  const question = computed(() => asked.value && { situation: asked.value, ...told(what), ...more() });
+  return useAnswer(name, question, ask, restMs);
 }
+/** The frame of what is asked, at once. */
+export const useFrame = (of: Held) =>
+  useOnScene("frame", (body, signal) => take(client.POST("/api/rehearse/frame", { body, signal })), of, 0);
+/** All that is told about a frame: the frame itself never waits for it. */
+export const useRehearsal = (of: Held) =>
+  useOnScene("rehearsal", (body, signal) => take(client.POST("/api/rehearse", { body, signal })), of);
 /** What each pattern reads; `at`: where the spot is held, in shares of the frame. */
 export const useMetering = (of: Held, at: Ref<{ x: number; y: number } | null>) =>
   useOnScene(
     "metering",
     (body: Schemas["MeteringIn"], signal) => take(client.POST("/api/rehearse/metering", { body, signal })),
     of,
+    PAUSE_MS,
     () => at.value ?? {},
   );
 /** How the scene fares, and the best of every offset and protection. */
@@ -49,7 +50,7 @@ export const useSeries = (of: Held) =>
 /** The histograms of a frame that is looked at; none where none is. */
 export const useHistograms = (token: Ref<string>) =>
   useQuery({
-    queryKey: computed(() => ["histograms", token.value]),
+    queryKey: computed(() => keyOf("histograms", token.value)),
     queryFn: ({ signal }) => take(client.GET("/api/frames/{token}/tones", { params: { path: { token: token.value } }, signal })),
     enabled: computed(() => token.value !== ""),
     staleTime: Infinity,
@@ -63,7 +64,7 @@ export function useLongerSet({ asked, what }: Held) {
   watch([asked, what.scene, what.own, what.seed], () => (wanted.value = false), { deep: true });
   const body = computed(() => ({ situation: asked.value, ...told(what) }) as Schemas["RehearseIn"]);
   const { data, error, refetch } = useQuery({
-    queryKey: computed(() => ["longer set", body.value]),
+    queryKey: computed(() => keyOf("longer set", body.value)),
     queryFn: ({ signal }) => take(client.POST("/api/rehearse/sets/longer", { body: body.value, signal })),
     enabled: computed(() => wanted.value && asked.value !== null),
     refetchInterval: (query) => (searching(query.state.data?.job.state) ? 1000 : false),

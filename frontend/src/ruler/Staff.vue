@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from "vue";
-import type { Decided, Row } from "@/api/client";
+import type { Decided, Row, Schemas } from "@/api/client";
+import { useTheme } from "@/stores/theme";
 import { bandsOf, marksOf } from "./bands";
 import { BRIGHTER, DARKER, STOP } from "./scale";
 
@@ -11,8 +12,10 @@ const props = withDefaults(
     now: number;
     /** Height of a stop on the page: smaller where the whole has to be seen with the figures. */
     stop?: number;
+    /** Small frames of the picture in these lights, one under the other in one picture. */
+    frames?: Schemas["LightsOut"] | null;
   }>(),
-  { stop: STOP },
+  { stop: STOP, frames: null },
 );
 const y = (stops: number): number => (BRIGHTER - stops) * props.stop;
 const height = computed(() => (BRIGHTER + DARKER) * props.stop + 56);
@@ -34,9 +37,9 @@ const names = computed(() => {
   return found;
 });
 const TRACKS = [
-  { dial: "shutter_s", name: "time", x: 124 },
-  { dial: "aperture", name: "aperture", x: 222 },
-  { dial: "iso", name: "ISO", x: 320 },
+  { dial: "shutter_s", name: "time", x: 144 },
+  { dial: "aperture", name: "aperture", x: 238 },
+  { dial: "iso", name: "ISO", x: 330 },
 ] as const;
 const tracks = computed(() =>
   TRACKS.map((track) => {
@@ -44,6 +47,17 @@ const tracks = computed(() =>
     return { ...track, marks: marksOf(values, offsets.value, props.stop), chip: values[props.now] ?? "" };
   }),
 );
+/** A small frame: as high as this on the page, and no wider than its gap. */
+const [SMALL, GAP] = [16, 24];
+const theme = useTheme();
+const small = computed(() => {
+  const told = theme.name === "red" && !theme.pictures ? null : props.frames;
+  if (!told) return [];
+  const wide = Math.min(GAP, SMALL * told.aspect);
+  const high = wide / told.aspect;
+  const src = `/api/strips/${told.strip}.jpg`;
+  return told.stops.map((stops, k) => ({ stops, src, wide, high, down: k * high, all: told.stops.length * high }));
+});
 const bound = computed(() => {
   const at = row.value?.binding;
   if (!at) return null;
@@ -151,8 +165,8 @@ function down(event: PointerEvent): void {
     <g v-if="bound">
       <rect x="44" width="4" :y="y(bound.from)" :height="(bound.from - bound.to) * stop" class="bind" />
       <rect x="50" width="2" :y="y(bound.from)" :height="(bound.from - bound.to) * stop" class="bind doubled" />
-      <path :d="`M92 ${y(bound.to)}H366`" class="bound" stroke-dasharray="2 4" />
-      <text x="370" :y="y(bound.to) + 4" class="boundword">{{ limitWord }}</text>
+      <path :d="`M92 ${y(bound.to)}H374`" class="bound" stroke-dasharray="2 4" />
+      <text x="378" :y="y(bound.to) + 4" class="boundword">{{ limitWord }}</text>
     </g>
     <g v-for="track in tracks" :key="track.dial">
       <text :x="track.x" y="-12" class="small second">{{ track.name }}</text>
@@ -161,6 +175,22 @@ function down(event: PointerEvent): void {
         <path :d="`M${track.x - 8} ${y(mark.at) - 2}v4`" class="gap" stroke-width="3" />
         <text v-if="Math.abs(mark.at - here) * stop > 17" :x="track.x" :y="y(mark.at) + 4">{{ mark.text }}</text>
       </template>
+    </g>
+    <svg
+      v-for="one in small"
+      :key="one.stops"
+      :x="98 + (24 - one.wide) / 2"
+      :y="y(one.stops) - one.high / 2"
+      :width="one.wide"
+      :height="one.high"
+      :viewBox="`0 ${one.down} ${one.wide} ${one.high}`"
+      class="small-frame"
+    >
+      <image :href="one.src" :width="one.wide" :height="one.all" preserveAspectRatio="none" />
+    </svg>
+    <g v-if="Math.abs(here) > 0.01" class="planned">
+      <path :d="`M0 ${y(0)}H432`" class="ink" stroke-width="1" stroke-dasharray="1 5" />
+      <text x="432" :y="y(0) - 5" text-anchor="end" class="small second">planned</text>
     </g>
     <path :d="`M0 ${y(here)}H432`" class="ink" stroke-width="1.5" />
     <path :d="`M432 ${y(here)}l-10 -6v12z`" class="dot" />

@@ -2,6 +2,7 @@
 import { ConfigProvider } from "ant-design-vue";
 import { useTheme } from "@/stores/theme";
 import { componentTheme } from "./tokens";
+import "./parts.css";
 
 /** The library's components, drawn in the theme that is on: only where one is used, so that other pages do without the library. */
 const theme = useTheme();

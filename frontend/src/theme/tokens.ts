@@ -15,11 +15,20 @@ export function applyTheme(name: ThemeName): void {
   }
 }
 
+/** What the library's components are drawn with: one and the same for a theme, so that it works its styles out once. */
+const made = new Map<ThemeName, ReturnType<typeof tokensOf>>();
 export function componentTheme(name: ThemeName) {
+  const known = made.get(name) ?? tokensOf(name);
+  made.set(name, known);
+  return known;
+}
+function tokensOf(name: ThemeName) {
   const t = THEMES[name];
   return {
     token: {
       colorPrimary: t.ink,
+      colorLink: t.ink,
+      colorInfo: t.ink,
       colorBgBase: t.bg,
       colorBgContainer: t.bg,
       colorBgElevated: t.raised,

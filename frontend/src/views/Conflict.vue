@@ -61,7 +61,7 @@ th,
 td {
   text-align: left;
   padding: 4px 12px 4px 0;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
   font-weight: 450;
   overflow-wrap: anywhere;
 }

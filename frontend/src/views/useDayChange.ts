@@ -1,16 +1,14 @@
 import { useQueryClient } from "@tanstack/vue-query";
 import { ref } from "vue";
 import { client, ProblemError, take } from "@/api/client";
-
-/** What follows from the situations of a day, and is asked for again when some of them change. */
-const FOLLOWS = ["outings", "day", "slots", "fingers", "checks", "traffic", "alike", "walk", "first"];
+import { changed } from "@/api/keys";
 
 /** A change that touches several situations of a day at once, and the way back: each gets the document it had before. */
 export function useDayChange(outing: () => number) {
   const queries = useQueryClient();
   const wrong = ref("");
   /** Situations that the last change made here has changed, with their versions since. */
-  const changed = ref<{ id: number; version: string }[]>([]);
+  const moved = ref<{ id: number; version: string }[]>([]);
   const versions = async (): Promise<Map<number, string>> => {
     const days = await take(client.GET("/api/outings"));
     return new Map(days.find((d) => d.id === outing())?.situations.map((s) => [s.id, s.version]));
@@ -25,7 +23,7 @@ export function useDayChange(outing: () => number) {
           ? Object.values(caught.places).join("; ") || caught.message
           : "The server cannot be reached; nothing was changed.";
     }
-    for (const key of FOLLOWS) await queries.invalidateQueries({ queryKey: [key] });
+    await changed(queries, "outings");
     return !wrong.value;
   }
   const change = (work: () => Promise<unknown>): Promise<boolean> =>
@@ -33,17 +31,17 @@ export function useDayChange(outing: () => number) {
       const before = await versions();
       await work();
       const after = [...(await versions())].map(([id, version]) => ({ id, version }));
-      changed.value = after.filter(({ id, version }) => before.get(id) !== version);
+      moved.value = after.filter(({ id, version }) => before.get(id) !== version);
     });
   const undo = (): Promise<boolean> =>
     told(async () => {
-      while (changed.value.length) {
-        const [{ id, version }, ...rest] = changed.value as [{ id: number; version: string }];
+      while (moved.value.length) {
+        const [{ id, version }, ...rest] = moved.value as [{ id: number; version: string }];
         const path = { pk: id };
         const body = await take(client.GET("/api/situations/{pk}/earlier", { params: { path } }));
         await take(client.PUT("/api/situations/{pk}", { params: { path, header: { "If-Match": version } }, body }));
-        changed.value = rest;
+        moved.value = rest;
       }
     });
-  return { change, undo, changed, wrong };
+  return { change, undo, changed: moved, wrong };
 }

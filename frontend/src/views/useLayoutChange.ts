@@ -1,8 +1,8 @@
 import { useQueryClient } from "@tanstack/vue-query";
 import { ref } from "vue";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
+import { changed, keyOf, nowKnown } from "@/api/keys";
 import { useInTurn } from "@/api/inTurn";
-import { nowKnown } from "@/api/known";
 
 export type Layout = Schemas["LayoutForm"];
 
@@ -27,7 +27,7 @@ export function useLayoutChange() {
             body: { ...read.document, ...made(read.document) },
           }),
         );
-        await nowKnown(queries, ["layout", slug], answer);
+        await nowKnown(queries, keyOf("layout", slug), answer);
         past.value = [...past.value, { slug, document: read.document }].slice(-100);
         said.value = words;
       } catch (caught) {
@@ -37,7 +37,7 @@ export function useLayoutChange() {
             : "The server cannot be reached; nothing was changed.";
         return false;
       }
-      for (const key of ["fingers", "first", "alike", "walk", "slots"]) await queries.invalidateQueries({ queryKey: [key] });
+      await changed(queries, "layout");
       return true;
     },
   );

@@ -11,6 +11,7 @@ BRACKETING = Decision(
     slug="bracketing",
     label="bracketing",
     by_hand=said_by_hand(
+        "The scene spans {span_stops}; one frame loses {span_excess_stops}.",
         "The scene spans {span_stops}, and one frame, no more than {darkest_stops} under the meter, loses {span_excess_stops} of it.",
         Also(when=(When("bracketed", "=", 1.0),), text="{frames} frames {step_stops} apart miss {set_misses} of the picture."),
         Also(when=(When("bracketed", "=", 1.0), When("moving", "=", 1.0)), text="It moves at {speed_m_s} between them: it will not line up."),
@@ -26,6 +27,7 @@ BRACKETING = Decision(
             label="merged in the camera",
             value=("merge",),
             when=(When("span_excess_stops", ">", 0.5), STILL, NO_PEOPLE, When("merge_offered", "=", 1.0), RENDERED, When("deadline_h", "<", 4.0)),
+            brief="One frame loses {span_excess_stops}: {merge_frames} are put together in the camera.",
             because="The scene spans {span_stops}, and one frame loses {span_excess_stops} of it; finished files are due in {deadline_h}: the camera puts {merge_frames} frames together, {merge_step_stops} apart, at one press.",
             also=(
                 Also(when=(TRIPOD,), text="On the tripod nothing is shifted, and no edge is lost."),
@@ -42,6 +44,7 @@ BRACKETING = Decision(
             label="a set of frames",
             value=("set",),
             when=(When("span_excess_stops", ">", 0.5), STILL, NO_PEOPLE, When("bracket_possible", "=", 1.0), TRIPOD),
+            brief="One frame loses {span_excess_stops}: {frames}, {step_stops} apart, hold it.",
             because="The scene spans {span_stops}, and one frame, no more than {darkest_stops} under the meter, loses {span_excess_stops} of it: {frames} frames {step_stops} apart hold it, and nothing moves between them.",
             costs="frames to merge, and a setting that must not stay on",
             rules_out="single frames in this slot",
@@ -52,6 +55,7 @@ BRACKETING = Decision(
             label="a short set by hand",
             value=("set",),
             when=(When("span_excess_stops", ">", 1.0), STILL, NO_PEOPLE, When("bracket_possible", "=", 1.0), HELD, When("ev100", ">", 8.0)),
+            brief="One frame loses {span_excess_stops}: {frames} in one burst, {step_stops} apart.",
             because="The scene spans {span_stops}, and one frame loses {span_excess_stops} of it: {frames} frames {step_stops} apart, fired as one fast burst; ISO is high enough for the longest of them to be held.",
             costs="edges lost to alignment, and noise",
             rules_out="single frames in this slot",
@@ -62,6 +66,7 @@ BRACKETING = Decision(
             label="one frame, and accept",
             value=("none",),
             when=(When("span_excess_stops", ">", 0.3),),
+            brief="The scene spans {span_stops}; one frame lets {span_excess_stops} go.",
             because="The scene spans {span_stops}, and one frame, no more than {darkest_stops} under the meter, loses {span_excess_stops} of it.",
             also=(
                 Also(when=(When("bracket_possible", "=", 0.0),), text="No set that the body offers holds more of it."),
@@ -75,6 +80,7 @@ BRACKETING = Decision(
             slug="none",
             label="none",
             value=("none",),
+            brief="The scene spans {span_stops}; one frame at base ISO holds {range_stops}.",
             because="One frame is enough: the scene spans {span_stops}, and at base ISO a frame has room for {range_stops}.",
             also=(Also(when=(When("past_clip_stops", ">", 0.05),), text="As exposed, {past_clip_stops} at its bright end is let go."),
                   Also(when=(When("shadow_contrast", "<", 0.8),), text="Stray light in the lens leaves the deepest shadow {shadow_contrast} of its contrast, whatever the sensor."),),

@@ -20,7 +20,7 @@ class Also:
 class School:
     """One way of taking a decision.
 
-    value: tokens of craft.vocabulary.terms; when: all must hold; because: why, with numbers, and ``also``
+    value: tokens of craft.vocabulary.terms; when: all must hold; brief: why, in seventy letters; because: why, with numbers, and ``also``
     what is to be said besides; costs: what one pays; rules_out: what can no longer be done; see: would
     you see it; desk: minutes afterwards; holds: exposure stays as set; floats: it says that ISO follows the light. No template contains a digit:
     numbers come from craft.decisions.facts.
@@ -29,6 +29,7 @@ class School:
     slug: str
     label: str
     value: tuple[str, ...]
+    brief: str
     because: str
     costs: str
     when: tuple[When, ...] = ()
@@ -68,13 +69,15 @@ class Decision:
     desk: Desk | None = field(default=None, compare=False)
 
 
-def said_by_hand(because: str, *also: Also, see: str = "", desk: str = "") -> School:
+def said_by_hand(brief: str, because: str, *also: Also, see: str = "", desk: str = "") -> School:
     """What a decision says of a value that was set by hand: what follows from it.
 
-    >>> said_by_hand("At {time_s} it smears.").label
+    >>> said_by_hand("It smears.", "At {time_s} it smears.").label
     'by hand'
     """
-    return School(slug="by_hand", label="by hand", value=(), because=because, also=also, costs="what the numbers say", see=see, desk=desk)
+    return School(
+        slug="by_hand", label="by hand", value=(), brief=brief, because=because, also=also, costs="what the numbers say", see=see, desk=desk
+    )
 
 
 LIGHT_SWINGS = When("light_swing_stops", ">", "meter_swing_stops")

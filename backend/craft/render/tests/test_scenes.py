@@ -44,6 +44,19 @@ class EveryScene(unittest.TestCase):
                 self.assertTrue(found.size, f"{stage.slug}: {tone.name} is not in the frame")
                 self.assertAlmostEqual(float(np.log2(found.mean())), tone.ev, delta=0.45, msg=f"{stage.slug}: {tone.name}")
 
+    def test_no_lens_shows_where_a_stage_ends(self) -> None:
+        for stage in STAGES:
+            for wider in (stage.usual_mm / 14, stage.usual_mm / 50):
+                if wider < 4.5:
+                    continue
+                wide = replace(a_shot(stage.slug), focal_mm=stage.usual_mm / wider)
+                light = np.log2(np.maximum(as_it_is(wide, SMALL) @ LUMINANCE, 2.0**-9))
+                columns = np.arange(SMALL.width) / SMALL.width - stage.aim[0] / WIDE
+                beyond = np.abs(columns) > 2.0 / wider  # what lies about the usual frame may have an end of its own
+                for part in (light[-SMALL.height // 5 :], light[: SMALL.height // 5]):
+                    step = np.abs(np.diff(np.median(part, axis=0)))[beyond[1:] & beyond[:-1]]
+                    self.assertLess(float(step.max()), 1.2, f"{stage.slug}, {wider:.1f} times wider than usual")
+
     def test_it_reaches_its_span_and_not_far_past_it(self) -> None:
         for stage in STAGES:
             found = luminance(a_shot(stage.slug))

@@ -8,6 +8,7 @@ from dataclasses import replace
 
 from craft.kit.body import Shutter
 from craft.optics.movement import star_speed_m_s
+from craft.render.in_light import in_light, level_at, moves_to
 from craft.render.shot import shot_of
 from craft.scene.imaged import hand_speed, image_speed, lens_loss_stops, limb_speed
 from craft.scene.light import Light
@@ -77,3 +78,15 @@ class FromTheSetup(unittest.TestCase):
         (_, clear), (_, dim) = made(situation(locks=locks)), made(situation(locks=locks, lens=slow))
         lost = lens_loss_stops(situation(lens=slow)) - lens_loss_stops(situation())
         self.assertAlmostEqual(math.log2(clear.key_e / dim.key_e), lost, places=6)
+
+    def test_once_the_light_has_moved_it_is_the_frame_of_that_light_with_the_rows_dials(self) -> None:
+        for change in ({}, {"light": Light(3.0)}, {"body": {"per_stop": 2}}, {"genre": Genre.WEDDING, "focal_length_mm": 50}):
+            one = situation(**change)
+            setup, shot = made(one)
+            for stops in (-9.0, -4.0, -1 / 3, 0.0, 2.0, 6.0):
+                level = level_at(setup, stops)
+                moved = in_light(shot, moves_to(setup, level))
+                held = {"locks": Locks(level.shutter_s, level.aperture, level.iso), "light": replace(one.light, ev100=level.ev100)}
+                _, there = made(replace(one, **held))
+                for figure in ("time_s", "aperture", "iso_stops", "key_stops", "shake_m", "body_m"):
+                    self.assertAlmostEqual(getattr(moved, figure), getattr(there, figure), places=9, msg=(stops, figure))

@@ -85,6 +85,7 @@ class AddedInOnePlace(TestCase):
             label="as the hull has it",
             value=(White.SHADE.value,),
             when=(When("barnacles", ">", 30.0), When("aground", "=", 1.0)),
+            brief="{barnacles} barnacles.",
             because="With {barnacles} barnacles the hull is white enough to measure.",
             costs="a scraper",
         )
@@ -242,7 +243,7 @@ class Sentences(TestCase):
     def test_every_template_fills_from_facts_alone(self) -> None:
         facts = random_facts(random.Random(9))
         for school in (*SCHOOLS, *(decision.by_hand for decision in DECISIONS.values())):
-            for template in (school.because, school.see, school.desk, *(also.text for also in school.also)):
+            for template in (school.brief, school.because, school.see, school.desk, *(also.text for also in school.also)):
                 sentence, used = phrase(template, facts)
                 self.assertNotIn("{", sentence)
                 self.assertEqual(set(used), set(re.findall(r"{(\w+)}", template)))

@@ -194,6 +194,7 @@ class Decided(TestCase):
             setup = advise(situation(**change))
             self.assertEqual(len({d.decision for d in setup.decisions}), 11)
             self.assertTrue(all(d.because.endswith(".") and "{" not in d.because and d.other_ways for d in setup.decisions))
+            self.assertTrue(all(d.brief.endswith(".") and "{" not in d.brief and len(d.brief) <= 80 for d in setup.decisions))
             self.assertTrue(setup.cautions)
 
     def test_total_blur_is_told_against_the_circle(self) -> None:

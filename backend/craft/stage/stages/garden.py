@@ -18,7 +18,7 @@ def _flowers(name: str, seed: int, count: int, box: tuple[float, float, float, f
     places = scatter(seed, count, *box)
     breeze: dict[str, Any] = {"moves": Moves.WIND, "speed_m_s": (0.05, 0.02)}
     return [
-        Cutout(f"{name}, leaves", (*tuple(oval(x + 9 * q, y + 7, size * 1.3, size * 0.6, 150 * q) for x, y, q in places), rect(box[0], box[3] - size, box[2] - box[0], 3000)), at, field(ev - 1.4) + grain(size, size * 0.7, 0.5, seed), LEAF, **breeze),
+        Cutout(f"{name}, leaves", (*tuple(oval(x + 9 * q, y + 7, size * 1.3, size * 0.6, 150 * q) for x, y, q in places), rect(box[0], box[3] - size, box[2] - box[0], 3000 if at < 2 else size * 6)), at, field(ev - 1.4) + grain(size, size * 0.7, 0.5, seed), LEAF, **breeze),
         *(Cutout(f"{name}, {k}", tuple(oval(x, y, size * (0.6 + 0.4 * q), size * (0.5 + 0.4 * q)) for x, y, q in places[k::2]), at - 0.02, field(ev) + grain(size * 0.4, size * 0.4, 0.5, seed + k), tint, **breeze) for k, tint in enumerate((ROSE, CREAM))),
         Cutout(f"{name}, hearts", tuple(oval(x, y, size * 0.15, size * 0.13) for x, y, _ in places), at - 0.03, field(ev - 1.2), EARTH, **breeze),
     ]

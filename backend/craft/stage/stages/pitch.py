@@ -67,13 +67,13 @@ def _pitch(night: bool) -> tuple[Cutout, ...]:
 SUN = Stage(
     slug="pitch", title="a field game in the sun", problem="White shirts in the sun, faces in their own shade and a dark wood behind, far off and fast.",
     usual_mm=300, distance_m=25, aim=(430, 370), vanishing=(480, 230),
-    tones=(Tone("cloud", 470, 100, 2.2, 8), Tone("sky", 60, 18, 1.8, 8), Tone("goal", 720, 192, 1.4, 2), Tone("white shirt", 437, 316, 0.85, 8), Tone("skin, runner", 454, 228, -0.6, 6, skin=True), Tone("grass", 700, 560, 0.1, 12), Tone("shorts", 430, 389, -2.2, 6), Tone("wood", 60, 220, -1.3, 4)),
+    tones=(Tone("cloud", 470, 100, 2.2, 8), Tone("sky", 60, 18, 1.8, 8), Tone("goal", 720, 192, 1.4, 2), Tone("white shirt", 420, 350, 0.85, 5), Tone("skin, runner", 454, 228, -0.6, 6, skin=True), Tone("grass", 700, 560, 0.1, 12), Tone("shorts", 430, 389, -2.2, 6), Tone("wood", 60, 220, -1.3, 4)),
     draw=lambda: _pitch(False),
 )
 
 LAMPS = Stage(
     slug="pitch_lamps", title="a field game under lamps", problem="White shirts under lamps that may pulse, before a black sky that pulls every meter.",
     usual_mm=300, distance_m=25, aim=(430, 370), vanishing=(480, 230),
-    tones=(Tone("lamps", 499, 38.5, 4.5, 2), Tone("sky", 300, 120, -4.6, 10), Tone("goal", 720, 192, 1.4, 2), Tone("white shirt", 437, 316, 0.85, 8), Tone("skin, runner", 454, 228, -0.3, 6, skin=True), Tone("grass", 700, 560, 0.3, 12), Tone("shorts", 430, 389, -2.2, 6)),
+    tones=(Tone("lamps", 499, 38.5, 4.5, 2), Tone("sky", 300, 120, -4.6, 10), Tone("goal", 720, 192, 1.4, 2), Tone("white shirt", 420, 350, 0.85, 5), Tone("skin, runner", 454, 228, -0.3, 6, skin=True), Tone("grass", 700, 560, 0.3, 12), Tone("shorts", 430, 389, -2.2, 6)),
     draw=lambda: _pitch(True),
 )

@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, toRef } from "vue";
 import type { Asked } from "@/api/client";
-import { useMetering, useSets } from "@/picture/useOnScene";
-import { useRehearsal } from "@/picture/useRehearsal";
+import { useMetering, useRehearsal, useSets } from "@/picture/useOnScene";
 import { asItIs } from "@/picture/what";
 import Stops from "@/ruler/Stops.vue";
 import ToneRuler from "@/ruler/ToneRuler.vue";
@@ -13,10 +12,10 @@ const emit = defineEmits<{ setting: [slug: string, value: number]; brighter: [st
 const SMALL = 11;
 const what = asItIs();
 const asked = toRef(props, "asked");
-const { told, untold } = useRehearsal(asked, what);
+const { answer: told, wrong: untold } = useRehearsal({ asked, what });
 const only = (decision: string) => ({ asked: computed(() => (props.decision === decision ? props.asked : null)), what });
-const { data: metering } = useMetering(only("metering"), ref(null));
-const { data: sets } = useSets(only("bracketing"));
+const { answer: metering } = useMetering(only("metering"), ref(null));
+const { answer: sets } = useSets(only("bracketing"));
 const pointers = computed(() =>
   (metering.value?.patterns ?? [])
     .filter((row) => row.offered)
@@ -80,7 +79,7 @@ const under = computed(() => ({ metering: "metering", range: "range", bracketing
   display: flex;
   justify-content: space-between;
   margin: 0;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
 }
 .reason {
   font-size: 14px;

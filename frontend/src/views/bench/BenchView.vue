@@ -1,17 +1,17 @@
 <script setup lang="ts">
 import { useQueryClient } from "@tanstack/vue-query";
 import { useEventListener, useMediaQuery } from "@vueuse/core";
-import { computed, defineAsyncComponent, onBeforeUnmount, ref, watch } from "vue";
+import { computed, defineAsyncComponent, onBeforeUnmount, ref } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import { awaited } from "@/api/idle";
 import { client, ProblemError, take, type Concession, type Situation } from "@/api/client";
+import { changed } from "@/api/keys";
 import { useNames, useOutings, useWords } from "@/api/queries";
 import { usualTitle } from "@/words";
-import { offer } from "@/keys/actions";
 import FramePicture from "@/picture/FramePicture.vue";
 import { frameAt } from "@/picture/frames";
-import { useFrame } from "@/picture/useFrame";
-import { BRIGHTER, DARKER } from "@/ruler/scale";
+import { asItIs } from "@/picture/what";
+import { useFrame } from "@/picture/useOnScene";
 import Staff from "@/ruler/Staff.vue";
 import Stops from "@/ruler/Stops.vue";
 import Conflict from "../Conflict.vue";
@@ -19,23 +19,27 @@ import { useProfileChange } from "../useProfileChange";
 import { useTypedDial } from "./typedDial";
 import { byHand } from "./byHand";
 import Decisions from "./Decisions.vue";
-import DetailsPane from "./DetailsPane.vue";
 import GoneKit from "./GoneKit.vue";
 import Figures from "./Figures.vue";
 import GivesFirst from "./GivesFirst.vue";
 import Pairs from "./Pairs.vue";
 import SituationPane from "./SituationPane.vue";
-import { useClashes } from "./useClashes";
 import { decided, useBench } from "./useBench";
-import { useLadder } from "./useLadder";
+import { useBenchKeys } from "./useBenchKeys";
+import { useInLight } from "./useInLight";
+import { useNowLine } from "./useNowLine";
+import { useTold } from "./useTold";
+
+/** Folded as the page comes: it is not waited for. */
+const DetailsPane = defineAsyncComponent(() => awaited(import("./DetailsPane.vue")));
 
 /** Drawn only once such a row is opened. */
 const BenchRuler = defineAsyncComponent(() => awaited(import("./BenchRuler.vue")));
 const ON_SCENE = new Set(["metering", "range", "bracketing"]);
 const props = defineProps<{ id: number }>();
 const bench = useBench(props.id, decided);
-const { clashes, wrong } = useClashes(bench.answered);
-const { frame } = useFrame(bench.asked);
+const { ladder, neighbours, unread, clashes, wrong } = useTold(bench.answered);
+const { answer: frame } = useFrame({ asked: bench.asked, what: asItIs() });
 const {
   document,
   day,
@@ -59,7 +63,7 @@ const {
 const { data: words } = useWords();
 const names = useNames();
 /** Change a situation; a name that nobody gave it goes with what it is and when. */
-function changed(edit: (d: Situation) => void): void {
+function edited(edit: (d: Situation) => void): void {
   const usual = (d: Situation): string => usualTitle(words.value, d.genre, d.subject, d.starts_at);
   change((d) => {
     const unnamed = d.title === usual(d);
@@ -72,21 +76,9 @@ const router = useRouter();
 const route = useRoute();
 const queries = useQueryClient();
 
-const { ladder, neighbours, unread } = useLadder(bench.answered);
-const perStop = computed(() => (ladder.value.length ? (ladder.value.length - 1) / (BRIGHTER + DARKER) : 3));
-const zero = computed(() => BRIGHTER * perStop.value);
-const offset = ref(Number(route.query.now ?? 0) || 0);
-const now = computed(() =>
-  Math.max(0, Math.min((ladder.value.length || 1) - 1, Math.round(zero.value - offset.value * perStop.value))),
-);
-function setNow(index: number): void {
-  offset.value = (zero.value - index) / perStop.value;
-}
-watch(
-  offset,
-  (v) =>
-    void router.replace({ query: { ...route.query, now: Math.abs(v) < 0.01 ? undefined : String(Math.round(v * 1000) / 1000) } }),
-);
+const { zero, now, moved, setNow } = useNowLine(ladder);
+const { there, decided: decidedThere, lights, unseen } = useInLight(bench.answered, moved);
+const picture = computed(() => there.value?.frame ?? frame.value?.frame);
 
 const outing = computed(() => outings.value?.find((o) => o.id === bench.outing.value));
 const ledger = computed(() => {
@@ -140,70 +132,15 @@ async function makeCard(): Promise<void> {
   try {
     await bench.put();
     const card = await take(client.POST("/api/situations/{pk}/cards", { params: { path: { pk: props.id } } }));
-    await queries.invalidateQueries({ queryKey: ["outings"] });
+    await changed(queries, "outings");
     await router.push({ name: "card", params: { id: card.id } });
   } finally {
     making.value = false;
   }
 }
-/** A file of the server's, as a download. */
-function kept(href: string): void {
-  Object.assign(window.document.createElement("a"), { href, download: "" }).click();
-}
-const leave = offer([
-  { id: "undo", label: "Undo", keys: "z", run: () => void undo() },
-  { id: "redo", label: "Redo", keys: "Shift+Z", run: redo },
-  {
-    id: "darker",
-    label: "And if it darkens: now, one step down",
-    keys: "BracketLeft",
-    run: () => setNow(Math.min((ladder.value.length || 1) - 1, now.value + 1)),
-  },
-  {
-    id: "brighter",
-    label: "And if it brightens: now, one step up",
-    keys: "BracketRight",
-    run: () => setNow(Math.max(0, now.value - 1)),
-  },
-  { id: "now", label: "Back to now", keys: "0", run: () => setNow(zero.value) },
-  {
-    id: "settings",
-    label: "All settings of this setup",
-    keys: "a",
-    run: () => void router.push({ name: "settings", params: { id: props.id } }),
-  },
-  {
-    id: "rehearse",
-    label: "Rehearse the picture",
-    keys: "r",
-    run: () => void router.push({ name: "rehearse", params: { id: props.id } }),
-  },
-  {
-    id: "walk",
-    label: "The way through the menus",
-    keys: "m",
-    run: () => void router.push({ name: "walk", params: { id: props.id } }),
-  },
-  { id: "json-situation", label: "Download the situation, JSON", run: () => kept(`/api/situations/${props.id}/situation.json`) },
-  { id: "json-setup", label: "Download the setup, JSON", run: () => kept(`/api/situations/${props.id}/setup.json`) },
-  { id: "card", label: "Make the pocket card", keys: "c", run: () => void makeCard() },
-  {
-    id: "figures",
-    label: "To the figures (↑ ↓ step, l holds)",
-    keys: "f",
-    run: () => window.document.querySelector<HTMLElement>("[role=spinbutton]")?.focus(),
-  },
-  {
-    id: "rungs",
-    label: "To what gives first (Alt ↑ ↓ moves)",
-    keys: "w",
-    run: () => window.document.querySelector<HTMLElement>("[data-rung='0']")?.focus(),
-  },
-]);
-onBeforeUnmount(() => {
-  leave();
-  void bench.put();
-});
+const toStaff = (): void => window.document.querySelector<HTMLElement>(".staff")?.focus();
+useBenchKeys(props.id, { undo, redo, makeCard, line: { zero, now, setNow } });
+onBeforeUnmount(() => void bench.put());
 useEventListener(window, "beforeunload", () => void bench.put());
 </script>
 
@@ -221,18 +158,20 @@ useEventListener(window, "beforeunload", () => void bench.put());
     <p>This situation is not here. <RouterLink :to="{ name: 'outings' }">Go to your outings</RouterLink></p>
   </main>
   <main v-else-if="document && words && kit" class="bench">
+    <a class="skip" href="#staff" @click.prevent="toStaff">To the staff</a>
     <h1 class="visually-hidden">{{ document.title }}</h1>
     <Conflict v-if="saved === 'conflict' && theirs" :mine="document" :theirs="theirs" @settle="settle" />
     <div class="left">
       <RouterLink
         v-if="frame"
         class="scene"
+        :class="{ moved: there }"
         :to="{ name: 'rehearse', params: { id } }"
         :aria-label="`Rehearse: ${frame.scene.title}`"
       >
         <FramePicture
-          :src="frameAt(frame.frame.token, { view: 'finder', width: 264, marks: false })"
-          :alt="`${frame.scene.title}, ${frame.frame.figures.said}`"
+          :src="picture ? frameAt(picture.token, { view: 'finder', width: 264, marks: false }) : ''"
+          :alt="`${frame.scene.title}, ${picture?.figures.said}`"
           :aspect="frame.aspect"
           place="bench"
         />
@@ -247,14 +186,15 @@ useEventListener(window, "beforeunload", () => void bench.put());
           :feet="profile?.document.units === 'feet'"
           :clock="day.utc_offset_min"
           :errors="errors"
-          @change="changed"
+          @change="edited"
         />
         <DetailsPane
           :document="document"
           :setup="setup"
+          :words="words"
           :bag="profile?.document.filters_stops ?? []"
           :errors="errors"
-          @change="changed"
+          @change="edited"
         />
         <Pairs :asked="asked" :kit="kit" @take="takePair" />
       </details>
@@ -271,7 +211,26 @@ useEventListener(window, "beforeunload", () => void bench.put());
         </p>
       </div>
       <p v-if="unread" class="error" role="alert">{{ unread }}</p>
-      <Staff v-if="ladder.length" :setup="setup" :ladder="ladder" :now="now" :stop="phone ? 16 : undefined" @now="setNow" />
+      <p class="there" :class="{ looked: there }" role="status">
+        <template v-if="there">
+          <span
+            >at <Stops :value="there.stops" signed />: {{ there.frame.figures.said }},
+            {{ there.noise_seen ? "noise you would see" : "no noise you would see" }}</span
+          >
+          <button class="plain" @click="setNow(zero)">back to now</button>
+        </template>
+        <span v-else-if="unseen" class="error">{{ unseen }}</span>
+        <span v-else class="quiet">drag the line: what if the light changes?</span>
+      </p>
+      <Staff
+        v-if="ladder.length"
+        :setup="setup"
+        :ladder="ladder"
+        :now="now"
+        :stop="phone ? 16 : undefined"
+        :frames="lights ?? null"
+        @now="setNow"
+      />
       <GivesFirst :setup="setup" :offers="words.rungs" :own="!!document.concessions" :error="giveError" @change="setRungs" />
     </section>
     <section v-if="setup" class="right" aria-label="Setup">
@@ -300,6 +259,8 @@ useEventListener(window, "beforeunload", () => void bench.put());
           :settings="document.settings ?? {}"
           :bar="profile?.document.noise_bar ?? 40"
           :errors="errors"
+          :there="decidedThere"
+          :first="String(route.query.row ?? '')"
           @school="school"
           @free="free"
           @setting="setByHand"
@@ -380,11 +341,38 @@ useEventListener(window, "beforeunload", () => void bench.put());
   display: block;
   margin-top: 12px;
 }
+.left .scene {
+  position: sticky;
+  top: 0;
+  z-index: 2;
+  background: var(--bg);
+}
+/* It keeps its room, so that the staff stays where it is while the line is dragged. */
+.there {
+  min-height: 28px;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 12px;
+  align-items: baseline;
+}
+.looked {
+  border-left: 3px solid var(--ink);
+  padding-left: 8px;
+  font-weight: 560;
+}
+.there button {
+  min-height: 24px;
+  font-weight: 480;
+  text-decoration: underline;
+}
 .title {
   display: flex;
   justify-content: space-between;
   align-items: baseline;
   gap: 12px;
+}
+.title h2 {
+  white-space: nowrap;
 }
 .ledger {
   font-weight: 520;
@@ -422,6 +410,10 @@ useEventListener(window, "beforeunload", () => void bench.put());
   }
 }
 @media (max-width: 760px) {
+  .there {
+    min-height: 52px;
+    align-content: start;
+  }
   .bench {
     grid-template-columns: minmax(0, 1fr);
     padding: 0 16px 84px;

@@ -3,6 +3,7 @@ import { useQuery } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import Stops from "@/ruler/Stops.vue";
 import { client, ProblemError, take, type Asked, type Decided, type Schemas, type Situation } from "@/api/client";
+import { keyOf } from "@/api/keys";
 import { useNames } from "@/api/queries";
 import NumberField from "@/fields/NumberField.vue";
 
@@ -15,8 +16,10 @@ const props = withDefaults(
     errors: Record<string, string>;
     /** The decision that is open to begin with. */
     first?: string;
+    /** What each would come to in the light that is looked at; none for the light as it is. */
+    there?: Record<string, Schemas["DecidedThereOut"]> | null;
   }>(),
-  { first: "" },
+  { first: "", there: null },
 );
 const names = useNames();
 const emit = defineEmits<{
@@ -33,7 +36,7 @@ const time = (setup: Decided, seconds: number): string =>
 const open = ref<string | null>(props.first);
 /** What else one might do where a row is open: asked only then. */
 const { data: ways, error: unread } = useQuery({
-  queryKey: computed(() => ["ways", open.value, props.asked]),
+  queryKey: computed(() => keyOf("now", "ways", open.value, props.asked)),
   queryFn: ({ signal }) =>
     take(
       client.POST("/api/bench/ways", {
@@ -42,28 +45,45 @@ const { data: ways, error: unread } = useQuery({
       }),
     ),
   enabled: computed(() => !!open.value && !!props.asked && props.setup.decisions.some((made) => made.decision === open.value)),
-  placeholderData: (before, query) => (query?.queryKey[1] === open.value ? before : undefined),
+  placeholderData: (before, query) => (query?.queryKey[2] === open.value ? before : undefined),
 });
+/** Decisions that would be taken otherwise in that light. */
+const turned = computed(() =>
+  props.there
+    ? props.setup.decisions.filter((made) => props.there?.[made.decision]?.value !== made.value).map((made) => made.decision)
+    : [],
+);
 const toggle = (decision: string) => (open.value = open.value === decision ? null : decision);
 </script>
 
 <template>
   <div class="decisions">
-    <section v-for="made in setup.decisions" :key="made.decision" :class="{ on: open === made.decision }">
+    <p v-if="there" class="small second" role="status">
+      {{ turned.length ? "Decided anew in that light, in bold" : "Decided anew in that light, all stays as it is" }}.
+    </p>
+    <section
+      v-for="made in setup.decisions"
+      :key="made.decision"
+      :class="{ on: open === made.decision, stays: there && !turned.includes(made.decision) }"
+    >
       <button
         class="dec"
         :aria-expanded="open === made.decision"
         :aria-controls="`why-${made.decision}`"
         @click="toggle(made.decision)"
       >
-        <span class="label">{{ names.decision(made.decision) }}</span><b :class="{ locked: made.set_by !== 'numbers' }">{{
-          made.value
-        }}</b
-        ><i v-if="open !== made.decision">{{ made.because }}</i
+        <span class="label">{{ names.decision(made.decision) }}</span><b
+          v-if="there && turned.includes(made.decision)"
+          class="locked turned"
+          >{{ there[made.decision]?.value }}</b
+        ><b v-else :class="{ locked: made.set_by !== 'numbers' }">{{ made.value }}</b
+        ><i v-if="open !== made.decision">{{ there?.[made.decision]?.brief ?? made.brief }}</i
         ><i v-else>{{ made.label }}</i>
       </button>
       <div v-if="open === made.decision" :id="`why-${made.decision}`" class="why">
-        <p class="reason">{{ made.because }}</p>
+        <p class="reason">
+          <span v-if="there && turned.includes(made.decision)" class="label">as planned: </span>{{ made.because }}
+        </p>
         <slot name="ruler" :decision="made.decision" />
         <p v-if="made.would_see" class="reason">{{ made.would_see }}</p>
         <p v-if="made.minutes_afterwards" class="reason">{{ made.minutes_afterwards }}</p>
@@ -124,16 +144,20 @@ const toggle = (decision: string) => (open.value = open.value === decision ? nul
   color: inherit;
   background: none;
   border: 0;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
   width: 100%;
   min-height: 36px;
   display: grid;
-  grid-template-columns: 92px 168px minmax(0, 1fr);
+  grid-template-columns: 84px 148px minmax(0, 1fr);
   gap: 0 8px;
   padding: 8px 0 6px;
   align-items: baseline;
   text-align: left;
   cursor: pointer;
+}
+.dec:hover b {
+  text-decoration: underline;
+  text-underline-offset: 3px;
 }
 .dec b {
   font-weight: 560;
@@ -144,11 +168,6 @@ const toggle = (decision: string) => (open.value = open.value === decision ? nul
     serif;
   font-style: normal;
   color: var(--second);
-  overflow: hidden;
-  display: -webkit-box;
-  -webkit-box-orient: vertical;
-  -webkit-line-clamp: 2;
-  line-clamp: 2;
 }
 .typed {
   display: flex;
@@ -159,6 +178,18 @@ const toggle = (decision: string) => (open.value = open.value === decision ? nul
 .typed button {
   min-height: 24px;
   text-decoration: underline;
+}
+.stays .dec,
+.stays .dec b {
+  color: var(--second);
+  font-weight: 480;
+}
+.turned {
+  font-weight: 640;
+}
+.second {
+  color: var(--second);
+  padding-top: 8px;
 }
 .on {
   background: var(--raised);

@@ -1,12 +1,21 @@
 <script setup lang="ts">
 import { ref } from "vue";
-import type { Decided, Situation } from "@/api/client";
+import type { Decided, Schemas, Situation } from "@/api/client";
 import { notStops, stopsIn } from "@/fields/typed";
 import TextField from "@/fields/TextField.vue";
 import FieldRow from "./FieldRow.vue";
 import NumberField from "@/fields/NumberField.vue";
+import Choice from "@/fields/Choice.vue";
+import { orNone } from "@/fields/options";
+import Tick from "@/fields/Tick.vue";
 
-const props = defineProps<{ document: Situation; setup: Decided | null; bag: number[]; errors: Record<string, string> }>();
+const props = defineProps<{
+  document: Situation;
+  setup: Decided | null;
+  words: Schemas["Words"];
+  bag: number[];
+  errors: Record<string, string>;
+}>();
 const emit = defineEmits<{ change: [edit: (d: Situation) => void] }>();
 const set = (edit: (d: Situation) => void) => emit("change", edit);
 const filtersWrong = ref("");
@@ -15,7 +24,11 @@ function setFilters(text: string): void {
   filtersWrong.value = stops ? "" : notStops(text);
   if (stops) set((d) => (d.filters_stops = text ? stops : null));
 }
-const typed = (event: Event): string => (event.target as HTMLInputElement).value.trim();
+const INDOORS = [
+  { value: "", shown: "indoors or out, as usual" },
+  { value: true, shown: "indoors" },
+  { value: false, shown: "outdoors" },
+] as const;
 const error = (place: string) => Object.entries(props.errors).find(([pointer]) => pointer.startsWith(place))?.[1];
 </script>
 
@@ -115,16 +128,12 @@ const error = (place: string) => Object.entries(props.errors).find(([pointer]) =
         empty="as usual"
         @change="(v) => set((d) => (d.light.keeps_colour = v))"
       />
-      <select
-        class="plain"
-        aria-label="place"
-        :value="document.light.indoors === null || document.light.indoors === undefined ? '' : String(document.light.indoors)"
-        @change="set((d) => (d.light.indoors = typed($event) === '' ? null : typed($event) === 'true'))"
-      >
-        <option value="">indoors or out, as usual</option>
-        <option value="true">indoors</option>
-        <option value="false">outdoors</option>
-      </select>
+      <Choice
+        name="place"
+        :model-value="document.light.indoors ?? ''"
+        :options="INDOORS"
+        @update:model-value="(v) => set((d) => (d.light.indoors = v === '' ? null : v))"
+      />
       <span class="quiet">kinds of light</span>
       <NumberField
         label="kinds of light"
@@ -144,26 +153,18 @@ const error = (place: string) => Object.entries(props.errors).find(([pointer]) =
       />
     </FieldRow>
     <FieldRow name="looked at" :error="error('/output/acuity')">
-      <select
-        class="plain"
-        aria-label="how closely it is looked at"
-        :value="document.output?.acuity ?? ''"
-        @change="set((d) => (d.output = { ...d.output, acuity: (typed($event) || undefined) as never }))"
-      >
-        <option value="">as in my profile</option>
-        <option value="traditional">as one looks at a print</option>
-        <option value="keen">with keen eyes</option>
-        <option value="pixel">pixel by pixel</option>
-      </select>
+      <Choice
+        name="how closely it is looked at"
+        :model-value="document.output?.acuity ?? ''"
+        :options="orNone('as in my profile', words.choices.acuity)"
+        @update:model-value="(v) => set((d) => (d.output = { ...d.output, acuity: (v || undefined) as never }))"
+      />
     </FieldRow>
     <FieldRow name="cable" :error="error('/delivery/cable')">
-      <label class="tick"
-        ><input
-          type="checkbox"
-          :checked="document.delivery?.cable"
-          @change="set((d) => (d.delivery = { ...d.delivery, cable: ($event.target as HTMLInputElement).checked }))"
-        />
-        to a computer, as frames are taken</label
+      <Tick
+        :model-value="document.delivery?.cable"
+        @update:model-value="(cable) => set((d) => (d.delivery = { ...d.delivery, cable }))"
+        >to a computer, as frames are taken</Tick
       >
     </FieldRow>
     <FieldRow name="handed over" :error="error('/delivery')">
@@ -184,23 +185,19 @@ const error = (place: string) => Object.entries(props.errors).find(([pointer]) =
         empty="as usual"
         @change="(v) => set((d) => (d.delivery = { ...d.delivery, frames: v }))"
       />
-      <input
-        class="plain shape"
+      <TextField
+        class="shape"
         aria-label="shape, width to height"
         placeholder="3:2"
         :value="document.delivery?.shape ?? ''"
-        @change="set((d) => (d.delivery = { ...d.delivery, shape: typed($event) || null }))"
+        @change="(shape) => set((d) => (d.delivery = { ...d.delivery, shape: shape || null }))"
       />
-      <select
-        class="plain"
-        aria-label="colour space"
-        :value="document.delivery?.colour_space ?? ''"
-        @change="set((d) => (d.delivery = { ...d.delivery, colour_space: (typed($event) || null) as never }))"
-      >
-        <option value="">any colour space</option>
-        <option value="srgb">standard colours</option>
-        <option value="wide">wide colours</option>
-      </select>
+      <Choice
+        name="colour space"
+        :model-value="document.delivery?.colour_space ?? ''"
+        :options="orNone('any colour space', words.choices.colour_space)"
+        @update:model-value="(v) => set((d) => (d.delivery = { ...d.delivery, colour_space: (v || null) as never }))"
+      />
     </FieldRow>
     <FieldRow name="note" :error="error('/note')">
       <TextField
@@ -222,7 +219,7 @@ const error = (place: string) => Object.entries(props.errors).find(([pointer]) =
 .shape {
   width: 6ch;
 }
-textarea {
+:deep(textarea) {
   resize: vertical;
 }
 </style>

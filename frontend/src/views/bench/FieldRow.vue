@@ -16,7 +16,7 @@ defineProps<{ name: string; error?: string; assumed?: boolean; locked?: boolean 
   display: grid;
   grid-template-columns: 92px minmax(0, 1fr);
   align-items: baseline;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
   padding: 8px 0 5px;
 }
 .value {

@@ -173,7 +173,7 @@ small {
 }
 .note {
   padding: 8px 0;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
 }
 .unused {
   color: var(--second);
@@ -191,7 +191,7 @@ small {
   list-style: none;
   margin: 0;
   padding: 6px 0;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
 }
 .costs li {
   display: flex;

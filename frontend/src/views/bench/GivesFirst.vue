@@ -4,6 +4,8 @@ import { VueDraggable } from "vue-draggable-plus";
 import type { Concession, Schemas, Decided } from "@/api/client";
 import Stops from "@/ruler/Stops.vue";
 import { asRung } from "@/words";
+import Choice from "@/fields/Choice.vue";
+import { orNone } from "@/fields/options";
 
 const props = defineProps<{ setup: Decided; offers: Schemas["RungWords"][]; own: boolean; error?: string }>();
 const emit = defineEmits<{ change: [rungs: Concession[] | null] }>();
@@ -33,12 +35,10 @@ function move(k: number, by: number): void {
 function remove(k: number): void {
   send(rows.value.filter((_, at) => at !== k));
 }
-const adding = ref("");
-function add(): void {
-  const rung = props.offers.find((one) => one.words === adding.value);
+function add(words: string): void {
+  const rung = props.offers.find((one) => one.words === words);
   if (!rung) return;
   emit("change", [...rows.value.map(asRung), asRung(rung)]);
-  adding.value = "";
 }
 </script>
 
@@ -74,10 +74,18 @@ function add(): void {
     </VueDraggable>
     <p class="error" role="alert">{{ error }}</p>
     <div class="tools">
-      <select v-model="adding" class="plain quiet" aria-label="add a concession" @change="add">
-        <option value="">add one</option>
-        <option v-for="one in offers" :key="one.words" :value="one.words">{{ one.words }}</option>
-      </select>
+      <Choice
+        class="quiet"
+        name="add a concession"
+        model-value=""
+        :options="
+          orNone(
+            'add one',
+            offers.map(({ words }) => ({ value: words, shown: words })),
+          )
+        "
+        @update:model-value="add"
+      />
       <button v-if="own" class="plain quiet" @click="emit('change', null)">back to the usual order</button>
     </div>
     <p class="visually-hidden" aria-live="polite">{{ said }}</p>
@@ -92,7 +100,7 @@ function add(): void {
 }
 li {
   min-height: 36px;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
   display: grid;
   grid-template-columns: 24px 1fr auto;
   align-items: baseline;

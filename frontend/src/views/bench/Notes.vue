@@ -27,7 +27,7 @@ const emit = defineEmits<{ mend: [patch: Record<string, unknown>] }>();
   list-style: none;
   margin: 0;
   padding: 6px 0;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
   font:
     400 15px/22px "Literata Variable",
     serif;

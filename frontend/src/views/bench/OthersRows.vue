@@ -3,6 +3,8 @@ import { computed } from "vue";
 import type { Schemas, Situation } from "@/api/client";
 import NumberField from "@/fields/NumberField.vue";
 import FieldRow from "./FieldRow.vue";
+import Choice from "@/fields/Choice.vue";
+import { listed, orNone } from "@/fields/options";
 
 /** What else is in the picture: further lights, and others that are to be sharp with the subject. */
 const props = defineProps<{
@@ -53,15 +55,12 @@ const addOther = () =>
 <template>
   <FieldRow name="also lit by" :error="error('/other_lights')">
     <span v-for="(light, k) in lights" :key="k" class="one">
-      <select
-        class="plain"
-        :aria-label="`further light ${k + 1}`"
-        :value="light.condition ?? ''"
-        @change="describe(k, ($event.target as HTMLSelectElement).value)"
-      >
-        <option value="">EV</option>
-        <option v-for="c in words.conditions" :key="c.slug" :value="c.slug">{{ c.label }}</option>
-      </select>
+      <Choice
+        :name="`further light ${k + 1}`"
+        :model-value="light.condition ?? ''"
+        :options="orNone('EV', listed(words.conditions))"
+        @update:model-value="(slug) => describe(k, slug)"
+      />
       <NumberField
         v-if="!light.condition"
         :label="`EV of further light ${k + 1}`"

@@ -61,7 +61,7 @@ ol {
   padding: 0 0 6px;
 }
 li {
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
   padding: 6px 0;
 }
 button {

@@ -5,6 +5,8 @@ import FieldRow from "./FieldRow.vue";
 import FromPicture from "./FromPicture.vue";
 import OthersRows from "./OthersRows.vue";
 import NumberField from "@/fields/NumberField.vue";
+import Choice from "@/fields/Choice.vue";
+import { listed, orNone, pieces } from "@/fields/options";
 
 const props = defineProps<{
   document: Situation;
@@ -50,9 +52,22 @@ const lightError = computed(() => {
   return found?.[1];
 });
 const set = (edit: (d: Situation) => void) => emit("change", edit);
-function pick(event: Event): string {
-  return (event.target as HTMLSelectElement).value;
-}
+const works = computed(() =>
+  props.words.genres.flatMap((g) =>
+    g.subjects.map((s) => ({ value: `${g.slug}/${s.slug}`, shown: `${g.label}: ${s.label.toLowerCase()}`, group: g.label })),
+  ),
+);
+const LIGHT_AS = [
+  { value: "ev100", shown: "EV" },
+  { value: "lux", shown: "lux" },
+  { value: "condition", shown: "described" },
+  { value: "metered", shown: "metered" },
+];
+const METERED = [
+  { at: "shutter_s", name: "time", before: "" },
+  { at: "aperture", name: "aperture", before: "" },
+  { at: "iso", name: "ISO", before: "ISO " },
+] as const;
 function setWork(value: string): void {
   const [g = "sports", s = ""] = value.split("/");
   set((d) => {
@@ -113,23 +128,13 @@ const speed = computed(() => props.document.motion?.speed_m_s);
   <section aria-labelledby="situation">
     <h2 id="situation">Situation</h2>
     <FieldRow name="work" :error="error('/genre', '/subject')">
-      <select class="plain" aria-label="work" :value="`${document.genre}/${subject?.slug}`" @change="setWork(pick($event))">
-        <optgroup v-for="g in words.genres" :key="g.slug" :label="g.label">
-          <option v-for="s in g.subjects" :key="s.slug" :value="`${g.slug}/${s.slug}`">
-            {{ g.label }}: {{ s.label.toLowerCase() }}
-          </option>
-        </optgroup>
-      </select>
+      <Choice name="work" :model-value="`${document.genre}/${subject?.slug}`" :options="works" @update:model-value="setWork" />
     </FieldRow>
     <FieldRow name="body" :error="error('/body')">
-      <select class="plain" aria-label="body" :value="document.body" @change="setBody(pick($event))">
-        <option v-for="b in kit.bodies" :key="b.slug" :value="b.slug">{{ b.document.name }}</option>
-      </select>
+      <Choice name="body" :model-value="document.body" :options="pieces(kit.bodies)" @update:model-value="setBody" />
     </FieldRow>
     <FieldRow name="lens" :error="error('/lens', '/focal_length_mm')">
-      <select class="plain" aria-label="lens" :value="document.lens" @change="setLens(pick($event))">
-        <option v-for="l in lenses" :key="l.slug" :value="l.slug">{{ l.document.name }}</option>
-      </select>
+      <Choice name="lens" :model-value="document.lens" :options="pieces(lenses)" @update:model-value="setLens" />
       <template v-if="lens && lens.focal_max_mm > lens.focal_min_mm"
         ><span class="quiet">at</span>
         <NumberField
@@ -141,12 +146,7 @@ const speed = computed(() => props.document.motion?.speed_m_s);
       /></template>
     </FieldRow>
     <FieldRow name="light" :error="lightError">
-      <select class="plain kind" aria-label="light given as" :value="lightAs" @change="setLightAs(pick($event))">
-        <option value="ev100">EV</option>
-        <option value="lux">lux</option>
-        <option value="condition">described</option>
-        <option value="metered">metered</option>
-      </select>
+      <Choice class="kind" name="light given as" :model-value="lightAs" :options="LIGHT_AS" @update:model-value="setLightAs" />
       <FromPicture :lenses="lenses" :clock="clock" @change="(edit) => set(edit)" />
       <NumberField
         v-if="lightAs === 'ev100'"
@@ -162,40 +162,22 @@ const speed = computed(() => props.document.motion?.speed_m_s);
         :value="document.light.lux"
         @change="(v) => v !== null && set((d) => (d.light.lux = v))"
       />
-      <select
+      <Choice
         v-else-if="lightAs === 'condition'"
-        class="plain"
-        aria-label="described light"
-        :value="document.light.condition"
-        @change="set((d) => (d.light.condition = pick($event)))"
-      >
-        <option v-for="c in words.conditions" :key="c.slug" :value="c.slug">{{ c.label }}</option>
-      </select>
+        name="described light"
+        :model-value="document.light.condition ?? ''"
+        :options="listed(words.conditions)"
+        @update:model-value="(slug) => set((d) => (d.light.condition = slug))"
+      />
       <span v-else-if="document.light.metered && setup" class="metered">
-        <select
-          class="plain"
-          aria-label="metered time"
-          :value="document.light.metered.shutter_s"
-          @change="set((d) => d.light.metered && (d.light.metered.shutter_s = Number(pick($event))))"
-        >
-          <option v-for="s in setup.dials.shutter_s" :key="s.value" :value="s.value">{{ s.label }}</option>
-        </select>
-        <select
-          class="plain"
-          aria-label="metered aperture"
-          :value="document.light.metered.aperture"
-          @change="set((d) => d.light.metered && (d.light.metered.aperture = Number(pick($event))))"
-        >
-          <option v-for="s in setup.dials.aperture" :key="s.value" :value="s.value">{{ s.label }}</option>
-        </select>
-        <select
-          class="plain"
-          aria-label="metered ISO"
-          :value="document.light.metered.iso"
-          @change="set((d) => d.light.metered && (d.light.metered.iso = Number(pick($event))))"
-        >
-          <option v-for="s in setup.dials.iso" :key="s.value" :value="s.value">ISO {{ s.label }}</option>
-        </select>
+        <Choice
+          v-for="dial in METERED"
+          :key="dial.at"
+          :name="`metered ${dial.name}`"
+          :model-value="document.light.metered[dial.at]"
+          :options="setup.dials[dial.at].map((s) => ({ value: s.value, shown: dial.before + s.label }))"
+          @update:model-value="(v) => set((d) => d.light.metered && (d.light.metered[dial.at] = v))"
+        />
       </span>
     </FieldRow>
     <FieldRow name="contrast" :error="error('/light/stops', '/light/swing', '/light/holds')">
@@ -249,17 +231,12 @@ const speed = computed(() => props.document.motion?.speed_m_s);
         :usual="far(setup?.taken.distance_m)"
         @change="(v) => set((d) => (d.motion = { ...d.motion, distance_m: near(v) }))"
       />
-      <select
-        class="plain"
-        aria-label="movement shown as"
-        :value="document.aims?.motion ?? ''"
-        @change="set((d) => (d.aims = { ...d.aims, motion: (pick($event) || null) as never }))"
-      >
-        <option value="">as usual</option>
-        <option value="freeze">frozen</option>
-        <option value="blur">blurred</option>
-        <option value="pan">followed</option>
-      </select>
+      <Choice
+        name="movement shown as"
+        :model-value="document.aims?.motion ?? ''"
+        :options="orNone('as usual', words.choices.motion)"
+        @update:model-value="(v) => set((d) => (d.aims = { ...d.aims, motion: (v || null) as never }))"
+      />
     </FieldRow>
     <FieldRow name="must be sharp" :error="error('/motion/depth', '/motion/near', '/motion/far')">
       <span class="quiet">from</span>
@@ -281,16 +258,12 @@ const speed = computed(() => props.document.motion?.speed_m_s);
         empty="infinity"
         @change="(v) => set((d) => (d.motion = { ...d.motion, far_m: near(v), depth_m: null }))"
       />
-      <select
-        class="plain"
-        aria-label="depth aimed at"
-        :value="document.aims?.depth ?? ''"
-        @change="set((d) => (d.aims = { ...d.aims, depth: (pick($event) || null) as never }))"
-      >
-        <option value="">as usual</option>
-        <option value="enough">enough</option>
-        <option value="shallow">background melts</option>
-      </select>
+      <Choice
+        name="depth aimed at"
+        :model-value="document.aims?.depth ?? ''"
+        :options="orNone('as usual', words.choices.depth)"
+        @update:model-value="(v) => set((d) => (d.aims = { ...d.aims, depth: (v || null) as never }))"
+      />
     </FieldRow>
     <OthersRows
       :document="document"
@@ -301,17 +274,12 @@ const speed = computed(() => props.document.motion?.speed_m_s);
       @change="(edit) => set(edit)"
     />
     <FieldRow name="support">
-      <select
-        class="plain"
-        aria-label="support"
-        :value="document.support ?? ''"
-        @change="set((d) => (d.support = (pick($event) || null) as never))"
-      >
-        <option value="">{{ genre?.support }}, as usual</option>
-        <option value="handheld">handheld</option>
-        <option value="monopod">monopod</option>
-        <option value="tripod">tripod</option>
-      </select>
+      <Choice
+        name="support"
+        :model-value="document.support ?? ''"
+        :options="orNone(`${genre?.support ?? ''}, as usual`, words.choices.support)"
+        @update:model-value="(v) => set((d) => (d.support = (v || null) as never))"
+      />
     </FieldRow>
     <FieldRow name="shown at" :error="error('/output/width', '/output/viewing')">
       <NumberField
@@ -331,17 +299,12 @@ const speed = computed(() => props.document.motion?.speed_m_s);
       />
     </FieldRow>
     <FieldRow name="file" :error="error('/delivery/deadline', '/file')">
-      <select
-        class="plain"
-        aria-label="file"
-        :value="document.file ?? ''"
-        @change="set((d) => (d.file = (pick($event) || null) as never))"
-      >
-        <option value="">decide for me</option>
-        <option value="raw">raw</option>
-        <option value="rendered">finished</option>
-        <option value="both">both</option>
-      </select>
+      <Choice
+        name="file"
+        :model-value="document.file ?? ''"
+        :options="orNone('decide for me', words.choices.file)"
+        @update:model-value="(v) => set((d) => (d.file = (v || null) as never))"
+      />
       <span class="quiet">due in</span>
       <NumberField
         label="hours to delivery"
@@ -355,7 +318,7 @@ const speed = computed(() => props.document.motion?.speed_m_s);
 </template>
 
 <style scoped>
-.kind {
+:deep(.kind) {
   color: var(--second);
   font-weight: 450;
 }

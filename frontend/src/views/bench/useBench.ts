@@ -2,6 +2,7 @@ import { useDebounceFn, useStorage } from "@vueuse/core";
 import { useQueryClient } from "@tanstack/vue-query";
 import { computed, onScopeDispose, ref, shallowRef, watch } from "vue";
 import { client, ProblemError, take, type Asked, type Decided, type Schemas, type Setup, type Situation } from "@/api/client";
+import { changed } from "@/api/keys";
 import { useInTurn } from "@/api/inTurn";
 import { useKit, useProfile } from "@/api/queries";
 import { lost, unreached } from "@/api/unreached";
@@ -37,9 +38,6 @@ type Ask<T> = (question: Asked, signal: AbortSignal) => Promise<T>;
 export const decided: Ask<Decided> = (body, signal) => take(client.POST("/api/bench/figures", { body, signal }));
 /** The whole setup, with every setting of the body. */
 export const whole: Ask<Setup> = (body, signal) => take(client.POST("/api/bench/whole", { body, signal }));
-/** What is asked with a situation besides its figures, and is another once kit or profile are. */
-const BESIDE = ["ruler", "ways", "longer set"];
-
 /** One situation at the bench: its document, its setup as it is typed, saving, undo, drafts, conflicts. */
 export function useBench<T extends Decided>(id: number, ask: Ask<T>) {
   const queries = useQueryClient();
@@ -80,9 +78,9 @@ export function useBench<T extends Decided>(id: number, ask: Ask<T>) {
   const count = () => (steps.value = { undo: past.length, redo: future.length, server: steps.value.server });
 
   async function load(): Promise<void> {
-    lost.delete(load);
     try {
       const found = await take(client.GET("/api/situations/{pk}", { params: { path: { pk: id } } }));
+      lost.delete(load);
       stored = copy(found.document);
       outing.value = found.outing;
       day.value = { bodies: found.bodies, mains_hz: found.mains_hz, utc_offset_min: found.utc_offset_min };
@@ -100,7 +98,7 @@ export function useBench<T extends Decided>(id: number, ask: Ask<T>) {
       }
     } catch (error) {
       missing.value = error instanceof ProblemError && error.problem.status === 404;
-      if (!missing.value && !left) lost.add(load);
+      lost[missing.value || left ? "delete" : "add"](load);
       if (!missing.value && draft.value) [document.value, saved.value] = [copy(draft.value.document), "kept here"];
     }
   }
@@ -114,7 +112,7 @@ export function useBench<T extends Decided>(id: number, ask: Ask<T>) {
     return of && there && profile && outing.value ? { outing: outing.value, document: of } : null;
   });
   watch(beside, () => {
-    for (const name of BESIDE) void queries.invalidateQueries({ queryKey: [name] });
+    void changed(queries, "now", "longer set");
   });
 
   /** Kit of this situation that is not there any more: put aside, or never copied. */
@@ -139,10 +137,10 @@ export function useBench<T extends Decided>(id: number, ask: Ask<T>) {
     running?.abort();
     const mine = (running = new AbortController());
     const question = asked.value;
-    lost.delete(advise);
     try {
       const answer = await ask(question, mine.signal);
       if (mine.signal.aborted) return;
+      lost.delete(advise);
       setup.value = answer;
       answered.value = question;
       errors.value = {};
@@ -152,7 +150,7 @@ export function useBench<T extends Decided>(id: number, ask: Ask<T>) {
         error instanceof ProblemError
           ? { ...error.placesIn("/document"), ...(Object.keys(error.places).length ? {} : { "": error.message }) }
           : { "": "The server cannot be reached; what you type is kept here." };
-      if (unreached(error) && !left) lost.add(advise);
+      lost[unreached(error) && !left ? "add" : "delete"](advise);
     }
     judged = question.document;
     if (waiting) void put();
@@ -161,6 +159,7 @@ export function useBench<T extends Decided>(id: number, ask: Ask<T>) {
   watch(asked, advise, { deep: true });
 
   function settled(sent: Situation, at: string): void {
+    lost.delete(put);
     version.value = at;
     stored = sent;
     saved.value = "saved";
@@ -177,10 +176,12 @@ export function useBench<T extends Decided>(id: number, ask: Ask<T>) {
   const ours = (there: Situation): boolean => unread().some((mine) => alike(mine, there));
   const put = useInTurn(() => `situation-${id}`, send);
   async function send(): Promise<void> {
-    if (!document.value || (stored && alike(document.value, stored)) || saved.value === "conflict") return;
-    if (Object.keys(errors.value).some((place) => place !== "")) return;
+    const refused = Object.keys(errors.value).some((place) => place !== "");
+    if (!document.value || (stored && alike(document.value, stored)) || saved.value === "conflict" || refused) {
+      lost.delete(put);
+      return;
+    }
     const sent = copy(document.value);
-    lost.delete(put);
     saved.value = "saving";
     if (draft.value) draft.value = { ...draft.value, sent: [...unread(), sent].slice(-UNREAD) };
     try {
@@ -189,7 +190,7 @@ export function useBench<T extends Decided>(id: number, ask: Ask<T>) {
       );
       day.value = { bodies: answer.bodies, mains_hz: answer.mains_hz, utc_offset_min: answer.utc_offset_min };
       settled(sent, answer.version);
-      void queries.invalidateQueries({ queryKey: ["outings"] });
+      void changed(queries, "outings");
     } catch (error) {
       const current = error instanceof ProblemError && error.problem.status === 412 ? error.problem.current : null;
       if (current && alike(current.document as Situation, sent)) settled(sent, current.version as string);
@@ -200,11 +201,12 @@ export function useBench<T extends Decided>(id: number, ask: Ask<T>) {
         theirs.value = current.document as Situation;
         theirVersion.value = current.version as string;
         saved.value = "conflict";
+        lost.delete(put);
       } else {
         saved.value = "kept here";
-        if (unreached(error) && !left) lost.add(put);
+        lost[unreached(error) && !left ? "add" : "delete"](put);
         if (error instanceof ProblemError && error.problem.status === 422) errors.value = { ...errors.value, ...error.places };
-        if (error instanceof ProblemError && error.problem.status === 401) void queries.invalidateQueries({ queryKey: ["me"] });
+        if (error instanceof ProblemError && error.problem.status === 401) void changed(queries, "me");
       }
     }
   }

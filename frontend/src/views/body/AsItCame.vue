@@ -2,9 +2,11 @@
 import { useQueryClient } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import { client, ProblemError, take } from "@/api/client";
+import { changed } from "@/api/keys";
 import { useKit } from "@/api/queries";
+import Choice from "@/fields/Choice.vue";
+import { type Option } from "@/fields/options";
 
-type Choice = { value: string | number; shown: string };
 /** How a setting left the box: a guess until its owner says so, here. */
 const props = defineProps<{
   body: string;
@@ -12,7 +14,7 @@ const props = defineProps<{
   value: string | number;
   shown: string;
   guessed: boolean;
-  choices?: Choice[];
+  choices?: Option<string | number>[];
 }>();
 const queries = useQueryClient();
 const { data: kit } = useKit();
@@ -34,19 +36,13 @@ async function say(value: string | number | null): Promise<void> {
     error.value = caught instanceof ProblemError ? caught.message : "The server cannot be reached; nothing was written down.";
     return;
   }
-  for (const stale of ["kit", "checks", "walk", "slots", "first"]) await queries.invalidateQueries({ queryKey: [stale] });
-}
-function otherwise(event: Event): void {
-  const chosen = props.choices?.find((c) => String(c.value) === (event.target as HTMLSelectElement).value);
-  if (chosen) void say(chosen.value);
+  await changed(queries, "kit");
 }
 </script>
 
 <template>
   <span class="came">
-    <select v-if="choices?.length" class="plain" aria-label="it came with" :value="String(value)" @change="otherwise">
-      <option v-for="choice in choices" :key="String(choice.value)" :value="String(choice.value)">{{ choice.shown }}</option>
-    </select>
+    <Choice v-if="choices?.length" name="it came with" :model-value="value" :options="choices" @update:model-value="say" />
     <span v-else>{{ shown }}</span>
     <template v-if="guessed">
       <span class="quiet">a guess</span>

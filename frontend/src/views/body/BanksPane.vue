@@ -4,18 +4,19 @@ import type { Body, Schemas } from "@/api/client";
 import TextField from "@/fields/TextField.vue";
 import ChosenSettings from "./ChosenSettings.vue";
 import { useTraitsChange, type Traits } from "./useTraitsChange";
+import Choice from "@/fields/Choice.vue";
+import { orNone } from "@/fields/options";
 
 const props = defineProps<{ slug: string; body: Body; version: string; guide: Schemas["Guide"] }>();
 const { traits, keep, error, said } = useTraitsChange(props);
 const MOST = 10;
+const COUNTS = Array.from({ length: MOST }, (_, k) => ({ value: k + 1, shown: String(k + 1) }));
 const second = computed(() => traits.value.second_bank ?? null);
 const named = (text: string): string[] => (text.trim() ? text.split(",").map((name) => name.trim()) : []);
-const number = (event: Event): number => Number((event.target as HTMLSelectElement).value);
 const change = (part: Partial<NonNullable<Traits["second_bank"]>>, words: string): void =>
   void keep((now) => ({ second_bank: now.second_bank && { ...now.second_bank, ...part } }), words);
 /** A second bank begins with what it usually holds: a whole group of settings. */
-function begin(event: Event): void {
-  const group = (event.target as HTMLSelectElement).value;
+function begin(group: string): void {
   const only = props.guide.settings.filter((s) => s.group === group).map((s) => s.slug);
   if (only.length) void keep(() => ({ second_bank: { label: group, slots: 2, only, names: [] } }), "written down");
 }
@@ -33,15 +34,12 @@ function drop(slug: string): void {
     <h2>Its slots</h2>
     <label class="field"
       ><span class="label">slots</span
-      ><select
-        class="plain"
-        aria-label="how many slots"
-        :value="traits.slots ?? 0"
-        @change="(event) => keep(() => ({ slots: number(event) }), 'slots kept')"
-      >
-        <option v-for="n in MOST + 1" :key="n" :value="n - 1">{{ n === 1 ? "none" : n - 1 }}</option>
-      </select></label
-    >
+      ><Choice
+        name="how many slots"
+        :model-value="traits.slots ?? 0"
+        :options="[{ value: 0, shown: 'none' }, ...COUNTS]"
+        @update:model-value="(slots) => keep(() => ({ slots }), 'slots kept')"
+    /></label>
     <template v-if="traits.slots">
       <label class="field"
         ><span class="label">their names</span
@@ -65,11 +63,17 @@ function drop(slug: string): void {
       />
       <label v-if="!second" class="field"
         ><span class="label">second bank</span
-        ><select class="plain" aria-label="a second bank of slots, which holds" @change="begin">
-          <option value="">none; or one that holds all of…</option>
-          <option v-for="group in groups" :key="group" :value="group">{{ group }}</option>
-        </select></label
-      >
+        ><Choice
+          name="a second bank of slots, which holds"
+          model-value=""
+          :options="
+            orNone(
+              'none; or one that holds all of…',
+              groups.map((group) => ({ value: group, shown: group })),
+            )
+          "
+          @update:model-value="begin"
+      /></label>
       <template v-else>
         <label class="field"
           ><span class="label">second bank</span
@@ -77,15 +81,12 @@ function drop(slug: string): void {
         /></label>
         <label class="field"
           ><span class="label">its slots</span
-          ><select
-            class="plain"
-            aria-label="how many slots of the second bank"
-            :value="second.slots"
-            @change="(event) => change({ slots: number(event) }, 'kept')"
-          >
-            <option v-for="n in MOST" :key="n" :value="n">{{ n }}</option>
-          </select></label
-        >
+          ><Choice
+            name="how many slots of the second bank"
+            :model-value="second.slots"
+            :options="COUNTS"
+            @update:model-value="(slots) => change({ slots }, 'kept')"
+        /></label>
         <label class="field"
           ><span class="label">their names</span
           ><TextField

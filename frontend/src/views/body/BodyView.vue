@@ -1,21 +1,28 @@
 <script setup lang="ts">
 import { useQueryClient } from "@tanstack/vue-query";
 import { computed, nextTick, onUnmounted, ref, watch } from "vue";
+import { useRoute, useRouter } from "vue-router";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
+import { keyOf, nowKnown } from "@/api/keys";
 import { useDialect, useGuide, useHeld, useKit } from "@/api/queries";
 import { useInTurn } from "@/api/inTurn";
-import { nowKnown } from "@/api/known";
 import { offer } from "@/keys/actions";
 import TextField from "@/fields/TextField.vue";
 import Conflict from "../Conflict.vue";
 import ControlsPane from "./ControlsPane.vue";
+import Folded from "./Folded.vue";
 import BanksPane from "./BanksPane.vue";
 import OwnRules from "./OwnRules.vue";
 import TraitsPane from "./TraitsPane.vue";
 import HeldPane from "./HeldPane.vue";
 import ListsPane from "./ListsPane.vue";
+import PageSlips from "./PageSlips.vue";
+import { named } from "./pages";
 import PastePane from "./PastePane.vue";
 import TrafficPane from "./TrafficPane.vue";
+import Choice from "@/fields/Choice.vue";
+import { listed, orNone } from "@/fields/options";
+import Written from "@/fields/Written.vue";
 
 type Entry = { setting: string; label: string; menu: string[]; values: Record<string, string> };
 const props = defineProps<{ slug: string }>();
@@ -55,6 +62,24 @@ const rows = computed(() =>
   }),
 );
 
+const route = useRoute();
+const router = useRouter();
+/** The page that lies open: what the address says, else the first; or all of them. */
+const every = computed(() => route.query.page === "all");
+const page = computed(() => {
+  const asked = String(route.query.page ?? "");
+  return entries.value.some(({ menu }) => named(menu) === asked) ? asked : named(entries.value[0]?.menu ?? []);
+});
+const turnTo = (name: string): void => void router.replace({ query: { ...route.query, page: name || undefined } });
+/** What was just changed stays in sight, on whatever page it stands now. */
+const follow = (menu: string[]): void => void (every.value || turnTo(named(menu)));
+/** Lines of the page that lies open, under the names of its pages. */
+const lines = computed(() => {
+  if (every.value) return rows.value;
+  const here = rows.value.filter(({ entry }) => named(entry.menu) === page.value);
+  return here.map((row, k) => ({ ...row, pages: k ? [] : row.entry.menu }));
+});
+
 /** Each save is of all rows as they stand here, based on the version that the save before it made; none while a conflict is open. */
 const put = useInTurn(
   () => `dialect-${props.slug}`,
@@ -68,7 +93,7 @@ const put = useInTurn(
     );
     version.value = answer.version;
     if (newest === rows) entries.value = plain(answer.document);
-    await nowKnown(queries, ["dialect", props.slug], answer);
+    await nowKnown(queries, keyOf("dialect", props.slug), answer);
   },
 );
 let newest: Entry[] = [];
@@ -90,7 +115,7 @@ async function keep(next: Entry[], words: string, undoing = false): Promise<void
 }
 async function took(answer: Schemas["DialectOut"]): Promise<void> {
   [entries.value, version.value] = [plain(answer.document), answer.version];
-  await nowKnown(queries, ["dialect", props.slug], answer);
+  await nowKnown(queries, keyOf("dialect", props.slug), answer);
 }
 function imported(answer: Schemas["DialectOut"]): void {
   past.value = [...past.value, copy(entries.value)].slice(-100);
@@ -121,6 +146,7 @@ function renamePage(k: number, depth: number, name: string): void {
   if (!at || !name || at[depth] === name) return;
   const next = copy(entries.value);
   for (const entry of next) if (at.every((page, d) => entry.menu[d] === page)) entry.menu[depth] = name;
+  follow(next[k]?.menu ?? []);
   void keep(next, `page renamed to ${name}`);
 }
 async function move(k: number, by: number): Promise<void> {
@@ -132,6 +158,7 @@ async function move(k: number, by: number): Promise<void> {
   if (!row) return;
   if (neighbour && neighbour.menu.join("\n") !== row.menu.join("\n")) row.menu = [...neighbour.menu];
   next.splice(to, 0, row);
+  follow(row.menu);
   await keep(next, `${row.label} moved`);
   await nextTick();
   const now = entries.value.findIndex((e) => e.label === row.label && e.setting === row.setting);
@@ -154,7 +181,9 @@ async function add(): Promise<void> {
     return;
   }
   await keep([...copy(entries.value), { setting, label: label.trim(), menu: pages, values: {} }], `${label} written down`);
-  if (!Object.keys(errors.value).length) adding.value = { setting: "", label: "", menu };
+  if (Object.keys(errors.value).length) return;
+  adding.value = { setting: "", label: "", menu };
+  follow(pages);
 }
 /** Tokens of a setting's list, which a body may have words of its own for. */
 const tokens = (slug: string): string[] =>
@@ -194,7 +223,7 @@ onUnmounted(offer([{ id: "undo-words", label: "Undo the last change of words", k
   <main v-if="isError" class="body page"><p class="reason">This body is not in your kit.</p></main>
   <main v-else-if="stored && guide" class="body page">
     <Conflict v-if="theirs" :mine="{ rows: entries.length }" :theirs="{ rows: theirs.entries?.length ?? 0 }" @settle="settle" />
-    <section>
+    <section class="words">
       <h1>{{ piece?.document.name ?? slug }}</h1>
       <p class="reason">
         Its own words: what each menu item is called here, and where it stands. Wherever a setting is shown for this body, these
@@ -209,16 +238,23 @@ onUnmounted(offer([{ id: "undo-words", label: "Undo the last change of words", k
         <span class="quiet" role="status">{{ said }}</span>
       </div>
       <p v-if="loose" class="error" role="alert">{{ loose }}</p>
+      <PageSlips
+        v-if="entries.length"
+        class="slips"
+        :menus="entries.map((entry) => entry.menu)"
+        :page="every ? '' : page"
+        @turn="turnTo"
+      />
       <div class="tree" role="list" aria-label="menu items">
-        <template v-for="{ entry, k, pages } in rows" :key="k">
-          <div v-for="(page, d) in pages" :key="`p-${k}-${d}`" role="listitem" class="leaf">
+        <template v-for="{ entry, k, pages } in lines" :key="k">
+          <div v-for="(name, d) in pages" :key="`p-${k}-${d}`" role="listitem" class="leaf">
             <TextField
-              :value="page"
+              :value="name"
               required
               :style="{ paddingLeft: `${(entry.menu.length - pages.length + d) * 18}px` }"
               :aria-label="`page ${entry.menu.slice(0, entry.menu.length - pages.length + d + 1).join(', ')}`"
               maxlength="80"
-              @change="(name) => renamePage(k, entry.menu.length - pages.length + d, name)"
+              @change="(typed) => renamePage(k, entry.menu.length - pages.length + d, typed)"
             />
           </div>
           <div role="listitem" class="item" :data-row="k">
@@ -255,28 +291,36 @@ onUnmounted(offer([{ id: "undo-words", label: "Undo the last change of words", k
         <h2>Write an item down</h2>
         <label
           ><span class="label">setting</span>
-          <select v-model="adding.setting" class="plain" aria-label="which setting">
-            <option value="">none of ours</option>
-            <option v-for="s in missing" :key="s.slug" :value="s.slug">{{ s.label }}</option>
-          </select></label
-        >
-        <label><span class="label">its label</span><input v-model="adding.label" class="plain" maxlength="80" /></label>
+          <Choice v-model="adding.setting" name="which setting" :options="orNone('none of ours', listed(missing))"
+        /></label>
+        <label><span class="label">its label</span><Written v-model="adding.label" maxlength="80" /></label>
         <label
-          ><span class="label">its pages</span
-          ><input v-model="adding.menu" class="plain" placeholder="Body > Upkeep" maxlength="300"
+          ><span class="label">its pages</span><Written v-model="adding.menu" placeholder="Body > Upkeep" maxlength="300"
         /></label>
         <button class="button">Write it down</button>
       </form>
     </section>
     <aside>
-      <TraitsPane v-if="piece" :slug="slug" :body="piece.document" :version="piece.version" :guide="guide" />
-      <OwnRules v-if="piece" :slug="slug" :body="piece.document" :version="piece.version" :guide="guide" />
-      <BanksPane v-if="piece" :slug="slug" :body="piece.document" :version="piece.version" :guide="guide" />
-      <ControlsPane v-if="piece" :slug="slug" :body="piece.document" :version="piece.version" />
-      <TrafficPane v-if="piece" :slug="slug" :body="piece.document" :version="piece.version" />
-      <ListsPane v-if="piece" :slug="slug" :body="piece.document" :guide="guide" />
-      <PastePane :slug="slug" :version="version" @taken="imported" />
-      <HeldPane v-if="state" :slug="slug" :state="state" :guide="guide" :entries="entries" />
+      <Folded v-if="piece" title="What it has">
+        <TraitsPane :slug="slug" :body="piece.document" :version="piece.version" :guide="guide" />
+        <OwnRules :slug="slug" :body="piece.document" :version="piece.version" :guide="guide" />
+      </Folded>
+      <Folded v-if="piece" title="Its slots">
+        <BanksPane :slug="slug" :body="piece.document" :version="piece.version" :guide="guide" />
+      </Folded>
+      <Folded v-if="piece" title="Its controls">
+        <ControlsPane :slug="slug" :body="piece.document" :version="piece.version" />
+      </Folded>
+      <Folded v-if="piece" title="How fast frames leave it">
+        <TrafficPane :slug="slug" :body="piece.document" :version="piece.version" />
+      </Folded>
+      <Folded v-if="piece" title="Pinned items and the short list">
+        <ListsPane :slug="slug" :body="piece.document" :guide="guide" />
+      </Folded>
+      <Folded title="Paste or choose a list"><PastePane :slug="slug" :version="version" @taken="imported" /></Folded>
+      <Folded v-if="state" title="What it is believed to hold">
+        <HeldPane :slug="slug" :state="state" :guide="guide" :entries="entries" />
+      </Folded>
     </aside>
   </main>
 </template>
@@ -287,10 +331,26 @@ onUnmounted(offer([{ id: "undo-words", label: "Undo the last change of words", k
   overflow-anchor: none;
 }
 .body {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 400px;
-  gap: 0 48px;
   max-width: none;
+}
+/* Slips of pages at the left, the one that lies open at the right; below, what else is known of the body, in columns. */
+.words {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  grid-template-rows: repeat(5, auto) 1fr;
+  gap: 0 40px;
+}
+.words > :is(h1, .reason, .tools, .error) {
+  grid-column: 1 / -1;
+}
+.body > aside {
+  columns: 3 360px;
+  column-gap: 40px;
+  border-top: 1px solid var(--ink);
+  margin-top: 18px;
+}
+.body > aside > :deep(*) {
+  break-inside: avoid-column;
 }
 .leaf input {
   font-weight: 640;
@@ -303,7 +363,7 @@ onUnmounted(offer([{ id: "undo-words", label: "Undo the last change of words", k
   grid-template-columns: minmax(0, 1fr) 220px 70px;
   gap: 0 12px;
   align-items: center;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
   min-height: 36px;
 }
 .item .quiet {
@@ -333,7 +393,24 @@ onUnmounted(offer([{ id: "undo-words", label: "Undo the last change of words", k
 .add {
   display: grid;
   gap: 0;
-  max-width: 520px;
+  align-content: start;
+}
+@media (min-width: 1001px) {
+  .tree {
+    grid-column: 2;
+    grid-row: 5 / 7;
+  }
+  .slips,
+  .add {
+    grid-column: 1;
+    grid-row: 5;
+  }
+  .add {
+    grid-row: 6;
+  }
+  .item {
+    grid-template-columns: minmax(0, 1fr) minmax(0, 190px) 70px;
+  }
 }
 .add label {
   display: grid;
@@ -341,7 +418,7 @@ onUnmounted(offer([{ id: "undo-words", label: "Undo the last change of words", k
   gap: 8px;
   min-height: 44px;
   align-items: center;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
 }
 .add .button {
   justify-self: start;
@@ -349,7 +426,7 @@ onUnmounted(offer([{ id: "undo-words", label: "Undo the last change of words", k
   min-height: 44px;
 }
 @media (max-width: 1000px) {
-  .body {
+  .words {
     grid-template-columns: minmax(0, 1fr);
   }
   .item {

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 import type { Schemas } from "@/api/client";
+import Choice from "@/fields/Choice.vue";
+import { listed, orNone } from "@/fields/options";
 
 /** Settings that were chosen, each with a way out again, and a list of the others to choose from. */
 const props = defineProps<{
@@ -14,23 +16,20 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ add: [slug: string, label: string]; drop: [slug: string] }>();
 const label = (slug: string): string => props.guide.settings.find((s) => s.slug === slug)?.label ?? slug;
-function add(event: Event): void {
-  const field = event.target as HTMLSelectElement;
-  if (field.value) emit("add", field.value, label(field.value));
-  field.value = "";
+function add(slug: string): void {
+  if (slug) emit("add", slug, label(slug));
 }
 </script>
 
 <template>
   <label class="field"
     ><span class="label">{{ name }}</span
-    ><select class="plain" @change="add">
-      <option value="">{{ empty }}</option>
-      <option v-for="s in guide.settings.filter((g) => !chosen.includes(g.slug))" :key="s.slug" :value="s.slug">
-        {{ s.label }}
-      </option>
-    </select></label
-  >
+    ><Choice
+      :name="name"
+      model-value=""
+      :options="orNone(empty, listed(guide.settings.filter((g) => !chosen.includes(g.slug))))"
+      @update:model-value="add"
+  /></label>
   <p v-if="chosen.length" class="small">
     <span v-for="one in chosen" :key="one" class="one"
       >{{ label(one)

@@ -1,10 +1,14 @@
 <script setup lang="ts">
-import { ref } from "vue";
+import { computed, ref } from "vue";
 import { client, ProblemError, take, type Body, type Schemas } from "@/api/client";
 import { useLayout } from "@/api/queries";
 import { decimal } from "@/fields/typed";
 import TextField from "@/fields/TextField.vue";
 import { useTraitsChange } from "./useTraitsChange";
+import Choice from "@/fields/Choice.vue";
+import { listed, orNone } from "@/fields/options";
+import Tick from "@/fields/Tick.vue";
+import Written from "@/fields/Written.vue";
 
 type Control = Schemas["ControlForm"];
 type Use = Control["uses"][number];
@@ -14,7 +18,13 @@ const { traits, keep, error, said } = useTraitsChange(props);
 const { data: layout } = useLayout(() => props.slug);
 const adding = ref({ label: "", spot: "thumb_rest" });
 const wrong = ref("");
-const typed = (event: Event): string => (event.target as HTMLInputElement).value.trim();
+/** The one that is looked at; the others are a line each. */
+const open = ref("");
+const told = (control: Control): string =>
+  [
+    layout.value?.spots.find((s) => s.slug === control.spot)?.label ?? "",
+    ...control.uses.map((use) => layout.value?.uses.find((u) => u.slug === use)?.label ?? use),
+  ].join(", ");
 const controls = (): Control[] => traits.value.controls ?? [];
 const edit = (slug: string, change: Partial<Control>, words: string): void =>
   void keep((now) => ({ controls: now.controls?.map((c) => (c.slug === slug ? { ...c, ...change } : c)) }), words);
@@ -40,8 +50,15 @@ async function addWritten(): Promise<void> {
   else if (await keep((now) => ({ controls: [...(now.controls ?? []), ...found] }), `${found.length} written down`))
     written.value = "";
 }
-function begin(event: Event): void {
-  const one = layout.value?.usual.find((u) => u.slug === (event.target as HTMLSelectElement).value);
+/** What a control does by its name, or by what is said here. */
+const made = computed(() =>
+  orNone(
+    "as made: by its name",
+    (layout.value?.functions ?? []).map((f) => ({ value: f.slug, shown: `as made: ${f.label}` })),
+  ),
+);
+function begin(slug: string): void {
+  const one = layout.value?.usual.find((u) => u.slug === slug);
   if (one) void keep(() => ({ controls: one.controls }), `${one.label}: ${one.because} Mend what is otherwise.`);
 }
 async function add(): Promise<void> {
@@ -49,8 +66,10 @@ async function add(): Promise<void> {
   wrong.value = label ? "" : "write what you call it, such as: thumb button";
   if (!label) return;
   const found = await read(`${label.replaceAll(/[,;]/g, " ")}; ${adding.value.spot}`);
-  if (found && (await keep((now) => ({ controls: [...(now.controls ?? []), ...found] }), `${label} written down`)))
+  if (found && (await keep((now) => ({ controls: [...(now.controls ?? []), ...found] }), `${label} written down`))) {
     adding.value.label = "";
+    open.value = found[0]?.slug ?? "";
+  }
 }
 function use(control: Control, slug: Use, on: boolean): void {
   const uses = on ? [...control.uses, slug] : control.uses.filter((u) => u !== slug);
@@ -81,26 +100,23 @@ function move(key: keyof Moves, text: string): void {
     <p v-if="!controls().length" class="reason">
       Write its buttons and dials down, where they lie and how they can be used: what to give each is then computed for a day.
     </p>
-    <select v-if="!controls().length" class="plain begin" aria-label="begin with a usual layout" @change="begin">
-      <option value="">begin with a usual layout…</option>
-      <option v-for="u in layout?.usual ?? []" :key="u.slug" :value="u.slug">{{ u.label }}</option>
-    </select>
+    <Choice
+      v-if="!controls().length"
+      class="begin"
+      name="begin with a usual layout"
+      model-value=""
+      :options="orNone('begin with a usual layout…', listed(layout?.usual))"
+      @update:model-value="begin"
+    />
     <div v-for="control in controls()" :key="control.slug" class="control">
-      <TextField
-        class="name"
-        :value="control.label"
-        :aria-label="`what you call ${control.label}`"
-        maxlength="40"
-        @change="(label) => edit(control.slug, { label }, 'kept')"
-      />
-      <select
-        class="plain"
-        :value="control.spot"
-        :aria-label="`where ${control.label} lies`"
-        @change="edit(control.slug, { spot: typed($event) }, 'kept')"
+      <button
+        class="plain line"
+        data-repeats
+        :aria-expanded="open === control.slug"
+        @click="open = open === control.slug ? '' : control.slug"
       >
-        <option v-for="s in layout?.spots ?? []" :key="s.slug" :value="s.slug">{{ s.label }}</option>
-      </select>
+        <b>{{ control.label }}</b> <span class="quiet">{{ told(control) }}</span>
+      </button>
       <button
         class="plain"
         data-repeats
@@ -109,53 +125,64 @@ function move(key: keyof Moves, text: string): void {
       >
         take out
       </button>
-      <select
-        class="plain made"
-        :value="control.made ?? ''"
-        :aria-label="`what ${control.label} does as made`"
-        @change="edit(control.slug, { made: typed($event) }, 'kept')"
-      >
-        <option value="">as made: by its name</option>
-        <option v-for="f in layout?.functions ?? []" :key="f.slug" :value="f.slug">as made: {{ f.label }}</option>
-      </select>
-      <TextField
-        class="lever"
-        :value="control.lever ?? ''"
-        :aria-label="`how a lever stands for ${control.label}`"
-        placeholder="any lever"
-        maxlength="40"
-        @change="(lever) => edit(control.slug, { lever }, 'kept')"
-      />
-      <span class="uses">
-        <label v-for="u in layout?.uses ?? []" :key="u.slug" class="use"
-          ><input
-            type="checkbox"
+      <template v-if="open === control.slug">
+        <TextField
+          class="name"
+          :value="control.label"
+          :aria-label="`what you call ${control.label}`"
+          maxlength="40"
+          @change="(label) => edit(control.slug, { label }, 'kept')"
+        />
+        <Choice
+          :name="`where ${control.label} lies`"
+          :model-value="control.spot"
+          :options="listed(layout?.spots)"
+          @update:model-value="(spot) => edit(control.slug, { spot }, 'kept')"
+        />
+        <Choice
+          class="made"
+          :name="`what ${control.label} does as made`"
+          :model-value="control.made ?? ''"
+          :options="made"
+          @update:model-value="(slug) => edit(control.slug, { made: slug }, 'kept')"
+        />
+        <TextField
+          class="lever"
+          :value="control.lever ?? ''"
+          :aria-label="`how a lever stands for ${control.label}`"
+          placeholder="any lever"
+          maxlength="40"
+          @change="(lever) => edit(control.slug, { lever }, 'kept')"
+        />
+        <span class="uses">
+          <Tick
+            v-for="u in layout?.uses ?? []"
+            :key="u.slug"
+            class="use"
             data-repeats
-            :checked="control.uses.includes(u.slug)"
-            :aria-label="`${control.label}: ${u.label}`"
-            @change="use(control, u.slug, ($event.target as HTMLInputElement).checked)"
-          />
-          {{ u.label }}</label
-        >
-      </span>
+            :name="`${control.label}: ${u.label}`"
+            :model-value="control.uses.includes(u.slug)"
+            @update:model-value="(on) => use(control, u.slug, on)"
+            >{{ u.label }}</Tick
+          >
+        </span>
+      </template>
     </div>
     <form class="add" @submit.prevent="add">
-      <input v-model="adding.label" class="plain" placeholder="another control" maxlength="40" aria-label="another control" />
-      <select v-model="adding.spot" class="plain" aria-label="where it lies">
-        <option v-for="s in layout?.spots ?? []" :key="s.slug" :value="s.slug">{{ s.label }}</option>
-      </select>
+      <Written v-model="adding.label" placeholder="another control" maxlength="40" aria-label="another control" />
+      <Choice v-model="adding.spot" name="where it lies" :options="listed(layout?.spots)" />
       <button class="button">Add the control</button>
     </form>
     <details class="fold">
       <summary>write several down, one to a line</summary>
-      <textarea
+      <Written
         v-model="written"
-        class="plain lines"
-        rows="4"
+        class="lines"
+        :rows="4"
         maxlength="10000"
         aria-label="controls, one to a line"
         placeholder="rear wheel, right edge, under the thumb&#10;thumb button, where the thumb rests, press, hold"
-      ></textarea>
+      />
       <button class="button" @click="addWritten">Take these controls</button>
     </details>
     <p class="quiet" role="status">{{ said }}</p>
@@ -177,29 +204,40 @@ function move(key: keyof Moves, text: string): void {
 <style scoped>
 .control {
   display: grid;
-  grid-template-columns: 110px minmax(0, 1fr) 96px;
+  grid-template-columns: minmax(0, 1fr) 62px;
   gap: 0 12px;
   align-items: center;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
   padding: 4px 0;
 }
-.begin,
-.lines {
+:deep(.begin),
+:deep(.lines) {
   width: 100%;
   min-height: 44px;
 }
+.control .line {
+  min-height: 30px;
+  text-decoration: none;
+}
+.line b {
+  font-weight: 560;
+}
 .name {
   font-weight: 560;
+}
+.name,
+.lever {
   min-height: 36px;
 }
-.control select,
+.control :deep(.choice),
 .control button {
   min-height: 36px;
   min-width: 0;
   font-size: 13px;
 }
-.made {
-  grid-column: 1 / 3;
+.control > :is(.name, .lever),
+.control > :deep(.choice) {
+  grid-column: 1 / -1;
 }
 .uses {
   grid-column: 1 / -1;
@@ -207,12 +245,8 @@ function move(key: keyof Moves, text: string): void {
   flex-wrap: wrap;
   gap: 0 14px;
 }
-.use {
-  display: flex;
-  gap: 6px;
-  align-items: center;
+:deep(.use) {
   font-size: 13px;
-  min-height: 32px;
 }
 .add {
   display: grid;
@@ -221,8 +255,8 @@ function move(key: keyof Moves, text: string): void {
   align-items: center;
   min-height: 52px;
 }
-.add input,
-.add select,
+.add :deep(.written),
+.add :deep(.choice),
 .add .button {
   min-height: 44px;
   min-width: 0;
@@ -232,10 +266,9 @@ function move(key: keyof Moves, text: string): void {
   grid-template-columns: 1fr 64px;
   align-items: center;
   min-height: 36px;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
 }
 @media (max-width: 760px) {
-  .use,
   .move {
     min-height: 44px;
   }

@@ -2,7 +2,7 @@
 import { useQueryClient } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
-import { nowKnown } from "@/api/known";
+import { keyOf, nowKnown } from "@/api/keys";
 
 const props = defineProps<{
   slug: string;
@@ -26,7 +26,7 @@ const error = ref("");
 async function told(answer: Promise<Schemas["StateOut"]>): Promise<void> {
   error.value = "";
   try {
-    await nowKnown(queries, ["held", props.slug], await answer);
+    await nowKnown(queries, keyOf("held", props.slug), await answer);
   } catch (caught) {
     error.value = caught instanceof ProblemError ? caught.message : "The server cannot be reached; nothing was written down.";
   }
@@ -69,7 +69,7 @@ const lose = (setting: string): Promise<void> =>
   align-items: baseline;
   min-height: 36px;
   padding: 6px 0;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
   font-size: 13px;
 }
 .row b {

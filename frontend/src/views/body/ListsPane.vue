@@ -3,6 +3,8 @@ import { computed } from "vue";
 import type { Body, Schemas } from "@/api/client";
 import { useLayout } from "@/api/queries";
 import { useLayoutChange } from "../useLayoutChange";
+import Choice from "@/fields/Choice.vue";
+import { listed, orNone } from "@/fields/options";
 
 type Name = "pinned" | "short_list";
 const props = defineProps<{ slug: string; body: Body; guide: Schemas["Guide"] }>();
@@ -17,10 +19,8 @@ const there = computed(() => LISTS.filter((list) => room(list.room) || layout.va
 const items = (name: Name): string[] => layout.value?.document[name] ?? [];
 const label = (slug: string): string => props.guide.settings.find((s) => s.slug === slug)?.label ?? slug;
 const set = (name: Name, next: string[], words: string): void => void change(props.slug, () => ({ [name]: next }), words);
-function add(name: Name, event: Event): void {
-  const field = event.target as HTMLSelectElement;
-  if (field.value) set(name, [...items(name), field.value], `${label(field.value)} is on it`);
-  field.value = "";
+function add(name: Name, slug: string): void {
+  if (slug) set(name, [...items(name), slug], `${label(slug)} is on it`);
 }
 function up(name: Name, k: number): void {
   const next = [...items(name)];
@@ -62,12 +62,13 @@ function up(name: Name, k: number): void {
           take off
         </button>
       </div>
-      <select class="plain add" :aria-label="`put on ${list.title}`" @change="add(list.name, $event)">
-        <option value="">put a setting on it</option>
-        <option v-for="s in guide.settings.filter((g) => !items(list.name).includes(g.slug))" :key="s.slug" :value="s.slug">
-          {{ s.label }}
-        </option>
-      </select>
+      <Choice
+        class="add"
+        :name="`put on ${list.title}`"
+        model-value=""
+        :options="orNone('put a setting on it', listed(guide.settings.filter((g) => !items(list.name).includes(g.slug))))"
+        @update:model-value="(slug) => add(list.name, slug)"
+      />
     </template>
     <button v-if="past.length" class="button" @click="undo">Undo</button>
     <p class="quiet" role="status">{{ said }}</p>
@@ -86,14 +87,14 @@ h2 .quiet {
   gap: 0 12px;
   align-items: center;
   min-height: 36px;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
 }
 .item button {
   min-height: 36px;
   font-size: 13px;
   color: var(--second);
 }
-.add {
+:deep(.add) {
   min-height: 44px;
 }
 </style>

@@ -4,15 +4,18 @@ import type { Body, Schemas } from "@/api/client";
 import { figure } from "@/fields/typed";
 import { shown } from "../kit/piece";
 import { useTraitsChange } from "./useTraitsChange";
+import Choice from "@/fields/Choice.vue";
+import { listed, orNone, type Option } from "@/fields/options";
+import Written from "@/fields/Written.vue";
 
 type Term = Schemas["TermForm"];
 const props = defineProps<{ slug: string; body: Body; version: string; guide: Schemas["Guide"] }>();
 const { traits, keep, error, said } = useTraitsChange(props);
-const TESTS: readonly (readonly [Term["test"], string])[] = [
-  ["is", "is"],
-  ["is_not", "is not"],
-  ["under", "is under"],
-  ["over", "is over"],
+const TESTS: readonly Option<Term["test"]>[] = [
+  { value: "is", shown: "is" },
+  { value: "is_not", shown: "is not" },
+  { value: "under", shown: "is under" },
+  { value: "over", shown: "is over" },
 ];
 const empty = (): { setting: string; test: Term["test"]; value: string } => ({ setting: "", test: "is", value: "" });
 const terms = ref([empty(), empty()]);
@@ -20,11 +23,12 @@ const reason = ref("");
 const wayOut = ref("");
 const wrong = ref("");
 const settingOf = (slug: string) => props.guide.settings.find((s) => s.slug === slug);
-const tokens = (slug: string) => (settingOf(slug)?.values ?? []).filter((v) => typeof v.value === "string");
+const tokens = (slug: string) =>
+  (settingOf(slug)?.values ?? []).flatMap(({ value, shown }) => (typeof value === "string" ? [{ value, shown }] : []));
 /** Words are or are not; a number lies under or over a bound. */
 const testsOf = (slug: string) => (!slug || tokens(slug).length ? TESTS.slice(0, 2) : TESTS.slice(2));
 function chosen(term: ReturnType<typeof empty>): void {
-  [term.test, term.value] = [testsOf(term.setting)[0]?.[0] ?? "is", ""];
+  [term.test, term.value] = [testsOf(term.setting)[0]?.value ?? "is", ""];
 }
 const there = computed(() => props.guide.settings.filter((s) => !traits.value.absent?.includes(s.slug)));
 const rules = computed(() => traits.value.added ?? []);
@@ -35,7 +39,7 @@ function told(rule: Schemas["RuleForm"]): string {
       const values = t.values
         .map((v) => tokens(t.setting).find((one) => one.value === v)?.shown ?? shown(v, settingOf(t.setting)?.unit === "s"))
         .join(" or ");
-      return `${settingOf(t.setting)?.label ?? t.setting} ${TESTS.find(([slug]) => slug === t.test)?.[1] ?? t.test} ${values}`;
+      return `${settingOf(t.setting)?.label ?? t.setting} ${TESTS.find((one) => one.value === t.test)?.shown ?? t.test} ${values}`;
     })
     .join(", and ");
 }
@@ -88,40 +92,30 @@ async function add(): Promise<void> {
       <summary>write one down</summary>
       <form @submit.prevent="add">
         <div v-for="(term, k) in terms" :key="k" class="term">
-          <select
+          <Choice
             v-model="term.setting"
-            class="plain"
-            :aria-label="k ? 'and which other setting' : 'what clashes'"
-            @change="chosen(term)"
-          >
-            <option value="">{{ k ? "and, if another plays a part…" : "which setting…" }}</option>
-            <option v-for="s in there" :key="s.slug" :value="s.slug">{{ s.label }}</option>
-          </select>
-          <select v-model="term.test" class="plain" :aria-label="k ? 'how the other' : 'how'">
-            <option v-for="[slug_, words] in testsOf(term.setting)" :key="slug_" :value="slug_">{{ words }}</option>
-          </select>
-          <select
+            :name="k ? 'and which other setting' : 'what clashes'"
+            :options="orNone(k ? 'and, if another plays a part…' : 'which setting…', listed(there))"
+            @update:model-value="chosen(term)"
+          />
+          <Choice v-model="term.test" :name="k ? 'how the other' : 'how'" :options="testsOf(term.setting)" />
+          <Choice
             v-if="tokens(term.setting).length"
             v-model="term.value"
-            class="plain"
-            :aria-label="k ? 'value of the other' : 'value'"
-          >
-            <option value="">which value…</option>
-            <option v-for="v in tokens(term.setting)" :key="String(v.value)" :value="v.value">{{ v.shown }}</option>
-          </select>
-          <input
+            :name="k ? 'value of the other' : 'value'"
+            :options="orNone('which value…', tokens(term.setting))"
+          />
+          <Written
             v-else
             v-model="term.value"
-            class="plain"
             maxlength="12"
             placeholder="1/30 or 800"
             :aria-label="k ? 'value of the other' : 'value'"
           />
         </div>
-        <input v-model="reason" class="plain" maxlength="300" placeholder="why, in the body's words" aria-label="why not" />
-        <input
+        <Written v-model="reason" maxlength="300" placeholder="why, in the body's words" aria-label="why not" />
+        <Written
           v-model="wayOut"
-          class="plain"
           maxlength="300"
           placeholder="a way out, such as: another value of either"
           aria-label="a way out"
@@ -154,7 +148,7 @@ h3 {
   gap: 0 12px;
 }
 .term > *,
-form > input {
+form > :deep(.written) {
   min-height: 44px;
   min-width: 0;
   width: 100%;

@@ -2,6 +2,7 @@
 import { computed, ref } from "vue";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
 import { useInTurn } from "@/api/inTurn";
+import Written from "@/fields/Written.vue";
 
 const props = defineProps<{ slug: string; version: string }>();
 const emit = defineEmits<{ taken: [answer: Schemas["DialectOut"]] }>();
@@ -51,7 +52,7 @@ async function chosen(event: Event): Promise<void> {
       CSV with the head setting, label, menu, values (menu as Deck &gt; Upkeep; values as on=Aye; off=Nay), or JSON. It replaces
       all rows, or none if one is wrong.
     </p>
-    <textarea v-model="text" class="plain" rows="5" aria-label="rows to paste" placeholder="setting,label,menu,values"></textarea>
+    <Written v-model="text" :rows="5" aria-label="rows to paste" placeholder="setting,label,menu,values" />
     <div class="tools">
       <button class="button" :disabled="!text.trim()" @click="take_">Take these rows</button>
       <label class="file"
@@ -70,10 +71,10 @@ async function chosen(event: Event): Promise<void> {
 </template>
 
 <style scoped>
-textarea {
+:deep(textarea) {
   width: 100%;
   min-height: 96px;
-  border: 1px solid var(--rule);
+  border: 1px var(--ruled) var(--rule);
   padding: 8px;
   margin: 8px 0;
   resize: vertical;

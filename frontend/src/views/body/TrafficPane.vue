@@ -84,7 +84,7 @@ function setBlocks(text: string): void {
   gap: 12px;
   align-items: center;
   min-height: 36px;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
 }
 @media (max-width: 760px) {
   .field {

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { computed } from "vue";
 import type { Body, Schemas } from "@/api/client";
+import { saidFirst } from "@/fields/saidFirst";
 import TextField from "@/fields/TextField.vue";
 import AsItCame from "./AsItCame.vue";
 import ChosenSettings from "./ChosenSettings.vue";
 import { useTraitsChange, type Traits } from "./useTraitsChange";
+import Tick from "@/fields/Tick.vue";
 
 const props = defineProps<{ slug: string; body: Body; version: string; guide: Schemas["Guide"] }>();
 const { traits, keep, error, said } = useTraitsChange(props);
@@ -12,6 +14,9 @@ const { traits, keep, error, said } = useTraitsChange(props);
 const stated = computed(() =>
   props.guide.features.filter((f) => f.stated && (f.slug !== "live_view" || props.body.finder === "optical")),
 );
+/** What it had as the page came stands first, the rest folded; of a body of which nothing is said, all of it is there. */
+const first = new Set(props.body.traits?.features ?? []);
+const parts = computed(() => saidFirst(stated.value, (f) => first.has(f.slug)));
 const label = (slug: string): string => props.guide.settings.find((s) => s.slug === slug)?.label ?? slug;
 /** Defaults that were said one by one. */
 const came = computed(() =>
@@ -43,13 +48,8 @@ function feature(token: string, on: boolean): void {
         placeholder="as the menu shows it"
         @change="(text) => keepFigure('firmware', text, 'firmware kept')"
     /></label>
-    <label class="tick"
-      ><input
-        type="checkbox"
-        :checked="traits.defaults_known"
-        @change="keepFigure('defaults_known', ($event.target as HTMLInputElement).checked, 'kept')"
-      />
-      I have gone through how it leaves the box: what is not listed is as most bodies have it</label
+    <Tick :model-value="traits.defaults_known" @update:model-value="(on) => keepFigure('defaults_known', on, 'kept')"
+      >I have gone through how it leaves the box: what is not listed is as most bodies have it</Tick
     >
     <p class="small">
       <span class="quiet"
@@ -60,14 +60,16 @@ function feature(token: string, on: boolean): void {
         <AsItCame :body="slug" :setting="row.setting" :value="row.value" :shown="row.shown" :guessed="false"
       /></span>
     </p>
-    <label v-for="f in stated" :key="f.slug" class="tick"
-      ><input
-        type="checkbox"
-        :checked="traits.features?.includes(f.slug)"
-        @change="feature(f.slug, ($event.target as HTMLInputElement).checked)"
-      />
-      {{ f.label }}</label
-    >
+    <component :is="part.folds ? 'details' : 'div'" v-for="part in parts" :key="String(part.folds)" :class="{ fold: part.folds }">
+      <summary v-if="part.folds">{{ part.rows.length }} more that it may have</summary>
+      <Tick
+        v-for="f in part.rows"
+        :key="f.slug"
+        :model-value="traits.features?.includes(f.slug)"
+        @update:model-value="(on) => feature(f.slug, on)"
+        >{{ f.label }}</Tick
+      >
+    </component>
     <ChosenSettings
       name="it lacks"
       empty="a setting that others have…"
@@ -87,16 +89,4 @@ function feature(token: string, on: boolean): void {
 </template>
 
 <style scoped src="./beside.css"></style>
-<style scoped>
-.tick {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  min-height: 30px;
-}
-@media (max-width: 760px) {
-  .tick {
-    min-height: 44px;
-  }
-}
-</style>
+<style scoped></style>

@@ -1,6 +1,7 @@
 import { useQueryClient } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import { client, ProblemError, take, type Body, type Schemas } from "@/api/client";
+import { changed, keyOf } from "@/api/keys";
 import { useInTurn } from "@/api/inTurn";
 
 export type Traits = Schemas["TraitsForm"];
@@ -15,7 +16,7 @@ export function useTraitsChange(props: { slug: string; body: Body; version: stri
   const put = useInTurn(
     () => `body-${props.slug}`,
     async (change: Change) => {
-      const kit = queries.getQueryData<Schemas["KitOut"]>(["kit"]);
+      const kit = queries.getQueryData<Schemas["KitOut"]>(keyOf("kit"));
       const { document: body, version } = kit?.bodies.find((b) => b.slug === props.slug) ?? {
         document: props.body,
         version: props.version,
@@ -28,7 +29,7 @@ export function useTraitsChange(props: { slug: string; body: Body; version: stri
           }),
         );
       } finally {
-        await queries.invalidateQueries({ queryKey: ["kit"] });
+        await changed(queries, "kit");
       }
     },
   );

@@ -4,13 +4,16 @@ import { computed, onBeforeUnmount, ref } from "vue";
 import { useCard, useNames } from "@/api/queries";
 import { offer } from "@/keys/actions";
 import { BRIGHTER, DARKER } from "@/ruler/scale";
+import Staff from "@/ruler/Staff.vue";
 import Stops from "@/ruler/Stops.vue";
 import { useTheme } from "@/stores/theme";
 import { metres, reach } from "@/words";
+import { sceneAt } from "@/picture/frames";
 import Still from "@/picture/Still.vue";
 import GettingThere from "./GettingThere.vue";
 import SharpZone from "./SharpZone.vue";
 import TestFrame from "./TestFrame.vue";
+import ToPhone from "./ToPhone.vue";
 
 const props = defineProps<{ id: number }>();
 const { data: card, error } = useCard(() => props.id);
@@ -79,7 +82,12 @@ onBeforeUnmount(leave);
 <template>
   <main v-if="snapshot && setup && row" class="card">
     <header>
-      <Still v-if="snapshot.picture" class="seen" :src="snapshot.picture" />
+      <Still
+        v-if="snapshot.picture"
+        class="seen"
+        :src="snapshot.picture"
+        :drawn="sceneAt(card?.situation ?? 0, card?.id ?? 0, 144)"
+      />
       <RouterLink :to="{ name: 'bench', params: { id: card?.situation } }"
         >{{ snapshot.starts_at }} {{ snapshot.title }}</RouterLink
       >
@@ -118,6 +126,10 @@ onBeforeUnmount(leave);
       {{ reach(setup.zone.now) }} is sharp
     </p>
     <h2>Set, in this order</h2>
+    <label v-if="snapshot.pocket?.turns.length" class="tick">
+      <span class="label">turn to</span><span>{{ snapshot.pocket.turns.join(", ") }}</span
+      ><input v-model="ticks.turns" type="checkbox" />
+    </label>
     <label v-if="setup.exposure.meters" class="tick">
       <span class="label">compensation</span><span><Stops :value="setup.exposure.compensation_ev" signed /></span
       ><input v-model="ticks.compensation" type="checkbox" />
@@ -126,46 +138,53 @@ onBeforeUnmount(leave);
       <span class="label">{{ names.decision(item.name) }}</span><span>{{ item.value }}</span
       ><input v-model="ticks[item.name]" type="checkbox" />
     </label>
-    <h2>When the light moves</h2>
-    <table>
-      <caption class="visually-hidden">
-        Time, aperture and ISO at each stop from the planned light
-      </caption>
-      <tbody>
-        <tr v-for="line in table" :key="line.stops" :class="{ now: line.now }">
-          <th scope="row">{{ line.stops > 0 ? `+${line.stops}` : line.stops < 0 ? `−${-line.stops}` : "0" }}</th>
-          <td>{{ line.time }}</td>
-          <td>{{ line.aperture }}</td>
-          <td class="iso">{{ line.iso }}</td>
-          <td :class="{ bind: line.now }">{{ line.gives }}{{ line.lost ? " *" : "" }}</td>
-        </tr>
-      </tbody>
-    </table>
-    <p v-if="table.some((l) => l.lost)" class="line">* out of reach: more gives than you allowed.</p>
+    <h2 id="moves">When the light moves</h2>
+    <Staff :setup="setup" :ladder="setup.ladder" :now="zero - at" :stop="18" @now="(index) => (at = zero - index)" />
+    <div class="visually-hidden">
+      <table>
+        <caption class="visually-hidden">
+          Time, aperture and ISO at each stop from the planned light
+        </caption>
+        <tbody>
+          <tr v-for="line in table" :key="line.stops" :class="{ now: line.now }">
+            <th scope="row">{{ line.stops > 0 ? `+${line.stops}` : line.stops < 0 ? `−${-line.stops}` : "0" }}</th>
+            <td>{{ line.time }}</td>
+            <td>{{ line.aperture }}</td>
+            <td class="iso">{{ line.iso }}</td>
+            <td :class="{ bind: line.now }">{{ line.gives }}{{ line.lost ? " *" : "" }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <p v-if="row.out_of_reach" class="line">Out of reach here: more gives than you allowed.</p>
     <SharpZone v-if="setup.zone" :zone="setup.zone" :aperture="(value) => label('aperture', value)" />
-    <h2>What gives first</h2>
-    <ol>
-      <li v-for="(rung, k) in setup.concessions" :key="k" :class="{ bind: setup.binding?.rung === k }">
-        {{ rung.words }}<span v-if="rung.gave_stops > 0.02">: gave <Stops :value="rung.gave_stops" /></span>
-      </li>
-    </ol>
-    <GettingThere v-if="snapshot.pocket && card" v-model="ticks" :pocket="snapshot.pocket" :situation="card.situation" />
     <div v-for="caution in setup.cautions" :key="caution" class="caution">
       <p>{{ caution }}</p>
     </div>
     <p v-if="snapshot.note" class="line">{{ snapshot.note }}</p>
-    <p class="line kit">{{ snapshot.body }}, {{ snapshot.lens }} at {{ snapshot.focal_length_mm }} mm</p>
-    <p class="line files">
-      <RouterLink
-        v-if="card"
-        :to="{ name: 'rehearse', params: { id: card.situation }, query: { view: 'own', under: 'metering' } }"
-        >Where to point, on a picture of the place</RouterLink
-      >
-      <a :href="`/api/cards/${id}/card.html`" download>One file for the phone</a>
-      <a :href="`/api/cards/${id}/card.pdf`">Print, A6</a>
-      <a :href="`/api/cards/${id}/card.pdf?sheet=A4`">Print, A4</a>
-      <a :href="`/api/cards/${id}/ladder.csv`" download>Ladder, CSV</a>
-    </p>
+    <details class="more">
+      <summary>More: what gives first, the way through the menus, files</summary>
+      <h2>What gives first</h2>
+      <ol>
+        <li v-for="(rung, k) in setup.concessions" :key="k" :class="{ bind: setup.binding?.rung === k }">
+          {{ rung.words }}<span v-if="rung.gave_stops > 0.02">: gave <Stops :value="rung.gave_stops" /></span>
+        </li>
+      </ol>
+      <GettingThere v-if="snapshot.pocket && card" v-model="ticks" :pocket="snapshot.pocket" :situation="card.situation" />
+      <p class="line kit">{{ snapshot.body }}, {{ snapshot.lens }} at {{ snapshot.focal_length_mm }} mm</p>
+      <p class="line files">
+        <RouterLink
+          v-if="card"
+          :to="{ name: 'rehearse', params: { id: card.situation }, query: { view: 'own', under: 'metering' } }"
+          >Where to point, on a picture of the place</RouterLink
+        >
+        <a :href="`/api/cards/${id}/card.html`" download>One file for the phone</a>
+        <a :href="`/api/cards/${id}/card.pdf`">Print, A6</a>
+        <a :href="`/api/cards/${id}/card.pdf?sheet=A4`">Print, A4</a>
+        <a :href="`/api/cards/${id}/ladder.csv`" download>Ladder, CSV</a>
+      </p>
+    </details>
+    <ToPhone v-if="theme.name !== 'red'" :id="id" />
     <TestFrame :id="id" v-model="asking" :answers="snapshot.answers" />
     <nav aria-label="on the spot">
       <button @click="move(-1)">− darker</button>
@@ -186,6 +205,18 @@ onBeforeUnmount(leave);
   font-size: 17px;
   line-height: 24px;
   --stop: 24px;
+}
+.card :deep(.staff text) {
+  font-size: 16px;
+}
+.more > summary {
+  cursor: pointer;
+  min-height: 48px;
+  display: flex;
+  align-items: center;
+  font-weight: 560;
+  border-top: 1px solid var(--ink);
+  margin-top: 16px;
 }
 header {
   height: 48px;
@@ -238,7 +269,7 @@ header a {
   display: flex;
   justify-content: space-between;
   align-items: center;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
 }
 strong {
   font: 600 72px/84px "Archivo Variable";
@@ -259,7 +290,7 @@ strong {
   display: grid;
   grid-template-columns: 124px 1fr 44px;
   align-items: center;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
   font-weight: 560;
 }
 .tick .label {

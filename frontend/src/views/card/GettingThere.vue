@@ -50,7 +50,7 @@ const ticks = defineModel<Record<string, boolean>>({ required: true });
   display: grid;
   grid-template-columns: 1fr 44px;
   align-items: center;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
   padding: 4px 0;
 }
 .change b {

@@ -2,16 +2,17 @@
 import { useQuery, useQueryClient } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
+import { keyOf, nowKnown } from "@/api/keys";
 import { useBodyName } from "@/api/queries";
-import { nowKnown } from "@/api/known";
-import Still from "@/picture/Still.vue";
 import { useStills } from "@/picture/useStills";
 import AsItCame from "../body/AsItCame.vue";
 import { useDayChange } from "../useDayChange";
+import CheckLine from "./CheckLine.vue";
+import DayMatrix from "./DayMatrix.vue";
 
 const props = defineProps<{ id: number }>();
 const queries = useQueryClient();
-const key = computed(() => ["checks", props.id]);
+const key = computed(() => keyOf("checks", props.id));
 const { data, error } = useQuery({
   queryKey: key,
   queryFn: () => take(client.GET("/api/outings/{pk}/checks", { params: { path: { pk: props.id } } })),
@@ -31,12 +32,15 @@ const groups = computed(() => {
   }
   return [...made.entries()];
 });
-/** Whom a check serves, by name, where it is not simply everybody. */
+/** In how many situations a check is made at the most. */
 const most = computed(() => Math.max(0, ...(data.value?.checks ?? []).map((check) => check.serves.length)));
-const figured = (check: Schemas["CheckOut"]): boolean => check.serves.some((one) => one.figure);
-const everywhere = (check: Schemas["CheckOut"]): boolean => check.serves.length === most.value && most.value > 1;
-const listed = (check: Schemas["CheckOut"]): Schemas["ServedOut"][] =>
-  figured(check) || (check.moment === "situation" && !everywhere(check)) ? check.serves : [];
+/** The check that is looked at: what was pressed, else the dearest that is not made yet. */
+const picked = ref("");
+const chosen = computed(() => {
+  const all = data.value?.checks ?? [];
+  return all.find((check) => check.slug === picked.value) ?? all.find((check) => !check.ticked_at) ?? all[0];
+});
+const places = computed(() => [...new Set((chosen.value?.serves ?? []).map((one) => one.where).filter(Boolean))]);
 const left = computed(() => (data.value?.checks ?? []).filter((c) => !c.ticked_at).length);
 const bodyName = useBodyName();
 const stills = useStills(() => props.id);
@@ -59,7 +63,6 @@ const { change, undo, changed, wrong: unchanged } = useDayChange(() => props.id)
 /** Make what would keep a slip harmless part of the setups that it threatens. */
 const guard = (slip: Schemas["SlipOut"]): Promise<boolean> =>
   change(() => take(client.PUT("/api/outings/{pk}/guards", { params: { path: { pk: props.id } }, body: { slip: slip.slug } })));
-const time = (iso: string): string => new Date(iso).toTimeString().slice(0, 5);
 </script>
 
 <template>
@@ -68,7 +71,8 @@ const time = (iso: string): string => new Date(iso).toTimeString().slice(0, 5);
     <section class="list">
       <h1>Before the pictures: {{ data.title }}</h1>
       <p class="reason">
-        What applies to this day’s setups, the dearest failure first: the bar is what it would lose. A tick keeps its time.
+        The day across, what could fail down: a square is as large as what it would lose. Press one for its line; a tick keeps its
+        time.
         <span class="quiet" role="status">{{ left }} of {{ data.checks.length }} left</span>
       </p>
       <p v-if="data.checks.length" class="files">
@@ -82,32 +86,32 @@ const time = (iso: string): string => new Date(iso).toTimeString().slice(0, 5);
         <span>Not yet copied, as far as anybody said: {{ data.not_copied.join(", ") }}. Format no card of those days.</span>
       </p>
       <p v-if="!data.checks.length" class="reason">Add situations to the day; their checks appear here.</p>
-      <template v-for="[name, checks] in groups" :key="name">
-        <h2>{{ name }}</h2>
-        <label
-          v-for="check in checks"
-          :key="check.slug"
-          class="check"
-          :class="{ done: check.ticked_at, alone: !listed(check).length && check.moment !== 'situation' }"
-        >
-          <input type="checkbox" :checked="!!check.ticked_at" @change="tick(check)" />
-          <span class="dear" :title="`it would lose ${Math.round(check.share * 100)} % of what the dearest would`"
-            ><i :style="{ width: `${Math.max(4, check.share * 100)}%` }"></i
-          ></span>
-          <span
-            ><b>{{ check.text }}</b> <span class="quiet">{{ check.because }}</span></span
-          >
-          <span class="serves"
-            ><span v-if="check.moment === 'situation' && everywhere(check) && !figured(check)" class="quiet"
-              >in every situation</span
-            ><span v-for="one in listed(check)" :key="one.situation" class="quiet served" :title="one.where"
-              ><Still v-if="stills.titled(one.title)" :src="stills.titled(one.title)" /><span class="name">{{ one.title }}</span>
-              <b v-if="one.figure" class="figure">{{ one.figure }}</b></span
-            ></span
-          >
-          <span class="quiet at">{{ check.ticked_at ? time(check.ticked_at) : "" }}</span>
-        </label>
+      <template v-if="data.checks.length">
+        <DayMatrix
+          :checks="data.checks"
+          :chosen="chosen?.slug ?? ''"
+          :still="stills.titled"
+          @choose="(slug) => (picked = slug)"
+        />
+        <section v-if="chosen" class="chosen" aria-label="the chosen check">
+          <CheckLine :check="chosen" :most="most" :still="stills.titled" @tick="tick(chosen)" />
+          <p v-if="places.length" class="small"><span class="label">where it stands</span> {{ places.join("; ") }}</p>
+        </section>
       </template>
+      <details v-if="data.checks.length" class="whole-list">
+        <summary>The whole list, {{ data.checks.length }} checks</summary>
+        <template v-for="[name, checks] in groups" :key="name">
+          <h2>{{ name }}</h2>
+          <CheckLine
+            v-for="check in checks"
+            :key="check.slug"
+            :check="check"
+            :most="most"
+            :still="stills.titled"
+            @tick="tick(check)"
+          />
+        </template>
+      </details>
     </section>
     <aside>
       <h2>What could slip</h2>
@@ -116,16 +120,18 @@ const time = (iso: string): string => new Date(iso).toTimeString().slice(0, 5);
         Set in {{ changed.length === 1 ? "one setup" : `${changed.length} setups` }}.
         <button class="plain" @click="undo">Take it back</button>
       </p>
-      <div v-for="slip in data.slips" :key="slip.control + slip.happens" class="slip">
-        <p>
-          <b>{{ slip.control }}</b> <span class="quiet">{{ slip.happens }}</span>
-        </p>
+      <details v-for="slip in data.slips" :key="slip.control + slip.happens" class="slips" :open="slip.guard.length > 0">
+        <summary>
+          <span
+            ><b>{{ slip.control }}</b> <span class="quiet">{{ slip.happens }}</span></span
+          >
+        </summary>
         <p class="small"><span class="label">harmless with</span> {{ slip.harmless }}</p>
         <p v-if="slip.guard.length" class="small">
           <button class="plain" data-repeats @click="guard(slip)">set {{ slip.guard.join(", ") }} in these setups</button>
         </p>
         <p class="small quiet">{{ slip.situations.join(", ") }}</p>
-      </div>
+      </details>
       <template v-if="data.lists.length">
         <h2>Shortest safe lists</h2>
         <p class="reason">Trim what one steps through to what the day needs: a press too many then does less.</p>
@@ -136,8 +142,11 @@ const time = (iso: string): string => new Date(iso).toTimeString().slice(0, 5);
           </p>
         </div>
       </template>
-      <template v-for="one in data.defaults" :key="one.body">
-        <h2>Defaults that bite: {{ bodyName(one.body) }}</h2>
+      <details v-for="one in data.defaults" :key="one.body" class="bites">
+        <summary>
+          <h2>Defaults that bite: {{ bodyName(one.body) }}</h2>
+          <span class="quiet">{{ one.bites.length + one.more }}</span>
+        </summary>
         <details v-for="bite in one.bites" :key="bite.setting" class="bite">
           <summary>
             <span
@@ -161,7 +170,7 @@ const time = (iso: string): string => new Date(iso).toTimeString().slice(0, 5);
           </p>
         </details>
         <p v-if="one.more" class="quiet small">and {{ one.more }} more that matter less</p>
-      </template>
+      </details>
     </aside>
   </main>
   <main v-else class="page" aria-busy="true"><p class="quiet" role="status">Looking at the day …</p></main>
@@ -174,80 +183,29 @@ const time = (iso: string): string => new Date(iso).toTimeString().slice(0, 5);
   gap: 0 48px;
   max-width: none;
 }
+.list {
+  min-width: 0;
+}
+.slips b {
+  font-weight: 560;
+}
+.slips[open] {
+  padding-bottom: 8px;
+}
+.chosen {
+  min-height: 76px;
+  border-top: 1px solid var(--ink);
+}
+.whole-list > summary {
+  font-size: 14px;
+}
 .files {
   display: flex;
   gap: 18px;
 }
-.check {
-  display: grid;
-  grid-template-columns: 28px 44px minmax(0, 1fr) minmax(0, 1fr) 44px;
-  gap: 0 12px;
-  align-items: center;
-  min-height: 44px;
-  padding: 6px 0;
-  border-bottom: 1px solid var(--rule);
-  cursor: pointer;
-}
-.check b {
-  font-weight: 540;
-  display: block;
-}
-.check input {
-  width: 22px;
-  height: 22px;
-}
-.check .quiet {
-  font-size: 13px;
-}
-.dear {
-  height: 8px;
-  border-left: 1px solid var(--ink);
-}
-.dear i {
-  display: block;
-  height: 100%;
-  background: var(--ink);
-}
-.done .dear i {
-  background: var(--rule);
-}
-.alone {
-  grid-template-columns: 28px 44px minmax(0, 1fr) 0 44px;
-}
-.serves {
-  display: grid;
-  gap: 2px;
-}
-.served {
-  display: grid;
-  grid-template-columns: 32px minmax(0, 1fr) auto;
-  gap: 8px;
-  align-items: center;
-  line-height: 17px;
-}
-.served :deep(img),
-.served :deep(.still) {
-  width: 32px;
-  height: auto;
-}
-.check .serves .name {
-  grid-column: 2;
-}
-.check .figure {
-  color: var(--ink);
-  display: inline;
-  white-space: nowrap;
-}
-.done b {
-  text-decoration: line-through;
-  font-weight: 450;
-}
-.at {
-  text-align: right;
-}
 .slip {
   padding: 8px 0;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
 }
 .slip b {
   font-weight: 560;
@@ -263,22 +221,12 @@ summary {
   justify-content: space-between;
   gap: 12px;
   align-items: center;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
   cursor: pointer;
   font-size: 13px;
 }
 .bite[open] {
   padding-bottom: 10px;
-}
-@media (max-width: 560px) {
-  .check,
-  .alone {
-    grid-template-columns: 28px 20px minmax(0, 1fr) 44px;
-  }
-  .serves {
-    grid-column: 1 / -1;
-    grid-row: 2;
-  }
 }
 @media (max-width: 1000px) {
   .checks {

@@ -6,6 +6,10 @@ import { useRoute, useRouter } from "vue-router";
 import { client, ProblemError, take } from "@/api/client";
 import { useMe } from "@/api/queries";
 import Themed from "@/theme/Themed.vue";
+import BeginWith from "./BeginWith.vue";
+import Codes from "../profile/Codes.vue";
+import DoorPicture from "./DoorPicture.vue";
+import LostPassword from "./LostPassword.vue";
 
 const { data: me } = useMe();
 const router = useRouter();
@@ -16,6 +20,8 @@ const password = ref("");
 const invitation = ref("");
 const errors = ref<Record<string, string>>({});
 const fresh = ref(false);
+/** The recovery codes of a new account, this one time. */
+const codes = ref<string[]>([]);
 /** What is being done, while it is. */
 const busy = ref("");
 
@@ -43,89 +49,111 @@ const signIn = () => enter("signing in", () => take(client.POST("/api/session", 
 const register = () =>
   enter(
     "the account is being made",
-    () => take(client.POST("/api/people", { body: { ...body().body, invitation: invitation.value } })),
+    async () => {
+      await take(client.POST("/api/people", { body: { ...body().body, invitation: invitation.value } }));
+      codes.value = (await take(client.POST("/api/me/codes", { body: { password: password.value } }))).codes;
+    },
     true,
   );
 const stepIn = (person: string) => enter("stepping in", () => take(client.POST("/api/demo", { body: { name: person } })));
-const start = (what: "kit" | "kit_and_day") =>
-  enter("being copied", () => take(client.POST("/api/me/start", { body: { copy_from_demo: what } })));
+const start = (what: "kit" | "kit_and_day" | null) =>
+  what ? enter("being copied", () => take(client.POST("/api/me/start", { body: { copy_from_demo: what } }))) : done();
 </script>
 
 <template>
   <main>
-    <section v-if="fresh">
-      <h1>Your account is ready</h1>
-      <p class="reason">Setups are computed from a body and a lens. Begin with the demo's, or bare and add your own.</p>
-      <div class="row">
-        <button class="button strong" @click="start('kit_and_day')">Copy the demo kit and day</button>
-        <button class="button" @click="start('kit')">Copy the demo kit</button>
-        <button class="button" @click="done">Start bare</button>
-        <span class="quiet" role="status">{{ busy }}</span>
-      </div>
-      <p class="error" role="alert">{{ errors[""] }}</p>
-    </section>
-    <template v-else>
-      <section v-if="me?.demo && me.demo_people.length">
-        <h1>Step in as a demo photographer</h1>
-        <p class="reason">One press, no password. The demo day is lantern-boat week at Tarrow Sound.</p>
-        <div class="row">
-          <button v-for="person in me.demo_people" :key="person" class="button strong" @click="stepIn(person)">
-            {{ person }}
+    <DoorPicture />
+    <div class="in">
+      <template v-if="fresh">
+        <BeginWith :busy="busy" @begin="start" />
+        <Codes :codes="codes" :person="name" />
+        <p class="error" role="alert">{{ errors[""] }}</p>
+      </template>
+      <template v-else>
+        <section v-if="me?.demo && me.demo_people.length" class="demo" aria-labelledby="look-round">
+          <h2 id="look-round">Look round as a demo photographer, by one press</h2>
+          <button v-for="person in me.demo_people" :key="person.name" class="plain" @click="stepIn(person.name)">
+            <b>{{ person.name }}</b><span>{{ person.work }}</span>
           </button>
-        </div>
-      </section>
-      <section>
-        <h1>{{ me?.registration === "closed" ? "Sign in" : "Sign in, or make an account" }}</h1>
-        <p v-if="me?.registration === 'closed'" class="reason">This server takes no new accounts.</p>
-        <Themed>
-          <form @submit.prevent="signIn">
-            <label for="name" class="label">name</label>
-            <Input id="name" v-model:value="name" autocomplete="username" />
-            <p class="error" role="alert">{{ errors["/name"] }}</p>
-            <label for="password" class="label">password</label>
-            <InputPassword id="password" v-model:value="password" autocomplete="current-password" />
-            <p class="error" role="alert">
-              {{ errors["/password"] ?? (errors["/name"] || errors["/invitation"] ? "" : errors[""]) }}
-            </p>
-            <template v-if="me?.registration === 'invited'">
-              <label for="invitation" class="label">word of invitation, for a new account</label>
-              <Input id="invitation" v-model:value="invitation" autocomplete="off" />
-              <p class="error" role="alert">{{ errors["/invitation"] }}</p>
-            </template>
-            <div class="row">
-              <button class="button strong" type="submit" :disabled="!name || !password || !!busy">Sign in</button>
-              <button
-                v-if="me?.registration !== 'closed'"
-                class="button"
-                type="button"
-                :disabled="!name || !password || !!busy"
-                @click="register"
-              >
-                Make an account
-              </button>
-              <span class="quiet" role="status">{{ busy }}</span>
-            </div>
-          </form>
-        </Themed>
-      </section>
-    </template>
+        </section>
+        <section aria-labelledby="own">
+          <h2 id="own">{{ me?.registration === "closed" ? "Sign in" : "Sign in, or make an account" }}</h2>
+          <p v-if="me?.registration === 'closed'" class="reason">This server takes no new accounts.</p>
+          <Themed>
+            <form @submit.prevent="signIn">
+              <label for="name" class="label">name</label>
+              <Input id="name" v-model:value="name" autocomplete="username" />
+              <p class="error" role="alert">{{ errors["/name"] }}</p>
+              <label for="password" class="label">password</label>
+              <InputPassword id="password" v-model:value="password" autocomplete="current-password" />
+              <p class="error" role="alert">
+                {{ errors["/password"] ?? (errors["/name"] || errors["/invitation"] ? "" : errors[""]) }}
+              </p>
+              <template v-if="me?.registration === 'invited'">
+                <label for="invitation" class="label">word of invitation, for a new account</label>
+                <Input id="invitation" v-model:value="invitation" autocomplete="off" />
+                <p class="error" role="alert">{{ errors["/invitation"] }}</p>
+              </template>
+              <div class="row">
+                <button class="button strong" type="submit" :disabled="!name || !password || !!busy">Sign in</button>
+                <button
+                  v-if="me?.registration !== 'closed'"
+                  class="button"
+                  type="button"
+                  :disabled="!name || !password || !!busy"
+                  @click="register"
+                >
+                  Make an account
+                </button>
+                <span class="quiet" role="status">{{ busy }}</span>
+              </div>
+            </form>
+          </Themed>
+          <LostPassword @done="done" />
+        </section>
+      </template>
+    </div>
   </main>
 </template>
 
 <style scoped>
 main {
-  padding: 24px;
   display: grid;
-  gap: 36px;
-  max-width: 560px;
+  grid-template-columns: minmax(0, 62fr) minmax(0, 38fr);
+  min-height: calc(100vh - 49px);
 }
-section {
+.in {
+  padding: 24px 32px;
   display: grid;
-  gap: 12px;
+  gap: 28px;
+  align-content: start;
+  border-left: 1px solid var(--ink);
 }
-h1 {
-  font: 600 18px/24px "Archivo Variable";
-  font-stretch: 112%;
+h2 {
+  font: 600 16px/24px "Archivo Variable";
+  padding-bottom: 8px;
+}
+.demo button {
+  width: 100%;
+  min-height: 64px;
+  padding: 8px 14px;
+  margin-bottom: 8px;
+  display: grid;
+  text-align: left;
+  text-decoration: none;
+  white-space: normal;
+  border: 1px solid var(--ink);
+}
+.demo button:hover {
+  background: var(--ink);
+  color: var(--bg);
+}
+.demo span {
+  opacity: 0.85;
+}
+section + section {
+  border-top: 1px solid var(--rule);
+  padding-top: 18px;
 }
 form {
   display: grid;
@@ -139,5 +167,14 @@ form {
 }
 .button {
   min-height: 44px;
+}
+@media (max-width: 760px) {
+  main {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .in {
+    padding: 0 16px 24px;
+    border: 0;
+  }
 }
 </style>

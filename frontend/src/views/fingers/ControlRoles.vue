@@ -3,6 +3,9 @@ import { computed } from "vue";
 import type { Schemas } from "@/api/client";
 import { howOften } from "./said";
 import UseMark from "./UseMark.vue";
+import Choice from "@/fields/Choice.vue";
+import { listed, orNone } from "@/fields/options";
+import Tick from "@/fields/Tick.vue";
 
 type Body = Schemas["BodyControls"];
 type Role = Schemas["RoleOut"];
@@ -20,7 +23,7 @@ const emit = defineEmits<{
   toggle: [];
   give: [use: Use, picked: string, back: boolean];
   fix: [kept: Role, on: boolean];
-  feel: [what: keyof Feel, text: string];
+  feel: [what: keyof Feel, share: number | ""];
 }>();
 const uses = computed(() => props.layout?.uses ?? []);
 const called = (use: Use): string => uses.value.find((u) => u.slug === use)?.label ?? use;
@@ -46,16 +49,15 @@ const fitting = (use: Use, back: boolean) =>
 const own = computed(() => props.layout?.document.feel?.[props.control.slug]);
 const spot = computed(() => props.layout?.spots.find((s) => s.slug === props.control.spot));
 const SHARES = [
-  { value: 0.02, label: "hardly ever" },
-  { value: 0.1, label: "seldom" },
-  { value: 0.25, label: "often" },
-  { value: 0.5, label: "half the time" },
+  { value: 0.02, shown: "hardly ever" },
+  { value: 0.1, shown: "seldom" },
+  { value: 0.25, shown: "often" },
+  { value: 0.5, shown: "half the time" },
 ];
 const MEETS = [
   { what: "missed", label: "not found without looking", name: "missed" },
   { what: "bumped", label: "pressed by accident", name: "pressed by accident" },
 ] as const;
-const value = (event: Event): string => (event.target as HTMLSelectElement).value;
 </script>
 
 <template>
@@ -95,39 +97,31 @@ const value = (event: Event): string => (event.target as HTMLSelectElement).valu
       <span class="label" :title="uses.find((u) => u.slug === use)?.lasts"
         ><UseMark :use="use" /> {{ called(use) }}{{ back ? ", looking back" : "" }}</span
       >
-      <select
-        class="plain"
-        :aria-label="`${called(use)}${back ? ', looking back,' : ''} of ${control.label}`"
-        :value="kept?.function ?? ''"
-        @change="emit('give', use, value($event), back)"
-      >
-        <option value="">nothing</option>
-        <option v-for="f in fitting(use, back)" :key="f.slug" :value="f.slug">{{ f.label }}</option>
-      </select>
-      <label v-if="kept" class="fixed"
-        ><input
-          type="checkbox"
-          :checked="kept.fixed"
-          :aria-label="`keep ${kept.label} there`"
-          @change="emit('fix', kept, ($event.target as HTMLInputElement).checked)"
-        />
-        fixed</label
+      <Choice
+        :name="`${called(use)}${back ? ', looking back,' : ''} of ${control.label}`"
+        :model-value="kept?.function ?? ''"
+        :options="orNone('nothing', listed(fitting(use, back)))"
+        @update:model-value="(picked) => emit('give', use, picked, back)"
+      />
+      <Tick
+        v-if="kept"
+        class="fixed"
+        :name="`keep ${kept.label} there`"
+        :model-value="kept.fixed"
+        @update:model-value="(on) => emit('fix', kept as Role, on)"
+        >fixed</Tick
       >
       <p v-if="best && best.function !== kept?.function" class="quiet why">computed: {{ best.label }}. {{ best.because }}</p>
     </div>
     <p v-for="clash in clashes" :key="clash.function" class="why clash">{{ clash.label }} clashes: {{ clash.because }}</p>
     <label v-for="m in MEETS" :key="m.what" class="feel"
       ><span class="label">{{ m.label }}</span>
-      <select
-        class="plain"
-        :aria-label="`how often ${control.label} is ${m.name}`"
-        :value="own?.[m.what] ?? ''"
-        @change="emit('feel', m.what, value($event))"
-      >
-        <option value="">as its place does</option>
-        <option v-for="s in SHARES" :key="s.value" :value="s.value">{{ s.label }}</option>
-      </select></label
-    >
+      <Choice
+        :name="`how often ${control.label} is ${m.name}`"
+        :model-value="own?.[m.what] ?? ''"
+        :options="orNone('as its place does', SHARES)"
+        @update:model-value="(share) => emit('feel', m.what, share)"
+    /></label>
   </div>
 </template>
 
@@ -174,16 +168,16 @@ const value = (event: Event): string => (event.target as HTMLSelectElement).valu
   grid-template-columns: 96px minmax(0, 1fr) 62px;
   gap: 0 10px;
   align-items: center;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
 }
 .use .why {
   grid-column: 2 / -1;
   padding-bottom: 4px;
 }
-.use select {
+.use :deep(.choice) {
   font-weight: 560;
 }
-.fixed {
+:deep(.fixed) {
   display: flex;
   gap: 6px;
   align-items: center;
@@ -201,7 +195,7 @@ const value = (event: Event): string => (event.target as HTMLSelectElement).valu
     min-height: 44px;
     width: 100%;
     text-align: left;
-    border-top: 1px solid var(--rule);
+    border-top: 1px var(--ruled) var(--rule);
   }
   .roles p {
     padding-left: 22px;

@@ -2,6 +2,7 @@
 import { useQuery } from "@tanstack/vue-query";
 import { computed, onUnmounted, ref } from "vue";
 import { client, take, type Schemas } from "@/api/client";
+import { keyOf } from "@/api/keys";
 import { useBodyName, useLayout } from "@/api/queries";
 import { offer } from "@/keys/actions";
 import { useLayoutChange, type Layout } from "../useLayoutChange";
@@ -9,6 +10,7 @@ import BodyDrawing from "./BodyDrawing.vue";
 import ControlRoles from "./ControlRoles.vue";
 import { howOften, round } from "./said";
 import UseMark from "./UseMark.vue";
+import Choice from "@/fields/Choice.vue";
 
 type Body = Schemas["BodyControls"];
 type Role = Schemas["RoleOut"];
@@ -16,7 +18,7 @@ type Use = Role["use"];
 type Roles = NonNullable<Layout["roles"]>;
 const props = defineProps<{ id: number }>();
 const { data, error } = useQuery({
-  queryKey: computed(() => ["fingers", props.id]),
+  queryKey: computed(() => keyOf("fingers", props.id)),
   queryFn: () => take(client.GET("/api/outings/{pk}/fingers", { params: { path: { pk: props.id } } })),
 });
 const picked = ref("");
@@ -55,15 +57,15 @@ function give(control: string, use: Use, picked: string, back: boolean): void {
 }
 const fix = (kept: Role, on: boolean): void =>
   roles((now) => now.map((r) => (r.function === kept.function ? { ...r, fixed: on } : r)), on ? "fixed" : "free again");
-function feel(control: Schemas["ControlOut"], what: "missed" | "bumped", text: string): void {
+function feel(control: Schemas["ControlOut"], what: "missed" | "bumped", share: number | ""): void {
   const usual = layout.value?.spots.find((s) => s.slug === control.spot);
   void change(
     body.value?.body ?? "",
     (now) => {
       const before = now.feel?.[control.slug] ?? { missed: usual?.missed ?? 0.1, bumped: usual?.bumped ?? 0.1 };
       const rest = { ...now.feel };
-      if (text === "") delete rest[control.slug];
-      else rest[control.slug] = { ...before, [what]: Number(text) };
+      if (share === "") delete rest[control.slug];
+      else rest[control.slug] = { ...before, [what]: share };
       return { feel: rest };
     },
     "how it meets your hand, written down",
@@ -83,12 +85,11 @@ const FEW = 6;
       <h1>Under the fingers: {{ data.title }}</h1>
       <label v-if="data.bodies.length > 1"
         ><span class="label">body</span>
-        <select v-model="picked" class="plain" aria-label="which body">
-          <option v-for="b in data.bodies" :key="b.body" :value="b === data.bodies[0] ? '' : b.body">
-            {{ bodyName(b.body) }}
-          </option>
-        </select></label
-      >
+        <Choice
+          v-model="picked"
+          name="which body"
+          :options="data.bodies.map((b) => ({ value: b === data?.bodies[0] ? '' : b.body, shown: bodyName(b.body) }))"
+      /></label>
       <template v-if="body?.controls.length">
         <button class="button" :disabled="!past.length" @click="undo">Undo</button>
         <button class="button" :class="{ strong: !same }" :disabled="same" @click="takeAll">
@@ -128,7 +129,7 @@ const FEW = 6;
             @toggle="chosen = chosen === control.slug ? '' : control.slug"
             @give="(use, picked, back) => give(control.slug, use, picked, back)"
             @fix="fix"
-            @feel="(what, text) => feel(control, what, text)"
+            @feel="(what, share) => feel(control, what, share)"
           />
         </BodyDrawing>
         <div class="foot">
@@ -238,7 +239,7 @@ const FEW = 6;
 }
 .row {
   padding: 6px 0;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
 }
 .row b {
   font-weight: 560;

@@ -2,17 +2,18 @@
 import { useQuery, useQueryClient } from "@tanstack/vue-query";
 import { computed, nextTick, onUnmounted, ref } from "vue";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
+import { changed, keyOf, nowKnown } from "@/api/keys";
 import { useGuide, useLayout, useWords } from "@/api/queries";
-import { nowKnown } from "@/api/known";
 import { decimal } from "@/fields/typed";
 import { offer } from "@/keys/actions";
 import TextField from "@/fields/TextField.vue";
 import { useLayoutChange } from "../useLayoutChange";
 import TaskRows from "./TaskRows.vue";
+import Tick from "@/fields/Tick.vue";
 
 const props = defineProps<{ slug: string }>();
 const queries = useQueryClient();
-const key = computed(() => ["first", props.slug]);
+const key = computed(() => keyOf("first", props.slug));
 const { data, error } = useQuery({
   queryKey: key,
   queryFn: () => take(client.GET("/api/kit/bodies/{slug}/first", { params: { path: { slug: props.slug } } })),
@@ -63,7 +64,7 @@ async function answered(answer: Promise<Schemas["FirstDayOut"]>): Promise<void> 
   wrong.value = "";
   try {
     await nowKnown(queries, key.value, await answer);
-    await queries.invalidateQueries({ queryKey: ["held", props.slug] });
+    await changed(queries, "held");
   } catch (caught) {
     wrong.value = caught instanceof ProblemError ? caught.message : "The server cannot be reached; nothing was written down.";
   }
@@ -134,14 +135,14 @@ onUnmounted(
       <p class="reason">
         It is on no outing yet. Tick one to three: what it should hold is taken from their setups in usual light.
       </p>
-      <label v-for="g in kinds" :key="g.slug" class="pick"
-        ><input
-          type="checkbox"
-          :checked="works.includes(g.slug)"
-          :disabled="works.length === 3 && !works.includes(g.slug)"
-          @change="tick(g.slug, ($event.target as HTMLInputElement).checked)"
-        />
-        {{ g.label }}</label
+      <Tick
+        v-for="g in kinds"
+        :key="g.slug"
+        class="pick"
+        :model-value="works.includes(g.slug)"
+        :disabled="works.length === 3 && !works.includes(g.slug)"
+        @update:model-value="(on) => tick(g.slug, on)"
+        >{{ g.label }}</Tick
       >
       <button class="button strong" :disabled="!works.length" @click="mostly(works)">Go on with these</button>
     </section>
@@ -338,12 +339,12 @@ ol {
   grid-column: 1 / -1;
   justify-self: start;
 }
-.pick {
+:deep(.pick) {
   display: flex;
   gap: 10px;
   align-items: center;
   min-height: 44px;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
 }
 .asks .button {
   margin-top: 14px;
@@ -355,7 +356,7 @@ ol {
   gap: 0 12px;
   align-items: center;
   min-height: 44px;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
 }
 .slot {
   grid-template-columns: 110px minmax(0, 1fr) auto;

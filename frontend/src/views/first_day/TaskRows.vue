@@ -1,13 +1,10 @@
 <script setup lang="ts">
 import type { Schemas } from "@/api/client";
+import Choice from "@/fields/Choice.vue";
 
 type Row = Schemas["TaskRow"];
 defineProps<{ rows: Row[] }>();
 const emit = defineEmits<{ want: [setting: string, value: Row["wanted"] | null] }>();
-function chosen(row: Row, event: Event): void {
-  const at = Number((event.target as HTMLSelectElement).value);
-  emit("want", row.setting, row.offered[at]?.value ?? null);
-}
 </script>
 
 <template>
@@ -17,15 +14,13 @@ function chosen(row: Row, event: Event): void {
       <span v-if="row.menu" class="quiet menu">{{ row.menu }}</span></span
     >
     <span
-      ><select
+      ><Choice
         v-if="row.offered.length"
-        class="plain"
-        :aria-label="`what ${row.label} should hold`"
-        :value="row.offered.findIndex((o) => o.value === row.wanted)"
-        @change="chosen(row, $event)"
-      >
-        <option v-for="(o, k) in row.offered" :key="k" :value="k">{{ o.shown }}</option></select
-      ><b v-else>{{ row.shown }}</b>
+        :name="`what ${row.label} should hold`"
+        :model-value="row.wanted"
+        :options="row.offered"
+        @update:model-value="(value) => emit('want', row.setting, value)"
+      /><b v-else>{{ row.shown }}</b>
       <button v-if="row.mine" class="plain back" @click="emit('want', row.setting, null)">as advised again</button>
       <span class="quiet menu">{{
         row.lacks ||
@@ -45,16 +40,16 @@ function chosen(row: Row, event: Event): void {
   gap: 0 16px;
   align-items: baseline;
   padding: 5px 0;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
 }
 b,
-select {
+.row :deep(.choice) {
   font-weight: 560;
 }
-.row select {
+.row :deep(.choice) {
   min-height: 30px;
 }
-.right select,
+.right :deep(.choice),
 .right b {
   color: var(--second);
 }
@@ -77,7 +72,7 @@ select {
   .why {
     grid-column: 1 / -1;
   }
-  .row select {
+  .row :deep(.choice) {
     min-height: 44px;
   }
 }

@@ -3,8 +3,14 @@ import { useQuery, useQueryClient } from "@tanstack/vue-query";
 import { computed, onUnmounted, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
+import { changed, keyOf } from "@/api/keys";
 import { useBodyName, useOutings } from "@/api/queries";
 import { offer } from "@/keys/actions";
+import { sceneAt } from "@/picture/frames";
+import SideBySide from "./SideBySide.vue";
+import Choice from "@/fields/Choice.vue";
+import { orNone } from "@/fields/options";
+import Written from "@/fields/Written.vue";
 
 type Fits = Schemas["FitsOut"];
 type Fitted = Schemas["FittedOut"];
@@ -14,7 +20,7 @@ const route = useRoute();
 const router = useRouter();
 const queries = useQueryClient();
 const { data: outings } = useOutings();
-const { data: slots } = useQuery({ queryKey: ["my-slots"], queryFn: () => take(client.GET("/api/slots")) });
+const { data: slots } = useQuery({ queryKey: keyOf("my slots"), queryFn: () => take(client.GET("/api/slots")) });
 const all = computed(() => outings.value?.flatMap((o) => o.situations) ?? []);
 const situation = computed(() => all.value.find((s) => s.id === props.id));
 const bodyName = useBodyName();
@@ -23,6 +29,9 @@ const ticked = ref<Set<string>>(new Set());
 const wrong = ref("");
 const said = ref("");
 const text = ref("");
+/** What wants an answer stands open; of more than a few, what is sure or cannot be is told by its number. */
+const FEW = 12;
+const ASKS = ["against_profile", "breaks_habit"];
 const news = (items: Fitted[]): Fitted[] => items.filter((item) => !item.already);
 const groups = computed(() =>
   (told.value?.counts ?? [])
@@ -32,6 +41,17 @@ const groups = computed(() =>
       return { ...c, items: [...news(items), ...items.filter((item) => item.already)] };
     }),
 );
+const stillOf = (row?: Schemas["SituationRow"]): string => (row ? sceneAt(row.id, row.version, 344) : "");
+const theirs = computed(() => ({
+  title: told.value?.title ?? "",
+  body: told.value?.body ?? "",
+  still: stillOf(all.value.find((s) => String(route.query.from) === `situation~${s.id}`)),
+}));
+const ours = computed(() => ({
+  title: situation.value?.title ?? "",
+  body: situation.value ? bodyName(situation.value.body) : "",
+  still: stillOf(situation.value),
+}));
 const sure = computed(() => (told.value?.items ?? []).filter((item) => item.take).map((item) => item.setting));
 
 async function ask(source: Partial<Source>): Promise<void> {
@@ -82,8 +102,17 @@ watch(
   },
   { immediate: true },
 );
-const pick = (event: Event): void =>
-  void router.replace({ query: { from: (event.target as HTMLSelectElement).value || undefined } });
+/** What can be carried over: other setups, and what slots hold. */
+const sources = computed(() => [
+  ...all.value
+    .filter((one) => one.id !== props.id)
+    .map((s) => ({ value: `situation~${s.id}`, shown: `${s.title}, ${bodyName(s.body)}` })),
+  ...(slots.value ?? []).map((s) => ({
+    value: `slot~${s.body}~${s.bank}~${s.number}`,
+    shown: `${s.name} of ${bodyName(s.body)}: ${s.title}`,
+  })),
+]);
+const pick = (from: string): void => void router.replace({ query: { from: from || undefined } });
 function tick(setting: string, on: boolean): void {
   const next = new Set(ticked.value);
   if (on) next.add(setting);
@@ -112,7 +141,7 @@ async function accept(): Promise<void> {
       };
     ticked.value = new Set();
     said.value = `${items.length} settings taken; undo it on the bench`;
-    await queries.invalidateQueries({ queryKey: ["outings"] });
+    await changed(queries, "outings");
   } catch (caught) {
     wrong.value = caught instanceof ProblemError ? said_of(caught) : "The server cannot be reached; nothing was taken.";
   }
@@ -140,16 +169,12 @@ onUnmounted(
     <div class="from">
       <label
         ><span class="label">from</span>
-        <select class="plain" aria-label="what to carry over" :value="route.query.from ?? ''" @change="pick">
-          <option value="">choose, or paste a recipe</option>
-          <option v-for="s in all.filter((one) => one.id !== id)" :key="s.id" :value="`situation~${s.id}`">
-            {{ s.title }}, {{ bodyName(s.body) }}
-          </option>
-          <option v-for="s in slots ?? []" :key="s.body + s.bank + s.number" :value="`slot~${s.body}~${s.bank}~${s.number}`">
-            {{ s.name }} of {{ bodyName(s.body) }}: {{ s.title }}
-          </option>
-        </select></label
-      >
+        <Choice
+          name="what to carry over"
+          :model-value="String(route.query.from ?? '')"
+          :options="orNone('choose, or paste a recipe', sources)"
+          @update:model-value="pick"
+      /></label>
       <label class="file"
         >a recipe’s file<input class="visually-hidden" type="file" accept=".json,application/json" @change="chosen"
       /></label>
@@ -158,34 +183,19 @@ onUnmounted(
       <a :href="`/api/situations/${id}/recipe.csv`" download>CSV</a>
     </div>
     <form class="paste" @submit.prevent="read(text)">
-      <textarea
-        v-model="text"
-        class="plain"
-        rows="2"
-        aria-label="a recipe, pasted"
-        placeholder="or paste a recipe here"
-      ></textarea>
+      <Written v-model="text" :rows="2" aria-label="a recipe, pasted" placeholder="or paste a recipe here" />
       <button class="button" :disabled="!text.trim()">Translate</button>
     </form>
     <p v-if="wrong" class="error" role="alert">{{ wrong }}</p>
     <template v-if="told">
-      <p class="big">
-        <template v-for="(c, k) in told.counts.filter((one) => one.count)" :key="c.fit"
-          >{{ k ? ", " : "" }}<b>{{ c.count }}</b> {{ c.label }}</template
-        >
-      </p>
+      <SideBySide :from="theirs" :to="ours" :counts="told.counts" />
       <div class="tools">
         <button class="button strong" :disabled="!ticked.size" @click="accept">Take the {{ ticked.size }} that are ticked</button>
         <button class="button" @click="ticked = new Set(sure)">Tick what fits</button>
         <button class="button" :disabled="!ticked.size" @click="ticked = new Set()">Tick nothing</button>
         <span class="quiet" role="status">{{ said }}</span>
       </div>
-      <details
-        v-for="group in groups"
-        :key="group.fit"
-        class="fold"
-        :open="!['pointless', 'kept'].includes(group.fit) || news(group.items).length > 0"
-      >
+      <details v-for="group in groups" :key="group.fit" class="fold" :open="ASKS.includes(group.fit) || told.items.length <= FEW">
         <summary data-repeats>
           {{ group.label }}: {{ group.count
           }}<template v-if="news(group.items).length < group.count"
@@ -228,7 +238,7 @@ onUnmounted(
   align-items: center;
   min-width: 0;
 }
-.from select {
+.from :deep(.choice) {
   font-weight: 560;
 }
 .paste {
@@ -236,7 +246,7 @@ onUnmounted(
   gap: 12px;
   align-items: end;
 }
-.paste textarea {
+.paste :deep(textarea) {
   flex: 1;
   min-width: 0;
   min-height: 48px;
@@ -251,7 +261,7 @@ onUnmounted(
   align-items: center;
   min-height: 40px;
   padding: 4px 0;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
   cursor: pointer;
 }
 .item b {

@@ -5,10 +5,15 @@ import MiniSearch from "minisearch";
 import { computed, nextTick, onUnmounted, ref, watch } from "vue";
 import { useRouter } from "vue-router";
 import { client, take } from "@/api/client";
+import { keyOf } from "@/api/keys";
 import { useDialect, useGuide, useKit, useMe, useNames } from "@/api/queries";
 import { offer } from "@/keys/actions";
 import { useNaming } from "../settings/naming";
+import Touches from "./Touches.vue";
 import { spaced } from "@/words";
+import Choice from "@/fields/Choice.vue";
+import { pieces } from "@/fields/options";
+import Written from "@/fields/Written.vue";
 
 const props = defineProps<{ slug?: string }>();
 const { data: guide } = useGuide();
@@ -67,7 +72,7 @@ const dependencies = computed(() =>
 const habits = computed(() => (guide.value?.habits ?? []).filter((h) => setting.value?.habits.includes(h.slug)));
 const bundles = computed(() => (guide.value?.bundles ?? []).filter((b) => setting.value?.bundles.includes(b.slug)));
 const { data: uses } = useQuery({
-  queryKey: computed(() => ["uses", setting.value?.slug]),
+  queryKey: computed(() => keyOf("uses", setting.value?.slug)),
   queryFn: () => take(client.GET("/api/settings/{slug}/uses", { params: { path: { slug: setting.value?.slug ?? "" } } })),
   enabled: computed(() => !!me.value?.name && !!setting.value),
 });
@@ -117,21 +122,23 @@ function first(): void {
     <aside class="index" aria-label="all settings">
       <h2>Settings guide</h2>
       <label class="visually-hidden" for="look-up">search settings</label>
-      <input
+      <Written
         id="look-up"
         v-model="text"
-        class="plain find"
+        class="find"
         type="search"
         placeholder="a setting, in your words or ours"
         @keydown.enter.prevent="first"
       />
       <nav aria-label="settings">
-        <template v-for="[group, list] in groups" :key="group">
-          <h3>{{ groupName(group) }}</h3>
+        <details v-for="[group, list] in groups" :key="group" :open="!!text.trim() || group === setting?.group">
+          <summary>
+            {{ groupName(group) }} <span class="quiet">{{ list.length }}</span>
+          </summary>
           <RouterLink v-for="s in list" :key="s.slug" :to="{ name: 'guide', params: { slug: s.slug } }" class="entry">
             {{ s.label }}<span v-if="own(s.slug)" class="quiet">{{ own(s.slug) }}</span>
           </RouterLink>
-        </template>
+        </details>
       </nav>
       <p v-if="!groups.length" class="reason">No setting is called that, in our words or this body's.</p>
     </aside>
@@ -145,6 +152,7 @@ function first(): void {
       <div class="answer">
         <p class="label">does this touch my raw?</p>
         <p class="big">{{ TOUCHES[setting.reach] }}</p>
+        <Touches :reach="setting.reach" :also="setting.also" />
         <p class="reason">
           {{ setting.touches
           }}<template v-if="setting.also.length">
@@ -158,10 +166,12 @@ function first(): void {
         <h2>In my menus</h2>
         <label class="field"
           ><span class="label">body</span>
-          <select class="plain" :value="body" @change="chosenBody = ($event.target as HTMLSelectElement).value">
-            <option v-for="b in kit.bodies" :key="b.slug" :value="b.slug">{{ b.document.name }}</option>
-          </select></label
-        >
+          <Choice
+            name="body"
+            :model-value="body"
+            :options="pieces(kit.bodies)"
+            @update:model-value="(slug) => (chosenBody = slug)"
+        /></label>
         <p v-if="own(setting.slug)">
           <b>{{ own(setting.slug) }}</b> <span class="quiet">under {{ place(setting.slug) }}</span>
         </p>
@@ -250,7 +260,7 @@ function first(): void {
   position: sticky;
   top: 0;
 }
-.find {
+:deep(.find) {
   border-bottom: 1px solid var(--ink);
   min-height: 44px;
   font-size: 15px;
@@ -260,13 +270,28 @@ h3 {
   color: var(--second);
   padding-top: 14px;
 }
+summary {
+  min-height: 40px;
+  display: flex;
+  justify-content: space-between;
+  align-items: center;
+  font-weight: 600;
+  cursor: pointer;
+  border-bottom: 1px var(--ruled) var(--rule);
+}
+summary:hover {
+  background: var(--raised);
+}
+details[open] > summary {
+  border-bottom-color: var(--ink);
+}
 .entry {
   display: flex;
   justify-content: space-between;
   gap: 12px;
   align-items: center;
   min-height: 30px;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
   text-decoration: none;
 }
 .entry .quiet {
@@ -309,7 +334,7 @@ h1:focus-visible {
 }
 .rule {
   padding: 8px 0;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
 }
 .small {
   font-size: 13px;
@@ -335,7 +360,7 @@ h1:focus-visible {
   grid-template-columns: 190px 1fr;
   gap: 12px;
   padding: 5px 0;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
 }
 .use ul {
   list-style: none;
@@ -359,6 +384,9 @@ h1:focus-visible {
   }
   .back {
     display: inline-flex;
+  }
+  summary {
+    min-height: 44px;
   }
   .guide .index .entry {
     display: flex;

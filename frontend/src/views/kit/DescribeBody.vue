@@ -2,17 +2,24 @@
 import { useQuery } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
+import { keyOf } from "@/api/keys";
 import { toldBy } from "@/api/picture";
 import { decimal } from "@/fields/typed";
+import { useWords } from "@/api/queries";
+import Choice from "@/fields/Choice.vue";
+import { listed, orNone, type Option } from "@/fields/options";
+import Written from "@/fields/Written.vue";
 
 const emit = defineEmits<{ saved: [slug: string, lenses: Record<string, unknown>[]]; byHand: []; close: [] }>();
 const { data: choices } = useQuery({
-  queryKey: ["kinds"],
+  queryKey: keyOf("kinds"),
   queryFn: () => take(client.GET("/api/kit/kinds")),
   staleTime: Infinity,
 });
+const { data: words } = useWords();
 const name = ref("");
-const kind = ref<Schemas["DescribeForm"]["kind"]>("all_round");
+type Kind = Schemas["DescribeForm"]["kind"];
+const kind = ref<Kind>("all_round");
 const size = ref("full");
 const typed = ref({ width: "", height: "" });
 const megapixels = ref("");
@@ -87,7 +94,8 @@ const seen = computed(() => ({
   raw_mb: Object.fromEntries(PACKINGS.filter((p) => value(`raw_mb_${p}`)).map((p) => [p, Number(value(`raw_mb_${p}`))])),
 }));
 const PACKINGS = ["none", "lossless", "lossy"] as const;
-const PACKED = { none: "not packed", lossless: "packed without loss", lossy: "packed with loss" };
+const packed = (packing: string): string =>
+  words.value?.choices.raw_opens?.find((one) => one.value === packing)?.shown ?? packing;
 const span = (of: string, one: string, other: string): string =>
   value(one) === undefined ? "" : `${of}${value(one) === value(other) ? "" : `${time(one)} to `}${time(other)}`;
 const time = (key: string): string => {
@@ -100,7 +108,7 @@ const summary = computed(() =>
     span("ISO ", "lowest_iso", "highest_iso"),
     span("", "shortest_s", value("longest_s") === undefined ? "shortest_s" : "longest_s"),
     value("bits") ? `raw of ${value("bits")} bits` : "",
-    ...PACKINGS.filter((p) => value(`raw_mb_${p}`)).map((p) => `${value(`raw_mb_${p}`)} MB ${PACKED[p]}`),
+    ...PACKINGS.filter((p) => value(`raw_mb_${p}`)).map((p) => `${value(`raw_mb_${p}`)} MB ${packed(p)}`),
   ]
     .filter(Boolean)
     .join(", "),
@@ -177,34 +185,34 @@ async function save(): Promise<void> {
     </p>
     <p v-if="errors['/picture']" class="error" role="alert">{{ errors["/picture"] }}</p>
     <div class="row">
-      <label for="d-name" class="label">name</label><input id="d-name" v-model="name" class="plain" maxlength="80" /><span
-        class="help"
-        >{{ from("name") || "what you call it" }}</span
-      >
+      <label for="d-name" class="label">name</label><Written id="d-name" v-model="name" maxlength="80" /><span class="help">{{
+        from("name") || "what you call it"
+      }}</span>
     </div>
     <p v-if="errors['/name']" class="error" role="alert">{{ errors["/name"] }}</p>
     <div class="row">
       <label for="d-kind" class="label">nearest to</label
-      ><select id="d-kind" v-model="kind" class="plain">
-        <option v-for="k in choices?.kinds" :key="k.slug" :value="k.slug">{{ k.label }}</option></select
-      ><span class="help">{{ chosen?.reason }}</span>
+      ><Choice id="d-kind" v-model="kind" name="nearest to" :options="listed(choices?.kinds) as Option<Kind>[]" /><span
+        class="help"
+        >{{ chosen?.reason }}</span
+      >
     </div>
     <div class="row">
       <label for="d-size" class="label">sensor</label
-      ><select id="d-size" v-model="size" class="plain">
-        <option v-for="s in choices?.sizes" :key="s.slug" :value="s.slug">{{ s.label }}</option>
-        <option value="">another, typed</option></select
-      ><span class="help">{{ from("sensor_width_mm") || "manual, technical data" }}</span>
+      ><Choice
+        id="d-size"
+        v-model="size"
+        name="sensor"
+        :options="[...listed(choices?.sizes), { value: '', shown: 'another, typed' }]"
+      /><span class="help">{{ from("sensor_width_mm") || "manual, technical data" }}</span>
     </div>
     <div v-if="!size" class="row">
       <span class="label">width × height</span
       ><span class="entry"
-        ><input v-model="typed.width" class="plain" inputmode="decimal" aria-label="sensor width" placeholder="36" />×<input
+        ><Written v-model="typed.width" inputmode="decimal" aria-label="sensor width" />×<Written
           v-model="typed.height"
-          class="plain"
           inputmode="decimal"
           aria-label="sensor height"
-          placeholder="24"
         />mm</span
       >
     </div>
@@ -212,27 +220,31 @@ async function save(): Promise<void> {
       {{ errors["/sensor"] ?? errors["/sensor_width_mm"] }}
     </p>
     <div class="row">
-      <label for="d-mp" class="label">megapixels</label
-      ><input id="d-mp" v-model="megapixels" class="plain" inputmode="decimal" placeholder="24" /><span class="help">{{
-        from("pixels_wide") || "of the largest picture"
-      }}</span>
+      <label for="d-mp" class="label">megapixels</label><Written id="d-mp" v-model="megapixels" inputmode="decimal" /><span
+        class="help"
+        >{{ from("pixels_wide") || "of the largest picture, such as 24" }}</span
+      >
     </div>
     <p v-if="errors['/megapixels']" class="error" role="alert">{{ errors["/megapixels"] }}</p>
     <div class="row">
-      <label for="d-iso" class="label">highest ISO</label
-      ><input id="d-iso" v-model="highest" class="plain" inputmode="numeric" placeholder="25600" /><span class="help">{{
-        told.highest_iso ? `seen on ${told.highest_iso.source}; put the dial's highest` : "without the expanded ones"
-      }}</span>
+      <label for="d-iso" class="label">highest ISO</label><Written id="d-iso" v-model="highest" inputmode="numeric" /><span
+        class="help"
+        >{{
+          told.highest_iso
+            ? `seen on ${told.highest_iso.source}; put the dial's highest`
+            : "such as 25600, without the expanded ones"
+        }}</span
+      >
     </div>
     <p v-if="errors['/max_iso']" class="error" role="alert">{{ errors["/max_iso"] }}</p>
     <div class="row">
       <label for="d-finder" class="label">finder</label
-      ><select id="d-finder" v-model="finder" class="plain">
-        <option value="">{{ chosen?.finder }}, as its kind has</option>
-        <option value="electronic">electronic</option>
-        <option value="optical">optical</option>
-        <option value="screen">screen only</option></select
-      ><span class="help">what you look through</span>
+      ><Choice
+        id="d-finder"
+        v-model="finder"
+        name="finder"
+        :options="orNone(`${chosen?.finder ?? ''}, as its kind has`, words?.choices.finder as Option<string>[])"
+      /><span class="help">what you look through</span>
     </div>
     <p v-if="lenses.length" class="reason">
       Taken with
@@ -256,12 +268,12 @@ async function save(): Promise<void> {
   grid-template-columns: 112px minmax(0, 1fr) minmax(0, 1fr);
   gap: 0 12px;
   align-items: baseline;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
   min-height: 44px;
   padding: 8px 0 4px;
 }
-.row input,
-.row select {
+.row :deep(.written),
+.row :deep(.choice) {
   min-height: 28px;
   width: 100%;
 }
@@ -299,8 +311,8 @@ async function save(): Promise<void> {
   .row {
     grid-template-columns: 1fr 1fr;
   }
-  .row input,
-  .row select {
+  .row :deep(.written),
+  .row :deep(.choice) {
     min-height: 44px;
   }
   .help {

@@ -158,7 +158,7 @@ ul {
   position: absolute;
   top: 0;
   bottom: 0;
-  border-left: 1px solid var(--rule);
+  border-left: 1px var(--ruled) var(--rule);
   pointer-events: none;
 }
 .tickmark i {
@@ -174,7 +174,7 @@ ul {
   width: 100%;
   min-height: 46px;
   text-align: left;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
   padding: 2px 0 22px;
 }
 .lens,

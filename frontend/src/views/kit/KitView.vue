@@ -4,6 +4,7 @@ import { computed, nextTick, onUnmounted, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import { once } from "@/api/once";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
+import { changed } from "@/api/keys";
 import { useKit } from "@/api/queries";
 import { offer } from "@/keys/actions";
 import DescribeBody from "./DescribeBody.vue";
@@ -39,7 +40,7 @@ watch(
   },
   { immediate: true },
 );
-const refresh = () => queries.invalidateQueries({ queryKey: ["kit"] });
+const refresh = () => changed(queries, "kit");
 async function saved(of: Kind, slug: string): Promise<void> {
   await refresh();
   if (of === "lens") seen.value = seen.value.slice(1);

@@ -1,8 +1,12 @@
 <script setup lang="ts">
-import { computed, ref, watch } from "vue";
+import { computed, nextTick, ref, watch } from "vue";
 import { client, ProblemError, take, type Body, type Lens, type Schemas } from "@/api/client";
-import { BODY_GROUPS, LENS_GROUPS, type Field } from "./fields";
+import { BODY_GROUPS, LENS_GROUPS, type Field, type Group } from "./fields";
 import { documentFrom, shown, typedFrom, valueAt, type Document } from "./piece";
+import Choice from "@/fields/Choice.vue";
+import { orNone, pieces } from "@/fields/options";
+import Tick from "@/fields/Tick.vue";
+import Written from "@/fields/Written.vue";
 
 const props = defineProps<{
   kind: "body" | "lens";
@@ -27,6 +31,34 @@ watch(
   },
   { immediate: true },
 );
+/** A new lens that is called by its figures offers them: what is typed already stays. */
+async function offered(): Promise<void> {
+  if (props.kind !== "lens" || props.slug || !name.value.trim()) return;
+  const told = await take(client.POST("/api/line", { body: { text: name.value } })).catch((error: Error) => error);
+  if (told instanceof Error) errors.value = { "/name": `its figures could not be read from its name: ${told.message}` };
+  const lens = told instanceof Error ? null : told.lens;
+  if (!lens) return;
+  const given = typedFrom(lens as unknown as Document, groups.value);
+  const said = [
+    "focal_min_mm",
+    "focal_max_mm",
+    ...(lens.assumed?.includes("widest_aperture") ? [] : ["widest_short", "widest_long"]),
+  ];
+  const filled = said.filter((key) => !text(key).trim() && given[key]);
+  for (const key of filled) words.value[key] = given[key] as string;
+  await nextTick();
+  // who is about to type there types over it
+  const at = document.activeElement;
+  if (at instanceof HTMLInputElement && filled.some((key) => at.id === `k-${key}`)) at.select();
+}
+/** Of a body that is there, what is looked up most stands open. */
+const OPEN = 2;
+const folded = (group: Group, k: number): boolean => !!group.advanced || (props.kind === "body" && !!props.slug && k >= OPEN);
+/** Groups that stand open by hand, or because something in them is wrong. */
+const opened = ref(new Set<string>());
+watch(errors, () => {
+  for (const group of groups.value) if (group.fields.some((field) => wrong(field.key))) opened.value.add(group.title);
+});
 const guesses = computed(() => ((props.base.assumed as string[] | undefined) ?? []).length);
 const assumed = (field: Field): boolean => field.usual !== undefined && !String(words.value[field.key] ?? "").trim();
 function placeholder(field: Field): string {
@@ -74,70 +106,75 @@ async function save(): Promise<void> {
 <template>
   <form class="editor" :aria-label="slug ? String(base.name) : kind === 'body' ? 'new body' : 'new lens'" @submit.prevent="save">
     <div class="row">
-      <label for="k-name" class="label">name</label><input id="k-name" v-model="name" class="plain" maxlength="80" /><span
+      <label for="k-name" class="label">name</label><Written id="k-name" v-model="name" maxlength="80" @change="offered" /><span
         class="help"
         >what you call it</span
       >
     </div>
     <p v-if="wrong('name')" class="error" role="alert">{{ wrong("name") }}</p>
     <p v-if="guesses" class="reason">{{ guesses }} figures are assumed: they work at once, and what you fill in replaces them.</p>
-    <component :is="group.advanced ? 'details' : 'section'" v-for="group in groups" :key="group.title" class="group">
-      <component :is="group.advanced ? 'summary' : 'h3'"
+    <component
+      :is="folded(group, k) ? 'details' : 'section'"
+      v-for="(group, k) in groups"
+      :key="group.title"
+      class="group"
+      :open="opened.has(group.title) || undefined"
+      @toggle="opened[($event.target as HTMLDetailsElement).open ? 'add' : 'delete'](group.title)"
+    >
+      <component :is="folded(group, k) ? 'summary' : 'h3'"
         >{{ group.title }} <span class="gains">{{ group.gains }}</span></component
       >
       <template v-for="field in group.fields" :key="field.key">
-        <label v-if="field.as === 'yes'" class="row tick"
-          ><span class="label">{{ field.label }}</span
-          ><input
-            type="checkbox"
-            :checked="words[field.key] === true"
-            @change="words[field.key] = ($event.target as HTMLInputElement).checked"
-          /><span class="help">{{ field.help }}</span></label
-        >
+        <div v-if="field.as === 'yes'" class="row tick">
+          <span class="label">{{ field.label }}</span>
+          <Tick
+            :name="`${field.label} ${field.help}`"
+            :model-value="words[field.key] === true"
+            @update:model-value="(on) => (words[field.key] = on)"
+            >{{ field.help }}</Tick
+          >
+        </div>
         <fieldset v-else-if="field.as === 'some'" class="row some">
           <legend class="label">{{ field.label }}</legend>
-          <label v-for="[value, say] in field.choices" :key="value"
-            ><input
-              type="checkbox"
-              :checked="((words[field.key] as string[]) ?? []).includes(value)"
-              @change="some(field.key, value, ($event.target as HTMLInputElement).checked)"
-            />
-            {{ say }}</label
+          <Tick
+            v-for="[value, say] in field.choices"
+            :key="value"
+            :model-value="((words[field.key] as string[]) ?? []).includes(value)"
+            @update:model-value="(on) => some(field.key, value, on)"
+            >{{ say }}</Tick
           >
         </fieldset>
         <div v-else class="row">
           <label :for="`k-${field.key}`" class="label">{{ field.label }}</label>
-          <select
+          <Choice
             v-if="field.as === 'one' || field.as === 'lens'"
             :id="`k-${field.key}`"
-            class="plain"
-            :value="text(field.key)"
-            @change="words[field.key] = ($event.target as HTMLSelectElement).value"
-          >
-            <option v-if="field.as === 'lens'" value="">lenses are changed</option>
-            <template v-if="field.as === 'lens'"
-              ><option v-for="l in kit.lenses" :key="l.slug" :value="l.slug">{{ l.document.name }}</option></template
-            >
-            <option v-for="[value, say] in field.choices ?? []" :key="value" :value="value">{{ say }}</option>
-          </select>
-          <textarea
+            :name="field.label"
+            :model-value="text(field.key)"
+            :options="
+              field.as === 'lens'
+                ? orNone('lenses are changed', pieces(kit.lenses))
+                : (field.choices ?? []).map(([value, say]) => ({ value, shown: say }))
+            "
+            @update:model-value="(value) => (words[field.key] = value)"
+          />
+          <Written
             v-else-if="field.as === 'only'"
             :id="`k-${field.key}`"
-            v-model="words[field.key] as string"
-            class="plain"
-            rows="2"
+            :model-value="text(field.key)"
+            :rows="2"
             :aria-describedby="`h-${field.key}`"
             placeholder="nothing: every value goes with every other"
-          ></textarea>
+            @update:model-value="(lines) => (words[field.key] = lines)"
+          />
           <span v-else class="entry"
-            ><input
+            ><Written
               :id="`k-${field.key}`"
-              class="plain"
               :class="{ assumed: assumed(field) }"
-              :value="text(field.key)"
+              :model-value="text(field.key)"
               :placeholder="placeholder(field)"
               :aria-describedby="`h-${field.key}`"
-              @input="words[field.key] = ($event.target as HTMLInputElement).value"
+              @update:model-value="(value) => (words[field.key] = value)"
             /><span class="quiet">{{ field.unit }}</span></span
           >
           <span :id="`h-${field.key}`" class="help">{{ field.help }}</span>
@@ -160,12 +197,12 @@ async function save(): Promise<void> {
   grid-template-columns: 190px minmax(0, 1fr) 190px;
   gap: 0 12px;
   align-items: baseline;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
   min-height: 36px;
   padding: 6px 0 4px;
 }
-.row input:not([type="checkbox"]),
-.row select {
+.row :deep(.written),
+.row :deep(.choice) {
   min-height: 24px;
   width: 100%;
 }
@@ -176,7 +213,7 @@ async function save(): Promise<void> {
 }
 .some {
   border: 0;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
   margin: 0;
   display: flex;
   flex-wrap: wrap;
@@ -230,8 +267,8 @@ summary {
     grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
     min-height: 44px;
   }
-  .row input:not([type="checkbox"]),
-  .row select,
+  .row :deep(.written),
+  .row :deep(.choice),
   .some label,
   summary {
     min-height: 44px;

@@ -1,14 +1,18 @@
 <script setup lang="ts">
-import { Modal } from "ant-design-vue";
+import { DatePicker, Modal } from "ant-design-vue";
 import { computed, ref } from "vue";
 import Themed from "@/theme/Themed.vue";
 import { beforeUtc, OFFSETS } from "@/words";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
+import { useWords } from "@/api/queries";
+import Choice from "@/fields/Choice.vue";
+import { type Option } from "@/fields/options";
+import Written from "@/fields/Written.vue";
 
 type Day = Schemas["OutingOut"];
 /** What a day is called, where and when it is; a new one without a day. */
 const props = defineProps<{ day: Day | null }>();
-const emit = defineEmits<{ done: [saved: Day]; cancel: [] }>();
+const emit = defineEmits<{ done: [saved: Day]; cancel: []; remove: [day: Day] }>();
 const form = ref({
   title: props.day?.title ?? "",
   place: props.day?.place ?? "",
@@ -27,8 +31,21 @@ const named = computed(() =>
     .map((name) => name.trim())
     .filter(Boolean),
 );
+const { data: words } = useWords();
+const mains = computed(() => (words.value?.choices.mains_hz ?? []) as Option<50 | 60>[]);
+const CLOCKS: Option<number | null>[] = [
+  { value: null, shown: "not said: hours stand as they are written" },
+  ...OFFSETS.map((minutes) => ({ value: minutes, shown: beforeUtc(minutes) })),
+];
 const errors = ref<Record<string, string>>({});
+/** What stands where the day is typed and is none: it is said there, and nothing is sent until it is mended. */
+const noDay = ref("");
+function leftDay(event: FocusEvent): void {
+  const text = (event.target as HTMLInputElement).value.trim();
+  noDay.value = text === form.value.day ? "" : `“${text}” is no day: write it as 2027-06-12, or choose it`;
+}
 async function save(): Promise<void> {
+  if (noDay.value) return;
   const [latitude_deg, longitude_deg] = [degrees(north.value), degrees(east.value)];
   // Half a place is sent as it is too: what is missing is said where it is missing.
   const lies = latitude_deg === null && longitude_deg === null ? null : { latitude_deg, longitude_deg };
@@ -58,42 +75,49 @@ async function save(): Promise<void> {
       @cancel="emit('cancel')"
     >
       <form class="form" @submit.prevent="save">
-        <label for="o-title" class="label">title</label
-        ><input id="o-title" v-model="form.title" class="plain box" maxlength="120" />
+        <label for="o-title" class="label">title</label><Written id="o-title" v-model="form.title" class="box" maxlength="120" />
         <p class="error" role="alert">{{ errors["/title"] }}</p>
-        <label for="o-place" class="label">place</label
-        ><input id="o-place" v-model="form.place" class="plain box" maxlength="120" />
+        <label for="o-place" class="label">place</label><Written id="o-place" v-model="form.place" class="box" maxlength="120" />
         <label for="o-lamps" class="label">lamps there</label
-        ><select id="o-lamps" v-model="form.mains_hz" class="plain box">
-          <option :value="null">on the mains that I usually work by</option>
-          <option :value="50">on 50 Hz: they pulse 100 times a second</option>
-          <option :value="60">on 60 Hz: they pulse 120 times a second</option>
-        </select>
+        ><Choice
+          id="o-lamps"
+          v-model="form.mains_hz"
+          class="box"
+          name="lamps there"
+          :options="[{ value: null, shown: 'on the mains that I usually work by' }, ...mains]"
+        />
         <label for="o-clock" class="label">its clock</label
-        ><select id="o-clock" v-model="form.utc_offset_min" class="plain box">
-          <option :value="null">not said: hours stand as they are written</option>
-          <option v-for="minutes in OFFSETS" :key="minutes" :value="minutes">{{ beforeUtc(minutes) }}</option>
-        </select>
+        ><Choice id="o-clock" v-model="form.utc_offset_min" class="box" name="its clock" :options="CLOCKS" />
         <p class="error" role="alert">{{ errors["/utc_offset_min"] }}</p>
         <fieldset class="lies">
           <legend class="label">
             where it lies, in degrees, south and west with −: with its clock, the outing tells of the sun
           </legend>
           <label for="o-north" class="label">north</label><label for="o-east" class="label">east</label
-          ><input id="o-north" v-model="north" class="plain box" inputmode="decimal" placeholder="54.4" /><input
+          ><Written id="o-north" v-model="north" class="box" inputmode="decimal" /><Written
             id="o-east"
             v-model="east"
-            class="plain box"
+            class="box"
             inputmode="decimal"
-            placeholder="0.6"
           />
         </fieldset>
         <p class="error" role="alert">{{ errors["/lies/latitude_deg"] ?? errors["/lies/longitude_deg"] }}</p>
         <label for="o-faces" class="label">faces that come before others, the first first</label
-        ><input id="o-faces" v-model="faces" class="plain box" maxlength="400" placeholder="Runa, Aske" />
+        ><Written id="o-faces" v-model="faces" class="box" maxlength="400" />
         <p class="error" role="alert">{{ Object.entries(errors).find(([at]) => at.startsWith("/faces"))?.[1] }}</p>
-        <label for="o-day" class="label">day</label><input id="o-day" v-model="form.day" type="date" class="plain box" />
-        <p class="error" role="alert">{{ errors["/day"] ?? errors[""] }}</p>
+        <label for="o-day" class="label">day</label
+        ><DatePicker
+          id="o-day"
+          v-model:value="form.day"
+          value-format="YYYY-MM-DD"
+          :bordered="false"
+          :allow-clear="false"
+          class="box"
+          @change="noDay = ''"
+          @blur="leftDay"
+        />
+        <p class="error" role="alert">{{ noDay || (errors["/day"] ?? errors[""]) }}</p>
+        <button v-if="day" class="plain away" type="button" @click="emit('remove', day)">delete this outing</button>
         <button type="submit" hidden>Save</button>
       </form>
     </Modal>
@@ -116,7 +140,12 @@ async function save(): Promise<void> {
 .lies legend {
   padding: 0;
 }
-.box {
+.away {
+  justify-self: start;
+  min-height: 44px;
+  color: var(--second);
+}
+:deep(.box) {
   border-bottom: 1px solid var(--ink);
   padding: 8px 0;
   min-height: 44px;

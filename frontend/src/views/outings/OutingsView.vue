@@ -5,34 +5,42 @@ import { useRouter } from "vue-router";
 import { awaited } from "@/api/idle";
 import { once } from "@/api/once";
 import { upload } from "@/api/upload";
-import { client, ProblemError, take, type Schemas, type Situation } from "@/api/client";
-import { useBodyName, useKit, useOutings, useWords } from "@/api/queries";
+import { client, ProblemError, take, type Schemas } from "@/api/client";
+import { changed, keyOf } from "@/api/keys";
+import { useBodyName, useKit, useOutings } from "@/api/queries";
 import { offer } from "@/keys/actions";
-import { beforeUtc, usualTitle } from "@/words";
+import { nextDay } from "@/days";
+import { beforeUtc } from "@/words";
+import OneLine from "./OneLine.vue";
+import { useBegin } from "./useBegin";
 import DayTide from "./DayTide.vue";
 import Picture from "./Picture.vue";
 
 /** Asked for once a day is described: the list does without the library of its dialog. */
 const DayForm = defineAsyncComponent(() => awaited(import("./DayForm.vue")));
+const DescribeBody = defineAsyncComponent(() => awaited(import("../kit/DescribeBody.vue")));
 type Day = Schemas["OutingOut"];
 type Row = Schemas["SituationRow"];
 const props = defineProps<{ id?: number }>();
 const { data: days, isSuccess } = useOutings();
 const { data: kit } = useKit();
-const { data: words } = useWords();
 const queries = useQueryClient();
 const router = useRouter();
-const today = new Date().toISOString().slice(0, 10);
 /** The day that is asked for; else the next one, or the last there was. */
 const day = computed<Day | undefined>(() => {
   const all = days.value ?? [];
-  if (props.id !== undefined) return all.find((d) => d.id === props.id);
-  return all.find((d) => d.day >= today) ?? all[all.length - 1];
+  return props.id === undefined ? nextDay(all) : all.find((d) => d.id === props.id);
 });
 const { data: glance } = useQuery({
-  queryKey: computed(() => ["day", day.value]),
+  queryKey: computed(() => keyOf("day", day.value)),
   queryFn: () => take(client.GET("/api/outings/{pk}/day", { params: { path: { pk: day.value?.id ?? 0 } } })),
   enabled: computed(() => !!day.value?.situations.length),
+});
+/** The sky of the day is told apart from the rest of it, which takes longer to compute. */
+const { data: sun } = useQuery({
+  queryKey: computed(() => keyOf("sun", day.value)),
+  queryFn: () => take(client.GET("/api/outings/{pk}/sun", { params: { path: { pk: day.value?.id ?? 0 } } })),
+  enabled: computed(() => !!day.value?.lies && day.value.utc_offset_min !== null),
 });
 const tools = computed(() => {
   const t = glance.value?.tools;
@@ -49,6 +57,8 @@ const tools = computed(() => {
     { name: "traffic", label: "cards and links", state: gb && `${gb} GB to come` },
   ];
 });
+/** The first picture of the day that has no card yet, or an old one. */
+const toMake = computed(() => day.value?.situations.find((row) => row.card !== "fresh"));
 const bodyName = useBodyName();
 /** What the day asks of its slots, body by body. */
 const turns = computed(() =>
@@ -68,7 +78,7 @@ const said = ref("");
 /** What was changed while a file was read. */
 const notes = ref<string[]>([]);
 
-const refresh = () => queries.invalidateQueries({ queryKey: ["outings"] });
+const refresh = () => changed(queries, "outings");
 async function run<T>(call: Promise<T>): Promise<T | undefined> {
   wrong.value = "";
   try {
@@ -90,38 +100,12 @@ async function run<T>(call: Promise<T>): Promise<T | undefined> {
 }
 const pk = (id: number) => ({ params: { path: { pk: id } } });
 
-async function described(saved: Day): Promise<void> {
+async function saved(saved: Day): Promise<void> {
   form.value = null;
   await refresh();
   await router.push({ name: "day", params: { id: saved.id } });
 }
-/** The full hour after the last picture of a day at which none begins. */
-function freeHour(day: Day): string {
-  const hours = day.situations.map((row) => Number(row.starts_at.slice(0, 2)));
-  const taken = new Set(hours);
-  const first = hours.length ? Math.max(...hours) + 1 : 12;
-  const free = Array.from({ length: 24 }, (_, k) => (first + k) % 24).find((hour) => !taken.has(hour)) ?? 12;
-  return `${String(free).padStart(2, "0")}:00`;
-}
-async function add(day: Day, clock = freeHour(day)): Promise<void> {
-  const built = new Set(kit.value?.bodies.map((b) => b.document.fixed_lens).filter(Boolean));
-  const body = kit.value?.bodies.find((b) => !b.document.fixed_lens) ?? kit.value?.bodies[0];
-  const lens = body?.document.fixed_lens ?? kit.value?.lenses.find((l) => !built.has(l.slug))?.slug;
-  if (!body || !lens) {
-    wrong.value = "A situation needs a body and a lens: add yours under Kit first.";
-    return;
-  }
-  const document = {
-    title: usualTitle(words.value, "everyday", null, clock),
-    starts_at: clock,
-    genre: "everyday",
-    body: body.slug,
-    lens,
-    light: { condition: "overcast" },
-  } as Situation;
-  const made = await run(take(client.POST("/api/outings/{pk}/situations", { ...pk(day.id), body: document })));
-  if (made) await router.push({ name: "bench", params: { id: made.id } });
-}
+const { waiting, busy, begin, described } = useBegin(run, wrong);
 async function removeRow(row: Row): Promise<void> {
   await run(take(client.DELETE("/api/situations/{pk}", pk(row.id))));
   past.value = {
@@ -130,6 +114,7 @@ async function removeRow(row: Row): Promise<void> {
   };
 }
 async function removeDay(day: Day): Promise<void> {
+  form.value = null;
   await run(take(client.DELETE("/api/outings/{pk}", pk(day.id))));
   past.value = {
     text: `“${day.title}” is put aside for thirty days.`,
@@ -213,12 +198,17 @@ onUnmounted(
       Read; {{ notes.join(", ") }}, since those names cannot stand in an address.
       <button class="plain" @click="notes = []">Good</button>
     </p>
+    <section v-if="waiting" class="asked" aria-labelledby="asked">
+      <h2 id="asked">Which body takes it?</h2>
+      <DescribeBody @saved="described" @by-hand="router.push({ name: 'kit' })" @close="waiting = null" />
+    </section>
     <section v-if="isSuccess && !days?.length" class="empty">
       <h1>No outing yet</h1>
       <p class="reason">
         An outing is a day with its situations along it: first light, the race, the dance floor. Each gets a setup computed for
         your body and lens.
       </p>
+      <OneLine v-if="!waiting" first :busy="busy" @begin="(told) => begin(undefined, told)" />
     </section>
     <p v-else-if="isSuccess && !day" class="reason">
       This outing is not here. <RouterLink :to="{ name: 'outings' }">Go to your outings</RouterLink>
@@ -234,7 +224,6 @@ onUnmounted(
           <a :href="`/api/outings/${day.id}/export.zip`" download :aria-label="`export ${day.title} with its pictures`"
             >with its pictures</a
           >
-          <button class="plain" @click="removeDay(day)">delete</button>
         </span>
       </div>
       <ul class="places">
@@ -243,16 +232,20 @@ onUnmounted(
           <span class="state" :class="{ warns: tool.warns }">{{ tool.state ?? (day.situations.length ? "…" : "") }}</span>
         </li>
         <li v-if="glance">
-          <b>cards</b> <span class="state">{{ glance.tools.cards }} of {{ day.situations.length }} made</span>
+          <RouterLink v-if="toMake" :to="{ name: 'bench', params: { id: toMake.id } }">cards</RouterLink><b v-else>cards</b>
+          <span class="state">{{ glance.tools.cards }} of {{ day.situations.length }} made</span>
         </li>
       </ul>
+      <OneLine v-if="!waiting" :key="day.id" :busy="busy" @begin="(told) => begin(day, told)">
+        <button class="button" type="button" @click="begin(day, { document: {} })">Add a situation</button>
+      </OneLine>
       <DayTide
         v-if="day.situations.length"
         v-slot="{ row, grip, clock }"
         :situations="day.situations"
-        :sun="glance?.sun?.marks ?? []"
+        :sun="sun ?? null"
         @move="move"
-        @add="add(day, $event)"
+        @add="begin(day, { document: {} }, $event)"
       >
         <Picture
           :row="row"
@@ -264,17 +257,16 @@ onUnmounted(
           @remove="removeRow(row)"
         />
       </DayTide>
-      <p v-else class="reason">Nothing hangs along this day yet: add its first situation.</p>
+      <p v-else class="reason">Nothing hangs along this day yet.</p>
       <div class="foot">
         <p class="reason">
           <template v-for="turn in turns" :key="turn">{{ turn }}. </template>
-          <template v-if="glance?.sun">{{ glance.sun.told }} </template>
+          <template v-if="sun">{{ sun.told }} Each lies so many stops under the open sky, or over it. </template>
           <span v-if="day.situations.length" class="by-mouse"
-            >Drag an hour along the day to move it; double-click the tide to add one there.</span
+            >Drag an hour along the day to move it; press the band to add one at that hour.</span
           >
         </p>
         <p class="acts">
-          <button class="button strong" @click="add(day)">Add a situation</button>
           <button class="button" @click="pick(day)">Read one from a file</button>
         </p>
       </div>
@@ -299,7 +291,7 @@ onUnmounted(
       />
     </p>
     <p class="visually-hidden" aria-live="polite">{{ said }}</p>
-    <DayForm v-if="form" :day="form.day" @done="described" @cancel="form = null" />
+    <DayForm v-if="form" :day="form.day" @done="saved" @cancel="form = null" @remove="removeDay" />
   </main>
 </template>
 
@@ -341,7 +333,7 @@ onUnmounted(
   display: flex;
   flex-wrap: wrap;
   gap: 0 34px;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
 }
 .places li {
   display: flex;
@@ -381,7 +373,7 @@ onUnmounted(
   flex-wrap: wrap;
   gap: 0 24px;
   align-items: center;
-  border-top: 1px solid var(--rule);
+  border-top: 1px var(--ruled) var(--rule);
 }
 .others a {
   min-height: 44px;
@@ -396,6 +388,7 @@ onUnmounted(
 }
 .empty {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 6px;
   padding-bottom: 12px;
 }

@@ -100,7 +100,7 @@ article:focus-within .aside {
     grid-template-columns: 112px minmax(0, 1fr);
     gap: 0 12px;
     padding: 10px 0;
-    border-top: 1px solid var(--rule);
+    border-top: 1px var(--ruled) var(--rule);
     align-items: start;
   }
   .title {

@@ -14,8 +14,8 @@ export function minutesOf(clock: string): number {
   return minutes < DAWN ? minutes + 24 * HOUR : minutes;
 }
 /** A time of day on the clock, five minutes at a time, within the day from three to three. */
-export function clockOf(minutes: number): string {
-  const held = Math.min(Math.max(Math.round(minutes / 5) * 5, DAWN), 27 * HOUR - 5);
+export function clockOf(minutes: number, by = 5): string {
+  const held = Math.min(Math.max(Math.round(minutes / by) * by, DAWN), 27 * HOUR - by);
   const on = held % (24 * HOUR);
   return `${String(Math.floor(on / HOUR)).padStart(2, "0")}:${String(on % HOUR).padStart(2, "0")}`;
 }
@@ -63,4 +63,12 @@ export function hang(axis: Axis, begins: readonly number[]): Rows {
     here.forEach(({ k }, n) => (hung[k] = { left: Math.max(0, starts[n] ?? 0), tier }));
   }
   return { width, above: Math.floor(rows / 2), below: Math.ceil(rows / 2), hung };
+}
+
+/** The light of the sky at a minute, between those it is told for; null where it is not told. */
+export function skyAt(sky: readonly { minutes: number; ev100: number }[], minutes: number): number | null {
+  const after = sky.findIndex((one) => one.minutes >= minutes);
+  const [a, b] = [sky[after - 1], sky[after]];
+  if (!b) return null;
+  return a ? a.ev100 + ((minutes - a.minutes) / (b.minutes - a.minutes)) * (b.ev100 - a.ev100) : b.ev100;
 }

@@ -1,7 +1,11 @@
 <script setup lang="ts">
-import { computed } from "vue";
+import { computed, ref, watch } from "vue";
 import type { Schemas } from "@/api/client";
-import { useGuide } from "@/api/queries";
+import { useGuide, useWords } from "@/api/queries";
+import Choice from "@/fields/Choice.vue";
+import { listed, type Option } from "@/fields/options";
+import { saidFirst } from "@/fields/saidFirst";
+import Tick from "@/fields/Tick.vue";
 import Trial from "./Trial.vue";
 import { useTrial } from "./useTrial";
 
@@ -9,9 +13,20 @@ type Person = Schemas["PersonForm"];
 const props = defineProps<{ person: Person; errors: Record<string, string> }>();
 const emit = defineEmits<{ change: [edit: (p: Person) => void] }>();
 const { data: guide } = useGuide();
+const { data: words } = useWords();
 const habits = computed(() => guide.value?.habits ?? []);
 const answered = computed(() => habits.value.filter((h) => props.person.habits?.[h.slug]).length);
 
+/** What was answered as the page came stands first, the rest folded; where nothing was, all of it is there. */
+const first = ref<Set<string> | null>(null);
+watch(
+  habits,
+  (all) => {
+    if (all.length && !first.value) first.value = new Set(all.filter((h) => props.person.habits?.[h.slug]).map((h) => h.slug));
+  },
+  { immediate: true },
+);
+const parts = computed(() => saidFirst(habits.value, (h) => !!first.value?.has(h.slug)));
 const { trial, affected, wrong, weigh, settle } = useTrial(
   () => props.person,
   (edit) => emit("change", edit),
@@ -25,15 +40,18 @@ function answer(habit: string, way: string): void {
   });
 }
 const chosen = (habit: string): string => (trial.value?.at === habit ? trial.value.answer : (props.person.habits?.[habit] ?? ""));
-const value = (event: Event) => (event.target as HTMLSelectElement).value;
-const OPENS = [
-  ["none", "not packed"],
-  ["lossless", "packed without loss"],
-  ["lossy", "packed with a little loss"],
-] as const;
-const opens = computed(() => props.person.raw_opens ?? OPENS.map(([token]) => token));
-function toggleOpens(token: (typeof OPENS)[number][0], on: boolean): void {
-  emit("change", (p) => (p.raw_opens = OPENS.map(([t]) => t).filter((t) => (t === token ? on : opens.value.includes(t)))));
+/** Answers that leave a habit to the numbers. */
+const UNANSWERED = [
+  { value: "", shown: "decide for me" },
+  { value: "unknown", shown: "I don’t know" },
+  { value: "per_situation", shown: "I decide each time" },
+];
+type Packing = NonNullable<Person["raw_opens"]>[number];
+const packings = computed(() => (words.value?.choices.raw_opens ?? []) as Option<Packing>[]);
+const opens = computed(() => props.person.raw_opens ?? packings.value.map((one) => one.value));
+function toggleOpens(packing: Packing, on: boolean): void {
+  const kept = packings.value.map((one) => one.value).filter((one) => (one === packing ? on : opens.value.includes(one)));
+  emit("change", (p) => (p.raw_opens = kept));
 }
 </script>
 
@@ -44,33 +62,36 @@ function toggleOpens(token: (typeof OPENS)[number][0], on: boolean): void {
       Where good photographers differ. Answer what you are sure of; “I don’t know” is computed for each situation, and “I decide
       each time” is computed and marked. {{ answered }} of {{ habits.length }} answered.
     </p>
-    <div class="list">
-      <div v-for="habit in habits" :key="habit.slug" class="habit">
-        <label :for="`habit-${habit.slug}`">{{ habit.question }}</label>
-        <select :id="`habit-${habit.slug}`" class="plain" :value="chosen(habit.slug)" @change="answer(habit.slug, value($event))">
-          <option value="">decide for me</option>
-          <option value="unknown">I don’t know</option>
-          <option value="per_situation">I decide each time</option>
-          <option v-for="w in habit.ways" :key="w.slug" :value="w.slug">{{ w.label }}</option>
-        </select>
-        <ul class="ways">
-          <li v-for="w in habit.ways" :key="w.slug" :class="{ chosen: w.slug === chosen(habit.slug) }">
-            <b>{{ w.label }}</b> wins when: {{ w.wins_when }}; costs: {{ w.costs }}
-          </li>
-        </ul>
-        <p class="error" role="alert">{{ errors[`/habits/${habit.slug}`] }}</p>
-        <Trial v-if="trial?.at === habit.slug" :affected="affected" :wrong="wrong" @settle="settle" />
+    <component :is="part.folds ? 'details' : 'div'" v-for="part in parts" :key="String(part.folds)" class="part">
+      <summary v-if="part.folds">{{ part.rows.length }} more that are decided for you</summary>
+      <div class="list">
+        <div v-for="habit in part.rows" :key="habit.slug" class="habit">
+          <label :for="`habit-${habit.slug}`">{{ habit.question }}</label>
+          <Choice
+            :id="`habit-${habit.slug}`"
+            :name="habit.question"
+            :model-value="chosen(habit.slug)"
+            :options="[...UNANSWERED, ...listed(habit.ways)]"
+            @update:model-value="(way) => answer(habit.slug, way)"
+          />
+          <ul class="ways">
+            <li v-for="w in habit.ways" :key="w.slug" :class="{ chosen: w.slug === chosen(habit.slug) }">
+              <b>{{ w.label }}</b> wins when: {{ w.wins_when }}; costs: {{ w.costs }}
+            </li>
+          </ul>
+          <p class="error" role="alert">{{ errors[`/habits/${habit.slug}`] }}</p>
+          <Trial v-if="trial?.at === habit.slug" :affected="affected" :wrong="wrong" @settle="settle" />
+        </div>
       </div>
-    </div>
+    </component>
     <h2>Your desk and bag</h2>
     <p class="reason">Which raw files do your programs open?</p>
-    <label v-for="[token, label] in OPENS" :key="token" class="tick"
-      ><input
-        type="checkbox"
-        :checked="opens.includes(token)"
-        @change="toggleOpens(token, ($event.target as HTMLInputElement).checked)"
-      />
-      {{ label }}</label
+    <Tick
+      v-for="one in packings"
+      :key="one.value"
+      :model-value="opens.includes(one.value)"
+      @update:model-value="(on) => toggleOpens(one.value, on)"
+      >{{ one.shown }}</Tick
     >
   </section>
 </template>
@@ -90,10 +111,10 @@ function toggleOpens(token: (typeof OPENS)[number][0], on: boolean): void {
   grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
   gap: 0 14px;
   align-items: center;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
   min-height: 44px;
 }
-.habit select {
+.habit :deep(.choice) {
   min-height: 44px;
   font-weight: 560;
 }
@@ -122,12 +143,6 @@ function toggleOpens(token: (typeof OPENS)[number][0], on: boolean): void {
 }
 .habit:not(:focus-within, :hover) .ways:has(.chosen) li:not(.chosen) {
   display: none;
-}
-.tick {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  min-height: 44px;
 }
 @media (max-width: 520px) {
   .habit {

@@ -3,12 +3,16 @@ import { useQueryClient } from "@tanstack/vue-query";
 import { useDebounceFn } from "@vueuse/core";
 import { computed, ref, watch } from "vue";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
+import { keyOf, nowKnown } from "@/api/keys";
 import { useInTurn } from "@/api/inTurn";
 import { useKit, useNames, useProfile, useWords } from "@/api/queries";
-import { nowKnown } from "@/api/known";
+import Choice from "@/fields/Choice.vue";
 import NumberField from "@/fields/NumberField.vue";
+import { listed, orNone } from "@/fields/options";
+import Tick from "@/fields/Tick.vue";
 import Conflict from "../Conflict.vue";
 import Habits from "./Habits.vue";
+import Password from "./Password.vue";
 import Trial from "./Trial.vue";
 import { useTrial } from "./useTrial";
 
@@ -42,7 +46,7 @@ const put = useInTurn(
         client.PUT("/api/profile", { params: { header: { "If-Match": version.value } }, body: person.value }),
       );
       version.value = answer.version;
-      await nowKnown(queries, ["profile"], answer);
+      await nowKnown(queries, keyOf("profile"), answer);
       errors.value = {};
       state.value = "saved";
     } catch (error) {
@@ -63,7 +67,7 @@ function change(edit: (p: Person) => void): void {
 async function settle(mine: boolean): Promise<void> {
   if (!mine && theirs.value) {
     person.value = theirs.value;
-    await nowKnown(queries, ["profile"], { document: theirs.value, version: version.value });
+    await nowKnown(queries, keyOf("profile"), { document: theirs.value, version: version.value });
   } else void save();
   theirs.value = null;
 }
@@ -91,18 +95,6 @@ function school(decision: string, slug: string): void {
 }
 const chosen = (decision: string): string =>
   trial.value?.at === decision ? trial.value.answer : (person.value?.schools?.[decision] ?? "");
-const passwords = ref({ old: "", new: "" });
-const passwordState = ref<Record<string, string>>({});
-async function setPassword(): Promise<void> {
-  try {
-    await take(client.POST("/api/me/password", { body: passwords.value }));
-    passwords.value = { old: "", new: "" };
-    passwordState.value = { done: "Your password is changed." };
-  } catch (error) {
-    passwordState.value = error instanceof ProblemError ? error.places : { "/old": "The server cannot be reached." };
-  }
-}
-const value = (event: Event) => (event.target as HTMLSelectElement).value;
 </script>
 
 <template>
@@ -168,62 +160,48 @@ const value = (event: Event) => (event.target as HTMLSelectElement).value;
       <p class="error" role="alert">{{ errors["/darkest_stops"] }}</p>
       <div class="row">
         <span class="label">in range first</span>
-        <select
-          class="plain"
-          aria-label="what comes first in range"
-          :value="person.range_first"
-          @change="change((p) => (p.range_first = value($event) as never))"
-        >
-          <option value="brightest">the brightest that must hold: darker for it, within that</option>
-          <option value="skin">skin: nothing is darkened for what is bright</option>
-          <option value="shadows">shadows: clean before highlights are held</option>
-        </select>
+        <Choice
+          name="what comes first in range"
+          :model-value="person.range_first"
+          :options="words?.choices.range_first ?? []"
+          @update:model-value="(v) => change((p) => (p.range_first = v as never))"
+        />
       </div>
       <div class="row">
         <span class="label">lamps on</span>
-        <select
-          class="plain"
-          aria-label="mains frequency"
-          :value="person.mains_hz"
-          @change="change((p) => (p.mains_hz = Number(value($event)) as never))"
-        >
-          <option :value="50">50 Hz: they pulse 100 times a second</option>
-          <option :value="60">60 Hz: they pulse 120 times a second</option>
-        </select>
-      </div>
-      <label class="row tick">
-        <span class="label">following</span>
-        <input
-          type="checkbox"
-          :checked="person.practised_follower"
-          @change="change((p) => (p.practised_follower = ($event.target as HTMLInputElement).checked))"
+        <Choice
+          name="mains frequency"
+          :model-value="person.mains_hz"
+          :options="words?.choices.mains_hz ?? []"
+          @update:model-value="(v) => change((p) => (p.mains_hz = v as never))"
         />
-        <span class="quiet">I am practised at following movement: half of what others leave is left</span>
-      </label>
+      </div>
+      <div class="row">
+        <span class="label">following</span>
+        <Tick
+          class="wide"
+          :model-value="person.practised_follower"
+          @update:model-value="(on) => change((p) => (p.practised_follower = on))"
+          >I am practised at following movement: half of what others leave is left</Tick
+        >
+      </div>
       <div class="row">
         <span class="label">looked at</span>
-        <select
-          class="plain"
-          aria-label="acuity"
-          :value="person.acuity"
-          @change="change((p) => (p.acuity = value($event) as never))"
-        >
-          <option value="traditional">as prints are (0.2 mm at 25 cm)</option>
-          <option value="keen">keenly (one minute of arc)</option>
-          <option value="pixel">pixel by pixel</option>
-        </select>
+        <Choice
+          name="acuity"
+          :model-value="person.acuity"
+          :options="words?.choices.acuity ?? []"
+          @update:model-value="(v) => change((p) => (p.acuity = v as never))"
+        />
       </div>
       <div class="row">
         <span class="label">distances in</span>
-        <select
-          class="plain"
-          aria-label="units"
-          :value="person.units"
-          @change="change((p) => (p.units = value($event) as never))"
-        >
-          <option value="metres">metres</option>
-          <option value="feet">feet</option>
-        </select>
+        <Choice
+          name="units"
+          :model-value="person.units"
+          :options="words?.choices.units ?? []"
+          @update:model-value="(v) => change((p) => (p.units = v as never))"
+        />
       </div>
       <p class="error" role="alert">{{ errors[""] }}</p>
       <p class="quiet" role="status">{{ state }}</p>
@@ -250,15 +228,12 @@ const value = (event: Event) => (event.target as HTMLSelectElement).value;
       <h2>A way per decision</h2>
       <div v-for="[decision, schools] in decisions" :key="decision" class="row wide">
         <span class="label">{{ names.decision(decision) }}</span>
-        <select
-          class="plain"
-          :aria-label="names.decision(decision)"
-          :value="chosen(decision)"
-          @change="school(decision, value($event))"
-        >
-          <option value="">decide for me</option>
-          <option v-for="way in schools" :key="way.slug" :value="way.slug">{{ way.label }}</option>
-        </select>
+        <Choice
+          :name="names.decision(decision)"
+          :model-value="chosen(decision)"
+          :options="orNone('decide for me', listed(schools))"
+          @update:model-value="(v) => school(decision, v)"
+        />
         <span v-if="person.schools?.[decision]" class="quiet"
           >costs {{ schools.find((s) => s.slug === person?.schools?.[decision])?.costs }}</span
         >
@@ -266,23 +241,7 @@ const value = (event: Event) => (event.target as HTMLSelectElement).value;
       </div>
     </section>
     <Habits :person="person" :errors="errors" @change="change" />
-    <section>
-      <h2>Password</h2>
-      <form @submit.prevent="setPassword">
-        <div class="row two">
-          <label class="label" for="old">present</label
-          ><input id="old" v-model="passwords.old" type="password" class="plain box" autocomplete="current-password" />
-        </div>
-        <p class="error" role="alert">{{ passwordState["/old"] }}</p>
-        <div class="row two">
-          <label class="label" for="new">new</label
-          ><input id="new" v-model="passwords.new" type="password" class="plain box" autocomplete="new-password" />
-        </div>
-        <p class="error" role="alert">{{ passwordState["/new"] }}</p>
-        <p role="status">{{ passwordState.done }}</p>
-        <button class="button" :disabled="!passwords.old || !passwords.new">Change the password</button>
-      </form>
-    </section>
+    <Password />
   </main>
 </template>
 
@@ -304,17 +263,13 @@ const value = (event: Event) => (event.target as HTMLSelectElement).value;
   gap: 0 14px;
   min-height: 44px;
   align-items: center;
-  border-bottom: 1px solid var(--rule);
-}
-.row.two {
-  grid-template-columns: 112px 1fr;
+  border-bottom: 1px var(--ruled) var(--rule);
 }
 .row.wide {
   grid-template-columns: 200px auto 1fr;
 }
 .row :deep(input:not([type="checkbox"])),
-.row select,
-.button {
+.row :deep(.choice) {
   min-height: 44px;
 }
 .reason {
@@ -322,12 +277,6 @@ const value = (event: Event) => (event.target as HTMLSelectElement).value;
 }
 .quiet {
   font-size: 13px;
-}
-.box {
-  border-bottom: 1px solid var(--ink);
-}
-.button {
-  margin-top: 12px;
 }
 @media (max-width: 700px) {
   .profile {

@@ -4,16 +4,18 @@ import type { Decided, Situation } from "@/api/client";
 import DialFigure from "@/fields/DialFigure.vue";
 import type { Dial } from "../bench/byHand";
 
+/** Three dials that mean one thing by each key: darker, brighter; what that is on each stands under it. */
 const props = defineProps<{ setup: Decided; locks: NonNullable<Situation["locks"]>; unread: Record<string, string> }>();
 const emit = defineEmits<{
   step: [dial: Dial, by: number];
   hold: [dial: Dial, value: number | null];
   read: [dial: Dial, text: string];
 }>();
-const DIALS: { dial: Dial; name: string; less: string; more: string }[] = [
-  { dial: "shutter_s", name: "time", less: "longer", more: "shorter" },
-  { dial: "aperture", name: "aperture", less: "wider", more: "narrower" },
-  { dial: "iso", name: "ISO", less: "lower", more: "higher" },
+/** by: places along the dial that are darker. */
+const DIALS: { dial: Dial; name: string; darker: string; brighter: string; by: number }[] = [
+  { dial: "shutter_s", name: "time", darker: "shorter", brighter: "longer", by: 1 },
+  { dial: "aperture", name: "aperture", darker: "narrower", brighter: "wider", by: 1 },
+  { dial: "iso", name: "ISO", darker: "lower", brighter: "higher", by: -1 },
 ];
 const rows = computed(() =>
   DIALS.map((row) => ({
@@ -26,10 +28,16 @@ const rows = computed(() =>
 
 <template>
   <div class="dials">
-    <div v-for="row in rows" :key="row.dial" :class="{ locked: row.held }">
-      <small class="label">{{ row.name }}</small>
+    <div v-for="row in rows" :key="row.dial" class="one" :class="{ locked: row.held }">
+      <span class="head">
+        <small class="label">{{ row.name }}</small>
+        <button v-if="row.held" class="plain held" :aria-label="`let go of ${row.name}`" @click="emit('hold', row.dial, null)">
+          held
+        </button>
+      </span>
       <DialFigure
         class="strong"
+        :class="{ long: row.text.length > 6 }"
         :name="row.name"
         :text="row.text"
         @step="(by) => emit('step', row.dial, by)"
@@ -37,10 +45,18 @@ const rows = computed(() =>
         @toggle="emit('hold', row.dial, row.held ? null : setup.exposure[row.dial])"
       />
       <span class="turns">
-        <button class="plain" :aria-label="`${row.name}: ${row.less}`" @click="emit('step', row.dial, -1)">−</button>
-        <button class="plain" :aria-label="`${row.name}: ${row.more}`" @click="emit('step', row.dial, 1)">+</button>
-        <button v-if="row.held" class="plain" :aria-label="`let go of ${row.name}`" @click="emit('hold', row.dial, null)">
-          let go
+        <button
+          v-for="key in [
+            { sign: '−', what: 'darker', word: row.darker, by: row.by },
+            { sign: '+', what: 'brighter', word: row.brighter, by: -row.by },
+          ]"
+          :key="key.what"
+          class="plain key"
+          :aria-label="`${row.name} ${key.word}: ${key.what}`"
+          :title="key.what"
+          @click="emit('step', row.dial, key.by)"
+        >
+          <b>{{ key.sign }}</b><small>{{ key.word }}</small>
         </button>
       </span>
     </div>
@@ -50,35 +66,67 @@ const rows = computed(() =>
 
 <style scoped>
 .dials {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 12px;
-  padding-top: 12px;
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  gap: 0 10px;
+  padding: 12px 0 8px;
   border-bottom: 1px solid var(--ink);
+}
+.one {
+  border-left: 3px solid transparent;
+  min-width: 0;
+}
+.locked {
+  border-left-color: var(--ink);
+  padding-left: 5px;
+}
+.head {
+  display: flex;
+  justify-content: space-between;
+  gap: 4px;
+  min-height: 24px;
+}
+.held {
+  font-size: 12px;
+  min-height: 24px;
+  text-decoration: underline;
+  text-underline-offset: 3px;
 }
 .strong {
   font-size: 28px;
   line-height: 34px;
   font-weight: 600;
-  font-stretch: 86%;
+  font-stretch: 78%;
+  letter-spacing: -0.01em;
 }
-.locked {
-  border-left: 3px solid var(--ink);
-  padding-left: 8px;
+.strong.long {
+  font-size: 23px;
 }
 .turns {
-  display: flex;
-  gap: 4px;
-  white-space: nowrap;
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 2px;
 }
-.turns button {
-  min-width: 32px;
-  min-height: 32px;
+.key {
+  min-height: 44px;
+  text-align: left;
+  line-height: 16px;
+  text-decoration: none;
 }
-@media (max-width: 1000px) {
-  .turns button {
-    min-width: 44px;
-    min-height: 44px;
-  }
+.key b {
+  display: block;
+  font-size: 18px;
+  font-weight: 560;
+  border-bottom: 1px solid var(--ink);
+  width: 28px;
+  text-align: center;
+}
+.key small {
+  font-size: 12px;
+  font-stretch: 66%;
+  color: var(--second);
+}
+.key:hover b {
+  background: var(--sunk);
 }
 </style>

@@ -52,6 +52,7 @@ const charts = computed(() =>
 
 <style scoped>
 .charts {
+  max-width: 262px;
   margin: 0;
   padding: 8px 0;
 }
@@ -63,6 +64,7 @@ path {
   fill: none;
   stroke: var(--ink);
   stroke-width: 1;
+  vector-effect: non-scaling-stroke;
 }
 .green {
   stroke-dasharray: 5 2;

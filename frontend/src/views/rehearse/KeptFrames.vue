@@ -2,6 +2,7 @@
 import { useQuery, useQueryClient } from "@tanstack/vue-query";
 import { ref } from "vue";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
+import { changed, keyOf } from "@/api/keys";
 import { useInTurn } from "@/api/inTurn";
 import FramePicture from "@/picture/FramePicture.vue";
 import { frameAt } from "@/picture/frames";
@@ -10,7 +11,7 @@ import TextField from "@/fields/TextField.vue";
 const props = defineProps<{ id: number; token: string; aspect: number; beside: string[] }>();
 const emit = defineEmits<{ beside: [token: string, label: string] }>();
 const queries = useQueryClient();
-const key = ["kept", props.id];
+const key = keyOf("frames", props.id);
 const { data: kept } = useQuery({
   queryKey: key,
   queryFn: () => take(client.GET("/api/situations/{pk}/kept", { params: { path: { pk: props.id } } })),
@@ -27,7 +28,7 @@ const change = useInTurn(
     } catch (caught) {
       error.value = caught instanceof ProblemError ? caught.message : "The server cannot be reached; nothing was kept.";
     }
-    await queries.invalidateQueries({ queryKey: key });
+    await changed(queries, "frames");
   },
 );
 const at = (row: Schemas["KeptOut"]) => ({ params: { path: { pk: row.id } } });
@@ -111,7 +112,7 @@ defineExpose({ keep });
   grid-template-columns: 96px minmax(0, 1fr);
   gap: 12px;
   padding: 8px 0;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
 }
 .name {
   width: 100%;

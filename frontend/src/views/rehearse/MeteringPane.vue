@@ -115,7 +115,7 @@ td {
   text-align: right;
   font-weight: 400;
   padding: 2px 0 2px 8px;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
 }
 thead th {
   color: var(--second);

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from "vue";
 import { client, ProblemError, take, type Asked, type Schemas } from "@/api/client";
+import Choice from "@/fields/Choice.vue";
+import { orNone, pieces } from "@/fields/options";
 
 /** The same scene at the same light with another body or lens, to be set beside. */
 const props = defineProps<{
@@ -40,14 +42,8 @@ async function ask(): Promise<void> {
   <section aria-labelledby="other">
     <h2 id="other">The same with other kit</h2>
     <div class="row">
-      <select v-model="body" class="plain" aria-label="another body">
-        <option value="">this body</option>
-        <option v-for="b in bodies" :key="b.slug" :value="b.slug">{{ b.document.name }}</option>
-      </select>
-      <select v-model="lens" class="plain" aria-label="another lens">
-        <option value="">this lens</option>
-        <option v-for="l in kit.lenses" :key="l.slug" :value="l.slug">{{ l.document.name }}</option>
-      </select>
+      <Choice v-model="body" name="another body" :options="orNone('this body', pieces(bodies))" />
+      <Choice v-model="lens" name="another lens" :options="orNone('this lens', pieces(kit.lenses))" />
       <button class="button" :disabled="!body && !lens" @click="ask">Set it beside</button>
     </div>
     <p v-if="wrong" class="error" role="alert">{{ wrong }}</p>
@@ -59,10 +55,10 @@ async function ask(): Promise<void> {
   display: grid;
   gap: 4px;
 }
-select {
+:deep(.choice) {
   min-height: 44px;
   max-width: 100%;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
 }
 .button {
   justify-self: start;

@@ -2,6 +2,7 @@
 import { useQuery, useQueryClient } from "@tanstack/vue-query";
 import { computed, ref, shallowRef } from "vue";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
+import { changed, keyOf } from "@/api/keys";
 import { useInTurn } from "@/api/inTurn";
 import { upload } from "@/api/upload";
 import { scaled } from "@/picture/scaled";
@@ -9,13 +10,14 @@ import FramePicture from "@/picture/FramePicture.vue";
 import NumberField from "@/fields/NumberField.vue";
 import TextField from "@/fields/TextField.vue";
 import PaintDistances from "./PaintDistances.vue";
+import Tick from "@/fields/Tick.vue";
 
 /** Pictures of the place: brought, put together as a set, chosen to rehearse on. */
 /** rest: metres to what is not painted. */
 const props = defineProps<{ id: number; chosen: number | null; rest: number; feet: boolean }>();
 const emit = defineEmits<{ choose: [id: number | null]; painted: [] }>();
 const queries = useQueryClient();
-const key = ["pictures", props.id];
+const key = keyOf("pictures", props.id);
 const { data: kept } = useQuery({
   queryKey: key,
   queryFn: () => take(client.GET("/api/situations/{pk}/pictures", { params: { path: { pk: props.id } } })),
@@ -57,7 +59,7 @@ async function send(): Promise<void> {
     if (stopped || caught instanceof ProblemError) waiting.value = []; // without a way to the server they wait to be tried again
   }
   stopping.value = null;
-  await queries.invalidateQueries({ queryKey: key });
+  await changed(queries, "pictures");
   if (last && single && !error.value) emit("choose", last.id);
 }
 function bring(event: Event): void {
@@ -77,7 +79,7 @@ const change = useInTurn(
     } catch (caught) {
       error.value = caught instanceof ProblemError ? because(caught) : "The server cannot be reached; nothing was changed.";
     }
-    await queries.invalidateQueries({ queryKey: key });
+    await changed(queries, "pictures");
   },
 );
 const at = (row: Schemas["OwnPictureOut"]) => ({ params: { path: { pk: row.id } } });
@@ -115,7 +117,7 @@ function measure(): void {
   const [params, body] = [{ path: { pk: props.id } }, { pictures: ticked.value, keep: true }];
   const run = async (): Promise<string> => {
     const { stops, look } = await take(client.POST("/api/situations/{pk}/pictures/headroom", { params, body }));
-    await queries.invalidateQueries({ queryKey: ["kit"] });
+    await changed(queries, "kit");
     ticked.value = [];
     const found = Math.round(stops * 3);
     return `where this body's ${look} file begins to warn, its raw has ${found} ${found === 1 ? "third" : "thirds"} left; kept in the body`;
@@ -200,9 +202,12 @@ const mb = (bytes: number): string => (bytes / 1e6).toFixed(bytes < 1e7 ? 1 : 0)
             <button class="plain" data-repeats @click="emit('choose', row.id === chosen ? null : row.id)">
               {{ row.id === chosen ? "back to the scene" : "rehearse on it" }}
             </button>
-            <label v-if="row.kind !== 'set' && row.kind !== 'light'" class="tick"
-              ><input v-model="ticked" type="checkbox" :value="row.id" :aria-label="`${row.name} with others`" /> with
-              others</label
+            <Tick
+              v-if="row.kind !== 'set' && row.kind !== 'light'"
+              :name="`${row.name} with others`"
+              :model-value="ticked.includes(row.id)"
+              @update:model-value="(on) => (ticked = on ? [...ticked, row.id] : ticked.filter((one) => one !== row.id))"
+              >with others</Tick
             >
             <button
               class="plain"
@@ -274,14 +279,14 @@ progress {
   grid-template-columns: 132px minmax(0, 1fr);
   gap: 14px;
   padding: 10px 0;
-  border-top: 1px solid var(--rule);
+  border-top: 1px var(--ruled) var(--rule);
 }
 .across {
   grid-column: 1 / -1;
 }
 .seen {
   align-self: start;
-  border: 1px solid var(--rule);
+  border: 1px var(--ruled) var(--rule);
 }
 .chosen .seen {
   border: 2px solid var(--ink);
@@ -295,17 +300,9 @@ progress {
   margin: 2px 0 0;
 }
 .acts button,
-.acts .tick {
-  min-height: 36px;
-}
 .acts button {
   text-decoration: underline;
   text-underline-offset: 3px;
-}
-.tick {
-  display: flex;
-  gap: 6px;
-  align-items: center;
 }
 @media (max-width: 1000px) {
   .own {
@@ -315,7 +312,6 @@ progress {
     grid-template-columns: 96px minmax(0, 1fr);
   }
   .acts button,
-  .acts .tick,
   .name {
     min-height: 44px;
   }

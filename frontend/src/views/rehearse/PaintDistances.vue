@@ -251,7 +251,7 @@ function typed(event: KeyboardEvent): void {
   gap: 12px;
   align-items: center;
   min-height: 40px;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
 }
 .tools {
   display: flex;

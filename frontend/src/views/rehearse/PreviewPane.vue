@@ -94,7 +94,7 @@ const gain = computed(() => Math.round(props.found.thirds - props.found.with_bun
   gap: 8px;
   margin: 0;
   min-height: 32px;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
 }
 .bar button {
   min-height: 32px;

@@ -132,7 +132,7 @@ const named = (way: Schemas["WayOut"]): string => `${way.figures.said}${way.lift
   align-items: baseline;
   min-height: 26px;
   margin: 0;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
 }
 .tone b {
   margin-left: auto;
@@ -157,7 +157,7 @@ const named = (way: Schemas["WayOut"]): string => `${way.figures.said}${way.lift
   margin: 4px 0 8px;
 }
 .first {
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
 }
 h3 {
   margin: 14px 0 4px;

@@ -2,14 +2,12 @@
 import { computed, onBeforeUnmount, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import type { Schemas } from "@/api/client";
-import { useOutings } from "@/api/queries";
+import { useNames, useOutings } from "@/api/queries";
 import { offer } from "@/keys/actions";
 import FramePicture from "@/picture/FramePicture.vue";
 import { frameAt, type View } from "@/picture/frames";
-import { useFrame } from "@/picture/useFrame";
 import Conflict from "../Conflict.vue";
 import { byHand, type Dial } from "../bench/byHand";
-import Decisions from "../bench/Decisions.vue";
 import GoneKit from "../bench/GoneKit.vue";
 import { useTypedDial } from "../bench/typedDial";
 import { decided, useBench } from "../bench/useBench";
@@ -26,30 +24,14 @@ import UnderPicture from "./UnderPicture.vue";
 import Verdicts from "./Verdicts.vue";
 import ViewTabs from "./ViewTabs.vue";
 import { useBeside } from "./useBeside";
-import { useRehearsal } from "@/picture/useRehearsal";
-import { useHistograms } from "@/picture/useOnScene";
+import { useFrame, useHistograms, useRehearsal } from "@/picture/useOnScene";
 import { useOnRuler } from "./useOnRuler";
+import Tick from "@/fields/Tick.vue";
 
 const props = defineProps<{ id: number }>();
 const bench = useBench(props.id, decided);
-const {
-  document,
-  outing: of,
-  asked,
-  answered,
-  setup,
-  errors,
-  saved,
-  theirs,
-  missing,
-  kit,
-  gone,
-  profile,
-  change,
-  undo,
-  settle,
-} = bench;
-const { lock: hold, school, setByHand } = byHand(change);
+const { document, outing: of, asked, setup, errors, saved, theirs, missing, kit, gone, profile, change, undo, settle } = bench;
+const { lock: hold } = byHand(change);
 const { unread, lock, read } = useTypedDial(setup, hold);
 const route = useRoute();
 const router = useRouter();
@@ -62,8 +44,9 @@ const VIEWS: { slug: View | "beside" | "own"; label: string }[] = [
   { slug: "own", label: "my own picture" },
 ];
 /** What stands under the picture; on a phone tones and figures are two more of these, at the desk they are always there. */
-const UNDER = ["frames", "metering", "range", "sets", "series", "preview"] as const;
-const PANES = [...UNDER, "tones", "figures"] as const;
+/** What may stand under the picture, each with the letter that calls it. */
+const UNDER = { frames: "F", metering: "M", range: "R", sets: "S", series: "E", preview: "P" } as const;
+const PANES = [...Object.keys(UNDER), "tones", "figures"];
 type Pane = (typeof PANES)[number];
 const SERVED = new Set(["metering", "range", "bracketing", "iso_limits", "white"]);
 
@@ -84,11 +67,13 @@ const what = { scene, own, seed };
 /** How often distances have been painted: the question is the same then, and its answer another. */
 const painted = ref(0);
 const question = computed(() => (asked.value && painted.value >= 0 ? { ...asked.value } : null));
-const { frame: now, wrong } = useFrame(question, what);
-const { told, untold } = useRehearsal(question, what);
+const { answer: now, wrong } = useFrame({ asked: question, what });
+const { answer: told, wrong: untold } = useRehearsal({ asked: question, what });
 const { data: outings } = useOutings();
 const outing = computed(() => outings.value?.find((o) => o.id === of.value));
 
+/** To what is worked at under it the picture gives way, at once: nothing moves while one scrolls or presses. */
+const working = computed(() => under.value !== "frames");
 const marks = ref(true);
 const cropOf = ref<View>("pixels");
 const token = computed(() => now.value?.frame.token ?? "");
@@ -140,6 +125,12 @@ function pan(dx: number, dy: number): void {
     y: Math.min(1, Math.max(0, y.value + dy * step * aspect.value)).toFixed(4),
   });
 }
+/** The frame one might take that is looked at. */
+const taking = computed(() => told.value?.variants.find((one) => one.frame.token === seen.value?.token));
+function lookAt(variant: Schemas["VariantOut"]): void {
+  if (view.value !== "finder" && view.value !== "raw") go({ view: undefined });
+  ruler.see({ token: variant.frame.token, words: `${variant.label}: ${variant.words}`, view: "finder" });
+}
 function takeOver(variant: Schemas["VariantOut"]): void {
   if (variant.frames > 1) return setBeside(variant.slug);
   const { shutter_s, aperture, iso } = variant.frame.figures;
@@ -160,9 +151,9 @@ function exposeBy(by: number): void {
 }
 const { besides, chosen, setBeside, besideToken, side } = useBeside(go, now, told);
 const sideView = ref<View>("finder");
-const only = computed(
-  () => setup.value && { ...setup.value, decisions: setup.value.decisions.filter((d) => SERVED.has(d.decision)) },
-);
+/** Decisions that are judged on the picture: each is taken on the bench. */
+const served = computed(() => setup.value?.decisions.filter((d) => SERVED.has(d.decision)) ?? []);
+const names = useNames();
 const keeper = ref<InstanceType<typeof KeptFrames>>();
 const turn = (by: number): void => {
   const at = VIEWS.findIndex((v) => v.slug === view.value);
@@ -187,18 +178,19 @@ const leave = offer([
   { id: "down", label: "At 100 %: look down", keys: "ArrowDown", run: () => pan(0, 1) },
   ...[0, 1, 2, 3].map((k) => ({
     id: `variant-${k}`,
-    label: `Take over frame ${k + 1} of those below`,
+    label: `Look at frame ${k + 1} of those below`,
     keys: String(k + 1),
     run: () => {
       const found = told.value?.variants[k];
-      if (found) takeOver(found);
+      if (found) lookAt(found);
     },
   })),
-  ...UNDER.map((p, k) => ({
-    id: `under-${p}`,
-    label: `Under the picture: ${p}`,
-    keys: `Shift+${"FMRSEP"[k]}`,
-    run: () => go({ under: p === "frames" ? undefined : p }),
+  { id: "take", label: "Take over the frame that is looked at", keys: "t", run: () => taking.value && takeOver(taking.value) },
+  ...Object.entries(UNDER).map(([pane, letter]) => ({
+    id: `under-${pane}`,
+    label: `Under the picture: ${pane}`,
+    keys: `Shift+${letter}`,
+    run: () => go({ under: pane === "frames" ? undefined : pane }),
   })),
   { id: "as-set", label: "Back to the frame as set", keys: "Escape", run: () => ruler.see(null) },
   { id: "undo", label: "Undo", keys: "z", run: () => void undo() },
@@ -229,7 +221,7 @@ onBeforeUnmount(() => {
     <h1 class="visually-hidden">Rehearse: {{ document.title }}</h1>
     <Conflict v-if="saved === 'conflict' && theirs" :mine="document" :theirs="theirs" @settle="settle" />
     <section class="look" aria-label="the picture">
-      <div class="stays" :class="{ free: view === 'own' }">
+      <div class="stays" :class="{ free: view === 'own', small: working }">
         <ViewTabs
           :view="view"
           :views="VIEWS"
@@ -271,16 +263,19 @@ onBeforeUnmount(() => {
         </div>
       </div>
       <div class="under">
-        <p v-if="seen" class="quiet"><button class="button" @click="ruler.see(null)">Back to the frame as set</button></p>
+        <p v-if="seen" class="quiet">
+          <button v-if="taking" class="button strong" @click="takeOver(taking)">
+            {{ taking.frames > 1 ? "Set it beside" : "Take it over" }}
+          </button>
+          <button class="button" @click="ruler.see(null)">Back to the frame as set</button>
+        </p>
         <p v-else-if="view !== 'own'" class="quiet">{{ now?.scene.problem }}</p>
-        <label v-if="view === 'finder' || view === 'raw'" class="tick"><input v-model="marks" type="checkbox" /> marks</label>
-        <label v-if="view === 'beside'" class="tick"
-          ><input
-            type="checkbox"
-            :checked="sideView === 'pixels'"
-            @change="sideView = sideView === 'pixels' ? 'finder' : 'pixels'"
-          />
-          at 100 %</label
+        <Tick v-if="view === 'finder' || view === 'raw'" v-model="marks">marks</Tick>
+        <Tick
+          v-if="view === 'beside'"
+          :model-value="sideView === 'pixels'"
+          @update:model-value="(on) => (sideView = on ? 'pixels' : 'finder')"
+          >at 100 %</Tick
         >
         <span v-if="view === 'pixels'" class="quiet">one pixel of the body for each of the screen; arrows move</span>
       </div>
@@ -305,9 +300,10 @@ onBeforeUnmount(() => {
         class="pane"
         :class="{ chosen: pane === 'frames' }"
         :variants="told.variants"
-        :aspect="aspect"
+        :token="token"
         :beside="besides"
-        @take="takeOver"
+        :left="seen?.token ?? ''"
+        @look="lookAt"
         @beside="setBeside"
       />
     </section>
@@ -332,18 +328,11 @@ onBeforeUnmount(() => {
           v-bind="seen && looked ? looked : { tones: told.tones, clips: told.window.clips, warns: told.window.warns }"
         />
       </template>
-      <Decisions
-        v-if="only"
-        first=""
-        :setup="only"
-        :asked="answered"
-        :settings="document.settings ?? {}"
-        :bar="profile?.document.noise_bar ?? 40"
-        :errors="errors"
-        @school="school"
-        @setting="setByHand"
-        @bar="() => void router.push({ name: 'profile' })"
-      />
+      <p v-for="made in served" :key="made.decision" class="made">
+        <RouterLink :to="{ name: 'bench', params: { id }, query: { row: made.decision } }">
+          <span class="label">{{ names.decision(made.decision) }}</span><b>{{ made.value }}</b>
+        </RouterLink>
+      </p>
       <OtherKit :asked="asked" :kit="kit" :what="{ scene: now?.scene.slug ?? null, own, seed }" @beside="besideToken" />
       <KeptFrames
         :id="id"
@@ -395,6 +384,11 @@ onBeforeUnmount(() => {
     align-self: start;
   }
 }
+@media (min-width: 1181px) and (min-height: 700px) and (max-height: 1100px) {
+  .stays.small .picture {
+    width: 58%;
+  }
+}
 .picture.closer {
   cursor: zoom-in;
 }
@@ -413,12 +407,6 @@ onBeforeUnmount(() => {
   gap: 16px;
   padding: 6px 0 10px;
 }
-.tick {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  white-space: nowrap;
-}
 .panes {
   display: flex;
   flex-wrap: wrap;
@@ -431,6 +419,27 @@ onBeforeUnmount(() => {
 }
 .hint {
   font-size: 13px;
+}
+.made a {
+  display: grid;
+  width: 100%;
+  grid-template-columns: 84px minmax(0, 1fr);
+  gap: 0 8px;
+  align-items: baseline;
+  min-height: 32px;
+  padding: 7px 0;
+  text-decoration: none;
+  border-bottom: 1px var(--ruled) var(--rule);
+}
+.made a:hover b {
+  text-decoration: underline;
+}
+/* On a wide screen the picture has what there is. */
+@media (min-width: 1600px) {
+  .rehearse {
+    grid-template-columns: minmax(0, 1040px) 252px minmax(262px, 360px);
+    justify-content: space-between;
+  }
 }
 @media (max-width: 1180px) {
   .rehearse {
@@ -450,9 +459,6 @@ onBeforeUnmount(() => {
   .rehearse {
     grid-template-columns: minmax(0, 1fr);
     padding: 0 16px 24px;
-  }
-  .tick {
-    min-height: 44px;
   }
 }
 </style>

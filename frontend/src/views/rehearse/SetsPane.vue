@@ -143,7 +143,7 @@ td {
   text-align: right;
   font-weight: 400;
   padding: 0 0 0 8px;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
 }
 thead th {
   color: var(--second);

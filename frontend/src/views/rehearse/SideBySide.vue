@@ -4,6 +4,7 @@ import { client, ProblemError, take, type Schemas } from "@/api/client";
 import FramePicture from "@/picture/FramePicture.vue";
 import Stops from "@/ruler/Stops.vue";
 import { frameAt, type View } from "@/picture/frames";
+import Tick from "@/fields/Tick.vue";
 
 /** Two to four frames at one brightness, at one place: the first is the one as set. */
 const props = defineProps<{
@@ -66,7 +67,7 @@ function point(event: MouseEvent): void {
     <p v-if="frames.length < 2" class="reason alone">
       Choose what stands beside it: one of the frames below, a kept one, or another body or lens.
     </p>
-    <label class="tick"><input v-model="matched" type="checkbox" /> at one brightness</label>
+    <Tick v-model="matched" class="matched">at one brightness</Tick>
     <p v-if="error" class="error" role="alert">{{ error }}</p>
   </div>
 </template>
@@ -83,12 +84,8 @@ figure {
 figcaption {
   padding-top: 4px;
 }
-.tick {
+:deep(.matched) {
   grid-column: 1 / -1;
-  display: flex;
-  gap: 10px;
-  align-items: center;
-  min-height: 44px;
 }
 .alone {
   align-self: center;

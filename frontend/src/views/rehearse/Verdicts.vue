@@ -20,7 +20,7 @@ defineProps<{ verdicts: Schemas["VerdictOut"][] }>();
   grid-template-columns: 74px minmax(0, 1fr);
   gap: 0 8px;
   padding: 6px 0;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
 }
 .reason {
   grid-column: 1 / -1;

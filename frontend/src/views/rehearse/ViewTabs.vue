@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { useQuery } from "@tanstack/vue-query";
 import { client, take } from "@/api/client";
+import { keyOf } from "@/api/keys";
+import Choice from "@/fields/Choice.vue";
 
 /** How the frame is looked at, and what stands before it: the scene of the work, another, or a picture of one's own. */
 defineProps<{
@@ -11,7 +13,11 @@ defineProps<{
   own: { value: string; title: string } | null;
 }>();
 const emit = defineEmits<{ view: [slug: string]; pick: [scene: string] }>();
-const { data: scenes } = useQuery({ queryKey: ["scenes"], queryFn: () => take(client.GET("/api/scenes")), staleTime: Infinity });
+const { data: scenes } = useQuery({
+  queryKey: keyOf("scenes"),
+  queryFn: () => take(client.GET("/api/scenes")),
+  staleTime: Infinity,
+});
 </script>
 
 <template>
@@ -27,16 +33,17 @@ const { data: scenes } = useQuery({ queryKey: ["scenes"], queryFn: () => take(cl
         {{ one.label }}
       </button>
     </div>
-    <select
-      class="plain scene"
-      aria-label="scene"
-      :value="picked"
-      @change="emit('pick', ($event.target as HTMLSelectElement).value)"
-    >
-      <option value="">{{ usual || "the scene of this work" }}</option>
-      <option v-if="own" :value="own.value">{{ own.title }}</option>
-      <option v-for="one in scenes" :key="one.slug" :value="one.slug">{{ one.title }}</option>
-    </select>
+    <Choice
+      class="scene"
+      name="scene"
+      :model-value="picked"
+      :options="[
+        { value: '', shown: usual || 'the scene of this work' },
+        ...(own ? [{ value: own.value, shown: own.title }] : []),
+        ...(scenes ?? []).map((one) => ({ value: one.slug, shown: one.title })),
+      ]"
+      @update:model-value="(scene) => emit('pick', scene)"
+    />
   </div>
 </template>
 
@@ -53,7 +60,7 @@ const { data: scenes } = useQuery({ queryKey: ["scenes"], queryFn: () => take(cl
   flex-wrap: wrap;
   gap: 0 18px;
 }
-.scene {
+:deep(.scene) {
   min-height: 44px;
   max-width: 220px;
   text-decoration: underline;

@@ -41,19 +41,19 @@ export function useOnRuler(held: Held, { change, go, route, setup, document, ste
     const [x, y] = [numbered("sx"), numbered("sy")];
     return x === null || y === null ? null : { x: Math.min(1, Math.max(0, x)), y: Math.min(1, Math.max(0, y)) };
   });
-  const { data: metering, error: unmetered } = useMetering(only("metering"), at);
-  const { data: range, error: unranged } = useRange(only("range"));
-  const { data: sets, error: unset } = useSets(only("sets"));
-  const { data: series, error: unsteady } = useSeries(drawn("series"));
-  const { data: truth, error: untrue } = useTruth(only("preview"));
-  const wrongs: Record<string, Ref<Error | null>> = {
+  const { answer: metering, wrong: unmetered } = useMetering(only("metering"), at);
+  const { answer: range, wrong: unranged } = useRange(only("range"));
+  const { answer: sets, wrong: unset } = useSets(only("sets"));
+  const { answer: series, wrong: unsteady } = useSeries(drawn("series"));
+  const { answer: truth, wrong: untrue } = useTruth(only("preview"));
+  const wrongs: Record<string, Ref<string>> = {
     metering: unmetered,
     range: unranged,
     sets: unset,
     series: unsteady,
     preview: untrue,
   };
-  const wrong = computed(() => wrongs[under.value]?.value?.message ?? "");
+  const wrong = computed(() => wrongs[under.value]?.value ?? "");
 
   const pattern = computed(() => String(route.query.pattern ?? setup.value?.metering.pattern ?? "multi_zone"));
   const pointers = computed(() =>

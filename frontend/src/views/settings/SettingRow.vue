@@ -4,6 +4,7 @@ import type { Configured, Schemas, SettingWords } from "@/api/client";
 import NumberField from "@/fields/NumberField.vue";
 import AsItCame from "../body/AsItCame.vue";
 import { DIALS, ORIGINS } from "./naming";
+import Choice from "@/fields/Choice.vue";
 
 const props = defineProps<{
   slug: string;
@@ -14,6 +15,8 @@ const props = defineProps<{
   place: string;
   say: (slug: string, value: unknown, shown: string) => string;
   open: boolean;
+  /** Only name and value, in a line of a column. */
+  tight?: boolean;
   other?: string;
   held?: Schemas["HeldOut"];
   heldShown: string;
@@ -33,15 +36,11 @@ const dial = computed(() => DIALS.includes(props.slug));
 const number = computed(() => typeof props.row.value === "number" && !props.row.offered.length);
 const differs = computed(() => props.other !== undefined && props.other !== props.row.shown);
 const MANY = 8;
-function picked(event: Event): void {
-  const chosen = props.row.offered.find((c) => String(c.value) === (event.target as HTMLSelectElement).value);
-  if (chosen) emit("set", chosen.value);
-}
 const when = (iso: string) => iso.slice(0, 10);
 </script>
 
 <template>
-  <section class="setting" :class="{ on: open, closed: row.closed }">
+  <section class="setting" :class="{ on: open, closed: row.closed, tight }">
     <button
       class="line"
       data-repeats
@@ -55,9 +54,9 @@ const when = (iso: string) => iso.slice(0, 10);
         ><span :class="own ? 'beside' : 'alone'">{{ words?.label ?? slug }}</span></span
       >
       <b class="value" :class="{ locked: row.origin === 'locked' }">{{ say(slug, row.value, row.shown) }}</b>
-      <span v-if="other !== undefined" class="other" :class="{ differs }">{{ other || "not there" }}</span>
-      <span class="origin">{{ unused ? "not in use" : ORIGINS[row.origin] }}</span>
-      <i v-if="other === undefined">{{ row.reason }}</i>
+      <span v-if="!tight && other !== undefined" class="other" :class="{ differs }">{{ other || "not there" }}</span>
+      <span v-if="!tight" class="origin">{{ unused ? "not in use" : ORIGINS[row.origin] }}</span>
+      <i v-if="!tight && other === undefined">{{ row.reason }}</i>
     </button>
     <div v-if="open" :id="`set-${slug}`" class="more">
       <p class="reason">{{ row.reason }}</p>
@@ -82,12 +81,12 @@ const when = (iso: string) => iso.slice(0, 10);
       </div>
       <label v-else-if="row.offered.length > MANY" class="choices"
         ><span class="label">by hand</span>
-        <select class="plain" :value="String(row.value)" @change="picked">
-          <option v-for="choice in row.offered" :key="String(choice.value)" :value="String(choice.value)">
-            {{ say(slug, choice.value, choice.shown) }}
-          </option>
-        </select></label
-      >
+        <Choice
+          :name="`${words?.label ?? slug} by hand`"
+          :model-value="row.value"
+          :options="row.offered.map(({ value, shown }) => ({ value, shown: say(slug, value, shown) }))"
+          @update:model-value="(value) => emit('set', value)"
+      /></label>
       <div v-else class="choices" role="group" :aria-label="`${words?.label ?? slug} by hand`">
         <button
           v-for="choice in row.offered"
@@ -144,7 +143,7 @@ const when = (iso: string) => iso.slice(0, 10);
   color: inherit;
   background: none;
   border: 0;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
   width: 100%;
   min-height: 36px;
   display: grid;
@@ -157,6 +156,24 @@ const when = (iso: string) => iso.slice(0, 10);
 }
 .line:has(.other) {
   grid-template-columns: minmax(0, 252px) minmax(0, 150px) minmax(0, 1fr) 84px;
+}
+.line:hover .value {
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
+.tight .line {
+  grid-template-columns: minmax(0, 1.3fr) minmax(0, 1fr);
+  min-height: 28px;
+  padding: 4px 0 3px;
+}
+.tight .beside {
+  display: none;
+}
+.tight .facts {
+  flex-direction: column;
+}
+.tight .way {
+  grid-template-columns: minmax(0, 1fr);
 }
 .name b {
   font-weight: 560;

@@ -5,15 +5,20 @@ import MiniSearch from "minisearch";
 import { computed, onBeforeUnmount, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import { client, ProblemError, take, type Configured } from "@/api/client";
+import { keyOf, nowKnown } from "@/api/keys";
 import { useDialect, useGuide, useHeld, useOutings } from "@/api/queries";
-import { nowKnown } from "@/api/known";
 import { offer } from "@/keys/actions";
 import GoneKit from "../bench/GoneKit.vue";
 import { useBench, whole } from "../bench/useBench";
 import Conflict from "../Conflict.vue";
 import { ORIGINS, useNaming } from "./naming";
 import SettingRow from "./SettingRow.vue";
+import TickStrip from "./TickStrip.vue";
 import SidePane from "./SidePane.vue";
+import Choice from "@/fields/Choice.vue";
+import { listed, orNone } from "@/fields/options";
+import Tick from "@/fields/Tick.vue";
+import Written from "@/fields/Written.vue";
 
 const props = defineProps<{ id: number }>();
 const bench = useBench(props.id, whole);
@@ -37,7 +42,15 @@ const filter = ref({
   origin: String(route.query.origin ?? ""),
   against: String(route.query.against ?? ""),
   only: route.query.only === "yes",
+  all: route.query.all === "yes",
 });
+/** Whether something is asked for; else only what differs from the box is shown. */
+const asking = computed(() => {
+  const f = filter.value;
+  return f.all || !!(f.text.trim() || f.group || f.reach || f.origin || f.against);
+});
+/** A setting that is not as the body came, or that a hand set. */
+const differs = (row: Configured): boolean => row.value !== row.default || row.origin === "locked";
 watch(
   filter,
   (f) =>
@@ -49,6 +62,7 @@ watch(
         origin: f.origin || undefined,
         against: f.against || undefined,
         only: f.only ? "yes" : undefined,
+        all: f.all ? "yes" : undefined,
       },
     }),
   { deep: true },
@@ -57,9 +71,15 @@ watch(
 const others = computed(() =>
   (outings.value ?? []).flatMap((day) => day.situations.filter((s) => s.id !== props.id).map((s) => ({ ...s, day: day.title }))),
 );
+/** What the settings may be held against. */
+const besides = computed(() => [
+  { value: "default", shown: "the body as it came" },
+  { value: "held", shown: "what the body holds" },
+  ...others.value.map((s) => ({ value: `setup-${s.id}`, shown: `${s.starts_at} ${s.title}` })),
+]);
 const otherId = computed(() => Number(/^setup-(\d+)$/.exec(filter.value.against)?.[1] ?? 0));
 const { data: otherSetup, isError: otherFails } = useQuery({
-  queryKey: computed(() => ["setup", otherId.value]),
+  queryKey: computed(() => keyOf("setup", otherId.value)),
   queryFn: () => take(client.GET("/api/situations/{pk}/setup.json", { params: { path: { pk: otherId.value } } })),
   enabled: computed(() => otherId.value > 0),
 });
@@ -81,6 +101,7 @@ function shownOf(slug: string, value: unknown): string {
   return found?.shown ?? String(value);
 }
 
+const open = ref<string | null>(typeof route.query.open === "string" ? route.query.open : null);
 const rows = computed(() => Object.entries(setup.value?.configuration ?? {}));
 const index = computed(() => {
   const made = new MiniSearch<{ id: string; own: string; neutral: string; value: string; place: string }>({
@@ -105,6 +126,7 @@ const shown = computed(() => {
     : null;
   return rows.value.filter(([slug, row]) => {
     const words = settings.value.get(slug);
+    if (!asking.value && !differs(row) && open.value !== slug) return false;
     if (hits && !hits.has(slug)) return false;
     if (f.group && words?.group !== f.group) return false;
     if (f.reach && row.reach !== f.reach) return false;
@@ -124,7 +146,10 @@ const groups = computed(() => {
   return made;
 });
 
-const open = ref<string | null>(typeof route.query.open === "string" ? route.query.open : null);
+function pick(slug: string): void {
+  open.value = slug;
+  requestAnimationFrame(() => window.document.querySelector<HTMLElement>(`[data-setting="${slug}"]`)?.focus());
+}
 const settingErrors = computed(() =>
   Object.fromEntries(
     Object.entries(errors.value)
@@ -163,7 +188,7 @@ async function hold(values: Record<string, string | number | null>, verified: bo
     const answer = await take(
       client.PUT("/api/kit/bodies/{slug}/state", { params: { path: { slug: body.value } }, body: { values, verified } }),
     );
-    await nowKnown(queries, ["held", body.value], answer);
+    await nowKnown(queries, keyOf("held", body.value), answer);
   } catch (error) {
     holdError.value = error instanceof ProblemError ? error.message : "The server cannot be reached; nothing was written down.";
   }
@@ -214,44 +239,49 @@ const bodyName = computed(() => kit.value?.bodies.find((b) => b.slug === body.va
     <aside class="filters" aria-label="what is shown">
       <h2>Shown</h2>
       <label class="field"
-        ><span class="label">search</span
-        ><input id="search" v-model="filter.text" class="plain" type="search" placeholder="any word of it"
+        ><span class="label">search</span><Written id="search" v-model="filter.text" type="search" placeholder="any word of it"
       /></label>
       <details class="fold" :open="wide">
         <summary>limits</summary>
         <label class="field"
           ><span class="label">group</span
-          ><select v-model="filter.group" class="plain">
-            <option value="">all</option>
-            <option v-for="g in guide.groups" :key="g.slug" :value="g.slug">{{ g.label }}</option>
-          </select></label
-        >
+          ><Choice v-model="filter.group" name="group" :options="orNone('all', listed(guide.groups))"
+        /></label>
         <label class="field"
           ><span class="label">touches</span
-          ><select v-model="filter.reach" class="plain">
-            <option value="">anything</option>
-            <option v-for="r in guide.reaches" :key="r.slug" :value="r.slug">{{ r.slug }}</option>
-          </select></label
-        >
+          ><Choice
+            v-model="filter.reach"
+            name="touches"
+            :options="
+              orNone(
+                'anything',
+                guide.reaches.map(({ slug }) => ({ value: slug as string, shown: slug })),
+              )
+            "
+        /></label>
         <label class="field"
           ><span class="label">origin</span
-          ><select v-model="filter.origin" class="plain">
-            <option value="">any</option>
-            <option v-for="(words, origin) in ORIGINS" :key="origin" :value="origin">{{ words }}</option>
-          </select></label
-        >
+          ><Choice
+            v-model="filter.origin"
+            name="origin"
+            :options="
+              orNone(
+                'any',
+                Object.entries(ORIGINS).map(([value, shown]) => ({ value, shown })),
+              )
+            "
+        /></label>
         <label class="field"
           ><span class="label">beside it</span
-          ><select v-model="filter.against" class="plain">
-            <option value="">nothing</option>
-            <option value="default">the body as it came</option>
-            <option value="held">what the body holds</option>
-            <option v-for="s in others" :key="s.id" :value="`setup-${s.id}`">{{ s.starts_at }} {{ s.title }}</option>
-          </select></label
-        >
-        <label v-if="filter.against" class="field tick"><input v-model="filter.only" type="checkbox" /> only what differs</label>
+          ><Choice v-model="filter.against" name="beside it" :options="orNone('nothing', besides)"
+        /></label>
+        <Tick v-if="filter.against" v-model="filter.only">only what differs</Tick>
       </details>
-      <p class="quiet count" role="status">{{ shown.length }} of {{ rows.length }} settings of {{ bodyName }}</p>
+      <p class="quiet count" role="status">
+        {{ shown.length }} of {{ rows.length }} settings of {{ bodyName
+        }}<template v-if="!asking">, those that differ from the box</template>
+      </p>
+      <Tick v-model="filter.all">all {{ rows.length }}</Tick>
       <p v-if="otherFails" class="error" role="alert">That setup cannot be computed as it stands.</p>
       <button v-if="shown.length" class="plain tool" @click="holdAll">All shown are set so on the body</button>
       <p v-if="holdError" class="error" role="alert">{{ holdError }}</p>
@@ -263,12 +293,13 @@ const bodyName = computed(() => kit.value?.bodies.find((b) => b.slug === body.va
       <RouterLink class="tool" :to="{ name: 'fits', params: { id } }">Does another’s fit me?</RouterLink>
       <RouterLink class="tool" :to="{ name: 'body', params: { slug: body } }">The body's own words and state</RouterLink>
     </aside>
-    <section v-if="setup" class="list" aria-label="settings">
+    <section v-if="setup" class="list" :class="{ tight: !asking }" aria-label="settings">
+      <TickStrip :rows="rows" :differs="differs" :named="(slug) => own(slug) || neutral(slug)" @pick="pick" />
       <div v-for="[slug, text] in stray" :key="slug" class="error stray" role="alert">
         {{ neutral(slug) }}: {{ text }}
         <button class="plain" @click="set({ [slug]: null })">let go of it</button>
       </div>
-      <template v-for="part in groups" :key="part.rows[0]?.[0]">
+      <section v-for="part in groups" :key="part.rows[0]?.[0]" class="part">
         <h2>{{ groupName(part.group) }}</h2>
         <SettingRow
           v-for="[slug, row] in part.rows"
@@ -281,6 +312,7 @@ const bodyName = computed(() => kit.value?.bodies.find((b) => b.slug === body.va
           :place="place(slug)"
           :say="said"
           :open="open === slug"
+          :tight="!asking"
           :other="against(slug, row)"
           :held="state?.held[slug]"
           :held-shown="state?.held[slug] ? shownOf(slug, state.held[slug].value) : ''"
@@ -297,7 +329,7 @@ const bodyName = computed(() => kit.value?.bodies.find((b) => b.slug === body.va
             ><RouterLink :to="{ name: 'bench', params: { id } }">hold it at the bench, where it costs stops</RouterLink></template
           >
         </SettingRow>
-      </template>
+      </section>
       <p v-if="!groups.length" class="reason">
         Nothing here fits what is asked for on the left. Take one of the limits away, or search another word.
       </p>
@@ -342,17 +374,14 @@ const bodyName = computed(() => kit.value?.bodies.find((b) => b.slug === body.va
   gap: 8px;
   min-height: 36px;
   align-items: center;
-  border-bottom: 1px solid var(--rule);
-}
-.tick {
-  display: flex;
+  border-bottom: 1px var(--ruled) var(--rule);
 }
 @media (min-width: 761px) {
   .fold > summary {
     display: none;
   }
 }
-.field select {
+.field :deep(.choice) {
   font-weight: 560;
 }
 .count {
@@ -371,6 +400,18 @@ const bodyName = computed(() => kit.value?.bodies.find((b) => b.slug === body.va
 }
 .list {
   min-width: 0;
+}
+/* What differs stands close, in columns; the one that is open has a column's width for its whole reason. */
+.tight {
+  columns: 3 240px;
+  column-gap: 24px;
+}
+.tight > :deep(.ticks),
+.tight > .stray {
+  column-span: all;
+}
+.tight .part {
+  break-inside: avoid-column;
 }
 .stray {
   border: 1px dashed var(--error);

@@ -125,7 +125,7 @@ summary {
   justify-content: space-between;
   gap: 12px;
   align-items: center;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
   cursor: pointer;
 }
 summary .quiet {

@@ -2,12 +2,14 @@
 import { useQuery } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import { client, take, type Schemas } from "@/api/client";
+import { keyOf } from "@/api/keys";
 import { useBodyName } from "@/api/queries";
 import { useDayChange } from "../useDayChange";
+import Choice from "@/fields/Choice.vue";
 
 type Pair = Schemas["AlikeOut"];
 const props = defineProps<{ id: number }>();
-const key = computed(() => ["alike", props.id]);
+const key = computed(() => keyOf("alike", props.id));
 const { data: pairs } = useQuery({
   queryKey: key,
   queryFn: () => take(client.GET("/api/outings/{pk}/alike", { params: { path: { pk: props.id } } })),
@@ -39,10 +41,11 @@ async function takeBack(): Promise<void> {
     <h2>Two bodies alike</h2>
     <label v-if="pairs.length > 1" class="which"
       ><span class="label">which two</span
-      ><select v-model.number="at" class="plain">
-        <option v-for="(p, k) in pairs" :key="p.one + p.other" :value="k">{{ name(p.one) }} and {{ name(p.other) }}</option>
-      </select></label
-    >
+      ><Choice
+        v-model="at"
+        name="which two"
+        :options="pairs.map((p, k) => ({ value: k, shown: `${name(p.one)} and ${name(p.other)}` }))"
+    /></label>
     <p v-for="warning in pair.warnings" :key="warning" class="warning">{{ warning }}</p>
     <p class="quiet">
       <RouterLink :to="{ name: 'first_day', params: { slug: pair.one } }">{{ name(pair.one) }}: clock and prefix</RouterLink

@@ -2,12 +2,12 @@
 import { useQuery, useQueryClient } from "@tanstack/vue-query";
 import { computed, onUnmounted, ref } from "vue";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
+import { changed, keyOf, nowKnown } from "@/api/keys";
 import { useBodyName } from "@/api/queries";
-import { nowKnown } from "@/api/known";
 import { offer } from "@/keys/actions";
 import { useStills } from "@/picture/useStills";
 import AlikePane from "./AlikePane.vue";
-import SlotPath from "./SlotPath.vue";
+import SlotDial from "./SlotDial.vue";
 
 type Body = Schemas["BodySlots"];
 /** Whether a worker is still at it. */
@@ -16,7 +16,7 @@ function searching(state: string): boolean {
 }
 const props = defineProps<{ id: number }>();
 const queries = useQueryClient();
-const key = computed(() => ["slots", props.id]);
+const key = computed(() => keyOf("slots", props.id));
 const { data, error } = useQuery({
   queryKey: key,
   queryFn: () => take(client.GET("/api/outings/{pk}/slots", { params: { path: { pk: props.id } } })),
@@ -56,7 +56,7 @@ async function undo(): Promise<void> {
 async function stop(pk: number): Promise<void> {
   try {
     await take(client.DELETE("/api/jobs/{pk}", { params: { path: { pk } } }));
-    await queries.invalidateQueries({ queryKey: key.value });
+    await changed(queries, "slots");
   } catch (problem) {
     wrong.value = problem instanceof ProblemError ? problem.message : "The server cannot be reached.";
   }
@@ -76,7 +76,7 @@ async function keep({ body, bank, number, picked }: Choice): Promise<boolean> {
     return true;
   } catch (caught) {
     wrong.value = caught instanceof ProblemError ? caught.message : "The server cannot be reached; the slot stays as it was.";
-    await queries.invalidateQueries({ queryKey: key.value });
+    await changed(queries, "slots");
     return false;
   }
 }
@@ -125,7 +125,7 @@ async function keep({ body, bank, number, picked }: Choice): Promise<boolean> {
               : "The search for a better way was stopped; this was found before."
           }}
         </p>
-        <SlotPath
+        <SlotDial
           :body="body"
           :name="bodyName(body.body)"
           :specials="data.specials"

@@ -2,6 +2,7 @@
 import { useQuery } from "@tanstack/vue-query";
 import { computed } from "vue";
 import { client, take, type Schemas } from "@/api/client";
+import { keyOf } from "@/api/keys";
 import { useBodyName } from "@/api/queries";
 import { sceneAt } from "@/picture/frames";
 import Still from "@/picture/Still.vue";
@@ -9,7 +10,7 @@ import CardFill from "./CardFill.vue";
 
 const props = defineProps<{ id: number }>();
 const { data, error } = useQuery({
-  queryKey: computed(() => ["traffic", props.id]),
+  queryKey: computed(() => keyOf("traffic", props.id)),
   queryFn: () => take(client.GET("/api/outings/{pk}/traffic", { params: { path: { pk: props.id } } })),
 });
 const bodyName = useBodyName();
@@ -136,7 +137,7 @@ ul {
   gap: 4px 24px;
   align-items: start;
   padding: 8px 0;
-  border-top: 1px solid var(--rule);
+  border-top: 1px var(--ruled) var(--rule);
 }
 .leg h3 {
   padding-top: 0;

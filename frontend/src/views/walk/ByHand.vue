@@ -2,8 +2,9 @@
 import { useQueryClient } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
+import { keyOf, nowKnown } from "@/api/keys";
 import { useInTurn } from "@/api/inTurn";
-import { nowKnown } from "@/api/known";
+import Written from "@/fields/Written.vue";
 
 type Row = Schemas["ByHandOut"];
 const props = defineProps<{ rows: Row[]; words: number; slug: string; done: Record<string, boolean>; heading?: string }>();
@@ -37,7 +38,7 @@ const add = useInTurn(
         body: { ...known.document, entries: [...(known.document.entries ?? []), entry] },
       }),
     );
-    await nowKnown(queries, ["dialect", props.slug], kept);
+    await nowKnown(queries, keyOf("dialect", props.slug), kept);
   },
 );
 /** Add one item to the body's own words; this is how its menus come to be known. */
@@ -89,14 +90,8 @@ async function keep(row: Row): Promise<void> {
             where is it?
           </button>
           <form v-if="writing === row.setting" class="words" @submit.prevent="keep(row)">
-            <input
-              v-model="label"
-              class="plain box"
-              maxlength="80"
-              aria-label="its name on the body"
-              placeholder="its name there"
-            />
-            <input v-model="pages" class="plain box" maxlength="200" aria-label="its pages" placeholder="Main > Exposure" />
+            <Written v-model="label" class="box" maxlength="80" aria-label="its name on the body" placeholder="its name there" />
+            <Written v-model="pages" class="box" maxlength="200" aria-label="its pages" placeholder="Main > Exposure" />
             <button class="button" type="submit">Keep it</button>
             <span v-if="wrong" class="error" role="alert">{{ wrong }}</span>
           </form>
@@ -112,7 +107,7 @@ async function keep(row: Row): Promise<void> {
   grid-template-columns: minmax(0, 1fr) auto;
   gap: 0 18px;
   align-items: center;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
 }
 .one label {
   display: grid;
@@ -145,7 +140,7 @@ summary {
   align-items: center;
   padding: 4px 0 12px;
 }
-.box {
+:deep(.box) {
   border-bottom: 1px solid var(--ink);
   min-height: 44px;
   min-width: 200px;

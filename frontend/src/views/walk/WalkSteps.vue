@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from "vue";
 import type { Schemas } from "@/api/client";
+import Written from "@/fields/Written.vue";
 
 type Step = Schemas["WalkStepOut"];
 /** Items to set, page by page in the order of a walk; one that cannot be set is left out, with why. */
@@ -51,14 +52,7 @@ const count = (presses: number): string => (Number.isInteger(presses) ? String(p
           cannot
         </button>
         <form v-if="refusing === step.setting" class="why" @submit.prevent="refuse(step.setting)">
-          <input
-            v-model="why"
-            class="plain"
-            maxlength="200"
-            required
-            placeholder="why not"
-            :aria-label="`why ${step.label} cannot be set`"
-          />
+          <Written v-model="why" maxlength="200" required placeholder="why not" :aria-label="`why ${step.label} cannot be set`" />
           <button class="button">Leave it out</button>
         </form>
       </div>
@@ -81,7 +75,7 @@ const count = (presses: number): string => (Number.isInteger(presses) ? String(p
   gap: 0 12px;
   align-items: center;
   min-height: 44px;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
 }
 .step > label {
   padding: 3px 0;
@@ -104,7 +98,7 @@ const count = (presses: number): string => (Number.isInteger(presses) ? String(p
   gap: 12px;
   padding-bottom: 8px;
 }
-.why input {
+.why :deep(.written) {
   flex: 1;
   min-width: 0;
   min-height: 44px;

@@ -3,8 +3,8 @@ import { useQuery, useQueryClient } from "@tanstack/vue-query";
 import { computed, nextTick, onUnmounted, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
+import { changed, keyOf, nowKnown } from "@/api/keys";
 import { useKit, useOutings } from "@/api/queries";
-import { nowKnown } from "@/api/known";
 import { offer } from "@/keys/actions";
 import ByHand from "./ByHand.vue";
 import WalkSteps from "./WalkSteps.vue";
@@ -41,14 +41,14 @@ const asked = (of: Part, by?: Way): Promise<Schemas["WalkOut"]> =>
     }),
   );
 const { data: found, error: fails } = useQuery({
-  queryKey: computed(() => ["walk", props.id, way.value ?? "", special.value, part.value]),
+  queryKey: computed(() => keyOf("walk", props.id, way.value ?? "", special.value, part.value)),
   queryFn: () => asked(part.value, way.value),
   staleTime: Infinity,
   gcTime: 0,
 });
 const restOpen = ref(false);
 const { data: rest, error: restFails } = useQuery({
-  queryKey: computed(() => ["walk", props.id, "rest"]),
+  queryKey: computed(() => keyOf("walk", props.id, "rest")),
   queryFn: () => asked("rest"),
   enabled: restOpen,
   staleTime: Infinity,
@@ -87,15 +87,15 @@ async function tick(step: { setting: string; value: string | number }): Promise<
   );
   if (!state) return;
   done.value = { ...done.value, [step.setting]: on };
-  await nowKnown(queries, ["held", slug], state);
+  await nowKnown(queries, keyOf("held", slug), state);
 }
 /** The walk anew, after something was written down about the body; what was asked before that is not waited for. */
 async function anew(answer: Promise<Schemas["WalkOut"]>): Promise<boolean> {
   if (!(await told(answer))) return false;
   await router.replace({ query: { ...route.query, way: undefined } });
   await nextTick();
-  await queries.resetQueries({ queryKey: ["walk", props.id] });
-  await queries.invalidateQueries({ queryKey: ["held"] });
+  await queries.resetQueries({ queryKey: keyOf("walk", props.id) });
+  await changed(queries, "held");
   return true;
 }
 const path = computed(() => ({ path: { pk: props.id } }));
@@ -221,7 +221,7 @@ onUnmounted(
             :done="done"
             heading="The rest"
             @tick="tick"
-            @written="queries.invalidateQueries({ queryKey: ['walk', id] })"
+            @written="changed(queries, 'walk')"
           />
         </template>
       </details>
@@ -248,7 +248,7 @@ onUnmounted(
         :slug="situation.body"
         :done="done"
         @tick="tick"
-        @written="queries.invalidateQueries({ queryKey: ['walk', id] })"
+        @written="changed(queries, 'walk')"
       />
     </template>
   </main>
@@ -268,7 +268,7 @@ onUnmounted(
   align-items: center;
   margin: 0;
   min-height: 44px;
-  border-bottom: 1px solid var(--rule);
+  border-bottom: 1px var(--ruled) var(--rule);
 }
 .refused button {
   min-height: 44px;

@@ -1,0 +1,1 @@
+"""One line as practitioners say it, read into a situation."""

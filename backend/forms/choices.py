@@ -1,0 +1,69 @@
+"""What may be chosen from short lists, in the words that every screen shows: one list for one field, wherever it stands."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from types import MappingProxyType
+
+from craft.configuration.around import RAW_PACKINGS
+from craft.optics.sharpness import Acuity
+from craft.vocabulary.terms import AimDepth, AimMotion, File, RangeFirst, Support
+from forms.configuration_form import ChoiceOut
+
+CHOICES: Mapping[str, Mapping[str, str] | Mapping[int, str]] = MappingProxyType(
+    {
+        "motion": {
+            AimMotion.FREEZE.value: "frozen",
+            AimMotion.BLUR.value: "blurred",
+            AimMotion.PAN.value: "followed",
+        },
+        "depth": {
+            AimDepth.ENOUGH.value: "enough",
+            AimDepth.SHALLOW.value: "background melts",
+        },
+        "support": {one.value: one.value for one in Support},
+        "file": {
+            File.RAW.value: "raw",
+            File.RENDERED.value: "finished",
+            File.BOTH.value: "both",
+        },
+        "acuity": {
+            Acuity.TRADITIONAL.value: "as prints are (0.2 mm at 25 cm)",
+            Acuity.KEEN.value: "keenly (one minute of arc)",
+            Acuity.PIXEL.value: "pixel by pixel",
+        },
+        "range_first": {
+            RangeFirst.BRIGHTEST.value: "the brightest that must hold: darker for it, within that",
+            RangeFirst.SKIN.value: "skin: nothing is darkened for what is bright",
+            RangeFirst.SHADOWS.value: "shadows: clean before highlights are held",
+        },
+        "colour_space": {
+            "srgb": "standard colours",
+            "wide": "wide colours",
+        },
+        "mains_hz": {
+            50: "50 Hz: they pulse 100 times a second",
+            60: "60 Hz: they pulse 120 times a second",
+        },
+        "units": {
+            "metres": "metres",
+            "feet": "feet",
+        },
+        "finder": {
+            "electronic": "electronic",
+            "optical": "optical",
+            "screen": "screen only",
+        },
+        "raw_opens": RAW_PACKINGS,
+    }
+)
+"""Field of a form -> what it takes and how it is read; that these are all that it takes is a test."""
+
+
+def choices_out() -> dict[str, list[ChoiceOut]]:
+    """Every list, as a screen offers it.
+
+    >>> [one.shown for one in choices_out()["depth"]]
+    ['enough', 'background melts']
+    """
+    return {field: [ChoiceOut(value=value, shown=shown) for value, shown in rows.items()] for field, rows in CHOICES.items()}

@@ -1,0 +1,65 @@
+"""A password is lost, and found again by a code that was shown once."""
+
+from __future__ import annotations
+
+import re
+from urllib.parse import unquote
+
+from playwright.sync_api import expect
+
+from people.models import RecoveryCode
+from people.tests.caller import Caller
+from studio.tests.browser import BrowserCase
+from studio.tests.chromium import DESK, PHONE
+
+FIRST, NEXT = "lantern-boats-4", "frost-on-ropes-7"
+
+
+class LostPassword(BrowserCase):
+    def test_codes_of_a_new_account_give_a_lost_password_back(self) -> None:
+        page = self.open("/enter", signed_in=False, size=PHONE)
+        page.get_by_label("name", exact=True).first.fill("finch")
+        page.get_by_label("password", exact=True).first.fill(FIRST)
+        page.get_by_role("button", name="Make an account").click()
+        codes = page.locator(".codes li")
+        expect(codes).to_have_count(8)
+        code = codes.nth(3).inner_text()
+        kept = page.get_by_role("link", name="Keep them as a file")
+        expect(kept).to_have_attribute("download", "recovery-codes-finch.txt")
+        self.assertIn(code, unquote(kept.get_attribute("href") or ""))
+        page.emulate_media(media="print")
+        expect(codes.first).to_be_visible()
+        expect(page.get_by_role("button", name="Start bare")).to_be_hidden()
+        page.emulate_media(media="screen")
+        page.context.clear_cookies()
+
+        page.goto("/enter")
+        page.set_viewport_size({"width": DESK[0], "height": DESK[1]})
+        page.get_by_text("I lost my password").click()
+        form = page.get_by_role("form", name="lost password")
+        form.get_by_label("name").fill("finch")
+        form.get_by_label("the next password", exact=True).fill("12345678")
+        form.get_by_label("one of your recovery codes").fill(code.upper().replace("-", " "))
+        sent = form.get_by_role("button", name="Set it and sign in")
+        sent.click()
+        expect(form.get_by_role("alert").filter(has_text=re.compile("too common|numeric"))).to_be_visible()
+        form.get_by_label("the next password", exact=True).fill(NEXT)
+        sent.click()
+        expect(page).not_to_have_url(re.compile("/enter"))
+        self.assertEqual(RecoveryCode.objects.filter(person__username="finch").count(), 7)
+
+        page.goto("/profile")
+        expect(page.get_by_text("7 recovery codes are left")).to_be_visible()
+        page.get_by_label("present").fill(FIRST)
+        page.get_by_role("button", name="Make new recovery codes").click()
+        expect(page.get_by_role("alert").filter(has_text="this is not your present password")).to_be_visible()
+        page.get_by_label("present").fill(NEXT)
+        page.get_by_role("button", name="Make new recovery codes").click()
+        expect(codes).to_have_count(8)
+        expect(page.get_by_text("8 recovery codes are left")).to_be_visible()
+        page.reload()
+        expect(page.get_by_text("8 recovery codes are left")).to_be_visible()
+        expect(codes).to_have_count(0)
+        spent = Caller().post("/api/recover", {"name": "finch", "code": code, "password": FIRST})
+        self.assertEqual(spent.status_code, 422)
+        self.assertEqual([text for text in self.wrong if not re.search("40[13]|422", text)], [])
