@@ -1,12 +1,13 @@
 import { useQuery } from "@tanstack/vue-query";
 import { refDebounced } from "@vueuse/core";
-import { computed, shallowRef, watch, type Ref } from "vue";
+import { computed, shallowRef, toRaw, watch, type Ref } from "vue";
 import { ProblemError } from "./client";
 import { keyOf } from "./keys";
 
 /**
  * The answer to a question that changes as one works: asked once it rests, given up once another is asked. The answer before
- * stands until the next has come, also beside what is wrong with a question; while there is none, nothing is asked.
+ * stands until the next has come, also beside what is wrong with a question; while there is none, nothing is asked, nor is
+ * one anew from which one has gone on: what it was about may be gone.
  */
 export function useAnswer<Q, T>(
   name: string,
@@ -18,7 +19,7 @@ export function useAnswer<Q, T>(
   const { data, error } = useQuery({
     queryKey: computed(() => keyOf("now", name, rested.value)),
     queryFn: ({ signal }) => ask(rested.value as Q, signal),
-    enabled: computed(() => rested.value !== null),
+    enabled: computed(() => rested.value !== null && toRaw(rested.value) === toRaw(question.value)),
     staleTime: Infinity,
     gcTime: 60_000,
   });
