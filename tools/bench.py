@@ -51,9 +51,9 @@ from craft.tones.tonemap import map_of
 from craft.tones.wanted import must_hold
 from craft.vocabulary.terms import Pattern
 from forms.dialect_form import of_demo
-from forms.picture_light import picture_light
 from forms.setup_form import setup_of
 from forms.situation_form import SituationForm
+from images.reading import picture_light
 
 CASES = {
     "sports": {"genre": "sports", "body": "merrow-swift-20", "lens": "merrow-70-200", "light": {"ev100": 11}},

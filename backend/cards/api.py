@@ -19,9 +19,9 @@ from craft.vocabulary.terms import File
 from forms.answer import answer_to
 from forms.card_form import CardSnapshot, FrameShownOut, frame_shown, lead_thirds
 from forms.outing_form import fingerprint
-from forms.picture_light import refused
-from forms.picture_told import LARGEST_BYTES
 from forms.problems import InputError
+from images.reading import picture_light
+from images.values import LARGEST_BYTES, refused
 from outings.models import Situation
 from outings.reading import Kit
 from people.guards import heavy, person_of, stateless
@@ -69,7 +69,8 @@ def read_test_frame(request: HttpRequest, pk: int) -> FrameShownOut:
     answer = answer_to(Kit(person_of(request)).resolve_row(row.situation))
     lead = None if answer.setup.file is File.RENDERED else lead_thirds(answer)
     with received(request, LARGEST_BYTES, refused) as path:
-        return frame_shown(path, lead)
+        found = picture_light(path)
+    return frame_shown(found.levels, lead)
 
 
 @router.get("/cards/{pk}", response=CardOut)

@@ -6,6 +6,8 @@ import base64
 from collections.abc import Mapping
 from typing import Any
 
+import numpy as np
+from numpy.typing import NDArray
 from pydantic import BaseModel, Field, model_validator
 
 from craft.day.shortcuts import Through
@@ -21,7 +23,6 @@ from craft.vocabulary.concessions import gives
 from craft.vocabulary.setting import Value
 from craft.vocabulary.terms import Intent
 from forms.answer import Answer, answer_to
-from forms.picture_light import picture_light
 from forms.problems import InputError, Problem
 from forms.setup_form import DecidedOut, decided_form
 from forms.situation_form import SituationForm
@@ -174,17 +175,16 @@ def lead_thirds(answer: Answer) -> int:
     return max(0, round(stops * 3))
 
 
-def frame_shown(path: str, lead_thirds: float | None) -> FrameShownOut:
-    """What a test frame shows; lead_thirds: thirds that the raw still has where the file warns, None where no raw is kept.
+def frame_shown(levels: NDArray[np.uint8] | None, lead_thirds: float | None) -> FrameShownOut:
+    """What a test frame shows, by its levels (h, w, 3); lead_thirds: thirds that the raw still has where the file warns, None where no raw is kept.
 
     Raises
     ------
     InputError : the file is no finished picture.
     """
-    found = picture_light(path)
-    if found.levels is None:
+    if levels is None:
         raise InputError([Problem("", "give the finished file: a JPEG or PNG of the frame is accepted")])
-    shown = shown_in(found.levels)
+    shown = shown_in(levels)
     words = []
     if shown.white > SPECKS:
         words.append(f"{shown.white:.1%} of it is at its white, hatched; {shown.middle:.0%} of the middle.")
@@ -194,7 +194,7 @@ def frame_shown(path: str, lead_thirds: float | None) -> FrameShownOut:
         words.append(f"Its brightest part stays {shown.room:.1f} stops under white.")
     if shown.black > SPECKS:
         words.append(f"{shown.black:.1%} shows nothing, dotted.")
-    frame = as_jpeg(marks_on(scaled_to(found.levels, SHOWN_PX)))
+    frame = as_jpeg(marks_on(scaled_to(levels, SHOWN_PX)))
     marked = "data:image/jpeg;base64," + base64.b64encode(frame).decode()
     return FrameShownOut(saw=shown.saw, much=shown.much, words=" ".join(words) or "It is as it should be.", marked=marked)
 

@@ -12,10 +12,12 @@ from pydantic import Field, model_validator
 
 from craft.kit.kinds import KINDS, SENSOR_SIZES
 from forms.describe_form import DescribeForm, described_body, described_lens
-from forms.frames_together import together
 from forms.kit_form import Form
-from forms.picture_told import ACCEPTED, LARGEST_BYTES, Told, read_frame
 from forms.problems import InputError, Problem
+from images.reading import read_frame
+from images.together import together
+from images.told import ACCEPTED, Told
+from images.values import LARGEST_BYTES
 from kit import actions
 from kit.api import BodyOut, piece_out
 from people.guards import person_of, stateless

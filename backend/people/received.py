@@ -23,7 +23,7 @@ def received(request: HttpRequest, largest: int, wrong: Callable[[str], InputErr
     ------
     InputError : it is empty, or larger than so many bytes.
     """
-    with tempfile.NamedTemporaryFile() as kept:
+    with tempfile.TemporaryFile() as kept:  # without a name: whatever ends this process, nothing stays
         size = 0
         while chunk := request.read(CHUNK):
             size += len(chunk)
@@ -33,4 +33,4 @@ def received(request: HttpRequest, largest: int, wrong: Callable[[str], InputErr
         kept.flush()
         if not size:
             raise wrong("the file is empty")
-        yield kept.name
+        yield f"/dev/fd/{kept.fileno()}"

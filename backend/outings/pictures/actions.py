@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import json
-import threading
 from collections.abc import Callable
 from functools import lru_cache
 from typing import Any
@@ -18,10 +17,10 @@ from craft.tones.painted import base_name, with_distances
 from forms.answer import answer_to
 from forms.areas_form import AreasForm
 from forms.kit_form import BodyForm
-from forms.outing_bundle import MOST, Bundle, PictureEntry, bundled, unbundled
-from forms.picture_light import picture_light
-from forms.picture_store import as_bytes, from_bytes
 from forms.problems import InputError, Problem
+from images.bundle import MOST, Bundle, PictureEntry, bundled
+from images.reading import picture_light, unbundled
+from images.store import as_bytes, from_bytes
 from kit.actions import keep_document
 from kit.models import Piece
 from outings.exchange import export, import_outing
@@ -33,8 +32,6 @@ MOST_PICTURES, MOST_BYTES = MOST, 160_000_000
 """Pictures that a person keeps, and bytes of light in all."""
 
 LONGEST_NAME = 80
-_reading = threading.Lock()
-"""Files are read one at a time in a process: a hundred megapixels take their room once."""
 
 
 def mine(person: Somebody) -> QuerySet[Picture]:
@@ -69,8 +66,7 @@ def bring(situation: Situation, path: str, name: str) -> Picture:
     InputError : it is none that is accepted, or there is no room for another.
     """
     _room(situation.outing.person, 0)
-    with _reading:
-        found = picture_light(path)
+    found = picture_light(path)
     named = name.strip()[:LONGEST_NAME] or f"picture {situation.pictures.count() + 1}"
     about = {"kind": found.kind, "wide": found.wide, "high": found.high, "ev100": found.ev100, "told": found.told}
     return _keep(situation, found.light, found.levels, name=named, **about)
@@ -186,8 +182,7 @@ def bring_whole(person: User, path: str) -> tuple[Outing, list[str]]:
     ------
     InputError : the zip is damaged or none of ours, or there is no room for what it holds.
     """
-    with _reading:
-        found = unbundled(path)
+    found = unbundled(path)
     with transaction.atomic():
         outing, notes = import_outing(person, found.outing)
         _lay(outing, found)

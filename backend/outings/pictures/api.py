@@ -14,10 +14,9 @@ from craft.render.picture import as_jpeg
 from craft.scales.series import Dial, label
 from craft.tones.own import right_within, scaled_to
 from forms.areas_form import AreasForm
-from forms.outing_bundle import ACCEPTED
-from forms.picture_light import refused
-from forms.picture_told import LARGEST_BYTES
 from forms.problems import InputError, Problem
+from images.counted.archive import wrong
+from images.values import LARGEST_BYTES, refused
 from outings.mine import my_outing, my_situations
 from outings.models import Picture, Situation
 from outings.pictures.actions import (
@@ -96,7 +95,7 @@ def export_whole(request: HttpRequest, pk: int) -> HttpResponse:
 @streamed
 def import_whole(request: HttpRequest) -> BroughtOut:
     """A day with its pictures from a zip, all or nothing. The file itself is the request's body, read as it comes."""
-    with received(request, LARGEST_BYTES, lambda why: InputError([Problem("", f"{why}: {ACCEPTED}")])) as path:
+    with received(request, LARGEST_BYTES, wrong) as path:
         outing, notes = bring_whole(person_of(request), path)
     return BroughtOut(id=outing.pk, notes=notes)
 

@@ -12,7 +12,6 @@ from ninja import Path, Query, Router
 from craft.errors import CraftError
 from craft.render.picture import Look, lift_between
 from craft.render.shot import Shot
-from forms.frame_files import Written, dng_of, jpeg_of
 from forms.problems import InputError
 from forms.rehearsal_form import (
     AtOnceOut,
@@ -29,6 +28,7 @@ from forms.rehearsal_form import (
     scenes,
     triple_of,
 )
+from images.frame_files import Written, dng_of, jpeg_of
 from outings.bench.actions import theirs_of
 from outings.mine import my_situations
 from outings.models import KeptFrame

@@ -17,8 +17,8 @@ from PIL import ExifTags, Image
 
 from craft.render.rehearsal import window_of
 from craft.render.tests.shots import a_shot
-from forms.frame_files import Written, dng_of, jpeg_of
-from forms.tests.test_picture_light import STILL
+from images.frame_files import Written, dng_of, jpeg_of
+from images.tests.test_light import STILL
 from kit.models import Piece
 from outings.models import KeptFrame, Outing, Picture, PictureLight, Situation
 from outings.pictures import actions

@@ -14,7 +14,7 @@ from django.test import TestCase
 from craft.tones.own import of_levels
 from demo.day import DAY
 from demo.kit import BODIES, LENSES
-from forms.picture_store import as_bytes
+from images.store import as_bytes
 from jobs.models import Job
 from outings.demo_people import load_demo_people
 from outings.models import Outing, Picture, PictureLight

@@ -6,7 +6,7 @@ from django.contrib.auth import get_user_model
 from playwright.sync_api import expect
 
 from craft.render.tests.shots import a_shot
-from forms.frame_files import Written, dng_of
+from images.frame_files import Written, dng_of
 from kit.models import Dialect, Held, Piece, Slot
 from outings.models import Outing, Situation
 from studio.tests.browser import BrowserCase

@@ -12,8 +12,8 @@ from hypothesis import strategies as st
 
 from craft.errors import CraftError
 from craft.kit.kinds import BY_KIND, BY_SIZE, Answers
-from forms.frames_together import BEST_FIRST, BY_HAND_S, together
-from forms.picture_told import Told, figures_of
+from images.together import BEST_FIRST, BY_HAND_S, together
+from images.told import Told, figures_of
 
 PHOTO = "Exif.Photo."
 sides = st.tuples(st.floats(5, 60), st.sampled_from((3 / 2, 4 / 3, 16 / 9, 1.0)))

@@ -7,7 +7,7 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from statistics import median
 
-from forms.picture_told import Told
+from images.told import Told
 
 BEST_FIRST = ("the resolution of the focal plane", "the focal length and its equivalent on 36 mm")
 """Where a sensor's size comes from, the surer source first."""

@@ -1,4 +1,4 @@
-"""What one frame of a camera tells about its body and lens, read from the data that it wrote into the file."""
+"""What one frame of a camera tells about its body and lens, from the entries that it wrote into the file."""
 
 from __future__ import annotations
 
@@ -6,13 +6,9 @@ import math
 import re
 from dataclasses import dataclass
 from fractions import Fraction
-from pathlib import Path
 from typing import Any
 
-from forms.problems import InputError, Problem
-
 ACCEPTED = "a JPEG, TIFF, DNG or other raw file as the camera wrote it is accepted"
-LARGEST_BYTES = 200_000_000
 MM_PER_UNIT = {2: 25.4, 3: 10.0, 4: 1.0}
 """Millimetres in the unit of a focal-plane resolution (EXIF 2.32, tag FocalPlaneResolutionUnit)."""
 
@@ -23,74 +19,6 @@ class Told:
 
     value: float | str
     source: str
-
-
-def read_frame(path: str) -> dict[str, Told]:
-    """Figures by name: name, pixels_wide, pixels_high, sensor_width_mm, sensor_height_mm, lens_name, focal_min_mm,
-    focal_max_mm, widest_short, widest_long, focal_mm, iso, time_s, aperture, distance_m, taken_at, utc_offset_min; of a raw bits, packing and raw_mb.
-    What the frame does not tell is not there.
-
-    Raises
-    ------
-    InputError : the file is not a picture, or holds no data about the exposure.
-    """
-    told = _read(path)
-    if told is None:
-        raise InputError([Problem("", f"this is not a picture that can be read: {ACCEPTED}")])
-    if not set(told) - {"pixels_wide", "pixels_high"}:
-        raise InputError([Problem("", f"this picture holds nothing about its camera: {ACCEPTED}")])
-    return told
-
-
-def figures_in(path: str) -> dict[str, float | str]:
-    """The figures of a file that is read for its picture; nothing where it tells none."""
-    return {name: one.value for name, one in (_read(path) or {}).items()}
-
-
-def _read(path: str) -> dict[str, Told] | None:
-    """What a file tells, None where nothing of it can be read."""
-    import exiv2  # a C++ library, loaded only when a picture is given
-
-    exiv2.LogMsg.setLevel(exiv2.LogMsg.Level.mute)
-    try:
-        image = exiv2.ImageFactory.open(path)
-        image.readMetadata()
-    except (exiv2.Exiv2Error, OSError):
-        return None
-    found = {datum.key(): datum.toString() for datum in image.exifData()}
-    return figures_of(found, image.pixelWidth(), image.pixelHeight()) | _raw(path, found)
-
-
-UNPACKED, LOSSY = "1", "34892"
-"""Values of the tag Compression (TIFF 6.0; DNG 1.4) of counts as they are, and of counts of which some is thrown away."""
-
-HARDLY, HALF = 0.97, 0.5
-"""Size over bare bits from which a raw is not packed, and under which some of it has been thrown away (estimates)."""
-
-
-def _raw(path: str, found: dict[str, str]) -> dict[str, Told]:
-    """What a raw tells of its counts; nothing of any other file."""
-    import rawpy  # LibRaw, loaded only when a picture is given
-
-    try:
-        with rawpy.RawPy() as raw:
-            raw.open_file(path)
-            if raw.raw_type != rawpy.RawType.Flat or raw.num_colors < 3:
-                return {}
-            bits, pixels = math.ceil(math.log2(raw.white_level + 1)), raw.sizes.raw_width * raw.sizes.raw_height
-    except (rawpy.LibRawError, ValueError, OSError):
-        return {}
-    size = Path(path).stat().st_size
-    said = found.get("Exif.SubImage1.Compression") or found.get("Exif.Image.Compression") or ""
-    share = size / (pixels * bits / 8)
-    by_size = "none" if share >= HARDLY else "lossless" if share >= HALF else "lossy"
-    packing = {UNPACKED: "none", LOSSY: "lossy"}.get(said, by_size)
-    source = "how the file says it is packed" if said in (UNPACKED, LOSSY) else "the file's size beside its bare bits"
-    return {
-        "bits": Told(float(bits), "the highest count of the raw"),
-        "packing": Told(packing, source),
-        "raw_mb": Told(round(size / 1e6, 2), "the size of the raw file"),
-    }
 
 
 def _number(text: str | None) -> float | None:
@@ -154,6 +82,19 @@ def _minutes(offset: str) -> float | None:
 
 OFFSET_IN_TIFF = "Exif.Image.0x9011"
 """OffsetTimeOriginal where a DNG has it among the entries of its picture, for which no name is registered."""
+
+EXPOSED = ("FocalLength", "ExposureTime", "FNumber", "ISOSpeedRatings", "SubjectDistance", "DateTimeOriginal", "OffsetTimeOriginal")
+"""Of an exposure, which stand where EXIF has them, or where TIFF/EP does."""
+
+ENTRIES = (
+    "Exif.Image.Model",
+    *(f"Exif.{group}.{name}" for group in ("Image", "SubImage1") for name in ("ImageWidth", "ImageLength", "Compression")),
+    *(f"Exif.Photo.{name}" for name in (*EXPOSED, "PixelXDimension", "PixelYDimension", "FocalLengthIn35mmFilm")),
+    *(f"Exif.Photo.{name}" for name in ("FocalPlaneXResolution", "FocalPlaneResolutionUnit", "LensModel", "LensSpecification")),
+    *(f"Exif.Image.{name}" for name in EXPOSED if name not in ("SubjectDistance", "OffsetTimeOriginal")),
+    OFFSET_IN_TIFF,
+)
+"""Every entry that is read; nothing else of what a file carries is."""
 
 OFFSET = re.compile(r"([+-])(0\d|1[0-4]):([0-5]\d)", re.ASCII)
 TAKEN = re.compile(r"\d{4}:\d\d:\d\d \d\d:\d\d:\d\d")

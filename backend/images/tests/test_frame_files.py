@@ -19,8 +19,8 @@ from craft.render.expose import expected, frame
 from craft.render.picture import Look, picture
 from craft.render.tests.shots import a_shot
 from craft.tones.framing import View
-from forms.frame_files import BITS, BLACK, Written, counts_of, dng_of, jpeg_of
-from forms.picture_told import read_frame
+from images.frame_files import BITS, BLACK, Written, counts_of, dng_of, jpeg_of
+from images.reading import read_frame
 
 WRITTEN = Written("Merrow Swift, 20 MP", "Merrow 24-70 f/2.8", "2027:06:01 17:30:00")
 SHOT = a_shot("hall", time_s=1 / 100, aperture=2.8, iso_stops=math.log2(12.5), focal_mm=50.0, focus_m=6.0)

@@ -1,0 +1,82 @@
+"""What files that people bring come to, and how much of them is accepted."""
+
+from __future__ import annotations
+
+import mmap
+from collections.abc import Iterator
+from contextlib import contextmanager
+from dataclasses import dataclass
+from pathlib import Path
+
+import numpy as np
+from numpy.typing import NDArray
+
+from craft.tones.own import OwnLight
+from forms.problems import InputError, Problem
+
+Data = bytes | mmap.mmap
+"""A file's bytes, looked at where they lie."""
+
+ACROSS = 960
+"""Pixels along the longer side of what is kept: as many as a rehearsed frame has."""
+
+LARGEST_BYTES = 200_000_000
+"""Bytes of a file that is looked at."""
+
+MOST_PIXELS, MOST_FLOATS = 100_000_000, 20_000_000
+"""Pixels of a file that are read: of whole numbers, and of light itself in floating point, which takes four times the room, and is held twice while it is read."""
+
+LEAST_SIDE = 16
+
+ACCEPTED = (
+    "a JPEG, PNG, TIFF, DNG or other raw file, a Radiance .hdr or an OpenEXR picture of at most "
+    f"{MOST_PIXELS // 1_000_000} megapixels ({MOST_FLOATS // 1_000_000} of the last two) and {LARGEST_BYTES // 1_000_000} MB is accepted"
+)
+
+
+@dataclass(frozen=True, slots=True)
+class Brought:
+    """A picture that was brought. kind: finished, raw or light; levels: of a finished one, (h, w, 3); ev100: light of its middle tone where
+    its exposure is known; wide, high: its own pixels; told: figures of its exposure."""
+
+    kind: str
+    light: OwnLight
+    levels: NDArray[np.uint8] | None
+    ev100: float | None
+    wide: int
+    high: int
+    told: dict[str, float | str]
+
+    @property
+    def given(self) -> float | None:
+        """Stops of light that the frame was given; None where nobody knows."""
+        return None if self.ev100 is None else -self.ev100
+
+
+def refused(why: str) -> InputError:
+    """That a picture cannot be read, and what can."""
+    return InputError([Problem("", f"{why}: {ACCEPTED}")])
+
+
+def unreadable() -> InputError:
+    """That a picture is none, or damaged."""
+    return refused("this is not a whole picture that can be read")
+
+
+def sized(wide: int, high: int, most: int = MOST_PIXELS) -> None:
+    """Refuse a picture that is too small to see a place in, or too large to be read."""
+    if min(wide, high) < LEAST_SIDE:
+        raise refused(f"this picture is {wide} by {high} pixels, too small to see a place in")
+    if wide * high > most:
+        raise refused(f"this picture is {wide} by {high} pixels, {wide * high / 1e6:.0f} megapixels")
+
+
+@contextmanager
+def looked_at(path: str) -> Iterator[Data]:
+    """The bytes of a file, where they lie."""
+    with Path(path).open("rb") as file:
+        if not file.seek(0, 2):
+            yield b""
+            return
+        with mmap.mmap(file.fileno(), 0, access=mmap.ACCESS_READ) as data:
+            yield data
