@@ -2,16 +2,20 @@
 
 from __future__ import annotations
 
+from dataclasses import asdict
 from datetime import datetime
 from typing import Annotated, Any, Literal, cast
 
 from django.conf import settings
 from django.contrib.auth import authenticate, get_user_model, login, logout, update_session_auth_hash
+from django.contrib.auth.models import User
+from django.contrib.sessions.models import Session
 from django.db import transaction
 from django.db.models import QuerySet
 from django.http import HttpRequest, HttpResponse
 from django.middleware.csrf import get_token
 from django.shortcuts import get_object_or_404
+from django.utils import timezone
 from ninja import Header, Router, Schema
 from pydantic import Field
 
@@ -19,10 +23,10 @@ from demo.door import WORK
 from forms.problems import InputError, Problem, what_can_be_read
 from forms.profile_form import PersonForm
 from outings.demo_people import copy_demo
-from people import actions, recovery
+from people import actions, browsers, recovery
 from people.doors import COUNTED, at_the_door
 from people.guards import Anyone, person_of
-from people.models import Profile, RecoveryCode
+from people.models import Browser, Knock, Profile, RecoveryCode
 from people.names import LONGEST, plain
 from people.versions import check_version, tag
 
@@ -92,10 +96,32 @@ class DemoPerson(Schema):
     work: str
 
 
+class KnocksOut(Schema):
+    """Wrong passwords and codes for an account from browsers that are not known: how many, from how many places, since when, when last."""
+
+    times: int
+    places: int
+    since: datetime
+    last: datetime
+
+
+class BrowserOut(Schema):
+    """A browser that signed in. kind: phone or desk; signed_in: whether it still is; this: whether it is the one that asks."""
+
+    id: int
+    kind: Literal["phone", "desk"]
+    made_at: datetime
+    seen_at: datetime
+    signed_in: bool
+    this: bool
+
+
 class Me(Schema):
-    """Who is signed in; name null for nobody. demo: whether demo people may be stepped in as; registration: who may make an account."""
+    """Who is signed in; name null for nobody. demo: whether demo people may be stepped in as; registration: who may make an account;
+    knocks: who tried the account from elsewhere, null where nobody did."""
 
     name: str | None
+    knocks: KnocksOut | None
     demo: bool
     demo_people: list[DemoPerson]
     registration: Registration
@@ -124,7 +150,14 @@ class ProfileOut(Schema):
 def _me(request: HttpRequest) -> Me:
     name = request.user.get_username() if request.user.is_authenticated else None
     people = [DemoPerson(name=one, work=WORK.get(one, "")) for one in _demo_people().values_list("username", flat=True)]
-    return Me(name=name, demo=settings.DEMO, demo_people=people, registration=cast(Registration, settings.REGISTRATION))
+    told = browsers.knocks(person_of(request)) if name else None
+    return Me(
+        name=name,
+        knocks=KnocksOut(**asdict(told)) if told else None,
+        demo=settings.DEMO,
+        demo_people=people,
+        registration=cast(Registration, settings.REGISTRATION),
+    )
 
 
 def _demo_people() -> QuerySet[Any]:
@@ -133,37 +166,45 @@ def _demo_people() -> QuerySet[Any]:
     return people if settings.DEMO else people.none()
 
 
+def _signed_in(request: HttpRequest, response: HttpResponse, person: User) -> Me:
+    """Sign somebody in, whose browser is known from now on."""
+    login(request, person)
+    browsers.signed_in(request, response, person)
+    return _me(request)
+
+
 @router.get("/me", response=Me, auth=Anyone())
-def who_am_i(request: HttpRequest) -> Me:
+def who_am_i(request: HttpRequest, response: HttpResponse) -> Me:
     """Who is signed in; sets the page's token, for pages that another server gave out."""
     get_token(request)
+    if request.user.is_authenticated:
+        browsers.seen(request, response, person_of(request))
     return _me(request)
 
 
 @doors.post("/people", response=Me, auth=Anyone(), openapi_extra={COUNTED: True})
-def register(request: HttpRequest, given: NewAccount) -> Me:
+def register(request: HttpRequest, response: HttpResponse, given: NewAccount) -> Me:
     """A new account, signed in."""
     actions.may_register(given.invitation)
-    person = actions.register(given.name, given.password)
-    login(request, person)
-    return _me(request)
+    return _signed_in(request, response, actions.register(given.name, given.password))
 
 
 @doors.post("/session", response=Me, auth=Anyone(), openapi_extra={COUNTED: True})
-def sign_in(request: HttpRequest, given: Credentials) -> Me:
+def sign_in(request: HttpRequest, response: HttpResponse, given: Credentials) -> Me:
     """Sign in."""
     person = authenticate(request, username=plain(given.name), password=given.password)
     if person is None:
         raise InputError([Problem("/password", "name and password do not belong together")])
-    login(request, person)
-    return _me(request)
+    return _signed_in(request, response, person)
 
 
 @doors.post("/recover", response=Me, auth=Anyone(), openapi_extra={COUNTED: True})
-def recover(request: HttpRequest, given: Lost) -> Me:
-    """A new password by a recovery code, which is used up; signed in, and every other browser signed out."""
-    login(request, recovery.recover(given.name, given.code, given.password))
-    return _me(request)
+def recover(request: HttpRequest, response: HttpResponse, given: Lost) -> Me:
+    """A new password by a recovery code, which is used up; signed in, and every other browser signed out and known no more."""
+    person = recovery.recover(given.name, given.code, given.password)
+    answer = _signed_in(request, response, person)
+    browsers.others_out(request, person, forget=True)
+    return answer
 
 
 @doors.get("/me/codes", response=CodesLeft)
@@ -180,25 +221,60 @@ def new_codes(request: HttpRequest, given: Present) -> CodesOut:
 
 
 @router.post("/demo", response=Me, auth=Anyone(), openapi_extra={"responses": {404: {}}})
-def step_in(request: HttpRequest, given: DemoName) -> Me:
+def step_in(request: HttpRequest, response: HttpResponse, given: DemoName) -> Me:
     """Step in as a demo person; in the demo only."""
-    login(request, get_object_or_404(_demo_people(), username=given.name))
-    return _me(request)
+    return _signed_in(request, response, get_object_or_404(_demo_people(), username=given.name))
 
 
 @doors.delete("/session", response=Me)
 def sign_out(request: HttpRequest) -> Me:
     """Sign out."""
+    browsers.signed_out(request)
     logout(request)
     return _me(request)
 
 
 @doors.post("/me/password", response=Me, openapi_extra={COUNTED: True})
-def change_password(request: HttpRequest, given: Passwords) -> Me:
-    """Change the password; the session goes on."""
-    actions.change_password(person_of(request), given.old, given.new)
-    update_session_auth_hash(request, person_of(request))
+def change_password(request: HttpRequest, response: HttpResponse, given: Passwords) -> Me:
+    """Change the password; the session goes on, every other ends."""
+    person = person_of(request)
+    actions.change_password(person, given.old, given.new)
+    update_session_auth_hash(request, person)
+    browsers.signed_in(request, response, person)
+    browsers.others_out(request, person, forget=False)
     return _me(request)
+
+
+@router.get("/me/browsers", response=list[BrowserOut])
+def my_browsers(request: HttpRequest) -> list[BrowserOut]:
+    """Browsers that signed in to this account, the one last here first."""
+    rows, here = list(Browser.objects.filter(person=person_of(request))), request.session.session_key
+    still = set(Session.objects.filter(pk__in=[row.session for row in rows], expire_date__gt=timezone.now()).values_list("pk", flat=True))
+    return [
+        BrowserOut(
+            id=row.pk,
+            kind=cast(Literal["phone", "desk"], row.kind),
+            made_at=row.made_at,
+            seen_at=row.seen_at,
+            signed_in=row.session in still,
+            this=row.session == here,
+        )
+        for row in rows
+    ]
+
+
+@router.delete("/me/browsers/{pk}", response={204: None})
+def end_browser(request: HttpRequest, pk: int) -> HttpResponse:
+    """Sign a browser out, and know it no more: its next try counts as one from elsewhere."""
+    browsers.end(get_object_or_404(Browser, pk=pk, person=person_of(request)))
+    return HttpResponse(status=204)
+
+
+@router.delete("/me/knocks", response={204: None})
+def knocks_seen(request: HttpRequest) -> HttpResponse:
+    """Say that one saw who knocked: what comes from now on is counted anew."""
+    Knock.objects.filter(person=person_of(request)).delete()
+    return HttpResponse(status=204)
 
 
 @router.post("/me/start", response=Me)

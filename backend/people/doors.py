@@ -21,6 +21,7 @@ from ninja.throttling import SimpleRateThrottle
 
 from forms.problems import InputError, Problem
 from forms.reading import read_json
+from people import browsers
 from people.guards import Run, operation_of
 from people.names import plain
 
@@ -105,13 +106,14 @@ def _account(request: HttpRequest, door: str) -> str | None:
     return plain(name).casefold() if isinstance(name, str) else None
 
 
-def _turnstiles(request: HttpRequest, door: str) -> Iterator[Turnstile]:
-    account = _account(request, door)
+def _turnstiles(request: HttpRequest, door: str, account: str | None) -> Iterator[Turnstile]:
+    """The rates of a door; a browser that was signed in before has counts of its own, which nobody else's guesses fill."""
+    own = browsers.known(request, browsers.account(account)) if account is not None and door in NAMED else None
     for rate in RATES:
         if rate.door == door and rate.by == "address":
-            yield Turnstile(rate, SimpleRateThrottle.get_ident(Turnstile(rate, ""), request) or "")
+            yield Turnstile(rate, browsers.address(request))
         elif rate.door == door and account is not None:
-            yield Turnstile(rate, account)
+            yield Turnstile(rate, f"{account} at {own.digest}" if own else account)
 
 
 def wait_of(turnstiles: list[Turnstile], request: HttpRequest) -> int:
@@ -146,12 +148,13 @@ def at_the_door(run: Run) -> Run:
             return run(request, *args, **kwargs)
         if _too_long(request):
             return operation.api.on_exception(request, InputError([Problem("", f"at most {KNOCK_BYTES:,} bytes are read at this door")]))
-        turnstiles = list(_turnstiles(request, door))
+        account = _account(request, door)
+        turnstiles = list(_turnstiles(request, door, account))
         wait = wait_of(turnstiles, request)
-        if wait:
-            return operation.api.on_exception(request, Throttled(wait=wait))
-        answer: HttpResponse = run(request, *args, **kwargs)
-        if answer.status_code < 400:
+        answer: HttpResponse = operation.api.on_exception(request, Throttled(wait=wait)) if wait else run(request, *args, **kwargs)
+        if answer.status_code >= 400 and door in NAMED and account is not None:
+            browsers.knocked(request, account)
+        elif answer.status_code < 400:
             for stile in turnstiles:
                 if stile.by == "account":
                     stile.forget()

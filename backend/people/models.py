@@ -55,3 +55,38 @@ class RecoveryCode(models.Model):
 
     def __str__(self) -> str:
         return f"a recovery code of {self.person}"
+
+
+class Browser(models.Model):
+    """A browser that signed in: known by a key that it keeps and we do not. session: that of its person, empty once signed out; kind: phone or desk."""
+
+    person = models.ForeignKey(settings.AUTH_USER_MODEL, models.CASCADE, related_name="browsers")
+    digest = models.CharField(max_length=64)
+    session = models.CharField(max_length=40, blank=True, db_index=True)
+    kind = models.CharField(max_length=8)
+    made_at = models.DateTimeField(auto_now_add=True)
+    seen_at = models.DateTimeField()
+
+    class Meta:
+        ordering = ["-seen_at", "-id"]
+        constraints = [models.UniqueConstraint(fields=["person", "digest"], name="one_row_per_browser")]
+
+    def __str__(self) -> str:
+        return f"a {self.kind} of {self.person}"
+
+
+class Knock(models.Model):
+    """Wrong passwords or codes for an account from one place that is not known: the place as a hash, so that it is told from others and not kept."""
+
+    person = models.ForeignKey(settings.AUTH_USER_MODEL, models.CASCADE, related_name="knocks")
+    place = models.CharField(max_length=64, blank=True)
+    times = models.PositiveIntegerField(default=0)
+    first_at = models.DateTimeField(auto_now_add=True)
+    last_at = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        ordering = ["id"]
+        constraints = [models.UniqueConstraint(fields=["person", "place"], name="one_row_per_place")]
+
+    def __str__(self) -> str:
+        return f"{self.times} at the door of {self.person}"

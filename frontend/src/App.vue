@@ -30,6 +30,7 @@ function show(which: Over): void {
   over.value = which;
   overlaid.value = true;
 }
+const Knocked = defineAsyncComponent(() => import("@/views/profile/Knocked.vue"));
 const bare = computed(() => !!route.meta.bare);
 
 watch([me, () => route.name], () => {
@@ -129,6 +130,7 @@ watch(
       <button v-if="me?.name" class="plain on-desk" @click="signOut">sign out</button>
     </div>
   </header>
+  <Knocked v-if="me?.knocks && !bare" :knocks="me.knocks" />
   <Unreached />
   <RouterView />
   <Overlay v-if="overlaid" v-model:over="over" />

@@ -1,5 +1,8 @@
 import type { Schemas } from "@/api/client";
 
+/** A moment as one says it, in the clock of whoever looks. */
+export const moment = (iso: string): string => new Date(iso).toLocaleString([], { dateStyle: "medium", timeStyle: "short" });
+
 type Day = Schemas["OutingOut"];
 const OF_ONE = new Set(["bench", "rehearse", "settings", "walk"]);
 

@@ -10,6 +10,7 @@ from typing import Any
 import numpy as np
 from django.contrib.auth import get_user_model
 from django.test import TestCase
+from django.utils import timezone
 
 from craft.tones.own import of_levels
 from demo.day import DAY
@@ -19,6 +20,7 @@ from jobs.models import Job
 from outings.demo_people import load_demo_people
 from outings.models import Outing, Picture, PictureLight
 from people.actions import register
+from people.models import Browser
 from people.recovery import new_codes
 from people.tests.caller import Caller
 from studio.bodies import FOR_FILES
@@ -125,7 +127,8 @@ class OnTheDemoDay(TestCase):
         rail = register("rail", "lantern-boats-4")
         BODIES_SENT["Lost"]["code"] = new_codes(rail, "lantern-boats-4")[0]
         job = Job.objects.create(person=cls.ilse, what="slots", key="k", about={}).pk
-        cls.ids = {"outings": outing.pk, "situations": situation.pk, "cards": card, "kept": kept, "jobs": job, "pictures": pictures[0].pk}
+        browser = Browser.objects.create(person=cls.ilse, digest="of no key", kind="desk", seen_at=timezone.now()).pk
+        cls.ids = {"me": browser, "outings": outing.pk, "situations": situation.pk, "cards": card, "kept": kept, "jobs": job, "pictures": pictures[0].pk}
         cls.token = BODIES_SENT["KeepIn"]["token"] = token
         cls.strip = Caller(cls.ilse).post("/api/rehearse/series", {"situation": ASKED}).json()["rows"][0]["strip"]
         BODIES_SENT["CompareIn"] |= {"one": token, "other": token}

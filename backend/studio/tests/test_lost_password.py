@@ -1,13 +1,14 @@
-"""A password is lost, and found again by a code that was shown once."""
+"""A password is lost, and found again by a code that was shown once; who is in, and who knocked."""
 
 from __future__ import annotations
 
 import re
 from urllib.parse import unquote
 
+from django.utils import timezone
 from playwright.sync_api import expect
 
-from people.models import RecoveryCode
+from people.models import Browser, Knock, RecoveryCode
 from people.tests.caller import Caller
 from studio.tests.browser import BrowserCase
 from studio.tests.chromium import DESK, PHONE
@@ -63,3 +64,26 @@ class LostPassword(BrowserCase):
         spent = Caller().post("/api/recover", {"name": "finch", "code": code, "password": FIRST})
         self.assertEqual(spent.status_code, 422)
         self.assertEqual([text for text in self.wrong if not re.search("40[13]|422", text)], [])
+
+
+class WhoIsIn(BrowserCase):
+    def test_who_knocked_is_told_until_it_is_seen_and_browsers_are_signed_out_one_by_one(self) -> None:
+        for k, times in enumerate((50, 7)):
+            Knock.objects.create(person=self.ilse, place=str(k), times=times)
+        Browser.objects.create(person=self.ilse, digest="none", kind="phone", seen_at=timezone.now())
+        page = self.open("/", size=PHONE)
+        told = page.get_by_role("complementary", name="somebody knocked")
+        expect(told).to_contain_text("57 wrong passwords for your account, from 2 places")
+        told.get_by_role("link", name="My browsers").click()
+        rows = page.locator("#browsers li")
+        expect(rows).to_have_count(2)
+        expect(rows.filter(has_text="this one, a desk")).to_have_count(1)
+        told.get_by_role("button", name="I have seen it").click()
+        expect(told).to_have_count(0)
+        self.assertFalse(Knock.objects.exists())
+        page.get_by_role("button", name=re.compile("^forget a phone of")).click()
+        expect(page.get_by_text("a phone signed out and forgotten")).to_be_visible()
+        expect(rows).to_have_count(1)
+        page.get_by_role("button", name=re.compile("^sign out and forget a desk of")).click()
+        expect(page).to_have_url(re.compile("/enter"))
+        self.assertFalse(Browser.objects.exists())

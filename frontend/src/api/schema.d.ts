@@ -199,7 +199,7 @@ export interface paths {
         put?: never;
         /**
          * Recover
-         * @description A new password by a recovery code, which is used up; signed in, and every other browser signed out.
+         * @description A new password by a recovery code, which is used up; signed in, and every other browser signed out and known no more.
          */
         post: operations["people_api_recover"];
         delete?: never;
@@ -243,7 +243,7 @@ export interface paths {
         put?: never;
         /**
          * Change Password
-         * @description Change the password; the session goes on.
+         * @description Change the password; the session goes on, every other ends.
          */
         post: operations["people_api_change_password"];
         delete?: never;
@@ -287,6 +287,66 @@ export interface paths {
          */
         post: operations["people_api_step_in"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/me/browsers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * My Browsers
+         * @description Browsers that signed in to this account, the one last here first.
+         */
+        get: operations["people_api_my_browsers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/me/browsers/{pk}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * End Browser
+         * @description Sign a browser out, and know it no more: its next try counts as one from elsewhere.
+         */
+        delete: operations["people_api_end_browser"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/me/knocks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Knocks Seen
+         * @description Say that one saw who knocked: what comes from now on is counted anew.
+         */
+        delete: operations["people_api_knocks_seen"];
         options?: never;
         head?: never;
         patch?: never;
@@ -4292,12 +4352,34 @@ export interface components {
             work: string;
         };
         /**
+         * KnocksOut
+         * @description Wrong passwords and codes for an account from browsers that are not known: how many, from how many places, since when, when last.
+         */
+        KnocksOut: {
+            /** Times */
+            times: number;
+            /** Places */
+            places: number;
+            /**
+             * Since
+             * Format: date-time
+             */
+            since: string;
+            /**
+             * Last
+             * Format: date-time
+             */
+            last: string;
+        };
+        /**
          * Me
-         * @description Who is signed in; name null for nobody. demo: whether demo people may be stepped in as; registration: who may make an account.
+         * @description Who is signed in; name null for nobody. demo: whether demo people may be stepped in as; registration: who may make an account;
+         *     knocks: who tried the account from elsewhere, null where nobody did.
          */
         Me: {
             /** Name */
             name: string | null;
+            knocks: components["schemas"]["KnocksOut"] | null;
             /** Demo */
             demo: boolean;
             /** Demo People */
@@ -4388,6 +4470,33 @@ export interface components {
         DemoName: {
             /** Name */
             name: string;
+        };
+        /**
+         * BrowserOut
+         * @description A browser that signed in. kind: phone or desk; signed_in: whether it still is; this: whether it is the one that asks.
+         */
+        BrowserOut: {
+            /** Id */
+            id: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "phone" | "desk";
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /**
+             * Seen At
+             * Format: date-time
+             */
+            seen_at: string;
+            /** Signed In */
+            signed_in: boolean;
+            /** This */
+            this: boolean;
         };
         /**
          * Start
@@ -8769,6 +8878,127 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    people_api_my_browsers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BrowserOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    people_api_end_browser: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    people_api_knocks_seen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -5,6 +5,7 @@ import { client, ProblemError, take, type Schemas } from "@/api/client";
 import { changed, keyOf, nowKnown } from "@/api/keys";
 import { useGuide, useLayout, useWords } from "@/api/queries";
 import { decimal } from "@/fields/typed";
+import { moment } from "@/days";
 import { offer } from "@/keys/actions";
 import TextField from "@/fields/TextField.vue";
 import { useLayoutChange } from "../useLayoutChange";
@@ -99,7 +100,6 @@ const load = (slot: Schemas["SlotOut"], bank: number) => ({
     ...(slot.special ? { special: slot.special } : {}),
   },
 });
-const time = (iso: string): string => new Date(iso).toLocaleString([], { dateStyle: "medium", timeStyle: "short" });
 onUnmounted(
   offer([
     {
@@ -177,7 +177,7 @@ onUnmounted(
       </nav>
       <article v-for="task in open ? [open] : []" :key="task.slug" :data-step="task.slug" data-open>
         <h2 class="open-title">
-          {{ task.title }} <span v-if="task.done_at" class="quiet">done {{ time(task.done_at) }}</span>
+          {{ task.title }} <span v-if="task.done_at" class="quiet">done {{ moment(task.done_at) }}</span>
         </h2>
         <p class="reason">{{ task.because }}</p>
         <p v-if="task.how" class="how">{{ task.how }}</p>

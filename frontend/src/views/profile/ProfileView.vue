@@ -11,6 +11,7 @@ import NumberField from "@/fields/NumberField.vue";
 import { listed, orNone } from "@/fields/options";
 import Tick from "@/fields/Tick.vue";
 import Conflict from "../Conflict.vue";
+import Browsers from "./Browsers.vue";
 import Habits from "./Habits.vue";
 import Password from "./Password.vue";
 import Trial from "./Trial.vue";
@@ -242,6 +243,7 @@ const chosen = (decision: string): string =>
     </section>
     <Habits :person="person" :errors="errors" @change="change" />
     <Password />
+    <Browsers />
   </main>
 </template>
 
