@@ -25,7 +25,7 @@ from forms.traits_form import TraitsForm
 from forms.walk_form import Believed, RefusedOut
 from kit.models import Dialect, Held, Layout, Piece, Refused, Slot
 from people.limits import room_for
-from people.versions import check_version
+from people.versions import replace
 
 
 def add(person: User, kind: str, form: BodyForm | LensForm) -> Piece:
@@ -119,10 +119,7 @@ def save_dialect(piece: Piece, form: DialectForm, if_match: str) -> Dialect:
     document = checked(form).model_dump(mode="json")
     with transaction.atomic():
         row = dialect_of(piece)
-        check_version(row.revision, if_match, row.document)
-        row.document = document
-        row.revision += 1
-        row.save()
+        replace(row, if_match, row.document, document=document)
     return row
 
 
@@ -177,10 +174,7 @@ def save_layout(piece: Piece, form: LayoutForm, if_match: str) -> Layout:
         raise InputError([from_craft(error)]) from None
     with transaction.atomic():
         row = layout_of(piece)
-        check_version(row.revision, if_match, row.document)
-        row.document = document
-        row.revision += 1
-        row.save()
+        replace(row, if_match, row.document, document=document)
     return row
 
 

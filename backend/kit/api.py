@@ -2,12 +2,12 @@
 
 from __future__ import annotations
 
-from typing import Annotated, Any, Literal, cast
+from typing import Any, Literal, cast
 
 from django.db import transaction
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
-from ninja import Header, Router, Schema
+from ninja import Router, Schema
 from pydantic import ValidationError
 
 from forms.kit_form import BodyForm, LensForm
@@ -15,7 +15,7 @@ from forms.problems import from_pydantic
 from kit import actions
 from kit.models import Piece
 from people.guards import person_of
-from people.versions import check_version, tag
+from people.versions import IfMatch, check_version, tag
 
 router = Router(tags=["kit"])
 TOLD = 3
@@ -124,17 +124,13 @@ def _replace(request: HttpRequest, response: HttpResponse, kind: Kind, slug: str
 
 
 @router.put("/kit/bodies/{slug}", response=BodyOut)
-def put_body(
-    request: HttpRequest, response: HttpResponse, slug: str, document: BodyForm, if_match: Annotated[str, Header(alias="If-Match")]
-) -> Any:
+def put_body(request: HttpRequest, response: HttpResponse, slug: str, document: BodyForm, if_match: IfMatch) -> Any:
     """Replace a body, if it is still the version that was read."""
     return _replace(request, response, "body", slug, document, if_match)
 
 
 @router.put("/kit/lenses/{slug}", response=LensOut)
-def put_lens(
-    request: HttpRequest, response: HttpResponse, slug: str, document: LensForm, if_match: Annotated[str, Header(alias="If-Match")]
-) -> Any:
+def put_lens(request: HttpRequest, response: HttpResponse, slug: str, document: LensForm, if_match: IfMatch) -> Any:
     """Replace a lens, if it is still the version that was read."""
     return _replace(request, response, "lens", slug, document, if_match)
 

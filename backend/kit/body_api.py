@@ -8,7 +8,7 @@ from typing import Annotated, Literal
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from django.utils.http import content_disposition_header
-from ninja import Header, Router, Schema
+from ninja import Router, Schema
 from pydantic import Field
 
 from forms.configuration_form import Value
@@ -20,7 +20,7 @@ from kit.api import BodyOut, body_out
 from kit.models import Dialect, Piece
 from people.guards import person_of
 from people.replies import files
-from people.versions import tag
+from people.versions import IfMatch, tag
 
 router = Router(tags=["bodies"])
 
@@ -103,17 +103,13 @@ def get_dialect(request: HttpRequest, response: HttpResponse, slug: str) -> Dial
 
 
 @router.put("/kit/bodies/{slug}/dialect", response=DialectOut)
-def put_dialect(
-    request: HttpRequest, response: HttpResponse, slug: str, document: DialectForm, if_match: Annotated[str, Header(alias="If-Match")]
-) -> DialectOut:
+def put_dialect(request: HttpRequest, response: HttpResponse, slug: str, document: DialectForm, if_match: IfMatch) -> DialectOut:
     """Replace a body's words, if they are still the version that was read."""
     return _dialect_out(actions.save_dialect(_body(request, slug), document, if_match), response)
 
 
 @router.post("/kit/bodies/{slug}/dialect/import", response=DialectOut)
-def import_dialect(
-    request: HttpRequest, response: HttpResponse, slug: str, pasted: Pasted, if_match: Annotated[str, Header(alias="If-Match")]
-) -> DialectOut:
+def import_dialect(request: HttpRequest, response: HttpResponse, slug: str, pasted: Pasted, if_match: IfMatch) -> DialectOut:
     """Words from CSV or JSON, all or nothing; errors by row."""
     piece = _body(request, slug)
     return _dialect_out(actions.save_dialect(piece, read_dialect(pasted.text, pasted.kind), if_match), response)

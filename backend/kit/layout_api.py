@@ -6,7 +6,7 @@ from typing import Annotated
 
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
-from ninja import Header, Router, Schema
+from ninja import Router, Schema
 from pydantic import Field
 
 from craft.day.functions import FUNCTIONS
@@ -19,7 +19,7 @@ from forms.traits_form import ControlForm, control_form
 from kit import actions
 from kit.models import Layout, Piece
 from people.guards import person_of, stateless
-from people.versions import tag
+from people.versions import IfMatch, tag
 
 router = Router(tags=["layout"])
 
@@ -137,8 +137,6 @@ def get_layout(request: HttpRequest, response: HttpResponse, slug: str) -> Layou
 
 
 @router.put("/kit/bodies/{slug}/layout", response=LayoutOut)
-def put_layout(
-    request: HttpRequest, response: HttpResponse, slug: str, document: LayoutForm, if_match: Annotated[str, Header(alias="If-Match")]
-) -> LayoutOut:
+def put_layout(request: HttpRequest, response: HttpResponse, slug: str, document: LayoutForm, if_match: IfMatch) -> LayoutOut:
     """Replace a body's layout, if it is still the version that was read."""
     return _out(actions.save_layout(_body(request, slug), document, if_match), response)

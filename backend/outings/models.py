@@ -20,6 +20,7 @@ class Outing(models.Model):
     utc_offset_min = models.SmallIntegerField(null=True, blank=True)
     lies = models.JSONField(null=True, blank=True)
     faces = models.JSONField(default=list, blank=True)
+    revision = models.PositiveIntegerField(default=1)
     deleted_at = models.DateTimeField(null=True, blank=True)
 
     class Meta:
@@ -87,6 +88,7 @@ class KeptFrame(models.Model):
     situation = models.ForeignKey(Situation, models.CASCADE, related_name="kept")
     name = models.CharField(max_length=80)
     recipe = models.JSONField()
+    revision = models.PositiveIntegerField(default=1)
     made_at = models.DateTimeField(auto_now_add=True)
 
     class Meta:
@@ -114,6 +116,7 @@ class Picture(models.Model):
     told = models.JSONField(default=dict)
     size = models.PositiveIntegerField()
     painted = models.JSONField(default=dict)
+    revision = models.PositiveIntegerField(default=1)
     made_at = models.DateTimeField(auto_now_add=True)
 
     class Meta:

@@ -16,7 +16,7 @@ from django.http import HttpRequest, HttpResponse
 from django.middleware.csrf import get_token
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
-from ninja import Header, Router, Schema
+from ninja import Router, Schema
 from pydantic import Field
 
 from demo.door import WORK
@@ -28,7 +28,7 @@ from people.doors import COUNTED, at_the_door
 from people.guards import Anyone, person_of
 from people.models import Browser, Knock, Profile, RecoveryCode
 from people.names import LONGEST, plain
-from people.versions import check_version, tag
+from people.versions import IfMatch, replace, tag
 
 router = Router(tags=["people"])
 doors = Router(tags=["people"])
@@ -299,15 +299,10 @@ def get_profile(request: HttpRequest, response: HttpResponse) -> ProfileOut:
 
 
 @router.put("/profile", response=ProfileOut)
-def put_profile(
-    request: HttpRequest, response: HttpResponse, document: PersonForm, if_match: Annotated[str, Header(alias="If-Match")]
-) -> ProfileOut:
+def put_profile(request: HttpRequest, response: HttpResponse, document: PersonForm, if_match: IfMatch) -> ProfileOut:
     """Replace the profile, if it is still the version that was read."""
     with transaction.atomic():
         row = Profile.objects.select_for_update().get(pk=profile_of(request).pk)
-        check_version(row.revision, if_match, row.document)
-        row.document = document.model_dump(mode="json")
-        row.revision += 1
-        row.save()
+        replace(row, if_match, row.document, document=document.model_dump(mode="json"))
     response["ETag"] = tag(row.revision)
     return ProfileOut(document=document, version=tag(row.revision))

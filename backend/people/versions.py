@@ -2,7 +2,12 @@
 
 from __future__ import annotations
 
-from typing import Any
+from typing import Annotated, Any, Protocol
+
+from ninja import Header
+
+IfMatch = Annotated[str, Header(alias="If-Match")]
+"""The version that a save is based on."""
 
 
 class Conflict(Exception):  # noqa: N818
@@ -31,3 +36,26 @@ def check_version(revision: int, if_match: str, current: dict[str, Any]) -> None
     """
     if if_match != tag(revision):
         raise Conflict({"document": current, "version": tag(revision)})
+
+
+class Versioned(Protocol):
+    """A stored row that counts its revisions."""
+
+    revision: int
+
+    def save(self, *, update_fields: list[str]) -> None:
+        """Write these fields."""
+
+
+def replace(row: Versioned, if_match: str, current: dict[str, Any], **fields: Any) -> None:
+    """Give a row these values as its next revision, if it is still the one that was read; current: what it says now.
+
+    Raises
+    ------
+    Conflict : carries what the row says now, and its version.
+    """
+    check_version(row.revision, if_match, current)
+    for name, value in fields.items():
+        setattr(row, name, value)
+    row.revision += 1
+    row.save(update_fields=[*fields, "revision"])

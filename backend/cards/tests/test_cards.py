@@ -57,7 +57,9 @@ class PocketCard(TestCase):
         said = {key: day[key] for key in ("title", "place", "day", "utc_offset_min", "lies")}
         for faces, at in ((["Runa", ""], "/faces/1"), (["x" * 41], "/faces/0"), ("Runa", "/faces")):
             self.assertEqual(pointers(self.caller.put(f"/api/outings/{day['id']}", {**said, "faces": faces}, "")), {at})
-        self.assertEqual(self.caller.put(f"/api/outings/{day['id']}", {**said, "faces": ["Runa", "Aske"]}, "").status_code, 200)
+        self.assertEqual(self.caller.put(f"/api/outings/{day['id']}", {**said, "faces": ["Runa", "Aske"]}, day["version"]).status_code, 200)
+        late = self.caller.put(f"/api/outings/{day['id']}", {**said, "faces": ["Other"]}, day["version"])
+        self.assertEqual((late.status_code, late.json()["current"]["document"]["faces"]), (412, ["Runa", "Aske"]))
         self.assertEqual(self.caller.get(f"/api/outings/{day['id']}/export").json()["faces"], ["Runa", "Aske"])
         body = Piece.objects.get(person=self.ilse, slug=self.row["body"])
         self.assertTrue(body.document["detects"])

@@ -65,6 +65,7 @@ def outing_out(outing: Outing, kit: Kit) -> OutingOut:
     rows = [_row(row, outing, kit) for row in sorted(outing.situations.all(), key=lambda row: row.begins)]
     return OutingOut(
         id=outing.pk,
+        version=tag(outing.revision),
         title=outing.title,
         place=outing.place,
         mains_hz=outing.mains,

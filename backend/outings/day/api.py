@@ -2,12 +2,10 @@
 
 from __future__ import annotations
 
-from typing import Annotated
-
 from django.db.models import QuerySet
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
-from ninja import Header, Router
+from ninja import Router
 
 from forms.kit_form import BodyForm, LensForm
 from forms.line_form import LineIn, LineOut, glasses_of, line_of
@@ -21,7 +19,7 @@ from outings.mine import my_outing, my_situations
 from outings.models import Outing, Situation
 from people.guards import heavy, person_of
 from people.replies import as_json, as_json_list
-from people.versions import tag
+from people.versions import IfMatch, replace, tag
 
 router = Router(tags=["outings"])
 
@@ -74,12 +72,11 @@ def import_outing(request: HttpRequest, file: OutingFile) -> OutingOut:
 
 
 @router.put("/outings/{pk}", response=OutingOut)
-def put_outing(request: HttpRequest, pk: int, outing: OutingIn) -> OutingOut:
-    """Rename or move a day."""
-    row = get_object_or_404(_outings(request), pk=pk)
-    for name, said in outing.dict().items():
-        setattr(row, name, said)
-    row.save()
+def put_outing(request: HttpRequest, pk: int, outing: OutingIn, if_match: IfMatch) -> OutingOut:
+    """Rename or move a day, if it is still the version that was read."""
+    row = get_object_or_404(_outings(request).select_for_update(), pk=pk)
+    fields = outing.dict()
+    replace(row, if_match, {name: getattr(row, name) for name in fields}, **fields)
     return _one(request, pk)
 
 
@@ -152,9 +149,7 @@ def get_situation(request: HttpRequest, response: HttpResponse, pk: int) -> Situ
 
 
 @router.put("/situations/{pk}", response=SituationOut, exclude_unset=True)
-def put_situation(
-    request: HttpRequest, response: HttpResponse, pk: int, document: SituationDocument, if_match: Annotated[str, Header(alias="If-Match")]
-) -> SituationOut:
+def put_situation(request: HttpRequest, response: HttpResponse, pk: int, document: SituationDocument, if_match: IfMatch) -> SituationOut:
     """Replace a situation's document, if it is still the version that was read."""
     row = _situation(request, pk)
     reading.Kit(person_of(request)).resolve(document, row.outing)

@@ -43,9 +43,10 @@ class SituationRow(Schema):
 
 
 class OutingOut(Schema):
-    """A day with its situations; notes: what was changed while it was read from a file."""
+    """A day with its situations, and its own version; notes: what was changed while it was read from a file."""
 
     id: int
+    version: str
     title: str
     place: str
     mains_hz: Mains | None

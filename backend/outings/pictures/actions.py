@@ -118,12 +118,6 @@ def _with_distances(row: Picture) -> OwnLight:
     return _light(row.pk, named(row), row.name, row.error, json.dumps(row.painted))
 
 
-def paint(row: Picture, painted: AreasForm) -> None:
-    """Keep what is painted over a picture."""
-    row.painted = painted.model_dump()
-    row.save(update_fields=["painted"])
-
-
 def _found(person: Somebody, pk: int) -> Picture | None:
     return mine(person).filter(pk=pk).first() if person.is_authenticated else None
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from typing import Annotated
+from typing import Annotated, Any
 
 from django.db.models import Sum
 from django.http import HttpRequest, HttpResponse
@@ -29,7 +29,6 @@ from outings.pictures.actions import (
     look_of,
     measured,
     mine,
-    paint,
     together,
     with_pictures,
 )
@@ -37,9 +36,15 @@ from outings.pictures.schemas import BroughtOut, ChangedIn, MeasuredOut, Measure
 from people.guards import person_of, streamed
 from people.received import FILE, received
 from people.replies import as_file, files
+from people.versions import IfMatch, replace, tag
 
 router = Router(tags=["pictures"])
 NEUTRAL_K = 5500.0
+
+
+def _said(row: Picture) -> dict[str, Any]:
+    """What of a picture can be changed."""
+    return {"name": row.name, "ev100": row.ev100, "painted": row.painted}
 
 
 def _out(row: Picture) -> OwnPictureOut:
@@ -47,6 +52,7 @@ def _out(row: Picture) -> OwnPictureOut:
     said = ", ".join(form.format(label(dial, float(row.told[name]))) for name, dial, form in dials if row.told.get(name))
     return OwnPictureOut(
         id=row.pk,
+        version=tag(row.revision),
         name=row.name,
         kind=row.kind,
         wide=row.wide,
@@ -126,21 +132,19 @@ def headroom(request: HttpRequest, pk: int, asked: MeasureIn) -> MeasuredOut:
 
 
 @router.put("/pictures/{pk}", response=OwnPictureOut)
-def change(request: HttpRequest, pk: int, asked: ChangedIn) -> OwnPictureOut:
-    """Call a picture something else, or say how much light its middle tone is."""
-    row = get_object_or_404(mine(person_of(request)), pk=pk)
-    row.name = asked.name.strip() or row.name
-    if "ev100" in asked.model_fields_set:
-        row.ev100 = asked.ev100
-    row.save(update_fields=["name", "ev100"])
+def change(request: HttpRequest, pk: int, asked: ChangedIn, if_match: IfMatch) -> OwnPictureOut:
+    """Call a picture something else, or say how much light its middle tone is, if it is still the version that was read."""
+    row = get_object_or_404(mine(person_of(request)).select_for_update(), pk=pk)
+    ev100 = asked.ev100 if "ev100" in asked.model_fields_set else row.ev100
+    replace(row, if_match, _said(row), name=asked.name.strip() or row.name, ev100=ev100)
     return _out(row)
 
 
 @router.put("/pictures/{pk}/distances", response=OwnPictureOut)
-def set_distances(request: HttpRequest, pk: int, asked: AreasForm) -> OwnPictureOut:
-    """Keep the distances that are painted over a picture; none of them, and all of it lies where the subject does."""
-    row = get_object_or_404(mine(person_of(request)), pk=pk)
-    paint(row, asked)
+def set_distances(request: HttpRequest, pk: int, asked: AreasForm, if_match: IfMatch) -> OwnPictureOut:
+    """Keep the distances that are painted over a picture, if it is still the version that was read; none of them, and all of it lies where the subject does."""
+    row = get_object_or_404(mine(person_of(request)).select_for_update(), pk=pk)
+    replace(row, if_match, _said(row), painted=asked.model_dump())
     return _out(row)
 
 

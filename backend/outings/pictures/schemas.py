@@ -11,10 +11,11 @@ from forms.areas_form import AreasForm
 
 
 class OwnPictureOut(Schema):
-    """A picture of one's own; ev100: light of its middle tone, null where nobody knows; said: its exposure in words; painted: distances over it;
+    """A picture of one's own, and its version; ev100: light of its middle tone, null where nobody knows; said: its exposure in words; painted: distances over it;
     error, within: stops by which its tones may be wrong, and how far they are to be trusted in words."""
 
     id: int
+    version: str
     name: str
     kind: str
     wide: int

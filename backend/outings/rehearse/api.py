@@ -51,6 +51,7 @@ from outings.rehearse.actions import (
 from outings.rehearse.schemas import KeepIn, KeptOut, NameIn
 from people.guards import heavy, person_of, stateless
 from people.replies import as_file, as_json, files
+from people.versions import IfMatch, replace, tag
 
 router = Router(tags=["rehearse"])
 Width = Annotated[int, Query(ge=64, le=1600)]
@@ -177,9 +178,12 @@ def _kept(row: KeptFrame, person: User) -> KeptOut:
     try:
         shot = shot_of_kept(row, person)
     except CraftError as error:
-        return KeptOut(id=row.pk, name=row.name, scene=error.message, token="", figures=None, made_at=row.made_at)
+        return KeptOut(
+            id=row.pk, name=row.name, version=tag(row.revision), scene=error.message, token="", figures=None, made_at=row.made_at
+        )
     return KeptOut(
         id=row.pk,
+        version=tag(row.revision),
         name=row.name,
         scene=shot.own.title if shot.own else shot.scene.title,
         token=token_of(shot),
@@ -223,11 +227,10 @@ def kept_file(request: HttpRequest, pk: int, kind: Literal["jpg", "dng"]) -> Htt
 
 
 @router.put("/kept/{pk}", response=KeptOut)
-def rename(request: HttpRequest, pk: int, asked: NameIn) -> KeptOut:
-    """Call a kept frame something else."""
+def rename(request: HttpRequest, pk: int, asked: NameIn, if_match: IfMatch) -> KeptOut:
+    """Call a kept frame something else, if it is still the version that was read."""
     row = _mine(request, pk)
-    row.name = asked.name.strip() or row.name
-    row.save(update_fields=["name"])
+    replace(row, if_match, {"name": row.name}, name=asked.name.strip() or row.name)
     return _kept(row, person_of(request))
 
 

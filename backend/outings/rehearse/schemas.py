@@ -25,9 +25,10 @@ class NameIn(Schema):
 
 
 class KeptOut(Schema):
-    """A kept frame; one of another version has no token and no figures: it can only be deleted."""
+    """A kept frame, and the version of what is said of it; one that was made otherwise has no token and no figures: it can only be deleted."""
 
     id: int
+    version: str
     name: str
     scene: str
     token: str

@@ -82,9 +82,12 @@ class Kept(Own):
         found = self.bring(jpeg(time=None))
         self.assertIsNone(found["ev100"])
         path = f"/api/pictures/{found['id']}"
-        changed = self.caller.send("PUT", path, {"ev100": 6.5, "name": "through the door"}).json()
+        changed = self.caller.put(path, {"ev100": 6.5, "name": "through the door"}, found["version"]).json()
         self.assertEqual((changed["ev100"], changed["name"]), (6.5, "through the door"))
-        self.assertEqual(pointers(self.caller.send("PUT", path, {"name": "", "ev100": 99})), {"/ev100"})
+        self.assertEqual(pointers(self.caller.put(path, {"name": "", "ev100": 99}, changed["version"])), {"/ev100"})
+        late = self.caller.put(path, {"name": "by the other page"}, found["version"])
+        self.assertEqual((late.status_code, late.json()["current"]["version"]), (412, changed["version"]))
+        self.assertEqual(late.json()["current"]["document"]["name"], "through the door")
         self.assertEqual(self.kept()["pictures"][0]["ev100"], 6.5)
 
     def test_what_is_no_picture_is_refused_and_nothing_is_kept(self) -> None:
@@ -121,7 +124,7 @@ class Kept(Own):
             self.assertEqual(caller.get(f"/api/pictures/{found['id']}/seen.jpg").status_code, status)
             self.assertEqual(caller.get(f"/api/situations/{self.situation.pk}/pictures").status_code, status)
             self.assertEqual(caller.delete(f"/api/pictures/{found['id']}").status_code, status)
-            self.assertEqual(caller.send("PUT", f"/api/pictures/{found['id']}", {"name": "mine"}).status_code, status)
+            self.assertEqual(caller.put(f"/api/pictures/{found['id']}", {"name": "mine"}, found["version"]).status_code, status)
             self.bring(jpeg(), status=status, caller=caller)
         asked = {"situation": question(HALL), "own": found["id"]}
         for what in ("", "/frame", "/metering", "/range", "/sets", "/truth"):
@@ -236,7 +239,7 @@ class AsTheScene(Own):
         kept = self.caller.post(f"/api/situations/{self.situation.pk}/kept", {"token": plain["frame"]["token"]}).json()
         before = self.picture(plain["frame"]["token"])
         near = {**PAINTED, "areas": [{"name": "wall", "distance_m": 0.2}]}
-        self.assertEqual(self.caller.send("PUT", path, near).json()["painted"], near)
+        self.assertEqual(self.caller.put(path, near, '"1"').json()["painted"], near)
         told = self.told(own=own)
         self.assertEqual([row["what"] for row in told["verdicts"]], ["noise", "blur", "blur, wall", "lost tones"])
         self.assertIn("at 0.2 m, with focus at", told["verdicts"][2]["words"])
@@ -250,9 +253,9 @@ class AsTheScene(Own):
             ({**PAINTED, "strokes": [{"area": 0, "wide": 0.1, "points": [[0.5]]}]}, "/strokes/0/points/0"),
             ({**PAINTED, "strokes": [{"area": 0, "wide": 0.1, "points": [[0.5, 1e9]]}]}, "/strokes/0/points/0/1"),
         ):
-            self.assertEqual(pointers(self.caller.send("PUT", path, wrong)), {at})
-        self.assertEqual(Caller(self.bram).send("PUT", path, PAINTED).status_code, 404)
-        self.assertEqual(self.caller.send("PUT", path, {}).json()["painted"], {"areas": [], "strokes": []})
+            self.assertEqual(pointers(self.caller.put(path, wrong, '"2"')), {at})
+        self.assertEqual(Caller(self.bram).put(path, PAINTED, '"2"').status_code, 404)
+        self.assertEqual(self.caller.put(path, {}, '"2"').json()["painted"], {"areas": [], "strokes": []})
         self.assertEqual(self.told(own=own)["verdicts"], plain["verdicts"])
 
     def test_a_kept_frame_of_a_picture_that_has_gone_says_so(self) -> None:
@@ -284,7 +287,7 @@ class Whole(Own):
         return (caller or self.caller).client.generic("POST", path, data, content_type="application/octet-stream", headers=headers)
 
     def test_what_left_comes_back_to_another_account_pixel_for_pixel(self) -> None:
-        self.caller.send("PUT", f"/api/pictures/{self.bring(jpeg(), 'door')['id']}/distances", PAINTED)
+        self.caller.put(f"/api/pictures/{self.bring(jpeg(), 'door')['id']}/distances", PAINTED, '"1"')
         self.bring(dng_of(a_shot("quay", **STILL), Written("B", "L", ""), 240), "quay")
         told = self.send(self.zip(), Caller(self.bram)).json()
         brought = Outing.objects.get(pk=told["id"])

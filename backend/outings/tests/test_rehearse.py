@@ -310,11 +310,13 @@ class Kept(Rehearsing):
         self.assertLessEqual(figures, named, "it is named by what differs")
         self.caller.delete(f"/api/kept/{other['id']}")
         at = f"/api/kept/{first['id']}"
-        renamed = self.caller.send("PUT", at, {"name": "the one"})
+        renamed = self.caller.put(at, {"name": "the one"}, first["version"])
         self.assertEqual(renamed.json()["name"], "the one")
-        self.assertEqual(self.caller.send("PUT", at, {"name": "   "}).json()["name"], "the one", "an empty name is none")
+        self.assertEqual(self.caller.put(at, {"name": "late"}, first["version"]).status_code, 412)
+        unnamed = self.caller.put(at, {"name": "   "}, renamed.json()["version"])
+        self.assertEqual(unnamed.json()["name"], "the one", "an empty name is none")
         stranger = Caller(self.bram)
-        self.assertEqual({stranger.send("PUT", at, {"name": "x"}).status_code, stranger.delete(at).status_code}, {404})
+        self.assertEqual({stranger.put(at, {"name": "x"}, first["version"]).status_code, stranger.delete(at).status_code}, {404})
         self.assertEqual(self.caller.delete(at).status_code, 204)
         self.assertEqual([row["name"] for row in self.caller.get(self.at()).json()], ["frame 2"])
 

@@ -128,7 +128,15 @@ class OnTheDemoDay(TestCase):
         BODIES_SENT["Lost"]["code"] = new_codes(rail, "lantern-boats-4")[0]
         job = Job.objects.create(person=cls.ilse, what="slots", key="k", about={}).pk
         browser = Browser.objects.create(person=cls.ilse, digest="of no key", kind="desk", seen_at=timezone.now()).pk
-        cls.ids = {"me": browser, "outings": outing.pk, "situations": situation.pk, "cards": card, "kept": kept, "jobs": job, "pictures": pictures[0].pk}
+        cls.ids = {
+            "me": browser,
+            "outings": outing.pk,
+            "situations": situation.pk,
+            "cards": card,
+            "kept": kept,
+            "jobs": job,
+            "pictures": pictures[0].pk,
+        }
         cls.token = BODIES_SENT["KeepIn"]["token"] = token
         cls.strip = Caller(cls.ilse).post("/api/rehearse/series", {"situation": ASKED}).json()["rows"][0]["strip"]
         BODIES_SENT["CompareIn"] |= {"one": token, "other": token}
@@ -143,6 +151,9 @@ class OnTheDemoDay(TestCase):
     def version_of(self, path: str) -> str:
         """The version that a save to this address is based on."""
         ilse = Caller(self.ilse)
+        if path.startswith("/api/pictures/"):
+            rows = ilse.get(f"/api/situations/{self.ids['situations']}/pictures").json()["pictures"]
+            return str(next(row["version"] for row in rows if row["id"] == self.ids["pictures"]))
         versions = {"/api/profile": "/api/profile", "/api/situations/{pk}": self.address("/api/situations/{pk}")}
         for kept in ("/dialect", "/layout"):
             if kept in path:

@@ -33,6 +33,12 @@ export class ProblemError extends Error {
   }
 }
 
+/** What stands stored, and its version, where a save came too late; null where that is not what is wrong. */
+export function newerIn<T>(error: unknown): { document: T; version: string } | null {
+  const told = error instanceof ProblemError && error.problem.status === 412 ? error.problem.current : null;
+  return told ? (told as { document: T; version: string }) : null;
+}
+
 export function token(): string {
   return /csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? "";
 }

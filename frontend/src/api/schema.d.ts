@@ -886,7 +886,7 @@ export interface paths {
         get?: never;
         /**
          * Put Outing
-         * @description Rename or move a day.
+         * @description Rename or move a day, if it is still the version that was read.
          */
         put: operations["outings_day_api_put_outing"];
         post?: never;
@@ -1582,7 +1582,7 @@ export interface paths {
         get?: never;
         /**
          * Rename
-         * @description Call a kept frame something else.
+         * @description Call a kept frame something else, if it is still the version that was read.
          */
         put: operations["outings_rehearse_api_rename"];
         post?: never;
@@ -1710,7 +1710,7 @@ export interface paths {
         get?: never;
         /**
          * Change
-         * @description Call a picture something else, or say how much light its middle tone is.
+         * @description Call a picture something else, or say how much light its middle tone is, if it is still the version that was read.
          */
         put: operations["outings_pictures_api_change"];
         post?: never;
@@ -1734,7 +1734,7 @@ export interface paths {
         get?: never;
         /**
          * Set Distances
-         * @description Keep the distances that are painted over a picture; none of them, and all of it lies where the subject does.
+         * @description Keep the distances that are painted over a picture, if it is still the version that was read; none of them, and all of it lies where the subject does.
          */
         put: operations["outings_pictures_api_set_distances"];
         post?: never;
@@ -5175,11 +5175,13 @@ export interface components {
         };
         /**
          * OutingOut
-         * @description A day with its situations; notes: what was changed while it was read from a file.
+         * @description A day with its situations, and its own version; notes: what was changed while it was read from a file.
          */
         OutingOut: {
             /** Id */
             id: number;
+            /** Version */
+            version: string;
             /** Title */
             title: string;
             /** Place */
@@ -5972,11 +5974,13 @@ export interface components {
         };
         /**
          * KeptOut
-         * @description A kept frame; one of another version has no token and no figures: it can only be deleted.
+         * @description A kept frame, and the version of what is said of it; one that was made otherwise has no token and no figures: it can only be deleted.
          */
         KeptOut: {
             /** Id */
             id: number;
+            /** Version */
+            version: string;
             /** Name */
             name: string;
             /** Scene */
@@ -6033,12 +6037,14 @@ export interface components {
         };
         /**
          * OwnPictureOut
-         * @description A picture of one's own; ev100: light of its middle tone, null where nobody knows; said: its exposure in words; painted: distances over it;
+         * @description A picture of one's own, and its version; ev100: light of its middle tone, null where nobody knows; said: its exposure in words; painted: distances over it;
          *     error, within: stops by which its tones may be wrong, and how far they are to be trusted in words.
          */
         OwnPictureOut: {
             /** Id */
             id: number;
+            /** Version */
+            version: string;
             /** Name */
             name: string;
             /** Kind */
@@ -11227,7 +11233,9 @@ export interface operations {
     outings_day_api_put_outing: {
         parameters: {
             query?: never;
-            header?: never;
+            header: {
+                "If-Match": string;
+            };
             path: {
                 pk: number;
             };
@@ -11268,6 +11276,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13783,7 +13800,9 @@ export interface operations {
     outings_rehearse_api_rename: {
         parameters: {
             query?: never;
-            header?: never;
+            header: {
+                "If-Match": string;
+            };
             path: {
                 pk: number;
             };
@@ -13824,6 +13843,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -14376,7 +14404,9 @@ export interface operations {
     outings_pictures_api_change: {
         parameters: {
             query?: never;
-            header?: never;
+            header: {
+                "If-Match": string;
+            };
             path: {
                 pk: number;
             };
@@ -14417,6 +14447,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -14512,7 +14551,9 @@ export interface operations {
     outings_pictures_api_set_distances: {
         parameters: {
             query?: never;
-            header?: never;
+            header: {
+                "If-Match": string;
+            };
             path: {
                 pk: number;
             };
@@ -14553,6 +14594,15 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };

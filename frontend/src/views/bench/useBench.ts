@@ -1,7 +1,17 @@
 import { useDebounceFn, useStorage } from "@vueuse/core";
 import { useQueryClient } from "@tanstack/vue-query";
 import { computed, onScopeDispose, ref, shallowRef, watch } from "vue";
-import { client, ProblemError, take, type Asked, type Decided, type Schemas, type Setup, type Situation } from "@/api/client";
+import {
+  client,
+  newerIn,
+  ProblemError,
+  take,
+  type Asked,
+  type Decided,
+  type Schemas,
+  type Setup,
+  type Situation,
+} from "@/api/client";
 import { changed } from "@/api/keys";
 import { useInTurn } from "@/api/inTurn";
 import { useKit, useProfile } from "@/api/queries";
@@ -192,14 +202,13 @@ export function useBench<T extends Decided>(id: number, ask: Ask<T>) {
       settled(sent, answer.version);
       void changed(queries, "outings");
     } catch (error) {
-      const current = error instanceof ProblemError && error.problem.status === 412 ? error.problem.current : null;
-      if (current && alike(current.document as Situation, sent)) settled(sent, current.version as string);
-      else if (current && ours(current.document as Situation)) {
-        [version.value, stored] = [current.version as string, current.document as Situation];
+      const current = newerIn<Situation>(error);
+      if (current && alike(current.document, sent)) settled(sent, current.version);
+      else if (current && ours(current.document)) {
+        [version.value, stored] = [current.version, current.document];
         await send();
       } else if (current) {
-        theirs.value = current.document as Situation;
-        theirVersion.value = current.version as string;
+        [theirs.value, theirVersion.value] = [current.document, current.version];
         saved.value = "conflict";
         lost.delete(put);
       } else {

@@ -2,7 +2,7 @@
 import { useQueryClient } from "@tanstack/vue-query";
 import { computed, nextTick, onUnmounted, ref, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
-import { client, ProblemError, take, type Schemas } from "@/api/client";
+import { client, newerIn, ProblemError, take, type Schemas } from "@/api/client";
 import { keyOf, nowKnown } from "@/api/keys";
 import { useDialect, useGuide, useHeld, useKit } from "@/api/queries";
 import { useInTurn } from "@/api/inTurn";
@@ -106,8 +106,8 @@ async function keep(next: Entry[], words: string, undoing = false): Promise<void
     await put(next);
     said.value = words;
   } catch (error) {
-    const current = error instanceof ProblemError && error.problem.status === 412 ? error.problem.current : null;
-    if (current) [theirs.value, version.value] = [current.document as Schemas["DialectForm"], current.version as string];
+    const current = newerIn<Schemas["DialectForm"]>(error);
+    if (current) [theirs.value, version.value] = [current.document, current.version];
     else
       errors.value =
         error instanceof ProblemError ? { "": error.message, ...error.places } : { "": "The server cannot be reached." };

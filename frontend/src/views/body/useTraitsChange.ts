@@ -1,6 +1,6 @@
 import { useQueryClient } from "@tanstack/vue-query";
 import { computed, ref } from "vue";
-import { client, ProblemError, take, type Body, type Schemas } from "@/api/client";
+import { client, newerIn, ProblemError, take, type Body, type Schemas } from "@/api/client";
 import { changed, keyOf } from "@/api/keys";
 import { useInTurn } from "@/api/inTurn";
 
@@ -40,8 +40,7 @@ export function useTraitsChange(props: { slug: string; body: Body; version: stri
       await put(change);
       said.value = words;
     } catch (caught) {
-      const late = caught instanceof ProblemError && caught.problem.status === 412;
-      error.value = late
+      error.value = newerIn(caught)
         ? "This body was changed elsewhere; what is shown now is the newer one. Try again."
         : caught instanceof ProblemError
           ? Object.values(caught.places).join("; ") || caught.message

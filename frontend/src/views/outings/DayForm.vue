@@ -3,27 +3,39 @@ import { DatePicker, Modal } from "ant-design-vue";
 import { computed, ref } from "vue";
 import Themed from "@/theme/Themed.vue";
 import { beforeUtc, OFFSETS } from "@/words";
-import { client, ProblemError, take, type Schemas } from "@/api/client";
+import { client, newerIn, ProblemError, take, type Schemas } from "@/api/client";
 import { useWords } from "@/api/queries";
 import Choice from "@/fields/Choice.vue";
 import { type Option } from "@/fields/options";
 import Written from "@/fields/Written.vue";
+import Conflict from "../Conflict.vue";
 
 type Day = Schemas["OutingOut"];
 /** What a day is called, where and when it is; a new one without a day. */
 const props = defineProps<{ day: Day | null }>();
 const emit = defineEmits<{ done: [saved: Day]; cancel: []; remove: [day: Day] }>();
-const form = ref({
-  title: props.day?.title ?? "",
-  place: props.day?.place ?? "",
-  day: props.day?.day ?? new Date().toISOString().slice(0, 10),
-  mains_hz: props.day?.mains_hz ?? null,
-  utc_offset_min: props.day?.utc_offset_min ?? null,
+type Told = Required<Schemas["OutingIn"]>;
+const shown = (of: Told | Day | null) => ({
+  title: of?.title ?? "",
+  place: of?.place ?? "",
+  day: of?.day ?? new Date().toISOString().slice(0, 10),
+  mains_hz: of?.mains_hz ?? null,
+  utc_offset_min: of?.utc_offset_min ?? null,
 });
-const north = ref(props.day?.lies?.latitude_deg.toString() ?? "");
-const east = ref(props.day?.lies?.longitude_deg.toString() ?? "");
+const form = ref(shown(props.day));
+const version = ref(props.day?.version ?? "");
+const north = ref("");
+const east = ref("");
+const faces = ref("");
+function spell(of: Told | Day | null): void {
+  north.value = of?.lies?.latitude_deg.toString() ?? "";
+  east.value = of?.lies?.longitude_deg.toString() ?? "";
+  faces.value = (of?.faces ?? []).join(", ");
+}
+spell(props.day);
+/** What was stored elsewhere meanwhile: both stand until one is chosen. */
+const theirs = ref<Told | null>(null);
 /** Degrees as typed, with a comma or a point; what is no number goes as it is, for the server to say what it takes. */
-const faces = ref((props.day?.faces ?? []).join(", "));
 const degrees = (typed: string) => (typed.trim() === "" ? null : Number(typed.trim().replace(",", ".").replace("−", "-")));
 const named = computed(() =>
   faces.value
@@ -44,22 +56,37 @@ function leftDay(event: FocusEvent): void {
   const text = (event.target as HTMLInputElement).value.trim();
   noDay.value = text === form.value.day ? "" : `“${text}” is no day: write it as 2027-06-12, or choose it`;
 }
-async function save(): Promise<void> {
-  if (noDay.value) return;
+function body(): Schemas["OutingIn"] {
   const [latitude_deg, longitude_deg] = [degrees(north.value), degrees(east.value)];
   // Half a place is sent as it is too: what is missing is said where it is missing.
   const lies = latitude_deg === null && longitude_deg === null ? null : { latitude_deg, longitude_deg };
-  const body = { ...form.value, lies: lies as Schemas["Coordinates"] | null, faces: named.value };
+  return { ...form.value, lies: lies as Schemas["Coordinates"] | null, faces: named.value };
+}
+async function save(): Promise<void> {
+  if (noDay.value || theirs.value) return;
   try {
     const saved = await take(
       props.day
-        ? client.PUT("/api/outings/{pk}", { params: { path: { pk: props.day.id } }, body })
-        : client.POST("/api/outings", { body }),
+        ? client.PUT("/api/outings/{pk}", {
+            params: { path: { pk: props.day.id }, header: { "If-Match": version.value } },
+            body: body(),
+          })
+        : client.POST("/api/outings", { body: body() }),
     );
     emit("done", saved);
   } catch (error) {
-    errors.value = error instanceof ProblemError ? error.places : { "": "The server cannot be reached." };
+    const current = newerIn<Told>(error);
+    if (current) [theirs.value, version.value] = [current.document, current.version];
+    else errors.value = error instanceof ProblemError ? error.places : { "": "The server cannot be reached." };
   }
+}
+async function settle(mine: boolean): Promise<void> {
+  if (!mine && theirs.value) {
+    form.value = shown(theirs.value);
+    spell(theirs.value);
+  }
+  theirs.value = null;
+  if (mine) await save();
 }
 </script>
 
@@ -74,6 +101,7 @@ async function save(): Promise<void> {
       @ok="save"
       @cancel="emit('cancel')"
     >
+      <Conflict v-if="theirs" :mine="body()" :theirs="theirs" @settle="settle" />
       <form class="form" @submit.prevent="save">
         <label for="o-title" class="label">title</label><Written id="o-title" v-model="form.title" class="box" maxlength="120" />
         <p class="error" role="alert">{{ errors["/title"] }}</p>

@@ -2,7 +2,7 @@
 import { useQueryClient } from "@tanstack/vue-query";
 import { useDebounceFn } from "@vueuse/core";
 import { computed, ref, watch } from "vue";
-import { client, ProblemError, take, type Schemas } from "@/api/client";
+import { client, newerIn, ProblemError, take, type Schemas } from "@/api/client";
 import { keyOf, nowKnown } from "@/api/keys";
 import { useInTurn } from "@/api/inTurn";
 import { useKit, useNames, useProfile, useWords } from "@/api/queries";
@@ -52,8 +52,8 @@ const put = useInTurn(
       state.value = "saved";
     } catch (error) {
       state.value = "";
-      const current = error instanceof ProblemError && error.problem.status === 412 ? error.problem.current : null;
-      if (current) [theirs.value, version.value] = [current.document as Person, current.version as string];
+      const current = newerIn<Person>(error);
+      if (current) [theirs.value, version.value] = [current.document, current.version];
       else errors.value = error instanceof ProblemError ? error.places : { "": "The server cannot be reached." };
     }
   },

@@ -39,7 +39,11 @@ function keep(): void {
   void change({ run, words: "fired and kept" });
 }
 function rename(row: Schemas["KeptOut"], name: string): void {
-  void change({ run: () => take(client.PUT("/api/kept/{pk}", { ...at(row), body: { name } })), words: "name kept" });
+  const header = (): { "If-Match": string } => ({
+    "If-Match": kept.value?.find((one) => one.id === row.id)?.version ?? row.version,
+  });
+  const put = () => client.PUT("/api/kept/{pk}", { params: { path: { pk: row.id }, header: header() }, body: { name } });
+  void change({ run: () => take(put()), words: "name kept" });
 }
 const drop = (row: Schemas["KeptOut"]): void =>
   void change({ run: () => take(client.DELETE("/api/kept/{pk}", at(row))), words: `${row.name} deleted` });

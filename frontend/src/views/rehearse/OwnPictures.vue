@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from "@tanstack/vue-query";
 import { computed, ref, shallowRef } from "vue";
-import { client, ProblemError, take, type Schemas } from "@/api/client";
+import { client, newerIn, ProblemError, take, type Schemas } from "@/api/client";
 import { changed, keyOf } from "@/api/keys";
 import { useInTurn } from "@/api/inTurn";
 import { upload } from "@/api/upload";
@@ -24,6 +24,8 @@ const { data: kept } = useQuery({
 });
 const OTHERS = ".dng,.tif,.tiff,.hdr,.exr,.raw";
 const said = ref("");
+/** How often what is shown had to be taken anew, since it was changed elsewhere. */
+const anew = ref(0);
 const error = ref("");
 /** Files that wait, the one that travels first, and how far it is. */
 const waiting = ref<File[]>([]);
@@ -73,18 +75,29 @@ type Change = { run: () => Promise<unknown>; words: string };
 const change = useInTurn(
   () => `pictures-${props.id}`,
   async ({ run, words }: Change) => {
+    let late = false;
     try {
       const told = await run();
       [said.value, error.value] = [words || String(told), ""];
     } catch (caught) {
       error.value = caught instanceof ProblemError ? because(caught) : "The server cannot be reached; nothing was changed.";
+      late = newerIn(caught) !== null;
+      if (late) error.value = "This was changed elsewhere meanwhile. What stands here now is that; your last change is not kept.";
     }
     await changed(queries, "pictures");
+    if (late) anew.value += 1;
   },
 );
 const at = (row: Schemas["OwnPictureOut"]) => ({ params: { path: { pk: row.id } } });
+/** A picture as it is known when its turn has come: a change before it has made it a newer version. */
+const based = (row: Schemas["OwnPictureOut"]) => ({
+  params: {
+    ...at(row).params,
+    header: { "If-Match": kept.value?.pictures.find((one) => one.id === row.id)?.version ?? row.version },
+  },
+});
 const edit = (row: Schemas["OwnPictureOut"], body: Schemas["ChangedIn"], words: string): void =>
-  void change({ run: () => take(client.PUT("/api/pictures/{pk}", { ...at(row), body })), words });
+  void change({ run: () => take(client.PUT("/api/pictures/{pk}", { ...based(row), body })), words });
 function drop(row: Schemas["OwnPictureOut"]): void {
   if (row.id === props.chosen) emit("choose", null);
   ticked.value = ticked.value.filter((one) => one !== row.id);
@@ -94,7 +107,7 @@ function drop(row: Schemas["OwnPictureOut"]): void {
 const painting = ref(0);
 function paint(row: Schemas["OwnPictureOut"], body: Schemas["AreasForm"]): void {
   const run = async (): Promise<void> => {
-    await take(client.PUT("/api/pictures/{pk}/distances", { ...at(row), body }));
+    await take(client.PUT("/api/pictures/{pk}/distances", { ...based(row), body }));
     emit("painted");
   };
   void change({ run, words: "distances kept" });
@@ -226,6 +239,7 @@ const mb = (bytes: number): string => (bytes / 1e6).toFixed(bytes < 1e7 ? 1 : 0)
         </div>
         <PaintDistances
           v-if="painting === row.id"
+          :key="anew"
           class="across"
           :picture="row"
           :rest="rest"
