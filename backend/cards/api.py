@@ -68,8 +68,8 @@ def read_test_frame(request: HttpRequest, pk: int) -> FrameShownOut:
     row = get_object_or_404(Card.objects.select_related("situation__outing"), pk=pk, situation__outing__person=person_of(request))
     answer = answer_to(Kit(person_of(request)).resolve_row(row.situation))
     lead = None if answer.setup.file is File.RENDERED else lead_thirds(answer)
-    with received(request, LARGEST_BYTES, refused) as path:
-        found = picture_light(path)
+    with received(request, LARGEST_BYTES, refused) as file:
+        found = picture_light(file.path)
     return frame_shown(found.levels, lead)
 
 

@@ -181,8 +181,8 @@ def add_described(request: HttpRequest, answers: DescribeForm) -> Any:
 @stateless
 def from_picture(request: HttpRequest) -> PictureOut:
     """What one frame tells about its body and lens. The file itself is the request's body; nothing is stored. Stateless."""
-    with received(request, LARGEST_BYTES, lambda why: InputError([Problem("", f"{why}: {ACCEPTED}")])) as path:
-        told = read_frame(path)
+    with received(request, LARGEST_BYTES, lambda why: InputError([Problem("", f"{why}: {ACCEPTED}")])) as file:
+        told = read_frame(file.path)
     return PictureOut(told={name: ToldOut(value=one.value, source=one.source) for name, one in told.items()})
 
 

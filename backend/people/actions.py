@@ -13,6 +13,7 @@ from django.db import IntegrityError, transaction
 from forms.problems import InputError, Problem
 from people.models import Profile
 from people.names import checked
+from people.turns import begin
 
 TAKEN = Problem("/name", "this name is taken; choose another")
 
@@ -31,7 +32,7 @@ def may_register(invitation: str) -> None:
 
 
 def register(name: str, password: str) -> User:
-    """A new account, bare.
+    """A new account, bare. Its turn to write begins once its password is hashed.
 
     Raises
     ------
@@ -43,6 +44,7 @@ def register(name: str, password: str) -> User:
         raise InputError([TAKEN])
     check_password(password, person, "/password")
     person.set_password(password)
+    begin()
     try:
         with transaction.atomic():
             person.save()
@@ -53,7 +55,7 @@ def register(name: str, password: str) -> User:
 
 
 def change_password(person: User, old: str, new: str) -> None:
-    """Set a new password.
+    """Set a new password; the turn to write begins once it is hashed.
 
     Raises
     ------
@@ -63,6 +65,7 @@ def change_password(person: User, old: str, new: str) -> None:
         raise InputError([Problem("/old", "this is not your present password")])
     check_password(new, person, "/new")
     person.set_password(new)
+    begin()
     person.save(update_fields=["password"])
 
 

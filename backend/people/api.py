@@ -25,9 +25,10 @@ from forms.profile_form import PersonForm
 from outings.demo_people import copy_demo
 from people import actions, browsers, recovery
 from people.doors import COUNTED, at_the_door
-from people.guards import Anyone, person_of
+from people.guards import Anyone, own_turn, person_of
 from people.models import Browser, Knock, Profile, RecoveryCode
 from people.names import LONGEST, plain
+from people.turns import begin
 from people.versions import IfMatch, replace, tag
 
 router = Router(tags=["people"])
@@ -168,6 +169,7 @@ def _demo_people() -> QuerySet[Any]:
 
 def _signed_in(request: HttpRequest, response: HttpResponse, person: User) -> Me:
     """Sign somebody in, whose browser is known from now on."""
+    begin()
     login(request, person)
     browsers.signed_in(request, response, person)
     return _me(request)
@@ -183,6 +185,7 @@ def who_am_i(request: HttpRequest, response: HttpResponse) -> Me:
 
 
 @doors.post("/people", response=Me, auth=Anyone(), openapi_extra={COUNTED: True})
+@own_turn
 def register(request: HttpRequest, response: HttpResponse, given: NewAccount) -> Me:
     """A new account, signed in."""
     actions.may_register(given.invitation)
@@ -190,6 +193,7 @@ def register(request: HttpRequest, response: HttpResponse, given: NewAccount) ->
 
 
 @doors.post("/session", response=Me, auth=Anyone(), openapi_extra={COUNTED: True})
+@own_turn
 def sign_in(request: HttpRequest, response: HttpResponse, given: Credentials) -> Me:
     """Sign in."""
     person = authenticate(request, username=plain(given.name), password=given.password)
@@ -199,6 +203,7 @@ def sign_in(request: HttpRequest, response: HttpResponse, given: Credentials) ->
 
 
 @doors.post("/recover", response=Me, auth=Anyone(), openapi_extra={COUNTED: True})
+@own_turn
 def recover(request: HttpRequest, response: HttpResponse, given: Lost) -> Me:
     """A new password by a recovery code, which is used up; signed in, and every other browser signed out and known no more."""
     person = recovery.recover(given.name, given.code, given.password)
@@ -215,6 +220,7 @@ def codes_left(request: HttpRequest) -> CodesLeft:
 
 
 @doors.post("/me/codes", response=CodesOut, openapi_extra={COUNTED: True})
+@own_turn
 def new_codes(request: HttpRequest, given: Present) -> CodesOut:
     """New recovery codes in place of all that there were."""
     return CodesOut(codes=recovery.new_codes(person_of(request), given.password))
@@ -235,6 +241,7 @@ def sign_out(request: HttpRequest) -> Me:
 
 
 @doors.post("/me/password", response=Me, openapi_extra={COUNTED: True})
+@own_turn
 def change_password(request: HttpRequest, response: HttpResponse, given: Passwords) -> Me:
     """Change the password; the session goes on, every other ends."""
     person = person_of(request)

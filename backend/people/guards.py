@@ -77,7 +77,10 @@ STATELESS: set[Callable[..., Any]] = set()
 """Operations that are sent something and write nothing."""
 
 STREAMED: set[Callable[..., Any]] = set()
-"""Operations that read their body as it comes, too large to be held, and keep what they make of it in a transaction of their own."""
+"""Operations that read their body as it comes, too large to be held, and begin their turn to write once they have made something of it."""
+
+OWN_TURN: set[Callable[..., Any]] = set()
+"""Operations that begin their turn to write themselves (`people.turns.begin`), once what takes long is done."""
 
 HEAVY: set[Callable[..., Any]] = set()
 """Operations that may compute for long: done in the process beside, where what they compute from is kept."""
@@ -88,6 +91,12 @@ F = TypeVar("F", bound=Callable[..., Any])
 def streamed(view: F) -> F:
     """Say of an operation that it reads its body as it comes."""
     STREAMED.add(view)
+    return view
+
+
+def own_turn(view: F) -> F:
+    """Say of an operation that it begins its turn to write itself."""
+    OWN_TURN.add(view)
     return view
 
 

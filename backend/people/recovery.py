@@ -12,6 +12,7 @@ from forms.problems import InputError, Problem
 from people.actions import check_password
 from people.models import RecoveryCode
 from people.names import plain
+from people.turns import begin
 
 ALPHABET = "23456789abcdefghjkmnpqrstuvwxyz"
 """Letters and figures that no hand takes for one another: no 0, 1, i, l, o."""
@@ -34,6 +35,7 @@ def new_codes(person: User, password: str) -> list[str]:
     """
     if not person.check_password(password):
         raise InputError([Problem("/password", "this is not your present password")])
+    begin()
     codes = ["-".join("".join(choice(ALPHABET) for _ in range(GROUP)) for _ in range(GROUPS)) for _ in range(CODES)]
     with transaction.atomic():
         RecoveryCode.objects.filter(person=person).delete()
@@ -54,6 +56,7 @@ def recover(name: str, code: str, password: str) -> User:
         raise InputError([WRONG])
     check_password(password, person, "/password")
     person.set_password(password)
+    begin()
     with transaction.atomic():
         if not mine.delete()[0]:
             raise InputError([WRONG])

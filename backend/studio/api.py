@@ -33,7 +33,7 @@ from studio.described import Described
 from studio.door import router as door
 from studio.guide import router as guide
 from studio.problems import ProblemOut, install
-from studio.whole import whole
+from studio.whole import in_turn, whole
 
 api = Described(
     title="Wide Aperture",
@@ -44,6 +44,7 @@ api = Described(
     openapi_extra={"info": {"license": {"name": "MIT"}}},
 )
 install(api)
+api.add_decorator(in_turn, mode="operation")
 api.add_decorator(whole, mode="view")
 api.add_decorator(aside, mode="view")
 for router in (

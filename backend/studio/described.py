@@ -10,8 +10,8 @@ from ninja.openapi.schema import OpenAPISchema
 
 from people.doors import COUNTED
 from people.guards import HEAVY
+from people.turns import KEY, LONGEST_KEY
 from studio.problems import PROBLEM_JSON
-from studio.whole import KEY, LONGEST_KEY
 
 PROBLEM = {PROBLEM_JSON: {"schema": {"$ref": "#/components/schemas/ProblemOut"}}}
 PAGE = {"type": "apiKey", "in": "header", "name": "X-CSRFToken", "description": "The page's token: the same as its cookie."}

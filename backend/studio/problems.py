@@ -16,6 +16,7 @@ from pydantic_core import to_json
 from craft.errors import CraftError
 from forms.problems import InputError, Problem, from_craft, from_pydantic, problems_of
 from people.doors import said
+from people.turns import AnsweredBeforeError
 from people.versions import Conflict
 
 WRONG = "Some of this cannot be used."
@@ -90,6 +91,10 @@ def _unreadable(_: HttpRequest, error: Unreadable) -> HttpResponse:
     return problem(422, "What is stored here cannot be read as it stands: change it or remove it.", from_pydantic(error))
 
 
+def _before(_: HttpRequest, error: AnsweredBeforeError) -> HttpResponse:
+    return error.answer
+
+
 def _too_late(_: HttpRequest, error: Conflict) -> HttpResponse:
     return problem(412, "This was changed elsewhere since you opened it.", current=error.current)
 
@@ -123,6 +128,7 @@ def install(api: NinjaAPI) -> None:
         ValidationError: _wrong_form,
         Unreadable: _unreadable,
         Conflict: _too_late,
+        AnsweredBeforeError: _before,
         AuthenticationError: _plain(401),
         AuthorizationError: _plain(403),
         PermissionDenied: _not_open,

@@ -19,14 +19,15 @@ from forms.areas_form import AreasForm
 from forms.kit_form import BodyForm
 from forms.problems import InputError, Problem
 from images.bundle import MOST, Bundle, PictureEntry, bundled
-from images.reading import picture_light, unbundled
 from images.store import as_bytes, from_bytes
+from images.values import Brought
 from kit.actions import keep_document
 from kit.models import Piece
 from outings.exchange import export, import_outing
 from outings.models import Outing, Picture, PictureLight, Situation
 from outings.reading import Kit
 from people.guards import Somebody
+from people.turns import begin
 
 MOST_PICTURES, MOST_BYTES = MOST, 160_000_000
 """Pictures that a person keeps, and bytes of light in all."""
@@ -39,8 +40,13 @@ def mine(person: Somebody) -> QuerySet[Picture]:
     return Picture.objects.filter(situation__outing__person_id=person.pk, situation__deleted_at=None, situation__outing__deleted_at=None)
 
 
-def _room(person: User, size: int) -> None:
-    """Refuse a picture that there is no room for."""
+def room_for_light(person: User, size: int = 0) -> None:
+    """Whether there is room for a picture more, whose light is so many bytes.
+
+    Raises
+    ------
+    InputError : there is none.
+    """
     all_of_them = Picture.objects.filter(situation__outing__person=person)
     if all_of_them.count() >= MOST_PICTURES:
         raise InputError([Problem("", f"{MOST_PICTURES} pictures are kept for you: delete one first")])
@@ -49,27 +55,27 @@ def _room(person: User, size: int) -> None:
         raise InputError([Problem("", f"{held / 1e6:.0f} MB of {MOST_BYTES // 1_000_000} are taken by your pictures: delete one first")])
 
 
-def _keep(situation: Situation, light: OwnLight, levels: Any, **told: Any) -> Picture:
+def _keep(situation: Situation, light: OwnLight, levels: Any, sent: str = "", **told: Any) -> Picture:
+    """Keep light with a situation; the turn to write begins once it is packed."""
     data = as_bytes(light, levels)
+    begin(sent)
     with transaction.atomic():
-        _room(situation.outing.person, len(data))
+        room_for_light(situation.outing.person, len(data))
         row = Picture.objects.create(situation=situation, error=light.error, size=len(data), **told)
         PictureLight.objects.create(picture=row, data=data)
     return row
 
 
-def bring(situation: Situation, path: str, name: str) -> Picture:
-    """Keep the light of a picture file; the file itself is not kept.
+def bring(situation: Situation, found: Brought, name: str, digest: str) -> Picture:
+    """Keep the light of a picture that was read from a file of this digest; the file is not kept.
 
     Raises
     ------
-    InputError : it is none that is accepted, or there is no room for another.
+    InputError : there is no room for another.
     """
-    _room(situation.outing.person, 0)
-    found = picture_light(path)
     named = name.strip()[:LONGEST_NAME] or f"picture {situation.pictures.count() + 1}"
     about = {"kind": found.kind, "wide": found.wide, "high": found.high, "ev100": found.ev100, "told": found.told}
-    return _keep(situation, found.light, found.levels, name=named, **about)
+    return _keep(situation, found.light, found.levels, digest, name=named, **about)
 
 
 def together(situation: Situation, pictures: list[Picture], name: str) -> Picture:
@@ -169,14 +175,13 @@ def with_pictures(outing: Outing) -> bytes:
     return bundled(export(outing), ((entry(row), _data(row.pk, named(row))) for row in rows))
 
 
-def bring_whole(person: User, path: str) -> tuple[Outing, list[str]]:
-    """An outing with its pictures from a zip, all or nothing; and what of its kit got another name.
+def bring_whole(person: User, found: Bundle) -> tuple[Outing, list[str]]:
+    """An outing with its pictures, all or nothing; and what of its kit got another name.
 
     Raises
     ------
-    InputError : the zip is damaged or none of ours, or there is no room for what it holds.
+    InputError : there is no room for what it holds.
     """
-    found = unbundled(path)
     with transaction.atomic():
         outing, notes = import_outing(person, found.outing)
         _lay(outing, found)
@@ -186,7 +191,7 @@ def bring_whole(person: User, path: str) -> tuple[Outing, list[str]]:
 def _lay(outing: Outing, found: Bundle) -> None:
     situations = list(outing.situations.order_by("position"))
     for entry, data in found.pictures:
-        _room(outing.person, len(data))
+        room_for_light(outing.person, len(data))
         row = Picture.objects.create(
             situation=situations[entry.situation], size=len(data), **entry.model_dump(exclude={"situation", "file"}, exclude_defaults=True)
         )

@@ -16,6 +16,7 @@ from craft.tones.own import right_within, scaled_to
 from forms.areas_form import AreasForm
 from forms.problems import InputError, Problem
 from images.counted.archive import wrong
+from images.reading import picture_light, unbundled
 from images.values import LARGEST_BYTES, refused
 from outings.mine import my_outing, my_situations
 from outings.models import Picture, Situation
@@ -29,13 +30,15 @@ from outings.pictures.actions import (
     look_of,
     measured,
     mine,
+    room_for_light,
     together,
     with_pictures,
 )
 from outings.pictures.schemas import BroughtOut, ChangedIn, MeasuredOut, MeasureIn, OwnPictureOut, OwnPicturesOut, TogetherIn
-from people.guards import person_of, streamed
+from people.guards import own_turn, person_of, streamed
 from people.received import FILE, received
 from people.replies import as_file, files
+from people.turns import begin
 from people.versions import IfMatch, replace, tag
 
 router = Router(tags=["pictures"])
@@ -86,8 +89,10 @@ def pictures(request: HttpRequest, pk: int) -> OwnPicturesOut:
 def add(request: HttpRequest, pk: int, name: Annotated[str, Query(max_length=200)] = "") -> OwnPictureOut:
     """Keep the light of a picture with a situation. The file itself is the request's body, read as it comes; it is not kept."""
     situation = get_object_or_404(my_situations(request).select_related("outing__person"), pk=pk)
-    with received(request, LARGEST_BYTES, refused) as path:
-        return _out(bring(situation, path, name))
+    room_for_light(situation.outing.person)
+    with received(request, LARGEST_BYTES, refused) as file:
+        found = picture_light(file.path)
+    return _out(bring(situation, found, name, file.digest))
 
 
 @router.get("/outings/{pk}/export.zip", openapi_extra=files("application/zip"))
@@ -101,12 +106,15 @@ def export_whole(request: HttpRequest, pk: int) -> HttpResponse:
 @streamed
 def import_whole(request: HttpRequest) -> BroughtOut:
     """A day with its pictures from a zip, all or nothing. The file itself is the request's body, read as it comes."""
-    with received(request, LARGEST_BYTES, wrong) as path:
-        outing, notes = bring_whole(person_of(request), path)
+    with received(request, LARGEST_BYTES, wrong) as file:
+        found = unbundled(file.path)
+    begin(file.digest)
+    outing, notes = bring_whole(person_of(request), found)
     return BroughtOut(id=outing.pk, notes=notes)
 
 
 @router.post("/situations/{pk}/pictures/together", response=OwnPictureOut)
+@own_turn
 def put_together(request: HttpRequest, pk: int, asked: TogetherIn) -> OwnPictureOut:
     """Put pictures of a situation together as one set."""
     situation = get_object_or_404(my_situations(request).select_related("outing__person"), pk=pk)

@@ -51,9 +51,17 @@ PAINTED = {
 
 
 class Own(OnScene):
-    def bring(self, data: bytes, name: str = "door", status: int = 200, caller: Caller | None = None, situation: int | None = None) -> Any:
+    def bring(
+        self,
+        data: bytes,
+        name: str = "door",
+        status: int = 200,
+        caller: Caller | None = None,
+        situation: int | None = None,
+        key: str | None = None,
+    ) -> Any:
         who, where = caller or self.caller, situation or self.situation.pk
-        headers = {"X-CSRFToken": TOKEN}
+        headers = {"X-CSRFToken": TOKEN} | ({"Idempotency-Key": key} if key else {})
         path = f"/api/situations/{where}/pictures?name={name}"
         answer = who.client.generic("POST", path, data, content_type="application/octet-stream", headers=headers)
         self.assertEqual(answer.status_code, status, answer.content[:300])
@@ -116,6 +124,15 @@ class Kept(Own):
             self.assertEqual((answer.status_code, pointers(answer)), (422, {at}))
         mute = self.bring(jpeg(time=None))["id"]
         self.assertIn("their files do not tell it", self.caller.post(path, {"pictures": [mute, ids[0]]}).json()["errors"][0]["detail"])
+
+    def test_one_that_is_sent_again_under_its_key_is_kept_once(self) -> None:
+        first, again = (self.bring(jpeg(), key="a") for _ in range(2))
+        self.assertEqual(first, again)
+        self.bring(jpeg(90), status=409, key="a")
+        self.bring(jpeg(), "another name", status=409, key="a")
+        self.bring(b"no picture", status=422, key="b")
+        self.bring(jpeg(), key="b")
+        self.assertEqual(Picture.objects.count(), 2)
 
     def test_it_is_nobody_else_s(self) -> None:
         found = self.bring(jpeg())

@@ -10,7 +10,9 @@ from django.apps import apps
 from django.db import transaction
 from ninja.operation import Operation
 
+from people import turns
 from people.tests.caller import Caller
+from studio.bodies import FOR_FILES
 from studio.tests.test_every_operation import BODIES_SENT, OPERATIONS, OnTheDemoDay, form_of
 
 KEPT = ("auth", "people", "jobs", "gear", "outings", "cards")
@@ -22,6 +24,15 @@ plain = Operation._result_to_response
 
 class FaultError(Exception):
     """What breaks."""
+
+
+class NoTurn:
+    """A turn that nobody may have."""
+
+    def __enter__(self) -> None:
+        raise FaultError
+
+    def __exit__(self, *given: Any) -> None: ...
 
 
 def broken(*given: Any) -> None:
@@ -61,3 +72,21 @@ class Whole(OnTheDemoDay):
                     transaction.set_rollback(True)
                 self.assertEqual(broke, 500 if went < 400 else went)
         self.assertGreater(wrote, 30)
+
+    def test_what_is_refused_for_what_it_is_keeps_nobody_waiting(self) -> None:
+        """Nonsense, wrong passwords and files that are no pictures are answered without a turn to write; what is good asks for one."""
+        caller = Caller(self.ilse)
+        caller.client.raise_request_exception = False
+        wrong = {"Credentials": {"name": "demo.ilse", "password": "guess"}, "Passwords": {"old": "guess", "new": "lantern-boats-4"}}
+        wrong |= {"Lost": {"name": "demo.ilse", "code": "2345", "password": "lantern-boats-4"}, "Present": {"password": "guess"}}
+        asked = 0
+        with patch.object(turns, "_turn", NoTurn()):
+            for method, path, operation in WRITING:
+                form, address = form_of(operation), self.address(path)
+                with self.subTest(method=method, path=path):
+                    if form is not None or FOR_FILES.fullmatch(address):
+                        body = wrong.get(form or "", {"nonsense": [1] * 9} if form else b"no picture and no zip")
+                        self.assertEqual(caller.send(method, address, body, '"1"').status_code, 422)
+                    if form is not None and form not in wrong and "Lost" not in form:
+                        asked += caller.send(method, address, BODIES_SENT[form], self.version_of(path)).status_code == 500
+        self.assertGreater(asked, 25)
