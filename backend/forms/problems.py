@@ -38,6 +38,10 @@ class InputError(ValueError):
         self.problems = tuple(problems)
         super().__init__("; ".join(problem.line for problem in self.problems))
 
+    def __reduce__(self) -> tuple[type[InputError], tuple[tuple[Problem, ...]]]:
+        """As it goes to another process."""
+        return type(self), (self.problems,)
+
     def under(self, *parents: str | int) -> InputError:
         """The same error seen from further out.
 

@@ -45,8 +45,8 @@ api = Described(
 )
 install(api)
 api.add_decorator(in_turn, mode="operation")
+api.add_decorator(aside, mode="operation")
 api.add_decorator(whole, mode="view")
-api.add_decorator(aside, mode="view")
 for router in (
     advising,
     guide,

@@ -1,24 +1,79 @@
-"""Long answers are worked out in a process beside the server's own, which gives way to it: keystrokes are answered meanwhile."""
+"""Long answers are worked out in a process beside the server's own, which gives way to it: keystrokes are answered meanwhile.
+
+Whoever asks for much waits for it alone: a person has one of them worked out at a time, and few of them waiting.
+"""
 
 from __future__ import annotations
 
 import logging
 import multiprocessing
 import os
-from concurrent.futures import BrokenExecutor, ProcessPoolExecutor
+from collections import Counter
+from collections.abc import Callable, Iterator
+from concurrent.futures import BrokenExecutor, Future, ProcessPoolExecutor
+from contextlib import contextmanager
 from functools import wraps
-from threading import Lock
+from inspect import unwrap
+from threading import Condition, Lock
+from time import monotonic
 from typing import Any
 
 from django.http import HttpRequest, HttpResponse
 
-from people.guards import HEAVY, Run, operation_of
-from studio.beside import Asked, Told, answer, ready
+from people.guards import HEAVY
+from people.turns import KEY
+from studio.beside import Asked, Told, ready, run
 from studio.problems import problem
 
 log = logging.getLogger("django.request")
 LIMIT_S = 30.0
-"""Seconds after which a page is told that its answer is not there yet; it is gone on with."""
+"""Seconds after which a page is told that its answer is not there yet."""
+
+MOST_WAITING = 8
+"""Long answers that one person waits for at once, in one process of the server; more are refused at once."""
+
+READING = {"GET", "HEAD", "OPTIONS"}
+
+
+class TooManyError(Exception):
+    """One person waits for more at once than is taken."""
+
+
+class Turns:
+    """Long work of each person, one at a time; whose turn does not come in time is told so."""
+
+    def __init__(self) -> None:
+        self.changed = Condition()
+        self.waiting: Counter[int] = Counter()
+        self.working: set[int] = set()
+
+    @contextmanager
+    def of(self, person: int, until: float) -> Iterator[None]:
+        """A person's turn.
+
+        Raises
+        ------
+        TooManyError : they wait for too many. TimeoutError : their turn did not come in time.
+        """
+        with self.changed:
+            if self.waiting[person] >= MOST_WAITING:
+                raise TooManyError
+            self.waiting[person] += 1
+        try:
+            with self.changed:
+                if not self.changed.wait_for(lambda: person not in self.working, until - monotonic()):
+                    raise TimeoutError
+                self.working.add(person)
+            try:
+                yield
+            finally:
+                with self.changed:
+                    self.working.discard(person)
+                    self.changed.notify_all()
+        finally:
+            with self.changed:
+                self.waiting[person] -= 1
+                self.waiting += Counter()  # forgets whom nobody waits for
 
 
 class Beside:
@@ -27,6 +82,7 @@ class Beside:
     def __init__(self) -> None:
         self.pool: ProcessPoolExecutor | None = None
         self.lock = Lock()
+        self.turns = Turns()
 
     def begin(self, instead_of: ProcessPoolExecutor | None = None) -> None:
         """Start it; or start it anew instead of one that broke off, unless somebody has already."""
@@ -35,53 +91,61 @@ class Beside:
                 self.pool = ProcessPoolExecutor(1, multiprocessing.get_context("spawn"), ready)
                 self.pool.submit(os.getpid)
 
-    def heard(self, asked: Asked) -> Told | None:
-        """What is answered to a request there; None where nobody is there to answer.
+    def heard(self, asked: Asked) -> Any:
+        """What a function comes to there.
 
         Raises
         ------
-        TimeoutError : it takes too long; it is gone on with. BrokenExecutor : it broke off twice.
+        TimeoutError : it takes too long; what has begun is gone on with, what has not is dropped. TooManyError : this person waits for
+        too many. BrokenExecutor : it broke off twice. What the function raises.
         """
-        pool = self.pool
+        until = monotonic() + LIMIT_S
+        with self.turns.of(asked.person, until):
+            pool = self.pool
+            try:
+                return self._done(pool, asked, until)
+            except BrokenExecutor:
+                log.exception("the process beside broke off at %s", asked.name)
+                self.begin(instead_of=pool)
+                return self._done(self.pool, asked, until)
+
+    @staticmethod
+    def _done(pool: ProcessPoolExecutor | None, asked: Asked, until: float) -> Any:
         if pool is None:
-            return None
+            raise BrokenExecutor
+        future: Future[Any] = pool.submit(run, asked)
         try:
-            return pool.submit(answer, asked).result(LIMIT_S)
-        except BrokenExecutor:
-            log.exception("the process beside broke off at %s", asked.path)
-            self.begin(instead_of=pool)
-            return self.pool.submit(answer, asked).result(LIMIT_S) if self.pool else None
+            return future.result(until - monotonic())
+        except TimeoutError:
+            future.cancel()
+            raise
 
 
 beside = Beside()
 
 
-def aside(run: Run) -> Run:
-    """An operation that is worked out beside, where it is a long one and there is a process for it."""
-    operation = operation_of(run)
-    if operation.view_func not in HEAVY:
-        return run
+def aside(view: Callable[..., Any]) -> Callable[..., Any]:
+    """An operation that is worked out beside, where it is a long one and there is a process for it. Who asks, and for what, is checked before."""
+    plain = unwrap(view)
+    if plain not in HEAVY:
+        return view
 
-    @wraps(run)
-    def elsewhere(request: HttpRequest, *args: Any, **kwargs: Any) -> HttpResponse:
-        if beside.pool is None:
-            return run(request, *args, **kwargs)
-        refused = operation._run_checks(request)
-        if refused is not None:
-            return refused
-        person = request.user.pk
-        if person is None:
-            return run(request, *args, **kwargs)
-        query, kind = request.META.get("QUERY_STRING", ""), request.content_type or ""
+    @wraps(view)
+    def elsewhere(request: HttpRequest, **given: Any) -> Any:
+        if beside.pool is None or request.user.pk is None or KEY in request.headers:
+            return view(request, **given)
+        writes = request.method not in READING
         try:
-            told = beside.heard(Asked(request.method or "GET", request.path, query, request.body, kind, person))
+            told = beside.heard(Asked(plain.__module__, plain.__name__, request.user.pk, given, writes))
         except TimeoutError:
-            return problem(503, "This takes longer than half a minute. It is gone on with: ask again in a while.")
-        if told is None:
-            return run(request, *args, **kwargs)
-        given = HttpResponse(told.content, status=told.status)
+            return problem(503, "This takes longer than half a minute. Ask again in a while.")
+        except TooManyError:
+            return problem(503, f"{MOST_WAITING} long pages of yours are being worked out already. Ask again in a while.")
+        if not isinstance(told, Told):
+            return told
+        answer = HttpResponse(told.content, status=told.status)
         for name, value in told.headers.items():
-            given[name] = value
-        return given
+            answer[name] = value
+        return answer
 
     return elsewhere

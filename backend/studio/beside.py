@@ -1,4 +1,4 @@
-"""The process beside the server's own. Nothing of the framework is loaded with this module: it has to be set up first."""
+"""The process beside the server's own: it runs functions that take long. Nothing of the framework is loaded with this module: it has to be set up first."""
 
 from __future__ import annotations
 
@@ -7,6 +7,8 @@ import os
 import signal
 import sys
 from dataclasses import dataclass, field
+from importlib import import_module
+from typing import Any
 
 GIVES_WAY = 10
 """How nice the process beside is (nice(2))."""
@@ -19,19 +21,18 @@ KEPT = ("Content-Type", "Content-Disposition", "ETag", "Cache-Control")
 
 @dataclass(frozen=True, slots=True)
 class Asked:
-    """A request as it is handed on."""
+    """A function to be run for a person: its module and name, what it is given, and whether it may write."""
 
-    method: str
-    path: str
-    query: str
-    body: bytes
-    content_type: str
+    module: str
+    name: str
     person: int
+    given: dict[str, Any]
+    writes: bool
 
 
 @dataclass(frozen=True, slots=True)
 class Told:
-    """What was answered to it."""
+    """An answer that is whole already, such as a file."""
 
     status: int
     content: bytes
@@ -54,22 +55,24 @@ def ready() -> None:
     django.setup()
 
 
-def answer(asked: Asked) -> Told:
-    """Answer a request in the process beside."""
+def run(asked: Asked) -> Any:
+    """What a function comes to for a person; what it writes is kept whole, or not at all."""
     from django.contrib.auth import get_user_model
     from django.db import close_old_connections
-    from django.test import RequestFactory
-    from django.urls import resolve
+    from django.http import HttpRequest, HttpResponse
+
+    from people.turns import begin, turn_of
 
     close_old_connections()
     try:
-        request = RequestFactory().generic(
-            asked.method, asked.path, asked.body, asked.content_type, QUERY_STRING=asked.query, HTTP_COOKIE="sessionid=beside"
-        )
-        vars(request)["_dont_enforce_csrf_checks"] = True  # the server looked at the page's token
+        request = HttpRequest()
         request.user = get_user_model().objects.get(pk=asked.person)
-        view = resolve(asked.path)
-        given = view.func(request, *view.args, **view.kwargs)
-        return Told(given.status_code, given.content, {name: given.headers[name] for name in KEPT if name in given.headers})
+        with turn_of(request, ""):
+            if asked.writes:
+                begin()
+            given = getattr(import_module(asked.module), asked.name)(request, **asked.given)
+        if isinstance(given, HttpResponse):
+            return Told(given.status_code, given.content, {name: given.headers[name] for name in KEPT if name in given.headers})
+        return given
     finally:
         close_old_connections()
