@@ -4,11 +4,11 @@ from __future__ import annotations
 
 from typing import Annotated, Any, Literal, Self
 
-from pydantic import Field, model_validator
+from pydantic import Field, ValidationInfo, field_validator, model_validator
 
 from craft.kit.body import Finder
 from craft.kit.kinds import BY_KIND, BY_SIZE, Answers, Kind
-from forms.kit_form import BodyForm, Form, Iso, LensForm, Name, Seconds
+from forms.kit_form import BodyForm, Form, Iso, LensForm, Name, Seconds, proportioned
 from forms.traits_form import RawMegabytes
 
 Millimetres = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=2, le=200)]
@@ -45,6 +45,11 @@ class DescribeForm(Form):
     finder: Literal["electronic", "optical", "screen"] | None = None
     base_iso: Iso = 100
     seen: SeenForm = Field(default_factory=SeenForm)
+
+    @field_validator("sensor_height_mm")
+    @classmethod
+    def _proportioned(cls, high: float | None, info: ValidationInfo) -> float | None:
+        return high if high is None else proportioned(high, info.data.get("sensor_width_mm"))
 
     @model_validator(mode="after")
     def _one_size(self) -> Self:

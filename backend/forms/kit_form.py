@@ -6,7 +6,7 @@ import re
 from functools import lru_cache
 from typing import Annotated, Any, Literal, Self
 
-from pydantic import AliasChoices, BaseModel, ConfigDict, Discriminator, Field, Tag, model_validator
+from pydantic import AliasChoices, BaseModel, ConfigDict, Discriminator, Field, Tag, ValidationInfo, field_validator, model_validator
 
 from craft.errors import CraftError
 from craft.kit.body import ALL_AREAS, USUAL_PATTERNS, Body, BracketOffer, Finder, OnlyWith, Sensor
@@ -68,6 +68,25 @@ class OnlyWithForm(Form):
     reason: Annotated[str, Field(min_length=1, max_length=200)]
 
 
+WIDEST = 4.0
+"""Longer over shorter side of a sensor at most: the widest panoramic frames are 2.7."""
+
+
+def proportioned(high: float, wide: float | None) -> float:
+    """The height of a sensor, where it goes with its width.
+
+    Raises
+    ------
+    ValueError : the one is more than four times the other.
+
+    >>> proportioned(24, 65)
+    24
+    """
+    if wide and not 1 / WIDEST <= wide / high <= WIDEST:
+        raise ValueError(f"{wide:g} by {high:g} is no sensor's shape: the longer side is accepted up to {WIDEST:g} times the shorter")
+    return high
+
+
 class BodyForm(Form):
     """A body. What is left out is not offered."""
 
@@ -118,6 +137,11 @@ class BodyForm(Form):
     compensation_stops: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=1, le=10)] | None = None
     traits: TraitsForm | None = Field(default=None, validation_alias=AliasChoices("traits", "facts"))  # as it was called in older files
     assumed: list[Annotated[str, Field(max_length=60)]] = Field(default_factory=list, max_length=60)
+
+    @field_validator("sensor_height_mm", "pixels_high")
+    @classmethod
+    def _proportioned(cls, high: float, info: ValidationInfo) -> float:
+        return proportioned(high, info.data.get("sensor_width_mm" if info.field_name == "sensor_height_mm" else "pixels_wide"))
 
     @model_validator(mode="after")
     def _possible(self) -> Self:

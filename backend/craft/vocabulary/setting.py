@@ -130,7 +130,7 @@ class Setting:
             if isinstance(value, str) and value in accepted:
                 return value
         elif isinstance(value, str):
-            if value in offered:  # a body's own word beside numbers, such as automatic
+            if value and value in (offered or (self.left_to_body,)):  # a body's own word beside numbers, such as automatic
                 return value
         elif self.lowest <= value <= self.highest:
             near = next((a for a in accepted if not isinstance(a, str) and abs(a - value) <= 0.01 * abs(a)), None)

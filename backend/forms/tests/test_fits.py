@@ -68,6 +68,8 @@ class Fates(TestCase):
         self.assertIs(high.fit, Fit.IMPOSSIBLE)
         offered = {row.setting.slug: row.offered for row in made("oxwick-plate-60", "landscape")[0].rows}
         self.assertEqual(high.value, max(offered["iso_ceiling"]), "the nearest that this body has")
+        found = over({"highlight_protection": "automatic"}, "merrow-glass-36", "merrow-swift-20", "everyday")["highlight_protection"]
+        self.assertNotEqual(found.fit, Fit.IMPOSSIBLE, "what the body offers is a value of its setting")
         shut = over(
             {"white_mode": "daylight", "bracket_kind": "off", "bracket_frames": 3.0}, "merrow-swift-20", "merrow-swift-20", "sports"
         )
