@@ -148,7 +148,8 @@ class ProfileOut(Schema):
     unread: list[str] = Field(default_factory=list)
 
 
-def _me(request: HttpRequest) -> Me:
+def me_of(request: HttpRequest) -> Me:
+    """Who is signed in, as a page is told."""
     name = request.user.get_username() if request.user.is_authenticated else None
     people = [DemoPerson(name=one, work=WORK.get(one, "")) for one in _demo_people().values_list("username", flat=True)]
     told = browsers.knocks(person_of(request)) if name else None
@@ -172,7 +173,7 @@ def _signed_in(request: HttpRequest, response: HttpResponse, person: User) -> Me
     begin()
     login(request, person)
     browsers.signed_in(request, response, person)
-    return _me(request)
+    return me_of(request)
 
 
 @router.get("/me", response=Me, auth=Anyone())
@@ -181,7 +182,7 @@ def who_am_i(request: HttpRequest, response: HttpResponse) -> Me:
     get_token(request)
     if request.user.is_authenticated:
         browsers.seen(request, response, person_of(request))
-    return _me(request)
+    return me_of(request)
 
 
 @doors.post("/people", response=Me, auth=Anyone(), openapi_extra={COUNTED: True})
@@ -237,7 +238,7 @@ def sign_out(request: HttpRequest) -> Me:
     """Sign out."""
     browsers.signed_out(request)
     logout(request)
-    return _me(request)
+    return me_of(request)
 
 
 @doors.post("/me/password", response=Me, openapi_extra={COUNTED: True})
@@ -249,7 +250,7 @@ def change_password(request: HttpRequest, response: HttpResponse, given: Passwor
     update_session_auth_hash(request, person)
     browsers.signed_in(request, response, person)
     browsers.others_out(request, person, forget=False)
-    return _me(request)
+    return me_of(request)
 
 
 @router.get("/me/browsers", response=list[BrowserOut])
@@ -288,7 +289,7 @@ def knocks_seen(request: HttpRequest) -> HttpResponse:
 def start(request: HttpRequest, given: Start) -> Me:
     """Copy the demo kit, or the kit and the demo day, into this account."""
     copy_demo(person_of(request), day=given.copy_from_demo == "kit_and_day")
-    return _me(request)
+    return me_of(request)
 
 
 def profile_of(request: HttpRequest) -> Profile:

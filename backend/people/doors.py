@@ -50,6 +50,8 @@ RATES = (
     Rate("recover", "address", "30/h", "a workshop may share one address, and hardly loses its passwords together"),
     Rate("new_codes", "account", "5/m", "the password is asked for so that a screen left open cannot be taken over"),
     Rate("new_codes", "account", "20/h", "who goes on for an hour guesses"),
+    Rate("leave", "account", "5/m", "the password is asked for so that a screen left open deletes nothing"),
+    Rate("leave", "account", "20/h", "who goes on for an hour guesses"),
     Rate("register", "address", "10/m", "a workshop may begin together"),
     Rate("register", "address", "40/h", "accounts made by the hundred fill the disk"),
     Rate("register", "address", "100/d", "accounts made by the hundred fill the disk"),

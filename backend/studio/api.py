@@ -27,6 +27,7 @@ from people.api import doors
 from people.api import router as people
 from people.guards import Person, StrictParser
 from people.replies import PlainRenderer
+from studio.account import router as accounts
 from studio.advising import router as advising
 from studio.aside import aside
 from studio.described import Described
@@ -53,6 +54,7 @@ for router in (
     door,
     doors,
     people,
+    accounts,
     bodies,
     layout,
     describing,

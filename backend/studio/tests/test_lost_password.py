@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+import json
 import re
 from urllib.parse import unquote
+from zipfile import ZipFile
 
+from django.contrib.auth.models import User
 from django.utils import timezone
 from playwright.sync_api import expect
 
@@ -87,3 +90,25 @@ class WhoIsIn(BrowserCase):
         page.get_by_role("button", name=re.compile("^sign out and forget a desk of")).click()
         expect(page).to_have_url(re.compile("/enter"))
         self.assertFalse(Browser.objects.exists())
+
+    def test_an_account_is_taken_away_whole_and_ended_by_its_password(self) -> None:
+        page = self.open("/enter", signed_in=False)
+        page.get_by_label("name", exact=True).first.fill("finch")
+        page.get_by_label("password", exact=True).first.fill(FIRST)
+        page.get_by_role("button", name="Make an account").click()
+        page.locator(".codes li").first.wait_for()
+        page.goto("/profile")
+        with page.expect_download() as taken:
+            page.get_by_role("link", name="Take everything away").click()
+        self.assertEqual(taken.value.suggested_filename, "wide-aperture-finch.zip")
+        with ZipFile(taken.value.path()) as file:
+            self.assertEqual(json.loads(file.read("account.json"))["name"], "finch")
+        page.get_by_text("Delete the account").click()
+        form = page.get_by_role("form", name="delete the account")
+        for password, ends in ((NEXT, False), (FIRST, True)):
+            form.get_by_label("your password").fill(password)
+            form.get_by_role("button", name="Delete it for good").click()
+            if not ends:
+                expect(form.get_by_role("alert")).to_have_text("this is not your present password")
+        expect(page).to_have_url(re.compile("/enter"))
+        self.assertFalse(User.objects.filter(username="finch").exists())

@@ -86,7 +86,7 @@ class Whole(OnTheDemoDay):
                 with self.subTest(method=method, path=path):
                     if form is not None or FOR_FILES.fullmatch(address):
                         body = wrong.get(form or "", {"nonsense": [1] * 9} if form else b"no picture and no zip")
-                        self.assertEqual(caller.send(method, address, body, '"1"').status_code, 422)
+                        self.assertIn(caller.send(method, address, body, '"1"').status_code, (403, 422))
                     if form is not None and form not in wrong and "Lost" not in form:
                         asked += caller.send(method, address, BODIES_SENT[form], self.version_of(path)).status_code == 500
         self.assertGreater(asked, 25)

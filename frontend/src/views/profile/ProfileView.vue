@@ -11,6 +11,7 @@ import NumberField from "@/fields/NumberField.vue";
 import { listed, orNone } from "@/fields/options";
 import Tick from "@/fields/Tick.vue";
 import Conflict from "../Conflict.vue";
+import Account from "./Account.vue";
 import Browsers from "./Browsers.vue";
 import Habits from "./Habits.vue";
 import Password from "./Password.vue";
@@ -244,6 +245,7 @@ const chosen = (decision: string): string =>
     <Habits :person="person" :errors="errors" @change="change" />
     <Password />
     <Browsers />
+    <Account />
   </main>
 </template>
 
