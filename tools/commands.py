@@ -48,7 +48,7 @@ def demo(arguments: list[str]) -> int:
     print(f"Wide Aperture on http://127.0.0.1:{port}/")
     print(f"Step in with one press as demo.ilse or demo.bram, or sign in with the password {password}")
     print("Control-C ends it.", flush=True)
-    code = together([(server(held), BACKEND), (worker(), BACKEND)], env)
+    code = together([(server(held), BACKEND)], env, helpers=[(worker(), BACKEND)])
     held.close()
     sweep(VAR)
     return code
@@ -62,9 +62,8 @@ def dev(arguments: list[str]) -> int:
     env = {"APERTURE_LOCAL": "1", "APERTURE_DEBUG": "1", "APERTURE_ORIGINS": "http://127.0.0.1:5173"}
     steps.quiet([str(PYTHON), "manage.py", "migrate", "-v0"], BACKEND, "bringing the database up to date", env)
     pages = ["npx", "vite", "--host", "127.0.0.1"]
-    return together(
-        [(pages, steps.FRONTEND), ([str(PYTHON), "manage.py", "runserver", "127.0.0.1:8000"], BACKEND), (worker(), BACKEND)], env
-    )
+    answers = [str(PYTHON), "manage.py", "runserver", "127.0.0.1:8000"]
+    return together([(pages, steps.FRONTEND), (answers, BACKEND)], env, helpers=[(worker(), BACKEND)])
 
 
 def fuzz(arguments: list[str]) -> int:

@@ -93,8 +93,12 @@ def started(command: list[str], where: Path, env: dict[str, str]) -> subprocess.
     return subprocess.Popen(command, cwd=where, env=os.environ | env, preexec_fn=end_with_parent, start_new_session=True, close_fds=False)
 
 
-def together(commands: list[tuple[list[str], Path]], env: dict[str, str]) -> int:
-    """Run commands side by side until one of them ends or this one is told to; then end all of them."""
+PATIENCE_S = 1.0
+"""Seconds between a helper's end and its next beginning: one that cannot begin is tried once a second, and takes nothing else with it."""
+
+
+def together(commands: list[tuple[list[str], Path]], env: dict[str, str], helpers: list[tuple[list[str], Path]] | None = None) -> int:
+    """Run commands side by side until one of them ends or this one is told to; then end all of them. A helper that ends is begun again."""
     told = 0
 
     def note(number: int, _: FrameType | None) -> None:
@@ -104,10 +108,14 @@ def together(commands: list[tuple[list[str], Path]], env: dict[str, str]) -> int
     for number in ENDED_BY:
         signal.signal(number, note)
     running = [started(command, where, env) for command, where in commands]
+    helping = [(started(command, where, env), command, where, time.monotonic()) for command, where in helpers or []]
     while not told and all(one.poll() is None for one in running):
         time.sleep(0.1)
+        for k, (one, command, where, since) in enumerate(helping):
+            if one.poll() is not None and time.monotonic() - since > PATIENCE_S:
+                helping[k] = (started(command, where, env), command, where, time.monotonic())
     codes = [one.poll() for one in running]
-    for one in running:
+    for one in (*running, *(helper[0] for helper in helping)):
         end(one)
     return 128 + told if told else next((code for code in codes if code is not None), 1)
 

@@ -72,6 +72,11 @@ def stop(job: Job) -> None:
     job.refresh_from_db()
 
 
+def forget(job: Job) -> None:
+    """Know nothing of a job any more: whoever asks for the work next has it begun anew. One that is at work sees it when it next says how far it is."""
+    Job.objects.filter(pk=job.pk).delete()
+
+
 def work(pk: int, make: Callable[[Job, Progress], Any]) -> None:
     """Do a job: what ``make`` gives is its result. Runs in the worker.
 

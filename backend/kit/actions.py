@@ -84,6 +84,19 @@ def remove(piece: Piece) -> None:
     piece.save(update_fields=["deleted_at"])
 
 
+def bring_back(piece: Piece) -> None:
+    """Bring back a piece that was put aside.
+
+    Raises
+    ------
+    InputError : there is no room for it any more.
+    """
+    if piece.deleted_at is not None:
+        room_for(piece.kind, Piece.objects.filter(person=piece.person, kind=piece.kind, deleted_at=None).count())
+        piece.deleted_at = None
+        piece.save(update_fields=["deleted_at"])
+
+
 def body_of(piece: Piece) -> Body:
     """A body as the craft's value."""
     return BodyForm.model_validate(piece.document).value(piece.slug)

@@ -145,7 +145,5 @@ def remove(request: HttpRequest, kind: Kind, slug: str) -> tuple[int, None]:
 @router.post("/kit/{kind}/{slug}/restore", response={204: None})
 def restore(request: HttpRequest, kind: Kind, slug: str) -> tuple[int, None]:
     """Bring a piece back."""
-    piece = get_object_or_404(Piece, person=person_of(request), kind=kind, slug=slug)
-    piece.deleted_at = None
-    piece.save(update_fields=["deleted_at"])
+    actions.bring_back(get_object_or_404(Piece, person=person_of(request), kind=kind, slug=slug))
     return 204, None

@@ -91,10 +91,31 @@ def move_to(row: Situation, starts_at: str) -> Situation:
     return save_document(row, document, tag(row.revision))
 
 
-def put_aside(row: Outing | Situation, aside: bool = True) -> None:
-    """Put a row aside, or bring it back."""
-    row.deleted_at = timezone.now() if aside else None
+def put_aside(row: Outing | Situation) -> None:
+    """Put a row aside."""
+    row.deleted_at = timezone.now()
     row.save(update_fields=["deleted_at"])
+
+
+def bring_back(row: Outing | Situation) -> None:
+    """Bring back a row that was put aside.
+
+    Raises
+    ------
+    InputError : there is no room for it any more.
+    """
+    if row.deleted_at is None:
+        return
+    with transaction.atomic():
+        if isinstance(row, Outing):
+            person, more = row.person, row.situations.filter(deleted_at=None).count()
+            room_for("outing", Outing.objects.filter(person=person, deleted_at=None).count())
+        else:
+            person, more = row.outing.person, 1
+            room_for("situation", row.outing.situations.filter(deleted_at=None).count())
+        room_for("all_situations", situations_of(person).count(), more)
+        row.deleted_at = None
+        row.save(update_fields=["deleted_at"])
 
 
 def sweep(person: User) -> None:

@@ -5,6 +5,7 @@ A browser that signed in before keeps a key. At the doors it has counts of its o
 
 from __future__ import annotations
 
+import logging
 from dataclasses import dataclass
 from datetime import datetime, timedelta
 from hashlib import sha256
@@ -13,6 +14,7 @@ from secrets import token_urlsafe
 from django.conf import settings
 from django.contrib.auth.models import User
 from django.contrib.sessions.models import Session
+from django.db import DatabaseError
 from django.db.models import Count, F, Max, Min, Sum
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
@@ -21,6 +23,7 @@ from ninja.throttling import SimpleRateThrottle
 
 from people.models import Browser, Knock
 
+log = logging.getLogger("aperture")
 COOKIE, KEY_BYTES = "browser", 24
 KEPT = timedelta(days=400)
 """How long a browser is known: as long as any keeps a cookie (RFC 6265bis, 5.5)."""
@@ -69,7 +72,17 @@ def signed_in(request: HttpRequest, response: HttpResponse, person: User) -> Non
 
 
 def seen(request: HttpRequest, response: HttpResponse, person: User) -> None:
-    """Note that a person is here; one who signed in before browsers were noted is known from now on."""
+    """Note that a person is here; one who signed in before browsers were noted is known from now on.
+
+    A database that takes nothing just now is no reason to show nothing: it is said to whoever runs it.
+    """
+    try:
+        _seen(request, response, person)
+    except DatabaseError:
+        log.warning("a browser could not be noted", exc_info=True)
+
+
+def _seen(request: HttpRequest, response: HttpResponse, person: User) -> None:
     session = request.session.session_key or ""
     if not Browser.objects.filter(person=person, session=session).exists():
         signed_in(request, response, person)

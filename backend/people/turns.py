@@ -53,10 +53,10 @@ class Turn:
             return
         if len(self.key) > LONGEST_KEY:
             raise HttpError(422, f"The key of a request has at most {LONGEST_KEY} characters.")
-        self.begun = True
         self.sent = sha256(f"{self.where}\n{sent or self.sent}".encode()).hexdigest()
         self.holding.enter_context(_turn)
         self.holding.enter_context(transaction.atomic())
+        self.begun = True
         before = Answered.objects.filter(person=self.person, key=self.key).first() if self.key else None
         if before is not None and before.sent != self.sent:
             raise HttpError(409, "Something else was sent under this key; send this under a key of its own.")

@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
+import multiprocessing
 import os
 import sqlite3
+import tempfile
 from contextlib import closing
 from pathlib import Path
 
 from django.db import connection
+from django.db.migrations.loader import MigrationLoader
 from django.utils import timezone
 
 
@@ -35,14 +38,54 @@ def _sound(file: Path) -> sqlite3.Connection:
     copy = sqlite3.connect(f"{file.resolve().as_uri()}?mode=ro", uri=True)
     try:
         (state,) = copy.execute("PRAGMA integrity_check").fetchone()
-        apps = {app for (app,) in copy.execute("SELECT DISTINCT app FROM django_migrations")}
+        steps = set(copy.execute("SELECT app, name FROM django_migrations"))
     except sqlite3.DatabaseError as error:
         copy.close()
         raise CopyError(f"{file.name} is no database of this application: {error}") from None
-    if state != "ok" or not {"outings", "gear"} <= apps:
+    known = MigrationLoader(None)
+    ours = {(app, name) for app, name in steps if app in known.migrated_apps}
+    beyond = ours - set(known.disk_migrations) - {key for one in known.disk_migrations.values() for key in one.replaces}
+    wrong = (
+        f"is damaged: {state}"
+        if state != "ok"
+        else "is no database of this application"
+        if not {"outings", "gear"} <= {app for app, _ in steps}
+        else f"is of a newer version of this application: it knows {sorted(beyond)[0][1]}"
+        if beyond
+        else ""
+    )
+    if wrong:
         copy.close()
-        raise CopyError(f"{file.name} is damaged: {state}" if state != "ok" else f"{file.name} is no database of this application")
+        raise CopyError(f"{file.name} {wrong}")
     return copy
+
+
+def _brought_forward(database: str) -> None:
+    """In a process of its own: bring a database up to date, whatever this one's is."""
+    os.environ["APERTURE_DATABASE"] = database
+    import django
+    from django.core.management import call_command
+
+    django.setup()
+    call_command("migrate", verbosity=0)
+
+
+def _tried(copy: sqlite3.Connection, name: str, trial: Path) -> None:
+    """Write a copy to a file and bring that up to date there, before anything is put in its place.
+
+    Raises
+    ------
+    CopyError : it cannot be.
+    """
+    with closing(sqlite3.connect(trial)) as written:
+        copy.backup(written)
+        written.execute("PRAGMA journal_mode=DELETE")
+    process = multiprocessing.get_context("spawn").Process(target=_brought_forward, args=(str(trial),))
+    process.start()
+    process.join()
+    if process.exitcode != 0:
+        raise CopyError(f"{name} cannot be brought up to date; what broke stands above")
+    _sound(trial).close()
 
 
 def take(file: Path) -> int:
@@ -70,18 +113,21 @@ def take(file: Path) -> int:
 
 
 def bring_back(file: Path) -> Path | None:
-    """Put a copy in the place of what is there; where that was kept, or None where there was nothing.
+    """Put a copy in the place of what is there, brought up to date; where that was kept, or None where there was nothing.
 
     Raises
     ------
-    CopyError : the copy is not a sound one; nothing was changed.
+    CopyError : the copy is not a sound one, is of a newer version, or cannot be brought up to date; nothing was changed.
     """
     own = _own()
-    with closing(_sound(file)) as copy:
-        database = Path(connection.settings_dict["NAME"])
+    database = Path(connection.settings_dict["NAME"])
+    with closing(_sound(file)) as copy, tempfile.TemporaryDirectory(dir=database.parent) as folder:
+        trial = Path(folder) / "trial.sqlite3"
+        _tried(copy, file.name, trial)
         before = None
         if connection.introspection.table_names():
             before = database.with_name(f"{database.stem}-before-{timezone.now():%Y%m%d-%H%M%S-%f}{database.suffix}")
             take(before)
-        copy.backup(own)
+        with closing(sqlite3.connect(trial)) as proven:
+            proven.backup(own)
     return before

@@ -2,8 +2,12 @@
 
 from __future__ import annotations
 
+import logging
 from collections.abc import Callable
+from time import perf_counter
 
+from django.conf import settings
+from django.core.exceptions import MiddlewareNotUsed
 from django.http import HttpRequest, HttpResponse
 from whitenoise.middleware import WhiteNoiseMiddleware
 from whitenoise.responders import StaticFile
@@ -13,6 +17,25 @@ from studio.problems import PROBLEM_JSON, plainly
 Answer = Callable[[HttpRequest], HttpResponse]
 KEPT = ("Allow", "Retry-After")
 """Headers of an answer that stay when its text is replaced."""
+
+
+log = logging.getLogger("aperture.answered")
+
+
+def logged(get_response: Answer) -> Answer:
+    """A line for each answer, where whoever runs it wants them: which operation, how it ended, how long it took. Nothing of who asked, or for what."""
+    if settings.LOGS != "json":
+        raise MiddlewareNotUsed
+
+    def answer(request: HttpRequest) -> HttpResponse:
+        begun = perf_counter()
+        given = get_response(request)
+        route = request.resolver_match.route if request.resolver_match else ""
+        told = {"method": request.method, "route": route, "status": given.status_code, "ms": round(1000 * (perf_counter() - begun))}
+        log.info("answered", extra=told)
+        return given
+
+    return answer
 
 
 def one_shape(get_response: Answer) -> Answer:

@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+import errno
 from collections.abc import Callable
 from http import HTTPStatus
 from typing import Any
 
 from django.core.exceptions import PermissionDenied, RequestDataTooBig
+from django.db import DatabaseError
 from django.http import Http404, HttpRequest, HttpResponse
 from ninja import NinjaAPI, Schema
 from ninja.errors import AuthenticationError, AuthorizationError, HttpError, Throttled, ValidationError
@@ -91,6 +93,26 @@ def _unreadable(_: HttpRequest, error: Unreadable) -> HttpResponse:
     return problem(422, "What is stored here cannot be read as it stands: change it or remove it.", from_pydantic(error))
 
 
+FULL = "There is no room left on the server's disk: nothing was changed. What is there can be read; tell who runs it."
+ONLY_READS = "This server only reads just now: nothing was changed."
+
+
+def of_database(request: HttpRequest, error: DatabaseError) -> HttpResponse:
+    """A database that takes nothing: full, or only to be read; anything else is a fault."""
+    told = str(error).casefold()
+    if "full" in told:
+        return problem(507, FULL)
+    if "readonly" in told or "read-only" in told:
+        return problem(503, ONLY_READS)
+    raise error
+
+
+def _no_room(request: HttpRequest, error: OSError) -> HttpResponse:
+    if error.errno in (errno.ENOSPC, errno.EDQUOT):
+        return problem(507, FULL)
+    raise error
+
+
 def _before(_: HttpRequest, error: AnsweredBeforeError) -> HttpResponse:
     return error.answer
 
@@ -129,6 +151,8 @@ def install(api: NinjaAPI) -> None:
         Unreadable: _unreadable,
         Conflict: _too_late,
         AnsweredBeforeError: _before,
+        DatabaseError: of_database,
+        OSError: _no_room,
         AuthenticationError: _plain(401),
         AuthorizationError: _plain(403),
         PermissionDenied: _not_open,

@@ -27,6 +27,7 @@ with env.prefixed("APERTURE_"):
     INVITATION = env.str("INVITATION", "")
     PROXIES = env.int("PROXIES", 0)
     HSTS = env.str("HSTS", "off")
+    LOGS = env.str("LOGS", "faults")
 
 if not SECRET_KEY and LOCAL:
     SECRET_KEY = "local-only-" + "0" * 50
@@ -36,6 +37,8 @@ if REGISTRATION not in ("open", "invited", "closed"):
     raise ImproperlyConfigured(f"APERTURE_REGISTRATION is “{REGISTRATION}”; open, invited and closed are accepted")
 if HSTS not in ("off", "host", "subdomains"):
     raise ImproperlyConfigured(f"APERTURE_HSTS is “{HSTS}”; off, host and subdomains are accepted")
+if LOGS not in ("faults", "json"):
+    raise ImproperlyConfigured(f"APERTURE_LOGS is “{LOGS}”; faults and json are accepted")
 if REGISTRATION == "invited" and not INVITATION:
     raise ImproperlyConfigured("APERTURE_INVITATION, the word of invitation, is needed where APERTURE_REGISTRATION is invited")
 
@@ -56,6 +59,7 @@ INSTALLED_APPS = [
 ]
 
 MIDDLEWARE = [
+    "studio.middleware.logged",
     "django.middleware.security.SecurityMiddleware",
     "csp.middleware.CSPMiddleware",
     "django_permissions_policy.PermissionsPolicyMiddleware",
@@ -166,6 +170,17 @@ if not LOCAL:
 LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
-    "handlers": {"console": {"class": "logging.StreamHandler"}},
-    "loggers": {"django.request": {"handlers": ["console"], "level": "ERROR", "propagate": False}},
+    "formatters": {
+        "faults": {"format": "%(message)s"},
+        "json": {
+            "()": "pythonjsonlogger.json.JsonFormatter",
+            "fmt": "%(asctime)s %(levelname)s %(name)s %(message)s",
+            "rename_fields": {"asctime": "at", "levelname": "level", "name": "from", "message": "what"},
+        },
+    },
+    "handlers": {"console": {"class": "logging.StreamHandler", "formatter": LOGS}},
+    "loggers": {
+        "django.request": {"handlers": ["console"], "level": "ERROR", "propagate": False},
+        "aperture": {"handlers": ["console"], "level": "INFO", "propagate": False},
+    },
 }

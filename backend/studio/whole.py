@@ -9,6 +9,7 @@ from inspect import unwrap
 from typing import Any
 
 from django.core.exceptions import RequestDataTooBig
+from django.db import DatabaseError
 from django.http import HttpRequest, HttpResponse
 
 from people.guards import OWN_TURN, STATELESS, STREAMED, Run, operation_of
@@ -33,9 +34,12 @@ def whole(run: Run) -> Run:
             sent = "" if view in STREAMED else sha256(request.body).hexdigest()
         except RequestDataTooBig as error:
             return operation.api.on_exception(request, error)
-        with turn_of(request, sent) as turn:
-            answer = run(request, *args, **kwargs)
-            turn.end(answer)
+        try:
+            with turn_of(request, sent) as turn:
+                answer = run(request, *args, **kwargs)
+                turn.end(answer)
+        except DatabaseError as error:  # what only comes as it is committed
+            return operation.api.on_exception(request, error)
         return answer
 
     return in_one

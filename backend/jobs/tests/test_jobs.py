@@ -14,6 +14,7 @@ from django_tasks import task
 from jobs import actions
 from jobs.actions import Progress, ask, key_of, stop, work
 from jobs.models import Job, State
+from people.tests.caller import Caller
 
 doing: list[Any] = []
 
@@ -76,6 +77,19 @@ class Jobs(TestCase):
         work(job.pk, lambda job, tell: "again")
         job.refresh_from_db()
         self.assertEqual(job.result, {"about": {"of": "a"}})
+
+    def test_what_failed_or_was_stopped_is_begun_anew_where_its_owner_says_so_and_nothing_else_is(self) -> None:
+        doing.append(lambda job, tell: 1 / 0)
+        failed, caller = self.asked(), Caller(self.wren)
+        doing.append(lambda job, tell: "this time")
+        self.assertEqual(self.asked().state, State.FAILED)
+        other = Caller(get_user_model().objects.create_user("finch"))
+        self.assertEqual(other.post(f"/api/jobs/{failed.pk}/again").status_code, 404)
+        self.assertEqual(caller.post(f"/api/jobs/{failed.pk}/again").status_code, 204)
+        done = self.asked()
+        self.assertEqual((done.state, done.result), (State.DONE, "this time"))
+        self.assertEqual(caller.post(f"/api/jobs/{done.pk}/again").status_code, 204)
+        self.assertEqual(self.asked().pk, done.pk, "what is done stays")
 
     def test_old_ones_go(self) -> None:
         with patch.object(actions, "MOST_KEPT", 3):

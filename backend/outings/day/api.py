@@ -91,7 +91,7 @@ def delete_outing(request: HttpRequest, pk: int) -> tuple[int, None]:
 @router.post("/outings/{pk}/restore", response=OutingOut)
 def restore_outing(request: HttpRequest, pk: int) -> OutingOut:
     """Bring a day back."""
-    keeping.put_aside(get_object_or_404(Outing, pk=pk, person=person_of(request)), aside=False)
+    keeping.bring_back(get_object_or_404(Outing, pk=pk, person=person_of(request)))
     return _one(request, pk)
 
 
@@ -200,5 +200,5 @@ def delete_situation(request: HttpRequest, pk: int) -> tuple[int, None]:
 def restore_situation(request: HttpRequest, response: HttpResponse, pk: int) -> SituationOut:
     """Bring a situation back."""
     row = get_object_or_404(Situation, pk=pk, outing__person=person_of(request))
-    keeping.put_aside(row, aside=False)
+    keeping.bring_back(row)
     return _situation_out(row, response)

@@ -34,7 +34,16 @@ from outings.pictures.actions import (
     together,
     with_pictures,
 )
-from outings.pictures.schemas import BroughtOut, ChangedIn, MeasuredOut, MeasureIn, OwnPictureOut, OwnPicturesOut, TogetherIn
+from outings.pictures.schemas import (
+    AsidePictureOut,
+    BroughtOut,
+    ChangedIn,
+    MeasuredOut,
+    MeasureIn,
+    OwnPictureOut,
+    OwnPicturesOut,
+    TogetherIn,
+)
 from people.guards import own_turn, person_of, streamed
 from people.received import FILE, received
 from people.replies import as_file, files
@@ -77,6 +86,10 @@ def pictures(request: HttpRequest, pk: int) -> OwnPicturesOut:
     every = Picture.objects.filter(situation__outing__person=person_of(request))
     return OwnPicturesOut(
         pictures=[_out(row) for row in situation.pictures.all()],
+        aside=[
+            AsidePictureOut(id=row.pk, name=row.name, situation=str(row.situation), size=row.size)
+            for row in every.exclude(pk__in=mine(person_of(request))).select_related("situation")
+        ],
         kept=every.count(),
         most=MOST_PICTURES,
         bytes=every.aggregate(held=Sum("size"))["held"] or 0,
@@ -158,8 +171,8 @@ def set_distances(request: HttpRequest, pk: int, asked: AreasForm, if_match: IfM
 
 @router.delete("/pictures/{pk}", response={204: None})
 def delete(request: HttpRequest, pk: int) -> HttpResponse:
-    """Delete a picture."""
-    get_object_or_404(mine(person_of(request)), pk=pk).delete()
+    """Delete a picture, also one of what was put aside."""
+    get_object_or_404(Picture, pk=pk, situation__outing__person=person_of(request)).delete()
     return HttpResponse(status=204)
 
 

@@ -29,10 +29,20 @@ class OwnPictureOut(Schema):
     made_at: dt.datetime
 
 
+class AsidePictureOut(Schema):
+    """A picture of a situation that was put aside: it takes room as long as that can be brought back."""
+
+    id: int
+    name: str
+    situation: str
+    size: int
+
+
 class OwnPicturesOut(Schema):
-    """A situation's pictures, and how much room a person's pictures take in all."""
+    """A situation's pictures, those of what was put aside, and how much room a person's pictures take in all."""
 
     pictures: list[OwnPictureOut]
+    aside: list[AsidePictureOut]
     kept: int
     most: int
     bytes: int

@@ -9,7 +9,7 @@ from django_tasks import task
 
 from forms.rehearsal_form import RehearseIn
 from forms.rulers.sets import OptimalOut, longer_set_of
-from jobs.actions import Progress, ask, key_of, stop, work
+from jobs.actions import Progress, ask, forget, key_of, work
 from jobs.models import Job, State
 from jobs.schemas import job_out
 from outings.bench.actions import theirs_of
@@ -27,7 +27,7 @@ def longer_set(person: User, asked: RehearseIn) -> LongerOut:
     """
     told, key = asked.model_dump(mode="json", exclude_unset=True), key_of(asked.model_dump_json(exclude_unset=True))
     for other in Job.objects.filter(person=person, what=WHAT, state__in=(State.WAITING, State.WORKING)).exclude(key=key):
-        stop(other)  # one search at a time: whoever asks for another has left the one before
+        forget(other)  # one search at a time: whoever asks for another has left the one before, and finds it begun anew on coming back
     job = ask(person, WHAT, key, look_on, {"asked": told})
     done = job.state == State.DONE and job.result
     return LongerOut(job=job_out(job), found=OptimalOut.model_validate(job.result) if done else None)

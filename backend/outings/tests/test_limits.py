@@ -93,6 +93,21 @@ class Limits(TestCase):
             self.assertEqual(self.caller.post(at, DAY["situations"][1]).status_code, 200)
             self.refused(at, DAY["situations"][1], "all_situations")
 
+    def test_bringing_back_asks_for_room_and_what_is_there_already_stays(self) -> None:
+        first = self.day.situations.first().pk
+        body = Piece.objects.filter(kind="body").first().slug
+        for path in (f"/api/situations/{first}", f"/api/kit/body/{body}"):
+            self.assertEqual(self.caller.delete(path).status_code, 204)
+        there = {"situation": 6, "body": 5, "outing": 0}
+        with patch.dict(LIMITS, {what: Limit(most, LIMITS[what].of_what, "") for what, most in there.items()}):
+            self.refused(f"/api/situations/{first}/restore", None, "situation")
+            self.refused(f"/api/kit/body/{body}/restore", None, "body")
+            self.assertEqual(self.caller.post(f"/api/outings/{self.day.pk}/restore").status_code, 200, "it was never away")
+            self.caller.delete(f"/api/outings/{self.day.pk}")
+            self.refused(f"/api/outings/{self.day.pk}/restore", None, "outing")
+        self.assertEqual(self.caller.post(f"/api/outings/{self.day.pk}/restore").status_code, 200)
+        self.assertEqual(self.caller.post(f"/api/situations/{first}/restore").status_code, 200)
+
     def test_cards_made_again_push_out_the_oldest(self) -> None:
         pk = self.day.situations.first().pk
         with patch.dict(LIMITS, {"card": Limit(2, "cards of a situation", "")}):

@@ -125,6 +125,20 @@ class Kept(Own):
         mute = self.bring(jpeg(time=None))["id"]
         self.assertIn("their files do not tell it", self.caller.post(path, {"pictures": [mute, ids[0]]}).json()["errors"][0]["detail"])
 
+    def test_those_of_what_was_put_aside_are_told_and_can_be_deleted(self) -> None:
+        kept = self.bring(jpeg(), "kept")["id"]
+        other = next(row.pk for row in self.day.in_order() if row.pk != self.situation.pk)
+        aside = self.bring(jpeg(), "aside", situation=other)["id"]
+        self.assertEqual(self.kept()["aside"], [])
+        self.caller.delete(f"/api/situations/{other}")
+        told = self.kept()
+        self.assertEqual(
+            ([row["id"] for row in told["pictures"]], [row["id"] for row in told["aside"]], told["kept"]), ([kept], [aside], 2)
+        )
+        self.assertEqual(Caller(self.bram).delete(f"/api/pictures/{aside}").status_code, 404)
+        self.assertEqual(self.caller.delete(f"/api/pictures/{aside}").status_code, 204)
+        self.assertEqual((self.kept()["aside"], self.kept()["kept"]), ([], 1))
+
     def test_one_that_is_sent_again_under_its_key_is_kept_once(self) -> None:
         first, again = (self.bring(jpeg(), key="a") for _ in range(2))
         self.assertEqual(first, again)

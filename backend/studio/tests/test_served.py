@@ -175,7 +175,22 @@ class Served(SimpleTestCase):
         self.assertIn("there already", manage("backup", str(copy)).stderr)
         self.assertEqual(ilse.send("POST", "/api/outings", {"title": "Later", "day": "2027-01-01"}).status, 200)
         damaged.write_bytes(copy.read_bytes()[:50_000])
-        self.assertIn("nothing was changed", manage("restore", str(damaged)).stderr)
+        newer, spoilt = (
+            self.changed(copy, change)
+            for change in (
+                "INSERT INTO django_migrations (app, name, applied) VALUES ('outings', '9000_of_next_year', '2030-01-01')",
+                "DELETE FROM django_migrations WHERE app = 'outings' AND name = '0011_versions'",
+            )
+        )
+        for file, why in (
+            (damaged, "no database|damaged"),
+            (newer, "of a newer version.*9000_of_next_year"),
+            (spoilt, "cannot be brought up to date"),
+        ):
+            told = manage("restore", str(file)).stderr
+            self.assertRegex(told, why)
+            self.assertIn("nothing was changed", told)
+        self.assertEqual([path.name for path in self.folder.iterdir() if "before" in path.name or path.is_dir()], [])
         self.assertEqual(len(ilse.get("/api/outings")), len(before) + 1)
         told = manage("restore", str(copy))
         self.assertEqual(told.returncode, 0, told.stderr)
@@ -183,12 +198,21 @@ class Served(SimpleTestCase):
         with closing(sqlite3.connect(told.stdout.strip().rsplit(" ", 1)[1])) as kept:
             self.assertEqual(kept.execute("SELECT count(*) FROM outings_outing WHERE title = 'Later'").fetchone(), (1,))
 
+    def changed(self, copy: Path, change: str) -> Path:
+        """A copy in which something was changed."""
+        file = copy.with_name(f"changed-{len(change)}.sqlite3")
+        file.write_bytes(copy.read_bytes())
+        with closing(sqlite3.connect(file)) as database, database:
+            database.execute(change)
+        return file
+
 
 class Ending(SimpleTestCase):
     def test_whatever_ends_the_command_ends_its_server_and_its_worker(self) -> None:
         """Both are started by one process as ./run demo does it, which is then ended in each way there is."""
         start = "import sys; sys.path.insert(0, sys.argv[1]); from serving import *; held = listening(); print(port_of(held), flush=True); "
-        start += "sys.exit(together([(server(held, 1), BACKEND), (worker(), BACKEND)], demo_environment(Path(sys.argv[2]))))"
+        start += "env = demo_environment(Path(sys.argv[2])); "
+        start += "sys.exit(together([(server(held, 1), BACKEND)], env, helpers=[(worker(), BACKEND)]))"
         for number in (signal.SIGHUP, signal.SIGKILL):
             with self.subTest(number=number), tempfile.TemporaryDirectory() as folder:
                 env = os.environ | serving.demo_environment(Path(folder) / "demo.sqlite3")
@@ -198,10 +222,23 @@ class Ending(SimpleTestCase):
                     assert run.stdout is not None
                     port = int(run.stdout.readline())
                     self.until(lambda port=port: self.answers(port))
+                    if number == signal.SIGKILL:
+                        self.worker_is_begun_again(folder)
+                        self.assertTrue(self.answers(port))
                     run.send_signal(number)
                     run.wait(20)
                 self.until(lambda port=port: not self.answers(port))
                 self.until(lambda folder=folder: folder not in self.environments())
+
+    def worker_is_begun_again(self, folder: str) -> None:
+        """Kill the worker of a folder, and wait for the next."""
+        self.until(lambda: self.workers(folder))
+        first = self.workers(folder)
+        os.kill(first[0], signal.SIGKILL)
+        self.until(lambda: self.workers(folder) and self.workers(folder) != first)
+
+    def workers(self, folder: str) -> list[int]:
+        return [pid for pid, told in self.processes() if folder in told and b"db_worker" in Path(f"/proc/{pid}/cmdline").read_bytes()]
 
     def until(self, true: Any) -> None:
         for _ in range(300):
@@ -217,13 +254,17 @@ class Ending(SimpleTestCase):
         except OSError:
             return False
 
-    @staticmethod
-    def environments() -> str:
+    def environments(self) -> str:
         """What the processes of this machine were told at their start."""
+        return "".join(told for _, told in self.processes())
+
+    @staticmethod
+    def processes() -> list[tuple[int, str]]:
+        """The processes of this machine, and what each was told at its start."""
         found = []
         for process in Path("/proc").glob("[0-9]*/environ"):
             try:
-                found.append(process.read_bytes().decode(errors="replace"))
+                found.append((int(process.parent.name), process.read_bytes().decode(errors="replace")))
             except OSError:
                 continue
-        return "".join(found)
+        return found

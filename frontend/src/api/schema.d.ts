@@ -1756,7 +1756,7 @@ export interface paths {
         post?: never;
         /**
          * Delete
-         * @description Delete a picture.
+         * @description Delete a picture, also one of what was put aside.
          */
         delete: operations["outings_pictures_api_delete"];
         options?: never;
@@ -2324,6 +2324,26 @@ export interface paths {
          * @description Stop a job.
          */
         delete: operations["jobs_api_stop_job"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{pk}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Again
+         * @description Have a job that failed or was stopped begun anew, when what it is for is next asked for; one that is under way or done stays.
+         */
+        post: operations["jobs_api_again"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -6076,6 +6096,20 @@ export interface components {
             strokes?: components["schemas"]["StrokeForm"][];
         };
         /**
+         * AsidePictureOut
+         * @description A picture of a situation that was put aside: it takes room as long as that can be brought back.
+         */
+        AsidePictureOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Situation */
+            situation: string;
+            /** Size */
+            size: number;
+        };
+        /**
          * OwnPictureOut
          * @description A picture of one's own, and its version; ev100: light of its middle tone, null where nobody knows; said: its exposure in words; painted: distances over it;
          *     error, within: stops by which its tones may be wrong, and how far they are to be trusted in words.
@@ -6112,11 +6146,13 @@ export interface components {
         };
         /**
          * OwnPicturesOut
-         * @description A situation's pictures, and how much room a person's pictures take in all.
+         * @description A situation's pictures, those of what was put aside, and how much room a person's pictures take in all.
          */
         OwnPicturesOut: {
             /** Pictures */
             pictures: components["schemas"]["OwnPictureOut"][];
+            /** Aside */
+            aside: components["schemas"]["AsidePictureOut"][];
             /** Kept */
             kept: number;
             /** Most */
@@ -17035,6 +17071,74 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    jobs_api_again: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The page's own name for what it sends: sent again under it, what was answered is answered again. */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

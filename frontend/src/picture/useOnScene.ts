@@ -74,11 +74,17 @@ export function useLongerSet({ asked, what }: Held) {
     await take(client.DELETE("/api/jobs/{pk}", { params: { path: { pk: data.value.job.id } } }));
     await refetch();
   }
+  async function again(): Promise<void> {
+    if (!data.value) return;
+    await take(client.POST("/api/jobs/{pk}/again", { params: { path: { pk: data.value.job.id } } }));
+    await refetch();
+  }
   return {
     longer: computed(() => (wanted.value ? data.value : undefined)),
     unsearched: computed(() => (wanted.value ? (error.value?.message ?? "") : "")),
     searching: computed(() => wanted.value && searching(data.value?.job.state ?? "waiting") && !error.value),
     search: (): void => void (wanted.value = true),
     stop,
+    again,
   };
 }

@@ -5,7 +5,6 @@ from __future__ import annotations
 from pathlib import Path
 from typing import Any
 
-from django.core.management import call_command
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 
 from studio.copies import CopyError, bring_back
@@ -21,10 +20,9 @@ class Command(BaseCommand):
         parser.add_argument("file", type=Path)
 
     def handle(self, *args: Any, **options: Any) -> None:
-        """Bring it back, migrate it, and say where what was there is now."""
+        """Bring it back, and say where what was there is now."""
         try:
             before = bring_back(options["file"])
         except CopyError as error:
             raise CommandError(f"{error}; nothing was changed") from None
-        call_command("migrate", verbosity=0)
         self.stdout.write(f"{options['file']} is in place" + (f"; what was there is in {before}" if before else ""))

@@ -88,7 +88,7 @@ const change = useInTurn(
     if (late) anew.value += 1;
   },
 );
-const at = (row: Schemas["OwnPictureOut"]) => ({ params: { path: { pk: row.id } } });
+const at = (row: { id: number }) => ({ params: { path: { pk: row.id } } });
 /** A picture as it is known when its turn has come: a change before it has made it a newer version. */
 const based = (row: Schemas["OwnPictureOut"]) => ({
   params: {
@@ -98,7 +98,7 @@ const based = (row: Schemas["OwnPictureOut"]) => ({
 });
 const edit = (row: Schemas["OwnPictureOut"], body: Schemas["ChangedIn"], words: string): void =>
   void change({ run: () => take(client.PUT("/api/pictures/{pk}", { ...based(row), body })), words });
-function drop(row: Schemas["OwnPictureOut"]): void {
+function drop(row: { id: number; name: string }): void {
   if (row.id === props.chosen) emit("choose", null);
   ticked.value = ticked.value.filter((one) => one !== row.id);
   void change({ run: () => take(client.DELETE("/api/pictures/{pk}", at(row))), words: `${row.name} deleted` });
@@ -251,10 +251,40 @@ const mb = (bytes: number): string => (bytes / 1e6).toFixed(bytes < 1e7 ? 1 : 0)
     <p v-if="kept" class="quiet">
       {{ kept.kept }} of {{ kept.most }} pictures, {{ mb(kept.bytes) }} of {{ mb(kept.most_bytes) }} MB, over all your situations.
     </p>
+    <details v-if="kept?.aside.length">
+      <summary>{{ kept.aside.length }} of them of what you put aside</summary>
+      <ul class="aside">
+        <li v-for="row in kept.aside" :key="row.id">
+          <span
+            >{{ row.name }}<span class="quiet">, {{ row.situation }}, {{ mb(row.size) }} MB</span></span
+          >
+          <button class="plain" data-repeats :aria-label="`delete ${row.name}, put aside`" @click="drop(row)">delete</button>
+        </li>
+      </ul>
+    </details>
   </div>
 </template>
 
 <style scoped>
+.aside {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+}
+.aside li {
+  display: flex;
+  justify-content: space-between;
+  gap: 14px;
+  align-items: center;
+}
+.aside .plain,
+summary {
+  min-height: 44px;
+}
+summary {
+  line-height: 44px;
+  cursor: pointer;
+}
 .own {
   max-height: 560px;
   overflow-y: auto;

@@ -22,7 +22,7 @@ const emit = defineEmits<{
   see: [token: string, words: string, view: "finder" | "fused"];
   take: [cover: Schemas["CoverOut"]];
 }>();
-const { longer, unsearched, searching, search, stop } = useLongerSet(props.held);
+const { longer, unsearched, searching, search, stop, again } = useLongerSet(props.held);
 const better = computed(() => longer.value?.found ?? props.found.optimal);
 const percent = (share: number): string => (share < 0.0005 ? "0 %" : `${(share * 100).toFixed(share < 0.1 ? 1 : 0)} %`);
 const seconds = (s: number): string => (s < 10 ? s.toFixed(s < 1 ? 2 : 1) : s.toFixed(0));
@@ -121,6 +121,7 @@ const merges = computed(() =>
               ? "stopped; of up to four frames it is the best"
               : "the search broke off; of up to four frames it is the best"
         }}</span>
+        <button v-if="longer && !searching && longer.job.state !== 'done'" class="button" @click="again">Begin again</button>
       </p>
       <p v-if="unsearched" class="error" role="alert">{{ unsearched }}</p>
     </template>

@@ -53,9 +53,11 @@ async function undo(): Promise<void> {
   const before = past.value[past.value.length - 1];
   if (before && (await keep(before))) past.value = past.value.slice(0, -1);
 }
-async function stop(pk: number): Promise<void> {
+const stop = (pk: number): Promise<void> => told(() => take(client.DELETE("/api/jobs/{pk}", { params: { path: { pk } } })));
+const again = (pk: number): Promise<void> => told(() => take(client.POST("/api/jobs/{pk}/again", { params: { path: { pk } } })));
+async function told(send: () => Promise<unknown>): Promise<void> {
   try {
-    await take(client.DELETE("/api/jobs/{pk}", { params: { path: { pk } } }));
+    await send();
     await changed(queries, "slots");
   } catch (problem) {
     wrong.value = problem instanceof ProblemError ? problem.message : "The server cannot be reached.";
@@ -118,12 +120,13 @@ async function keep({ body, bank, number, picked }: Choice): Promise<boolean> {
           This is the best found so far; a better way is looked for.
           <button class="button" @click="stop(body.job.id)">Stop</button>
         </p>
-        <p v-else-if="body.job" class="quiet">
+        <p v-else-if="body.job" class="looking quiet">
           {{
             body.job.state === "failed"
               ? "The search for a better way broke off; what was found before stays."
               : "The search for a better way was stopped; this was found before."
           }}
+          <button class="button" @click="again(body.job.id)">Begin again</button>
         </p>
         <SlotDial
           :body="body"
