@@ -11,7 +11,7 @@ from craft.tones.painted import Area, Stroke
 from forms.kit_form import Form, Positive
 
 MOST_AREAS, MOST_STROKES, MOST_POINTS = 6, 200, 400
-Part = Annotated[float, Field(allow_inf_nan=False, ge=-0.5, le=1.5)]
+Part = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=-0.5, le=1.5)]
 Point = Annotated[list[Part], Field(min_length=2, max_length=2)]
 
 
@@ -26,7 +26,7 @@ class StrokeForm(Form):
     """A line of paint: its area by its place in the list, null takes paint away; wide: share of the picture's width; points: shares of its sides."""
 
     area: Annotated[int, Field(strict=True, ge=0, lt=MOST_AREAS)] | None
-    wide: Annotated[float, Field(allow_inf_nan=False, gt=0, le=1)]
+    wide: Annotated[float, Field(strict=True, allow_inf_nan=False, gt=0, le=1)]
     points: Annotated[list[Point], Field(min_length=1, max_length=MOST_POINTS)]
 
 

@@ -23,7 +23,7 @@ SignColumn = Callable[[Shot, tuple[Moved, ...]], str]
 class InLightIn(RehearseIn):
     """A situation, and how many stops brighter (+) or darker (-) its light has become."""
 
-    stops: Annotated[float, Field(ge=-DARKER, le=BRIGHTER)]
+    stops: Annotated[float, Field(strict=True, ge=-DARKER, le=BRIGHTER)]
 
 
 class DecidedThereOut(BaseModel):

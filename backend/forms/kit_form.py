@@ -117,7 +117,7 @@ class BodyForm(Form):
     bracket_offers: list[BracketForm] | None = Field(default=None, max_length=40)
     protection_stops: Stops | Offers | None = None
     protection_automatic: Flag = False
-    headroom_stops: Annotated[float, Field(allow_inf_nan=False, ge=0, le=4)] | None = None
+    headroom_stops: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=4)] | None = None
     headroom_look: Annotated[str, Field(max_length=20)] = "natural"
     nd_stops: Stops | Offers | None = None
     bits: Annotated[int, Field(strict=True, ge=8, le=24)] | None = None

@@ -74,14 +74,14 @@ class ToldText(Form):
 class ToldNumber(Form):
     """A number that a picture told."""
 
-    value: float = Field(gt=0, lt=1e9, allow_inf_nan=False)
+    value: float = Field(gt=0, lt=1e9, allow_inf_nan=False, strict=True)
     source: str = Field(max_length=80)
 
 
 class ToldOffset(Form):
     """How far a camera's clock is before UTC, in minutes."""
 
-    value: float = Field(ge=-14 * 60 - 59, le=14 * 60 + 59, allow_inf_nan=False)
+    value: float = Field(ge=-14 * 60 - 59, le=14 * 60 + 59, allow_inf_nan=False, strict=True)
     source: str = Field(max_length=80)
 
 

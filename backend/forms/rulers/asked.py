@@ -18,7 +18,7 @@ from craft.tones.tonemap import ToneMap
 from forms.answer import Answer
 from forms.rehearsal_form import RehearseIn, Sign, Theirs, answer_under, known_scene
 
-Share = Annotated[float, Field(ge=0, le=1)]
+Share = Annotated[float, Field(strict=True, ge=0, le=1)]
 
 
 SignStrip = Callable[[Shot, float, tuple[Tile, ...]], str]

@@ -5,7 +5,7 @@ from __future__ import annotations
 from typing import Annotated
 
 from ninja import Schema
-from pydantic import Field
+from pydantic import Field, StrictInt
 
 from forms.recipe_form import RecipeForm
 from forms.traits_form import Slug, Value
@@ -23,7 +23,7 @@ class Source(Schema):
     """What is to be translated, exactly one: a recipe, another situation of the person's, or what a slot holds."""
 
     recipe: RecipeForm | None = None
-    situation: int | None = None
+    situation: StrictInt | None = None
     slot: SlotNamed | None = None
 
 

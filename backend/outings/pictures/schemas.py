@@ -5,6 +5,7 @@ from __future__ import annotations
 import datetime as dt
 
 from ninja import Field, Schema
+from pydantic import StrictInt
 
 from craft.tones.own import LEAST_SET, MOST_SET
 from forms.areas_form import AreasForm
@@ -52,14 +53,14 @@ class OwnPicturesOut(Schema):
 class TogetherIn(Schema):
     """Pictures to be put together as one set."""
 
-    pictures: list[int] = Field(min_length=LEAST_SET, max_length=MOST_SET)
+    pictures: list[StrictInt] = Field(min_length=LEAST_SET, max_length=MOST_SET)
     name: str = Field("", max_length=80)
 
 
 class MeasureIn(Schema):
     """Raws and finished files of the same frames. keep: whether what is found is kept in the situation's body, with the look it is set to."""
 
-    pictures: list[int] = Field(min_length=2, max_length=40)
+    pictures: list[StrictInt] = Field(min_length=2, max_length=40)
     keep: bool = False
 
 
@@ -75,7 +76,7 @@ class ChangedIn(Schema):
     """What a picture is called, and the light of its middle tone where its file does not tell."""
 
     name: str = Field(max_length=80)
-    ev100: float | None = Field(None, ge=-20, le=24, allow_inf_nan=False)
+    ev100: float | None = Field(None, ge=-20, le=24, allow_inf_nan=False, strict=True)
 
 
 class BroughtOut(Schema):

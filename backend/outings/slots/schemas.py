@@ -6,7 +6,7 @@ import datetime as dt
 from typing import Annotated, Literal
 
 from ninja import Schema
-from pydantic import Field
+from pydantic import Field, StrictInt
 
 from jobs.schemas import JobOut
 
@@ -101,5 +101,5 @@ class Choice(Schema):
     body: Annotated[str, Field(min_length=1, max_length=80)]
     bank: Annotated[int, Field(strict=True, ge=1, le=2)] = 1
     number: Annotated[int, Field(strict=True, ge=1, le=20)]
-    situation: int | None = None
+    situation: StrictInt | None = None
     special: Literal["", "hand_over", "sets"] = ""

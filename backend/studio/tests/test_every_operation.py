@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import json
 import re
+from copy import deepcopy
+from functools import reduce
 from pathlib import Path
 from typing import Any
 
@@ -161,6 +163,21 @@ class OnTheDemoDay(TestCase):
         return ilse.get(versions[path])["ETag"] if path in versions else '"1"'
 
 
+def numbers_in(body: Any, at: tuple[str | int, ...] = ()) -> list[tuple[str | int, ...]]:
+    """Where numbers stand in a body."""
+    if isinstance(body, dict | list):
+        inside = body.items() if isinstance(body, dict) else enumerate(body)
+        return [found for key, value in inside for found in numbers_in(value, (*at, key))]
+    return [at] if isinstance(body, int | float) and not isinstance(body, bool) else []
+
+
+def with_false(body: Any, at: tuple[str | int, ...]) -> Any:
+    """The same body with false in one place."""
+    changed = deepcopy(body)
+    reduce(lambda held, key: held[key], at[:-1], changed)[at[-1]] = False
+    return changed
+
+
 class EveryOperation(OnTheDemoDay):
     def test_another_person_gets_404_wherever_a_row_is_named(self) -> None:
         stranger = Caller(self.stranger)
@@ -225,6 +242,20 @@ class EveryOperation(OnTheDemoDay):
             with self.subTest(method=method, path=path):
                 answer = ilse.send(method, self.address(path), BODIES_SENT[form] if form else None, version=self.version_of(path))
                 self.assertIn(answer.status_code, (200, 204), answer.getvalue()[:300])
+
+    def test_a_truth_is_no_number_wherever_one_is_sent(self) -> None:
+        """Each number of each good body in turn, as JSON's false: refused where it stands, and never taken for nought."""
+        asked = 0
+        for method, path, operation in OPERATIONS:
+            form = form_of(operation)
+            for at in numbers_in(BODIES_SENT.get(form or "", {})):
+                with self.subTest(method=method, path=path, at=at):
+                    answer = Caller(self.ilse).send(
+                        method, self.address(path), with_false(BODIES_SENT[form or ""], at), self.version_of(path)
+                    )
+                    self.assertEqual(answer.status_code, 422, answer.content[:200])
+                    asked += 1
+        self.assertGreater(asked, 100)
 
     def test_unknown_addresses_under_the_api_are_problems_too(self) -> None:
         for path in ("/api/nothing", "/api/situations/-1", f"/api/cards/{10**30}"):
