@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from typing import Annotated, Any, Protocol
 
 from ninja import Header
@@ -43,8 +44,9 @@ class Versioned(Protocol):
 
     revision: int
 
-    def save(self, *, update_fields: list[str]) -> None:
-        """Write these fields."""
+    @property
+    def save(self) -> Callable[..., None]:
+        """Writes the fields that it is told."""
 
 
 def replace(row: Versioned, if_match: str, current: dict[str, Any], **fields: Any) -> None:

@@ -125,7 +125,7 @@ class TimeLine(Day):
 
     def test_a_day_is_renamed_put_aside_and_brought_back_whole(self) -> None:
         here = f"/api/outings/{self.day['id']}"
-        renamed = self.caller.put(here, {"title": "Second day", "place": "", "day": "2027-06-13"}, "").json()
+        renamed = self.caller.put(here, {"title": "Second day", "place": "", "day": "2027-06-13"}, self.day["version"]).json()
         self.assertEqual((renamed["title"], renamed["day"], len(renamed["situations"])), ("Second day", "2027-06-13", 7))
         self.caller.delete(here)
         self.assertEqual(self.caller.get("/api/outings").json(), [])
@@ -167,7 +167,7 @@ class WhatADayTells(Day):
         second = {**alone["document"], "title": "With the other", "body": other}
         self.assertEqual(self.caller.post(f"/api/outings/{self.day['id']}/situations", second).status_code, 200)
         day = {"title": "Elsewhere", "place": "Port Ossery", "day": "2027-06-12", "mains_hz": 60}
-        self.assertEqual(self.caller.put(f"/api/outings/{self.day['id']}", day, "").status_code, 200)
+        self.assertEqual(self.caller.put(f"/api/outings/{self.day['id']}", day, self.day["version"]).status_code, 200)
         both = self.caller.get(self.at).json()
         self.assertEqual((both["bodies"], both["mains_hz"], self.asked()["bodies"], self.asked()["mains_hz"]), (2, 60, 2, 60))
         self.assertEqual(self.caller.get(f"/api/outings/{self.day['id']}/export").json()["mains_hz"], 60)
@@ -181,8 +181,8 @@ class WhatADayTells(Day):
     def test_the_place_s_clock_goes_with_the_day_and_one_that_no_place_has_is_refused(self) -> None:
         at = f"/api/outings/{self.day['id']}"
         day = {"title": "Elsewhere", "place": "", "day": "2027-06-12"}
-        for minutes in (120, -210, 0, None):
-            self.assertEqual(self.caller.put(at, {**day, "utc_offset_min": minutes}, "").json()["utc_offset_min"], minutes)
+        for k, minutes in enumerate((120, -210, 0, None)):
+            self.assertEqual(self.caller.put(at, {**day, "utc_offset_min": minutes}, f'"{k + 1}"').json()["utc_offset_min"], minutes)
             self.assertEqual(self.caller.get(self.at).json()["utc_offset_min"], minutes)
             file = self.caller.get(f"{at}/export").json()
             self.assertEqual(self.caller.post("/api/outings/import", file).json()["utc_offset_min"], minutes)
@@ -194,7 +194,7 @@ class WhatADayTells(Day):
         at = f"/api/outings/{self.day['id']}"
         day = {"title": "Elsewhere", "place": "", "day": "2027-06-12", "utc_offset_min": 60}
         lies = {"latitude_deg": 54.4, "longitude_deg": 0.6}
-        self.assertEqual(self.caller.put(at, {**day, "lies": lies}, "").json()["lies"], lies)
+        self.assertEqual(self.caller.put(at, {**day, "lies": lies}, self.day["version"]).json()["lies"], lies)
         again = self.caller.post("/api/outings/import", self.caller.get(f"{at}/export").json()).json()
         self.assertEqual(again["lies"], lies)
         sun = sun_over(dt.date(2027, 6, 12), 54.4, 0.6, 60)
@@ -205,7 +205,8 @@ class WhatADayTells(Day):
             haze = [bare.ev100 - at["ev100"] for bare, at in zip(clear, told["sky"], strict=True)]
             self.assertTrue(all(abs(stops - 1) < 1e-6 for stops in haze), "the one picture that speaks of the sky says hazy sun")
         for lacking in ({"lies": None}, {"lies": lies, "utc_offset_min": None}):
-            self.assertEqual(self.caller.put(at, {**day, **lacking}, "").status_code, 200)
+            version = self.caller.get("/api/outings").json()[0]["version"]
+            self.assertEqual(self.caller.put(at, {**day, **lacking}, version).status_code, 200)
             self.assertIsNone(self.caller.get(f"{at}/sun").json())
         for year in ("0001", "1838", "3000", "9999"):
             self.assertEqual(pointers(self.caller.put(at, {**day, "lies": lies, "day": f"{year}-01-01"}, "")), {"/day"})

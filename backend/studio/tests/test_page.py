@@ -46,7 +46,9 @@ class Page(TestCase):
 
     def test_a_page_from_elsewhere_gets_its_token_with_who_am_i(self) -> None:
         self.assertIn("csrftoken", Client().get("/api/me").cookies)
-        self.assertEqual(Caller().get("/api/me").json(), {"name": None, "demo": True, "demo_people": [], "registration": "open"})
+        self.assertEqual(
+            Caller().get("/api/me").json(), {"name": None, "knocks": None, "demo": True, "demo_people": [], "registration": "open"}
+        )
 
 
 class Production(TestCase):
