@@ -5,17 +5,15 @@ from __future__ import annotations
 import hashlib
 from collections.abc import Callable
 from dataclasses import dataclass, field
-from functools import cached_property, lru_cache
+from functools import cached_property
 
 from craft.configuration.configure import Configuration, configure
 from craft.configuration.decided import facts_of
+from craft.kept import kept_as
 from craft.scene.situation import Situation
 from craft.setup.advise import advise
 from craft.setup.setup import Setup
 from forms.situation_form import SituationForm
-
-KEPT = 256
-"""Answers that a process keeps: a few people's days."""
 
 
 @dataclass(frozen=True)
@@ -65,7 +63,7 @@ class _Question:
     form: Callable[[], SituationForm] = field(compare=False)
 
 
-@lru_cache(maxsize=KEPT)
+@kept_as(120_000)
 def _answer(question: _Question) -> Answer:
     situation = question.form().value()
     return Answer(situation, advise(situation), hashlib.sha256(question.said.encode()).hexdigest())

@@ -3,13 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
-from functools import lru_cache
 from typing import Annotated
 
 from pydantic import BaseModel, Field
 
 from craft.configuration.configure import Configured, Origin
 from craft.configuration.handing_over import handing_over
+from craft.kept import kept_as
 from craft.vocabulary.checker import Violation
 from craft.vocabulary.setting import Reach, Setting
 from craft.vocabulary.settings import setting_for
@@ -130,7 +130,7 @@ class ConfigurationOut(BaseModel):
     unkept: list[UnkeptOut]
 
 
-@lru_cache(maxsize=4096)
+@kept_as(2_000)
 def _choices(setting: Setting, offered: tuple[Value, ...]) -> list[ChoiceOut]:
     """The values to choose from; the same list for every setup of a body."""
     return [ChoiceOut.model_construct(value=v, shown=say_value(setting, v)) for v in offered]

@@ -5,7 +5,6 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import lru_cache
 from typing import Any
 
 from pydantic import BaseModel, ConfigDict
@@ -13,6 +12,7 @@ from pydantic import BaseModel, ConfigDict
 from craft.decisions.choice import By
 from craft.decisions.facts import say
 from craft.decisions.reasons import Reasoned
+from craft.kept import kept_as
 from craft.kit.body import Shutter
 from craft.scales.series import Dial, label
 from craft.scene.situation import Situation
@@ -301,10 +301,6 @@ class TakenOut(Group):
     far_m: float | None
 
 
-KEPT = 64
-"""Bodies with a lens whose dials a process keeps."""
-
-
 class StepOut(BaseModel):
     """One value of a dial and how it is written."""
 
@@ -470,7 +466,7 @@ def decided_form(situation: Situation, setup: Setup, shape: str | None = None) -
     return DecidedOut.model_construct(**figures, **dict(ladder_of(setup)))
 
 
-@lru_cache(maxsize=KEPT)
+@kept_as(40_000)
 def _dials(*dials: tuple[Dial, tuple[float, ...]]) -> DialsOut:
     """Dials with every value in words: they stay while one types."""
     return DialsOut(**{dial.value: [StepOut(value=v, label=label(dial, v)) for v in values] for dial, values in dials})

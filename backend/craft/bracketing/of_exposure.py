@@ -5,10 +5,10 @@ from __future__ import annotations
 import math
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
-from functools import lru_cache
 
 import numpy as np
 
+from craft.kept import kept
 from craft.kit.body import BracketOffer, Sensor
 from craft.scales.series import Dial, Floats, Ints, printed
 from craft.scene.imaged import base_stops, output_gain
@@ -232,7 +232,7 @@ def between_s(situation: Situation) -> float:
     return 1 / rate if rate else BETWEEN_S
 
 
-@lru_cache(maxsize=64)
+@kept
 def _as_metered(
     tones: ToneMap, sensor: Sensor, base: float, gain: float, offers: tuple[BracketOffer, ...], per_stop: int
 ) -> tuple[Cover, ...]:

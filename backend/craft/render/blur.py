@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 import math
-from functools import lru_cache
 
 import cv2
 import numpy as np
 
+from craft.kept import kept
 from craft.stage.colour import Pixels
 
 SMALL = 2.8
@@ -26,7 +26,7 @@ LONG = 48.0
 """Pixels of a streak over which it is drawn at a fraction of the scale."""
 
 
-@lru_cache(maxsize=256)
+@kept
 def disc(radius: float) -> Pixels:
     """The image of a point out of focus: a disc with a smooth edge and a rim, of sum 1 and side an odd number of pixels."""
     n = math.ceil(radius) * 2 + 1
@@ -38,7 +38,7 @@ def disc(radius: float) -> Pixels:
     return np.asarray(cover / cover.sum(), np.float32)
 
 
-@lru_cache(maxsize=256)
+@kept
 def streak(across: float, down: float) -> Pixels:
     """The image of a point that moves by so many pixels while the shutter is open: a line of sum 1."""
     length = math.hypot(across, down)

@@ -4,12 +4,12 @@ from __future__ import annotations
 
 import math
 from dataclasses import replace
-from functools import lru_cache
 from typing import Any
 
 import cv2
 import numpy as np
 
+from craft.kept import kept
 from craft.optics.sharpness import defocus_disc_m, diffraction_sigma_m, magnification
 from craft.render.blur import defocused, smeared, softened
 from craft.render.looks import AS_USUAL
@@ -185,7 +185,7 @@ class _Ground:
             self.together, self.reach = None, []
 
 
-@lru_cache(maxsize=6)
+@kept
 def _on_sensor(shot: Shot, view: View, sharp: bool) -> Pixels:
     if shot.own is not None:
         out = _photographed(shot.own, shot, view) if sharp else _refocused(shot.own, shot, view)

@@ -3,13 +3,13 @@
 from __future__ import annotations
 
 import math
-from functools import lru_cache
 from typing import Any
 
 import cv2
 import numpy as np
 from numpy.typing import NDArray
 
+from craft.kept import kept
 from craft.render.shot import Shot
 from craft.render.strips import in_strips
 from craft.stage.colour import LUMINANCE, Pixels, light_rgb
@@ -45,7 +45,7 @@ def file_gains(kelvin: float) -> Pixels:
     return np.asarray(gains / np.float32(LUMINANCE @ (gains * np.array(light_rgb(kelvin), np.float32))), np.float32)
 
 
-@lru_cache(maxsize=64)
+@kept
 def _curve(scale_stops: float, contrast: float, protection: float) -> Bytes:
     """The curve as a table over 65536 levels of the raw, brightened by stops from the clip to the mid-tone, which contrast leaves alone.
 

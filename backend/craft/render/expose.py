@@ -4,12 +4,12 @@ from __future__ import annotations
 
 import math
 from dataclasses import replace
-from functools import lru_cache
 
 import cv2
 import numpy as np
 from scipy.special import ndtr
 
+from craft.kept import kept
 from craft.optics.movement import LAMP_DEPTH
 from craft.render.compose import on_sensor
 from craft.render.shot import Shot, exposed
@@ -29,7 +29,7 @@ FROM_EDGE, SURE = 4.0, 6.0
 the clip."""
 
 
-@lru_cache(maxsize=4)
+@kept
 def _normal(height: int, width: int, seed: int) -> Pixels:
     return np.random.default_rng(seed).standard_normal((height, width, 3), dtype=np.float32)
 

@@ -5,12 +5,12 @@ from __future__ import annotations
 import math
 from dataclasses import replace
 from enum import Enum
-from functools import lru_cache
 
 import cv2
 import numpy as np
 from numpy.typing import NDArray
 
+from craft.kept import kept
 from craft.render.compose import as_it_is
 from craft.render.develop import Bytes, as_the_eye, blocked, developed, finished, linear, lost_in_raw, warned
 from craft.render.expose import frame, merged, mosaic
@@ -37,7 +37,7 @@ LEGIBLE = 160
 """Pixels of an area from which a hatch in it is seen as one; smaller ones are only edged."""
 
 
-@lru_cache(maxsize=16)
+@kept
 def _textures(height: int, width: int) -> tuple[NDArray[np.bool_], NDArray[np.bool_]]:
     """Where a hatch at 45 degrees has its lines, and where a stipple has its dots."""
     y, x = np.mgrid[0:height, 0:width]

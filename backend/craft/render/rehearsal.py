@@ -5,11 +5,11 @@ from __future__ import annotations
 import math
 from collections.abc import Mapping
 from dataclasses import dataclass, field, replace
-from functools import lru_cache
 
 import numpy as np
 
 from craft.errors import CraftError
+from craft.kept import kept
 from craft.optics.sharpness import defocus_disc_m
 from craft.render.compose import FAR_M, as_it_is
 from craft.render.develop import Bytes, blocked, curve, developed, file_gains, finished, warned
@@ -189,7 +189,7 @@ def lost_share(shot: Shot, tones: ToneMap) -> float:
     return float(spread_of(tones).over(np.array(shot.clip_above_key)))
 
 
-@lru_cache(maxsize=64)
+@kept
 def small(shot: Shot) -> tuple[Pixels, Bytes]:
     """A frame of some hundred pixels across: its raw, and its finished file."""
     raw = frame(shot, small_view(shot))
@@ -209,7 +209,7 @@ def channels_of(shot: Shot) -> tuple[Channels, Channels]:
     )
 
 
-@lru_cache(maxsize=256)
+@kept
 def held_by(shot: Shot, gain: float, scene: ToneMap) -> Losses:
     """What a frame of a scene loses; scene: the map of its tones."""
     file = small(shot)[1]

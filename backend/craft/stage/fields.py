@@ -7,12 +7,12 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
-from functools import lru_cache
 
 import cv2
 import numpy as np
 from numpy.typing import NDArray
 
+from craft.kept import kept
 from craft.stage.colour import Pixels
 
 
@@ -120,7 +120,7 @@ FINEST = 7
 """Octaves of grain at most: past them a cell is smaller than anything one looks closer at."""
 
 
-@lru_cache(maxsize=64)
+@kept
 def _texture(seed: int) -> Pixels:
     """A tile of smooth random figures of mean 0 and spread 1, that meets itself at its edges."""
     raw = np.random.default_rng(seed).standard_normal((CELLS, CELLS)).astype(np.float32)

@@ -4,12 +4,12 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass, replace
-from functools import lru_cache
 
 import cv2
 import numpy as np
 import skia
 
+from craft.kept import kept
 from craft.stage.colour import Pixels, light_rgb
 from craft.stage.stage import Cutout, Lit, Moves, Stage
 from craft.stage.stages import BY_SLUG
@@ -177,7 +177,7 @@ def within(box: Box, width: int, height: int, margin: int) -> Box:
     return replace(box, left=box.left + left, top=box.top + top, pixels=box.pixels[top:bottom, left:right])
 
 
-@lru_cache(maxsize=32)
+@kept
 def cutouts_of(slug: str) -> tuple[Cutout, ...]:
     """A stage's cut-outs, made once."""
     return BY_SLUG[slug].draw()
@@ -187,7 +187,7 @@ def _plane(cutout: Cutout) -> tuple[object, ...]:
     return cutout.at, cutout.moves, cutout.speed_m_s
 
 
-@lru_cache(maxsize=4)
+@kept
 def boxes_of(framing: Framing, tuning: Tuning, margin: int) -> tuple[Box, ...]:
     """The planes of a stage, far to near: neighbours at one distance that move alike are one box.
 

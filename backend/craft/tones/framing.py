@@ -4,10 +4,10 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
-from functools import lru_cache
 
 import numpy as np
 
+from craft.kept import kept
 from craft.stage.colour import Pixels
 from craft.stage.fields import Place
 from craft.stage.stage import HIGH, WIDE, Stage
@@ -82,7 +82,7 @@ class Framing:
         return Place(x, y, 1 / scale)
 
 
-@lru_cache(maxsize=16)
+@kept
 def _off_middle(view: View, aspect: float) -> Pixels:
     x = ((np.arange(view.width) + 0.5 + view.left) / view.frame_px - 0.5).astype(np.float32)[None, :]
     y = ((np.arange(view.height) + 0.5 + view.top) / view.frame_px - 0.5 / aspect).astype(np.float32)[:, None]

@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import lru_cache
 
+from craft.kept import kept
 from craft.scene.situation import Situation
 from craft.tones.readings import MIDDLE_OF_FRAME, Looks, Read, read, reading
 from craft.tones.spot import Pointed, best_spot
@@ -35,7 +35,7 @@ class Metered:
         return best_spot(self.tones, offset, holds)
 
 
-@lru_cache(maxsize=256)
+@kept
 def _guarded(tones: ToneMap, at: tuple[float, float], clip: float) -> float:
     held = reading(tones, Looks(Pattern.HIGHLIGHT_GUARD, at), clip)
     plain = reading(tones, Looks(Pattern.MULTI_ZONE, at), clip)

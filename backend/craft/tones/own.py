@@ -5,13 +5,13 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
-from functools import lru_cache
 from typing import Any
 
 import cv2
 import numpy as np
 from numpy.typing import NDArray
 
+from craft.kept import kept
 from craft.scene.situation import Situation
 from craft.stage.colour import LUMINANCE, Pixels, light_rgb
 from craft.stage.stage import Stage
@@ -89,7 +89,7 @@ def of_levels(levels: NDArray[np.uint8], name: str = "", title: str = "") -> Own
     return OwnLight(name, title, linear(levels), np.asarray(levels.max(-1) >= FULL, np.float32))
 
 
-@lru_cache(maxsize=32)
+@kept
 def map_of_light(light: OwnLight, size: float, kelvin: float = NEUTRAL) -> ToneMap:
     """The map of a picture of one's own, in light of this colour.
 

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
-from functools import lru_cache
 from hashlib import sha256
 from itertools import pairwise
 from typing import Any
@@ -13,6 +12,7 @@ import cv2
 import numpy as np
 from numpy.typing import NDArray
 
+from craft.kept import kept
 from craft.stage.colour import LUMINANCE, Pixels
 from craft.tones.own import OwnLight, Plane
 
@@ -142,7 +142,7 @@ def filled(pixels: Pixels, known: Pixels) -> Pixels:
     return np.asarray(weighted[..., :-1] + back * (1 - known[..., None]), np.float32)
 
 
-@lru_cache(maxsize=2)
+@kept
 def planes_of(light: OwnLight, rest_m: float) -> tuple[tuple[float, Pixels], ...]:
     """A picture as planes far to near: distance, and light with its cover, (h, w, 4). The farthest covers all of it.
 

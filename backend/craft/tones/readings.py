@@ -5,11 +5,11 @@ from __future__ import annotations
 import math
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
-from functools import lru_cache
 
 import cv2
 import numpy as np
 
+from craft.kept import kept
 from craft.scales.series import Floats
 from craft.stage.colour import Pixels
 from craft.tones.patterns import (
@@ -42,7 +42,7 @@ class Looks:
     face: bool = False
 
 
-@lru_cache(maxsize=64)
+@kept
 def disc(width: int, height: int, share: float) -> Pixels:
     """A disc of a share of a frame as weights that sum to one, (2r+1, 2r+1), its edge smooth.
 
@@ -56,7 +56,7 @@ def disc(width: int, height: int, share: float) -> Pixels:
     return np.asarray(weights / weights.sum(), np.float32)
 
 
-@lru_cache(maxsize=64)
+@kept
 def spot_map(tones: ToneMap) -> Pixels:
     """What a spot reads at every place of the whole map, in stops from the key, (h, w)."""
     weights = disc(tones.width, tones.height, SPOT_SHARE)
@@ -70,7 +70,7 @@ def pixel_at(tones: ToneMap, at: tuple[float, float]) -> tuple[int, int]:
     return column, row
 
 
-@lru_cache(maxsize=64)
+@kept
 def _zone_weights(at: tuple[float, float]) -> Pixels:
     wide, high = ZONES
     x, y = (np.arange(wide) + 0.5) / wide, (np.arange(high) + 0.5) / high
@@ -91,7 +91,7 @@ def _multi_zone(frames: Sequence[Pixels], at: tuple[float, float]) -> Floats:
     return np.asarray((np.minimum(zones, middle[:, None] + DISCOUNT_STOPS) * weights).sum(axis=1) / weights.sum(), np.float64)
 
 
-@lru_cache(maxsize=16)
+@kept
 def _broad(width: int, height: int) -> Pixels:
     radius = CENTRE_MM / 2 / 36 * width
     x, y = np.arange(width) + 0.5 - width / 2, np.arange(height) + 0.5 - height / 2
@@ -179,13 +179,13 @@ class Read:
     swing: float
 
 
-@lru_cache(maxsize=64)
+@kept
 def ends_of(tones: ToneMap, spread: float) -> tuple[ToneMap, ToneMap]:
     """The scene with its darkest and with its palest subject."""
     return tones.with_subject(-spread / 2), tones.with_subject(spread / 2)
 
 
-@lru_cache(maxsize=256)
+@kept
 def read(tones: ToneMap, looks: Looks, clip: float, spread: float) -> Read:
     """One pattern on a scene; spread: stops from the palest to the darkest subject."""
     around, aside = turns(tones, REFRAMED), ((-tones.margin, 0), (tones.margin, 0))

@@ -4,12 +4,12 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
-from functools import lru_cache
 
 import cv2
 import numpy as np
 from numpy.typing import NDArray
 
+from craft.kept import kept
 from craft.stage.colour import Pixels
 from craft.tones.patterns import AIM, GUARD_MARGIN, MOST_PLACED, SPOT_SHARE
 from craft.tones.readings import disc, pixel_at, spot_map
@@ -63,7 +63,7 @@ def _thirds(stops: NDArray[np.float64]) -> NDArray[np.float64]:
     return np.floor(stops * PER_STOP + 0.5) / PER_STOP
 
 
-@lru_cache(maxsize=64)
+@kept
 def best_spot(tones: ToneMap, offset: float, holds: float) -> Pointed | None:
     """The place for a spot that gives this exposure most surely; of those alike, the one nearest the brightest tone that must hold.
 
@@ -86,7 +86,7 @@ def best_spot(tones: ToneMap, offset: float, holds: float) -> Pointed | None:
     return Pointed(*at, float(framed[row, column]), float(placed[row, column]), float(off[row, column]), named_at(tones, at))
 
 
-@lru_cache(maxsize=64)
+@kept
 def highlight_spot(tones: ToneMap, holds: float, room: float, where: Oval | None = None) -> Pointed | None:
     """The place for a spot on the brightest tone that must hold, placed as high over the middle as it still holds.
 

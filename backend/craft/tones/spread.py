@@ -4,10 +4,10 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
-from functools import lru_cache
 
 import numpy as np
 
+from craft.kept import kept
 from craft.scales.series import Floats
 from craft.tones.tonemap import ToneMap
 
@@ -41,7 +41,7 @@ class Spread:
         return float(self.luminance[meant + few]), float(self.highest[-1 - few])
 
 
-@lru_cache(maxsize=64)
+@kept
 def spread_of(tones: ToneMap) -> Spread:
     """How the tones in the frame are spread.
 

@@ -4,11 +4,11 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass, replace
-from functools import lru_cache
 
 import cv2
 import numpy as np
 
+from craft.kept import kept
 from craft.scene.once import once
 from craft.scene.situation import Situation
 from craft.stage.colour import LUMINANCE, Pixels, light_rgb
@@ -119,7 +119,7 @@ class ToneMap:
         return replace(self, luminance=self.luminance * times, highest=self.highest * times, named=())
 
 
-@lru_cache(maxsize=32)
+@kept
 def _distances(slug: str) -> dict[str, float]:
     """How far off each named tone of a stage is, by the nearest cut-out that covers its place."""
     stage = BY_SLUG[slug]
@@ -162,7 +162,7 @@ class _Plane:
     own: Pixels | None
 
 
-@lru_cache(maxsize=32)
+@kept
 def _planes(slug: str) -> tuple[tuple[_Plane, ...], Framing]:
     stage = BY_SLUG[slug]
     high = round(DRAWN * HIGH / WIDE)
@@ -231,7 +231,7 @@ def _lay_plane(seen: Pixels, of_subject: Pixels, plane: _Plane, drawn: Framing, 
         own += cv2.warpAffine(plane.own, turn, size, flags=flags, borderMode=edge)
 
 
-@lru_cache(maxsize=64)
+@kept
 def mapped(framing: Framing, tuning: Tuning, size: float) -> ToneMap:
     """The map of a stage; size: height of the subject as a share of the frame's."""
     view, stage = framing.view, framing.stage

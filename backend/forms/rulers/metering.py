@@ -187,7 +187,7 @@ def _highlight(of: OnScene, wanted: float, sign: Sign) -> HighlightOut | None:
     raw = of.setup.file is not File.RENDERED
     room = (window.clips if raw else window.white) + of.setup.range.exposure_offset_ev
     named = named if named and abs(named.ev - brightest) <= 1 / 3 else None
-    one = highlight_spot(of.tones, brightest, room, named and named.at)
+    one = highlight_spot(of.tones, brightest, room, named.at if named else None)
     if one is None:
         return None
     name = named.name if named else "the brightest that must hold"

@@ -4,13 +4,13 @@ from __future__ import annotations
 
 import json
 from collections.abc import Callable
-from functools import lru_cache
 from typing import Any
 
 from django.contrib.auth.models import User
 from django.db import transaction
 from django.db.models import QuerySet, Sum
 
+from craft.kept import kept
 from craft.render.shot import no_pictures
 from craft.tones.own import LEAST_SET, MOST_SET, Bracketed, OwnLight, headroom_of, put_together
 from craft.tones.painted import base_name, with_distances
@@ -109,12 +109,12 @@ def light_and_levels(row: Picture) -> tuple[OwnLight, Any]:
     return from_bytes(_data(row.pk, named(row)), named(row), row.name, row.error)
 
 
-@lru_cache(maxsize=6)
+@kept
 def _data(pk: int, name: str) -> bytes:
     return bytes(PictureLight.objects.values_list("data", flat=True).get(pk=pk))
 
 
-@lru_cache(maxsize=6)
+@kept
 def _light(pk: int, name: str, title: str, error: float, painted: str) -> OwnLight:
     light = from_bytes(_data(pk, name), name, title, error)[0]
     return with_distances(light, *AreasForm.model_validate_json(painted).value())

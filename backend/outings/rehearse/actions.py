@@ -5,7 +5,6 @@ from __future__ import annotations
 import hashlib
 import math
 import threading
-from functools import lru_cache
 from typing import NamedTuple
 
 from django.contrib.auth.models import User
@@ -13,6 +12,7 @@ from django.core import signing
 
 from craft.decisions.facts import say
 from craft.errors import CraftError
+from craft.kept import kept
 from craft.render.in_light import Moved, column
 from craft.render.lines import as_png, lines_of
 from craft.render.picture import Centre, Look, as_jpeg, brightened, picture
@@ -52,7 +52,7 @@ class Looked(NamedTuple):
     marks: bool = True
 
 
-@lru_cache(maxsize=64)
+@kept
 def _drawn(shot: Shot, at: Looked) -> bytes:
     return as_jpeg(picture(shot, at.look, at.width, centre=at.centre, part=at.part, marks=at.marks))
 
@@ -80,7 +80,7 @@ def drawn_if_wanted(person: int, place: str, ticket: int, shot: Shot, at: Looked
         return _drawn(shot, at)
 
 
-@lru_cache(maxsize=64)
+@kept
 def _lines(shot: Shot, width: int) -> bytes:
     return as_png(lines_of(shot, width))
 
@@ -125,12 +125,12 @@ def column_token(shot: Shot, moves: tuple[Moved, ...]) -> str:
     return signing.dumps({"shot": shot.recipe(), "moves": moves}, salt=STRIP_SALT, compress=True)
 
 
-@lru_cache(maxsize=64)
+@kept
 def _column(shot: Shot, moves: tuple[Moved, ...]) -> bytes:
     return as_jpeg(column(shot, moves))
 
 
-@lru_cache(maxsize=64)
+@kept
 def _strip(shot: Shot, size: float, tiles: tuple[Tile, ...]) -> bytes:
     aspect = shot.width_mm / shot.height_mm
     tones = map_on(shot.scene, shot.focal_mm * 36 / shot.width_mm, shot.distance_m, aspect, shot.tuning, size)

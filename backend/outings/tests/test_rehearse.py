@@ -12,6 +12,7 @@ from django.core import signing
 from django.test import TestCase
 from PIL import Image
 
+from craft.kept import forget
 from craft.render.picture import Look
 from craft.stage.stages import STAGES
 from demo.day import DAY
@@ -278,7 +279,7 @@ class Kept(Rehearsing):
         self.assertEqual((kept["name"], kept["scene"]), ("lanterns", "hall with one doorway"))
         listed = self.caller.get(self.at()).json()
         self.assertEqual([row["id"] for row in listed], [kept["id"]])
-        actions._drawn.cache_clear()
+        forget(actions._drawn)
         self.assertEqual(self.frame(listed[0]["token"], width=64).content, before)
 
     def test_it_is_had_as_a_finished_file_and_as_a_raw_by_its_owner_alone(self) -> None:

@@ -309,7 +309,9 @@ class LongerSearch(OnScene):
     def test_whoever_asks_for_another_has_left_the_one_before(self) -> None:
         first = self.caller.post("/api/rehearse/sets/longer", {"situation": question(HALL)}).json()["job"]["id"]
         second = self.caller.post("/api/rehearse/sets/longer", {"situation": question("Early ferry queue")}).json()["job"]
-        self.assertEqual((Job.objects.get(pk=first).state, second["state"]), ("stopped", "waiting"))
+        self.assertEqual((Job.objects.filter(pk=first).count(), second["state"]), (0, "waiting"))
+        back = self.caller.post("/api/rehearse/sets/longer", {"situation": question(HALL)}).json()["job"]
+        self.assertEqual(back["state"], "waiting", "who comes back has it looked for again")
 
     def test_it_can_be_stopped_and_is_nobody_elses(self) -> None:
         asked = {"situation": question(HALL)}

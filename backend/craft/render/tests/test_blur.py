@@ -11,6 +11,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from scipy.spatial.transform import Rotation
 
+from craft.kept import forget
 from craft.optics.movement import chance_of_a_sharp_frame, star_speed_in_corner_m_s, star_speed_m_s
 from craft.optics.sharpness import defocus_disc_m, diffraction_sigma_m, magnification
 from craft.render import compose
@@ -41,10 +42,10 @@ def of_a_point(shot: Shot, at_m: float, moves: Moves = Moves.STANDS) -> np.ndarr
     point = np.zeros((200, 300, 4), np.float32)
     point[100, 150] = (1000.0, 1000.0, 1000.0, 0.0)
     box = Box(0, 0, point, at_m, moves, (0.0, 0.0))
-    compose._on_sensor.cache_clear()
+    forget(compose._on_sensor)
     with patch.object(compose, "boxes_of", lambda *_: (box,)), patch.object(compose, "_veiled", lambda light, *_: light):
         found = on_sensor(shot, VIEW)[..., 1]
-    compose._on_sensor.cache_clear()
+    forget(compose._on_sensor)
     return np.asarray(found)
 
 
@@ -194,10 +195,10 @@ class OnTheSensor(unittest.TestCase):
         edge[:, 150:] = 1.0
         box = Box(0, 0, edge, 6.0, Moves.BODY, (0.0, 0.0))
         skew = 4e-3
-        compose._on_sensor.cache_clear()
+        forget(compose._on_sensor)
         with patch.object(compose, "boxes_of", lambda *_: (box,)), patch.object(compose, "_veiled", lambda light, *_: light):
             found = on_sensor(a_shot("hall", skew_m=skew), VIEW)[..., 1]
-        compose._on_sensor.cache_clear()
+        forget(compose._on_sensor)
         top, bottom = (int(np.argmax(found[row] > found.max() / 2)) for row in (10, 189))
         wanted = skew * VIEW.frame_px / 0.036 * 179 / 2000
         self.assertAlmostEqual(abs(top - bottom), wanted, delta=1.5)
@@ -220,10 +221,10 @@ class OnTheSensor(unittest.TestCase):
         flat = np.ones((80, 120, 4), np.float32)
         box = Box(0, 0, flat, 6.0, Moves.STANDS, (0.0, 0.0))
         whole = View(120, 80, 120.0)
-        compose._on_sensor.cache_clear()
+        forget(compose._on_sensor)
         with patch.object(compose, "boxes_of", lambda *_: (box,)):
             found = on_sensor(a_shot("hall", focal_mm=24.0), whole)[..., 1]
-        compose._on_sensor.cache_clear()
+        forget(compose._on_sensor)
         self.assertAlmostEqual(float(found[40, 60]), 1.0, delta=0.02)
         angle = math.atan(math.hypot(18, 12) / 24)
         self.assertAlmostEqual(float(found[0, 0]), math.cos(angle) ** 2, delta=0.02)

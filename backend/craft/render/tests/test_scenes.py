@@ -8,6 +8,7 @@ from functools import cache
 
 import numpy as np
 
+from craft.kept import forget
 from craft.render import compose
 from craft.render.compose import as_it_is, framing_of, on_sensor
 from craft.render.shot import Shot
@@ -143,9 +144,9 @@ class EveryScene(unittest.TestCase):
     def test_drawn_twice_it_is_the_same(self) -> None:
         shot = a_shot("causeway_after")
         first = as_it_is(shot, SMALL).copy()
-        boxes_of.cache_clear()
-        cutouts_of.cache_clear()
+        forget(boxes_of)
+        forget(cutouts_of)
         again = [box.pixels for box in boxes_of(framing_of(shot, SMALL), shot.tuning, 0)]
         self.assertTrue(again)
-        compose._on_sensor.cache_clear()
+        forget(compose._on_sensor)
         np.testing.assert_array_equal(as_it_is(shot, SMALL), first)
