@@ -1,8 +1,9 @@
-"""Many writers at once, kills in the middle of saves, long pages beside keystrokes, the largest day: nothing that was acknowledged is
-lost, nothing is half, nobody waits long. Loopback only."""
+"""Many writers at once, kills in the middle of saves and uploads, long pages beside keystrokes, the largest day, many frames: nothing that
+was acknowledged is lost, nothing is half, nobody waits long, memory stays as it is. Loopback only."""
 
 from __future__ import annotations
 
+import io
 import itertools
 import json
 import random
@@ -20,6 +21,7 @@ from http.cookies import SimpleCookie
 from pathlib import Path
 from typing import Any
 
+from PIL import Image
 from serving import BACKEND, Answer, ask, demo_data, demo_environment, end, listening, port_of, running, server, started, wait_until_up
 
 WRITERS = 20
@@ -31,6 +33,10 @@ PAUSE_S = 0.7
 LIMIT_MS = 300
 VISITORS = 8
 BENCH_MS = 150
+FRAMES = 600
+FLAT = 1.15
+"""Memory after all frames over that after half of them, at most."""
+
 TOKEN = "t" * 32
 """Any token does that the cookie and the header agree on."""
 
@@ -43,13 +49,14 @@ class Writer:
         self.send("POST", "/api/demo", {"name": "demo.ilse"})
 
     def send(self, method: str, path: str, body: Any = None, version: str = "") -> Answer:
-        """One call."""
+        """One call; a body that is bytes goes as a file."""
         headers = {
             "Cookie": "; ".join(f"{name}={value}" for name, value in self.cookies.items()),
             "X-CSRFToken": self.cookies["csrftoken"],
-            "Content-Type": "application/json",
+            "Content-Type": "application/octet-stream" if isinstance(body, bytes) else "application/json",
         } | ({"If-Match": version} if version else {})
-        answer = ask(self.port, method, path, None if body is None else json.dumps(body).encode(), headers)
+        data = body if body is None or isinstance(body, bytes) else json.dumps(body).encode()
+        answer = ask(self.port, method, path, data, headers)
         for cookie in SimpleCookie("; ".join(answer.headers.get_all("Set-Cookie", []))).values():
             self.cookies[cookie.key] = cookie.value
         return answer
@@ -71,11 +78,17 @@ class Tally:
 
 @dataclass(frozen=True)
 class Thing:
-    """Something that is read, changed and saved: where, and how a mark is put into it and read from it."""
+    """Something that is read, changed and saved: where, how its document and version are found there, and how a mark is put into it and read from it."""
 
     path: str
     put: Callable[[dict[str, Any], int], dict[str, Any]]
     marks: Callable[[dict[str, Any]], list[int]]
+    read_at: str = ""
+    found: Callable[[Any], tuple[dict[str, Any], str]] = lambda told: (told["document"], told["version"])
+
+    def read(self, writer: Writer) -> tuple[dict[str, Any], str]:
+        """Its document and version."""
+        return self.found(writer.get(self.read_at or self.path))
 
 
 def _noted(document: dict[str, Any], mark: int) -> dict[str, Any]:
@@ -95,11 +108,50 @@ def _words(document: dict[str, Any]) -> list[int]:
     return [int(row["label"][5:]) for row in document["entries"] if row["label"].startswith("mark ")]
 
 
+def _painted(document: dict[str, Any], mark: int) -> dict[str, Any]:
+    stroke = {"area": 0, "wide": 0.1, "points": [[mark % 1000 / 1000, mark // 1000 / 1000]]}
+    return {"areas": [{"name": "far", "distance_m": None}], "strokes": [*document.get("strokes", [])[-150:], stroke]}
+
+
+def _strokes(document: dict[str, Any]) -> list[int]:
+    return [round(1000 * x + 1_000_000 * y) for stroke in document.get("strokes", []) for x, y in stroke["points"]]
+
+
+FACED = ("title", "place", "day", "utc_offset_min", "lies", "faces")
+
+
+def _faced(document: dict[str, Any], mark: int) -> dict[str, Any]:
+    return {name: document[name] for name in FACED} | {"place": f"{document['place'][-60:]} #{mark}"}
+
+
+def _places(document: dict[str, Any]) -> list[int]:
+    return [int(word[1:]) for word in document["place"].split() if word[:1] == "#"]
+
+
+def a_picture() -> bytes:
+    """A small picture as a phone would send it."""
+    out = io.BytesIO()
+    Image.linear_gradient("L").convert("RGB").save(out, "JPEG")
+    return out.getvalue()
+
+
 def things(writer: Writer) -> list[Thing]:
-    """What is written to: two situations and the words of a body, each by all; the later marks of each are all to be there."""
+    """What is written to, each by all: two situations, the words of a body, a day, and what is painted over a picture; the later marks are all to be there."""
     day = min(writer.get("/api/outings"), key=lambda day: day["id"])
     rows = [Thing(f"/api/situations/{row['id']}", _noted, _marks) for row in day["situations"][:2]]
-    return [*rows, Thing("/api/kit/bodies/merrow-swift-20/dialect", _worded, _words)]
+    words = Thing("/api/kit/bodies/merrow-swift-20/dialect", _worded, _words)
+    pictured = f"/api/situations/{day['situations'][0]['id']}/pictures"
+    painted = [
+        Thing(f"/api/pictures/{row['id']}/distances", _painted, _strokes, pictured, lambda told: _first(told["pictures"], "painted"))
+        for row in writer.get(pictured)["pictures"][:1]
+    ]
+    faced = Thing(f"/api/outings/{day['id']}", _faced, _places, "/api/outings", lambda told: _first(told))
+    return [*rows, words, *painted, faced]
+
+
+def _first(rows: list[dict[str, Any]], part: str = "") -> tuple[dict[str, Any], str]:
+    row = min(rows, key=lambda row: int(row["id"]))
+    return (row[part] if part else row), row["version"]
 
 
 def write(port: int, until: float, marks: itertools.count[int], tally: Tally, dice: random.Random, pause_s: float = PAUSE_S) -> None:
@@ -109,10 +161,10 @@ def write(port: int, until: float, marks: itertools.count[int], tally: Tally, di
     while time.monotonic() < until:
         time.sleep(pause_s)
         thing, mark = dice.choice(there), next(marks)
-        read = writer.send("GET", thing.path)
-        changed = thing.put(json.loads(read.body)["document"], mark)
+        document, version = thing.read(writer)
+        changed = thing.put(document, mark)
         start = time.monotonic()
-        saved = writer.send("PUT", thing.path, changed, read.headers["ETag"])
+        saved = writer.send("PUT", thing.path, changed, version)
         tally.took.append(1000 * (time.monotonic() - start))
         if saved.status == 200:
             tally.kept.setdefault(thing.path, []).append(mark)
@@ -126,8 +178,9 @@ def lost(writer: Writer, tally: Tally) -> int:
     """How many acknowledged marks are not where they were put, of those that have not been pushed out by later ones."""
     missing = 0
     for thing in things(writer):
-        there = set(thing.marks(writer.get(thing.path)["document"]))
-        missing += sum(mark not in there for mark in tally.kept.get(thing.path, [])[-100:])
+        there = thing.marks(thing.read(writer)[0])
+        lately = tally.kept.get(thing.path, [])[-min(100, len(there)) :]
+        missing += sum(mark not in set(there) for mark in lately)
     return missing
 
 
@@ -135,6 +188,7 @@ def many(folder: Path) -> bool:
     """Twenty writers for half a minute; whether nothing failed, nothing was lost, and it was quick."""
     tally = Tally()
     with running(folder) as port, ThreadPoolExecutor(WRITERS) as pool:
+        _one_picture(Writer(port))
         marks, until = itertools.count(1), time.monotonic() + SECONDS
         for done in [pool.submit(write, port, until, marks, tally, random.Random(k)) for k in range(WRITERS)]:
             done.result()
@@ -148,11 +202,19 @@ def many(folder: Path) -> bool:
     return not tally.wrong and not missing and p95 < LIMIT_MS
 
 
+def _one_picture(writer: Writer) -> None:
+    day = min(writer.get("/api/outings"), key=lambda day: day["id"])
+    writer.send("POST", f"/api/situations/{day['situations'][0]['id']}/pictures?name=place", a_picture())
+
+
 def killed(folder: Path) -> bool:
-    """Twenty times, the server is killed while it saves and imports; whether all that it acknowledged is there, whole."""
+    """Twenty times, the server is killed while it saves, imports and is sent pictures; whether all that it acknowledged is there, whole, and no file is left."""
     env, database, kept, dice = demo_environment(folder / "killed.sqlite3"), folder / "killed.sqlite3", Tally(), random.Random(20)
+    left = folder / "tmp"
+    left.mkdir()
+    env |= {"TMPDIR": str(left)}
     demo_data(env, "for-a-soak-only-7")
-    imported, whole = 0, True
+    imported, pictured, whole = 0, 0, True
     for _ in range(KILLS):
         held = listening()
         port = port_of(held)
@@ -161,25 +223,32 @@ def killed(folder: Path) -> bool:
         wait_until_up(process, port)
         file = _exported(Writer(port))
         until = time.monotonic() + dice.uniform(0.2, 1.5)
-        with ThreadPoolExecutor(2) as pool:
+        with ThreadPoolExecutor(3) as pool:
             saving = pool.submit(_saves, port, kept)
             importing = pool.submit(_imports, port, file)
+            sending = pool.submit(_pictures, port)
             time.sleep(max(0.0, until - time.monotonic()))
             process.send_signal(signal.SIGKILL)
             end(process)
             saving.result()
             imported += importing.result()
+            pictured += sending.result()
         with closing(sqlite3.connect(database)) as looked:
             whole &= looked.execute("PRAGMA integrity_check").fetchone() == ("ok",)
             days = dict(looked.execute("SELECT outing_id, count(*) FROM outings_situation GROUP BY outing_id"))
             whole &= set(days.values()) == {len(file["situations"])}
             there = len(days) - 2
+            bare = looked.execute("SELECT count(*) FROM outings_picture WHERE id NOT IN (SELECT picture_id FROM outings_picturelight)")
+            whole &= bare.fetchone() == (0,)
         whole &= there >= imported
     with running(folder, database=database) as port:
         missing = lost(Writer(port), kept)
-    print(f"killed {KILLS} times: {sum(map(len, kept.kept.values()))} saves and {imported} imports acknowledged, {missing} lost; ", end="")
-    print("every day whole, integrity ok" if whole else "SOMETHING IS HALF")
-    return whole and not missing
+    files = [path.name for path in left.rglob("*") if path.is_file()]
+    saves = sum(map(len, kept.kept.values()))
+    print(f"killed {KILLS} times: {saves} saves, {imported} imports, {pictured} pictures acknowledged, {missing} lost; ", end="")
+    print("every day whole, integrity ok, " if whole else "SOMETHING IS HALF, ", end="")
+    print(f"{len(files)} files left behind")
+    return whole and not missing and not files
 
 
 def _saves(port: int, tally: Tally) -> None:
@@ -196,6 +265,20 @@ def _imports(port: int, file: dict[str, Any]) -> int:
         writer = Writer(port)
         while writer.send("POST", "/api/outings/import", file).status == 200:
             done += 1
+    except (OSError, ValueError, KeyError):
+        pass
+    return done
+
+
+def _pictures(port: int) -> int:
+    """Send pictures one after the other, each deleted once it is kept."""
+    done = 0
+    try:
+        writer, data = Writer(port), a_picture()
+        day = min(writer.get("/api/outings"), key=lambda day: day["id"])
+        while (sent := writer.send("POST", f"/api/situations/{day['situations'][1]['id']}/pictures", data)).status == 200:
+            done += 1
+            writer.send("DELETE", f"/api/pictures/{json.loads(sent.body)['id']}")
     except (OSError, ValueError, KeyError):
         pass
     return done
@@ -272,10 +355,45 @@ def large(folder: Path) -> bool:
     return not slow
 
 
+def _resident_mb(folder: Path) -> int:
+    """Memory of all processes that were begun on this folder."""
+    held = 0
+    for process in Path("/proc").glob("[0-9]*"):
+        try:
+            if str(folder).encode() in (process / "environ").read_bytes():
+                told = (process / "status").read_text()
+                held += int(next(line for line in told.splitlines() if line.startswith("VmRSS")).split()[1])
+        except (OSError, StopIteration):
+            continue
+    return held // 1024
+
+
+def frames(folder: Path) -> bool:
+    """Many frames of situations that all differ; whether memory has come to rest, and most came quickly."""
+    took, memory, dice = [], [], random.Random(5)
+    with running(folder / "frames") as port:
+        writer = Writer(port)
+        rows = _exported(writer)["situations"]
+        for k in range(FRAMES):
+            row = dice.choice(rows)
+            asked = {name: row[name] for name in ("genre", "subject", "body", "lens")} | {"light": {"ev100": round(dice.uniform(0, 14), 2)}}
+            start = time.monotonic()
+            told = writer.send("POST", "/api/rehearse/frame", {"situation": asked, "seed": k + 1})
+            if told.status == 200:
+                writer.send("GET", f"/api/frames/{json.loads(told.body)['frame']['token']}.jpg?view=finder&width=960")
+                took.append(1000 * (time.monotonic() - start))
+            if (k + 1) % (FRAMES // 4) == 0:
+                memory.append(_resident_mb(folder))
+    p95 = statistics.quantiles(took, n=20)[-1]
+    print(f"{len(took)} frames that all differ: {statistics.median(took):.0f} ms, 95 of 100 under {p95:.0f} ms (asked: 1500); ", end="")
+    print(f"memory of all processes {', '.join(f'{mb} MB' for mb in memory)}, by quarters")
+    return p95 < 1500 and memory[-1] < FLAT * memory[1]
+
+
 def main(arguments: list[str]) -> int:
     """soak: all of them, one after the other."""
     with tempfile.TemporaryDirectory() as name:
-        good = [part(Path(name)) for part in (many, killed, busy, large)]
+        good = [part(Path(name)) for part in (many, killed, busy, large, frames)]
     return 0 if all(good) else 1
 
 

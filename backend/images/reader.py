@@ -13,6 +13,7 @@ import signal
 import socket
 import sys
 from collections.abc import Callable, Iterator
+from contextlib import suppress
 from dataclasses import asdict
 from multiprocessing.connection import Connection
 from pathlib import Path
@@ -102,17 +103,24 @@ def main() -> None:
     signal.signal(signal.SIGCHLD, signal.SIG_IGN)  # they are nobody's to bury
     signal.signal(signal.SIGINT, signal.SIG_IGN)
     asked = socket.socket(fileno=os.dup(0))
-    while True:
-        data, files, _, _ = socket.recv_fds(asked, LONGEST_TASK, 2)
-        if not data:
-            return
-        told: Any = json.loads(data)
-        if os.fork() == 0:
-            asked.close()
-            _one(told, *files)
-        for file in files:
-            os.close(file)
-        asked.send(b"+")
+    with suppress(ConnectionError):  # whoever asked was ended meanwhile
+        while _begun(asked):
+            pass
+
+
+def _begun(asked: socket.socket) -> bool:
+    """Begin a process for the next task; False once nobody asks any more."""
+    data, files, _, _ = socket.recv_fds(asked, LONGEST_TASK, 2)
+    if not data:
+        return False
+    told: Any = json.loads(data)
+    if os.fork() == 0:
+        asked.close()
+        _one(told, *files)
+    for file in files:
+        os.close(file)
+    asked.send(b"+")
+    return True
 
 
 if __name__ == "__main__":

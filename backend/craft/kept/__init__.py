@@ -16,7 +16,7 @@ import numpy as np
 from cachetools import LRUCache
 from cachetools.keys import hashkey
 
-BUDGET_BYTES = 384_000_000
+BUDGET_BYTES = 256_000_000
 """What one process keeps in all; the least lately used goes first. A rehearsed scene with its range, sets and series takes about thirty million."""
 
 LEAST_BYTES = 400
