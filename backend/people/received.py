@@ -4,13 +4,17 @@ from __future__ import annotations
 
 import tempfile
 from collections.abc import Callable, Iterator
-from contextlib import contextmanager
+from contextlib import ExitStack, contextmanager
 from dataclasses import dataclass
 from hashlib import sha256
+from time import monotonic
 
 from django.http import HttpRequest
+from ninja.errors import HttpError
 
 from forms.problems import InputError
+from people.guards import person_of
+from people.waiting import MOST_WAITING, InTurn, TooManyError
 
 CHUNK = 1 << 20
 FILE = {"content": {"application/octet-stream": {"schema": {"type": "string", "format": "binary"}}}, "required": True}
@@ -25,15 +29,33 @@ class Received:
     digest: str
 
 
+LIMIT_S = 90.0
+"""Seconds that a file waits until those before it of the same person have been looked at."""
+
+_files = InTurn()
+
+
+@contextmanager
+def _in_turn(person: int) -> Iterator[None]:
+    with ExitStack() as held:
+        try:
+            held.enter_context(_files.of(person, monotonic() + LIMIT_S))
+        except TooManyError:
+            raise HttpError(503, f"{MOST_WAITING} files of yours are being looked at already. Send this again in a while.") from None
+        except TimeoutError:
+            raise HttpError(503, "Files of yours that came before are still being looked at. Send this again in a while.") from None
+        yield
+
+
 @contextmanager
 def received(request: HttpRequest, largest: int, wrong: Callable[[str], InputError]) -> Iterator[Received]:
-    """The file that is a request's body, for as long as it is looked at; it is written as it comes.
+    """The file that is a request's body, for as long as it is looked at, one of a person's at a time; it is written as it comes.
 
     Raises
     ------
-    InputError : it is empty, or larger than so many bytes.
+    InputError : it is empty, or larger than so many bytes. HttpError : more of this person's are waiting than are taken.
     """
-    with tempfile.TemporaryFile() as kept:  # without a name: whatever ends this process, nothing stays
+    with _in_turn(person_of(request).pk), tempfile.TemporaryFile() as kept:  # without a name: whatever ends this process, nothing stays
         size, digest = 0, sha256()
         while chunk := request.read(CHUNK):
             size += len(chunk)

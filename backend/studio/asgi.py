@@ -11,6 +11,7 @@ from concurrent.futures import ThreadPoolExecutor
 from contextvars import copy_context
 from functools import partial
 from importlib import import_module
+from time import monotonic
 from typing import Any
 
 import django
@@ -22,7 +23,7 @@ from django.db import close_old_connections
 from django.http import HttpRequest, parse_cookie
 from django.http.response import HttpResponseBase
 
-from studio.bodies import FOR_FILES, LARGEST_FILE
+from studio.bodies import FOR_FILES, LARGEST_FILE, MOST_COMING, SLOWEST_FILE_S, SLOWEST_S
 
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "studio.settings")
 sys.setswitchinterval(0.001)
@@ -116,12 +117,29 @@ async def largest(scope: Scope) -> int:
     return LARGEST_FILE if known else LARGEST
 
 
+class Coming:
+    """Bytes of bodies that are coming to this process now."""
+
+    def __init__(self) -> None:
+        self.held = 0
+
+    def take(self, more: int) -> None:
+        """Count more of them in; refused where they would be too many together."""
+        if self.held + more > MOST_COMING:
+            raise RefusedError(503, "Too much is being sent to this server at once. Send this again in a while.")
+        self.held += more
+
+
+coming = Coming()
+
+
 async def application(scope: Scope, receive: Receive, send: Send) -> None:
     """Pass a request on to the framework, which reads its body before a thread takes it; one that grows too large is refused."""
     if scope["type"] != "http":
         await django_application(scope, receive, send)
         return
     most, got, begun, whole = await largest(scope), 0, False, False
+    ends = monotonic() + (SLOWEST_FILE_S if most == LARGEST_FILE else SLOWEST_S)
     told = next((value for name, value in scope["headers"] if name == b"content-length"), b"0")
 
     async def counted() -> Mapping[str, Any]:
@@ -129,8 +147,11 @@ async def application(scope: Scope, receive: Receive, send: Send) -> None:
         part = await receive()
         if part["type"] == "http.disconnect" and not whole:
             raise RefusedError(408, "The rest of this did not come in time.")
+        coming.take(len(part.get("body", b"")))
         got += len(part.get("body", b""))
         whole = not part.get("more_body", False)
+        if not whole and monotonic() > ends:
+            raise RefusedError(408, "This came too slowly.")
         if got > most:
             raise too_large(most)
         return part
@@ -157,3 +178,5 @@ async def application(scope: Scope, receive: Receive, send: Send) -> None:
         ]
         await send({"type": "http.response.start", "status": refused.status, "headers": headers})
         await send({"type": "http.response.body", "body": answer.content})
+    finally:
+        coming.held -= got

@@ -8,13 +8,11 @@ from __future__ import annotations
 import logging
 import multiprocessing
 import os
-from collections import Counter
-from collections.abc import Callable, Iterator
+from collections.abc import Callable
 from concurrent.futures import BrokenExecutor, Future, ProcessPoolExecutor
-from contextlib import contextmanager
 from functools import wraps
 from inspect import unwrap
-from threading import Condition, Lock
+from threading import Lock
 from time import monotonic
 from typing import Any
 
@@ -22,6 +20,7 @@ from django.http import HttpRequest, HttpResponse
 
 from people.guards import HEAVY
 from people.turns import KEY
+from people.waiting import MOST_WAITING, InTurn, TooManyError
 from studio.beside import Asked, Told, ready, run
 from studio.problems import problem
 
@@ -29,51 +28,7 @@ log = logging.getLogger("django.request")
 LIMIT_S = 30.0
 """Seconds after which a page is told that its answer is not there yet."""
 
-MOST_WAITING = 8
-"""Long answers that one person waits for at once, in one process of the server; more are refused at once."""
-
 READING = {"GET", "HEAD", "OPTIONS"}
-
-
-class TooManyError(Exception):
-    """One person waits for more at once than is taken."""
-
-
-class Turns:
-    """Long work of each person, one at a time; whose turn does not come in time is told so."""
-
-    def __init__(self) -> None:
-        self.changed = Condition()
-        self.waiting: Counter[int] = Counter()
-        self.working: set[int] = set()
-
-    @contextmanager
-    def of(self, person: int, until: float) -> Iterator[None]:
-        """A person's turn.
-
-        Raises
-        ------
-        TooManyError : they wait for too many. TimeoutError : their turn did not come in time.
-        """
-        with self.changed:
-            if self.waiting[person] >= MOST_WAITING:
-                raise TooManyError
-            self.waiting[person] += 1
-        try:
-            with self.changed:
-                if not self.changed.wait_for(lambda: person not in self.working, until - monotonic()):
-                    raise TimeoutError
-                self.working.add(person)
-            try:
-                yield
-            finally:
-                with self.changed:
-                    self.working.discard(person)
-                    self.changed.notify_all()
-        finally:
-            with self.changed:
-                self.waiting[person] -= 1
-                self.waiting += Counter()  # forgets whom nobody waits for
 
 
 class Beside:
@@ -82,7 +37,7 @@ class Beside:
     def __init__(self) -> None:
         self.pool: ProcessPoolExecutor | None = None
         self.lock = Lock()
-        self.turns = Turns()
+        self.turns = InTurn()
 
     def begin(self, instead_of: ProcessPoolExecutor | None = None) -> None:
         """Start it; or start it anew instead of one that broke off, unless somebody has already."""

@@ -41,6 +41,7 @@ def _statuses(method: str, details: dict[str, Any]) -> set[int]:
         found.add(422)
     if "requestBody" in details:
         found |= {413, 415, 422}
+        found |= {503} if "application/octet-stream" in details["requestBody"]["content"] else set()
     if ONCE in named:
         found |= {409, 422}
     if details.get(COUNTED):

@@ -20,8 +20,8 @@ from outings.demo_people import load_demo_people
 from outings.models import Outing
 from people.guards import HEAVY
 from people.tests.caller import Caller
+from people.waiting import MOST_WAITING, InTurn, TooManyError
 from studio import aside
-from studio.aside import MOST_WAITING, TooManyError, Turns
 from studio.beside import run
 
 SOON, LONG_S = 0.05, 60.0
@@ -29,7 +29,7 @@ SOON, LONG_S = 0.05, 60.0
 
 class EachInTurn(TestCase):
     def setUp(self) -> None:
-        self.turns, self.done = Turns(), Event()
+        self.turns, self.done = InTurn(), Event()
         self.threads: list[Thread] = []
         self.addCleanup(self.end)
 

@@ -207,6 +207,42 @@ class Served(SimpleTestCase):
         return file
 
 
+SLOWLY = """
+import asyncio, json
+from studio import asgi
+
+asgi.SLOWEST_S, asgi.MOST_COMING = 0.3, 5000
+HEADERS = [(b"host", b"127.0.0.1"), (b"content-type", b"application/json"), (b"x-csrftoken", b"t" * 32), (b"cookie", b"csrftoken=" + b"t" * 32)]
+
+def asked(pause, *parts):
+    told, left = [], iter([*parts, b""])
+
+    async def receive():
+        await asyncio.sleep(pause)
+        body = next(left, None)
+        if body is None:  # nothing more comes, and nobody hangs up
+            await asyncio.sleep(60)
+        return {"type": "http.request", "body": body, "more_body": bool(body)}
+
+    async def send(message):
+        told.append(message)
+
+    scope = {"type": "http", "method": "POST", "path": "/api/read", "headers": HEADERS, "query_string": b"", "scheme": "http"}
+    asyncio.run(asgi.application(scope, receive, send))
+    return told[0]["status"], asgi.coming.held
+
+fine = [json.dumps({"quantity": "iso", "text": "400"}).encode()]
+print(json.dumps([asked(0.0, *fine), asked(0.1, *[b" "] * 20), asked(0.0, b" " * 3000, b" " * 3000), asked(0.0, *fine)]))
+"""
+
+
+class Sending(SimpleTestCase):
+    def test_a_body_has_a_time_and_all_that_come_at_once_a_most_and_both_are_over_with_their_request(self) -> None:
+        env = os.environ | {"APERTURE_LOCAL": "1", "DJANGO_SETTINGS_MODULE": "studio.settings"}
+        told = subprocess.run([sys.executable, "-c", SLOWLY], cwd=ROOT / "backend", env=env, capture_output=True, text=True)
+        self.assertEqual(json.loads(told.stdout or "null"), [[200, 0], [408, 0], [503, 0], [200, 0]], told.stderr[-600:])
+
+
 class Ending(SimpleTestCase):
     def test_whatever_ends_the_command_ends_its_server_and_its_worker(self) -> None:
         """Both are started by one process as ./run demo does it, which is then ended in each way there is."""
