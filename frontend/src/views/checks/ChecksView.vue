@@ -40,6 +40,12 @@ const chosen = computed(() => {
   const all = data.value?.checks ?? [];
   return all.find((check) => check.slug === picked.value) ?? all.find((check) => !check.ticked_at) ?? all[0];
 });
+/** What one steps through, body by body. */
+const listsOf = computed(() => {
+  const made = new Map<string, Schemas["ChecksOut"]["lists"]>();
+  for (const one of data.value?.lists ?? []) made.set(one.body, [...(made.get(one.body) ?? []), one]);
+  return [...made.entries()];
+});
 const places = computed(() => [...new Set((chosen.value?.serves ?? []).map((one) => one.where).filter(Boolean))]);
 const left = computed(() => (data.value?.checks ?? []).filter((c) => !c.ticked_at).length);
 const bodyName = useBodyName();
@@ -135,12 +141,21 @@ const guard = (slip: Schemas["SlipOut"]): Promise<boolean> =>
       <template v-if="data.lists.length">
         <h2>Shortest safe lists</h2>
         <p class="reason">Trim what one steps through to what the day needs: a press too many then does less.</p>
-        <div v-for="one in data.lists" :key="one.body + one.setting" class="slip">
-          <b>{{ one.label }}</b> <span class="quiet">{{ bodyName(one.body) }}</span>
-          <p class="small">
-            {{ one.values.join(", ") }} <span class="quiet">of {{ one.of }}</span>
-          </p>
-        </div>
+        <details v-for="[body, lists] in listsOf" :key="body">
+          <summary>
+            <b>{{ bodyName(body) }}</b>
+            <span class="quiet">{{ lists.length }} {{ lists.length === 1 ? "list" : "lists" }}</span>
+          </summary>
+          <div v-for="one in lists" :key="one.setting" class="slip">
+            <span
+              ><b>{{ one.label }}</b
+              ><span class="small">{{ one.values.join(", ") }}</span></span
+            >
+            <span class="left" role="img" :aria-label="`${one.values.length} of ${one.of}`">
+              <i v-for="k in one.of" :key="k" :class="{ needed: k <= one.values.length }"></i>
+            </span>
+          </div>
+        </details>
       </template>
       <details v-for="one in data.defaults" :key="one.body" class="bites">
         <summary>
@@ -204,12 +219,28 @@ const guard = (slip: Schemas["SlipOut"]): Promise<boolean> =>
   gap: 18px;
 }
 .slip {
-  padding: 8px 0;
+  display: flex;
+  justify-content: space-between;
+  gap: 12px;
+  padding: 6px 0;
   border-bottom: 1px var(--ruled) var(--rule);
 }
 .slip b {
   font-weight: 560;
   margin-right: 6px;
+}
+.left {
+  display: flex;
+  gap: 3px;
+  align-items: center;
+}
+.left i {
+  width: 9px;
+  height: 9px;
+  border: 1px solid var(--ink);
+}
+.left .needed {
+  background: var(--ink);
 }
 .small {
   font-size: 13px;
