@@ -26,7 +26,7 @@ from outings.models import Situation
 from outings.reading import Kit
 from people.guards import heavy, person_of, stateless
 from people.received import FILE, received
-from people.replies import as_file, as_json
+from people.replies import as_file, as_json, square
 from people.replies import files as file_types
 
 router = Router(tags=["cards"])
@@ -106,7 +106,7 @@ def card_pdf(request: HttpRequest, pk: int, sheet: Literal["A6", "A4"] = "A6") -
 def card_code(request: HttpRequest, pk: int) -> HttpResponse:
     """The card's own address as a square code: the desk hands it to the phone."""
     _mine(request, pk)
-    return HttpResponse(files.code_of(request.build_absolute_uri(f"/cards/{pk}")), content_type="image/svg+xml")
+    return HttpResponse(square(request.build_absolute_uri(f"/cards/{pk}")), content_type="image/svg+xml")
 
 
 @router.get("/cards/{pk}/ladder.csv", openapi_extra=file_types("text/csv"))

@@ -11,7 +11,6 @@ from functools import cache
 from pathlib import Path
 from typing import Any
 
-import segno
 from django.conf import settings
 from django.template.loader import render_to_string
 
@@ -142,13 +141,6 @@ def pdf(card: CardSnapshot, sheet: str) -> bytes:
     from weasyprint import HTML  # a second to load, so only when printing
 
     return bytes(HTML(string=render_to_string("cards/card.html", _context(card, sheet))).write_pdf())
-
-
-def code_of(address: str) -> bytes:
-    """An address as a square code that a phone reads (ISO/IEC 18004), in SVG: black on white, whatever stands around it."""
-    out = io.BytesIO()
-    segno.make(address, error="m").save(out, kind="svg", scale=4, border=4, dark="#000", light="#fff", xmldecl=False)
-    return out.getvalue()
 
 
 def ladder_csv(card: CardSnapshot) -> str:

@@ -23,11 +23,12 @@ from demo.door import WORK
 from forms.problems import InputError, Problem, what_can_be_read
 from forms.profile_form import PersonForm
 from outings.demo_people import copy_demo
-from people import actions, browsers, recovery
+from people import actions, browsers, factor, recovery
 from people.doors import COUNTED, at_the_door
 from people.guards import Anyone, own_turn, person_of
 from people.models import Browser, Knock, Profile, RecoveryCode
 from people.names import LONGEST, plain
+from people.replies import square
 from people.turns import begin
 from people.versions import IfMatch, replace, tag
 
@@ -48,6 +49,32 @@ class Credentials(Schema):
 
     name: Name
     password: Password
+
+
+class SignIn(Credentials):
+    """A name, a password, and the figures of a second factor or a recovery code where the account asks for them."""
+
+    code: Annotated[str, Field(max_length=60)] = ""
+
+
+class Figures(Schema):
+    """The figures that a device shows now."""
+
+    code: Annotated[str, Field(min_length=1, max_length=20)]
+
+
+class FactorOut(Schema):
+    """Whether there is a second factor, and since when."""
+
+    on: bool
+    since: datetime | None
+
+
+class NewFactorOut(Schema):
+    """What a device is told, as letters and as a square code in SVG: shown this once."""
+
+    secret: str
+    svg: str
 
 
 class NewAccount(Credentials):
@@ -195,11 +222,13 @@ def register(request: HttpRequest, response: HttpResponse, given: NewAccount) ->
 
 @doors.post("/session", response=Me, auth=Anyone(), openapi_extra={COUNTED: True})
 @own_turn
-def sign_in(request: HttpRequest, response: HttpResponse, given: Credentials) -> Me:
-    """Sign in."""
+def sign_in(request: HttpRequest, response: HttpResponse, given: SignIn) -> Me:
+    """Sign in; a browser that is not known is asked for the second factor, where there is one."""
     person = authenticate(request, username=plain(given.name), password=given.password)
     if person is None:
         raise InputError([Problem("/password", "name and password do not belong together")])
+    if browsers.known(request, person) is None:
+        factor.check(person, given.code)
     return _signed_in(request, response, person)
 
 
@@ -251,6 +280,37 @@ def change_password(request: HttpRequest, response: HttpResponse, given: Passwor
     browsers.signed_in(request, response, person)
     browsers.others_out(request, person, forget=False)
     return me_of(request)
+
+
+@doors.get("/me/factor", response=FactorOut)
+def my_factor(request: HttpRequest) -> FactorOut:
+    """Whether there is a second factor."""
+    row = factor.of(person_of(request))
+    return FactorOut(on=row is not None, since=row.made_at if row else None)
+
+
+@doors.post("/me/factor", response=NewFactorOut, openapi_extra={COUNTED: True})
+@own_turn
+def begin_factor(request: HttpRequest, given: Present) -> NewFactorOut:
+    """A new secret for a device; it counts for nothing until its figures are confirmed."""
+    row = factor.begun(person_of(request), given.password)
+    return NewFactorOut(secret=row.secret, svg=square(factor.address(row)))
+
+
+@doors.put("/me/factor", response=FactorOut, openapi_extra={COUNTED: True})
+@own_turn
+def confirm_factor(request: HttpRequest, given: Figures) -> FactorOut:
+    """Take the second factor into use."""
+    factor.confirm(person_of(request), given.code)
+    return my_factor(request)
+
+
+@doors.post("/me/factor/off", response=FactorOut, openapi_extra={COUNTED: True})
+@own_turn
+def drop_factor(request: HttpRequest, given: Present) -> FactorOut:
+    """Do without a second factor from now on."""
+    factor.take_away(person_of(request), given.password)
+    return my_factor(request)
 
 
 @router.get("/me/browsers", response=list[BrowserOut])

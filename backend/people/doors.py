@@ -21,7 +21,7 @@ from ninja.throttling import SimpleRateThrottle
 
 from forms.problems import InputError, Problem
 from forms.reading import read_json
-from people import browsers
+from people import browsers, factor
 from people.guards import Run, operation_of
 from people.names import plain
 
@@ -50,6 +50,11 @@ RATES = (
     Rate("recover", "address", "30/h", "a workshop may share one address, and hardly loses its passwords together"),
     Rate("new_codes", "account", "5/m", "the password is asked for so that a screen left open cannot be taken over"),
     Rate("new_codes", "account", "20/h", "who goes on for an hour guesses"),
+    Rate("begin_factor", "account", "5/m", "the password is asked for so that a screen left open cannot be taken over"),
+    Rate("begin_factor", "account", "20/h", "who goes on for an hour guesses"),
+    Rate("confirm_factor", "account", "5/m", "six figures are mistyped at times"),
+    Rate("drop_factor", "account", "5/m", "the password is asked for so that a screen left open cannot be taken over"),
+    Rate("drop_factor", "account", "20/h", "who goes on for an hour guesses"),
     Rate("leave", "account", "5/m", "the password is asked for so that a screen left open deletes nothing"),
     Rate("leave", "account", "20/h", "who goes on for an hour guesses"),
     Rate("register", "address", "10/m", "a workshop may begin together"),
@@ -96,26 +101,42 @@ def _too_long(request: HttpRequest) -> bool:
         return True
 
 
+def _named(request: HttpRequest, what: str) -> str:
+    """What a knock says under a name; empty where it says nothing that can be read."""
+    try:
+        told = read_json(request.body, KNOCK_BYTES)
+    except InputError:
+        return ""
+    said = told.get(what) if isinstance(told, dict) else None
+    return said if isinstance(said, str) else ""
+
+
 def _account(request: HttpRequest, door: str) -> str | None:
     """Whose door it is: whom a sign-in or a recovery names, whoever is signed in already, else who is signed in; None where that cannot be read."""
     if door not in NAMED:
         return request.user.get_username().casefold() if request.user.is_authenticated else None
-    try:
-        told = read_json(request.body, KNOCK_BYTES)
-    except InputError:
-        return None
-    name = told.get("name") if isinstance(told, dict) else None
-    return plain(name).casefold() if isinstance(name, str) else None
+    name = _named(request, "name")
+    return plain(name).casefold() if name else None
+
+
+def _own(request: HttpRequest, door: str, account: str) -> str:
+    """By what somebody is told from all others that knock at an account: a browser that was signed in before, or the figures of its device."""
+    person = browsers.account(account)
+    browser = browsers.known(request, person)
+    if browser is not None:
+        return browser.digest
+    device = factor.of(person) if door == "sign_in" else None
+    return "its device" if device is not None and factor.step_of(device, _named(request, "code")) is not None else ""
 
 
 def _turnstiles(request: HttpRequest, door: str, account: str | None) -> Iterator[Turnstile]:
-    """The rates of a door; a browser that was signed in before has counts of its own, which nobody else's guesses fill."""
-    own = browsers.known(request, browsers.account(account)) if account is not None and door in NAMED else None
+    """The rates of a door; who is told from all others has counts of their own, which nobody else's guesses fill."""
+    own = _own(request, door, account) if account is not None and door in NAMED else ""
     for rate in RATES:
         if rate.door == door and rate.by == "address":
             yield Turnstile(rate, browsers.address(request))
         elif rate.door == door and account is not None:
-            yield Turnstile(rate, f"{account} at {own.digest}" if own else account)
+            yield Turnstile(rate, f"{account} at {own}" if own else account)
 
 
 def wait_of(turnstiles: list[Turnstile], request: HttpRequest) -> int:

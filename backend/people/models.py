@@ -90,3 +90,16 @@ class Knock(models.Model):
 
     def __str__(self) -> str:
         return f"{self.times} at the door of {self.person}"
+
+
+class SecondFactor(models.Model):
+    """A device of a person's whose figures are asked for beside the password. last_step: the step of time of the figures that were used last."""
+
+    person = models.OneToOneField(settings.AUTH_USER_MODEL, models.CASCADE, related_name="second_factor")
+    secret = models.CharField(max_length=64)
+    confirmed = models.BooleanField(default=False)
+    last_step = models.PositiveBigIntegerField(default=0)
+    made_at = models.DateTimeField(auto_now_add=True)
+
+    def __str__(self) -> str:
+        return f"second factor of {self.person}"

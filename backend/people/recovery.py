@@ -20,7 +20,7 @@ CODES, GROUPS, GROUP = 8, 4, 4
 WRONG = Problem("/code", "name and code do not belong together, or the code was used before")
 
 
-def _digest(person: User, code: str) -> str:
+def digest_of(person: User, code: str) -> str:
     """A code as it is kept: however it was typed, with its person, so that two alike are two."""
     letters = "".join(letter for letter in code.casefold() if letter in ALPHABET)
     return sha256(f"{person.pk}:{letters}".encode()).hexdigest()
@@ -39,7 +39,7 @@ def new_codes(person: User, password: str) -> list[str]:
     codes = ["-".join("".join(choice(ALPHABET) for _ in range(GROUP)) for _ in range(GROUPS)) for _ in range(CODES)]
     with transaction.atomic():
         RecoveryCode.objects.filter(person=person).delete()
-        RecoveryCode.objects.bulk_create(RecoveryCode(person=person, digest=_digest(person, code)) for code in codes)
+        RecoveryCode.objects.bulk_create(RecoveryCode(person=person, digest=digest_of(person, code)) for code in codes)
     return codes
 
 
@@ -51,7 +51,7 @@ def recover(name: str, code: str, password: str) -> User:
     InputError : there is no such code of such a name, or the password is too weak.
     """
     person = User.objects.filter(username=plain(name), is_active=True).first()
-    mine = RecoveryCode.objects.filter(person=person, digest=_digest(person, code)) if person else RecoveryCode.objects.none()
+    mine = RecoveryCode.objects.filter(person=person, digest=digest_of(person, code)) if person else RecoveryCode.objects.none()
     if person is None or not mine.exists():
         raise InputError([WRONG])
     check_password(password, person, "/password")

@@ -36,6 +36,7 @@ router.add_decorator(at_the_door, mode="view")
 APPS = ("people", "jobs", "gear", "outings", "cards")
 LEFT_OUT: dict[str, str] = {
     "people.recoverycode": "hashes of codes that open the account: of no use to its owner, and of some to a thief",
+    "people.secondfactor": "what a device was told once; whoever had it could show its figures",
     "people.answered": "answers that were given already, kept a day so that nothing is done twice",
     "outings.picturelight": "the light of pictures, which lies beside as files",
 }

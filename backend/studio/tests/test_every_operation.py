@@ -38,7 +38,8 @@ ASKED = {"genre": "sports", "body": "merrow-swift-20", "lens": "merrow-70-200", 
 BODIES_SENT: dict[str, Any] = {
     "SituationForm": ASKED,
     "Typed": {"quantity": "shutter_s", "text": "1/250"},
-    "Credentials": {"name": "demo.ilse", "password": "unused-here-9"},
+    "SignIn": {"name": "demo.ilse", "password": "unused-here-9"},
+    "Figures": {"code": "123456"},
     "NewAccount": {"name": "finch", "password": "lantern-boats-4"},
     "Lost": {"name": "rail", "code": "2345", "password": "lantern-boats-4"},
     "Present": {"password": "unused-here-9"},
@@ -229,6 +230,7 @@ class EveryOperation(OnTheDemoDay):
             "/api/situations/{pk}/pictures/headroom",  # needs a raw with its file beside it: a test of its own
             "/api/me/password",
             "/api/me/leave",
+            "/api/me/factor",  # its figures are those of a device: a test of its own
             "/api/people",
             "/api/outings/{pk}/alike",
             "/api/outings/{pk}/guards",

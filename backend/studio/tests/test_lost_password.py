@@ -7,11 +7,12 @@ import re
 from urllib.parse import unquote
 from zipfile import ZipFile
 
+import pyotp
 from django.contrib.auth.models import User
 from django.utils import timezone
 from playwright.sync_api import expect
 
-from people.models import Browser, Knock, RecoveryCode
+from people.models import Browser, Knock, RecoveryCode, SecondFactor
 from people.tests.caller import Caller
 from studio.tests.browser import BrowserCase
 from studio.tests.chromium import DESK, PHONE
@@ -112,3 +113,36 @@ class WhoIsIn(BrowserCase):
                 expect(form.get_by_role("alert")).to_have_text("this is not your present password")
         expect(page).to_have_url(re.compile("/enter"))
         self.assertFalse(User.objects.filter(username="finch").exists())
+
+    def test_a_device_is_told_its_figures_are_asked_for_elsewhere_and_it_is_done_without(self) -> None:
+        self.ilse.set_password(FIRST)
+        self.ilse.save()
+        page = self.open("/profile")
+        start = page.get_by_role("form", name="second factor")
+        start.get_by_label("the password").fill(FIRST)
+        start.get_by_role("button", name="Begin with a device").click()
+        expect(page.get_by_role("img", name="square code for a device")).to_be_visible()
+        device = pyotp.TOTP(page.locator(".secret").inner_text())
+        figures = page.get_by_role("form", name="figures of the device")
+        figures.get_by_label("its figures").fill("000000")
+        figures.get_by_role("button", name="Take it into use").click()
+        expect(figures.get_by_role("alert")).to_contain_text("not the figures of now")
+        figures.get_by_label("its figures").fill(device.now())
+        figures.get_by_role("button", name="Take it into use").click()
+        expect(page.get_by_text("From now on a browser that is not known here")).to_be_visible()
+        SecondFactor.objects.update(last_step=0)
+
+        elsewhere = self.open("/enter", signed_in=False, size=PHONE, still=False)
+        elsewhere.get_by_label("name", exact=True).first.fill("demo.ilse")
+        elsewhere.get_by_label("password", exact=True).first.fill(FIRST)
+        enter = elsewhere.get_by_role("button", name="Sign in")
+        enter.click()
+        expect(elsewhere.get_by_text("asks for the figures that its device shows now")).to_be_visible()
+        elsewhere.get_by_label("figures of your device").fill(device.now())
+        enter.click()
+        expect(elsewhere).not_to_have_url(re.compile("/enter"))
+
+        start.get_by_label("the password").fill(FIRST)
+        start.get_by_role("button", name="Do without it").click()
+        expect(page.get_by_text("The password alone opens the account again.")).to_be_visible()
+        self.assertFalse(SecondFactor.objects.exists())

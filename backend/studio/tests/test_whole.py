@@ -77,8 +77,12 @@ class Whole(OnTheDemoDay):
         """Nonsense, wrong passwords and files that are no pictures are answered without a turn to write; what is good asks for one."""
         caller = Caller(self.ilse)
         caller.client.raise_request_exception = False
-        wrong = {"Credentials": {"name": "demo.ilse", "password": "guess"}, "Passwords": {"old": "guess", "new": "lantern-boats-4"}}
-        wrong |= {"Lost": {"name": "demo.ilse", "code": "2345", "password": "lantern-boats-4"}, "Present": {"password": "guess"}}
+        wrong = {"SignIn": {"name": "demo.ilse", "password": "guess"}, "Passwords": {"old": "guess", "new": "lantern-boats-4"}}
+        wrong |= {
+            "Figures": {"code": "123456"},
+            "Lost": {"name": "demo.ilse", "code": "2345", "password": "lantern-boats-4"},
+            "Present": {"password": "guess"},
+        }
         asked = 0
         with patch.object(turns, "_turn", NoTurn()):
             for method, path, operation in WRITING:

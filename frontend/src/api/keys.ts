@@ -5,7 +5,8 @@ export type Name = Fixed | Changed | Computed;
 /** The same for all, or as it was made. */
 type Fixed = "me" | "words" | "guide" | "kinds" | "scenes" | "line" | "card" | "door";
 /** What a person changes. */
-type Changed = "browsers" | "codes" | "kit" | "layout" | "dialect" | "held" | "profile" | "outings" | "frames" | "pictures";
+type Changed =
+  "browsers" | "codes" | "factor" | "kit" | "layout" | "dialect" | "held" | "profile" | "outings" | "frames" | "pictures";
 /** Computed from that: of a day or a body, then of one situation. */
 type Computed =
   "day" | "sun" | "slots" | "my slots" | "fingers" | "checks" | "traffic" | "alike" | "walk" | "first" | "uses" | OfOne;

@@ -18,6 +18,9 @@ const queries = useQueryClient();
 const name = ref("");
 const password = ref("");
 const invitation = ref("");
+/** The figures of a second factor, once they have been asked for. */
+const code = ref("");
+const coded = ref(false);
 const errors = ref<Record<string, string>>({});
 const fresh = ref(false);
 /** The recovery codes of a new account, this one time. */
@@ -36,6 +39,7 @@ async function enter(does: string, call: () => Promise<unknown>, start = false):
   } catch (error) {
     errors.value =
       error instanceof ProblemError ? { "": error.message, ...error.places } : { "": "The server cannot be reached." };
+    coded.value ||= "/code" in errors.value;
   } finally {
     busy.value = "";
   }
@@ -45,7 +49,7 @@ async function done(): Promise<void> {
   await router.replace(typeof route.query.to === "string" && route.query.to.startsWith("/") ? route.query.to : "/");
 }
 const body = () => ({ body: { name: name.value, password: password.value } });
-const signIn = () => enter("signing in", () => take(client.POST("/api/session", body())));
+const signIn = () => enter("signing in", () => take(client.POST("/api/session", { body: { ...body().body, code: code.value } })));
 const register = () =>
   enter(
     "the account is being made",
@@ -87,8 +91,13 @@ const start = (what: "kit" | "kit_and_day" | null) =>
               <label for="password" class="label">password</label>
               <InputPassword id="password" v-model:value="password" autocomplete="current-password" />
               <p class="error" role="alert">
-                {{ errors["/password"] ?? (errors["/name"] || errors["/invitation"] ? "" : errors[""]) }}
+                {{ errors["/password"] ?? (errors["/name"] || errors["/invitation"] || errors["/code"] ? "" : errors[""]) }}
               </p>
+              <template v-if="coded">
+                <label for="code" class="label">figures of your device, or a recovery code</label>
+                <Input id="code" v-model:value="code" autocomplete="one-time-code" :maxlength="60" />
+                <p class="error" role="alert">{{ errors["/code"] }}</p>
+              </template>
               <template v-if="me?.registration === 'invited'">
                 <label for="invitation" class="label">word of invitation, for a new account</label>
                 <Input id="invitation" v-model:value="invitation" autocomplete="off" />

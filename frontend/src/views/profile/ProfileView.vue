@@ -13,6 +13,7 @@ import Tick from "@/fields/Tick.vue";
 import Conflict from "../Conflict.vue";
 import Account from "./Account.vue";
 import Browsers from "./Browsers.vue";
+import Factor from "./Factor.vue";
 import Habits from "./Habits.vue";
 import Password from "./Password.vue";
 import Trial from "./Trial.vue";
@@ -244,6 +245,7 @@ const chosen = (decision: string): string =>
     </section>
     <Habits :person="person" :errors="errors" @change="change" />
     <Password />
+    <Factor />
     <Browsers />
     <Account />
   </main>
