@@ -7,7 +7,7 @@ import os
 import socket
 import sys
 from collections.abc import Iterator
-from contextlib import closing
+from contextlib import closing, suppress
 from multiprocessing.connection import Connection
 from pathlib import Path
 from threading import BoundedSemaphore, Lock
@@ -54,7 +54,8 @@ class Reader:
         pid = os.posix_spawn(sys.executable, command, known, file_actions=[(os.POSIX_SPAWN_DUP2, there.fileno(), 0)], setpgroup=0)
         there.close()
         if self.pid and self.of == os.getpid():
-            os.waitpid(self.pid, os.WNOHANG)
+            with suppress(ChildProcessError):  # somebody else has buried it
+                os.waitpid(self.pid, os.WNOHANG)
         self.asking, self.pid, self.of = here, pid, os.getpid()
         return here
 

@@ -28,7 +28,11 @@ LONG = 48.0
 
 @kept
 def disc(radius: float) -> Pixels:
-    """The image of a point out of focus: a disc with a smooth edge and a rim, of sum 1 and side an odd number of pixels."""
+    """The image of a point out of focus: a disc with a smooth edge and a rim, of sum 1 and side an odd number of pixels.
+
+    >>> disc(2.0).shape, round(float(disc(2.0).sum()), 3)
+    ((5, 5), 1.0)
+    """
     n = math.ceil(radius) * 2 + 1
     y, x = np.mgrid[0:n, 0:n] - n // 2
     # each pixel's cover is the mean over 8 x 8 places in it, so that the disc's spread is exact for small ones too
@@ -40,7 +44,12 @@ def disc(radius: float) -> Pixels:
 
 @kept
 def streak(across: float, down: float) -> Pixels:
-    """The image of a point that moves by so many pixels while the shutter is open: a line of sum 1."""
+    """The image of a point that moves by so many pixels while the shutter is open: a line of sum 1.
+
+    >>> across = streak(4.0, 0.0)
+    >>> round(float(across.sum()), 3), int((across > 0.01).any(0).sum()) >= 4
+    (1.0, True)
+    """
     length = math.hypot(across, down)
     half = math.ceil(max(abs(across), abs(down)) / 2) + 1
     n = 2 * half + 1
