@@ -61,12 +61,22 @@ def change_password(person: User, old: str, new: str) -> None:
     ------
     InputError : the old one is wrong, or the new one too weak.
     """
-    if not person.check_password(old):
-        raise InputError([Problem("/old", "this is not your present password")])
+    be_present(person, old, "/old")
     check_password(new, person, "/new")
     person.set_password(new)
     begin()
     person.save(update_fields=["password"])
+
+
+def be_present(person: User, password: str, pointer: str = "/password") -> None:
+    """Whether it is the person who sits there, and not only their open screen.
+
+    Raises
+    ------
+    InputError : this is not their password; the problem stands at the pointer.
+    """
+    if not person.check_password(password):
+        raise InputError([Problem(pointer, "this is not your present password")])
 
 
 def check_password(password: str, person: User, pointer: str) -> None:

@@ -9,6 +9,7 @@ from django.contrib.auth.models import User
 from django.utils import timezone
 
 from forms.problems import InputError, Problem
+from people.actions import be_present
 from people.models import RecoveryCode, SecondFactor
 from people.recovery import digest_of
 from people.turns import begin
@@ -33,7 +34,7 @@ def begun(person: User, password: str) -> SecondFactor:
     ------
     InputError : this is not the person's password, or there is a second factor already.
     """
-    _present(person, password)
+    be_present(person, password)
     if of(person) is not None:
         raise InputError([Problem("/password", "there is a second factor already; take it away first")])
     begin()
@@ -86,7 +87,7 @@ def take_away(person: User, password: str) -> None:
     ------
     InputError : this is not the person's password.
     """
-    _present(person, password)
+    be_present(person, password)
     begin()
     SecondFactor.objects.filter(person=person).delete()
 
@@ -109,8 +110,3 @@ def check(person: User, code: str) -> None:
         if spare.delete()[0]:
             return
     _use(row, code)
-
-
-def _present(person: User, password: str) -> None:
-    if not person.check_password(password):
-        raise InputError([Problem("/password", "this is not your present password")])

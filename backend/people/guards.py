@@ -73,6 +73,9 @@ class StrictParser(Parser):
         )
 
 
+READING = {"GET", "HEAD", "OPTIONS"}
+"""Methods of operations that write nothing."""
+
 STATELESS: set[Callable[..., Any]] = set()
 """Operations that are sent something and write nothing."""
 

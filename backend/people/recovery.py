@@ -9,7 +9,7 @@ from django.contrib.auth.models import User
 from django.db import transaction
 
 from forms.problems import InputError, Problem
-from people.actions import check_password
+from people.actions import be_present, check_password
 from people.models import RecoveryCode
 from people.names import plain
 from people.turns import begin
@@ -33,8 +33,7 @@ def new_codes(person: User, password: str) -> list[str]:
     ------
     InputError : this is not the person's password.
     """
-    if not person.check_password(password):
-        raise InputError([Problem("/password", "this is not your present password")])
+    be_present(person, password)
     begin()
     codes = ["-".join("".join(choice(ALPHABET) for _ in range(GROUP)) for _ in range(GROUPS)) for _ in range(CODES)]
     with transaction.atomic():

@@ -19,10 +19,10 @@ from django.utils.text import slugify
 from ninja import Router
 from pydantic_core import to_json
 
-from forms.problems import InputError, Problem
 from outings.exchange import export
 from outings.models import Outing, PictureLight
 from people import browsers
+from people.actions import be_present
 from people.api import Me, Present, me_of
 from people.doors import COUNTED, at_the_door
 from people.guards import own_turn, person_of
@@ -116,8 +116,7 @@ def leave(request: HttpRequest, given: Present) -> Me:
     person = person_of(request)
     if Profile.objects.filter(person=person, of_demo=True).exists():
         raise PermissionDenied("Demo people stay: others look round as them, too.")
-    if not person.check_password(given.password):
-        raise InputError([Problem("/password", "this is not your present password")])
+    be_present(person, given.password)
     begin()
     browsers.others_out(request, person, forget=True)
     logout(request)

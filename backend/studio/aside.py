@@ -18,7 +18,7 @@ from typing import Any
 
 from django.http import HttpRequest, HttpResponse
 
-from people.guards import HEAVY
+from people.guards import HEAVY, READING
 from people.turns import KEY
 from people.waiting import MOST_WAITING, InTurn, TooManyError
 from studio.beside import Asked, Told, ready, run
@@ -27,8 +27,6 @@ from studio.problems import problem
 log = logging.getLogger("django.request")
 LIMIT_S = 30.0
 """Seconds after which a page is told that its answer is not there yet."""
-
-READING = {"GET", "HEAD", "OPTIONS"}
 
 
 class Beside:

@@ -12,10 +12,8 @@ from django.core.exceptions import RequestDataTooBig
 from django.db import DatabaseError
 from django.http import HttpRequest, HttpResponse
 
-from people.guards import OWN_TURN, STATELESS, STREAMED, Run, operation_of
+from people.guards import OWN_TURN, READING, STATELESS, STREAMED, Run, operation_of
 from people.turns import begin, turn_of
-
-READING = {"GET", "HEAD", "OPTIONS"}
 
 
 def whole(run: Run) -> Run:
