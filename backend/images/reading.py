@@ -96,7 +96,7 @@ def _until_its_end(pipe: Connection) -> Iterator[Part]:
     while True:
         try:
             part = receive(pipe)
-        except EOFError:
+        except (EOFError, OSError, ValueError):  # it ended, between two parts or within one, or told what is none
             raise InputError([Problem("", GIVEN_UP)]) from None
         match part.told.get("ends"):
             case None:

@@ -13,6 +13,8 @@ import tempfile
 import unittest
 from collections import Counter
 from collections.abc import Iterable
+from contextlib import closing
+from multiprocessing.connection import Connection
 from pathlib import Path
 from unittest import mock
 
@@ -195,6 +197,14 @@ class MayDie(unittest.TestCase):
             list(by.parts("nothing that is known", file.name))
         self.assertEqual(caught.exception.problems[0].detail, GIVEN_UP)
         self.assertEqual(self.brought(by, saved("PNG")).kind, "finished")
+
+    def test_one_that_ends_within_a_word_or_tells_nonsense_is_told_of_like_any(self) -> None:
+        for said in (b"", b"\0\0", b"\0\0\0\x64half", b"\0\0\0\4nono", b"\x7f\xff\xff\xffx", b'\0\0\0\x1c[{}, {"a": ["object", [1]]}]\n\n'):
+            ours, theirs = os.pipe()
+            os.write(theirs, said)
+            os.close(theirs)
+            with closing(Connection(ours, writable=False)) as pipe, self.assertRaisesRegex(InputError, "broke off"):
+                list(reading._until_its_end(pipe))
 
     def test_memory_and_time_end_where_they_are_said_to(self) -> None:
         """A reader that takes more is stopped, in a process of its own like any."""
