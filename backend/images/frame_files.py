@@ -13,13 +13,13 @@ from fractions import Fraction
 import numpy as np
 
 from craft.decisions.facts import INFINITY_M
-from craft.render.develop import white_gains
 from craft.render.expose import frame
 from craft.render.picture import Look, as_jpeg, picture
 from craft.render.shot import Shot
 from craft.scales.series import Dial, as_dialled
-from craft.stage.colour import XYZ_TO_RGB, Pixels
+from craft.stage.colour import Pixels
 from craft.tones.framing import View
+from craft.white.response import gains_of, xyz_to_numbers
 
 JPEG_WIDTH, DNG_WIDTH = 1600, 2400
 """Pixels across; fewer where the sensor has fewer. A raw of all pixels would take minutes to count."""
@@ -150,9 +150,9 @@ def dng_of(shot: Shot, written: Written, width: int = DNG_WIDTH) -> bytes:
     import tifffile  # loaded only when a file is asked for
 
     counts = counts_of(shot, width)
-    neutral = 1 / np.asarray(white_gains(shot.white_k), float)
+    neutral = 1 / gains_of(shot.white_k, shot.white_tint)
     neutral = np.maximum(neutral / neutral.max(), LEAST_NEUTRAL)  # over full, and under this, readers take a channel for none
-    matrix = [(round(float(value) * 10000), 10000) for value in XYZ_TO_RGB.ravel()]
+    matrix = [(round(float(value) * 10000), 10000) for value in xyz_to_numbers().ravel()]
     flat = [part for pair in matrix for part in pair]
     time, (aperture, focal) = _time(shot), (_rational(value) for value in (round(shot.aperture, 2), shot.focal_mm))
     tags: list[tuple[int, str | int, int, object, bool]] = [

@@ -14,7 +14,7 @@ from craft.optics import movement, sharpness
 from craft.scales.series import Dial, printed, value_of
 from craft.scene.situation import Situation
 from craft.sensor.taken import Taken
-from craft.stage.colour import first_channel_stops
+from craft.white.response import first_channel_stops
 
 ZONE_ERROR, FAR_M = 1.15, 20.0
 """A zone is kept when its near end is within so many times of what was wanted and it reaches so far: nobody sees the rest in the street."""
@@ -86,7 +86,7 @@ def of_the_clip(
     >>> round(facts["snr"]), round(facts["clips_stops"], 1)
     (285, 2.8)
     """
-    clips = taken.clip_above_key - first_channel_stops(situation.light.kelvin) + held_more
+    clips = taken.clip_above_key - first_channel_stops(situation.light.kind, situation.light.kelvin) + held_more
     room = clips - facts["holds_stops"]
     return {
         "snr": taken.snr(),

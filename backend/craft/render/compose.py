@@ -15,11 +15,11 @@ from craft.render.blur import defocused, smeared, softened
 from craft.render.looks import AS_USUAL
 from craft.render.shot import Shot
 from craft.sensor.noise import GLARE_SHARE
-from craft.stage.colour import Pixels, light_rgb
+from craft.stage.colour import Pixels
 from craft.stage.stage import Moves
 from craft.tones.boxes import Box, boxes_of, lay, within
 from craft.tones.framing import WIDE_MM, Framing, View, kept_by_lens
-from craft.tones.own import OwnLight
+from craft.tones.own import OwnLight, lit
 from craft.tones.painted import planes_of
 
 LONGEST_SMEAR = 0.6
@@ -276,7 +276,7 @@ def _looked_at(source: Pixels, view: View) -> Pixels:
 
 def _photographed(own: OwnLight, shot: Shot, view: View) -> Pixels:
     """A picture of one's own in the situation's light. What its lens did to it stays as it was."""
-    return np.asarray(_looked_at(own.pixels, view) * np.array(light_rgb(shot.kelvin), np.float32), np.float32)
+    return lit(_looked_at(own.pixels, view), shot.kind, shot.kelvin)
 
 
 def _refocused(own: OwnLight, shot: Shot, view: View) -> Pixels:
@@ -292,7 +292,7 @@ def _refocused(own: OwnLight, shot: Shot, view: View) -> Pixels:
     for (_, plane), disc_px in zip(planes, discs, strict=True):
         pixels, grew = defocused(_looked_at(plane, wider), min(disc_px, most))
         lay(out, pixels, -pad - grew, -pad - grew)
-    return np.asarray(out * np.array(light_rgb(shot.kelvin), np.float32), np.float32)
+    return lit(out, shot.kind, shot.kelvin)
 
 
 def _veiled(light: Pixels, view: View, shot: Shot) -> Pixels:
@@ -314,7 +314,7 @@ def _falloff(view: View, shot: Shot) -> Pixels:
 def _optical(shot: Shot) -> Shot:
     """A shot without what only the sensor feels, so that frames that differ in ISO share their light."""
     plain: dict[str, Any] = {"iso_stops": 0.0, "protection": 0.0, "key_stops": 0.0, "lift": 0.0, "flicker_hz": 0.0, "traverse_s": 0.0}
-    return replace(shot, white_k=5500.0, raw=True, of_set=(), taste=AS_USUAL, **plain)
+    return replace(shot, white_k=5500.0, white_tint=0.0, raw=True, of_set=(), taste=AS_USUAL, **plain)
 
 
 def on_sensor(shot: Shot, view: View) -> Pixels:

@@ -12,7 +12,9 @@ from numpy.typing import NDArray
 from craft.kept import kept
 from craft.render.shot import Shot
 from craft.render.strips import in_strips
-from craft.stage.colour import LUMINANCE, Pixels, light_rgb
+from craft.stage.colour import Pixels
+from craft.white.response import gains_of, to_screen, white_of
+from craft.white.screen import LUMINANCE
 
 Bytes = NDArray[np.uint8]
 
@@ -35,14 +37,24 @@ FULL_RAW = 0.995
 """Share of the clip from which a channel of the raw counts as full."""
 
 
-def file_gains(kelvin: float) -> Pixels:
-    """Gains of white that leave a neutral tone as bright as it was.
+def balanced(raw: NDArray[Any], shot: Shot) -> NDArray[Any]:
+    """What a file makes of a raw's numbers, (..., 3), before its curve: white as it is set, then the colours of a screen.
 
-    >>> float(LUMINANCE @ (file_gains(3200) * np.array(light_rgb(3200)))).__round__(4)
-    1.0
+    A neutral tone under the light that white is set to keeps its brightness.
+
+    >>> balanced(np.array((0.05, 0.1, 0.0667)), replace(shot(), white_k=5500.0)).round(3).tolist()
+    [0.1, 0.1, 0.1]
     """
-    gains = white_gains(kelvin)
-    return np.asarray(gains / np.float32(LUMINANCE @ (gains * np.array(light_rgb(kelvin), np.float32))), np.float32)
+    return np.asarray((raw * file_gains(shot)) @ to_screen().T)
+
+
+def file_gains(shot: Shot) -> Pixels:
+    """Gains of the white that a shot's file is set to.
+
+    >>> file_gains(replace(shot(), white_k=5500.0)).round(2).tolist()
+    [2.0, 1.0, 1.5]
+    """
+    return np.asarray(gains_of(shot.white_k, shot.white_tint), np.float32)
 
 
 @kept
@@ -65,16 +77,6 @@ def _curve(scale_stops: float, contrast: float, protection: float) -> Bytes:
     return np.asarray(np.clip(shoulder, 0, 1) ** GAMMA * 255 + 0.5, np.uint8)
 
 
-def white_gains(kelvin: float) -> Pixels:
-    """What each channel is multiplied by so that a neutral surface under this light comes out grey: green stays.
-
-    >>> white_gains(6504).round(2).tolist()
-    [1.0, 1.0, 1.0]
-    """
-    rgb = np.array(light_rgb(kelvin), np.float32)
-    return np.asarray(rgb[1] / rgb, np.float32)
-
-
 def curve(shot: Shot) -> Bytes:
     """The curve of a shot's file: what protection took from the sensor, what a merge holds more and what is lifted afterwards is given here.
 
@@ -92,12 +94,14 @@ def developed(raw: Pixels, shot: Shot) -> Bytes:
     'uint8'
     """
     # rows are gone through as one run of channels: the gains of a pixel, again and again, are as long as that
-    table, gains = curve(shot), np.tile(file_gains(shot.white_k), raw.shape[1])
+    table, gains, shape = curve(shot), np.tile(file_gains(shot), raw.shape[1]), (-1, *raw.shape[1:])
+    matrix = to_screen().astype(np.float32)
 
     def strip(raw: Pixels) -> Bytes:
         # a channel that is full in the raw is full in the file, however little white makes of it: else highlights turn grey
-        levels = np.where(raw > FULL_RAW, np.float32(1), np.clip(raw * gains, 0, 1))
-        return np.asarray(np.take(table, (levels * 65535).astype(np.uint16)), np.uint8)
+        levels = np.where(raw > FULL_RAW, np.float32(1), np.clip(raw * gains, 0, 1)).reshape(shape)
+        coloured = np.clip(cv2.transform(levels, matrix), 0, 1)
+        return np.asarray(np.take(table, (coloured * 65535).astype(np.uint16)), np.uint8).reshape(raw.shape)
 
     file = in_strips(strip, raw.reshape(len(raw), -1)).reshape(raw.shape)
     return file if shot.taste.saturation == 1 else _coloured(file, shot.taste.saturation)
@@ -128,25 +132,26 @@ def linear(raw: Pixels, shot: Shot) -> Bytes:
     >>> linear(np.zeros((1, 1, 3), np.float32), shot()).tolist()
     [[[0, 0, 0]]]
     """
-    gains = white_gains(shot.kelvin)
-    return np.asarray(np.clip(raw * gains / gains.max(), 0, 1) ** (1 / 2.2) * 255 + 0.5, np.uint8)
+    gains = gains_of(*white_of(shot.kind, shot.kelvin)).astype(np.float32)
+    shown = np.clip(cv2.transform(np.minimum(raw * (gains / gains.min()), 1), to_screen().astype(np.float32)), 0, 1)
+    return np.asarray(shown ** (1 / 2.2) * 255 + 0.5, np.uint8)
 
 
-def as_the_eye(light: Pixels, kelvin: float) -> Bytes:
+def as_the_eye(light: Pixels, white: tuple[float, float]) -> Bytes:
     """A scene as one who stands there sees it: every part at its own brightness, the eye used to the light there.
 
-    Light is divided by the light about it (Reinhard et al. 2002, the local operator, with one size of surround).
+    white : temperature and tint that the eye is used to. Light is divided by the light about it (Reinhard et al. 2002, the local operator, with one size of surround).
 
-    >>> as_the_eye(np.zeros((1, 1, 3), np.float32), 5500.0).tolist()
+    >>> as_the_eye(np.zeros((1, 1, 3), np.float32), (5500.0, 0.0)).tolist()
     [[[0, 0, 0]]]
     """
-    white = light * white_gains(kelvin)
-    luminance = white @ LUMINANCE
+    seen = np.maximum(cv2.transform(light * gains_of(*white).astype(np.float32), to_screen().astype(np.float32)), 0)
+    luminance = seen @ LUMINANCE
     height, width = luminance.shape
     small = cv2.resize(np.log(np.maximum(luminance, 1e-5)), (max(8, width // 8), max(8, height // 8)), interpolation=cv2.INTER_AREA)
     about = np.exp(cv2.resize(cv2.GaussianBlur(small, (0, 0), small.shape[1] * 0.06), (width, height)))
     adapted = np.maximum(about, 2e-3) ** np.float32(0.62)
-    x = white * (np.float32(0.36) / adapted)[..., None]
+    x = seen * (np.float32(0.36) / adapted)[..., None]
     return np.asarray(np.clip(x**STEEP / (x**STEEP + MIDDLE**STEEP) * 1.06, 0, 1) ** GAMMA * 255 + 0.5, np.uint8)
 
 

@@ -10,7 +10,8 @@ import numpy as np
 
 from craft.render.rehearsal import small
 from craft.render.shot import Shot
-from craft.stage.colour import LUMINANCE, Pixels
+from craft.stage.colour import Pixels
+from craft.white.response import brightness
 
 WHERE_CLIPPED, WHERE_BLURRED, PIXELS = 0.25, 0.09, 165
 """Part of a frame's width that shows light that is lost, and blur; and pixels of the body that show noise."""
@@ -41,7 +42,7 @@ class Piece:
 def _seen(shot: Shot) -> tuple[Pixels, Pixels]:
     """A small frame's luminance, the key 1, and where its raw is full."""
     raw, _ = small(shot)
-    return np.asarray(raw @ LUMINANCE * np.float32(2**shot.clip_above_key), np.float32), np.asarray(raw.max(-1) >= 1, np.float32)
+    return np.asarray(raw @ brightness() * np.float32(2**shot.clip_above_key), np.float32), np.asarray(raw.max(-1) >= 1, np.float32)
 
 
 def _greatest(where: Pixels, part: float) -> tuple[float, float]:

@@ -37,7 +37,7 @@ def _normal(height: int, width: int, seed: int) -> Pixels:
 def expected(shot: Shot, view: View) -> Pixels:
     """Electrons that a pixel of the sensor is expected to count, (h, w, 3), before noise and clip.
 
-    A neutral surface in light of 6504 K gives all channels alike; another light gives them as its colour is.
+    A neutral surface in daylight gives green as many as the key has, red half and blue two thirds of that.
 
     >>> expected(shot(), VIEW).shape
     (16, 24, 3)

@@ -9,8 +9,8 @@ from numpy.typing import NDArray
 from craft.render.compose import as_it_is, framing_of
 from craft.render.rehearsal import small_view
 from craft.render.shot import Shot
-from craft.stage.colour import LUMINANCE
 from craft.tones.boxes import boxes_of
+from craft.white.response import brightness
 
 STEP_STOPS = 0.9
 """A step of tone within one cut-out that is drawn as a line too."""
@@ -32,7 +32,7 @@ def lines_of(shot: Shot, width: int) -> NDArray[np.uint8]:
             solid = box.pixels[..., 3] > 0.5
             part = planes[box.top : box.top + solid.shape[0], box.left : box.left + solid.shape[1]]
             part[solid] = k
-    stops = np.log2(np.maximum(cv2.GaussianBlur(as_it_is(shot, view), (3, 3), 0) @ LUMINANCE, 2.0**-14))
+    stops = np.log2(np.maximum(cv2.GaussianBlur(as_it_is(shot, view), (3, 3), 0) @ brightness(), 2.0**-14))
     lines = np.zeros(planes.shape, np.uint8)
     for one, bar in ((planes.astype(np.float32), 0.5), (np.asarray(stops, np.float32), STEP_STOPS)):
         lines[:, 1:] |= np.abs(np.diff(one, axis=1)) > bar

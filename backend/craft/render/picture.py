@@ -17,6 +17,7 @@ from craft.render.expose import frame, merged, mosaic
 from craft.render.shot import Shot, exposed
 from craft.sensor.noise import snr_pixel
 from craft.tones.framing import View
+from craft.white.response import white_of
 
 
 class Look(Enum):
@@ -81,7 +82,7 @@ def picture(shot: Shot, look: Look, width: int, *, centre: Centre = (0.5, 0.5), 
     height = max(1, round(width * shot.height_mm / shot.width_mm))
     whole = crop_view(shot, width, height, centre, width / part) if part < 1 else View(width, height, float(width))
     if look is Look.SCENE:
-        return as_the_eye(as_it_is(shot, whole), shot.kelvin)
+        return as_the_eye(as_it_is(shot, whole), white_of(shot.kind, shot.kelvin))
     if look is Look.PIXELS:
         pixels = crop_view(shot, width, height, centre)
         # what was put together has no mosaic left
@@ -89,7 +90,7 @@ def picture(shot: Shot, look: Look, width: int, *, centre: Centre = (0.5, 0.5), 
     if shot.of_set and look is Look.FUSED:
         return fused(shot, whole)
     if shot.of_set:
-        return as_the_eye(merged(shot, whole), shot.white_k)
+        return as_the_eye(merged(shot, whole), (shot.white_k, shot.white_tint))
     raw = frame(shot, whole)
     if look is Look.RAW:
         shown, over, under = linear(raw, shot), lost_in_raw(raw), _in_the_noise(raw, shot)

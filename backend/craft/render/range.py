@@ -175,7 +175,7 @@ def place_of(tones: ToneMap, ev: float) -> tuple[float, float]:
     away = np.abs(np.log2(np.maximum(tones.framed(tones.luminance), 2.0**-20)) - ev)
     near = (away <= away.min() + 1 / 3).astype(np.float32)
     dense = cv2.GaussianBlur(near, (0, 0), DENSE * tones.width, borderType=cv2.BORDER_CONSTANT)
-    row, column = np.unravel_index(int(dense.argmax()), dense.shape)
+    row, column = np.unravel_index(int((dense * near).argmax()), dense.shape)
     return (float(column) + 0.5) / tones.width, (float(row) + 0.5) / tones.height
 
 

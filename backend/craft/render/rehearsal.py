@@ -12,7 +12,7 @@ from craft.errors import CraftError
 from craft.kept import kept
 from craft.optics.sharpness import defocus_disc_m
 from craft.render.compose import FAR_M, as_it_is
-from craft.render.develop import Bytes, blocked, curve, developed, file_gains, finished, warned
+from craft.render.develop import Bytes, balanced, blocked, curve, developed, finished, warned
 from craft.render.expose import frame
 from craft.render.looks import MERGED
 from craft.render.shot import USUAL, Shot, exposed, on_own, shot_of
@@ -22,7 +22,7 @@ from craft.scene.situation import Locks, Situation
 from craft.sensor.noise import EXCELLENT, electrons_at_bar
 from craft.setup.advise import advise
 from craft.setup.setup import Setup
-from craft.stage.colour import LUMINANCE, Pixels, light_rgb
+from craft.stage.colour import Pixels
 from craft.stage.stage import Stage
 from craft.stage.stages import BY_SLUG
 from craft.tones.boxes import stretched
@@ -32,6 +32,8 @@ from craft.tones.spread import spread_of
 from craft.tones.tonemap import ToneMap
 from craft.vocabulary.setting import Value
 from craft.vocabulary.settings import BY_SLUG as BY_SETTING
+from craft.white.lights import spectrum_of
+from craft.white.response import brightness, first_channel_stops, neutral
 
 PER_STOP = 3
 HIGHEST, LOWEST = 10, -12
@@ -158,7 +160,7 @@ def shares_of_tones(shot: Shot) -> tuple[float, ...]:
     >>> len(shares_of_tones(shot()))
     66
     """
-    return spread(as_it_is(shot, small_view(shot)) @ LUMINANCE)
+    return spread(as_it_is(shot, small_view(shot)) @ brightness())
 
 
 def window_of(shot: Shot, gain: float) -> Window:
@@ -167,9 +169,9 @@ def window_of(shot: Shot, gain: float) -> Window:
     >>> round(window_of(shot(), 4.0).clips, 1)
     2.8
     """
-    clips = shot.clip_above_key - math.log2(max(light_rgb(shot.kelvin)))
+    clips = shot.clip_above_key - first_channel_stops(shot.kind, shot.kelvin)
     table = curve(shot)
-    first = float((file_gains(shot.white_k) * np.array(light_rgb(shot.kelvin))).max())
+    first = float(balanced(neutral(spectrum_of(shot.kind, shot.kelvin)), shot).max())
 
     def reaches(level: int) -> float:
         """Stops over the key from which a channel of the file has a level: a channel that is full in the raw has them all."""
@@ -256,7 +258,7 @@ def tones_of(shot: Shot) -> tuple[tuple[str, float, bool], ...]:
     ['white hull', 'sky']
     """
     if shot.own is not None:
-        return tuple((one.name, one.ev, one.skin) for one in map_of_light(shot.own, MIDDLING, shot.kelvin).named)
+        return tuple((one.name, one.ev, one.skin) for one in map_of_light(shot.own, MIDDLING, shot.kelvin, shot.kind).named)
     return tuple((tone.name, tone_ev(shot, tone.ev), tone.skin) for tone in shot.scene.tones)
 
 

@@ -15,11 +15,11 @@ from craft.scene.situation import Situation
 from craft.sensor.sets import MOST_EXACT, Best, Frame, Tell, best_set, worst
 from craft.setup.setup import Setup
 from craft.setup.solving.plan import whole_dials
-from craft.stage.colour import first_channel_stops
 from craft.stage.stage import Moves
 from craft.tones.boxes import cutouts_of
 from craft.tones.tonemap import ToneMap
 from craft.vocabulary.terms import Support
+from craft.white.response import first_channel_stops
 
 LOSES = 0.7
 """Share of a drift that lining up crops at each side: a frame may have gone either way, up or down as well (an estimate)."""
@@ -45,7 +45,9 @@ def covers_on(situation: Situation, shot: Shot, tones: ToneMap, offers: Sequence
     lit = Lit(shot.sensor, shot.key_e, shot.time_s, shot.gain_stops, shot.base_stops, most)
     body = situation.body
     offers = body.bracket_offers if offers is None else offers
-    return covers_of(tones, lit, offers, output_gain(situation), between_s(situation), body.per_stop, first_channel_stops(shot.kelvin))
+    return covers_of(
+        tones, lit, offers, output_gain(situation), between_s(situation), body.per_stop, first_channel_stops(shot.kind, shot.kelvin)
+    )
 
 
 @dataclass(frozen=True, slots=True)

@@ -48,9 +48,9 @@ USUAL: Mapping[str, Value] = {}
 class Shot:
     """One frame to be simulated. Metres, seconds, stops; focal_mm as engraved.
 
-    sensor: as it is read under that protection. stage: the scene's slug; above, below, kelvin: its light as the situation has it; key_stops: EV of the key at the
+    sensor: as it is read under that protection. stage: the scene's slug; above, below, kelvin, kind: its light as the situation has it; key_stops: EV of the key at the
     sensor less EV of time and aperture at base ISO; iso_stops: as dialled; protection: stops of it that the sensor is
-    not given; lift: stops added when the file is made; white_k: what the file calls neutral; of_set: frames of a set, each
+    not given; lift: stops added when the file is made; white_k, white_tint: what the file calls neutral, in kelvin and in thousandths of Duv; of_set: frames of a set, each
     in stops longer than this one, none for a single frame; joined: stops between three frames that the body puts together by itself, this one in
     the middle, 0 for a single frame; taste: how the file is finished; own: a picture of
     one's own in the scene's place. Lengths on the sensor
@@ -91,6 +91,8 @@ class Shot:
     taste: Taste = AS_USUAL
     joined: float = 0.0
     own: OwnLight | None = None
+    kind: str = ""
+    white_tint: float = 0.0
 
     @cached_property
     def scene(self) -> Stage:
@@ -100,7 +102,7 @@ class Shot:
     @property
     def tuning(self) -> Tuning:
         """How the light falls on it."""
-        return Tuning(self.above, self.below, self.kelvin)
+        return Tuning(self.above, self.below, self.kelvin, self.kind)
 
     @property
     def gain_stops(self) -> float:
@@ -146,7 +148,7 @@ def from_recipe(recipe: Mapping[str, Any], own: Callable[[str], OwnLight] = no_p
     >>> from_recipe(shot().recipe()) == shot()
     True
     """
-    recipe = {"own": None, **recipe}
+    recipe = {"own": None, "kind": "", "white_tint": 0.0, **recipe}
     if recipe.get("stage") not in BY_SLUG or set(recipe) != {one.name for one in fields(Shot)}:
         raise CraftError("this frame was made by another version, and cannot be drawn any more")
     known = {"sensor": Sensor(**recipe["sensor"]), "of_set": tuple(recipe["of_set"]), "taste": Taste(**recipe["taste"])}
@@ -193,6 +195,7 @@ def shot_of(situation: Situation, setup: Setup, stage: str | None = None, seed: 
         above=situation.light.above,
         below=situation.light.below,
         kelvin=situation.light.kelvin,
+        kind=situation.light.kind,
         distance_m=situation.distance_m,
         focal_mm=situation.focal_mm,
         width_mm=wide,

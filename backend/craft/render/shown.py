@@ -10,8 +10,8 @@ from numpy.typing import NDArray
 
 from craft.render.develop import Bytes
 from craft.render.picture import marked
-from craft.stage.colour import LUMINANCE
 from craft.tones.own import FULL, linear
+from craft.white.screen import LUMINANCE
 
 BLACK = 6
 """Level of 255 up to which a preview usually shows nothing."""

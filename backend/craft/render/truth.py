@@ -44,7 +44,7 @@ def headroom_by_channel(shot: Shot) -> tuple[float, float, float]:
     if table[-1] < shot.taste.warns_at:
         return 0.0, 0.0, 0.0
     first = int(np.argmax(table >= shot.taste.warns_at)) / 65535
-    red, green, blue = (max(0.0, math.log2(float(gain) / first)) for gain in file_gains(shot.white_k))
+    red, green, blue = (max(0.0, math.log2(float(gain) / first)) for gain in file_gains(shot))
     return red, green, blue
 
 

@@ -9,6 +9,7 @@ from craft.errors import CraftError
 from craft.scales.light import ev100_of_lux, ev100_of_stops
 from craft.scales.series import Dial, exact_stops
 from craft.scene.conditions import BY_SLUG
+from craft.white.lights import spectrum_of
 
 
 @dataclass(frozen=True, slots=True)
@@ -20,7 +21,8 @@ class Light:
     that must keep detail, None for the subject's usual; swing: how far it moves while one works;
     flicker_hz: None for what ``mains`` says (lamps on the mains pulse at twice its frequency), 0 if
     steady; sources: kinds of light in the picture; others: kelvin of the further ones that are known;
-    indoors: None for the subject's usual place; keeps: share of the light's own colour that the picture keeps.
+    indoors: None for the subject's usual place; keeps: share of the light's own colour that the picture keeps;
+    kind: of ``craft.white.lights``, empty where only its temperature is known.
     """
 
     ev100: float
@@ -37,11 +39,13 @@ class Light:
     others: tuple[float, ...] = ()
     indoors: bool | None = None
     keeps: float = 0.0
+    kind: str = ""
 
     def __post_init__(self) -> None:
         """Refuse light outside what any camera meets."""
         if not -20 <= self.ev100 <= 24:
             raise CraftError(f"the light comes to EV {self.ev100:.1f}: from -20 to 24 is accepted", ("light",))
+        spectrum_of(self.kind, self.kelvin)  # a kind that there is, at a temperature that it can have
 
 
 def light_from_lux(lux: float) -> float:
@@ -86,6 +90,7 @@ def light_from_condition(slug: str) -> Light:
         sources=row.sources,
         indoors=row.indoors,
         keeps=row.keeps,
+        kind=row.kind,
     )
 
 

@@ -13,7 +13,7 @@ import numpy as np
 
 from craft.errors import CraftError
 from craft.scales.light import ev100_of_lux
-from craft.stage.colour import light_rgb
+from craft.white.screen import light_rgb
 
 STARLIGHT_LUX = 1e-3
 """Under a clear sky without sun or moon: stars and airglow (RCA Electro-Optics Handbook, 1974, natural illuminance)."""

@@ -8,20 +8,21 @@ from dataclasses import field as dataclass_field
 import numpy as np
 import skia
 
-from craft.stage.colour import Pixels, paint
+from craft.stage.colour import Pixels, of, paint
 from craft.stage.fields import Field, Place, field, grain, ripples
 from craft.stage.figures import BUST, Parts, clothed, head
 from craft.stage.shapes import poly, rect
 from craft.stage.stage import FAR, Cutout, Lit, Moves
+from craft.white.surfaces import Surface
 
 # fmt: off
 
-SKIN = (paint(1, 0.78, 0.63), paint(1, 0.62, 0.43), paint(1, 0.7, 0.52), paint(1, 0.56, 0.38), paint(1, 0.83, 0.7))
-"""Skins from light to dark and between, of luminance 1."""
+SKIN = (of("skin 2"), of("skin 4"), of("skin 3"), of("skin 6"), of("skin 1"))
+"""Skins: light, tan, between, dark, palest."""
 
 HAIR = (paint(1, 0.66, 0.4), paint(1, 0.84, 0.76), paint(1, 0.78, 0.6), paint(1, 0.9, 0.86), paint(1, 0.8, 0.5))
 
-STONE, EARTH, LEAF, SLATE = paint(1, 0.97, 0.92), paint(1, 0.84, 0.66), paint(0.66, 1, 0.42), paint(0.86, 0.98, 1.12)
+STONE, EARTH, LEAF, SLATE = paint(1, 0.97, 0.92), paint(1, 0.84, 0.66), of("leaf"), paint(0.86, 0.98, 1.12)
 BLUE, ROSE, GOLD, WHITE = paint(0.72, 0.95, 1.32), paint(1.15, 0.86, 0.84), paint(1.25, 0.93, 0.55), paint(1, 1, 1)
 TIMBER, TAR = paint(0.95, 0.78, 0.6), paint(0.95, 0.97, 1.02)
 
@@ -29,12 +30,12 @@ RIPPLES_M_S = (0.9, 0.06)
 """How fast ripples run, across and down."""
 
 
-def sky(ev: Field, colour: Pixels, to: Pixels | None = None, share: Field | None = None) -> Cutout:
+def sky(ev: Field, colour: Surface, to: Surface | None = None, share: Field | None = None) -> Cutout:
     """The whole sky, without end behind everything."""
     return Cutout("sky", None, FAR, ev, colour, to=to, share=share or field(0.0), lit=Lit.OWN)
 
 
-def cloud(seed: int, top: float, bottom: float, ev: Field, colour: Pixels, *, amount: float = 0.75, flat: float = 5.0, to: Pixels | None = None, share: Field | None = None) -> Cutout:
+def cloud(seed: int, top: float, bottom: float, ev: Field, colour: Surface, *, amount: float = 0.75, flat: float = 5.0, to: Surface | None = None, share: Field | None = None) -> Cutout:
     """Torn cloud between two heights: where a wide grain is over a bar it covers."""
     puffs = grain(150, 150 / flat, 1.0, seed)
 
@@ -46,7 +47,7 @@ def cloud(seed: int, top: float, bottom: float, ev: Field, colour: Pixels, *, am
     return Cutout("cloud", (rect(-4000, top - 60, 9000, bottom - top + 120),), 8000, ev, colour, to=to, share=share or field(0.0), cover=Field(cover), lit=Lit.OWN, moves=Moves.WIND, speed_m_s=(6.0, 0.0))
 
 
-def water(horizon: float, at: float, ev: Field, colour: Pixels, *, to: Pixels | None = None, share: Field | None = None, rough: float = 0.4, seed: int = 5, near: float = 640.0) -> Cutout:
+def water(horizon: float, at: float, ev: Field, colour: Surface, *, to: Surface | None = None, share: Field | None = None, rough: float = 0.4, seed: int = 5, near: float = 640.0) -> Cutout:
     """Water from its far edge towards us, with ripples that run."""
     return Cutout("water", (rect(-4000, horizon, 9000, 4000),), at, ev + ripples(horizon - 4, rough, seed, near), colour, to=to, share=share or field(0.0), soft=0.6, moves=Moves.WIND, speed_m_s=RIPPLES_M_S)
 
@@ -56,26 +57,26 @@ class Look:
     """How somebody is dressed: stops and colours of cloth, skin and hair; what else of `wear` is drawn, in stops and colour."""
 
     cloth_ev: float
-    cloth: Pixels
+    cloth: Surface
     skin_ev: float
-    skin: Pixels
+    skin: Surface
     hair_ev: float = -2.6
-    hair: Pixels = dataclass_field(default_factory=lambda: HAIR[1])
+    hair: Surface = dataclass_field(default_factory=lambda: HAIR[1])
     cut: str = "hair"
-    more: tuple[tuple[str, float, Pixels], ...] = ()
+    more: tuple[tuple[str, float, Surface], ...] = ()
     weave: tuple[float, float, float] = (2.0, 14.0, 0.14)
 
 
 SMALLEST_FACE = 0.55
 """Size of a person under which a face is no more than a few pixels, with the lens for which a stage is composed."""
 
-LIPS = paint(1.2, 0.62, 0.55)
+LIPS = of("lips")
 
 # part of a face, stops from the skin, share that it covers, softness in units of a person of size 1
 _FACE = (("under", -0.9, 0.7, 1.2), ("shade", -0.8, 0.6, 2.6), ("nose", -0.6, 0.6, 0.5), ("mouth", -0.75, 0.8, 0.3), ("lips", -1.5, 0.7, 0.12), ("eyes", 0.15, 1.0, 0.15), ("irises", -2.2, 1.0, 0.1), ("lids", -1.8, 0.85, 0.1), ("lashes", -2.4, 0.9, 0.0), ("glints", 1.3, 1.0, 0.0), ("brows", -1.6, 0.75, 0.25))
 
 
-def face(name: str, top: Parts, ev: Field, skin: Pixels, hair: Pixels, size: float, at: float, *, lit: Lit = Lit.KEY, moves: Moves = Moves.STANDS) -> list[Cutout]:
+def face(name: str, top: Parts, ev: Field, skin: Surface, hair: Surface, size: float, at: float, *, lit: Lit = Lit.KEY, moves: Moves = Moves.STANDS) -> list[Cutout]:
     """What makes a face of a head's skin; ev: of that skin, by place."""
     colour = {"mouth": LIPS, "lips": LIPS, "eyes": WHITE, "glints": WHITE, "irises": hair, "lids": hair, "lashes": hair, "brows": hair}
     return [
@@ -84,7 +85,7 @@ def face(name: str, top: Parts, ev: Field, skin: Pixels, hair: Pixels, size: flo
     ]
 
 
-def person(name: str, wear: Parts, look: Look, x: float, y: float, size: float, at: float, *, light: Field | float = 0.0, to: Pixels | None = None, share: Field | float = 0.0, lit: Lit = Lit.KEY, moves: Moves = Moves.STANDS, turn: float = 0.0, flip: bool = False, shadow: float | None = None) -> list[Cutout]:
+def person(name: str, wear: Parts, look: Look, x: float, y: float, size: float, at: float, *, light: Field | float = 0.0, to: Surface | None = None, share: Field | float = 0.0, lit: Lit = Lit.KEY, moves: Moves = Moves.STANDS, turn: float = 0.0, flip: bool = False, shadow: float | None = None) -> list[Cutout]:
     """Somebody, whose head is 20 size wide at a place: what `wear` has by the names that `look` asks for, then head and hair.
 
     light : stops that fall on all of it, by place; to, share: the colour that comes with it; shadow: stops of the
@@ -93,7 +94,7 @@ def person(name: str, wear: Parts, look: Look, x: float, y: float, size: float, 
     clothes, top = clothed(wear, x, y, size, flip=flip), head(x, y, size, turn=turn, flip=flip)
     light, share = field(light), field(share)
 
-    def piece(part: str, paths: tuple[skia.Path, ...], ev: float, colour: Pixels, weave: Field | float = 0.0) -> Cutout:
+    def piece(part: str, paths: tuple[skia.Path, ...], ev: float, colour: Surface, weave: Field | float = 0.0) -> Cutout:
         return Cutout(f"{name}, {part}", paths, at, field(ev) + light + weave, colour, to=to, share=share, lit=lit, moves=moves)
 
     wide, high, amount = look.weave
@@ -120,12 +121,12 @@ def person(name: str, wear: Parts, look: Look, x: float, y: float, size: float, 
     return out
 
 
-def bust(name: str, look: Look, x: float, y: float, size: float, at: float, *, light: Field | float = 0.0, shade: float = 1.0, to: Pixels | None = None, share: Field | float = 0.0, lit: Lit = Lit.KEY, moves: Moves = Moves.BODY) -> list[Cutout]:
+def bust(name: str, look: Look, x: float, y: float, size: float, at: float, *, light: Field | float = 0.0, shade: float = 1.0, to: Surface | None = None, share: Field | float = 0.0, lit: Lit = Lit.KEY, moves: Moves = Moves.BODY) -> list[Cutout]:
     """Head and shoulders, the face 100 size wide at a place: for portraits. shade: stops by which the side away from the light is darker."""
     put, light, share = clothed(BUST, x, y, size), field(light), field(share)
     pores = grain(9 * size, 9 * size, 0.05, len(name))
 
-    def piece(part: str, ev: float, colour: Pixels, *, cover: float = 1.0, soft: float = 0.0, weave: Field | float = 0.0) -> Cutout:
+    def piece(part: str, ev: float, colour: Surface, *, cover: float = 1.0, soft: float = 0.0, weave: Field | float = 0.0) -> Cutout:
         return Cutout(f"{name}, {part}", put[part], at, field(ev) + light + weave, colour, to=to, share=share, cover=field(cover), soft=soft * size, lit=lit, moves=moves)
 
     wide, high, amount = look.weave

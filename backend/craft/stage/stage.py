@@ -9,8 +9,8 @@ from math import inf
 
 import skia
 
-from craft.stage.colour import Pixels
 from craft.stage.fields import Field, field
+from craft.white.surfaces import Surface
 
 WIDE, HIGH = 960.0, 640.0
 """The usual frame of a stage, in its own units; it is drawn well past it on every side."""
@@ -43,7 +43,7 @@ class Moves(Enum):
 class Cutout:
     """One cut-out, without a shape the whole picture.
 
-    at: distance in metres in the usual composition; ev: stops from the key; colour: of the surface, of luminance 1;
+    at: distance in metres in the usual composition; ev: stops from the key; colour: its surface;
     to: a second colour, and `share` how much of it at each place; cover: how much of what is behind it hides; soft:
     width of its edge in units; lit: by which light; speed_m_s: of its own, to the right and down, for the wind.
     """
@@ -52,8 +52,8 @@ class Cutout:
     shape: tuple[skia.Path, ...] | None
     at: float
     ev: Field
-    colour: Pixels
-    to: Pixels | None = None
+    colour: Surface
+    to: Surface | None = None
     share: Field = NONE
     cover: Field = ALL
     soft: float = 0.0
@@ -80,7 +80,7 @@ class Stage:
 
     usual_mm: focal length in 36 mm terms, and distance_m of the subject, for which it is composed; aim: the middle of
     the subject, which the camera keeps where it is; vanishing: where level lines meet; above, below: stops between
-    the key and its brightest and darkest named tones; other_k: colour temperature of the second light, if there is one;
+    the key and its brightest and darkest named tones; other_k, other_kind: colour temperature of the second light, if there is one, and its kind if that is known;
     void: stops from the key from which what is darker stays as dark whatever the contrast: a sky without light, not a shade.
     """
 
@@ -94,6 +94,7 @@ class Stage:
     tones: tuple[Tone, ...]
     draw: Callable[[], tuple[Cutout, ...]]
     other_k: float | None = None
+    other_kind: str = ""
     void: float = -inf
 
     @property

@@ -10,10 +10,12 @@ import numpy as np
 import skia
 
 from craft.kept import kept
-from craft.stage.colour import Pixels, light_rgb
+from craft.stage.colour import Pixels
 from craft.stage.stage import Cutout, Lit, Moves, Stage
 from craft.stage.stages import BY_SLUG
 from craft.tones.framing import Framing
+from craft.white.response import numbers_of
+from craft.white.surfaces import SEEN_UNDER_K
 
 HARD = 0.3
 """An edge softer than so many pixels is seen to be soft."""
@@ -21,11 +23,12 @@ HARD = 0.3
 
 @dataclass(frozen=True, slots=True)
 class Tuning:
-    """How the situation's light falls on a stage: stops above and below the key, its colour temperature."""
+    """How the situation's light falls on a stage: stops above and below the key, its colour temperature, and its kind where that is known."""
 
     above: float
     below: float
     kelvin: float
+    kind: str = ""
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -104,6 +107,19 @@ def _filled(shape: tuple[skia.Path, ...], scale: float, x0: float, y0: float, wi
     return np.asarray(drawn[..., 3].astype(np.float32) / 255, np.float32)
 
 
+def lamp_of(cutout: Cutout, stage: Stage, tuning: Tuning) -> tuple[str, float]:
+    """Kind and temperature of what a cut-out is lit by; what shines itself is as it was chosen on a screen.
+
+    >>> lamp_of(cutouts_of("hall")[0], BY_SLUG["hall"], Tuning(3.0, 4.0, 1900.0, "candle"))[1] > 5000
+    True
+    """
+    if cutout.lit is Lit.KEY:
+        return tuning.kind, tuning.kelvin
+    if cutout.lit is Lit.OTHER and stage.other_k is not None:
+        return stage.other_kind, stage.other_k
+    return "daylight", SEEN_UNDER_K
+
+
 def draw(cutout: Cutout, framing: Framing, tuning: Tuning, margin: int) -> Box | None:
     """One cut-out, as far as the picture and its margin show it; None where they show nothing of it."""
     bounds = _bounds(cutout, framing, margin)
@@ -120,15 +136,15 @@ def draw(cutout: Cutout, framing: Framing, tuning: Tuning, margin: int) -> Box |
     place = framing.place(cutout.at, left, top, right - left, bottom - top)
     stage = framing.stage
     light = np.exp2(np.clip(stretched(cutout.ev.at(place), stage, tuning), -16, 16))
-    kelvin = {Lit.KEY: tuning.kelvin, Lit.OTHER: stage.other_k or tuning.kelvin, Lit.OWN: None}[cutout.lit]
-    lamp = np.ones(3, np.float32) if kelvin is None else np.array(light_rgb(kelvin), np.float32)
+    lamp = lamp_of(cutout, stage, tuning)
+    colour = numbers_of(cutout.colour, *lamp)
     pixels = np.empty((bottom - top, right - left, 4), np.float32)
     if cutout.to is None:
-        pixels[..., :3] = (light * cover)[..., None] * (cutout.colour * lamp)
+        pixels[..., :3] = (light * cover)[..., None] * colour.astype(np.float32)
     else:
-        share = np.clip(cutout.share.at(place), 0, 1)
+        share, to = np.clip(cutout.share.at(place), 0, 1), numbers_of(cutout.to, *lamp)
         for k in range(3):
-            pixels[..., k] = light * cover * ((cutout.colour[k] + (cutout.to[k] - cutout.colour[k]) * share) * lamp[k])
+            pixels[..., k] = light * cover * (colour[k] + (to[k] - colour[k]) * share)
     pixels[..., 3] = cover
     return Box(left, top, pixels, cutout.at, cutout.moves, cutout.speed_m_s)
 

@@ -13,9 +13,12 @@ from numpy.typing import NDArray
 
 from craft.kept import kept
 from craft.scene.situation import Situation
-from craft.stage.colour import LUMINANCE, Pixels, light_rgb
+from craft.stage.colour import Pixels
 from craft.stage.stage import Stage
-from craft.tones.tonemap import ACROSS, MARGIN, NEUTRAL, Named, Oval, ToneMap, map_of
+from craft.tones.tonemap import ACROSS, MARGIN, Named, Oval, ToneMap, map_of
+from craft.white.response import from_screen
+from craft.white.screen import LUMINANCE
+from craft.white.surfaces import SEEN_UNDER_K
 
 MID_LEVEL = 118.0
 """Level of 255 at which a finished file has the middle tone (a metered grey of 18 % through IEC 61966-2-1)."""
@@ -89,8 +92,17 @@ def of_levels(levels: NDArray[np.uint8], name: str = "", title: str = "") -> Own
     return OwnLight(name, title, linear(levels), np.asarray(levels.max(-1) >= FULL, np.float32))
 
 
+def lit(pixels: Pixels, kind: str, kelvin: float) -> Pixels:
+    """The numbers that a camera has of a picture's surfaces in another light; pixels: as they looked in the white it was finished with.
+
+    >>> lit(np.ones((1, 1, 3), np.float32), "daylight", 5500.0).round(3).ravel().tolist()
+    [0.5, 1.0, 0.667]
+    """
+    return np.asarray(cv2.transform(pixels, from_screen(kind, kelvin).astype(np.float32)), np.float32)
+
+
 @kept
-def map_of_light(light: OwnLight, size: float, kelvin: float = NEUTRAL) -> ToneMap:
+def map_of_light(light: OwnLight, size: float, kelvin: float = SEEN_UNDER_K, kind: str = "") -> ToneMap:
     """The map of a picture of one's own, in light of this colour.
 
     size : height of the subject as a share of the frame's; it is taken to be in the middle.
@@ -108,7 +120,7 @@ def map_of_light(light: OwnLight, size: float, kelvin: float = NEUTRAL) -> ToneM
     luminance = np.maximum(pixels @ LUMINANCE, np.float32(2.0**-20))
     half = min(0.45, max(size / 2, 0.05))
     subject = Oval(0.5, 0.5, half * 0.6 * height / width, half)
-    highest = np.maximum((pixels * np.array(light_rgb(kelvin), np.float32)).max(-1), luminance)
+    highest = np.maximum(lit(pixels, kind, kelvin).max(-1), luminance)
     blank = ToneMap(luminance, highest, np.zeros_like(luminance), MARGIN, subject)
     named = tuple(_named(blank, name, quantile) for name, quantile in QUANTILES)
     return ToneMap(luminance, blank.highest, blank.inside(subject), MARGIN, subject, named, unsure=unsure)
@@ -282,4 +294,4 @@ def map_under(situation: Situation, stage: Stage | None, light: OwnLight | None)
     if light is None:
         return map_of(situation, stage)
     size = situation.subject.size_m * situation.magnification / (situation.used_mm[1] / 1000)
-    return map_of_light(light, round(size, 4), situation.light.kelvin)
+    return map_of_light(light, round(size, 4), situation.light.kelvin, situation.light.kind)

@@ -13,8 +13,9 @@ import numpy as np
 from numpy.typing import NDArray
 
 from craft.kept import kept
-from craft.stage.colour import LUMINANCE, Pixels
+from craft.stage.colour import Pixels
 from craft.tones.own import OwnLight, Plane
+from craft.white.screen import LUMINANCE
 
 BASE = "~"
 """Stands in a picture's name before what tells its painted distances from others."""

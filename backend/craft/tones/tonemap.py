@@ -11,13 +11,14 @@ import numpy as np
 from craft.kept import kept
 from craft.scene.once import once
 from craft.scene.situation import Situation
-from craft.stage.colour import LUMINANCE, Pixels, light_rgb
+from craft.stage.colour import Pixels
 from craft.stage.fields import Place as Units
 from craft.stage.stage import HIGH, WIDE, Cutout, Lit, Moves, Stage, Tone
 from craft.stage.stages import BY_SLUG
 from craft.tones.boxes import Tuning, cutouts_of, draw, stretched
 from craft.tones.framing import WIDE_MM, Framing, View, kept_by_lens
 from craft.tones.staging import stage_for
+from craft.white.response import REFERENCE_K, brightness, first_channel_stops
 
 ACROSS = 96
 """Pixels across the frame: a spot of three hundredths of it is fifteen of them wide."""
@@ -143,8 +144,6 @@ def _oval(framing: Framing, at: float, x: float, y: float, half_px: tuple[float,
 DRAWN = 192
 """Pixels across the usual frame at which each cut-out of a stage is drawn, once; a longer lens looks at a part of that."""
 
-NEUTRAL = 6504.0
-
 
 @dataclass(frozen=True, slots=True, eq=False)
 class _Plane:
@@ -170,13 +169,13 @@ def _planes(slug: str) -> tuple[tuple[_Plane, ...], Framing]:
     framing = Framing(stage, stage.usual_mm, stage.distance_m, WIDE / HIGH, view)
     planes: list[_Plane] = []
     for cutout in cutouts_of(slug):
-        box = draw(cutout, framing, Tuning(stage.above, stage.below, NEUTRAL), 0)
+        box = draw(cutout, framing, Tuning(stage.above, stage.below, REFERENCE_K, "daylight"), 0)
         if box is None:
             continue
         light = box.pixels[..., :3]
         highest = light.max(-1)
         both = (highest, highest * 0) if cutout.lit is Lit.KEY else (highest * 0, highest)
-        pixels = np.dstack([light @ LUMINANCE, *both, box.pixels[..., 3]])
+        pixels = np.dstack([light @ brightness(), *both, box.pixels[..., 3]])
         own = pixels[..., 3] if cutout.moves in (Moves.BODY, Moves.LIMB) else None
         plane = _Plane(box.at, pixels, box.left, box.top, cutout.shape is None, own)
         together = planes and planes[-1].at == plane.at
@@ -242,7 +241,7 @@ def mapped(framing: Framing, tuning: Tuning, size: float) -> ToneMap:
         if framing.seen(plane.at):
             _lay_plane(light, of_subject, plane, drawn, framing)
     luminance = np.maximum(light[..., 0], np.float32(2.0**-20))
-    highest = np.maximum(light[..., 1] * np.float32(max(light_rgb(tuning.kelvin))) + light[..., 2], luminance)
+    highest = np.maximum(light[..., 1] * np.float32(2 ** first_channel_stops(tuning.kind, tuning.kelvin)) + light[..., 2], luminance)
     tuned = np.exp2(stretched(np.log2(luminance), stage, tuning))
     seen = ToneMap(tuned, tuned * highest / luminance, of_subject, int(-view.left), NOWHERE)
     high = view.frame_px / framing.aspect
@@ -307,5 +306,5 @@ def _map_for(situation: Situation, stage: Stage) -> ToneMap:
     wide, high = situation.used_mm
     light = situation.light
     size = situation.subject.size_m * situation.magnification / (high / 1000)
-    tuning = Tuning(light.above, light.below, light.kelvin)
+    tuning = Tuning(light.above, light.below, light.kelvin, light.kind)
     return map_on(stage, situation.focal_mm * 36 / wide, situation.distance_m, wide / high, tuning, round(size, 4))

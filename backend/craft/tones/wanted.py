@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from craft.scene.situation import Situation
 from craft.tones.spread import spread_of
 from craft.tones.tonemap import ToneMap
+from craft.white.response import first_channel_stops
 
 
 @dataclass(frozen=True, slots=True)
@@ -14,13 +15,13 @@ class Wanted:
     """What range has to serve of a scene, in stops from the key.
 
     brightest: of what must keep detail; skin: the darkest skin, None where nobody is; darkest: the darkest tone with a name;
-    kelvin: of the light it is under.
+    first_channel_stops: by which its light fills the first channel early.
     """
 
     brightest: float
     skin: float | None
     darkest: float
-    kelvin: float
+    first_channel_stops: float
 
 
 def must_hold(situation: Situation, tones: ToneMap) -> tuple[str, ...]:
@@ -43,4 +44,5 @@ def wanted_of(situation: Situation, tones: ToneMap, holds: tuple[str, ...] | Non
     brightest = max([*evs, *([] if typed is None else [typed])], default=situation.holds_above)
     skin = min((one.ev for one in tones.named if one.skin), default=None)
     darkest = min((one.ev for one in tones.named if not one.void), default=-situation.light.below)
-    return Wanted(brightest, skin, darkest, situation.light.kelvin)
+    light = situation.light
+    return Wanted(brightest, skin, darkest, first_channel_stops(light.kind, light.kelvin))

@@ -14,8 +14,9 @@ import rawpy
 from numpy.typing import NDArray
 from PIL import Image, ImageOps
 
-from craft.stage.colour import LUMINANCE, Pixels
+from craft.stage.colour import Pixels
 from craft.tones.own import RAW_ERROR, RAW_FULL, OwnLight, of_levels
+from craft.white.screen import LUMINANCE
 from forms.problems import InputError
 from images.counted import count, jpeg, openexr, png, radiance, tiff
 from images.decoders.figures import figures_in
@@ -166,7 +167,15 @@ def _counts(raw: Any) -> OwnLight:
     if not all(planes[name] for name in "RGB"):
         raise refused("this raw has other colours than red, green and blue")
     light = np.dstack([np.mean(planes[name], axis=0) for name in "RGB"]) * np.float32(RAW_FULL)
+    light = np.asarray(cv2.transform(np.asarray(light, np.float32), _to_screen(raw.color_matrix)), np.float32)
     return OwnLight("", "", np.asarray(np.maximum(light, 2.0**-20), np.float32), unsure, RAW_ERROR)
+
+
+def _to_screen(told: Any) -> Pixels:
+    """From a raw's balanced numbers to linear red, green and blue, as the file states it; its numbers as they are where it does not."""
+    matrix = np.asarray(told, np.float32)[:3, :3]
+    neutral = np.allclose(matrix.sum(1), 1, atol=0.02)  # what is neutral stays so, or it is no such matrix
+    return matrix if neutral else np.eye(3, dtype=np.float32)
 
 
 @dataclass(frozen=True, slots=True)

@@ -14,11 +14,11 @@ import rawpy
 import tifffile
 from PIL import ExifTags, Image
 
-from craft.render.develop import white_gains
 from craft.render.expose import expected, frame
 from craft.render.picture import Look, picture
 from craft.render.tests.shots import a_shot
 from craft.tones.framing import View
+from craft.white.response import gains_of
 from images.frame_files import BITS, BLACK, Written, counts_of, dng_of, jpeg_of
 from images.reading import read_frame
 
@@ -98,7 +98,7 @@ class Raw(unittest.TestCase):
             with rawpy.imread(io.BytesIO(data)) as raw:
                 gains = np.array(raw.camera_whitebalance[:3])
             self.assertGreater(float(gains.min()), 0, kelvin)
-            wanted = np.asarray(white_gains(kelvin), float)
+            wanted = gains_of(kelvin)
             sure = 3 if kelvin > 2100 else 2  # of blue a flame has too little to be told
             np.testing.assert_allclose((gains / gains[1])[:sure], wanted[:sure] / wanted[1], rtol=2e-3, err_msg=str(kelvin))
 

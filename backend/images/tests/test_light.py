@@ -21,9 +21,10 @@ from PIL import Image, ImageFile
 from craft.render.compose import on_sensor
 from craft.render.shot import Shot, exposed
 from craft.render.tests.shots import a_shot
-from craft.stage.colour import LUMINANCE
 from craft.tones.framing import View
 from craft.tones.own import EITHER_WAY, Bracketed, OwnLight, put_together
+from craft.white.response import brightness
+from craft.white.screen import LUMINANCE
 from forms.problems import InputError
 from images.decoders.light import light_of
 from images.frame_files import Written, dng_of, jpeg_of
@@ -51,7 +52,7 @@ def key_ev(shot: Shot) -> float:
 def truth(shot: Shot, light: OwnLight) -> np.ndarray:
     """EV of every pixel of the scene, as a lens that wide open shows it."""
     high, wide = light.unsure.shape
-    return np.log2(np.maximum(on_sensor(shot, View(wide, high, float(wide))) @ LUMINANCE, 1e-6)) + key_ev(shot)
+    return np.log2(np.maximum(on_sensor(shot, View(wide, high, float(wide))) @ brightness(), 1e-6)) + key_ev(shot)
 
 
 def even(real: np.ndarray, seen: np.ndarray, sure: np.ndarray) -> np.ndarray:

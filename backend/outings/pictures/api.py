@@ -12,7 +12,9 @@ from ninja import Query, Router
 from craft.render.develop import as_the_eye
 from craft.render.picture import as_jpeg
 from craft.scales.series import Dial, label
-from craft.tones.own import right_within, scaled_to
+from craft.tones.own import lit, right_within, scaled_to
+from craft.white.response import white_of
+from craft.white.surfaces import SEEN_UNDER_K
 from forms.areas_form import AreasForm
 from forms.problems import InputError, Problem
 from images.counted.archive import wrong
@@ -51,7 +53,6 @@ from people.turns import begin
 from people.versions import IfMatch, replace, tag
 
 router = Router(tags=["pictures"])
-NEUTRAL_K = 5500.0
 
 
 def _said(row: Picture) -> dict[str, Any]:
@@ -181,7 +182,7 @@ def look(request: HttpRequest, pk: int, width: Annotated[int, Query(ge=64, le=96
     """A picture as the eye would see its place."""
     row = get_object_or_404(mine(person_of(request)), pk=pk)
     light, levels = light_and_levels(row)
-    shown = as_the_eye(light.pixels, NEUTRAL_K) if levels is None else levels
+    shown = as_the_eye(lit(light.pixels, "daylight", SEEN_UNDER_K), white_of("daylight", SEEN_UNDER_K)) if levels is None else levels
     answer = HttpResponse(as_jpeg(scaled_to(shown, width)), content_type="image/jpeg")
     answer["Cache-Control"] = "private, max-age=86400"
     return answer

@@ -11,10 +11,10 @@ from hypothesis import strategies as st
 
 from craft.render.compose import as_it_is, framing_of
 from craft.render.tests.shots import a_shot
-from craft.stage.colour import LUMINANCE
 from craft.stage.stage import WIDE
 from craft.stage.stages import BY_SLUG, STAGES
 from craft.tones.framing import Framing, View
+from craft.white.response import brightness
 
 HALL = BY_SLUG["hall"]
 
@@ -84,9 +84,9 @@ class Pinhole(unittest.TestCase):
     def test_a_crop_is_the_same_picture(self, x: float, y: float, slug: str) -> None:
         """A part asked for by itself is that part of the whole: drawn at its own scale, not cut out."""
         shot = a_shot(slug)
-        whole = as_it_is(shot, View(360, 240, 360.0)) @ LUMINANCE
+        whole = as_it_is(shot, View(360, 240, 360.0)) @ brightness()
         left, top = round(x * 300), round(y * 180)
-        part = as_it_is(shot, View(60, 60, 360.0, float(left), float(top))) @ LUMINANCE
+        part = as_it_is(shot, View(60, 60, 360.0, float(left), float(top))) @ brightness()
         wanted = whole[top : top + 60, left : left + 60]
         off = np.abs(np.log2(part[: wanted.shape[0], : wanted.shape[1]]) - np.log2(wanted))
         self.assertLess(float(np.quantile(off, 0.95)), 0.15)

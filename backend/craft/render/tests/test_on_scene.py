@@ -29,11 +29,12 @@ from craft.setup.setup import Setup
 from craft.setup.solving.ranged import PRIORITIES, best
 from craft.setup.steps import as_metered
 from craft.setup.tests.things import BODY, situation
-from craft.stage.colour import LUMINANCE
 from craft.tones.metered import metered
 from craft.tones.tonemap import ToneMap, map_of
 from craft.tones.wanted import must_hold, wanted_of
 from craft.vocabulary.terms import File, Genre, Pattern, RangeFirst, Support
+from craft.white.response import brightness
+from craft.white.screen import LUMINANCE
 
 SETS = (BracketOffer(3, 1.0), BracketOffer(3, 2.0), BracketOffer(5, 1.0), BracketOffer(5, 2.0))
 ABLE = replace(BODY, protection_stops=(1.0, 2.0), bracket_offers=SETS, patterns=("multi_zone", "centre_weighted", "spot"))
@@ -268,5 +269,5 @@ class Steadiness(unittest.TestCase):
     def test_the_map_is_the_scene(self) -> None:
         """Its mean luminance is that of the scene drawn for the eye."""
         _, _, shot, tones = hall()
-        drawn = float((as_it_is(shot, small_view(shot)) @ LUMINANCE).mean())
+        drawn = float((as_it_is(shot, small_view(shot)) @ brightness()).mean())
         self.assertAlmostEqual(math.log2(float(tones.framed(tones.luminance).mean()) / drawn), 0.0, delta=0.1)

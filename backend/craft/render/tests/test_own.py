@@ -20,7 +20,6 @@ from craft.render.tests.shots import a_shot
 from craft.scene.light import Light
 from craft.setup.advise import advise
 from craft.setup.tests.things import situation
-from craft.stage.colour import LUMINANCE, light_rgb
 from craft.stage.stages import STAGES
 from craft.tones.framing import View
 from craft.tones.own import AT_THE_DARK_END, EITHER_WAY, EMPTY, FULL, QUANTILES, OwnLight, linear, map_of_light, of_levels
@@ -28,6 +27,8 @@ from craft.tones.readings import Looks, reading
 from craft.tones.spot import best_spot
 from craft.tones.tonemap import ToneMap
 from craft.vocabulary.terms import Genre, Pattern
+from craft.white.response import brightness, from_screen
+from craft.white.screen import LUMINANCE
 
 CLIP = 2.96
 GREY_RAW = 1 / 7.8
@@ -43,7 +44,7 @@ class Led(unittest.TestCase):
         for stage in STAGES:
             shot = a_shot(stage.slug)
             levels = picture(shot, Look.FINDER, 240, marks=False)
-            truth = np.log2(np.maximum(on_sensor(shot, small_view(shot)) @ LUMINANCE, 1e-6))
+            truth = np.log2(np.maximum(on_sensor(shot, small_view(shot)) @ brightness(), 1e-6))
             found = np.log2(np.maximum(linear(levels) @ LUMINANCE, 1e-6))
             known = (levels.max(-1) < FULL) & (levels.max(-1) > 12)
             self.assertGreater(float((np.abs(found - truth)[known] < EITHER_WAY).mean()), 0.99, stage.slug)
@@ -105,10 +106,10 @@ class Frames(unittest.TestCase):
         shot = on_own(a_shot("quay", kelvin=3200.0, shake_m=0.0), own)
         view = small_view(shot, 240)
         seen = as_it_is(shot, view)
-        self.assertLess(float(np.abs(np.log2(seen / (own.pixels * np.array(light_rgb(3200.0), np.float32)))).max()), 1e-3)
+        self.assertLess(float(np.abs(np.log2(seen / (own.pixels @ from_screen("", 3200.0).T))).max()), 1e-3)
         shares = frame(shot, view)
         mean = (own.pixels @ LUMINANCE).mean() * shot.key_e / shot.clip_e
-        self.assertAlmostEqual(float((shares @ LUMINANCE)[shares.max(-1) < 0.9].mean() / mean), 1.0, delta=0.5)
+        self.assertAlmostEqual(float((shares @ brightness())[shares.max(-1) < 0.9].mean() / mean), 1.0, delta=0.5)
         darker = frame(replace(shot, key_stops=shot.key_stops - 1.0), view)
         dim = (shares.max(-1) < 0.5) & (shares.min(-1) > 0.01)
         self.assertAlmostEqual(float(np.median(shares[dim] / darker[dim])), 2.0, delta=0.05)

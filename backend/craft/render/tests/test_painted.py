@@ -15,10 +15,11 @@ from craft.render.compose import on_sensor
 from craft.render.shot import Shot, on_own
 from craft.render.tests.shots import a_shot
 from craft.render.tests.test_blur import spread
-from craft.stage.colour import light_rgb
 from craft.tones.framing import View
 from craft.tones.own import OwnLight
 from craft.tones.painted import Area, Stroke, base_name, filled, painted, with_distances
+from craft.white.lights import spectrum_of
+from craft.white.response import neutral
 
 WIDE, HIGH = 360, 240
 LEFT = Stroke(0, 0.5, ((0.2, 0.0), (0.2, 1.0)))
@@ -43,7 +44,7 @@ def taken(own: OwnLight, **changes: float) -> Shot:
 
 
 def seen(shot: Shot, view: View) -> np.ndarray:
-    return on_sensor(shot, view) / np.array(light_rgb(5500.0), np.float32)
+    return on_sensor(shot, view) / neutral(spectrum_of("", 5500.0)).astype(np.float32)
 
 
 class Painted(unittest.TestCase):

@@ -21,11 +21,12 @@ from craft.scene.situation import Locks, Situation
 from craft.scene.works import WORKS
 from craft.setup.advise import advise
 from craft.setup.tests.things import BODY, LENS
-from craft.stage.colour import LUMINANCE, light_rgb
 from craft.stage.stages import BY_SLUG, STAGES
 from craft.tones.staging import ROWS, stage_for
 from craft.tones.tonemap import map_of
 from craft.vocabulary.terms import Genre, Support
+from craft.white.lights import spectrum_of
+from craft.white.response import brightness, neutral
 
 CEREMONY = Situation(Genre.WEDDING, BODY, LENS, light_from_condition("lamps_and_window"), "ceremony")
 DAWN = BY_SLUG["causeway_before"]
@@ -34,7 +35,7 @@ BEFORE_DAWN = map_of(Situation(Genre.LANDSCAPE, BODY, LENS, Light(9.0, above=DAW
 
 def found_in(shot: object, stops: float) -> np.ndarray:
     """A neutral patch so many stops over the key, counted."""
-    rgb = np.array(light_rgb(shot.kelvin), np.float32)  # type: ignore[attr-defined]
+    rgb = neutral(spectrum_of(shot.kind, shot.kelvin)).astype(np.float32)  # type: ignore[attr-defined]
     electrons = np.broadcast_to(rgb * shot.key_e * 2**stops, (60, 60, 3)).astype(np.float32)  # type: ignore[attr-defined]
     return counted(electrons, shot, 50.0)  # type: ignore[arg-type]
 
@@ -76,7 +77,7 @@ class Tones(unittest.TestCase):
             told = rehearse(CEREMONY, advise(CEREMONY), slug)
             self.assertEqual(len(told.shares), (HIGHEST - LOWEST) * PER_STOP)
             self.assertAlmostEqual(sum(told.shares), 1.0, places=3)
-            stops = np.log2(np.maximum(as_it_is(told.shot, small_view(told.shot)) @ LUMINANCE, 1e-6))
+            stops = np.log2(np.maximum(as_it_is(told.shot, small_view(told.shot)) @ brightness(), 1e-6))
             over = sum(share for k, share in enumerate(told.shares) if LOWEST + k / PER_STOP >= 0)
             self.assertAlmostEqual(over, float((stops >= 0).mean()), delta=0.003)
             for channels in (told.held.raw_channels, told.held.file_channels):

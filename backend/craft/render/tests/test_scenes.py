@@ -13,7 +13,6 @@ from craft.render import compose
 from craft.render.compose import as_it_is, framing_of, on_sensor
 from craft.render.shot import Shot
 from craft.render.tests.shots import a_shot
-from craft.stage.colour import LUMINANCE
 from craft.stage.stage import HIGH, WIDE, Lit, Moves, Stage
 from craft.stage.stages import STAGES
 from craft.tones.boxes import Tuning, boxes_of, cutouts_of
@@ -21,13 +20,14 @@ from craft.tones.framing import View
 from craft.tones.readings import Looks, reading
 from craft.tones.tonemap import ACROSS, MARGIN, map_on
 from craft.vocabulary.terms import Pattern
+from craft.white.response import brightness
 
 SMALL, TINY = View(480, 320, 480.0), View(120, 80, 120.0)
 
 
 @cache
 def luminance(shot: Shot) -> np.ndarray:
-    return np.log2(np.maximum(as_it_is(shot, SMALL) @ LUMINANCE, 2.0**-20))
+    return np.log2(np.maximum(as_it_is(shot, SMALL) @ brightness(), 2.0**-20))
 
 
 def patch(stage: Stage, x: float, y: float, reach: float) -> np.ndarray:
@@ -51,7 +51,7 @@ class EveryScene(unittest.TestCase):
                 if wider < 4.5:
                     continue
                 wide = replace(a_shot(stage.slug), focal_mm=stage.usual_mm / wider)
-                light = np.log2(np.maximum(as_it_is(wide, SMALL) @ LUMINANCE, 2.0**-9))
+                light = np.log2(np.maximum(as_it_is(wide, SMALL) @ brightness(), 2.0**-9))
                 columns = np.arange(SMALL.width) / SMALL.width - stage.aim[0] / WIDE
                 beyond = np.abs(columns) > 2.0 / wider  # what lies about the usual frame may have an end of its own
                 for part in (light[-SMALL.height // 5 :], light[: SMALL.height // 5]):
@@ -73,7 +73,7 @@ class EveryScene(unittest.TestCase):
             for zoom in (0.6, 1.0, 2.0):
                 focal = stage.usual_mm * zoom
                 tones = map_on(stage, focal, stage.distance_m, 1.5, Tuning(stage.above, stage.below, 5500.0), 0.3)
-                light = on_sensor(a_shot(stage.slug, focal_mm=focal, time_s=1e-5, aperture=16.0), small) @ LUMINANCE
+                light = on_sensor(a_shot(stage.slug, focal_mm=focal, time_s=1e-5, aperture=16.0), small) @ brightness()
                 brought = replace(tones, luminance=np.maximum(light, 1e-6), kept=1.0)
                 for pattern, most in ((Pattern.CENTRE_WEIGHTED, 0.1), (Pattern.MULTI_ZONE, 0.16)):
                     off = reading(tones, Looks(pattern), 3.0) - reading(brought, Looks(pattern), 3.0)
@@ -82,7 +82,7 @@ class EveryScene(unittest.TestCase):
     def test_contrast_follows_the_situation(self) -> None:
         for stage in STAGES:
             half = a_shot(stage.slug, above=stage.above / 2, below=stage.below / 2)
-            flat, full = (np.log2(as_it_is(shot, TINY) @ LUMINANCE) for shot in (half, a_shot(stage.slug)))
+            flat, full = (np.log2(as_it_is(shot, TINY) @ brightness()) for shot in (half, a_shot(stage.slug)))
             for share in (0.02, 0.5, 0.98):
                 self.assertLessEqual(abs(np.quantile(flat, share)), abs(np.quantile(full, share)) + 0.25, stage.slug)
 
@@ -90,7 +90,7 @@ class EveryScene(unittest.TestCase):
         """Twice as wide a view finds something everywhere, and no straight edge where the drawing ends."""
         for stage in STAGES:
             wide = a_shot(stage.slug, focal_mm=stage.usual_mm / 2)
-            light = as_it_is(wide, View(240, 160, 240.0)) @ LUMINANCE
+            light = as_it_is(wide, View(240, 160, 240.0)) @ brightness()
             self.assertTrue((light > 2.0**-14).all(), stage.slug)
             for edge in (light[:, 0], light[:, -1], light[0], light[-1]):
                 self.assertGreater(float(edge.max()), 2.0**-13, stage.slug)
@@ -99,7 +99,7 @@ class EveryScene(unittest.TestCase):
         """Four times as long a lens: neighbouring pixels differ where a blown-up picture would be smooth."""
         for stage in STAGES:
             shot = a_shot(stage.slug, focal_mm=stage.usual_mm * 4)
-            close = np.log2(np.maximum(as_it_is(shot, View(240, 160, 240.0)) @ LUMINANCE, 1e-6))
+            close = np.log2(np.maximum(as_it_is(shot, View(240, 160, 240.0)) @ brightness(), 1e-6))
             fine = np.abs(np.diff(close, axis=1))
             self.assertGreater(float((fine > 1e-4).mean()), 0.12, stage.slug)
 

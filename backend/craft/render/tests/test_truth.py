@@ -24,13 +24,13 @@ class Channels(unittest.TestCase):
         for white in (3200.0, 5500.0, 7500.0):
             shot = a_shot("hall", white_k=white, kelvin=white)
             for channel, found in enumerate(headroom_by_channel(shot)):
-                table, gain = curve(shot), float(file_gains(white)[channel])
+                table, gain = curve(shot), float(file_gains(shot)[channel])
                 level = next((k for k in range(65536) if table[min(65535, int(k * gain))] >= shot.taste.warns_at), 65535)
                 self.assertAlmostEqual(found, max(0.0, np.log2(65535 / level)), places=2)
 
     def test_lamps_make_blue_warn_long_before_it_is_full(self) -> None:
         red, green, blue = headroom_by_channel(a_shot("hall", white_k=2900.0, kelvin=2900.0))
-        self.assertTrue(blue > green > red)
+        self.assertGreater(blue, max(red, green) + 1)
 
     def test_a_point_that_the_file_never_reaches_leaves_nothing_to_tell(self) -> None:
         self.assertEqual(headroom_by_channel(a_shot("hall", taste=Taste(warns_at=256))), (0.0, 0.0, 0.0))

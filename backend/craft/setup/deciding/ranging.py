@@ -18,7 +18,6 @@ from craft.scene.situation import Situation
 from craft.setup.course import Course
 from craft.setup.solving.plan import Plan, at_key, lifted, true_stops, with_dials
 from craft.setup.solving.ranged import BY_PRIORITY, MOST_RIGHT, SEEN, Opened, Ranged, searched
-from craft.stage.colour import first_channel_stops
 from craft.tones.metered import metered
 from craft.tones.readings import Read
 from craft.tones.tonemap import map_of
@@ -119,7 +118,7 @@ class _Question:
 
 def _clip(course: Course, wanted: Wanted) -> float:
     """Stops from the mid-tone to where the first channel of one frame is full, as metered and without protection."""
-    return course.situation.body.sensor.clip_above_grey_stops - first_channel_stops(wanted.kelvin)
+    return course.situation.body.sensor.clip_above_grey_stops - wanted.first_channel_stops
 
 
 @tells(

@@ -13,7 +13,6 @@ from craft.scales.series import MATCH_STOPS, Dial, printed, stops_of
 from craft.scene.imaged import base_stops
 from craft.sensor.noise import ACCEPTABLE, EXCELLENT
 from craft.setup.solving.plan import Plan, lifted, taken, with_dials
-from craft.stage.colour import first_channel_stops
 from craft.tones.wanted import Wanted
 from craft.vocabulary.terms import RangeFirst, RangePolicy
 
@@ -134,7 +133,7 @@ def _one(plan: Plan, wanted: Wanted, margin: float, offset: float, lift: float, 
     x, n, s = dials.time.stops_at(at[0]), dials.aperture.stops_at(at[1]), dials.iso.stops_at(lower)
     key = taken(plan, x, n, s)
     key = replace(key, key_stops=key.key_stops - too_bright)
-    clips = key.clip_above_key - first_channel_stops(wanted.kelvin)
+    clips = key.clip_above_key - wanted.first_channel_stops
     shadow, skin = key.snr(wanted.darkest), key.snr(wanted.darkest if wanted.skin is None else wanted.skin)
     return Ranged(
         offset,

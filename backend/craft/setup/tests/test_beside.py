@@ -19,8 +19,9 @@ from craft.scene.situation import Aims, Motion, Situation
 from craft.scene.works import WORKS
 from craft.setup.advise import advise
 from craft.setup.tests.things import situation
-from craft.stage.colour import light_rgb
 from craft.vocabulary.terms import Genre, Pattern, Support
+from craft.white.lights import spectrum_of
+from craft.white.response import neutral
 
 SUBJECTS = [(work.genre, subject.slug) for work in WORKS for subject in work.subjects]
 STREET = {"genre": Genre.STREET, "focal_length_mm": 35}
@@ -66,7 +67,7 @@ class Darkness(TestCase):
     def test_what_is_let_go_is_what_lies_past_the_clip(self, s: Situation) -> None:
         """A clip is a 12.8 % grey's distance to white, 1/0.128 (ISO 12232), less for coloured light, moved by protection and by all darkness."""
         setup = advise(s)
-        clip = math.log2(1 / 0.128 / max(light_rgb(s.light.kelvin)))
+        clip = math.log2(1 / 0.128 / max(neutral(spectrum_of(s.light.kind, s.light.kelvin))))
         past = max(0.0, s.light.above - clip - setup.range.highlight_protection_stops - setup.exposure.darker_stops)
         notes = {note.kind: note.text for note in setup.notes}
         if setup.bracketing.frames > 1:

@@ -19,9 +19,10 @@ from craft.setup.solving.ladder import Automatics, Ladder, binding_of, hands_off
 from craft.setup.solving.plan import Plan
 from craft.setup.steps import exposed
 from craft.setup.tests.things import situation
-from craft.stage.colour import light_rgb
 from craft.tones.tonemap import map_of
 from craft.vocabulary.terms import AimDepth, AimMotion, Genre, Intent, Limit, Mode, Support
+from craft.white.lights import spectrum_of
+from craft.white.response import neutral
 
 MODES = list(Mode)
 
@@ -222,18 +223,18 @@ class Chosen(TestCase):
                 self.assertEqual((course.planned.nd, course.told["nd_stops"]), (expected, expected))
 
     def test_highlights_that_matter_are_kept_within_a_cap(self) -> None:
-        """The clip lies log2 7.8 = 2.96 stops over grey, red a little less by daylight; held exposures spare half of the swing.
+        """The clip lies log2 7.8 = 2.96 stops over grey, green full first by daylight; held exposures spare half of the swing.
 
         A cap of a stop, a third without raw; in thirds, and what is less than a sixth past nobody sees.
         """
-        clip = math.log2(7.8 / max(light_rgb(5500.0)))
+        clip = math.log2(7.8 / max(neutral(spectrum_of("", 5500.0))))
         high = Light(11.0, above=6.0, holds_above=3.5, swing=2.5)
         for change, offset in (
             ({}, -2 / 3),
             ({"light": Light(11.0, above=6.0, holds_above=5.0, swing=2.5)}, -1.0),
             ({"light": Light(11.0, above=6.0, holds_above=5.0, swing=2.5), "person": Person(darker_cap_stops=2.0)}, -2.0),
             ({"light": Light(11.0, above=6.0, holds_above=5.0, swing=2.5), "person": Person(schools={"file": "rendered"})}, -1 / 3),
-            ({"light": Light(11.0, above=6.0, holds_above=3.5, swing=0.5)}, -1.0),
+            ({"light": Light(11.0, above=6.0, holds_above=3.5, swing=0.5)}, -2 / 3),
             ({"light": Light(11.0, above=6.0)}, 0.0),
         ):
             with self.subTest(change=change):
@@ -262,7 +263,7 @@ class Chosen(TestCase):
         still = {"support": Support.TRIPOD, "motion": Motion(0.0, depth_m=0.5), "light": Light(9.0, above=1.0, swing=0.0)}
         plan = exposed(situation(genre=Genre.LANDSCAPE, focal_length_mm=35, **still)).planned
         self.assertEqual(plan.policy.value, "to_the_right")
-        spare = math.log2(7.8 / max(light_rgb(5500.0))) - max(one.ev for one in map_of(plan.situation).named) - 1 / 3
+        spare = math.log2(7.8 / max(neutral(spectrum_of("", 5500.0)))) - max(one.ev for one in map_of(plan.situation).named) - 1 / 3
         self.assertLessEqual(plan.offset, spare + 1 / 6)
         self.assertGreater(plan.offset + 1 / 3, min(spare + 1 / 6, 5 / 3))
         self.assertEqual((plan.rungs[0].intent, plan.rungs[0].share), (Intent.BRIGHTNESS, plan.offset))

@@ -23,11 +23,12 @@ from craft.setup.setup import Setup
 from craft.setup.solving.ranged import PRIORITIES, Opened, best, searched, weigh
 from craft.setup.steps import as_metered
 from craft.setup.tests.things import BODY, SENSOR, situation
-from craft.stage.colour import light_rgb
 from craft.tones.spread import spread_of
 from craft.tones.tonemap import NOWHERE, Named, Oval, ToneMap, map_of
 from craft.tones.wanted import must_hold, wanted_of
 from craft.vocabulary.terms import File, Genre, RangeFirst, Support
+from craft.white.lights import spectrum_of
+from craft.white.response import neutral
 
 STEP, SEEN, CLIP = 1 / 3, 1 / 6, math.log2(7.8)
 SETS = (BracketOffer(3, 1.0), BracketOffer(3, 2.0), BracketOffer(5, 1.0), BracketOffer(5, 2.0))
@@ -74,7 +75,7 @@ def shortfalls(of: Situation, made: Setup, offset: float, margin: float) -> dict
     ev = made.light.ev100 - made.light.lens_loss_stops - made.exposure.nd_stops
     key, gain = 60000 * 2 ** (-CLIP + ev - (x + n)), output_gain(of)
     amplified = s - made.range.highlight_protection_stops
-    clips = math.log2(60000 * min(1.0, 2.0**-amplified) / key) - math.log2(max(light_rgb(of.light.kelvin)))
+    clips = math.log2(60000 * min(1.0, 2.0**-amplified) / key) - math.log2(max(neutral(spectrum_of(of.light.kind, of.light.kelvin))))
     tones = map_of(of)
     held = [one.ev for one in tones.named if one.skin or one.ev <= of.holds_above]
     held += [] if of.light.holds_above is None else [of.light.holds_above]

@@ -4,11 +4,12 @@ from __future__ import annotations
 
 import skia
 
-from craft.stage.colour import Pixels, paint
+from craft.stage.colour import paint
 from craft.stage.fields import Field, boards, fade, field, glow, grain
 from craft.stage.parts import BLUE, HAIR, LEAF, SKIN, TAR, TIMBER, WHITE, cloud, sky
 from craft.stage.shapes import hole, joined, limb, line, moved, oval, poly, rect, ridge, scatter
 from craft.stage.stage import Cutout, Lit, Moves, Stage, Tone
+from craft.white.surfaces import Surface
 
 # fmt: off
 # A player is drawn about the hips, 1.9 m for 380 units: leaping, one arm up, looking at the ball.
@@ -30,13 +31,13 @@ PLAYER: dict[str, tuple[skia.Path, ...]] = {
 }
 
 
-def player(name: str, x: float, y: float, size: float, at: float, shirt: Pixels, shirt_ev: float, tone: int, *, flip: bool = False, body: Moves = Moves.BODY, limb: Moves = Moves.LIMB, light: Field | None = None) -> list[Cutout]:
+def player(name: str, x: float, y: float, size: float, at: float, shirt: Surface, shirt_ev: float, tone: int, *, flip: bool = False, body: Moves = Moves.BODY, limb: Moves = Moves.LIMB, light: Field | None = None) -> list[Cutout]:
     """A player in the leap, parts by parts; x, y: of the hips; at: metres off."""
     put = {part: moved(paths, x, y, size, flip) for part, paths in PLAYER.items()}
     top = (light or field(0.0)) + fade((y - 180 * size, 0.5), (y + 150 * size, -0.7))
     skin_ev = (0.05, -0.8, -0.35, -1.1)[tone]
 
-    def piece(part: str, ev: float, colour: Pixels, moves: Moves, cover: float = 1.0) -> Cutout:
+    def piece(part: str, ev: float, colour: Surface, moves: Moves, cover: float = 1.0) -> Cutout:
         return Cutout(f"{name}, {part}", put[part], at, field(ev) + top + grain(3, 12, 0.08, len(name)), colour, cover=field(cover), lit=Lit.KEY, moves=moves)
 
     skin = SKIN[tone]

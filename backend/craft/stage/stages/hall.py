@@ -8,7 +8,7 @@ from typing import Any
 from craft.stage.colour import paint
 from craft.stage.fields import boards, fade, field, glow, grain, ripples
 from craft.stage.figures import BACK, DRESS, SUIT, clothed, head
-from craft.stage.parts import face
+from craft.stage.parts import SKIN, face
 from craft.stage.shapes import hole, line, oval, poly, rect, ridge, scatter
 from craft.stage.stage import FAR, Cutout, Lit, Moves, Stage, Tone
 
@@ -16,7 +16,6 @@ from craft.stage.stage import FAR, Cutout, Lit, Moves, Stage, Tone
 
 DAY = paint(0.9, 0.98, 1.1)
 WOOD, DARK_WOOD, WARM_WOOD = paint(0.95, 0.78, 0.6), paint(0.84, 0.72, 0.6), paint(1.0, 0.68, 0.4)
-SKIN = (paint(1, 0.78, 0.63), paint(1, 0.62, 0.43), paint(1, 0.7, 0.52))
 LANTERNS = tuple((x, 186 + 30 * math.cos((x - 40) / 880 * math.pi * 4)) for x in range(-760, 1720, 100))
 LAMPLIGHT = glow(LANTERNS[8][0], 190, 150, 120, 0.6) + glow(360, 260, 300, 190, 1.5) + glow(800, 240, 200, 150, 0.5)
 
@@ -25,15 +24,15 @@ def _outside() -> list[Cutout]:
     water = fade((338, 5.5), (540, 4.6)) + ripples(330, 0.42, 5, 560)
     sail = (poly((613, 214), (700, 372), (632, 380)), poly((604, 232), (556, 372), (622, 380)))
     return [
-        Cutout("sky", None, FAR, fade((150, 6.1), (330, 6.7)) + grain(90, 12, 0.12, 1), DAY, lit=Lit.OWN),
-        Cutout("far shore", (ridge(334, 34, 4),), 600, field(3.7) + grain(9, 3, 0.2, 2), paint(0.76, 0.98, 1.2), lit=Lit.OWN),
-        Cutout("water", (rect(-2000, 334, 5000, 700),), 80, water, DAY, lit=Lit.OWN),
-        Cutout("glints", tuple(oval(x, y, 3 + 9 * q, 0.6 + q) for x, y, q in scatter(7, 90, 420, 345, 880, 520)), 60, field(7.5), DAY, lit=Lit.OWN),
-        Cutout("sail", sail, 40, fade((180, 6.6), (384, 5.7)) + grain(3, 40, 0.08, 4), paint(1, 0.98, 0.93), lit=Lit.OWN),
-        Cutout("mast", (poly((606, 196), (609, 196), (629, 396), (624, 396)),), 40, field(2.8), WOOD, lit=Lit.OWN),
-        Cutout("hull", (poly((548, 378), (600, 390, 660, 390, 716, 372), (702, 404), (670, 414, 606, 416, 566, 408)),), 40, fade((386, 6.7), (434, 5.4)), paint(1, 1, 0.99), lit=Lit.OWN),
-        Cutout("quay posts", (rect(716, 350, 9, 180), rect(738, 372, 11, 160), rect(716, 416, 44, 7)), 14, field(1.2) + grain(3, 30, 0.2, 8), WOOD, lit=Lit.OWN),
-        Cutout("hull stripe", (poly((552, 386), (606, 396, 660, 396, 712, 380), (708, 388), (660, 404, 606, 404, 556, 393)),), 40, field(3.2), paint(0.4, 0.6, 1.0), lit=Lit.OWN),
+        Cutout("sky", None, FAR, fade((150, 6.1), (330, 6.7)) + grain(90, 12, 0.12, 1), DAY, lit=Lit.OTHER),
+        Cutout("far shore", (ridge(334, 34, 4),), 600, field(3.7) + grain(9, 3, 0.2, 2), paint(0.76, 0.98, 1.2), lit=Lit.OTHER),
+        Cutout("water", (rect(-2000, 334, 5000, 700),), 80, water, DAY, lit=Lit.OTHER),
+        Cutout("glints", tuple(oval(x, y, 3 + 9 * q, 0.6 + q) for x, y, q in scatter(7, 90, 420, 345, 880, 520)), 60, field(7.5), DAY, lit=Lit.OTHER),
+        Cutout("sail", sail, 40, fade((180, 6.6), (384, 5.7)) + grain(3, 40, 0.08, 4), paint(1, 0.98, 0.93), lit=Lit.OTHER),
+        Cutout("mast", (poly((606, 196), (609, 196), (629, 396), (624, 396)),), 40, field(2.8), WOOD, lit=Lit.OTHER),
+        Cutout("hull", (poly((548, 378), (600, 390, 660, 390, 716, 372), (702, 404), (670, 414, 606, 416, 566, 408)),), 40, fade((386, 6.7), (434, 5.4)), paint(1, 1, 0.99), lit=Lit.OTHER),
+        Cutout("quay posts", (rect(716, 350, 9, 180), rect(738, 372, 11, 160), rect(716, 416, 44, 7)), 14, field(1.2) + grain(3, 30, 0.2, 8), WOOD, lit=Lit.OTHER),
+        Cutout("hull stripe", (poly((552, 386), (606, 396, 660, 396, 712, 380), (708, 388), (660, 404, 606, 404, 556, 393)),), 40, field(3.2), paint(0.4, 0.6, 1.0), lit=Lit.OTHER),
     ]
 
 
@@ -46,15 +45,15 @@ def _room() -> list[Cutout]:
         beams.append(rect(left - 1600, y, right + 3200, thick))
         beams.append(line([(left, y), (middle, peak), (right, y)], thick * 0.8))
     return [
-        Cutout("wall", (hole(rect(-3000, -1500, 7000, 2100), doorway),), 11, field(-3.3) + boards(34, 0.9, 7) + LAMPLIGHT + grain(1.4, 46, 0.2, 5) + lit * 0.5 + fade((60, -0.9), (250, 0)), WOOD, lit=Lit.OTHER),
-        Cutout("door frame", (hole(rect(526, 176, 250, 346), doorway),), 11, field(-2.5) + lit + grain(20, 1, 0.14, 6), DARK_WOOD, to=DAY, share=lit * 0.6, lit=Lit.OTHER),
-        Cutout("floor", (rect(-3000, 512, 7000, 1500),), 8, fade((512, -2.0), (660, -3.0)) + LAMPLIGHT * 0.35 + grain(90, 1.6, 0.26, 7), WOOD, lit=Lit.OTHER),
-        Cutout("floor gaps", tuple(poly((x - 0.4, 512), (x + 0.4, 512), (480 + (x - 480) * 2.3 + 2, 700), (480 + (x - 480) * 2.3 - 2, 700)) for x in range(-1200, 2160, 44)), 8, field(-3.9), DARK_WOOD, cover=field(0.7), soft=0.5, lit=Lit.OTHER),
-        Cutout("daylight on the floor", (poly((548, 522), (754, 522), (930, 700), (300, 700)),), 8, fade((520, 3.1), (690, 0.4)) + grain(90, 1.6, 0.22, 8), DAY, cover=fade((520, 0.96), (660, 0.72)), soft=4, lit=Lit.OWN),
-        Cutout("trusses", tuple(beams), 9, field(-4.1) + grain(60, 1.2, 0.2, 9) + glow(480, 150, 420, 26, 0.9), DARK_WOOD, lit=Lit.OTHER),
-        Cutout("slings", (rect(247, -40, 5, 160), rect(702, -40, 5, 160)), 8, field(-3.0), WOOD, lit=Lit.OTHER),
-        Cutout("shell", (poly((14, 121), (260, 95, 640, 95, 946, 126), (640, 152, 260, 152, 14, 121)),), 8, fade((100, -0.3), (148, -2.7)) + grain(120, 1.0, 0.12, 10), WARM_WOOD, lit=Lit.OTHER),
-        Cutout("shell's edge", (poly((34, 121), (280, 104, 640, 104, 926, 126), (640, 107, 280, 107, 34, 121)),), 8, field(1.3), paint(1, 0.88, 0.66), lit=Lit.OTHER),
+        Cutout("wall", (hole(rect(-3000, -1500, 7000, 2100), doorway),), 11, field(-3.3) + boards(34, 0.9, 7) + LAMPLIGHT + grain(1.4, 46, 0.2, 5) + lit * 0.5 + fade((60, -0.9), (250, 0)), WOOD),
+        Cutout("door frame", (hole(rect(526, 176, 250, 346), doorway),), 11, field(-2.5) + lit + grain(20, 1, 0.14, 6), DARK_WOOD, to=DAY, share=lit * 0.6),
+        Cutout("floor", (rect(-3000, 512, 7000, 1500),), 8, fade((512, -2.0), (660, -3.0)) + LAMPLIGHT * 0.35 + grain(90, 1.6, 0.26, 7), WOOD),
+        Cutout("floor gaps", tuple(poly((x - 0.4, 512), (x + 0.4, 512), (480 + (x - 480) * 2.3 + 2, 700), (480 + (x - 480) * 2.3 - 2, 700)) for x in range(-1200, 2160, 44)), 8, field(-3.9), DARK_WOOD, cover=field(0.7), soft=0.5),
+        Cutout("daylight on the floor", (poly((548, 522), (754, 522), (930, 700), (300, 700)),), 8, fade((520, 3.1), (690, 0.4)) + grain(90, 1.6, 0.22, 8), DAY, cover=fade((520, 0.96), (660, 0.72)), soft=4, lit=Lit.OTHER),
+        Cutout("trusses", tuple(beams), 9, field(-4.1) + grain(60, 1.2, 0.2, 9) + glow(480, 150, 420, 26, 0.9), DARK_WOOD),
+        Cutout("slings", (rect(247, -40, 5, 160), rect(702, -40, 5, 160)), 8, field(-3.0), WOOD),
+        Cutout("shell", (poly((14, 121), (260, 95, 640, 95, 946, 126), (640, 152, 260, 152, 14, 121)),), 8, fade((100, -0.3), (148, -2.7)) + grain(120, 1.0, 0.12, 10), WARM_WOOD),
+        Cutout("shell's edge", (poly((34, 121), (280, 104, 640, 104, 926, 126), (640, 107, 280, 107, 34, 121)),), 8, field(1.3), paint(1, 0.88, 0.66)),
     ]
 
 
@@ -64,11 +63,11 @@ def _lanterns() -> list[Cutout]:
     for x, y in LANTERNS:
         light = light + glow(x, y + 2, 9, 13, 1.5)
     return [
-        Cutout("cord", (line([(x, y - 20) for x, y in LANTERNS], 1.5),), 8, field(-3.8), DARK_WOOD, lit=Lit.OTHER),
-        Cutout("glow", tuple(oval(x, y, 46, 42) for x, y in LANTERNS), 8, field(0.3), paint(1.1, 0.86, 0.5), cover=field(0.16), soft=16, lit=Lit.OTHER),
-        Cutout("lanterns", paper, 8, light, paint(1.1, 0.92, 0.62), lit=Lit.OTHER),
-        Cutout("ribs", tuple(rect(x - 12, y + d, 24, 1.1) for x, y in LANTERNS for d in (-9, -2, 5)), 8, field(1.3), paint(1.1, 0.8, 0.45), lit=Lit.OTHER),
-        Cutout("caps", tuple(rect(x - 5, y - 22, 10, 4) for x, y in LANTERNS), 8, field(-1.6), DARK_WOOD, lit=Lit.OTHER),
+        Cutout("cord", (line([(x, y - 20) for x, y in LANTERNS], 1.5),), 8, field(-3.8), DARK_WOOD),
+        Cutout("glow", tuple(oval(x, y, 46, 42) for x, y in LANTERNS), 8, field(0.3), paint(1.1, 0.86, 0.5), cover=field(0.16), soft=16),
+        Cutout("lanterns", paper, 8, light, paint(1.1, 0.92, 0.62)),
+        Cutout("ribs", tuple(rect(x - 12, y + d, 24, 1.1) for x, y in LANTERNS for d in (-9, -2, 5)), 8, field(1.3), paint(1.1, 0.8, 0.45)),
+        Cutout("caps", tuple(rect(x - 5, y - 22, 10, 4) for x, y in LANTERNS), 8, field(-1.6), DARK_WOOD),
     ]
 
 
@@ -79,9 +78,9 @@ def _couple() -> list[Cutout]:
     on_groom = fade((392, 0.0), (460, 1.0), "x")
     edge = glow(463, 400, 5, 240, 1.9)
     flowers = tuple(oval(x, y, 3.5 + 3 * q, 3.4 + 3 * q) for x, y, q in scatter(3, 26, 330, 380, 366, 402))
-    here: dict[str, Any] = {"at": 6.0, "lit": Lit.OTHER, "moves": Moves.BODY}
+    here: dict[str, Any] = {"at": 6.0, "moves": Moves.BODY}
     return [
-        Cutout("shadow", (poly((274, 528), (330, 516, 420, 514, 470, 524), (400, 552, 250, 556, 250, 540)),), 6.0, field(-4.2), DARK_WOOD, cover=field(0.75), soft=7, lit=Lit.OTHER),
+        Cutout("shadow", (poly((274, 528), (330, 516, 420, 514, 470, 524), (400, 552, 250, 556, 250, 540)),), 6.0, field(-4.2), DARK_WOOD, cover=field(0.75), soft=7),
         Cutout("suit", suit["cloth"], ev=field(-3.2) + on_groom * 0.9 + edge + grain(1.2, 16, 0.14, 14), colour=paint(0.75, 0.86, 1.05), to=DAY, share=edge * 0.4, **here),
         Cutout("shoes", suit["shoes"], ev=field(-4.0), colour=DARK_WOOD, **here),
         Cutout("shirt", suit["shirt"], ev=field(0.9), colour=paint(1, 1, 1), **here),
@@ -112,9 +111,9 @@ def _guests() -> list[Cutout]:
         towards = 1 if x < 650 else -1
         rim = glow(x + towards * 24 * size / 2.1, y + 10, 11, 90, 1.2)
         out += [
-            Cutout(f"coat {k}", parts["cloth"], 2.6, field(ev - 1.1) + glow(x + towards * 66, y + 110, 16, 70, 1.0) + grain(3, 8, 0.14, 20 + k), coats[tone], lit=Lit.OTHER),
-            Cutout(f"nape {k}", parts["skin"], 2.6, field(ev - 0.2) + rim, SKIN[tone], lit=Lit.OTHER),
-            Cutout(f"hair {k}", parts["long_hair" if long else "hair"], 2.6, field(ev - 1.2) + rim + grain(1.2, 9, 0.32, 30 + k), (paint(1, 0.72, 0.48), paint(1, 0.84, 0.78), paint(1, 0.78, 0.6))[tone], lit=Lit.OTHER),
+            Cutout(f"coat {k}", parts["cloth"], 2.6, field(ev - 1.1) + glow(x + towards * 66, y + 110, 16, 70, 1.0) + grain(3, 8, 0.14, 20 + k), coats[tone]),
+            Cutout(f"nape {k}", parts["skin"], 2.6, field(ev - 0.2) + rim, SKIN[tone]),
+            Cutout(f"hair {k}", parts["long_hair" if long else "hair"], 2.6, field(ev - 1.2) + rim + grain(1.2, 9, 0.32, 30 + k), (paint(1, 0.72, 0.48), paint(1, 0.84, 0.78), paint(1, 0.78, 0.6))[tone]),
         ]
     return out
 
@@ -139,5 +138,6 @@ STAGE = Stage(
         Tone("rafters", 100, 70, -3.7, 12),
     ),
     draw=lambda: (*_outside(), *_room(), *_lanterns(), *_couple(), *_guests()),
-    other_k=3000,
+    other_k=6500,
+    other_kind="daylight",
 )

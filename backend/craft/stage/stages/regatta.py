@@ -2,11 +2,12 @@
 
 from __future__ import annotations
 
-from craft.stage.colour import Pixels, paint
+from craft.stage.colour import paint
 from craft.stage.fields import fade, field, glow, grain, ripples
 from craft.stage.parts import BLUE, EARTH, LEAF, SKIN, SLATE, STONE, TAR, WHITE, cloud, sky, water
 from craft.stage.shapes import line, moved, oval, poly, rect, ridge, scatter
 from craft.stage.stage import Cutout, Lit, Moves, Stage, Tone
+from craft.white.surfaces import Surface
 
 # fmt: off
 HULL = poly((-352, 2), (-300, -7, -150, -10, 0, -10), (150, -10, 300, -7, 356, 2), (300, 15, 150, 19, 0, 19), (-150, 19, -300, 15, -352, 2))
@@ -21,7 +22,7 @@ ROWER = {
 }
 
 
-def _crew(x: float, y: float, size: float, at: float, shirt_ev: float, shirt: Pixels, first: int) -> list[Cutout]:
+def _crew(x: float, y: float, size: float, at: float, shirt_ev: float, shirt: Surface, first: int) -> list[Cutout]:
     out = []
     for k in range(4):
         put = {name: moved([path], x - 170 * size + 100 * size * k, y, size) for name, path in ROWER.items()}
@@ -40,7 +41,7 @@ def _crew(x: float, y: float, size: float, at: float, shirt_ev: float, shirt: Pi
     return out
 
 
-def _boat(x: float, y: float, size: float, at: float, ev: float, colour: Pixels, band: float) -> list[Cutout]:
+def _boat(x: float, y: float, size: float, at: float, ev: float, colour: Surface, band: float) -> list[Cutout]:
     hull, keel = moved([HULL], x, y, size), moved([KEEL], x, y, size)
     mirror = moved([poly((-330, 20), (-200, 27, 200, 27, 334, 20), (250, 46, -250, 46, -330, 20))], x, y, size)
     wash = tuple(oval(x - 352 * size + 700 * size * q, y + (22 + 8 * r) * size, 26 * size * (0.4 + r), 1.6 * size) for r, _, q in scatter(int(at), 26, 0, 0, 1, 1))

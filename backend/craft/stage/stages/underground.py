@@ -36,29 +36,29 @@ def _draw() -> tuple[Cutout, ...]:
     panes = tuple(poly(_to(2500, -260, a), _to(2500, -260, b), _to(2500, 330, b), _to(2500, 330, a)) for a, b in ((0.1, 0.3), (0.42, 0.53), (0.6, 0.67), (0.73, 0.78), (0.82, 0.855), (0.885, 0.905)))
     train_moves: dict[str, Any] = {"moves": Moves.WIND, "speed_m_s": (-4.0, 1.2)}
     out: list[Cutout] = [
-        Cutout("end of the tunnel", None, 60, field(-4.4) + grain(30, 30, 0.2, 3), TAR, lit=Lit.OTHER),
-        Cutout("vault", (poly(_to(-900, -400, 0.0), _to(-900, -400, 0.93), _to(1200, -500, 0.93), (2390, -700), (2390, -3000), (-3000, -3000)),), 20, field(-2.4) + above + grain(60, 20, 0.12, 4), STONE, lit=Lit.OTHER),
-        Cutout("ribs", tuple(line([_to(-900, -400, s), (*_to(0, -760, s), *_to(900, -700, s), *_to(1300, -320, s))], 26 * (1 - s)) for s in (0.2, 0.42, 0.58, 0.7, 0.78, 0.84)), 19, field(-2.9) + above, SLATE, lit=Lit.OTHER),
-        Cutout("far wall", (poly(_to(1300, -320, 0.9), _to(1300, 700, 0.9), (2390, 900), (2390, -700)),), 24, field(-3.2) + grain(40, 40, 0.15, 5), TIMBER, lit=Lit.OTHER),
-        Cutout("tiles", (wall,), 9, field(-1.0) + fade((-100, 0.5), (500, 0.9), "x") + above * 0.5 + grain(70, 68, 0.1, 6), TILE, lit=Lit.OTHER),
-        Cutout("joints", joints, 8.9, field(-2.2) + above * 0.4, STONE, cover=field(0.6), soft=0.6, lit=Lit.OTHER),
-        Cutout("pictures on the wall", boards, 8.8, field(-0.6) + grain(24, 30, 0.7, 8), paint(1.2, 0.8, 0.6), lit=Lit.OTHER),
-        Cutout("tubes' light", tuple(tubes), 8.7, field(0.8), WHITE, cover=field(0.3), soft=22, lit=Lit.OTHER),
-        Cutout("tubes", tuple(tubes), 8.6, field(4.2), paint(0.94, 1.02, 0.98), soft=0.8, lit=Lit.OTHER),
-        Cutout("track", (poly(_to(700, 640, 0.93), _to(1500, 640, 0.93), (2390, 1140), (2390, 2380), (700, 2380), (700, 640)),), 7, field(-3.8) + grain(30, 6, 0.4, 9), TAR, lit=Lit.OTHER),
-        Cutout("platform", (platform,), 7.5, field(-0.9) + ripples(Y, 0.14, 10) + glow(330, 470, 220, 120, 0.7) + fade((320, 0.4), (640, -0.2)), STONE, lit=Lit.OTHER),
-        Cutout("edge", (edge,), 7.4, field(0.4) + fade((310, -0.6), (500, 0.3)), GOLD, lit=Lit.OTHER),
-        Cutout("train", (train,), 11, field(-1.7) + fade((600, 1.0), (900, -0.6), "x") + grain(60, 5, 0.1, 11), ENAMEL, lit=Lit.OTHER, **train_moves),
-        Cutout("its stripe", (poly((600, 330), (700, 352), (2390, 633), (2390, 545), (700, 320), (600, 310)),), 10.9, field(-0.2), WHITE, lit=Lit.OTHER, **train_moves),
+        Cutout("end of the tunnel", None, 60, field(-4.4) + grain(30, 30, 0.2, 3), TAR),
+        Cutout("vault", (poly(_to(-900, -400, 0.0), _to(-900, -400, 0.93), _to(1200, -500, 0.93), (2390, -700), (2390, -3000), (-3000, -3000)),), 20, field(-2.4) + above + grain(60, 20, 0.12, 4), STONE),
+        Cutout("ribs", tuple(line([_to(-900, -400, s), (*_to(0, -760, s), *_to(900, -700, s), *_to(1300, -320, s))], 26 * (1 - s)) for s in (0.2, 0.42, 0.58, 0.7, 0.78, 0.84)), 19, field(-2.9) + above, SLATE),
+        Cutout("far wall", (poly(_to(1300, -320, 0.9), _to(1300, 700, 0.9), (2390, 900), (2390, -700)),), 24, field(-3.2) + grain(40, 40, 0.15, 5), TIMBER),
+        Cutout("tiles", (wall,), 9, field(-1.0) + fade((-100, 0.5), (500, 0.9), "x") + above * 0.5 + grain(70, 68, 0.1, 6), TILE),
+        Cutout("joints", joints, 8.9, field(-2.2) + above * 0.4, STONE, cover=field(0.6), soft=0.6),
+        Cutout("pictures on the wall", boards, 8.8, field(-0.6) + grain(24, 30, 0.7, 8), paint(1.2, 0.8, 0.6)),
+        Cutout("tubes' light", tuple(tubes), 8.7, field(0.8), WHITE, cover=field(0.3), soft=22),
+        Cutout("tubes", tuple(tubes), 8.6, field(4.2), paint(0.94, 1.02, 0.98), soft=0.8),
+        Cutout("track", (poly(_to(700, 640, 0.93), _to(1500, 640, 0.93), (2390, 1140), (2390, 2380), (700, 2380), (700, 640)),), 7, field(-3.8) + grain(30, 6, 0.4, 9), TAR),
+        Cutout("platform", (platform,), 7.5, field(-0.9) + ripples(Y, 0.14, 10) + glow(330, 470, 220, 120, 0.7) + fade((320, 0.4), (640, -0.2)), STONE),
+        Cutout("edge", (edge,), 7.4, field(0.4) + fade((310, -0.6), (500, 0.3)), GOLD),
+        Cutout("train", (train,), 11, field(-1.7) + fade((600, 1.0), (900, -0.6), "x") + grain(60, 5, 0.1, 11), ENAMEL, **train_moves),
+        Cutout("its stripe", (poly((600, 330), (700, 352), (2390, 633), (2390, 545), (700, 320), (600, 310)),), 10.9, field(-0.2), WHITE, **train_moves),
         Cutout("panes", panes, 10.9, field(1.5) + grain(30, 60, 0.5, 12), GOLD, lit=Lit.OTHER, **train_moves),
-        Cutout("front of the train", (poly((566, 226), (604, 196), (604, 404), (566, 380)),), 12, field(-1.6), TAR, lit=Lit.OTHER, **train_moves),
+        Cutout("front of the train", (poly((566, 226), (604, 196), (604, 404), (566, 380)),), 12, field(-1.6), TAR, **train_moves),
         Cutout("head lamps", (oval(574, 352, 6, 7), oval(596, 362, 6, 8)), 11.9, field(4.4), paint(1.1, 1, 0.8), soft=1, lit=Lit.OTHER, **train_moves),
         Cutout("their light", (oval(586, 356, 46, 40),), 11.8, field(0.8), WHITE, cover=field(0.28), soft=18, lit=Lit.OTHER, **train_moves),
     ]
     waits = ((300, 288, 0.62, 11.0, -1.6, 1, "bag"), (452, 292, 0.46, 15.0, -2.0, 3, ""), (170, 268, 0.98, 7.2, -2.3, 2, "hat"), (400, 262, 1.26, 5.4, -1.3, 0, "bag"))
     for k, (x, y, size, away, ev, tone, also) in enumerate(waits):
         look = Look(ev, (paint(0.7, 0.9, 1.2), TAR, EARTH, paint(1.3, 0.7, 0.5))[k], (0.0, -0.4, -0.8, 0.5)[k], SKIN[tone], -2.8, HAIR[tone], "long_hair" if k == 3 else "hair", more=(("-legs", ev - 0.8, TAR), ("collar", ev + 0.5, STONE), *(((also, ev - 0.4, TIMBER),) if also else ())))
-        out += person(f"waiting {k}", COAT, look, x, y, size, away, light=fade((x - 24 * size, -0.4), (x + 24 * size, 0.5), "x"), lit=Lit.OTHER, moves=Moves.BODY, shadow=-2.6, flip=bool(k % 2))
+        out += person(f"waiting {k}", COAT, look, x, y, size, away, light=fade((x - 24 * size, -0.4), (x + 24 * size, 0.5), "x"), moves=Moves.BODY, shadow=-2.6, flip=bool(k % 2))
     return tuple(out)
 
 

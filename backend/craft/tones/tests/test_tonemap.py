@@ -11,7 +11,6 @@ import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from craft.stage.colour import LUMINANCE
 from craft.stage.stage import HIGH, WIDE
 from craft.stage.stages import BY_SLUG, STAGES
 from craft.tones.boxes import Tuning, boxes_of, lay
@@ -21,6 +20,7 @@ from craft.tones.readings import Looks, read, reading, spot_map, turns
 from craft.tones.spot import best_spot, off_at
 from craft.tones.tonemap import ACROSS, MARGIN, Oval, ToneMap, map_on
 from craft.vocabulary.terms import Pattern
+from craft.white.response import brightness
 
 CLIP = math.log2(7.8)
 
@@ -32,7 +32,7 @@ def drawn(tones: ToneMap, slug: str, focal_mm: float, distance_m: float, tuning:
     light = np.zeros((height, width, 3), np.float32)
     for box in boxes_of(Framing(BY_SLUG[slug], focal_mm, distance_m, 1.5, view), tuning, 0):
         lay(light, box.pixels, box.left, box.top)
-    return replace(tones, luminance=np.maximum(light @ LUMINANCE, 1e-6), highest=np.maximum(light.max(-1), 1e-6))
+    return replace(tones, luminance=np.maximum(light @ brightness(), 1e-6), highest=np.maximum(light.max(-1), 1e-6))
 
 
 def noise(seed: int, spread: float = 2.0) -> ToneMap:

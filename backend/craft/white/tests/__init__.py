@@ -1,0 +1,1 @@
+"""White against published tables and an independent library."""
