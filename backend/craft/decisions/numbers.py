@@ -53,7 +53,7 @@ def kept_kelvin(situation: Situation) -> float:
     2800.0
     """
     light, keeps = situation.light.kelvin, situation.light.keeps
-    return situation.body.kelvin_within(round(1 / ((1 - keeps) / light + keeps / DAYLIGHT_KELVIN), -2))
+    return situation.body.kelvin_on_dial(1 / ((1 - keeps) / light + keeps / DAYLIGHT_KELVIN))
 
 
 def frames_shot(situation: Situation, rate: float) -> float:

@@ -105,6 +105,9 @@ class Sensor:
         return math.hypot(36, 24) / math.hypot(self.width_mm, self.height_mm)
 
 
+USUAL_KELVIN, KELVIN_STEP = (2500.0, 10000.0), 100.0
+"""Ends of the scale of white where a body's own are not known, and its step (as most manuals print them)."""
+
 ALL_AREAS = ("point", "small_group", "zone", "whole_frame")
 USUAL_PATTERNS = ("multi_zone", "centre_weighted", "spot")
 
@@ -212,6 +215,25 @@ class Body:
         return (
             {**said, "exposure_mode": (*modes, "fixed_distance")} if modes and self.zone_focus and "fixed_distance" not in modes else said
         )
+
+    @property
+    def kelvins(self) -> tuple[float, ...]:
+        """The whites that its scale has, the warmest light's first: from end to end in hundreds, usual ends where its own are not known.
+
+        >>> BODY.kelvins[:3], BODY.kelvins[-1]
+        ((2500.0, 2600.0, 2700.0), 10000.0)
+        """
+        lowest, highest = self.kelvin_lowest or USUAL_KELVIN[0], self.kelvin_highest or USUAL_KELVIN[1]
+        inner = (KELVIN_STEP * k for k in range(math.ceil(lowest / KELVIN_STEP), math.floor(highest / KELVIN_STEP) + 1))
+        return tuple(sorted({lowest, *inner, highest}))
+
+    def kelvin_on_dial(self, kelvin: float) -> float:
+        """The white of its scale that is nearest to another, in mired.
+
+        >>> BODY.kelvin_on_dial(2790.0), BODY.kelvin_on_dial(1900.0)
+        (2800.0, 2500.0)
+        """
+        return min(self.kelvins, key=lambda one: abs(1e6 / one - 1e6 / kelvin))
 
     def kelvin_within(self, kelvin: float) -> float:
         """A white that the body's scale has, or its nearer end."""

@@ -20,10 +20,13 @@ from craft.setup.setup import Setup
 from craft.stage.stage import Stage
 from craft.stage.stages import BY_SLUG
 from craft.tones.boxes import Tuning
+from craft.tones.colours import automatic_on_own, automatic_on_scene, small_framing
+from craft.tones.framing import WIDE_MM, Framing
 from craft.tones.own import OwnLight
 from craft.tones.staging import stage_for
 from craft.vocabulary.setting import Value
 from craft.vocabulary.terms import AimMotion, File, Support
+from craft.white.automatic import BY_BEHAVIOUR
 
 
 def no_pictures(name: str) -> OwnLight:
@@ -50,7 +53,8 @@ class Shot:
 
     sensor: as it is read under that protection. stage: the scene's slug; above, below, kelvin, kind: its light as the situation has it; key_stops: EV of the key at the
     sensor less EV of time and aperture at base ISO; iso_stops: as dialled; protection: stops of it that the sensor is
-    not given; lift: stops added when the file is made; white_k, white_tint: what the file calls neutral, in kelvin and in thousandths of Duv; of_set: frames of a set, each
+    not given; lift: stops added when the file is made; white_k, white_tint: what the file calls neutral, in kelvin and in thousandths of Duv;
+    automatic: the way in which the body finds it by itself, empty where it is set; of_set: frames of a set, each
     in stops longer than this one, none for a single frame; joined: stops between three frames that the body puts together by itself, this one in
     the middle, 0 for a single frame; taste: how the file is finished; own: a picture of
     one's own in the scene's place. Lengths on the sensor
@@ -93,6 +97,7 @@ class Shot:
     own: OwnLight | None = None
     kind: str = ""
     white_tint: float = 0.0
+    automatic: str = ""
 
     @cached_property
     def scene(self) -> Stage:
@@ -148,7 +153,7 @@ def from_recipe(recipe: Mapping[str, Any], own: Callable[[str], OwnLight] = no_p
     >>> from_recipe(shot().recipe()) == shot()
     True
     """
-    recipe = {"own": None, "kind": "", "white_tint": 0.0, **recipe}
+    recipe = {"own": None, "kind": "", "white_tint": 0.0, "automatic": "", **recipe}
     if recipe.get("stage") not in BY_SLUG or set(recipe) != {one.name for one in fields(Shot)}:
         raise CraftError("this frame was made by another version, and cannot be drawn any more")
     known = {"sensor": Sensor(**recipe["sensor"]), "of_set": tuple(recipe["of_set"]), "taste": Taste(**recipe["taste"])}
@@ -168,9 +173,10 @@ def on_own(shot: Shot, own: OwnLight | None) -> Shot:
     across, down = (long, short) if wide >= high else (short, long)
     aspect = wide / high
     width = min(across, down * aspect)
-    return replace(
+    framed = replace(
         shot, own=own, width_mm=width, height_mm=width / aspect, body_m=0.0, limb_m=0.0, pan_m=0.0, star_m=0.0, turn_m=0.0, skew_m=0.0
     )
+    return found(framed) if shot.automatic else framed
 
 
 def shot_of(situation: Situation, setup: Setup, stage: str | None = None, seed: int = 1, values: Mapping[str, Value] = USUAL) -> Shot:
@@ -189,9 +195,10 @@ def shot_of(situation: Situation, setup: Setup, stage: str | None = None, seed: 
     traverse = (body.readout_s or 0.0) if setup.shutter_type is Shutter.ELECTRONIC else (body.sync_with(setup.shutter_type) or 0.0)
     merge = setup.bracketing.merge
     taste = taste_of(values)
+    drawn_on = stage or stage_for(situation).slug
     skew = image_speed(situation) * traverse if setup.shutter_type is Shutter.ELECTRONIC and not situation.subject.sky else 0.0
-    return Shot(
-        stage=stage or stage_for(situation).slug,
+    shot = Shot(
+        stage=drawn_on,
         above=situation.light.above,
         below=situation.light.below,
         kelvin=situation.light.kelvin,
@@ -208,6 +215,8 @@ def shot_of(situation: Situation, setup: Setup, stage: str | None = None, seed: 
         protection=setup.range.highlight_protection_stops,
         key_stops=key_ev - (2 * math.log2(aperture) - math.log2(time_s) - base),
         white_k=setup.facts["kelvin_set"],
+        white_tint=setup.facts["tint_set"],
+        automatic=setup.white.mode.value if setup.white.mode.value in BY_BEHAVIOUR else "",
         focus_m=setup.focus.distance_m,
         traverse_s=traverse,
         skew_m=skew,
@@ -218,6 +227,30 @@ def shot_of(situation: Situation, setup: Setup, stage: str | None = None, seed: 
         joined=setup.facts["merge_step_stops"] if merge else 0.0,
         **drawn,
     )
+    return found(shot) if shot.automatic else shot
+
+
+def small_framing_of(shot: Shot) -> Framing:
+    """A shot's scene as its lens frames it, small.
+
+    >>> small_framing_of(shot()).stage.slug
+    'regatta'
+    """
+    return small_framing(shot.scene, shot.focal_mm * WIDE_MM / shot.width_mm, shot.distance_m, shot.width_mm / shot.height_mm)
+
+
+def found(shot: Shot, behaviour: str = "") -> Shot:
+    """The same shot with the white that an automatic way finds on its scene; its own way unless another is given.
+
+    >>> 4500 < found(shot(), "automatic").white_k < 7500
+    True
+    """
+    behaviour = behaviour or shot.automatic
+    if shot.own is not None:
+        white = automatic_on_own(shot.own, shot.kind, shot.kelvin, behaviour)
+    else:
+        white = automatic_on_scene(small_framing_of(shot), shot.tuning, behaviour, round(shot.clip_above_key, 1))
+    return replace(shot, white_k=white[0], white_tint=white[1], automatic=behaviour)
 
 
 def _drawn(situation: Situation, time_s: float) -> dict[str, Any]:

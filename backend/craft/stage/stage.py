@@ -80,7 +80,7 @@ class Stage:
 
     usual_mm: focal length in 36 mm terms, and distance_m of the subject, for which it is composed; aim: the middle of
     the subject, which the camera keeps where it is; vanishing: where level lines meet; above, below: stops between
-    the key and its brightest and darkest named tones; other_k, other_kind: colour temperature of the second light, if there is one, and its kind if that is known;
+    the key and its brightest and darkest named tones; other_k, other_kind: colour temperature of the second light, if there is one, its kind if that is known, and what it is called;
     void: stops from the key from which what is darker stays as dark whatever the contrast: a sky without light, not a shade.
     """
 
@@ -95,6 +95,7 @@ class Stage:
     draw: Callable[[], tuple[Cutout, ...]]
     other_k: float | None = None
     other_kind: str = ""
+    other_name: str = ""
     void: float = -inf
 
     @property

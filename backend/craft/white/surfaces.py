@@ -106,6 +106,8 @@ ROWS: tuple[Row, ...] = (
     Row(slug="cloth", label="white cloth", made=lambda: Surface("cloth", 0.74 * (1 - 0.45 * (1 - rising(415.0, 12.0))), Brightener(0.14)), source="washed cotton, brightened"),
     _skin(1, 0.006, 0.012), _skin(2, 0.015, 0.02), _skin(3, 0.025, 0.025), _skin(4, 0.04, 0.025), _skin(5, 0.07, 0.025), _skin(6, 0.15, 0.025),
     Row(slug="lips", label="lips", made=lambda: Surface("lips", skin(0.02, 0.16)), source="the same model with much blood"),
+    Row(slug="tooth", label="teeth", made=lambda: Surface("tooth", 0.62 * (0.68 + 0.32 * rising(480.0, 40.0))), source="a yellowish white, as shade guides of dentists have it (an estimate)"),
+    Row(slug="eye", label="white of the eye", made=lambda: Surface("eye", 0.55 * (0.9 + 0.1 * rising(500.0, 40.0)) - line(555.0, 30.0, 0.03)), source="white with a little blood in it (an estimate)"),
     Row(slug="leaf", label="leaf", made=lambda: Surface("leaf", 0.04 + line(552.0, 38.0, 0.1) + 0.42 * rising(712.0, 10.0)), source=_SHAPES),
     Row(slug="blossom", label="blossom", made=lambda: Surface("blossom", 0.25 + line(440.0, 40.0, 0.3) + 0.5 * rising(605.0, 12.0)), source=_SHAPES),
     Row(slug="brick", label="brick", made=lambda: Surface("brick", 0.06 + 0.26 * rising(585.0, 20.0)), source=_SHAPES),

@@ -16,6 +16,7 @@ from forms.rulers.range import RangedOut, range_of
 from forms.rulers.sets import CoveringOut, sets_of
 from forms.rulers.steady import SteadyOut, series_form
 from forms.rulers.truth import TruthOut, truth_form
+from forms.rulers.white import BesideOut, MeasuredOut, MeasureIn, WhiteIn, WhiteOut, WhitesIn, measured_on, white_on, whites_beside
 from outings.bench.actions import in_full, theirs_of
 from outings.rehearse.actions import column_token, drawn_strip, etag, strip_token, token_of
 from outings.rehearse.api import jpeg
@@ -67,6 +68,27 @@ def truth(request: HttpRequest, asked: RehearseIn) -> HttpResponse:
 def series(request: HttpRequest, asked: RehearseIn) -> HttpResponse:
     """How bright twelve frames of a series come out, held and by each pattern. Stateless."""
     return as_json(series_form(asked, strip_token, theirs_of(request.user)))
+
+
+@router.post("/rehearse/white", response=WhiteOut)
+@stateless
+def white(request: HttpRequest, asked: WhiteIn) -> HttpResponse:
+    """The lights of a situation's scene, the white that is set, and what comes of skin and paper. Stateless."""
+    return as_json(white_on(asked, theirs_of(request.user)))
+
+
+@router.post("/rehearse/whites", response=list[BesideOut])
+@stateless
+def whites(request: HttpRequest, asked: WhitesIn) -> list[BesideOut]:
+    """Frames of a situation under several whites. Stateless."""
+    return whites_beside(asked, token_of, theirs_of(request.user))
+
+
+@router.post("/rehearse/white/measured", response=MeasuredOut)
+@stateless
+def measured(request: HttpRequest, asked: MeasureIn) -> HttpResponse:
+    """The white that places of a situation's frame ask for. Stateless."""
+    return as_json(measured_on(asked, theirs_of(request.user)))
 
 
 @router.post("/rehearse/light", response=InLightOut)

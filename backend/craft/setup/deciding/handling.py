@@ -20,6 +20,7 @@ from craft.scene.situation import Situation
 from craft.setup.course import Course
 from craft.setup.saying.notes import darker_stops
 from craft.vocabulary.terms import AimMotion, Area, Drive, FocusMode, White
+from craft.white.response import white_of
 
 RATE_SHARE = {Drive.HIGH: 1.0, Drive.MEDIUM: 0.5, Drive.LOW: 0.25}
 """Share of the body's highest rate at each level (estimate: makers halve from level to level)."""
@@ -70,17 +71,19 @@ def plan_series(course: Course) -> Course:
 
 @tells(
     kelvin_set=Fact("white set to", "kelvin"),
+    tint_set=Fact("tint that white is set to", "count"),
     white_fixed=Fact("white is fixed", "yes", "the body finds white anew at each frame"),
     white_warm_mired=Fact("warmer than neutral, in mired", "count"),
     white_cold_mired=Fact("colder than neutral, in mired", "count"),
     white_kept=Fact("share of the light's own colour that is left", "percent"),
 )
-def _of_white(situation: Situation, mode: White, kelvin: float) -> dict[str, float]:
+def _of_white(situation: Situation, mode: White, kelvin: float, tint: float) -> dict[str, float]:
     light = situation.light.kelvin
     warmer = 1e6 / light - 1e6 / kelvin
     own = 1e6 / light - 1e6 / numbers.DAYLIGHT_KELVIN
     return {
         "kelvin_set": kelvin,
+        "tint_set": tint,
         "white_fixed": yes(mode not in (White.AUTOMATIC, White.AUTOMATIC_WARM, White.AUTOMATIC_NEUTRAL)),
         "white_warm_mired": max(0.0, warmer),
         "white_cold_mired": max(0.0, -warmer),
@@ -112,10 +115,13 @@ def choose_white(course: Course) -> Course:
     usual = numbers.kept_kelvin(situation)
     made = choose(WHITE, course.told, course.wishes.only(WHITE, hand), instead={"white_kelvin": usual})
     mode = White(made.value[0])
-    kelvin = situation.light.kelvin if mode in (White.MEASURED, White.AUTOMATIC_NEUTRAL) else PRESETS.get(mode, usual)
+    light = situation.light
+    kelvin, tint = white_of(light.kind, light.kelvin) if mode is White.MEASURED else (PRESETS.get(mode, usual), 0.0)
+    if mode is White.AUTOMATIC_NEUTRAL:
+        kelvin = light.kelvin
     if mode is White.KELVIN:
         kelvin = number(course.situation, "white_kelvin") or usual
-    return course.take(replace(made, hand=course.wishes.of(WHITE))).tell(_of_white(situation, mode, kelvin))
+    return course.take(replace(made, hand=course.wishes.of(WHITE))).tell(_of_white(situation, mode, kelvin, tint))
 
 
 BY_ITSELF = ("focus_area", "subject_detection", "priority_single", "priority_continuous")

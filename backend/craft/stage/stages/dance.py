@@ -28,7 +28,7 @@ def _guests() -> list[Cutout]:
     for row, (y, size, at, ev) in enumerate(((250, 12.5, 9.5, -3.5), (272, 15.0, 8.0, -3.0))):
         places = [(x + 20 * q, y + 12 * (q - 0.5), size * (0.9 + 0.2 * q), q) for x, q in ((-700 + 54 * k + 27 * row, (k * 0.618 + row * 0.37) % 1) for k in range(44))]
         standing = [one for one in places if not 330 < one[0] < 640 or row == 0]
-        spot: dict[str, Any] = {"at": at, "lit": Lit.OTHER, "moves": Moves.WIND, "speed_m_s": (0.08, 0.03)}
+        spot: dict[str, Any] = {"at": at, "moves": Moves.WIND, "speed_m_s": (0.08, 0.03)}
         light = _pool() * 0.3
         for k, tint in enumerate((TAR, paint(1, 0.8, 0.8), paint(0.8, 0.95, 1.1))):
             clothes = tuple(poly((x - s * 1.7, 478 + 9 * row), (x - s * 2.0, y + s * 2.4, x - s * 1.6, y + s * 1.5, x, y + s * 1.2), (x + s * 1.6, y + s * 1.5, x + s * 2.0, y + s * 2.4, x + s * 1.7, 478 + 9 * row)) for x, y, s, _ in standing[k::3])
@@ -42,7 +42,7 @@ def _guests() -> list[Cutout]:
 def _pair() -> list[Cutout]:
     """A couple in a closed hold: his back to us and turning, her profile over his shoulder, joined hands one shape."""
     light = _pool() * 0.5 + fade((380, 0.2), (600, -0.5), "x")
-    spot: dict[str, Any] = {"at": 5.0, "lit": Lit.OTHER, "moves": Moves.BODY}
+    spot: dict[str, Any] = {"at": 5.0, "moves": Moves.BODY}
     limbs = spot | {"moves": Moves.LIMB}
     suit = paint(0.85, 0.92, 1.08)
     jacket = poly((412, 262), (392, 272, 384, 292, 382, 322), (380, 352, 386, 384, 384, 414), (404, 422, 444, 424, 466, 416), (466, 384, 472, 350, 472, 320), (472, 292, 466, 274, 446, 262), (436, 258, 422, 258, 412, 262))
@@ -92,26 +92,26 @@ def _draw() -> tuple[Cutout, ...]:
     strings = line([(-900, 110), (-200, 70, 100, 190, 480, 120), (860, 190, 1200, 70, 1900, 120)], 1.4)
     bulbs = tuple(oval(x, 112 + 34 * abs(((x + 900) % 480) / 240 - 1), 4.2, 5.4) for x in range(-880, 1900, 46))
     return (
-        Cutout("end wall", None, 14, field(-4.0) + boards(40, 0.7, 5) + _pool() * 0.3 + grain(1.4, 50, 0.2, 3), TIMBER, to=COOL, share=glow(760, 200, 240, 260, 0.7) + glow(120, 220, 200, 240, 0.1), lit=Lit.OTHER),
-        Cutout("beams", (rect(-3000, 66, 7000, 16), rect(-3000, -20, 7000, 20)), 12, field(-4.6), TAR, lit=Lit.OTHER),
-        Cutout("strings", (strings,), 11, field(-3.6), TAR, lit=Lit.OTHER),
+        Cutout("end wall", None, 14, field(-4.0) + boards(40, 0.7, 5) + _pool() * 0.3 + grain(1.4, 50, 0.2, 3), TIMBER, to=COOL, share=glow(760, 200, 240, 260, 0.7) + glow(120, 220, 200, 240, 0.1)),
+        Cutout("beams", (rect(-3000, 66, 7000, 16), rect(-3000, -20, 7000, 20)), 12, field(-4.6), TAR),
+        Cutout("strings", (strings,), 11, field(-3.6), TAR),
         Cutout("bulbs", bulbs, 11, field(3.0), paint(1.2, 0.9, 0.55), lit=Lit.OTHER),
-        Cutout("floor", (rect(-3000, 470, 7000, 2500),), 6.5, fade((470, -2.8), (640, -3.0)) + glow(440, 566, 170, 46, 2.1) + glow(590, 584, 130, 36, 1.6) + glow(310, 580, 130, 36, 1.2) + grain(90, 2, 0.22, 7), TIMBER, to=COOL, share=glow(620, 580, 200, 80, 0.6), lit=Lit.OTHER),
+        Cutout("floor", (rect(-3000, 470, 7000, 2500),), 6.5, fade((470, -2.8), (640, -3.0)) + glow(440, 566, 170, 46, 2.1) + glow(590, 584, 130, 36, 1.6) + glow(310, 580, 130, 36, 1.2) + grain(90, 2, 0.22, 7), TIMBER, to=COOL, share=glow(620, 580, 200, 80, 0.6)),
         *_guests(),
-        Cutout("haze", None, 6.0, field(-0.5), WARM, to=COOL, share=fade((480, 0.0), (720, 1.0), "x"), cover=haze * 0.16, lit=Lit.OTHER),
-        Cutout("flexes", cord, 6.0, field(-4.4), TAR, lit=Lit.OTHER, moves=Moves.LIMB),
-        *(Cutout("glow", (oval(x, y, 60, 54),), 6.0, field(0.6), tint, cover=field(0.3), soft=18, lit=Lit.OTHER, moves=Moves.LIMB) for x, y, tint in LAMPS),
-        *(Cutout("shades", (poly((x - 26, y + 8), (x - 10, y - 14), (x + 10, y - 14), (x + 26, y + 8)),), 6.0, field(-3.2), TAR, lit=Lit.OTHER, moves=Moves.LIMB) for x, y, _ in LAMPS),
+        Cutout("haze", None, 6.0, field(-0.5), WARM, to=COOL, share=fade((480, 0.0), (720, 1.0), "x"), cover=haze * 0.16),
+        Cutout("flexes", cord, 6.0, field(-4.4), TAR, moves=Moves.LIMB),
+        *(Cutout("glow", (oval(x, y, 60, 54),), 6.0, field(0.6), tint, cover=field(0.3), soft=18, moves=Moves.LIMB) for x, y, tint in LAMPS),
+        *(Cutout("shades", (poly((x - 26, y + 8), (x - 10, y - 14), (x + 10, y - 14), (x + 26, y + 8)),), 6.0, field(-3.2), TAR, moves=Moves.LIMB) for x, y, _ in LAMPS),
         *(Cutout("lamps", (oval(x, y + 9, 17, 9),), 6.0, field(4.6), tint, lit=Lit.OTHER, moves=Moves.LIMB) for x, y, tint in LAMPS),
         *_pair(),
-        *person("near", BACK, Look(-4.0, TAR, -3.0, SKIN[2], -4.2, HAIR[1]), 820, 520, 2.6, 2.4, light=glow(770, 520, 16, 160, 1.6), to=COOL, share=0.5, lit=Lit.OTHER, moves=Moves.WIND),
-        *person("near too", BACK, Look(-4.1, TAR, -3.2, SKIN[3], -4.2, HAIR[3], "long_hair"), 70, 530, 2.6, 2.4, light=glow(120, 530, 16, 160, 1.5), to=PINK, share=0.4, lit=Lit.OTHER, moves=Moves.WIND),
+        *person("near", BACK, Look(-4.0, TAR, -3.0, SKIN[2], -4.2, HAIR[1]), 820, 520, 2.6, 2.4, light=glow(770, 520, 16, 160, 1.6), to=COOL, share=0.5, moves=Moves.WIND),
+        *person("near too", BACK, Look(-4.1, TAR, -3.2, SKIN[3], -4.2, HAIR[3], "long_hair"), 70, 530, 2.6, 2.4, light=glow(120, 530, 16, 160, 1.5), to=PINK, share=0.4, moves=Moves.WIND),
     )
 
 
 STAGE = Stage(
     slug="dance", title="dancing under swinging lamps", problem="Coloured lamps that swing: faces are two stops brighter in one beat than in the next.",
-    usual_mm=35, distance_m=5.0, aim=(450, 390), vanishing=(480, 300), other_k=2900,
+    usual_mm=35, distance_m=5.0, aim=(450, 390), vanishing=(480, 300), other_k=2900, other_name="bulbs and lamps",
     tones=(Tone("lamp", 452, 55, 4.8, 4), Tone("collar", 424, 263, 1.0, 1), Tone("skin, hers", 494, 256, 0.5, 3, skin=True), Tone("skin, his", 447, 236, -0.3, 2, skin=True), Tone("red dress", 520, 470, 0.4, 8), Tone("floor", 660, 600, -1.5, 12), Tone("suit", 408, 350, -1.6, 6), Tone("guests", 842, 276, -2.2, 4), Tone("wall", 60, 150, -3.8, 12)),
     draw=_draw,
 )

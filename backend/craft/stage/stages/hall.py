@@ -138,6 +138,6 @@ STAGE = Stage(
         Tone("rafters", 100, 70, -3.7, 12),
     ),
     draw=lambda: (*_outside(), *_room(), *_lanterns(), *_couple(), *_guests()),
-    other_k=6500,
+    other_k=6500, other_name="doorway",
     other_kind="daylight",
 )

@@ -69,7 +69,7 @@ ROSE_NIGHT = paint(1.1, 0.86, 0.9)
 
 STAGE = Stage(
     slug="lanterns", title="lantern street after rain", problem="Lanterns four stops over the faces they light, and all of it twice in the wet stones.",
-    usual_mm=35, distance_m=5.6, aim=(520, 350), vanishing=(480, 300), other_k=2700, other_kind="led_warm",
+    usual_mm=35, distance_m=5.6, aim=(520, 350), vanishing=(480, 300), other_k=2700, other_name="windows", other_kind="led_warm",
     tones=(Tone("lantern", 150, 182, 3.4, 5), Tone("window", 104, 150, 1.6, 8), Tone("wet stones", 660, 560, -0.6, 8), Tone("skin", 520, 268, 0.1, 4, skin=True), Tone("red umbrella", 500, 206, 0.5, 3), Tone("wall", 250, 240, -1.0, 8), Tone("coat", 742, 330, -2.2, 8), Tone("sky", 480, 80, -3.8, 14)),
     draw=_draw,
 )

@@ -93,7 +93,7 @@ def _land() -> tuple[Cutout, ...]:
 
 STARS = Stage(
     slug="stars", title="stars over land", problem="Light so low that time, ISO and aperture are all at their end, and stars that move.",
-    usual_mm=20, distance_m=12, aim=(420, 540), vanishing=(480, 480), other_k=2200,
+    usual_mm=20, distance_m=12, aim=(420, 540), vanishing=(480, 480), other_k=2200, other_name="lamps of the town",
     tones=(Tone("planet", 318, 112, 4.4, 1.2), Tone("town", 150, 470, 0.3, 5), Tone("town's glow", 150, 440, 1.0, 14), Tone("galaxy", 600, 130, 0.0, 16), Tone("sky", 60, 60, -1.2, 20), Tone("watcher", 408, 540, -2.6, 3), Tone("near hills", 800, 590, -3.2, 10), Tone("ground", 800, 632, -3.8, 5)),
     draw=_land,
 )
@@ -127,7 +127,7 @@ def _moon() -> tuple[Cutout, ...]:
 
 MOON = Stage(
     slug="moon", title="the moon", problem="A sunlit thing in a black sky: a meter that sees the sky burns it.",
-    usual_mm=1743, distance_m=1000, aim=(500, 300), vanishing=(480, 900), void=-6.0, other_k=2700,
+    usual_mm=1743, distance_m=1000, aim=(500, 300), vanishing=(480, 900), void=-6.0, other_k=2700, other_name="the window",
     tones=(Tone("bright land", 640, 400, 0.6, 8), Tone("seas", 560, 258, -0.4, 8), Tone("land near the edge", 410, 330, -1.6, 8), Tone("sky", 900, 80, -8.9, 20)),
     draw=_moon,
 )

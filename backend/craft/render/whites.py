@@ -1,0 +1,174 @@
+"""White on a frame: what automatic white finds there, and how far off a finished file can still be mended."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from craft.kept import kept
+from craft.render.develop import FULL_RAW, Bytes, curve, developed, file_gains
+from craft.render.expose import frame
+from craft.render.shot import Shot
+from craft.tones.framing import View
+from craft.white.colorimetry import BESIDE, delta_e, lab_of
+from craft.white.outcome import CARD
+from craft.white.response import LEAST_K, MOST_K, gains_of, numbers_of, to_screen, white_of, white_of_numbers
+from craft.white.screen import XYZ_TO_RGB
+from craft.white.surfaces import SKINS, SURFACES
+
+JUDGED = (*SKINS, "paper", "grey card")
+"""What a finished file is judged by."""
+
+STEP_MIRED, MOST_MIRED = 5.0, 250.0
+
+
+def _raw(shot: Shot) -> np.ndarray:
+    """The judged surfaces in the light of a shot as its raw has them, the grey card at the key, (1, n, 3)."""
+    rows = [SURFACES[name].surface for name in JUDGED]
+    numbers = np.stack([numbers_of(one, shot.kind, shot.kelvin) * one.luminance / CARD for one in rows])
+    return np.asarray(np.minimum(numbers * 2.0**-shot.clip_above_key, 1), np.float32)[None]
+
+
+def _lab(file: Bytes) -> np.ndarray:
+    share = file.astype(float) / 255
+    linear = np.where(share <= 0.04045, share / 12.92, ((share + 0.055) / 1.055) ** 2.4)
+    to_xyz = np.linalg.inv(XYZ_TO_RGB)
+    return lab_of(linear @ to_xyz.T, to_xyz @ np.ones(3))
+
+
+def mended(file: Bytes, shot: Shot, white: tuple[float, float]) -> Bytes:
+    """A finished file brought to another white afterwards: its curve undone, its channels scaled, its curve again. What was full stays so."""
+    table = curve(shot)
+    light = np.searchsorted(table, np.arange(256), side="left").clip(0, 65535) / 65535
+    back = light[file] @ np.linalg.inv(to_screen()).T * (gains_of(*white) / file_gains(shot))
+    levels = np.clip(back @ to_screen().T, 0, 1)
+    return np.asarray(np.take(table, (levels * 65535).astype(np.uint16)), np.uint8)
+
+
+def left_when_mended(shot: Shot, white: tuple[float, float]) -> float:
+    """The most that a skin, paper or a grey card is off after a finished file was brought to a white, in CIEDE2000, against one that had been set to it.
+
+    >>> left_when_mended(shot(), (shot().white_k, shot().white_tint)) < 1.0
+    True
+    """
+    raw = _raw(shot)
+    right = developed(raw, replace(shot, white_k=white[0], white_tint=white[1]))
+    return float(delta_e(_lab(mended(developed(raw, shot), shot, white)), _lab(right)).max())
+
+
+@kept
+def mends_from_to(shot: Shot) -> tuple[float, float]:
+    """Kelvin between which white may be set so that a finished file can still be brought to the light's own: nothing judged is then more than seen side by side.
+
+    >>> low, high = mends_from_to(shot())
+    >>> low < shot().kelvin < high
+    True
+    """
+    goal = white_of(shot.kind, shot.kelvin)
+
+    def reach(way: float) -> float:
+        off = 0.0
+        while off < MOST_MIRED:
+            mired = 1e6 / goal[0] + way * (off + STEP_MIRED)
+            if not 40.0 < mired < 1000.0 or left_when_mended(replace(shot, white_k=1e6 / mired, white_tint=goal[1]), goal) > BESIDE:
+                break
+            off += STEP_MIRED
+        return 1e6 / (1e6 / goal[0] + way * off)
+
+    return reach(1.0), reach(-1.0)
+
+
+REACH = 0.012
+"""Half the width of a place that is measured, as a share of the frame's."""
+
+DIM_SNR, TOO_MUCH_FULL, TOO_COLOURED = 8.0, 0.02, 14.0
+"""Signal to noise of the weakest channel under which a place is too dark; share of it that is full from which it tells nothing; tint (thousandths of
+Duv) from which it is no grey thing under a usual lamp."""
+
+ONE_LIGHT_MIRED = 20.0
+"""Spread under which places lie in one light."""
+
+
+@dataclass(frozen=True, slots=True)
+class Measured:
+    """White measured at a place of a frame. mireds: from the white that is set, over 0 where the place asks for one of a warmer light; spread: of the noise,
+    in mireds, at one standard deviation; refused: why it tells nothing, empty where it does."""
+
+    x: float
+    y: float
+    kelvin: float
+    tint: float
+    mireds: float
+    spread: float
+    refused: str = ""
+
+
+def measured(shot: Shot, x: float, y: float, width: int = 480) -> Measured:
+    """The white that a place of a frame asks for, as if it were grey: the mean of its channels, with the spread that its noise leaves.
+
+    x, y : shares of the frame's width and height.
+
+    >>> found = measured(replace(shot(), kelvin=3200.0), 0.5, 0.9)
+    >>> bool(found.refused) or found.kelvin < 5500
+    True
+    """
+    height = max(1, round(width * shot.height_mm / shot.width_mm))
+    raw = frame(shot, View(width, height, float(width)))
+    half = max(1, round(REACH * width))
+    column, row = min(max(round(x * width), half), width - half - 1), min(max(round(y * height), half), height - half - 1)
+    place = raw[row - half : row + half + 1, column - half : column + half + 1].reshape(-1, 3).astype(float)
+    mean, sigma = place.mean(0), place.std(0) / math.sqrt(len(place))
+    if float((place >= FULL_RAW).any(-1).mean()) > TOO_MUCH_FULL:
+        return Measured(x, y, 0.0, 0.0, 0.0, 0.0, "a channel is full there: what it was is not known")
+    if not (mean > 0).all() or float((mean / np.maximum(sigma, 1e-12)).min()) < DIM_SNR:
+        return Measured(x, y, 0.0, 0.0, 0.0, 0.0, "it is too dark there: noise would decide")
+    kelvin, tint = white_of_numbers(mean)
+    # what is brighter or darker there is so in all channels: the noise is what is left of their ratios
+    ratios = np.log(np.maximum(place, 1e-9) / np.maximum(place[:, 1:2], 1e-9))
+    noise = ratios.std(0) / math.sqrt(len(place))
+    moved = [1e6 / white_of_numbers(mean * np.exp(noise * np.eye(3)[channel]))[0] - 1e6 / kelvin for channel in (0, 2)]
+    set_mired = 1e6 / shot.white_k
+    if abs(tint) > TOO_COLOURED or not LEAST_K * 1.05 < kelvin < MOST_K * 0.95:
+        colour = "green" if tint > 0 else "magenta"
+        return Measured(
+            x, y, kelvin, tint, 1e6 / kelvin - set_mired, 0.0, f"it has a colour of its own, or the lamp is {colour}: no grey thing"
+        )
+    return Measured(x, y, kelvin, tint, 1e6 / kelvin - set_mired, math.hypot(*moved))
+
+
+@dataclass(frozen=True, slots=True)
+class Together:
+    """What several places come to: the white between them, how far they are apart in mireds, and whether they are under one light."""
+
+    kelvin: float
+    tint: float
+    spread: float
+    one_light: bool
+
+
+def together(places: Sequence[Measured]) -> Together | None:
+    """The mean of places that tell something; None where none does.
+
+    >>> one, other = (Measured(0.1, 0.1, kelvin, 0.0, 0.0, 1.0) for kelvin in (3000.0, 5000.0))
+    >>> round(together((one, other)).kelvin), together((one, other)).one_light
+    (3750, False)
+    """
+    told = [place for place in places if not place.refused]
+    if not told:
+        return None
+    mireds = [1e6 / place.kelvin for place in told]
+    spread = max(mireds) - min(mireds)
+    return Together(1e6 * len(mireds) / sum(mireds), sum(place.tint for place in told) / len(told), spread, spread <= ONE_LIGHT_MIRED)
+
+
+def misleads(surface: str, kind: str, kelvin: float) -> float:
+    """Mireds by which a thing that people take for grey or white misleads in a light: over 0 where white set by it comes out too cold.
+
+    >>> misleads("tooth", "daylight", 5500.0) > 5 > abs(misleads("grey card", "daylight", 5500.0))
+    True
+    """
+    found = white_of_numbers(numbers_of(SURFACES[surface].surface, kind, kelvin))[0]
+    return 1e6 / found - 1e6 / white_of(kind, kelvin)[0]

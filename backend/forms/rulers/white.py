@@ -1,0 +1,447 @@
+"""White on the scene, in JSON: its lights, the white that is set, what comes of skin and paper, and whites beside it."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import replace
+from typing import Annotated, Literal
+
+from pydantic import BaseModel, Field
+
+from craft.kit.body import Body
+from craft.render.shot import Shot, found, small_framing_of
+from craft.render.whites import measured, mends_from_to, misleads, together
+from craft.scene.light import APART_MIRED
+from craft.scene.situation import Situation
+from craft.stage.stage import Lit
+from craft.tones.colours import shares_of
+from craft.vocabulary.settings import BY_SLUG as BY_SETTING
+from craft.vocabulary.terms import File, White
+from craft.vocabulary.words import say_value
+from craft.white.automatic import BEHAVIOURS
+from craft.white.colorimetry import seen, temperature_and_tint, xyz_of
+from craft.white.lights import BY_KIND, spectrum_of
+from craft.white.outcome import SHOWN, LightOn, Patch, as_they_are, compromise, patches_of, skin_delta
+from craft.white.response import white_of
+from craft.white.screen import light_rgb
+from craft.white.surfaces import SURFACES
+from forms.rehearsal_form import RehearseIn, Sign, Theirs
+from forms.rulers.asked import OnScene, Share, asked_of
+
+DAYLIGHT_K = 5500.0
+STEPS_MIRED = (-60.0, -40.0, -20.0, 0.0, 20.0, 40.0, 60.0)
+"""Of the whites laid side by side, from the one that is set: twenty mireds are what one sees apart in skin."""
+
+WARMEST_K, COLDEST_K = 1800.0, 12000.0
+"""Ends of the ruler; a light or a setting beyond them widens it."""
+
+KNOWN_SHARE = 0.02
+"""Share of a picture from which a light in it counts."""
+
+Kelvin = Annotated[float, Field(strict=True, ge=1000, le=40_000, allow_inf_nan=False)]
+Matters = Literal["faces", "room", "paper"]
+
+
+class WhiteIn(RehearseIn):
+    """A situation whose white is judged; matters: what a compromise between lights is made for."""
+
+    matters: Matters = "faces"
+
+
+class WhitesIn(RehearseIn):
+    """Whites that are wanted beside each other; tint: in thousandths of Duv, that of the setting unless given."""
+
+    kelvins: Annotated[list[Kelvin], Field(min_length=1, max_length=9)]
+    tint: Annotated[float, Field(strict=True, ge=-60, le=60)] | None = None
+
+
+class PatchOut(BaseModel):
+    """A surface as a file shows it; delta: CIEDE2000 from the surface as it is, in a word too."""
+
+    name: str
+    colour: str
+    delta: float
+    seen: str
+
+
+class WhiteLightOut(BaseModel):
+    """A light of the scene. kelvin, tint: that a body measures of it; temperature, duv: as the eye has it; share: of the picture; apart: mireds that white is
+    set warmer (over 0) or colder than it; skin: as set, and at_best: that no white mends, both CIEDE2000; gel: mireds that would bring it to the light of the key."""
+
+    name: str
+    kind: str
+    kelvin: float
+    tint: float
+    temperature: float
+    duv: float
+    share: float | None
+    colour: str
+    apart: float
+    skin: float
+    skin_seen: str
+    at_best: float
+    gel: float | None
+
+
+class WhiteRowOut(BaseModel):
+    """One way to set white; mode, set: settings of the body that take it, none for what is only compared."""
+
+    label: str
+    kelvin: float | None
+    tint: float
+    patches: list[PatchOut]
+    skin: float
+    set: dict[str, float | str]
+    as_set: bool
+
+
+class BesideOut(BaseModel):
+    """A white beside the one that is set: mireds from it (over 0 warmer), its frame, and surfaces in it."""
+
+    kelvin: float
+    mired: float
+    token: str
+    as_set: bool
+    patches: list[PatchOut]
+    skin: float
+
+
+class CompromiseOut(BaseModel):
+    """The white that is least wrong for all lights; wrong: what stays on skin in each, by its name."""
+
+    matters: str
+    kelvin: float
+    tint: float
+    wrong: list[str]
+
+
+class WhiteOut(BaseModel):
+    """The ruler of white. kelvins: the body's dial; fixed: whether the same white serves every frame; mends_from, mends_to: kelvin between which a finished
+    file can be brought to the light's own; keeps, glow: share of the light's own colour that is left, and kelvin for each tenth of it, none where it has no colour."""
+
+    lowest: float
+    highest: float
+    kelvins: list[float]
+    mode: White
+    label: str
+    kelvin: float
+    tint: float
+    fixed: bool
+    by_hand: bool
+    raw: bool
+    mends_from: float
+    mends_to: float
+    can_be_mended: bool
+    keeps: float | None
+    glow: list[float]
+    lights: list[WhiteLightOut]
+    rows: list[WhiteRowOut]
+    compromise: CompromiseOut | None
+    words: list[str]
+
+
+def hex_of(rgb: tuple[float, float, float]) -> str:
+    """A colour as pages write it.
+
+    >>> hex_of((1.0, 0.5, 0.0))
+    '#ff8000'
+    """
+    return "#" + "".join(f"{round(min(max(part, 0.0), 1.0) * 255):02x}" for part in rgb)
+
+
+def _patches(patches: tuple[Patch, ...]) -> list[PatchOut]:
+    return [PatchOut(name=one.name, colour=hex_of(one.rgb), delta=round(one.delta, 1), seen=seen(one.delta)) for one in patches]
+
+
+def _colour_of(kelvin: float) -> str:
+    """A light's colour, as bright as a page can show it."""
+    rgb = light_rgb(kelvin)
+    return hex_of((*(math.pow(part / max(rgb), 1 / 2.2) for part in rgb),))  # type: ignore[arg-type]
+
+
+def warmer(white: float, light: float) -> float:
+    """Mireds by which a light comes warmer than neutral where white is set so.
+
+    >>> round(warmer(5500.0, 2850.0))
+    169
+    """
+    return 1e6 / light - 1e6 / white
+
+
+def lights_of(of: OnScene) -> list[tuple[LightOn, float | None]]:
+    """Lights of a situation on its scene, the key's first, each with its share of the picture where that is known."""
+    light, shot = of.situation.light, of.shot
+    key = LightOn(light.kind, light.kelvin, BY_KIND[light.kind].label if light.kind else "light of the key")
+    found: list[tuple[LightOn, float | None]] = []
+    if shot.own is None:
+        shares, stage = shares_of(small_framing_of(shot)), shot.scene
+        lit = shares[Lit.KEY] + shares[Lit.OTHER]
+        found.append((key, shares[Lit.KEY] / lit if lit else None))
+        if stage.other_k is not None and lit and shares[Lit.OTHER] / lit >= KNOWN_SHARE:
+            found.append((LightOn(stage.other_kind, stage.other_k, stage.other_name), shares[Lit.OTHER] / lit))
+    else:
+        found.append((key, None))
+    for kelvin in light.others:
+        if all(abs(warmer(kelvin, one.kelvin)) >= APART_MIRED for one, _ in found):
+            found.append((LightOn("", kelvin, "another light"), None))
+    return found
+
+
+SHARE_UNKNOWN = 0.3
+"""Share that a light counts for whose share nobody knows."""
+
+
+def _light(light: LightOn, share: float | None, key: LightOn, white: tuple[float, float]) -> WhiteLightOut:
+    kelvin, tint = white_of(light.kind, light.kelvin)
+    temperature, duv = temperature_and_tint(xyz_of(spectrum_of(light.kind, light.kelvin)))
+    skin = skin_delta(light, white)
+    return WhiteLightOut(
+        name=light.name,
+        kind=BY_KIND[light.kind].label if light.kind else "",
+        kelvin=kelvin,
+        tint=tint,
+        temperature=temperature,
+        duv=duv,
+        share=share,
+        colour=_colour_of(light.kelvin),
+        apart=warmer(white[0], kelvin),
+        skin=skin,
+        skin_seen=seen(skin),
+        at_best=skin_delta(light, (kelvin, tint)),
+        gel=None if light is key else warmer(light.kelvin, key.kelvin),
+    )
+
+
+def _row(label: str, light: LightOn, white: tuple[float, float], settings: dict[str, float | str], as_set: bool = False) -> WhiteRowOut:
+    return WhiteRowOut(
+        label=label,
+        kelvin=white[0],
+        tint=white[1],
+        patches=_patches(patches_of(SHOWN, light, white)),
+        skin=skin_delta(light, white),
+        set=settings,
+        as_set=as_set,
+    )
+
+
+def offers(body: Body, mode: str) -> bool:
+    """Whether a body has a way of setting white."""
+    offered = body.traits.offered.get("white_mode")
+    return offered is None or mode in offered
+
+
+def _rows(of: OnScene, key: LightOn, white: tuple[float, float]) -> list[WhiteRowOut]:
+    body, setup = of.situation.body, of.setup
+    own = white_of(key.kind, key.kelvin)
+    as_they = WhiteRowOut(label="as they are", kelvin=None, tint=0.0, patches=_patches(as_they_are(SHOWN)), skin=0.0, set={}, as_set=False)
+    rows = [as_they, _row("as set", key, white, {}, as_set=True)]
+    dial = body.kelvin_on_dial(own[0])
+    rows.append(
+        _row("to the light itself", key, (dial, own[1]), {"white_mode": "kelvin", "white_kelvin": dial} if offers(body, "kelvin") else {})
+    )
+    if abs(warmer(DAYLIGHT_K, key.kelvin)) > APART_MIRED:
+        rows.append(_row("as by daylight", key, (DAYLIGHT_K, 0.0), {"white_mode": "daylight"} if offers(body, "daylight") else {}))
+    for row in BEHAVIOURS:
+        if offers(body, row.slug) and setup.white.mode.value != row.slug:
+            shot = found(of.shot, row.slug)
+            rows.append(_row(row.label, key, (shot.white_k, shot.white_tint), {"white_mode": row.slug}))
+    return rows
+
+
+def white_on(asked: WhiteIn, theirs: Theirs) -> WhiteOut:
+    """The ruler of white of a situation.
+
+    Raises
+    ------
+    CraftError : what the kit does not have or the numbers do not allow.
+    InputError : a scene that there is not.
+    """
+    of = asked_of(asked, theirs)
+    lights = lights_of(of)
+    key, shot, situation = lights[0][0], of.shot, of.situation
+    white = (shot.white_k, shot.white_tint)
+    dial, mends = situation.body.kelvins, mends_from_to(replace(shot, own=None))
+    ends = [white[0], *(one.kelvin for one, _ in lights)]
+    own_mired = warmer(DAYLIGHT_K, key.kelvin)
+    has_colour = abs(own_mired) > APART_MIRED
+    mode = of.setup.white.mode
+    made = next(one for one in of.setup.decisions if one.decision == "white")
+    out = WhiteOut(
+        lowest=min(WARMEST_K, *ends),
+        highest=max(COLDEST_K, *ends),
+        kelvins=list(dial),
+        mode=mode,
+        label=say_value(BY_SETTING["white_mode"], mode.value),
+        kelvin=white[0],
+        tint=white[1],
+        fixed=not shot.automatic,
+        by_hand=bool(made.hand),
+        raw=of.setup.file is not File.RENDERED,
+        mends_from=mends[0],
+        mends_to=mends[1],
+        can_be_mended=mends[0] <= white[0] <= mends[1],
+        keeps=max(0.0, min(1.0, warmer(white[0], key.kelvin) / own_mired)) if has_colour else None,
+        glow=[situation.body.kelvin_on_dial(1 / ((1 - k / 10) / key.kelvin + k / 10 / DAYLIGHT_K)) for k in range(11)]
+        if has_colour
+        else [],
+        lights=[_light(light, share, key, white) for light, share in lights],
+        rows=_rows(of, key, white),
+        compromise=_compromise(asked.matters, lights, situation),
+        words=[],
+    )
+    return out.model_copy(update={"words": words_of(out)})
+
+
+def _compromise(matters: Matters, lights: list[tuple[LightOn, float | None]], situation: Situation) -> CompromiseOut | None:
+    if len(lights) < 2:
+        return None
+    weighed = [replace(light, share=SHARE_UNKNOWN if share is None else share) for light, share in lights]
+    best = compromise(weighed, matters, situation.body.kelvins)
+    wrong = [f"{light.name}: {left:.0f}, {seen(left)}" for light, left in zip(weighed, best.wrong, strict=True)]
+    return CompromiseOut(matters=matters, kelvin=best.kelvin, tint=best.tint, wrong=wrong)
+
+
+ALIKE_MIRED = 5.0
+"""Mireds under which nobody tells two whites apart."""
+
+POOR_LIGHT = 3.0
+"""CIEDE2000 of skin, at the light's own white, from which on the lamp is to blame."""
+
+
+def words_of(out: WhiteOut) -> list[str]:
+    """What the figures come to, in sentences: each true of what it stands beside."""
+    key = out.lights[0]
+    lines = []
+    off = (
+        "neutral" if abs(key.apart) < ALIKE_MIRED else f"{abs(key.apart):.0f} mired {'warmer' if key.apart > 0 else 'colder'} than neutral"
+    )
+    how = "" if out.fixed else f"{out.label} finds {out.kelvin:.0f} K on this frame, and looks anew at the next. "
+    lines.append(f"{how}Grey comes out {off} in the {key.name}, skin {key.skin:.0f} off: {key.skin_seen}.")
+    if out.keeps is not None and out.keeps > 0.02:
+        lines.append(f"{out.keeps:.0%} of the light's own colour is kept.")
+    if key.at_best > POOR_LIGHT:
+        lines.append(f"No white mends this lamp wholly: skin stays {key.at_best:.0f} off, since parts of the spectrum are missing.")
+    if out.raw:
+        lines.append("A raw takes any white afterwards: nothing is lost by this one.")
+    elif out.can_be_mended:
+        lines.append(f"A finished file can still be brought to neutral, as one can from {out.mends_from:.0f} to {out.mends_to:.0f} K.")
+    else:
+        lines.append(
+            f"A finished file cannot be brought to neutral from here: that goes from {out.mends_from:.0f} to {out.mends_to:.0f} K."
+        )
+    for other in out.lights[1:]:
+        gel = (
+            f"; a filter of {abs(other.gel or 0):.0f} mired, {'orange' if (other.gel or 0) < 0 else 'blue'}, would make it one light"
+            if other.gel and abs(other.gel) >= APART_MIRED
+            else ""
+        )
+        lines.append(
+            f"In the light of {other.name} skin comes {other.skin:.0f} off, {abs(other.apart):.0f} mired {'warm' if other.apart > 0 else 'cold'}{gel}."
+        )
+    return lines
+
+
+def whites_beside(asked: WhitesIn, sign: Sign, theirs: Theirs) -> list[BesideOut]:
+    """Frames of a situation under several whites, with surfaces in each.
+
+    Raises
+    ------
+    CraftError : what the kit does not have or the numbers do not allow.
+    InputError : a scene that there is not.
+    """
+    of = asked_of(asked, theirs)
+    light = of.situation.light
+    key, tint = LightOn(light.kind, light.kelvin), of.shot.white_tint if asked.tint is None else asked.tint
+
+    def beside(kelvin: float) -> BesideOut:
+        white = (kelvin, tint)
+        return BesideOut(
+            kelvin=kelvin,
+            mired=warmer(kelvin, of.shot.white_k),
+            token=sign(_so(of.shot, white)),
+            as_set=abs(warmer(kelvin, of.shot.white_k)) < 1 and abs(tint - of.shot.white_tint) < 0.5,
+            patches=_patches(patches_of(SHOWN, key, white)),
+            skin=skin_delta(key, white),
+        )
+
+    return [beside(kelvin) for kelvin in asked.kelvins]
+
+
+def _so(shot: Shot, white: tuple[float, float]) -> Shot:
+    return replace(shot, white_k=white[0], white_tint=white[1], automatic="")
+
+
+class PlaceIn(BaseModel):
+    """A place of the frame: shares of its width and height."""
+
+    x: Share
+    y: Share
+
+
+class MeasureIn(RehearseIn):
+    """Places of a situation's frame that are taken for grey."""
+
+    places: Annotated[list[PlaceIn], Field(min_length=1, max_length=9)]
+
+
+class PlaceOut(BaseModel):
+    """White at one place; mireds: from the white that is set; spread: of its noise; refused: why it tells nothing."""
+
+    x: float
+    y: float
+    kelvin: float
+    tint: float
+    mireds: float
+    spread: float
+    refused: str
+
+
+class MeasuredOut(BaseModel):
+    """White measured on a frame. dial: the nearest of the body's scale; set: settings that take it; words: what it comes to."""
+
+    places: list[PlaceOut]
+    kelvin: float | None
+    tint: float | None
+    dial: float | None
+    set: dict[str, float | str]
+    words: list[str]
+
+
+MISLEADING = ("tooth", "eye", "paper", "bright paper")
+"""Things that people take for grey or white."""
+
+
+def measured_on(asked: MeasureIn, theirs: Theirs) -> MeasuredOut:
+    """The white that places of a frame ask for.
+
+    Raises
+    ------
+    CraftError : what the kit does not have or the numbers do not allow.
+    InputError : a scene that there is not.
+    """
+    of = asked_of(asked, theirs)
+    light, body = of.situation.light, of.situation.body
+    places = [measured(of.shot, place.x, place.y) for place in asked.places]
+    both = together(places)
+    lines = [f"Place {k + 1}: {place.refused}." for k, place in enumerate(places) if place.refused]
+    if both is not None:
+        apart = warmer(of.shot.white_k, both.kelvin)
+        way = f"{abs(apart):.0f} mired {'warm' if apart > 0 else 'cold'}" if abs(apart) >= ALIKE_MIRED else "neutral"
+        lines.append(f"{both.kelvin:.0f} K, tint {both.tint:+.0f}: as white is set, a finished file comes out {way} there.")
+        if len(places) > 1:
+            lines.append(
+                f"The places are {both.spread:.0f} mired apart: {'one light' if both.one_light else 'not under one light; measure where it matters most'}."
+            )
+    off = [(SURFACES[slug].label, misleads(slug, light.kind, light.kelvin)) for slug in MISLEADING]
+    said = ", ".join(f"{name} by {abs(by):.0f}" for name, by in off)
+    lines.append(f"Take a grey card: in this light other whites mislead by mireds, {said}.")
+    dial = body.kelvin_on_dial(both.kelvin) if both else None
+    takes: dict[str, float | str] = {"white_mode": "kelvin", "white_kelvin": dial} if dial and offers(body, "kelvin") else {}
+    return MeasuredOut(
+        places=[PlaceOut.model_validate(place, from_attributes=True) for place in places],
+        kelvin=both.kelvin if both else None,
+        tint=both.tint if both else None,
+        dial=dial,
+        set=takes,
+        words=lines,
+    )

@@ -1,0 +1,102 @@
+"""White over HTTP: the ruler is true of the frame beside it, whites beside it differ as they say, a card is measured."""
+
+from __future__ import annotations
+
+import io
+from typing import Any
+
+import numpy as np
+from PIL import Image
+
+from demo.kit import BODIES
+from outings.tests.test_ruler import TITLES, OnScene
+
+CANDLES = {"light": {"condition": "candles"}}
+BODY = {**BODIES["quillon-lane-32"], "fixed_lens": None, "kelvin_lowest": 1000, "kelvin_highest": 25000}
+LAMPS = {"light": {"condition": "lamps_and_window"}}
+
+
+class Whites(OnScene):
+    def colours(self, token: str) -> np.ndarray:
+        answer = self.caller.get(f"/api/frames/{token}.jpg?width=240&marks=false")
+        self.assertEqual(answer.status_code, 200)
+        return np.asarray(Image.open(io.BytesIO(answer.content)).convert("RGB"), float)
+
+    def test_every_situation_of_the_day_has_its_ruler_and_each_sentence_is_of_its_figures(self) -> None:
+        for title in TITLES:
+            told = self.ask("white", title)
+            key = told["lights"][0]
+            rows = {row["label"]: row for row in told["rows"]}
+            self.assertEqual([row["as_set"] for row in told["rows"]], [False, True, *[False] * (len(rows) - 2)])
+            self.assertAlmostEqual(key["apart"], 1e6 / key["kelvin"] - 1e6 / told["kelvin"], places=2)
+            self.assertAlmostEqual(rows["as set"]["skin"], key["skin"], places=6)
+            self.assertTrue(all(row["skin"] >= key["at_best"] - 1.5 for row in told["rows"][1:]), title)
+            words = " ".join(told["words"])
+            self.assertEqual("comes out neutral in" in words, abs(key["apart"]) < 5, words)
+            self.assertEqual("cannot be brought" in words, not told["raw"] and not told["can_be_mended"], words)
+            self.assertEqual(told["mends_from"] <= told["kelvin"] <= told["mends_to"], told["can_be_mended"])
+
+    def test_a_ceremony_by_candles_is_neutral_at_the_candles_own_white_and_keeps_half_its_glow_as_proposed(self) -> None:
+        """Whatever scene it is put on: its lamps follow the situation's light."""
+        for scene in ("hall", "dance", "kitchen"):
+            own = self.ask(
+                "white", scene=scene, change={**CANDLES, "settings": {"white_mode": "kelvin", "white_kelvin": 1900.0}, "body": BODY}
+            )
+            self.assertLess(abs(own["lights"][0]["apart"]), 2, scene)
+            whites = self.ask("whites", scene=scene, change={**CANDLES, "body": BODY}, kelvins=[1900.0, 2800.0, 5500.0], tint=0.0)
+            warmth = []
+            for one in whites:
+                rgb = self.colours(one["token"])
+                bright = (rgb.max(-1) > 60) & (rgb.max(-1) < 235)
+                warmth.append(float((rgb[..., 0] - rgb[..., 2])[bright].mean()))
+            self.assertLess(warmth[0], warmth[1])
+            self.assertLess(warmth[1], warmth[2])
+        asked = self.ask("white", change=CANDLES)
+        self.assertAlmostEqual(asked["keeps"], 0.5, delta=0.06)
+        self.assertIn(
+            "50% of the light's own colour" if round(asked["keeps"] * 100) == 50 else f"{asked['keeps']:.0%}", " ".join(asked["words"])
+        )
+
+    def test_what_is_set_by_hand_is_what_is_told(self) -> None:
+        for kelvin in (2500.0, 4000.0, 9000.0):
+            told = self.ask("white", change={"settings": {"white_mode": "kelvin", "white_kelvin": kelvin}})
+            self.assertEqual((told["kelvin"], told["by_hand"], told["fixed"]), (kelvin, True, True))
+
+    def test_automatic_says_what_it_finds_and_pulls_warm_where_it_keeps_warm(self) -> None:
+        found = {}
+        for mode in ("automatic", "automatic_warm", "automatic_neutral"):
+            told = self.ask("white", change={**CANDLES, "settings": {"white_mode": mode}})
+            self.assertFalse(told["fixed"])
+            self.assertIn(f"{told['kelvin']:.0f} K on this frame", told["words"][0])
+            found[mode] = told["kelvin"]
+        self.assertLess(found["automatic_neutral"], found["automatic"])
+        self.assertLess(found["automatic"], found["automatic_warm"])
+
+    def test_two_lights_have_a_compromise_and_a_filter_that_would_make_them_one(self) -> None:
+        told = self.ask("white", scene="hall", change=LAMPS)
+        self.assertEqual(len(told["lights"]), 2)
+        lamp, day = told["lights"]
+        self.assertAlmostEqual(lamp["share"] + day["share"], 1.0, places=5)
+        self.assertAlmostEqual(day["gel"], 1e6 / 3800 - 1e6 / 6500, delta=1)
+        self.assertTrue(lamp["kelvin"] - 200 <= told["compromise"]["kelvin"] <= day["kelvin"] + 200)
+
+    def test_places_are_measured_and_those_that_tell_nothing_are_refused_with_why(self) -> None:
+        told = self.ask("white/measured", scene="hall", change=CANDLES, places=[{"x": 0.37, "y": 0.7}])
+        self.assertEqual(told["places"][0]["refused"], "", told)
+        self.assertIn(f"{told['kelvin']:.0f} K", told["words"][0])
+        self.assertEqual(told["set"]["white_kelvin"], told["dial"])
+        burnt = self.ask("white/measured", scene="hall", change=LAMPS, places=[{"x": 0.62, "y": 0.35}, {"x": 0.02, "y": 0.02}])
+        self.assertIn("full", burnt["places"][0]["refused"])
+        self.assertTrue(burnt["words"])
+
+    def test_wrong_questions_are_refused_where_they_are_wrong(self) -> None:
+        wrongs: tuple[tuple[str, dict[str, Any]], ...] = (
+            ("whites", {"kelvins": []}),
+            ("whites", {"kelvins": [0.0]}),
+            ("whites", {"kelvins": [5000.0] * 10}),
+            ("white/measured", {"places": []}),
+            ("white/measured", {"places": [{"x": 2.0, "y": 0.5}]}),
+            ("white", {"matters": "sky"}),
+        )
+        for what, more in wrongs:
+            self.ask(what, status=422, **more)
