@@ -40,6 +40,7 @@ Unit = Literal[
     "rate",
     "hz",
     "kelvin",
+    "delta_e",
     "px",
 ]
 """How a fact is written: as a bare number, as holding or not, as a share, as a dial prints it, or with a unit."""
@@ -201,8 +202,8 @@ def say(value: float, unit: Unit) -> str:
         return f"{100 * value:.0f} %"
     if unit == "ev":
         return f"EV {round(value, 1):g}"
-    if unit == "count":
-        return f"{value:.0f}"
+    if unit in ("count", "delta_e"):
+        return f"{value:.1f}" if unit == "delta_e" and value < 10 else f"{value:.0f}"
     if unit == "hours":
         return f"{_number(value)} hour" if value == 1 else f"{_number(value)} hours"
     return _number(value) + suffix.get(unit, "")

@@ -116,7 +116,7 @@ def measured(shot: Shot, x: float, y: float, width: int = 480) -> Measured:
     True
     """
     height = max(1, round(width * shot.height_mm / shot.width_mm))
-    raw = frame(shot, View(width, height, float(width)))
+    raw = frame(shot, View(width, height, float(width)), under=0.1)
     half = max(1, round(REACH * width))
     column, row = min(max(round(x * width), half), width - half - 1), min(max(round(y * height), half), height - half - 1)
     place = raw[row - half : row + half + 1, column - half : column + half + 1].reshape(-1, 3).astype(float)

@@ -16,7 +16,7 @@ from craft.scene.situation import Situation
 from craft.stage.stage import Lit
 from craft.tones.colours import shares_of
 from craft.vocabulary.settings import BY_SLUG as BY_SETTING
-from craft.vocabulary.terms import File, White
+from craft.vocabulary.terms import White
 from craft.vocabulary.words import say_value
 from craft.white.automatic import BEHAVIOURS
 from craft.white.colorimetry import seen, temperature_and_tint, xyz_of
@@ -115,9 +115,24 @@ class CompromiseOut(BaseModel):
     wrong: list[str]
 
 
-class WhiteOut(BaseModel):
+class GlowOut(BaseModel):
+    """A white that leaves so much of the light's own colour; kelvin: of the body's dial."""
+
+    share: float
+    kelvin: float
+
+
+class HueOut(BaseModel):
+    """The colour of light of a temperature."""
+
+    kelvin: float
+    colour: str
+
+
+class WhiteOnSceneOut(BaseModel):
     """The ruler of white. kelvins: the body's dial; fixed: whether the same white serves every frame; mends_from, mends_to: kelvin between which a finished
-    file can be brought to the light's own; keeps, glow: share of the light's own colour that is left, and kelvin for each tenth of it, none where it has no colour."""
+    file can be brought to the light's own; keeps, glow: share of the light's own colour that is left, and whites that leave others, none where it has no colour;
+    steps: whites to lay beside it; scale: colours of light along the ruler."""
 
     lowest: float
     highest: float
@@ -129,11 +144,14 @@ class WhiteOut(BaseModel):
     fixed: bool
     by_hand: bool
     raw: bool
+    finished: bool
     mends_from: float
     mends_to: float
     can_be_mended: bool
     keeps: float | None
-    glow: list[float]
+    glow: list[GlowOut]
+    steps: list[float]
+    scale: list[HueOut]
     lights: list[WhiteLightOut]
     rows: list[WhiteRowOut]
     compromise: CompromiseOut | None
@@ -183,7 +201,7 @@ def lights_of(of: OnScene) -> list[tuple[LightOn, float | None]]:
         found.append((key, None))
     for kelvin in light.others:
         if all(abs(warmer(kelvin, one.kelvin)) >= APART_MIRED for one, _ in found):
-            found.append((LightOn("", kelvin, "another light"), None))
+            found.append((LightOn("", kelvin, "further light"), None))
     return found
 
 
@@ -248,7 +266,21 @@ def _rows(of: OnScene, key: LightOn, white: tuple[float, float]) -> list[WhiteRo
     return rows
 
 
-def white_on(asked: WhiteIn, theirs: Theirs) -> WhiteOut:
+GLOWS = (0.0, 0.25, 0.5, 0.75, 1.0)
+HUES = (1800.0, 2200.0, 2700.0, 3300.0, 4000.0, 5000.0, 6500.0, 8500.0, 12000.0)
+
+
+def _kept(body: Body, kelvin: float, share: float) -> float:
+    return body.kelvin_on_dial(1 / ((1 - share) / kelvin + share / DAYLIGHT_K))
+
+
+def steps_of(body: Body, kelvin: float) -> list[float]:
+    """Whites of a body's dial about one, twenty mireds apart, each once; the one itself among them, on the dial or not."""
+    dial = [body.kelvin_on_dial(1e6 / max(1e6 / kelvin - off, 1.0)) for off in STEPS_MIRED if off]
+    return sorted({kelvin, *dial})
+
+
+def white_on(asked: WhiteIn, theirs: Theirs) -> WhiteOnSceneOut:
     """The ruler of white of a situation.
 
     Raises
@@ -266,7 +298,7 @@ def white_on(asked: WhiteIn, theirs: Theirs) -> WhiteOut:
     has_colour = abs(own_mired) > APART_MIRED
     mode = of.setup.white.mode
     made = next(one for one in of.setup.decisions if one.decision == "white")
-    out = WhiteOut(
+    out = WhiteOnSceneOut(
         lowest=min(WARMEST_K, *ends),
         highest=max(COLDEST_K, *ends),
         kelvins=list(dial),
@@ -276,14 +308,15 @@ def white_on(asked: WhiteIn, theirs: Theirs) -> WhiteOut:
         tint=white[1],
         fixed=not shot.automatic,
         by_hand=bool(made.hand),
-        raw=of.setup.file is not File.RENDERED,
+        raw=of.setup.facts["raw"] > 0,
+        finished=of.setup.facts["rendered"] > 0,
         mends_from=mends[0],
         mends_to=mends[1],
         can_be_mended=mends[0] <= white[0] <= mends[1],
-        keeps=max(0.0, min(1.0, warmer(white[0], key.kelvin) / own_mired)) if has_colour else None,
-        glow=[situation.body.kelvin_on_dial(1 / ((1 - k / 10) / key.kelvin + k / 10 / DAYLIGHT_K)) for k in range(11)]
-        if has_colour
-        else [],
+        keeps=max(0.0, warmer(white[0], key.kelvin) / own_mired) if has_colour else None,
+        glow=[GlowOut(share=share, kelvin=_kept(situation.body, key.kelvin, share)) for share in GLOWS] if has_colour else [],
+        steps=steps_of(situation.body, white[0]),
+        scale=[HueOut(kelvin=kelvin, colour=_colour_of(kelvin)) for kelvin in HUES],
         lights=[_light(light, share, key, white) for light, share in lights],
         rows=_rows(of, key, white),
         compromise=_compromise(asked.matters, lights, situation),
@@ -297,8 +330,13 @@ def _compromise(matters: Matters, lights: list[tuple[LightOn, float | None]], si
         return None
     weighed = [replace(light, share=SHARE_UNKNOWN if share is None else share) for light, share in lights]
     best = compromise(weighed, matters, situation.body.kelvins)
-    wrong = [f"{light.name}: {left:.0f}, {seen(left)}" for light, left in zip(weighed, best.wrong, strict=True)]
+    wrong = [f"{light.name}: {_off(left)}, {seen(left)}" for light, left in zip(weighed, best.wrong, strict=True)]
     return CompromiseOut(matters=matters, kelvin=best.kelvin, tint=best.tint, wrong=wrong)
+
+
+def _off(delta: float) -> str:
+    """A difference as it is said: to a tenth where that is seen."""
+    return f"{delta:.1f}" if delta < 10 else f"{delta:.0f}"
 
 
 ALIKE_MIRED = 5.0
@@ -308,7 +346,7 @@ POOR_LIGHT = 3.0
 """CIEDE2000 of skin, at the light's own white, from which on the lamp is to blame."""
 
 
-def words_of(out: WhiteOut) -> list[str]:
+def words_of(out: WhiteOnSceneOut) -> list[str]:
     """What the figures come to, in sentences: each true of what it stands beside."""
     key = out.lights[0]
     lines = []
@@ -316,14 +354,14 @@ def words_of(out: WhiteOut) -> list[str]:
         "neutral" if abs(key.apart) < ALIKE_MIRED else f"{abs(key.apart):.0f} mired {'warmer' if key.apart > 0 else 'colder'} than neutral"
     )
     how = "" if out.fixed else f"{out.label} finds {out.kelvin:.0f} K on this frame, and looks anew at the next. "
-    lines.append(f"{how}Grey comes out {off} in the {key.name}, skin {key.skin:.0f} off: {key.skin_seen}.")
-    if out.keeps is not None and out.keeps > 0.02:
+    lines.append(f"{how}Grey comes out {off} in the {key.name}, skin {_off(key.skin)} off: {key.skin_seen}.")
+    if out.keeps is not None and 0.02 < out.keeps < 1.02:
         lines.append(f"{out.keeps:.0%} of the light's own colour is kept.")
     if key.at_best > POOR_LIGHT:
-        lines.append(f"No white mends this lamp wholly: skin stays {key.at_best:.0f} off, since parts of the spectrum are missing.")
+        lines.append(f"No white mends this lamp wholly: skin stays {_off(key.at_best)} off, since parts of the spectrum are missing.")
     if out.raw:
         lines.append("A raw takes any white afterwards: nothing is lost by this one.")
-    elif out.can_be_mended:
+    if out.finished and out.can_be_mended:
         lines.append(f"A finished file can still be brought to neutral, as one can from {out.mends_from:.0f} to {out.mends_to:.0f} K.")
     else:
         lines.append(
@@ -336,7 +374,7 @@ def words_of(out: WhiteOut) -> list[str]:
             else ""
         )
         lines.append(
-            f"In the light of {other.name} skin comes {other.skin:.0f} off, {abs(other.apart):.0f} mired {'warm' if other.apart > 0 else 'cold'}{gel}."
+            f"In the light of the {other.name} skin comes {_off(other.skin)} off, {abs(other.apart):.0f} mired {'warm' if other.apart > 0 else 'cold'}{gel}."
         )
     return lines
 
@@ -371,20 +409,20 @@ def _so(shot: Shot, white: tuple[float, float]) -> Shot:
     return replace(shot, white_k=white[0], white_tint=white[1], automatic="")
 
 
-class PlaceIn(BaseModel):
+class CardPlaceIn(BaseModel):
     """A place of the frame: shares of its width and height."""
 
     x: Share
     y: Share
 
 
-class MeasureIn(RehearseIn):
+class CardIn(RehearseIn):
     """Places of a situation's frame that are taken for grey."""
 
-    places: Annotated[list[PlaceIn], Field(min_length=1, max_length=9)]
+    places: Annotated[list[CardPlaceIn], Field(min_length=1, max_length=9)]
 
 
-class PlaceOut(BaseModel):
+class CardPlaceOut(BaseModel):
     """White at one place; mireds: from the white that is set; spread: of its noise; refused: why it tells nothing."""
 
     x: float
@@ -396,10 +434,10 @@ class PlaceOut(BaseModel):
     refused: str
 
 
-class MeasuredOut(BaseModel):
+class CardOnSceneOut(BaseModel):
     """White measured on a frame. dial: the nearest of the body's scale; set: settings that take it; words: what it comes to."""
 
-    places: list[PlaceOut]
+    places: list[CardPlaceOut]
     kelvin: float | None
     tint: float | None
     dial: float | None
@@ -411,7 +449,7 @@ MISLEADING = ("tooth", "eye", "paper", "bright paper")
 """Things that people take for grey or white."""
 
 
-def measured_on(asked: MeasureIn, theirs: Theirs) -> MeasuredOut:
+def measured_on(asked: CardIn, theirs: Theirs) -> CardOnSceneOut:
     """The white that places of a frame ask for.
 
     Raises
@@ -437,11 +475,64 @@ def measured_on(asked: MeasureIn, theirs: Theirs) -> MeasuredOut:
     lines.append(f"Take a grey card: in this light other whites mislead by mireds, {said}.")
     dial = body.kelvin_on_dial(both.kelvin) if both else None
     takes: dict[str, float | str] = {"white_mode": "kelvin", "white_kelvin": dial} if dial and offers(body, "kelvin") else {}
-    return MeasuredOut(
-        places=[PlaceOut.model_validate(place, from_attributes=True) for place in places],
+    return CardOnSceneOut(
+        places=[CardPlaceOut.model_validate(place, from_attributes=True) for place in places],
         kelvin=both.kelvin if both else None,
         tint=both.tint if both else None,
         dial=dial,
         set=takes,
         words=lines,
+    )
+
+
+class NearerIn(RehearseIn):
+    """Two ends between which the white lies that looks like the place one stands in."""
+
+    low: Kelvin = 2500.0
+    high: Kelvin = 10_000.0
+
+
+class EndsOut(BaseModel):
+    """Ends between which one goes on."""
+
+    low: float
+    high: float
+
+
+class NearerOut(BaseModel):
+    """Two whites to choose between. warmer, colder: the pictures; if_warmer, if_colder: where one goes on; at: the middle of what is left, on the body's dial;
+    within: mireds to either side of it."""
+
+    warmer: BesideOut
+    colder: BesideOut
+    if_warmer: EndsOut
+    if_colder: EndsOut
+    at: float
+    within: float
+
+
+def nearer(asked: NearerIn, sign: Sign, theirs: Theirs) -> NearerOut:
+    """Two whites at the quarters of a range of mireds, and the half that each leaves: five presses come from the whole scale to a few mireds.
+
+    Raises
+    ------
+    CraftError : what the kit does not have or the numbers do not allow.
+    InputError : ends that are none, or a scene that there is not.
+    """
+    cold, warm = sorted((1e6 / asked.low, 1e6 / asked.high))
+    quarter = (warm - cold) / 4
+    # the frame is warmer the higher white is set: by fewer mireds
+    kelvins = [1e6 / (cold + quarter), 1e6 / (warm - quarter)]
+    one, other = whites_beside(
+        WhitesIn.model_validate({**asked.model_dump(exclude={"low", "high"}), "kelvins": kelvins, "tint": 0.0}), sign, theirs
+    )
+    middle = (cold + warm) / 2
+    of = asked_of(asked, theirs)
+    return NearerOut(
+        warmer=one,
+        colder=other,
+        if_warmer=EndsOut(low=1e6 / middle, high=1e6 / cold),
+        if_colder=EndsOut(low=1e6 / warm, high=1e6 / middle),
+        at=of.situation.body.kelvin_on_dial(1e6 / middle),
+        within=(warm - cold) / 2,
     )

@@ -16,7 +16,20 @@ from forms.rulers.range import RangedOut, range_of
 from forms.rulers.sets import CoveringOut, sets_of
 from forms.rulers.steady import SteadyOut, series_form
 from forms.rulers.truth import TruthOut, truth_form
-from forms.rulers.white import BesideOut, MeasuredOut, MeasureIn, WhiteIn, WhiteOut, WhitesIn, measured_on, white_on, whites_beside
+from forms.rulers.white import (
+    BesideOut,
+    CardIn,
+    CardOnSceneOut,
+    NearerIn,
+    NearerOut,
+    WhiteIn,
+    WhiteOnSceneOut,
+    WhitesIn,
+    measured_on,
+    nearer,
+    white_on,
+    whites_beside,
+)
 from outings.bench.actions import in_full, theirs_of
 from outings.rehearse.actions import column_token, drawn_strip, etag, strip_token, token_of
 from outings.rehearse.api import jpeg
@@ -70,7 +83,7 @@ def series(request: HttpRequest, asked: RehearseIn) -> HttpResponse:
     return as_json(series_form(asked, strip_token, theirs_of(request.user)))
 
 
-@router.post("/rehearse/white", response=WhiteOut)
+@router.post("/rehearse/white", response=WhiteOnSceneOut)
 @stateless
 def white(request: HttpRequest, asked: WhiteIn) -> HttpResponse:
     """The lights of a situation's scene, the white that is set, and what comes of skin and paper. Stateless."""
@@ -84,9 +97,16 @@ def whites(request: HttpRequest, asked: WhitesIn) -> list[BesideOut]:
     return whites_beside(asked, token_of, theirs_of(request.user))
 
 
-@router.post("/rehearse/white/measured", response=MeasuredOut)
+@router.post("/rehearse/white/nearer", response=NearerOut)
 @stateless
-def measured(request: HttpRequest, asked: MeasureIn) -> HttpResponse:
+def which_is_nearer(request: HttpRequest, asked: NearerIn) -> HttpResponse:
+    """Two whites of a situation's frame to choose between by eye, and where each choice leads. Stateless."""
+    return as_json(nearer(asked, token_of, theirs_of(request.user)))
+
+
+@router.post("/rehearse/white/measured", response=CardOnSceneOut)
+@stateless
+def measured(request: HttpRequest, asked: CardIn) -> HttpResponse:
     """The white that places of a situation's frame ask for. Stateless."""
     return as_json(measured_on(asked, theirs_of(request.user)))
 

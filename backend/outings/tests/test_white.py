@@ -33,7 +33,7 @@ class Whites(OnScene):
             self.assertTrue(all(row["skin"] >= key["at_best"] - 1.5 for row in told["rows"][1:]), title)
             words = " ".join(told["words"])
             self.assertEqual("comes out neutral in" in words, abs(key["apart"]) < 5, words)
-            self.assertEqual("cannot be brought" in words, not told["raw"] and not told["can_be_mended"], words)
+            self.assertEqual("cannot be brought" in words, told["finished"] and not told["can_be_mended"], words)
             self.assertEqual(told["mends_from"] <= told["kelvin"] <= told["mends_to"], told["can_be_mended"])
 
     def test_a_ceremony_by_candles_is_neutral_at_the_candles_own_white_and_keeps_half_its_glow_as_proposed(self) -> None:

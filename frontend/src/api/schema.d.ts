@@ -1972,6 +1972,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rehearse/white": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * White
+         * @description The lights of a situation's scene, the white that is set, and what comes of skin and paper. Stateless.
+         */
+        post: operations["outings_rehearse_ruler_api_white"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rehearse/whites": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Whites
+         * @description Frames of a situation under several whites. Stateless.
+         */
+        post: operations["outings_rehearse_ruler_api_whites"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rehearse/white/nearer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Which Is Nearer
+         * @description Two whites of a situation's frame to choose between by eye, and where each choice leads. Stateless.
+         */
+        post: operations["outings_rehearse_ruler_api_which_is_nearer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rehearse/white/measured": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Measured
+         * @description The white that places of a situation's frame ask for. Stateless.
+         */
+        post: operations["outings_rehearse_ruler_api_measured"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rehearse/light": {
         parameters: {
             query?: never;
@@ -6852,6 +6932,342 @@ export interface components {
             chosen: boolean;
             /** Strip */
             strip: string;
+        };
+        /**
+         * CompromiseOut
+         * @description The white that is least wrong for all lights; wrong: what stays on skin in each, by its name.
+         */
+        CompromiseOut: {
+            /** Matters */
+            matters: string;
+            /** Kelvin */
+            kelvin: number;
+            /** Tint */
+            tint: number;
+            /** Wrong */
+            wrong: string[];
+        };
+        /**
+         * GlowOut
+         * @description A white that leaves so much of the light's own colour; kelvin: of the body's dial.
+         */
+        GlowOut: {
+            /** Share */
+            share: number;
+            /** Kelvin */
+            kelvin: number;
+        };
+        /**
+         * HueOut
+         * @description The colour of light of a temperature.
+         */
+        HueOut: {
+            /** Kelvin */
+            kelvin: number;
+            /** Colour */
+            colour: string;
+        };
+        /**
+         * PatchOut
+         * @description A surface as a file shows it; delta: CIEDE2000 from the surface as it is, in a word too.
+         */
+        PatchOut: {
+            /** Name */
+            name: string;
+            /** Colour */
+            colour: string;
+            /** Delta */
+            delta: number;
+            /** Seen */
+            seen: string;
+        };
+        /**
+         * WhiteLightOut
+         * @description A light of the scene. kelvin, tint: that a body measures of it; temperature, duv: as the eye has it; share: of the picture; apart: mireds that white is
+         *     set warmer (over 0) or colder than it; skin: as set, and at_best: that no white mends, both CIEDE2000; gel: mireds that would bring it to the light of the key.
+         */
+        WhiteLightOut: {
+            /** Name */
+            name: string;
+            /** Kind */
+            kind: string;
+            /** Kelvin */
+            kelvin: number;
+            /** Tint */
+            tint: number;
+            /** Temperature */
+            temperature: number;
+            /** Duv */
+            duv: number;
+            /** Share */
+            share: number | null;
+            /** Colour */
+            colour: string;
+            /** Apart */
+            apart: number;
+            /** Skin */
+            skin: number;
+            /** Skin Seen */
+            skin_seen: string;
+            /** At Best */
+            at_best: number;
+            /** Gel */
+            gel: number | null;
+        };
+        /**
+         * WhiteOnSceneOut
+         * @description The ruler of white. kelvins: the body's dial; fixed: whether the same white serves every frame; mends_from, mends_to: kelvin between which a finished
+         *     file can be brought to the light's own; keeps, glow: share of the light's own colour that is left, and whites that leave others, none where it has no colour;
+         *     steps: whites to lay beside it; scale: colours of light along the ruler.
+         */
+        WhiteOnSceneOut: {
+            /** Lowest */
+            lowest: number;
+            /** Highest */
+            highest: number;
+            /** Kelvins */
+            kelvins: number[];
+            mode: components["schemas"]["White"];
+            /** Label */
+            label: string;
+            /** Kelvin */
+            kelvin: number;
+            /** Tint */
+            tint: number;
+            /** Fixed */
+            fixed: boolean;
+            /** By Hand */
+            by_hand: boolean;
+            /** Raw */
+            raw: boolean;
+            /** Finished */
+            finished: boolean;
+            /** Mends From */
+            mends_from: number;
+            /** Mends To */
+            mends_to: number;
+            /** Can Be Mended */
+            can_be_mended: boolean;
+            /** Keeps */
+            keeps: number | null;
+            /** Glow */
+            glow: components["schemas"]["GlowOut"][];
+            /** Steps */
+            steps: number[];
+            /** Scale */
+            scale: components["schemas"]["HueOut"][];
+            /** Lights */
+            lights: components["schemas"]["WhiteLightOut"][];
+            /** Rows */
+            rows: components["schemas"]["WhiteRowOut"][];
+            compromise: components["schemas"]["CompromiseOut"] | null;
+            /** Words */
+            words: string[];
+        };
+        /**
+         * WhiteRowOut
+         * @description One way to set white; mode, set: settings of the body that take it, none for what is only compared.
+         */
+        WhiteRowOut: {
+            /** Label */
+            label: string;
+            /** Kelvin */
+            kelvin: number | null;
+            /** Tint */
+            tint: number;
+            /** Patches */
+            patches: components["schemas"]["PatchOut"][];
+            /** Skin */
+            skin: number;
+            /** Set */
+            set: {
+                [key: string]: number | string;
+            };
+            /** As Set */
+            as_set: boolean;
+        };
+        /**
+         * WhiteIn
+         * @description A situation whose white is judged; matters: what a compromise between lights is made for.
+         */
+        WhiteIn: {
+            /** Situation */
+            situation: components["schemas"]["SituationForm"] | components["schemas"]["SituationNow"];
+            /** Scene */
+            scene?: string | null;
+            /** Own */
+            own?: number | null;
+            /**
+             * Seed
+             * @default 1
+             */
+            seed?: number;
+            /**
+             * Matters
+             * @default faces
+             * @enum {string}
+             */
+            matters?: "faces" | "room" | "paper";
+        };
+        /**
+         * BesideOut
+         * @description A white beside the one that is set: mireds from it (over 0 warmer), its frame, and surfaces in it.
+         */
+        BesideOut: {
+            /** Kelvin */
+            kelvin: number;
+            /** Mired */
+            mired: number;
+            /** Token */
+            token: string;
+            /** As Set */
+            as_set: boolean;
+            /** Patches */
+            patches: components["schemas"]["PatchOut"][];
+            /** Skin */
+            skin: number;
+        };
+        /**
+         * WhitesIn
+         * @description Whites that are wanted beside each other; tint: in thousandths of Duv, that of the setting unless given.
+         */
+        WhitesIn: {
+            /** Situation */
+            situation: components["schemas"]["SituationForm"] | components["schemas"]["SituationNow"];
+            /** Scene */
+            scene?: string | null;
+            /** Own */
+            own?: number | null;
+            /**
+             * Seed
+             * @default 1
+             */
+            seed?: number;
+            /** Kelvins */
+            kelvins: number[];
+            /** Tint */
+            tint?: number | null;
+        };
+        /**
+         * EndsOut
+         * @description Ends between which one goes on.
+         */
+        EndsOut: {
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+        };
+        /**
+         * NearerOut
+         * @description Two whites to choose between. warmer, colder: the pictures; if_warmer, if_colder: where one goes on; at: the middle of what is left, on the body's dial;
+         *     within: mireds to either side of it.
+         */
+        NearerOut: {
+            warmer: components["schemas"]["BesideOut"];
+            colder: components["schemas"]["BesideOut"];
+            if_warmer: components["schemas"]["EndsOut"];
+            if_colder: components["schemas"]["EndsOut"];
+            /** At */
+            at: number;
+            /** Within */
+            within: number;
+        };
+        /**
+         * NearerIn
+         * @description Two ends between which the white lies that looks like the place one stands in.
+         */
+        NearerIn: {
+            /** Situation */
+            situation: components["schemas"]["SituationForm"] | components["schemas"]["SituationNow"];
+            /** Scene */
+            scene?: string | null;
+            /** Own */
+            own?: number | null;
+            /**
+             * Seed
+             * @default 1
+             */
+            seed?: number;
+            /**
+             * Low
+             * @default 2500
+             */
+            low?: number;
+            /**
+             * High
+             * @default 10000
+             */
+            high?: number;
+        };
+        /**
+         * CardOnSceneOut
+         * @description White measured on a frame. dial: the nearest of the body's scale; set: settings that take it; words: what it comes to.
+         */
+        CardOnSceneOut: {
+            /** Places */
+            places: components["schemas"]["CardPlaceOut"][];
+            /** Kelvin */
+            kelvin: number | null;
+            /** Tint */
+            tint: number | null;
+            /** Dial */
+            dial: number | null;
+            /** Set */
+            set: {
+                [key: string]: number | string;
+            };
+            /** Words */
+            words: string[];
+        };
+        /**
+         * CardPlaceOut
+         * @description White at one place; mireds: from the white that is set; spread: of its noise; refused: why it tells nothing.
+         */
+        CardPlaceOut: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Kelvin */
+            kelvin: number;
+            /** Tint */
+            tint: number;
+            /** Mireds */
+            mireds: number;
+            /** Spread */
+            spread: number;
+            /** Refused */
+            refused: string;
+        };
+        /**
+         * CardIn
+         * @description Places of a situation's frame that are taken for grey.
+         */
+        CardIn: {
+            /** Situation */
+            situation: components["schemas"]["SituationForm"] | components["schemas"]["SituationNow"];
+            /** Scene */
+            scene?: string | null;
+            /** Own */
+            own?: number | null;
+            /**
+             * Seed
+             * @default 1
+             */
+            seed?: number;
+            /** Places */
+            places: components["schemas"]["CardPlaceIn"][];
+        };
+        /**
+         * CardPlaceIn
+         * @description A place of the frame: shares of its width and height.
+         */
+        CardPlaceIn: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
         };
         /**
          * DecidedThereOut
@@ -15666,6 +16082,282 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SteadyOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    outings_rehearse_ruler_api_white: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WhiteIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhiteOnSceneOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    outings_rehearse_ruler_api_whites: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WhitesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BesideOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    outings_rehearse_ruler_api_which_is_nearer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NearerIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NearerOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    outings_rehearse_ruler_api_measured: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CardIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardOnSceneOut"];
                 };
             };
             /** @description Unauthorized */

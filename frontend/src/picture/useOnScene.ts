@@ -43,6 +43,42 @@ export const useSets = (of: Held) =>
 /** How truthful the preview is. */
 export const useTruth = (of: Held) =>
   useOnScene("truth", (body, signal) => take(client.POST("/api/rehearse/truth", { body, signal })), of);
+/** The lights of a scene, the white that is set, and what comes of skin and paper; `matters`: what a compromise is made for. */
+export const useWhite = (of: Held, matters: Ref<Schemas["WhiteIn"]["matters"]>) =>
+  useOnScene(
+    "white",
+    (body: Schemas["WhiteIn"], signal) => take(client.POST("/api/rehearse/white", { body, signal })),
+    of,
+    0,
+    () => ({ matters: matters.value }),
+  );
+/** Frames under several whites. */
+export const useWhites = (of: Held, kelvins: Ref<number[]>) =>
+  useOnScene(
+    "whites",
+    (body, signal) => take(client.POST("/api/rehearse/whites", { body: { ...body, kelvins: kelvins.value }, signal })),
+    of,
+    PAUSE_MS,
+    () => ({ kelvins: kelvins.value }),
+  );
+/** The white that places of the frame ask for. */
+export const useMeasured = (of: Held, places: Ref<{ x: number; y: number }[]>) =>
+  useOnScene(
+    "measured",
+    (body, signal) => take(client.POST("/api/rehearse/white/measured", { body: { ...body, places: places.value }, signal })),
+    of,
+    0,
+    () => ({ places: places.value }),
+  );
+/** Two whites to choose between by eye. */
+export const useNearer = (of: Held, ends: Ref<{ low: number; high: number } | null>) =>
+  useOnScene(
+    "nearer",
+    (body, signal) => take(client.POST("/api/rehearse/white/nearer", { body: { ...body, ...ends.value }, signal })),
+    of,
+    0,
+    () => ends.value ?? {},
+  );
 /** Twelve frames, held and by each pattern. */
 export const useSeries = (of: Held) =>
   useOnScene("series", (body, signal) => take(client.POST("/api/rehearse/series", { body, signal })), of);

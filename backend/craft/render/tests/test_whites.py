@@ -14,14 +14,14 @@ from craft.render.compose import as_it_is
 from craft.render.shot import Shot, found
 from craft.render.tests.shots import a_shot
 from craft.render.whites import JUDGED, left_when_mended, measured, mends_from_to, misleads, together
-from craft.stage.stage import Lit
+from craft.stage.stage import Cutout, Lit, Stage
 from craft.stage.stages import STAGES
 from craft.tones.boxes import Tuning, lamp_of
 from craft.tones.colours import colours_of, shares_of, small_framing
 from craft.tones.framing import View
-from craft.white.automatic import BEHAVIOURS, found_white
+from craft.white.automatic import BEHAVIOURS, Behaviour, found_white
 from craft.white.colorimetry import delta_e, lab_of
-from craft.white.lights import KINDS, spectrum_of
+from craft.white.lights import KINDS, Kind, spectrum_of
 from craft.white.outcome import MATTERS, LightOn, compromise, deltas_of, patches_of
 from craft.white.response import IN_DAYLIGHT, gains_of, neutral, numbers_of, to_xyz, white_of, white_of_numbers
 from craft.white.surfaces import SURFACES
@@ -120,24 +120,24 @@ class Scenes(unittest.TestCase):
             self.assertAlmostEqual(moved, shares[Lit.KEY], delta=0.12, msg=slug)
 
 
-def replace_lit(stage: object) -> object:
+def replace_lit(stage: Stage) -> Cutout:
     """A cut-out of a stage that stands in the situation's light."""
-    return next(cut for cut in stage.draw() if cut.lit is Lit.KEY)  # type: ignore[attr-defined]
+    return next(cut for cut in stage.draw() if cut.lit is Lit.KEY)
 
 
 class Automatic(unittest.TestCase):
     @settings(max_examples=40)
     @given(st.sampled_from(PLAIN), st.sampled_from(BEHAVIOURS), st.integers(0, 10_000))
-    def test_a_room_of_grey_things_is_found_within_its_range_and_pulled_as_it_says(self, kind: object, row: object, seed: int) -> None:
+    def test_a_room_of_grey_things_is_found_within_its_range_and_pulled_as_it_says(self, kind: Kind, row: Behaviour, seed: int) -> None:
         """A simulation of its own: greys of random brightness, the range and the pull by hand."""
         rng = np.random.default_rng(seed)
-        light = neutral(spectrum_of(kind.slug, kind.kelvin))  # type: ignore[attr-defined]
+        light = neutral(spectrum_of(kind.slug, kind.kelvin))
         frame = (light * rng.uniform(0.05, 1.5, (24, 36, 1))).astype(np.float32)
-        kelvin, _ = found_white(frame, row.slug)  # type: ignore[attr-defined]
-        wanted = 1e6 / min(max(white_of_numbers(light)[0], row.warmest), row.coldest)  # type: ignore[attr-defined]
-        bound = 1e6 / row.under  # type: ignore[attr-defined]
+        kelvin, _ = found_white(frame, row.slug)
+        wanted = 1e6 / min(max(white_of_numbers(light)[0], row.warmest), row.coldest)
+        bound = 1e6 / row.under
         if wanted > bound:
-            wanted -= row.pulls * (wanted - bound)  # type: ignore[attr-defined]
+            wanted -= row.pulls * (wanted - bound)
         self.assertAlmostEqual(1e6 / kelvin, wanted, delta=1.5)
 
     def test_a_coloured_wall_draws_it_less_than_a_mean_of_all_would(self) -> None:

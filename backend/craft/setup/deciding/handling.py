@@ -20,6 +20,7 @@ from craft.scene.situation import Situation
 from craft.setup.course import Course
 from craft.setup.saying.notes import darker_stops
 from craft.vocabulary.terms import AimMotion, Area, Drive, FocusMode, White
+from craft.white.outcome import LightOn, skin_delta
 from craft.white.response import white_of
 
 RATE_SHARE = {Drive.HIGH: 1.0, Drive.MEDIUM: 0.5, Drive.LOW: 0.25}
@@ -75,10 +76,13 @@ def plan_series(course: Course) -> Course:
     white_fixed=Fact("white is fixed", "yes", "the body finds white anew at each frame"),
     white_warm_mired=Fact("warmer than neutral, in mired", "count"),
     white_cold_mired=Fact("colder than neutral, in mired", "count"),
+    white_skin=Fact("skin, from itself by daylight (CIEDE2000)", "delta_e"),
+    lamp_skin=Fact("skin at the light's own white, from itself by daylight (CIEDE2000)", "delta_e"),
     white_kept=Fact("share of the light's own colour that is left", "percent"),
 )
 def _of_white(situation: Situation, mode: White, kelvin: float, tint: float) -> dict[str, float]:
-    light = situation.light.kelvin
+    lit = LightOn(situation.light.kind, situation.light.kelvin)
+    light = lit.kelvin
     warmer = 1e6 / light - 1e6 / kelvin
     own = 1e6 / light - 1e6 / numbers.DAYLIGHT_KELVIN
     return {
@@ -87,7 +91,9 @@ def _of_white(situation: Situation, mode: White, kelvin: float, tint: float) -> 
         "white_fixed": yes(mode not in (White.AUTOMATIC, White.AUTOMATIC_WARM, White.AUTOMATIC_NEUTRAL)),
         "white_warm_mired": max(0.0, warmer),
         "white_cold_mired": max(0.0, -warmer),
-        "white_kept": min(1.0, max(0.0, warmer / own)) if abs(own) > 1 else 0.0,
+        "white_skin": skin_delta(lit, (kelvin, tint)),
+        "lamp_skin": skin_delta(lit, white_of(lit.kind, lit.kelvin)),
+        "white_kept": max(0.0, warmer / own) if abs(own) > 1 else 0.0,
     }
 
 

@@ -88,7 +88,7 @@ def _tones(up: bool) -> tuple[Tone, ...]:
 
 
 def _stage(slug: str, title: str, problem: str, up: bool) -> Stage:
-    return Stage(slug=slug, title=title, problem=problem, usual_mm=24, distance_m=4.0, aim=(480, 330), vanishing=(480, HORIZON), tones=_tones(up), draw=lambda: _draw(up), other_k=2900, other_name="the hut's window")
+    return Stage(slug=slug, title=title, problem=problem, usual_mm=24, distance_m=4.0, aim=(480, 330), vanishing=(480, HORIZON), tones=_tones(up), draw=lambda: _draw(up), other_k=2900, other_name="hut's window")
 
 
 BEFORE = _stage("causeway_before", "causeway before sunrise", "A sky three stops over the stones, and light that doubles every few minutes.", up=False)

@@ -127,7 +127,7 @@ def _moon() -> tuple[Cutout, ...]:
 
 MOON = Stage(
     slug="moon", title="the moon", problem="A sunlit thing in a black sky: a meter that sees the sky burns it.",
-    usual_mm=1743, distance_m=1000, aim=(500, 300), vanishing=(480, 900), void=-6.0, other_k=2700, other_name="the window",
+    usual_mm=1743, distance_m=1000, aim=(500, 300), vanishing=(480, 900), void=-6.0, other_k=2700, other_name="window",
     tones=(Tone("bright land", 640, 400, 0.6, 8), Tone("seas", 560, 258, -0.4, 8), Tone("land near the edge", 410, 330, -1.6, 8), Tone("sky", 900, 80, -8.9, 20)),
     draw=_moon,
 )

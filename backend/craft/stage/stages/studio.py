@@ -40,7 +40,7 @@ def _draw() -> tuple[Cutout, ...]:
 
 STAGE = Stage(
     slug="studio", title="two sitters by lamps on stands", problem="A cloth of light three stops over the faces, a pale and a dark skin side by side, and a coat that swallows what is left.",
-    usual_mm=85, distance_m=2.6, aim=(470, 400), vanishing=(480, 320), other_k=5600, other_name="the far lamp",
+    usual_mm=85, distance_m=2.6, aim=(470, 400), vanishing=(480, 320), other_k=5600, other_name="far lamp",
     tones=(Tone("cloth of the lamp", 20, 230, 3.8, 8), Tone("far lamp", 804, 30, 3.9, 2), Tone("white board", 860, 620, 1.1, 8), Tone("paper", 480, 60, -1.1, 14), Tone("skin, younger", 376, 300, 0.5, 6, skin=True), Tone("skin, elder", 580, 258, -0.4, 6, skin=True), Tone("green dress", 380, 520, -0.5, 10), Tone("coat", 650, 480, -3.2, 8)),
     draw=_draw,
 )

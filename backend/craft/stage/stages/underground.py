@@ -64,7 +64,7 @@ def _draw() -> tuple[Cutout, ...]:
 
 STAGE = Stage(
     slug="underground", title="platform under the ground", problem="Tubes four stops over the faces, a train whose lamps come nearer, and a tunnel without light.",
-    usual_mm=35, distance_m=5.4, aim=(400, 350), vanishing=(X, Y), other_k=4200, other_name="the train's windows",
+    usual_mm=35, distance_m=5.4, aim=(400, 350), vanishing=(X, Y), other_k=4200, other_name="train's windows",
     tones=(Tone("tubes", 333, 33, 4.0, 4), Tone("head lamp", 574, 352, 4.2, 2), Tone("pane", 880, 260, 1.8, 8), Tone("tiles", 60, 200, -0.3, 8), Tone("edge", 640, 560, 0.6, 4), Tone("skin", 400, 268, 0.5, 4, skin=True), Tone("coat", 400, 350, -1.2, 5), Tone("platform", 560, 520, -0.6, 8), Tone("track", 760, 600, -3.6, 8)),
     draw=_draw,
 )

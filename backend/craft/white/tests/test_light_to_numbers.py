@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 
 from craft.errors import CraftError
 from craft.white.colorimetry import delta_e, lab_of, temperature_and_tint, xyz_of
-from craft.white.lights import KINDS, kind_of, spectrum_of
+from craft.white.lights import KINDS, Kind, kind_of, spectrum_of
 from craft.white.response import (
     REFERENCE_K,
     brightness,
@@ -41,9 +41,9 @@ class Lights(unittest.TestCase):
 
     @settings(max_examples=40)
     @given(KIND, st.floats(2000, 12_000))
-    def test_a_lamp_behind_a_filter_has_the_temperature_it_is_brought_to(self, kind: object, kelvin: float) -> None:
-        found = temperature_and_tint(xyz_of(spectrum_of(kind.slug, kelvin)))[0]  # type: ignore[attr-defined]
-        if kind.varies and kelvin < 4000:  # type: ignore[attr-defined]
+    def test_a_lamp_behind_a_filter_has_the_temperature_it_is_brought_to(self, kind: Kind, kelvin: float) -> None:
+        found = temperature_and_tint(xyz_of(spectrum_of(kind.slug, kelvin)))[0]
+        if kind.varies and kelvin < 4000:
             return  # the CIE's daylight ends there
         self.assertAlmostEqual(1e6 / found, 1e6 / kelvin, delta=1.5)
 

@@ -35,6 +35,7 @@ const DetailsPane = defineAsyncComponent(() => awaited(import("./DetailsPane.vue
 
 /** Drawn only once such a row is opened. */
 const BenchRuler = defineAsyncComponent(() => awaited(import("./BenchRuler.vue")));
+const BenchWhite = defineAsyncComponent(() => awaited(import("./BenchWhite.vue")));
 const ON_SCENE = new Set(["metering", "range", "bracketing"]);
 const props = defineProps<{ id: number }>();
 const bench = useBench(props.id, decided);
@@ -101,7 +102,7 @@ const settingErrors = computed(() =>
 const giveError = computed(() => Object.entries(errors.value).find(([place]) => place.startsWith("/concessions"))?.[1]);
 
 const hand = byHand(change);
-const { school, setByHand, free, brighter } = hand;
+const { school, setByHand, whiteAt, free, brighter } = hand;
 const { unread: lockErrors, lock, read } = useTypedDial(setup, hand.lock);
 const figureErrors = computed(() => ({
   ...Object.fromEntries(Object.entries(errors.value).filter(([place]) => /^(\/locks|\/profile|$)/.test(place))),
@@ -275,6 +276,7 @@ useEventListener(window, "beforeunload", () => void bench.put());
               @setting="setByHand"
               @brighter="brighter"
             />
+            <BenchWhite v-if="decision === 'white'" :id="id" :asked="answered" @kelvin="whiteAt" />
           </template>
         </Decisions>
         <p v-if="clashes?.violations.length" class="clash" role="status">

@@ -46,6 +46,9 @@ export function byHand(change: Change) {
         d.aims = { ...d.aims, brighter_stops: Number(stops.toFixed(4)) };
         d.settings = withOne(d.settings as Record<string, number> | undefined, "compensation", null);
       }),
+    /** White by its number, whatever way it was set before. */
+    whiteAt: (kelvin: number): void =>
+      change((d) => (d.settings = { ...d.settings, white_mode: "kelvin", white_kelvin: kelvin })),
     setByHand: (slug: string, value: number | null): void =>
       change((d) => {
         d.settings = withOne(d.settings as Record<string, number> | undefined, slug, value);

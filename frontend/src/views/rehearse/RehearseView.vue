@@ -27,6 +27,10 @@ import { useBeside } from "./useBeside";
 import { useFrame, useHistograms, useRehearsal } from "@/picture/useOnScene";
 import { useOnRuler } from "./useOnRuler";
 import Tick from "@/fields/Tick.vue";
+import Places from "./Places.vue";
+import WhiteRuler from "@/ruler/WhiteRuler.vue";
+import WhitePane from "./WhitePane.vue";
+import { tried, useWhite } from "./useWhite";
 
 const props = defineProps<{ id: number }>();
 const bench = useBench(props.id, decided);
@@ -45,7 +49,7 @@ const VIEWS: { slug: View | "beside" | "own"; label: string }[] = [
 ];
 /** What stands under the picture; on a phone tones and figures are two more of these, at the desk they are always there. */
 /** What may stand under the picture, each with the letter that calls it. */
-const UNDER = { frames: "F", metering: "M", range: "R", sets: "S", series: "E", preview: "P" } as const;
+const UNDER = { frames: "F", metering: "M", range: "R", sets: "S", series: "E", white: "W", preview: "P" } as const;
 const PANES = [...Object.keys(UNDER), "tones", "figures"];
 type Pane = (typeof PANES)[number];
 const SERVED = new Set(["metering", "range", "bracketing", "iso_limits", "white"]);
@@ -66,7 +70,9 @@ const own = computed(() => Math.max(0, Math.round(Number(one("own")) || 0)) || n
 const what = { scene, own, seed };
 /** How often distances have been painted: the question is the same then, and its answer another. */
 const painted = ref(0);
-const question = computed(() => (asked.value && painted.value >= 0 ? { ...asked.value } : null));
+/** A white that a hand draws along its ruler: the picture follows it. */
+const trial = ref<number | null>(null);
+const question = computed(() => (asked.value && painted.value >= 0 ? tried({ ...asked.value }, trial.value) : null));
 const { answer: now, wrong } = useFrame({ asked: question, what });
 const { answer: told, wrong: untold } = useRehearsal({ asked: question, what });
 const { data: outings } = useOutings();
@@ -80,6 +86,11 @@ const token = computed(() => now.value?.frame.token ?? "");
 const aspect = computed(() => now.value?.aspect ?? 1.5);
 const wide = computed(() => Math.min(1392, Math.round(696 * Math.max(1, window.devicePixelRatio))));
 const onScene = { asked, what };
+const white = useWhite(
+  { asked: question, what },
+  computed(() => under.value === "white"),
+  change,
+);
 /** What is rehearsed on: a scene, or a picture of one's own. */
 function rehearseOn(picked: string): void {
   const number = /^own-(\d+)$/.exec(picked)?.[1];
@@ -92,7 +103,7 @@ const { data: looked } = useHistograms(computed(() => seen.value?.token ?? ""));
 const src = computed(() => {
   if (!token.value || view.value === "beside" || view.value === "own") return "";
   if (seen.value) return frameAt(seen.value.token, { view: seen.value.view, width: wide.value, marks: marks.value });
-  if (dragging.value) return frameAt(token.value, { view: "finder", width: 232, marks: false });
+  if (dragging.value || trial.value !== null) return frameAt(token.value, { view: "finder", width: 232, marks: false });
   if (view.value === "pixels") return frameAt(token.value, { view: cropOf.value, width: 696, x: x.value, y: y.value });
   return frameAt(token.value, { view: view.value, width: wide.value, marks: marks.value });
 });
@@ -115,6 +126,7 @@ function lookCloser(event: MouseEvent): void {
   if (view.value === "beside") return;
   const box = (event.currentTarget as HTMLElement).getBoundingClientRect();
   const at = [(event.clientX - box.left) / box.width, (event.clientY - box.top) / box.height];
+  if (white.measuring.value && under.value === "white") return white.measure({ x: at[0] ?? 0.5, y: at[1] ?? 0.5 });
   if (view.value !== "pixels") go({ view: "pixels", x: at[0]?.toFixed(3), y: at[1]?.toFixed(3) });
 }
 function pan(dx: number, dy: number): void {
@@ -257,6 +269,7 @@ onBeforeUnmount(() => {
               :pattern="pattern"
               @spot="ruler.holdSpot"
             />
+            <Places v-if="under === 'white'" :places="white.places.value" :found="white.measured.value" />
             <span v-if="seen" class="told">{{ seen.words }}</span>
             <span v-else-if="warned" class="told">{{ warned }}</span>
           </FramePicture>
@@ -291,9 +304,10 @@ onBeforeUnmount(() => {
           {{ p }}
         </button>
       </div>
-      <p v-if="ruler.wrong.value" class="error" role="alert">{{ ruler.wrong.value }}</p>
+      <p v-if="ruler.wrong.value || white.wrong.value" class="error" role="alert">{{ ruler.wrong.value || white.wrong.value }}</p>
       <div v-if="under !== 'frames'" class="pane" :class="{ chosen: pane === under }">
-        <UnderPicture :id="id" :under="under" :ruler="ruler" :token="token" :aspect="aspect" :held="onScene" />
+        <WhitePane v-if="under === 'white'" :white="white" :aspect="aspect" />
+        <UnderPicture v-else :id="id" :under="under" :ruler="ruler" :token="token" :aspect="aspect" :held="onScene" />
       </div>
       <FrameStrip
         v-if="told && under === 'frames'"
@@ -307,7 +321,17 @@ onBeforeUnmount(() => {
         @beside="setBeside"
       />
     </section>
-    <section v-if="told" class="middle pane" :class="{ chosen: pane === 'tones' }" aria-labelledby="tones">
+    <section
+      v-if="under === 'white' && white.told.value"
+      class="middle pane"
+      :class="{ chosen: pane === 'white' }"
+      aria-labelledby="white-ruler"
+    >
+      <h2 id="white-ruler">White, in mireds</h2>
+      <WhiteRuler :told="white.told.value" @kelvin="white.kelvin" @draw="(k) => (trial = k)" />
+      <p class="quiet hint">Draw the handle: the picture follows.</p>
+    </section>
+    <section v-else-if="told" class="middle pane" :class="{ chosen: pane === 'tones' }" aria-labelledby="tones">
       <h2 id="tones">Tones, in stops from the key</h2>
       <ToneRuler
         :told="told"
@@ -406,6 +430,9 @@ onBeforeUnmount(() => {
   justify-content: space-between;
   gap: 16px;
   padding: 6px 0 10px;
+}
+.under > * + * {
+  flex: none;
 }
 .panes {
   display: flex;

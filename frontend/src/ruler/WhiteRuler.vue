@@ -1,0 +1,180 @@
+<script setup lang="ts">
+import { computed, ref } from "vue";
+import type { Schemas } from "@/api/client";
+import { apart, grip } from "./white";
+
+/** White upright, a mired a mired: the lights of the scene by their share, the white that is set as a handle, and where a finished file can be mended. */
+const props = withDefaults(defineProps<{ told: Schemas["WhiteOnSceneOut"]; high?: number }>(), { high: 612 });
+const emit = defineEmits<{ kelvin: [value: number]; draw: [value: number | null] }>();
+const AXIS = 62;
+const WIDEST = 84;
+const LABELS = [12000, 10000, 8000, 6500, 5500, 5000, 4500, 4000, 3600, 3200, 2800, 2500, 2200, 2000, 1800, 1600, 1400, 1200];
+
+const ends = computed(() => ({ cold: 1e6 / props.told.highest, warm: 1e6 / props.told.lowest }));
+const y = (kelvin: number): number => ((1e6 / kelvin - ends.value.cold) / (ends.value.warm - ends.value.cold)) * props.high;
+const within = (kelvin: number): number => Math.min(Math.max(y(kelvin), 0), props.high);
+const kelvinAt = (at: number): number => 1e6 / (ends.value.cold + (at / props.high) * (ends.value.warm - ends.value.cold));
+const dial = computed(() => props.told.kelvins);
+const nearest = (kelvin: number): number =>
+  dial.value.reduce(
+    (best, one) => (Math.abs(y(one) - y(kelvin)) < Math.abs(y(best) - y(kelvin)) ? one : best),
+    dial.value[0] ?? kelvin,
+  );
+const ticks = computed(() => LABELS.filter((k) => k <= props.told.highest && k >= props.told.lowest));
+const hues = computed(() =>
+  props.told.scale
+    .map((one) => ({ at: `${((within(one.kelvin) / props.high) * 100).toFixed(1)}%`, colour: one.colour }))
+    .reverse(),
+);
+/** Where the handle is drawn to, before it is let go. */
+const drawn = ref<number | null>(null);
+const shown = computed(() => drawn.value ?? props.told.kelvin);
+const lights = computed(() =>
+  apart(props.told.lights.map((one) => ({ ...one, y: within(one.kelvin), wide: 8 + (one.share ?? 0.1) * WIDEST }))),
+);
+const said = (kelvin: number): string => `${Math.round(kelvin)}\u00a0K`;
+const hold = grip((at) => {
+  const to = nearest(kelvinAt(at));
+  if (to === drawn.value) return;
+  drawn.value = to;
+  emit("draw", to);
+});
+function leave(taken: boolean): void {
+  const to = drawn.value;
+  drawn.value = null;
+  hold.leave();
+  emit("draw", null);
+  if (taken && to !== null && to !== props.told.kelvin) emit("kelvin", to);
+}
+/** Up on the ruler is colder light: a higher kelvin. */
+function key(event: KeyboardEvent): void {
+  const way = { ArrowUp: 1, ArrowDown: -1, PageUp: 5, PageDown: -5 }[event.key];
+  if (!way) return;
+  event.preventDefault();
+  event.stopPropagation();
+  const at = dial.value.indexOf(nearest(props.told.kelvin)) + way;
+  const next = dial.value[Math.min(Math.max(at, 0), dial.value.length - 1)];
+  if (next !== undefined) emit("kelvin", next);
+}
+</script>
+
+<template>
+  <figure class="ruler">
+    <svg :height="high + 24" width="252" :viewBox="`0 -12 252 ${high + 24}`" role="group" :aria-label="told.words.join(' ')">
+      <defs>
+        <linearGradient id="w-hues" x1="0" x2="0" y1="0" y2="1">
+          <stop v-for="hue in hues" :key="hue.at" :offset="hue.at" :stop-color="hue.colour" />
+        </linearGradient>
+        <pattern id="w-dots" width="5" height="5" patternUnits="userSpaceOnUse">
+          <circle cx="2" cy="2" r="1" class="dot" />
+        </pattern>
+      </defs>
+      <g v-for="tick in ticks" :key="tick">
+        <path :d="`M${AXIS - 14} ${y(tick)}h14`" class="ink" />
+        <text :x="AXIS - 18" :y="y(tick) + 4" text-anchor="end" class="second">{{ tick }}</text>
+      </g>
+      <rect :x="AXIS" width="9" y="0" :height="high" class="hues" />
+      <g v-for="(one, k) in lights" :key="k">
+        <rect :x="AXIS + 13" :y="one.y - 6" :width="one.wide" height="12" class="light" />
+        <text :x="AXIS + 14" :y="one.at + 18" class="name">
+          {{ one.name }}
+          <tspan class="second" dx="5">{{ said(one.kelvin) }}</tspan>
+        </text>
+      </g>
+      <g v-if="told.finished">
+        <path :d="`M236 ${within(told.mends_to)}h8V${within(told.mends_from)}h-8`" class="band" />
+        <text x="232" :y="within(told.mends_from) - 6" text-anchor="end" class="binding">a finished file can be mended</text>
+      </g>
+      <path :d="`M${AXIS} ${within(shown)}H244`" class="line" />
+      <g
+        class="grip"
+        role="slider"
+        tabindex="0"
+        aria-label="white, in kelvin"
+        aria-orientation="vertical"
+        :aria-valuemin="dial[0]"
+        :aria-valuemax="dial.at(-1)"
+        :aria-valuenow="shown"
+        :aria-valuetext="`${Math.round(shown)} kelvin; arrow up for colder light, arrow down for warmer`"
+        @pointerdown="hold.take($event, within(told.kelvin))"
+        @pointermove="hold.move"
+        @pointerup="leave(true)"
+        @pointercancel="leave(false)"
+        @keydown="key"
+      >
+        <rect x="0" :y="within(shown) - 12" width="64" height="24" class="handle" />
+        <text x="32" :y="within(shown) + 5" text-anchor="middle" class="on">{{ said(shown) }}</text>
+        <rect x="0" :y="within(shown) - 22" width="252" height="44" fill="transparent" />
+      </g>
+    </svg>
+    <figcaption class="visually-hidden">{{ told.words.join(" ") }}</figcaption>
+  </figure>
+</template>
+
+<style scoped>
+.ruler {
+  margin: 0;
+}
+text {
+  font-size: 12px;
+  fill: var(--ink);
+}
+.second {
+  fill: var(--second);
+}
+.name {
+  font-weight: 600;
+}
+.name,
+.binding {
+  paint-order: stroke;
+  stroke: var(--bg);
+  stroke-width: 4px;
+}
+.ink,
+.line {
+  stroke: var(--ink);
+  fill: none;
+}
+.thin {
+  stroke-width: 0.6;
+}
+.hues {
+  fill: url(#w-hues);
+  stroke: var(--ink);
+}
+:global(html.red .hues) {
+  fill: var(--bg) !important;
+}
+.light {
+  fill: url(#w-dots);
+  stroke: var(--ink);
+}
+.dot {
+  fill: var(--ink);
+}
+.band {
+  stroke: var(--binding);
+  stroke-width: 2;
+  fill: none;
+}
+.binding {
+  fill: var(--binding);
+  font-weight: 600;
+}
+.handle {
+  fill: var(--ink);
+}
+.on {
+  fill: var(--bg);
+  font-weight: 640;
+  font-size: 13px;
+}
+.grip {
+  cursor: grab;
+  touch-action: none;
+}
+.grip:active {
+  cursor: grabbing;
+}
+</style>
