@@ -113,6 +113,7 @@ def on_screen(linear: Matrix) -> tuple[float, float, float]:
     return float(red), float(green), float(blue)
 
 
+@lru_cache(maxsize=1024)
 def skin_delta(light: LightOn, white: tuple[float, float]) -> float:
     """The mean over six skins of how far they are from themselves, in CIEDE2000.
 

@@ -363,7 +363,7 @@ def words_of(out: WhiteOnSceneOut) -> list[str]:
         lines.append("A raw takes any white afterwards: nothing is lost by this one.")
     if out.finished and out.can_be_mended:
         lines.append(f"A finished file can still be brought to neutral, as one can from {out.mends_from:.0f} to {out.mends_to:.0f} K.")
-    else:
+    elif out.finished:
         lines.append(
             f"A finished file cannot be brought to neutral from here: that goes from {out.mends_from:.0f} to {out.mends_to:.0f} K."
         )
