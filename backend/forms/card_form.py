@@ -24,6 +24,7 @@ from craft.vocabulary.setting import Value
 from craft.vocabulary.terms import Intent
 from forms.answer import Answer, answer_to
 from forms.problems import InputError, Problem
+from forms.rulers.white import CastOut, casts_of
 from forms.setup_form import DecidedOut, decided_form
 from forms.situation_form import SituationForm
 
@@ -116,7 +117,8 @@ def _since(setup: dict[str, Any]) -> dict[str, Any]:
 class CardSnapshot(BaseModel):
     """Everything a card needs, offline. pocket is null on a card that was made without it; picture: the frame, as a data address, or none.
 
-    on_scene: what the field needs to know of the scene: where to point, what the meter will do, what is let go.
+    on_scene: what the field needs to know of the scene: where to point, what the meter will do, what is let go; casts: what to do about a frame that
+    came out too warm or cold, too green or magenta.
     """
 
     title: str
@@ -130,6 +132,7 @@ class CardSnapshot(BaseModel):
     pocket: PocketOut | None = None
     picture: str = ""
     on_scene: list[str] = Field(default_factory=list)
+    casts: list[CastOut] = Field(default_factory=list)
 
     @model_validator(mode="before")
     @classmethod
@@ -245,4 +248,5 @@ def freeze(document: dict[str, Any], asked: SituationForm, pocket: PocketOut | N
         pocket=pocket,
         picture=_picture(shot),
         on_scene=list(field_lines(situation, made, shot)),
+        casts=casts_of(situation.body, shot.white_k),
     )

@@ -9,6 +9,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from craft.kept import kept
+from craft.kit.body import Body
 from craft.render.develop import FULL_RAW, Bytes, curve, developed, file_gains
 from craft.render.expose import frame
 from craft.render.shot import Shot
@@ -172,3 +173,56 @@ def misleads(surface: str, kind: str, kelvin: float) -> float:
     """
     found = white_of_numbers(numbers_of(SURFACES[surface].surface, kind, kelvin))[0]
     return 1e6 / found - 1e6 / white_of(kind, kelvin)[0]
+
+
+LITTLE, MUCH = (20.0, 4.0), (50.0, 10.0)
+"""Mireds and tint of what one calls a little too warm, or a lot."""
+
+TINT_STEP = 2.5
+"""Thousandths of Duv in a step of a body's tint (an estimate; bodies differ)."""
+
+CASTS = (("too_warm", "too warm"), ("too_cold", "too cold"), ("too_green", "too green"), ("too_magenta", "too magenta"))
+
+
+@dataclass(frozen=True, slots=True)
+class Mend:
+    """What to do about a test frame of a cast. kelvin: to set, on the body's dial, None where tint is to be moved; steps: of tint, over 0 to pink."""
+
+    saw: str
+    saw_label: str
+    much: str
+    kelvin: float | None
+    steps: int
+    words: str
+
+
+def mends_for(body: Body, kelvin: float) -> tuple[Mend, ...]:
+    """What to set after a frame that came out too warm, too cold, too green or too magenta, a little or a lot; kelvin: as white was in it.
+
+    >>> [mend.words for mend in mends_for(BODY, 5000.0)][0]
+    '4500 K, 500 lower.'
+    """
+    out = []
+    for saw, label in CASTS:
+        for much, (mireds, tint) in (("little", LITTLE), ("much", MUCH)):
+            if saw in ("too_warm", "too_cold"):
+                to = body.kelvin_on_dial(1e6 / max(1e6 / kelvin + (mireds if saw == "too_warm" else -mireds), 10.0))
+                apart = to - kelvin
+                ends = abs(1e6 / to - 1e6 / kelvin) < mireds / 2
+                words = (
+                    f"{to:.0f} K, {abs(apart):.0f} {'lower' if apart < 0 else 'higher'}."
+                    if not ends
+                    else "The dial ends here: correct it afterwards."
+                )
+                out.append(Mend(saw, label, much, to, 0, words))
+            else:
+                steps = round(tint / TINT_STEP)
+                way = "pink" if saw == "too_green" else "green"
+                has = "white_tint" not in body.traits.absent
+                words = (
+                    f"{steps} steps of tint towards {way}."
+                    if has
+                    else "This body has no tint: correct it afterwards, from the raw if there is one."
+                )
+                out.append(Mend(saw, label, much, None, steps if saw == "too_green" else -steps, words))
+    return tuple(out)

@@ -9,10 +9,11 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, Field
 
 from craft.kit.body import Body
-from craft.render.shot import Shot, found, small_framing_of
-from craft.render.whites import measured, mends_from_to, misleads, together
+from craft.render.shot import found, small_framing_of
+from craft.render.whites import mends_for, mends_from_to
 from craft.scene.light import APART_MIRED
 from craft.scene.situation import Situation
+from craft.setup.deciding.handling import PRESETS
 from craft.stage.stage import Lit
 from craft.tones.colours import shares_of
 from craft.vocabulary.settings import BY_SLUG as BY_SETTING
@@ -24,9 +25,8 @@ from craft.white.lights import BY_KIND, spectrum_of
 from craft.white.outcome import SHOWN, LightOn, Patch, as_they_are, compromise, patches_of, skin_delta
 from craft.white.response import white_of
 from craft.white.screen import light_rgb
-from craft.white.surfaces import SURFACES
-from forms.rehearsal_form import RehearseIn, Sign, Theirs
-from forms.rulers.asked import OnScene, Share, asked_of
+from forms.rehearsal_form import RehearseIn, Theirs
+from forms.rulers.asked import OnScene, asked_of
 
 DAYLIGHT_K = 5500.0
 STEPS_MIRED = (-60.0, -40.0, -20.0, 0.0, 20.0, 40.0, 60.0)
@@ -46,13 +46,6 @@ class WhiteIn(RehearseIn):
     """A situation whose white is judged; matters: what a compromise between lights is made for."""
 
     matters: Matters = "faces"
-
-
-class WhitesIn(RehearseIn):
-    """Whites that are wanted beside each other; tint: in thousandths of Duv, that of the setting unless given."""
-
-    kelvins: Annotated[list[Kelvin], Field(min_length=1, max_length=9)]
-    tint: Annotated[float, Field(strict=True, ge=-60, le=60)] | None = None
 
 
 class PatchOut(BaseModel):
@@ -95,17 +88,6 @@ class WhiteRowOut(BaseModel):
     as_set: bool
 
 
-class BesideOut(BaseModel):
-    """A white beside the one that is set: mireds from it (over 0 warmer), its frame, and surfaces in it."""
-
-    kelvin: float
-    mired: float
-    token: str
-    as_set: bool
-    patches: list[PatchOut]
-    skin: float
-
-
 class CompromiseOut(BaseModel):
     """The white that is least wrong for all lights; wrong: what stays on skin in each, by its name."""
 
@@ -127,6 +109,31 @@ class HueOut(BaseModel):
 
     kelvin: float
     colour: str
+
+
+class CastOut(BaseModel):
+    """What to do about a test frame that came out so; set: settings that take it."""
+
+    saw: str
+    saw_label: str
+    much: str
+    words: str
+    set: dict[str, float | str]
+
+
+def casts_of(body: Body, kelvin: float) -> list[CastOut]:
+    """Answers to a test frame's cast."""
+    by_number = offers(body, "kelvin")
+    return [
+        CastOut(
+            saw=one.saw,
+            saw_label=one.saw_label,
+            much=one.much,
+            words=one.words if by_number or one.kelvin is None else nearest_preset(body, one.kelvin),
+            set={"white_mode": "kelvin", "white_kelvin": one.kelvin} if one.kelvin is not None and by_number else {},
+        )
+        for one in mends_for(body, kelvin)
+    ]
 
 
 class WhiteOnSceneOut(BaseModel):
@@ -153,6 +160,7 @@ class WhiteOnSceneOut(BaseModel):
     steps: list[float]
     scale: list[HueOut]
     lights: list[WhiteLightOut]
+    answers: list[CastOut]
     rows: list[WhiteRowOut]
     compromise: CompromiseOut | None
     words: list[str]
@@ -167,7 +175,8 @@ def hex_of(rgb: tuple[float, float, float]) -> str:
     return "#" + "".join(f"{round(min(max(part, 0.0), 1.0) * 255):02x}" for part in rgb)
 
 
-def _patches(patches: tuple[Patch, ...]) -> list[PatchOut]:
+def patches_out(patches: tuple[Patch, ...]) -> list[PatchOut]:
+    """Surfaces with how far they are off, in JSON."""
     return [PatchOut(name=one.name, colour=hex_of(one.rgb), delta=round(one.delta, 1), seen=seen(one.delta)) for one in patches]
 
 
@@ -235,11 +244,25 @@ def _row(label: str, light: LightOn, white: tuple[float, float], settings: dict[
         label=label,
         kelvin=white[0],
         tint=white[1],
-        patches=_patches(patches_of(SHOWN, light, white)),
+        patches=patches_out(patches_of(SHOWN, light, white)),
         skin=skin_delta(light, white),
         set=settings,
         as_set=as_set,
     )
+
+
+PRESETS_K = {mode.value: kelvin for mode, kelvin in PRESETS.items()}
+
+
+def nearest_preset(body: Body, kelvin: float) -> str:
+    """On a body without a scale of kelvin: its nearest preset, and how far off that is."""
+    there = [(mode, at) for mode, at in PRESETS_K.items() if offers(body, mode)]
+    if not there:
+        return "This body has neither kelvin nor presets: measure from a card, or correct it afterwards."
+    mode, at = min(there, key=lambda one: abs(warmer(one[1], kelvin)))
+    off = warmer(at, kelvin)
+    said = f", {abs(off):.0f} mired {'warmer' if off > 0 else 'colder'} than wanted" if abs(off) >= ALIKE_MIRED else ""
+    return f"This body has no kelvin: {say_value(BY_SETTING['white_mode'], mode)} is nearest{said}."
 
 
 def offers(body: Body, mode: str) -> bool:
@@ -251,7 +274,9 @@ def offers(body: Body, mode: str) -> bool:
 def _rows(of: OnScene, key: LightOn, white: tuple[float, float]) -> list[WhiteRowOut]:
     body, setup = of.situation.body, of.setup
     own = white_of(key.kind, key.kelvin)
-    as_they = WhiteRowOut(label="as they are", kelvin=None, tint=0.0, patches=_patches(as_they_are(SHOWN)), skin=0.0, set={}, as_set=False)
+    as_they = WhiteRowOut(
+        label="as they are", kelvin=None, tint=0.0, patches=patches_out(as_they_are(SHOWN)), skin=0.0, set={}, as_set=False
+    )
     rows = [as_they, _row("as set", key, white, {}, as_set=True)]
     dial = body.kelvin_on_dial(own[0])
     rows.append(
@@ -317,6 +342,7 @@ def white_on(asked: WhiteIn, theirs: Theirs) -> WhiteOnSceneOut:
         glow=[GlowOut(share=share, kelvin=_kept(situation.body, key.kelvin, share)) for share in GLOWS] if has_colour else [],
         steps=steps_of(situation.body, white[0]),
         scale=[HueOut(kelvin=kelvin, colour=_colour_of(kelvin)) for kelvin in HUES],
+        answers=casts_of(situation.body, white[0]),
         lights=[_light(light, share, key, white) for light, share in lights],
         rows=_rows(of, key, white),
         compromise=_compromise(asked.matters, lights, situation),
@@ -330,11 +356,11 @@ def _compromise(matters: Matters, lights: list[tuple[LightOn, float | None]], si
         return None
     weighed = [replace(light, share=SHARE_UNKNOWN if share is None else share) for light, share in lights]
     best = compromise(weighed, matters, situation.body.kelvins)
-    wrong = [f"{light.name}: {_off(left)}, {seen(left)}" for light, left in zip(weighed, best.wrong, strict=True)]
+    wrong = [f"{light.name}: {off_in_words(left)}, {seen(left)}" for light, left in zip(weighed, best.wrong, strict=True)]
     return CompromiseOut(matters=matters, kelvin=best.kelvin, tint=best.tint, wrong=wrong)
 
 
-def _off(delta: float) -> str:
+def off_in_words(delta: float) -> str:
     """A difference as it is said: to a tenth where that is seen."""
     return f"{delta:.1f}" if delta < 10 else f"{delta:.0f}"
 
@@ -354,11 +380,13 @@ def words_of(out: WhiteOnSceneOut) -> list[str]:
         "neutral" if abs(key.apart) < ALIKE_MIRED else f"{abs(key.apart):.0f} mired {'warmer' if key.apart > 0 else 'colder'} than neutral"
     )
     how = "" if out.fixed else f"{out.label} finds {out.kelvin:.0f} K on this frame, and looks anew at the next. "
-    lines.append(f"{how}Grey comes out {off} in the {key.name}, skin {_off(key.skin)} off: {key.skin_seen}.")
+    lines.append(f"{how}Grey comes out {off} in the {key.name}, skin {off_in_words(key.skin)} off: {key.skin_seen}.")
     if out.keeps is not None and 0.02 < out.keeps < 1.02:
         lines.append(f"{out.keeps:.0%} of the light's own colour is kept.")
     if key.at_best > POOR_LIGHT:
-        lines.append(f"No white mends this lamp wholly: skin stays {_off(key.at_best)} off, since parts of the spectrum are missing.")
+        lines.append(
+            f"No white mends this lamp wholly: skin stays {off_in_words(key.at_best)} off, since parts of the spectrum are missing."
+        )
     if out.raw:
         lines.append("A raw takes any white afterwards: nothing is lost by this one.")
     if out.finished and out.can_be_mended:
@@ -374,165 +402,6 @@ def words_of(out: WhiteOnSceneOut) -> list[str]:
             else ""
         )
         lines.append(
-            f"In the light of the {other.name} skin comes {_off(other.skin)} off, {abs(other.apart):.0f} mired {'warm' if other.apart > 0 else 'cold'}{gel}."
+            f"In the light of the {other.name} skin comes {off_in_words(other.skin)} off, {abs(other.apart):.0f} mired {'warm' if other.apart > 0 else 'cold'}{gel}."
         )
     return lines
-
-
-def whites_beside(asked: WhitesIn, sign: Sign, theirs: Theirs) -> list[BesideOut]:
-    """Frames of a situation under several whites, with surfaces in each.
-
-    Raises
-    ------
-    CraftError : what the kit does not have or the numbers do not allow.
-    InputError : a scene that there is not.
-    """
-    of = asked_of(asked, theirs)
-    light = of.situation.light
-    key, tint = LightOn(light.kind, light.kelvin), of.shot.white_tint if asked.tint is None else asked.tint
-
-    def beside(kelvin: float) -> BesideOut:
-        white = (kelvin, tint)
-        return BesideOut(
-            kelvin=kelvin,
-            mired=warmer(kelvin, of.shot.white_k),
-            token=sign(_so(of.shot, white)),
-            as_set=abs(warmer(kelvin, of.shot.white_k)) < 1 and abs(tint - of.shot.white_tint) < 0.5,
-            patches=_patches(patches_of(SHOWN, key, white)),
-            skin=skin_delta(key, white),
-        )
-
-    return [beside(kelvin) for kelvin in asked.kelvins]
-
-
-def _so(shot: Shot, white: tuple[float, float]) -> Shot:
-    return replace(shot, white_k=white[0], white_tint=white[1], automatic="")
-
-
-class CardPlaceIn(BaseModel):
-    """A place of the frame: shares of its width and height."""
-
-    x: Share
-    y: Share
-
-
-class CardIn(RehearseIn):
-    """Places of a situation's frame that are taken for grey."""
-
-    places: Annotated[list[CardPlaceIn], Field(min_length=1, max_length=9)]
-
-
-class CardPlaceOut(BaseModel):
-    """White at one place; mireds: from the white that is set; spread: of its noise; refused: why it tells nothing."""
-
-    x: float
-    y: float
-    kelvin: float
-    tint: float
-    mireds: float
-    spread: float
-    refused: str
-
-
-class CardOnSceneOut(BaseModel):
-    """White measured on a frame. dial: the nearest of the body's scale; set: settings that take it; words: what it comes to."""
-
-    places: list[CardPlaceOut]
-    kelvin: float | None
-    tint: float | None
-    dial: float | None
-    set: dict[str, float | str]
-    words: list[str]
-
-
-MISLEADING = ("tooth", "eye", "paper", "bright paper")
-"""Things that people take for grey or white."""
-
-
-def measured_on(asked: CardIn, theirs: Theirs) -> CardOnSceneOut:
-    """The white that places of a frame ask for.
-
-    Raises
-    ------
-    CraftError : what the kit does not have or the numbers do not allow.
-    InputError : a scene that there is not.
-    """
-    of = asked_of(asked, theirs)
-    light, body = of.situation.light, of.situation.body
-    places = [measured(of.shot, place.x, place.y) for place in asked.places]
-    both = together(places)
-    lines = [f"Place {k + 1}: {place.refused}." for k, place in enumerate(places) if place.refused]
-    if both is not None:
-        apart = warmer(of.shot.white_k, both.kelvin)
-        way = f"{abs(apart):.0f} mired {'warm' if apart > 0 else 'cold'}" if abs(apart) >= ALIKE_MIRED else "neutral"
-        lines.append(f"{both.kelvin:.0f} K, tint {both.tint:+.0f}: as white is set, a finished file comes out {way} there.")
-        if len(places) > 1:
-            lines.append(
-                f"The places are {both.spread:.0f} mired apart: {'one light' if both.one_light else 'not under one light; measure where it matters most'}."
-            )
-    off = [(SURFACES[slug].label, misleads(slug, light.kind, light.kelvin)) for slug in MISLEADING]
-    said = ", ".join(f"{name} by {abs(by):.0f}" for name, by in off)
-    lines.append(f"Take a grey card: in this light other whites mislead by mireds, {said}.")
-    dial = body.kelvin_on_dial(both.kelvin) if both else None
-    takes: dict[str, float | str] = {"white_mode": "kelvin", "white_kelvin": dial} if dial and offers(body, "kelvin") else {}
-    return CardOnSceneOut(
-        places=[CardPlaceOut.model_validate(place, from_attributes=True) for place in places],
-        kelvin=both.kelvin if both else None,
-        tint=both.tint if both else None,
-        dial=dial,
-        set=takes,
-        words=lines,
-    )
-
-
-class NearerIn(RehearseIn):
-    """Two ends between which the white lies that looks like the place one stands in."""
-
-    low: Kelvin = 2500.0
-    high: Kelvin = 10_000.0
-
-
-class EndsOut(BaseModel):
-    """Ends between which one goes on."""
-
-    low: float
-    high: float
-
-
-class NearerOut(BaseModel):
-    """Two whites to choose between. warmer, colder: the pictures; if_warmer, if_colder: where one goes on; at: the middle of what is left, on the body's dial;
-    within: mireds to either side of it."""
-
-    warmer: BesideOut
-    colder: BesideOut
-    if_warmer: EndsOut
-    if_colder: EndsOut
-    at: float
-    within: float
-
-
-def nearer(asked: NearerIn, sign: Sign, theirs: Theirs) -> NearerOut:
-    """Two whites at the quarters of a range of mireds, and the half that each leaves: five presses come from the whole scale to a few mireds.
-
-    Raises
-    ------
-    CraftError : what the kit does not have or the numbers do not allow.
-    InputError : ends that are none, or a scene that there is not.
-    """
-    cold, warm = sorted((1e6 / asked.low, 1e6 / asked.high))
-    quarter = (warm - cold) / 4
-    # the frame is warmer the higher white is set: by fewer mireds
-    kelvins = [1e6 / (cold + quarter), 1e6 / (warm - quarter)]
-    one, other = whites_beside(
-        WhitesIn.model_validate({**asked.model_dump(exclude={"low", "high"}), "kelvins": kelvins, "tint": 0.0}), sign, theirs
-    )
-    middle = (cold + warm) / 2
-    of = asked_of(asked, theirs)
-    return NearerOut(
-        warmer=one,
-        colder=other,
-        if_warmer=EndsOut(low=1e6 / middle, high=1e6 / cold),
-        if_colder=EndsOut(low=1e6 / warm, high=1e6 / middle),
-        at=of.situation.body.kelvin_on_dial(1e6 / middle),
-        within=(warm - cold) / 2,
-    )

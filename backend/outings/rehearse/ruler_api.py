@@ -16,20 +16,19 @@ from forms.rulers.range import RangedOut, range_of
 from forms.rulers.sets import CoveringOut, sets_of
 from forms.rulers.steady import SteadyOut, series_form
 from forms.rulers.truth import TruthOut, truth_form
-from forms.rulers.white import (
+from forms.rulers.white import WhiteIn, WhiteOnSceneOut, white_on
+from forms.rulers.white_beside import (
     BesideOut,
     CardIn,
     CardOnSceneOut,
     NearerIn,
     NearerOut,
-    WhiteIn,
-    WhiteOnSceneOut,
     WhitesIn,
     measured_on,
     nearer,
-    white_on,
     whites_beside,
 )
+from forms.rulers.white_series import WhiteSeriesOut, series_of_white
 from outings.bench.actions import in_full, theirs_of
 from outings.rehearse.actions import column_token, drawn_strip, etag, strip_token, token_of
 from outings.rehearse.api import jpeg
@@ -95,6 +94,13 @@ def white(request: HttpRequest, asked: WhiteIn) -> HttpResponse:
 def whites(request: HttpRequest, asked: WhitesIn) -> list[BesideOut]:
     """Frames of a situation under several whites. Stateless."""
     return whites_beside(asked, token_of, theirs_of(request.user))
+
+
+@router.post("/rehearse/white/series", response=WhiteSeriesOut)
+@stateless
+def white_series(request: HttpRequest, asked: RehearseIn) -> HttpResponse:
+    """What each way of setting white makes of a series of a situation, and the minutes it costs. Stateless."""
+    return as_json(series_of_white(asked, theirs_of(request.user)))
 
 
 @router.post("/rehearse/white/nearer", response=NearerOut)

@@ -100,3 +100,37 @@ class Whites(OnScene):
         )
         for what, more in wrongs:
             self.ask(what, status=422, **more)
+
+    def test_a_series_says_which_way_costs_least_by_its_own_figures(self) -> None:
+        for title in TITLES:
+            told = self.ask("white/series", title)
+            best = [way for way in told["ways"] if way["best"]]
+            self.assertEqual(len(best), 1)
+            self.assertIn(best[0]["label"], told["words"][1])
+            for way in told["ways"]:
+                self.assertEqual(len(way["deltas"]), 12)
+                self.assertAlmostEqual(way["mean"], sum(way["deltas"]) / 12, places=6)
+                self.assertEqual(way["worst"], max(way["deltas"]))
+            self.assertLessEqual(sum(way["as_set"] for way in told["ways"]), 1)
+
+    def test_a_cast_of_a_test_frame_is_answered_the_other_way_round(self) -> None:
+        told = self.ask("white", change={"settings": {"white_mode": "kelvin", "white_kelvin": 5000.0}})
+        answers = {(one["saw"], one["much"]): one for one in told["answers"]}
+        self.assertEqual(len(answers), 8)
+        self.assertLess(answers["too_warm", "much"]["set"]["white_kelvin"], answers["too_warm", "little"]["set"]["white_kelvin"])
+        self.assertLess(answers["too_warm", "little"]["set"]["white_kelvin"], 5000)
+        self.assertGreater(answers["too_cold", "little"]["set"]["white_kelvin"], 5000)
+        self.assertIn("pink", answers["too_green", "little"]["words"])
+        self.assertIn("green", answers["too_magenta", "much"]["words"])
+
+    def test_five_presses_by_eye_come_to_the_light_within_what_they_say(self) -> None:
+        for goal in (2900.0, 4400.0, 7000.0):
+            ends = {"low": 2500.0, "high": 10_000.0}
+            for _ in range(5):
+                told = self.ask("white/nearer", **ends)
+                middle = 1e6 / told["if_warmer"]["low"]
+                ends = told["if_colder"] if 1e6 / goal > middle else told["if_warmer"]
+            told = self.ask("white/nearer", **ends)
+            self.assertLess(told["within"], 6)
+            self.assertLessEqual(abs(1e6 / told["at"] - 1e6 / goal), told["within"] + 3)
+            self.assertLess(told["colder"]["kelvin"], told["warmer"]["kelvin"])

@@ -2012,6 +2012,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rehearse/white/series": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * White Series
+         * @description What each way of setting white makes of a series of a situation, and the minutes it costs. Stateless.
+         */
+        post: operations["outings_rehearse_ruler_api_white_series"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rehearse/white/nearer": {
         parameters: {
             query?: never;
@@ -6934,6 +6954,24 @@ export interface components {
             strip: string;
         };
         /**
+         * CastOut
+         * @description What to do about a test frame that came out so; set: settings that take it.
+         */
+        CastOut: {
+            /** Saw */
+            saw: string;
+            /** Saw Label */
+            saw_label: string;
+            /** Much */
+            much: string;
+            /** Words */
+            words: string;
+            /** Set */
+            set: {
+                [key: string]: number | string;
+            };
+        };
+        /**
          * CompromiseOut
          * @description The white that is least wrong for all lights; wrong: what stays on skin in each, by its name.
          */
@@ -7058,6 +7096,8 @@ export interface components {
             scale: components["schemas"]["HueOut"][];
             /** Lights */
             lights: components["schemas"]["WhiteLightOut"][];
+            /** Answers */
+            answers: components["schemas"]["CastOut"][];
             /** Rows */
             rows: components["schemas"]["WhiteRowOut"][];
             compromise: components["schemas"]["CompromiseOut"] | null;
@@ -7147,6 +7187,46 @@ export interface components {
             kelvins: number[];
             /** Tint */
             tint?: number | null;
+        };
+        /**
+         * WayOverOut
+         * @description A way of setting white over a series; deltas: of skin, frame by frame; raw_min, finished_min: at the desk for the pictures of the outing.
+         */
+        WayOverOut: {
+            /** Slug */
+            slug: string;
+            /** Label */
+            label: string;
+            /** Deltas */
+            deltas: number[];
+            /** Mean */
+            mean: number;
+            /** Worst */
+            worst: number;
+            /** Spread */
+            spread: number;
+            /** Raw Min */
+            raw_min: number;
+            /** Finished Min */
+            finished_min: number;
+            /** As Set */
+            as_set: boolean;
+            /** Best */
+            best: boolean;
+        };
+        /**
+         * WhiteSeriesOut
+         * @description White over a series. drift: mireds that the light moves; pictures: that minutes are counted for; words: which way wins, and by how much.
+         */
+        WhiteSeriesOut: {
+            /** Drift */
+            drift: number;
+            /** Pictures */
+            pictures: number;
+            /** Ways */
+            ways: components["schemas"]["WayOverOut"][];
+            /** Words */
+            words: string[];
         };
         /**
          * EndsOut
@@ -8488,7 +8568,8 @@ export interface components {
          * CardSnapshot
          * @description Everything a card needs, offline. pocket is null on a card that was made without it; picture: the frame, as a data address, or none.
          *
-         *     on_scene: what the field needs to know of the scene: where to point, what the meter will do, what is let go.
+         *     on_scene: what the field needs to know of the scene: where to point, what the meter will do, what is let go; casts: what to do about a frame that
+         *     came out too warm or cold, too green or magenta.
          */
         CardSnapshot: {
             /** Title */
@@ -8514,6 +8595,8 @@ export interface components {
             picture?: string;
             /** On Scene */
             on_scene?: string[];
+            /** Casts */
+            casts?: components["schemas"]["CastOut"][];
         };
         /**
          * DecidedOut
@@ -16220,6 +16303,75 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BesideOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    outings_rehearse_ruler_api_white_series: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RehearseIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhiteSeriesOut"];
                 };
             };
             /** @description Unauthorized */

@@ -70,6 +70,9 @@ export const useMeasured = (of: Held, places: Ref<{ x: number; y: number }[]>) =
     0,
     () => ({ places: places.value }),
   );
+/** White over a series, by each way of setting it. */
+export const useWhiteSeries = (of: Held) =>
+  useOnScene("white series", (body, signal) => take(client.POST("/api/rehearse/white/series", { body, signal })), of);
 /** Two whites to choose between by eye. */
 export const useNearer = (of: Held, ends: Ref<{ low: number; high: number } | null>) =>
   useOnScene(

@@ -185,7 +185,7 @@ onBeforeUnmount(leave);
       </p>
     </details>
     <ToPhone v-if="theme.name !== 'red'" :id="id" />
-    <TestFrame :id="id" v-model="asking" :answers="snapshot.answers" />
+    <TestFrame :id="id" v-model="asking" :answers="snapshot.answers" :casts="snapshot.casts ?? []" />
     <nav aria-label="on the spot">
       <button @click="move(-1)">− darker</button>
       <button @click="asking = true">test frame</button>

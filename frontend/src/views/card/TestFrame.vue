@@ -6,7 +6,7 @@ import { scaled } from "@/picture/scaled";
 import Stops from "@/ruler/Stops.vue";
 import { useNames } from "@/api/queries";
 
-const props = defineProps<{ id: number; answers: Schemas["CardSnapshot"]["answers"] }>();
+const props = defineProps<{ id: number; answers: Schemas["CardSnapshot"]["answers"]; casts: Schemas["CastOut"][] }>();
 const names = useNames();
 const open = defineModel<boolean>({ required: true });
 
@@ -36,8 +36,14 @@ async function give(event: Event): Promise<void> {
     said.value = `${places[0] ?? (error as Error).message} The two taps work without it.`;
   }
 }
-const kinds = computed(() => [...new Map(props.answers.map((a) => [a.saw, a.saw_label])).entries()]);
-const amounts = computed(() => props.answers.filter((a) => a.saw === saw.value));
+const kinds = computed(() => [...new Map([...props.answers, ...props.casts].map((a) => [a.saw, a.saw_label])).entries()]);
+const MUCH: Record<string, string> = { little: "a little", much: "a lot" };
+const amounts = computed(() => [
+  ...props.answers.filter((a) => a.saw === saw.value),
+  ...props.casts.filter((a) => a.saw === saw.value).map((a) => ({ ...a, much_label: MUCH[a.much] ?? a.much })),
+]);
+/** What to do about white, where it was white that was wrong. */
+const cast = computed(() => props.casts.find((a) => a.saw === saw.value && a.much === much.value));
 const answer = computed(() => props.answers.find((a) => a.saw === saw.value && a.much === much.value));
 const costs = computed(() => Object.entries(answer.value?.cost ?? {}).filter(([, v]) => Math.abs(v) > 0.02));
 </script>
@@ -63,6 +69,7 @@ const costs = computed(() => Object.entries(answer.value?.cost ?? {}).filter(([,
         {{ one.much_label }}
       </button>
     </template>
+    <p v-else-if="cast" class="set">{{ cast.words }}</p>
     <template v-else-if="answer || shown">
       <template v-if="shown">
         <img class="shown" :src="shown.marked" alt="the test frame: white hatched, black dotted" />

@@ -4,6 +4,8 @@ import Tick from "@/fields/Tick.vue";
 import FramePicture from "@/picture/FramePicture.vue";
 import { frameAt } from "@/picture/frames";
 import ByEye from "./ByEye.vue";
+import WhiteCasts from "./WhiteCasts.vue";
+import WhiteSeries from "./WhiteSeries.vue";
 import Swatches from "@/picture/Swatches.vue";
 import type { Matters, useWhite } from "./useWhite";
 
@@ -12,6 +14,7 @@ const props = defineProps<{ white: ReturnType<typeof useWhite>; aspect: number }
 const found = computed(() => props.white.told.value);
 const beside = computed(() => props.white.beside.value ?? []);
 const measured = computed(() => props.white.measured.value);
+const series = computed(() => props.white.series.value);
 const places = computed(() => props.white.places.value);
 const MATTERS: { slug: Matters; label: string }[] = [
   { slug: "faces", label: "faces" },
@@ -145,6 +148,14 @@ const part = (share: number | null): string => (share === null ? "" : `${Math.ro
         <button class="button" @click="white.kelvin(found.compromise.kelvin)">Set it</button>
       </p>
     </template>
+
+    <template v-if="series">
+      <h3>Over a series</h3>
+      <WhiteSeries :found="series" />
+    </template>
+
+    <h3>A test frame</h3>
+    <WhiteCasts :answers="found.answers" @set="white.set" />
 
     <h3>From a card</h3>
     <p class="tools">

@@ -1,7 +1,7 @@
 import { computed, ref, watch, type Ref } from "vue";
 import type { Asked, Situation } from "@/api/client";
 import type { Held } from "@/picture/useOnScene";
-import { useMeasured, useNearer, useWhite as useRuler, useWhites } from "@/picture/useOnScene";
+import { useMeasured, useNearer, useWhite as useRuler, useWhites, useWhiteSeries } from "@/picture/useOnScene";
 
 import { nextOn } from "@/ruler/white";
 
@@ -25,6 +25,7 @@ export function useWhite(held: Held, on: Ref<boolean>, change: (edit: (d: Situat
     only(() => steps.value.length > 0),
     steps,
   );
+  const { answer: series } = useWhiteSeries(only());
   const measuring = ref(false);
   const places = ref<Place[]>([]);
   const { answer: measured, wrong: unmeasured } = useMeasured(
@@ -51,6 +52,7 @@ export function useWhite(held: Held, on: Ref<boolean>, change: (edit: (d: Situat
     told,
     wrong: computed(() => wrong.value || unmeasured.value),
     beside,
+    series,
     matters,
     measuring,
     places,

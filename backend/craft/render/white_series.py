@@ -1,0 +1,109 @@
+"""White over a series: the light drifts, the framing changes, and each way of setting white makes of skin what it makes."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from craft.kept import kept
+from craft.render.shot import Shot, small_framing_of
+from craft.stage.colour import Pixels
+from craft.tones.colours import ACROSS, colours_of
+from craft.tones.framing import View
+from craft.white.automatic import found_white
+from craft.white.colorimetry import BESIDE
+from craft.white.outcome import LightOn, skin_delta
+from craft.white.response import white_of
+
+FRAMES = 12
+
+MIRED_A_STOP = 11.0
+"""Mireds by which daylight changes with a stop of cloud: 33 from sun to heavy overcast, which lie three stops apart (`craft.scene.conditions`)."""
+
+TURNED = 12
+"""Pixels of the small frame, an eighth of it, that the framing moves to either side."""
+
+BATCH_MIN, RAW_MIN, FINISHED_MIN = 0.5, 5 / 60, 20 / 60
+"""Minutes at the desk: a correction for all that lies in one light, one raw by itself, one finished file by itself (estimates)."""
+
+ONE_LIGHT_MIRED = 20.0
+
+
+@dataclass(frozen=True, slots=True)
+class Way:
+    """A way of setting white over a series. kelvins: of each frame; deltas: of skin in each, CIEDE2000; spread: mireds between the warmest and the coldest
+    frame, as they come out; raw_min, finished_min: minutes at the desk for each hundred pictures."""
+
+    slug: str
+    label: str
+    kelvins: tuple[float, ...]
+    deltas: tuple[float, ...]
+    spread: float
+    raw_min: float
+    finished_min: float
+
+    @property
+    def mean(self) -> float:
+        """Of the frames."""
+        return sum(self.deltas) / len(self.deltas)
+
+
+@kept
+def _wider(shot: Shot) -> Pixels:
+    """The colours of a shot's scene with what lies about the frame."""
+    framing = small_framing_of(shot)
+    high = framing.view.height
+    return colours_of(replace(framing, view=View(ACROSS + 2 * TURNED, high + 2 * TURNED, float(ACROSS), -TURNED, -TURNED)), shot.tuning)
+
+
+def lights_over(shot: Shot, drift_mired: float) -> tuple[float, ...]:
+    """Kelvin of the key's light in each frame: once up and down, in three steps.
+
+    >>> [round(kelvin) for kelvin in lights_over(shot(), 20.0)][:4]
+    [5500, 5204, 5204, 5204]
+    """
+    steps = (round(math.sin(2 * math.pi * k / FRAMES)) for k in range(FRAMES))
+    return tuple(1e6 / (1e6 / shot.kelvin + step * drift_mired / 2) for step in steps)
+
+
+def ways_over(
+    shot: Shot, drift_mired: float, automatic: Sequence[tuple[str, str]], fixed: Sequence[tuple[str, str, float, float]]
+) -> tuple[Way, ...]:
+    """What each way makes of a series of a shot. automatic: behaviours with their labels; fixed: name, label, temperature and tint of whites that stay.
+
+    >>> [way.slug for way in ways_over(shot(), 20.0, (("automatic", "automatic"),), (("set", "as set", 5500.0, 0.0),))]
+    ['automatic', 'set', 'measured']
+    """
+    kelvins = lights_over(shot, drift_mired)
+    lights = [LightOn(shot.kind, kelvin) for kelvin in kelvins]
+    drawn = {kelvin: _wider(replace(shot, kelvin=kelvin)) for kelvin in set(kelvins)}
+    high = drawn[kelvins[0]].shape[0] - 2 * TURNED
+    full = 2.0**shot.clip_above_key
+
+    def seen(k: int) -> Pixels:
+        across, down = ((0, 0), (1, 0), (0, 1), (-1, 0), (0, -1), (1, 1))[k % 6]
+        left, top = TURNED * (1 + across), TURNED * (1 + down)
+        return drawn[kelvins[k]][top : top + high, left : left + ACROSS]
+
+    out = [_way(slug, label, [found_white(seen(k), slug, full) for k in range(FRAMES)], lights, stays=False) for slug, label in automatic]
+    first = white_of(lights[0].kind, lights[0].kelvin)
+    held = [*fixed, ("measured", "measured once, from a card", *first)]
+    return (*out, *(_way(slug, label, [(kelvin, tint)] * FRAMES, lights, stays=True) for slug, label, kelvin, tint in held))
+
+
+def _way(slug: str, label: str, whites: Sequence[tuple[float, float]], lights: Sequence[LightOn], *, stays: bool) -> Way:
+    deltas = tuple(skin_delta(light, white) for light, white in zip(lights, whites, strict=True))
+    casts = [1e6 / white_of(light.kind, light.kelvin)[0] - 1e6 / white[0] for light, white in zip(lights, whites, strict=True)]
+    wrong = sum(delta > BESIDE for delta in deltas) / len(deltas)
+    spread = max(casts) - min(casts)
+    batches = 1 + int(spread // ONE_LIGHT_MIRED)
+    return Way(
+        slug,
+        label,
+        tuple(white[0] for white in whites),
+        deltas,
+        spread,
+        raw_min=(BATCH_MIN * batches if wrong else 0.0) if stays else 100 * wrong * RAW_MIN,
+        finished_min=100 * wrong * FINISHED_MIN,
+    )

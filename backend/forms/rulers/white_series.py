@@ -1,0 +1,86 @@
+"""White over a series, in JSON."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from pydantic import BaseModel
+
+from craft.render.white_series import MIRED_A_STOP, Way, ways_over
+from craft.white.automatic import BEHAVIOURS, BY_BEHAVIOUR
+from forms.rehearsal_form import RehearseIn, Theirs
+from forms.rulers.asked import asked_of
+from forms.rulers.white import ALIKE_MIRED, DAYLIGHT_K, off_in_words, offers
+
+
+class WayOverOut(BaseModel):
+    """A way of setting white over a series; deltas: of skin, frame by frame; raw_min, finished_min: at the desk for the pictures of the outing."""
+
+    slug: str
+    label: str
+    deltas: list[float]
+    mean: float
+    worst: float
+    spread: float
+    raw_min: float
+    finished_min: float
+    as_set: bool
+    best: bool
+
+
+class WhiteSeriesOut(BaseModel):
+    """White over a series. drift: mireds that the light moves; pictures: that minutes are counted for; words: which way wins, and by how much."""
+
+    drift: float
+    pictures: float
+    ways: list[WayOverOut]
+    words: list[str]
+
+
+def series_of_white(asked: RehearseIn, theirs: Theirs) -> WhiteSeriesOut:
+    """What each way of setting white makes of a series of a situation.
+
+    Raises
+    ------
+    CraftError : what the kit does not have or the numbers do not allow.
+    InputError : a scene that there is not.
+    """
+    of = asked_of(asked, theirs)
+    situation, setup, shot = of.situation, of.setup, replace(of.shot, own=None)
+    drift = 0.0 if situation.light.mains else situation.light_swing * MIRED_A_STOP
+    body, mode = situation.body, setup.white.mode.value
+    automatic = [(row.slug, row.label) for row in BEHAVIOURS if offers(body, row.slug)]
+    fixed = [] if shot.automatic else [("set", "as set", shot.white_k, shot.white_tint)]
+    if offers(body, "daylight") and mode != "daylight":
+        fixed.append(("daylight", "by daylight", DAYLIGHT_K, 0.0))
+    ways = ways_over(shot, drift, automatic, fixed)
+    finished, pictures = setup.facts["rendered"] > 0, setup.facts["pictures"]
+
+    def minutes(way: Way) -> float:
+        return (way.finished_min * pictures / 100 if finished else 0.0) + (
+            way.raw_min if way.slug not in BY_BEHAVIOUR else way.raw_min * pictures / 100
+        )
+
+    best = min(ways, key=lambda way: (round(minutes(way)), way.mean))
+    rows = [
+        WayOverOut(
+            slug=way.slug,
+            label=way.label,
+            deltas=list(way.deltas),
+            mean=way.mean,
+            worst=max(way.deltas),
+            spread=way.spread,
+            raw_min=way.raw_min * (pictures / 100 if way.slug in BY_BEHAVIOUR else 1),
+            finished_min=way.finished_min * pictures / 100,
+            as_set=way.slug in ("set", shot.automatic),
+            best=way is best,
+        )
+        for way in ways
+    ]
+    said = "the light keeps its colour" if drift < ALIKE_MIRED else f"the light moves {drift:.0f} mired with its swing"
+    kept_as = "finished files and raws" if finished and setup.facts["raw"] else "finished files" if finished else "raws"
+    lines = [
+        f"Twelve frames, each framed a little otherwise, while {said}.",
+        f"Least work for {pictures:.0f} {kept_as}: {best.label}, about {minutes(best):.0f} min; skin {off_in_words(best.mean)} off at the mean, {off_in_words(max(best.deltas))} at the worst.",
+    ]
+    return WhiteSeriesOut(drift=drift, pictures=pictures, ways=rows, words=lines)
