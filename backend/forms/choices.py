@@ -8,6 +8,7 @@ from types import MappingProxyType
 from craft.configuration.around import RAW_PACKINGS
 from craft.optics.sharpness import Acuity
 from craft.vocabulary.terms import AimDepth, AimMotion, File, RangeFirst, Support
+from craft.white.lights import KINDS
 from forms.configuration_form import ChoiceOut
 
 CHOICES: Mapping[str, Mapping[str, str] | Mapping[int, str]] = MappingProxyType(
@@ -55,6 +56,7 @@ CHOICES: Mapping[str, Mapping[str, str] | Mapping[int, str]] = MappingProxyType(
             "screen": "screen only",
         },
         "raw_opens": RAW_PACKINGS,
+        "kind": {one.slug: one.label for one in KINDS},
     }
 )
 """Field of a form -> what it takes and how it is read; that these are all that it takes is a test."""

@@ -20,7 +20,7 @@ class Light:
     tones in stops from the key; bright: what the brightest are, in words; holds_above: the brightest
     that must keep detail, None for the subject's usual; swing: how far it moves while one works;
     flicker_hz: None for what ``mains`` says (lamps on the mains pulse at twice its frequency), 0 if
-    steady; sources: kinds of light in the picture; others: kelvin of the further ones that are known;
+    steady; sources: kinds of light in the picture; others, other_kinds: kelvin of the further ones that are known, and their kinds;
     indoors: None for the subject's usual place; keeps: share of the light's own colour that the picture keeps;
     kind: of ``craft.white.lights``, empty where only its temperature is known.
     """
@@ -37,6 +37,7 @@ class Light:
     mains: bool = False
     sources: int = 1
     others: tuple[float, ...] = ()
+    other_kinds: tuple[str, ...] = ()
     indoors: bool | None = None
     keeps: float = 0.0
     kind: str = ""
@@ -118,7 +119,7 @@ def lit_also(key: Light, others: Sequence[Light]) -> Light:
     (5.0, 4.0, 2, (5500.0,))
     """
     above, below, bright = key.above, key.below, key.bright
-    colours = [key.kelvin]
+    colours, kinds = [key.kelvin], [key.kind]
     for other in others:
         apart = other.ev100 - key.ev100
         below = max(below, other.below - apart)
@@ -126,6 +127,7 @@ def lit_also(key: Light, others: Sequence[Light]) -> Light:
             above, bright = other.above + apart, other.bright
         if all(mired_apart(other.kelvin, colour) >= APART_MIRED for colour in colours):
             colours.append(other.kelvin)
+            kinds.append(other.kind)
     pulses = [light.flicker_hz for light in (key, *others) if light.flicker_hz]
     return replace(
         key,
@@ -134,6 +136,7 @@ def lit_also(key: Light, others: Sequence[Light]) -> Light:
         bright=bright,
         sources=max(key.sources, len(colours)),
         others=tuple(colours[1:]),
+        other_kinds=tuple(kinds[1:]),
         mains=key.mains or any(other.mains for other in others),
         flicker_hz=pulses[0] if pulses else key.flicker_hz if not any(other.mains for other in others) else None,
     )

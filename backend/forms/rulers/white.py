@@ -208,9 +208,9 @@ def lights_of(of: OnScene) -> list[tuple[LightOn, float | None]]:
             found.append((LightOn(stage.other_kind, stage.other_k, stage.other_name), shares[Lit.OTHER] / lit))
     else:
         found.append((key, None))
-    for kelvin in light.others:
+    for kelvin, kind in zip(light.others, light.other_kinds, strict=True):
         if all(abs(warmer(kelvin, one.kelvin)) >= APART_MIRED for one, _ in found):
-            found.append((LightOn("", kelvin, "further light"), None))
+            found.append((LightOn(kind, kelvin, BY_KIND[kind].label if kind else "further light"), None))
     return found
 
 

@@ -3824,7 +3824,7 @@ export interface components {
         };
         /**
          * LightForm
-         * @description The light, given one of four ways, and what surrounds it.
+         * @description The light, given one of four ways, and what surrounds it; kind: what it is made of, that of a described light unless given.
          */
         LightForm: {
             /** Ev100 */
@@ -3842,6 +3842,8 @@ export interface components {
             holds_above?: number | null;
             /** Kelvin */
             kelvin?: number | null;
+            /** Kind */
+            kind?: string | null;
             /** Keeps Colour */
             keeps_colour?: number | null;
             /** Indoors */

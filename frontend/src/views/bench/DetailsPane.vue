@@ -111,7 +111,17 @@ const error = (place: string) => Object.entries(props.errors).find(([pointer]) =
         @change="(v) => set((d) => (d.motion = { ...d.motion, declination_deg: v ?? 0 }))"
       />
     </FieldRow>
-    <FieldRow name="colour" :error="error('/light/kelvin') ?? error('/light/keeps') ?? error('/light/sources')">
+    <FieldRow name="made of" :error="error('/light/kind')">
+      <Choice
+        name="what the light is made of"
+        :model-value="document.light.kind ?? ''"
+        :options="orNone('as usual', words.choices.kind)"
+        @update:model-value="
+          (v) => set((d) => (d.light = { ...d.light, kind: v ? String(v) : null, kelvin: v ? null : d.light.kelvin }))
+        "
+      />
+    </FieldRow>
+    <FieldRow name="colour" :error="error('/light/kelvin') ?? error('/light/keeps_colour') ?? error('/light/sources')">
       <NumberField
         label="colour temperature"
         unit="K"
