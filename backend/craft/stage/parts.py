@@ -17,7 +17,7 @@ from craft.white.surfaces import Surface
 
 # fmt: off
 
-SKIN = (of("skin 2"), of("skin 4"), of("skin 3"), of("skin 6"), of("skin 1"))
+SKIN = (of("skin 2"), of("skin 4"), of("skin 3"), of("skin 5"), of("skin 1"))
 """Skins: light, tan, between, dark, palest."""
 
 HAIR = (paint(1, 0.66, 0.4), paint(1, 0.84, 0.76), paint(1, 0.78, 0.6), paint(1, 0.9, 0.86), paint(1, 0.8, 0.5))
@@ -73,12 +73,12 @@ SMALLEST_FACE = 0.55
 LIPS = of("lips")
 
 # part of a face, stops from the skin, share that it covers, softness in units of a person of size 1
-_FACE = (("under", -0.9, 0.7, 1.2), ("shade", -0.8, 0.6, 2.6), ("nose", -0.6, 0.6, 0.5), ("mouth", -0.75, 0.8, 0.3), ("lips", -1.5, 0.7, 0.12), ("eyes", 0.15, 1.0, 0.15), ("irises", -2.2, 1.0, 0.1), ("lids", -1.8, 0.85, 0.1), ("lashes", -2.4, 0.9, 0.0), ("glints", 1.3, 1.0, 0.0), ("brows", -1.6, 0.75, 0.25))
+_FACE = (("under", -0.9, 0.7, 1.2), ("shade", -0.8, 0.6, 2.6), ("cheeks", -0.05, 0.3, 1.3), ("nose", -0.6, 0.6, 0.5), ("mouth", -0.75, 0.8, 0.3), ("lips", -1.5, 0.7, 0.12), ("eyes", 0.15, 1.0, 0.15), ("irises", -2.2, 1.0, 0.1), ("lids", -1.8, 0.85, 0.1), ("lashes", -2.4, 0.9, 0.0), ("glints", 1.3, 1.0, 0.0), ("brows", -1.6, 0.75, 0.25))
 
 
 def face(name: str, top: Parts, ev: Field, skin: Surface, hair: Surface, size: float, at: float, *, lit: Lit = Lit.KEY, moves: Moves = Moves.STANDS) -> list[Cutout]:
     """What makes a face of a head's skin; ev: of that skin, by place."""
-    colour = {"mouth": LIPS, "lips": LIPS, "eyes": WHITE, "glints": WHITE, "irises": hair, "lids": hair, "lashes": hair, "brows": hair}
+    colour = {"cheeks": LIPS, "mouth": LIPS, "lips": LIPS, "eyes": WHITE, "glints": WHITE, "irises": hair, "lids": hair, "lashes": hair, "brows": hair}
     return [
         Cutout(f"{name}, {part}", top[part], at, ev + stops, colour.get(part, skin), cover=field(cover), soft=soft * size, lit=lit, moves=moves)
         for part, stops, cover, soft in _FACE
@@ -140,6 +140,10 @@ def bust(name: str, look: Look, x: float, y: float, size: float, at: float, *, l
         piece("ears", look.skin_ev - 0.4, look.skin),
         piece("skin", look.skin_ev, look.skin, weave=pores),
         piece("shade", look.skin_ev - shade, look.skin, cover=0.6, soft=9),
+        piece("cheeks", look.skin_ev - 0.1, LIPS, cover=0.34, soft=8),
+        piece("brow", look.skin_ev + 0.3, look.skin, cover=0.4, soft=9),
+        piece("chin", look.skin_ev + 0.25, look.skin, cover=0.4, soft=5),
+        piece("socket", look.skin_ev - 0.45, look.skin, cover=0.4, soft=4),
         piece("nose", look.skin_ev - 0.55, look.skin, cover=0.6, soft=1.6),
         piece("mouth", look.skin_ev - 0.75, LIPS, cover=0.75, soft=0.9),
         piece("eyes", look.skin_ev - 0.1, WHITE, soft=0.7),
@@ -147,4 +151,5 @@ def bust(name: str, look: Look, x: float, y: float, size: float, at: float, *, l
         piece("glints", 1.2, WHITE),
         piece("brows", look.hair_ev + 0.3, look.hair, cover=0.8, soft=0.9),
         piece("hair", look.hair_ev, look.hair, weave=strands),
+        piece("sheen", look.hair_ev + 1.3, look.hair, cover=0.45, soft=6, weave=strands),
     ]
