@@ -122,7 +122,8 @@ class _Job:
 
     def walked(self, choice: _Choice) -> Shortest:
         """The best walk of a choice. An item that waits for a later one cannot be set as its line of the own page is passed:
-        then another way down the list may be cheaper, and only what is true in any order is a bound."""
+        then another way down the list may be cheaper, and only what is true in any order is a bound; so it is where something waits and
+        the menus are left for what is set without them."""
         outside = self.outside(choice)
         first = _closed(set(outside), self.before)
         after = {slug: frozenset(other for other, needs in self.before.items() if slug in needs) for slug in self.own}
@@ -139,7 +140,9 @@ class _Job:
         plainly = lists == self.visit(slug for slug, through in outside.items() if through is Through.SHORT_LIST)
         own_page = [slug for slug, place in places.items() if place[0] == 0] if self.shortcuts.pinned else []
         passed = all(places[other] < places[slug] for slug in own_page for other in needs.get(slug, frozenset()))
-        settled = plainly and passed and not last and first == set(outside) and route.proven
+        # menus that are left for a button open again where they begin, which may be nearer to an item that had to wait
+        straight = not outside or not any(needs.values())
+        settled = plainly and passed and straight and not last and first == set(outside) and route.proven
         return Shortest((*early, *inside, *late), cost, cost if settled else self.bound(choice))
 
     def _lists(self, slugs: set[str], outside: Mapping[str, Through]) -> list[tuple[str, Through]]:

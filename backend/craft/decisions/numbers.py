@@ -21,7 +21,7 @@ from craft.tones.tonemap import map_of
 from craft.tones.wanted import wanted_of
 from craft.vocabulary.setting import Value
 from craft.vocabulary.settings import BY_SLUG
-from craft.vocabulary.terms import AimMotion, Detection, File, Genre, Pattern, Support
+from craft.vocabulary.terms import AimMotion, Detection, File, Genre, Pattern, Support, White
 
 RELEASE_LAG_S = 0.06
 """Release lag and finder delay of an ordinary body (estimate)."""
@@ -42,6 +42,29 @@ DAYLIGHT_KELVIN = 5500.0
 """Light whose own colour nobody sees as one."""
 
 BURST = 5
+
+PRESETS = {White.DAYLIGHT: 5500.0, White.SHADE: 7500.0, White.TUNGSTEN: 3200.0}
+"""Kelvin of whites that have a name: D55 [cie15], open shade under blue sky (7000 to 8000), and studio lamps."""
+
+
+def offers_white(body: Body, mode: White) -> bool:
+    """Whether a body has a way of setting white; nothing said, it has all.
+
+    >>> offers_white(BODY, White.KELVIN)
+    True
+    """
+    offered = body.traits.offered.get("white_mode")
+    return offered is None or mode.value in offered
+
+
+def nearest_preset(body: Body, kelvin: float) -> tuple[White, float] | None:
+    """The preset of a body that is nearest to a light, in mired, and its kelvin; None where it has none.
+
+    >>> nearest_preset(BODY, 2800.0)
+    (<White.TUNGSTEN: 'tungsten'>, 3200.0)
+    """
+    there = [(mode, at) for mode, at in PRESETS.items() if offers_white(body, mode)]
+    return min(there, key=lambda one: mired_apart(one[1], kelvin), default=None)
 
 
 def kept_kelvin(situation: Situation) -> float:
@@ -94,6 +117,7 @@ def of_situation(situation: Situation, dials: Dials) -> dict[str, float]:
     """
     return {
         **_of_light(situation),
+        **_of_whites(situation),
         **_of_meter(situation),
         **_of_movement(situation, dials),
         **_of_kit(situation, dials),
@@ -204,6 +228,22 @@ def _of_light(situation: Situation) -> dict[str, float]:
         "indoors": yes(situation.indoors),
         "flicker_hz": situation.flicker_hz,
         "bar": situation.person.noise_bar,
+    }
+
+
+@tells(
+    white_scale=Fact("white can be set by a number", "yes", "white cannot be set by a number", lasting=True),
+    preset_kelvin=Fact("the nearest preset", "kelvin"),
+    preset_off=Fact("how far the nearest preset is from what is wanted, in mired", "count"),
+)
+def _of_whites(situation: Situation) -> dict[str, float]:
+    """The whites that a body has by name."""
+    wanted = 1 / ((1 - situation.light.keeps) / situation.light.kelvin + situation.light.keeps / DAYLIGHT_KELVIN)
+    nearest = nearest_preset(situation.body, wanted)
+    return {
+        "white_scale": yes(offers_white(situation.body, White.KELVIN)),
+        "preset_kelvin": nearest[1] if nearest else 0.0,
+        "preset_off": mired_apart(nearest[1], wanted) if nearest else 0.0,
     }
 
 
@@ -402,5 +442,5 @@ def _of_handling(situation: Situation) -> dict[str, float]:
     }
 
 
-OF_SITUATION = names_of(_of_light, _of_meter, _of_movement, _of_kit, _of_handling)
+OF_SITUATION = names_of(_of_light, _of_whites, _of_meter, _of_movement, _of_kit, _of_handling)
 """The facts that are so before anything is decided."""

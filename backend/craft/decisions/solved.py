@@ -84,7 +84,7 @@ def of_the_clip(
 
     >>> facts = advised().facts
     >>> round(facts["snr"]), round(facts["clips_stops"], 1)
-    (285, 2.8)
+    (285, 3.0)
     """
     clips = taken.clip_above_key - first_channel_stops(situation.light.kind, situation.light.kelvin) + held_more
     room = clips - facts["holds_stops"]

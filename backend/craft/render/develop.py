@@ -33,6 +33,9 @@ HEADROOM = 0.55
 GAMMA = 1 / 1.5
 """What is left of the screen's own curve after the shoulder; together they put the mid-tone at about 118 of 255."""
 
+NEARLY_WHITE, FADES = 250, 0.7
+"""A colour fades to white as its brightest channel goes from this share of where the file is white up to there, as in finished files it does."""
+
 FULL_RAW = 0.995
 """Share of the clip from which a channel of the raw counts as full."""
 
@@ -42,7 +45,7 @@ def balanced(raw: NDArray[Any], shot: Shot) -> NDArray[Any]:
 
     A neutral tone under the light that white is set to keeps its brightness.
 
-    >>> balanced(np.array((0.05, 0.1, 0.0667)), replace(shot(), white_k=5500.0)).round(3).tolist()
+    >>> balanced(np.array((0.05, 0.1, 0.0667)), shot()).round(2).tolist()
     [0.1, 0.1, 0.1]
     """
     return np.asarray((raw * file_gains(shot)) @ to_screen().T)
@@ -51,7 +54,7 @@ def balanced(raw: NDArray[Any], shot: Shot) -> NDArray[Any]:
 def file_gains(shot: Shot) -> Pixels:
     """Gains of the white that a shot's file is set to.
 
-    >>> file_gains(replace(shot(), white_k=5500.0)).round(2).tolist()
+    >>> file_gains(shot()).round(2).tolist()
     [2.0, 1.0, 1.5]
     """
     return np.asarray(gains_of(shot.white_k, shot.white_tint), np.float32)
@@ -96,11 +99,16 @@ def developed(raw: Pixels, shot: Shot) -> Bytes:
     # rows are gone through as one run of channels: the gains of a pixel, again and again, are as long as that
     table, gains, shape = curve(shot), np.tile(file_gains(shot), raw.shape[1]), (-1, *raw.shape[1:])
     matrix = to_screen().astype(np.float32)
+    white = np.float32(max(int(np.argmax(table >= NEARLY_WHITE)), 1) / 65535)
+    from_ = white * np.float32(FADES)
 
     def strip(raw: Pixels) -> Bytes:
         # a channel that is full in the raw is full in the file, however little white makes of it: else highlights turn grey
         levels = np.where(raw > FULL_RAW, np.float32(1), np.clip(raw * gains, 0, 1)).reshape(shape)
         coloured = np.clip(cv2.transform(levels, matrix), 0, 1)
+        peak = _highest(coloured)
+        fades = np.clip((peak - from_) * np.float32(1 / (white - from_)), 0, 1)
+        coloured += (peak[..., None] - coloured) * (fades * fades)[..., None]
         return np.asarray(np.take(table, (coloured * 65535).astype(np.uint16)), np.uint8).reshape(raw.shape)
 
     file = in_strips(strip, raw.reshape(len(raw), -1)).reshape(raw.shape)

@@ -53,7 +53,7 @@ def fares(shot: Shot, tones: ToneMap, gain: float) -> Fares:
     """How a scene fares in a shot: counted over its map and its named tones.
 
     >>> round(fares(shot(), tones(), 4.0).window.clips, 1)
-    2.8
+    3.0
     """
     window = window_of(shot, gain)
     blocked = tones.taken(tones.luminance) < 2**window.floor

@@ -167,7 +167,7 @@ def window_of(shot: Shot, gain: float) -> Window:
     """What the body holds at this exposure; gain: of the output's averaging in signal to noise.
 
     >>> round(window_of(shot(), 4.0).clips, 1)
-    2.8
+    3.0
     """
     clips = shot.clip_above_key - first_channel_stops(shot.kind, shot.kelvin)
     table = curve(shot)
@@ -186,7 +186,7 @@ def lost_share(shot: Shot, tones: ToneMap) -> float:
     """Share of the picture that is full in the raw: of its tones, whatever noise and blur do to their edges.
 
     >>> round(lost_share(exposed(shot(), time_stops=-1.0), tones()), 3)
-    0.19
+    0.148
     """
     return float(spread_of(tones).over(np.array(shot.clip_above_key)))
 

@@ -38,7 +38,7 @@ def headroom_by_channel(shot: Shot) -> tuple[float, float, float]:
     A channel whose file is brightened by white warns early; one that is full in the raw is full in the file, so none warns late.
 
     >>> [round(stops, 1) for stops in headroom_by_channel(shot())]
-    [0.6, 0.7, 1.0]
+    [1.7, 0.7, 1.3]
     """
     table = curve(shot)
     if table[-1] < shot.taste.warns_at:

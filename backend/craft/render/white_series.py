@@ -61,7 +61,7 @@ def lights_over(shot: Shot, drift_mired: float) -> tuple[float, ...]:
     """Kelvin of the key's light in each frame: once up and down, in three steps.
 
     >>> [round(kelvin) for kelvin in lights_over(shot(), 20.0)][:4]
-    [5500, 5204, 5204, 5204]
+    [5500, 5500, 5213, 5213]
     """
     steps = (round(math.sin(2 * math.pi * k / FRAMES)) for k in range(FRAMES))
     return tuple(1e6 / (1e6 / shot.kelvin + step * drift_mired / 2) for step in steps)

@@ -41,7 +41,12 @@ def _lab(file: Bytes) -> np.ndarray:
 
 
 def mended(file: Bytes, shot: Shot, white: tuple[float, float]) -> Bytes:
-    """A finished file brought to another white afterwards: its curve undone, its channels scaled, its curve again. What was full stays so."""
+    """A finished file brought to another white afterwards: its curve undone, its channels scaled, its curve again. What was full stays so.
+
+    >>> file = np.full((1, 1, 3), 118, np.uint8)
+    >>> bool(np.abs(mended(file, shot(), (shot().white_k, shot().white_tint)).astype(int) - 118).max() <= 2)
+    True
+    """
     table = curve(shot)
     light = np.searchsorted(table, np.arange(256), side="left").clip(0, 65535) / 65535
     back = light[file] @ np.linalg.inv(to_screen()).T * (gains_of(*white) / file_gains(shot))

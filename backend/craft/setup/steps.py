@@ -135,7 +135,7 @@ LAST = (
         take=handling.choose_white,
         does="white, and what it leaves of the light's colour",
         decides=("white",),
-        tells="kelvin_set white_cold_mired white_fixed white_kept white_warm_mired",
+        tells="kelvin_set lamp_skin tint_set white_cold_mired white_fixed white_kept white_skin white_warm_mired",
     ),
     Step(
         take=handling.choose_focus,

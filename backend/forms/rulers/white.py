@@ -8,12 +8,12 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
+from craft.decisions.numbers import nearest_preset, offers_white
 from craft.kit.body import Body
 from craft.render.shot import found, small_framing_of
 from craft.render.whites import mends_for, mends_from_to
 from craft.scene.light import APART_MIRED
 from craft.scene.situation import Situation
-from craft.setup.deciding.handling import PRESETS
 from craft.stage.stage import Lit
 from craft.tones.colours import shares_of
 from craft.vocabulary.settings import BY_SLUG as BY_SETTING
@@ -129,7 +129,7 @@ def casts_of(body: Body, kelvin: float) -> list[CastOut]:
             saw=one.saw,
             saw_label=one.saw_label,
             much=one.much,
-            words=one.words if by_number or one.kelvin is None else nearest_preset(body, one.kelvin),
+            words=one.words if by_number or one.kelvin is None else by_preset(body, one.kelvin),
             set={"white_mode": "kelvin", "white_kelvin": one.kelvin} if one.kelvin is not None and by_number else {},
         )
         for one in mends_for(body, kelvin)
@@ -183,7 +183,8 @@ def patches_out(patches: tuple[Patch, ...]) -> list[PatchOut]:
 def _colour_of(kelvin: float) -> str:
     """A light's colour, as bright as a page can show it."""
     rgb = light_rgb(kelvin)
-    return hex_of((*(math.pow(part / max(rgb), 1 / 2.2) for part in rgb),))  # type: ignore[arg-type]
+    red, green, blue = (math.pow(part / max(rgb), 1 / 2.2) for part in rgb)
+    return hex_of((red, green, blue))
 
 
 def warmer(white: float, light: float) -> float:
@@ -251,24 +252,20 @@ def _row(label: str, light: LightOn, white: tuple[float, float], settings: dict[
     )
 
 
-PRESETS_K = {mode.value: kelvin for mode, kelvin in PRESETS.items()}
-
-
-def nearest_preset(body: Body, kelvin: float) -> str:
+def by_preset(body: Body, kelvin: float) -> str:
     """On a body without a scale of kelvin: its nearest preset, and how far off that is."""
-    there = [(mode, at) for mode, at in PRESETS_K.items() if offers(body, mode)]
-    if not there:
+    nearest = nearest_preset(body, kelvin)
+    if nearest is None:
         return "This body has neither kelvin nor presets: measure from a card, or correct it afterwards."
-    mode, at = min(there, key=lambda one: abs(warmer(one[1], kelvin)))
+    mode, at = nearest
     off = warmer(at, kelvin)
     said = f", {abs(off):.0f} mired {'warmer' if off > 0 else 'colder'} than wanted" if abs(off) >= ALIKE_MIRED else ""
-    return f"This body has no kelvin: {say_value(BY_SETTING['white_mode'], mode)} is nearest{said}."
+    return f"This body has no kelvin: {say_value(BY_SETTING['white_mode'], mode.value)} is nearest{said}."
 
 
 def offers(body: Body, mode: str) -> bool:
     """Whether a body has a way of setting white."""
-    offered = body.traits.offered.get("white_mode")
-    return offered is None or mode in offered
+    return offers_white(body, White(mode))
 
 
 def _rows(of: OnScene, key: LightOn, white: tuple[float, float]) -> list[WhiteRowOut]:

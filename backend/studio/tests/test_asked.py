@@ -116,12 +116,14 @@ class Asked(BrowserCase):
 
     def test_the_way_out_of_a_note_is_one_press_and_is_undone_by_one(self) -> None:
         self.situation = Situation.objects.get(outing=self.day, document__title="Sail-loft portrait by the window")
+        self.situation.document["light"]["stops_above"] = 3.2
+        self.situation.save()
         page = self.bench(DESK)
         notes = page.get_by_role("list", name="what to know beside the figures")
         expect(notes).to_contain_text("past the clip and is let go")
-        notes.get_by_role("button", name="1/3 stop darker, lifted at the desk").click()
-        self.stored(page, lambda d: (d.get("aims") or {}).get("brighter_stops") == -0.3333)
-        expect(notes).to_contain_text("1/3 stop under the meter: you set it so.")
+        notes.get_by_role("button", name="2/3 stop darker, lifted at the desk").click()
+        self.stored(page, lambda d: (d.get("aims") or {}).get("brighter_stops") == -0.6667)
+        expect(notes).to_contain_text("2/3 stop under the meter: you set it so.")
         expect(notes).not_to_contain_text("past the clip")
         page.keyboard.press("z")
         self.stored(page, lambda d: (d.get("aims") or {}).get("brighter_stops") is None)

@@ -68,6 +68,59 @@ class Drawn(RehearseScreen):
         self.assertEqual(self.wrong, [])
 
 
+class White(RehearseScreen):
+    def test_white_is_drawn_stepped_taken_measured_and_judged_by_eye_and_the_picture_follows(self) -> None:
+        page = self.open(f"{self.path}?under=white")
+        grip = page.get_by_role("slider", name="white, in kelvin")
+        grip.wait_for()
+        self.answered(page)
+        box, was = grip.bounding_box(), float(grip.get_attribute("aria-valuenow"))
+        before = self.mean_colour(page)
+        page.mouse.move(box["x"] + 20, box["y"] + box["height"] / 2)
+        page.mouse.down()
+        page.mouse.move(box["x"] + 20, box["y"] + box["height"] / 2 + 3 * STOP_PX, steps=4)
+        self.assertLess(float(grip.get_attribute("aria-valuenow")), was, "it follows the hand before it is let go")
+        page.mouse.up()
+        self.stored(page, lambda document: (document.get("settings") or {}).get("white_kelvin", 9999) < was - 500)
+        self.answered(page)
+        after = self.mean_colour(page)
+        self.assertLess(after[0] - after[2], before[0] - before[2] - 5, "a lower kelvin is a bluer picture")
+        expect(page.locator(".white .reason").filter(has_text="colder than neutral").first).to_be_visible()
+        set_to = float(grip.get_attribute("aria-valuenow"))
+        grip.focus()
+        page.keyboard.press("ArrowUp")
+        self.stored(page, lambda document: set_to < (document.get("settings") or {}).get("white_kelvin", 0) <= set_to + 200)
+        page.get_by_role("button", name="one step of the dial colder").click()
+        self.stored(page, lambda document: (document.get("settings") or {}).get("white_kelvin", 0) == set_to)
+        page.get_by_role("button", name="set it to the light itself").click()
+        self.stored(page, lambda document: (document.get("settings") or {}).get("white_kelvin", 0) > set_to + 500)
+        self.answered(page)
+        page.get_by_role("group", name="Side by side").get_by_role("button").first.click()
+        self.stored(page, lambda document: (document.get("settings") or {}).get("white_kelvin", 0) < was)
+        page.get_by_label("press the picture where something is grey").check()
+        picture = page.locator(".picture img").bounding_box()
+        page.mouse.click(picture["x"] + 0.37 * picture["width"], picture["y"] + 0.7 * picture["height"])
+        expect(page.get_by_text("Take a grey card")).to_be_visible()
+        page.get_by_role("button", name="too cold").click()
+        page.get_by_role("button", name="a lot").click()
+        page.get_by_text("higher.").locator("..").get_by_role("button", name="Set it").click()
+        self.answered(page)
+        page.get_by_role("button", name="Begin", exact=True).click()
+        for _ in range(5):
+            page.get_by_role("group", name="which is nearer?").get_by_role("button").first.click()
+            self.answered(page)
+        expect(page.get_by_text("It comes to")).to_be_visible()
+        page.keyboard.press("z")
+        self.assertEqual(self.wrong, [])
+
+    def mean_colour(self, page: Page) -> tuple[float, float, float]:
+        """Of the picture as it stands."""
+        self.answered(page)
+        shot = page.locator(".picture img").screenshot()
+        red, green, blue = Image.open(io.BytesIO(shot)).convert("RGB").resize((1, 1), Image.Resampling.BOX).getpixel((0, 0))
+        return red, green, blue
+
+
 class Judged(RehearseScreen):
     def test_a_pattern_is_seen_the_spot_is_dragged_and_its_picture_shown(self) -> None:
         page = self.open(f"{self.path}?under=metering")

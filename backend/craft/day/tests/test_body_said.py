@@ -19,7 +19,7 @@ from craft.vocabulary.terms import FocusMode, Genre
 class EndsOfABody(TestCase):
     def test_white_ends_where_its_scale_does(self) -> None:
         candles, scale = Light(4.0, kelvin=1900.0, keeps=0.2), {"kelvin_lowest": 2500.0, "kelvin_highest": 9900.0}
-        for body, kelvin in (({}, 2200.0), (scale, 2500.0)):
+        for body, kelvin in (({}, 2500.0), ({"kelvin_lowest": 1800.0}, 2200.0), (scale, 2500.0)):
             made = advise(situation(light=candles, body=body, settings={"white_mode": "kelvin"}))
             self.assertEqual((made.white.kelvin, made.facts["kelvin_set"]), (kelvin, kelvin))
         with self.assertRaisesRegex(CraftError, "no white of 2000 K: 2500 to 9900 K is accepted") as caught:

@@ -90,10 +90,21 @@ WAITS: Job = (
 """A pinned item that waits for one in the menus: the next line of the own page is reached past it."""
 
 
+OPENED_AGAIN: Job = (
+    {"grid": (0, 0), "beeps": (0, 1), "level": (2, 0)},
+    {"grid": 2.0, "beeps": 2.0, "level": 2.0},
+    {"grid": frozenset({"level"})},
+    Shortcuts(buttons=(("beeps", "thumb"),)),
+    Moves(),
+)
+"""Menus that are left for a button, and open again nearer to what had to wait."""
+
+
 class Shorter(TestCase):
     @settings(max_examples=120, deadline=None)
     @given(jobs())
     @example(WAITS)
+    @example(OPENED_AGAIN)
     def test_no_way_is_under_the_bound_a_proven_one_is_the_least_and_none_is_over_the_menus_alone(self, job: Job) -> None:
         at, own, before, shortcuts, moves = job
         before = {name: needs & set(at) for name, needs in before.items() if name in at}

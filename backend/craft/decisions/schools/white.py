@@ -11,6 +11,7 @@ from craft.white.colorimetry import BESIDE, UNSEEN
 OTHER = Also(when=(MIXED,), text="The light of {kelvin} and that of {other_kelvin} lie {mired_apart} mired apart.")
 
 FIXED = When("white_fixed", "=", 1.0)
+NO_SCALE = When("white_scale", "=", 0.0)
 SKIN = (
     Also(when=(PEOPLE, FIXED, When("white_skin", ">", BESIDE)), text="Skin comes out {white_skin} from itself by CIEDE2000, which one sees alone."),
     Also(when=(PEOPLE, FIXED, When("white_skin", ">", UNSEEN), When("white_skin", "<=", BESIDE)), text="Skin comes out {white_skin} from itself by CIEDE2000, which one sees side by side."),
@@ -118,6 +119,42 @@ WHITE = Decision(
             desk="One correction for the place.",
         ),
         School(
+            slug="preset_daylight",
+            label="the preset daylight",
+            value=("daylight",),
+            when=(NO_SCALE, When("preset_kelvin", "=", 5500.0)),
+            brief="No kelvin on this body: {preset_kelvin} is its nearest preset.",
+            because="This body has no white by number; of its presets daylight is nearest to the light of {kelvin}, {preset_off} mired off.",
+            also=(*SKIN, LAMP),
+            costs="as far off as it is",
+            rules_out="a white of your own number",
+            desk="One correction serves the series.",
+        ),
+        School(
+            slug="preset_shade",
+            label="the preset shade",
+            value=("shade",),
+            when=(NO_SCALE, When("preset_kelvin", "=", 7500.0)),
+            brief="No kelvin on this body: {preset_kelvin} is its nearest preset.",
+            because="This body has no white by number; of its presets shade is nearest to the light of {kelvin}, {preset_off} mired off.",
+            also=(*SKIN, LAMP),
+            costs="as far off as it is",
+            rules_out="a white of your own number",
+            desk="One correction serves the series.",
+        ),
+        School(
+            slug="preset_tungsten",
+            label="the preset tungsten",
+            value=("tungsten",),
+            when=(NO_SCALE, When("preset_kelvin", "=", 3200.0)),
+            brief="No kelvin on this body: {preset_kelvin} is its nearest preset.",
+            because="This body has no white by number; of its presets tungsten is nearest to the light of {kelvin}, {preset_off} mired off.",
+            also=(*SKIN, LAMP),
+            costs="as far off as it is",
+            rules_out="a white of your own number",
+            desk="One correction serves the series.",
+        ),
+        School(
             slug="fixed_kelvin",
             label="one fixed kelvin",
             value=("kelvin",),
@@ -127,6 +164,17 @@ WHITE = Decision(
             costs="a change of light is yours to notice",
             rules_out="following mixed light by itself",
             desk="One correction serves the series.",
+        ),
+        School(
+            slug="by_itself",
+            label="by itself",
+            value=("automatic",),
+            when=(NO_SCALE, When("preset_kelvin", "=", 0.0)),
+            brief="This body sets white by itself, and in no other way.",
+            because="This body sets white by itself, and in no other way, at each frame anew.",
+            costs="colour drifts through a series",
+            rules_out="one white for a series",
+            desk="About {minutes} min of colour over {pictures} pictures.",
         ),
     ),
 )

@@ -143,7 +143,7 @@ class Looks(unittest.TestCase):
         self.assertLessEqual(warns[2], clips)
 
     def test_saturation_makes_colours_stronger_and_grey_takes_them_away(self) -> None:
-        raw = flat(0.2, 0.1, 0.05)
+        raw = flat(0.03, 0.04, 0.02)
         spread = [
             int(np.ptp(developed(raw, a_shot(taste=taste_of({"look": look})))[0, 0].astype(int))) for look in ("grey", "natural", "vivid")
         ]

@@ -27,7 +27,7 @@ from craft.tones.readings import Looks, reading
 from craft.tones.spot import best_spot
 from craft.tones.tonemap import ToneMap
 from craft.vocabulary.terms import Genre, Pattern
-from craft.white.response import brightness, from_screen
+from craft.white.response import IN_DAYLIGHT, brightness, from_screen
 from craft.white.screen import LUMINANCE
 
 CLIP = 2.96
@@ -51,11 +51,11 @@ class Led(unittest.TestCase):
 
     def test_every_look_is_led_back_within_what_is_said_and_the_dark_end_within_more(self) -> None:
         stops = np.arange(-7, 3, 0.25)
-        raw = np.repeat(np.clip(GREY_RAW * 2**stops, 0, 1).astype(np.float32)[None, :, None], 3, 2)
+        raw = np.clip(GREY_RAW * 2**stops, 0, 1).astype(np.float32)[None, :, None] * np.asarray(IN_DAYLIGHT, np.float32)
         worst = 0.0
         for look, contrast in itertools.product(("flat", "neutral", "natural", "vivid"), ("low", "middle", "high")):
             taste = taste_of({"look": look, "look_contrast": contrast})
-            levels = developed(np.ascontiguousarray(raw), replace(a_shot(white_k=6504.0), taste=taste))
+            levels = developed(np.ascontiguousarray(raw), replace(a_shot(), taste=taste))
             found = np.log2(np.maximum(linear(levels) @ LUMINANCE, 2.0**-12))[0]
             off = np.abs(found - found[np.argmin(np.abs(stops))] - stops)
             known = (levels[0].max(-1) < FULL) & (levels[0].min(-1) > EMPTY)

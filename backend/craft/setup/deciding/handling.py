@@ -26,9 +26,6 @@ from craft.white.response import white_of
 RATE_SHARE = {Drive.HIGH: 1.0, Drive.MEDIUM: 0.5, Drive.LOW: 0.25}
 """Share of the body's highest rate at each level (estimate: makers halve from level to level)."""
 
-PRESETS = {White.DAYLIGHT: 5500.0, White.SHADE: 7500.0, White.TUNGSTEN: 3200.0}
-"""Kelvin of whites that have a name: D55 [cie15], open shade under blue sky (7000 to 8000), and studio lamps."""
-
 
 @tells(darker_stops=Fact("under the metered exposure", "stops"))
 def _of_brightness(course: Course) -> dict[str, float]:
@@ -122,7 +119,7 @@ def choose_white(course: Course) -> Course:
     made = choose(WHITE, course.told, course.wishes.only(WHITE, hand), instead={"white_kelvin": usual})
     mode = White(made.value[0])
     light = situation.light
-    kelvin, tint = white_of(light.kind, light.kelvin) if mode is White.MEASURED else (PRESETS.get(mode, usual), 0.0)
+    kelvin, tint = white_of(light.kind, light.kelvin) if mode is White.MEASURED else (numbers.PRESETS.get(mode, usual), 0.0)
     if mode is White.AUTOMATIC_NEUTRAL:
         kelvin = light.kelvin
     if mode is White.KELVIN:

@@ -282,7 +282,7 @@ def notes_for(plan: Plan, ladder: Ladder, series: Series | None, facts: Facts, b
 
     >>> one = course(light=Light(11.0, above=5.0))
     >>> [note.text for note in notes_for(one.planned, one.solved, one.series, one.told, False)]
-    ['The brightest tones are 2.2 stops past the clip and are let go.']
+    ['The brightest tones are 2 stops past the clip and are let go.']
     """
     said: tuple[tuple[str, Said], ...] = (
         ("darker", (darker_words(plan, ladder, facts, by_hand), ())),

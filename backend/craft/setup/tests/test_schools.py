@@ -66,6 +66,7 @@ def random_facts(rng: random.Random) -> dict[str, float]:
         "spot_offered": rng.choice((0.0, 1.0, 1.0)),
     }
     facts |= {"deadline_h": rng.choice((3.0, 24.0, 48.0)), "count": rng.choice((0.0, 2000.0, 3000.0))}
+    facts |= {"white_scale": rng.choice((0.0, 1.0, 1.0)), "preset_kelvin": rng.choice((3200.0, 5500.0, 7500.0))}
     return facts | {"frames": rng.choice((1.0, 3.0)), "skew_px": rng.choice((1.0, 11.5, 12.0, 40.0))}
 
 
