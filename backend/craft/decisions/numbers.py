@@ -47,6 +47,20 @@ PRESETS = {White.DAYLIGHT: 5500.0, White.SHADE: 7500.0, White.TUNGSTEN: 3200.0}
 """Kelvin of whites that have a name: D55 [cie15], open shade under blue sky (7000 to 8000), and studio lamps."""
 
 
+TINTS = {"greener": -5.0, "none": 0.0, "pinker": 5.0}
+"""What a setting of tint takes for neutral, in thousandths of Duv: two steps of a usual body, in the light that makes them necessary (an estimate)."""
+
+
+def nearest_tint(body: Body, tint: float) -> str:
+    """The setting of tint of a body that is nearest to a light's own; none where it has none.
+
+    >>> nearest_tint(BODY, 4.0), nearest_tint(BODY, -2.0)
+    ('pinker', 'none')
+    """
+    offered = body.traits.offered.get("white_tint", tuple(TINTS)) if "white_tint" not in body.traits.absent else ("none",)
+    return min((name for name in TINTS if name in offered), key=lambda name: abs(TINTS[name] - tint), default="none")
+
+
 def offers_white(body: Body, mode: White) -> bool:
     """Whether a body has a way of setting white; nothing said, it has all.
 

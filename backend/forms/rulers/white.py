@@ -8,7 +8,7 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
-from craft.decisions.numbers import nearest_preset, offers_white
+from craft.decisions.numbers import TINTS, nearest_preset, nearest_tint, offers_white
 from craft.kit.body import Body
 from craft.render.shot import found, small_framing_of
 from craft.render.whites import mends_for, mends_from_to
@@ -268,6 +268,18 @@ def offers(body: Body, mode: str) -> bool:
     return offers_white(body, White(mode))
 
 
+def taken(body: Body, kelvin: float, tint: str = "none") -> dict[str, float | str]:
+    """Settings that take a white by its number; none on a body that has no such scale.
+
+    >>> from craft.examples import SHOWN_ON
+    >>> taken(SHOWN_ON["BODY"], 4000.0, "pinker")
+    {'white_mode': 'kelvin', 'white_kelvin': 4000.0, 'white_tint': 'pinker'}
+    """
+    if not offers(body, "kelvin"):
+        return {}
+    return {"white_mode": "kelvin", "white_kelvin": kelvin, **({"white_tint": tint} if "white_tint" not in body.traits.absent else {})}
+
+
 def _rows(of: OnScene, key: LightOn, white: tuple[float, float]) -> list[WhiteRowOut]:
     body, setup = of.situation.body, of.setup
     own = white_of(key.kind, key.kelvin)
@@ -275,10 +287,8 @@ def _rows(of: OnScene, key: LightOn, white: tuple[float, float]) -> list[WhiteRo
         label="as they are", kelvin=None, tint=0.0, patches=patches_out(as_they_are(SHOWN)), skin=0.0, set={}, as_set=False
     )
     rows = [as_they, _row("as set", key, white, {}, as_set=True)]
-    dial = body.kelvin_on_dial(own[0])
-    rows.append(
-        _row("to the light itself", key, (dial, own[1]), {"white_mode": "kelvin", "white_kelvin": dial} if offers(body, "kelvin") else {})
-    )
+    dial, tint = body.kelvin_on_dial(own[0]), nearest_tint(body, own[1])
+    rows.append(_row("to the light itself", key, (dial, TINTS[tint]), taken(body, dial, tint)))
     if abs(warmer(DAYLIGHT_K, key.kelvin)) > APART_MIRED:
         rows.append(_row("as by daylight", key, (DAYLIGHT_K, 0.0), {"white_mode": "daylight"} if offers(body, "daylight") else {}))
     for row in BEHAVIOURS:

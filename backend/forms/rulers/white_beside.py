@@ -7,13 +7,14 @@ from typing import Annotated
 
 from pydantic import BaseModel, Field
 
+from craft.decisions.numbers import nearest_tint
 from craft.render.shot import Shot
 from craft.render.whites import measured, misleads, together
 from craft.white.outcome import SHOWN, LightOn, patches_of, skin_delta
 from craft.white.surfaces import SURFACES
 from forms.rehearsal_form import RehearseIn, Sign, Theirs
 from forms.rulers.asked import Share, asked_of
-from forms.rulers.white import ALIKE_MIRED, Kelvin, PatchOut, offers, patches_out, warmer
+from forms.rulers.white import ALIKE_MIRED, Kelvin, PatchOut, patches_out, taken, warmer
 
 
 class WhitesIn(RehearseIn):
@@ -182,7 +183,7 @@ def measured_on(asked: CardIn, theirs: Theirs) -> CardOnSceneOut:
     said = ", ".join(f"{name} by {abs(by):.0f}" for name, by in off)
     lines.append(f"Take a grey card: in this light other whites mislead by mireds, {said}.")
     dial = body.kelvin_on_dial(both.kelvin) if both else None
-    takes: dict[str, float | str] = {"white_mode": "kelvin", "white_kelvin": dial} if dial and offers(body, "kelvin") else {}
+    takes = taken(body, dial, nearest_tint(body, both.tint)) if both and dial else {}
     return CardOnSceneOut(
         places=[CardPlaceOut.model_validate(place, from_attributes=True) for place in places],
         kelvin=both.kelvin if both else None,

@@ -134,3 +134,13 @@ class Whites(OnScene):
             self.assertLess(told["within"], 6)
             self.assertLessEqual(abs(1e6 / told["at"] - 1e6 / goal), told["within"] + 3)
             self.assertLess(told["colder"]["kelvin"], told["warmer"]["kelvin"])
+
+    def test_what_a_row_shows_is_what_comes_of_taking_it(self) -> None:
+        """Under a lamp that is magenta to the sensor, too: the tint goes with it."""
+        for light in ({"condition": "hall_bright"}, {"condition": "candles"}, {"condition": "lit_street", "kind": "fluorescent"}):
+            told = self.ask("white", change={"light": light})
+            for row in told["rows"]:
+                if "white_kelvin" in row["set"]:
+                    after = self.ask("white", change={"light": light, "settings": row["set"]})
+                    self.assertEqual((after["kelvin"], after["tint"]), (row["kelvin"], row["tint"]))
+                    self.assertAlmostEqual(after["lights"][0]["skin"], row["skin"], places=5)

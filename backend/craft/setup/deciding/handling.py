@@ -122,6 +122,7 @@ def choose_white(course: Course) -> Course:
     kelvin, tint = white_of(light.kind, light.kelvin) if mode is White.MEASURED else (numbers.PRESETS.get(mode, usual), 0.0)
     if mode is White.AUTOMATIC_NEUTRAL:
         kelvin = light.kelvin
+    tint += numbers.TINTS.get(str(situation.settings.get("white_tint", "none")), 0.0)
     if mode is White.KELVIN:
         kelvin = number(course.situation, "white_kelvin") or usual
     return course.take(replace(made, hand=course.wishes.of(WHITE))).tell(_of_white(situation, mode, kelvin, tint))

@@ -72,7 +72,7 @@ def _land() -> tuple[Cutout, ...]:
     glowing = glow(150, 500, 330, 110, 2.2)
     mirrored = tuple(line([(b.centerX(), 962 - b.centerY()), (b.centerX(), 966 - b.centerY())], 1.1) for b in (path.computeTightBounds() for path in bright) if 420 < b.centerY() < 478)
     return (
-        Cutout("sky", None, FAR, fade((-300, -2.3), (480, -0.5)) + _river() + glowing, BLUE, to=GOLD, share=glow(150, 500, 300, 120, 1.0) + _river() * 0.16, lit=Lit.OWN, moves=Moves.SKY),
+        Cutout("sky", None, FAR, fade((-300, -2.3), (480, -0.5)) + _river() + glowing, BLUE, to=GOLD, share=glow(150, 500, 300, 120, 1.0) + _river() * 0.16, moves=Moves.SKY),
         Cutout("faint stars", _stars(53, 2600, 0.32), FAR, field(1.7), BLUE, cover=field(0.55), lit=Lit.OWN, moves=Moves.SKY),
         Cutout("stars", _stars(57, 520, 0.55), FAR, field(3.2), WHITE, lit=Lit.OWN, moves=Moves.SKY),
         Cutout("bright stars", bright, FAR, field(4.6), WHITE, lit=Lit.OWN, moves=Moves.SKY),
