@@ -70,7 +70,7 @@ def read_test_frame(request: HttpRequest, pk: int) -> FrameShownOut:
     lead = None if answer.setup.file is File.RENDERED else lead_thirds(answer)
     with received(request, LARGEST_BYTES, refused) as file:
         found = picture_light(file.path)
-    return frame_shown(found.levels, lead)
+    return frame_shown(found.levels, lead, answer)
 
 
 @router.get("/cards/{pk}", response=CardOut)

@@ -16,6 +16,7 @@ from craft.render.picture import Look, as_jpeg, picture
 from craft.render.shot import Shot, shot_of
 from craft.render.shown import SPECKS, marks_on, shown_in
 from craft.render.truth import headroom
+from craft.render.whites import card_in
 from craft.scales.series import Dial, label
 from craft.setup.saying.trial_frame import answers
 from craft.tones.own import scaled_to
@@ -24,7 +25,7 @@ from craft.vocabulary.setting import Value
 from craft.vocabulary.terms import Intent
 from forms.answer import Answer, answer_to
 from forms.problems import InputError, Problem
-from forms.rulers.white import CastOut, casts_of
+from forms.rulers.white import ALIKE_MIRED, CastOut, casts_of
 from forms.setup_form import DecidedOut, decided_form
 from forms.situation_form import SituationForm
 
@@ -178,8 +179,9 @@ def lead_thirds(answer: Answer) -> int:
     return max(0, round(stops * 3))
 
 
-def frame_shown(levels: NDArray[np.uint8] | None, lead_thirds: float | None) -> FrameShownOut:
-    """What a test frame shows, by its levels (h, w, 3); lead_thirds: thirds that the raw still has where the file warns, None where no raw is kept.
+def frame_shown(levels: NDArray[np.uint8] | None, lead_thirds: float | None, answer: Answer) -> FrameShownOut:
+    """What a test frame shows, by its levels (h, w, 3); lead_thirds: thirds that the raw still has where the file warns, None where no raw is kept; answer:
+    that the card was made of.
 
     Raises
     ------
@@ -197,9 +199,23 @@ def frame_shown(levels: NDArray[np.uint8] | None, lead_thirds: float | None) -> 
         words.append(f"Its brightest part stays {shown.room:.1f} stops under white.")
     if shown.black > SPECKS:
         words.append(f"{shown.black:.1%} shows nothing, dotted.")
+    words += _card_words(levels, answer)
     frame = as_jpeg(marks_on(scaled_to(levels, SHOWN_PX)))
     marked = "data:image/jpeg;base64," + base64.b64encode(frame).decode()
     return FrameShownOut(saw=shown.saw, much=shown.much, words=" ".join(words) or "It is as it should be.", marked=marked)
+
+
+def _card_words(levels: NDArray[np.uint8], answer: Answer) -> list[str]:
+    """What a grey card in the middle of a test frame says of white, where white is fixed."""
+    shot = shot_of(answer.situation, answer.setup, values=answer.configuration.values)
+    found = None if shot.automatic else card_in(levels, (shot.white_k, shot.white_tint))
+    if found is None:
+        return []
+    apart = 1e6 / found[0] - 1e6 / shot.white_k
+    if abs(apart) < ALIKE_MIRED:
+        return ["If its middle is a grey card, white is right."]
+    to = answer.situation.body.kelvin_on_dial(found[0])
+    return [f"If its middle is a grey card, it is {abs(apart):.0f} mired {'warm' if apart > 0 else 'cold'}: set {to:.0f} K."]
 
 
 SHOWN_PX = 480

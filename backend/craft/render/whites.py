@@ -14,6 +14,7 @@ from craft.render.develop import FULL_RAW, Bytes, curve, developed, file_gains
 from craft.render.expose import frame
 from craft.render.shot import Shot
 from craft.tones.framing import View
+from craft.tones.own import linear
 from craft.white.colorimetry import BESIDE, delta_e, lab_of
 from craft.white.outcome import CARD
 from craft.white.response import LEAST_K, MOST_K, gains_of, numbers_of, to_screen, white_of, white_of_numbers
@@ -231,3 +232,32 @@ def mends_for(body: Body, kelvin: float) -> tuple[Mend, ...]:
                 )
                 out.append(Mend(saw, label, much, None, steps if saw == "too_green" else -steps, words))
     return tuple(out)
+
+
+MIDDLE, EVEN, GREYISH = 0.1, 0.15, 2.2
+"""Share of a finished picture's width that is taken for a card in its middle; how uneven it may be (of the logarithm), and how far its channels apart."""
+
+
+def card_in(levels: Bytes, white: tuple[float, float]) -> tuple[float, float] | None:
+    """Temperature and tint of the light on a grey card in the middle of a finished picture that was set to a white; None where nothing grey and even is there.
+
+    levels : (h, w, 3). Where a body's own colours differ from those of a screen, so does what is found.
+
+    >>> card_in(np.full((40, 60, 3), 118, np.uint8), (5500.0, 0.0)) is not None, card_in(np.full((40, 60, 3), 255, np.uint8), (5500.0, 0.0))
+    (True, None)
+    """
+    high, wide = levels.shape[:2]
+    half = max(2, round(MIDDLE * wide / 2))
+    place = levels[max(0, high // 2 - half) : high // 2 + half, max(0, wide // 2 - half) : wide // 2 + half].reshape(-1, 3)
+    if int(place.max()) >= FULL_LEVEL or int(place.min()) <= EMPTY_LEVEL:
+        return None
+    light = linear(place).astype(float)
+    mean = light.mean(0)
+    if float(np.log(light).std(0).max()) > EVEN or float(mean.max() / mean.min()) > GREYISH:
+        return None
+    balanced = np.linalg.inv(to_screen()) @ mean
+    return white_of_numbers(balanced / gains_of(*white)) if (balanced > 0).all() else None
+
+
+FULL_LEVEL, EMPTY_LEVEL = 250, 8
+"""Levels from which, and to which, a finished picture tells nothing of colour."""

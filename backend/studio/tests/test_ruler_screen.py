@@ -97,6 +97,7 @@ class White(RehearseScreen):
         self.answered(page)
         page.get_by_role("group", name="Side by side").get_by_role("button").first.click()
         self.stored(page, lambda document: (document.get("settings") or {}).get("white_kelvin", 0) < was)
+        page.get_by_text("From a card", exact=True).click()
         page.get_by_label("press the picture where something is grey").check()
         picture = page.locator(".picture img").bounding_box()
         page.mouse.click(picture["x"] + 0.37 * picture["width"], picture["y"] + 0.7 * picture["height"])
@@ -105,6 +106,7 @@ class White(RehearseScreen):
         page.get_by_role("button", name="a lot").click()
         page.get_by_text("higher.").locator("..").get_by_role("button", name="Set it").click()
         self.answered(page)
+        page.get_by_text("By eye", exact=True).click()
         page.get_by_role("button", name="Begin", exact=True).click()
         for _ in range(5):
             page.get_by_role("group", name="which is nearer?").get_by_role("button").first.click()

@@ -11,9 +11,10 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from craft.render.compose import as_it_is
+from craft.render.develop import developed
 from craft.render.shot import Shot, found
 from craft.render.tests.shots import a_shot
-from craft.render.whites import JUDGED, left_when_mended, measured, mends_from_to, misleads, together
+from craft.render.whites import JUDGED, card_in, left_when_mended, measured, mends_from_to, misleads, together
 from craft.stage.stage import Cutout, Lit, Stage
 from craft.stage.stages import STAGES
 from craft.tones.boxes import Tuning, lamp_of
@@ -163,6 +164,23 @@ class Mending(unittest.TestCase):
                 self.assertLessEqual(left_when_mended(replace(shot, white_k=inside), goal), 3.0)
                 self.assertGreater(left_when_mended(replace(shot, white_k=outside), goal), 2.0)
         self.assertIn("paper", JUDGED)
+
+
+class InFinishedFiles(unittest.TestCase):
+    def test_a_card_in_the_middle_of_a_file_says_how_far_white_is_off(self) -> None:
+        """Of files as our own body finishes them, whose curve is not quite the screen's: within eight mireds."""
+        for kind in ("daylight", "led_warm", "shade"):
+            light = next(one for one in KINDS if one.slug == kind)
+            goal = white_of(kind, light.kelvin)
+            for off in (-40.0, 0.0, 40.0):
+                white = (1e6 / (1e6 / goal[0] + off), goal[1])
+                shot = a_shot(kelvin=light.kelvin, kind=kind, white_k=white[0], white_tint=white[1])
+                raw = np.broadcast_to(neutral(spectrum_of(kind, light.kelvin)) * 2.0**-shot.clip_above_key, (60, 90, 3)).astype(np.float32)
+                found_ = card_in(developed(np.ascontiguousarray(raw), shot), white)
+                self.assertIsNotNone(found_)
+                self.assertAlmostEqual(1e6 / found_[0], 1e6 / goal[0], delta=8.0, msg=(kind, off))
+        self.assertIsNone(card_in(np.zeros((40, 60, 3), np.uint8), (5500.0, 0.0)))
+        self.assertIsNone(card_in(np.random.default_rng(1).integers(20, 230, (40, 60, 3), np.uint8), (5500.0, 0.0)))
 
 
 class Compromises(unittest.TestCase):

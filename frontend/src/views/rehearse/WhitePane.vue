@@ -149,30 +149,34 @@ const part = (share: number | null): string => (share === null ? "" : `${Math.ro
       </p>
     </template>
 
-    <template v-if="series">
-      <h3>Over a series</h3>
+    <details v-if="series" class="fold">
+      <summary>Over a series</summary>
       <WhiteSeries :found="series" />
-    </template>
+    </details>
 
     <h3>A test frame</h3>
     <WhiteCasts :answers="found.answers" @set="white.set" />
 
-    <h3>From a card</h3>
-    <p class="tools">
-      <Tick :model-value="white.measuring.value" @update:model-value="white.press"
-        >press the picture where something is grey</Tick
-      >
-      <button v-if="places.length" class="plain" @click="white.forget()">forget the places</button>
-    </p>
-    <template v-if="places.length && measured">
-      <p v-for="line in measured.words" :key="line" class="reason" role="status">{{ line }}</p>
-      <button v-if="measured.dial && Object.keys(measured.set).length" class="button" @click="white.set(measured.set)">
-        Set {{ kelvin(measured.dial) }}
-      </button>
-    </template>
+    <details class="fold">
+      <summary>From a card</summary>
+      <p class="tools">
+        <Tick :model-value="white.measuring.value" @update:model-value="white.press"
+          >press the picture where something is grey</Tick
+        >
+        <button v-if="places.length" class="plain" @click="white.forget()">forget the places</button>
+      </p>
+      <template v-if="places.length && measured">
+        <p v-for="line in measured.words" :key="line" class="reason" role="status">{{ line }}</p>
+        <button v-if="measured.dial && Object.keys(measured.set).length" class="button" @click="white.set(measured.set)">
+          Set {{ kelvin(measured.dial) }}
+        </button>
+      </template>
+    </details>
 
-    <h3>By eye</h3>
-    <ByEye :white="white" :aspect="aspect" />
+    <details class="fold">
+      <summary>By eye</summary>
+      <ByEye :white="white" :aspect="aspect" />
+    </details>
   </div>
   <p v-else class="quiet" role="status">being computed on the scene</p>
 </template>
