@@ -196,6 +196,11 @@ class PocketCard(TestCase):
         self.assertEqual((told["saw"], told["much"]), ("warns", "patch"))
         self.assertIn("6.0% of it is at its white", told["words"])
         self.assertRegex(told["words"], r"The raw beside it still has \d thirds? there")
+        self.assertIn("If its middle is a grey card, white is right.", told["words"])
+        image.paste((130, 112, 88), (200, 100, 400, 300))
+        image.save(warm := io.BytesIO(), "PNG")
+        words = self.send(card, warm.getvalue()).json()["words"]
+        self.assertRegex(words, r"it is \d+ mired warm: set \d+ K\.")
         shown = Image.open(io.BytesIO(base64.b64decode(told["marked"].partition(",")[2])))
         self.assertEqual(shown.size, (480, 320))
         self.assertEqual(self.send(card, b"no picture").status_code, 422)

@@ -175,6 +175,13 @@ class InTheHandAndAtHome(BrowserCase):
             if answer["move_thirds"]:
                 expect(dialog).to_contain_text(f"ISO {answer['iso']}")
             dialog.get_by_role("button", name="Done").click()
+        for cast in snapshot["casts"]:
+            page.get_by_role("button", name="test frame").click()
+            dialog.get_by_role("button", name=cast["saw_label"], exact=True).click()
+            dialog.get_by_role("button", name={"little": "a little", "much": "a lot"}[cast["much"]], exact=True).click()
+            expect(dialog).to_contain_text(cast["words"])
+            dialog.get_by_role("button", name="Done").click()
+        self.assertEqual(len(snapshot["casts"]), 8)
         page.get_by_role("button", name="darker").click()
         expect(page.get_by_role("status")).to_contain_text(snapshot["setup"]["ladder"][19]["why"])
         page.get_by_label("metering").check()
