@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from craft.stage.colour import paint
+from craft.stage.colour import of, paint
 from craft.stage.fields import Field, fade, field, glow, grain
 from craft.stage.figures import DRESS, head
 from craft.stage.parts import (
@@ -151,7 +151,7 @@ def _quay() -> tuple[Cutout, ...]:
         Cutout("hill", (ridge(300, 90, 51),), 700, field(-0.4) + grain(14, 10, 0.35, 4), LEAF),
         *(Cutout(f"houses {k}", tuple(poly((x, 334), (x, eaves), (x + w * 0.5, top), (x + w, eaves), (x + w, 334)) for x, w, eaves, top, tint in HOUSES if tint == k), 90, field(0.85) + grain(24, 34, 0.07, 5 + k) + fade((180, 0.15), (330, -0.25)), TINTS[k]) for k in range(6)),
         Cutout("roofs", tuple(poly((x - 8, eaves + 7), (x - 8, eaves - 3), (x + w * 0.5, top - 12), (x + w + 8, eaves - 3), (x + w + 8, eaves + 7), (x + w * 0.5, top - 1)) for x, w, eaves, top, _ in HOUSES), 89, field(-0.5) + grain(10, 4, 0.2, 6), paint(1.2, 0.75, 0.6)),
-        Cutout("chimneys", tuple(rect(x + w * 0.72, top - 6, 14, 40) for x, w, _, top, _ in HOUSES[::2]), 89, field(-0.3) + grain(6, 4, 0.2, 7), paint(1.15, 0.8, 0.65)),
+        Cutout("chimneys", tuple(rect(x + w * 0.72, top - 6, 14, 40) for x, w, _, top, _ in HOUSES[::2]), 89, field(-0.3) + grain(6, 4, 0.2, 7), of("brick")),
         Cutout("frames", tuple(rect(x - 2.4, y - 2.4, w + 4.8, h + 4.8) for x, y, w, h in panes), 88.5, field(1.2), WHITE),
         Cutout("panes", tuple(rect(*one) for k, one in enumerate(panes) if k not in lit), 88, field(-1.7) + grain(20, 20, 0.5, 8), SLATE),
         Cutout("panes lit by the sky", tuple(rect(*panes[k]) for k in lit), 88, field(1.5), BLUE),

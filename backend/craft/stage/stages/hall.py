@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from typing import Any
 
-from craft.stage.colour import paint
+from craft.stage.colour import of, paint
 from craft.stage.fields import boards, fade, field, glow, grain, ripples
 from craft.stage.figures import BACK, DRESS, SUIT, clothed, head
 from craft.stage.parts import SKIN, face
@@ -83,22 +83,22 @@ def _couple() -> list[Cutout]:
         Cutout("shadow", (poly((274, 528), (330, 516, 420, 514, 470, 524), (400, 552, 250, 556, 250, 540)),), 6.0, field(-4.2), DARK_WOOD, cover=field(0.75), soft=7),
         Cutout("suit", suit["cloth"], ev=field(-3.2) + on_groom * 0.9 + edge + grain(1.2, 16, 0.14, 14), colour=paint(0.75, 0.86, 1.05), to=DAY, share=edge * 0.4, **here),
         Cutout("shoes", suit["shoes"], ev=field(-4.0), colour=DARK_WOOD, **here),
-        Cutout("shirt", suit["shirt"], ev=field(0.9), colour=paint(1, 1, 1), **here),
+        Cutout("shirt", suit["shirt"], ev=field(0.9), colour=of("cloth"), **here),
         Cutout("lapels", suit["lapels"], ev=field(-3.6) + on_groom * 0.5, colour=paint(0.75, 0.86, 1.05), **here),
         Cutout("his hands", suit["hands"], ev=field(-1.4) + on_groom * 0.8, colour=SKIN[1], **here),
         Cutout("his ears", groom["ears"], ev=field(-2.0) + on_groom * 1.5, colour=SKIN[1], **here),
         Cutout("his skin", groom["skin"], ev=field(-1.7) + on_groom * 1.5, colour=SKIN[1], to=DAY, share=on_groom * 0.12, **here),
         *face("he", groom, field(-1.7) + on_groom * 1.5, SKIN[1], paint(1, 0.82, 0.7), 1.36, **here),
         Cutout("his hair", groom["hair"], ev=field(-4.2) + on_groom * 0.8 + grain(1, 5, 0.3, 12), colour=paint(1, 0.82, 0.7), **here),
-        Cutout("dress", dress["cloth"], ev=field(0.7) + from_door * 0.95 + grain(2, 30, 0.12, 13), colour=paint(1, 0.97, 0.9), **here),
-        Cutout("folds", dress["folds"], ev=field(0.2) + from_door * 0.9, colour=paint(1, 0.96, 0.88), cover=field(0.6), soft=2.2, **here),
+        Cutout("dress", dress["cloth"], ev=field(0.7) + from_door * 0.95 + grain(2, 30, 0.12, 13), colour=of("cloth"), **here),
+        Cutout("folds", dress["folds"], ev=field(0.2) + from_door * 0.9, colour=of("cloth"), cover=field(0.6), soft=2.2, **here),
         Cutout("belt", dress["belt"], ev=field(-0.4) + from_door * 0.6, colour=paint(0.8, 0.92, 0.9), **here),
         Cutout("her arms", dress["arms"], ev=field(-0.55) + from_door * 0.7, colour=SKIN[0], **here),
         Cutout("her skin", bride["skin"], ev=field(-0.55) + fade((326, 0.0), (352, 0.95), "x"), colour=SKIN[0], to=DAY, share=fade((340, 0.0), (354, 0.14), "x"), **here),
         *face("she", bride, field(-0.55) + fade((326, 0.0), (352, 0.95), "x"), SKIN[0], paint(1, 0.64, 0.38), 1.32, **here),
         Cutout("her hair", (*bride["hair"], *bride["bun"]), ev=field(-2.5) + fade((322, 0.0), (356, 1.2), "x") + grain(1, 6, 0.3, 15), colour=paint(1, 0.64, 0.38), **here),
-        Cutout("flowers", flowers, ev=field(0.5) + grain(3, 3, 0.5, 16), colour=paint(1, 0.76, 0.76), **here),
-        Cutout("leaves", tuple(oval(x, y, 2, 5, 40 * q) for x, y, q in scatter(5, 14, 328, 392, 368, 410)), ev=field(-1.6), colour=paint(0.6, 1, 0.5), **here),
+        Cutout("flowers", flowers, ev=field(0.5) + grain(3, 3, 0.5, 16), colour=of("blossom"), **here),
+        Cutout("leaves", tuple(oval(x, y, 2, 5, 40 * q) for x, y, q in scatter(5, 14, 328, 392, 368, 410)), ev=field(-1.6), colour=of("leaf"), **here),
     ]
 
 

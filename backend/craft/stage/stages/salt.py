@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import skia
 
-from craft.stage.colour import paint
+from craft.stage.colour import of, paint
 from craft.stage.fields import fade, field, glow, grain
 from craft.stage.figures import COAT
 from craft.stage.parts import BLUE, EARTH, HAIR, ROSE, SKIN, SLATE, TAR, TIMBER, WHITE, Look, cloud, person, sky
@@ -33,7 +33,7 @@ def _draw() -> tuple[Cutout, ...]:
         cloud(12, 130, 262, field(1.9) + fade((130, 0.3), (262, -0.4)), WHITE, amount=0.75, flat=4),
         Cutout("mountains", (ridge(292, 74, 33),), 30000, field(0.3) + grain(30, 20, 0.12, 4), BLUE, to=ROSE, share=fade((220, 0.5), (292, 0.1))),
         Cutout("low land", (ridge(294, 18, 36),), 9000, field(-0.2), SLATE, to=EARTH, share=field(0.5)),
-        Cutout("salt", (rect(-5000, 292, 11000, 4000),), 5, field(1.5) + fade((292, 0.35), (640, -0.1)) + grain(50, 5, 0.1, 6) + glow(700, 340, 500, 60, 0.25), WHITE, to=paint(0.94, 0.99, 1.06), share=grain(120, 14, 0.5, 8) + 0.4),
+        Cutout("salt", (rect(-5000, 292, 11000, 4000),), 5, field(1.5) + fade((292, 0.35), (640, -0.1)) + grain(50, 5, 0.1, 6) + glow(700, 340, 500, 60, 0.25), of("snow"), to=paint(0.94, 0.99, 1.06), share=grain(120, 14, 0.5, 8) + 0.4),
         Cutout("ridges", _cracks(), 4.9, field(0.7), paint(0.86, 0.98, 1.12), cover=field(0.7), soft=0.5),
         Cutout("ridges' edges", tuple(oval(x, y - 1.5, 40 * (y - 292) / 348 * q, 1.2 * (y - 292) / 348 + 0.2) for x, y, q in scatter(91, 210, -1500, 300, 2500, 980)), 4.85, field(2.1), WHITE, cover=field(0.8), soft=0.6),
         Cutout("heaps", heaps, 60, field(1.9) + grain(6, 4, 0.1, 9), WHITE),

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
-from craft.stage.colour import paint
+from craft.stage.colour import of, paint
 from craft.stage.fields import fade, field, glow, grain
 from craft.stage.figures import TERN, clothed
 from craft.stage.parts import BLUE, LEAF, SLATE, STONE, TAR, cloud, sky, water
@@ -12,7 +12,7 @@ from craft.stage.shapes import oval, poly, ridge, scatter
 from craft.stage.stage import Cutout, Moves, Stage, Tone
 
 # fmt: off
-FEATHER, GREY_WING = paint(0.97, 1, 1.04), paint(0.9, 0.98, 1.08)
+FEATHER, GREY_WING = of("plumage"), paint(0.9, 0.98, 1.08)
 
 
 def _tern(x: float, y: float, size: float, at: float, flip: bool = False, seed: int = 1, moves: Moves = Moves.BODY) -> list[Cutout]:
