@@ -22,6 +22,7 @@ from craft.tones.wanted import wanted_of
 from craft.vocabulary.setting import Value
 from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.terms import AimMotion, Detection, File, Genre, Pattern, Support, White
+from craft.white.response import white_of
 
 RELEASE_LAG_S = 0.06
 """Release lag and finder delay of an ordinary body (estimate)."""
@@ -81,6 +82,15 @@ def nearest_preset(body: Body, kelvin: float) -> tuple[White, float] | None:
     return min(there, key=lambda one: mired_apart(one[1], kelvin), default=None)
 
 
+def neutral_kelvin(situation: Situation) -> float:
+    """The white at which a grey card comes out grey: what a body measures of the light, which for lamps with lines is not quite its temperature.
+
+    >>> round(neutral_kelvin(situation(light=Light(5.0, kelvin=1900.0))))
+    1900
+    """
+    return white_of(situation.light.kind, situation.light.kelvin)[0]
+
+
 def kept_kelvin(situation: Situation) -> float:
     """Kelvin to set so that the picture keeps its share of the light's own colour: a mean in mired against daylight.
 
@@ -89,7 +99,7 @@ def kept_kelvin(situation: Situation) -> float:
     >>> kept_kelvin(situation(light=Light(5.0, kelvin=1900.0, keeps=0.5)))
     2800.0
     """
-    light, keeps = situation.light.kelvin, situation.light.keeps
+    light, keeps = neutral_kelvin(situation), situation.light.keeps
     return situation.body.kelvin_on_dial(1 / ((1 - keeps) / light + keeps / DAYLIGHT_KELVIN))
 
 
@@ -252,7 +262,7 @@ def _of_light(situation: Situation) -> dict[str, float]:
 )
 def _of_whites(situation: Situation) -> dict[str, float]:
     """The whites that a body has by name."""
-    wanted = 1 / ((1 - situation.light.keeps) / situation.light.kelvin + situation.light.keeps / DAYLIGHT_KELVIN)
+    wanted = 1 / ((1 - situation.light.keeps) / neutral_kelvin(situation) + situation.light.keeps / DAYLIGHT_KELVIN)
     nearest = nearest_preset(situation.body, wanted)
     return {
         "white_scale": yes(offers_white(situation.body, White.KELVIN)),

@@ -8,7 +8,7 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
-from craft.decisions.numbers import TINTS, nearest_preset, nearest_tint, offers_white
+from craft.decisions.numbers import DAYLIGHT_KELVIN, TINTS, nearest_preset, nearest_tint, offers_white
 from craft.kit.body import Body
 from craft.render.shot import found, small_framing_of
 from craft.render.whites import mends_for, mends_from_to
@@ -28,7 +28,6 @@ from craft.white.screen import light_rgb
 from forms.rehearsal_form import RehearseIn, Theirs
 from forms.rulers.asked import OnScene, asked_of
 
-DAYLIGHT_K = 5500.0
 STEPS_MIRED = (-60.0, -40.0, -20.0, 0.0, 20.0, 40.0, 60.0)
 """Of the whites laid side by side, from the one that is set: twenty mireds are what one sees apart in skin."""
 
@@ -289,8 +288,8 @@ def _rows(of: OnScene, key: LightOn, white: tuple[float, float]) -> list[WhiteRo
     rows = [as_they, _row("as set", key, white, {}, as_set=True)]
     dial, tint = body.kelvin_on_dial(own[0]), nearest_tint(body, own[1])
     rows.append(_row("to the light itself", key, (dial, TINTS[tint]), taken(body, dial, tint)))
-    if abs(warmer(DAYLIGHT_K, key.kelvin)) > APART_MIRED:
-        rows.append(_row("as by daylight", key, (DAYLIGHT_K, 0.0), {"white_mode": "daylight"} if offers(body, "daylight") else {}))
+    if abs(warmer(DAYLIGHT_KELVIN, key.kelvin)) > APART_MIRED:
+        rows.append(_row("as by daylight", key, (DAYLIGHT_KELVIN, 0.0), {"white_mode": "daylight"} if offers(body, "daylight") else {}))
     for row in BEHAVIOURS:
         if offers(body, row.slug) and setup.white.mode.value != row.slug:
             shot = found(of.shot, row.slug)
@@ -303,7 +302,7 @@ HUES = (1800.0, 2200.0, 2700.0, 3300.0, 4000.0, 5000.0, 6500.0, 8500.0, 12000.0)
 
 
 def _kept(body: Body, kelvin: float, share: float) -> float:
-    return body.kelvin_on_dial(1 / ((1 - share) / kelvin + share / DAYLIGHT_K))
+    return body.kelvin_on_dial(1 / ((1 - share) / kelvin + share / DAYLIGHT_KELVIN))
 
 
 def steps_of(body: Body, kelvin: float) -> list[float]:
@@ -326,7 +325,8 @@ def white_on(asked: WhiteIn, theirs: Theirs) -> WhiteOnSceneOut:
     white = (shot.white_k, shot.white_tint)
     dial, mends = situation.body.kelvins, mends_from_to(replace(shot, own=None))
     ends = [white[0], *(one.kelvin for one, _ in lights)]
-    own_mired = warmer(DAYLIGHT_K, key.kelvin)
+    neutral = white_of(key.kind, key.kelvin)[0]
+    own_mired = warmer(DAYLIGHT_KELVIN, neutral)
     has_colour = abs(own_mired) > APART_MIRED
     mode = of.setup.white.mode
     made = next(one for one in of.setup.decisions if one.decision == "white")
@@ -345,8 +345,8 @@ def white_on(asked: WhiteIn, theirs: Theirs) -> WhiteOnSceneOut:
         mends_from=mends[0],
         mends_to=mends[1],
         can_be_mended=mends[0] <= white[0] <= mends[1],
-        keeps=max(0.0, warmer(white[0], key.kelvin) / own_mired) if has_colour else None,
-        glow=[GlowOut(share=share, kelvin=_kept(situation.body, key.kelvin, share)) for share in GLOWS] if has_colour else [],
+        keeps=max(0.0, warmer(white[0], neutral) / own_mired) if has_colour else None,
+        glow=[GlowOut(share=share, kelvin=_kept(situation.body, neutral, share)) for share in GLOWS] if has_colour else [],
         steps=steps_of(situation.body, white[0]),
         scale=[HueOut(kelvin=kelvin, colour=_colour_of(kelvin)) for kelvin in HUES],
         answers=casts_of(situation.body, white[0]),

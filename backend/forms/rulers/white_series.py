@@ -6,11 +6,12 @@ from dataclasses import replace
 
 from pydantic import BaseModel
 
+from craft.decisions.numbers import DAYLIGHT_KELVIN
 from craft.render.white_series import MIRED_A_STOP, Way, ways_over
 from craft.white.automatic import BEHAVIOURS, BY_BEHAVIOUR
 from forms.rehearsal_form import RehearseIn, Theirs
 from forms.rulers.asked import asked_of
-from forms.rulers.white import ALIKE_MIRED, DAYLIGHT_K, off_in_words, offers
+from forms.rulers.white import ALIKE_MIRED, off_in_words, offers
 
 
 class WayOverOut(BaseModel):
@@ -52,7 +53,7 @@ def series_of_white(asked: RehearseIn, theirs: Theirs) -> WhiteSeriesOut:
     automatic = [(row.slug, row.label) for row in BEHAVIOURS if offers(body, row.slug)]
     fixed = [] if shot.automatic else [("set", "as set", shot.white_k, shot.white_tint)]
     if offers(body, "daylight") and mode != "daylight":
-        fixed.append(("daylight", "by daylight", DAYLIGHT_K, 0.0))
+        fixed.append(("daylight", "by daylight", DAYLIGHT_KELVIN, 0.0))
     ways = ways_over(shot, drift, automatic, fixed)
     finished, pictures = setup.facts["rendered"] > 0, setup.facts["pictures"]
 

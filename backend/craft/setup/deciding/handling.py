@@ -79,7 +79,7 @@ def plan_series(course: Course) -> Course:
 )
 def _of_white(situation: Situation, mode: White, kelvin: float, tint: float) -> dict[str, float]:
     lit = LightOn(situation.light.kind, situation.light.kelvin)
-    light = lit.kelvin
+    light = numbers.neutral_kelvin(situation)
     warmer = 1e6 / light - 1e6 / kelvin
     own = 1e6 / light - 1e6 / numbers.DAYLIGHT_KELVIN
     return {
