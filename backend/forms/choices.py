@@ -56,7 +56,7 @@ CHOICES: Mapping[str, Mapping[str, str] | Mapping[int, str]] = MappingProxyType(
             "screen": "screen only",
         },
         "raw_opens": RAW_PACKINGS,
-        "kind": {one.slug: one.label for one in KINDS},
+        "made_of": {one.slug: one.label for one in KINDS},
     }
 )
 """Field of a form -> what it takes and how it is read; that these are all that it takes is a test."""

@@ -20,7 +20,7 @@ from craft.optics.sharpness import Acuity
 from craft.scene.light import Light, light_from_condition, light_from_lux, light_from_metered, lit_also
 from craft.scene.situation import Aims, Concession, Delivery, Locks, Motion, Other, Output, Person, Situation
 from craft.vocabulary.terms import AimDepth, AimMotion, File, Genre, Intent, Limit, RangeFirst, Support
-from craft.white.lights import kind_of
+from craft.white.lights import BY_KIND, kind_of
 from demo.kit import BODIES, LENSES
 from forms.kit_form import Aperture, BodyForm, Form, Iso, LensForm, Natural, Positive, Seconds, Stops
 from forms.problems import InputError, Problem, from_pydantic
@@ -74,7 +74,7 @@ def _known_kind(slug: str) -> str:
 
 
 class LightForm(Form):
-    """The light, given one of four ways, and what surrounds it; kind: what it is made of, that of a described light unless given."""
+    """The light, given one of four ways, and what surrounds it; made_of: its kind, that of a described light unless given."""
 
     ev100: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=-20, le=24)] | None = None
     lux: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=1e-5, le=10_000_000)] | None = None
@@ -84,7 +84,7 @@ class LightForm(Form):
     stops_above: Stops | None = None
     holds_above: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=-5, le=15)] | None = None
     kelvin: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=1000, le=40_000)] | None = None
-    kind: Annotated[str, Field(max_length=40), AfterValidator(_known_kind)] | None = None
+    made_of: Annotated[str, Field(max_length=40, json_schema_extra={"enum": list(BY_KIND)}), AfterValidator(_known_kind)] | None = None
     keeps_colour: Share | None = None
     indoors: Flag | None = None
     swing_stops: Stops | None = None
@@ -109,11 +109,11 @@ class LightForm(Form):
         else:
             light = Light(self.ev100 or 0.0)
         kelvin = light.kelvin
-        if self.kind is not None:
-            kelvin = kind_of(self.kind).kelvin
+        if self.made_of is not None:
+            kelvin = kind_of(self.made_of).kelvin
         return replace(
             light,
-            kind=light.kind if self.kind is None else self.kind,
+            kind=light.kind if self.made_of is None else self.made_of,
             below=_or(self.stops_below, light.below),
             above=_or(self.stops_above, light.above),
             kelvin=_or(self.kelvin, kelvin),

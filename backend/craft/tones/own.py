@@ -261,6 +261,9 @@ FROM_LEVEL = 232
 NEUTRAL_LEVELS = 12
 """Levels by which the channels of a neutral tone differ at most: what has a colour warns sooner, by its saturation."""
 
+NEUTRAL_STOPS = 0.15
+"""Stops by which they differ at most in the raw: near its white a finished file has little colour left of what has some."""
+
 ENOUGH = 60
 """Pixels between them that it takes to follow it."""
 
@@ -281,7 +284,8 @@ def headroom_of(pairs: Sequence[tuple[NDArray[np.uint8], OwnLight]]) -> float | 
         high, wide = raw.unsure.shape
         small = cv2.resize(levels, (wide, high), interpolation=cv2.INTER_AREA).astype(np.float64)
         level = small.max(-1)
-        near = (level >= FROM_LEVEL) & (level < FULL) & (np.ptp(small, axis=-1) <= NEUTRAL_LEVELS) & (raw.unsure <= 0)
+        grey = (np.ptp(small, axis=-1) <= NEUTRAL_LEVELS) & (np.ptp(np.log2(raw.pixels), axis=-1) <= NEUTRAL_STOPS)
+        near = (level >= FROM_LEVEL) & (level < FULL) & grey & (raw.unsure <= 0)
         seen.append(np.column_stack([level[near], np.log2(RAW_FULL / raw.pixels[..., 1][near])]))
     points = np.concatenate(seen) if seen else np.empty((0, 2))
     if len(points) < ENOUGH or np.ptp(points[:, 0]) < 4:

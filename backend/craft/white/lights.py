@@ -97,7 +97,7 @@ def kind_of(slug: str) -> Kind:
     1900
     """
     if slug not in BY_KIND:
-        raise CraftError(f"“{slug}” is no kind of light: {', '.join(BY_KIND)}", ("light", "kind"))
+        raise CraftError(f"“{slug}” is no kind of light: {', '.join(BY_KIND)}", ("light", "made_of"))
     return BY_KIND[slug]
 
 

@@ -137,7 +137,7 @@ class Whites(OnScene):
 
     def test_what_a_row_shows_is_what_comes_of_taking_it(self) -> None:
         """Under a lamp that is magenta to the sensor, too: the tint goes with it."""
-        for light in ({"condition": "hall_bright"}, {"condition": "candles"}, {"condition": "lit_street", "kind": "fluorescent"}):
+        for light in ({"condition": "hall_bright"}, {"condition": "candles"}, {"condition": "lit_street", "made_of": "fluorescent"}):
             told = self.ask("white", change={"light": light})
             for row in told["rows"]:
                 if "white_kelvin" in row["set"]:

@@ -115,6 +115,20 @@ class White(RehearseScreen):
         page.keyboard.press("z")
         self.assertEqual(self.wrong, [])
 
+    def test_its_row_on_the_bench_has_the_ruler_small_and_says_what_the_ruler_says(self) -> None:
+        page = self.open(f"/situations/{self.situation.pk}?row=white", size=PHONE)
+        grip = page.get_by_role("slider", name="white, in kelvin")
+        grip.wait_for()
+        grip.focus()
+        was = float(grip.get_attribute("aria-valuenow"))
+        page.keyboard.press("PageUp")
+        self.stored(page, lambda document: (document.get("settings") or {}).get("white_kelvin", 0) > was)
+        self.answered(page)
+        row = page.locator("section.on")
+        off = re.search(r"(\d+) mired warmer than neutral in", row.inner_text())[1]
+        expect(row).to_contain_text(f"the picture comes {off} mired warmer than neutral.")
+        self.assertEqual(self.wrong, [])
+
     def mean_colour(self, page: Page) -> tuple[float, float, float]:
         """Of the picture as it stands."""
         self.answered(page)

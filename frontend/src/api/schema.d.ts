@@ -3824,7 +3824,7 @@ export interface components {
         };
         /**
          * LightForm
-         * @description The light, given one of four ways, and what surrounds it; kind: what it is made of, that of a described light unless given.
+         * @description The light, given one of four ways, and what surrounds it; made_of: its kind, that of a described light unless given.
          */
         LightForm: {
             /** Ev100 */
@@ -3842,8 +3842,8 @@ export interface components {
             holds_above?: number | null;
             /** Kelvin */
             kelvin?: number | null;
-            /** Kind */
-            kind?: string | null;
+            /** Made Of */
+            made_of?: ("daylight" | "low_sun" | "shade" | "overcast" | "tungsten" | "candle" | "fluorescent" | "fluorescent_day" | "fluorescent_three" | "sodium" | "metal_halide" | "led_warm" | "led_neutral" | "led_hall" | "led_cold" | "led_good_warm" | "led_good" | "led_mixed" | "stage_amber" | "stage_magenta" | "stage_blue" | "flash" | "moonlight" | "night_sky") | null;
             /** Keeps Colour */
             keeps_colour?: number | null;
             /** Indoors */

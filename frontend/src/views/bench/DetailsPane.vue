@@ -24,6 +24,8 @@ function setFilters(text: string): void {
   filtersWrong.value = stops ? "" : notStops(text);
   if (stops) set((d) => (d.filters_stops = text ? stops : null));
 }
+/** What a light may be made of, by the list that comes with the words. */
+type MadeOf = Situation["light"]["made_of"];
 const INDOORS = [
   { value: "", shown: "indoors or out, as usual" },
   { value: true, shown: "indoors" },
@@ -111,13 +113,13 @@ const error = (place: string) => Object.entries(props.errors).find(([pointer]) =
         @change="(v) => set((d) => (d.motion = { ...d.motion, declination_deg: v ?? 0 }))"
       />
     </FieldRow>
-    <FieldRow name="made of" :error="error('/light/kind')">
+    <FieldRow name="made of" :error="error('/light/made_of')">
       <Choice
         name="what the light is made of"
-        :model-value="document.light.kind ?? ''"
-        :options="orNone('as usual', words.choices.kind)"
+        :model-value="document.light.made_of ?? ''"
+        :options="orNone('as usual', words.choices.made_of)"
         @update:model-value="
-          (v) => set((d) => (d.light = { ...d.light, kind: v ? String(v) : null, kelvin: v ? null : d.light.kelvin }))
+          (v) => set((d) => (d.light = { ...d.light, made_of: (v || null) as MadeOf, kelvin: v ? null : d.light.kelvin }))
         "
       />
     </FieldRow>
