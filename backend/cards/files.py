@@ -126,6 +126,7 @@ def _context(card: CardSnapshot, sheet: str) -> dict[str, Any]:
             "themes": list(themes()),
             "rows": rows,
             "answers": [a.model_dump(mode="json") for a in card.answers],
+            "casts": [one.model_dump(mode="json") for one in card.casts],
             "zero": 6 * per_stop,
         },
     }

@@ -162,7 +162,7 @@ class PocketCard(TestCase):
         self.assertNotIn("<script>alert", text)
         self.assertIn("a &lt; b &amp; c", text)
         data = json.loads(re.search(r'<script id="data" type="application/json">(.*?)</script>', text, re.S)[1])
-        self.assertEqual(data["answers"], card["snapshot"]["answers"])
+        self.assertEqual((data["answers"], data["casts"]), (card["snapshot"]["answers"], card["snapshot"]["casts"]))
         for row, step in zip(data["rows"], card["snapshot"]["setup"]["ladder"], strict=True):
             self.assertEqual(row["time"], label(Dial.TIME, step["shutter_s"]))
             self.assertEqual(row["iso"], label(Dial.ISO, step["iso"]))

@@ -116,8 +116,12 @@ class CastOut(BaseModel):
     saw: str
     saw_label: str
     much: str
+    much_label: str
     words: str
     set: dict[str, float | str]
+
+
+MUCH = {"little": "a little", "much": "a lot"}
 
 
 def casts_of(body: Body, kelvin: float) -> list[CastOut]:
@@ -128,6 +132,7 @@ def casts_of(body: Body, kelvin: float) -> list[CastOut]:
             saw=one.saw,
             saw_label=one.saw_label,
             much=one.much,
+            much_label=MUCH[one.much],
             words=one.words if by_number or one.kelvin is None else by_preset(body, one.kelvin),
             set={"white_mode": "kelvin", "white_kelvin": one.kelvin} if one.kelvin is not None and by_number else {},
         )

@@ -6966,6 +6966,8 @@ export interface components {
             saw_label: string;
             /** Much */
             much: string;
+            /** Much Label */
+            much_label: string;
             /** Words */
             words: string;
             /** Set */

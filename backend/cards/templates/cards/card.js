@@ -17,11 +17,15 @@ function ask(lines, buttons) {
 }
 const close = () => { get("sheet").hidden = true; };
 get("frame").onclick = () => {
-  const kinds = new Map(data.answers.map((a) => [a.saw, a.saw_label]));
+  const kinds = new Map([...data.answers, ...data.casts].map((a) => [a.saw, a.saw_label]));
   ask(["What did the test frame show?"], [...[...kinds].map(([saw, text]) => [text, () => much(saw)]), ["Back", close]]);
 };
 function much(saw) {
-  ask(["How much?"], [...data.answers.filter((a) => a.saw === saw).map((a) => [a.much_label, () => answer(a)]), ["Back", close]]);
+  ask(["How much?"], [
+    ...data.answers.filter((a) => a.saw === saw).map((a) => [a.much_label, () => answer(a)]),
+    ...data.casts.filter((a) => a.saw === saw).map((a) => [a.much_label, () => ask([a.words], [["Done", close]])]),
+    ["Back", close],
+  ]);
 }
 function answer(a) {
   const costs = Object.entries(a.cost).filter(([, v]) => Math.abs(v) > 0.02).map(([k, v]) => k.replace("_", " ") + " " + (v > 0 ? "+" : "") + v.toFixed(1) + " stops");

@@ -15,7 +15,7 @@ from craft.render.develop import developed
 from craft.render.shot import Shot, found
 from craft.render.tests.shots import a_shot
 from craft.render.whites import JUDGED, card_in, left_when_mended, measured, mends_from_to, misleads, together
-from craft.stage.stage import Cutout, Lit, Stage
+from craft.stage.stage import Lit
 from craft.stage.stages import STAGES
 from craft.tones.boxes import Tuning, lamp_of
 from craft.tones.colours import colours_of, shares_of, small_framing
@@ -85,8 +85,9 @@ class Scenes(unittest.TestCase):
         card = SURFACES["grey card"].surface
         grey, white = np.full(3, 0.18), to_xyz() @ np.ones(3)
         for stage in STAGES:
+            lit = next(cut for cut in stage.draw() if cut.lit is Lit.KEY)
             for kind in PLAIN:
-                lamp = lamp_of(replace_lit(stage), stage, Tuning(3.0, 3.0, kind.kelvin, kind.slug))
+                lamp = lamp_of(lit, stage, Tuning(3.0, 3.0, kind.kelvin, kind.slug))
                 self.assertEqual(lamp, (kind.slug, kind.kelvin))
                 numbers = numbers_of(card, *lamp)
                 for off in (0.0, 100.0):
@@ -119,11 +120,6 @@ class Scenes(unittest.TestCase):
             lit, other = (colours_of(framing, Tuning(shot.above, shot.below, kelvin, "")) for kelvin in (5500.0, 2000.0))
             moved = float((np.abs(lit / np.maximum(other, 1e-9) - 1).max(-1) > 0.02).mean())
             self.assertAlmostEqual(moved, shares[Lit.KEY], delta=0.12, msg=slug)
-
-
-def replace_lit(stage: Stage) -> Cutout:
-    """A cut-out of a stage that stands in the situation's light."""
-    return next(cut for cut in stage.draw() if cut.lit is Lit.KEY)
 
 
 class Automatic(unittest.TestCase):

@@ -37,10 +37,9 @@ async function give(event: Event): Promise<void> {
   }
 }
 const kinds = computed(() => [...new Map([...props.answers, ...props.casts].map((a) => [a.saw, a.saw_label])).entries()]);
-const MUCH: Record<string, string> = { little: "a little", much: "a lot" };
 const amounts = computed(() => [
   ...props.answers.filter((a) => a.saw === saw.value),
-  ...props.casts.filter((a) => a.saw === saw.value).map((a) => ({ ...a, much_label: MUCH[a.much] ?? a.much })),
+  ...props.casts.filter((a) => a.saw === saw.value),
 ]);
 /** What to do about white, where it was white that was wrong. */
 const cast = computed(() => props.casts.find((a) => a.saw === saw.value && a.much === much.value));

@@ -19,8 +19,15 @@ const answer = computed(() => props.answers.find((one) => one.saw === saw.value 
     </button>
     <template v-if="saw">
       <span class="small">by</span>
-      <button class="plain" :aria-pressed="much === 'little'" @click="much = 'little'">a little</button>
-      <button class="plain" :aria-pressed="much === 'much'" @click="much = 'much'">a lot</button>
+      <button
+        v-for="one in answers.filter((a) => a.saw === saw)"
+        :key="one.much"
+        class="plain"
+        :aria-pressed="much === one.much"
+        @click="much = one.much"
+      >
+        {{ one.much_label }}
+      </button>
     </template>
   </p>
   <p v-if="answer" class="tools" role="status">
