@@ -20,7 +20,7 @@ from craft.optics.sharpness import Acuity
 from craft.scene.light import Light, light_from_condition, light_from_lux, light_from_metered, lit_also
 from craft.scene.situation import Aims, Concession, Delivery, Locks, Motion, Other, Output, Person, Situation
 from craft.vocabulary.terms import AimDepth, AimMotion, File, Genre, Intent, Limit, RangeFirst, Support
-from craft.white.lights import BY_KIND, kind_of
+from craft.white.lights import BY_KIND, kind_of, spectrum_of
 from demo.kit import BODIES, LENSES
 from forms.kit_form import Aperture, BodyForm, Form, Iso, LensForm, Natural, Positive, Seconds, Stops
 from forms.problems import InputError, Problem, from_pydantic
@@ -98,6 +98,16 @@ class LightForm(Form):
             raise ValueError(f"give the light exactly one way, as {', '.join(GIVEN_AS[:-1])} or {GIVEN_AS[-1]}; here are {len(given)}")
         return self
 
+    def _kind(self, described: str) -> str:
+        """What it is made of: as somebody said, else that of the described light, unless it has no such temperature as was typed."""
+        if self.made_of is not None or self.kelvin is None or not described:
+            return described if self.made_of is None else self.made_of
+        try:
+            spectrum_of(described, self.kelvin)
+        except CraftError:
+            return ""
+        return described
+
     def value(self) -> Light:
         """The light as the craft's value."""
         if self.condition is not None:
@@ -113,7 +123,7 @@ class LightForm(Form):
             kelvin = kind_of(self.made_of).kelvin
         return replace(
             light,
-            kind=light.kind if self.made_of is None else self.made_of,
+            kind=self._kind(light.kind),
             below=_or(self.stops_below, light.below),
             above=_or(self.stops_above, light.above),
             kelvin=_or(self.kelvin, kelvin),

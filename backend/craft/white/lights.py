@@ -126,7 +126,10 @@ def shifted(light: Spectrum, kelvin: float) -> Spectrum:
         return 1e6 / temperature_and_tint(xyz_of(_filtered(light, mireds)))[0] - 1e6 / kelvin
 
     if off(-MOST_SHIFTED) > 0 or off(MOST_SHIFTED) < 0:
-        raise CraftError(f"no filter brings this light to {kelvin:g} K", ("light", "kelvin"))
+        raise CraftError(
+            f"no filter brings this light to {kelvin:g} K: leave its kelvin out, or say that it is made of something else",
+            ("light", "kelvin"),
+        )
     return _filtered(light, float(brentq(off, -MOST_SHIFTED, MOST_SHIFTED, xtol=1e-4)))
 
 

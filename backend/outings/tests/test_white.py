@@ -100,6 +100,10 @@ class Whites(OnScene):
         )
         for what, more in wrongs:
             self.ask(what, status=422, **more)
+        no_such = self.ask("white", status=422, change={"light": {"condition": "candles", "made_of": "sodium", "kelvin": 1000.0}})
+        self.assertEqual(no_such["errors"][0]["pointer"], "/situation/light/kelvin", no_such)
+        self.ask("white", status=422, change={"light": {"condition": "candles", "made_of": "torch"}})
+        self.ask("white", change={"light": {"condition": "hall_bright", "kelvin": 1000.0}})
 
     def test_a_series_says_which_way_costs_least_by_its_own_figures(self) -> None:
         for title in TITLES:
