@@ -141,7 +141,7 @@ def casts_of(body: Body, kelvin: float) -> list[CastOut]:
 
 
 class WhiteOnSceneOut(BaseModel):
-    """The ruler of white. kelvins: the body's dial; fixed: whether the same white serves every frame; mends_from, mends_to: kelvin between which a finished
+    """The ruler of white. kelvins: the body's dial, none where it has no such scale; fixed: whether the same white serves every frame; mends_from, mends_to: kelvin between which a finished
     file can be brought to the light's own; keeps, glow: share of the light's own colour that is left, and whites that leave others, none where it has no colour;
     steps: whites to lay beside it; scale: colours of light along the ruler."""
 
@@ -328,7 +328,8 @@ def white_on(asked: WhiteIn, theirs: Theirs) -> WhiteOnSceneOut:
     lights = lights_of(of)
     key, shot, situation = lights[0][0], of.shot, of.situation
     white = (shot.white_k, shot.white_tint)
-    dial, mends = situation.body.kelvins, mends_from_to(replace(shot, own=None))
+    scale = situation.body.kelvins if offers(situation.body, "kelvin") else ()
+    mends = mends_from_to(replace(shot, own=None))
     ends = [white[0], *(one.kelvin for one, _ in lights)]
     neutral = white_of(key.kind, key.kelvin)[0]
     own_mired = warmer(DAYLIGHT_KELVIN, neutral)
@@ -338,7 +339,7 @@ def white_on(asked: WhiteIn, theirs: Theirs) -> WhiteOnSceneOut:
     out = WhiteOnSceneOut(
         lowest=min(WARMEST_K, *ends),
         highest=max(COLDEST_K, *ends),
-        kelvins=list(dial),
+        kelvins=list(scale),
         mode=mode,
         label=say_value(BY_SETTING["white_mode"], mode.value),
         kelvin=white[0],
@@ -351,8 +352,8 @@ def white_on(asked: WhiteIn, theirs: Theirs) -> WhiteOnSceneOut:
         mends_to=mends[1],
         can_be_mended=mends[0] <= white[0] <= mends[1],
         keeps=max(0.0, warmer(white[0], neutral) / own_mired) if has_colour else None,
-        glow=[GlowOut(share=share, kelvin=_kept(situation.body, neutral, share)) for share in GLOWS] if has_colour else [],
-        steps=steps_of(situation.body, white[0]),
+        glow=[GlowOut(share=share, kelvin=_kept(situation.body, neutral, share)) for share in GLOWS] if has_colour and scale else [],
+        steps=steps_of(situation.body, white[0]) if scale else [],
         scale=[HueOut(kelvin=kelvin, colour=_colour_of(kelvin)) for kelvin in HUES],
         answers=casts_of(situation.body, white[0]),
         lights=[_light(light, share, key, white) for light, share in lights],
@@ -409,7 +410,7 @@ def words_of(out: WhiteOnSceneOut) -> list[str]:
         )
     for other in out.lights[1:]:
         gel = (
-            f"; a filter of {abs(other.gel or 0):.0f} mired, {'orange' if (other.gel or 0) < 0 else 'blue'}, would make it one light"
+            f"; a filter of {abs(other.gel or 0):.0f} mired, {'orange' if (other.gel or 0) > 0 else 'blue'}, on it would make it one light"
             if other.gel and abs(other.gel) >= APART_MIRED
             else ""
         )

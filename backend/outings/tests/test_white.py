@@ -78,6 +78,7 @@ class Whites(OnScene):
         lamp, day = told["lights"]
         self.assertAlmostEqual(lamp["share"] + day["share"], 1.0, places=5)
         self.assertAlmostEqual(day["gel"], 1e6 / 3800 - 1e6 / 6500, delta=1)
+        self.assertIn("mired, orange, on it", " ".join(told["words"]), "what warms daylight to lamps is orange")
         self.assertTrue(lamp["kelvin"] - 200 <= told["compromise"]["kelvin"] <= day["kelvin"] + 200)
 
     def test_places_are_measured_and_those_that_tell_nothing_are_refused_with_why(self) -> None:

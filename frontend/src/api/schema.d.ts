@@ -7058,7 +7058,7 @@ export interface components {
         };
         /**
          * WhiteOnSceneOut
-         * @description The ruler of white. kelvins: the body's dial; fixed: whether the same white serves every frame; mends_from, mends_to: kelvin between which a finished
+         * @description The ruler of white. kelvins: the body's dial, none where it has no such scale; fixed: whether the same white serves every frame; mends_from, mends_to: kelvin between which a finished
          *     file can be brought to the light's own; keeps, glow: share of the light's own colour that is left, and whites that leave others, none where it has no colour;
          *     steps: whites to lay beside it; scale: colours of light along the ruler.
          */

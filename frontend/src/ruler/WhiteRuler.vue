@@ -34,6 +34,7 @@ const lights = computed(() =>
 );
 const said = (kelvin: number): string => `${Math.round(kelvin)}\u00a0K`;
 const hold = grip((at) => {
+  if (!dial.value.length) return;
   const to = nearest(kelvinAt(at));
   if (to === drawn.value) return;
   drawn.value = to;
@@ -49,7 +50,7 @@ function leave(taken: boolean): void {
 /** Up on the ruler is colder light: a higher kelvin. */
 function key(event: KeyboardEvent): void {
   const way = { ArrowUp: 1, ArrowDown: -1, PageUp: 5, PageDown: -5 }[event.key];
-  if (!way) return;
+  if (!way || !dial.value.length) return;
   event.preventDefault();
   event.stopPropagation();
   const at = dial.value.indexOf(nearest(props.told.kelvin)) + way;

@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from unittest import TestCase
 
 from craft.configuration.configure import configure
+from craft.decisions.numbers import PRESETS
 from craft.errors import CraftError
-from craft.examples import situation
+from craft.examples import SHOWN_ON, situation
 from craft.optics.sharpness import depth_limits_m
 from craft.render.shot import shot_of
 from craft.scene.light import Light
@@ -25,6 +27,22 @@ class EndsOfABody(TestCase):
         with self.assertRaisesRegex(CraftError, "no white of 2000 K: 2500 to 9900 K is accepted") as caught:
             advise(situation(light=candles, body=scale, settings={"white_kelvin": 2000.0}))
         self.assertEqual(caught.exception.where, ("settings", "white_kelvin"))
+
+    def test_without_kelvin_the_nearest_preset_is_taken_and_how_far_off_it_is_said(self) -> None:
+        for offered in (("automatic", "daylight", "shade", "tungsten"), ("automatic", "daylight"), ("automatic",)):
+            traits = replace(SHOWN_ON["BODY"].traits, offered={"white_mode": offered})
+            for kelvin in (2700.0, 3400.0, 5600.0, 8000.0):
+                made = advise(situation(light=Light(8.0, kelvin=kelvin), body={"traits": traits}))
+                self.assertIn(made.white.mode.value, offered)
+                presets = [at for mode, at in PRESETS.items() if mode.value in offered]
+                said = next(one for one in made.decisions if one.decision == "white").because
+                if not presets:
+                    self.assertIn("by itself", said)
+                    continue
+                nearest = min(presets, key=lambda at: abs(1e6 / at - 1e6 / kelvin))
+                self.assertEqual(PRESETS[made.white.mode], nearest)
+                self.assertIn(f"{abs(1e6 / nearest - 1e6 / kelvin):.0f} mired off", said)
+                self.assertNotIn("kinds of light", said)
 
     def test_sync_is_of_the_shutter_that_is_taken(self) -> None:
         with_flash = {"flash": "on", "high_speed_sync": "off", "iso_mode": "fixed"}

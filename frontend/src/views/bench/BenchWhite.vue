@@ -31,8 +31,10 @@ function step(by: number): void {
         </p>
         <p v-for="line in told.words" :key="line" class="reason">{{ line }}</p>
         <p class="tools">
-          <button class="button" aria-label="one step of the dial colder" @click="step(-1)">− a step</button>
-          <button class="button" aria-label="one step of the dial warmer" @click="step(1)">+ a step</button>
+          <template v-if="told.kelvins.length">
+            <button class="button" aria-label="one step of the dial colder" @click="step(-1)">− a step</button>
+            <button class="button" aria-label="one step of the dial warmer" @click="step(1)">+ a step</button>
+          </template>
           <RouterLink :to="{ name: 'rehearse', params: { id }, query: { under: 'white' } }">With the picture</RouterLink>
         </p>
       </div>

@@ -41,7 +41,9 @@ const done = computed(() => props.white.presses.value >= PRESSES);
         >{{ done ? "It comes to" : `Press ${white.presses.value + 1} of ${PRESSES}; so far` }} {{ Math.round(pair.at) }}&nbsp;K,
         within {{ pair.within.toFixed(0) }} mired.</span
       >
-      <button v-if="done" class="button strong" @click="white.kelvin(pair.at)">Set {{ Math.round(pair.at) }}&nbsp;K</button>
+      <button v-if="done && white.told.value?.kelvins.length" class="button strong" @click="white.kelvin(pair.at)">
+        Set {{ Math.round(pair.at) }}&nbsp;K
+      </button>
       <button class="button" @click="white.leave()">Leave it</button>
     </p>
   </template>

@@ -71,7 +71,8 @@ const part = (share: number | null): string => (share === null ? "" : `${Math.ro
     </table>
     <p class="small">Each figure is how far it is from itself by daylight, as CIEDE2000: to 1 unseen, to 3 seen side by side.</p>
 
-    <h3 id="whites">Side by side</h3>
+    <p v-if="!found.kelvins.length" class="reason">This body sets no white by its number: its presets are on the bench.</p>
+    <h3 v-else id="whites">Side by side</h3>
     <div class="strip" role="group" aria-labelledby="whites">
       <button
         v-for="one in beside"
@@ -91,7 +92,7 @@ const part = (share: number | null): string => (share === null ? "" : `${Math.ro
         <span class="small">{{ mireds(one.mired) }}</span>
       </button>
     </div>
-    <p class="tools">
+    <p v-if="found.kelvins.length" class="tools">
       <button class="button" aria-label="one step of the dial colder" @click="white.step(-1)">− a step</button>
       <button class="button" aria-label="one step of the dial warmer" @click="white.step(1)">+ a step</button>
       <span v-if="found.glow.length" class="glow" role="group" aria-label="how much of the light's own colour is kept">
@@ -128,7 +129,7 @@ const part = (share: number | null): string => (share === null ? "" : `${Math.ro
             <td>{{ kelvin(one.kelvin) }} {{ tint(one.tint) }}</td>
             <td>{{ off(one.skin) }}, {{ one.skin_seen }}</td>
             <td>{{ off(one.at_best) }}</td>
-            <td>{{ one.gel === null ? "" : `${Math.abs(one.gel).toFixed(0)} mired ${one.gel < 0 ? "orange" : "blue"}` }}</td>
+            <td>{{ one.gel === null ? "" : `${Math.abs(one.gel).toFixed(0)} mired ${one.gel > 0 ? "orange" : "blue"}` }}</td>
           </tr>
         </tbody>
       </table>
@@ -145,7 +146,7 @@ const part = (share: number | null): string => (share === null ? "" : `${Math.ro
         </button>
         <b>{{ kelvin(found.compromise.kelvin) }} {{ tint(found.compromise.tint) }}</b>
         <span class="small">skin: {{ found.compromise.wrong.join("; ") }}</span>
-        <button class="button" @click="white.kelvin(found.compromise.kelvin)">Set it</button>
+        <button v-if="found.kelvins.length" class="button" @click="white.kelvin(found.compromise.kelvin)">Set it</button>
       </p>
     </template>
 
