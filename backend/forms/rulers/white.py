@@ -398,7 +398,7 @@ def words_of(out: WhiteOnSceneOut) -> list[str]:
         lines.append(f"{out.keeps:.0%} of the light's own colour is kept.")
     if key.at_best > POOR_LIGHT:
         lines.append(
-            f"No white mends this lamp wholly: skin stays {off_in_words(key.at_best)} off, since parts of the spectrum are missing."
+            f"No white mends this lamp wholly: skin stays {off_in_words(key.at_best)} off, since it has too little of some colours."
         )
     if out.raw:
         lines.append("A raw takes any white afterwards: nothing is lost by this one.")

@@ -11,7 +11,7 @@ from craft.errors import CraftError
 from craft.examples import SHOWN_ON, situation
 from craft.optics.sharpness import depth_limits_m
 from craft.render.shot import shot_of
-from craft.scene.light import Light
+from craft.scene.light import Light, light_from_condition
 from craft.scene.situation import Locks, Motion
 from craft.scene.works import WORKS
 from craft.setup.advise import advise
@@ -43,6 +43,12 @@ class EndsOfABody(TestCase):
                 self.assertEqual(PRESETS[made.white.mode], nearest)
                 self.assertIn(f"{abs(1e6 / nearest - 1e6 / kelvin):.0f} mired off", said)
                 self.assertNotIn("kinds of light", said)
+
+    def test_a_sentence_speaks_of_a_number_of_white_only_where_one_is_set(self) -> None:
+        for mode, numbered in (("automatic", False), ("automatic_warm", False), ("daylight", True), ("kelvin", True)):
+            made = advise(situation(light=light_from_condition("candles"), settings={"white_mode": mode}))
+            because = next(one for one in made.decisions if one.decision == "white").because
+            self.assertEqual(" K keeps" in because or "Set to" in because, numbered, because)
 
     def test_sync_is_of_the_shutter_that_is_taken(self) -> None:
         with_flash = {"flash": "on", "high_speed_sync": "off", "iso_mode": "fixed"}

@@ -16,7 +16,7 @@ SKIN = (
     Also(when=(PEOPLE, FIXED, When("white_skin", ">", BESIDE)), text="Skin comes out {white_skin} from itself by CIEDE2000, which one sees alone."),
     Also(when=(PEOPLE, FIXED, When("white_skin", ">", UNSEEN), When("white_skin", "<=", BESIDE)), text="Skin comes out {white_skin} from itself by CIEDE2000, which one sees side by side."),
 )
-LAMP = Also(when=(PEOPLE, When("lamp_skin", ">", BESIDE)), text="No white mends this light wholly: skin stays {lamp_skin} off, since parts of its spectrum are missing.")
+LAMP = Also(when=(PEOPLE, When("lamp_skin", ">", BESIDE)), text="No white mends this light wholly: skin stays {lamp_skin} off, since it has too little of some colours.")
 
 WHITE = Decision(
     slug="white",
@@ -24,10 +24,10 @@ WHITE = Decision(
     by_hand=said_by_hand(
         "The light is of {kelvin}.",
         "The light is of {kelvin}.",
-        Also(when=(When("white_warm_mired", ">=", 5.0),), text="Set to {kelvin_set}, the picture comes {white_warm_mired} mired warmer than neutral."),
-        Also(when=(When("white_cold_mired", ">=", 5.0),), text="Set to {kelvin_set}, the picture comes {white_cold_mired} mired colder than neutral."),
-        Also(when=(When("white_kept", ">", 0.05), When("white_kept", "<", 1.02)), text="That keeps {white_kept} of the light's own colour."),
-        Also(when=(When("white_fixed", "=", 1.0), When("white_warm_mired", "<", 5.0), When("white_cold_mired", "<", 5.0)), text="Set to {kelvin_set}, a grey card comes out grey."),
+        Also(when=(FIXED, When("white_warm_mired", ">=", 5.0)), text="Set to {kelvin_set}, the picture comes {white_warm_mired} mired warmer than neutral."),
+        Also(when=(FIXED, When("white_cold_mired", ">=", 5.0)), text="Set to {kelvin_set}, the picture comes {white_cold_mired} mired colder than neutral."),
+        Also(when=(FIXED, When("white_kept", ">", 0.05), When("white_kept", "<", 1.02)), text="That keeps {white_kept} of the light's own colour."),
+        Also(when=(FIXED, When("white_warm_mired", "<", 5.0), When("white_cold_mired", "<", 5.0)), text="Set to {kelvin_set}, a grey card comes out grey."),
         Also(when=(When("white_fixed", "=", 0.0),), text="The body looks anew at each frame, and colour drifts through a series."),
         OTHER,
         *SKIN,
