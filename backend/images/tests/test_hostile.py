@@ -214,7 +214,7 @@ class MayDie(unittest.TestCase):
             ("open('/dev/shm/written' if os.path.isdir('/dev/shm') else '/tmp/written', 'w').write('a' * 9000)", "OSError"),
             ("[open('/dev/null') for _ in range(100)]", "OSError"),
         ):
-            code = f"import numpy, os\nfrom images import bounds, reader\nreader.CPU_S = 1\nreader.limit()\nkept = {what}"
+            code = f"import numpy, os, time\nfrom images import bounds, reader\nreader.CPU_S = 2 + int(time.process_time())\nreader.limit()\nkept = {what}"
             told = subprocess.run(
                 [sys.executable, "-c", code], cwd=ROOM, stdout=subprocess.DEVNULL, stderr=subprocess.PIPE, text=True, check=False
             )

@@ -25,7 +25,8 @@ def choose(field: Locator, shown: str) -> None:
     field.press("Enter")
     option.click()
     for _ in range(40):
-        if not field.count() or field.get_attribute("aria-expanded") == "false":
+        # asked at once, without waiting: what was chosen may have taken the field away
+        if set(field.evaluate_all("all => all.map((one) => one.getAttribute('aria-expanded'))")) <= {"false"}:
             return
         field.page.wait_for_timeout(50)
     option.click()
