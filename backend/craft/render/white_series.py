@@ -8,6 +8,7 @@ from dataclasses import dataclass, replace
 
 from craft.kept import kept
 from craft.render.shot import Shot, small_framing_of
+from craft.scene.light import APART_MIRED
 from craft.stage.colour import Pixels
 from craft.tones.colours import ACROSS, colours_of
 from craft.tones.framing import View
@@ -26,8 +27,6 @@ TURNED = 12
 
 BATCH_MIN, RAW_MIN, FINISHED_MIN = 0.5, 5 / 60, 20 / 60
 """Minutes at the desk: a correction for all that lies in one light, one raw by itself, one finished file by itself (estimates)."""
-
-ONE_LIGHT_MIRED = 20.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -97,7 +96,7 @@ def _way(slug: str, label: str, whites: Sequence[tuple[float, float]], lights: S
     casts = [1e6 / white_of(light.kind, light.kelvin)[0] - 1e6 / white[0] for light, white in zip(lights, whites, strict=True)]
     wrong = sum(delta > BESIDE for delta in deltas) / len(deltas)
     spread = max(casts) - min(casts)
-    batches = 1 + int(spread // ONE_LIGHT_MIRED)
+    batches = 1 + int(spread // APART_MIRED)
     return Way(
         slug,
         label,

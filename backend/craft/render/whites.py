@@ -13,12 +13,13 @@ from craft.kit.body import Body
 from craft.render.develop import FULL_RAW, Bytes, curve, developed, file_gains
 from craft.render.expose import frame
 from craft.render.shot import Shot
+from craft.scene.light import APART_MIRED
 from craft.tones.framing import View
 from craft.tones.own import linear
 from craft.white.colorimetry import BESIDE, delta_e, lab_of
 from craft.white.outcome import CARD
 from craft.white.response import LEAST_K, MOST_K, gains_of, numbers_of, to_screen, white_of, white_of_numbers
-from craft.white.screen import XYZ_TO_RGB
+from craft.white.screen import XYZ_TO_RGB, decoded
 from craft.white.surfaces import SKINS, SURFACES
 
 JUDGED = (*SKINS, "paper", "grey card")
@@ -35,10 +36,8 @@ def _raw(shot: Shot) -> np.ndarray:
 
 
 def _lab(file: Bytes) -> np.ndarray:
-    share = file.astype(float) / 255
-    linear = np.where(share <= 0.04045, share / 12.92, ((share + 0.055) / 1.055) ** 2.4)
     to_xyz = np.linalg.inv(XYZ_TO_RGB)
-    return lab_of(linear @ to_xyz.T, to_xyz @ np.ones(3))
+    return lab_of(decoded(file / 255) @ to_xyz.T, to_xyz @ np.ones(3))
 
 
 def mended(file: Bytes, shot: Shot, white: tuple[float, float]) -> Bytes:
@@ -94,9 +93,6 @@ REACH = 0.012
 DIM_SNR, TOO_MUCH_FULL, TOO_COLOURED = 8.0, 0.02, 14.0
 """Signal to noise of the weakest channel under which a place is too dark; share of it that is full from which it tells nothing; tint (thousandths of
 Duv) from which it is no grey thing under a usual lamp."""
-
-ONE_LIGHT_MIRED = 20.0
-"""Spread under which places lie in one light."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -168,7 +164,7 @@ def together(places: Sequence[Measured]) -> Together | None:
         return None
     mireds = [1e6 / place.kelvin for place in told]
     spread = max(mireds) - min(mireds)
-    return Together(1e6 * len(mireds) / sum(mireds), sum(place.tint for place in told) / len(told), spread, spread <= ONE_LIGHT_MIRED)
+    return Together(1e6 * len(mireds) / sum(mireds), sum(place.tint for place in told) / len(told), spread, spread <= APART_MIRED)
 
 
 def misleads(surface: str, kind: str, kelvin: float) -> float:

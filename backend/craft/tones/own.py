@@ -17,7 +17,7 @@ from craft.stage.colour import Pixels
 from craft.stage.stage import Stage
 from craft.tones.tonemap import ACROSS, MARGIN, Named, Oval, ToneMap, map_of
 from craft.white.response import from_screen
-from craft.white.screen import LUMINANCE
+from craft.white.screen import LUMINANCE, decoded
 from craft.white.surfaces import SEEN_UNDER_K
 
 MID_LEVEL = 118.0
@@ -46,9 +46,7 @@ def linear(levels: NDArray[np.uint8]) -> Pixels:
     [1.0, 1.0, 1.0]
     """
     share = np.arange(256) / 255
-    screen = np.where(share <= 0.04045, share / 12.92, ((share + 0.055) / 1.055) ** 2.4)
-    middle = ((MID_LEVEL / 255 + 0.055) / 1.055) ** 2.4
-    table = np.maximum(screen / middle, 2.0**-12) ** (1 / CONTRAST)
+    table = np.maximum(decoded(share) / decoded(np.array(MID_LEVEL / 255)), 2.0**-12) ** (1 / CONTRAST)
     return np.asarray(table[levels], np.float32)
 
 

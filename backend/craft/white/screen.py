@@ -5,6 +5,7 @@ from __future__ import annotations
 from functools import lru_cache
 
 import numpy as np
+from numpy.typing import NDArray
 
 from craft.white.colorimetry import xyz_of
 from craft.white.spectra import by_temperature
@@ -32,3 +33,12 @@ def light_rgb(kelvin: float) -> tuple[float, float, float]:
     rgb = np.maximum(XYZ_TO_RGB @ xyz_of(by_temperature(kelvin)), LEAST)
     rgb = rgb / float(LUMINANCE @ rgb)
     return float(rgb[0]), float(rgb[1]), float(rgb[2])
+
+
+def decoded(share: NDArray[np.float64]) -> NDArray[np.float64]:
+    """Light of a screen's levels, as shares of its white from 0 to 1: its curve undone.
+
+    >>> decoded(np.array((0.0, 0.5, 1.0))).round(3).tolist()
+    [0.0, 0.214, 1.0]
+    """
+    return np.where(share <= 0.04045, share / 12.92, ((share + 0.055) / 1.055) ** 2.4)

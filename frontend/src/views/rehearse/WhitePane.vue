@@ -289,5 +289,8 @@ h3 {
   .lights td {
     white-space: normal;
   }
+  .lights td:nth-child(3) {
+    white-space: nowrap;
+  }
 }
 </style>
