@@ -55,12 +55,14 @@ def series_of_white(asked: RehearseIn, theirs: Theirs) -> WhiteSeriesOut:
     if offers(body, "daylight") and mode != "daylight":
         fixed.append(("daylight", "by daylight", DAYLIGHT_KELVIN, 0.0))
     ways = ways_over(shot, drift, automatic, fixed)
-    finished, pictures = setup.facts["rendered"] > 0, setup.facts["pictures"]
+    kept, finished, pictures = setup.facts["raw"] > 0, setup.facts["rendered"] > 0, setup.facts["pictures"]
+
+    def raws(way: Way) -> float:
+        """Minutes of raws: one by one where white is found anew at each frame, else by the batch."""
+        return way.raw_min * (pictures / 100 if way.slug in BY_BEHAVIOUR else 1)
 
     def minutes(way: Way) -> float:
-        return (way.finished_min * pictures / 100 if finished else 0.0) + (
-            way.raw_min if way.slug not in BY_BEHAVIOUR else way.raw_min * pictures / 100
-        )
+        return (raws(way) if kept else 0.0) + (way.finished_min * pictures / 100 if finished else 0.0)
 
     best = min(ways, key=lambda way: (round(minutes(way)), way.mean))
     rows = [
@@ -71,7 +73,7 @@ def series_of_white(asked: RehearseIn, theirs: Theirs) -> WhiteSeriesOut:
             mean=way.mean,
             worst=max(way.deltas),
             spread=way.spread,
-            raw_min=way.raw_min * (pictures / 100 if way.slug in BY_BEHAVIOUR else 1),
+            raw_min=raws(way),
             finished_min=way.finished_min * pictures / 100,
             as_set=way.slug in ("set", shot.automatic),
             best=way is best,
@@ -79,7 +81,7 @@ def series_of_white(asked: RehearseIn, theirs: Theirs) -> WhiteSeriesOut:
         for way in ways
     ]
     said = "the light keeps its colour" if drift < ALIKE_MIRED else f"the light moves {drift:.0f} mired with its swing"
-    kept_as = "finished files and raws" if finished and setup.facts["raw"] else "finished files" if finished else "raws"
+    kept_as = "finished files and raws" if finished and kept else "finished files" if finished else "raws"
     lines = [
         f"Twelve frames, each framed a little otherwise, while {said}.",
         f"Least work for {pictures:.0f} {kept_as}: {best.label}, about {minutes(best):.0f} min; skin {off_in_words(best.mean)} off at the mean, {off_in_words(max(best.deltas))} at the worst.",

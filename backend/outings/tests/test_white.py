@@ -112,6 +112,9 @@ class Whites(OnScene):
             best = [way for way in told["ways"] if way["best"]]
             self.assertEqual(len(best), 1)
             self.assertIn(best[0]["label"], told["words"][1])
+            is_kept = self.ask("white", title)
+            minutes = [way["raw_min"] * is_kept["raw"] + way["finished_min"] * is_kept["finished"] for way in told["ways"]]
+            self.assertIn(f"about {min(minutes):.0f} min", told["words"][1])
             for way in told["ways"]:
                 self.assertEqual(len(way["deltas"]), 12)
                 self.assertAlmostEqual(way["mean"], sum(way["deltas"]) / 12, places=6)
