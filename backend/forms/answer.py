@@ -45,14 +45,14 @@ class Answer:
         return facts_of(self.situation, self.setup, self.tokens)
 
 
-def answer_to(form: SituationForm) -> Answer:
-    """The answer to a situation in the open form.
+def answer_to(form: SituationForm, at_once: bool = False) -> Answer:
+    """The answer to a situation in the open form; at once: with focus that follows as usual, before it is simulated.
 
     Raises
     ------
     CraftError : what the kit does not have or the numbers do not allow.
     """
-    return _answer(_Question(form.model_dump_json(exclude_unset=True), lambda: form))
+    return _answer(_Question(form.model_dump_json(exclude_unset=True), lambda: form), at_once)
 
 
 @dataclass(frozen=True, slots=True)
@@ -64,6 +64,6 @@ class _Question:
 
 
 @kept_as(120_000)
-def _answer(question: _Question) -> Answer:
+def _answer(question: _Question, at_once: bool) -> Answer:
     situation = question.form().value()
-    return Answer(situation, advise(situation), hashlib.sha256(question.said.encode()).hexdigest())
+    return Answer(situation, advise(situation, simulated=not at_once), hashlib.sha256(f"{question.said} {at_once}".encode()).hexdigest())

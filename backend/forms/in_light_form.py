@@ -66,7 +66,7 @@ def in_light_of(asked: InLightIn, sign: Sign, theirs: Theirs) -> InLightOut:
     moved = moves_to(answer.setup, level)
     shot = in_light(planned, moved)
     light = answer.situation.light
-    there = advise(replace(answer.situation, light=replace(light, ev100=light.ev100 + moved.light)))
+    there = advise(replace(answer.situation, light=replace(light, ev100=light.ev100 + moved.light)), simulated=True)
     seen, snr = noise_of(answer.situation, shot)
     return InLightOut(
         stops=moved.light,

@@ -38,7 +38,7 @@ class Theirs:
     """What is somebody's own and may be named in a question: a picture by its number; a situation of an outing, answered with their kit and profile."""
 
     picture: Callable[[int], OwnLight]
-    answer: Callable[[SituationNow], Answer]
+    answer: Callable[[SituationNow, bool], Answer]
 
 
 def _branch(value: Any) -> str:
@@ -299,10 +299,14 @@ def known_scene(scene: str | None) -> str | None:
     return scene
 
 
-def answer_under(asked: RehearseIn, theirs: Theirs) -> Answer:
-    """The answer to the situation that is rehearsed; what is wrong is told under its place."""
+def answer_under(asked: RehearseIn, theirs: Theirs, at_once: bool = True) -> Answer:
+    """The answer to the situation that is rehearsed; what is wrong is told under its place.
+
+    A frame is the same whatever focus holds on to, so it does not wait for that to be simulated.
+    """
+    situation = asked.situation
     try:
-        return theirs.answer(asked.situation) if isinstance(asked.situation, SituationNow) else answer_to(asked.situation)
+        return theirs.answer(situation, at_once) if isinstance(situation, SituationNow) else answer_to(situation, at_once)
     except (CraftError, InputError) as error:
         raise error.under("situation") from error
 

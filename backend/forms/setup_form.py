@@ -145,16 +145,31 @@ class WhiteOut(Group):
     kelvin: float | None
 
 
+class InFocusOut(Group):
+    """What following comes to as it is set, a second; simulated: bursts, 0 before any was."""
+
+    simulated: int
+    kept: float
+    off: float
+    fired: float
+    gap_s: float
+    cull: float
+    minutes: float
+
+
 class FocusOut(Group):
-    """Focus behaviour and the depth it has; far_m null is infinity."""
+    """Focus behaviour and the depth it has; far_m null is infinity; hold, path are empty and following is null where nothing is followed."""
 
     mode: FocusMode
     area: Area
     priority: Priority
     detection: Detection
+    hold: str
+    path: str
     distance_m: float
     near_m: float
     far_m: float | None
+    following: InFocusOut | None
 
 
 class ReachOut(Group):
@@ -241,13 +256,14 @@ class RowOut(BaseModel):
 
 
 class OtherWayOut(Group):
-    """Another school."""
+    """Another school; figure: what it comes to here, empty where that is not known."""
 
     school: str
     label: str
     wins_when: str
     wins_now: bool
     costs: str
+    figure: str
 
 
 class BriefOut(Group):

@@ -151,6 +151,7 @@ class MotionForm(Form):
     depth_m: Natural | None = None
     near_m: Positive | None = None
     far_m: Positive | None = None
+    focus_m: Positive | None = None
     declination_deg: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=-89, le=89)] = 0.0
 
 

@@ -9,7 +9,7 @@ from pydantic import BaseModel, ConfigDict, Field, field_validator
 from craft.day.functions import BY_FUNCTION
 from craft.kit.controls import Control, Use
 from craft.kit.moves import Moves
-from craft.kit.traits import Bank, Traffic, Traits
+from craft.kit.traits import Bank, Following, Traffic, Traits
 from craft.vocabulary.rules import Rule, Term, Test
 from craft.vocabulary.setting import Reach
 
@@ -160,6 +160,21 @@ class TrafficForm(_Form):
     raw_mb: RawMegabytes = Field(default_factory=dict)
 
 
+Seconds = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0.001, le=2)]
+
+
+class FollowingForm(_Form):
+    """How autofocus runs, null where nobody knows. updates_s: readings a second; blackout_s: for so long after a frame it reads nothing; lag_s: from the press to
+    the frame; darkest_ev: light, through a lens of f/2, in which half of its readings come to nothing; finds_share: of the frame's height that a head must
+    fill to be found."""
+
+    updates_s: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=2, le=240)] | None = None
+    blackout_s: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=2)] | None = None
+    lag_s: Seconds | None = None
+    darkest_ev: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=-12, le=10)] | None = None
+    finds_share: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0.001, le=1)] | None = None
+
+
 class TraitsForm(_Form):
     """Traits about a body's settings. See docs/formats for features, settings and values."""
 
@@ -183,6 +198,7 @@ class TraitsForm(_Form):
     controls: Annotated[list[ControlForm], Field(max_length=30)] = Field(default_factory=list)
     borrows_from: Annotated[str, Field(max_length=80)] = ""
     traffic: TrafficForm = Field(default_factory=TrafficForm)
+    following: FollowingForm = Field(default_factory=FollowingForm)
 
     def value(self, owner: str) -> Traits:
         """The traits as the craft's value; owner: the body's name, the source of its own dependencies.
@@ -227,4 +243,5 @@ class TraitsForm(_Form):
                 tuple(self.traffic.blocks),
                 {str(packing): size for packing, size in self.traffic.raw_mb.items()},
             ),
+            following=Following(**self.following.model_dump()),
         )

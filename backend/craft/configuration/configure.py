@@ -224,7 +224,7 @@ def _from_decisions(setup: Setup) -> Iterable[tuple[str, _Laid]]:
     made, by = {reasoned.decision: reasoned for reasoned in setup.decisions}, of_settings()
     for slug, value in decided(setup).items():
         why = made[by[slug].slug]
-        yield slug, _Laid(value, why.said, why.numbers, Origin.DECIDED, why.decision)
+        yield slug, _Laid(value, setup.why.get(slug, why.said), why.numbers, Origin.DECIDED, why.decision)
 
 
 def _by_hand(situation: Situation, unused: Mapping[str, str], there: Mapping[str, Setting], around: Around) -> Iterable[tuple[str, _Laid]]:

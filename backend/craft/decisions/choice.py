@@ -27,7 +27,7 @@ class Choice:
 
     school: the way the numbers or the profile took; value: what it sets, with what was set by hand in its place; by: who took it; hand:
     what was set by hand of it; by_hand: whether that is another value than the way's, whose reasons then do not speak for it;
-    unmet: whether it is a fixed way whose comparisons do not hold; rows: the ways that this body has; lacking: the fixed way that it has not.
+    computed: whether its figures and not its comparisons chose it; unmet: whether it is a fixed way whose comparisons do not hold; rows: the ways that this body has; lacking: the fixed way that it has not.
     """
 
     decision: Decision
@@ -37,6 +37,7 @@ class Choice:
     hand: Mapping[str, Value]
     by_hand: bool = False
     unmet: bool = False
+    computed: bool = False
     rows: tuple[School, ...]
     lacking: School | None = None
 

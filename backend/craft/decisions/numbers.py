@@ -422,7 +422,7 @@ def _of_kit(situation: Situation, dials: Dials) -> dict[str, float]:
         "highlight_guard_offered": yes("highlight_guard" in body.patterns),
         "automatic_protection_offered": yes(body.protection_automatic),
         "spot_offered": yes("spot" in body.patterns),
-        "autofocus": yes(situation.lens.autofocus and body.autofocus),
+        "autofocus": yes(situation.finds_by_itself),
         "fixed_focus": yes(situation.lens.fixed_m is not None),
         "focus_m": situation.focus_m,
         "detection_offered": yes(subject.detection.value in body.detects and situation.lens.autofocus),

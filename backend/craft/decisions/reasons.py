@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import math
+import string
 from collections.abc import Iterable, Iterator, Mapping
 from dataclasses import dataclass, field
 from functools import cached_property
@@ -15,13 +17,14 @@ from craft.vocabulary.words import say_value
 
 @dataclass(frozen=True, slots=True)
 class OtherWay:
-    """Another school that this body and subject could have: when it wins, whether it does now, and what it costs."""
+    """Another school that this body and subject could have: when it wins, whether it does now, what it costs, and what it comes to where that is known."""
 
     school: str
     label: str
     wins_when: str
     wins_now: bool
     costs: str
+    figure: str = ""
 
 
 @dataclass(frozen=True)
@@ -72,7 +75,13 @@ def _of_desk(decision: Decision, facts: Facts) -> dict[str, float]:
 def _others(rows: Iterable[School], facts: Facts) -> Iterator[OtherWay]:
     for row in rows:
         if can_be(row, facts):
-            yield OtherWay(row.slug, row.label, wins_when(row.when, facts), wins(row, facts), row.costs)
+            yield OtherWay(row.slug, row.label, wins_when(row.when, facts), wins(row, facts), row.costs, _figure(row, facts))
+
+
+def _figure(row: School, facts: Facts) -> str:
+    """What a way comes to here; nothing where it was not worked out."""
+    names = [name for _, name, _, _ in string.Formatter().parse(row.figure) if name]
+    return phrase(row.figure, facts)[0] if names and all(0 < facts[name] < math.inf for name in names) else ""
 
 
 def _said(school: School, facts: Facts, besides: tuple[Also, ...] = ()) -> tuple[str, dict[str, float]]:
@@ -113,7 +122,8 @@ def reasoned(choice: Choice, facts: Facts) -> Reasoned:
     """
     decision, school = choice.decision, choice.school
     facts = {**facts, **_of_desk(decision, facts)}
-    speaks = decision.by_hand if choice.by_hand or choice.unmet else school
+    by_figures = decision.computed if choice.computed else None
+    speaks = decision.by_hand if choice.by_hand or choice.unmet else by_figures or school
     because, numbers = _said(speaks, facts, school.also if choice.unmet and not choice.by_hand else ())
     if choice.unmet and not choice.by_hand:
         fixed, held = _unmet(school, facts)

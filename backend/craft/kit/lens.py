@@ -15,7 +15,7 @@ class Lens:
     widest_short, widest_long: widest aperture at either end of the zoom; circle_mm: diameter of the
     image circle, None when it covers the body; transmission_stops: light lost in the glass;
     pupil_magnification: exit over entrance pupil; ring: it can be focused by hand; ring_reported and switches as the body sees them; fixed_m: where its
-    focus stands for good, None where it can be focused.
+    focus stands for good, None where it can be focused; travel_s: time in which it goes from its nearest to infinity, None where nobody knows.
     ``apertures``: the whole list of values where there are only those. ``assumed``: names of
     figures that are a default and not known.
     """
@@ -38,6 +38,7 @@ class Lens:
     ring_reported: bool = True
     fixed_m: float | None = None
     distance_scale: bool = False
+    travel_s: float | None = None
     apertures: tuple[float, ...] = ()
     slug: str = ""
     assumed: frozenset[str] = field(default_factory=frozenset)

@@ -61,6 +61,17 @@ class Traffic:
 
 
 @dataclass(frozen=True, slots=True)
+class Following:
+    """How autofocus runs, as far as it is known of a body; None: as is usual in its class (craft.focus.loops, where each is explained)."""
+
+    updates_s: float | None = None
+    blackout_s: float | None = None
+    lag_s: float | None = None
+    darkest_ev: float | None = None
+    finds_share: float | None = None
+
+
+@dataclass(frozen=True, slots=True)
 class Traits:
     """Traits of one body about its settings.
 
@@ -71,7 +82,7 @@ class Traits:
     something else than usual; added, dropped: dependencies of its own, and usual ones it is free of;
     raw_rate, mechanical_rate: highest rates with raw and with curtains, in frames per second; slots: how
     many custom slots a turn of a dial brings back; slot_leaves_out: settings that a slot does not hold; slot_names: what they are called;
-    second_bank: slots that combine with those, and what they hold;
+    second_bank: slots that combine with those, and what they hold; following: how its autofocus runs;
     moves: what moving through its menus costs; controls: its buttons and dials; borrows_from: where values
     come from that a button borrows while it is held.
     """
@@ -96,6 +107,7 @@ class Traits:
     controls: tuple[Control, ...] = ()
     borrows_from: str = ""
     traffic: Traffic = field(default_factory=Traffic)
+    following: Following = field(default_factory=Following)
 
     def says_default(self, setting: str) -> bool:
         """Whether the owner has said how a setting leaves the box; otherwise it is a guess.

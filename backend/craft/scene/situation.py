@@ -27,6 +27,9 @@ ZONE_APERTURE = 13.0
 BY_ITSELF: tuple[Value, ...] = ("single", "continuous", "automatic")
 """Ways of focusing without a hand."""
 
+PUT: tuple[Value, ...] = ("single", "manual")
+"""Ways of focusing in which focus stays where it is put."""
+
 ORDINARY, ORDINARY_ON_TRIPOD = 8.0, 11.0
 """f-numbers in 36 mm terms that near to infinity is usually taken at (practice of the trade)."""
 
@@ -40,7 +43,7 @@ class Motion:
 
     speed_m_s: of the body; limb_m_s: of its fastest part against it; followed: share of the body's
     movement that is left when the camera follows it, 0 to 1; near_m, far_m: what must be sharp, from
-    the camera; near alone runs to infinity.
+    the camera; near alone runs to infinity; focus_m: where focus is put, None for on the subject.
     """
 
     speed_m_s: float | None = None
@@ -51,6 +54,7 @@ class Motion:
     depth_m: float | None = None
     near_m: float | None = None
     far_m: float | None = None
+    focus_m: float | None = None
     declination_deg: float = 0.0
 
 
@@ -190,25 +194,29 @@ class Situation:
             raise CraftError(f"{self.body.name} has its own lens: {self.body.fixed_lens}", ("lens",))
         self.lens.check_focal(self.focal_mm)
         motion, closest = self.motion, self.lens.closest_m
-        if motion.distance_m is not None and motion.distance_m < closest - 1e-9:
-            raise CraftError(f"{motion.distance_m:g} m is too close: {self.lens.name} focuses from {closest:g} m", ("motion", "distance_m"))
+        for name, at in (("distance_m", motion.distance_m), ("focus_m", motion.focus_m)):
+            if at is not None and at < closest - 1e-9:
+                raise CraftError(f"{at:g} m is too close: {self.lens.name} focuses from {closest:g} m", ("motion", name))
         if motion.depth_m is not None and (motion.near_m is not None or motion.far_m is not None):
             raise CraftError("give a depth about the distance, or a near and a far, not both", ("motion", "depth_m"))
         if motion.far_m is not None and motion.near_m is None:
             raise CraftError("give near_m too: a far end alone has no near one", ("motion", "near_m"))
         if motion.near_m is not None:
             self._check_band(motion.near_m, math.inf if motion.far_m is None else motion.far_m)
+        self._check_others()
+        if self.band[0] <= self.focal_mm / 1000:
+            raise CraftError(
+                f"a depth of {motion.depth_m or 0:g} m has no near end: it must be less than twice the distance, {self.distance_m:g} m",
+                ("motion", "depth_m"),
+            )
+
+    def _check_others(self) -> None:
         for k, other in enumerate(self.others):
             if self._about(other.distance_m, other.depth_m)[0] <= self.focal_mm / 1000:
                 raise CraftError(
                     f"{other.distance_m:g} m with its depth has no near end before the lens: farther away, or less deep, is accepted",
                     ("other_subjects", k, "distance_m"),
                 )
-        if self.band[0] <= self.focal_mm / 1000:
-            raise CraftError(
-                f"a depth of {motion.depth_m or 0:g} m has no near end: it must be less than twice the distance, {self.distance_m:g} m",
-                ("motion", "depth_m"),
-            )
 
     def _check_band(self, near: float, far: float) -> None:
         if far < near:
@@ -305,8 +313,19 @@ class Situation:
 
     @property
     def focus_m(self) -> float:
-        """Where focus lies: on the subject, or where a lens stands for good."""
-        return self.lens.fixed_m or self.distance_m
+        """Where focus lies: on the subject, where a hand put it, or where a lens stands for good."""
+        put = self.motion.focus_m if self.focus_is_put else None
+        return self.lens.fixed_m or put or self.distance_m
+
+    @property
+    def focus_is_put(self) -> bool:
+        """Whether focus stays where it is put: by hand, or found once; a body that follows asks nobody."""
+        return self.settings.get("focus_mode", "manual" if not self.finds_by_itself else "") in PUT
+
+    @property
+    def finds_by_itself(self) -> bool:
+        """Whether body and lens focus by themselves."""
+        return self.body.autofocus and self.lens.autofocus
 
     @property
     def _reached_m(self) -> float:

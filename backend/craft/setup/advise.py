@@ -28,6 +28,7 @@ from craft.scales.series import Dial, label, printed, value_of
 from craft.scene.imaged import hand_speed, image_speed
 from craft.scene.situation import Situation
 from craft.setup.course import Course
+from craft.setup.deciding.following import area_of, detection_of, priority_of
 from craft.setup.saying.cautions import cautions_for
 from craft.setup.saying.notes import darker_words, notes_for
 from craft.setup.setup import (
@@ -35,6 +36,7 @@ from craft.setup.setup import (
     DriveAndRate,
     Exposure,
     Focus,
+    InFocus,
     IsoLimits,
     LightUsed,
     Merge,
@@ -54,7 +56,6 @@ from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.terms import (
     AimMotion,
     Area,
-    Detection,
     Drive,
     File,
     FocusMode,
@@ -67,12 +68,9 @@ from craft.vocabulary.terms import (
     White,
 )
 
-WAITING = "release_or_focus"
-"""The habit whose answer is the priority of a person who has one."""
 
-
-def advise(situation: Situation) -> Setup:
-    """The whole setup for a situation, with its ladder and reasons.
+def advise(situation: Situation, simulated: bool = False) -> Setup:
+    """The whole setup for a situation, with its ladder and reasons; simulated: with focus that follows as a simulation finds best.
 
     Raises
     ------
@@ -81,7 +79,7 @@ def advise(situation: Situation) -> Setup:
     >>> advise(situation()).exposure.shutter_s, advise(situation()).exposure.iso
     (0.0025, 160.0)
     """
-    return _setup(decided(situation))
+    return _setup(decided(situation, simulated))
 
 
 STRONG_STOPS = 4.0
@@ -109,7 +107,7 @@ def _setup(course: Course) -> Setup:
         range=_range(course),
         bracketing=_bracketing(course),
         white=_white(course),
-        focus=_focus(situation, facts, course.taken[FOCUS].value),
+        focus=_focus(course),
         zone=zone_of(plan, ladder) if course.value(FOCUS, 1) == Area.NONE.value and not facts["stars"] else None,
         drive=DriveAndRate(Drive(course.value(DRIVE)), facts["rate"] if facts["frames_follow"] else None),
         series=course.series,
@@ -123,6 +121,8 @@ def _setup(course: Course) -> Setup:
         hands_off=hands_off(ladder, auto),
         decisions=tuple(reasoned(course.taken[d], facts) for d in DECISIONS.values()),
         settled={slug: part for choice in course.taken.values() for slug, part in zip(choice.decision.sets, choice.value, strict=False)},
+        why=course.followed.why if course.followed else {},
+        pursuit=course.followed,
         unused=course.unused,
         cautions=cautions_for(situation.genre, facts),
         notes=notes_for(plan, ladder, course.series, facts, course.taken[RANGE].by_hand),
@@ -206,29 +206,39 @@ def _times(plan: Plan, ladder: Ladder) -> tuple[float, ...]:
     return tuple(printed(Dial.TIME, round(stops * q) / q, q) for stops in steps)
 
 
-def _focus(situation: Situation, facts: Facts, value: tuple[str, ...]) -> Focus:
-    """Mode and area as the school says; priority from how far the plane shifts while the shutter lags."""
-    mode, area = FocusMode(value[0]), Area(value[1])
-    offered = (*situation.body.areas, *(["tracking"] if situation.body.detects else []))
-    if area is not Area.NONE and area.value not in offered:
-        area = Area.ZONE if "zone" in offered else Area(offered[0]) if offered else Area.NONE
-    wanted = situation.subject.detection
-    sees = facts["detection_offered"] == 1 and mode is not FocusMode.MANUAL
-    shift, half = facts["plane_shift_m"], facts["half_depth_m"]
-    priority = Priority.FOCUS if mode in (FocusMode.SINGLE, FocusMode.MANUAL) else Priority.RELEASE
-    if priority is Priority.RELEASE and shift > half / 2:
-        priority = Priority.FOCUS if shift > half else Priority.MIXED
-    if facts["skill_quick"] and mode is FocusMode.MANUAL:
-        priority = Priority.RELEASE
-    own = situation.settings.get(mode.priority_setting)
-    if own is None and mode in (FocusMode.CONTINUOUS, FocusMode.AUTOMATIC):
-        own = situation.person.habits.get(WAITING)
-    if own in {p.value for p in Priority}:
-        priority = Priority(own)
-    by_hand = situation.settings.get("subject_detection")
-    detection = Detection(by_hand) if by_hand in {d.value for d in Detection} else wanted if sees else Detection.OFF
-    far = facts["far_m"]
-    return Focus(mode, area, priority, detection, situation.focus_m, facts["near_m"], None if math.isinf(far) else far)
+def _focus(course: Course) -> Focus:
+    """Mode and area as the way says, what follows as it was found, and what this aperture gives of depth."""
+    situation, facts, followed = course.situation, course.told, course.followed
+    mode = FocusMode(course.value(FOCUS))
+    area = area_of(situation, Area(course.value(FOCUS, 1)))
+    priority, far = priority_of(course, mode)[0], facts["far_m"]
+    if followed:
+        area, priority = Area(followed.way.area), Priority(followed.way.priority)
+    return Focus(
+        mode=mode,
+        area=area,
+        priority=priority,
+        detection=detection_of(course, mode)[0],
+        hold=followed.way.hold if followed else "",
+        path=followed.way.path if followed else "",
+        distance_m=situation.focus_m,
+        near_m=facts["near_m"],
+        far_m=None if math.isinf(far) else far,
+        following=_in_focus(course),
+    )
+
+
+def _in_focus(course: Course) -> InFocus | None:
+    """What following comes to, once it is simulated."""
+    followed, facts = course.followed, course.told
+    if followed is None:
+        return None
+    if followed.found is None:
+        return InFocus(0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0)
+    mine = followed.found.of(followed.way)
+    cull = facts["shots"] * (1 - mine.kept / mine.fired) if mine.fired else 0.0
+    minutes = cull * (DRIVE.desk.minutes if DRIVE.desk else 0.0)
+    return InFocus(followed.found.bursts, mine.kept, mine.off, mine.fired, mine.gap_s, cull, minutes)
 
 
 def neighbours(plan: Plan, ladder: Ladder) -> tuple[Neighbour, ...]:

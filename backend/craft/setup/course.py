@@ -13,6 +13,7 @@ from craft.decisions.schools import Decision
 from craft.decisions.schools.exposure_mode import EXPOSURE_MODE
 from craft.exposure.bounds import Dials
 from craft.scene.situation import Situation
+from craft.setup.pursuit import Pursuit
 from craft.setup.solving.ladder import Automatics, Ladder
 from craft.setup.solving.plan import Plan
 from craft.vocabulary.terms import Mode
@@ -37,7 +38,7 @@ class Course:
     """Everything on the way from a situation to its setup; a step gives the next one.
 
     situation, wishes: without the values set by hand that count for nothing, which are in unused with why; whole: every value of body
-    and lens on its dials.
+    and lens on its dials; followed: None where nothing is.
     """
 
     situation: Situation
@@ -51,6 +52,7 @@ class Course:
     ladder: Ladder | None = None
     limits: Automatics | None = None
     series: Series | None = None
+    followed: Pursuit | None = None
 
     def tell(self, facts: Mapping[str, float]) -> Course:
         """The same with more facts told.
@@ -60,6 +62,10 @@ class Course:
         UntoldError : one of them has been told already.
         """
         return self._but("told", self.told.also(facts))
+
+    def follow(self, pursuit: Pursuit | None) -> Course:
+        """The same with what is followed."""
+        return self._but("followed", pursuit)
 
     def take(self, choice: Choice) -> Course:
         """The same with one more decision taken."""

@@ -12,6 +12,7 @@ from craft.decisions.reasons import Reasoned
 from craft.kit.body import Shutter
 from craft.optics.reach import Zone
 from craft.scales.series import Dial, label
+from craft.setup.pursuit import Pursuit
 from craft.vocabulary.concessions import INTENT_WORDS, gives, rung_words
 from craft.vocabulary.setting import Value
 from craft.vocabulary.terms import (
@@ -148,16 +149,34 @@ class IsoLimits:
 
 
 @dataclass(frozen=True, slots=True)
+class InFocus:
+    """What following comes to as it is set, a second. simulated: bursts, 0 before any was; kept: frames in focus, off: half of the interval that holds their
+    mean in nineteen of twenty cases; gap_s: the longest time without one in an ordinary burst; cull: frames out of focus in the outing, and the minutes to
+    look through them."""
+
+    simulated: int
+    kept: float
+    off: float
+    fired: float
+    gap_s: float
+    cull: float
+    minutes: float
+
+
+@dataclass(frozen=True, slots=True)
 class Focus:
-    """Autofocus behaviour, and the depth that this aperture gives (far None: infinity)."""
+    """Autofocus behaviour, and the depth that this aperture gives (far None: infinity); hold, path: empty, and following None, where nothing is followed."""
 
     mode: FocusMode
     area: Area
     priority: Priority
     detection: Detection
+    hold: str
+    path: str
     distance_m: float
     near_m: float
     far_m: float | None
+    following: InFocus | None
 
 
 @dataclass(frozen=True, slots=True)
@@ -289,7 +308,7 @@ class Setup:
     """The whole answer, in groups: each is made beside the step that settles it.
 
     release: the fewest locks whose release lifts a shortfall; sharpness_stops: total blur over the circle of confusion; step_ev: from one value of a dial to the next; unused: values set
-    by hand that nothing here uses, with why; settled: what decisions set on the body by name; facts: every number that they could speak of; levels: the rows of the ladder;
+    by hand that nothing here uses, with why; settled: what decisions set on the body by name; why: reasons of settings that have their own, by name; facts: every number that they could speak of; levels: the rows of the ladder;
     steps: what one step on each free dial costs.
     """
 
@@ -314,6 +333,7 @@ class Setup:
     hands_off: Span
     decisions: tuple[Reasoned, ...]
     settled: Mapping[str, Value]
+    why: Mapping[str, str]
     unused: Mapping[str, str]
     cautions: tuple[str, ...]
     notes: tuple[Note, ...]
@@ -323,6 +343,7 @@ class Setup:
     dials: Mapping[Dial, tuple[float, ...]]
     step_ev: float
     facts: Mapping[str, float]
+    pursuit: Pursuit | None
     levels: Callable[[], tuple[Level, ...]] = field(repr=False, compare=False)
     steps: Callable[[], tuple[Neighbour, ...]] = field(repr=False, compare=False)
 

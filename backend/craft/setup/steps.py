@@ -7,10 +7,12 @@ from dataclasses import dataclass, replace
 
 from craft.decisions import numbers
 from craft.decisions.choice import wishes_of
+from craft.decisions.facts import names_of
+from craft.decisions.following import of_following
 from craft.decisions.schools import DECISIONS, Decision
 from craft.scene.situation import Situation
 from craft.setup.course import Course
-from craft.setup.deciding import exposing, handling, keeping, limiting, ranging
+from craft.setup.deciding import exposing, following, handling, keeping, limiting, ranging
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -157,6 +159,20 @@ LAST = (
 )
 """What follows from the exposure."""
 
+FOLLOWING = {
+    simulated: Step(
+        take=take,
+        does=does,
+        needs="aperture autofocus detection_offered half_depth_m plane_shift_m rate skill_quick speed_m_s subject_moves unpredictability",
+        tells=names_of(of_following),
+    )
+    for simulated, take, does in (
+        (False, following.practise, "what focus holds on to, as such work usually has it"),
+        (True, following.simulate, "area, and what focus holds on to, by what keeps the most frames in focus"),
+    )
+}
+"""What focus is set to that follows: at once, or once it is simulated, which takes a tenth of a second."""
+
 ROUNDS = 4
 """Times that the round is gone through at most; two are enough for all but a few situations."""
 
@@ -191,8 +207,8 @@ def exposed(situation: Situation) -> Course:
     return course
 
 
-def decided(situation: Situation) -> Course:
-    """Everything.
+def decided(situation: Situation, simulated: bool = False) -> Course:
+    """Everything; simulated: focus that follows as a simulation finds best, not as usual.
 
     Raises
     ------
@@ -201,7 +217,7 @@ def decided(situation: Situation) -> Course:
     >>> decided(situation()).told["shots"]
     1800.0
     """
-    return walked(LAST, exposed(situation))
+    return walked((*LAST, FOLLOWING[simulated]), exposed(situation))
 
 
 def as_metered(situation: Situation) -> Course:

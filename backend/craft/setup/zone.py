@@ -19,7 +19,12 @@ AS_INFINITY_M = 1000.0
 """Focus at this distance is focus at infinity."""
 
 
-def _open(metres: float) -> float | None:
+def open_end(metres: float) -> float | None:
+    """A distance as it is set; None where that is infinity.
+
+    >>> open_end(4.0), open_end(5000.0)
+    (4.0, None)
+    """
     return None if math.isinf(metres) or metres >= AS_INFINITY_M else metres
 
 
@@ -33,7 +38,7 @@ def reach(plan: Plan, position: int, distance_m: float) -> Reach:
     situation, axis = plan.situation, plan.free.aperture
     aperture = float(value_of(Dial.APERTURE, axis.stops_at(position)))
     near, far = depth_limits_m(situation.focal_mm / 1000, aperture, min(distance_m, AS_INFINITY_M), situation.coc_m)
-    return Reach(axis.printed_at(position), _open(distance_m), float(near), _open(float(far)))
+    return Reach(axis.printed_at(position), open_end(distance_m), float(near), open_end(float(far)))
 
 
 def zone_of(plan: Plan, ladder: Ladder) -> Zone:
@@ -43,7 +48,7 @@ def zone_of(plan: Plan, ladder: Ladder) -> Zone:
     >>> round(zone_of(one.planned, one.solved).now.near_m, 1)
     32.2
     """
-    at = plan.situation.distance_m
+    at = plan.situation.focus_m
     positions = [int(k) for k in np.unique(ladder.found.aperture)]
     now = int(ladder.found.aperture[ladder.now])
     closest = plan.situation.lens.closest_m

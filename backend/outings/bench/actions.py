@@ -43,8 +43,8 @@ def question_of(person: Somebody, now: SituationNow, kit: Kit | None = None) -> 
         return kit.resolve(now.document, outing)
 
 
-def answer_now(person: Somebody, now: SituationNow) -> Answer:
-    """The answer to a situation as it stands on a screen.
+def answer_now(person: Somebody, now: SituationNow, at_once: bool = False) -> Answer:
+    """The answer to a situation as it stands on a screen; at once: before what follows is simulated.
 
     Raises
     ------
@@ -52,7 +52,7 @@ def answer_now(person: Somebody, now: SituationNow) -> Answer:
     """
     question = question_of(person, now)
     with seen_from("document"):
-        return answer_to(question)
+        return answer_to(question, at_once)
 
 
 @contextmanager

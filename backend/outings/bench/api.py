@@ -18,9 +18,9 @@ router = Router(tags=["bench"])
 
 @router.post("/bench/figures", response=FiguresOut)
 @stateless
-def figures(request: HttpRequest, now: SituationNow) -> HttpResponse:
-    """What the decisions come to in the light as it is, at each keystroke. Keeps nothing."""
-    answer = answer_now(request.user, now)
+def figures(request: HttpRequest, now: SituationNow, at_once: bool = False) -> HttpResponse:
+    """What the decisions come to in the light as it is, at each keystroke; at once: before what focus follows is simulated. Keeps nothing."""
+    answer = answer_now(request.user, now, at_once)
     return as_json(figures_form(answer.situation, answer.setup, now.document.delivery.shape))
 
 

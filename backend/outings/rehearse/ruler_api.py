@@ -11,6 +11,8 @@ from forms.in_light_form import InLightIn, InLightOut, LightsOut, in_light_of, l
 from forms.problems import InputError
 from forms.rehearsal_form import RehearseIn
 from forms.rulers.asked import Signs
+from forms.rulers.distance import DistanceOnSceneOut, distance_on
+from forms.rulers.following import FollowingIn, FollowingOut, following_of
 from forms.rulers.metering import MeteredOut, MeteringIn, metering_of
 from forms.rulers.range import RangedOut, range_of
 from forms.rulers.sets import CoveringOut, sets_of
@@ -115,6 +117,20 @@ def which_is_nearer(request: HttpRequest, asked: NearerIn) -> HttpResponse:
 def measured(request: HttpRequest, asked: CardIn) -> HttpResponse:
     """The white that places of a situation's frame ask for. Stateless."""
     return as_json(measured_on(asked, theirs_of(request.user)))
+
+
+@router.post("/rehearse/distance", response=DistanceOnSceneOut)
+@stateless
+def distance(request: HttpRequest, asked: RehearseIn) -> HttpResponse:
+    """What is sharp from where to where, and what stands where in a situation's scene. Stateless."""
+    return as_json(distance_on(asked, theirs_of(request.user)))
+
+
+@router.post("/rehearse/following", response=FollowingOut)
+@stateless
+def following(request: HttpRequest, asked: FollowingIn) -> HttpResponse:
+    """What each value of autofocus keeps in a situation, and one burst of it. Stateless."""
+    return as_json(following_of(asked, theirs_of(request.user)))
 
 
 @router.post("/rehearse/light", response=InLightOut)

@@ -80,6 +80,7 @@ BODIES_SENT: dict[str, Any] = {
     "WhitesIn": {"situation": ASKED, "kelvins": [3200.0, 5500.0]},
     "CardIn": {"situation": ASKED, "places": [{"x": 0.5, "y": 0.8}]},
     "NearerIn": {"situation": ASKED},
+    "FollowingIn": {"situation": ASKED, "burst": 2},
     "KeepIn": {"name": "one"},
     "NameIn": {"name": "another"},
     "TogetherIn": {"name": "a set"},

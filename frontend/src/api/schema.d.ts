@@ -1287,7 +1287,7 @@ export interface paths {
         put?: never;
         /**
          * Figures
-         * @description What the decisions come to in the light as it is, at each keystroke. Keeps nothing.
+         * @description What the decisions come to in the light as it is, at each keystroke; at once: before what focus follows is simulated. Keeps nothing.
          */
         post: operations["outings_bench_api_figures"];
         delete?: never;
@@ -2066,6 +2066,46 @@ export interface paths {
          * @description The white that places of a situation's frame ask for. Stateless.
          */
         post: operations["outings_rehearse_ruler_api_measured"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rehearse/distance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Distance
+         * @description What is sharp from where to where, and what stands where in a situation's scene. Stateless.
+         */
+        post: operations["outings_rehearse_ruler_api_distance"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rehearse/following": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Following
+         * @description What each value of autofocus keeps in a situation, and one burst of it. Stateless.
+         */
+        post: operations["outings_rehearse_ruler_api_following"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2959,19 +2999,24 @@ export interface components {
         FocusMode: "single" | "continuous" | "automatic" | "manual";
         /**
          * FocusOut
-         * @description Focus behaviour and the depth it has; far_m null is infinity.
+         * @description Focus behaviour and the depth it has; far_m null is infinity; hold, path are empty and following is null where nothing is followed.
          */
         FocusOut: {
             mode: components["schemas"]["FocusMode"];
             area: components["schemas"]["Area"];
             priority: components["schemas"]["Priority"];
             detection: components["schemas"]["Detection"];
+            /** Hold */
+            hold: string;
+            /** Path */
+            path: string;
             /** Distance M */
             distance_m: number;
             /** Near M */
             near_m: number;
             /** Far M */
             far_m: number | null;
+            following: components["schemas"]["InFocusOut"] | null;
         };
         /**
          * HandedOut
@@ -2988,6 +3033,26 @@ export interface components {
             numbers: {
                 [key: string]: number;
             };
+        };
+        /**
+         * InFocusOut
+         * @description What following comes to as it is set, a second; simulated: bursts, 0 before any was.
+         */
+        InFocusOut: {
+            /** Simulated */
+            simulated: number;
+            /** Kept */
+            kept: number;
+            /** Off */
+            off: number;
+            /** Fired */
+            fired: number;
+            /** Gap S */
+            gap_s: number;
+            /** Cull */
+            cull: number;
+            /** Minutes */
+            minutes: number;
         };
         /**
          * Intent
@@ -3111,7 +3176,7 @@ export interface components {
         Origin: "locked" | "decided" | "follows" | "profile" | "school" | "genre" | "guard" | "body_default";
         /**
          * OtherWayOut
-         * @description Another school.
+         * @description Another school; figure: what it comes to here, empty where that is not known.
          */
         OtherWayOut: {
             /** School */
@@ -3124,6 +3189,8 @@ export interface components {
             wins_now: boolean;
             /** Costs */
             costs: string;
+            /** Figure */
+            figure: string;
         };
         /**
          * Pattern
@@ -3749,6 +3816,24 @@ export interface components {
             other: components["schemas"]["Use"];
         };
         /**
+         * FollowingForm
+         * @description How autofocus runs, null where nobody knows. updates_s: readings a second; blackout_s: for so long after a frame it reads nothing; lag_s: from the press to
+         *     the frame; darkest_ev: light, through a lens of f/2, in which half of its readings come to nothing; finds_share: of the frame's height that a head must
+         *     fill to be found.
+         */
+        FollowingForm: {
+            /** Updates S */
+            updates_s?: number | null;
+            /** Blackout S */
+            blackout_s?: number | null;
+            /** Lag S */
+            lag_s?: number | null;
+            /** Darkest Ev */
+            darkest_ev?: number | null;
+            /** Finds Share */
+            finds_share?: number | null;
+        };
+        /**
          * Genre
          * @description Kinds of work.
          * @enum {string}
@@ -3900,6 +3985,8 @@ export interface components {
             near_m?: number | null;
             /** Far M */
             far_m?: number | null;
+            /** Focus M */
+            focus_m?: number | null;
             /**
              * Declination Deg
              * @default 0
@@ -4212,6 +4299,7 @@ export interface components {
              */
             borrows_from?: string;
             traffic?: components["schemas"]["TrafficForm"];
+            following?: components["schemas"]["FollowingForm"];
         };
         /**
          * Use
@@ -7352,6 +7440,334 @@ export interface components {
             x: number;
             /** Y */
             y: number;
+        };
+        /**
+         * CaughtOut
+         * @description Share of frames within what is sharp, where distances vary by a factor.
+         */
+        CaughtOut: {
+            /** Spread */
+            spread: number;
+            /** Share */
+            share: number;
+        };
+        /**
+         * DiscOut
+         * @description The blur disc at a distance, as a share of the frame's height.
+         */
+        DiscOut: {
+            /** Distance M */
+            distance_m: number;
+            /** Disc */
+            disc: number;
+        };
+        /**
+         * DistanceOnSceneOut
+         * @description The ruler of distance. nearest_m, farthest_m: its ends, infinity lies past the farther; focus_m: where focus lies, near_m to far_m: what is sharp; wanted: what must be; puts: whether a hand may put focus
+         *     somewhere, by_hand: whether it did, follows: whether focus follows the subject; hyperfocal_m; diffracted: f-number at which diffraction alone shows; spare_stops: to open and still hold
+         *     what must be sharp, under 0 what is wanting; subject, others, things: at their distances; scale: discs along the ruler; coc_um; stack: distances of a set of focus, empty where one frame does;
+         *     zone, distances: the zone table, null is infinity; paces; peaking, magnified: what they show as sharp; caught: of those that come by; found_s, left_s: from the press to the frame, found first or left where it is.
+         */
+        DistanceOnSceneOut: {
+            /** Nearest M */
+            nearest_m: number;
+            /** Farthest M */
+            farthest_m: number;
+            /** Focus M */
+            focus_m: number;
+            /** Near M */
+            near_m: number;
+            /** Far M */
+            far_m: number | null;
+            wanted: components["schemas"]["SpanOnRulerOut"];
+            /** Puts */
+            puts: boolean;
+            /** By Hand */
+            by_hand: boolean;
+            /** Follows */
+            follows: boolean;
+            mode: components["schemas"]["FocusMode"];
+            /** Aperture */
+            aperture: string;
+            /** Hyperfocal M */
+            hyperfocal_m: number;
+            /** Diffracted */
+            diffracted: number;
+            /** Spare Stops */
+            spare_stops: number;
+            /** Coc Um */
+            coc_um: number;
+            subject: components["schemas"]["ThingOut"];
+            /** Others */
+            others: components["schemas"]["ThingOut"][];
+            /** Things */
+            things: components["schemas"]["ThingOut"][];
+            /** Scale */
+            scale: components["schemas"]["DiscOut"][];
+            /** Recomposed */
+            recomposed: components["schemas"]["RecomposedOut"][];
+            /** Stack */
+            stack: number[];
+            /** Stack Words */
+            stack_words: string;
+            /** Zone */
+            zone: components["schemas"]["ZoneRowOut"][];
+            /** Distances */
+            distances: (number | null)[];
+            /** Paces */
+            paces: number;
+            peaking: components["schemas"]["SpanOnRulerOut"];
+            magnified: components["schemas"]["SpanOnRulerOut"];
+            /** Caught */
+            caught: components["schemas"]["CaughtOut"][];
+            /** Found S */
+            found_s: number | null;
+            /** Left S */
+            left_s: number;
+            /** Words */
+            words: string[];
+        };
+        /**
+         * RecomposedOut
+         * @description Focus found in the middle, then the frame turned so that the subject stands a share of half the frame's width off it: by degrees, and metres by which the plane falls behind; matters: it is
+         *     more than half of what is sharp behind the subject.
+         */
+        RecomposedOut: {
+            /** Share */
+            share: number;
+            /** Turned Deg */
+            turned_deg: number;
+            /** Behind M */
+            behind_m: number;
+            /** Matters */
+            matters: boolean;
+        };
+        /**
+         * SpanOnRulerOut
+         * @description From where to where, in metres; null is infinity.
+         */
+        SpanOnRulerOut: {
+            /** Near M */
+            near_m: number;
+            /** Far M */
+            far_m: number | null;
+        };
+        /**
+         * ThingOut
+         * @description A thing at a distance (null: infinity); disc: of its blur, as a share of the frame's height, times: in circles of confusion.
+         */
+        ThingOut: {
+            /** Name */
+            name: string;
+            /** Distance M */
+            distance_m: number | null;
+            /** Disc */
+            disc: number;
+            /** Times */
+            times: number;
+        };
+        /**
+         * ZoneRowOut
+         * @description An aperture of a zone table, and what is sharp at each of its distances.
+         */
+        ZoneRowOut: {
+            /** Aperture */
+            aperture: number;
+            /** Label */
+            label: string;
+            /** Reach */
+            reach: components["schemas"]["SpanOnRulerOut"][];
+        };
+        /**
+         * BurstFrameOut
+         * @description A frame of a burst; off: of the plane from the subject in circles of confusion, over 0 behind it; across, up: of the frame's middle from the subject, shares of half the frame.
+         */
+        BurstFrameOut: {
+            /** At S */
+            at_s: number;
+            came: components["schemas"]["Came"];
+            /** Off */
+            off: number;
+            /** Stands M */
+            stands_m: number;
+            /** Subject M */
+            subject_m: number;
+            /** Across */
+            across: number;
+            /** Up */
+            up: number;
+        };
+        /**
+         * Came
+         * @description How a frame came out.
+         * @enum {string}
+         */
+        Came: "sharp" | "soft" | "nearer" | "behind" | "out";
+        /**
+         * ChoicesOut
+         * @description A setting of following with what each of its values comes to.
+         */
+        ChoicesOut: {
+            /** Setting */
+            setting: string;
+            /** Label */
+            label: string;
+            /** Rows */
+            rows: components["schemas"]["FollowedOut"][];
+        };
+        /**
+         * CostOut
+         * @description What costs frames, as a share of them, and what one does against it.
+         */
+        CostOut: {
+            /** Label */
+            label: string;
+            /** Share */
+            share: number;
+            /** Against */
+            against: string;
+        };
+        /**
+         * FollowedBurstOut
+         * @description One burst: its frames, and by reading the subject on a plan and the plane's distance; passes: null where nothing does.
+         */
+        FollowedBurstOut: {
+            /** Title */
+            title: string;
+            /** Kept */
+            kept: number;
+            /** Frames */
+            frames: components["schemas"]["BurstFrameOut"][];
+            /** At S */
+            at_s: number[];
+            /** Subject */
+            subject: components["schemas"]["OnPlanOut"][];
+            /** Plane M */
+            plane_m: number[];
+            passes: components["schemas"]["PassingOut"] | null;
+        };
+        /**
+         * FollowedOut
+         * @description What a value comes to with the rest as it is set, or, of an area, at its best: frames a second. as_good: as good as the best of all ways, within what is known;
+         *     set: settings of the body that take it.
+         */
+        FollowedOut: {
+            /** Value */
+            value: string;
+            /** Label */
+            label: string;
+            /** Kept */
+            kept: number;
+            /** Off */
+            off: number;
+            /** Fired */
+            fired: number;
+            /** Gap S */
+            gap_s: number;
+            /** As Good */
+            as_good: boolean;
+            /** As Set */
+            as_set: boolean;
+            way: components["schemas"]["WayIn"];
+            /** Set */
+            set: {
+                [key: string]: number | string;
+            };
+        };
+        /**
+         * FollowingOut
+         * @description Following on a situation, null parts where nothing is followed. bursts: that were simulated, shown: how many can be looked at; half_deg: of the frame, across; depth_m: in which all is in
+         *     focus about the subject; drawn: what is followed, as it is drawn.
+         */
+        FollowingOut: {
+            /** Words */
+            words: string[];
+            /** Follows */
+            follows: boolean;
+            /** Bursts */
+            bursts: number;
+            /** Shown */
+            shown: number;
+            /** Choices */
+            choices: components["schemas"]["ChoicesOut"][];
+            /** Seen */
+            seen: components["schemas"]["FollowedBurstOut"][];
+            /** Costs */
+            costs: components["schemas"]["CostOut"][];
+            /** Depth M */
+            depth_m: number;
+            drawn: components["schemas"]["Detection"];
+        };
+        /**
+         * OnPlanOut
+         * @description A place on a plan in metres, the camera at nought.
+         */
+        OnPlanOut: {
+            /** X M */
+            x_m: number;
+            /** Y M */
+            y_m: number;
+        };
+        /**
+         * PassingOut
+         * @description Something that stands before the subject for a while: seconds of the burst, and how near it is.
+         */
+        PassingOut: {
+            /** From S */
+            from_s: number;
+            /** To S */
+            to_s: number;
+            /** At M */
+            at_m: number;
+        };
+        /**
+         * WayIn
+         * @description A way of setting a body that follows.
+         */
+        WayIn: {
+            /**
+             * Focus Area
+             * @enum {string}
+             */
+            focus_area: "point" | "small_group" | "zone" | "whole_frame" | "tracking";
+            /**
+             * Tracking Hold
+             * @enum {string}
+             */
+            tracking_hold: "short" | "middle" | "long";
+            /**
+             * Subject Path
+             * @enum {string}
+             */
+            subject_path: "steady" | "usual" | "erratic";
+            /**
+             * Priority Continuous
+             * @enum {string}
+             */
+            priority_continuous: "focus" | "mixed" | "release";
+        };
+        /**
+         * FollowingIn
+         * @description A situation whose focus follows; burst: which of its bursts is looked at; beside: another way through the same burst.
+         */
+        FollowingIn: {
+            /** Situation */
+            situation: components["schemas"]["SituationForm"] | components["schemas"]["SituationNow"];
+            /** Scene */
+            scene?: string | null;
+            /** Own */
+            own?: number | null;
+            /**
+             * Seed
+             * @default 1
+             */
+            seed?: number;
+            /**
+             * Burst
+             * @default 0
+             */
+            burst?: number;
+            beside?: components["schemas"]["WayIn"] | null;
         };
         /**
          * DecidedThereOut
@@ -13510,7 +13926,9 @@ export interface operations {
     };
     outings_bench_api_figures: {
         parameters: {
-            query?: never;
+            query?: {
+                at_once?: boolean;
+            };
             header?: {
                 /** @description The page's own name for what it sends: sent again under it, what was answered is answered again. */
                 "Idempotency-Key"?: string;
@@ -16514,6 +16932,144 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CardOnSceneOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    outings_rehearse_ruler_api_distance: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RehearseIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DistanceOnSceneOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    outings_rehearse_ruler_api_following: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FollowingIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FollowingOut"];
                 };
             };
             /** @description Unauthorized */

@@ -73,6 +73,18 @@ export const useMeasured = (of: Held, places: Ref<{ x: number; y: number }[]>) =
 /** White over a series, by each way of setting it. */
 export const useWhiteSeries = (of: Held) =>
   useOnScene("white series", (body, signal) => take(client.POST("/api/rehearse/white/series", { body, signal })), of);
+/** What is sharp from where to where, and what stands where. */
+export const useDistance = (of: Held) =>
+  useOnScene("distance", (body, signal) => take(client.POST("/api/rehearse/distance", { body, signal })), of, 0);
+/** What each value of autofocus keeps, and one burst of it, with another way beside it. */
+export const useFollowing = (of: Held, burst: Ref<number>, beside: Ref<Schemas["WayIn"] | null>) =>
+  useOnScene(
+    "following",
+    (body: Schemas["FollowingIn"], signal) => take(client.POST("/api/rehearse/following", { body, signal })),
+    of,
+    PAUSE_MS,
+    () => ({ burst: burst.value, beside: beside.value }),
+  );
 /** Two whites to choose between by eye. */
 export const useNearer = (of: Held, ends: Ref<{ low: number; high: number } | null>) =>
   useOnScene(

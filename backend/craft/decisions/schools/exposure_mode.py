@@ -66,7 +66,7 @@ EXPOSURE_MODE = Decision(
             value=("fixed_distance",),
             when=(When("zone_offered", "=", 1.0), QUICK, When("zone_covers", "=", 1.0)),
             brief="{near_m} to {far_m} is sharp: nothing is left to focus.",
-            because="From {near_m} to {far_m} is sharp at {aperture} with the distance set to {distance_m}: nothing is left to focus.",
+            because="From {near_m} to {far_m} is sharp at {aperture} with the distance set to {focus_m}: nothing is left to focus.",
             costs="nothing outside the zone is sharp",
             rules_out="autofocus",
         ),

@@ -22,17 +22,47 @@ from craft.decisions.schools.row import (
     said_by_hand,
 )
 
+SIMULATED = When("simulated", ">", 0.0)
+
+
+def _worse(fact: str, words: str) -> Also:
+    return Also(when=(SIMULATED, When(fact, "<", "in_focus_worth")), text=f"{words} would keep {{{fact}}}.")
+
+
+_ALSO = (
+    Also(when=(When("gap_s", ">=", 0.25),), text="In an ordinary burst up to {gap_s} go by without one."),
+    Also(when=(SIMULATED, When("all_areas_do", "=", 1.0)), text="No other area does surely better or worse."),
+    _worse("in_focus_point", "One point"),
+    _worse("in_focus_small_group", "A small group"),
+    _worse("in_focus_zone", "A zone"),
+    _worse("in_focus_whole_frame", "The whole frame"),
+    _worse("in_focus_tracking", "Tracking"),
+    Also(when=(SIMULATED, When("nearer_share", ">=", 0.02)), text="In {nearer_share} of them focus stands on something nearer."),
+    Also(when=(SIMULATED, When("farther_share", ">=", 0.02)), text="In {farther_share} it stands on what is behind."),
+)
+COMPUTED = School(
+    slug="computed",
+    label="by simulation",
+    value=(),
+    brief="{in_focus} of {fired} frames a second in focus, by simulation.",
+    because="In {simulated} simulated bursts {in_focus} of {fired} frames a second come out in focus.",
+    also=_ALSO,
+    costs="what the simulation does not know of your body",
+)
+
 FOCUS = Decision(
     slug="focus",
     label="focus",
     by_hand=said_by_hand(
-        "Set to {distance_m}: {near_m} to {far_m} is sharp.",
-        "At {aperture}, set to {distance_m}, from {near_m} to {far_m} is sharp.",
+        "Set to {focus_m}: {near_m} to {far_m} is sharp.",
+        "At {aperture}, set to {focus_m}, from {near_m} to {far_m} is sharp.",
+        Also(when=(SIMULATED,), text="In {simulated} simulated bursts {in_focus} of {fired} frames a second come out in focus."),
         Also(when=(FOLLOWED,), text="The subject moves at {speed_m_s} and comes {plane_shift_m} nearer while the shutter lags."),
         Also(when=(NOT_FOLLOWED,), text="Nothing has to be followed."),
     ),
     sets=("focus_mode", "focus_area"),
-    besides=("subject_detection",),
+    besides=("subject_detection", "tracking_hold", "subject_path", "priority_continuous"),
+    computed=COMPUTED,
     schools=(
         School(
             slug="fixed",
@@ -69,8 +99,8 @@ FOCUS = Decision(
             label="zone focus",
             value=("manual", "none"),
             when=(QUICK, When("zone_covers", "=", 1.0)),
-            brief="Set to {distance_m}, {near_m} to {far_m} is sharp as you see it.",
-            because="At {aperture}, set to {distance_m}, everything from {near_m} to {far_m} is sharp: the frame is taken the moment you see it.",
+            brief="Set to {focus_m}, {near_m} to {far_m} is sharp as you see it.",
+            because="At {aperture}, set to {focus_m}, everything from {near_m} to {far_m} is sharp: the frame is taken the moment you see it.",
             costs="nothing outside the zone is sharp",
             rules_out="autofocus",
         ),
@@ -89,8 +119,8 @@ FOCUS = Decision(
             label="by hand, magnified, on a tripod",
             value=("manual", "point"),
             when=(TRIPOD, NOT_FOLLOWED, NO_PEOPLE),
-            brief="The camera stands: set to {distance_m}, {near_m} to {far_m} is sharp.",
-            because="The camera stands and nothing has to be followed: focus at {distance_m}, magnified, and {near_m} to {far_m} is sharp at {aperture}.",
+            brief="The camera stands: set to {focus_m}, {near_m} to {far_m} is sharp.",
+            because="The camera stands and nothing has to be followed: focus at {focus_m}, magnified, and {near_m} to {far_m} is sharp at {aperture}.",
             costs="half a minute",
             rules_out="following movement",
         ),
@@ -102,7 +132,19 @@ FOCUS = Decision(
             brief="Its way is hard to foresee, and the body can look for it.",
             because="Its way is hard to foresee ({unpredictability} of one), and the body can look for it: let it hold on while you frame.",
             costs="it may change its mind in a crowd",
+            figure="{in_focus_tracking} frames a second in focus",
             rules_out="a fixed point",
+        ),
+        School(
+            slug="any_part",
+            label="continuous, the whole frame",
+            value=("continuous", "whole_frame"),
+            when=(FOLLOWED, When("subject_share", ">=", 0.9), When("detection_offered", "=", 1.0)),
+            brief="It fills the frame, and the body can look for it.",
+            because="It covers {subject_share} of the frame's height and the body can look for it: wherever it is, focus is on it.",
+            costs="the nearest of several wins",
+            rules_out="choosing which part",
+            figure="{in_focus_whole_frame} frames a second in focus",
         ),
         School(
             slug="wide_zone",
@@ -112,12 +154,25 @@ FOCUS = Decision(
             brief="Its way is foreseen in part: a zone catches what a point loses.",
             because="Its way can be foreseen in part ({unpredictability} of one, none being a straight line): a zone catches what a point would lose.",
             costs="it takes what is nearest",
+            figure="{in_focus_zone} frames a second in focus",
             rules_out="picking the eye",
+        ),
+        School(
+            slug="one_point",
+            label="continuous, one point",
+            value=("continuous", "point"),
+            when=(FOLLOWED, When("subject_share", "<", 0.06)),
+            brief="It is small in the frame: one point takes nothing else.",
+            because="It covers {subject_share} of the frame's height, and its way can be foreseen ({unpredictability} of one): one point takes nothing beside it.",
+            costs="you must keep it there",
+            rules_out="surprises from the side",
+            figure="{in_focus_point} frames a second in focus",
         ),
         School(
             slug="small_zone",
             label="continuous, small group",
             value=("continuous", "small_group"),
+            figure="{in_focus_small_group} frames a second in focus",
             when=(FOLLOWED,),
             brief="Its way can be foreseen: a small group stays off the background.",
             because="Its way can be foreseen ({unpredictability} of one, none being a straight line), and the subject covers {subject_share} of the frame's height: a small group stays on it and off the background.",

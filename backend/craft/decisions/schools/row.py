@@ -22,7 +22,7 @@ class School:
 
     value: tokens of craft.vocabulary.terms; when: all must hold; brief: why, in seventy letters; because: why, with numbers, and ``also``
     what is to be said besides; costs: what one pays; rules_out: what can no longer be done; see: would
-    you see it; desk: minutes afterwards; holds: exposure stays as set; floats: it says that ISO follows the light. No template contains a digit:
+    you see it; desk: minutes afterwards; holds: exposure stays as set; floats: it says that ISO follows the light; figure: what it comes to here, where the fact it begins with is told. No template contains a digit:
     numbers come from craft.decisions.facts.
     """
 
@@ -39,6 +39,7 @@ class School:
     desk: str = ""
     holds: bool = False
     floats: bool = False
+    figure: str = ""
     source: str = "practice of the trade"
 
 
@@ -57,7 +58,7 @@ class Decision:
 
     slug: its name; label: how it is called; schools: the ways of taking it, the last of which is taken when none wins; sets: the
     settings of the body whose values are those of the school, in their order; besides: settings that
-    follow from what it comes to; by_hand: what is said of a value that no way here speaks for, by what follows from it; desk: what its ways cost afterwards, where they speak of minutes.
+    follow from what it comes to; by_hand: what is said of a value that no way here speaks for, by what follows from it; computed: what is said of a value that was chosen by its figures; desk: what its ways cost afterwards, where they speak of minutes.
     """
 
     slug: str
@@ -67,6 +68,7 @@ class Decision:
     sets: tuple[str, ...] = field(default=(), compare=False)
     besides: tuple[str, ...] = field(default=(), compare=False)
     desk: Desk | None = field(default=None, compare=False)
+    computed: School | None = field(default=None, compare=False, repr=False)
 
 
 def said_by_hand(brief: str, because: str, *also: Also, see: str = "", desk: str = "") -> School:

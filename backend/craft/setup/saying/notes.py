@@ -197,11 +197,24 @@ def _depth(plan: Plan, ladder: Ladder, facts: Facts) -> Said:
     return f"{lacks}, {stack.frames} focused one behind the other hold it.", (WayOut("see the set of focus", place="sets"),)
 
 
-def _others(plan: Plan) -> str:
+def _put_for_nothing(plan: Plan) -> Said:
+    """That a distance which a hand put focus at is not used, because focus finds its own."""
+    situation = plan.situation
+    if situation.motion.focus_m is None or situation.focus_is_put or situation.lens.fixed_m is not None:
+        return "", ()
+    at = say(situation.motion.focus_m, "m")
+    ways = (
+        WayOut("focus by hand", {"settings": {"focus_mode": "manual"}}),
+        WayOut("forget the distance", {"motion": {"focus_m": None}}),
+    )
+    return f"Focus finds its subject by itself: the {at} that it was put at count for nothing.", ways
+
+
+def _others(plan: Plan) -> Said:
     """What holding everybody sharp takes from where focus lies, and from between them where that asks less."""
     situation, axis = plan.situation, plan.free.aperture
     if situation.band == situation.own_band or situation.aim_depth is AimDepth.SHALLOW:
-        return ""
+        return "", ()
     near, far = situation.band
     span = f"{say(near, 'm')} to {say(far, 'm')}"
 
@@ -216,12 +229,17 @@ def _others(plan: Plan) -> str:
 
     here, between = widest(situation.focus_m), widest(situation.between_m)
     if here is None and between is None:
-        return f"No aperture worth closing to holds {span} sharp from here: step back, or let one end go."
+        return f"No aperture worth closing to holds {span} sharp from here: step back, or let one end go.", ()
     if here is not None and (between is None or stops_of(Dial.APERTURE, here / between) < WORTH_STOPS):
-        return f"To hold {span} sharp takes {label(Dial.APERTURE, here)}."
+        return f"To hold {span} sharp takes {label(Dial.APERTURE, here)}.", ()
     takes = f"{span} takes {label(Dial.APERTURE, here)}" if here else f"no aperture worth closing to holds {span}"
     at, less = say(situation.between_m, "m"), label(Dial.APERTURE, between or 0.0)
-    return f"With focus on the subject {takes}; focused between them, at {at}, {less} would do."
+    between_them = {"motion": {"focus_m": round(situation.between_m, 2)}, "settings": {"focus_mode": "manual"}}
+    ways = (
+        () if situation.motion.focus_m is not None or situation.lens.fixed_m is not None else (WayOut(f"put focus at {at}", between_them),)
+    )
+    where = "on the subject" if situation.focus_m == situation.distance_m else f"at {say(situation.focus_m, 'm')}"
+    return f"With focus {where} {takes}; focused between them, at {at}, {less} would do.", ways
 
 
 def _framing(plan: Plan) -> Said:
@@ -289,7 +307,8 @@ def notes_for(plan: Plan, ladder: Ladder, series: Series | None, facts: Facts, b
         ("let_go", _let_go(plan, facts)),
         ("wanting", _wanting(plan, series, facts)),
         ("depth", _depth(plan, ladder, facts)),
-        ("others", (_others(plan), ())),
+        ("focus", _put_for_nothing(plan)),
+        ("others", _others(plan)),
         ("framing", _framing(plan)),
         ("scale", (_past_the_scale(plan, facts), ())),
         ("merge", (_merging(facts, ladder.printed(ladder.now)[0]), ())),

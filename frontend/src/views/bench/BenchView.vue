@@ -36,6 +36,7 @@ const DetailsPane = defineAsyncComponent(() => awaited(import("./DetailsPane.vue
 /** Drawn only once such a row is opened. */
 const BenchRuler = defineAsyncComponent(() => awaited(import("./BenchRuler.vue")));
 const BenchWhite = defineAsyncComponent(() => awaited(import("./BenchWhite.vue")));
+const BenchFocus = defineAsyncComponent(() => awaited(import("./BenchFocus.vue")));
 const ON_SCENE = new Set(["metering", "range", "bracketing"]);
 const props = defineProps<{ id: number }>();
 const bench = useBench(props.id, decided);
@@ -277,6 +278,14 @@ useEventListener(window, "beforeunload", () => void bench.put());
               @brighter="brighter"
             />
             <BenchWhite v-if="decision === 'white'" :id="id" :asked="answered" @kelvin="whiteAt" />
+            <BenchFocus
+              v-if="decision === 'focus'"
+              :id="id"
+              :asked="answered"
+              :setup="setup"
+              :feet="profile?.document.units === 'feet'"
+              @change="change"
+            />
           </template>
         </Decisions>
         <p v-if="clashes?.violations.length" class="clash" role="status">

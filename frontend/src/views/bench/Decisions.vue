@@ -122,7 +122,7 @@ const toggle = (decision: string) => (open.value = open.value === decision ? nul
           <li v-for="way in ways" :key="way.school">
             <button class="plain" @click="emit('school', made.decision, way.school)">{{ way.label }}</button>
             <span class="small"
-              >wins when: {{ way.wins_when
+              ><b v-if="way.figure">{{ way.figure }}; </b>wins when: {{ way.wins_when
               }}<template v-if="way.costs && way.costs !== 'nothing'">; costs: {{ way.costs }}</template></span
             >
           </li>

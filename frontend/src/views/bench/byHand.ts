@@ -34,6 +34,7 @@ export function byHand(change: Change) {
         d.schools = withOne(d.schools, decision, null);
         d.settings = Object.fromEntries(Object.entries(d.settings ?? {}).filter(([slug]) => !hand.includes(slug)));
         if (hand.includes("file_format")) d.file = null;
+        if (decision === "focus") d.motion = { ...d.motion, focus_m: null };
         if (decision === "range") d.aims = { ...d.aims, brighter_stops: null };
         const dials: Record<string, Dial> = { shutter_time: "shutter_s", aperture: "aperture", iso_value: "iso" };
         for (const slug of hand) if (dials[slug]) d.locks = withOne(d.locks as Record<string, number>, dials[slug], null);

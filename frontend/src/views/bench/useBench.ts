@@ -42,10 +42,14 @@ interface Draft {
 }
 
 const UNREAD = 20;
+/** What takes longer is asked as soon as nothing moves. */
+const PAUSE_MS = 120;
 
-type Ask<T> = (question: Asked, signal: AbortSignal) => Promise<T>;
+/** What a question is answered with; at once: before what focus follows has been simulated. */
+type Ask<T> = (question: Asked, signal: AbortSignal, at_once: boolean) => Promise<T>;
 /** What the bench shows first: the figures, and why. */
-export const decided: Ask<Decided> = (body, signal) => take(client.POST("/api/bench/figures", { body, signal }));
+export const decided: Ask<Decided> = (body, signal, at_once) =>
+  take(client.POST("/api/bench/figures", { body, signal, params: { query: { at_once } } }));
 /** The whole setup, with every setting of the body. */
 export const whole: Ask<Setup> = (body, signal) => take(client.POST("/api/bench/whole", { body, signal }));
 /** One situation at the bench: its document, its setup as it is typed, saving, undo, drafts, conflicts. */
@@ -148,7 +152,7 @@ export function useBench<T extends Decided>(id: number, ask: Ask<T>) {
     const mine = (running = new AbortController());
     const question = asked.value;
     try {
-      const answer = await ask(question, mine.signal);
+      const answer = await ask(question, mine.signal, true);
       if (mine.signal.aborted) return;
       lost.delete(advise);
       setup.value = answer;
@@ -165,6 +169,18 @@ export function useBench<T extends Decided>(id: number, ask: Ask<T>) {
     judged = question.document;
     if (waiting) void put();
     waiting = false;
+    if (setup.value?.focus.following?.simulated === 0 && answered.value === question) await follow(question, mine.signal);
+  }
+  /** The first figures stand; what is simulated takes their place. */
+  async function follow(question: Asked, signal: AbortSignal): Promise<void> {
+    await new Promise((done) => setTimeout(done, PAUSE_MS));
+    if (signal.aborted) return;
+    try {
+      const answer = await ask(question, signal, false);
+      if (!signal.aborted) setup.value = answer;
+    } catch (error) {
+      if (!signal.aborted && unreached(error) && !left) lost.add(advise);
+    }
   }
   watch(asked, advise, { deep: true });
 

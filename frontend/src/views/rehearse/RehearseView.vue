@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, ref, watch } from "vue";
+import { computed, onBeforeUnmount, ref, shallowRef, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import type { Schemas } from "@/api/client";
 import { useNames, useOutings } from "@/api/queries";
@@ -19,7 +19,6 @@ import OtherKit from "./OtherKit.vue";
 import OwnPictures from "./OwnPictures.vue";
 import PatternOverlay from "./PatternOverlay.vue";
 import SideBySide from "./SideBySide.vue";
-import ToneRuler from "@/ruler/ToneRuler.vue";
 import UnderPicture from "./UnderPicture.vue";
 import Verdicts from "./Verdicts.vue";
 import ViewTabs from "./ViewTabs.vue";
@@ -28,9 +27,12 @@ import { useFrame, useHistograms, useRehearsal } from "@/picture/useOnScene";
 import { useOnRuler } from "./useOnRuler";
 import Tick from "@/fields/Tick.vue";
 import Places from "./Places.vue";
-import WhiteRuler from "@/ruler/WhiteRuler.vue";
+import FocusPane from "./focus/FocusPane.vue";
+import { useFocus } from "./focus/useFocus";
+import RulerBeside from "./RulerBeside.vue";
+import { tried, type Trial } from "./tried";
 import WhitePane from "./WhitePane.vue";
-import { tried, useWhite } from "./useWhite";
+import { useWhite } from "./useWhite";
 
 const props = defineProps<{ id: number }>();
 const bench = useBench(props.id, decided);
@@ -49,10 +51,10 @@ const VIEWS: { slug: View | "beside" | "own"; label: string }[] = [
 ];
 /** What stands under the picture; on a phone tones and figures are two more of these, at the desk they are always there. */
 /** What may stand under the picture, each with the letter that calls it. */
-const UNDER = { frames: "F", metering: "M", range: "R", sets: "S", series: "E", white: "W", preview: "P" } as const;
+const UNDER = { frames: "F", metering: "M", range: "R", sets: "S", series: "E", white: "W", focus: "O", preview: "P" } as const;
 const PANES = [...Object.keys(UNDER), "tones", "figures"];
 type Pane = (typeof PANES)[number];
-const SERVED = new Set(["metering", "range", "bracketing", "iso_limits", "white"]);
+const SERVED = new Set(["metering", "range", "bracketing", "iso_limits", "white", "focus"]);
 
 const one = (name: string): string => String(route.query[name] ?? "");
 const view = computed(() => VIEWS.find((v) => v.slug === one("view"))?.slug ?? "finder");
@@ -70,8 +72,8 @@ const own = computed(() => Math.max(0, Math.round(Number(one("own")) || 0)) || n
 const what = { scene, own, seed };
 /** How often distances have been painted: the question is the same then, and its answer another. */
 const painted = ref(0);
-/** A white that a hand draws along its ruler: the picture follows it. */
-const trial = ref<number | null>(null);
+/** What a hand draws along a ruler: the picture follows it. */
+const trial = shallowRef<Trial | null>(null);
 const question = computed(() => (asked.value && painted.value >= 0 ? tried({ ...asked.value }, trial.value) : null));
 const { answer: now, wrong } = useFrame({ asked: question, what });
 const { answer: told, wrong: untold } = useRehearsal({ asked: question, what });
@@ -91,6 +93,13 @@ const white = useWhite(
   computed(() => under.value === "white"),
   change,
 );
+const feet = computed(() => profile.value?.document.units === "feet");
+const focus = useFocus(
+  { asked: question, what },
+  computed(() => under.value === "focus"),
+  change,
+  setup,
+);
 /** What is rehearsed on: a scene, or a picture of one's own. */
 function rehearseOn(picked: string): void {
   const number = /^own-(\d+)$/.exec(picked)?.[1];
@@ -98,7 +107,7 @@ function rehearseOn(picked: string): void {
   go({ own: number, scene: number ? undefined : picked || undefined, view: looked, x: undefined, y: undefined });
 }
 const ruler = useOnRuler(onScene, { change, go, route, setup, step: exposeBy, document });
-const { metering, pattern, seen, pointers, frames, dragging } = ruler;
+const { metering, pattern, seen, dragging } = ruler;
 const { data: looked } = useHistograms(computed(() => seen.value?.token ?? ""));
 const src = computed(() => {
   if (!token.value || view.value === "beside" || view.value === "own") return "";
@@ -257,7 +266,7 @@ onBeforeUnmount(() => {
           :id="id"
           :chosen="own"
           :rest="setup?.taken.distance_m ?? 1"
-          :feet="profile?.document.units === 'feet'"
+          :feet="feet"
           @choose="(n) => rehearseOn(n ? `own-${n}` : '')"
           @painted="painted += 1"
         />
@@ -304,9 +313,12 @@ onBeforeUnmount(() => {
           {{ p }}
         </button>
       </div>
-      <p v-if="ruler.wrong.value || white.wrong.value" class="error" role="alert">{{ ruler.wrong.value || white.wrong.value }}</p>
+      <p v-if="ruler.wrong.value || white.wrong.value || focus.wrong.value" class="error" role="alert">
+        {{ ruler.wrong.value || white.wrong.value || focus.wrong.value }}
+      </p>
       <div v-if="under !== 'frames'" class="pane" :class="{ chosen: pane === under }">
         <WhitePane v-if="under === 'white'" :white="white" :aspect="aspect" />
+        <FocusPane v-else-if="under === 'focus'" :focus="focus" :feet="feet" />
         <UnderPicture v-else :id="id" :under="under" :ruler="ruler" :token="token" :aspect="aspect" :held="onScene" />
       </div>
       <FrameStrip
@@ -321,28 +333,18 @@ onBeforeUnmount(() => {
         @beside="setBeside"
       />
     </section>
-    <section
-      v-if="under === 'white' && white.told.value"
-      class="middle pane"
-      :class="{ chosen: pane === 'white' }"
-      aria-labelledby="white-ruler"
-    >
-      <h2 id="white-ruler">White, in mireds</h2>
-      <WhiteRuler :told="white.told.value" @kelvin="white.kelvin" @draw="(k) => (trial = k)" />
-      <p class="quiet hint">Draw the handle: the picture follows.</p>
-    </section>
-    <section v-else-if="told" class="middle pane" :class="{ chosen: pane === 'tones' }" aria-labelledby="tones">
-      <h2 id="tones">Tones, in stops from the key</h2>
-      <ToneRuler
-        :told="told"
-        :pointers="under === 'metering' ? pointers : []"
-        :frames="under === 'sets' ? frames : []"
-        @expose="ruler.expose"
-        @protect="ruler.protect"
-        @hold="(h) => (dragging = h)"
-      />
-      <p class="quiet hint">Draw the window: exposure. Its top: protection.</p>
-    </section>
+    <RulerBeside
+      :pane="pane"
+      :under="under"
+      :told="told"
+      :white="white"
+      :focus="focus"
+      :ruler="ruler"
+      :setup="setup"
+      :feet="feet"
+      @try="(t) => (trial = t)"
+      @hold="(h) => (dragging = h)"
+    />
     <section v-if="setup" class="right pane" :class="{ chosen: pane === 'figures' }" aria-label="figures and decisions">
       <Dials :setup="setup" :locks="document.locks ?? {}" :unread="unread" @step="step" @hold="lock" @read="read" />
       <template v-if="told">
@@ -443,9 +445,6 @@ onBeforeUnmount(() => {
 }
 .narrow {
   display: none;
-}
-.hint {
-  font-size: 13px;
 }
 .made a {
   display: grid;

@@ -1,5 +1,5 @@
 import { computed, ref, watch, type Ref } from "vue";
-import type { Asked, Situation } from "@/api/client";
+import type { Situation } from "@/api/client";
 import type { Held } from "@/picture/useOnScene";
 import { useMeasured, useNearer, useWhite as useRuler, useWhites, useWhiteSeries } from "@/picture/useOnScene";
 
@@ -81,11 +81,4 @@ export function useWhite(held: Held, on: Ref<boolean>, change: (edit: (d: Situat
     },
     leave: (): void => void (ends.value = null),
   };
-}
-
-/** The same question with another white, while a hand draws it. */
-export function tried(asked: Asked | null, kelvin: number | null): Asked | null {
-  if (!asked || kelvin === null) return asked;
-  const settings = { ...asked.document.settings, white_mode: "kelvin", white_kelvin: kelvin };
-  return { ...asked, document: { ...asked.document, settings } };
 }

@@ -1,0 +1,84 @@
+"""Following in numbers that decisions speak of, and what photographers set for it by habit, before anything is simulated."""
+
+# fmt: off
+
+from __future__ import annotations
+
+import math
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from craft.decisions.facts import Fact, When, all_hold, phrase, tells, yes
+from craft.focus.search import WORTH, Searched
+from craft.focus.ways import AREA, AREAS, Way
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Practice:
+    """A value that photographers give a setting of following, when, and why (no digits); later rows win."""
+
+    setting: str
+    value: str
+    when: tuple[When, ...] = ()
+    because: str
+    source: str = "practice of the trade"
+
+
+PRACTICES: tuple[Practice, ...] = (
+    Practice(setting="tracking_hold", value="middle", because="Nothing speaks for holding on, nor for letting go."),
+    Practice(setting="tracking_hold", value="long", when=(When("unpredictability", "<", 0.6), When("speed_m_s", ">=", 1.0)), because="The path is steady: whatever crosses in front is not your subject."),
+    Practice(setting="tracking_hold", value="short", when=(When("unpredictability", ">=", 0.6),), because="The path is random ({unpredictability} of one): let go at once and find it again."),
+    Practice(setting="subject_path", value="usual", because="Its pace changes as that of most subjects ({unpredictability} of one)."),
+    Practice(setting="subject_path", value="steady", when=(When("unpredictability", "<=", 0.2),), because="It runs as on rails ({unpredictability} of one)."),
+    Practice(setting="subject_path", value="erratic", when=(When("unpredictability", ">=", 0.6),), because="It turns at any moment ({unpredictability} of one)."),
+)
+"""The first row of each setting asks for nothing."""
+
+
+def practised(setting: str, facts: Mapping[str, float]) -> tuple[str, str]:
+    """What photographers set, and why.
+
+    >>> practised("subject_path", {"unpredictability": 0.7, "speed_m_s": 6.0})
+    ('erratic', 'It turns at any moment (0.7 of one).')
+    """
+    row = next(row for row in reversed(PRACTICES) if row.setting == setting and all_hold(row.when, facts))
+    return row.value, phrase(row.because, facts)[0]
+
+
+@tells(
+    simulated=Fact("bursts that were simulated", "count"),
+    in_focus=Fact("frames in focus as set, a second", "plain"),
+    fired=Fact("frames fired as set, a second", "plain"),
+    in_focus_share=Fact("share of them in focus", "percent"),
+    gap_s=Fact("the longest time without one in focus, in an ordinary burst", "s"),
+    in_focus_worth=Fact("frames in focus a second under which another way is surely worse", "plain"),
+    all_areas_do=Fact("every area does as well", "yes", "areas differ"),
+    in_focus_point=Fact("frames in focus with a point, a second", "plain"),
+    in_focus_small_group=Fact("frames in focus with a small group, a second", "plain"),
+    in_focus_zone=Fact("frames in focus with a zone, a second", "plain"),
+    in_focus_whole_frame=Fact("frames in focus with the whole frame, a second", "plain"),
+    in_focus_tracking=Fact("frames in focus with tracking, a second", "plain"),
+    nearer_share=Fact("frames with focus on something nearer", "percent"),
+    farther_share=Fact("frames with focus on what is behind", "percent"),
+)
+def of_following(way: Way | None, found: Searched | None) -> dict[str, float]:
+    """What following comes to as it is set; nothing where it was not simulated.
+
+    >>> of_following(None, None)["simulated"]
+    0.0
+    """
+    mine = found.of(way) if found and way else None
+    areas = {row.slug: found.best_with(AREA, row.slug) if found else None for row in AREAS}
+    there = [one for one in areas.values() if one]
+    return {
+        "simulated": float(found.bursts) if found else 0.0,
+        "in_focus": round(mine.kept, 1) if mine else 0.0,
+        "fired": round(mine.fired, 1) if mine else 0.0,
+        "in_focus_share": mine.kept / mine.fired if mine and mine.fired else 0.0,
+        "gap_s": round(mine.gap_s, 2) if mine else 0.0,
+        "in_focus_worth": mine.kept - WORTH * mine.fired if mine else 0.0,
+        "all_areas_do": yes(there and all(one.as_good for one in there)),
+        **{f"in_focus_{slug}": round(one.kept, 1) if one else math.inf for slug, one in areas.items()},
+        "nearer_share": mine.nearer if mine else 0.0,
+        "farther_share": mine.farther if mine else 0.0,
+    }

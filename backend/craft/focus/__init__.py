@@ -1,0 +1,1 @@
+"""Following: a subject on its path, a hand that aims, and a body that focuses."""

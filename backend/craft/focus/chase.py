@@ -1,0 +1,155 @@
+"""What is followed, by whom and through which glass: all that a simulation asks for, and nothing else."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+from craft.focus.loops import AGAINST_COSTS, AGAINST_STOPS, found_share, loop_of, reading_error_m, unread_share
+from craft.focus.surroundings import about
+from craft.kit.body import Shutter
+from craft.scene.situation import Situation
+from craft.vocabulary.terms import Support
+
+HAND_RAD = 0.003
+"""How far a hand that follows with a long lens is off, one deviation (an estimate: a twentieth of the frame at 500 mm)."""
+
+HAND_SHARE = 0.03
+"""The same as a share of the frame's width, where that is more: with a wide lens nobody aims closer."""
+
+STEADIES = {Support.HANDHELD: 1.0, Support.MONOPOD: 0.7, Support.TRIPOD: 0.6}
+"""What is left of it on a support (estimates)."""
+
+REACTS_S = 0.15
+"""Time that a hand is behind a movement it had not foreseen (visual reaction while tracking, 0.12 to 0.2 s)."""
+
+TURNS_S = 0.8
+"""A subject of no foresight at all changes its whole speed within so long (an estimate)."""
+
+TRAVEL_S = 0.4
+"""Time in which an ordinary lens goes from its nearest to infinity (an estimate)."""
+
+OF_THE_BODY = frozenset({"rate", "lag_s", "updates_s", "blackout_s"})
+"""Figures that are taken as they are: there are few of them."""
+
+FARTHEST_M = 500.0
+"""Past this everything is at infinity for focus that follows."""
+
+
+@dataclass(frozen=True, slots=True)
+class Chase:
+    """One subject that is followed with one body and lens. Metres, seconds, radians; dioptres (1/m) where a name ends in _d.
+
+    Subject
+        distance_m; toward_m_s, across_m_s: its pace along the axis (over 0 comes nearer) and across it; turns_m_s2: deviation of its
+        acceleration; wide, high: half of what it fills.
+    Surroundings
+        behind_d: background; crossed: times a second that something passes, covering ``covers`` (half, radians) at ``crosses`` radians a second; others:
+        in the frame; before: share of it with nearer things; changes: times a second that one goes over to another.
+    Glass
+        tolerance_d: defocus at which the blur disc is the circle of confusion; nearest_d: of the lens; travel_d_s: dioptres a second that it goes.
+    Hand
+        aim: deviation of the aim; frame_wide, frame_high: half of the frame.
+    Body
+        rate; lag_s; updates_s; blackout_s; error_d: deviation of a reading; unread: share that comes to nothing; found: share at which it finds its subject.
+    """
+
+    distance_m: float
+    toward_m_s: float
+    across_m_s: float
+    turns_m_s2: float
+    wide: float
+    high: float
+    behind_d: float
+    crossed: float
+    covers: float
+    crosses: float
+    others: float
+    before: float
+    changes: float
+    tolerance_d: float
+    nearest_d: float
+    travel_d_s: float
+    aim: float
+    frame_wide: float
+    frame_high: float
+    rate: float
+    lag_s: float
+    updates_s: float
+    blackout_s: float
+    error_d: float
+    unread: float
+    found: float
+
+
+def rounded(value: float) -> float:
+    """A figure as far as it matters here: within four in a hundred, so that situations alike share their answer.
+
+    >>> rounded(34.9), rounded(35.2), rounded(-0.0), rounded(-5.5)
+    (34.89585, 34.89585, 0.0, -5.501)
+    """
+    if not value or math.isinf(value):
+        return value + 0.0
+    return math.copysign(round(2 ** (round(math.log2(abs(value)) * 12.5) / 12.5), 5 - math.floor(math.log10(abs(value)))), value)
+
+
+def over_darkest(situation: Situation, darkest_ev: float) -> float:
+    """Stops of light over the darkest that its autofocus reads in, through this lens wide open.
+
+    >>> round(over_darkest(situation(), -3.0), 1)
+    13.0
+    """
+    through = 2 * math.log2(2.0 / situation.lens.widest_at(situation.focal_mm))
+    against = AGAINST_COSTS if situation.light.above >= AGAINST_STOPS else 0.0
+    return situation.light.ev100 + through - against - darkest_ev
+
+
+def chase_of(situation: Situation, aperture: float, shutter: Shutter, rate: float) -> Chase:
+    """What a situation asks of focus at an aperture, a shutter and a rate.
+
+    >>> one = chase_of(situation(), 2.8, BODY.shutters[0], 12.0)
+    >>> round(one.across_m_s, 1), round(one.tolerance_d, 4), one.updates_s
+    (5.5, 0.0035, 29.9)
+    """
+    focal, at = situation.focal_mm / 1000, min(situation.distance_m, FARTHEST_M)
+    wide_m, high_m = (length / 1000 for length in situation.used_mm)
+    subject, near = situation.subject, about(situation.genre, situation.subject.slug)
+    loop = loop_of(situation.body, shutter)
+    over = over_darkest(situation, loop.darkest_ev)
+    toward, across = (situation.speed_m_s * part for part in (math.cos(situation.angle_rad), math.sin(situation.angle_rad)))
+    person = situation.person
+    practice = (0.7 if person.practised else 1.0) / math.sqrt(person.steadiness)
+    hand = max(HAND_RAD, HAND_SHARE * wide_m / focal) * STEADIES[situation.carried_by] * practice
+    behind = situation.followed * across / at * REACTS_S
+    share = near.eye_m / at * focal / high_m
+    found = found_share(share, loop.finds_share, over) if subject.detection.value in situation.body.detects else 0.0
+    crosses = near.crosses_m_s / (at / 2)  # what passes, passes half way
+    figures = {
+        "distance_m": at,
+        "toward_m_s": toward if abs(toward) > 0.05 else 0.0,
+        "across_m_s": across,
+        "turns_m_s2": subject.unpredictability * max(situation.speed_m_s, 0.3) / TURNS_S,
+        "wide": subject.size_m * near.wide / 2 / at,
+        "high": subject.size_m / 2 / at,
+        "behind_d": 1 / (at * near.behind),
+        "crossed": near.crossed,
+        "covers": near.covers_m / 2 / (at / 2),
+        "crosses": crosses,
+        "others": near.others,
+        "before": near.before,
+        "changes": near.changes,
+        "tolerance_d": situation.coc_m * aperture / focal**2,
+        "nearest_d": 1 / situation.lens.closest_m,
+        "travel_d_s": 1 / situation.lens.closest_m / (situation.lens.travel_s or TRAVEL_S),
+        "aim": math.hypot(hand, behind),
+        "frame_wide": wide_m / 2 / focal,
+        "frame_high": high_m / 2 / focal,
+        "rate": rate,
+        "lag_s": loop.lag_s,
+        "updates_s": loop.updates_s,
+        "blackout_s": loop.blackout_s,
+        "error_d": reading_error_m(over) / focal**2,
+        "unread": unread_share(over),
+        "found": found,
+    }
+    return Chase(**{name: figure if name in OF_THE_BODY else rounded(figure) for name, figure in figures.items()})

@@ -1,0 +1,186 @@
+"""A focusing loop that follows: every way of setting a body through the same bursts. Arrays are ways by bursts (S, B) unless a comment says otherwise.
+
+Each reading: what the area lies on is read, with an error; where it is near what was foreseen, place and pace are mended by it (a fading-memory filter
+of the first degree in dioptres, carried forward so that constant approach is foreseen exactly); where it is not, focus stays on its course for as long as
+it holds on, then goes over to what is read. The lens is driven towards where the subject is foreseen when the frame is exposed, no faster than it goes.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from typing import NamedTuple
+
+import numpy as np
+
+from craft.focus.chase import Chase
+from craft.focus.paths import BEFORE_S, BURST_S, Flags, Floats, Paths, happens
+from craft.focus.ways import BY_AREA, HOLDS, PATHS, PRIORITIES, Way
+
+SUBJECT, NEARER, BEHIND = 0, 1, 2
+"""What is read, and what focus stands on."""
+
+FLAT = 1e-4
+"""The farthest that is read, in dioptres."""
+
+SIGMAS = 4.0
+"""So many deviations of a reading are no surprise."""
+
+LEFT_OUT = 0.85
+"""An aim that is off by more of half the frame has lost its subject."""
+
+
+class Followed(NamedTuple):
+    """Bursts through every way. lens, stands: readings by ways by bursts (T, S, B), where the lens is for a frame fired then, in dioptres, and what focus stands on;
+    fired: whether a frame is fired there; a_second: what a frame of a burst counts, so that a burst without a gap has its rate."""
+
+    ways: tuple[Way, ...]
+    paths: Paths
+    lens: Floats
+    stands: np.ndarray[tuple[int, ...], np.dtype[np.int8]]
+    fired: Flags
+    sharp: Flags
+    a_second: float
+
+    @property
+    def kept(self) -> Floats:
+        """Frames to keep in each burst, a second."""
+        return np.asarray((self.fired & self.sharp).sum(axis=0) * self.a_second, np.float32)
+
+    @property
+    def shots(self) -> Floats:
+        """Frames in each burst, a second."""
+        return np.asarray(self.fired.sum(axis=0) * self.a_second, np.float32)
+
+
+def _overlap(middle: Floats, half: Floats | float, at: Floats | float, other: Floats | float) -> Floats:
+    """Length over which two spans lie on each other."""
+    return np.asarray(np.clip(np.minimum(middle + half, at + other) - np.maximum(middle - half, at - other), 0, None), np.float32)
+
+
+class _Eyes(NamedTuple):
+    """What areas have, as columns (A, 1)."""
+
+    half: Floats
+    needs: Floats
+    nearest: Flags
+    wanders: Floats
+    catches: Floats
+    looks: Flags
+
+
+def _eyes(pairs: Sequence[tuple[str, bool]], chase: Chase) -> _Eyes:
+    rows = [BY_AREA[area] for area, _ in pairs]
+    columns = [[row.half * 2 * chase.frame_wide, row.needs, row.nearest, row.wanders, row.catches] for row in rows]
+    half, needs, nearest, wanders, catches = (np.array(column, np.float32)[:, None] for column in zip(*columns, strict=True))
+    return _Eyes(half, needs, nearest > 0, wanders, catches, np.array([[looks] for _, looks in pairs]))
+
+
+def _read(eyes: _Eyes, chase: Chase, paths: Paths) -> tuple[Floats, np.ndarray[tuple[int, ...], np.dtype[np.int8]]]:
+    """What every area reads: dioptres without error, and what of, readings by areas by bursts (T, A, B)."""
+    draws = paths.draws
+    x, y = paths.aim_x[:, None] * eyes.wanders, paths.aim_y[:, None] * eyes.wanders
+    passing = paths.passing[:, None]
+    high = np.minimum(eyes.half, chase.frame_high)
+    share = _overlap(x, eyes.half, 0, chase.wide) * _overlap(y, high, 0, chase.high) / (4 * eyes.half * high)
+    small = np.minimum(1.0, chase.wide * chase.high / (eyes.half * high))  # all of a small subject in a wide area
+    on = share >= eyes.needs * np.where(eyes.nearest, small, 1.0)
+    hidden = np.abs(passing) < chase.covers
+    crossed = _overlap(x, eyes.half, passing, chase.covers) / (2 * eyes.half) >= np.where(eyes.nearest, 0.15, 0.5)
+    clutter = draws.before[:, None] < 1 - (1 - chase.before) ** (eyes.catches * 5)
+    another = (
+        (draws.others[:, None] < 1 - np.exp(-chase.others * eyes.catches)) & (paths.other_d[:, None] > paths.d[:, None]) & eyes.nearest
+    )
+    sees = eyes.looks & ~hidden & (draws.looks[:, None] < chase.found) & (np.abs(x) < eyes.half + chase.wide)
+    mistaken = sees & another & (draws.apart[:, None] > 0.5)
+    nearer = (crossed | clutter | another) & ~sees | mistaken
+    what = np.where(nearer, NEARER, np.where(sees | on & ~hidden, SUBJECT, BEHIND)).astype(np.int8)
+    ahead = np.where(crossed, paths.passing_d[:, None], np.where(clutter & ~sees, paths.d[:, None] * 1.25, paths.other_d[:, None]))
+    return np.where(what == NEARER, ahead, np.where(what == SUBJECT, paths.d[:, None], chase.behind_d)).astype(np.float32), what
+
+
+def follow(chase: Chase, ways: Sequence[Way], bursts: int, seed: int) -> Followed:
+    """Follow through so many bursts, each way of setting the body through the same ones.
+
+    >>> from craft.focus.chase import chase_of
+    >>> one = chase_of(situation(), 2.8, BODY.shutters[0], 12.0)
+    >>> made = follow(one, [Way("small_group", "long", "steady", "release", False)], 16, 1)
+    >>> made.kept.shape, bool((made.kept <= made.shots).all())
+    ((1, 16), True)
+    """
+    paths = happens(chase, bursts, seed)
+    loops = sorted({(way.area, way.looks, way.hold, way.path) for way in ways})
+    pairs = sorted({loop[:2] for loop in loops})
+    seen, what = _read(_eyes(pairs, chase), chase, paths)
+    lens, stands, ready = _looped(chase, paths, seen, what, loops, [pairs.index(loop[:2]) for loop in loops])
+    number = {loop: k for k, loop in enumerate(loops)}
+    of = np.array([number[way.area, way.looks, way.hold, way.path] for way in ways])
+    error = np.abs(lens - paths.at_frame[:, None])
+    inside = (np.abs(paths.aim_x) < chase.frame_wide * LEFT_OUT) & (np.abs(paths.aim_y) < chase.frame_high * LEFT_OUT)
+    sharp = (error <= chase.tolerance_d) & inside[:, None]
+    fired = _fired(chase, paths, ready[:, of], [PRIORITIES[way.priority] for way in ways])
+    every = chase.rate / math.ceil(chase.rate * BURST_S - 0.01)
+    return Followed(tuple(ways), paths, lens[:, of], stands[:, of], fired, sharp[:, of], every)
+
+
+def _looped(
+    chase: Chase,
+    paths: Paths,
+    seen: Floats,
+    what: np.ndarray[tuple[int, ...], np.dtype[np.int8]],
+    loops: Sequence[tuple[str, bool, str, str]],
+    eye: list[int],
+) -> tuple[Floats, np.ndarray[tuple[int, ...], np.dtype[np.int8]], Flags]:
+    steps, bursts = paths.d.shape
+    dt, size = 1 / chase.updates_s, (len(loops), bursts)
+    memory = np.array([[PATHS[loop[3]].memory] for loop in loops], np.float32)
+    gate = np.array([[PATHS[loop[3]].allows] for loop in loops], np.float32) * chase.tolerance_d + SIGMAS * chase.error_d
+    holds = np.array([[HOLDS[loop[2]]] for loop in loops], np.float32)
+    place, pace = (1 - memory**2), (1 - memory) ** 2 / dt
+    z = np.broadcast_to(paths.d[0], size).astype(np.float32)
+    v, off, on = np.zeros(size, np.float32), np.zeros(size, np.float32), np.zeros(size, np.int8)
+    lens = z.copy()
+    lenses, stood, ready = np.empty((steps, *size), np.float32), np.empty((steps, *size), np.int8), np.empty((steps, *size), np.bool_)
+    blind = paths.draws.fails < chase.unread
+    hides = np.mod(paths.t[:, 0] + 1e-6, 1 / chase.rate) < chase.blackout_s - 1e-6
+    hides &= paths.t[:, 0] > 0
+    fastest = np.float32(chase.nearest_d / dt)
+    reach = chase.travel_d_s * np.float32(dt), chase.travel_d_s * np.float32(chase.lag_s)
+    for k in range(steps):
+        ratio = z / np.maximum(z - v * dt, z / 2)
+        z = np.clip(z * ratio, FLAT, chase.nearest_d)
+        v = np.clip(v * ratio * ratio, -fastest, fastest)  # at one pace in metres
+        read = seen[k][eye] + paths.draws.reads[k] * chase.error_d
+        kind = what[k][eye]
+        there = np.broadcast_to(~blind[k] & ~hides[k], size)
+        miss = read - z
+        jump = there & (np.abs(miss) > gate)
+        off = np.where(jump, off + dt, np.where(there, 0, off))
+        gone = jump & (off > holds)
+        mends = np.where(there & ~jump, miss, 0)
+        z, v = z + place * mends, v + pace * mends
+        on = np.where(there & (~jump | gone), kind, on)
+        z, v, off = np.where(gone, read, z), np.where(gone, 0, v), np.where(gone, 0, off)
+        z = np.clip(z, FLAT, chase.nearest_d)
+        ahead = np.clip(z * z / np.maximum(z - v * chase.lag_s, z / 4), FLAT, chase.nearest_d)
+        lens = lens + np.clip(ahead - lens, -reach[0], reach[0])
+        lenses[k] = lens + np.clip(ahead - lens, -reach[1], reach[1])
+        stood[k] = on
+        ready[k] = (np.abs(ahead - lens) < chase.tolerance_d) & (off == 0)
+    return lenses, stood, ready
+
+
+def _fired(chase: Chase, paths: Paths, ready: Flags, waits: Sequence[float | None]) -> Flags:
+    """When frames are fired: each as soon as it is due, and has waited for its focus as long as it may."""
+    steps, count, bursts = ready.shape
+    patience = np.array([[np.inf if wait is None else wait] for wait in waits], np.float32)
+    fired = np.zeros(ready.shape, np.bool_)
+    due = np.zeros((count, bursts), np.float32)
+    every = np.float32(1 / chase.rate)
+    half = np.float32(0.5 / chase.updates_s)
+    for k in range(round(BEFORE_S * chase.updates_s), steps):
+        t = paths.t[k, 0]
+        now = (t >= due - half) & (ready[k] | (t >= due + patience - half))
+        fired[k] = now
+        due = np.where(now, np.where(t > due + half, t, due) + every, due)  # one that waited puts off all after it
+    return fired

@@ -1,0 +1,265 @@
+"""The focusing loop against a closed form, against a plain simulation that shares no code, and by what must matter."""
+
+from __future__ import annotations
+
+import math
+import random
+from dataclasses import fields, replace
+from unittest import TestCase
+
+import numpy as np
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from craft.focus.burst import Came, bursts_of, caught_waiting
+from craft.focus.causes import CAUSES, causes_of
+from craft.focus.chase import Chase
+from craft.focus.following import follow
+from craft.focus.paths import BURST_S, Paths, happens
+from craft.focus.ways import AREAS, BY_AREA, HOLDS, PATHS, PRIORITIES, Way
+
+PLAIN = Chase(
+    distance_m=20.0,
+    toward_m_s=0.0,
+    across_m_s=0.0,
+    turns_m_s2=0.0,
+    wide=0.05,
+    high=0.05,
+    behind_d=0.01,
+    crossed=0.0,
+    covers=0.03,
+    crosses=0.2,
+    others=0.0,
+    before=0.0,
+    changes=0.0,
+    tolerance_d=0.002,
+    nearest_d=1.0,
+    travel_d_s=100.0,
+    aim=0.0001,
+    frame_wide=0.1,
+    frame_high=0.07,
+    rate=10.0,
+    lag_s=0.05,
+    updates_s=40.0,
+    blackout_s=0.0,
+    error_d=0.0001,
+    unread=0.0,
+    found=0.0,
+)
+WILD = replace(
+    PLAIN, toward_m_s=5.0, turns_m_s2=8.0, crossed=2.0, others=3.0, before=0.3, changes=1.0, aim=0.02, unread=0.2, blackout_s=0.04, found=0.8,
+    error_d=0.0004, travel_d_s=0.5,
+)  # fmt: skip
+
+
+def way(area: str = "point", hold: str = "long", path: str = "usual", priority: str = "release", looks: bool = False) -> Way:
+    return Way(area, hold, path, priority, looks)
+
+
+def deviation(path: str, lag_readings: float) -> float:
+    """Of a fading-memory filter's forecast, in readings' own, once it has settled: its covariance stepped until it stays."""
+    memory = PATHS[path].memory
+    place, pace = 1 - memory**2, (1 - memory) ** 2
+    forward = np.array([[1.0, 1.0], [0.0, 1.0]])
+    mends = np.eye(2) - np.array([[place, 0.0], [pace, 0.0]])
+    step, noise = mends @ forward, np.array([[place], [pace]])
+    spread = np.zeros((2, 2))
+    for _ in range(400):
+        spread = step @ spread @ step.T + noise @ noise.T
+    ahead = np.array([1.0, lag_readings])
+    return float(np.sqrt(ahead @ spread @ ahead))
+
+
+class ClosedForm(TestCase):
+    def test_with_noise_alone_the_share_in_focus_is_the_error_functions(self) -> None:
+        """A subject that stands, and one that comes on at one pace: the forecast's error is normal, and a frame is in focus within its depth."""
+        for path in PATHS:
+            for toward in (0.0, 3.0):
+                off = deviation(path, PLAIN.lag_s * PLAIN.updates_s)
+                chase = replace(
+                    PLAIN, toward_m_s=toward, error_d=PLAIN.tolerance_d / off, distance_m=60.0 if toward else 20.0, tolerance_d=0.0004
+                )
+                chase = replace(chase, error_d=chase.tolerance_d / off)
+                made = follow(chase, [way(path=path)], 400, 5)
+                late = made.paths.t[:, 0] > 0.6
+                inside = made.fired[late][:, 0] & made.sharp[late][:, 0]
+                share = inside.sum() / made.fired[late][:, 0].sum()
+                with self.subTest(path=path, toward=toward):
+                    self.assertAlmostEqual(share, math.erf(1 / math.sqrt(2)), delta=0.03)
+
+    def test_constant_approach_is_foreseen(self) -> None:
+        t = happens(PLAIN, 1, 1).t[:, 0]
+        steady = follow(replace(PLAIN, toward_m_s=6.0, error_d=1e-7), [way()], 4, 1)
+        last = t > 0.8
+        self.assertLess(float(np.abs(1 / steady.lens[last, 0] - 1 / steady.paths.at_frame[last]).max()), 0.001)
+
+    def test_waiting_catches_what_passes_within_depth(self) -> None:
+        chase = replace(PLAIN, toward_m_s=8.0, tolerance_d=0.0008)
+        near, far = 1 / (1 / 20 + 0.0008), 1 / (1 / 20 - 0.0008)
+        self.assertAlmostEqual(caught_waiting(chase), (far - near) / 8.0 * chase.rate, delta=0.01)
+
+
+def plainly(chase: Chase, one: Way, paths: Paths, b: int) -> tuple[list[float], list[bool]]:
+    """One burst, reading by reading, written from the description alone: where the lens is at each frame, and when frames are fired."""
+    area, expects = BY_AREA[one.area], PATHS[one.path]
+    half = area.half * 2 * chase.frame_wide
+    high = min(half, chase.frame_high)
+    dt, n = 1 / chase.updates_s, len(paths.t)
+    d = paths.draws
+
+    def on(middle: float, reach: float, at: float, other: float) -> float:
+        return max(0.0, min(middle + reach, at + other) - max(middle - reach, at - other))
+
+    z, v, off, stands_off, lens = float(paths.d[0, b]), 0.0, 0.0, False, float(paths.d[0, b])
+    due, at_frames, fired = 0.0, [], []
+    for k in range(n):
+        t = float(paths.t[k, 0])
+        x, y = float(paths.aim_x[k, b]) * area.wanders, float(paths.aim_y[k, b]) * area.wanders
+        passing, seen = float(paths.passing[k, b]), 1 / 1e9
+        covered = on(x, half, 0, chase.wide) * on(y, high, 0, chase.high) / (4 * half * high)
+        enough = area.needs * (min(1.0, chase.wide * chase.high / (half * high)) if area.nearest else 1.0)
+        hidden = abs(passing) < chase.covers
+        crossed = on(x, half, passing, chase.covers) / (2 * half) >= (0.15 if area.nearest else 0.5)
+        clutter = d.before[k, b] < 1 - (1 - chase.before) ** (area.catches * 5)
+        crowd = d.others[k, b] < 1 - math.exp(-chase.others * area.catches)
+        another = bool(crowd and paths.other_d[k, b] > paths.d[k, b] and area.nearest)
+        finds = one.looks and not hidden and d.looks[k, b] < chase.found and abs(x) < half + chase.wide
+        nearer = (finds and another and d.apart[k, b] > 0.5) if finds else (crossed or clutter or another)
+        if nearer:
+            seen = paths.passing_d[k, b] if crossed else paths.d[k, b] * 1.25 if clutter and not finds else paths.other_d[k, b]
+        elif finds or (covered >= enough and not hidden):
+            seen = paths.d[k, b]
+        else:
+            seen = chase.behind_d
+        # forward in metres at one pace
+        metres, speed = 1 / z, -v / (z * z)
+        metres = min(max(metres + speed * dt, 1 / (2 * z)), 1e4)
+        z = min(max(1 / metres, 1e-4), chase.nearest_d)
+        v = -speed * z * z
+        dark = t > 0 and (t + 1e-6) % (1 / chase.rate) < chase.blackout_s - 1e-6
+        if not dark and d.fails[k, b] >= chase.unread:
+            read = float(seen) + float(d.reads[k, b]) * chase.error_d
+            if abs(read - z) > expects.allows * chase.tolerance_d + 4 * chase.error_d:
+                off += dt
+                if off > HOLDS[one.hold]:
+                    z, v, off = read, 0.0, 0.0
+            else:
+                off = 0.0
+                z, v = z + (1 - expects.memory**2) * (read - z), v + (1 - expects.memory) ** 2 / dt * (read - z)
+            z = min(max(z, 1e-4), chase.nearest_d)
+        stands_off = off > 0
+        ahead = min(max(z * z / max(z - v * chase.lag_s, z / 4), 1e-4), chase.nearest_d)
+
+        def towards(at: float, reach: float, ahead: float = ahead) -> float:
+            return at + max(-reach, min(reach, ahead - at))
+
+        lens = towards(lens, chase.travel_d_s * dt)
+        at_frames.append(towards(lens, chase.travel_d_s * chase.lag_s))
+        waits = PRIORITIES[one.priority]
+        ready = abs(ahead - lens) < chase.tolerance_d and not stands_off
+        fires = t >= -1e-6 and t >= due - dt / 2 and (ready or t >= due + (math.inf if waits is None else waits) - dt / 2)
+        fired.append(fires)
+        if fires:
+            due = (t if t > due + dt / 2 else due) + 1 / chase.rate
+    return at_frames, fired
+
+
+class Plainly(TestCase):
+    def test_every_burst_is_that_of_a_plain_simulation(self) -> None:
+        """Obstacles, slips, turns, blackouts, slow lenses and waiting, for ways and chases drawn by lot."""
+        rng = random.Random(26)
+        agrees, bursts = 0, 0
+        for _ in range(24):
+            chase = replace(
+                WILD,
+                toward_m_s=rng.uniform(-8, 8),
+                distance_m=rng.uniform(8, 60),
+                turns_m_s2=rng.uniform(0, 12),
+                tolerance_d=rng.uniform(0.0004, 0.004),
+                travel_d_s=rng.choice((0.2, 5.0)),
+                updates_s=rng.choice((20.0, 40.0)),
+                rate=rng.choice((5.0, 10.0)),
+                lag_s=rng.uniform(0.03, 0.1),
+                aim=rng.uniform(0.001, 0.04),
+            )
+            one = way(
+                rng.choice(AREAS).slug, rng.choice(list(HOLDS)), rng.choice(list(PATHS)), rng.choice(list(PRIORITIES)), rng.random() < 0.5
+            )
+            made = follow(chase, [one], 6, rng.randrange(50))
+            for b in range(6):
+                lens, fired = plainly(chase, one, made.paths, b)
+                bursts += 1
+                agrees += fired == made.fired[:, 0, b].tolist() and np.allclose(lens, made.lens[:, 0, b], rtol=2e-3, atol=1e-5)
+        self.assertGreaterEqual(agrees, bursts - 4, "single precision may tip a reading that lies on its bound")
+
+    def test_what_is_drawn_of_a_burst_is_what_was_followed(self) -> None:
+        for number in range(6):
+            burst = bursts_of(WILD, (way("zone"),), number)[0]
+            made = follow(WILD, [way("zone")], 64, 3)
+            self.assertEqual(len(burst.frames), int(made.fired[:, 0, number].sum()))
+            self.assertEqual(burst.kept, int((made.fired & made.sharp)[:, 0, number].sum()))
+            for frame in burst.frames:
+                self.assertEqual(frame.came is Came.SHARP, abs(frame.off) <= 1 and max(map(abs, frame.aim)) < 0.85)
+
+
+class WhatMatters(TestCase):
+    def test_every_figure_of_a_chase_changes_what_is_kept(self) -> None:
+        ways = [
+            way(area.slug, hold, priority=p, looks=looks)
+            for area in AREAS
+            for hold in HOLDS
+            for p in ("release", "focus")
+            for looks in (False, True)
+        ]
+        usual = follow(WILD, ways, 32, 1)
+        for one in fields(Chase):
+            now = getattr(WILD, one.name)
+            other = {"found": 0.1, "unread": 0.7, "across_m_s": 9.0, "updates_s": 20.0, "nearest_d": 0.04, "crossed": 0.1}.get(
+                one.name, now * 3 if now else 0.3
+            )
+            changed = follow(replace(WILD, **{one.name: other}), ways, 32, 1)
+            with self.subTest(one.name):
+                self.assertGreater(float(np.abs(changed.kept - usual.kept).max()), 0.0)
+
+    @settings(max_examples=30, deadline=None)
+    @given(st.floats(1.1, 4.0), st.sampled_from([area.slug for area in AREAS]), st.booleans())
+    def test_what_makes_it_easier_never_surely_keeps_less(self, times: float, area: str, looks: bool) -> None:
+        """Less that crosses, stands before it, turns or shakes: in the mean over the same bursts, within what chance leaves; nothing is kept that was not fired."""
+        one = [way(area, looks=looks)]
+        usual = follow(WILD, one, 160, 4).kept
+        for name in ("crossed", "before", "turns_m_s2", "aim"):
+            made = follow(replace(WILD, **{name: getattr(WILD, name) / times}), one, 160, 4)
+            differences = (made.kept - usual)[0]
+            with self.subTest(name):
+                self.assertGreaterEqual(float(differences.mean()), -4 * float(differences.std()) / math.sqrt(160) - 0.1)
+                self.assertTrue((made.kept <= made.shots + 1e-6).all())
+
+    def test_the_rate_is_kept_where_nothing_waits_and_nothing_is_fired_faster(self) -> None:
+        for rate in (3.0, 7.0, 10.0, 20.0):
+            made = follow(replace(PLAIN, rate=rate), [way(priority=p) for p in PRIORITIES], 8, 2)
+            self.assertTrue(np.allclose(made.shots[0], rate, rtol=1e-6))
+            self.assertTrue((made.shots <= rate + 1e-6).all())
+            for burst in range(8):
+                times = made.paths.t[made.fired[:, 2, burst], 0]
+                self.assertTrue((np.diff(times) >= 1 / rate - 1.01 / PLAIN.updates_s).all())
+
+    def test_what_costs_frames_is_named_and_what_does_not_is_not(self) -> None:
+        self.assertEqual(causes_of(PLAIN, way()), ())
+        for slug, change in (
+            ("crossing", {"crossed": 3.0, "covers": 0.08}),
+            ("clutter", {"before": 0.6}),
+            ("aim", {"aim": 0.06}),
+            ("light", {"unread": 0.85, "error_d": 0.002, "toward_m_s": 4.0}),
+            ("lens", {"travel_d_s": 0.002, "toward_m_s": 9.0}),
+        ):
+            found = causes_of(replace(PLAIN, **change), way("zone", "short"))
+            with self.subTest(slug):
+                self.assertEqual(found[0].cause.slug, slug)
+                self.assertTrue(all(0 < one.share <= 1 for one in found))
+        self.assertEqual(len({cause.slug for cause in CAUSES}), len(CAUSES))
+
+    def test_bursts_are_the_same_each_time_and_other_seeds_are_others(self) -> None:
+        first, again, other = (happens(WILD, 8, seed) for seed in (1, 1, 2))
+        self.assertTrue(np.array_equal(first.d, again.d))
+        self.assertFalse(np.array_equal(first.d, other.d))
+        self.assertAlmostEqual(float(first.t[-1, 0]), BURST_S, delta=1.5 / WILD.updates_s)

@@ -1,0 +1,175 @@
+"""What autofocus is set to that follows: as photographers of such work have it, and, once it is simulated, as keeps the most frames."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+
+from craft.decisions.choice import By, Choice
+from craft.decisions.following import of_following, practised
+from craft.decisions.schools.focus import FOCUS
+from craft.focus.chase import chase_of
+from craft.focus.search import Offered, Searched, searched
+from craft.focus.ways import BY_AREA, HOLD, HOLDS, OF_WAY, PATH, PATHS, PRIORITIES, PRIORITY, Way
+from craft.scene.situation import Situation
+from craft.setup.course import Course
+from craft.setup.pursuit import Pursuit
+from craft.vocabulary.settings import BY_SLUG
+from craft.vocabulary.terms import Area, Detection, FocusMode, Priority
+from craft.vocabulary.words import say_value
+
+WAITING = "release_or_focus"
+"""The habit whose answer is the priority of a person who has one."""
+
+FOLLOWS = (FocusMode.CONTINUOUS, FocusMode.AUTOMATIC)
+
+
+def areas_of(situation: Situation) -> tuple[str, ...]:
+    """Areas that a body has: those of its profile, and tracking where it can look for anything; without sizes nothing can be chosen.
+
+    >>> areas_of(situation(body={"detects": ("people",)}))[-1]
+    'tracking'
+    """
+    return (*situation.body.areas, *(["tracking"] if situation.body.detects else []))
+
+
+def area_of(situation: Situation, wanted: Area) -> Area:
+    """An area as the body has it: a zone, or the first there is, where it has not that one.
+
+    >>> area_of(situation(), Area.TRACKING)
+    <Area.ZONE: 'zone'>
+    """
+    offered = areas_of(situation)
+    if wanted is Area.NONE or wanted.value in offered:
+        return wanted
+    return Area.ZONE if "zone" in offered else Area(offered[0]) if offered else Area.NONE
+
+
+def priority_of(course: Course, mode: FocusMode) -> tuple[Priority, bool]:
+    """Whether the release waits, by how far the plane shifts while the shutter lags, and whether the person said so."""
+    situation, facts = course.situation, course.told
+    shift, half = facts["plane_shift_m"], facts["half_depth_m"]
+    priority = Priority.FOCUS if mode in (FocusMode.SINGLE, FocusMode.MANUAL) else Priority.RELEASE
+    if priority is Priority.RELEASE and shift > half / 2:
+        priority = Priority.FOCUS if shift > half else Priority.MIXED
+    if facts["skill_quick"] and mode is FocusMode.MANUAL:
+        priority = Priority.RELEASE
+    own = situation.settings.get(mode.priority_setting)
+    if own is None and mode in FOLLOWS:
+        own = situation.person.habits.get(WAITING)
+    said = own in {p.value for p in Priority}
+    return (Priority(own) if said else priority), said
+
+
+def detection_of(course: Course, mode: FocusMode) -> tuple[Detection, bool]:
+    """What the body looks for, and whether the person said so."""
+    by_hand = course.situation.settings.get("subject_detection")
+    if by_hand in {d.value for d in Detection}:
+        return Detection(by_hand), True
+    sees = course.told["detection_offered"] == 1 and mode is not FocusMode.MANUAL
+    return (course.situation.subject.detection if sees else Detection.OFF), False
+
+
+def _offered(course: Course, setting: str, usual: tuple[str, ...]) -> tuple[str, ...]:
+    """Values of a setting that are to choose from: the one set by hand, else what the body has of them."""
+    situation = course.situation
+    hand = situation.settings.get(setting)
+    if hand in usual:
+        return (str(hand),)
+    said = situation.body.traits.offered.get(setting)
+    if said is None and setting in situation.body.traits.absent:
+        return (str(BY_SLUG[setting].default),)
+    return tuple(value for value in usual if said is None or value in said) or usual[:1]
+
+
+def _nearest(value: str, offered: tuple[str, ...]) -> str:
+    return value if value in offered else "middle" if "middle" in offered else "usual" if "usual" in offered else offered[0]
+
+
+def practise(course: Course) -> Course:
+    """Follow as photographers of such work do.
+
+    >>> course().followed.practice[:4]
+    ('small_group', 'long', 'steady', 'release')
+    """
+    pursuit = _practice(course)
+    return course.follow(pursuit).tell(of_following(None, None))
+
+
+def _practice(course: Course) -> Pursuit | None:
+    situation, facts = course.situation, course.told
+    mode = FocusMode(course.value(FOCUS))
+    area = area_of(situation, Area(course.value(FOCUS, 1)))
+    if mode not in FOLLOWS or not facts["subject_moves"] or not facts["autofocus"] or area.value not in BY_AREA:
+        return None
+    priority, _ = priority_of(course, mode)
+    values, why = {}, {}
+    for setting, usual in ((HOLD, tuple(HOLDS)), (PATH, tuple(PATHS))):
+        wanted, why[setting] = practised(setting, facts)
+        values[setting] = _nearest(wanted, _offered(course, setting, usual))
+    way = Way(area.value, values[HOLD], values[PATH], priority.value, detection_of(course, mode)[0] is not Detection.OFF)
+    return Pursuit(way, why, way)
+
+
+def simulate(course: Course) -> Course:
+    """Follow in the way that keeps the most frames; what photographers would set stays where nothing is surely better.
+
+    What is set by hand, and a way or an answer of the person's, binds: the rest is searched.
+
+    >>> from craft.setup.steps import decided
+    >>> made = decided(situation(), simulated=True)
+    >>> made.followed.way[:4], 0 < made.told["in_focus"] <= made.told["fired"] <= 13
+    (('small_group', 'long', 'steady', 'release'), True)
+    """
+    pursuit = _practice(course)
+    if pursuit is None:
+        return course.follow(None).tell(of_following(None, None))
+    taken = course.taken[FOCUS]
+    chase = chase_of(course.situation, course.told["aperture"], course.planned.shutter, max(course.told["rate"], 1.0))
+    found = searched(chase, _open(course, pursuit.way, taken), (pursuit.way,))
+    way = pursuit.way if found.of(pursuit.way).as_good else found.best.way
+    why = {setting: _compared(found, setting, way, pursuit.practice) for setting in OF_WAY[1:]}
+    return (
+        course.follow(pursuit._replace(way=way, why=why, chase=chase, found=found)).take(_taking(taken, way)).tell(of_following(way, found))
+    )
+
+
+def _open(course: Course, way: Way, taken: Choice) -> Offered:
+    """What is to be searched."""
+    mode = FocusMode(taken.value[0])
+    bound = taken.by is By.PROFILE or "focus_area" in taken.hand
+    said = course.situation.body.offered.get("focus_area")
+    areas = tuple(area for area in areas_of(course.situation) if area in BY_AREA and (said is None or area in said))
+    _, own = priority_of(course, mode)
+    priorities = (way.priority,) if own else _offered(course, PRIORITY, tuple(PRIORITIES))
+    return Offered(
+        areas=(way.area,) if bound or mode is FocusMode.AUTOMATIC or not areas else areas,
+        holds=_offered(course, HOLD, tuple(HOLDS)),
+        paths=_offered(course, PATH, tuple(PATHS)),
+        priorities=priorities,
+        looks=(way.looks,),
+    )
+
+
+def _taking(taken: Choice, way: Way) -> Choice:
+    """The decision with the area that was found, in the words of the way that has it."""
+    value = (taken.value[0], way.area)
+    school = next((row for row in taken.rows if row.value == value), taken.school)
+    return replace(taken, school=school, value=value, computed=True)
+
+
+def _compared(found: Searched, setting: str, way: Way, practice: Way) -> str:
+    """What each value of a setting comes to, and why the one that was taken was."""
+    values = dict.fromkeys(one.way.values[setting] for one in found.found)
+    there = {value: one for value in values if (one := found.best_with(setting, value))}
+    row = BY_SLUG[setting]
+    if len(there) < 2:
+        return f"With it {found.of(way).kept:.1f} of {found.of(way).fired:.1f} frames a second come out in focus."
+    order = [value for value in map(str, row.values) if value in there]
+    told = ", ".join(f"{say_value(row, value)} {there[value].kept:.1f}" for value in order)
+    same = all(one.as_good for one in there.values())
+    ends = (
+        " It makes no difference that counts; this is what such work is usually set to."
+        if same and way.values[setting] == practice.values[setting]
+        else ""
+    )
+    return f"Frames in focus a second, each at its best, in {found.bursts} simulated bursts: {told}.{ends}"

@@ -1,0 +1,274 @@
+"""Following in JSON: what each value of autofocus comes to, one burst of it to be looked at, what costs frames."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from pydantic import BaseModel, Field
+
+from craft.decisions.facts import say
+from craft.errors import CraftError
+from craft.focus.burst import SHOWN, Burst, Came, bursts_of, caught_waiting, kept_once
+from craft.focus.causes import causes_of
+from craft.focus.search import Offered, Searched, beside, searched
+from craft.focus.ways import AREA, BY_AREA, HOLD, HOLDS, OF_WAY, PATH, PATHS, PRIORITIES, PRIORITY, Way
+from craft.setup.deciding.following import areas_of
+from craft.setup.pursuit import Pursuit
+from craft.vocabulary.settings import BY_SLUG
+from craft.vocabulary.terms import Detection
+from craft.vocabulary.words import say_value
+from forms.answer import Answer
+from forms.rehearsal_form import RehearseIn, Theirs, answer_under
+
+VALUES: dict[str, tuple[str, ...]] = {AREA: tuple(BY_AREA), HOLD: tuple(HOLDS), PATH: tuple(PATHS), PRIORITY: tuple(PRIORITIES)}
+
+AreaName = Literal["point", "small_group", "zone", "whole_frame", "tracking"]
+HoldName = Literal["short", "middle", "long"]
+PathName = Literal["steady", "usual", "erratic"]
+PriorityName = Literal["focus", "mixed", "release"]
+
+
+class WayIn(BaseModel):
+    """A way of setting a body that follows."""
+
+    focus_area: AreaName
+    tracking_hold: HoldName
+    subject_path: PathName
+    priority_continuous: PriorityName
+
+
+class FollowingIn(RehearseIn):
+    """A situation whose focus follows; burst: which of its bursts is looked at; beside: another way through the same burst."""
+
+    burst: Annotated[int, Field(strict=True, ge=0, lt=SHOWN)] = 0
+    beside: WayIn | None = None
+
+
+class FollowedOut(BaseModel):
+    """What a value comes to with the rest as it is set, or, of an area, at its best: frames a second. as_good: as good as the best of all ways, within what is known;
+    set: settings of the body that take it."""
+
+    value: str
+    label: str
+    kept: float
+    off: float
+    fired: float
+    gap_s: float
+    as_good: bool
+    as_set: bool
+    way: WayIn
+    set: dict[str, float | str]
+
+
+class ChoicesOut(BaseModel):
+    """A setting of following with what each of its values comes to."""
+
+    setting: str
+    label: str
+    rows: list[FollowedOut]
+
+
+class BurstFrameOut(BaseModel):
+    """A frame of a burst; off: of the plane from the subject in circles of confusion, over 0 behind it; across, up: of the frame's middle from the subject, shares of half the frame."""
+
+    at_s: float
+    came: Came
+    off: float
+    stands_m: float
+    subject_m: float
+    across: float
+    up: float
+
+
+class OnPlanOut(BaseModel):
+    """A place on a plan in metres, the camera at nought."""
+
+    x_m: float
+    y_m: float
+
+
+class PassingOut(BaseModel):
+    """Something that stands before the subject for a while: seconds of the burst, and how near it is."""
+
+    from_s: float
+    to_s: float
+    at_m: float
+
+
+class FollowedBurstOut(BaseModel):
+    """One burst: its frames, and by reading the subject on a plan and the plane's distance; passes: null where nothing does."""
+
+    title: str
+    kept: int
+    frames: list[BurstFrameOut]
+    at_s: list[float]
+    subject: list[OnPlanOut]
+    plane_m: list[float]
+    passes: PassingOut | None
+
+
+class CostOut(BaseModel):
+    """What costs frames, as a share of them, and what one does against it."""
+
+    label: str
+    share: float
+    against: str
+
+
+class FollowingOut(BaseModel):
+    """Following on a situation, null parts where nothing is followed. bursts: that were simulated, shown: how many can be looked at; half_deg: of the frame, across; depth_m: in which all is in
+    focus about the subject; drawn: what is followed, as it is drawn."""
+
+    words: list[str]
+    follows: bool
+    bursts: int
+    shown: int
+    choices: list[ChoicesOut]
+    seen: list[FollowedBurstOut]
+    costs: list[CostOut]
+    depth_m: float
+    drawn: Detection
+
+
+def following_of(asked: FollowingIn, theirs: Theirs) -> FollowingOut:
+    """What following comes to in a situation.
+
+    Raises
+    ------
+    CraftError : what the kit does not have or the numbers do not allow; a way that this body has not.
+    InputError : what is not there.
+    """
+    answer = answer_under(asked, theirs, at_once=False)
+    pursuit = answer.setup.pursuit
+    if pursuit is None or pursuit.found is None or pursuit.chase is None:
+        return _nothing(answer)
+    ways = [pursuit.way]
+    if asked.beside:
+        ways.append(_way(asked.beside, answer, pursuit.way.looks))
+    bursts = bursts_of(pursuit.chase, tuple(ways), asked.burst)
+    names = ("as set", *(_named(way) for way in ways[1:]))
+    return FollowingOut(
+        words=_words(answer, pursuit),
+        follows=True,
+        bursts=pursuit.found.bursts,
+        shown=SHOWN,
+        choices=_choices(answer, pursuit),
+        seen=[_burst(name, one) for name, one in zip(names, bursts, strict=True)],
+        costs=[CostOut(label=one.cause.label, share=one.share, against=one.cause.against) for one in causes_of(pursuit.chase, pursuit.way)],
+        depth_m=2 * pursuit.chase.tolerance_d * pursuit.chase.distance_m**2,
+        drawn=answer.situation.subject.detection,
+    )
+
+
+def _nothing(answer: Answer) -> FollowingOut:
+    """Why nothing is followed."""
+    made = next(made for made in answer.setup.decisions if made.decision == "focus")
+    return FollowingOut(
+        words=[f"Nothing is followed here: {made.label}.", made.because],
+        follows=False,
+        bursts=0,
+        shown=0,
+        choices=[],
+        seen=[],
+        costs=[],
+        depth_m=0.0,
+        drawn=Detection.OFF,
+    )
+
+
+def _way(asked: WayIn, answer: Answer, looks: bool) -> Way:
+    if asked.focus_area not in areas_of(answer.situation):
+        raise CraftError(f"{answer.situation.body.name} has no {asked.focus_area.replace('_', ' ')}", ("beside", AREA))
+    return Way(asked.focus_area, asked.tracking_hold, asked.subject_path, asked.priority_continuous, looks)
+
+
+def _named(way: Way) -> str:
+    return ", ".join(say_value(BY_SLUG[setting], value) for setting, value in way.values.items())
+
+
+def _offers(answer: Answer, setting: str) -> tuple[str, ...]:
+    """Values that the body has of a setting; none of one it lacks."""
+    traits = answer.situation.body.traits
+    if setting in traits.absent:
+        return ()
+    there = areas_of(answer.situation) if setting == AREA else VALUES[setting]
+    said = answer.situation.offered.get(setting)
+    return tuple(value for value in there if value in VALUES[setting] and (said is None or value in said))
+
+
+def _choices(answer: Answer, pursuit: Pursuit) -> list[ChoicesOut]:
+    way, chase = pursuit.way, pursuit.chase
+    if chase is None:
+        return []
+    offered = {setting: _offers(answer, setting) for setting in OF_WAY}
+    steps = [way.but(setting, value) for setting in OF_WAY[1:] for value in offered[setting]]
+    open_to = {setting: offered[setting] or (way.values[setting],) for setting in OF_WAY}
+    everything = Offered(open_to[AREA], open_to[HOLD], open_to[PATH], open_to[PRIORITY], (way.looks,))
+    found = searched(chase, everything, (pursuit.practice,))
+    steps_on = beside(chase, found.best.way, (way, *steps))
+    return [
+        ChoicesOut(
+            setting=setting, label=BY_SLUG[setting].label, rows=[_row(found, steps_on, way, setting, value) for value in offered[setting]]
+        )
+        for setting in OF_WAY
+        if len(offered[setting]) > 1
+    ]
+
+
+def _row(found: Searched, steps: Searched, way: Way, setting: str, value: str) -> FollowedOut:
+    """What a value comes to: an area at its best, all else with the rest as it is set."""
+    as_set = way.values[setting] == value
+    best = found.best_with(setting, value) if setting == AREA and not as_set else None
+    one = best or steps.of(way.but(setting, value))
+    return FollowedOut(
+        value=value,
+        label=say_value(BY_SLUG[setting], value),
+        kept=round(one.kept, 2),
+        off=round(one.off, 2),
+        fired=round(one.fired, 2),
+        gap_s=round(one.gap_s, 2),
+        as_good=one.as_good,
+        as_set=as_set,
+        way=WayIn.model_validate(one.way.values),
+        set={**one.way.values} if setting == AREA else {setting: value},
+    )
+
+
+def _burst(title: str, burst: Burst) -> FollowedBurstOut:
+    frames = [
+        BurstFrameOut(
+            at_s=round(one.at_s, 3),
+            came=one.came,
+            off=round(one.off, 2),
+            stands_m=round(one.stands_m, 3),
+            subject_m=round(one.subject_m, 3),
+            across=round(one.aim[0], 3),
+            up=round(one.aim[1], 3),
+        )
+        for one in burst.frames
+    ]
+    return FollowedBurstOut(
+        title=title,
+        kept=burst.kept,
+        frames=frames,
+        at_s=[round(at, 3) for at in burst.at_s],
+        subject=[OnPlanOut(x_m=round(x, 3), y_m=round(y, 3)) for x, y in burst.subject],
+        plane_m=[round(at, 3) for at in burst.plane_m],
+        passes=PassingOut(from_s=burst.passes[0], to_s=burst.passes[1], at_m=burst.passes[2]) if burst.passes else None,
+    )
+
+
+def _words(answer: Answer, pursuit: Pursuit) -> list[str]:
+    made, chase = next(made for made in answer.setup.decisions if made.decision == "focus"), pursuit.chase
+    focus = answer.setup.focus.following
+    if chase is None or focus is None:
+        return [made.because]
+    words = [made.because]
+    if focus.cull >= 1:
+        words.append(f"Of an outing some {focus.cull:.0f} frames are out of focus: {max(1, round(focus.minutes))} min to look through.")
+    once, waits = kept_once(chase), caught_waiting(chase)
+    words.append(f"Found once and left there, focus would keep {once:.1f} a second.")
+    if waits < 1000:
+        place = say(chase.distance_m, "m")
+        words.append(f"Waiting for it with focus left at {place}, {waits:.1f} frames of a burst fall within depth.")
+    return words

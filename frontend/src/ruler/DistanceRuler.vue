@@ -1,0 +1,321 @@
+<script setup lang="ts">
+import { computed, ref } from "vue";
+import type { Schemas } from "@/api/client";
+import { drawn, far } from "./distance";
+import { apart, grip } from "./white";
+
+/** Distance upright, each doubling alike: what is sharp, how large the discs are, what stands where; focus and what must be sharp are handles. */
+const props = withDefaults(defineProps<{ told: Schemas["DistanceOnSceneOut"]; high?: number; feet?: boolean }>(), {
+  high: 612,
+  feet: false,
+});
+const emit = defineEmits<{
+  focus: [metres: number];
+  draw: [metres: number | null];
+  band: [end: "near_m" | "far_m", metres: number | null];
+  other: [index: number, metres: number];
+}>();
+const AXIS = 62;
+const ENDLESS = 26;
+/** Discs are drawn as they lie on the picture beside, which is so high. */
+const PICTURE = 464;
+const WIDEST = 96;
+const GAP = 30;
+
+const doublings = computed(() => Math.log2(props.told.farthest_m / props.told.nearest_m));
+const room = computed(() => props.high - ENDLESS);
+const y = (m: number | null): number =>
+  m === null ? 0 : Math.max(0, ENDLESS + (1 - Math.log2(m / props.told.nearest_m) / doublings.value) * room.value);
+const within = (m: number | null): number => Math.min(Math.max(y(m), 0), props.high);
+const metresAt = (at: number): number | null =>
+  at < ENDLESS / 2 ? null : props.told.nearest_m * 2 ** ((1 - Math.max(at - ENDLESS, 0) / room.value) * doublings.value);
+const ticks = computed(() => {
+  const all: number[] = [];
+  for (let m = 0.125; m <= props.told.farthest_m * 1.01; m *= 2) if (m >= props.told.nearest_m) all.push(m);
+  return all;
+});
+/** Half the width of the discs along it, as an outline. */
+const profile = computed(() => {
+  const points = props.told.scale.map(
+    (one) => `${AXIS + 10 + Math.min(WIDEST, one.disc * PICTURE)} ${within(one.distance_m).toFixed(1)}`,
+  );
+  return `M${AXIS + 10} ${within(props.told.nearest_m)}L${points.join("L")}L${AXIS + 10} ${ENDLESS}Z`;
+});
+const trial = ref<number | null>(null);
+const shown = computed(() => trial.value ?? props.told.focus_m);
+const share = (disc: number): string => `${(disc * 100).toFixed(disc < 0.01 ? 2 : 1)}\u00a0%`;
+const things = computed(() =>
+  apart(
+    [
+      ...props.told.things,
+      ...(props.told.follows || props.told.subject.distance_m !== props.told.focus_m || props.told.by_hand
+        ? [{ ...props.told.subject, name: "the subject" }]
+        : []),
+    ].map((one) => ({ ...one, y: within(one.distance_m) })),
+    GAP,
+  ),
+);
+const circle = (disc: number): number => Math.min(13, Math.max(1.2, (disc * PICTURE) / 2));
+const hold = grip((at) => {
+  const to = metresAt(at);
+  const next = to === null ? props.told.farthest_m * 8 : Math.max(drawn(to), props.told.nearest_m);
+  if (next === trial.value) return;
+  trial.value = next;
+  emit("draw", next);
+});
+function leave(taken: boolean): void {
+  const to = trial.value;
+  trial.value = null;
+  hold.leave();
+  emit("draw", null);
+  if (taken && to !== null && to !== props.told.focus_m) emit("focus", to);
+}
+/** Up on the ruler is farther away. */
+function key(event: KeyboardEvent): void {
+  const way = { ArrowUp: 1 / 6, ArrowDown: -1 / 6, PageUp: 1, PageDown: -1 }[event.key];
+  if (!way || !props.told.puts) return;
+  event.preventDefault();
+  event.stopPropagation();
+  const next = Math.max(drawn(props.told.focus_m * 2 ** way), props.told.nearest_m);
+  emit("focus", next);
+}
+
+/** An end of what must be sharp, or another subject, while it is drawn. */
+const pulled = ref<{ what: string; at: number | null } | null>(null);
+const pull = grip((at) => {
+  if (!pulled.value) return;
+  const to = metresAt(at);
+  pulled.value = { ...pulled.value, at: to === null ? null : drawn(to) };
+});
+function begin(event: PointerEvent, what: string, from: number | null): void {
+  pulled.value = { what, at: from };
+  pull.take(event, within(from));
+}
+function drop(taken: boolean): void {
+  const now = pulled.value;
+  pulled.value = null;
+  pull.leave();
+  if (!taken || !now) return;
+  if (now.what === "near_m" || now.what === "far_m") {
+    if (now.at !== null || now.what === "far_m") emit("band", now.what, now.at);
+  } else if (now.at !== null) emit("other", Number(now.what), now.at);
+}
+const placeOf = (what: string, at: number | null): number => within(pulled.value?.what === what ? pulled.value.at : at);
+const said = (m: number | null): string => far(m, props.feet);
+function step(event: KeyboardEvent, what: "near_m" | "far_m" | number, at: number | null): void {
+  const way = { ArrowUp: 1 / 4, ArrowDown: -1 / 4 }[event.key];
+  if (!way || at === null) return;
+  event.preventDefault();
+  event.stopPropagation();
+  const next = drawn(at * 2 ** way);
+  if (typeof what === "number") emit("other", what, next);
+  else emit("band", what, next);
+}
+</script>
+
+<template>
+  <figure class="ruler">
+    <svg :height="high + 24" width="252" :viewBox="`0 -12 252 ${high + 24}`" role="group" :aria-label="told.words.join(' ')">
+      <defs>
+        <pattern id="d-dots" width="5" height="5" patternUnits="userSpaceOnUse">
+          <circle cx="2" cy="2" r="0.9" class="dot" />
+        </pattern>
+      </defs>
+      <text :x="AXIS - 18" y="4" text-anchor="end" class="second">∞</text>
+      <path :d="`M${AXIS - 14} 0h14`" class="ink" />
+      <g v-for="tick in ticks" :key="tick">
+        <path :d="`M${AXIS - 14} ${y(tick)}h14`" class="ink" />
+        <text v-if="Math.abs(y(tick) - within(shown)) > 18" :x="AXIS - 18" :y="y(tick) + 4" text-anchor="end" class="second">
+          {{ said(tick) }}
+        </text>
+      </g>
+      <path :d="profile" class="discs" />
+      <rect :x="AXIS" width="9" y="0" :height="high" class="axis" />
+      <rect
+        :x="AXIS"
+        width="9"
+        :y="within(told.far_m)"
+        :height="Math.max(2, within(told.near_m) - within(told.far_m))"
+        class="sharp"
+      />
+      <g v-if="told.hyperfocal_m < told.farthest_m && told.hyperfocal_m > told.nearest_m">
+        <path :d="`M${AXIS} ${y(told.hyperfocal_m)}h120`" class="hyperfocal" />
+        <text :x="AXIS + 46" :y="y(told.hyperfocal_m) - 5" class="binding">hyperfocal {{ said(told.hyperfocal_m) }}</text>
+      </g>
+      <g v-for="(one, k) in things" :key="k">
+        <circle :cx="AXIS + 56" :cy="one.at" :r="circle(one.disc)" :class="one.times <= 1 ? 'within' : 'blurred'" />
+        <text :x="AXIS + 74" :y="one.at - 1" class="name">
+          {{ one.name.length > 20 ? `${one.name.slice(0, 19)}…` : one.name }}
+        </text>
+        <text :x="AXIS + 74" :y="one.at + 13" class="second">
+          {{ said(one.distance_m) }}
+          <template v-if="one.times > 1">, {{ share(one.disc) }}</template>
+        </text>
+      </g>
+      <path v-for="at in told.stack" :key="at" :d="`M${AXIS + 12} ${within(at)}h14`" class="plane" />
+      <g
+        v-for="end in [
+          { what: 'far_m' as const, at: told.wanted.far_m, name: 'farthest that must be sharp' },
+          { what: 'near_m' as const, at: told.wanted.near_m, name: 'nearest that must be sharp' },
+        ]"
+        :key="end.what"
+        class="pull"
+        role="slider"
+        tabindex="0"
+        :aria-label="`${end.name}, in metres`"
+        aria-orientation="vertical"
+        :aria-valuenow="end.at ?? told.farthest_m"
+        :aria-valuetext="said(end.at)"
+        @pointerdown="begin($event, end.what, end.at)"
+        @pointermove="pull.move"
+        @pointerup="drop(true)"
+        @pointercancel="drop(false)"
+        @keydown="step($event, end.what, end.at)"
+      >
+        <path :d="`M${AXIS + 14} ${placeOf(end.what, end.at)}h${end.what === 'far_m' ? 12 : 12}`" class="want" />
+        <rect :x="AXIS + 10" :y="placeOf(end.what, end.at) - 12" width="32" height="24" fill="transparent" />
+      </g>
+      <path
+        :d="`M${AXIS + 20} ${placeOf('far_m', told.wanted.far_m)}V${placeOf('near_m', told.wanted.near_m)}`"
+        class="want thin"
+      />
+      <g
+        v-for="(one, k) in told.others"
+        :key="`other ${k}`"
+        class="pull"
+        role="slider"
+        tabindex="0"
+        :aria-label="`another that is to be sharp, in metres`"
+        aria-orientation="vertical"
+        :aria-valuenow="one.distance_m ?? 0"
+        :aria-valuetext="said(one.distance_m)"
+        @pointerdown="begin($event, String(k), one.distance_m)"
+        @pointermove="pull.move"
+        @pointerup="drop(true)"
+        @pointercancel="drop(false)"
+        @keydown="step($event, k, one.distance_m)"
+      >
+        <path :d="`M${AXIS + 34} ${placeOf(String(k), one.distance_m) - 7}l7 7l-7 7l-7 -7z`" class="other" />
+        <rect :x="AXIS + 24" :y="placeOf(String(k), one.distance_m) - 16" width="32" height="32" fill="transparent" />
+      </g>
+      <path :d="`M${AXIS} ${within(shown)}H${AXIS + 46}`" class="line" />
+      <g
+        class="grip"
+        role="slider"
+        :tabindex="told.puts ? 0 : -1"
+        aria-label="focus, in metres"
+        aria-orientation="vertical"
+        :aria-valuemin="told.nearest_m"
+        :aria-valuenow="shown"
+        :aria-valuetext="`${said(shown)}; arrow up for farther away, arrow down for nearer`"
+        :aria-disabled="!told.puts"
+        @pointerdown="told.puts && hold.take($event, within(told.focus_m))"
+        @pointermove="hold.move"
+        @pointerup="leave(true)"
+        @pointercancel="leave(false)"
+        @keydown="key"
+      >
+        <rect x="0" :y="within(shown) - 12" width="60" height="24" class="handle" :class="{ put: told.by_hand }" />
+        <text x="30" :y="within(shown) + 5" text-anchor="middle" class="on">{{ said(shown) }}</text>
+        <rect x="0" :y="within(shown) - 22" :width="AXIS + 8" height="44" fill="transparent" />
+      </g>
+    </svg>
+    <figcaption class="visually-hidden">{{ told.words.join(" ") }}</figcaption>
+  </figure>
+</template>
+
+<style scoped>
+.ruler {
+  margin: 0;
+}
+text {
+  font-size: 12px;
+  fill: var(--ink);
+}
+.second {
+  fill: var(--second);
+}
+.name {
+  font-weight: 600;
+}
+.name,
+.second,
+.binding {
+  paint-order: stroke;
+  stroke: var(--bg);
+  stroke-width: 4px;
+}
+.ink,
+.line {
+  stroke: var(--ink);
+  fill: none;
+}
+.axis {
+  fill: var(--bg);
+  stroke: var(--ink);
+}
+.sharp,
+.handle,
+.dot {
+  fill: var(--ink);
+}
+.discs {
+  fill: url(#d-dots);
+  opacity: 0.7;
+}
+:global(html.red .discs) {
+  opacity: 1;
+}
+.hyperfocal {
+  stroke: var(--binding);
+  stroke-width: 2;
+}
+.binding {
+  fill: var(--binding);
+  font-weight: 600;
+}
+.within {
+  fill: var(--ink);
+}
+.blurred {
+  fill: none;
+  stroke: var(--ink);
+}
+.plane {
+  stroke: var(--ink);
+  stroke-dasharray: 3 2;
+}
+.want {
+  stroke: var(--ink);
+  stroke-width: 3;
+}
+.want.thin {
+  stroke-width: 1;
+}
+.other {
+  fill: var(--bg);
+  stroke: var(--ink);
+  stroke-width: 1.5;
+}
+.on {
+  fill: var(--bg);
+  font-weight: 640;
+  font-size: 13px;
+}
+.put {
+  stroke: var(--ink);
+  stroke-width: 3;
+}
+.grip,
+.pull {
+  cursor: grab;
+  touch-action: none;
+}
+.grip[aria-disabled="true"] {
+  cursor: default;
+}
+.grip:active,
+.pull:active {
+  cursor: grabbing;
+}
+</style>

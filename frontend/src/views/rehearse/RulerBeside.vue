@@ -1,0 +1,80 @@
+<script setup lang="ts">
+import { computed } from "vue";
+import type { Decided, Schemas, Situation } from "@/api/client";
+import DistanceRuler from "@/ruler/DistanceRuler.vue";
+import ToneRuler from "@/ruler/ToneRuler.vue";
+import WhiteRuler from "@/ruler/WhiteRuler.vue";
+import { put } from "@/ruler/putFocus";
+import type { useFocus } from "./focus/useFocus";
+import type { Trial } from "./tried";
+import type { useOnRuler } from "./useOnRuler";
+import type { useWhite } from "./useWhite";
+
+/** The one upright ruler beside the picture: of white or of distance while that is judged under it, else of tones. */
+const props = defineProps<{
+  pane: string;
+  under: string;
+  told: Schemas["RehearsalOut"] | null | undefined;
+  white: ReturnType<typeof useWhite>;
+  focus: ReturnType<typeof useFocus>;
+  ruler: ReturnType<typeof useOnRuler>;
+  setup: Decided | null;
+  feet: boolean;
+}>();
+const emit = defineEmits<{ try: [trial: Trial | null]; hold: [held: boolean] }>();
+const mode = computed(() => props.setup?.focus.mode);
+const tryWhite = (kelvin: number | null): void =>
+  emit(
+    "try",
+    kelvin === null ? null : (d: Situation) => void (d.settings = { ...d.settings, white_mode: "kelvin", white_kelvin: kelvin }),
+  );
+const tryDistance = (metres: number | null): void => emit("try", metres === null ? null : put(metres, mode.value));
+</script>
+
+<template>
+  <section
+    v-if="under === 'white' && white.told.value"
+    class="middle pane"
+    :class="{ chosen: pane === 'white' }"
+    aria-labelledby="white-ruler"
+  >
+    <h2 id="white-ruler">White, in mireds</h2>
+    <WhiteRuler :told="white.told.value" @kelvin="white.kelvin" @draw="tryWhite" />
+    <p class="quiet hint">Draw the handle: the picture follows.</p>
+  </section>
+  <section
+    v-else-if="under === 'focus' && focus.told.value"
+    class="middle pane"
+    :class="{ chosen: pane === 'focus' }"
+    aria-labelledby="distance-ruler"
+  >
+    <h2 id="distance-ruler">Distance, each doubling alike</h2>
+    <DistanceRuler
+      :told="focus.told.value"
+      :feet="feet"
+      @focus="focus.put"
+      @draw="tryDistance"
+      @band="focus.band"
+      @other="focus.other"
+    />
+    <p class="quiet hint">Draw the handle: the plane of focus moves through the picture. The bar: what must be sharp.</p>
+  </section>
+  <section v-else-if="told" class="middle pane" :class="{ chosen: pane === 'tones' }" aria-labelledby="tones">
+    <h2 id="tones">Tones, in stops from the key</h2>
+    <ToneRuler
+      :told="told"
+      :pointers="under === 'metering' ? ruler.pointers.value : []"
+      :frames="under === 'sets' ? ruler.frames.value : []"
+      @expose="ruler.expose"
+      @protect="ruler.protect"
+      @hold="(h) => emit('hold', h)"
+    />
+    <p class="quiet hint">Draw the window: exposure. Its top: protection.</p>
+  </section>
+</template>
+
+<style scoped>
+.hint {
+  font-size: 13px;
+}
+</style>

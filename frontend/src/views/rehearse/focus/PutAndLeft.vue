@@ -1,0 +1,166 @@
+<script setup lang="ts">
+import { computed } from "vue";
+import type { Schemas } from "@/api/client";
+import { far } from "@/ruler/distance";
+
+/** Focus that is put somewhere and left: how to set it, what each aperture and distance holds, what recomposing costs, what a set takes, what the finder proves. */
+const props = defineProps<{ told: Schemas["DistanceOnSceneOut"]; feet: boolean }>();
+const emit = defineEmits<{ put: [metres: number] }>();
+const said = (m: number | null): string => far(m, props.feet);
+const span = (one: { near_m: number; far_m: number | null }): string => `${said(one.near_m)} to ${said(one.far_m)}`;
+const bare = (m: number | null): string => (m === null ? "∞" : (said(m).split("\u00a0")[0] ?? ""));
+const percent = (share: number): string => `${Math.round(share * 100)}\u00a0%`;
+const centimetres = (m: number): string => (m < 1 ? `${(m * 100).toFixed(m < 0.1 ? 1 : 0)}\u00a0cm` : said(m));
+const paces = computed(() => Math.max(1, Math.round(props.told.paces)));
+const sooner = computed(() => (props.told.found_s === null ? null : props.told.found_s - props.told.left_s));
+</script>
+
+<template>
+  <h3>Set and left</h3>
+  <p class="reason">
+    <template v-if="told.paces < 40">
+      To set {{ said(told.focus_m) }}: by the ring where it has a scale, or focus once on something {{ paces }}
+      {{ paces === 1 ? "pace" : "paces" }} away, switch to by hand and leave it.
+    </template>
+    <template v-if="sooner !== null"
+      >A frame then comes {{ told.left_s.toFixed(2) }} s after the press; found first, some {{ sooner.toFixed(1) }} s
+      later.</template
+    >
+  </p>
+  <p v-if="told.caught.length" class="reason">
+    Of people who come by at about the subject's distance, in focus:
+    <template v-for="(one, k) in told.caught" :key="one.spread"
+      >{{ k ? ", " : "" }}<b>{{ percent(one.share) }}</b> within a factor of {{ one.spread }}</template
+    >.
+  </p>
+  <div class="wide">
+    <table>
+      <caption>
+        sharp from where to where, in
+        {{
+          feet ? "feet" : "metres"
+        }}
+      </caption>
+      <thead>
+        <tr>
+          <th></th>
+          <th v-for="d in told.distances" :key="d ?? 0" scope="col">
+            <button v-if="told.puts && d !== null" class="plain" :aria-label="`put focus at ${said(d)}`" @click="emit('put', d)">
+              {{ said(d) }}
+            </button>
+            <template v-else>{{ said(d) }}</template>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="row in told.zone" :key="row.aperture" :class="{ on: row.label === told.aperture }">
+          <th scope="row">{{ row.label }}</th>
+          <td v-for="(one, k) in row.reach" :key="k">{{ bare(one.near_m) }} – {{ bare(one.far_m) }}</td>
+        </tr>
+      </tbody>
+    </table>
+  </div>
+  <h3>Found in the middle, then turned</h3>
+  <svg
+    viewBox="0 0 640 74"
+    class="turned"
+    role="img"
+    aria-label="the plane of focus falls behind the subject as the camera turns"
+  >
+    <g v-for="(one, k) in told.recomposed" :key="one.share" :transform="`translate(${k * 214 + 4} 4)`">
+      <path d="M20 66l60 -56M20 66l84 -28" class="ray" />
+      <path d="M70 3l26 28" class="plane" />
+      <circle cx="80" cy="10" r="4" class="dot" />
+      <path d="M15 62l7 -4l3 8z" class="dot" />
+      <text x="112" y="24" :class="{ binding: one.matters }">{{ centimetres(one.behind_m) }}</text>
+      <text x="112" y="40" class="second">behind, by {{ one.turned_deg.toFixed(0) }}°</text>
+      <text x="112" y="56" class="second">{{ one.matters ? "it shows" : "within depth" }}</text>
+    </g>
+  </svg>
+  <template v-if="told.stack.length && !told.follows">
+    <h3>Focused one behind the other</h3>
+    <p class="reason">{{ told.stack_words }}</p>
+  </template>
+  <h3>What the finder proves</h3>
+  <p class="reason">
+    Wide open, a finder shows {{ span(told.peaking) }} without blur, and peaking proves no more; enlarged eight times
+    {{ span(told.magnified) }}. The aperture's own {{ span({ near_m: told.near_m, far_m: told.far_m }) }} counts at the output.
+    Diffraction alone shows from f/{{ told.diffracted }}.
+  </p>
+</template>
+
+<style scoped>
+h3 {
+  margin: 14px 0 4px;
+}
+.reason {
+  font-size: 14px;
+  line-height: 20px;
+  margin: 4px 0;
+}
+.wide {
+  overflow-x: auto;
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+}
+caption {
+  caption-side: top;
+  text-align: left;
+  color: var(--second);
+  font-size: 13px;
+}
+th,
+td {
+  text-align: left;
+  font-weight: 400;
+  font-size: 13px;
+  padding: 3px 8px 3px 0;
+  border-bottom: 1px var(--ruled) var(--rule);
+  white-space: nowrap;
+}
+.on th,
+.on td {
+  font-weight: 640;
+}
+.plain {
+  min-height: 28px;
+  text-decoration: underline;
+  text-underline-offset: 4px;
+}
+.turned {
+  width: 100%;
+  max-width: 640px;
+  display: block;
+}
+text {
+  font-size: 13px;
+  fill: var(--ink);
+  font-weight: 600;
+}
+.second {
+  fill: var(--second);
+  font-weight: 400;
+}
+.binding {
+  fill: var(--binding);
+}
+.ray {
+  fill: none;
+  stroke: var(--second);
+  stroke-dasharray: 3 3;
+}
+.plane {
+  stroke: var(--ink);
+  stroke-width: 2;
+}
+.dot {
+  fill: var(--ink);
+}
+@media (max-width: 760px) {
+  .plain {
+    min-height: 44px;
+  }
+}
+</style>

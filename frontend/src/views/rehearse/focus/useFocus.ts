@@ -1,0 +1,35 @@
+import { computed, ref, watch, type Ref } from "vue";
+import type { Decided, Schemas, Situation } from "@/api/client";
+import type { Held } from "@/picture/useOnScene";
+import { useDistance, useFollowing } from "@/picture/useOnScene";
+import { onRuler, put } from "@/ruler/putFocus";
+
+/** Focus on the picture: where it lies and what is sharp, and what following keeps. */
+export function useFocus(
+  held: Held,
+  on: Ref<boolean>,
+  change: (edit: (d: Situation) => void) => void,
+  setup: Ref<Decided | null>,
+) {
+  const only: Held = { ...held, asked: computed(() => (on.value ? held.asked.value : null)) };
+  const burst = ref(0);
+  const beside = ref<Schemas["WayIn"] | null>(null);
+  const { answer: told, wrong } = useDistance(only);
+  const { answer: following, wrong: unfollowed } = useFollowing(only, burst, beside);
+  watch(on, () => (beside.value = null));
+  return {
+    ...onRuler(change, told),
+    told,
+    following,
+    burst,
+    beside,
+    wrong: computed(() => wrong.value || unfollowed.value),
+    put: (metres: number): void => change(put(metres, setup.value?.focus.mode)),
+    set: (values: Record<string, string | number>): void => change((d) => (d.settings = { ...d.settings, ...values })),
+    leaf: (by: number): void => {
+      const count = following.value?.shown ?? 1;
+      burst.value = (burst.value + by + count) % count;
+    },
+    lay: (way: Schemas["WayIn"] | null): void => void (beside.value = way),
+  };
+}
