@@ -253,6 +253,7 @@ class LensForm(Form):
     ring_reported: Flag = True
     fixed_m: Annotated[float, Field(strict=True, allow_inf_nan=False, gt=0, le=1000)] | None = None
     distance_scale: Flag = False
+    travel_s: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0.02, le=10)] | None = None
     apertures: list[Aperture] = Field(default_factory=list, max_length=60)
     assumed: list[Annotated[str, Field(max_length=60)]] = Field(default_factory=list, max_length=60)
 
@@ -284,6 +285,7 @@ class LensForm(Form):
                 ring_reported=self.ring_reported,
                 fixed_m=self.fixed_m,
                 distance_scale=self.distance_scale,
+                travel_s=self.travel_s,
                 apertures=tuple(self.apertures),
                 slug=slug,
                 assumed=frozenset(self.assumed),

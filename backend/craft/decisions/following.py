@@ -45,12 +45,22 @@ def practised(setting: str, facts: Mapping[str, float]) -> tuple[str, str]:
     return row.value, phrase(row.because, facts)[0]
 
 
+def a_second(frames: float) -> float:
+    """Frames a second as they are told everywhere.
+
+    >>> a_second(2.449)
+    2.4
+    """
+    return round(frames, 1)
+
+
 @tells(
     simulated=Fact("bursts that were simulated", "count"),
     in_focus=Fact("frames in focus as set, a second", "plain"),
     fired=Fact("frames fired as set, a second", "plain"),
     in_focus_share=Fact("share of them in focus", "percent"),
     gap_s=Fact("the longest time without one in focus, in an ordinary burst", "s"),
+    gap_frames=Fact("frames in a row out of focus, in an ordinary burst", "count"),
     in_focus_worth=Fact("frames in focus a second under which another way is surely worse", "plain"),
     all_areas_do=Fact("every area does as well", "yes", "areas differ"),
     in_focus_point=Fact("frames in focus with a point, a second", "plain"),
@@ -72,13 +82,14 @@ def of_following(way: Way | None, found: Searched | None) -> dict[str, float]:
     there = [one for one in areas.values() if one]
     return {
         "simulated": float(found.bursts) if found else 0.0,
-        "in_focus": round(mine.kept, 1) if mine else 0.0,
-        "fired": round(mine.fired, 1) if mine else 0.0,
+        "in_focus": a_second(mine.kept) if mine else 0.0,
+        "fired": a_second(mine.fired) if mine else 0.0,
         "in_focus_share": mine.kept / mine.fired if mine and mine.fired else 0.0,
         "gap_s": round(mine.gap_s, 2) if mine else 0.0,
+        "gap_frames": mine.gap_s * mine.fired if mine else 0.0,
         "in_focus_worth": mine.kept - WORTH * mine.fired if mine else 0.0,
         "all_areas_do": yes(there and all(one.as_good for one in there)),
-        **{f"in_focus_{slug}": round(one.kept, 1) if one else math.inf for slug, one in areas.items()},
+        **{f"in_focus_{slug}": a_second(one.kept) if one else math.inf for slug, one in areas.items()},
         "nearer_share": mine.nearer if mine else 0.0,
         "farther_share": mine.farther if mine else 0.0,
     }

@@ -65,6 +65,6 @@ def causes_of(chase: Chase, way: Way) -> tuple[Costs, ...]:
             continue
         gained = follow(other, (way,), BURSTS, 2).kept[0] - as_it_is
         share = float(gained.mean()) / chase.rate
-        if share >= LEAST_SHARE and gained.mean() > SURE * standard_error(gained):
+        if share >= LEAST_SHARE and gained.mean() > SURE * float(standard_error(gained)):
             found.append(Costs(cause, share))
     return tuple(sorted(found, key=lambda one: -one.share))

@@ -132,42 +132,55 @@ def _looped(
     eye: list[int],
 ) -> tuple[Floats, np.ndarray[tuple[int, ...], np.dtype[np.int8]], Flags]:
     steps, bursts = paths.d.shape
-    dt, size = 1 / chase.updates_s, (len(loops), bursts)
+    dt, size = np.float32(1 / chase.updates_s), (len(loops), bursts)
     memory = np.array([[PATHS[loop[3]].memory] for loop in loops], np.float32)
-    gate = np.array([[PATHS[loop[3]].allows] for loop in loops], np.float32) * chase.tolerance_d + SIGMAS * chase.error_d
+    allows = np.array([[PATHS[loop[3]].allows] for loop in loops], np.float32)
+    gate = allows * np.float32(chase.tolerance_d) + np.float32(SIGMAS * chase.error_d)
     holds = np.array([[HOLDS[loop[2]]] for loop in loops], np.float32)
     place, pace = (1 - memory**2), (1 - memory) ** 2 / dt
+    read, kind = (seen + paths.draws.reads[:, None] * np.float32(chase.error_d))[:, eye], what[:, eye]
+    hides = (np.mod(paths.t[:, 0] + 1e-6, 1 / chase.rate) < chase.blackout_s - 1e-6) & (paths.t[:, 0] > 0)
+    there = (paths.draws.fails >= chase.unread) & ~hides[:, None]
     z = np.broadcast_to(paths.d[0], size).astype(np.float32)
     v, off, on = np.zeros(size, np.float32), np.zeros(size, np.float32), np.zeros(size, np.int8)
     lens = z.copy()
     lenses, stood, ready = np.empty((steps, *size), np.float32), np.empty((steps, *size), np.int8), np.empty((steps, *size), np.bool_)
-    blind = paths.draws.fails < chase.unread
-    hides = np.mod(paths.t[:, 0] + 1e-6, 1 / chase.rate) < chase.blackout_s - 1e-6
-    hides &= paths.t[:, 0] > 0
-    fastest = np.float32(chase.nearest_d / dt)
-    reach = chase.travel_d_s * np.float32(dt), chase.travel_d_s * np.float32(chase.lag_s)
+    nearest, flat, lag = np.float32(chase.nearest_d), np.float32(FLAT), np.float32(chase.lag_s)
+    reach = chase.travel_d_s * dt, chase.travel_d_s * lag
     for k in range(steps):
-        ratio = z / np.maximum(z - v * dt, z / 2)
-        z = np.clip(z * ratio, FLAT, chase.nearest_d)
-        v = np.clip(v * ratio * ratio, -fastest, fastest)  # at one pace in metres
-        read = seen[k][eye] + paths.draws.reads[k] * chase.error_d
-        kind = what[k][eye]
-        there = np.broadcast_to(~blind[k] & ~hides[k], size)
-        miss = read - z
-        jump = there & (np.abs(miss) > gate)
-        off = np.where(jump, off + dt, np.where(there, 0, off))
-        gone = jump & (off > holds)
-        mends = np.where(there & ~jump, miss, 0)
-        z, v = z + place * mends, v + pace * mends
-        on = np.where(there & (~jump | gone), kind, on)
-        z, v, off = np.where(gone, read, z), np.where(gone, 0, v), np.where(gone, 0, off)
-        z = np.clip(z, FLAT, chase.nearest_d)
-        ahead = np.clip(z * z / np.maximum(z - v * chase.lag_s, z / 4), FLAT, chase.nearest_d)
-        lens = lens + np.clip(ahead - lens, -reach[0], reach[0])
-        lenses[k] = lens + np.clip(ahead - lens, -reach[1], reach[1])
+        z, v = _forward(z, v, dt, flat, nearest)
+        miss = read[k] - z
+        jump = (np.abs(miss) > gate) & there[k]
+        off = np.where(there[k], (off + dt) * jump, off)
+        took = there[k] & ~jump
+        miss *= took
+        z += place * miss
+        v += pace * miss
+        gone = off > holds
+        if gone.any():
+            gone &= jump
+            z[gone], v[gone], off[gone] = read[k][gone], 0.0, 0.0
+            took = took | gone
+        on = np.where(took, kind[k], on)
+        z = _within(z, flat, nearest)
+        ahead = _forward(z, v, lag, flat, nearest, 4)[0]
+        lens = lens + _within(ahead - lens, -reach[0], reach[0])
+        left = ahead - lens
+        np.add(lens, _within(left, -reach[1], reach[1]), out=lenses[k])
         stood[k] = on
-        ready[k] = (np.abs(ahead - lens) < chase.tolerance_d) & (off == 0)
+        np.logical_and(np.abs(left) < chase.tolerance_d, off == 0, out=ready[k])
     return lenses, stood, ready
+
+
+def _within(values: Floats, low: Floats | float, high: Floats | float) -> Floats:
+    return np.asarray(np.minimum(np.maximum(values, low), high), np.float32)
+
+
+def _forward(z: Floats, v: Floats, time: np.float32, flat: np.float32, nearest: np.float32, most: int = 2) -> tuple[Floats, Floats]:
+    """Place and pace in dioptres after a time at one pace in metres; at most so many times nearer."""
+    later = _within(z * z / np.maximum(z - v * time, z / most), flat, nearest)
+    ratio = later / z
+    return later, np.asarray(v * ratio * ratio, np.float32)
 
 
 def _fired(chase: Chase, paths: Paths, ready: Flags, waits: Sequence[float | None]) -> Flags:

@@ -16,7 +16,7 @@ from craft.focus.paths import BURST_S
 from craft.focus.ways import HOLDS, PATHS, PRIORITIES, Way
 from craft.kept import kept_as
 
-FIRST, MORE = 24, 144
+FIRST, MORE = 16, 112
 """Bursts through every way, and through those that are left after them."""
 
 CULL_COSTS = 0.02
@@ -115,10 +115,12 @@ def searched(chase: Chase, offered: Offered, also: tuple[Way, ...] = ()) -> Sear
     >>> from craft.focus.chase import chase_of
     >>> one = searched(chase_of(situation(), 2.8, BODY.shutters[0], 12.0), Offered(("point", "small_group", "zone")))
     >>> one.bursts, one.found[0].behind, one.best_with("focus_area", "zone") is not None
-    (168, 0.0, True)
+    (128, 0.0, True)
     """
     ways = list(dict.fromkeys((*offered.ways(), *also)))
-    return Searched(tuple(_figured(chase, _left(ways, worth(follow(chase, ways, FIRST, 1)), also))), FIRST + MORE)
+    first = worth(follow(chase, ways, FIRST, 1))
+    left = _left(ways, first, also)
+    return Searched(tuple(_figured(chase, left, first[[ways.index(way) for way in left]])), FIRST + MORE)
 
 
 @kept_as(4_000)
@@ -130,14 +132,8 @@ def beside(chase: Chase, best: Way, ways: tuple[Way, ...]) -> Searched:
     >>> beside(one, way, (way.but("tracking_hold", "short"),)).of(way).behind
     0.0
     """
-    figures = _figured(chase, list(dict.fromkeys((best, *ways))), best)
-    return Searched(tuple(figures), FIRST + MORE)
-
-
-def _through(chase: Chase, ways: Sequence[Way]) -> tuple[Followed, NDArray[np.float64]]:
-    """The last bursts of some ways, and their worth in all."""
-    more = follow(chase, ways, MORE, 2)
-    return more, np.concatenate([worth(follow(chase, ways, FIRST, 1)), worth(more)], axis=1)
+    there = list(dict.fromkeys((best, *ways)))
+    return Searched(tuple(_figured(chase, there, worth(follow(chase, there, FIRST, 1)), best)), FIRST + MORE)
 
 
 def _left(ways: Sequence[Way], first: NDArray[np.float64], also: Iterable[Way]) -> list[Way]:
@@ -145,7 +141,8 @@ def _left(ways: Sequence[Way], first: NDArray[np.float64], also: Iterable[Way]) 
     mean = first.mean(axis=1)
     order = np.argsort(-mean, kind="stable")
     best = first[order[0]]
-    near = [ways[k] for k in order if mean[order[0]] - mean[k] <= SURE * standard_error(best - first[k]) + 1e-9][:MOST_LEFT]
+    errors = standard_error(best - first)
+    near = [ways[k] for k in order if mean[order[0]] - mean[k] <= SURE * errors[k] + 1e-9][:MOST_LEFT]
     by_value: dict[tuple[int, str | bool], Way] = {}
     for k in order:
         for place, value in enumerate(ways[k]):
@@ -155,14 +152,19 @@ def _left(ways: Sequence[Way], first: NDArray[np.float64], also: Iterable[Way]) 
     return list(dict.fromkeys((ways[order[0]], *near, *by_value.values(), *also)))
 
 
-def standard_error(differences: NDArray[np.float64]) -> float:
-    """Standard error of the mean of differences."""
-    return float(differences.std(ddof=1)) / math.sqrt(differences.size)
+def standard_error(values: NDArray[np.floating]) -> NDArray[np.float64]:
+    """Standard error of the mean over bursts, of each row.
+
+    >>> float(standard_error(np.array([1.0, 3.0])))
+    1.0
+    """
+    return np.asarray(values.std(ddof=1, axis=-1) / math.sqrt(values.shape[-1]), np.float64)
 
 
-def _figured(chase: Chase, ways: Sequence[Way], against: Way | None = None) -> list[Figured]:
-    """What ways come to, the best first; against: one that the others are told behind, in the best's place."""
-    made, scores = _through(chase, ways)
+def _figured(chase: Chase, ways: Sequence[Way], first: NDArray[np.float64], against: Way | None = None) -> list[Figured]:
+    """What ways come to, the best first; first: their worth in the first bursts; against: one that the others are told behind, in the best's place."""
+    made = follow(chase, ways, MORE, 2)
+    scores = np.concatenate([first, worth(made)], axis=1)
     kept = made.kept.astype(float)
     mean = scores.mean(axis=1)
     order = np.argsort(-mean, kind="stable")
@@ -170,15 +172,15 @@ def _figured(chase: Chase, ways: Sequence[Way], against: Way | None = None) -> l
     rate = float(made.shots.max())
     fired = made.fired.sum(axis=(0, 2))
     elsewhere = [(made.fired & (made.stands == what)).sum(axis=(0, 2)) / np.maximum(fired, 1) for what in (1, 2)]
-    gaps = _gaps(made)
+    gaps, lags, errors, offs = _gaps(made), best.mean() - mean, SURE * standard_error(best - scores), SURE * standard_error(kept)
     out = []
     for k in order:
-        behind, off = float((best - scores[k]).mean()), SURE * standard_error(best - scores[k])
+        behind, off = float(lags[k]), float(errors[k])
         out.append(
             Figured(
                 way=made.ways[k],
                 kept=float(kept[k].mean()),
-                off=SURE * standard_error(kept[k]),
+                off=float(offs[k]),
                 fired=float(made.shots[k].mean()),
                 behind=behind,
                 behind_off=off,

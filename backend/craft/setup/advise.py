@@ -10,6 +10,7 @@ from itertools import combinations
 import numpy as np
 
 from craft.decisions.facts import Facts
+from craft.decisions.following import a_second
 from craft.decisions.numbers import merge_step
 from craft.decisions.reasons import reasoned
 from craft.decisions.schools import DECISIONS
@@ -238,7 +239,8 @@ def _in_focus(course: Course) -> InFocus | None:
     mine = followed.found.of(followed.way)
     cull = facts["shots"] * (1 - mine.kept / mine.fired) if mine.fired else 0.0
     minutes = cull * (DRIVE.desk.minutes if DRIVE.desk else 0.0)
-    return InFocus(followed.found.bursts, mine.kept, mine.off, mine.fired, mine.gap_s, cull, minutes)
+    told = (a_second(figure) for figure in (mine.kept, mine.off, mine.fired))
+    return InFocus(followed.found.bursts, *told, mine.gap_s, cull, minutes)
 
 
 def neighbours(plan: Plan, ladder: Ladder) -> tuple[Neighbour, ...]:

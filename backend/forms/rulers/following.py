@@ -7,6 +7,7 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, Field
 
 from craft.decisions.facts import say
+from craft.decisions.following import a_second
 from craft.errors import CraftError
 from craft.focus.burst import SHOWN, Burst, Came, bursts_of, caught_waiting, kept_once
 from craft.focus.causes import causes_of
@@ -223,9 +224,9 @@ def _row(found: Searched, steps: Searched, way: Way, setting: str, value: str) -
     return FollowedOut(
         value=value,
         label=say_value(BY_SLUG[setting], value),
-        kept=round(one.kept, 2),
-        off=round(one.off, 2),
-        fired=round(one.fired, 2),
+        kept=a_second(one.kept),
+        off=a_second(one.off),
+        fired=a_second(one.fired),
         gap_s=round(one.gap_s, 2),
         as_good=one.as_good,
         as_set=as_set,
@@ -239,7 +240,7 @@ def _burst(title: str, burst: Burst) -> FollowedBurstOut:
         BurstFrameOut(
             at_s=round(one.at_s, 3),
             came=one.came,
-            off=round(one.off, 2),
+            off=a_second(one.off),
             stands_m=round(one.stands_m, 3),
             subject_m=round(one.subject_m, 3),
             across=round(one.aim[0], 3),
@@ -267,8 +268,8 @@ def _words(answer: Answer, pursuit: Pursuit) -> list[str]:
     if focus.cull >= 1:
         words.append(f"Of an outing some {focus.cull:.0f} frames are out of focus: {max(1, round(focus.minutes))} min to look through.")
     once, waits = kept_once(chase), caught_waiting(chase)
-    words.append(f"Found once and left there, focus would keep {once:.1f} a second.")
+    words.append(f"Found once and left there, focus would keep {a_second(once):g} a second.")
     if waits < 1000:
         place = say(chase.distance_m, "m")
-        words.append(f"Waiting for it with focus left at {place}, {waits:.1f} frames of a burst fall within depth.")
+        words.append(f"Waiting for it with focus left at {place}, {a_second(waits):g} frames of a burst fall within depth.")
     return words

@@ -68,6 +68,66 @@ class Drawn(RehearseScreen):
         self.assertEqual(self.wrong, [])
 
 
+class Focus(RehearseScreen):
+    def test_following_is_looked_at_laid_beside_and_set_and_focus_is_put_and_taken_back(self) -> None:
+        terns = Situation.objects.get(outing=self.day, document__title="Terns over the bar")
+        self.situation = terns
+        page = self.open(f"/situations/{terns.pk}/rehearse?under=focus")
+        area = page.get_by_role("table", name="focus area")
+        area.wait_for()
+        drawn = page.locator(".burst")
+        expect(drawn).to_have_count(1)
+        self.assertEqual(drawn.locator(".little").count(), int(re.search(r"of (\d+) in focus", drawn.inner_text())[1]))
+        before = drawn.inner_text()
+        page.get_by_role("button", name="the next burst").click()
+        expect(drawn).not_to_have_text(before)
+        page.get_by_role("button", name="see point beside").click()
+        expect(drawn).to_have_count(2)
+        expect(drawn.nth(1)).to_contain_text("point, ")
+        page.get_by_role("button", name="set zone").click()
+        self.stored(page, lambda document: (document.get("settings") or {}).get("focus_area") == "zone")
+        self.answered(page)
+        expect(area.get_by_role("row", name="zone").get_by_role("button", name="set zone")).to_have_count(0)
+        grip = page.get_by_role("slider", name="focus, in metres")
+        box = grip.bounding_box()
+        page.mouse.move(box["x"] + 20, box["y"] + box["height"] / 2)
+        page.mouse.down()
+        page.mouse.move(box["x"] + 20, box["y"] + box["height"] / 2 + 90, steps=4)
+        self.assertLess(float(grip.get_attribute("aria-valuenow")), 25, "it follows the hand before it is let go")
+        page.mouse.up()
+        self.stored(
+            page, lambda document: (document["motion"].get("focus_m") or 99) < 25 and document["settings"]["focus_mode"] == "manual"
+        )
+        expect(page.get_by_text(re.compile("^focus put at"))).to_be_visible()
+        put = float(grip.get_attribute("aria-valuenow"))
+        grip.focus()
+        page.keyboard.press("ArrowUp")
+        self.stored(page, lambda document: put < document["motion"]["focus_m"] < put * 1.3)
+        self.answered(page)
+        far = page.get_by_role("slider", name="farthest that must be sharp, in metres")
+        far.focus()
+        page.keyboard.press("ArrowUp")
+        self.stored(page, lambda document: (document["motion"].get("far_m") or 0) > 30)
+        page.get_by_role("button", name="Back to the subject").click()
+        self.stored(page, lambda document: not document["motion"].get("focus_m") and "focus_mode" not in document["settings"])
+        self.assertEqual(self.wrong, [])
+
+    def test_its_row_on_the_bench_stands_at_once_and_then_with_its_figures(self) -> None:
+        terns = Situation.objects.get(outing=self.day, document__title="Terns over the bar")
+        self.situation = terns
+        page = self.open(f"/situations/{terns.pk}?row=focus", size=PHONE)
+        row = page.locator("section.on")
+        expect(row.get_by_text(re.compile(r"of \d+\.\d frames a second in focus"))).to_be_visible()
+        told = re.search(r"([\d.]+) of [\d.]+ frames a second come out in focus", row.inner_text())[1]
+        expect(row.locator(".kept b")).to_have_text(f"{float(told):.1f}")
+        page.get_by_role("slider", name="focus, in metres").focus()
+        page.keyboard.press("PageDown")
+        self.stored(page, lambda document: 10 < (document["motion"].get("focus_m") or 0) < 20)
+        self.answered(page)
+        expect(row).to_contain_text("set to 15 m")
+        self.assertEqual(self.wrong, [])
+
+
 class White(RehearseScreen):
     def test_white_is_drawn_stepped_taken_measured_and_judged_by_eye_and_the_picture_follows(self) -> None:
         page = self.open(f"{self.path}?under=white")

@@ -3902,6 +3902,8 @@ export interface components {
              * @default false
              */
             distance_scale?: boolean;
+            /** Travel S */
+            travel_s?: number | null;
             /** Apertures */
             apertures?: number[];
             /** Assumed */
@@ -7466,7 +7468,7 @@ export interface components {
          * @description The ruler of distance. nearest_m, farthest_m: its ends, infinity lies past the farther; focus_m: where focus lies, near_m to far_m: what is sharp; wanted: what must be; puts: whether a hand may put focus
          *     somewhere, by_hand: whether it did, follows: whether focus follows the subject; hyperfocal_m; diffracted: f-number at which diffraction alone shows; spare_stops: to open and still hold
          *     what must be sharp, under 0 what is wanting; subject, others, things: at their distances; scale: discs along the ruler; coc_um; stack: distances of a set of focus, empty where one frame does;
-         *     zone, distances: the zone table, null is infinity; paces; peaking, magnified: what they show as sharp; caught: of those that come by; found_s, left_s: from the press to the frame, found first or left where it is.
+         *     zone, distances: the zone table, null is infinity; paces; peaking, magnified: what they show as sharp; caught: of people who come by, none where there are none; found_s, left_s: from the press to the frame, found first or left where it is.
          */
         DistanceOnSceneOut: {
             /** Nearest M */

@@ -30,7 +30,7 @@ def _worse(fact: str, words: str) -> Also:
 
 
 _ALSO = (
-    Also(when=(When("gap_s", ">=", 0.25),), text="In an ordinary burst up to {gap_s} go by without one."),
+    Also(when=(When("gap_frames", ">=", 2.0),), text="In an ordinary burst up to {gap_s} go by without one."),
     Also(when=(SIMULATED, When("all_areas_do", "=", 1.0)), text="No other area does surely better or worse."),
     _worse("in_focus_point", "One point"),
     _worse("in_focus_small_group", "A small group"),
@@ -147,17 +147,6 @@ FOCUS = Decision(
             figure="{in_focus_whole_frame} frames a second in focus",
         ),
         School(
-            slug="wide_zone",
-            label="continuous, wide zone",
-            value=("continuous", "zone"),
-            when=(FOLLOWED, When("unpredictability", ">=", 0.4)),
-            brief="Its way is foreseen in part: a zone catches what a point loses.",
-            because="Its way can be foreseen in part ({unpredictability} of one, none being a straight line): a zone catches what a point would lose.",
-            costs="it takes what is nearest",
-            figure="{in_focus_zone} frames a second in focus",
-            rules_out="picking the eye",
-        ),
-        School(
             slug="one_point",
             label="continuous, one point",
             value=("continuous", "point"),
@@ -173,11 +162,22 @@ FOCUS = Decision(
             label="continuous, small group",
             value=("continuous", "small_group"),
             figure="{in_focus_small_group} frames a second in focus",
-            when=(FOLLOWED,),
+            when=(FOLLOWED, When("unpredictability", "<", 0.4)),
             brief="Its way can be foreseen: a small group stays off the background.",
             because="Its way can be foreseen ({unpredictability} of one, none being a straight line), and the subject covers {subject_share} of the frame's height: a small group stays on it and off the background.",
             costs="you must keep it there",
             rules_out="surprises from the side",
+        ),
+        School(
+            slug="wide_zone",
+            label="continuous, wide zone",
+            value=("continuous", "zone"),
+            when=(FOLLOWED,),
+            brief="Its way is foreseen in part: a zone catches what a point loses.",
+            because="Its way can be foreseen in part ({unpredictability} of one, none being a straight line): a zone catches what a point would lose.",
+            costs="it takes what is nearest",
+            figure="{in_focus_zone} frames a second in focus",
+            rules_out="picking the eye",
         ),
         School(
             slug="eye",

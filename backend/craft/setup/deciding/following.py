@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import replace
 
 from craft.decisions.choice import By, Choice
-from craft.decisions.following import of_following, practised
+from craft.decisions.following import a_second, of_following, practised
 from craft.decisions.schools.focus import FOCUS
 from craft.focus.chase import chase_of
 from craft.focus.search import Offered, Searched, searched
@@ -163,9 +163,9 @@ def _compared(found: Searched, setting: str, way: Way, practice: Way) -> str:
     there = {value: one for value in values if (one := found.best_with(setting, value))}
     row = BY_SLUG[setting]
     if len(there) < 2:
-        return f"With it {found.of(way).kept:.1f} of {found.of(way).fired:.1f} frames a second come out in focus."
+        return f"With it {a_second(found.of(way).kept):g} of {a_second(found.of(way).fired):g} frames a second come out in focus."
     order = [value for value in map(str, row.values) if value in there]
-    told = ", ".join(f"{say_value(row, value)} {there[value].kept:.1f}" for value in order)
+    told = ", ".join(f"{say_value(row, value)} {a_second(there[value].kept):g}" for value in order)
     same = all(one.as_good for one in there.values())
     ends = (
         " It makes no difference that counts; this is what such work is usually set to."

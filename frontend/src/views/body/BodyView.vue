@@ -19,6 +19,7 @@ import ListsPane from "./ListsPane.vue";
 import PageSlips from "./PageSlips.vue";
 import { named } from "./pages";
 import PastePane from "./PastePane.vue";
+import FollowsPane from "./FollowsPane.vue";
 import TrafficPane from "./TrafficPane.vue";
 import Choice from "@/fields/Choice.vue";
 import { listed, orNone } from "@/fields/options";
@@ -313,6 +314,9 @@ onUnmounted(offer([{ id: "undo-words", label: "Undo the last change of words", k
       </Folded>
       <Folded v-if="piece" title="How fast frames leave it">
         <TrafficPane :slug="slug" :body="piece.document" :version="piece.version" />
+      </Folded>
+      <Folded v-if="piece" title="How its autofocus runs">
+        <FollowsPane :slug="slug" :body="piece.document" :version="piece.version" />
       </Folded>
       <Folded v-if="piece" title="Pinned items and the short list">
         <ListsPane :slug="slug" :body="piece.document" :guide="guide" />

@@ -337,6 +337,13 @@ export const LENS_GROUPS: Group[] = [
         help: "empty where it can be focused",
       },
       { key: "ring_reported", label: "its ring is read by the body", help: "needed to overrule the focus by hand", as: "yes" },
+      {
+        key: "travel_s",
+        none: "as most lenses",
+        label: "focus from near to far takes",
+        unit: "s",
+        help: "by autofocus, from its closest to infinity; empty where nobody knows",
+      },
       { key: "distance_scale", label: "a distance scale", help: "engraved on the barrel, or shown", as: "yes" },
     ],
   },

@@ -7,7 +7,7 @@ import { CAME } from "./came";
 const props = defineProps<{ frame: Schemas["BurstFrameOut"]; drawn: Schemas["FollowingOut"]["drawn"] }>();
 const SHAPES: Record<string, string> = {
   people:
-    "M0 -17a4.6 4.6 0 1 1 .1 0zM-6 -6q6 -4 12 0l3 11l-3 1l-2.500 -7v7l3 13h-4l-2.500 -10l-2.500 10h-4l3 -13v-7l-2.500 7l-3 -1z",
+    "M0 -10a3.8 3.8 0 1 1 .1 0zM-5 -8q5 -3 10 0l2.6 9l-2.6 .8l-1.8 -5v6l2.6 14h-3.6l-2.200 -10l-2.200 10h-3.600l2.600 -14v-6l-1.800 5l-2.600 -.8z",
   birds: "M-20 -8q10 -2 16 5q3 -2 6 -1q6 -9 18 -8q-5 3 -9 10l4 2l-5 1q-5 6 -12 4l-6 3l1 -4q-8 -4 -13 -12z",
   animals: "M-17 -4q6 -4 16 -3q6 -1 8 -6l2 3l6 2q0 3 -5 4q-1 6 -3 7l1 9h-3l-2 -8h-9l-2 8h-3v-9q-4 -2 -6 -7z",
   vehicles: "M-18 4l2 -6l8 -2l5 -6h10l5 6l7 2v7h-4a4 4 0 1 1 -8 0h-10a4 4 0 1 1 -8 0z",

@@ -1,0 +1,145 @@
+"""Focus over HTTP: the ruler of distance against rays and against pixels, following against itself, and what is refused."""
+
+from __future__ import annotations
+
+import io
+import math
+from typing import Any
+
+import numpy as np
+from PIL import Image
+
+from demo.kit import BODIES, LENSES
+from outings.models import Situation
+from outings.tests.test_rehearse import question
+from outings.tests.test_ruler import TITLES, OnScene
+
+TERNS = "Terns over the bar"
+
+
+def ray_disc(focal: float, aperture: float, focus: float, at: float) -> float:
+    """Diameter on the sensor of a point's disc, by two rays through the edges of the pupil and the sensor's plane."""
+    pupil = focal / aperture
+    sensor = 1 / (1 / focal - 1 / focus)
+    image = focal if math.isinf(at) else 1 / (1 / focal - 1 / at)
+    edges = [half * (1 - sensor / image) for half in (pupil / 2, -pupil / 2)]
+    return abs(edges[0] - edges[1])
+
+
+class Distances(OnScene):
+    def test_every_situation_of_the_day_has_its_ruler_and_its_ends_are_those_of_rays(self) -> None:
+        for title in TITLES:
+            told = self.ask("distance", title)
+            figures = self.ask("frame", title)["frame"]["figures"]
+            aperture = 2 ** (round(2 * math.log2(figures["aperture"]) * 3) / 6)
+            self.assertTrue(told["nearest_m"] <= told["near_m"] <= told["focus_m"] + 1e-6, title)
+            self.assertEqual([one["distance_m"] is None or one["distance_m"] > 0 for one in told["things"]], [True] * len(told["things"]))
+            focal = math.sqrt(told["hyperfocal_m"] * aperture * told["coc_um"] * 1e-6)  # f + f^2/(N c), f small
+            for end in (told["near_m"], told["far_m"] or math.inf):
+                disc = ray_disc(focal, aperture, told["focus_m"], end)
+                if math.isinf(end):
+                    self.assertLessEqual(disc, told["coc_um"] * 1e-6 * 1.02, title)
+                else:
+                    self.assertAlmostEqual(disc / (told["coc_um"] * 1e-6), 1.0, delta=0.06)
+
+    def test_the_zone_table_holds_what_rays_say_and_grows_as_the_aperture_closes(self) -> None:
+        told = self.ask("distance", "First light on the causeway")
+        reach = [[(one["near_m"], one["far_m"] or math.inf) for one in row["reach"]] for row in told["zone"]]
+        for row, closer in zip(reach, reach[1:], strict=False):
+            for (near, far), (near_next, far_next) in zip(row, closer, strict=True):
+                self.assertTrue(near_next <= near and far_next >= far)
+        caught = [one["share"] for one in self.ask("distance", change={"genre": "street", "subject": "passers_by"})["caught"]]
+        self.assertEqual(caught, sorted(caught, reverse=True))
+
+    def test_focus_that_is_put_somewhere_moves_the_plane_through_the_picture(self) -> None:
+        """What lies at that distance is sharper in the drawn frame than with focus on the subject, and the subject is softer."""
+
+        def edges(focus_m: float) -> tuple[float, float]:
+            change = {"locks": {"aperture": 2.8}, "motion": {"distance_m": 6.0, "focus_m": focus_m}, "settings": {"focus_mode": "manual"}}
+            token = self.ask("frame", "Boathouse wedding, one bright doorway", change=change)["frame"]["token"]
+            answer = self.caller.get(f"/api/frames/{token}.jpg?width=696&marks=false")
+            grey = np.asarray(Image.open(io.BytesIO(answer.content)).convert("L"), float)
+            slope = np.abs(np.diff(grey, axis=1))
+            high = grey.shape[0]
+            return float(np.percentile(slope[: high // 2], 99.5)), float(np.percentile(slope[int(0.86 * high) :, 200:500], 99.5))
+
+        subject, near = edges(6.0), edges(2.6)
+        self.assertGreater(near[1], subject[1], "the guests before come into focus")
+        self.assertGreater(subject[0], near[0], "and the couple go out of it")
+        told = self.ask(
+            "distance", "Boathouse wedding, one bright doorway", change={"motion": {"focus_m": 2.6}, "settings": {"focus_mode": "manual"}}
+        )
+        self.assertEqual((told["focus_m"], told["by_hand"], told["follows"]), (2.6, True, False))
+        refused = self.refused("distance", {"motion": {"focus_m": 0.05}, "settings": {"focus_mode": "manual"}})
+        self.assertIn("/situation/motion/focus_m", refused)
+        self.assertIn("focuses from", refused["/situation/motion/focus_m"])
+
+    def test_a_lens_that_stands_still_says_so_and_has_no_handle(self) -> None:
+        fixed = {**LENSES["merrow-24-70"], "autofocus": False, "ring": False, "fixed_m": 2.0}
+        told = self.ask("distance", change={"lens": fixed, "body": {**BODIES["merrow-swift-20"], "fixed_lens": None}})
+        self.assertEqual((told["puts"], told["focus_m"]), (False, 2.0))
+
+    def refused(self, what: str, change: dict[str, Any], **more: Any) -> dict[str, str]:
+        answer = self.caller.post(f"/api/rehearse/{what}", {"situation": question(TERNS, **change), **more})
+        self.assertEqual(answer.status_code, 422, answer.content)
+        return {one["pointer"]: one["detail"] for one in answer.json()["errors"]}
+
+
+class Following(OnScene):
+    def test_the_pane_the_bench_and_the_settings_tell_the_same_figures(self) -> None:
+        told = self.ask("following", TERNS)
+        whole = self.caller.post("/api/advise", question(TERNS)).json()
+        follows = whole["focus"]["following"]
+        self.assertTrue(told["follows"])
+        area = next(choice for choice in told["choices"] if choice["setting"] == "focus_area")
+        now = next(row for row in area["rows"] if row["as_set"])
+        self.assertEqual((now["kept"], now["fired"]), (follows["kept"], follows["fired"]))
+        self.assertIn(f"{follows['kept']:g} of {follows['fired']:g}", told["words"][0])
+        for choice in told["choices"]:
+            self.assertEqual(
+                [row["value"] for row in choice["rows"] if row["as_set"]], [whole["configuration"][choice["setting"]]["value"]]
+            )
+        made = next(made for made in whole["decisions"] if made["decision"] == "focus")
+        self.assertTrue(any(way["figure"] for way in made["other_ways"]))
+        for way in made["other_ways"]:
+            if way["figure"]:
+                self.assertIn(float(way["figure"].split()[0]), [row["kept"] for row in area["rows"]])
+
+    def test_at_once_the_figures_stand_without_what_is_simulated_and_nothing_else_differs(self) -> None:
+        row = Situation.objects.get(outing=self.day, document__title=TERNS)
+        body = {"outing": self.day.pk, "document": row.document}
+        first, then = (self.caller.post(f"/api/bench/figures?at_once={once}", body).json() for once in ("true", "false"))
+        self.assertEqual((first["focus"]["following"]["simulated"], then["focus"]["following"]["simulated"]), (0, 128))
+        for part in ("exposure", "white", "metering", "drive", "iso_limits", "range"):
+            self.assertEqual(first[part], then[part])
+
+    def test_setting_what_a_row_offers_is_what_it_said(self) -> None:
+        told = self.ask("following", TERNS)
+        for choice in told["choices"]:
+            row = next(row for row in choice["rows"] if not row["as_set"])
+            again = self.ask("following", TERNS, change={"settings": row["set"]})
+            now = next(one for one in again["choices"] if one["setting"] == choice["setting"])
+            self.assertEqual([one["value"] for one in now["rows"] if one["as_set"]], [row["value"]])
+
+    def test_another_way_goes_through_the_same_burst_and_one_that_is_not_there_is_refused(self) -> None:
+        way = {"focus_area": "point", "tracking_hold": "short", "subject_path": "steady", "priority_continuous": "release"}
+        told = self.ask("following", TERNS, burst=5, beside=way)
+        mine, other = told["seen"]
+        self.assertEqual((mine["subject"], mine["at_s"]), (other["subject"], other["at_s"]))
+        self.assertNotEqual(mine["plane_m"], other["plane_m"])
+        self.assertEqual(len(mine["frames"]), len(other["frames"]))
+        self.assertNotEqual(self.ask("following", TERNS, burst=6)["seen"][0]["subject"], mine["subject"])
+        blind = {**BODIES["merrow-swift-20"], "detects": []}
+        for change, more, place in (
+            ({"body": blind}, {"beside": {**way, "focus_area": "tracking"}}, "/beside/focus_area"),
+            ({}, {"burst": 64}, "/burst"),
+            ({}, {"beside": {**way, "tracking_hold": "for ever"}}, "/beside/tracking_hold"),
+        ):
+            answer = self.caller.post("/api/rehearse/following", {"situation": question(TERNS, **change), **more})
+            self.assertEqual(answer.status_code, 422)
+            self.assertIn(place, [one["pointer"] for one in answer.json()["errors"]])
+
+    def test_what_is_not_followed_says_why(self) -> None:
+        told = self.ask("following", "First light on the causeway")
+        self.assertEqual((told["follows"], told["choices"], told["seen"]), (False, [], []))
+        self.assertIn("Nothing is followed here", told["words"][0])
