@@ -30,6 +30,9 @@ LEFT_OUT = 0.85
 """An aim that is off by more of half the frame has lost its subject."""
 
 
+Figure = float | np.floating
+
+
 class Followed(NamedTuple):
     """Bursts through every way. lens, stands: readings by ways by bursts (T, S, B), where the lens is for a frame fired then, in dioptres, and what focus stands on;
     fired: whether a frame is fired there; a_second: what a frame of a burst counts, so that a burst without a gap has its rate."""
@@ -172,13 +175,13 @@ def _looped(
     return lenses, stood, ready
 
 
-def _within(values: Floats, low: Floats | float, high: Floats | float) -> Floats:
+def _within(values: Floats, low: Figure, high: Figure) -> Floats:
     return np.asarray(np.minimum(np.maximum(values, low), high), np.float32)
 
 
-def _forward(z: Floats, v: Floats, time: np.float32, flat: np.float32, nearest: np.float32, most: int = 2) -> tuple[Floats, Floats]:
+def _forward(z: Floats, v: Floats, time: Figure, flat: Figure, nearest: Figure, most: int = 2) -> tuple[Floats, Floats]:
     """Place and pace in dioptres after a time at one pace in metres; at most so many times nearer."""
-    later = _within(z * z / np.maximum(z - v * time, z / most), flat, nearest)
+    later = _within(np.asarray(z * z / np.maximum(z - v * time, z / most), np.float32), flat, nearest)
     ratio = later / z
     return later, np.asarray(v * ratio * ratio, np.float32)
 

@@ -239,8 +239,8 @@ def _in_focus(course: Course) -> InFocus | None:
     mine = followed.found.of(followed.way)
     cull = facts["shots"] * (1 - mine.kept / mine.fired) if mine.fired else 0.0
     minutes = cull * (DRIVE.desk.minutes if DRIVE.desk else 0.0)
-    told = (a_second(figure) for figure in (mine.kept, mine.off, mine.fired))
-    return InFocus(followed.found.bursts, *told, mine.gap_s, cull, minutes)
+    kept, off, fired = (a_second(figure) for figure in (mine.kept, mine.off, mine.fired))
+    return InFocus(followed.found.bursts, kept, off, fired, mine.gap_s, cull, minutes)
 
 
 def neighbours(plan: Plan, ladder: Ladder) -> tuple[Neighbour, ...]:
