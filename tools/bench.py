@@ -37,6 +37,10 @@ from craft.day.day import slots_of_a_day
 from craft.day.fingers import Hour, roles_of
 from craft.day.functions import FUNCTIONS
 from craft.day.walk import Menus, Way, places_of, walk
+from craft.focus.chase import chase_of
+from craft.focus.paths import BEFORE_S, BURST_S
+from craft.focus.search import FIRST, MORE, MOST_LEFT, Offered, searched
+from craft.focus.ways import AREAS
 from craft.kit.moves import Moves, Shortcuts
 from craft.render.picture import Look, as_jpeg, picture
 from craft.render.range import ways_of
@@ -295,6 +299,31 @@ def on_scene() -> None:
         print(f"on the scene, {name}: {whole:.1f} ms, {whole / ground:.1f} of its floor ({ground:.1f} ms)")
 
 
+def following() -> None:
+    """The search over every way of following; floor: ten additions of arrays of its size at each reading, nothing decided."""
+    situation = SituationForm.model_validate(CASES["sports"]).value()
+    setup = advise(situation)
+    distances = itertools.count(1)
+    offered = Offered(tuple(row.slug for row in AREAS), looks=(True,))
+    asked = chase_of(situation, setup.exposure.aperture, setup.shutter_type, setup.facts["rate"])
+    readings = round((BEFORE_S + BURST_S) * asked.updates_s)
+    loops = len({way[:3] for way in offered.ways()})
+    first, more = (np.zeros((ways, bursts), np.float32) for ways, bursts in ((loops, FIRST), (MOST_LEFT, MORE)))
+
+    def least() -> None:
+        for _ in range(10 * readings):
+            np.add(first, 1.0, out=first)
+            np.add(more, 1.0, out=more)
+
+    def search() -> None:
+        searched(replace(asked, distance_m=asked.distance_m + next(distances) / 1000), offered)
+
+    ground, whole = in_turns(least, search, rounds=9)
+    print(
+        f"following, {len(offered.ways())} ways through {FIRST} bursts and the best through {MORE} more: {whole:.0f} ms, {whole / ground:.1f} of its floor ({ground:.0f} ms)"
+    )
+
+
 def pictures() -> None:
     """Reading pictures of a hundred megapixels as light; floor: the same library decoding the same file, and nothing else."""
     from PIL import Image
@@ -371,9 +400,15 @@ def posts(port: int) -> None:
     calls: dict[str, Callable[[], Any]] = {
         "the same computation without a server": lambda: setup_of(SituationForm.model_validate(question())).model_dump_json(),
         "the whole setup, with kit in full": lambda: send("POST", "/api/advise", question()),
-        "figures at a keystroke": lambda: send("POST", "/api/bench/figures", moved()),
+        "figures at a keystroke": lambda: send("POST", "/api/bench/figures?at_once=true", moved()),
         "figures of another framing": lambda: send(
-            "POST", "/api/bench/figures", moved(motion={"distance_m": 20 + next(light) % 1000 / 100})
+            "POST", "/api/bench/figures?at_once=true", moved(motion={"distance_m": 20 + next(light) % 1000 / 100})
+        ),
+        "what follows them, simulated": lambda: send("POST", "/api/bench/figures", moved(motion={"distance_m": 20 + next(light) % 1000})),
+        "the ruler of distance, drawn": lambda: send(
+            "POST",
+            "/api/rehearse/distance",
+            {"situation": moved(motion={"focus_m": 20 + next(light) % 1000 / 10}, settings={"focus_mode": "manual"})},
         ),
     }
     found: dict[str, list[float]] = {name: [] for name in calls}
@@ -400,5 +435,6 @@ if __name__ == "__main__":
     loading()
     frames()
     on_scene()
+    following()
     pictures()
     round_trip()

@@ -198,7 +198,10 @@ def _unkept(situation: Situation, facts: Facts, there: Mapping[str, Setting], ar
                 yield Unkept(habit, way, f"{setting.label} has no {say_value(setting, value)} on this body")
 
 
-def _from_habits(situation: Situation, facts: Facts, there: Mapping[str, Setting], around: Around) -> Iterable[tuple[str, _Laid]]:
+def _from_habits(
+    situation: Situation, facts: Facts, there: Mapping[str, Setting], around: Around, why: Mapping[str, str]
+) -> Iterable[tuple[str, _Laid]]:
+    """why: what the setup has to say of settings, beside the reasons of the habits."""
     answers, undecided = situation.person.habits, situation.person.undecided
     for habit in HABITS:
         if not all_hold(habit.only, facts):
@@ -217,7 +220,8 @@ def _from_habits(situation: Situation, facts: Facts, there: Mapping[str, Setting
         elif habit.slug in undecided:
             because = f"You decide this per situation; by the numbers: {because}"
         for slug, value in way.sets:
-            yield slug, _Laid(value, because, numbers, Origin.PROFILE if named else Origin.SCHOOL, habit.slug)
+            said = f"{because} {why[slug]}" if slug in why else because
+            yield slug, _Laid(value, said, numbers, Origin.PROFILE if named else Origin.SCHOOL, habit.slug)
 
 
 def _from_decisions(setup: Setup) -> Iterable[tuple[str, _Laid]]:
@@ -256,7 +260,7 @@ def _layers(situation: Situation, setup: Setup, facts: Facts, there: Mapping[str
     for slug, found in (
         *_from_rows(GUARDS, situation, facts, Origin.GUARD),
         *_from_rows(ROWS, situation, facts, Origin.GENRE),
-        *_from_habits(situation, facts, there, around),
+        *_from_habits(situation, facts, there, around, setup.why),
         *_from_decisions(setup),
     ):
         if slug in there and _has(there[slug], found.value, around.offered.get(slug, ())):

@@ -13,6 +13,7 @@ from dataclasses import dataclass
 import numpy as np
 from scipy.optimize import Bounds, LinearConstraint, milp
 
+from craft.day.areas import areas_beside
 from craft.day.functions import BY_FUNCTION, FUNCTIONS, Function, made_for
 from craft.decisions.facts import Facts, all_hold
 from craft.errors import CraftError
@@ -127,7 +128,7 @@ def wanted_of(hours: Sequence[Hour]) -> tuple[Wanted, ...]:
     for function in FUNCTIONS:
         uses, counted_on, titles = 0.0, 0.0, []
         for k, hour in enumerate(hours):
-            areas = {other.values.get("focus_area") for other in hours if in_turns(hour, other)}
+            areas: set[Value | None] = set(areas_beside(hour, [other for other in hours if in_turns(hour, other)]))
             here = _uses_of(function, hour, areas) * hour.shots / 100
             if hour.counts_on(function):
                 here += hour.shots
@@ -164,7 +165,7 @@ def in_turns(one: Hour, other: Hour) -> bool:
 
 
 def _uses_of(function: Function, hour: Hour, areas: set[Value | None]) -> float:
-    """Uses per hundred frames in one situation beside what its dials turn; an area has its own button where the day's other setups use it."""
+    """Uses per hundred frames in one situation beside what its dials turn; an area has its own button where another setup of the day needs it."""
     if function.each_change or not hour.uses(function) or function.slug in hour.turned().values():
         return 0.0
     own = hour.values.get("focus_area")

@@ -9,7 +9,8 @@ from pydantic import BaseModel
 from craft.bracketing.of_others import focus_set
 from craft.decisions.facts import say
 from craft.focus.chase import TRAVEL_S
-from craft.focus.loops import loop_of
+from craft.focus.loops import Loop, loop_of
+from craft.kit.features import features_of
 from craft.optics.focusing import diffracted_aperture, recomposing_m, share_within, told_sharp_m
 from craft.optics.sharpness import aperture_interval, defocus_disc_m, depth_limits_m, hyperfocal_m
 from craft.render.distances import Landmark, landmarks
@@ -32,6 +33,9 @@ PACE_M = 0.75
 
 FARTHEST_M = 128.0
 """The ruler ends here, and at infinity, unless something must be sharp beyond."""
+
+TOUCH_S = 0.4
+"""A finger comes to the screen and points in so long (an estimate: pointing at a target of a centimetre)."""
 
 READINGS = 3
 """Readings until focus is found once (an estimate)."""
@@ -88,11 +92,19 @@ class CaughtOut(BaseModel):
     share: float
 
 
+class UntilOut(BaseModel):
+    """A way from the moment one sees it to the frame: seconds, and what it asks for."""
+
+    label: str
+    seconds: float
+    asks: str
+
+
 class DistanceOnSceneOut(BaseModel):
     """The ruler of distance. nearest_m, farthest_m: its ends, infinity lies past the farther; focus_m: where focus lies, near_m to far_m: what is sharp; wanted: what must be; puts: whether a hand may put focus
     somewhere, by_hand: whether it did, follows: whether focus follows the subject; hyperfocal_m; diffracted: f-number at which diffraction alone shows; spare_stops: to open and still hold
     what must be sharp, under 0 what is wanting; subject, others, things: at their distances; scale: discs along the ruler; coc_um; stack: distances of a set of focus, empty where one frame does;
-    zone, distances: the zone table, null is infinity; paces; peaking, magnified: what they show as sharp; caught: of people who come by, none where there are none; found_s, left_s: from the press to the frame, found first or left where it is."""
+    zone, distances: the zone table, null is infinity; paces; peaking, magnified: what they show as sharp; caught: of people who come by, none where there are none; until: ways from the press to the frame."""
 
     nearest_m: float
     farthest_m: float
@@ -122,8 +134,7 @@ class DistanceOnSceneOut(BaseModel):
     peaking: SpanOnRulerOut
     magnified: SpanOnRulerOut
     caught: list[CaughtOut]
-    found_s: float | None
-    left_s: float
+    until: list[UntilOut]
     words: list[str]
 
 
@@ -187,8 +198,7 @@ def distance_on(asked: RehearseIn, theirs: Theirs) -> DistanceOnSceneOut:
             for spread in SPREADS
             if setup.facts["people"]
         ],
-        found_s=loop.lag_s + READINGS / loop.updates_s + (situation.lens.travel_s or TRAVEL_S) / 2 if situation.finds_by_itself else None,
-        left_s=loop.lag_s,
+        until=_until(situation, loop),
         words=_words(situation, setup, near, far),
     )
 
@@ -235,6 +245,19 @@ def _recomposed(situation: Situation, share: float, room_m: float) -> Recomposed
     turned = math.atan(share * situation.used_mm[0] / 2 / situation.focal_mm)
     behind = float(recomposing_m(situation.focus_m, turned))
     return RecomposedOut(share=share, turned_deg=math.degrees(turned), behind_m=behind, matters=behind > room_m / 2)
+
+
+def _until(situation: Situation, loop: Loop) -> list[UntilOut]:
+    """From the press to the frame: the release's lag, and what finding focus takes before it."""
+    left = [UntilOut(label="focus set and left", seconds=loop.lag_s, asks="a distance one trusts")]
+    if not situation.finds_by_itself:
+        return left
+    finding = READINGS / loop.updates_s + (situation.lens.travel_s or TRAVEL_S) / 2
+    tokens = features_of(situation.body, situation.lens)
+    held = UntilOut(label="followed already, by half a press or the thumb", seconds=loop.lag_s, asks="that it is in the area before")
+    found = UntilOut(label="found by the press that fires", seconds=loop.lag_s + finding, asks="focus first: it waits")
+    touched = UntilOut(label="touched on the screen, then found", seconds=loop.lag_s + finding + TOUCH_S, asks="a hand off the lens")
+    return [*left, held, found, *([touched] if "touch" in tokens else [])]
 
 
 def _zone(situation: Situation, setup: Setup, distances: list[float]) -> list[ZoneRowOut]:

@@ -11,7 +11,9 @@ from craft.decisions.following import a_second
 from craft.errors import CraftError
 from craft.focus.burst import SHOWN, Burst, Came, bursts_of, caught_waiting, kept_once
 from craft.focus.causes import causes_of
+from craft.focus.chase import Chase
 from craft.focus.search import Offered, Searched, beside, searched
+from craft.focus.surroundings import about
 from craft.focus.ways import AREA, BY_AREA, HOLD, HOLDS, OF_WAY, PATH, PATHS, PRIORITIES, PRIORITY, Way
 from craft.setup.deciding.following import areas_of
 from craft.setup.pursuit import Pursuit
@@ -259,6 +261,19 @@ def _burst(title: str, burst: Burst) -> FollowedBurstOut:
     )
 
 
+def _found(answer: Answer, chase: Chase) -> str:
+    """How large what the body looks for comes out, and in what share of its readings it is found."""
+    situation = answer.situation
+    row = about(situation.genre, situation.subject.slug)
+    share = row.eye_m / situation.distance_m * situation.focal_mm / situation.used_mm[1]
+    px = share * situation.used_mm[1] / situation.body.sensor.width_mm * situation.body.sensor.pixels_wide
+    what = "A head" if situation.subject.detection is Detection.PEOPLE else "What it is told by"
+    size = f"{what} has {say(round(px), 'px')} here, {say(min(share, 1.0), 'percent')} of the frame's height"
+    if not chase.found:
+        return f"{size}; this body looks for none."
+    return f"{size}: the body finds it in {say(chase.found, 'percent')} of its readings."
+
+
 def _words(answer: Answer, pursuit: Pursuit) -> list[str]:
     made, chase = next(made for made in answer.setup.decisions if made.decision == "focus"), pursuit.chase
     focus = answer.setup.focus.following
@@ -267,6 +282,8 @@ def _words(answer: Answer, pursuit: Pursuit) -> list[str]:
     words = [made.because]
     if focus.cull >= 1:
         words.append(f"Of an outing some {focus.cull:.0f} frames are out of focus: {max(1, round(focus.minutes))} min to look through.")
+    if answer.situation.subject.detection is not Detection.OFF:
+        words.append(_found(answer, chase))
     once, waits = kept_once(chase), caught_waiting(chase)
     words.append(f"Found once and left there, focus would keep {a_second(once):g} a second.")
     if waits < 1000:

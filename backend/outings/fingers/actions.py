@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from itertools import pairwise
 
+from craft.day.areas import areas_needed
 from craft.day.as_made import one_changed
 from craft.day.fingers import Clash, Hour, Wanted, clashes_of, pairs_of, rests_of, roles_of, turns_of, two_meanings
 from craft.day.functions import BY_FUNCTION, made_for
@@ -136,6 +137,7 @@ def body_controls(body: str, day: list[Made], kit: Kit) -> BodyControls:
         borrows_from=traits.borrows_from,
         finder=day[0].situation.body.finder.value,
         areas=sorted(set().union(*(hour.areas for hour in hours))),
+        needed_areas=[say_value(BY_SLUG["focus_area"], area) for area in areas_needed(hours)],
         controls=[_control(control, hours) for control in traits.under_fingers],
         kept=[_role(given, wanted, hours) for given in kept],
         proposed=[_role(given, wanted, hours) for given in roles.given],

@@ -7468,7 +7468,7 @@ export interface components {
          * @description The ruler of distance. nearest_m, farthest_m: its ends, infinity lies past the farther; focus_m: where focus lies, near_m to far_m: what is sharp; wanted: what must be; puts: whether a hand may put focus
          *     somewhere, by_hand: whether it did, follows: whether focus follows the subject; hyperfocal_m; diffracted: f-number at which diffraction alone shows; spare_stops: to open and still hold
          *     what must be sharp, under 0 what is wanting; subject, others, things: at their distances; scale: discs along the ruler; coc_um; stack: distances of a set of focus, empty where one frame does;
-         *     zone, distances: the zone table, null is infinity; paces; peaking, magnified: what they show as sharp; caught: of people who come by, none where there are none; found_s, left_s: from the press to the frame, found first or left where it is.
+         *     zone, distances: the zone table, null is infinity; paces; peaking, magnified: what they show as sharp; caught: of people who come by, none where there are none; until: ways from the press to the frame.
          */
         DistanceOnSceneOut: {
             /** Nearest M */
@@ -7522,10 +7522,8 @@ export interface components {
             magnified: components["schemas"]["SpanOnRulerOut"];
             /** Caught */
             caught: components["schemas"]["CaughtOut"][];
-            /** Found S */
-            found_s: number | null;
-            /** Left S */
-            left_s: number;
+            /** Until */
+            until: components["schemas"]["UntilOut"][];
             /** Words */
             words: string[];
         };
@@ -7567,6 +7565,18 @@ export interface components {
             disc: number;
             /** Times */
             times: number;
+        };
+        /**
+         * UntilOut
+         * @description A way from the moment one sees it to the frame: seconds, and what it asks for.
+         */
+        UntilOut: {
+            /** Label */
+            label: string;
+            /** Seconds */
+            seconds: number;
+            /** Asks */
+            asks: string;
         };
         /**
          * ZoneRowOut
@@ -8353,7 +8363,7 @@ export interface components {
          * BodyControls
          * @description Controls of one body on the day.
          *
-         *     finder, areas: what it looks like, and where it can focus; kept: the roles as they are written down; proposed: the best, fixed ones kept; worth: frames that
+         *     finder, areas: what it looks like, and where it can focus; needed_areas: the fewest of them that do for the day, in words; kept: the roles as they are written down; proposed: the best, fixed ones kept; worth: frames that
          *     those save; problem: why none can be proposed; pins: what to pin, with presses of the day without
          *     and with them.
          */
@@ -8371,6 +8381,8 @@ export interface components {
             finder: "electronic" | "optical" | "screen";
             /** Areas */
             areas: string[];
+            /** Needed Areas */
+            needed_areas: string[];
             /** Controls */
             controls: components["schemas"]["ControlOut"][];
             /** Kept */

@@ -5,15 +5,24 @@ import { drawn, far } from "./distance";
 import { apart, grip } from "./white";
 
 /** Distance upright, each doubling alike: what is sharp, how large the discs are, what stands where; focus and what must be sharp are handles. */
-const props = withDefaults(defineProps<{ told: Schemas["DistanceOnSceneOut"]; high?: number; feet?: boolean }>(), {
-  high: 612,
-  feet: false,
-});
+const props = withDefaults(
+  defineProps<{
+    told: Schemas["DistanceOnSceneOut"];
+    high?: number;
+    feet?: boolean;
+    /** Apertures of the dial, widest first: with them the end of what is sharp can be drawn. */
+    apertures?: number[];
+    aperture?: number;
+  }>(),
+  { high: 612, feet: false, apertures: () => [], aperture: 0 },
+);
 const emit = defineEmits<{
   focus: [metres: number];
   draw: [metres: number | null];
   band: [end: "near_m" | "far_m", metres: number | null];
   other: [index: number, metres: number];
+  aperture: [value: number];
+  open: [value: number | null];
 }>();
 const AXIS = 62;
 const ENDLESS = 26;
@@ -80,6 +89,39 @@ function key(event: KeyboardEvent): void {
   emit("focus", next);
 }
 
+/** The near end of what is sharp goes with the aperture: 1/near - 1/focus is as its f-number. */
+const opened = ref<number | null>(null);
+const openTo = grip((at) => {
+  const near = Math.min(metresAt(at) ?? props.told.focus_m, props.told.focus_m * 0.999);
+  const now = 1 / props.told.near_m - 1 / props.told.focus_m;
+  const wanted = (props.aperture * (1 / near - 1 / props.told.focus_m)) / (now || 1e-9);
+  const next = props.apertures.reduce((best, one) =>
+    Math.abs(Math.log(one / wanted)) < Math.abs(Math.log(best / wanted)) ? one : best,
+  );
+  if (next === opened.value) return;
+  opened.value = next;
+  emit("open", next);
+});
+function beginOpen(event: PointerEvent): void {
+  openTo.take(event, within(props.told.near_m));
+}
+function dropOpen(taken: boolean): void {
+  const to = opened.value;
+  opened.value = null;
+  openTo.leave();
+  emit("open", null);
+  if (taken && to !== null && to !== props.aperture) emit("aperture", to);
+}
+/** Down is more that is sharp: a narrower aperture. */
+function keyOpen(event: KeyboardEvent): void {
+  const way = { ArrowDown: 1, ArrowUp: -1 }[event.key];
+  const next = way ? props.apertures[props.apertures.indexOf(props.aperture) + way] : undefined;
+  if (next === undefined) return;
+  event.preventDefault();
+  event.stopPropagation();
+  emit("aperture", next);
+}
+
 /** An end of what must be sharp, or another subject, while it is drawn. */
 const pulled = ref<{ what: string; at: number | null } | null>(null);
 const pull = grip((at) => {
@@ -138,6 +180,24 @@ function step(event: KeyboardEvent, what: "near_m" | "far_m" | number, at: numbe
         :height="Math.max(2, within(told.near_m) - within(told.far_m))"
         class="sharp"
       />
+      <g
+        v-if="apertures.length"
+        class="pull"
+        role="slider"
+        tabindex="0"
+        aria-label="what is sharp, by the aperture"
+        aria-orientation="vertical"
+        :aria-valuenow="opened ?? aperture"
+        :aria-valuetext="`${told.aperture}: sharp from ${said(told.near_m)}; arrow down for a narrower aperture`"
+        @pointerdown="beginOpen"
+        @pointermove="openTo.move"
+        @pointerup="dropOpen(true)"
+        @pointercancel="dropOpen(false)"
+        @keydown="keyOpen"
+      >
+        <path :d="`M${AXIS - 3} ${within(told.near_m) + 2}h15`" class="open" />
+        <rect :x="AXIS - 6" :y="within(told.near_m) - 2" width="22" height="18" fill="transparent" />
+      </g>
       <g v-if="told.hyperfocal_m < told.farthest_m && told.hyperfocal_m > told.nearest_m">
         <path :d="`M${AXIS} ${y(told.hyperfocal_m)}h120`" class="hyperfocal" />
         <text :x="AXIS + 46" :y="y(told.hyperfocal_m) - 5" class="binding">hyperfocal {{ said(told.hyperfocal_m) }}</text>
@@ -265,6 +325,10 @@ text {
 }
 :global(html.red .discs) {
   opacity: 1;
+}
+.open {
+  stroke: var(--ink);
+  stroke-width: 4;
 }
 .hyperfocal {
   stroke: var(--binding);

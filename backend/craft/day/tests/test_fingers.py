@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 from collections.abc import Sequence
 from dataclasses import replace
 from itertools import product
@@ -13,6 +14,7 @@ from unittest.mock import patch
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from craft.day.areas import areas_needed
 from craft.day.as_made import as_made, one_changed
 from craft.day.fingers import (
     BUTTON_SETTINGS,
@@ -252,12 +254,55 @@ class Days(TestCase):
         self.assertEqual(clashes_of(by_area, (key,), has), ())
 
     def test_areas_that_the_day_works_with_are_wanted_on_buttons_of_their_own(self) -> None:
-        hours = [hour("terns", focus_area="zone"), hour("heats", focus_area="small_group")]
+        hours = [
+            replace(one, facts={**one.facts, "simulated": 0.0})
+            for one in (hour("terns", focus_area="zone"), hour("heats", focus_area="small_group"))
+        ]
         wanted = {w.function.slug: w.situations for w in wanted_of(hours) if w.function.area or w.function.slug == "other_area"}
         self.assertEqual(wanted, {"focus_zone": ("heats",), "focus_small_group": ("terns",)})
         self.assertIn("other_area", {w.function.slug for w in wanted_of(hours[:1])}, "with one area on the day, any other")
         still = replace(hours[0], facts={**hours[0].facts, "zone": 1.0})
         self.assertNotIn("magnifier", {w.function.slug for w in wanted_of([still])}, "nobody magnifies in a zone of depth")
+        found = {
+            "simulated": 128.0,
+            "fired": 12.0,
+            "in_focus_point": 5.0,
+            "in_focus_zone": 11.0,
+            "in_focus_whole_frame": 6.0,
+            "in_focus_tracking": 11.2,
+        }
+        terns, heats = (
+            replace(one, facts={**one.facts, **found, "in_focus_small_group": kept}) for one, kept in zip(hours, (4.0, 11.9), strict=True)
+        )
+        wanted = {w.function.slug: w.situations for w in wanted_of([terns, heats]) if w.function.area}
+        self.assertEqual(wanted, {"focus_small_group": ("terns",), "focus_zone": ("heats",)}, "neither's own does for the other")
+        heats = replace(heats, facts={**heats.facts, "in_focus_zone": 11.8})
+        wanted = {w.function.slug: w.situations for w in wanted_of([terns, heats]) if w.function.area}
+        self.assertEqual(wanted, {"focus_zone": ("heats",)}, "a zone does for both: terns need no other")
+
+    @settings(max_examples=60, deadline=None)
+    @given(
+        st.lists(
+            st.tuples(st.floats(1, 12), st.floats(1, 12), st.floats(1, 12), st.floats(1, 12), st.floats(1, 12), st.integers(1, 900)),
+            min_size=1,
+            max_size=5,
+        )
+    )
+    def test_no_smaller_set_of_areas_suffices_a_day_and_each_situation_has_one_that_does(self, day: list[tuple[float, ...]]) -> None:
+        names = ("point", "small_group", "zone", "whole_frame", "tracking")
+        hours = [
+            replace(
+                hour(f"h{k}"),
+                facts={"simulated": 1.0, "fired": 12.0} | {f"in_focus_{n}": v for n, v in zip(names, row[:5], strict=True)},
+                shots=row[5],
+            )
+            for k, row in enumerate(day)
+        ]
+        chosen = set(areas_needed(hours))
+        enough = [{n for n, v in zip(names, row[:5], strict=True) if v >= max(row[:5]) - 0.03 * 12} for row in day]
+        self.assertTrue(all(chosen & one for one in enough))
+        for size in range(len(chosen)):
+            self.assertFalse(any(all(set(some) & one for one in enough) for some in itertools.combinations(names, size)))
 
     @settings(max_examples=60, deadline=None)
     @given(st.integers(0, 2**32), st.integers(1, 3))

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import replace
 
 from craft.decisions.choice import By, Choice
@@ -9,7 +10,7 @@ from craft.decisions.following import a_second, of_following, practised
 from craft.decisions.schools.focus import FOCUS
 from craft.focus.chase import chase_of
 from craft.focus.search import Offered, Searched, searched
-from craft.focus.ways import BY_AREA, HOLD, HOLDS, OF_WAY, PATH, PATHS, PRIORITIES, PRIORITY, Way
+from craft.focus.ways import AREA, BY_AREA, HOLD, HOLDS, OF_WAY, PATH, PATHS, PRIORITIES, PRIORITY, Way
 from craft.scene.situation import Situation
 from craft.setup.course import Course
 from craft.setup.pursuit import Pursuit
@@ -19,6 +20,9 @@ from craft.vocabulary.words import say_value
 
 WAITING = "release_or_focus"
 """The habit whose answer is the priority of a person who has one."""
+
+LIST = "area_list"
+"""The setting that says which areas one meets when stepping through them."""
 
 FOLLOWS = (FocusMode.CONTINUOUS, FocusMode.AUTOMATIC)
 
@@ -127,7 +131,7 @@ def simulate(course: Course) -> Course:
     chase = chase_of(course.situation, course.told["aperture"], course.planned.shutter, max(course.told["rate"], 1.0))
     found = searched(chase, _open(course, pursuit.way, taken), (pursuit.way,))
     way = pursuit.way if found.of(pursuit.way).as_good else found.best.way
-    why = {setting: _compared(found, setting, way, pursuit.practice) for setting in OF_WAY[1:]}
+    why = {setting: _compared(found, setting, way, pursuit.practice) for setting in OF_WAY[1:]} | {LIST: _listed(found)}
     return (
         course.follow(pursuit._replace(way=way, why=why, chase=chase, found=found)).take(_taking(taken, way)).tell(of_following(way, found))
     )
@@ -155,6 +159,17 @@ def _taking(taken: Choice, way: Way) -> Choice:
     value = (taken.value[0], way.area)
     school = next((row for row in taken.rows if row.value == value), taken.school)
     return replace(taken, school=school, value=value, computed=True)
+
+
+def _listed(found: Searched) -> str:
+    """Areas that are worth a place on the list here."""
+    areas = dict.fromkeys(one.way.area for one in found.found if one.as_good)
+    return f"Here {_and([say_value(BY_SLUG[AREA], area) for area in areas])} {'does' if len(areas) == 1 else 'do'}, by simulation."
+
+
+def _and(words: Sequence[str]) -> str:
+    """Words with commas, and the last with an and."""
+    return " and ".join((", ".join(words[:-1]), words[-1])) if len(words) > 1 else words[0]
 
 
 def _compared(found: Searched, setting: str, way: Way, practice: Way) -> str:

@@ -136,6 +136,9 @@ const FEW = 6;
           <p class="reason">
             The best of all ways to give out the roles, your fixed ones kept: about {{ round(body.worth) }} frames that looking in
             menus would lose (an estimate).
+            <template v-if="body.needed_areas.length"
+              >Of focus areas the day needs no more than <b>{{ body.needed_areas.join(", ") }}</b>.
+            </template>
             <template v-if="body.borrows_from">What a held button borrows comes from {{ body.borrows_from }}.</template>
           </p>
           <p v-if="body.one_changed" class="reason">

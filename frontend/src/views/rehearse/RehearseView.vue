@@ -344,6 +344,7 @@ onBeforeUnmount(() => {
       :feet="feet"
       @try="(t) => (trial = t)"
       @hold="(h) => (dragging = h)"
+      @lock="(n) => lock('aperture', n)"
     />
     <section v-if="setup" class="right pane" :class="{ chosen: pane === 'figures' }" aria-label="figures and decisions">
       <Dials :setup="setup" :locks="document.locks ?? {}" :unread="unread" @step="step" @hold="lock" @read="read" />

@@ -21,13 +21,16 @@ const props = defineProps<{
   setup: Decided | null;
   feet: boolean;
 }>();
-const emit = defineEmits<{ try: [trial: Trial | null]; hold: [held: boolean] }>();
+const emit = defineEmits<{ try: [trial: Trial | null]; hold: [held: boolean]; lock: [aperture: number] }>();
 const mode = computed(() => props.setup?.focus.mode);
 const tryWhite = (kelvin: number | null): void =>
   emit(
     "try",
     kelvin === null ? null : (d: Situation) => void (d.settings = { ...d.settings, white_mode: "kelvin", white_kelvin: kelvin }),
   );
+const apertures = computed(() => (props.setup?.dials.aperture ?? []).map((one) => one.value).sort((a, b) => a - b));
+const tryAperture = (value: number | null): void =>
+  emit("try", value === null ? null : (d: Situation) => void (d.locks = { ...d.locks, aperture: value }));
 const tryDistance = (metres: number | null): void => emit("try", metres === null ? null : put(metres, mode.value));
 </script>
 
@@ -52,12 +55,19 @@ const tryDistance = (metres: number | null): void => emit("try", metres === null
     <DistanceRuler
       :told="focus.told.value"
       :feet="feet"
+      :apertures="apertures"
+      :aperture="setup?.exposure.aperture"
+      @aperture="(n) => emit('lock', n)"
+      @open="tryAperture"
       @focus="focus.put"
       @draw="tryDistance"
       @band="focus.band"
       @other="focus.other"
     />
-    <p class="quiet hint">Draw the handle: the plane of focus moves through the picture. The bar: what must be sharp.</p>
+    <p class="quiet hint">
+      Draw the handle: the plane of focus moves through the picture. Under it, the end of what is sharp: the aperture. The bar
+      beside: what must be sharp.
+    </p>
   </section>
   <section v-else-if="told" class="middle pane" :class="{ chosen: pane === 'tones' }" aria-labelledby="tones">
     <h2 id="tones">Tones, in stops from the key</h2>

@@ -12,7 +12,8 @@ const bare = (m: number | null): string => (m === null ? "∞" : (said(m).split(
 const percent = (share: number): string => `${Math.round(share * 100)}\u00a0%`;
 const centimetres = (m: number): string => (m < 1 ? `${(m * 100).toFixed(m < 0.1 ? 1 : 0)}\u00a0cm` : said(m));
 const paces = computed(() => Math.max(1, Math.round(props.told.paces)));
-const sooner = computed(() => (props.told.found_s === null ? null : props.told.found_s - props.told.left_s));
+const matters = computed(() => props.told.recomposed.some((one) => one.matters));
+const slowest = computed(() => Math.max(...props.told.until.map((one) => one.seconds)));
 </script>
 
 <template>
@@ -22,10 +23,6 @@ const sooner = computed(() => (props.told.found_s === null ? null : props.told.f
       To set {{ said(told.focus_m) }}: by the ring where it has a scale, or focus once on something {{ paces }}
       {{ paces === 1 ? "pace" : "paces" }} away, switch to by hand and leave it.
     </template>
-    <template v-if="sooner !== null"
-      >A frame then comes {{ told.left_s.toFixed(2) }} s after the press; found first, some {{ sooner.toFixed(1) }} s
-      later.</template
-    >
   </p>
   <p v-if="told.caught.length" class="reason">
     Of people who come by at about the subject's distance, in focus:
@@ -77,6 +74,26 @@ const sooner = computed(() => (props.told.found_s === null ? null : props.told.f
       <text x="112" y="56" class="second">{{ one.matters ? "it shows" : "within depth" }}</text>
     </g>
   </svg>
+  <p class="reason">
+    {{
+      matters
+        ? "Rather move the point to the subject, or close down; turning after it needs focus that is found once, a rear button or one that holds focus."
+        : "Turning costs nothing that shows here; it needs focus that is found once, a rear button, or one that holds focus."
+    }}
+  </p>
+  <h3>From the press to the frame</h3>
+  <table>
+    <tbody>
+      <tr v-for="one in told.until" :key="one.label">
+        <th scope="row">{{ one.label }}</th>
+        <td class="lasts"><span :style="{ width: `${(one.seconds / slowest) * 100}%` }" /></td>
+        <td>
+          <b>{{ one.seconds.toFixed(2) }} s</b>
+        </td>
+        <td class="asks">{{ one.asks }}</td>
+      </tr>
+    </tbody>
+  </table>
   <template v-if="told.stack.length && !told.follows">
     <h3>Focused one behind the other</h3>
     <p class="reason">{{ told.stack_words }}</p>
@@ -128,6 +145,18 @@ td {
   min-height: 28px;
   text-decoration: underline;
   text-underline-offset: 4px;
+}
+.lasts {
+  width: 24%;
+}
+.lasts span {
+  display: block;
+  height: 9px;
+  background: var(--ink);
+}
+.asks {
+  color: var(--second);
+  white-space: normal;
 }
 .turned {
   width: 100%;
