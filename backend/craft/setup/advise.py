@@ -57,6 +57,7 @@ from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.terms import (
     AimMotion,
     Area,
+    Detection,
     Drive,
     File,
     FocusMode,
@@ -219,7 +220,7 @@ def _focus(course: Course) -> Focus:
         mode=mode,
         area=area,
         priority=priority,
-        detection=detection_of(course, mode)[0],
+        detection=Detection.OFF if followed and not followed.way.looks else detection_of(course, mode)[0],
         hold=followed.way.hold if followed else "",
         path=followed.way.path if followed else "",
         distance_m=situation.focus_m,

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
@@ -41,10 +42,13 @@ class WayIn(BaseModel):
 
 
 class FollowingIn(RehearseIn):
-    """A situation whose focus follows; burst: which of its bursts is looked at; beside: another way through the same burst."""
+    """A situation whose focus follows; burst: which of its bursts is looked at; beside: another way through the same burst, stopped down by
+    stops and at a share of the rate."""
 
     burst: Annotated[int, Field(strict=True, ge=0, lt=SHOWN)] = 0
     beside: WayIn | None = None
+    narrower: Annotated[float, Field(strict=True, ge=-4, le=4)] = 0.0
+    rate: Annotated[float, Field(strict=True, gt=0, le=1)] = 1.0
 
 
 class FollowedOut(BaseModel):
@@ -145,18 +149,20 @@ def following_of(asked: FollowingIn, theirs: Theirs) -> FollowingOut:
     pursuit = answer.setup.pursuit
     if pursuit is None or pursuit.found is None or pursuit.chase is None:
         return _nothing(answer)
-    ways = [pursuit.way]
+    seen = [_burst("as set", bursts_of(pursuit.chase, (pursuit.way,), asked.burst)[0])]
     if asked.beside:
-        ways.append(_way(asked.beside, answer, pursuit.way.looks))
-    bursts = bursts_of(pursuit.chase, tuple(ways), asked.burst)
-    names = ("as set", *(_named(way) for way in ways[1:]))
+        other = _way(asked.beside, answer, pursuit.way.looks)
+        chase = replace(
+            pursuit.chase, tolerance_d=pursuit.chase.tolerance_d * 2 ** (asked.narrower / 2), rate=pursuit.chase.rate * asked.rate
+        )
+        seen.append(_burst(_named(other, pursuit, asked), bursts_of(chase, (other,), asked.burst)[0]))
     return FollowingOut(
         words=_words(answer, pursuit),
         follows=True,
         bursts=pursuit.found.bursts,
         shown=SHOWN,
         choices=_choices(answer, pursuit),
-        seen=[_burst(name, one) for name, one in zip(names, bursts, strict=True)],
+        seen=seen,
         costs=[CostOut(label=one.cause.label, share=one.share, against=one.cause.against) for one in causes_of(pursuit.chase, pursuit.way)],
         depth_m=2 * pursuit.chase.tolerance_d * pursuit.chase.distance_m**2,
         drawn=answer.situation.subject.detection,
@@ -185,8 +191,14 @@ def _way(asked: WayIn, answer: Answer, looks: bool) -> Way:
     return Way(asked.focus_area, asked.tracking_hold, asked.subject_path, asked.priority_continuous, looks)
 
 
-def _named(way: Way) -> str:
-    return ", ".join(say_value(BY_SLUG[setting], value) for setting, value in way.values.items())
+def _named(way: Way, pursuit: Pursuit, asked: FollowingIn) -> str:
+    """What is other about it."""
+    differs = [say_value(BY_SLUG[setting], value) for setting, value in way.values.items() if pursuit.way.values[setting] != value]
+    if asked.narrower:
+        differs.append(f"{say(abs(asked.narrower), 'stops')} {'narrower' if asked.narrower > 0 else 'wider'}")
+    if asked.rate < 1:
+        differs.append(f"at {say(asked.rate, 'percent')} of the rate")
+    return ", ".join(differs) or "the same"
 
 
 def _offers(answer: Answer, setting: str) -> tuple[str, ...]:
@@ -206,7 +218,7 @@ def _choices(answer: Answer, pursuit: Pursuit) -> list[ChoicesOut]:
     offered = {setting: _offers(answer, setting) for setting in OF_WAY}
     steps = [way.but(setting, value) for setting in OF_WAY[1:] for value in offered[setting]]
     open_to = {setting: offered[setting] or (way.values[setting],) for setting in OF_WAY}
-    everything = Offered(open_to[AREA], open_to[HOLD], open_to[PATH], open_to[PRIORITY], (way.looks,))
+    everything = Offered(open_to[AREA], open_to[HOLD], open_to[PATH], open_to[PRIORITY], (True, False) if way.looks else (False,))
     found = searched(chase, everything, (pursuit.practice,))
     steps_on = beside(chase, found.best.way, (way, *steps))
     return [

@@ -3006,17 +3006,23 @@ export interface components {
             area: components["schemas"]["Area"];
             priority: components["schemas"]["Priority"];
             detection: components["schemas"]["Detection"];
-            /** Hold */
-            hold: string;
-            /** Path */
-            path: string;
             /** Distance M */
             distance_m: number;
             /** Near M */
             near_m: number;
             /** Far M */
             far_m: number | null;
-            following: components["schemas"]["InFocusOut"] | null;
+            /**
+             * Hold
+             * @default
+             */
+            hold?: string;
+            /**
+             * Path
+             * @default
+             */
+            path?: string;
+            following?: components["schemas"]["InFocusOut"] | null;
         };
         /**
          * HandedOut
@@ -3189,8 +3195,11 @@ export interface components {
             wins_now: boolean;
             /** Costs */
             costs: string;
-            /** Figure */
-            figure: string;
+            /**
+             * Figure
+             * @default
+             */
+            figure?: string;
         };
         /**
          * Pattern
@@ -7760,7 +7769,8 @@ export interface components {
         };
         /**
          * FollowingIn
-         * @description A situation whose focus follows; burst: which of its bursts is looked at; beside: another way through the same burst.
+         * @description A situation whose focus follows; burst: which of its bursts is looked at; beside: another way through the same burst, stopped down by
+         *     stops and at a share of the rate.
          */
         FollowingIn: {
             /** Situation */
@@ -7780,6 +7790,16 @@ export interface components {
              */
             burst?: number;
             beside?: components["schemas"]["WayIn"] | null;
+            /**
+             * Narrower
+             * @default 0
+             */
+            narrower?: number;
+            /**
+             * Rate
+             * @default 1
+             */
+            rate?: number;
         };
         /**
          * DecidedThereOut

@@ -77,13 +77,17 @@ export const useWhiteSeries = (of: Held) =>
 export const useDistance = (of: Held) =>
   useOnScene("distance", (body, signal) => take(client.POST("/api/rehearse/distance", { body, signal })), of, 0);
 /** What each value of autofocus keeps, and one burst of it, with another way beside it. */
-export const useFollowing = (of: Held, burst: Ref<number>, beside: Ref<Schemas["WayIn"] | null>) =>
+export const useFollowing = (
+  of: Held,
+  burst: Ref<number>,
+  beside: Ref<Pick<Schemas["FollowingIn"], "beside" | "narrower" | "rate">>,
+) =>
   useOnScene(
     "following",
     (body: Schemas["FollowingIn"], signal) => take(client.POST("/api/rehearse/following", { body, signal })),
     of,
     PAUSE_MS,
-    () => ({ burst: burst.value, beside: beside.value }),
+    () => ({ burst: burst.value, ...beside.value }),
   );
 /** Two whites to choose between by eye. */
 export const useNearer = (of: Held, ends: Ref<{ low: number; high: number } | null>) =>

@@ -49,7 +49,11 @@ def area_of(situation: Situation, wanted: Area) -> Area:
 
 
 def priority_of(course: Course, mode: FocusMode) -> tuple[Priority, bool]:
-    """Whether the release waits, by how far the plane shifts while the shutter lags, and whether the person said so."""
+    """Whether the release waits, by how far the plane shifts while the shutter lags, and whether the person said so.
+
+    >>> priority_of(course(), FocusMode.CONTINUOUS)
+    (<Priority.RELEASE: 'release'>, False)
+    """
     situation, facts = course.situation, course.told
     shift, half = facts["plane_shift_m"], facts["half_depth_m"]
     priority = Priority.FOCUS if mode in (FocusMode.SINGLE, FocusMode.MANUAL) else Priority.RELEASE
@@ -65,7 +69,11 @@ def priority_of(course: Course, mode: FocusMode) -> tuple[Priority, bool]:
 
 
 def detection_of(course: Course, mode: FocusMode) -> tuple[Detection, bool]:
-    """What the body looks for, and whether the person said so."""
+    """What the body looks for, and whether the person said so.
+
+    >>> detection_of(course(settings={"subject_detection": "people"}), FocusMode.CONTINUOUS)
+    (<Detection.PEOPLE: 'people'>, True)
+    """
     by_hand = course.situation.settings.get("subject_detection")
     if by_hand in {d.value for d in Detection}:
         return Detection(by_hand), True
@@ -150,7 +158,7 @@ def _open(course: Course, way: Way, taken: Choice) -> Offered:
         holds=_offered(course, HOLD, tuple(HOLDS)),
         paths=_offered(course, PATH, tuple(PATHS)),
         priorities=priorities,
-        looks=(way.looks,),
+        looks=(True, False) if way.looks and not detection_of(course, mode)[1] else (way.looks,),
     )
 
 

@@ -112,6 +112,8 @@ const { data: looked } = useHistograms(computed(() => seen.value?.token ?? ""));
 const src = computed(() => {
   if (!token.value || view.value === "beside" || view.value === "own") return "";
   if (seen.value) return frameAt(seen.value.token, { view: seen.value.view, width: wide.value, marks: marks.value });
+  if (trial.value !== null && view.value === "pixels")
+    return frameAt(token.value, { view: cropOf.value, width: 464, x: x.value, y: y.value });
   if (dragging.value || trial.value !== null) return frameAt(token.value, { view: "finder", width: 232, marks: false });
   if (view.value === "pixels") return frameAt(token.value, { view: cropOf.value, width: 696, x: x.value, y: y.value });
   return frameAt(token.value, { view: view.value, width: wide.value, marks: marks.value });

@@ -10,7 +10,10 @@ const found = computed(() => props.focus.following.value);
 const beside = computed(() => props.focus.beside.value);
 const rate = (value: number): string => value.toFixed(1);
 const percent = (share: number): string => `${Math.round(share * 100)}\u00a0%`;
-const isBeside = (row: Schemas["FollowedOut"]): boolean => JSON.stringify(row.way) === JSON.stringify(beside.value);
+const isBeside = (row: Schemas["FollowedOut"]): boolean =>
+  !beside.value.narrower && !beside.value.rate && JSON.stringify(row.way) === JSON.stringify(beside.value.beside);
+/** The way that is set. */
+const asSet = computed(() => found.value?.choices.flatMap((choice) => choice.rows).find((row) => row.as_set)?.way);
 </script>
 
 <template>
@@ -22,7 +25,12 @@ const isBeside = (row: Schemas["FollowedOut"]): boolean => JSON.stringify(row.wa
         <button class="button" aria-label="the burst before" @click="focus.leaf(-1)">−</button>
         <span class="small" role="status">number {{ focus.burst.value + 1 }}</span>
         <button class="button" aria-label="the next burst" @click="focus.leaf(1)">+</button>
-        <button v-if="beside" class="plain" @click="focus.lay(null)">without the other way</button>
+        <template v-if="asSet">
+          <button class="plain" @click="focus.lay({ beside: asSet, narrower: 1 })">a stop narrower</button>
+          <button class="plain" @click="focus.lay({ beside: asSet, narrower: -1 })">wider</button>
+          <button class="plain" @click="focus.lay({ beside: asSet, rate: 0.5 })">half the rate</button>
+        </template>
+        <button v-if="beside.beside" class="plain" @click="focus.lay({})">without the other</button>
       </div>
       <BurstDrawn
         v-for="one in found.seen"
@@ -58,7 +66,7 @@ const isBeside = (row: Schemas["FollowedOut"]): boolean => JSON.stringify(row.wa
                     class="plain"
                     :aria-pressed="isBeside(row)"
                     :aria-label="`see ${row.label} beside`"
-                    @click="focus.lay(isBeside(row) ? null : row.way)"
+                    @click="focus.lay(isBeside(row) ? {} : { beside: row.way })"
                   >
                     see
                   </button>

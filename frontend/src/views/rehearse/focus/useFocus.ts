@@ -4,6 +4,9 @@ import type { Held } from "@/picture/useOnScene";
 import { useDistance, useFollowing } from "@/picture/useOnScene";
 import { onRuler, put } from "@/ruler/putFocus";
 
+/** What is laid beside a burst: another way, stopped down, or at a part of the rate. */
+export type Beside = Pick<Schemas["FollowingIn"], "beside" | "narrower" | "rate">;
+
 /** Focus on the picture: where it lies and what is sharp, and what following keeps. */
 export function useFocus(
   held: Held,
@@ -13,10 +16,10 @@ export function useFocus(
 ) {
   const only: Held = { ...held, asked: computed(() => (on.value ? held.asked.value : null)) };
   const burst = ref(0);
-  const beside = ref<Schemas["WayIn"] | null>(null);
+  const beside = ref<Beside>({});
   const { answer: told, wrong } = useDistance(only);
   const { answer: following, wrong: unfollowed } = useFollowing(only, burst, beside);
-  watch(on, () => (beside.value = null));
+  watch(on, () => (beside.value = {}));
   return {
     ...onRuler(change, told),
     told,
@@ -30,6 +33,6 @@ export function useFocus(
       const count = following.value?.shown ?? 1;
       burst.value = (burst.value + by + count) % count;
     },
-    lay: (way: Schemas["WayIn"] | null): void => void (beside.value = way),
+    lay: (other: Beside): void => void (beside.value = other),
   };
 }
