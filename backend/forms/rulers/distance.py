@@ -34,6 +34,11 @@ PACE_M = 0.75
 FARTHEST_M = 128.0
 """The ruler ends here, and at infinity, unless something must be sharp beyond."""
 
+ROUND_M = (*(d for d in DISTANCES_M if math.isfinite(d)), 0.3, 0.5, 0.7, 4.0, 7.0, 10.0, 15.0, 20.0, 30.0, 50.0, 70.0, 100.0, 200.0)
+"""Distances that one paces out or reads off a ring."""
+
+MOST_DISTANCES = 6
+
 TOUCH_S = 0.4
 """A finger comes to the screen and points in so long (an estimate: pointing at a target of a centimetre)."""
 
@@ -161,7 +166,7 @@ def distance_on(asked: RehearseIn, theirs: Theirs) -> DistanceOnSceneOut:
     farthest = max(FARTHEST_M, *(2 * end for end in (*ends, wanted[1]) if math.isfinite(end) and end < 20_000))
     things = [] if shot.own else [_thing(one.name, one.distance_m, situation, shot) for one in _named(shot, farthest)]
     stack = focus_set(situation, setup.exposure.aperture, bool(setup.facts["moving"]))
-    distances = [d for d in DISTANCES_M if d >= situation.lens.closest_m]
+    distances = _distances(situation)
     follows = setup.focus.following is not None
     return DistanceOnSceneOut(
         nearest_m=min(nearest, *ends),
@@ -196,7 +201,7 @@ def distance_on(asked: RehearseIn, theirs: Theirs) -> DistanceOnSceneOut:
         caught=[
             CaughtOut(spread=spread, share=share_within(near, far, situation.distance_m, spread))
             for spread in SPREADS
-            if setup.facts["people"]
+            if setup.facts["skill_quick"]
         ],
         until=_until(situation, loop),
         words=_words(situation, setup, near, far),
@@ -245,6 +250,12 @@ def _recomposed(situation: Situation, share: float, room_m: float) -> Recomposed
     turned = math.atan(share * situation.used_mm[0] / 2 / situation.focal_mm)
     behind = float(recomposing_m(situation.focus_m, turned))
     return RecomposedOut(share=share, turned_deg=math.degrees(turned), behind_m=behind, matters=behind > room_m / 2)
+
+
+def _distances(situation: Situation) -> list[float]:
+    """Distances of the zone table: round ones that lie nearest to where focus is, and infinity."""
+    there = sorted((d for d in ROUND_M if d >= situation.lens.closest_m), key=lambda d: abs(math.log(d / situation.focus_m)))
+    return [*sorted(there[:MOST_DISTANCES]), math.inf]
 
 
 def _until(situation: Situation, loop: Loop) -> list[UntilOut]:

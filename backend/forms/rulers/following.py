@@ -279,7 +279,7 @@ def _found(answer: Answer, chase: Chase) -> str:
     row = about(situation.genre, situation.subject.slug)
     share = row.eye_m / situation.distance_m * situation.focal_mm / situation.used_mm[1]
     px = share * situation.used_mm[1] / situation.body.sensor.width_mm * situation.body.sensor.pixels_wide
-    what = "A head" if situation.subject.detection is Detection.PEOPLE else "What it is told by"
+    what = "A head" if situation.subject.detection is Detection.PEOPLE else "What the body looks for"
     size = f"{what} has {say(round(px), 'px')} here, {say(min(share, 1.0), 'percent')} of the frame's height"
     if not chase.found:
         return f"{size}; this body looks for none."

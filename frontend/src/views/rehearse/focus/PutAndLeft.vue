@@ -8,7 +8,15 @@ const props = defineProps<{ told: Schemas["DistanceOnSceneOut"]; feet: boolean }
 const emit = defineEmits<{ put: [metres: number] }>();
 const said = (m: number | null): string => far(m, props.feet);
 const span = (one: { near_m: number; far_m: number | null }): string => `${said(one.near_m)} to ${said(one.far_m)}`;
-const bare = (m: number | null): string => (m === null ? "∞" : (said(m).split("\u00a0")[0] ?? ""));
+const FOOT = 0.3048;
+/** From where to where, in as many figures as tell the two apart. */
+function within(one: { near_m: number; far_m: number | null }): string {
+  const per = props.feet ? FOOT : 1;
+  const [near, far] = [one.near_m / per, one.far_m === null ? null : one.far_m / per];
+  if (far === null) return `${Number(near.toPrecision(2))} – ∞`;
+  const places = Math.min(3, Math.max(0, 1 - Math.floor(Math.log10(Math.max(far - near, 1e-3)))));
+  return `${near.toFixed(places)} – ${far.toFixed(places)}`;
+}
 const percent = (share: number): string => `${Math.round(share * 100)}\u00a0%`;
 const centimetres = (m: number): string => (m < 1 ? `${(m * 100).toFixed(m < 0.1 ? 1 : 0)}\u00a0cm` : said(m));
 const paces = computed(() => Math.max(1, Math.round(props.told.paces)));
@@ -52,7 +60,7 @@ const slowest = computed(() => Math.max(...props.told.until.map((one) => one.sec
       <tbody>
         <tr v-for="row in told.zone" :key="row.aperture" :class="{ on: row.label === told.aperture }">
           <th scope="row">{{ row.label }}</th>
-          <td v-for="(one, k) in row.reach" :key="k">{{ bare(one.near_m) }} – {{ bare(one.far_m) }}</td>
+          <td v-for="(one, k) in row.reach" :key="k">{{ within(one) }}</td>
         </tr>
       </tbody>
     </table>
@@ -188,6 +196,12 @@ text {
   fill: var(--ink);
 }
 @media (max-width: 760px) {
+  .asks {
+    display: none;
+  }
+  th[scope="row"] {
+    white-space: normal;
+  }
   .plain {
     min-height: 44px;
   }
