@@ -17,6 +17,7 @@ from forms.rulers.metering import MeteredOut, MeteringIn, metering_of
 from forms.rulers.range import RangedOut, range_of
 from forms.rulers.sets import CoveringOut, sets_of
 from forms.rulers.steady import SteadyOut, series_form
+from forms.rulers.time import TimeOnSceneOut, time_on
 from forms.rulers.truth import TruthOut, truth_form
 from forms.rulers.white import WhiteIn, WhiteOnSceneOut, white_on
 from forms.rulers.white_beside import (
@@ -124,6 +125,13 @@ def measured(request: HttpRequest, asked: CardIn) -> HttpResponse:
 def distance(request: HttpRequest, asked: RehearseIn) -> HttpResponse:
     """What is sharp from where to where, and what stands where in a situation's scene. Stateless."""
     return as_json(distance_on(asked, theirs_of(request.user)))
+
+
+@router.post("/rehearse/time", response=TimeOnSceneOut)
+@stateless
+def time(request: HttpRequest, asked: RehearseIn) -> HttpResponse:
+    """What is frozen, smeared or streaked by which time in a situation, and what hand, lamps and shutters allow. Stateless."""
+    return as_json(time_on(asked, theirs_of(request.user)))
 
 
 @router.post("/rehearse/following", response=FollowingOut)

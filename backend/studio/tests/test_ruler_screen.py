@@ -128,6 +128,40 @@ class Focus(RehearseScreen):
         self.assertEqual(self.wrong, [])
 
 
+class Time(RehearseScreen):
+    def test_time_is_drawn_and_stepped_and_the_picture_and_the_shutters_row_follow(self) -> None:
+        page = self.open(f"{self.path}?under=time")
+        grip = page.get_by_role("slider", name="time", exact=True)
+        grip.wait_for()
+        self.answered(page)
+        picture = page.locator(".picture img")
+        was, before, box = float(grip.get_attribute("aria-valuenow")), picture.get_attribute("src"), grip.bounding_box()
+        page.mouse.move(box["x"] + 20, box["y"] + box["height"] / 2)
+        page.mouse.down()
+        page.mouse.move(box["x"] + 20, box["y"] + box["height"] / 2 - 90, steps=4)
+        self.assertLess(float(grip.get_attribute("aria-valuenow")), was, "it follows the hand before it is let go")
+        page.mouse.up()
+        self.stored(page, lambda document: (document.get("locks") or {}).get("shutter_s", 9) < was / 2)
+        self.answered(page)
+        self.assertNotEqual(picture.get_attribute("src"), before)
+        held = float(grip.get_attribute("aria-valuenow"))
+        grip.focus()
+        page.keyboard.press("ArrowDown")
+        self.stored(page, lambda document: held < document["locks"]["shutter_s"] < held * 1.5)
+        page.get_by_role("button", name="set 1/", exact=False).last.click()
+        self.stored(page, lambda document: document["locks"]["shutter_s"] > held * 1.6)
+        self.situation.refresh_from_db()
+        longer = self.situation.document["locks"]["shutter_s"]
+        page.keyboard.press("Shift+O")
+        page.get_by_role("slider", name="focus, in metres").wait_for()
+        self.assertEqual(self.wrong, [])
+        page = self.open(f"/situations/{self.situation.pk}?row=shutter_type", size=PHONE)
+        page.get_by_role("slider", name="time", exact=True).focus()
+        page.keyboard.press("PageUp")
+        self.stored(page, lambda document: document["locks"]["shutter_s"] < longer * 0.6)
+        self.assertEqual(self.wrong, [])
+
+
 class White(RehearseScreen):
     def test_white_is_drawn_stepped_taken_measured_and_judged_by_eye_and_the_picture_follows(self) -> None:
         page = self.open(f"{self.path}?under=white")

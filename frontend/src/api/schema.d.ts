@@ -2092,6 +2092,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rehearse/time": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Time
+         * @description What is frozen, smeared or streaked by which time in a situation, and what hand, lamps and shutters allow. Stateless.
+         */
+        post: operations["outings_rehearse_ruler_api_time"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rehearse/following": {
         parameters: {
             query?: never;
@@ -7598,6 +7618,125 @@ export interface components {
             label: string;
             /** Reach */
             reach: components["schemas"]["SpanOnRulerOut"][];
+        };
+        /**
+         * ChanceOut
+         * @description Share of single frames, and of short bursts with at least one frame, that are sharp as a whole at a time.
+         */
+        ChanceOut: {
+            /** Time S */
+            time_s: number;
+            /** Label */
+            label: string;
+            /** One */
+            one: number;
+            /** Burst */
+            burst: number;
+            /** As Set */
+            as_set: boolean;
+        };
+        /**
+         * LampOut
+         * @description How far brightness swings from frame to frame under pulsing lamps at a time; safe: it is not seen.
+         */
+        LampOut: {
+            /** Time S */
+            time_s: number;
+            /** Label */
+            label: string;
+            /** Swing */
+            swing: number;
+            /** Safe */
+            safe: boolean;
+            /** As Set */
+            as_set: boolean;
+        };
+        /**
+         * MarkOut
+         * @description A time that something ends or begins at.
+         */
+        MarkOut: {
+            /** At S */
+            at_s: number;
+            /** Label */
+            label: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "hold" | "sync" | "end" | "lamp" | "pan" | "blur" | "trail";
+        };
+        /**
+         * ShutterOut
+         * @description A shutter of the body: its shortest time, the shortest with flash (null: none), how far a frame skews (pixels) and how many bands lamps leave; as_set.
+         */
+        ShutterOut: {
+            /** Label */
+            label: string;
+            /** Shortest */
+            shortest: string;
+            /** Sync */
+            sync: string | null;
+            /** Skew Px */
+            skew_px: number;
+            /** Bands */
+            bands: number;
+            /** As Set */
+            as_set: boolean;
+        };
+        /**
+         * TimeOnSceneOut
+         * @description The ruler of time. shortest_s, longest_s: its ends; dial: times of the body with the shutter that is set; held: by hand; pan: times between which a background streaks that is panned, null where
+         *     nothing is followed across; burst: frames of a short one.
+         */
+        TimeOnSceneOut: {
+            /** Shortest S */
+            shortest_s: number;
+            /** Longest S */
+            longest_s: number;
+            /** Time S */
+            time_s: number;
+            /** Label */
+            label: string;
+            /** Held */
+            held: boolean;
+            /** Dial */
+            dial: number[];
+            /** Labels */
+            labels: string[];
+            /** Zones */
+            zones: components["schemas"]["ZoneOfTimeOut"][];
+            /** Marks */
+            marks: components["schemas"]["MarkOut"][];
+            /** Chances */
+            chances: components["schemas"]["ChanceOut"][];
+            /** Burst */
+            burst: number;
+            /** Lamps */
+            lamps: components["schemas"]["LampOut"][];
+            /** Shutters */
+            shutters: components["schemas"]["ShutterOut"][];
+            /** Words */
+            words: string[];
+        };
+        /**
+         * ZoneOfTimeOut
+         * @description Times between which movement comes out alike, the shorter first; in a word, what is to be said besides, and as it is drawn.
+         */
+        ZoneOfTimeOut: {
+            /** From S */
+            from_s: number;
+            /** To S */
+            to_s: number;
+            /** Word */
+            word: string;
+            /** Besides */
+            besides: string;
+            /**
+             * Texture
+             * @enum {string}
+             */
+            texture: "frozen" | "limbs" | "smear" | "streak" | "still";
         };
         /**
          * BurstFrameOut
@@ -17035,6 +17174,75 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DistanceOnSceneOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    outings_rehearse_ruler_api_time: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RehearseIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TimeOnSceneOut"];
                 };
             };
             /** @description Unauthorized */

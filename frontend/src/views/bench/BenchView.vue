@@ -36,6 +36,7 @@ const DetailsPane = defineAsyncComponent(() => awaited(import("./DetailsPane.vue
 /** Drawn only once such a row is opened. */
 const BenchRuler = defineAsyncComponent(() => awaited(import("./BenchRuler.vue")));
 const BenchWhite = defineAsyncComponent(() => awaited(import("./BenchWhite.vue")));
+const BenchTime = defineAsyncComponent(() => awaited(import("./BenchTime.vue")));
 const BenchFocus = defineAsyncComponent(() => awaited(import("./BenchFocus.vue")));
 const ON_SCENE = new Set(["metering", "range", "bracketing"]);
 const props = defineProps<{ id: number }>();
@@ -278,6 +279,12 @@ useEventListener(window, "beforeunload", () => void bench.put());
               @brighter="brighter"
             />
             <BenchWhite v-if="decision === 'white'" :id="id" :asked="answered" @kelvin="whiteAt" />
+            <BenchTime
+              v-if="decision === 'shutter_type'"
+              :id="id"
+              :asked="answered"
+              @time="(t: number) => lock('shutter_s', t)"
+            />
             <BenchFocus
               v-if="decision === 'focus'"
               :id="id"

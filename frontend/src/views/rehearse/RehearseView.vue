@@ -3,7 +3,6 @@ import { computed, onBeforeUnmount, ref, shallowRef, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import type { Schemas } from "@/api/client";
 import { useNames, useOutings } from "@/api/queries";
-import { offer } from "@/keys/actions";
 import FramePicture from "@/picture/FramePicture.vue";
 import { frameAt, type View } from "@/picture/frames";
 import Conflict from "../Conflict.vue";
@@ -23,14 +22,16 @@ import UnderPicture from "./UnderPicture.vue";
 import Verdicts from "./Verdicts.vue";
 import ViewTabs from "./ViewTabs.vue";
 import { useBeside } from "./useBeside";
-import { useFrame, useHistograms, useRehearsal } from "@/picture/useOnScene";
+import { useFrame, useHistograms, useRehearsal, useTime } from "@/picture/useOnScene";
 import { useOnRuler } from "./useOnRuler";
+import { useRehearseKeys } from "./useRehearseKeys";
 import Tick from "@/fields/Tick.vue";
 import Places from "./Places.vue";
 import FocusPane from "./focus/FocusPane.vue";
 import { useFocus } from "./focus/useFocus";
 import RulerBeside from "./RulerBeside.vue";
 import { tried, type Trial } from "./tried";
+import TimePane from "./TimePane.vue";
 import WhitePane from "./WhitePane.vue";
 import { useWhite } from "./useWhite";
 
@@ -51,10 +52,20 @@ const VIEWS: { slug: View | "beside" | "own"; label: string }[] = [
 ];
 /** What stands under the picture; on a phone tones and figures are two more of these, at the desk they are always there. */
 /** What may stand under the picture, each with the letter that calls it. */
-const UNDER = { frames: "F", metering: "M", range: "R", sets: "S", series: "E", white: "W", focus: "O", preview: "P" } as const;
+const UNDER = {
+  frames: "F",
+  metering: "M",
+  range: "R",
+  sets: "S",
+  series: "E",
+  white: "W",
+  focus: "O",
+  time: "T",
+  preview: "P",
+} as const;
 const PANES = [...Object.keys(UNDER), "tones", "figures"];
 type Pane = (typeof PANES)[number];
-const SERVED = new Set(["metering", "range", "bracketing", "iso_limits", "white", "focus"]);
+const SERVED = new Set(["metering", "range", "bracketing", "iso_limits", "white", "focus", "shutter_type"]);
 
 const one = (name: string): string => String(route.query[name] ?? "");
 const view = computed(() => VIEWS.find((v) => v.slug === one("view"))?.slug ?? "finder");
@@ -100,6 +111,11 @@ const focus = useFocus(
   change,
   setup,
 );
+const { answer: time, wrong: untimed } = useTime({
+  asked: computed(() => (under.value === "time" ? question.value : null)),
+  what,
+});
+const unruled = computed(() => ruler.wrong.value || white.wrong.value || focus.wrong.value || untimed.value);
 /** What is rehearsed on: a scene, or a picture of one's own. */
 function rehearseOn(picked: string): void {
   const number = /^own-(\d+)$/.exec(picked)?.[1];
@@ -182,47 +198,23 @@ const turn = (by: number): void => {
   const at = VIEWS.findIndex((v) => v.slug === view.value);
   go({ view: VIEWS[(at + by + VIEWS.length) % VIEWS.length]?.slug });
 };
-const leave = offer([
-  {
-    id: "bench",
-    label: "Back to the bench",
-    keys: "b",
-    run: () => void router.push({ name: "bench", params: { id: props.id } }),
-  },
-  { id: "view", label: "Next view", keys: "v", run: () => turn(1) },
-  { id: "marks", label: "Marks on the picture, on and off", keys: "k", run: () => (marks.value = !marks.value) },
-  { id: "keep", label: "Fire and keep", keys: "x", run: () => keeper.value?.keep() },
-  { id: "darker-frame", label: "Darker: a shorter time, the rest held", keys: ",", run: () => exposeBy(1) },
-  { id: "brighter-frame", label: "Brighter: a longer time, the rest held", keys: ".", run: () => exposeBy(-1) },
-  { id: "again", label: "Another frame of the same", keys: "n", run: () => go({ seed: seed.value + 1 }) },
-  { id: "left", label: "At 100 %: look left", keys: "ArrowLeft", run: () => pan(-1, 0) },
-  { id: "right", label: "At 100 %: look right", keys: "ArrowRight", run: () => pan(1, 0) },
-  { id: "up", label: "At 100 %: look up", keys: "ArrowUp", run: () => pan(0, -1) },
-  { id: "down", label: "At 100 %: look down", keys: "ArrowDown", run: () => pan(0, 1) },
-  ...[0, 1, 2, 3].map((k) => ({
-    id: `variant-${k}`,
-    label: `Look at frame ${k + 1} of those below`,
-    keys: String(k + 1),
-    run: () => {
-      const found = told.value?.variants[k];
-      if (found) lookAt(found);
-    },
-  })),
-  { id: "take", label: "Take over the frame that is looked at", keys: "t", run: () => taking.value && takeOver(taking.value) },
-  ...Object.entries(UNDER).map(([pane, letter]) => ({
-    id: `under-${pane}`,
-    label: `Under the picture: ${pane}`,
-    keys: `Shift+${letter}`,
-    run: () => go({ under: pane === "frames" ? undefined : pane }),
-  })),
-  { id: "as-set", label: "Back to the frame as set", keys: "Escape", run: () => ruler.see(null) },
-  { id: "undo", label: "Undo", keys: "z", run: () => void undo() },
-]);
-watch(view, () => (cropOf.value = "pixels"));
-onBeforeUnmount(() => {
-  leave();
-  void bench.put();
+useRehearseKeys(UNDER, {
+  bench: () => void router.push({ name: "bench", params: { id: props.id } }),
+  turn,
+  marks: () => (marks.value = !marks.value),
+  keep: () => keeper.value?.keep(),
+  expose: exposeBy,
+  again: () => go({ seed: seed.value + 1 }),
+  pan,
+  variants: () => told.value?.variants ?? [],
+  look: lookAt,
+  take: () => taking.value && takeOver(taking.value),
+  under: (name) => go({ under: name === "frames" ? undefined : name }),
+  asSet: () => ruler.see(null),
+  undo: () => void undo(),
 });
+watch(view, () => (cropOf.value = "pixels"));
+onBeforeUnmount(() => void bench.put());
 </script>
 
 <template>
@@ -315,11 +307,10 @@ onBeforeUnmount(() => {
           {{ p }}
         </button>
       </div>
-      <p v-if="ruler.wrong.value || white.wrong.value || focus.wrong.value" class="error" role="alert">
-        {{ ruler.wrong.value || white.wrong.value || focus.wrong.value }}
-      </p>
+      <p v-if="unruled" class="error" role="alert">{{ unruled }}</p>
       <div v-if="under !== 'frames'" class="pane" :class="{ chosen: pane === under }">
         <WhitePane v-if="under === 'white'" :white="white" :aspect="aspect" />
+        <TimePane v-else-if="under === 'time'" :told="time" @time="(t) => lock('shutter_s', t)" />
         <FocusPane v-else-if="under === 'focus'" :focus="focus" :feet="feet" />
         <UnderPicture v-else :id="id" :under="under" :ruler="ruler" :token="token" :aspect="aspect" :held="onScene" />
       </div>
@@ -344,9 +335,10 @@ onBeforeUnmount(() => {
       :ruler="ruler"
       :setup="setup"
       :feet="feet"
+      :time="time"
       @try="(t) => (trial = t)"
       @hold="(h) => (dragging = h)"
-      @lock="(n) => lock('aperture', n)"
+      @lock="(dial, value) => lock(dial, value)"
     />
     <section v-if="setup" class="right pane" :class="{ chosen: pane === 'figures' }" aria-label="figures and decisions">
       <Dials :setup="setup" :locks="document.locks ?? {}" :unread="unread" @step="step" @hold="lock" @read="read" />
