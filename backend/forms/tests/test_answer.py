@@ -54,4 +54,12 @@ class Answers(TestCase):
         made = configure(situation, setup)
         self.assertEqual((found.setup, found.configuration), (setup, made))
         self.assertEqual(found.tokens, made.around.tokens)
+        at_once = answer_to(form, at_once=True)
+        for one, other in zip(found.setup.decisions, at_once.setup.decisions, strict=True):
+            self.assertTrue(one == other or one.decision == "focus", f"{one.decision} waits for what is simulated")
+        for part in ("exposure", "metering", "range", "white", "drive", "iso_limits", "bracketing", "notes", "series", "zone"):
+            self.assertEqual(getattr(found.setup, part), getattr(at_once.setup, part), part)
+        followed = found.setup.focus.following
+        self.assertEqual(followed is None, at_once.setup.focus.following is None)
+        self.assertTrue(followed is None or (followed.simulated and 0 <= followed.kept <= followed.fired + 0.05))
         self.assertEqual({name: found.facts[name] for name in setup.facts}, dict(setup.facts))

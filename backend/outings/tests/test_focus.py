@@ -143,3 +143,29 @@ class Following(OnScene):
         told = self.ask("following", "First light on the causeway")
         self.assertEqual((told["follows"], told["choices"], told["seen"]), (False, [], []))
         self.assertIn("Nothing is followed here", told["words"][0])
+
+
+class Everywhere(OnScene):
+    def test_one_setup_has_one_way_of_following_on_the_bench_the_card_the_file_and_the_walk(self) -> None:
+        row = Situation.objects.get(outing=self.day, document__title=TERNS)
+        figures = self.caller.post("/api/bench/figures", {"outing": self.day.pk, "document": row.document}).json()
+        focus = figures["focus"]
+        made = self.caller.get(f"/api/situations/{row.pk}/setup.json").json()
+        card = self.caller.post(f"/api/situations/{row.pk}/cards").json()["snapshot"]["setup"]
+        for other in (made, card):
+            self.assertEqual(other["focus"], focus)
+        values = {
+            slug: made["configuration"][slug]["value"] for slug in ("focus_area", "tracking_hold", "subject_path", "priority_continuous")
+        }
+        self.assertEqual(list(values.values()), [focus["area"], focus["hold"], focus["path"], focus["priority"]])
+        walk = self.caller.get(f"/api/situations/{row.pk}/walk?fresh=true").json()
+        steps = {step["setting"]: step for step in walk["steps"] if step["setting"] in values}
+        self.assertTrue(steps, "some of them are on the way through the menus of a body that has just been reset")
+        for slug, step in steps.items():
+            self.assertEqual(step["value"], values[slug])
+
+    def test_the_fewest_areas_of_the_day_are_areas_that_the_body_has(self) -> None:
+        for body in self.caller.get(f"/api/outings/{self.day.pk}/fingers").json()["bodies"]:
+            has = {area.replace("_", " ") for area in body["areas"]}
+            self.assertLessEqual(set(body["needed_areas"]), has)
+            self.assertEqual(len(set(body["needed_areas"])), len(body["needed_areas"]))

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 import tempfile
+from collections.abc import Callable
 from pathlib import Path
 
 from playwright.sync_api import Page, expect
@@ -278,3 +279,40 @@ class OwnWords(BrowserCase):
             expect(page.locator(".body").filter(has_text="Tamsel Heron, long zoom in one piece")).to_have_count(2)
         copies = Piece.objects.filter(person=self.ilse, document__name__startswith="Tamsel Heron")
         self.assertEqual(len({str(piece.dialect.document["entries"]) for piece in copies}), 1)
+
+
+class HowItFocuses(BrowserCase):
+    def following(self, page: Page, holds: Callable[[dict[str, float | None]], bool]) -> None:
+        for _ in range(100):
+            told = Piece.objects.get(person=self.ilse, slug="merrow-swift-20").document["traits"].get("following") or {}
+            if holds(told):
+                return
+            page.wait_for_timeout(100)
+        raise AssertionError(f"never kept: {told}")
+
+    def test_how_its_autofocus_runs_is_written_down_refused_where_it_is_wrong_and_felt_at_the_bench(self) -> None:
+        page = self.open("/kit/bodies/merrow-swift-20", size=PHONE)
+        page.get_by_text("How its autofocus runs", exact=True).first.click()
+        field = page.get_by_label("readings a second")
+        for typed, kept in (("8", 8.0), ("", None), ("6,5", 6.5)):
+            field.fill(typed)
+            page.keyboard.press("Enter")
+            self.following(page, lambda told, kept=kept: told.get("updates_s") == kept)
+        page.get_by_label("from press to frame, ms").fill("400")
+        page.keyboard.press("Enter")
+        self.following(page, lambda told: told.get("lag_s") == 0.4)
+        page.get_by_label("darkest light, EV at f/2").fill("-3.5")
+        page.keyboard.press("Enter")
+        self.following(page, lambda told: told.get("darkest_ev") == -3.5)
+        field.fill("soon")
+        page.keyboard.press("Enter")
+        expect(page.get_by_role("alert").filter(has_text="readings a second: type a number, such as 60")).to_be_visible()
+        field.fill("9000")
+        page.keyboard.press("Enter")
+        expect(page.get_by_role("alert").filter(has_text="240")).to_be_visible()
+        self.following(page, lambda told: told.get("updates_s") == 6.5)
+        terns = Situation.objects.get(outing=self.day, document__title="Terns over the bar")
+        page.goto(f"/situations/{terns.pk}?row=focus")
+        kept = page.locator(".kept b")
+        expect(kept).to_be_visible()
+        self.assertLess(float(kept.inner_text()), 6.0, "six readings a second lose most of a tern's burst")

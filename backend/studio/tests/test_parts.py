@@ -8,7 +8,7 @@ from unittest import mock
 from django.contrib.auth import get_user_model
 from django.test import TestCase
 from django.utils import timezone
-from playwright.sync_api import expect
+from playwright.sync_api import Route, expect
 
 from kit.models import Piece
 from outings.bench import actions
@@ -135,6 +135,28 @@ class AtTheBench(BrowserCase):
         self.answered(page)
         self.assertTrue(1 <= asked.count("/bench/clashes") <= asked.count("/bench/figures"), asked)
         self.assertLessEqual(asked.count("/bench/ladder"), asked.count("/bench/figures"))
+        self.assertEqual(self.wrong, [])
+
+    def test_the_first_figures_stand_before_what_follows_them_is_simulated_and_no_save_waits_for_it(self) -> None:
+        asked: list[str] = []
+        terns = Situation.objects.get(outing=self.day, document__title="Terns over the bar")
+        self.situation = terns
+        held: list[Route] = []
+        page = self.open(f"/situations/{terns.pk}?row=focus", still=False)
+        page.locator("[data-stops]").first.wait_for()
+        page.route("**/api/bench/figures?at_once=false", lambda route: held.append(route))
+        self.hear(page, "request", lambda request: asked.append(request.url.rsplit("/api", 1)[-1]))
+        page.get_by_role("textbox", name="speed").fill("14")
+        self.stored(page, lambda document: document["motion"].get("speed_m_s") == 14)
+        row = page.locator("section.on")
+        expect(row).to_contain_text("being simulated")
+        expect(row).not_to_contain_text("frames a second come out in focus")
+        page.wait_for_timeout(300)
+        self.assertTrue(held)
+        held[-1].continue_()
+        expect(row).to_contain_text("frames a second come out in focus")
+        expect(row).not_to_contain_text("being simulated")
+        self.assertLess(asked.index("/bench/figures?at_once=true"), asked.index("/bench/figures?at_once=false"))
         self.assertEqual(self.wrong, [])
 
     def test_a_part_that_does_not_come_is_said_beside_the_figures_which_do(self) -> None:
