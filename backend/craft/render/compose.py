@@ -50,7 +50,7 @@ def framing_of(shot: Shot, view: View) -> Framing:
     >>> framing_of(shot(), VIEW).view == VIEW
     True
     """
-    return Framing(shot.scene, shot.focal_mm * 36 / shot.width_mm, shot.distance_m, shot.width_mm / shot.height_mm, view)
+    return Framing(shot.scene, shot.focal_mm * 36 / shot.width_mm, shot.distance_m, shot.width_mm / shot.height_mm, view, shot.others)
 
 
 def _moves(shot: Shot, box: Box, px_per_m: float) -> tuple[float, float]:

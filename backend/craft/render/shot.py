@@ -54,7 +54,7 @@ class Shot:
     sensor: as it is read under that protection. stage: the scene's slug; above, below, kelvin, kind: its light as the situation has it; key_stops: EV of the key at the
     sensor less EV of time and aperture at base ISO; iso_stops: as dialled; protection: stops of it that the sensor is
     not given; lift: stops added when the file is made; white_k, white_tint: what the file calls neutral, in kelvin and in thousandths of Duv;
-    automatic: the way in which the body finds it by itself, empty where it is set; of_set: frames of a set, each
+    automatic: the way in which the body finds it by itself, empty where it is set; others: distances of others who are to be sharp with the subject; of_set: frames of a set, each
     in stops longer than this one, none for a single frame; joined: stops between three frames that the body puts together by itself, this one in
     the middle, 0 for a single frame; taste: how the file is finished; own: a picture of
     one's own in the scene's place. Lengths on the sensor
@@ -98,6 +98,7 @@ class Shot:
     kind: str = ""
     white_tint: float = 0.0
     automatic: str = ""
+    others: tuple[float, ...] = ()
 
     @cached_property
     def scene(self) -> Stage:
@@ -153,10 +154,11 @@ def from_recipe(recipe: Mapping[str, Any], own: Callable[[str], OwnLight] = no_p
     >>> from_recipe(shot().recipe()) == shot()
     True
     """
-    recipe = {"own": None, "kind": "", "white_tint": 0.0, "automatic": "", **recipe}
+    recipe = {"own": None, "kind": "", "white_tint": 0.0, "automatic": "", "others": (), **recipe}
     if recipe.get("stage") not in BY_SLUG or set(recipe) != {one.name for one in fields(Shot)}:
         raise CraftError("this frame was made by another version, and cannot be drawn any more")
-    known = {"sensor": Sensor(**recipe["sensor"]), "of_set": tuple(recipe["of_set"]), "taste": Taste(**recipe["taste"])}
+    tuples = {name: tuple(recipe[name]) for name in ("of_set", "others")}
+    known = {"sensor": Sensor(**recipe["sensor"]), "taste": Taste(**recipe["taste"]), **tuples}
     return Shot(**{**recipe, **known, "own": own(recipe["own"]) if recipe["own"] else None})
 
 
@@ -174,7 +176,17 @@ def on_own(shot: Shot, own: OwnLight | None) -> Shot:
     aspect = wide / high
     width = min(across, down * aspect)
     framed = replace(
-        shot, own=own, width_mm=width, height_mm=width / aspect, body_m=0.0, limb_m=0.0, pan_m=0.0, star_m=0.0, turn_m=0.0, skew_m=0.0
+        shot,
+        own=own,
+        width_mm=width,
+        height_mm=width / aspect,
+        body_m=0.0,
+        limb_m=0.0,
+        pan_m=0.0,
+        star_m=0.0,
+        turn_m=0.0,
+        skew_m=0.0,
+        others=(),
     )
     return found(framed) if shot.automatic else framed
 
@@ -221,6 +233,7 @@ def shot_of(situation: Situation, setup: Setup, stage: str | None = None, seed: 
         traverse_s=traverse,
         skew_m=skew,
         flicker_hz=situation.flicker_hz,
+        others=tuple(other.distance_m for other in situation.others),
         raw=setup.file is not File.RENDERED,
         seed=seed,
         taste=replace(taste, contrast=taste.contrast * MERGED[merge.strength]) if merge else taste,

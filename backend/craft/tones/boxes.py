@@ -11,6 +11,7 @@ import skia
 
 from craft.kept import kept
 from craft.stage.colour import Pixels
+from craft.stage.others import with_others
 from craft.stage.stage import Cutout, Lit, Moves, Stage
 from craft.stage.stages import BY_SLUG
 from craft.tones.framing import Framing
@@ -210,7 +211,10 @@ def boxes_of(framing: Framing, tuning: Tuning, margin: int) -> tuple[Box, ...]:
     margin : pixels drawn past each side, so that blur has something to take in.
     """
     planes: list[tuple[tuple[object, ...], list[Box]]] = []
-    for cutout in cutouts_of(framing.stage.slug):
+    cutouts = cutouts_of(framing.stage.slug)
+    if framing.others:
+        cutouts = with_others(framing.stage, cutouts, [away - framing.back_m for away in framing.others])
+    for cutout in cutouts:
         if not framing.seen(cutout.at):
             continue
         box = draw(cutout, framing, tuning, margin)

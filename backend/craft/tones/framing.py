@@ -36,13 +36,15 @@ class View:
 
 @dataclass(frozen=True, slots=True)
 class Framing:
-    """Where a camera stands and how narrow its lens is: focal_mm in 36 mm terms, distance of the subject, shape of the frame."""
+    """Where a camera stands and how narrow its lens is: focal_mm in 36 mm terms, distance of the subject, shape of the frame; others: distances of others
+    who stand in the scene with the subject."""
 
     stage: Stage
     focal_mm: float
     distance_m: float
     aspect: float
     view: View
+    others: tuple[float, ...] = ()
 
     @property
     def back_m(self) -> float:

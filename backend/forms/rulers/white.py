@@ -140,8 +140,16 @@ def casts_of(body: Body, kelvin: float) -> list[CastOut]:
     ]
 
 
+class TintOut(BaseModel):
+    """A setting of tint: thousandths of Duv that it takes for neutral."""
+
+    name: str
+    tint: float
+    as_set: bool
+
+
 class WhiteOnSceneOut(BaseModel):
-    """The ruler of white. kelvins: the body's dial, none where it has no such scale; fixed: whether the same white serves every frame; mends_from, mends_to: kelvin between which a finished
+    """The ruler of white. tints: settings of tint, from green to pink, none where the body has no such thing; kelvins: the body's dial, none where it has no such scale; fixed: whether the same white serves every frame; mends_from, mends_to: kelvin between which a finished
     file can be brought to the light's own; keeps, glow: share of the light's own colour that is left, and whites that leave others, none where it has no colour;
     steps: whites to lay beside it; scale: colours of light along the ruler."""
 
@@ -152,6 +160,7 @@ class WhiteOnSceneOut(BaseModel):
     label: str
     kelvin: float
     tint: float
+    tints: list[TintOut]
     fixed: bool
     by_hand: bool
     raw: bool
@@ -344,6 +353,7 @@ def white_on(asked: WhiteIn, theirs: Theirs) -> WhiteOnSceneOut:
         label=say_value(BY_SETTING["white_mode"], mode.value),
         kelvin=white[0],
         tint=white[1],
+        tints=_tints(situation),
         fixed=not shot.automatic,
         by_hand=bool(made.hand),
         raw=of.setup.facts["raw"] > 0,
@@ -362,6 +372,17 @@ def white_on(asked: WhiteIn, theirs: Theirs) -> WhiteOnSceneOut:
         words=[],
     )
     return out.model_copy(update={"words": words_of(out)})
+
+
+def _tints(situation: Situation) -> list[TintOut]:
+    """The settings of tint that a body has, the greenest first."""
+    traits = situation.body.traits
+    offered = (
+        () if "white_tint" in traits.absent or not offers(situation.body, "kelvin") else traits.offered.get("white_tint", tuple(TINTS))
+    )
+    now = str(situation.settings.get("white_tint", "none"))
+    rows = sorted((tint, name) for name, tint in TINTS.items() if name in offered)
+    return [TintOut(name=name, tint=tint, as_set=name == now) for tint, name in rows]
 
 
 def _compromise(matters: Matters, lights: list[tuple[LightOn, float | None]], situation: Situation) -> CompromiseOut | None:

@@ -57,6 +57,19 @@ class Whites(OnScene):
             "50% of the light's own colour" if round(asked["keeps"] * 100) == 50 else f"{asked['keeps']:.0%}", " ".join(asked["words"])
         )
 
+    def test_tints_are_those_of_the_body_and_the_one_that_is_set_moves_what_is_neutral(self) -> None:
+        rows = {}
+        for name in ("greener", "none", "pinker"):
+            told = self.ask(
+                "white", change={"body": BODY, "settings": {"white_mode": "kelvin", "white_kelvin": 4000.0, "white_tint": name}}
+            )
+            self.assertEqual([one["name"] for one in told["tints"]], ["greener", "none", "pinker"])
+            self.assertEqual([one["name"] for one in told["tints"] if one["as_set"]], [name])
+            rows[name] = told["tint"]
+        self.assertTrue(rows["greener"] < rows["none"] < rows["pinker"])
+        bare = {**BODY, "traits": {**BODY["traits"], "absent": [*BODY["traits"].get("absent", []), "white_tint"]}}
+        self.assertEqual(self.ask("white", change={"body": bare})["tints"], [])
+
     def test_what_is_set_by_hand_is_what_is_told(self) -> None:
         for kelvin in (2500.0, 4000.0, 9000.0):
             told = self.ask("white", change={"settings": {"white_mode": "kelvin", "white_kelvin": kelvin}})

@@ -7143,6 +7143,18 @@ export interface components {
             seen: string;
         };
         /**
+         * TintOut
+         * @description A setting of tint: thousandths of Duv that it takes for neutral.
+         */
+        TintOut: {
+            /** Name */
+            name: string;
+            /** Tint */
+            tint: number;
+            /** As Set */
+            as_set: boolean;
+        };
+        /**
          * WhiteLightOut
          * @description A light of the scene. kelvin, tint: that a body measures of it; temperature, duv: as the eye has it; share: of the picture; apart: mireds that white is
          *     set warmer (over 0) or colder than it; skin: as set, and at_best: that no white mends, both CIEDE2000; gel: mireds that would bring it to the light of the key.
@@ -7177,7 +7189,7 @@ export interface components {
         };
         /**
          * WhiteOnSceneOut
-         * @description The ruler of white. kelvins: the body's dial, none where it has no such scale; fixed: whether the same white serves every frame; mends_from, mends_to: kelvin between which a finished
+         * @description The ruler of white. tints: settings of tint, from green to pink, none where the body has no such thing; kelvins: the body's dial, none where it has no such scale; fixed: whether the same white serves every frame; mends_from, mends_to: kelvin between which a finished
          *     file can be brought to the light's own; keeps, glow: share of the light's own colour that is left, and whites that leave others, none where it has no colour;
          *     steps: whites to lay beside it; scale: colours of light along the ruler.
          */
@@ -7195,6 +7207,8 @@ export interface components {
             kelvin: number;
             /** Tint */
             tint: number;
+            /** Tints */
+            tints: components["schemas"]["TintOut"][];
             /** Fixed */
             fixed: boolean;
             /** By Hand */

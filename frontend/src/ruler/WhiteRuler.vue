@@ -5,7 +5,7 @@ import { apart, grip } from "./white";
 
 /** White upright, a mired a mired: the lights of the scene by their share, the white that is set as a handle, and where a finished file can be mended. */
 const props = withDefaults(defineProps<{ told: Schemas["WhiteOnSceneOut"]; high?: number }>(), { high: 612 });
-const emit = defineEmits<{ kelvin: [value: number]; draw: [value: number | null] }>();
+const emit = defineEmits<{ kelvin: [value: number]; draw: [value: number | null]; tint: [name: string] }>();
 const AXIS = 62;
 const WIDEST = 84;
 const LABELS = [12000, 10000, 8000, 6500, 5500, 5000, 4500, 4000, 3600, 3200, 2800, 2500, 2200, 2000, 1800, 1600, 1400, 1200];
@@ -40,7 +40,26 @@ const hold = grip((at) => {
   drawn.value = to;
   emit("draw", to);
 });
+/** Across is tint: a hand that goes aside takes the next setting of it. */
+const ASIDE = 24;
+const across = ref<{ from: number; by: number } | null>(null);
+const tintAt = (by: number): string | undefined => {
+  const at = props.told.tints.findIndex((one) => one.as_set);
+  return at < 0 ? undefined : props.told.tints[Math.min(Math.max(at + by, 0), props.told.tints.length - 1)]?.name;
+};
+const tinted = computed(() => (across.value ? tintAt(across.value.by) : props.told.tints.find((one) => one.as_set)?.name));
+function begin(event: PointerEvent): void {
+  across.value = { from: event.clientX, by: 0 };
+  hold.take(event, within(props.told.kelvin));
+}
+function move(event: PointerEvent): void {
+  if (across.value) across.value = { ...across.value, by: Math.trunc((event.clientX - across.value.from) / ASIDE) };
+  hold.move(event);
+}
 function leave(taken: boolean): void {
+  const aside = across.value?.by ? tinted.value : undefined;
+  across.value = null;
+  if (taken && aside && !props.told.tints.find((one) => one.name === aside)?.as_set) emit("tint", aside);
   const to = drawn.value;
   drawn.value = null;
   hold.leave();
@@ -49,6 +68,14 @@ function leave(taken: boolean): void {
 }
 /** Up on the ruler is colder light: a higher kelvin. */
 function key(event: KeyboardEvent): void {
+  const aside = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
+  const tint = aside && tintAt(aside);
+  if (tint) {
+    event.preventDefault();
+    event.stopPropagation();
+    emit("tint", tint);
+    return;
+  }
   const way = { ArrowUp: 1, ArrowDown: -1, PageUp: 5, PageDown: -5 }[event.key];
   if (!way || !dial.value.length) return;
   event.preventDefault();
@@ -96,15 +123,24 @@ function key(event: KeyboardEvent): void {
         :aria-valuemin="dial[0]"
         :aria-valuemax="dial.at(-1)"
         :aria-valuenow="shown"
-        :aria-valuetext="`${Math.round(shown)} kelvin; arrow up for colder light, arrow down for warmer`"
-        @pointerdown="hold.take($event, within(told.kelvin))"
-        @pointermove="hold.move"
+        :aria-valuetext="`${Math.round(shown)} kelvin; arrow up for colder light, arrow down for warmer${tinted ? `; tint ${tinted}, left for greener, right for pinker` : ''}`"
+        @pointerdown="begin"
+        @pointermove="move"
         @pointerup="leave(true)"
         @pointercancel="leave(false)"
         @keydown="key"
       >
         <rect x="0" :y="within(shown) - 12" width="64" height="24" class="handle" />
         <text x="32" :y="within(shown) + 5" text-anchor="middle" class="on">{{ said(shown) }}</text>
+        <rect
+          v-for="(one, k) in told.tints"
+          :key="one.name"
+          :x="6 + k * (52 / told.tints.length)"
+          :y="within(shown) + 15"
+          :width="52 / told.tints.length - 3"
+          height="5"
+          :class="one.name === tinted ? 'handle' : 'tint'"
+        />
         <rect x="0" :y="within(shown) - 22" width="252" height="44" fill="transparent" />
       </g>
     </svg>
@@ -165,6 +201,10 @@ text {
 }
 .handle {
   fill: var(--ink);
+}
+.tint {
+  fill: var(--bg);
+  stroke: var(--ink);
 }
 .on {
   fill: var(--bg);

@@ -104,7 +104,7 @@ const settingErrors = computed(() =>
 const giveError = computed(() => Object.entries(errors.value).find(([place]) => place.startsWith("/concessions"))?.[1]);
 
 const hand = byHand(change);
-const { school, setByHand, whiteAt, free, brighter } = hand;
+const { school, setByHand, whiteAt, tintAt, free, brighter } = hand;
 const { unread: lockErrors, lock, read } = useTypedDial(setup, hand.lock);
 const figureErrors = computed(() => ({
   ...Object.fromEntries(Object.entries(errors.value).filter(([place]) => /^(\/locks|\/profile|$)/.test(place))),
@@ -278,7 +278,7 @@ useEventListener(window, "beforeunload", () => void bench.put());
               @setting="setByHand"
               @brighter="brighter"
             />
-            <BenchWhite v-if="decision === 'white'" :id="id" :asked="answered" @kelvin="whiteAt" />
+            <BenchWhite v-if="decision === 'white'" :id="id" :asked="answered" @kelvin="whiteAt" @tint="tintAt" />
             <BenchTime
               v-if="decision === 'shutter_type'"
               :id="id"

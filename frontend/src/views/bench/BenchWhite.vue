@@ -9,7 +9,7 @@ import { nextOn } from "@/ruler/white";
 
 /** The ruler of white in its row, small and without the picture: a hand that draws it sets kelvin. */
 const props = defineProps<{ asked: Asked | null; id: number }>();
-const emit = defineEmits<{ kelvin: [value: number] }>();
+const emit = defineEmits<{ kelvin: [value: number]; tint: [name: string] }>();
 const HIGH = 340;
 const { answer: told, wrong } = useWhite({ asked: toRef(props, "asked"), what: asItIs() }, ref("faces"));
 const rows = computed(() => told.value?.rows.slice(0, 3) ?? []);
@@ -23,7 +23,7 @@ function step(by: number): void {
   <div class="bench-white">
     <p v-if="wrong" class="error" role="alert">{{ wrong }}</p>
     <template v-if="told">
-      <WhiteRuler :told="told" :high="HIGH" @kelvin="(k) => emit('kelvin', k)" />
+      <WhiteRuler :told="told" :high="HIGH" @kelvin="(k) => emit('kelvin', k)" @tint="(name) => emit('tint', name)" />
       <div>
         <p v-for="row in rows" :key="row.label" class="row">
           <span>{{ row.label }}</span>

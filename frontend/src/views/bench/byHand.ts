@@ -50,6 +50,7 @@ export function byHand(change: Change) {
     /** White by its number, whatever way it was set before. */
     whiteAt: (kelvin: number): void =>
       change((d) => (d.settings = { ...d.settings, white_mode: "kelvin", white_kelvin: kelvin })),
+    tintAt: (name: string): void => change((d) => (d.settings = { ...d.settings, white_tint: name })),
     setByHand: (slug: string, value: number | null): void =>
       change((d) => {
         d.settings = withOne(d.settings as Record<string, number> | undefined, slug, value);

@@ -47,8 +47,8 @@ const tryDistance = (metres: number | null): void => emit("try", metres === null
     aria-labelledby="white-ruler"
   >
     <h2 id="white-ruler">White, in mireds</h2>
-    <WhiteRuler :told="white.told.value" @kelvin="white.kelvin" @draw="tryWhite" />
-    <p class="quiet hint">Draw the handle: the picture follows.</p>
+    <WhiteRuler :told="white.told.value" @kelvin="white.kelvin" @tint="white.tint" @draw="tryWhite" />
+    <p class="quiet hint">Draw the handle: the picture follows. Aside: greener or pinker.</p>
   </section>
   <section
     v-else-if="under === 'focus' && focus.told.value"

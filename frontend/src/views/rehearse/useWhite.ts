@@ -62,6 +62,8 @@ export function useWhite(held: Held, on: Ref<boolean>, change: (edit: (d: Situat
     presses,
     set,
     kelvin: (value: number): void => set({ white_mode: "kelvin", white_kelvin: value }),
+    /** Greener or pinker, with all else of white as it is. */
+    tint: (name: string): void => change((d) => (d.settings = { ...d.settings, white_tint: name })),
     /** The next or the one before on the body's dial. */
     step: (by: number): void => {
       const next = nextOn(told.value?.kelvins ?? [], told.value?.kelvin ?? 0, by);
