@@ -16,6 +16,7 @@ from craft.render.picture import lift_between
 from craft.render.rehearsal import HIGHEST, LOWEST, PER_STOP, Rehearsal, Variant, channels_of, rehearse, window_of
 from craft.render.shot import Shot, on_own, shot_of
 from craft.scales.series import Dial, label, printed
+from craft.scene.light import Light
 from craft.setup.setup import Setup
 from craft.stage.stage import Stage
 from craft.stage.stages import BY_SLUG, STAGES
@@ -34,11 +35,28 @@ Seed = Annotated[int, Field(ge=1, le=1_000_000)]
 
 
 @dataclass(frozen=True, slots=True)
+class WhiteElsewhere:
+    """A white that was set by its number in another situation of the same day: its title, kelvin and tint, and the light there."""
+
+    title: str
+    kelvin: float
+    tint: str
+    light: Light
+
+
+def nowhere(now: SituationNow) -> tuple[WhiteElsewhere, ...]:
+    """Nothing was set anywhere else."""
+    return ()
+
+
+@dataclass(frozen=True, slots=True)
 class Theirs:
-    """What is somebody's own and may be named in a question: a picture by its number; a situation of an outing, answered with their kit and profile."""
+    """What is somebody's own and may be named in a question: a picture by its number; a situation of an outing, answered with their kit and profile;
+    elsewhere: whites that they set on the same day."""
 
     picture: Callable[[int], OwnLight]
     answer: Callable[[SituationNow, bool], Answer]
+    elsewhere: Callable[[SituationNow], tuple[WhiteElsewhere, ...]] = nowhere
 
 
 def _branch(value: Any) -> str:

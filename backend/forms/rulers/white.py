@@ -25,6 +25,7 @@ from craft.white.lights import BY_KIND, spectrum_of
 from craft.white.outcome import SHOWN, LightOn, Patch, as_they_are, compromise, patches_of, skin_delta
 from craft.white.response import white_of
 from craft.white.screen import light_rgb
+from forms.outing_form import SituationNow
 from forms.rehearsal_form import RehearseIn, Theirs
 from forms.rulers.asked import OnScene, asked_of
 
@@ -311,6 +312,19 @@ def _rows(of: OnScene, key: LightOn, white: tuple[float, float]) -> list[WhiteRo
     return rows
 
 
+def _elsewhere(asked: WhiteIn, of: OnScene, key: LightOn, theirs: Theirs) -> list[WhiteRowOut]:
+    """Whites that were set on the same day in a light like this one: one comes back into the room, or works with two bodies."""
+    if not isinstance(asked.situation, SituationNow) or not offers(of.situation.body, "kelvin"):
+        return []
+    body, rows = of.situation.body, []
+    for one in theirs.elsewhere(asked.situation):
+        if one.light.kind != key.kind or abs(warmer(one.light.kelvin, key.kelvin)) > APART_MIRED:
+            continue
+        dial, tint = body.kelvin_on_dial(one.kelvin), one.tint if one.tint in TINTS else "none"
+        rows.append(_row(f"as in “{one.title}”", key, (dial, TINTS[tint]), taken(body, dial, tint)))
+    return rows
+
+
 GLOWS = (0.0, 0.25, 0.5, 0.75, 1.0)
 HUES = (1800.0, 2200.0, 2700.0, 3300.0, 4000.0, 5000.0, 6500.0, 8500.0, 12000.0)
 
@@ -367,7 +381,7 @@ def white_on(asked: WhiteIn, theirs: Theirs) -> WhiteOnSceneOut:
         scale=[HueOut(kelvin=kelvin, colour=_colour_of(kelvin)) for kelvin in HUES],
         answers=casts_of(situation.body, white[0]),
         lights=[_light(light, share, key, white) for light, share in lights],
-        rows=_rows(of, key, white),
+        rows=[*_rows(of, key, white), *_elsewhere(asked, of, key, theirs)],
         compromise=_compromise(asked.matters, lights, situation),
         words=[],
     )

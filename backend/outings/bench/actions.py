@@ -13,12 +13,12 @@ from craft.day.pairs import best_mm, rank
 from craft.errors import CraftError
 from forms.answer import Answer, answer_to
 from forms.kit_form import BodyForm, LensForm
-from forms.outing_form import SituationNow
+from forms.outing_form import SituationDocument, SituationNow
 from forms.problems import InputError, Problem
-from forms.rehearsal_form import RehearseIn, Theirs
+from forms.rehearsal_form import RehearseIn, Theirs, WhiteElsewhere
 from forms.situation_form import SituationForm
 from outings.bench.schemas import PairOut, PairsOut
-from outings.models import Outing
+from outings.models import Outing, Situation
 from outings.pictures.actions import own_of
 from outings.reading import Kit, with_bodies
 from people.guards import Somebody
@@ -71,7 +71,27 @@ def seen_from(*place: str) -> Iterator[None]:
 
 def theirs_of(person: Somebody) -> Theirs:
     """What is a person's own and may be named in a question."""
-    return Theirs(own_of(person), partial(answer_now, person))
+    return Theirs(own_of(person), partial(answer_now, person), partial(whites_elsewhere, person))
+
+
+MOST_ELSEWHERE = 8
+
+
+def whites_elsewhere(person: Somebody, now: SituationNow) -> tuple[WhiteElsewhere, ...]:
+    """Whites that a person set by their numbers in other situations of the same day; what cannot be read is left out."""
+    there = Situation.objects.filter(outing_id=now.outing, outing__person_id=person.pk, outing__deleted_at=None, deleted_at=None)
+    rows = there.filter(document__settings__white_kelvin__isnull=False).exclude(document__title=now.document.title).order_by("pk")
+    found = []
+    for row in rows.select_related("outing__person")[:MOST_ELSEWHERE]:
+        try:
+            document = SituationDocument.model_validate(row.document)
+            light = Kit(row.outing.person, (document.body, document.lens)).resolve(document, row.outing).value().light
+        except (InputError, CraftError, ValueError):
+            continue
+        settings = document.settings
+        tint = str(settings.get("white_tint", "none"))
+        found.append(WhiteElsewhere(document.title, float(settings["white_kelvin"]), tint, light))
+    return tuple(found)
 
 
 def in_full(person: Somebody, asked: RehearseIn) -> RehearseIn:

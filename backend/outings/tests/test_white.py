@@ -9,7 +9,9 @@ import numpy as np
 from PIL import Image
 
 from demo.kit import BODIES
-from outings.tests.test_ruler import TITLES, OnScene
+from outings.models import Situation
+from outings.tests.test_ruler import HALL, TITLES, OnScene
+from people.tests.caller import Caller
 
 CANDLES = {"light": {"condition": "candles"}}
 BODY = {**BODIES["quillon-lane-32"], "fixed_lens": None, "kelvin_lowest": 1000, "kelvin_highest": 25000}
@@ -69,6 +71,22 @@ class Whites(OnScene):
         self.assertTrue(rows["greener"] < rows["none"] < rows["pinker"])
         bare = {**BODY, "traits": {**BODY["traits"], "absent": [*BODY["traits"].get("absent", []), "white_tint"]}}
         self.assertEqual(self.ask("white", change={"body": bare})["tints"], [])
+
+    def test_a_room_keeps_its_white_and_it_is_proposed_where_its_light_comes_again(self) -> None:
+        hall = Situation.objects.get(outing=self.day, document__title=HALL)
+        hall.document = {**hall.document, "settings": {"white_mode": "kelvin", "white_kelvin": 3400.0, "white_tint": "pinker"}}
+        hall.save()
+
+        def rows(caller: Caller, **change: Any) -> dict[str, Any]:
+            document = {**hall.document, "title": "Later in the same room", "settings": {}, **change}
+            answer = caller.post("/api/rehearse/white", {"situation": {"outing": self.day.pk, "document": document}})
+            return {row["label"]: row for row in answer.json().get("rows", [])}
+
+        again = rows(self.caller)[f"as in “{HALL}”"]
+        self.assertEqual(again["set"], {"white_mode": "kelvin", "white_kelvin": 3400.0, "white_tint": "pinker"})
+        self.assertNotIn(f"as in “{HALL}”", rows(self.caller, light={"condition": "bright_sun"}))
+        self.assertNotIn(f"as in “{HALL}”", rows(self.caller, title=HALL), "not beside itself")
+        self.assertEqual(rows(Caller(self.bram)), {}, "nobody else's day")
 
     def test_what_is_set_by_hand_is_what_is_told(self) -> None:
         for kelvin in (2500.0, 4000.0, 9000.0):
