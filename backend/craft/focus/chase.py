@@ -32,6 +32,9 @@ TRAVEL_S = 0.4
 OF_THE_BODY = frozenset({"rate", "lag_s", "updates_s", "blackout_s"})
 """Figures that are taken as they are: there are few of them."""
 
+MOST_UPDATES_S = 120.0
+"""Readings a second that are simulated at the most: more would change nothing that shows, and take their time."""
+
 FARTHEST_M = 500.0
 """Past this everything is at infinity for focus that follows."""
 
@@ -146,7 +149,7 @@ def chase_of(situation: Situation, aperture: float, shutter: Shutter, rate: floa
         "frame_high": high_m / 2 / focal,
         "rate": rate,
         "lag_s": loop.lag_s,
-        "updates_s": loop.updates_s,
+        "updates_s": min(loop.updates_s, MOST_UPDATES_S),
         "blackout_s": loop.blackout_s,
         "error_d": reading_error_m(over) / focal**2,
         "unread": unread_share(over),

@@ -23,6 +23,9 @@ SUBJECT, NEARER, BEHIND = 0, 1, 2
 FLAT = 1e-4
 """The farthest that is read, in dioptres."""
 
+FASTEST_D_S = 1e4
+"""No pace is told as more, in dioptres a second: what is lost so fast is lost anyway."""
+
 SIGMAS = 4.0
 """So many deviations of a reading are no surprise."""
 
@@ -183,7 +186,7 @@ def _forward(z: Floats, v: Floats, time: Figure, flat: Figure, nearest: Figure, 
     """Place and pace in dioptres after a time at one pace in metres; at most so many times nearer."""
     later = _within(np.asarray(z * z / np.maximum(z - v * time, z / most), np.float32), flat, nearest)
     ratio = later / z
-    return later, np.asarray(v * ratio * ratio, np.float32)
+    return later, _within(v * ratio * ratio, -FASTEST_D_S, FASTEST_D_S)
 
 
 def _fired(chase: Chase, paths: Paths, ready: Flags, waits: Sequence[float | None]) -> Flags:
