@@ -2,7 +2,8 @@
 import { computed, ref } from "vue";
 import type { Schemas } from "@/api/client";
 import { drawn, far } from "./distance";
-import { apart, grip } from "./white";
+import Handle from "./Handle.vue";
+import { apart } from "./white";
 
 /** Distance upright, each doubling alike: what is sharp, how large the discs are, what stands where; focus and what must be sharp are handles. */
 const props = withDefaults(
@@ -65,17 +66,16 @@ const things = computed(() =>
   ),
 );
 const circle = (disc: number): number => Math.min(13, Math.max(1.2, (disc * PICTURE) / 2));
-const hold = grip((at) => {
+function draw(at: number): void {
   const to = metresAt(at);
   const next = to === null ? props.told.farthest_m * 8 : Math.max(drawn(to), props.told.nearest_m);
   if (next === trial.value) return;
   trial.value = next;
   emit("draw", next);
-});
+}
 function leave(taken: boolean): void {
   const to = trial.value;
   trial.value = null;
-  hold.leave();
   emit("draw", null);
   if (taken && to !== null && to !== props.told.focus_m) emit("focus", to);
 }
@@ -91,7 +91,7 @@ function key(event: KeyboardEvent): void {
 
 /** The near end of what is sharp goes with the aperture: 1/near - 1/focus is as its f-number. */
 const opened = ref<number | null>(null);
-const openTo = grip((at) => {
+function open(at: number): void {
   const near = Math.min(metresAt(at) ?? props.told.focus_m, props.told.focus_m * 0.999);
   const now = 1 / props.told.near_m - 1 / props.told.focus_m;
   const wanted = (props.aperture * (1 / near - 1 / props.told.focus_m)) / (now || 1e-9);
@@ -101,14 +101,10 @@ const openTo = grip((at) => {
   if (next === opened.value) return;
   opened.value = next;
   emit("open", next);
-});
-function beginOpen(event: PointerEvent): void {
-  openTo.take(event, within(props.told.near_m));
 }
 function dropOpen(taken: boolean): void {
   const to = opened.value;
   opened.value = null;
-  openTo.leave();
   emit("open", null);
   if (taken && to !== null && to !== props.aperture) emit("aperture", to);
 }
@@ -124,19 +120,13 @@ function keyOpen(event: KeyboardEvent): void {
 
 /** An end of what must be sharp, or another subject, while it is drawn. */
 const pulled = ref<{ what: string; at: number | null } | null>(null);
-const pull = grip((at) => {
-  if (!pulled.value) return;
+function pull(what: string, at: number): void {
   const to = metresAt(at);
-  pulled.value = { ...pulled.value, at: to === null ? null : drawn(to) };
-});
-function begin(event: PointerEvent, what: string, from: number | null): void {
-  pulled.value = { what, at: from };
-  pull.take(event, within(from));
+  pulled.value = { what, at: to === null ? null : drawn(to) };
 }
 function drop(taken: boolean): void {
   const now = pulled.value;
   pulled.value = null;
-  pull.leave();
   if (!taken || !now) return;
   if (now.what === "near_m" || now.what === "far_m") {
     if (now.at !== null || now.what === "far_m") emit("band", now.what, now.at);
@@ -180,24 +170,19 @@ function step(event: KeyboardEvent, what: "near_m" | "far_m" | number, at: numbe
         :height="Math.max(2, within(told.near_m) - within(told.far_m))"
         class="sharp"
       />
-      <g
+      <Handle
         v-if="apertures.length"
-        class="pull"
-        role="slider"
-        tabindex="0"
-        aria-label="what is sharp, by the aperture"
-        aria-orientation="vertical"
-        :aria-valuenow="opened ?? aperture"
-        :aria-valuetext="`${told.aperture}: sharp from ${said(told.near_m)}; arrow down for a narrower aperture`"
-        @pointerdown="beginOpen"
-        @pointermove="openTo.move"
-        @pointerup="dropOpen(true)"
-        @pointercancel="dropOpen(false)"
-        @keydown="keyOpen"
+        :y="within(told.near_m)"
+        label="what is sharp, by the aperture"
+        :now="opened ?? aperture"
+        :said="`${told.aperture}: sharp from ${said(told.near_m)}; arrow down for a narrower aperture`"
+        :hit="[AXIS - 6, -2, 22, 18]"
+        @draw="open"
+        @leave="dropOpen"
+        @key="keyOpen"
       >
         <path :d="`M${AXIS - 3} ${within(told.near_m) + 2}h15`" class="open" />
-        <rect :x="AXIS - 6" :y="within(told.near_m) - 2" width="22" height="18" fill="transparent" />
-      </g>
+      </Handle>
       <g v-if="told.hyperfocal_m < told.farthest_m && told.hyperfocal_m > told.nearest_m">
         <path :d="`M${AXIS} ${y(told.hyperfocal_m)}h120`" class="hyperfocal" />
         <text :x="AXIS + 46" :y="y(told.hyperfocal_m) - 5" class="binding">hyperfocal {{ said(told.hyperfocal_m) }}</text>
@@ -213,110 +198,63 @@ function step(event: KeyboardEvent, what: "near_m" | "far_m" | number, at: numbe
         </text>
       </g>
       <path v-for="at in told.stack" :key="at" :d="`M${AXIS + 12} ${within(at)}h14`" class="plane" />
-      <g
+      <Handle
         v-for="end in [
           { what: 'far_m' as const, at: told.wanted.far_m, name: 'farthest that must be sharp' },
           { what: 'near_m' as const, at: told.wanted.near_m, name: 'nearest that must be sharp' },
         ]"
         :key="end.what"
-        class="pull"
-        role="slider"
-        tabindex="0"
-        :aria-label="`${end.name}, in metres`"
-        aria-orientation="vertical"
-        :aria-valuenow="end.at ?? told.farthest_m"
-        :aria-valuetext="said(end.at)"
-        @pointerdown="begin($event, end.what, end.at)"
-        @pointermove="pull.move"
-        @pointerup="drop(true)"
-        @pointercancel="drop(false)"
-        @keydown="step($event, end.what, end.at)"
+        :y="placeOf(end.what, end.at)"
+        :label="`${end.name}, in metres`"
+        :now="end.at ?? told.farthest_m"
+        :said="said(end.at)"
+        :hit="[AXIS + 10, -12, 32, 24]"
+        @draw="(at) => pull(end.what, at)"
+        @leave="drop"
+        @key="step($event, end.what, end.at)"
       >
-        <path :d="`M${AXIS + 14} ${placeOf(end.what, end.at)}h${end.what === 'far_m' ? 12 : 12}`" class="want" />
-        <rect :x="AXIS + 10" :y="placeOf(end.what, end.at) - 12" width="32" height="24" fill="transparent" />
-      </g>
+        <path :d="`M${AXIS + 14} ${placeOf(end.what, end.at)}h12`" class="want" />
+      </Handle>
       <path
         :d="`M${AXIS + 20} ${placeOf('far_m', told.wanted.far_m)}V${placeOf('near_m', told.wanted.near_m)}`"
         class="want thin"
       />
-      <g
+      <Handle
         v-for="(one, k) in told.others"
         :key="`other ${k}`"
-        class="pull"
-        role="slider"
-        tabindex="0"
-        :aria-label="`another that is to be sharp, in metres`"
-        aria-orientation="vertical"
-        :aria-valuenow="one.distance_m ?? 0"
-        :aria-valuetext="said(one.distance_m)"
-        @pointerdown="begin($event, String(k), one.distance_m)"
-        @pointermove="pull.move"
-        @pointerup="drop(true)"
-        @pointercancel="drop(false)"
-        @keydown="step($event, k, one.distance_m)"
+        :y="placeOf(String(k), one.distance_m)"
+        label="another that is to be sharp, in metres"
+        :now="one.distance_m ?? 0"
+        :said="said(one.distance_m)"
+        :hit="[AXIS + 24, -16, 32, 32]"
+        @draw="(at) => pull(String(k), at)"
+        @leave="drop"
+        @key="step($event, k, one.distance_m)"
       >
         <path :d="`M${AXIS + 34} ${placeOf(String(k), one.distance_m) - 7}l7 7l-7 7l-7 -7z`" class="other" />
-        <rect :x="AXIS + 24" :y="placeOf(String(k), one.distance_m) - 16" width="32" height="32" fill="transparent" />
-      </g>
+      </Handle>
       <path :d="`M${AXIS} ${within(shown)}H${AXIS + 46}`" class="line" />
-      <g
-        class="grip"
-        role="slider"
-        :tabindex="told.puts ? 0 : -1"
-        aria-label="focus, in metres"
-        aria-orientation="vertical"
-        :aria-valuemin="told.nearest_m"
-        :aria-valuenow="shown"
-        :aria-valuetext="`${said(shown)}; arrow up for farther away, arrow down for nearer`"
-        :aria-disabled="!told.puts"
-        @pointerdown="told.puts && hold.take($event, within(told.focus_m))"
-        @pointermove="hold.move"
-        @pointerup="leave(true)"
-        @pointercancel="leave(false)"
-        @keydown="key"
-      >
-        <rect x="0" :y="within(shown) - 12" width="60" height="24" class="handle" :class="{ put: told.by_hand }" />
-        <text x="30" :y="within(shown) + 5" text-anchor="middle" class="on">{{ said(shown) }}</text>
-        <rect x="0" :y="within(shown) - 22" :width="AXIS + 8" height="44" fill="transparent" />
-      </g>
+      <Handle
+        :y="within(shown)"
+        :text="said(shown)"
+        label="focus, in metres"
+        :now="shown"
+        :min="told.nearest_m"
+        :still="!told.puts"
+        :said="`${said(shown)}; arrow up for farther away, arrow down for nearer`"
+        :hit="[0, -22, AXIS + 8, 44]"
+        @draw="draw"
+        @leave="leave"
+        @key="key"
+      />
     </svg>
     <figcaption class="visually-hidden">{{ told.words.join(" ") }}</figcaption>
   </figure>
 </template>
 
+<style scoped src="./ruler.css"></style>
 <style scoped>
-.ruler {
-  margin: 0;
-}
-text {
-  font-size: 12px;
-  fill: var(--ink);
-}
-.second {
-  fill: var(--second);
-}
-.name {
-  font-weight: 600;
-}
-.name,
-.second,
-.binding {
-  paint-order: stroke;
-  stroke: var(--bg);
-  stroke-width: 4px;
-}
-.ink,
-.line {
-  stroke: var(--ink);
-  fill: none;
-}
-.axis {
-  fill: var(--bg);
-  stroke: var(--ink);
-}
-.sharp,
-.handle,
-.dot {
+.sharp {
   fill: var(--ink);
 }
 .discs {
@@ -333,10 +271,6 @@ text {
 .hyperfocal {
   stroke: var(--binding);
   stroke-width: 2;
-}
-.binding {
-  fill: var(--binding);
-  font-weight: 600;
 }
 .within {
   fill: var(--ink);
@@ -360,26 +294,5 @@ text {
   fill: var(--bg);
   stroke: var(--ink);
   stroke-width: 1.5;
-}
-.on {
-  fill: var(--bg);
-  font-weight: 640;
-  font-size: 13px;
-}
-.put {
-  stroke: var(--ink);
-  stroke-width: 3;
-}
-.grip,
-.pull {
-  cursor: grab;
-  touch-action: none;
-}
-.grip[aria-disabled="true"] {
-  cursor: default;
-}
-.grip:active,
-.pull:active {
-  cursor: grabbing;
 }
 </style>

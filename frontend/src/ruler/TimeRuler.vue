@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from "vue";
 import type { Schemas } from "@/api/client";
-import { apart, grip } from "./white";
+import Handle from "./Handle.vue";
+import { apart } from "./white";
 
 /** Time upright, a stop a stop, the shorter above: what movement comes out as, and what hand, lamps and shutters allow; the time that is set as a handle. */
 const props = withDefaults(defineProps<{ told: Schemas["TimeOnSceneOut"]; high?: number }>(), { high: 612 });
@@ -42,16 +43,15 @@ const shown = computed(() => drawn.value ?? props.told.time_s);
 const label = computed(() => props.told.labels[props.told.dial.indexOf(shown.value)] ?? props.told.label);
 const nearest = (at: number): number =>
   props.told.dial.reduce((best, one) => (Math.abs(y(one) - at) < Math.abs(y(best) - at) ? one : best), props.told.time_s);
-const hold = grip((at) => {
+function draw(at: number): void {
   const to = nearest(at);
   if (to === drawn.value) return;
   drawn.value = to;
   emit("draw", to);
-});
+}
 function leave(taken: boolean): void {
   const to = drawn.value;
   drawn.value = null;
-  hold.leave();
   emit("draw", null);
   if (taken && to !== null && to !== props.told.time_s) emit("time", to);
 }
@@ -120,58 +120,29 @@ function key(event: KeyboardEvent): void {
         </text>
       </template>
       <path :d="`M${AXIS} ${within(shown)}H${AXIS + BAR + 16}`" class="line" />
-      <g
-        class="grip"
-        role="slider"
-        tabindex="0"
-        aria-label="time"
-        aria-orientation="vertical"
-        :aria-valuemin="told.dial[0]"
-        :aria-valuemax="told.dial.at(-1)"
-        :aria-valuenow="shown"
-        :aria-valuetext="`${label}; arrow up for shorter, arrow down for longer`"
-        @pointerdown="hold.take($event, within(told.time_s))"
-        @pointermove="hold.move"
-        @pointerup="leave(true)"
-        @pointercancel="leave(false)"
-        @keydown="key"
-      >
-        <rect x="0" :y="within(shown) - 12" width="60" height="24" class="handle" />
-        <text x="30" :y="within(shown) + 5" text-anchor="middle" class="on">{{ label }}</text>
-        <rect x="0" :y="within(shown) - 22" width="130" height="44" fill="transparent" />
-      </g>
+      <Handle
+        :y="within(shown)"
+        :text="label"
+        label="time"
+        :now="shown"
+        :min="told.dial[0]"
+        :max="told.dial.at(-1)"
+        :said="`${label}; arrow up for shorter, arrow down for longer`"
+        @draw="draw"
+        @leave="leave"
+        @key="key"
+      />
       <text v-if="lamps.length" :x="AXIS + BAR + 20" :y="high + 8" class="second">● steady by these lamps</text>
     </svg>
     <figcaption class="visually-hidden">{{ told.words.join(" ") }}</figcaption>
   </figure>
 </template>
 
+<style scoped src="./ruler.css"></style>
 <style scoped>
-.ruler {
-  margin: 0;
-}
-text {
-  font-size: 12px;
-  fill: var(--ink);
-}
-.second {
-  fill: var(--second);
-}
-.name {
-  font-weight: 600;
-}
 .plainly {
   font-weight: 400;
 }
-.name,
-.second,
-.binding {
-  paint-order: stroke;
-  stroke: var(--bg);
-  stroke-width: 4px;
-}
-.ink,
-.line,
 .stroke {
   stroke: var(--ink);
   fill: none;
@@ -184,11 +155,6 @@ text {
   stroke: var(--binding);
   stroke-width: 2;
 }
-.binding {
-  fill: var(--binding);
-  font-weight: 600;
-}
-.axis,
 .zone {
   fill: var(--bg);
   stroke: var(--ink);
@@ -201,21 +167,5 @@ text {
 }
 .streak {
   fill: url(#t-streak);
-}
-.dot,
-.handle {
-  fill: var(--ink);
-}
-.on {
-  fill: var(--bg);
-  font-weight: 640;
-  font-size: 13px;
-}
-.grip {
-  cursor: grab;
-  touch-action: none;
-}
-.grip:active {
-  cursor: grabbing;
 }
 </style>

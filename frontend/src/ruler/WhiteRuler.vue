@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from "vue";
 import type { Schemas } from "@/api/client";
-import { apart, grip } from "./white";
+import Handle from "./Handle.vue";
+import { apart } from "./white";
 
 /** White upright, a mired a mired: the lights of the scene by their share, the white that is set as a handle, and where a finished file can be mended. */
 const props = withDefaults(defineProps<{ told: Schemas["WhiteOnSceneOut"]; high?: number }>(), { high: 612 });
@@ -33,36 +34,28 @@ const lights = computed(() =>
   apart(props.told.lights.map((one) => ({ ...one, y: within(one.kelvin), wide: 8 + (one.share ?? 0.1) * WIDEST }))),
 );
 const said = (kelvin: number): string => `${Math.round(kelvin)}\u00a0K`;
-const hold = grip((at) => {
+/** Across is tint: a hand that goes aside takes the next setting of it. */
+const ASIDE = 24;
+const across = ref(0);
+const tintAt = (by: number): string | undefined => {
+  const at = props.told.tints.findIndex((one) => one.as_set);
+  return at < 0 ? undefined : props.told.tints[Math.min(Math.max(at + by, 0), props.told.tints.length - 1)]?.name;
+};
+const tinted = computed(() => (across.value ? tintAt(across.value) : props.told.tints.find((one) => one.as_set)?.name));
+function draw(at: number, aside: number): void {
+  across.value = Math.trunc(aside / ASIDE);
   if (!dial.value.length) return;
   const to = nearest(kelvinAt(at));
   if (to === drawn.value) return;
   drawn.value = to;
   emit("draw", to);
-});
-/** Across is tint: a hand that goes aside takes the next setting of it. */
-const ASIDE = 24;
-const across = ref<{ from: number; by: number } | null>(null);
-const tintAt = (by: number): string | undefined => {
-  const at = props.told.tints.findIndex((one) => one.as_set);
-  return at < 0 ? undefined : props.told.tints[Math.min(Math.max(at + by, 0), props.told.tints.length - 1)]?.name;
-};
-const tinted = computed(() => (across.value ? tintAt(across.value.by) : props.told.tints.find((one) => one.as_set)?.name));
-function begin(event: PointerEvent): void {
-  across.value = { from: event.clientX, by: 0 };
-  hold.take(event, within(props.told.kelvin));
-}
-function move(event: PointerEvent): void {
-  if (across.value) across.value = { ...across.value, by: Math.trunc((event.clientX - across.value.from) / ASIDE) };
-  hold.move(event);
 }
 function leave(taken: boolean): void {
-  const aside = across.value?.by ? tinted.value : undefined;
-  across.value = null;
+  const aside = across.value ? tinted.value : undefined;
+  across.value = 0;
   if (taken && aside && !props.told.tints.find((one) => one.name === aside)?.as_set) emit("tint", aside);
   const to = drawn.value;
   drawn.value = null;
-  hold.leave();
   emit("draw", null);
   if (taken && to !== null && to !== props.told.kelvin) emit("kelvin", to);
 }
@@ -114,68 +107,36 @@ function key(event: KeyboardEvent): void {
         <text x="232" :y="within(told.mends_from) - 6" text-anchor="end" class="binding">a finished file can be mended</text>
       </g>
       <path :d="`M${AXIS} ${within(shown)}H244`" class="line" />
-      <g
-        class="grip"
-        role="slider"
-        tabindex="0"
-        aria-label="white, in kelvin"
-        aria-orientation="vertical"
-        :aria-valuemin="dial[0]"
-        :aria-valuemax="dial.at(-1)"
-        :aria-valuenow="shown"
-        :aria-valuetext="`${Math.round(shown)} kelvin; arrow up for colder light, arrow down for warmer${tinted ? `; tint ${tinted}, left for greener, right for pinker` : ''}`"
-        @pointerdown="begin"
-        @pointermove="move"
-        @pointerup="leave(true)"
-        @pointercancel="leave(false)"
-        @keydown="key"
+      <Handle
+        :y="within(shown)"
+        :text="said(shown)"
+        label="white, in kelvin"
+        :now="shown"
+        :min="dial[0]"
+        :max="dial.at(-1)"
+        :said="`${Math.round(shown)} kelvin; arrow up for colder light, arrow down for warmer${tinted ? `; tint ${tinted}, left for greener, right for pinker` : ''}`"
+        :hit="[0, -22, 252, 44]"
+        @draw="draw"
+        @leave="leave"
+        @key="key"
       >
-        <rect x="0" :y="within(shown) - 12" width="64" height="24" class="handle" />
-        <text x="32" :y="within(shown) + 5" text-anchor="middle" class="on">{{ said(shown) }}</text>
         <rect
           v-for="(one, k) in told.tints"
           :key="one.name"
-          :x="6 + k * (52 / told.tints.length)"
+          :x="5 + k * (51 / told.tints.length)"
           :y="within(shown) + 15"
-          :width="52 / told.tints.length - 3"
+          :width="51 / told.tints.length - 3"
           height="5"
           :class="one.name === tinted ? 'handle' : 'tint'"
         />
-        <rect x="0" :y="within(shown) - 22" width="252" height="44" fill="transparent" />
-      </g>
+      </Handle>
     </svg>
     <figcaption class="visually-hidden">{{ told.words.join(" ") }}</figcaption>
   </figure>
 </template>
 
+<style scoped src="./ruler.css"></style>
 <style scoped>
-.ruler {
-  margin: 0;
-}
-text {
-  font-size: 12px;
-  fill: var(--ink);
-}
-.second {
-  fill: var(--second);
-}
-.name {
-  font-weight: 600;
-}
-.name,
-.binding {
-  paint-order: stroke;
-  stroke: var(--bg);
-  stroke-width: 4px;
-}
-.ink,
-.line {
-  stroke: var(--ink);
-  fill: none;
-}
-.thin {
-  stroke-width: 0.6;
-}
 .hues {
   fill: url(#w-hues);
   stroke: var(--ink);
@@ -187,35 +148,13 @@ text {
   fill: url(#w-dots);
   stroke: var(--ink);
 }
-.dot {
-  fill: var(--ink);
-}
 .band {
   stroke: var(--binding);
   stroke-width: 2;
   fill: none;
 }
-.binding {
-  fill: var(--binding);
-  font-weight: 600;
-}
-.handle {
-  fill: var(--ink);
-}
 .tint {
   fill: var(--bg);
   stroke: var(--ink);
-}
-.on {
-  fill: var(--bg);
-  font-weight: 640;
-  font-size: 13px;
-}
-.grip {
-  cursor: grab;
-  touch-action: none;
-}
-.grip:active {
-  cursor: grabbing;
 }
 </style>

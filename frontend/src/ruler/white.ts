@@ -13,20 +13,3 @@ export function apart<T extends { y: number }>(all: T[], gap = LABEL): (T & { at
 /** The next white of a dial, or the one before; none at its ends. */
 export const nextOn = (dial: number[], now: number, by: number): number | undefined =>
   by > 0 ? dial.find((one) => one > now + 1) : dial.filter((one) => one < now - 1).at(-1);
-
-/** A handle that is drawn up and down: told where it comes to, in the drawing's own height. */
-export function grip(come: (at: number) => void) {
-  let held: { from: number; at: number } | null = null;
-  return {
-    take(event: PointerEvent, at: number): void {
-      (event.currentTarget as SVGElement).setPointerCapture(event.pointerId);
-      held = { from: event.clientY, at };
-    },
-    move(event: PointerEvent): void {
-      if (held) come(held.at + event.clientY - held.from);
-    },
-    leave(): void {
-      held = null;
-    },
-  };
-}
