@@ -93,6 +93,20 @@ class ClosedForm(TestCase):
         last = t > 0.8
         self.assertLess(float(np.abs(1 / steady.lens[last, 0] - 1 / steady.paths.at_frame[last]).max()), 0.001)
 
+    def test_where_it_turns_the_lens_is_behind_by_what_a_forecast_at_one_pace_leaves_out(self) -> None:
+        """Going by at one pace its distance is accelerated by v²/r where it is nearest. A filter of place and pace that has settled leaves a residual of
+        a dt²/h each reading; what a forecast over the lag then misses follows from it, and is a half a L² for a loop that reads without end."""
+        passing = replace(PLAIN, across_m_s=8.0, distance_m=10.0, error_d=1e-9, tolerance_d=0.01)
+        nearer = passing.across_m_s**2 / passing.distance_m
+        for path, expects in PATHS.items():
+            for lag, updates in ((0.05, 40.0), (0.1, 60.0)):
+                dt, g, h = 1 / updates, 1 - expects.memory**2, (1 - expects.memory) ** 2
+                behind = nearer * ((1 - g) / h * dt**2 + (g / h - 0.5) * dt * lag + lag**2 / 2)
+                made = follow(replace(passing, lag_s=lag, updates_s=updates), [way(path=path)], 2, 1)
+                k = len(made.paths.t) // 2
+                with self.subTest(path=path, lag=lag):
+                    self.assertAlmostEqual(float(1 / made.paths.at_frame[k, 0] - 1 / made.lens[k, 0, 0]), behind, delta=behind * 0.15)
+
     def test_waiting_catches_what_passes_within_depth(self) -> None:
         chase = replace(PLAIN, toward_m_s=8.0, tolerance_d=0.0008)
         near, far = 1 / (1 / 20 + 0.0008), 1 / (1 / 20 - 0.0008)
