@@ -26,9 +26,6 @@ REACTS_S = 0.15
 TURNS_S = 0.8
 """A subject of no foresight at all changes its whole speed within so long (an estimate)."""
 
-TRAVEL_S = 0.4
-"""Time in which an ordinary lens goes from its nearest to infinity (an estimate)."""
-
 OF_THE_BODY = frozenset({"rate", "lag_s", "updates_s", "blackout_s"})
 """Figures that are taken as they are: there are few of them."""
 
@@ -143,7 +140,7 @@ def chase_of(situation: Situation, aperture: float, shutter: Shutter, rate: floa
         "changes": near.changes,
         "tolerance_d": situation.coc_m * aperture / focal**2,
         "nearest_d": 1 / situation.lens.closest_m,
-        "travel_d_s": 1 / situation.lens.closest_m / (situation.lens.travel_s or TRAVEL_S),
+        "travel_d_s": situation.lens.dioptres_s,
         "aim": math.hypot(hand, behind),
         "frame_wide": wide_m / 2 / focal,
         "frame_high": high_m / 2 / focal,

@@ -7,6 +7,9 @@ from dataclasses import dataclass, field
 
 from craft.errors import CraftError
 
+TRAVEL_S = 0.4
+"""Time in which an ordinary lens goes from its nearest to infinity (an estimate)."""
+
 
 @dataclass(frozen=True, slots=True)
 class Lens:
@@ -82,6 +85,15 @@ class Lens:
             return self.widest_short
         share = math.log(focal_length_mm / self.focal_min_mm) / math.log(self.focal_max_mm / self.focal_min_mm)
         return float(self.widest_short * (self.widest_long / self.widest_short) ** share)
+
+    @property
+    def dioptres_s(self) -> float:
+        """Dioptres a second that focus goes, evenly from its nearest to infinity.
+
+        >>> Lens("z", 24, 96, 2.8, 5.6, 22, 0.5, travel_s=0.25).dioptres_s
+        8.0
+        """
+        return 1 / self.closest_m / (self.travel_s or TRAVEL_S)
 
     def check_focal(self, focal_length_mm: float) -> None:
         """Refuse a focal length outside the zoom.

@@ -6,14 +6,14 @@ import math
 
 from pydantic import BaseModel
 
-from craft.bracketing.of_others import focus_set
+from craft.bracketing.of_others import focus_set, stack_s
 from craft.decisions.facts import say
-from craft.focus.chase import TRAVEL_S
 from craft.focus.loops import Loop, loop_of
 from craft.kit.features import features_of
 from craft.optics.focusing import diffracted_aperture, recomposing_m, share_within, told_sharp_m
 from craft.optics.sharpness import aperture_interval, defocus_disc_m, depth_limits_m, hyperfocal_m
 from craft.render.distances import Landmark, landmarks
+from craft.render.sets import drifts
 from craft.render.shot import Shot
 from craft.scales.series import Dial, exact_stops, label
 from craft.scene.situation import Situation
@@ -21,6 +21,7 @@ from craft.setup.setup import Setup
 from craft.setup.zone import DISTANCES_M, open_end
 from craft.vocabulary.terms import FocusMode
 from forms.rehearsal_form import RehearseIn, Theirs, shot_under
+from forms.rulers.sets import DriftOut
 
 FINDER_PX = 1280.0
 """Pixels across an ordinary finder (3.7 million dots, three to a pixel)."""
@@ -108,7 +109,7 @@ class UntilOut(BaseModel):
 class DistanceOnSceneOut(BaseModel):
     """The ruler of distance. nearest_m, farthest_m: its ends, infinity lies past the farther; focus_m: where focus lies, near_m to far_m: what is sharp; wanted: what must be; puts: whether a hand may put focus
     somewhere, by_hand: whether it did, follows: whether focus follows the subject; hyperfocal_m; diffracted: f-number at which diffraction alone shows; spare_stops: to open and still hold
-    what must be sharp, under 0 what is wanting; subject, others, things: at their distances; scale: discs along the ruler; coc_um; stack: distances of a set of focus, empty where one frame does;
+    what must be sharp, under 0 what is wanting; subject, others, things: at their distances; scale: discs along the ruler; coc_um; stack: distances of a set of focus, empty where one frame does, stack_s: its seconds, stack_drifts: what moves meanwhile;
     zone, distances: the zone table, null is infinity; paces; peaking, magnified: what they show as sharp; caught: of people who come by, none where there are none; until: ways from the press to the frame."""
 
     nearest_m: float
@@ -133,6 +134,8 @@ class DistanceOnSceneOut(BaseModel):
     recomposed: list[RecomposedOut]
     stack: list[float]
     stack_words: str
+    stack_s: float
+    stack_drifts: list[DriftOut]
     zone: list[ZoneRowOut]
     distances: list[float | None]
     paces: float
@@ -166,6 +169,8 @@ def distance_on(asked: RehearseIn, theirs: Theirs) -> DistanceOnSceneOut:
     farthest = max(FARTHEST_M, *(2 * end for end in (*ends, wanted[1]) if math.isfinite(end) and end < 20_000))
     things = [] if shot.own else [_thing(one.name, one.distance_m, situation, shot) for one in _named(shot, farthest)]
     stack = focus_set(situation, setup.exposure.aperture, bool(setup.facts["moving"]))
+    lasts = stack_s(situation, stack.places, shot.time_s)
+    moved = drifts(situation, shot, lasts)[0] if stack.frames > 1 and shot.own is None else ()
     distances = _distances(situation)
     follows = setup.focus.following is not None
     return DistanceOnSceneOut(
@@ -191,6 +196,8 @@ def distance_on(asked: RehearseIn, theirs: Theirs) -> DistanceOnSceneOut:
         recomposed=[_recomposed(situation, share, far - at) for share in (1 / 3, 1 / 2, 2 / 3)],
         stack=[min(place, farthest) for place in stack.places] if stack.frames > 1 else [],
         stack_words=stack.words if stack.frames != 1 else "",
+        stack_s=round(lasts, 2),
+        stack_drifts=[DriftOut(what=one.what, pixels=one.pixels) for one in moved],
         zone=_zone(situation, setup, distances),
         distances=[open_end(d) for d in distances],
         paces=at / PACE_M,
@@ -263,7 +270,7 @@ def _until(situation: Situation, loop: Loop) -> list[UntilOut]:
     left = [UntilOut(label="focus set and left", seconds=loop.lag_s, asks="a distance one trusts")]
     if not situation.finds_by_itself:
         return left
-    finding = READINGS / loop.updates_s + (situation.lens.travel_s or TRAVEL_S) / 2
+    finding = READINGS / loop.updates_s + 1 / situation.lens.closest_m / situation.lens.dioptres_s / 2
     tokens = features_of(situation.body, situation.lens)
     held = UntilOut(label="followed already, by half a press or the thumb", seconds=loop.lag_s, asks="that it is in the area before")
     found = UntilOut(label="found by the press that fires", seconds=loop.lag_s + finding, asks="focus first: it waits")

@@ -83,6 +83,27 @@ class Distance(TestCase):
                 for wide, narrow in zip(row.reach, closer.reach, strict=True):
                     self.assertTrue(narrow.near_m <= wide.near_m and (narrow.far_m or math.inf) >= (wide.far_m or math.inf))
 
+    def test_a_set_of_focus_takes_its_exposures_and_the_lenss_way_and_what_moves_goes_on(self) -> None:
+        raw = {
+            **drawn(random.Random(3), body=BODIES["merrow-swift-20"], lens=LENSES["merrow-70-200"]),
+            "genre": "landscape", "subject": "grass", "support": "tripod", "focal_length_mm": 200,
+            "motion": {"distance_m": 4, "near_m": 3.0, "far_m": 6.0}, "locks": {"aperture": 8, "shutter_s": 0.5},
+        }  # fmt: skip
+        usual = distance(raw)
+        slow = distance({**raw, "lens": {**LENSES["merrow-70-200"], "travel_s": 2.0}})
+        longer = distance({**raw, "locks": {"aperture": 8, "shutter_s": 1}})
+        frames, way = len(usual.stack), LENSES["merrow-70-200"]["closest_m"] * (1 / usual.stack[0] - 1 / usual.stack[-1])
+        self.assertGreater(frames, 3)
+        self.assertAlmostEqual(
+            usual.stack_s, frames * 0.5 + (frames - 1) / BODIES["merrow-swift-20"]["frames_per_second"] + 0.4 * way, delta=0.02
+        )
+        self.assertAlmostEqual(slow.stack_s - usual.stack_s, (2.0 - 0.4) * way, delta=0.02)
+        self.assertAlmostEqual(longer.stack_s - usual.stack_s, frames * 0.5, delta=0.02)
+        meanwhile = {one.what: one.pixels for one in usual.stack_drifts}
+        self.assertTrue(meanwhile)
+        for one in longer.stack_drifts:
+            self.assertAlmostEqual(one.pixels / meanwhile[one.what], longer.stack_s / usual.stack_s, delta=0.01)
+
     def test_each_way_to_the_frame_waits_as_long_as_it_must(self) -> None:
         raw = drawn(random.Random(3), body=BODIES["merrow-swift-20"], lens=LENSES["merrow-70-200"])
         usual = {one.label.split(",")[0]: one.seconds for one in distance(raw).until}

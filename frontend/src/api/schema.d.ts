@@ -7510,7 +7510,7 @@ export interface components {
          * DistanceOnSceneOut
          * @description The ruler of distance. nearest_m, farthest_m: its ends, infinity lies past the farther; focus_m: where focus lies, near_m to far_m: what is sharp; wanted: what must be; puts: whether a hand may put focus
          *     somewhere, by_hand: whether it did, follows: whether focus follows the subject; hyperfocal_m; diffracted: f-number at which diffraction alone shows; spare_stops: to open and still hold
-         *     what must be sharp, under 0 what is wanting; subject, others, things: at their distances; scale: discs along the ruler; coc_um; stack: distances of a set of focus, empty where one frame does;
+         *     what must be sharp, under 0 what is wanting; subject, others, things: at their distances; scale: discs along the ruler; coc_um; stack: distances of a set of focus, empty where one frame does, stack_s: its seconds, stack_drifts: what moves meanwhile;
          *     zone, distances: the zone table, null is infinity; paces; peaking, magnified: what they show as sharp; caught: of people who come by, none where there are none; until: ways from the press to the frame.
          */
         DistanceOnSceneOut: {
@@ -7555,6 +7555,10 @@ export interface components {
             stack: number[];
             /** Stack Words */
             stack_words: string;
+            /** Stack S */
+            stack_s: number;
+            /** Stack Drifts */
+            stack_drifts: components["schemas"]["DriftOut"][];
             /** Zone */
             zone: components["schemas"]["ZoneRowOut"][];
             /** Distances */

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from "vue";
 import type { Schemas } from "@/api/client";
+import { drifted } from "@/picture/drifted";
 import FramePicture from "@/picture/FramePicture.vue";
 import { frameAt } from "@/picture/frames";
 import { useLongerSet, type Held } from "@/picture/useOnScene";
@@ -93,9 +94,7 @@ const merges = computed(() =>
     </template>
     <h3 v-if="!held.what.own.value">What moves meanwhile, in pixels</h3>
     <p v-if="!held.what.own.value" class="reason">
-      <template v-if="found.drifts.length">{{
-        found.drifts.map((one) => `${one.what} ${one.pixels < 10 ? one.pixels.toFixed(1) : one.pixels.toFixed(0)}`).join("; ")
-      }}</template><template v-else>Nothing</template
+      <template v-if="found.drifts.length">{{ drifted(found.drifts) }}</template><template v-else>Nothing</template
       ><template v-if="found.crop_share > 0.0005"
         >; lining the frames up crops {{ percent(found.crop_share) }} of the width</template
       >.

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from "vue";
 import type { Schemas } from "@/api/client";
+import { drifted } from "@/picture/drifted";
 import { far } from "@/ruler/distance";
 
 /** Focus that is put somewhere and left: how to set it, what each aperture and distance holds, what recomposing costs, what a set takes, what the finder proves. */
@@ -105,6 +106,10 @@ const slowest = computed(() => Math.max(...props.told.until.map((one) => one.sec
   <template v-if="told.stack.length && !told.follows">
     <h3>Focused one behind the other</h3>
     <p class="reason">{{ told.stack_words }}</p>
+    <p class="reason">
+      It takes {{ told.stack_s.toFixed(1) }} s.
+      <template v-if="told.stack_drifts.length">What moves meanwhile, in pixels: {{ drifted(told.stack_drifts) }}.</template>
+    </p>
   </template>
   <h3>What the finder proves</h3>
   <p class="reason">
