@@ -15,8 +15,8 @@ function within(one: { near_m: number; far_m: number | null }): string {
   const per = props.feet ? FOOT : 1;
   const [near, far] = [one.near_m / per, one.far_m === null ? null : one.far_m / per];
   if (far === null) return `${Number(near.toPrecision(2))} – ∞`;
-  const places = Math.min(3, Math.max(0, 1 - Math.floor(Math.log10(Math.max(far - near, 1e-3)))));
-  return `${near.toFixed(places)} – ${far.toFixed(places)}`;
+  const places = (least: number): number => Math.min(3, Math.max(0, 1 - Math.floor(Math.log10(Math.max(least, 1e-3)))));
+  return `${near.toFixed(places(Math.min(far - near, near)))} – ${far.toFixed(places(far - near))}`;
 }
 const percent = (share: number): string => `${Math.round(share * 100)}\u00a0%`;
 const centimetres = (m: number): string => (m < 1 ? `${(m * 100).toFixed(m < 0.1 ? 1 : 0)}\u00a0cm` : said(m));
