@@ -81,6 +81,7 @@ def _zone(zone: ZoneOut | None) -> dict[str, Any] | None:
     return {
         "distance": _metres(zone.now.distance_m),
         "reach": _reach(zone.now),
+        "how": zone.how,
         "by_aperture": [(label(Dial.APERTURE, r.aperture), _reach(r)) for r in zone.by_aperture],
         "by_distance": [(_metres(r.distance_m), _reach(r)) for r in zone.by_distance],
     }

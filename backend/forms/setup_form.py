@@ -182,11 +182,12 @@ class ReachOut(Group):
 
 
 class ZoneOut(Group):
-    """A distance that is set and left: its reach now, by aperture of the ladder, and of other distances."""
+    """A distance that is set and left: its reach now, by aperture of the ladder, and of other distances; how it is set, empty on cards that were made before that was told."""
 
     now: ReachOut
     by_aperture: list[ReachOut]
     by_distance: list[ReachOut]
+    how: str = ""
 
 
 class DriveOut(Group):

@@ -167,6 +167,17 @@ class PocketCard(TestCase):
             self.assertEqual(row["time"], label(Dial.TIME, step["shutter_s"]))
             self.assertEqual(row["iso"], label(Dial.ISO, step["iso"]))
 
+    def test_a_distance_to_set_says_on_paper_too_how_it_is_set_and_a_card_from_before_says_nothing(self) -> None:
+        street = next(row for row in self.rows if row["genre"] == "street")
+        card = self.caller.post(f"/api/situations/{street['id']}/cards").json()
+        self.assertIn("Turn the ring to 3 m on its scale.", self.caller.get(f"/api/cards/{card['id']}/card.html").content.decode())
+        stored = Card.objects.get(pk=card["id"])
+        del stored.snapshot["setup"]["zone"]["how"]
+        stored.save()
+        page = self.caller.get(f"/api/cards/{card['id']}/card.html").content.decode()
+        self.assertIn("set the distance", page)
+        self.assertNotIn("Turn the ring", page)
+
     def test_print_sheets_have_their_size_and_say_the_exposure(self) -> None:
         card = self.make()
         setup = card["snapshot"]["setup"]

@@ -17,8 +17,9 @@ class Reach:
 
 @dataclass(frozen=True, slots=True)
 class Zone:
-    """The distance to set with its reach now, at each other aperture of the ladder, and at other distances by the present aperture."""
+    """The distance to set with its reach now, at each other aperture of the ladder, and at other distances by the present aperture; how it is set."""
 
     now: Reach
     by_aperture: tuple[Reach, ...]
     by_distance: tuple[Reach, ...]
+    how: str

@@ -6,9 +6,11 @@ import math
 
 import numpy as np
 
+from craft.decisions.facts import say
 from craft.optics.reach import Reach, Zone
 from craft.optics.sharpness import depth_limits_m
 from craft.scales.series import Dial, value_of
+from craft.scene.situation import Situation
 from craft.setup.solving.ladder import Ladder
 from craft.setup.solving.plan import Plan
 
@@ -26,6 +28,32 @@ def open_end(metres: float) -> float | None:
     (4.0, None)
     """
     return None if math.isinf(metres) or metres >= AS_INFINITY_M else metres
+
+
+PACE_M = 0.75
+"""A pace of a grown person."""
+
+PACES = (1.0, 40.0)
+"""Nobody paces out less, or counts more."""
+
+
+def how_to_set(situation: Situation) -> str:
+    """How focus comes to lie where it is put, on this lens and body; empty where it stands for good.
+
+    >>> how_to_set(situation())
+    'Focus once on something 35 m away, then switch to by hand and leave it.'
+    """
+    lens, at = situation.lens, situation.focus_m
+    if lens.fixed_m is not None:
+        return ""
+    paces = at / PACE_M
+    told = f"{paces:.0f} {'pace' if round(paces) == 1 else 'paces'}" if PACES[0] <= paces < PACES[1] else say(at, "m")
+    thing = "the farthest there is" if open_end(at) is None else f"something {told} away"
+    if lens.distance_scale and lens.ring:
+        return f"Turn the ring to {'infinity' if open_end(at) is None else say(at, 'm')} on its scale."
+    if not situation.finds_by_itself:
+        return f"Turn the ring until {thing} is sharp, and leave it."
+    return f"Focus once on {thing}, {'then switch to by hand and leave it' if lens.ring else 'and hold it there'}."
 
 
 def reach(plan: Plan, position: int, distance_m: float) -> Reach:
@@ -56,4 +84,5 @@ def zone_of(plan: Plan, ladder: Ladder) -> Zone:
         reach(plan, now, at),
         tuple(reach(plan, k, at) for k in reversed(positions)),
         tuple(reach(plan, now, d) for d in DISTANCES_M if d >= closest),
+        how_to_set(plan.situation),
     )

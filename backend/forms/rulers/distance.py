@@ -18,7 +18,7 @@ from craft.render.shot import Shot
 from craft.scales.series import Dial, exact_stops, label
 from craft.scene.situation import Situation
 from craft.setup.setup import Setup
-from craft.setup.zone import DISTANCES_M, open_end
+from craft.setup.zone import DISTANCES_M, how_to_set, open_end
 from craft.vocabulary.terms import FocusMode
 from forms.rehearsal_form import RehearseIn, Theirs, shot_under
 from forms.rulers.sets import DriftOut
@@ -28,9 +28,6 @@ FINDER_PX = 1280.0
 
 ENLARGED = 8.0
 """Times that a magnifier usually enlarges to."""
-
-PACE_M = 0.75
-"""A pace of a grown person."""
 
 FARTHEST_M = 128.0
 """The ruler ends here, and at infinity, unless something must be sharp beyond."""
@@ -110,7 +107,7 @@ class DistanceOnSceneOut(BaseModel):
     """The ruler of distance. nearest_m, farthest_m: its ends, infinity lies past the farther; focus_m: where focus lies, near_m to far_m: what is sharp; wanted: what must be; puts: whether a hand may put focus
     somewhere, by_hand: whether it did, follows: whether focus follows the subject; hyperfocal_m; diffracted: f-number at which diffraction alone shows; spare_stops: to open and still hold
     what must be sharp, under 0 what is wanting; subject, others, things: at their distances; scale: discs along the ruler; coc_um; stack: distances of a set of focus, empty where one frame does, stack_s: its seconds, stack_drifts: what moves meanwhile;
-    zone, distances: the zone table, null is infinity; paces; peaking, magnified: what they show as sharp; caught: of people who come by, none where there are none; until: ways from the press to the frame."""
+    zone, distances: the zone table, null is infinity; how: focus comes to lie there; peaking, magnified: what they show as sharp; caught: of people who come by, none where there are none; until: ways from the press to the frame."""
 
     nearest_m: float
     farthest_m: float
@@ -138,7 +135,7 @@ class DistanceOnSceneOut(BaseModel):
     stack_drifts: list[DriftOut]
     zone: list[ZoneRowOut]
     distances: list[float | None]
-    paces: float
+    how: str
     peaking: SpanOnRulerOut
     magnified: SpanOnRulerOut
     caught: list[CaughtOut]
@@ -200,7 +197,7 @@ def distance_on(asked: RehearseIn, theirs: Theirs) -> DistanceOnSceneOut:
         stack_drifts=[DriftOut(what=one.what, pixels=one.pixels) for one in moved],
         zone=_zone(situation, setup, distances),
         distances=[open_end(d) for d in distances],
-        paces=at / PACE_M,
+        how=how_to_set(situation),
         peaking=_span(*told_sharp_m(focal, situation.lens.widest_at(situation.focal_mm), at, situation.used_mm[0] / 1000, FINDER_PX)),
         magnified=_span(
             *told_sharp_m(focal, situation.lens.widest_at(situation.focal_mm), at, situation.used_mm[0] / 1000, FINDER_PX, ENLARGED)

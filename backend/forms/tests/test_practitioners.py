@@ -152,4 +152,5 @@ class ByHand(TestCase):
         nears = [reach["near_m"] for reach in sorted(zone["by_aperture"], key=lambda r: r["aperture"])]
         self.assertEqual(nears, sorted(nears, reverse=True))
         self.assertIsNone(zone["by_distance"][-1]["distance_m"])
+        self.assertEqual(zone["how"], "Turn the ring to 3 m on its scale.")
         self.assertIsNone(advised({**street, "light": {"ev100": 3}})["zone"])

@@ -3549,7 +3549,7 @@ export interface components {
         };
         /**
          * ZoneOut
-         * @description A distance that is set and left: its reach now, by aperture of the ladder, and of other distances.
+         * @description A distance that is set and left: its reach now, by aperture of the ladder, and of other distances; how it is set, empty on cards that were made before that was told.
          */
         ZoneOut: {
             now: components["schemas"]["ReachOut"];
@@ -3557,6 +3557,11 @@ export interface components {
             by_aperture: components["schemas"]["ReachOut"][];
             /** By Distance */
             by_distance: components["schemas"]["ReachOut"][];
+            /**
+             * How
+             * @default
+             */
+            how?: string;
         };
         /**
          * FieldProblem
@@ -7511,7 +7516,7 @@ export interface components {
          * @description The ruler of distance. nearest_m, farthest_m: its ends, infinity lies past the farther; focus_m: where focus lies, near_m to far_m: what is sharp; wanted: what must be; puts: whether a hand may put focus
          *     somewhere, by_hand: whether it did, follows: whether focus follows the subject; hyperfocal_m; diffracted: f-number at which diffraction alone shows; spare_stops: to open and still hold
          *     what must be sharp, under 0 what is wanting; subject, others, things: at their distances; scale: discs along the ruler; coc_um; stack: distances of a set of focus, empty where one frame does, stack_s: its seconds, stack_drifts: what moves meanwhile;
-         *     zone, distances: the zone table, null is infinity; paces; peaking, magnified: what they show as sharp; caught: of people who come by, none where there are none; until: ways from the press to the frame.
+         *     zone, distances: the zone table, null is infinity; how: focus comes to lie there; peaking, magnified: what they show as sharp; caught: of people who come by, none where there are none; until: ways from the press to the frame.
          */
         DistanceOnSceneOut: {
             /** Nearest M */
@@ -7563,8 +7568,8 @@ export interface components {
             zone: components["schemas"]["ZoneRowOut"][];
             /** Distances */
             distances: (number | null)[];
-            /** Paces */
-            paces: number;
+            /** How */
+            how: string;
             peaking: components["schemas"]["SpanOnRulerOut"];
             magnified: components["schemas"]["SpanOnRulerOut"];
             /** Caught */

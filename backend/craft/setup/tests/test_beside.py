@@ -19,6 +19,7 @@ from craft.scene.situation import Aims, Motion, Situation
 from craft.scene.works import WORKS
 from craft.setup.advise import advise
 from craft.setup.tests.things import situation
+from craft.setup.zone import how_to_set
 from craft.vocabulary.terms import Genre, Pattern, Support
 from craft.white.lights import spectrum_of
 from craft.white.response import neutral
@@ -130,6 +131,24 @@ class AZone(TestCase):
         self.assertEqual(apertures, sorted(apertures, reverse=True))
         reaches = [row.near_m for row in zone.by_aperture]
         self.assertEqual(reaches, sorted(reaches))
+
+    def test_how_it_is_set_is_what_this_lens_allows(self) -> None:
+        street = {**STREET, "light": Light(13.0)}
+        ways = {
+            "Focus once on something 4 paces away, then switch to by hand and leave it.": {},
+            "Turn the ring to 3 m on its scale.": {"lens": {"distance_scale": True}},
+            "Turn the ring until something 4 paces away is sharp, and leave it.": {"lens": {"autofocus": False}},
+            "Focus once on something 4 paces away, and hold it there.": {"lens": {"ring": False, "distance_scale": True}},
+            "": {"lens": {"autofocus": False, "fixed_m": 3.0}},
+        }
+        for said, changes in ways.items():
+            one = situation(**street, motion=Motion(distance_m=3.0), **changes)
+            with self.subTest(**changes):
+                self.assertEqual(how_to_set(one), said)
+                zone = advise(one).zone
+                if zone is not None:
+                    self.assertEqual(zone.how, how_to_set(replace(one, motion=Motion(distance_m=zone.now.distance_m))))
+        self.assertIn("something 0.6 m away", how_to_set(situation(**street, motion=Motion(distance_m=0.6))))
 
     def test_it_comes_with_a_near_that_is_given_and_goes_with_the_dark(self) -> None:
         self.assertIsNotNone(advise(situation(**STREET, light=Light(13.0))).zone)

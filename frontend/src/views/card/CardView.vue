@@ -125,6 +125,7 @@ onBeforeUnmount(leave);
       <span class="label">set the distance</span><strong>{{ metres(setup.zone.now.distance_m) }}</strong>
       {{ reach(setup.zone.now) }} is sharp
     </p>
+    <p v-if="setup.zone?.how" class="line">{{ setup.zone.how }}</p>
     <h2>Set, in this order</h2>
     <label v-if="snapshot.pocket?.turns.length" class="tick">
       <span class="label">turn to</span><span>{{ snapshot.pocket.turns.join(", ") }}</span

@@ -20,19 +20,13 @@ function within(one: { near_m: number; far_m: number | null }): string {
 }
 const percent = (share: number): string => `${Math.round(share * 100)}\u00a0%`;
 const centimetres = (m: number): string => (m < 1 ? `${(m * 100).toFixed(m < 0.1 ? 1 : 0)}\u00a0cm` : said(m));
-const paces = computed(() => Math.max(1, Math.round(props.told.paces)));
 const matters = computed(() => props.told.recomposed.some((one) => one.matters));
 const slowest = computed(() => Math.max(...props.told.until.map((one) => one.seconds)));
 </script>
 
 <template>
   <h3>Set and left</h3>
-  <p class="reason">
-    <template v-if="told.paces < 40">
-      To set {{ said(told.focus_m) }}: by the ring where it has a scale, or focus once on something {{ paces }}
-      {{ paces === 1 ? "pace" : "paces" }} away, switch to by hand and leave it.
-    </template>
-  </p>
+  <p class="reason">{{ told.how }}</p>
   <p v-if="told.caught.length" class="reason">
     Of people who come by at about the subject's distance, in focus:
     <template v-for="(one, k) in told.caught" :key="one.spread"
