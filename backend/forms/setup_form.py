@@ -443,7 +443,7 @@ def ladder_of(setup: Setup) -> LadderOut:
 
 
 def figures_of(setup: Setup) -> str:
-    """Time, aperture and ISO in one line, with compensation where the meter is at work."""
+    """Time, aperture and ISO in one line, with compensation where the meter is at work, and of what a spot reads."""
     parts = [
         label(Dial.TIME, setup.exposure.shutter_s),
         label(Dial.APERTURE, setup.exposure.aperture),
@@ -451,7 +451,8 @@ def figures_of(setup: Setup) -> str:
     ]
     thirds = round(setup.exposure.compensation_ev * 3)
     if setup.exposure.meters and thirds:
-        parts.append(f"{'+' if thirds > 0 else '−'}{say(abs(thirds) / 3, 'stops')}")
+        of = f" on {setup.metering.spot.point_at}" if setup.metering.spot else ""
+        parts.append(f"{'+' if thirds > 0 else '−'}{say(abs(thirds) / 3, 'stops')}{of}")
     return ", ".join(parts)
 
 

@@ -32,6 +32,10 @@ class Glance(Day):
         figures = {r["situation"]: r["figures"] for body in slots["bodies"] for r in body["reached"]}
         self.assertEqual({p["situation"]: p["figures"] for p in told["pictures"]}, figures)
         self.assertEqual([p["situation"] for p in told["pictures"]], [s["id"] for s in self.day["situations"]])
+        for row, said in figures.items():
+            setup = self.caller.post(f"/api/situations/{row}/cards").json()["snapshot"]["setup"]
+            spot, dialled = setup["metering"]["spot"], setup["exposure"]["meters"] and round(setup["exposure"]["compensation_ev"] * 3)
+            self.assertEqual(said.endswith(f" stops on {spot and spot['point_at']}"), bool(spot and dialled), said)
         changes = {body["body"]: body["changes"] for body in told["bodies"]}
         self.assertEqual(changes[SWIFT], len([s for s in self.day["situations"] if s["body"] == SWIFT]) - 1)
 
