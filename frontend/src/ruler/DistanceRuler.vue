@@ -3,6 +3,7 @@ import { computed, ref } from "vue";
 import type { Schemas } from "@/api/client";
 import { drawn, far } from "./distance";
 import Handle from "./Handle.vue";
+import { useDrawn } from "./useDrawn";
 import { apart } from "./white";
 
 /** Distance upright, each doubling alike: what is sharp, how large the discs are, what stands where; focus and what must be sharp are handles. */
@@ -51,8 +52,12 @@ const profile = computed(() => {
   );
   return `M${AXIS + 10} ${within(props.told.nearest_m)}L${points.join("L")}L${AXIS + 10} ${ENDLESS}Z`;
 });
-const trial = ref<number | null>(null);
-const shown = computed(() => trial.value ?? props.told.focus_m);
+const focus = useDrawn(
+  () => props.told.focus_m,
+  (metres) => emit("draw", metres),
+  (metres) => emit("focus", metres),
+);
+const shown = focus.shown;
 const share = (disc: number): string => `${(disc * 100).toFixed(disc < 0.01 ? 2 : 1)}\u00a0%`;
 const things = computed(() =>
   apart(
@@ -68,16 +73,7 @@ const things = computed(() =>
 const circle = (disc: number): number => Math.min(13, Math.max(1.2, (disc * PICTURE) / 2));
 function draw(at: number): void {
   const to = metresAt(at);
-  const next = to === null ? props.told.farthest_m * 8 : Math.max(drawn(to), props.told.nearest_m);
-  if (next === trial.value) return;
-  trial.value = next;
-  emit("draw", next);
-}
-function leave(taken: boolean): void {
-  const to = trial.value;
-  trial.value = null;
-  emit("draw", null);
-  if (taken && to !== null && to !== props.told.focus_m) emit("focus", to);
+  focus.to(to === null ? props.told.farthest_m * 8 : Math.max(drawn(to), props.told.nearest_m));
 }
 /** Up on the ruler is farther away. */
 function key(event: KeyboardEvent): void {
@@ -90,23 +86,19 @@ function key(event: KeyboardEvent): void {
 }
 
 /** The near end of what is sharp goes with the aperture: 1/near - 1/focus is as its f-number. */
-const opened = ref<number | null>(null);
+const opening = useDrawn(
+  () => props.aperture,
+  (aperture) => emit("open", aperture),
+  (aperture) => emit("aperture", aperture),
+);
+const opened = opening.shown;
 function open(at: number): void {
   const near = Math.min(metresAt(at) ?? props.told.focus_m, props.told.focus_m * 0.999);
   const now = 1 / props.told.near_m - 1 / props.told.focus_m;
   const wanted = (props.aperture * (1 / near - 1 / props.told.focus_m)) / (now || 1e-9);
-  const next = props.apertures.reduce((best, one) =>
-    Math.abs(Math.log(one / wanted)) < Math.abs(Math.log(best / wanted)) ? one : best,
+  opening.to(
+    props.apertures.reduce((best, one) => (Math.abs(Math.log(one / wanted)) < Math.abs(Math.log(best / wanted)) ? one : best)),
   );
-  if (next === opened.value) return;
-  opened.value = next;
-  emit("open", next);
-}
-function dropOpen(taken: boolean): void {
-  const to = opened.value;
-  opened.value = null;
-  emit("open", null);
-  if (taken && to !== null && to !== props.aperture) emit("aperture", to);
 }
 /** Down is more that is sharp: a narrower aperture. */
 function keyOpen(event: KeyboardEvent): void {
@@ -174,11 +166,11 @@ function step(event: KeyboardEvent, what: "near_m" | "far_m" | number, at: numbe
         v-if="apertures.length"
         :y="within(told.near_m)"
         label="what is sharp, by the aperture"
-        :now="opened ?? aperture"
+        :now="opened"
         :said="`${told.aperture}: sharp from ${said(told.near_m)}; arrow down for a narrower aperture`"
         :hit="[AXIS - 6, -2, 22, 18]"
         @draw="open"
-        @leave="dropOpen"
+        @leave="opening.leave"
         @key="keyOpen"
       >
         <path :d="`M${AXIS - 3} ${within(told.near_m) + 2}h15`" class="open" />
@@ -244,7 +236,7 @@ function step(event: KeyboardEvent, what: "near_m" | "far_m" | number, at: numbe
         :said="`${said(shown)}; arrow up for farther away, arrow down for nearer`"
         :hit="[0, -22, AXIS + 8, 44]"
         @draw="draw"
-        @leave="leave"
+        @leave="focus.leave"
         @key="key"
       />
     </svg>

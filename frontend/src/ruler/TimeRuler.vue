@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { computed, ref } from "vue";
+import { computed } from "vue";
 import type { Schemas } from "@/api/client";
 import Handle from "./Handle.vue";
+import { useDrawn } from "./useDrawn";
 import { apart } from "./white";
 
 /** Time upright, a stop a stop, the shorter above: what movement comes out as, and what hand, lamps and shutters allow; the time that is set as a handle. */
@@ -38,23 +39,14 @@ const words = computed(() =>
   ),
 );
 const lamps = computed(() => props.told.marks.filter((one) => one.kind === "lamp"));
-const drawn = ref<number | null>(null);
-const shown = computed(() => drawn.value ?? props.told.time_s);
+const { shown, to, leave } = useDrawn(
+  () => props.told.time_s,
+  (seconds) => emit("draw", seconds),
+  (seconds) => emit("time", seconds),
+);
 const label = computed(() => props.told.labels[props.told.dial.indexOf(shown.value)] ?? props.told.label);
 const nearest = (at: number): number =>
   props.told.dial.reduce((best, one) => (Math.abs(y(one) - at) < Math.abs(y(best) - at) ? one : best), props.told.time_s);
-function draw(at: number): void {
-  const to = nearest(at);
-  if (to === drawn.value) return;
-  drawn.value = to;
-  emit("draw", to);
-}
-function leave(taken: boolean): void {
-  const to = drawn.value;
-  drawn.value = null;
-  emit("draw", null);
-  if (taken && to !== null && to !== props.told.time_s) emit("time", to);
-}
 /** Up is shorter. */
 function key(event: KeyboardEvent): void {
   const way = { ArrowUp: -1, ArrowDown: 1, PageUp: -3, PageDown: 3 }[event.key];
@@ -128,7 +120,7 @@ function key(event: KeyboardEvent): void {
         :min="told.dial[0]"
         :max="told.dial.at(-1)"
         :said="`${label}; arrow up for shorter, arrow down for longer`"
-        @draw="draw"
+        @draw="(at) => to(nearest(at))"
         @leave="leave"
         @key="key"
       />
