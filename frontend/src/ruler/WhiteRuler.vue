@@ -2,6 +2,7 @@
 import { computed, ref } from "vue";
 import type { Schemas } from "@/api/client";
 import Handle from "./Handle.vue";
+import { useDrawn } from "./useDrawn";
 import { apart } from "./white";
 
 /** White upright, a mired a mired: the lights of the scene by their share, the white that is set as a handle, and where a finished file can be mended. */
@@ -27,9 +28,12 @@ const hues = computed(() =>
     .map((one) => ({ at: `${((within(one.kelvin) / props.high) * 100).toFixed(1)}%`, colour: one.colour }))
     .reverse(),
 );
-/** Where the handle is drawn to, before it is let go. */
-const drawn = ref<number | null>(null);
-const shown = computed(() => drawn.value ?? props.told.kelvin);
+const hand = useDrawn(
+  () => props.told.kelvin,
+  (kelvin) => emit("draw", kelvin),
+  (kelvin) => emit("kelvin", kelvin),
+);
+const shown = hand.shown;
 const lights = computed(() =>
   apart(props.told.lights.map((one) => ({ ...one, y: within(one.kelvin), wide: 8 + (one.share ?? 0.1) * WIDEST }))),
 );
@@ -45,19 +49,13 @@ const tinted = computed(() => (across.value ? tintAt(across.value) : props.told.
 function draw(at: number, aside: number): void {
   across.value = Math.trunc(aside / ASIDE);
   if (!dial.value.length) return;
-  const to = nearest(kelvinAt(at));
-  if (to === drawn.value) return;
-  drawn.value = to;
-  emit("draw", to);
+  hand.to(nearest(kelvinAt(at)));
 }
 function leave(taken: boolean): void {
   const aside = across.value ? tinted.value : undefined;
   across.value = 0;
   if (taken && aside && !props.told.tints.find((one) => one.name === aside)?.as_set) emit("tint", aside);
-  const to = drawn.value;
-  drawn.value = null;
-  emit("draw", null);
-  if (taken && to !== null && to !== props.told.kelvin) emit("kelvin", to);
+  hand.leave(taken);
 }
 /** Up on the ruler is colder light: a higher kelvin. */
 function key(event: KeyboardEvent): void {
