@@ -30,6 +30,7 @@ from craft.scene.imaged import hand_speed, image_speed
 from craft.scene.situation import Situation
 from craft.setup.course import Course
 from craft.setup.deciding.following import area_of, detection_of, priority_of
+from craft.setup.deciding.ranging import on_the_scale
 from craft.setup.saying.cautions import cautions_for
 from craft.setup.saying.notes import darker_words, notes_for
 from craft.setup.setup import (
@@ -148,13 +149,12 @@ def _taken_for_granted(situation: Situation) -> TakenForGranted:
 def _exposure(course: Course) -> Exposure:
     plan, ladder, facts = course.planned, course.solved, course.told
     shutter_s, aperture, iso = ladder.printed(ladder.now)
-    ends = course.situation.body.compensation_stops
     return Exposure(
         mode=course.mode,
         shutter_s=shutter_s,
         aperture=aperture,
         iso=iso,
-        compensation_ev=min(max(facts["correct_stops"], -ends), ends) if facts["meters"] else 0.0,
+        compensation_ev=on_the_scale(facts["correct_stops"], course.situation.body) if facts["meters"] else 0.0,
         meters=bool(facts["meters"]),
         darker_stops=facts["darker_stops"],
         darker_words=darker_words(plan, ladder, facts, course.taken[RANGE].by_hand),

@@ -61,6 +61,7 @@ def situations(draw: st.DrawFn) -> dict[str, Any]:
         "stabiliser_stops": draw(st.sampled_from((0, 3, 5.5))),
         "protection_stops": draw(st.sampled_from(([], [1, 2]))),
         "nd_stops": draw(st.sampled_from(([], [3]))),
+        "compensation_stops": draw(st.sampled_from((2, 5))),
         "shortest_electronic_s": draw(st.sampled_from((None, 1 / 32000))),
     }
     lens = {**LENS, "widest_aperture": draw(st.sampled_from((1.2, 1.4, 1.9, 2.8, 4)))}

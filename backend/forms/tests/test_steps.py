@@ -25,7 +25,7 @@ from craft.setup.course import Course
 from craft.setup.deciding import exposing
 from craft.setup.setup import Setup
 from forms.situation_form import read_situation
-from forms.tests.situations import set_by_hand, set_by_many_hands, situations
+from forms.tests.situations import BODY, LENS, set_by_hand, set_by_many_hands, situations
 
 PRACTITIONERS = [row["in"] for row in json.loads(Path(__file__).with_name("practitioners.json").read_text())]
 
@@ -176,6 +176,25 @@ class ByHand(TestCase):
         if not slug.startswith("iso_"):  # where a limit is set, the list ends there too, and so does what is wished for
             self.assertEqual([note.text for note in again.notes], [note.text for note in plain.notes], (slug, value))
             self.assertEqual(again.binding, plain.binding, (slug, value))
+
+    def test_a_dial_set_to_the_end_where_more_is_advised_is_what_is_advised(self) -> None:
+        still = {"metered": {"shutter_s": 8, "aperture": 5.6, "iso": 100}, "stops_above": 3.0, "stops_below": 1.0, "swing_stops": 1.0}
+        for ends, past in ((1, True), (2, True), (5, False)):
+            raw = {
+                "genre": "landscape",
+                "body": {**BODY, "compensation_stops": ends, "protection_stops": []},
+                "lens": LENS,
+                "focal_length_mm": 24,
+                "light": still,
+                "motion": {"speed_m_s": 0, "distance_m": 2},
+                "other_lights": [{"ev100": 0, "kelvin": 1500}],
+            }
+            plain = advise(value_of(raw))
+            again = advise(value_of({**raw, "settings": {"compensation": plain.exposure.compensation_ev}}))
+            self.assertEqual(abs(plain.exposure.compensation_ev) == ends, past)
+            self.assertEqual(words(again), words(plain))
+            self.assertEqual([note.text for note in again.notes], [note.text for note in plain.notes])
+            self.assertEqual(figures(again), figures(plain))
 
     @settings(max_examples=150, deadline=None)
     @given(set_by_hand())

@@ -14,6 +14,7 @@ from craft.decisions.schools.metering import METERING
 from craft.decisions.schools.range import RANGE
 from craft.errors import CraftError
 from craft.exposure.bounds import number
+from craft.kit.body import Body
 from craft.scene.situation import Situation
 from craft.setup.course import Course
 from craft.setup.solving.plan import Plan, at_key, lifted, true_stops, with_dials
@@ -40,6 +41,16 @@ def dialled(placed: float, offset: float, per_stop: int) -> float:
     (0.3333333333333333, 0.0)
     """
     return math.ceil((placed + offset) * per_stop - 0.5 - 1e-9) / per_stop + 0.0
+
+
+def on_the_scale(stops: float, body: Body) -> float:
+    """As much of a compensation as the body's scale reaches.
+
+    >>> from craft.examples import BODY
+    >>> on_the_scale(-7.0, BODY), on_the_scale(1.0, BODY)
+    (-5.0, 1.0)
+    """
+    return min(max(stops, -body.compensation_stops), body.compensation_stops)
 
 
 def swing_kept(course: Course) -> float:
@@ -253,13 +264,15 @@ def choose_range(course: Course) -> Course:
     usual_offset = offset = _offset(course, found, what)
     before = -usual_offset if guard else course.told["holds_stops"] if what is Pattern.SPOT else 0.0
     advised = dialled(before, offset, course.planned.per_stop)
-    correct = number(situation, "compensation")
-    if correct is not None and not alike(correct, advised):
+    dial = correct = number(situation, "compensation")
+    if correct is not None and alike(correct, on_the_scale(advised, situation.body)):
+        correct = advised
+    elif correct is not None and not alike(correct, advised):
         offset = correct - before
     if situation.aims.brighter_stops is not None and not alike(situation.aims.brighter_stops, offset):
         offset = situation.aims.brighter_stops
     correct = dialled(before, offset, course.planned.per_stop) if correct is None else correct
-    course = course.take(_taken(course, school, usual, {"compensation": advised}))
+    course = course.take(_taken(course, school, usual, {"compensation": dial if dial is not None and correct == advised else advised}))
     course = course.tell(_of_offset(course, found.protection, offset)).tell(_of_reading(read, reads, offset, correct))
     policy = RangePolicy(course.value(RANGE))
     plan = replace(course.planned, policy=policy, protection=found.protection, offset=offset)
