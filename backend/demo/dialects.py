@@ -131,6 +131,7 @@ detection_part|Look first for|look first|Part sought first|Eye, head or all of i
 registered_faces|Faces it knows|known faces|Persons preferred|Know faces?
 tracking_hold|Follow: wait when crossed|wait when crossed|Retention when obstructed|Wait when something crosses?
 subject_path|Follow: how sudden|how sudden|Conduct of the object|How wild is it?
+area_switching|Follow: neighbouring areas|neighbouring areas|Readiness to change the region|Leave the place?
 priority_single|Single focus: fire when|single fires when|Release, single sharpness|Wait until sharp?
 priority_continuous|Following focus: fire when|following fires when|Release, continuous sharpness|Wait while following?
 focus_activation|Button that focuses|focus button|Key that begins sharpness|Which button focuses?
@@ -195,7 +196,7 @@ MENUS: dict[str, tuple[tuple[str, tuple[str, ...]], ...]] = {
         ("Taking > ISO", ("iso_mode", "iso_value", "iso_floor", "iso_ceiling", "iso_slowest_shutter", "iso_step", "iso_with_flash")),
         ("Taking > Measuring", ("metering_pattern", "meter_at_focus_point", "meter_on_face", "meter_offset", "highlight_protection", "shadow_lift")),
         ("Taking > Shutter", ("shutter_type", "silent", "flicker_timing", "fine_flicker_shutter", "stabiliser", "stabiliser_focal_length")),
-        ("Focus > Following", ("focus_mode", "focus_area", "area_size", "area_list", "tracking_hold", "subject_path", "tracking_start", "priority_single", "priority_continuous")),
+        ("Focus > Following", ("focus_mode", "focus_area", "area_size", "area_list", "tracking_hold", "subject_path", "area_switching", "tracking_start", "priority_single", "priority_continuous")),
         ("Focus > Subjects", ("subject_detection", "eye_detection", "detection_part", "registered_faces", "assist_lamp", "dark_focus", "pre_focus")),
         ("Focus > Points", ("point_memory", "point_count", "point_speed", "point_wrap", "thumb_pointing", "thumb_part", "touch_release")),
         ("Focus > By hand", ("ring_override", "peaking", "peaking_level", "peaking_colour", "magnifier", "magnifier_time", "direction_pointer", "distance_scale")),

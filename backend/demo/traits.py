@@ -35,6 +35,13 @@ TRAITS: dict[str, dict[str, Any]] = {
         ],
         "raw_rate": 20.0,
         "mechanical_rate": 12.0,
+        "scales": {"tracking_hold": {"lowest": -2, "highest": 2}, "subject_path": {"lowest": 1, "highest": 3}, "area_switching": {"lowest": 0, "highest": 2}},
+        "presets": [
+            {"name": "Keel", "steps": {"tracking_hold": 0, "subject_path": 2, "area_switching": 1}},
+            {"name": "Tideway", "steps": {"tracking_hold": 2, "subject_path": 1, "area_switching": 0}},
+            {"name": "Ferry", "steps": {"tracking_hold": 1, "subject_path": 2, "area_switching": 1}},
+            {"name": "Squall", "steps": {"tracking_hold": -2, "subject_path": 3, "area_switching": 2}},
+        ],
         "slots": 3,
         "slot_leaves_out": ["clock", "zone", "author", "file_prefix", "card_roles", "pairing", "send_while_shooting", "screen_brightness"],
     },

@@ -158,7 +158,7 @@ class InFocusOut(Group):
 
 
 class FocusOut(Group):
-    """Focus behaviour and the depth it has; far_m null is infinity; hold, path are empty and following is null where nothing is followed."""
+    """Focus behaviour and the depth it has; far_m null is infinity; hold, path, switching are empty and following is null where nothing is followed; preset: of the body that this is, and the nearest in words."""
 
     mode: FocusMode
     area: Area
@@ -169,6 +169,9 @@ class FocusOut(Group):
     far_m: float | None
     hold: str = ""
     path: str = ""
+    switching: str = ""
+    preset: str = ""
+    preset_words: str = ""
     following: InFocusOut | None = None
 
 

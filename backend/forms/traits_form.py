@@ -7,11 +7,15 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, ConfigDict, Field, field_validator
 
 from craft.day.functions import BY_FUNCTION
+from craft.errors import CraftError
 from craft.kit.controls import Control, Use
 from craft.kit.moves import Moves
+from craft.kit.own_steps import SCALED, Preset, Scale, values_of
 from craft.kit.traits import Bank, Following, Traffic, Traits
 from craft.vocabulary.rules import Rule, Term, Test
 from craft.vocabulary.setting import Reach
+from craft.vocabulary.settings import BY_SLUG
+from craft.vocabulary.words import say_value
 
 Flag = Annotated[bool, Field(strict=True)]
 """True or false; no number or word is taken for either."""
@@ -175,6 +179,24 @@ class FollowingForm(_Form):
     finds_share: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0.001, le=1)] | None = None
 
 
+Step = Annotated[int, Field(strict=True, ge=-20, le=20)]
+
+
+class ScaleForm(_Form):
+    """A body's own steps of a setting, from the lowest to the highest; turned: the highest is the first of our values (short, steady, slow) and not the last."""
+
+    lowest: Step
+    highest: Step
+    turned: Flag = False
+
+
+class PresetForm(_Form):
+    """What a body keeps under one name: its own steps, by setting."""
+
+    name: Annotated[str, Field(min_length=1, max_length=40)]
+    steps: Annotated[dict[Slug, Step], Field(min_length=1, max_length=3)]
+
+
 class TraitsForm(_Form):
     """Traits about a body's settings. See docs/formats for features, settings and values."""
 
@@ -199,6 +221,18 @@ class TraitsForm(_Form):
     borrows_from: Annotated[str, Field(max_length=80)] = ""
     traffic: TrafficForm = Field(default_factory=TrafficForm)
     following: FollowingForm = Field(default_factory=FollowingForm)
+    scales: Annotated[dict[Slug, ScaleForm], Field(max_length=3)] = Field(default_factory=dict)
+    presets: Annotated[list[PresetForm], Field(max_length=20)] = Field(default_factory=list)
+    presets_only: Flag = False
+
+    def _scales(self) -> dict[str, Scale]:
+        found = {}
+        for slug, scale in self.scales.items():
+            try:
+                found[slug] = Scale(scale.lowest, scale.highest, scale.turned)
+            except CraftError as wrong:
+                raise CraftError(wrong.message, ("scales", slug, *wrong.where)) from wrong
+        return found
 
     def value(self, owner: str) -> Traits:
         """The traits as the craft's value; owner: the body's name, the source of its own dependencies.
@@ -244,4 +278,64 @@ class TraitsForm(_Form):
                 {str(packing): size for packing, size in self.traffic.raw_mb.items()},
             ),
             following=Following(**self.following.model_dump()),
+            scales=self._scales(),
+            presets=tuple(Preset(preset.name.strip(), dict(preset.steps)) for preset in self.presets),
+            presets_only=self.presets_only,
         )
+
+
+class OwnStepOut(BaseModel):
+    """One of our values, and the step that shows on the body for it."""
+
+    value: str
+    label: str
+    printed: str
+
+
+class OwnScaleOut(BaseModel):
+    """A setting that bodies print as steps: what its ends mean, and this body's steps; none where they are not known."""
+
+    setting: str
+    label: str
+    first: str
+    last: str
+    steps: list[OwnStepOut]
+
+
+class OwnPresetOut(BaseModel):
+    """A preset of a body, in our words."""
+
+    name: str
+    words: str
+
+
+class OwnStepsOut(BaseModel):
+    """A body's own steps and its presets."""
+
+    scales: list[OwnScaleOut]
+    presets: list[OwnPresetOut]
+
+
+def own_steps_out(traits: Traits) -> OwnStepsOut:
+    """What a body shows, beside our words for it."""
+    scales = []
+    for slug in SCALED:
+        setting, ends, scale = BY_SLUG[slug], values_of(slug), traits.scales.get(slug)
+        steps = [] if scale is None else scale.values(slug)
+        scales.append(
+            OwnScaleOut(
+                setting=slug,
+                label=setting.label,
+                first=say_value(setting, ends[0]),
+                last=say_value(setting, ends[-1]),
+                steps=[OwnStepOut(value=v, label=say_value(setting, v), printed=scale.printed(slug, v)) for v in steps if scale],
+            )
+        )
+    presets = [
+        OwnPresetOut(
+            name=preset.name,
+            words="; ".join(f"{BY_SLUG[slug].label}: {say_value(BY_SLUG[slug], v)}" for slug, v in preset.values(traits.scales).items()),
+        )
+        for preset in traits.presets
+    ]
+    return OwnStepsOut(scales=scales, presets=presets)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
-from collections.abc import Mapping, Sequence
+from collections.abc import Mapping
 from dataclasses import dataclass, field
 
 from pydantic import BaseModel
@@ -13,7 +13,7 @@ from craft.day.shortcuts import Through
 from craft.day.special import special_configuration
 from craft.day.walk import TURN, Menus, Part, Walk, Way, by_slot, needed, walk
 from craft.kit.dialect import in_own_words
-from craft.kit.traits import Bank
+from craft.kit.traits import Traits
 from craft.vocabulary.setting import GROUP_WORDS, Value
 from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.words import say_value
@@ -121,13 +121,17 @@ def walk_form(
     made: Walk,
     dialect: DialectForm,
     slot: tuple[int, Walk] | None,
-    banks: Sequence[Bank],
+    traits: Traits,
     refused: list[RefusedOut],
     configuration: Configuration,
     held: Mapping[str, Value],
 ) -> WalkOut:
     """A walk in the open form, values in the body's words where it has them."""
     words = {entry.setting: entry.values for entry in dialect.entries}
+
+    def said(slug: str, value: Value) -> str:
+        return in_own_words(BY_SLUG[slug], value, words[slug], traits.scales)
+
     return WalkOut(
         way=made.way,
         steps=[
@@ -136,9 +140,9 @@ def walk_form(
                 label=step.label,
                 neutral=BY_SLUG[step.setting].label,
                 menu=list(step.menu),
-                before=None if step.before is None else in_own_words(BY_SLUG[step.setting], step.before, words[step.setting]),
+                before=None if step.before is None else said(step.setting, step.before),
                 value=step.value,
-                shown=in_own_words(BY_SLUG[step.setting], step.value, words[step.setting]),
+                shown=said(step.setting, step.value),
                 presses=step.presses,
                 through=step.through,
             )
@@ -160,7 +164,7 @@ def walk_form(
         slot=slot[0] if slot else None,
         slot_presses=TURN + slot[1].presses if slot else 0,
         slot_left=len(slot[1].steps) + len(slot[1].elsewhere) if slot else 0,
-        slot_names=[[bank.called(k + 1) for k in range(bank.slots)] for bank in banks],
+        slot_names=[[bank.called(k + 1) for k in range(bank.slots)] for bank in traits.all_banks],
         refused=refused,
     )
 
@@ -205,7 +209,7 @@ def walk_of(form: SituationForm, body: Believed, way: Way | None = None, special
         held, way = {**held, **{row.setting.slug: row.value for row in made.rows if row.setting.slug in others}}, Way.AUDIT
     found = walk(made, held, body.menus, way, without)
     turned = None if part is Part.REST else by_slot(made, held, body.slots, body.menus, without)
-    told = walk_form(found, body.dialect, turned, answer.situation.body.traits.all_banks, body.refused, made, held)
+    told = walk_form(found, body.dialect, turned, answer.situation.body.traits, body.refused, made, held)
     differ = (row for row in made.rows if not row.closed and body.held.get(row.setting.slug) != row.value)
     return told.model_copy(update={"more": sum(row.setting.slug in others - refused for row in differ)})
 

@@ -14,7 +14,7 @@ from pydantic import Field
 from forms.configuration_form import Value
 from forms.dialect_form import BodyProfileFile, DialectForm, read_dialect, to_csv
 from forms.kit_form import BodyForm
-from forms.traits_form import Flag, Slug
+from forms.traits_form import Flag, OwnStepsOut, Slug, own_steps_out
 from kit import actions
 from kit.api import BodyOut, body_out
 from kit.models import Dialect, Piece
@@ -144,6 +144,12 @@ def put_state(request: HttpRequest, slug: str, state: StateIn) -> StateOut:
     piece = _body(request, slug)
     actions.hold(piece, state.values, verified=state.verified)
     return _state_out(piece)
+
+
+@router.get("/kit/bodies/{slug}/steps", response=OwnStepsOut)
+def get_steps(request: HttpRequest, slug: str) -> OwnStepsOut:
+    """A body's own steps and presets, in our words."""
+    return own_steps_out(actions.traits_of(_body_or_aside(request, slug)))
 
 
 @router.put("/kit/bodies/{slug}/defaults", response=BodyOut)

@@ -50,6 +50,7 @@ def decided(setup: Setup) -> dict[str, Value]:
         "white_kelvin": None if setup.white.kelvin is None else float(setup.white.kelvin),
         "tracking_hold": focus.hold or None,
         "subject_path": focus.path or None,
+        "area_switching": focus.switching or None,
         "priority_continuous": focus.priority.value if setup.facts["simulated"] else None,
         "focus_area": None if focus.mode is FocusMode.MANUAL and focus.area is not Area.NONE else focus.area.value,
         "subject_detection": None if focus.mode is FocusMode.MANUAL else focus.detection.value,

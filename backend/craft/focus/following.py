@@ -15,7 +15,7 @@ import numpy as np
 
 from craft.focus.chase import Chase
 from craft.focus.paths import BEFORE_S, BURST_S, Flags, Floats, Paths, happens
-from craft.focus.ways import BY_AREA, HOLDS, PATHS, PRIORITIES, Way
+from craft.focus.ways import BY_AREA, HOLDS, PATHS, PRIORITIES, SWITCHES, Way
 
 SUBJECT, NEARER, BEHIND = 0, 1, 2
 """What is read, and what focus stands on."""
@@ -64,6 +64,10 @@ def _overlap(middle: Floats, half: Floats | float, at: Floats | float, other: Fl
     return np.asarray(np.clip(np.minimum(middle + half, at + other) - np.maximum(middle - half, at - other), 0, None), np.float32)
 
 
+Sight = tuple[str, bool, str]
+"""What decides what is read: area, whether the subject is looked for, how readily it goes over."""
+
+
 class _Eyes(NamedTuple):
     """What areas have, as columns (A, 1)."""
 
@@ -75,11 +79,14 @@ class _Eyes(NamedTuple):
     looks: Flags
 
 
-def _eyes(pairs: Sequence[tuple[str, bool]], chase: Chase) -> _Eyes:
-    rows = [BY_AREA[area] for area, _ in pairs]
-    columns = [[row.half * 2 * chase.frame_wide, row.needs, row.nearest, row.wanders, row.catches] for row in rows]
+def _eyes(sights: Sequence[Sight], chase: Chase) -> _Eyes:
+    rows = [(BY_AREA[area], SWITCHES[switching]) for area, _, switching in sights]
+    columns = [
+        [row.half * goes.reaches * 2 * chase.frame_wide, row.needs, row.nearest, row.wanders, min(row.catches * goes.catches, 1.0)]
+        for row, goes in rows
+    ]
     half, needs, nearest, wanders, catches = (np.array(column, np.float32)[:, None] for column in zip(*columns, strict=True))
-    return _Eyes(half, needs, nearest > 0, wanders, catches, np.array([[looks] for _, looks in pairs]))
+    return _Eyes(half, needs, nearest > 0, wanders, catches, np.array([[looks] for _, looks, _ in sights]))
 
 
 def _read(eyes: _Eyes, chase: Chase, paths: Paths) -> tuple[Floats, np.ndarray[tuple[int, ...], np.dtype[np.int8]]]:
@@ -115,12 +122,12 @@ def follow(chase: Chase, ways: Sequence[Way], bursts: int, seed: int) -> Followe
     ((1, 16), True)
     """
     paths = happens(chase, bursts, seed)
-    loops = sorted({(way.area, way.looks, way.hold, way.path) for way in ways})
-    pairs = sorted({loop[:2] for loop in loops})
-    seen, what = _read(_eyes(pairs, chase), chase, paths)
-    lens, stands, ready = _looped(chase, paths, seen, what, loops, [pairs.index(loop[:2]) for loop in loops])
+    loops = sorted({_loop(way) for way in ways})
+    sights = sorted({sight for sight, _, _ in loops})
+    seen, what = _read(_eyes(sights, chase), chase, paths)
+    lens, stands, ready = _looped(chase, paths, seen, what, loops, [sights.index(sight) for sight, _, _ in loops])
     number = {loop: k for k, loop in enumerate(loops)}
-    of = np.array([number[way.area, way.looks, way.hold, way.path] for way in ways])
+    of = np.array([number[_loop(way)] for way in ways])
     error = np.abs(lens - paths.at_frame[:, None])
     inside = (np.abs(paths.aim_x) < chase.frame_wide * LEFT_OUT) & (np.abs(paths.aim_y) < chase.frame_high * LEFT_OUT)
     sharp = (error <= chase.tolerance_d) & inside[:, None]
@@ -129,20 +136,25 @@ def follow(chase: Chase, ways: Sequence[Way], bursts: int, seed: int) -> Followe
     return Followed(tuple(ways), paths, lens[:, of], stands[:, of], fired, sharp[:, of], every)
 
 
+def _loop(way: Way) -> tuple[Sight, str, str]:
+    """What of a way its loop depends on: all but when it fires."""
+    return (way.area, way.looks, way.switching), way.hold, way.path
+
+
 def _looped(
     chase: Chase,
     paths: Paths,
     seen: Floats,
     what: np.ndarray[tuple[int, ...], np.dtype[np.int8]],
-    loops: Sequence[tuple[str, bool, str, str]],
+    loops: Sequence[tuple[Sight, str, str]],
     eye: list[int],
 ) -> tuple[Floats, np.ndarray[tuple[int, ...], np.dtype[np.int8]], Flags]:
     steps, bursts = paths.d.shape
     dt, size = np.float32(1 / chase.updates_s), (len(loops), bursts)
-    memory = np.array([[PATHS[loop[3]].memory] for loop in loops], np.float32)
-    allows = np.array([[PATHS[loop[3]].allows] for loop in loops], np.float32)
+    memory = np.array([[PATHS[path].memory] for _, _, path in loops], np.float32)
+    allows = np.array([[PATHS[path].allows] for _, _, path in loops], np.float32)
     gate = allows * np.float32(chase.tolerance_d) + np.float32(SIGMAS * chase.error_d)
-    holds = np.array([[HOLDS[loop[2]]] for loop in loops], np.float32)
+    holds = np.array([[HOLDS[hold]] for _, hold, _ in loops], np.float32)
     place, pace = (1 - memory**2), (1 - memory) ** 2 / dt
     read, kind = (seen + paths.draws.reads[:, None] * np.float32(chase.error_d))[:, eye], what[:, eye]
     hides = (np.mod(paths.t[:, 0] + 1e-6, 1 / chase.rate) < chase.blackout_s - 1e-6) & (paths.t[:, 0] > 0)

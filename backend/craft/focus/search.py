@@ -13,8 +13,9 @@ from numpy.typing import NDArray
 from craft.focus.chase import Chase
 from craft.focus.following import Followed, follow
 from craft.focus.paths import BURST_S
-from craft.focus.ways import HOLDS, PATHS, PRIORITIES, Way
+from craft.focus.ways import PRIORITIES, Way
 from craft.kept import kept_as
+from craft.kit.own_steps import usual_values
 
 FIRST, MORE = 16, 112
 """Bursts through every way, and through those that are left after them."""
@@ -34,13 +35,18 @@ MOST_LEFT = 14
 
 @dataclass(frozen=True, slots=True)
 class Offered:
-    """Values that are to choose from, in each of them at least one: of a body, less what was set by hand."""
+    """Values that are to choose from, in each of them at least one: of a body, less what was set by hand.
+
+    presets: of hold, path and switching together, where a body has those in no other way; else none.
+    """
 
     areas: tuple[str, ...]
-    holds: tuple[str, ...] = tuple(HOLDS)
-    paths: tuple[str, ...] = tuple(PATHS)
+    holds: tuple[str, ...] = usual_values("tracking_hold")
+    paths: tuple[str, ...] = usual_values("subject_path")
     priorities: tuple[str, ...] = tuple(PRIORITIES)
     looks: tuple[bool, ...] = (False,)
+    switching: tuple[str, ...] = ("usual",)
+    presets: tuple[tuple[str, str, str], ...] = ()
 
     def ways(self) -> list[Way]:
         """Every way of setting it.
@@ -48,7 +54,9 @@ class Offered:
         >>> len(Offered(("point", "zone")).ways())
         54
         """
-        return [Way(*one) for one in product(self.areas, self.holds, self.paths, self.priorities, self.looks)]
+        together = self.presets or tuple(product(self.holds, self.paths, self.switching))
+        rest = product(self.areas, together, self.priorities, self.looks)
+        return [Way(area, hold, path, priority, looks, goes) for area, (hold, path, goes), priority, looks in rest]
 
 
 @dataclass(frozen=True, slots=True)

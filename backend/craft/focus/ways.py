@@ -56,8 +56,9 @@ AREAS: tuple[AreaRow, ...] = (
 )
 """Areas, the smallest first."""
 
-HOLDS: dict[str, float] = {"short": 0.06, "middle": 0.35, "long": 1.0}
-"""Seconds for which focus stays where it expects its subject once it reads something else (estimates, from what manuals say in words)."""
+HOLDS: dict[str, float] = {"short": 0.06, "rather_short": 0.145, "middle": 0.35, "rather_long": 0.59, "long": 1.0}
+"""Seconds for which focus stays where it expects its subject once it reads something else (estimates, from what manuals say in words; those
+between lie midway, each as many times longer than the one before)."""
 
 
 class Expects(NamedTuple):
@@ -67,14 +68,37 @@ class Expects(NamedTuple):
     allows: float
 
 
-PATHS: dict[str, Expects] = {"steady": Expects(0.86, 2.0), "usual": Expects(0.72, 3.5), "erratic": Expects(0.5, 7.0)}
+PATHS: dict[str, Expects] = {
+    "steady": Expects(0.86, 2.0),
+    "rather_steady": Expects(0.79, 2.65),
+    "usual": Expects(0.72, 3.5),
+    "rather_erratic": Expects(0.61, 4.95),
+    "erratic": Expects(0.5, 7.0),
+}
 """How sudden the changes of pace are that focus expects (estimates)."""
+
+
+class Goes(NamedTuple):
+    """How readily focus goes over to what lies about its area. reaches, catches: shares of the area, and of what it meets, that it comes to."""
+
+    reaches: float
+    catches: float
+
+
+SWITCHES: dict[str, Goes] = {
+    "slow": Goes(0.7, 0.6),
+    "rather_slow": Goes(0.85, 0.8),
+    "usual": Goes(1.0, 1.0),
+    "rather_quick": Goes(1.15, 1.25),
+    "quick": Goes(1.3, 1.5),
+}
+"""Estimates: an area that is left readily is as one that is larger."""
 
 PRIORITIES: dict[str, float | None] = {"release": 0.0, "mixed": 0.12, "focus": None}
 """Seconds that a frame waits for its focus; None: until it is there (an estimate for the middle one)."""
 
 
-AREA, HOLD, PATH, PRIORITY = OF_WAY = ("focus_area", "tracking_hold", "subject_path", "priority_continuous")
+AREA, HOLD, PATH, PRIORITY, SWITCHING = OF_WAY = ("focus_area", "tracking_hold", "subject_path", "priority_continuous", "area_switching")
 """Settings of a body that a way gives values to."""
 
 
@@ -86,6 +110,7 @@ class Way(NamedTuple):
     path: str
     priority: str
     looks: bool
+    switching: str = "usual"
 
     @property
     def values(self) -> dict[str, str]:
@@ -94,7 +119,7 @@ class Way(NamedTuple):
         >>> Way("zone", "long", "steady", "release", False).values["tracking_hold"]
         'long'
         """
-        return {AREA: self.area, HOLD: self.hold, PATH: self.path, PRIORITY: self.priority}
+        return {AREA: self.area, HOLD: self.hold, PATH: self.path, PRIORITY: self.priority, SWITCHING: self.switching}
 
     def but(self, setting: str, value: str) -> Way:
         """The same with another value of a setting.
@@ -103,7 +128,7 @@ class Way(NamedTuple):
         'point'
         """
         values = {**self.values, setting: value}
-        return Way(values[AREA], values[HOLD], values[PATH], values[PRIORITY], self.looks)
+        return Way(values[AREA], values[HOLD], values[PATH], values[PRIORITY], self.looks, values[SWITCHING])
 
 
 BY_AREA = {row.slug: row for row in AREAS}

@@ -8,6 +8,7 @@ from dataclasses import dataclass, field, replace
 from enum import Enum
 
 from craft.errors import CraftError
+from craft.kit.own_steps import SCALED, usual_values
 from craft.kit.traits import Traits
 from craft.scales.series import STEPS_PER_STOP, Dial
 from craft.vocabulary.setting import Value
@@ -210,7 +211,9 @@ class Body:
     @property
     def offered(self) -> Mapping[str, tuple[Value, ...]]:
         """Values that its profile says it has, by setting; a mode for a fixed distance is among its modes where there is one."""
-        said = self.traits.offered
+        scales = self.traits.scales
+        own = {slug: scales[slug].values(slug) if slug in scales else usual_values(slug) for slug in SCALED}
+        said = {**own, **self.traits.offered}
         modes = said.get("exposure_mode", ())
         return (
             {**said, "exposure_mode": (*modes, "fixed_distance")} if modes and self.zone_focus and "fixed_distance" not in modes else said

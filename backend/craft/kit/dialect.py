@@ -6,6 +6,7 @@ from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field
 
 from craft.errors import CraftError
+from craft.kit.own_steps import Scale
 from craft.vocabulary.setting import Setting, Unit
 from craft.vocabulary.settings import setting_for
 from craft.vocabulary.words import say_value
@@ -66,13 +67,18 @@ def value_key(value: float | str) -> str:
     return value if isinstance(value, str) else f"{value:g}"
 
 
-def in_own_words(setting: Setting, value: float | str, own: Mapping[str, str]) -> str:
-    """A value in the body's words, where its owner wrote some for it, else in ours.
+def in_own_words(setting: Setting, value: float | str, own: Mapping[str, str], scales: Mapping[str, Scale] | None = None) -> str:
+    """A value in the body's words, where its owner wrote some for it, else in ours, with the body's own step where it prints steps.
 
     >>> in_own_words(setting_for("beeps"), "off", {"off": "Hush"}), in_own_words(setting_for("beeps"), "on", {"off": "Hush"})
     ('Hush', 'on')
+    >>> in_own_words(setting_for("tracking_hold"), "long", {}, {"tracking_hold": Scale(-2, 2)})
+    'long: +2'
     """
-    return own.get(value_key(value)) or say_value(setting, value)
+    word, scale = own.get(value_key(value)), (scales or {}).get(setting.slug)
+    if word or scale is None:
+        return word or say_value(setting, value)
+    return f"{say_value(setting, value)}: {scale.printed(setting.slug, str(value))}"
 
 
 def _is_number(word: str) -> bool:

@@ -23,6 +23,7 @@ def _small_circle(body: Body, lens: Lens) -> bool:
 
 
 SHOWN: Mapping[str, Callable[[Body, Lens], bool]] = {
+    "area_switching": lambda body, lens: "area_switching" in body.traits.scales,
     "autofocus": lambda body, lens: body.autofocus,
     "body_stabiliser": lambda body, lens: body.stabiliser_stops > 0,
     "brackets": lambda body, lens: bool(body.bracket_offers),

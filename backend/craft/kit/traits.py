@@ -8,6 +8,7 @@ from dataclasses import dataclass, field
 from craft.errors import CraftError
 from craft.kit.controls import REAR_SCREEN, Control, Use
 from craft.kit.moves import Moves
+from craft.kit.own_steps import Preset, Scale, check_own_steps
 from craft.vocabulary.features import FEATURES
 from craft.vocabulary.rules import Rule
 from craft.vocabulary.setting import Reach, Value
@@ -82,7 +83,8 @@ class Traits:
     something else than usual; added, dropped: dependencies of its own, and usual ones it is free of;
     raw_rate, mechanical_rate: highest rates with raw and with curtains, in frames per second; slots: how
     many custom slots a turn of a dial brings back; slot_leaves_out: settings that a slot does not hold; slot_names: what they are called;
-    second_bank: slots that combine with those, and what they hold; following: how its autofocus runs;
+    second_bank: slots that combine with those, and what they hold; following: how its autofocus runs; scales: its own steps of settings that it
+    prints as steps; presets: values of several of them under one name; presets_only: they are set in no other way;
     moves: what moving through its menus costs; controls: its buttons and dials; borrows_from: where values
     come from that a button borrows while it is held.
     """
@@ -108,6 +110,9 @@ class Traits:
     borrows_from: str = ""
     traffic: Traffic = field(default_factory=Traffic)
     following: Following = field(default_factory=Following)
+    scales: Mapping[str, Scale] = field(default_factory=dict)
+    presets: tuple[Preset, ...] = ()
+    presets_only: bool = False
 
     def says_default(self, setting: str) -> bool:
         """Whether the owner has said how a setting leaves the box; otherwise it is a guess.
@@ -153,6 +158,9 @@ class Traits:
                 raise CraftError(f"“{name}” is the name of another control already", ("controls", k, "slug"))
         if self.second_bank and not self.second_bank.only:
             raise CraftError("name the settings that the second bank holds", ("second_bank", "only"))
+        check_own_steps(self.scales, self.presets)
+        if self.presets_only and not self.presets:
+            raise CraftError("write down at least one preset: without any, nothing could be set", ("presets_only",))
         self._check_settings()
 
     def _check_settings(self) -> None:

@@ -29,7 +29,7 @@ from craft.scales.series import Dial, label, printed, value_of
 from craft.scene.imaged import hand_speed, image_speed
 from craft.scene.situation import Situation
 from craft.setup.course import Course
-from craft.setup.deciding.following import area_of, detection_of, priority_of
+from craft.setup.deciding.following import area_of, detection_of, preset_words, priority_of
 from craft.setup.deciding.ranging import on_the_scale
 from craft.setup.saying.cautions import cautions_for
 from craft.setup.saying.notes import darker_words, notes_for
@@ -216,6 +216,7 @@ def _focus(course: Course) -> Focus:
     priority, far = priority_of(course, mode)[0], facts["far_m"]
     if followed:
         area, priority = Area(followed.way.area), Priority(followed.way.priority)
+    preset, words = preset_words(followed.way.values, situation.body.traits) if followed else ("", "")
     return Focus(
         mode=mode,
         area=area,
@@ -223,6 +224,9 @@ def _focus(course: Course) -> Focus:
         detection=Detection.OFF if followed and not followed.way.looks else detection_of(course, mode)[0],
         hold=followed.way.hold if followed else "",
         path=followed.way.path if followed else "",
+        switching=followed.way.switching if followed else "",
+        preset=preset,
+        preset_words=words,
         distance_m=situation.focus_m,
         near_m=facts["near_m"],
         far_m=None if math.isinf(far) else far,

@@ -165,7 +165,8 @@ class InFocus:
 
 @dataclass(frozen=True, slots=True)
 class Focus:
-    """Autofocus behaviour, and the depth that this aperture gives (far None: infinity); hold, path: empty, and following None, where nothing is followed."""
+    """Autofocus behaviour, and the depth that this aperture gives (far None: infinity); hold, path, switching:
+    empty, and following None, where nothing is followed; preset: of the body that this is, empty where it is none, and what is nearest in words."""
 
     mode: FocusMode
     area: Area
@@ -173,6 +174,9 @@ class Focus:
     detection: Detection
     hold: str
     path: str
+    switching: str
+    preset: str
+    preset_words: str
     distance_m: float
     near_m: float
     far_m: float | None

@@ -7,6 +7,7 @@ means that the token is there.
 from __future__ import annotations
 
 FEATURES: dict[str, str] = {
+    "area_switching": "it can be chosen how readily focus goes over to a neighbouring area",
     "area_sizes": "focus areas come in several sizes",
     "autofocus": "body and lens focus by themselves",
     "body_stabiliser": "the body has a stabiliser of its own",

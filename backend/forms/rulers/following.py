@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import replace
 from typing import Annotated, Literal
 
@@ -13,9 +14,11 @@ from craft.errors import CraftError
 from craft.focus.burst import SHOWN, Burst, Came, bursts_of, caught_waiting, kept_once
 from craft.focus.causes import causes_of
 from craft.focus.chase import Chase
-from craft.focus.search import Offered, Searched, beside, searched
+from craft.focus.search import Figured, Offered, Searched, beside, searched
 from craft.focus.surroundings import about
-from craft.focus.ways import AREA, BY_AREA, HOLD, HOLDS, OF_WAY, PATH, PATHS, PRIORITIES, PRIORITY, Way
+from craft.focus.ways import AREA, BY_AREA, HOLD, HOLDS, OF_WAY, PATH, PATHS, PRIORITIES, PRIORITY, SWITCHES, SWITCHING, Way
+from craft.kit.dialect import in_own_words
+from craft.kit.own_steps import Preset
 from craft.setup.deciding.following import areas_of
 from craft.setup.pursuit import Pursuit
 from craft.vocabulary.settings import BY_SLUG
@@ -24,11 +27,18 @@ from craft.vocabulary.words import say_value
 from forms.answer import Answer
 from forms.rehearsal_form import RehearseIn, Theirs, answer_under
 
-VALUES: dict[str, tuple[str, ...]] = {AREA: tuple(BY_AREA), HOLD: tuple(HOLDS), PATH: tuple(PATHS), PRIORITY: tuple(PRIORITIES)}
+VALUES: dict[str, tuple[str, ...]] = {
+    AREA: tuple(BY_AREA),
+    HOLD: tuple(HOLDS),
+    PATH: tuple(PATHS),
+    PRIORITY: tuple(PRIORITIES),
+    SWITCHING: tuple(SWITCHES),
+}
 
 AreaName = Literal["point", "small_group", "zone", "whole_frame", "tracking"]
-HoldName = Literal["short", "middle", "long"]
-PathName = Literal["steady", "usual", "erratic"]
+HoldName = Literal["short", "rather_short", "middle", "rather_long", "long"]
+PathName = Literal["steady", "rather_steady", "usual", "rather_erratic", "erratic"]
+SwitchingName = Literal["slow", "rather_slow", "usual", "rather_quick", "quick"]
 PriorityName = Literal["focus", "mixed", "release"]
 
 
@@ -39,6 +49,7 @@ class WayIn(BaseModel):
     tracking_hold: HoldName
     subject_path: PathName
     priority_continuous: PriorityName
+    area_switching: SwitchingName = "usual"
 
 
 class FollowingIn(RehearseIn):
@@ -188,7 +199,7 @@ def _nothing(answer: Answer) -> FollowingOut:
 def _way(asked: WayIn, answer: Answer, looks: bool) -> Way:
     if asked.focus_area not in areas_of(answer.situation):
         raise CraftError(f"{answer.situation.body.name} has no {asked.focus_area.replace('_', ' ')}", ("beside", AREA))
-    return Way(asked.focus_area, asked.tracking_hold, asked.subject_path, asked.priority_continuous, looks)
+    return Way(asked.focus_area, asked.tracking_hold, asked.subject_path, asked.priority_continuous, looks, asked.area_switching)
 
 
 def _named(way: Way, pursuit: Pursuit, asked: FollowingIn) -> str:
@@ -204,7 +215,7 @@ def _named(way: Way, pursuit: Pursuit, asked: FollowingIn) -> str:
 def _offers(answer: Answer, setting: str) -> tuple[str, ...]:
     """Values that the body has of a setting; none of one it lacks."""
     traits = answer.situation.body.traits
-    if setting in traits.absent:
+    if setting in traits.absent or (setting == SWITCHING and setting not in traits.scales):
         return ()
     there = areas_of(answer.situation) if setting == AREA else VALUES[setting]
     said = answer.situation.offered.get(setting)
@@ -218,26 +229,51 @@ def _choices(answer: Answer, pursuit: Pursuit) -> list[ChoicesOut]:
     offered = {setting: _offers(answer, setting) for setting in OF_WAY}
     steps = [way.but(setting, value) for setting in OF_WAY[1:] for value in offered[setting]]
     open_to = {setting: offered[setting] or (way.values[setting],) for setting in OF_WAY}
-    everything = Offered(open_to[AREA], open_to[HOLD], open_to[PATH], open_to[PRIORITY], (True, False) if way.looks else (False,))
+    presets = [(preset, _as_preset(way, preset, answer)) for preset in answer.situation.body.traits.presets]
+    together = (*steps, *(other for _, other in presets))
+    everything = Offered(
+        open_to[AREA], open_to[HOLD], open_to[PATH], open_to[PRIORITY], (True, False) if way.looks else (False,), open_to[SWITCHING]
+    )
     found = searched(chase, everything, (pursuit.practice,))
-    steps_on = beside(chase, found.best.way, (way, *steps))
-    return [
+    steps_on = beside(chase, found.best.way, (way, *together))
+    scales, has = answer.situation.body.traits.scales, [setting for setting in OF_WAY if offered[setting]]
+    told = [
         ChoicesOut(
-            setting=setting, label=BY_SLUG[setting].label, rows=[_row(found, steps_on, way, setting, value) for value in offered[setting]]
+            setting=setting,
+            label=BY_SLUG[setting].label,
+            rows=[
+                _row(found, steps_on, way, setting, value, in_own_words(BY_SLUG[setting], value, {}, scales), has)
+                for value in offered[setting]
+            ],
         )
         for setting in OF_WAY
         if len(offered[setting]) > 1
     ]
+    if presets:
+        rows = [_out(preset.name, preset.name, steps_on.of(other), other == way, preset.values(scales)) for preset, other in presets]
+        told.append(ChoicesOut(setting="preset", label="presets of this body", rows=rows))
+    return told
 
 
-def _row(found: Searched, steps: Searched, way: Way, setting: str, value: str) -> FollowedOut:
+def _as_preset(way: Way, preset: Preset, answer: Answer) -> Way:
+    """The way as it is with a preset of the body turned to."""
+    for setting, value in preset.values(answer.situation.body.traits.scales).items():
+        way = way.but(setting, value)
+    return way
+
+
+def _row(found: Searched, steps: Searched, way: Way, setting: str, value: str, label: str, sets: list[str]) -> FollowedOut:
     """What a value comes to: an area at its best, all else with the rest as it is set."""
     as_set = way.values[setting] == value
     best = found.best_with(setting, value) if setting == AREA and not as_set else None
     one = best or steps.of(way.but(setting, value))
+    return _out(value, label, one, as_set, {slug: one.way.values[slug] for slug in sets} if setting == AREA else {setting: value})
+
+
+def _out(value: str, label: str, one: Figured, as_set: bool, sets: Mapping[str, float | str]) -> FollowedOut:
     return FollowedOut(
         value=value,
-        label=say_value(BY_SLUG[setting], value),
+        label=label,
         kept=a_second(one.kept),
         off=a_second(one.off),
         fired=a_second(one.fired),
@@ -245,7 +281,7 @@ def _row(found: Searched, steps: Searched, way: Way, setting: str, value: str) -
         as_good=one.as_good,
         as_set=as_set,
         way=WayIn.model_validate(one.way.values),
-        set={**one.way.values} if setting == AREA else {setting: value},
+        set=dict(sets),
     )
 
 
@@ -292,6 +328,8 @@ def _words(answer: Answer, pursuit: Pursuit) -> list[str]:
     if chase is None or focus is None:
         return [made.because]
     words = [made.because]
+    if answer.setup.focus.preset_words:
+        words.append(answer.setup.focus.preset_words)
     if focus.cull >= 1:
         words.append(f"Of an outing some {focus.cull:.0f} frames are out of focus: {max(1, round(focus.minutes))} min to look through.")
     if answer.situation.subject.detection is not Detection.OFF:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import datetime as dt
+from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Any
 
@@ -14,6 +15,7 @@ from craft.configuration.configure import Configuration
 from craft.day.first_day import CARD_LOSS, FIRST_STEPS, SECONDS_A_ROW, USUAL_LIGHT, Agreed, Task, agreed, tasks_of
 from craft.errors import CraftError
 from craft.kit.dialect import in_own_words
+from craft.kit.own_steps import Scale
 from craft.scene.works import WORK
 from craft.vocabulary.setting import Value
 from craft.vocabulary.settings import BY_SLUG
@@ -118,6 +120,7 @@ class _Known:
     held: dict[str, Held]
     kept: list[dict[str, Value]]
     done: dict[str, dt.datetime]
+    scales: Mapping[str, Scale]
 
 
 def _row(one: Agreed, body: _Known, basis: Basis) -> TaskRow:
@@ -127,7 +130,7 @@ def _row(one: Agreed, body: _Known, basis: Basis) -> TaskRow:
     lacks = _lacks(slug, body.state.layout[0], body.firmware)
 
     def said(value: Any) -> str:
-        return in_own_words(row.setting, value, entry.values if entry else {})
+        return in_own_words(row.setting, value, entry.values if entry else {}, body.scales)
 
     return TaskRow(
         setting=slug,
@@ -158,7 +161,9 @@ def first_day_of(piece: Piece, kit: Kit) -> FirstDayOut:
     basis, state = basis_of(kit, piece.slug), kit.states[piece.slug]
     day, made = basis.outing, basis.configurations
     held = {row.setting: row for row in piece.held.all()}
-    body = _Known(state, firmware, held, [slot.values for slot in piece.slots.all()], dict(piece.first_steps.values_list("slug", "at")))
+    done = dict(piece.first_steps.values_list("slug", "at"))
+    scales = body_of(piece).traits.scales
+    body = _Known(state, firmware, held, [slot.values for slot in piece.slots.all()], done, scales)
     tasks = [_task(task, body, basis) for task in (tasks_of(basis.agreed(state.layout[0])) if made else ())]
     row = layout_of(piece)
     layout = laid_out(row)

@@ -95,7 +95,11 @@ class Following(OnScene):
         now = next(row for row in area["rows"] if row["as_set"])
         self.assertEqual((now["kept"], now["fired"]), (follows["kept"], follows["fired"]))
         self.assertIn(f"{follows['kept']:g} of {follows['fired']:g}", told["words"][0])
-        for choice in told["choices"]:
+        presets = next(choice for choice in told["choices"] if choice["setting"] == "preset")
+        named = [row["value"] for row in presets["rows"] if row["as_set"]]
+        self.assertEqual(named, [whole["focus"]["preset"]] if whole["focus"]["preset"] else [])
+        self.assertIn(whole["focus"]["preset_words"], told["words"])
+        for choice in (choice for choice in told["choices"] if choice is not presets):
             self.assertEqual(
                 [row["value"] for row in choice["rows"] if row["as_set"]], [whole["configuration"][choice["setting"]]["value"]]
             )
@@ -163,6 +167,10 @@ class Everywhere(OnScene):
         self.assertTrue(steps, "some of them are on the way through the menus of a body that has just been reset")
         for slug, step in steps.items():
             self.assertEqual(step["value"], values[slug])
+        self.assertIn(
+            steps["tracking_hold"]["shown"],
+            [f"{values['tracking_hold'].replace('_', ' ')}: {step}" for step in ("-2", "-1", "0", "+1", "+2")],
+        )
 
     def test_the_fewest_areas_of_the_day_are_areas_that_the_body_has(self) -> None:
         for body in self.caller.get(f"/api/outings/{self.day.pk}/fingers").json()["bodies"]:

@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 import tempfile
 from collections.abc import Callable
+from typing import Any
 from pathlib import Path
 
 from playwright.sync_api import Page, expect
@@ -282,13 +283,17 @@ class OwnWords(BrowserCase):
 
 
 class HowItFocuses(BrowserCase):
-    def following(self, page: Page, holds: Callable[[dict[str, float | None]], bool]) -> None:
+    def kept(self, page: Page, what: str, holds: Callable[[Any], bool]) -> None:
+        """Wait until what the body's profile says is so."""
         for _ in range(100):
-            told = Piece.objects.get(person=self.ilse, slug="merrow-swift-20").document["traits"].get("following") or {}
+            told = Piece.objects.get(person=self.ilse, slug="merrow-swift-20").document["traits"].get(what) or {}
             if holds(told):
                 return
             page.wait_for_timeout(100)
         raise AssertionError(f"never kept: {told}")
+
+    def following(self, page: Page, holds: Callable[[Any], bool]) -> None:
+        self.kept(page, "following", holds)
 
     def test_how_its_autofocus_runs_is_written_down_refused_where_it_is_wrong_and_felt_at_the_bench(self) -> None:
         page = self.open("/kit/bodies/merrow-swift-20", size=PHONE)
@@ -311,6 +316,16 @@ class HowItFocuses(BrowserCase):
         page.keyboard.press("Enter")
         expect(page.get_by_role("alert").filter(has_text="240")).to_be_visible()
         self.following(page, lambda told: told.get("updates_s") == 6.5)
+        page.get_by_text("Its own steps and presets", exact=True).first.click()
+        for end, typed, refusal in (("short", "2", "two to twenty-one steps"), ("long", "1.5", "a whole number"), ("long", "-2", "")):
+            page.get_by_label(f"hold when something crosses: {end} is step").fill(typed)
+            page.keyboard.press("Enter")
+            expect(page.get_by_role("alert").filter(has_text=refusal)).to_have_count(1 if refusal else 0)
+        self.kept(page, "scales", lambda told: told["tracking_hold"] == {"lowest": -2, "highest": 2, "turned": True})
+        expect(page.get_by_text("+2 short")).to_be_visible()
+        page.get_by_label("Squall: hold when something crosses").fill("7")
+        page.keyboard.press("Enter")
+        expect(page.get_by_role("alert").filter(has_text="“Squall”: 7 is not on the scale: from -2 to 2 is accepted")).to_be_visible()
         terns = Situation.objects.get(outing=self.day, document__title="Terns over the bar")
         page.goto(f"/situations/{terns.pk}?row=focus")
         kept = page.locator(".kept b")

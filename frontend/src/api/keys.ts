@@ -9,7 +9,7 @@ type Changed =
   "browsers" | "codes" | "factor" | "kit" | "layout" | "dialect" | "held" | "profile" | "outings" | "frames" | "pictures";
 /** Computed from that: of a day or a body, then of one situation. */
 type Computed =
-  "day" | "sun" | "slots" | "my slots" | "fingers" | "checks" | "traffic" | "alike" | "walk" | "first" | "uses" | OfOne;
+  "day" | "sun" | "slots" | "my slots" | "fingers" | "checks" | "traffic" | "alike" | "walk" | "first" | "uses" | "steps" | OfOne;
 type OfOne = "now" | "setup" | "histograms" | "longer set";
 type Key = readonly [Name, ...unknown[]];
 

@@ -596,6 +596,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kit/bodies/{slug}/steps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Steps
+         * @description A body's own steps and presets, in our words.
+         */
+        get: operations["kit_body_api_get_steps"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kit/bodies/{slug}/defaults": {
         parameters: {
             query?: never;
@@ -3019,7 +3039,7 @@ export interface components {
         FocusMode: "single" | "continuous" | "automatic" | "manual";
         /**
          * FocusOut
-         * @description Focus behaviour and the depth it has; far_m null is infinity; hold, path are empty and following is null where nothing is followed.
+         * @description Focus behaviour and the depth it has; far_m null is infinity; hold, path, switching are empty and following is null where nothing is followed; preset: of the body that this is, and the nearest in words.
          */
         FocusOut: {
             mode: components["schemas"]["FocusMode"];
@@ -3042,6 +3062,21 @@ export interface components {
              * @default
              */
             path?: string;
+            /**
+             * Switching
+             * @default
+             */
+            switching?: string;
+            /**
+             * Preset
+             * @default
+             */
+            preset?: string;
+            /**
+             * Preset Words
+             * @default
+             */
+            preset_words?: string;
             following?: components["schemas"]["InFocusOut"] | null;
         };
         /**
@@ -4130,6 +4165,18 @@ export interface components {
             acuity?: components["schemas"]["Acuity"] | null;
         };
         /**
+         * PresetForm
+         * @description What a body keeps under one name: its own steps, by setting.
+         */
+        PresetForm: {
+            /** Name */
+            name: string;
+            /** Steps */
+            steps: {
+                [key: string]: number;
+            };
+        };
+        /**
          * ProfileForm
          * @description What the photographer brings. ``habits``: habit -> a way, ``per_situation`` or ``unknown``;
          *     ``raw_opens``: packings of raw that the person's programs open; ``bodies``: how many the day uses.
@@ -4188,6 +4235,21 @@ export interface components {
             reason: string;
             /** Way Out */
             way_out: string;
+        };
+        /**
+         * ScaleForm
+         * @description A body's own steps of a setting, from the lowest to the highest; turned: the highest is the first of our values (short, steady, slow) and not the last.
+         */
+        ScaleForm: {
+            /** Lowest */
+            lowest: number;
+            /** Highest */
+            highest: number;
+            /**
+             * Turned
+             * @default false
+             */
+            turned?: boolean;
         };
         /**
          * SituationForm
@@ -4336,6 +4398,17 @@ export interface components {
             borrows_from?: string;
             traffic?: components["schemas"]["TrafficForm"];
             following?: components["schemas"]["FollowingForm"];
+            /** Scales */
+            scales?: {
+                [key: string]: components["schemas"]["ScaleForm"];
+            };
+            /** Presets */
+            presets?: components["schemas"]["PresetForm"][];
+            /**
+             * Presets Only
+             * @default false
+             */
+            presets_only?: boolean;
         };
         /**
          * Use
@@ -5065,6 +5138,54 @@ export interface components {
              * @default false
              */
             verified?: boolean;
+        };
+        /**
+         * OwnPresetOut
+         * @description A preset of a body, in our words.
+         */
+        OwnPresetOut: {
+            /** Name */
+            name: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * OwnScaleOut
+         * @description A setting that bodies print as steps: what its ends mean, and this body's steps; none where they are not known.
+         */
+        OwnScaleOut: {
+            /** Setting */
+            setting: string;
+            /** Label */
+            label: string;
+            /** First */
+            first: string;
+            /** Last */
+            last: string;
+            /** Steps */
+            steps: components["schemas"]["OwnStepOut"][];
+        };
+        /**
+         * OwnStepOut
+         * @description One of our values, and the step that shows on the body for it.
+         */
+        OwnStepOut: {
+            /** Value */
+            value: string;
+            /** Label */
+            label: string;
+            /** Printed */
+            printed: string;
+        };
+        /**
+         * OwnStepsOut
+         * @description A body's own steps and its presets.
+         */
+        OwnStepsOut: {
+            /** Scales */
+            scales: components["schemas"]["OwnScaleOut"][];
+            /** Presets */
+            presets: components["schemas"]["OwnPresetOut"][];
         };
         /**
          * BodyOut
@@ -7917,17 +8038,23 @@ export interface components {
              * Tracking Hold
              * @enum {string}
              */
-            tracking_hold: "short" | "middle" | "long";
+            tracking_hold: "short" | "rather_short" | "middle" | "rather_long" | "long";
             /**
              * Subject Path
              * @enum {string}
              */
-            subject_path: "steady" | "usual" | "erratic";
+            subject_path: "steady" | "rather_steady" | "usual" | "rather_erratic" | "erratic";
             /**
              * Priority Continuous
              * @enum {string}
              */
             priority_continuous: "focus" | "mixed" | "release";
+            /**
+             * Area Switching
+             * @default usual
+             * @enum {string}
+             */
+            area_switching?: "slow" | "rather_slow" | "usual" | "rather_quick" | "quick";
         };
         /**
          * FollowingIn
@@ -11431,6 +11558,62 @@ export interface operations {
             };
             /** @description Forbidden */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The address is longer than the server reads; it says so without a form. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    kit_body_api_get_steps: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnStepsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -12,8 +12,9 @@ from craft.decisions.following import PRACTICES
 from craft.focus.chase import chase_of
 from craft.focus.loops import CLASSES, loop_of
 from craft.focus.surroundings import ROWS
-from craft.focus.ways import AREA, AREAS, HOLD, HOLDS, OF_WAY, PATH, PATHS, PRIORITIES, PRIORITY
+from craft.focus.ways import AREA, AREAS, HOLD, HOLDS, OF_WAY, PATH, PATHS, PRIORITIES, PRIORITY, SWITCHES, SWITCHING, Way
 from craft.kit.body import Finder, Shutter
+from craft.kit.own_steps import Preset, Scale
 from craft.kit.traits import Following, Traits
 from craft.scene.light import Light
 from craft.scene.situation import Motion, Person, Situation
@@ -24,6 +25,12 @@ from craft.setup.tests.things import situation
 from craft.vocabulary.terms import Area, Detection, FocusMode, Genre
 
 SEES = {"detects": ("people", "birds", "animals"), "frames_per_second": 15.0, "areas": ("point", "small_group", "zone", "whole_frame")}
+SCALES = {HOLD: Scale(-2, 2, turned=True), PATH: Scale(1, 5), SWITCHING: Scale(0, 4)}
+PRESETS = (
+    Preset("one", {HOLD: 0, PATH: 3}),
+    Preset("two", {HOLD: -2, PATH: 1, SWITCHING: 2}),
+    Preset("three", {HOLD: 2, PATH: 5, SWITCHING: 4}),
+)
 LONG = {"focal_min_mm": 24, "focal_max_mm": 600, "closest_m": 0.7}
 
 
@@ -31,6 +38,12 @@ def followed(rng: random.Random, **more: object) -> Situation:
     there = [(work, subject) for work in WORKS for subject in work.subjects if subject.follows and not subject.quick]
     work, subject = rng.choice(there)
     return situation(genre=work.genre, subject_slug=subject.slug, body=SEES, lens=LONG, light=Light(rng.uniform(6, 14)), **more)
+
+
+def setup_of(preset: Preset) -> tuple[tuple[str, str, str], ...]:
+    """Hold, path and switching of a preset; what it does not say is as usual."""
+    values = {HOLD: "middle", PATH: "usual", SWITCHING: "usual", **preset.values(SCALES)}
+    return ((values[HOLD], values[PATH], values[SWITCHING]),)
 
 
 def focus_of(setup: Setup) -> str:
@@ -47,17 +60,24 @@ class Decided(TestCase):
             self.assertEqual(pursuit.way == pursuit.practice, usual.as_good)
             if not usual.as_good:
                 changed += 1
-                self.assertEqual(taken.behind, 0.0)
+                self.assertTrue(taken.as_good)
                 self.assertGreater(usual.behind, usual.behind_off)
+
+                def changes(way: Way, practice: Way = usual.way) -> int:
+                    return sum(a != b for a, b in zip(way, practice, strict=True))
+
+                least = min(changes(one.way) for one in pursuit.found.found if one.as_good)
+                self.assertEqual(changes(taken.way), least)
         self.assertTrue(0 < changed < 14, changed)
 
     def test_what_is_set_by_hand_binds_and_the_rest_is_searched_about_it(self) -> None:
-        one = situation(subject_slug="court_games", body=SEES, lens=LONG)
+        one = situation(subject_slug="court_games", body={**SEES, "traits": Traits(scales=SCALES)}, lens=LONG)
         for setting, values, read in (
             (AREA, [row.slug for row in AREAS], lambda f: f.area.value),
             (HOLD, list(HOLDS), lambda f: f.hold),
             (PATH, list(PATHS), lambda f: f.path),
             (PRIORITY, list(PRIORITIES), lambda f: f.priority.value),
+            (SWITCHING, list(SWITCHES), lambda f: f.switching),
         ):
             for value in values:
                 hand = replace(one, settings={setting: value})
@@ -70,6 +90,28 @@ class Decided(TestCase):
         focus = advise(fixed, simulated=True).focus
         self.assertEqual((focus.area, focus.priority.value), (Area.POINT, "focus"))
 
+    def test_a_body_of_presets_only_is_set_to_one_of_them_which_is_named_and_its_words_lead_back(self) -> None:
+        rng, met = random.Random(4), set()
+        for _ in range(12):
+            one = followed(rng)
+            one = replace(one, body=replace(one.body, traits=Traits(scales=SCALES, presets=PRESETS, presets_only=True)))
+            setup = advise(one, simulated=True)
+            assert setup.pursuit and setup.pursuit.found
+            named = next(preset for preset in PRESETS if preset.name == setup.focus.preset)
+            met.add(named.name)
+            self.assertEqual(setup.focus.preset_words, f"The preset “{named.name}” is this.")
+            has = {slug: setup.pursuit.way.values[slug] for slug in named.steps}
+            self.assertEqual(has, named.values(SCALES))
+            self.assertEqual({slug: SCALES[slug].step_of(slug, value) for slug, value in has.items()}, named.steps)
+            self.assertIn(setup.focus.preset_words, setup.why[HOLD])
+            for way in (found.way for found in setup.pursuit.found.found):
+                self.assertIn((way.hold, way.path, way.switching), [setup_of(preset)[0] for preset in PRESETS])
+        self.assertGreater(len(met), 1)
+        off = replace(one, settings={HOLD: "rather_short"})
+        self.assertRegex(
+            advise(off, simulated=True).focus.preset_words, r"comes nearest: hold when something crosses at (-2|0|\+2) where \+1 is wanted"
+        )
+
     def test_the_figures_of_the_sentence_are_those_of_the_setup_and_of_its_settings(self) -> None:
         rng = random.Random(11)
         for _ in range(6):
@@ -80,8 +122,10 @@ class Decided(TestCase):
             self.assertIn(f"{told.kept:g} of {told.fired:g} frames a second", focus_of(setup))
             self.assertEqual(told.simulated, setup.pursuit.found.bursts)
             values = configure(one, setup).values
-            self.assertEqual([values[slug] for slug in OF_WAY], [setup.pursuit.way.values[slug] for slug in OF_WAY])
-            for slug in OF_WAY[1:]:
+            had = [slug for slug in OF_WAY if slug != SWITCHING]
+            self.assertEqual([values[slug] for slug in had], [setup.pursuit.way.values[slug] for slug in had])
+            self.assertNotIn(SWITCHING, values)
+            for slug in had[1:]:
                 self.assertRegex(setup.why[slug], r"\d")
             for area, figure in re.findall(
                 r"(One point|A small group|A zone|The whole frame|Tracking) would keep (\d+(?:\.\d+)?)", focus_of(setup)

@@ -61,7 +61,7 @@ FOCUS = Decision(
         Also(when=(NOT_FOLLOWED,), text="Nothing has to be followed."),
     ),
     sets=("focus_mode", "focus_area"),
-    besides=("subject_detection", "tracking_hold", "subject_path", "priority_continuous"),
+    besides=("subject_detection", "tracking_hold", "subject_path", "area_switching", "priority_continuous"),
     computed=COMPUTED,
     schools=(
         School(

@@ -11,7 +11,7 @@ import numpy as np
 from craft.focus.following import follow
 from craft.focus.search import FIRST, MORE, SURE, Offered, beside, searched, standard_error, worth
 from craft.focus.tests.test_following import WILD
-from craft.focus.ways import AREA, AREAS, HOLD, HOLDS, PATH, PATHS, PRIORITIES, PRIORITY, Way
+from craft.focus.ways import AREA, AREAS, HOLD, PATH, PRIORITIES, PRIORITY, Way
 
 SMALL = Offered(("point", "zone"), ("short", "long"), ("steady", "erratic"), ("release", "focus"))
 LARGE = Offered(tuple(row.slug for row in AREAS), looks=(False, True))
@@ -43,7 +43,7 @@ class Search(TestCase):
 
     def test_each_value_has_its_best_and_what_is_as_good_is_not_surely_worse(self) -> None:
         found = searched(WILD, LARGE)
-        for setting, values in ((AREA, [row.slug for row in AREAS]), (HOLD, HOLDS), (PATH, PATHS), (PRIORITY, PRIORITIES)):
+        for setting, values in ((AREA, [row.slug for row in AREAS]), (HOLD, LARGE.holds), (PATH, LARGE.paths), (PRIORITY, PRIORITIES)):
             for value in values:
                 self.assertIsNotNone(found.best_with(setting, value), f"{setting} {value}")
         self.assertEqual([one.behind for one in found.found], sorted(one.behind for one in found.found))

@@ -10,6 +10,7 @@ from craft.kit.body import Body, BracketOffer, Finder, Sensor, Shutter
 from craft.kit.controls import Control, Use
 from craft.kit.features import SHOWN, features_of
 from craft.kit.lens import Lens
+from craft.kit.own_steps import Scale
 from craft.kit.traits import Traffic, Traits
 from craft.vocabulary.features import FEATURES, lacking
 
@@ -26,6 +27,7 @@ LENS = Lens("Plain", 50, 50, 2, 2, 16, 0.5)
 
 # feature -> a change of body, a change of lens, after which it is there; it is not there on the plain kit
 ADDS: dict[str, tuple[dict[str, Any], dict[str, Any]]] = {
+    "area_switching": ({"traits": Traits(scales={"area_switching": Scale(0, 2)})}, {}),
     "body_stabiliser": ({"stabiliser_stops": 5.0}, {}),
     "brackets": ({"bracket_offers": (BracketOffer(3, 1.0),)}, {}),
     "bursts": ({"frames_per_second": 5.0}, {}),

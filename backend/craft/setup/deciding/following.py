@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import replace
 
 from craft.decisions.choice import By, Choice
@@ -10,7 +10,9 @@ from craft.decisions.following import a_second, of_following, practised
 from craft.decisions.schools.focus import FOCUS
 from craft.focus.chase import chase_of
 from craft.focus.search import Offered, Searched, searched
-from craft.focus.ways import AREA, BY_AREA, HOLD, HOLDS, OF_WAY, PATH, PATHS, PRIORITIES, PRIORITY, Way
+from craft.focus.ways import AREA, BY_AREA, HOLD, OF_WAY, PATH, PRIORITIES, PRIORITY, SWITCHING, Way
+from craft.kit.own_steps import SCALED, nearest_preset, values_of
+from craft.kit.traits import Traits
 from craft.scene.situation import Situation
 from craft.setup.course import Course
 from craft.setup.pursuit import Pursuit
@@ -83,18 +85,59 @@ def detection_of(course: Course, mode: FocusMode) -> tuple[Detection, bool]:
 
 def _offered(course: Course, setting: str, usual: tuple[str, ...]) -> tuple[str, ...]:
     """Values of a setting that are to choose from: the one set by hand, else what the body has of them."""
-    situation = course.situation
+    situation, default = course.situation, (str(BY_SLUG[setting].default),)
     hand = situation.settings.get(setting)
     if hand in usual:
         return (str(hand),)
-    said = situation.body.traits.offered.get(setting)
-    if said is None and setting in situation.body.traits.absent:
-        return (str(BY_SLUG[setting].default),)
+    if setting in situation.body.traits.absent or (setting == SWITCHING and setting not in situation.body.traits.scales):
+        return default
+    said = situation.offered.get(setting)
     return tuple(value for value in usual if said is None or value in said) or usual[:1]
 
 
-def _nearest(value: str, offered: tuple[str, ...]) -> str:
-    return value if value in offered else "middle" if "middle" in offered else "usual" if "usual" in offered else offered[0]
+def _scaled(course: Course) -> dict[str, tuple[str, ...]]:
+    """Values of each setting that is a scale, as they are to choose from."""
+    return {setting: _offered(course, setting, values_of(setting)) for setting in SCALED}
+
+
+def _presets(course: Course) -> tuple[tuple[str, str, str], ...]:
+    """Hold, path and switching of each preset, where they are set in no other way and nobody set one of them by hand."""
+    traits, hand = course.situation.body.traits, course.situation.settings
+    if not traits.presets_only or any(setting in hand for setting in SCALED):
+        return ()
+    usual = {setting: str(BY_SLUG[setting].default) for setting in SCALED}
+    return tuple(dict.fromkeys(_together({**usual, **preset.values(traits.scales)}) for preset in traits.presets))
+
+
+def _together(values: Mapping[str, str]) -> tuple[str, str, str]:
+    return values[HOLD], values[PATH], values[SWITCHING]
+
+
+def preset_words(values: Mapping[str, str], traits: Traits) -> tuple[str, str]:
+    """The preset of a body that these values are, empty where they are none, and the one that comes nearest in words.
+
+    >>> preset_words({"tracking_hold": "long"}, BODY.traits)
+    ('', '')
+    """
+    scaled = {setting: values[setting] for setting in traits.scales if setting in values}
+    found = nearest_preset(scaled, traits.scales, traits.presets)
+    if found is None:
+        return "", ""
+    preset, off = found
+    if not off:
+        return preset.name, f"The preset “{preset.name}” is this."
+    apart = [
+        f"{BY_SLUG[slug].label} at {traits.scales[slug].shown(preset.steps[slug])} where {traits.scales[slug].printed(slug, value)} is wanted"
+        for slug, value in scaled.items()
+        if slug in preset.steps and preset.steps[slug] != traits.scales[slug].step_of(slug, value)
+    ]
+    return "", f"The preset “{preset.name}” comes nearest: {_and(apart)}."
+
+
+def _on_scale(setting: str, value: str, offered: tuple[str, ...]) -> str:
+    """The value of those offered that is nearest to the wanted one along its scale."""
+    there = values_of(setting)
+    return min(offered, key=lambda one: abs(there.index(one) - there.index(value)))
 
 
 def practise(course: Course) -> Course:
@@ -115,15 +158,23 @@ def _practice(course: Course) -> Pursuit | None:
         return None
     priority, _ = priority_of(course, mode)
     values, why = {}, {}
-    for setting, usual in ((HOLD, tuple(HOLDS)), (PATH, tuple(PATHS))):
+    open_to = _scaled(course)
+    for setting in (HOLD, PATH):
         wanted, why[setting] = practised(setting, facts)
-        values[setting] = _nearest(wanted, _offered(course, setting, usual))
-    way = Way(area.value, values[HOLD], values[PATH], priority.value, detection_of(course, mode)[0] is not Detection.OFF)
+        values[setting] = _on_scale(setting, wanted, open_to[setting])
+    values[SWITCHING] = _on_scale(SWITCHING, str(BY_SLUG[SWITCHING].default), open_to[SWITCHING])
+    traits, there = situation.body.traits, _together(values)
+    presets = _presets(course)
+    if presets and there not in presets:
+        found = nearest_preset({setting: values[setting] for setting in traits.scales}, traits.scales, traits.presets)
+        there = _together({**values, **found[0].values(traits.scales)}) if found else there
+    hold, path, goes = there
+    way = Way(area.value, hold, path, priority.value, detection_of(course, mode)[0] is not Detection.OFF, goes)
     return Pursuit(way, why, way)
 
 
 def simulate(course: Course) -> Course:
-    """Follow in the way that keeps the most frames; what photographers would set stays where nothing is surely better.
+    """Follow in a way than which none keeps surely more frames; of these the one that is nearest to what photographers set.
 
     What is set by hand, and a way or an answer of the person's, binds: the rest is searched.
 
@@ -138,11 +189,24 @@ def simulate(course: Course) -> Course:
     taken = course.taken[FOCUS]
     chase = chase_of(course.situation, course.told["aperture"], course.planned.shutter, max(course.told["rate"], 1.0))
     found = searched(chase, _open(course, pursuit.way, taken), (pursuit.way,))
-    way = pursuit.way if found.of(pursuit.way).as_good else found.best.way
+    way = _nearest_as_good(found, pursuit.way)
+    _, preset = preset_words(way.values, course.situation.body.traits)
     why = {setting: _compared(found, setting, way, pursuit.practice) for setting in OF_WAY[1:]} | {LIST: _listed(found)}
+    why |= {setting: f"{why[setting]} {preset}".strip() for setting in SCALED}
     return (
         course.follow(pursuit._replace(way=way, why=why, chase=chase, found=found)).take(_taking(taken, way)).tell(of_following(way, found))
     )
+
+
+def _nearest_as_good(found: Searched, practice: Way) -> Way:
+    """Of the ways that are as good as the best, the one that changes the least of what photographers set."""
+
+    def away(way: Way) -> tuple[int, int]:
+        changed = [setting for setting in OF_WAY if way.values[setting] != practice.values[setting]]
+        steps = (values_of(setting).index(way.values[setting]) - values_of(setting).index(practice.values[setting]) for setting in SCALED)
+        return len(changed) + (way.looks != practice.looks), sum(map(abs, steps))
+
+    return min((one.way for one in found.found if one.as_good), key=away)
 
 
 def _open(course: Course, way: Way, taken: Choice) -> Offered:
@@ -153,12 +217,15 @@ def _open(course: Course, way: Way, taken: Choice) -> Offered:
     areas = tuple(area for area in areas_of(course.situation) if area in BY_AREA and (said is None or area in said))
     _, own = priority_of(course, mode)
     priorities = (way.priority,) if own else _offered(course, PRIORITY, tuple(PRIORITIES))
+    open_to = _scaled(course)
     return Offered(
         areas=(way.area,) if bound or mode is FocusMode.AUTOMATIC or not areas else areas,
-        holds=_offered(course, HOLD, tuple(HOLDS)),
-        paths=_offered(course, PATH, tuple(PATHS)),
+        holds=open_to[HOLD],
+        paths=open_to[PATH],
         priorities=priorities,
         looks=(True, False) if way.looks and not detection_of(course, mode)[1] else (way.looks,),
+        switching=open_to[SWITCHING],
+        presets=_presets(course),
     )
 
 

@@ -51,7 +51,8 @@ def _white(setup: Setup) -> str:
 
 def _focus(setup: Setup) -> str:
     area = "" if setup.focus.area is Area.NONE else f", {_token(setup.focus.area.value)}"
-    return f"{_token(setup.focus.mode.value)}{area}"
+    preset = f", preset {setup.focus.preset}" if setup.focus.preset else ""
+    return f"{_token(setup.focus.mode.value)}{area}{preset}"
 
 
 def _drive(setup: Setup) -> str:

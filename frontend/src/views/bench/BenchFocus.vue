@@ -35,6 +35,7 @@ const hand = onRuler((edit) => emit("change", edit), told);
             {{ following.off.toFixed(1) }}</template
           ><template v-else>being simulated</template>
         </p>
+        <p v-if="setup.focus.preset_words" class="reason">{{ setup.focus.preset_words }}</p>
         <p v-for="line in told.words" :key="line" class="reason">{{ line }}</p>
         <p v-if="told.by_hand" class="reason">
           <button class="button" @click="hand.free()">Back to the subject, from {{ far(told.focus_m, feet) }}</button>

@@ -20,6 +20,7 @@ import PageSlips from "./PageSlips.vue";
 import { named } from "./pages";
 import PastePane from "./PastePane.vue";
 import FollowsPane from "./FollowsPane.vue";
+import StepsPane from "./StepsPane.vue";
 import TrafficPane from "./TrafficPane.vue";
 import Choice from "@/fields/Choice.vue";
 import { listed, orNone } from "@/fields/options";
@@ -317,6 +318,9 @@ onUnmounted(offer([{ id: "undo-words", label: "Undo the last change of words", k
       </Folded>
       <Folded v-if="piece" title="How its autofocus runs">
         <FollowsPane :slug="slug" :body="piece.document" :version="piece.version" />
+      </Folded>
+      <Folded v-if="piece" title="Its own steps and presets">
+        <StepsPane :slug="slug" :body="piece.document" :version="piece.version" />
       </Folded>
       <Folded v-if="piece" title="Pinned items and the short list">
         <ListsPane :slug="slug" :body="piece.document" :guide="guide" />

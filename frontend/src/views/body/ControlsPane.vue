@@ -186,7 +186,7 @@ function move(key: keyof Moves, text: string): void {
       <button class="button" @click="addWritten">Take these controls</button>
     </details>
     <p class="quiet" role="status">{{ said }}</p>
-    <p v-if="error || wrong" class="error" role="alert">{{ error || wrong }}</p>
+    <p v-if="error || wrong" class="error" role="alert">{{ wrong || error }}</p>
     <details class="fold">
       <summary>presses that its menus cost</summary>
       <label v-for="m in MOVES" :key="m.key" class="move"

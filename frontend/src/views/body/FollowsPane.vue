@@ -40,12 +40,12 @@ function set(text: string, field: (typeof FIELDS)[number]): void {
       ><TextField
         inputmode="text"
         maxlength="9"
-        placeholder="as usual of such bodies"
+        placeholder="as is usual"
         :value="shown(field.key, field.times)"
         @change="(text) => set(text, field)"
     /></label>
     <p class="quiet" role="status">{{ said }}</p>
-    <p v-if="error || wrong" class="error" role="alert">{{ error || wrong }}</p>
+    <p v-if="error || wrong" class="error" role="alert">{{ wrong || error }}</p>
   </section>
 </template>
 

@@ -123,7 +123,7 @@ async function add(): Promise<void> {
         <button class="button">Write it down</button>
       </form>
     </details>
-    <p v-if="error || wrong" class="error" role="alert">{{ error || wrong }}</p>
+    <p v-if="error || wrong" class="error" role="alert">{{ wrong || error }}</p>
     <p class="quiet" role="status">{{ said }}</p>
   </section>
 </template>

@@ -73,7 +73,7 @@ function setBlocks(text: string): void {
         @change="setBlocks"
     /></label>
     <p class="quiet" role="status">{{ said }}</p>
-    <p v-if="error || wrong" class="error" role="alert">{{ error || wrong }}</p>
+    <p v-if="error || wrong" class="error" role="alert">{{ wrong || error }}</p>
   </section>
 </template>
 
