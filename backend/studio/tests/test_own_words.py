@@ -5,8 +5,8 @@ from __future__ import annotations
 import re
 import tempfile
 from collections.abc import Callable
-from typing import Any
 from pathlib import Path
+from typing import Any
 
 from playwright.sync_api import Page, expect
 
@@ -320,7 +320,8 @@ class HowItFocuses(BrowserCase):
         for end, typed, refusal in (("short", "2", "two to twenty-one steps"), ("long", "1.5", "a whole number"), ("long", "-2", "")):
             page.get_by_label(f"hold when something crosses: {end} is step").fill(typed)
             page.keyboard.press("Enter")
-            expect(page.get_by_role("alert").filter(has_text=refusal)).to_have_count(1 if refusal else 0)
+            if refusal:
+                expect(page.get_by_role("alert").filter(has_text=refusal)).to_be_visible()
         self.kept(page, "scales", lambda told: told["tracking_hold"] == {"lowest": -2, "highest": 2, "turned": True})
         expect(page.get_by_text("+2 short")).to_be_visible()
         page.get_by_label("Squall: hold when something crosses").fill("7")
