@@ -81,6 +81,7 @@ def _document(text: str, told: Understood, glasses: list[Glass]) -> dict[str, An
         "light": {"condition": light} if light else None,
         "support": told.told("support"),
         "file": told.told("file"),
+        "sight": _some(through=told.told("through"), outline=told.told("outline")),
         "aims": _some(motion=told.told("motion")),
         "locks": _some(**{name: told.told(of) for of, name in LOCKS.items()}),
         "motion": _some(distance_m=told.told("distance"), speed_m_s=told.told("speed")),

@@ -18,8 +18,8 @@ from craft.kit.body import Body
 from craft.kit.lens import Lens
 from craft.optics.sharpness import Acuity
 from craft.scene.light import Light, light_from_condition, light_from_lux, light_from_metered, lit_also
-from craft.scene.situation import Aims, Concession, Delivery, Locks, Motion, Other, Output, Person, Situation
-from craft.vocabulary.terms import AimDepth, AimMotion, File, Genre, Intent, Limit, RangeFirst, Support
+from craft.scene.situation import Aims, Concession, Delivery, Locks, Motion, Other, Output, Person, Sight, Situation
+from craft.vocabulary.terms import AimDepth, AimMotion, File, Genre, Intent, Limit, Outline, RangeFirst, Support, Through
 from craft.white.lights import BY_KIND, kind_of, spectrum_of
 from demo.kit import BODIES, LENSES
 from forms.kit_form import Aperture, BodyForm, Form, Iso, LensForm, Natural, Positive, Seconds, Stops
@@ -317,6 +317,13 @@ class ProfileForm(Form):
         )
 
 
+class SightForm(Form):
+    """How the subject is seen: through something, and hardly standing out or dark before the light; null where neither is so."""
+
+    through: Through | None = None
+    outline: Outline | None = None
+
+
 class ConcessionForm(Form):
     """One line of what gives first."""
 
@@ -345,6 +352,7 @@ class Inputs(Form):
     motion: MotionForm = Field(default_factory=MotionForm)
     other_lights: Annotated[list[LightForm], Field(max_length=MOST_OTHERS)] = Field(default_factory=list)
     other_subjects: Annotated[list[OtherForm], Field(max_length=MOST_OTHERS)] = Field(default_factory=list)
+    sight: SightForm = Field(default_factory=SightForm)
     aims: AimsForm = Field(default_factory=AimsForm)
     support: Support | None = None
     delivery: DeliveryForm = Field(default_factory=DeliveryForm)
@@ -383,6 +391,7 @@ class SituationForm(Inputs):
             focal_length_mm=self.focal_length_mm,
             motion=Motion(**dict(motion)),
             others=tuple(other.value() for other in self.other_subjects),
+            sight=Sight(self.sight.through, self.sight.outline),
             aims=Aims(self.aims.depth, self.aims.motion, self.aims.brighter_stops),
             support=self.support,
             delivery=self.delivery.value(),

@@ -170,13 +170,15 @@ Seconds = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0.001, le=
 class FollowingForm(_Form):
     """How autofocus runs, null where nobody knows. updates_s: readings a second; blackout_s: for so long after a frame it reads nothing; lag_s: from the press to
     the frame; darkest_ev: light, through a lens of f/2, in which half of its readings come to nothing; finds_share: of the frame's height that a head must
-    fill to be found."""
+    fill to be found; stack_sizes: sizes of its step of a set of focus, stack_finest: how far the finest moves the plane, as a share of a frame's depth."""
 
     updates_s: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=2, le=240)] | None = None
     blackout_s: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=2)] | None = None
     lag_s: Seconds | None = None
     darkest_ev: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=-12, le=10)] | None = None
     finds_share: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0.001, le=1)] | None = None
+    stack_sizes: Annotated[int, Field(strict=True, ge=1, le=100)] | None = None
+    stack_finest: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0.001, le=10)] | None = None
 
 
 Step = Annotated[int, Field(strict=True, ge=-20, le=20)]

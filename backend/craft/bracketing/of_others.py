@@ -33,6 +33,22 @@ class OtherSet:
     words: str
 
 
+def step_size(situation: Situation) -> tuple[int, float] | None:
+    """The body's size of step for a set of focus, and how far it moves the plane as a share of a frame's depth; None where its sizes are not known.
+
+    The largest that leaves an overlap, else the finest.
+
+    >>> from craft.kit.traits import Following, Traits
+    >>> step_size(situation()), step_size(situation(body={"traits": Traits(following=Following(stack_sizes=5, stack_finest=0.25))}))
+    (None, (3, 0.75))
+    """
+    said = situation.body.traits.following
+    if not said.stack_sizes or not said.stack_finest:
+        return None
+    size = max(1, min(said.stack_sizes, math.floor((1 - OVERLAP) / said.stack_finest + 1e-9)))
+    return size, size * said.stack_finest
+
+
 def focus_set(situation: Situation, aperture: float, moves: bool) -> OtherSet:
     """Frames focused one behind the other that together hold what is to be sharp.
 
@@ -40,7 +56,9 @@ def focus_set(situation: Situation, aperture: float, moves: bool) -> OtherSet:
     'focus'
     """
     near, far = situation.band
-    circle = situation.coc_m * (1 - OVERLAP)
+    step = step_size(situation)
+    share = step[1] if step else 1 - OVERLAP
+    circle = situation.coc_m * min(share, 1.0)
     places = stack_m(situation.focal_mm / 1000, aperture, near, far, situation.coc_m)
     if len(places) != 1:
         places = stack_m(situation.focal_mm / 1000, aperture, near, far, circle)
@@ -55,15 +73,19 @@ def focus_set(situation: Situation, aperture: float, moves: bool) -> OtherSet:
         )
     if len(places) == 1:
         return OtherSet("focus", "focus", 1, places, f"One frame at f/{aperture:g} is sharp from {near:.3g} m to {end}.")
-    step = "; ".join("infinity" if math.isinf(at) else f"{at:.3g} m" for at in places[:6])
+    stops = "; ".join("infinity" if math.isinf(at) else f"{at:.3g} m" for at in places[:6])
     more = f" and {len(places) - 6} more" if len(places) > 6 else ""
     still = "" if not moves else " It moves, and will not line up."
+    by = "a quarter" if step is None else f"{max(0.0, 1 - share):.0%}".replace("%", " %")
+    own = f" That is size {step[0]} of the body's {situation.body.traits.following.stack_sizes}." if step else ""
+    if share > 1:
+        own = f" The body's finest step is {share:.2g} times a frame's depth and would leave gaps: focus them by hand, or close down."
     return OtherSet(
         "focus",
         "focus",
         len(places),
         places,
-        f"{len(places)} frames at f/{aperture:g}, each overlapping the next by a quarter, are sharp from {near:.3g} m to {end}: {step}{more}.{still}",
+        f"{len(places)} frames at f/{aperture:g}, each overlapping the next by {by}, are sharp from {near:.3g} m to {end}: {stops}{more}.{own}{still}",
     )
 
 

@@ -12,6 +12,11 @@ from craft.focus.following import follow
 from craft.focus.search import SURE, standard_error
 from craft.focus.ways import Way
 from craft.kept import kept_as
+from craft.scene.sight import OUTLINE, THROUGH
+from craft.scene.situation import Sight
+
+FREELY = Sight()
+"""Nothing before it, and it stands out as most subjects do."""
 
 BURSTS = 96
 LEAST_SHARE = 0.01
@@ -28,13 +33,18 @@ class Cause:
     against: str
 
 
+BRIGHT = 12.0
+"""Stops over the darkest in which nothing is lost by the dark."""
+
+
 CAUSES: tuple[Cause, ...] = (
     Cause(slug="crossing", label="something passes before it", without=lambda c: replace(c, crossed=0.0), against="hold on for longer, or a button that holds focus while it is pressed"),
     Cause(slug="clutter", label="nearer things about it", without=lambda c: replace(c, before=0.0), against="a smaller area, or the ring to turn focus through them"),
     Cause(slug="others", label="others of its kind", without=lambda c: replace(c, others=0.0, changes=0.0), against="begin tracking on the one you mean, or a small area"),
     Cause(slug="turns", label="its turns", without=lambda c: replace(c, turns_m_s2=0.0), against="a shorter focal length or a narrower aperture: more depth"),
-    Cause(slug="light", label="the light", without=lambda c: replace(c, unread=0.0, error_d=c.error_d / 4), against="a faster lens, a brighter edge to focus on, or a place focused beforehand"),
-    Cause(slug="small", label="it is small or hard to find for the body", without=lambda c: replace(c, found=1.0), against="come nearer, or keep a small area on it by hand"),
+    Cause(slug="dark", label="the dark", without=lambda c: replace(c, light=max(c.light, BRIGHT + c.light - c.over)), against="a faster lens, a brighter edge to focus on, or a place focused beforehand"),
+    Cause(slug="against", label="the light behind it", without=lambda c: replace(c, against=0.0), against="a hood, a step to the side, or a lit edge of it to focus on"),
+    Cause(slug="small", label="it is small for the body to find", without=lambda c: replace(c, large=1.0), against="come nearer, or keep a small area on it by hand"),
     Cause(slug="aim", label="your aim", without=lambda c: replace(c, aim=c.aim / 20), against="a support, a shorter focal length, or a larger area"),
     Cause(slug="lens", label="the lens is slow", without=lambda c: replace(c, travel_d_s=c.travel_d_s * 20), against="focus near its place beforehand"),
     Cause(slug="blackout", label="readings that frames take away", without=lambda c: replace(c, blackout_s=0.0), against="a lower rate, or the electronic shutter"),
@@ -49,9 +59,21 @@ class Costs:
     share: float
 
 
+def _of_sight(sight: Sight) -> tuple[Cause, ...]:
+    """What it is seen through, and its outline, as causes."""
+    found = []
+    if sight.through:
+        row = THROUGH[sight.through]
+        found.append(Cause(slug="through", label=row.label, without=lambda c: replace(c, pane=0.0, veil=0.0), against=row.against))
+    if sight.outline:
+        seen = OUTLINE[sight.outline]
+        found.append(Cause(slug="outline", label=seen.label, without=lambda c: replace(c, faint=0.0, shows=1.0), against=seen.against))
+    return tuple(found)
+
+
 @kept_as(4_000)
-def causes_of(chase: Chase, way: Way) -> tuple[Costs, ...]:
-    """What costs frames of this way surely, dearest first.
+def causes_of(chase: Chase, way: Way, sight: Sight = FREELY) -> tuple[Costs, ...]:
+    """What costs frames of this way surely, dearest first; sight: how the subject is seen.
 
     >>> from craft.focus.chase import chase_of
     >>> causes_of(chase_of(situation(), 22.0, BODY.shutters[0], 12.0), Way("zone", "long", "steady", "release", False))
@@ -59,7 +81,7 @@ def causes_of(chase: Chase, way: Way) -> tuple[Costs, ...]:
     """
     as_it_is = follow(chase, (way,), BURSTS, 2).kept[0]
     found = []
-    for cause in CAUSES:
+    for cause in (*CAUSES, *_of_sight(sight)):
         other = cause.without(chase)
         if other == chase:
             continue

@@ -5,9 +5,10 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
-from craft.focus.loops import AGAINST_COSTS, AGAINST_STOPS, found_share, loop_of, reading_error_m, unread_share
+from craft.focus.loops import AGAINST_COSTS, AGAINST_STOPS, READING_M, found_in, found_share, loop_of, noisier, unread_share
 from craft.focus.surroundings import about
 from craft.kit.body import Shutter
+from craft.scene.sight import OUTLINE, THROUGH
 from craft.scene.situation import Situation
 from craft.vocabulary.terms import Support
 
@@ -28,6 +29,9 @@ TURNS_S = 0.8
 
 OF_THE_BODY = frozenset({"rate", "lag_s", "updates_s", "blackout_s"})
 """Figures that are taken as they are: there are few of them."""
+
+IN_STOPS = frozenset({"light", "against", "faint", "pane"})
+"""Figures in stops, told to a quarter."""
 
 MOST_UPDATES_S = 120.0
 """Readings a second that are simulated at the most: more would change nothing that shows, and take their time."""
@@ -50,8 +54,12 @@ class Chase:
         tolerance_d: defocus at which the blur disc is the circle of confusion; nearest_d: of the lens; travel_d_s: dioptres a second that it goes.
     Hand
         aim: deviation of the aim; frame_wide, frame_high: half of the frame.
+    Light, in stops: light, over the darkest that the body reads in; against, faint, pane: that the light behind, a faint outline and glass take of it.
     Body
-        rate; lag_s; updates_s; blackout_s; error_d: deviation of a reading; unread: share that comes to nothing; found: share at which it finds its subject.
+        rate; lag_s; updates_s; blackout_s; reads_d: deviation of a reading in good light; large: share of readings in good light at which something so large is
+        found; shows: share of these at which its outline lets it be found.
+    Before it
+        veil: share of the frame that is covered close to the lens, veil_d: how close.
     """
 
     distance_m: float
@@ -77,9 +85,35 @@ class Chase:
     lag_s: float
     updates_s: float
     blackout_s: float
-    error_d: float
-    unread: float
-    found: float
+    reads_d: float
+    light: float
+    against: float
+    faint: float
+    pane: float
+    large: float
+    shows: float
+    veil: float
+    veil_d: float
+
+    @property
+    def over(self) -> float:
+        """Stops of light over the darkest, as it is to be read."""
+        return self.light - self.against - self.faint - self.pane
+
+    @property
+    def error_d(self) -> float:
+        """Deviation of a reading."""
+        return self.reads_d * noisier(self.over)
+
+    @property
+    def unread(self) -> float:
+        """Share of readings that come to nothing."""
+        return unread_share(self.over)
+
+    @property
+    def found(self) -> float:
+        """Share of readings at which the body finds its subject."""
+        return self.large * self.shows * found_in(self.over)
 
 
 def rounded(value: float) -> float:
@@ -100,8 +134,7 @@ def over_darkest(situation: Situation, darkest_ev: float) -> float:
     13.0
     """
     through = 2 * math.log2(2.0 / situation.lens.widest_at(situation.focal_mm))
-    against = AGAINST_COSTS if situation.light.above >= AGAINST_STOPS else 0.0
-    return situation.light.ev100 + through - against - darkest_ev
+    return situation.light.ev100 + through - darkest_ev
 
 
 def chase_of(situation: Situation, aperture: float, shutter: Shutter, rate: float) -> Chase:
@@ -115,14 +148,15 @@ def chase_of(situation: Situation, aperture: float, shutter: Shutter, rate: floa
     wide_m, high_m = (length / 1000 for length in situation.used_mm)
     subject, near = situation.subject, about(situation.genre, situation.subject.slug)
     loop = loop_of(situation.body, shutter)
-    over = over_darkest(situation, loop.darkest_ev)
+    sight = situation.sight
+    through, outline = sight.through and THROUGH[sight.through], sight.outline and OUTLINE[sight.outline]
     toward, across = (situation.speed_m_s * part for part in (math.cos(situation.angle_rad), math.sin(situation.angle_rad)))
     person = situation.person
     practice = (0.7 if person.practised else 1.0) / math.sqrt(person.steadiness)
     hand = max(HAND_RAD, HAND_SHARE * wide_m / focal) * STEADIES[situation.carried_by] * practice
     behind = situation.followed * across / at * REACTS_S
     share = near.eye_m / at * focal / high_m
-    found = found_share(share, loop.finds_share, over) if subject.detection.value in situation.body.detects else 0.0
+    large = found_share(share, loop.finds_share) if subject.detection.value in situation.body.detects else 0.0
     crosses = near.crosses_m_s / (at / 2)  # what passes, passes half way
     figures = {
         "distance_m": at,
@@ -148,8 +182,15 @@ def chase_of(situation: Situation, aperture: float, shutter: Shutter, rate: floa
         "lag_s": loop.lag_s,
         "updates_s": min(loop.updates_s, MOST_UPDATES_S),
         "blackout_s": loop.blackout_s,
-        "error_d": reading_error_m(over) / focal**2,
-        "unread": unread_share(over),
-        "found": found,
+        "reads_d": READING_M / focal**2,
+        "light": over_darkest(situation, loop.darkest_ev),
+        "against": AGAINST_COSTS if situation.light.above >= AGAINST_STOPS else 0.0,
+        "faint": outline.stops if outline else 0.0,
+        "pane": through.stops if through else 0.0,
+        "large": large,
+        "shows": outline.shows if outline else 1.0,
+        "veil": through.covers if through else 0.0,
+        "veil_d": 1 / through.at_m if through else 0.0,
     }
-    return Chase(**{name: figure if name in OF_THE_BODY else rounded(figure) for name, figure in figures.items()})
+    as_they_are = {name: round(figures[name] * 4) / 4 for name in IN_STOPS} | {name: figures[name] for name in OF_THE_BODY}
+    return Chase(**{name: as_they_are[name] if name in as_they_are else rounded(figure) for name, figure in figures.items()})

@@ -29,6 +29,12 @@ FASTEST_D_S = 1e4
 SIGMAS = 4.0
 """So many deviations of a reading are no surprise."""
 
+MESHES = 20.0
+"""An area that takes the nearest and catches all of the frame meets what covers it evenly so many times as surely as a spot does (an estimate)."""
+
+GAPS = 0.4
+"""Of what covers the frame close to the lens, an area that reads what fills it meets so much: the rest is gaps (an estimate)."""
+
 LEFT_OUT = 0.85
 """An aim that is off by more of half the frame has lost its subject."""
 
@@ -101,14 +107,20 @@ def _read(eyes: _Eyes, chase: Chase, paths: Paths) -> tuple[Floats, np.ndarray[t
     hidden = np.abs(passing) < chase.covers
     crossed = _overlap(x, eyes.half, passing, chase.covers) / (2 * eyes.half) >= np.where(eyes.nearest, 0.15, 0.5)
     clutter = draws.before[:, None] < 1 - (1 - chase.before) ** (eyes.catches * 5)
+    veil = draws.before[:, None] > 1 - np.where(eyes.nearest, 1 - (1 - chase.veil) ** (1 + eyes.catches * MESHES), chase.veil * GAPS)
     another = (
         (draws.others[:, None] < 1 - np.exp(-chase.others * eyes.catches)) & (paths.other_d[:, None] > paths.d[:, None]) & eyes.nearest
     )
     sees = eyes.looks & ~hidden & (draws.looks[:, None] < chase.found) & (np.abs(x) < eyes.half + chase.wide)
     mistaken = sees & another & (draws.apart[:, None] > 0.5)
-    nearer = (crossed | clutter | another) & ~sees | mistaken
+    nearer = (crossed | clutter | another) & ~sees | mistaken | veil
     what = np.where(nearer, NEARER, np.where(sees | on & ~hidden, SUBJECT, BEHIND)).astype(np.int8)
-    ahead = np.where(crossed, paths.passing_d[:, None], np.where(clutter & ~sees, paths.d[:, None] * 1.25, paths.other_d[:, None]))
+    veil_d = np.float32(min(chase.veil_d, chase.nearest_d))
+    ahead = np.where(
+        veil,
+        veil_d,
+        np.where(crossed, paths.passing_d[:, None], np.where(clutter & ~sees, paths.d[:, None] * 1.25, paths.other_d[:, None])),
+    )
     return np.where(what == NEARER, ahead, np.where(what == SUBJECT, paths.d[:, None], chase.behind_d)).astype(np.float32), what
 
 

@@ -72,13 +72,13 @@ def loop_of(body: Body, shutter: Shutter) -> Loop:
     )
 
 
-def reading_error_m(over_darkest: float) -> float:
-    """Deviation of one reading as a defocus at the sensor, in metres, so many stops over the darkest light.
+def noisier(over_darkest: float) -> float:
+    """How many times the deviation of a reading is what it is in good light, so many stops over the darkest light.
 
-    >>> round(reading_error_m(20.0) * 1e6, 1), round(reading_error_m(0.0) * 1e6, 1)
-    (7.0, 28.9)
+    >>> round(noisier(20.0), 2), round(noisier(0.0), 2)
+    (1.0, 4.12)
     """
-    return READING_M * math.sqrt(1 + 2 ** (KNEE_STOPS - over_darkest))
+    return math.sqrt(1 + 2 ** (KNEE_STOPS - over_darkest))
 
 
 def unread_share(over_darkest: float) -> float:
@@ -90,12 +90,19 @@ def unread_share(over_darkest: float) -> float:
     return 1 / (1 + 2 ** (2 * over_darkest))
 
 
-def found_share(of_frame: float, needs: float, over_darkest: float) -> float:
-    """Share of the readings at which a body finds what it looks for, which fills so much of the frame's height; in the dark it finds less.
+def found_share(of_frame: float, needs: float) -> float:
+    """Share of the readings at which a body finds, in good light, what it looks for, which fills so much of the frame's height.
 
-    >>> round(found_share(0.1, 0.03, 10.0), 2), round(found_share(0.01, 0.03, 10.0), 2), round(found_share(0.1, 0.03, 1.0), 2)
-    (0.95, 0.03, 0.47)
+    >>> round(found_share(0.1, 0.03), 2), round(found_share(0.01, 0.03), 2)
+    (0.95, 0.03)
     """
-    size = 1 / (1 + (needs / max(of_frame, 1e-6)) ** 3)
-    light = 1 / (1 + 2 ** -(over_darkest - 1.0))
-    return 0.975 * size * light
+    return 0.975 / (1 + (needs / max(of_frame, 1e-6)) ** 3)
+
+
+def found_in(over_darkest: float) -> float:
+    """What is left of that so many stops over the darkest light: in the dark it finds less.
+
+    >>> found_in(1.0), round(found_in(10.0), 2)
+    (0.5, 1.0)
+    """
+    return 1 / (1 + 2 ** -(over_darkest - 1.0))

@@ -63,13 +63,19 @@ class Traffic:
 
 @dataclass(frozen=True, slots=True)
 class Following:
-    """How autofocus runs, as far as it is known of a body; None: as is usual in its class (craft.focus.loops, where each is explained)."""
+    """How autofocus runs, as far as it is known of a body; None: as is usual in its class (craft.focus.loops, where each is explained).
+
+    stack_sizes: how many sizes its step of a set of focus has; stack_finest: how far the finest moves the plane, as a share of the depth of
+    a frame. Both or neither are of use.
+    """
 
     updates_s: float | None = None
     blackout_s: float | None = None
     lag_s: float | None = None
     darkest_ev: float | None = None
     finds_share: float | None = None
+    stack_sizes: int | None = None
+    stack_finest: float | None = None
 
 
 @dataclass(frozen=True, slots=True)

@@ -7,7 +7,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
-Of = Literal["work", "subject", "light", "support", "file", "motion", "hour", "shape", "place"]
+Of = Literal["work", "subject", "light", "support", "through", "outline", "file", "motion", "hour", "shape", "place"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -106,6 +106,11 @@ SAID: tuple[Said, ...] = (
     Said("support", "tripod", "tripod, on a tripod, on sticks, sticks, on the tripod, locked down, beanbag, bean bag"),
     Said("support", "monopod", "monopod, on a monopod, one leg, single leg"),
     Said("support", "handheld", "handheld, hand held, by hand, freehand, hand-held, no tripod, without a tripod"),
+    Said("through", "glass", "through glass, behind glass, through a window, through the window, through a pane, aquarium, from a hide with a window"),
+    Said("through", "fence", "through a fence, through the fence, behind a fence, through netting, through a net, through wire, through bars"),
+    Said("through", "leaves", "through leaves, through branches, through reeds, through a hedge, through twigs, through grass"),
+    Said("outline", "faint", "in mist, in fog, misty, foggy, in haze, camouflaged, low contrast"),
+    Said("outline", "dark", "silhouette, silhouettes, in silhouette, as a silhouette, silhouetted"),
     Said("file", "raw", "raw, raw only, raws, raw files, uncompressed raw"),
     Said("file", "rendered", "jpeg, jpegs, jpg, jpgs, finished files, finished, straight out of camera, ready to send, finished only"),
     Said("file", "both", "raw and jpeg, raw+jpeg, raw + jpeg, raw plus jpeg, both files, raw and jpg, raw+jpg, raw and finished"),

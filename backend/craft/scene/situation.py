@@ -16,7 +16,7 @@ from craft.scene.light import Light
 from craft.scene.works import SUBJECT, WORK, Subject, Work
 from craft.sensor.noise import OUTPUT_PIXEL_RAD
 from craft.vocabulary.setting import Value
-from craft.vocabulary.terms import AimDepth, AimMotion, File, Genre, Intent, Limit, RangeFirst, Support
+from craft.vocabulary.terms import AimDepth, AimMotion, File, Genre, Intent, Limit, Outline, RangeFirst, Support, Through
 
 NIGHT_EV = 6.0
 """Below this nobody works by a zone of depth: lamps light the place (EV 6 is the dusk of ten to twenty minutes after sunset)."""
@@ -69,6 +69,14 @@ class Other:
     distance_m: float
     depth_m: float | None = None
     speed_m_s: float | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Sight:
+    """How the subject is seen; None: freely, and as clearly as most subjects are."""
+
+    through: Through | None = None
+    outline: Outline | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -174,6 +182,7 @@ class Situation:
     focal_length_mm: float | None = None
     motion: Motion = Motion()
     others: tuple[Other, ...] = ()
+    sight: Sight = Sight()
     aims: Aims = Aims()
     support: Support | None = None
     delivery: Delivery = Delivery()

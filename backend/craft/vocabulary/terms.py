@@ -72,6 +72,21 @@ class Support(Enum):
     TRIPOD = "tripod"
 
 
+class Through(Enum):
+    """What a subject is seen through."""
+
+    GLASS = "glass"
+    FENCE = "fence"
+    LEAVES = "leaves"
+
+
+class Outline(Enum):
+    """How a subject stands out, where it does not as most do: hardly, or dark before the light."""
+
+    FAINT = "faint"
+    DARK = "dark"
+
+
 class File(Enum):
     """What is kept of a frame."""
 

@@ -174,7 +174,10 @@ def following_of(asked: FollowingIn, theirs: Theirs) -> FollowingOut:
         shown=SHOWN,
         choices=_choices(answer, pursuit),
         seen=seen,
-        costs=[CostOut(label=one.cause.label, share=one.share, against=one.cause.against) for one in causes_of(pursuit.chase, pursuit.way)],
+        costs=[
+            CostOut(label=one.cause.label, share=one.share, against=one.cause.against)
+            for one in causes_of(pursuit.chase, pursuit.way, answer.situation.sight)
+        ],
         depth_m=2 * pursuit.chase.tolerance_d * pursuit.chase.distance_m**2,
         drawn=answer.situation.subject.detection,
     )

@@ -3888,7 +3888,7 @@ export interface components {
          * FollowingForm
          * @description How autofocus runs, null where nobody knows. updates_s: readings a second; blackout_s: for so long after a frame it reads nothing; lag_s: from the press to
          *     the frame; darkest_ev: light, through a lens of f/2, in which half of its readings come to nothing; finds_share: of the frame's height that a head must
-         *     fill to be found.
+         *     fill to be found; stack_sizes: sizes of its step of a set of focus, stack_finest: how far the finest moves the plane, as a share of a frame's depth.
          */
         FollowingForm: {
             /** Updates S */
@@ -3901,6 +3901,10 @@ export interface components {
             darkest_ev?: number | null;
             /** Finds Share */
             finds_share?: number | null;
+            /** Stack Sizes */
+            stack_sizes?: number | null;
+            /** Stack Finest */
+            stack_finest?: number | null;
         };
         /**
          * Genre
@@ -4154,6 +4158,12 @@ export interface components {
             speed_m_s?: number | null;
         };
         /**
+         * Outline
+         * @description How a subject stands out, where it does not as most do: hardly, or dark before the light.
+         * @enum {string}
+         */
+        Outline: "faint" | "dark";
+        /**
          * OutputForm
          * @description How the picture is seen.
          */
@@ -4252,6 +4262,14 @@ export interface components {
             turned?: boolean;
         };
         /**
+         * SightForm
+         * @description How the subject is seen: through something, and hardly standing out or dark before the light; null where neither is so.
+         */
+        SightForm: {
+            through?: components["schemas"]["Through"] | null;
+            outline?: components["schemas"]["Outline"] | null;
+        };
+        /**
          * SituationForm
          * @description A situation. All but genre, body, lens and light may be left out.
          */
@@ -4267,6 +4285,7 @@ export interface components {
             other_lights?: components["schemas"]["LightForm"][];
             /** Other Subjects */
             other_subjects?: components["schemas"]["OtherForm"][];
+            sight?: components["schemas"]["SightForm"];
             aims?: components["schemas"]["AimsForm"];
             support?: components["schemas"]["Support"] | null;
             delivery?: components["schemas"]["DeliveryForm"];
@@ -4310,6 +4329,12 @@ export interface components {
          * @enum {string}
          */
         Test: "is" | "is_not" | "under" | "over" | "within" | "outside";
+        /**
+         * Through
+         * @description Where an item is set.
+         * @enum {string}
+         */
+        Through: "menu" | "pinned" | "short_list" | "button";
         /**
          * TrafficForm
          * @description How fast frames leave the body, in megabytes and megabytes a second (0: nobody knows); blocks: what waits while frames are sent;
@@ -5802,6 +5827,7 @@ export interface components {
             other_lights?: components["schemas"]["LightForm"][];
             /** Other Subjects */
             other_subjects?: components["schemas"]["OtherForm"][];
+            sight?: components["schemas"]["SightForm"];
             aims?: components["schemas"]["AimsForm"];
             support?: components["schemas"]["Support"] | null;
             delivery?: components["schemas"]["DeliveryForm"];
@@ -8213,12 +8239,6 @@ export interface components {
             /** Why */
             why: string;
         };
-        /**
-         * Through
-         * @description Where an item is set.
-         * @enum {string}
-         */
-        Through: "menu" | "pinned" | "short_list" | "button";
         /**
          * WalkOut
          * @description A walk from what the body is believed to hold to what it should hold.

@@ -9,7 +9,9 @@ from unittest import TestCase
 
 from craft.configuration.configure import Origin, configure
 from craft.decisions.following import PRACTICES
+from craft.focus.causes import causes_of
 from craft.focus.chase import chase_of
+from craft.focus.following import follow
 from craft.focus.loops import CLASSES, loop_of
 from craft.focus.surroundings import ROWS
 from craft.focus.ways import AREA, AREAS, HOLD, HOLDS, OF_WAY, PATH, PATHS, PRIORITIES, PRIORITY, SWITCHES, SWITCHING, Way
@@ -17,12 +19,13 @@ from craft.kit.body import Finder, Shutter
 from craft.kit.own_steps import Preset, Scale
 from craft.kit.traits import Following, Traits
 from craft.scene.light import Light
-from craft.scene.situation import Motion, Person, Situation
+from craft.scene.sight import OUTLINE, THROUGH
+from craft.scene.situation import Motion, Person, Sight, Situation
 from craft.scene.works import SUBJECT, WORKS
 from craft.setup.advise import advise
 from craft.setup.setup import Setup
 from craft.setup.tests.things import situation
-from craft.vocabulary.terms import Area, Detection, FocusMode, Genre
+from craft.vocabulary.terms import Area, Detection, FocusMode, Genre, Outline, Through
 
 SEES = {"detects": ("people", "birds", "animals"), "frames_per_second": 15.0, "areas": ("point", "small_group", "zone", "whole_frame")}
 SCALES = {HOLD: Scale(-2, 2, turned=True), PATH: Scale(1, 5), SWITCHING: Scale(0, 4)}
@@ -201,6 +204,25 @@ class Knowledge(TestCase):
         fast = situation(body=SEES, subject_slug="sprint", lens=LONG)
         kept = [advise(one, simulated=True).facts["in_focus"] for one in (slow, fast)]
         self.assertLess(kept[0], kept[1] / 2)
+
+    def test_what_it_is_seen_through_and_its_outline_keep_no_more_and_are_named_with_what_one_does(self) -> None:
+        one = situation(genre=Genre.WILDLIFE, subject_slug="walking", body=SEES, lens=LONG, light=Light(4.0))
+        chase = chase_of(one, 5.6, Shutter.ELECTRONIC, 12.0)
+        told = set()
+        for sight in (*(Sight(through=row) for row in Through), *(Sight(outline=row) for row in Outline)):
+            seen = chase_of(replace(one, sight=sight), 5.6, Shutter.ELECTRONIC, 12.0)
+            row = THROUGH[sight.through] if sight.through else OUTLINE[sight.outline] if sight.outline else None
+            assert row and row.source and row.against
+            for area in ("point", "zone"):
+                way = Way(area, "short", "usual", "release", True)
+                kept = [follow(c, [way], 128, 5).kept.mean() for c in (chase, seen)]
+                self.assertLess(kept[1], kept[0], (sight, area))
+                costs = {cost.cause.label: cost for cost in causes_of(seen, way, sight)}
+                if row.label in costs:
+                    told.add(row.label)
+                    self.assertEqual(costs[row.label].cause.against, row.against)
+                    self.assertAlmostEqual(costs[row.label].share, (kept[0] - kept[1]) / 12.0, delta=0.12)
+        self.assertEqual(len(told), len(Through) + len(Outline), told)
 
     def test_what_is_asked_of_focus_follows_the_situation(self) -> None:
         """Nearer, darker, wider open, faster: each figure that should move does, and only that way."""

@@ -16,7 +16,7 @@ from craft.focus.causes import CAUSES, causes_of
 from craft.focus.chase import Chase
 from craft.focus.following import follow
 from craft.focus.paths import BURST_S, Paths, happens
-from craft.focus.ways import AREAS, BY_AREA, HOLDS, PATHS, PRIORITIES, Way
+from craft.focus.ways import AREAS, BY_AREA, HOLDS, PATHS, PRIORITIES, SWITCHES, Way
 
 PLAIN = Chase(
     distance_m=20.0,
@@ -42,13 +42,19 @@ PLAIN = Chase(
     lag_s=0.05,
     updates_s=40.0,
     blackout_s=0.0,
-    error_d=0.0001,
-    unread=0.0,
-    found=0.0,
+    reads_d=0.0001,
+    light=40.0,
+    against=0.0,
+    faint=0.0,
+    pane=0.0,
+    large=0.0,
+    shows=1.0,
+    veil=0.0,
+    veil_d=0.0,
 )
 WILD = replace(
-    PLAIN, toward_m_s=5.0, turns_m_s2=8.0, crossed=2.0, others=3.0, before=0.3, changes=1.0, aim=0.02, unread=0.2, blackout_s=0.04, found=0.8,
-    error_d=0.0004, travel_d_s=0.5,
+    PLAIN, toward_m_s=5.0, turns_m_s2=8.0, crossed=2.0, others=3.0, before=0.3, changes=1.0, aim=0.02, light=6.5, against=1.5, faint=1.0, pane=2.0, blackout_s=0.04,
+    large=0.95, shows=0.9, veil=0.1, veil_d=0.7, reads_d=0.0002, travel_d_s=0.5,
 )  # fmt: skip
 
 
@@ -77,9 +83,9 @@ class ClosedForm(TestCase):
             for toward in (0.0, 3.0):
                 off = deviation(path, PLAIN.lag_s * PLAIN.updates_s)
                 chase = replace(
-                    PLAIN, toward_m_s=toward, error_d=PLAIN.tolerance_d / off, distance_m=60.0 if toward else 20.0, tolerance_d=0.0004
+                    PLAIN, toward_m_s=toward, reads_d=PLAIN.tolerance_d / off, distance_m=60.0 if toward else 20.0, tolerance_d=0.0004
                 )
-                chase = replace(chase, error_d=chase.tolerance_d / off)
+                chase = replace(chase, reads_d=chase.tolerance_d / off)
                 made = follow(chase, [way(path=path)], 400, 5)
                 late = made.paths.t[:, 0] > 0.6
                 inside = made.fired[late][:, 0] & made.sharp[late][:, 0]
@@ -89,14 +95,14 @@ class ClosedForm(TestCase):
 
     def test_constant_approach_is_foreseen(self) -> None:
         t = happens(PLAIN, 1, 1).t[:, 0]
-        steady = follow(replace(PLAIN, toward_m_s=6.0, error_d=1e-7), [way()], 4, 1)
+        steady = follow(replace(PLAIN, toward_m_s=6.0, reads_d=1e-7), [way()], 4, 1)
         last = t > 0.8
         self.assertLess(float(np.abs(1 / steady.lens[last, 0] - 1 / steady.paths.at_frame[last]).max()), 0.001)
 
     def test_where_it_turns_the_lens_is_behind_by_what_a_forecast_at_one_pace_leaves_out(self) -> None:
         """Going by at one pace its distance is accelerated by v²/r where it is nearest. A filter of place and pace that has settled leaves a residual of
         a dt²/h each reading; what a forecast over the lag then misses follows from it, and is a half a L² for a loop that reads without end."""
-        passing = replace(PLAIN, across_m_s=8.0, distance_m=10.0, error_d=1e-9, tolerance_d=0.01)
+        passing = replace(PLAIN, across_m_s=8.0, distance_m=10.0, reads_d=1e-9, tolerance_d=0.01)
         nearer = passing.across_m_s**2 / passing.distance_m
         for path, expects in PATHS.items():
             for lag, updates in ((0.05, 40.0), (0.1, 60.0)):
@@ -116,7 +122,8 @@ class ClosedForm(TestCase):
 def plainly(chase: Chase, one: Way, paths: Paths, b: int) -> tuple[list[float], list[bool]]:
     """One burst, reading by reading, written from the description alone: where the lens is at each frame, and when frames are fired."""
     area, expects = BY_AREA[one.area], PATHS[one.path]
-    half = area.half * 2 * chase.frame_wide
+    goes = SWITCHES[one.switching]
+    half, catches = area.half * goes.reaches * 2 * chase.frame_wide, min(area.catches * goes.catches, 1.0)
     high = min(half, chase.frame_high)
     dt, n = 1 / chase.updates_s, len(paths.t)
     d = paths.draws
@@ -134,12 +141,15 @@ def plainly(chase: Chase, one: Way, paths: Paths, b: int) -> tuple[list[float], 
         enough = area.needs * (min(1.0, chase.wide * chase.high / (half * high)) if area.nearest else 1.0)
         hidden = abs(passing) < chase.covers
         crossed = on(x, half, passing, chase.covers) / (2 * half) >= (0.15 if area.nearest else 0.5)
-        clutter = d.before[k, b] < 1 - (1 - chase.before) ** (area.catches * 5)
-        crowd = d.others[k, b] < 1 - math.exp(-chase.others * area.catches)
+        clutter = d.before[k, b] < 1 - (1 - chase.before) ** (catches * 5)
+        crowd = d.others[k, b] < 1 - math.exp(-chase.others * catches)
         another = bool(crowd and paths.other_d[k, b] > paths.d[k, b] and area.nearest)
         finds = one.looks and not hidden and d.looks[k, b] < chase.found and abs(x) < half + chase.wide
         nearer = (finds and another and d.apart[k, b] > 0.5) if finds else (crossed or clutter or another)
-        if nearer:
+        meets = 1 - (1 - chase.veil) ** (1 + 20 * catches) if area.nearest else 0.4 * chase.veil
+        if d.before[k, b] > 1 - meets:
+            seen = min(chase.veil_d, chase.nearest_d)
+        elif nearer:
             seen = paths.passing_d[k, b] if crossed else paths.d[k, b] * 1.25 if clutter and not finds else paths.other_d[k, b]
         elif finds or (covered >= enough and not hidden):
             seen = paths.d[k, b]
@@ -154,8 +164,8 @@ def plainly(chase: Chase, one: Way, paths: Paths, b: int) -> tuple[list[float], 
         if not dark and d.fails[k, b] >= chase.unread:
             read = float(seen) + float(d.reads[k, b]) * chase.error_d
             if abs(read - z) > expects.allows * chase.tolerance_d + 4 * chase.error_d:
-                off += dt
-                if off > HOLDS[one.hold]:
+                off = np.float32(off) + np.float32(dt)  # a time that ends on its bound is told by single precision
+                if off > np.float32(HOLDS[one.hold]):
                     z, v, off = read, 0.0, 0.0
             else:
                 off = 0.0
@@ -195,10 +205,12 @@ class Plainly(TestCase):
                 rate=rng.choice((5.0, 10.0)),
                 lag_s=rng.uniform(0.03, 0.1),
                 aim=rng.uniform(0.001, 0.04),
+                light=rng.uniform(5.0, 14.0),
+                veil=rng.choice((0.0, 0.02, 0.3)),
             )
             one = way(
                 rng.choice(AREAS).slug, rng.choice(list(HOLDS)), rng.choice(list(PATHS)), rng.choice(list(PRIORITIES)), rng.random() < 0.5
-            )
+            )._replace(switching=rng.choice(list(SWITCHES)))
             made = follow(chase, [one], 6, rng.randrange(50))
             for b in range(6):
                 lens, fired = plainly(chase, one, made.paths, b)
@@ -228,9 +240,15 @@ class WhatMatters(TestCase):
         usual = follow(WILD, ways, 32, 1)
         for one in fields(Chase):
             now = getattr(WILD, one.name)
-            other = {"found": 0.1, "unread": 0.7, "across_m_s": 9.0, "updates_s": 20.0, "nearest_d": 0.04, "crossed": 0.1}.get(
-                one.name, now * 3 if now else 0.3
-            )
+            other = {
+                "found": 0.1,
+                "unread": 0.7,
+                "across_m_s": 9.0,
+                "updates_s": 20.0,
+                "nearest_d": 0.04,
+                "veil_d": 0.06,
+                "crossed": 0.1,
+            }.get(one.name, now * 3 if now else 0.3)
             changed = follow(replace(WILD, **{one.name: other}), ways, 32, 1)
             with self.subTest(one.name):
                 self.assertGreater(float(np.abs(changed.kept - usual.kept).max()), 0.0)
@@ -263,7 +281,7 @@ class WhatMatters(TestCase):
             ("crossing", {"crossed": 3.0, "covers": 0.08}),
             ("clutter", {"before": 0.6}),
             ("aim", {"aim": 0.06}),
-            ("light", {"unread": 0.85, "error_d": 0.002, "toward_m_s": 4.0}),
+            ("dark", {"light": -1.25, "reads_d": 0.0005, "toward_m_s": 4.0}),
             ("lens", {"travel_d_s": 0.002, "toward_m_s": 9.0}),
         ):
             found = causes_of(replace(PLAIN, **change), way("zone", "short"))

@@ -9,6 +9,7 @@ from dataclasses import replace
 
 from craft.bracketing.of_others import MOST_WHITES, WHITE_STEP_MIRED, OtherSet, other_sets
 from craft.kit.lens import Lens
+from craft.kit.traits import Following, Traits
 from craft.optics.sharpness import depth_limits_m
 from craft.scene.light import Light
 from craft.scene.situation import Locks, Motion, Situation
@@ -56,6 +57,24 @@ class Focus(unittest.TestCase):
         for (_, far), (near, _) in zip(limits, limits[1:], strict=False):
             self.assertLess(near, far)
         self.assertIn(f"{found.frames} frames at f/8", found.words)
+
+    def test_in_the_body_s_own_sizes_of_step_frames_overlap_or_it_is_said_that_they_leave_gaps(self) -> None:
+        band = {"genre": Genre.LANDSCAPE, "lens": CLOSE, "light": Light(13.0), "support": Support.TRIPOD, "locks": Locks(aperture=8.0)}
+        for sizes, finest, size in ((10, 0.1, 7), (4, 0.1, 4), (10, 0.6, 1), (3, 1.5, 1)):
+            one = situation(
+                **band,
+                motion=Motion(near_m=0.6, far_m=0.9),
+                body={"traits": Traits(following=Following(stack_sizes=sizes, stack_finest=finest))},
+            )
+            found, share = taken(one, advise(one))[0], size * finest
+            if share > 1:
+                self.assertIn("would leave gaps", found.words)
+                continue
+            self.assertIn(f"That is size {size} of the body's {sizes}.", found.words)
+            dioptres = [1 / at for at in found.places]
+            depth = 2 * 8.0 * one.coc_m / 0.1**2  # in dioptres, less by the share of the focal length in the distance (thin lens)
+            for near, far in zip(dioptres, dioptres[1:], strict=False):
+                self.assertAlmostEqual((near - far) / depth / (1 - 0.1 * far), share, delta=0.05 * share)
 
     def test_more_than_anybody_stacks_is_said(self) -> None:
         found = sets(

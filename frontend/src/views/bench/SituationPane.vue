@@ -281,6 +281,22 @@ const speed = computed(() => props.document.motion?.speed_m_s);
         @update:model-value="(v) => set((d) => (d.support = (v || null) as never))"
       />
     </FieldRow>
+    <FieldRow name="seen through">
+      <Choice
+        name="what it is seen through"
+        :model-value="document.sight?.through ?? ''"
+        :options="orNone('nothing', words.choices.through)"
+        @update:model-value="(v) => set((d) => (d.sight = { ...d.sight, through: (v || null) as never }))"
+      />
+    </FieldRow>
+    <FieldRow name="stands out">
+      <Choice
+        name="how it stands out"
+        :model-value="document.sight?.outline ?? ''"
+        :options="orNone('as most do', words.choices.outline)"
+        @update:model-value="(v) => set((d) => (d.sight = { ...d.sight, outline: (v || null) as never }))"
+      />
+    </FieldRow>
     <FieldRow name="shown at" :error="error('/output/width', '/output/viewing')">
       <NumberField
         label="output width"

@@ -17,6 +17,8 @@ const FIELDS: { key: keyof Follows; label: string; times: number; help: string; 
   { key: "lag_s", label: "from press to frame, ms", times: 1000, help: "such as 50, from 1 to 2000" },
   { key: "darkest_ev", label: "darkest light, EV at f/2", times: 1, help: "such as -4, from -12 to 10", signed: true },
   { key: "finds_share", label: "a head is found from, % of height", times: 100, help: "such as 3, from 0.1 to 100" },
+  { key: "stack_sizes", label: "sizes of a step of a set of focus", times: 1, help: "such as 10, from 1 to 100" },
+  { key: "stack_finest", label: "the finest step, % of the depth", times: 100, help: "such as 10, from 0.1 to 1000" },
 ];
 const shown = (key: keyof Follows, times: number): string => {
   const value = now.value[key];
