@@ -146,7 +146,7 @@ class WhiteOut(Group):
 
 
 class InFocusOut(Group):
-    """What following comes to as it is set, a second; simulated: bursts, 0 before any was."""
+    """What focusing on something that moves comes to as it is set, a second; simulated: bursts, 0 before any was."""
 
     simulated: int
     kept: float
@@ -158,7 +158,7 @@ class InFocusOut(Group):
 
 
 class FocusOut(Group):
-    """Focus behaviour and the depth it has; far_m null is infinity; hold, path, switching are empty and following is null where nothing is followed; preset: of the body that this is, and the nearest in words."""
+    """Focus behaviour and the depth it has; far_m null is infinity; hold, path, switching are empty where nothing is followed; following is null where nothing moving is focused on by the body; preset: of the body that this is, and the nearest in words."""
 
     mode: FocusMode
     area: Area

@@ -56,6 +56,8 @@ def a_second(frames: float) -> float:
 
 @tells(
     simulated=Fact("bursts that were simulated", "count"),
+    focus_asked=Fact("a moving subject is focused on by the body", "yes", "nothing moving is focused on by the body"),
+    in_focus_off=Fact("half of the interval that holds the frames in focus as set", "plain"),
     in_focus=Fact("frames in focus as set, a second", "plain"),
     fired=Fact("frames fired as set, a second", "plain"),
     in_focus_share=Fact("share of them in focus", "percent"),
@@ -68,27 +70,37 @@ def a_second(frames: float) -> float:
     in_focus_zone=Fact("frames in focus with a zone, a second", "plain"),
     in_focus_whole_frame=Fact("frames in focus with the whole frame, a second", "plain"),
     in_focus_tracking=Fact("frames in focus with tracking, a second", "plain"),
+    found_once=Fact("focus is found once and left", "yes", "focus follows"),
+    in_focus_followed=Fact("frames in focus where focus follows as well as it can, a second", "plain"),
     nearer_share=Fact("frames with focus on something nearer", "percent"),
     farther_share=Fact("frames with focus on what is behind", "percent"),
 )
-def of_following(way: Way | None, found: Searched | None) -> dict[str, float]:
-    """What following comes to as it is set; nothing where it was not simulated.
+def of_following(asked: bool, way: Way | None, found: Searched | None) -> dict[str, float]:
+    """What following comes to as it is set, without a way what comes of focus that is found once; nothing where it was not simulated.
 
-    >>> of_following(None, None)["simulated"]
+    asked: whether the body focuses on something that moves.
+
+    >>> of_following(True, None, None)["simulated"]
     0.0
     """
     mine = found.of(way) if found and way else None
+    once = found.once if found and not way else None
+    one = mine or once
     areas = {row.slug: found.best_with(AREA, row.slug) if found else None for row in AREAS}
     there = [one for one in areas.values() if one]
     return {
         "simulated": float(found.bursts) if found else 0.0,
-        "in_focus": a_second(mine.kept) if mine else 0.0,
-        "fired": a_second(mine.fired) if mine else 0.0,
-        "in_focus_share": mine.kept / mine.fired if mine and mine.fired else 0.0,
-        "gap_s": round(mine.gap_s, 2) if mine else 0.0,
-        "gap_frames": mine.gap_s * mine.fired if mine else 0.0,
+        "focus_asked": yes(asked),
+        "in_focus_off": a_second(one.off) if one else 0.0,
+        "in_focus": a_second(one.kept) if one else 0.0,
+        "fired": a_second(one.fired) if one else 0.0,
+        "in_focus_share": one.kept / one.fired if one and one.fired else 0.0,
+        "found_once": yes(once),
+        "in_focus_followed": a_second(found.best.kept) if found else 0.0,
+        "gap_s": round(one.gap_s, 2) if one else 0.0,
+        "gap_frames": one.gap_s * one.fired if one else 0.0,
         "in_focus_worth": mine.kept - WORTH * mine.fired if mine else 0.0,
-        "all_areas_do": yes(there and all(one.as_good for one in there)),
+        "all_areas_do": yes(mine and there and all(one.as_good for one in there)),
         **{f"in_focus_{slug}": a_second(one.kept) if one else math.inf for slug, one in areas.items()},
         "nearer_share": mine.nearer if mine else 0.0,
         "farther_share": mine.farther if mine else 0.0,

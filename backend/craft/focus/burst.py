@@ -112,17 +112,3 @@ def caught_waiting(chase: Chase) -> float:
     if not chase.toward_m_s:
         return math.inf
     return 2 * chase.tolerance_d * chase.distance_m**2 / abs(chase.toward_m_s) * chase.rate
-
-
-def kept_once(chase: Chase, bursts: int = SHOWN) -> float:
-    """Frames in focus a second where focus is found once, before the first, and then stands.
-
-    >>> from craft.focus.chase import chase_of
-    >>> 0 < kept_once(chase_of(situation(), 2.8, BODY.shutters[0], 12.0)) <= 12
-    True
-    """
-    made = follow(chase, (Way("point", "long", "steady", "release", False),), bursts, 3)
-    begun = int((made.paths.t[:, 0] < 0).sum())
-    stands = made.paths.d[begun - 1]
-    sharp = np.abs(made.paths.at_frame - stands) <= chase.tolerance_d
-    return float((sharp & made.fired[:, 0]).sum(axis=0).mean() / made.fired[:, 0].sum(axis=0).mean() * chase.rate)

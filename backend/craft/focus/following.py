@@ -141,11 +141,36 @@ def follow(chase: Chase, ways: Sequence[Way], bursts: int, seed: int) -> Followe
     number = {loop: k for k, loop in enumerate(loops)}
     of = np.array([number[_loop(way)] for way in ways])
     error = np.abs(lens - paths.at_frame[:, None])
-    inside = (np.abs(paths.aim_x) < chase.frame_wide * LEFT_OUT) & (np.abs(paths.aim_y) < chase.frame_high * LEFT_OUT)
-    sharp = (error <= chase.tolerance_d) & inside[:, None]
+    sharp = (error <= chase.tolerance_d) & _inside(chase, paths)[:, None]
     fired = _fired(chase, paths, ready[:, of], [PRIORITIES[way.priority] for way in ways])
-    every = chase.rate / math.ceil(chase.rate * BURST_S - 0.01)
-    return Followed(tuple(ways), paths, lens[:, of], stands[:, of], fired, sharp[:, of], every)
+    return Followed(tuple(ways), paths, lens[:, of], stands[:, of], fired, sharp[:, of], _every(chase))
+
+
+def found_once(chase: Chase, bursts: int, seed: int) -> Followed:
+    """The same bursts where focus is found once, before the first frame, and then stands; nothing waits for it.
+
+    >>> from craft.focus.chase import chase_of
+    >>> made = found_once(chase_of(situation(), 2.8, BODY.shutters[0], 12.0), 16, 1)
+    >>> made.kept.shape, bool((made.kept <= made.shots).all())
+    ((1, 16), True)
+    """
+    paths = happens(chase, bursts, seed)
+    begun = int((paths.t[:, 0] < 0).sum()) - 1
+    stands = paths.d[begun] + paths.draws.reads[begun] * np.float32(chase.error_d)
+    lens = np.broadcast_to(stands, paths.d.shape)[:, None]
+    fired = _fired(chase, paths, np.ones(lens.shape, np.bool_), [0.0])
+    sharp = (np.abs(lens - paths.at_frame[:, None]) <= chase.tolerance_d) & _inside(chase, paths)[:, None]
+    return Followed((), paths, lens, np.zeros(lens.shape, np.int8), fired, sharp, _every(chase))
+
+
+def _inside(chase: Chase, paths: Paths) -> Flags:
+    """Where the subject is in the frame."""
+    return (np.abs(paths.aim_x) < chase.frame_wide * LEFT_OUT) & (np.abs(paths.aim_y) < chase.frame_high * LEFT_OUT)
+
+
+def _every(chase: Chase) -> float:
+    """What a frame of a burst counts, so that a burst without a gap has its rate."""
+    return chase.rate / math.ceil(chase.rate * BURST_S - 0.01)
 
 
 def _loop(way: Way) -> tuple[Sight, str, str]:

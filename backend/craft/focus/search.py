@@ -11,7 +11,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from craft.focus.chase import Chase
-from craft.focus.following import Followed, follow
+from craft.focus.following import Followed, follow, found_once
 from craft.focus.paths import BURST_S
 from craft.focus.ways import PRIORITIES, Way
 from craft.kept import kept_as
@@ -78,11 +78,42 @@ class Figured:
 
 
 @dataclass(frozen=True, slots=True)
+class Once:
+    """What it comes to, a second, where focus is found once and then stands: frames to keep, off: half of their interval, and fired; gap_s: the longest time without one; ahead: of the best way that
+    follows, in frames to keep less what looking through costs, ahead_off: of that."""
+
+    kept: float
+    off: float
+    fired: float
+    gap_s: float
+    ahead: float
+    ahead_off: float
+
+    def surely_better(self) -> bool:
+        """Whether no way of following comes near to it.
+
+        >>> Once(10.0, 0.1, 12.0, 0.2, 0.6, 0.2).surely_better(), Once(10.0, 0.1, 12.0, 0.2, 0.3, 0.2).surely_better()
+        (True, False)
+        """
+        return self.ahead > max(self.ahead_off, WORTH * self.fired)
+
+    @property
+    def as_good(self) -> bool:
+        """Whether no way of following is surely better.
+
+        >>> Once(9.8, 0.1, 12.0, 0.2, -0.2, 0.1).as_good, Once(9.0, 0.1, 12.0, 0.2, -1.0, 0.1).as_good
+        (True, False)
+        """
+        return -self.ahead <= max(self.ahead_off, WORTH * self.fired)
+
+
+@dataclass(frozen=True, slots=True)
 class Searched:
-    """The ways that were left at last, the best first. bursts: that they went through."""
+    """The ways that were left at last, the best first. bursts: that they went through; once: what comes of not following, through the same ones."""
 
     found: tuple[Figured, ...]
     bursts: int
+    once: Once
 
     @property
     def best(self) -> Figured:
@@ -128,7 +159,7 @@ def searched(chase: Chase, offered: Offered, also: tuple[Way, ...] = ()) -> Sear
     ways = list(dict.fromkeys((*offered.ways(), *also)))
     first = worth(follow(chase, ways, FIRST, 1))
     left = _left(ways, first, also)
-    return Searched(tuple(_figured(chase, left, first[[ways.index(way) for way in left]])), FIRST + MORE)
+    return _searched(chase, left, first[[ways.index(way) for way in left]])
 
 
 @kept_as(4_000)
@@ -141,7 +172,20 @@ def beside(chase: Chase, best: Way, ways: tuple[Way, ...]) -> Searched:
     0.0
     """
     there = list(dict.fromkeys((best, *ways)))
-    return Searched(tuple(_figured(chase, there, worth(follow(chase, there, FIRST, 1)), best)), FIRST + MORE)
+    return _searched(chase, there, worth(follow(chase, there, FIRST, 1)), best)
+
+
+def _searched(chase: Chase, ways: Sequence[Way], first: NDArray[np.float64], against: Way | None = None) -> Searched:
+    figured, best = _figured(chase, ways, first, against)
+    return Searched(tuple(figured), FIRST + MORE, _once(chase, best))
+
+
+def _once(chase: Chase, best: NDArray[np.float64]) -> Once:
+    """What it comes to where focus is found once; best: worth of the best way that follows, by burst."""
+    first, more = found_once(chase, FIRST, 1), found_once(chase, MORE, 2)
+    kept, ahead = more.kept[0].astype(float), np.concatenate([worth(first)[0], worth(more)[0]]) - best
+    off, ahead_off = (SURE * float(standard_error(figures)) for figures in (kept, ahead))
+    return Once(float(kept.mean()), off, float(more.shots.mean()), float(_gaps(more)[0]), float(ahead.mean()), ahead_off)
 
 
 def _left(ways: Sequence[Way], first: NDArray[np.float64], also: Iterable[Way]) -> list[Way]:
@@ -169,8 +213,11 @@ def standard_error(values: NDArray[np.floating]) -> NDArray[np.float64]:
     return np.asarray(values.std(ddof=1, axis=-1) / math.sqrt(values.shape[-1]), np.float64)
 
 
-def _figured(chase: Chase, ways: Sequence[Way], first: NDArray[np.float64], against: Way | None = None) -> list[Figured]:
-    """What ways come to, the best first; first: their worth in the first bursts; against: one that the others are told behind, in the best's place."""
+def _figured(
+    chase: Chase, ways: Sequence[Way], first: NDArray[np.float64], against: Way | None
+) -> tuple[list[Figured], NDArray[np.float64]]:
+    """What ways come to, the best first, and the best's worth by burst; first: their worth in the first bursts; against: one that the others are
+    told behind, in the best's place."""
     made = follow(chase, ways, MORE, 2)
     scores = np.concatenate([first, worth(made)], axis=1)
     kept = made.kept.astype(float)
@@ -198,7 +245,7 @@ def _figured(chase: Chase, ways: Sequence[Way], first: NDArray[np.float64], agai
                 farther=float(elsewhere[1][k]),
             )
         )
-    return out
+    return out, best
 
 
 def _gaps(made: Followed) -> NDArray[np.float64]:

@@ -10,7 +10,6 @@ from itertools import combinations
 import numpy as np
 
 from craft.decisions.facts import Facts
-from craft.decisions.following import a_second
 from craft.decisions.numbers import merge_step
 from craft.decisions.reasons import reasoned
 from craft.decisions.schools import DECISIONS
@@ -235,17 +234,14 @@ def _focus(course: Course) -> Focus:
 
 
 def _in_focus(course: Course) -> InFocus | None:
-    """What following comes to, once it is simulated."""
-    followed, facts = course.followed, course.told
-    if followed is None:
+    """What focusing on something that moves comes to, once it is simulated."""
+    facts = course.told
+    if not facts["focus_asked"]:
         return None
-    if followed.found is None:
-        return InFocus(0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0)
-    mine = followed.found.of(followed.way)
-    cull = facts["shots"] * (1 - mine.kept / mine.fired) if mine.fired else 0.0
+    simulated = int(facts["simulated"])
+    cull = facts["shots"] * (1 - facts["in_focus_share"]) if simulated else 0.0
     minutes = cull * (DRIVE.desk.minutes if DRIVE.desk else 0.0)
-    kept, off, fired = (a_second(figure) for figure in (mine.kept, mine.off, mine.fired))
-    return InFocus(followed.found.bursts, kept, off, fired, mine.gap_s, cull, minutes)
+    return InFocus(simulated, facts["in_focus"], facts["in_focus_off"], facts["fired"], facts["gap_s"], cull, minutes)
 
 
 def neighbours(plan: Plan, ladder: Ladder) -> tuple[Neighbour, ...]:

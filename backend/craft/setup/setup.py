@@ -150,7 +150,7 @@ class IsoLimits:
 
 @dataclass(frozen=True, slots=True)
 class InFocus:
-    """What following comes to as it is set, a second. simulated: bursts, 0 before any was; kept: frames in focus, off: half of the interval that holds their
+    """What focusing on something that moves comes to as it is set, a second. simulated: bursts, 0 before any was; kept: frames in focus, off: half of the interval that holds their
     mean in nineteen of twenty cases; gap_s: the longest time without one in an ordinary burst; cull: frames out of focus in the outing, and the minutes to
     look through them."""
 
@@ -166,7 +166,7 @@ class InFocus:
 @dataclass(frozen=True, slots=True)
 class Focus:
     """Autofocus behaviour, and the depth that this aperture gives (far None: infinity); hold, path, switching:
-    empty, and following None, where nothing is followed; preset: of the body that this is, empty where it is none, and what is nearest in words."""
+    empty where nothing is followed; following: None where nothing moving is focused on by the body; preset: of the body that this is, empty where it is none, and what is nearest in words."""
 
     mode: FocusMode
     area: Area

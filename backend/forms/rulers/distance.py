@@ -169,7 +169,7 @@ def distance_on(asked: RehearseIn, theirs: Theirs) -> DistanceOnSceneOut:
     lasts = stack_s(situation, stack.places, shot.time_s)
     moved = drifts(situation, shot, lasts)[0] if stack.frames > 1 and shot.own is None else ()
     distances = _distances(situation)
-    follows = setup.focus.following is not None
+    follows = setup.pursuit is not None
     return DistanceOnSceneOut(
         nearest_m=min(nearest, *ends),
         farthest_m=farthest,
@@ -303,6 +303,6 @@ def _words(situation: Situation, setup: Setup, near: float, far: float) -> list[
             words.append(f"{say(spare, 'stops')} wider would still hold {what}.")
         elif spare <= -0.2:
             words.append(f"{what} must be sharp: {say(min(-spare, 99.0), 'stops')} are wanting.")
-    if setup.focus.following is not None:
+    if setup.pursuit is not None:
         words.append("Focus follows the subject: put it somewhere, and it stays there.")
     return words

@@ -11,10 +11,10 @@ from pydantic import BaseModel, Field
 from craft.decisions.facts import say
 from craft.decisions.following import a_second
 from craft.errors import CraftError
-from craft.focus.burst import SHOWN, Burst, Came, bursts_of, caught_waiting, kept_once
+from craft.focus.burst import SHOWN, Burst, Came, bursts_of, caught_waiting
 from craft.focus.causes import causes_of
 from craft.focus.chase import Chase
-from craft.focus.search import Figured, Offered, Searched, beside, searched
+from craft.focus.search import WORTH, Figured, Offered, Once, Searched, beside, searched
 from craft.focus.surroundings import about
 from craft.focus.ways import AREA, BY_AREA, HOLD, HOLDS, OF_WAY, PATH, PATHS, PRIORITIES, PRIORITY, SWITCHES, SWITCHING, Way
 from craft.kit.dialect import in_own_words
@@ -22,7 +22,7 @@ from craft.kit.own_steps import Preset
 from craft.setup.deciding.following import areas_of
 from craft.setup.pursuit import Pursuit
 from craft.vocabulary.settings import BY_SLUG
-from craft.vocabulary.terms import Detection
+from craft.vocabulary.terms import Detection, Drive
 from craft.vocabulary.words import say_value
 from forms.answer import Answer
 from forms.rehearsal_form import RehearseIn, Theirs, answer_under
@@ -64,7 +64,7 @@ class FollowingIn(RehearseIn):
 
 class FollowedOut(BaseModel):
     """What a value comes to with the rest as it is set, or, of an area, at its best: frames a second. as_good: as good as the best of all ways, within what is known;
-    set: settings of the body that take it."""
+    rate: share of the rate as it is; set: settings of the body that take it; way: null where focus does not follow."""
 
     value: str
     label: str
@@ -74,7 +74,8 @@ class FollowedOut(BaseModel):
     gap_s: float
     as_good: bool
     as_set: bool
-    way: WayIn
+    way: WayIn | None
+    rate: float = 1.0
     set: dict[str, float | str]
 
 
@@ -252,10 +253,43 @@ def _choices(answer: Answer, pursuit: Pursuit) -> list[ChoicesOut]:
         for setting in OF_WAY
         if len(offered[setting]) > 1
     ]
+    mode = BY_SLUG["focus_mode"]
+    if "single" in answer.situation.offered.get("focus_mode", mode.values):
+        now = answer.setup.focus.mode.value
+        followed = _out(now, say_value(mode, now), steps_on.of(way), True, {"focus_mode": now})
+        told.append(ChoicesOut(setting="focus_mode", label=mode.label, rows=[followed, _found_once(found.once, say_value(mode, "single"))]))
+    if answer.setup.drive.mode is Drive.HIGH:
+        told.append(ChoicesOut(setting="rate_high", label=BY_SLUG["rate_high"].label, rows=_rates(chase, way)))
     if presets:
         rows = [_out(preset.name, preset.name, steps_on.of(other), other == way, preset.values(scales)) for preset, other in presets]
         told.append(ChoicesOut(setting="preset", label="presets of this body", rows=rows))
     return told
+
+
+def _found_once(once: Once, label: str) -> FollowedOut:
+    """What it comes to where focus is found once and then stands."""
+    return FollowedOut(
+        value="single",
+        label=label,
+        kept=a_second(once.kept),
+        off=a_second(once.off),
+        fired=a_second(once.fired),
+        gap_s=round(once.gap_s, 2),
+        as_good=once.as_good,
+        as_set=False,
+        way=None,
+        set={"focus_mode": "single"},
+    )
+
+
+def _rates(chase: Chase, way: Way) -> list[FollowedOut]:
+    """What the way comes to at the rate as it is, at half and at a quarter of it; as good: it keeps as many a second."""
+    rows = []
+    for share in (1.0, 0.5, 0.25):
+        rate = chase.rate * share
+        one = beside(replace(chase, rate=rate), way, ()).of(way)
+        rows.append(_out(f"{rate:g}", f"{rate:g} a second", one, share == 1.0, {"rate_high": rate}).model_copy(update={"rate": share}))
+    return [row.model_copy(update={"as_good": row.kept >= rows[0].kept - WORTH * chase.rate}) for row in rows]
 
 
 def _as_preset(way: Way, preset: Preset, answer: Answer) -> Way:
@@ -337,8 +371,9 @@ def _words(answer: Answer, pursuit: Pursuit) -> list[str]:
         words.append(f"Of an outing some {focus.cull:.0f} frames are out of focus: {max(1, round(focus.minutes))} min to look through.")
     if answer.situation.subject.detection is not Detection.OFF:
         words.append(_found(answer, chase))
-    once, waits = kept_once(chase), caught_waiting(chase)
-    words.append(f"Found once and left there, focus would keep {a_second(once):g} a second.")
+    waits = caught_waiting(chase)
+    if pursuit.found:
+        words.append(f"Found once and left there, focus would keep {a_second(pursuit.found.once.kept):g} a second.")
     if waits < 1000:
         place = say(chase.distance_m, "m")
         words.append(f"Waiting for it with focus left at {place}, {a_second(waits):g} frames of a burst fall within depth.")

@@ -7979,7 +7979,7 @@ export interface components {
         /**
          * FollowedOut
          * @description What a value comes to with the rest as it is set, or, of an area, at its best: frames a second. as_good: as good as the best of all ways, within what is known;
-         *     set: settings of the body that take it.
+         *     rate: share of the rate as it is; set: settings of the body that take it; way, gap_s: null where focus does not follow.
          */
         FollowedOut: {
             /** Value */
@@ -7993,12 +7993,17 @@ export interface components {
             /** Fired */
             fired: number;
             /** Gap S */
-            gap_s: number;
+            gap_s: number | null;
             /** As Good */
             as_good: boolean;
             /** As Set */
             as_set: boolean;
-            way: components["schemas"]["WayIn"];
+            way: components["schemas"]["WayIn"] | null;
+            /**
+             * Rate
+             * @default 1
+             */
+            rate?: number;
             /** Set */
             set: {
                 [key: string]: number | string;

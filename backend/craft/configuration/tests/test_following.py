@@ -73,6 +73,30 @@ class Decided(TestCase):
                 self.assertEqual(changes(taken.way), least)
         self.assertTrue(0 < changed < 14, changed)
 
+    def test_focus_is_found_once_where_no_way_of_following_comes_near_and_nobody_said_otherwise(self) -> None:
+        rng, once, follows = random.Random(5), 0, 0
+        for _ in range(16):
+            one = replace(followed(rng), sight=Sight(through=rng.choice([*Through, None])))
+            setup = advise(one, simulated=True)
+            told = setup.focus.following
+            assert told
+            hand = advise(replace(one, settings={"focus_mode": "continuous"}), simulated=True)
+            assert hand.pursuit and hand.pursuit.found and hand.focus.following
+            found = hand.pursuit.found
+            self.assertEqual(setup.focus.mode is FocusMode.SINGLE, found.once.surely_better())
+            single = advise(replace(one, settings={"focus_mode": "single"}), simulated=True)
+            assert single.focus.following
+            self.assertEqual(single.focus.following.kept, round(found.once.kept, 1))
+            self.assertIn(f"ollowing would keep {round(found.best.kept, 1):g}", focus_of(single))
+            if setup.focus.mode is FocusMode.SINGLE:
+                once += 1
+                self.assertEqual((told.kept, setup.pursuit), (single.focus.following.kept, None))
+                self.assertGreater(told.kept, hand.focus.following.kept)
+                self.assertIn("Focus is found once and left", focus_of(setup))
+            else:
+                follows += 1
+        self.assertTrue(once and follows, (once, follows))
+
     def test_what_is_set_by_hand_binds_and_the_rest_is_searched_about_it(self) -> None:
         one = situation(subject_slug="court_games", body={**SEES, "traits": Traits(scales=SCALES)}, lens=LONG)
         for setting, values, read in (

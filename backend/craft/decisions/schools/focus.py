@@ -26,12 +26,13 @@ SIMULATED = When("simulated", ">", 0.0)
 
 
 def _worse(fact: str, words: str) -> Also:
-    return Also(when=(SIMULATED, When(fact, "<", "in_focus_worth")), text=f"{words} would keep {{{fact}}}.")
+    return Also(when=(SIMULATED, When("found_once", "=", 0.0), When(fact, "<", "in_focus_worth")), text=f"{words} would keep {{{fact}}}.")
 
 
 _ALSO = (
+    Also(when=(SIMULATED, When("found_once", "=", 1.0)), text="Focus is found once and left; following would keep {in_focus_followed}."),
     Also(when=(When("gap_frames", ">=", 2.0),), text="In an ordinary burst up to {gap_s} go by without one."),
-    Also(when=(SIMULATED, When("all_areas_do", "=", 1.0)), text="No other area does surely better or worse."),
+    Also(when=(SIMULATED, When("found_once", "=", 0.0), When("all_areas_do", "=", 1.0)), text="No other area does surely better or worse."),
     _worse("in_focus_point", "One point"),
     _worse("in_focus_small_group", "A small group"),
     _worse("in_focus_zone", "A zone"),
@@ -57,6 +58,7 @@ FOCUS = Decision(
         "Set to {focus_m}: {near_m} to {far_m} is sharp.",
         "At {aperture}, set to {focus_m}, from {near_m} to {far_m} is sharp.",
         Also(when=(SIMULATED,), text="In {simulated} simulated bursts {in_focus} of {fired} frames a second come out in focus."),
+        Also(when=(SIMULATED, When("found_once", "=", 1.0)), text="Following would keep {in_focus_followed}."),
         Also(when=(FOLLOWED,), text="The subject moves at {speed_m_s} and comes {plane_shift_m} nearer while the shutter lags."),
         Also(when=(NOT_FOLLOWED,), text="Nothing has to be followed."),
     ),

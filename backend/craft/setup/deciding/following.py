@@ -7,8 +7,9 @@ from dataclasses import replace
 
 from craft.decisions.choice import By, Choice
 from craft.decisions.following import a_second, of_following, practised
+from craft.decisions.schools import School
 from craft.decisions.schools.focus import FOCUS
-from craft.focus.chase import chase_of
+from craft.focus.chase import Chase, chase_of
 from craft.focus.search import Offered, Searched, searched
 from craft.focus.ways import AREA, BY_AREA, HOLD, OF_WAY, PATH, PRIORITIES, PRIORITY, SWITCHING, Way
 from craft.kit.own_steps import SCALED, nearest_preset, values_of
@@ -147,7 +148,7 @@ def practise(course: Course) -> Course:
     ('small_group', 'long', 'steady', 'release')
     """
     pursuit = _practice(course)
-    return course.follow(pursuit).tell(of_following(None, None))
+    return course.follow(pursuit).tell(of_following(pursuit is not None or _is_found_once(course), None, None))
 
 
 def _practice(course: Course) -> Pursuit | None:
@@ -183,19 +184,55 @@ def simulate(course: Course) -> Course:
     >>> made.followed.way[:4], 0 < made.told["in_focus"] <= made.told["fired"] <= 13
     (('small_group', 'long', 'steady', 'release'), True)
     """
-    pursuit = _practice(course)
+    pursuit, taken = _practice(course), course.taken[FOCUS]
     if pursuit is None:
-        return course.follow(None).tell(of_following(None, None))
-    taken = course.taken[FOCUS]
-    chase = chase_of(course.situation, course.told["aperture"], course.planned.shutter, max(course.told["rate"], 1.0))
+        once = _is_found_once(course)
+        return course.follow(None).tell(of_following(once, None, _beside_once(course) if once else None))
+    chase = _chase(course)
     found = searched(chase, _open(course, pursuit.way, taken), (pursuit.way,))
+    if found.once.surely_better() and _may_find_once(course, taken):
+        single = replace(taken, school=_once_of(taken), value=_once_of(taken).value, computed=True)
+        return course.follow(None).take(single).tell(of_following(True, None, found))
     way = _nearest_as_good(found, pursuit.way)
     _, preset = preset_words(way.values, course.situation.body.traits)
     why = {setting: _compared(found, setting, way, pursuit.practice) for setting in OF_WAY[1:]} | {LIST: _listed(found)}
     why |= {setting: f"{why[setting]} {preset}".strip() for setting in SCALED}
     return (
-        course.follow(pursuit._replace(way=way, why=why, chase=chase, found=found)).take(_taking(taken, way)).tell(of_following(way, found))
+        course.follow(pursuit._replace(way=way, why=why, chase=chase, found=found))
+        .take(_taking(taken, way))
+        .tell(of_following(True, way, found))
     )
+
+
+def _chase(course: Course) -> Chase:
+    return chase_of(course.situation, course.told["aperture"], course.planned.shutter, max(course.told["rate"], 1.0))
+
+
+def _once_of(taken: Choice) -> School:
+    """The way of finding focus once."""
+    return next(row for row in taken.rows if row.value == (FocusMode.SINGLE.value, Area.POINT.value))
+
+
+def _may_find_once(course: Course, taken: Choice) -> bool:
+    """Whether nobody said that focus is to follow, and the body can find it once."""
+    said = taken.by is By.PROFILE or any(slug in taken.hand for slug in ("focus_mode", *OF_WAY))
+    return not said and any(row.value == (FocusMode.SINGLE.value, Area.POINT.value) for row in taken.rows)
+
+
+def _is_found_once(course: Course) -> bool:
+    """Whether a moving subject is focused on once, by a body that could follow it."""
+    facts, areas = course.told, areas_of(course.situation)
+    once = FocusMode(course.value(FOCUS)) is FocusMode.SINGLE
+    return bool(once and facts["subject_moves"] and facts["autofocus"] and any(area in BY_AREA for area in areas))
+
+
+def _beside_once(course: Course) -> Searched:
+    """What following would come to, where focus is found once."""
+    areas = tuple(area for area in areas_of(course.situation) if area in BY_AREA)
+    looks = detection_of(course, FocusMode.CONTINUOUS)[0] is not Detection.OFF
+    open_to = _scaled(course)
+    everything = Offered(areas, open_to[HOLD], open_to[PATH], looks=(True, False) if looks else (False,), presets=_presets(course))
+    return searched(_chase(course), everything)
 
 
 def _nearest_as_good(found: Searched, practice: Way) -> Way:

@@ -11,7 +11,9 @@ const beside = computed(() => props.focus.beside.value);
 const rate = (value: number): string => value.toFixed(1);
 const percent = (share: number): string => `${Math.round(share * 100)}\u00a0%`;
 const isBeside = (row: Schemas["FollowedOut"]): boolean =>
-  !beside.value.narrower && !beside.value.rate && JSON.stringify(row.way) === JSON.stringify(beside.value.beside);
+  !beside.value.narrower &&
+  (beside.value.rate ?? 1) === row.rate &&
+  JSON.stringify(row.way) === JSON.stringify(beside.value.beside);
 /** The way that is set. */
 const asSet = computed(() => found.value?.choices.flatMap((choice) => choice.rows).find((row) => row.as_set)?.way);
 </script>
@@ -63,10 +65,11 @@ const asSet = computed(() => found.value?.choices.flatMap((choice) => choice.row
               <td>
                 <template v-if="!row.as_set">
                   <button
+                    v-if="row.way"
                     class="plain"
                     :aria-pressed="isBeside(row)"
                     :aria-label="`see ${row.label} beside`"
-                    @click="focus.lay(isBeside(row) ? {} : { beside: row.way })"
+                    @click="focus.lay(isBeside(row) ? {} : { beside: row.way, rate: row.rate })"
                   >
                     see
                   </button>
