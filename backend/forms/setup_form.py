@@ -310,11 +310,12 @@ class LightOut(Group):
 
 
 class TakenOut(Group):
-    """What was taken for granted where the situation leaves it open; far_m null is infinity."""
+    """What was taken for granted where the situation leaves it open; far_m null is infinity, angle_deg on cards made before it was told."""
 
     focal_length_mm: float
     distance_m: float
     speed_m_s: float
+    angle_deg: float | None = None
     limb_m_s: float
     followed: float
     near_m: float

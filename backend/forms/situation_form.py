@@ -18,6 +18,7 @@ from craft.kit.body import Body
 from craft.kit.lens import Lens
 from craft.optics.sharpness import Acuity
 from craft.scene.light import Light, light_from_condition, light_from_lux, light_from_metered, lit_also
+from craft.scene.plan import FEWEST, MOST, Plan, Thing
 from craft.scene.situation import Aims, Concession, Delivery, Locks, Motion, Other, Output, Person, Sight, Situation
 from craft.vocabulary.terms import AimDepth, AimMotion, File, Genre, Intent, Limit, Outline, RangeFirst, Support, Through
 from craft.white.lights import BY_KIND, kind_of, spectrum_of
@@ -140,6 +141,35 @@ def _or(given: float | None, usual: float) -> float:
     return usual if given is None else given
 
 
+Metres = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=-10_000, le=10_000)]
+
+
+class PlaceForm(Form):
+    """A place on a plan from above, in metres: across, over 0 to the right, and away from the camera."""
+
+    x_m: Metres
+    y_m: Metres
+
+
+class ThingForm(PlaceForm):
+    """Something that stands on a plan; alike: of the subject's kind."""
+
+    wide_m: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0.01, le=1000)]
+    alike: Flag = False
+
+
+class PlanForm(Form):
+    """The subject's way as it was drawn, point by point, and what stands about. It lies where the subject is: its middle at the distance."""
+
+    way: Annotated[list[PlaceForm], Field(min_length=FEWEST, max_length=MOST)]
+    things: Annotated[list[ThingForm], Field(max_length=40)] = Field(default_factory=list)
+
+    def value(self) -> Plan:
+        """It as the craft's value."""
+        things = tuple(Thing((thing.x_m, thing.y_m), thing.wide_m, thing.alike) for thing in self.things)
+        return Plan(tuple((at.x_m, at.y_m) for at in self.way), things)
+
+
 class MotionForm(Form):
     """Movement and place of the subject."""
 
@@ -153,6 +183,20 @@ class MotionForm(Form):
     far_m: Positive | None = None
     focus_m: Positive | None = None
     declination_deg: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=-89, le=89)] = 0.0
+    plan: PlanForm | None = None
+
+    def value(self) -> Motion:
+        """It as the craft's value.
+
+        Raises
+        ------
+        CraftError : a plan that shows no way.
+        """
+        try:
+            plan = self.plan.value() if self.plan else None
+        except CraftError as wrong:
+            raise wrong.under("motion", "plan") from None
+        return Motion(**{**dict(self), "plan": plan})
 
 
 class OtherForm(Form):
@@ -378,7 +422,6 @@ class SituationForm(Inputs):
         ------
         CraftError : what the kit does not have or the numbers do not allow.
         """
-        motion = self.motion
         held = next((slug for slug in HELD_AS if slug in self.settings), None)
         if held:
             raise CraftError(f"hold it under locks.{HELD_AS[held]}, where it has its cost in stops", ("settings", held))
@@ -389,7 +432,7 @@ class SituationForm(Inputs):
             light=lit_also(self.light.value(), [_further(other, k) for k, other in enumerate(self.other_lights)]),
             subject_slug=self.subject,
             focal_length_mm=self.focal_length_mm,
-            motion=Motion(**dict(motion)),
+            motion=self.motion.value(),
             others=tuple(other.value() for other in self.other_subjects),
             sight=Sight(self.sight.through, self.sight.outline),
             aims=Aims(self.aims.depth, self.aims.motion, self.aims.brighter_stops),

@@ -84,7 +84,7 @@ def _burst(chase: Chase, made: Followed, way: int, burst: int) -> Burst:
                 float(t[k]), _came(off, aim, int(made.stands[k, way, burst])), max(-FAR_OFF, min(FAR_OFF, off)), 1 / plane, 1 / subject, aim
             )
         )
-    covered = np.flatnonzero(np.abs(paths.passing[:, burst]) < chase.covers + chase.wide)
+    covered = np.flatnonzero(np.abs(paths.passing[:, burst]) < np.broadcast_to(paths.covers, paths.d.shape)[:, burst] + chase.wide)
     passes = None
     if covered.size:
         passes = float(t[covered[0]]), float(t[covered[-1]]), 1 / float(paths.passing_d[covered[0], burst])

@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from craft.focus.loops import AGAINST_COSTS, AGAINST_STOPS, READING_M, found_in, found_share, loop_of, noisier, unread_share
 from craft.focus.surroundings import about
 from craft.kit.body import Shutter
+from craft.scene.plan import At
 from craft.scene.sight import OUTLINE, THROUGH
 from craft.scene.situation import Situation
 from craft.vocabulary.terms import Support
@@ -60,6 +61,8 @@ class Chase:
         found; shows: share of these at which its outline lets it be found.
     Before it
         veil: share of the frame that is covered close to the lens, veil_d: how close.
+    As drawn, in metres from above; empty where it goes straight on, as far away as it is
+        way: its points; things: what stands about, each with half of its width and whether it is of its kind.
     """
 
     distance_m: float
@@ -94,6 +97,8 @@ class Chase:
     shows: float
     veil: float
     veil_d: float
+    way: tuple[At, ...] = ()
+    things: tuple[tuple[float, float, float, bool], ...] = ()
 
     @property
     def over(self) -> float:
@@ -193,4 +198,11 @@ def chase_of(situation: Situation, aperture: float, shutter: Shutter, rate: floa
         "veil_d": 1 / through.at_m if through else 0.0,
     }
     as_they_are = {name: round(figures[name] * 4) / 4 for name in IN_STOPS} | {name: figures[name] for name in OF_THE_BODY}
-    return Chase(**{name: as_they_are[name] if name in as_they_are else rounded(figure) for name, figure in figures.items()})
+    numbers = {name: as_they_are[name] if name in as_they_are else rounded(figure) for name, figure in figures.items()}
+    plain = Chase(way=(), things=(), **numbers)
+    plan = situation.motion.plan and situation.motion.plan.scaled(at)
+    if not plan:
+        return plain
+    things = tuple((round(thing.at[0], 2), round(thing.at[1], 2), thing.wide_m / 2, thing.alike) for thing in plan.things)
+    drawn = replace(plain, way=tuple((round(x, 2), round(y, 2)) for x, y in plan.way), things=things)
+    return replace(drawn, crossed=0.0, others=0.0) if things else drawn

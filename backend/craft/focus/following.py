@@ -99,18 +99,18 @@ def _read(eyes: _Eyes, chase: Chase, paths: Paths) -> tuple[Floats, np.ndarray[t
     """What every area reads: dioptres without error, and what of, readings by areas by bursts (T, A, B)."""
     draws = paths.draws
     x, y = paths.aim_x[:, None] * eyes.wanders, paths.aim_y[:, None] * eyes.wanders
-    passing = paths.passing[:, None]
+    passing, covers = paths.passing[:, None], paths.covers[:, None]
     high = np.minimum(eyes.half, chase.frame_high)
     share = _overlap(x, eyes.half, 0, chase.wide) * _overlap(y, high, 0, chase.high) / (4 * eyes.half * high)
     small = np.minimum(1.0, chase.wide * chase.high / (eyes.half * high))  # all of a small subject in a wide area
     on = share >= eyes.needs * np.where(eyes.nearest, small, 1.0)
-    hidden = np.abs(passing) < chase.covers
-    crossed = _overlap(x, eyes.half, passing, chase.covers) / (2 * eyes.half) >= np.where(eyes.nearest, 0.15, 0.5)
+    hidden = np.abs(passing) < covers
+    crossed = _overlap(x, eyes.half, passing, covers) / (2 * eyes.half) >= np.where(eyes.nearest, 0.15, 0.5)
     clutter = draws.before[:, None] < 1 - (1 - chase.before) ** (eyes.catches * 5)
     veil = draws.before[:, None] > 1 - np.where(eyes.nearest, 1 - (1 - chase.veil) ** (1 + eyes.catches * MESHES), chase.veil * GAPS)
-    another = (
-        (draws.others[:, None] < 1 - np.exp(-chase.others * eyes.catches)) & (paths.other_d[:, None] > paths.d[:, None]) & eyes.nearest
-    )
+    by_chance = draws.others[:, None] < 1 - np.exp(-chase.others * eyes.catches)
+    drawn = _overlap(x, eyes.half, paths.other_at[:, None], paths.other_half[:, None]) > 0
+    another = (by_chance | drawn) & (paths.other_d[:, None] > paths.d[:, None]) & eyes.nearest
     sees = eyes.looks & ~hidden & (draws.looks[:, None] < chase.found) & (np.abs(x) < eyes.half + chase.wide)
     mistaken = sees & another & (draws.apart[:, None] > 0.5)
     nearer = (crossed | clutter | another) & ~sees | mistaken | veil

@@ -9,6 +9,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from craft.focus.chase import FARTHEST_M, Chase
+from craft.scene.plan import Plan
 
 Floats = NDArray[np.float32]
 Flags = NDArray[np.bool_]
@@ -21,6 +22,9 @@ BURST_S = 1.6
 
 SWAYS_S, TURNING_S, STAYS_S = 0.3, 0.4, 0.35
 """How long a hand, a turn and a thing in the way last, about."""
+
+FAR_OFF = 1e3
+"""An angle at which nothing is."""
 
 NEXT_M = 3.0
 """Another of its kind is so much nearer or farther, one deviation (an estimate)."""
@@ -47,8 +51,8 @@ class Draws(NamedTuple):
 
 class Paths(NamedTuple):
     """Bursts as they happen, readings by bursts (T, B). d: the subject's distance in dioptres as it is read, and at_frame: once a frame fired then is exposed;
-    aim_x, aim_y: how far the aim is off; passing: where what passes stands from the subject, far off where nothing does; passing_d: how near it is;
-    other_d: of another one; t: seconds from the first frame; x, y: the subject on a plan in metres, the camera at nought."""
+    aim_x, aim_y: how far the aim is off; passing: where what passes stands from the subject, far off where nothing does; covers: half of what it covers;
+    passing_d: how near it is; other_d: of another one; other_at: where one that was drawn stands from the subject, other_half: half of it; t: seconds from the first frame; x, y: the subject on a plan in metres, the camera at nought."""
 
     t: Floats
     d: Floats
@@ -56,8 +60,11 @@ class Paths(NamedTuple):
     aim_x: Floats
     aim_y: Floats
     passing: Floats
+    covers: Floats
     passing_d: Floats
     other_d: Floats
+    other_at: Floats
+    other_half: Floats
     x: Floats
     y: Floats
     draws: Draws
@@ -123,13 +130,18 @@ def happens(chase: Chase, bursts: int, seed: int) -> Paths:
     draws = _drawn(chase.updates_s, past, bursts, seed)
     t = (np.arange(past) * dt - BEFORE_S).astype(np.float32)[:, None]
     turns = chase.turns_m_s2
-    along = -chase.toward_m_s + np.cumsum(draws.turn_along, axis=0) * turns * dt
-    across = chase.across_m_s + np.cumsum(draws.turn_across, axis=0) * turns * dt
+    across, along = _paces(chase, t)
+    along = along + np.cumsum(draws.turn_along, axis=0) * turns * dt
+    across = across + np.cumsum(draws.turn_across, axis=0) * turns * dt
     limit = max(1.5 * float(np.hypot(chase.toward_m_s, chase.across_m_s)), 0.5)
     along, across = np.clip(along, -limit, limit), np.clip(across, -limit, limit)
     y = chase.distance_m + np.cumsum(along, axis=0) * dt
     x = np.cumsum(across, axis=0) * dt
-    x = x - x[steps // 2]
+    if chase.way:  # in the middle of a burst it is in the middle of its way
+        half, (at_x, at_y) = int(np.argmin(np.abs(t - BURST_S / 2))), Plan(chase.way).middle
+        x, y = x + at_x - x[half], y + at_y - y[half]
+    else:
+        x = x - x[steps // 2]
     gone = (t > BURST_S * draws.changes_at) & (draws.changes < 1 - np.exp(-chase.changes * BURST_S))
     y = y + gone * draws.apart[:1] * NEXT_M
     distance = np.clip(np.hypot(x, y), 1 / chase.nearest_d, FARTHEST_M * 4)
@@ -139,9 +151,11 @@ def happens(chase: Chase, bursts: int, seed: int) -> Paths:
     lasts = 2 * (chase.covers + chase.wide + chase.frame_wide) / max(chase.crosses, 1e-6)
     meets = draws.passes < 1 - np.exp(-chase.crossed * BURST_S)
     middle = draws.passes_at * BURST_S
-    passing = np.where(meets & (np.abs(t - middle) < lasts), (t - middle) * chase.crosses, 1e3)
+    passing = np.where(meets & (np.abs(t - middle) < lasts), (t - middle) * chase.crosses, FAR_OFF)
     t, d, x, y, passing = t[:steps], d[:steps], x[:steps], y[:steps], passing[:steps]
     draws = Draws(*(one[:steps] for one in draws))
+    passes = _drawn_before(chase, x, y, alike=False) or (passing, np.full((1, 1), chase.covers), d * 2)
+    stands = _drawn_before(chase, x, y, alike=True) or (np.full((1, 1), FAR_OFF), np.zeros((1, 1)), np.zeros((1, 1)))
     other = np.clip(distance[:steps] + draws.apart * NEXT_M, 1 / chase.nearest_d, FARTHEST_M * 4)
     return Paths(
         t=t,
@@ -149,13 +163,41 @@ def happens(chase: Chase, bursts: int, seed: int) -> Paths:
         at_frame=_single(at_frame),
         aim_x=_single(draws.aim_across * chase.aim),
         aim_y=_single(draws.aim_up * chase.aim),
-        passing=_single(passing),
-        passing_d=_single(d * 2),
-        other_d=_single(1 / other),
+        passing=_single(passes[0]),
+        covers=_single(passes[1]),
+        passing_d=_single(passes[2]),
+        other_d=_single(np.where(stands[0] < FAR_OFF, stands[2], 1 / other)),
+        other_at=_single(stands[0]),
+        other_half=_single(stands[1]),
         x=_single(x),
         y=_single(y),
         draws=draws,
     )
+
+
+def _paces(chase: Chase, t: Floats) -> tuple[NDArray[np.floating] | float, NDArray[np.floating] | float]:
+    """Its pace across and along at each reading, before it turns of itself: straight on, or along its way as drawn."""
+    if not chase.way:
+        return chase.across_m_s, -chase.toward_m_s
+    plan, pace = Plan(chase.way), float(np.hypot(chase.toward_m_s, chase.across_m_s))
+    towards = np.array([plan.on_it(plan.length_m / 2 + pace * (float(at) - BURST_S / 2))[1] for at in t[:, 0]])
+    return pace * towards[:, :1], pace * towards[:, 1:]
+
+
+def _drawn_before(chase: Chase, x: NDArray[np.floating], y: NDArray[np.floating], alike: bool) -> tuple[NDArray[np.floating], ...] | None:
+    """Of the things that were drawn, the one that is nearest to the line of sight before the subject: its angle from it, half of what it covers, its
+    dioptres, each reading by burst; None where none was drawn."""
+    things = [thing for thing in chase.things if thing[3] is alike]
+    if not things:
+        return None
+    at, covers, near = np.full(x.shape, FAR_OFF), np.zeros(x.shape), np.zeros(x.shape)
+    bearing, away = np.arctan2(x, y), np.hypot(x, y)
+    for across, along, half, _ in things:
+        distance = float(np.hypot(across, along))
+        angle, half_angle = np.arctan2(across, along) - bearing, np.arctan2(half, distance)
+        closer = (distance < away) & (np.abs(angle) - half_angle < np.abs(at) - covers)
+        at, covers, near = np.where(closer, angle, at), np.where(closer, half_angle, covers), np.where(closer, 1 / distance, near)
+    return at, covers, near
 
 
 def _single(values: NDArray[np.floating]) -> Floats:

@@ -13,6 +13,7 @@ from craft.kit.lens import Lens
 from craft.optics.sharpness import Acuity, aperture_interval, circle_of_confusion_m, hyperfocal_m, magnification
 from craft.scene.framed import ROOM, framing_mm, on_a_ring, share_of
 from craft.scene.light import Light
+from craft.scene.plan import Plan
 from craft.scene.works import SUBJECT, WORK, Subject, Work
 from craft.sensor.noise import OUTPUT_PIXEL_RAD
 from craft.vocabulary.setting import Value
@@ -43,7 +44,8 @@ class Motion:
 
     speed_m_s: of the body; limb_m_s: of its fastest part against it; followed: share of the body's
     movement that is left when the camera follows it, 0 to 1; near_m, far_m: what must be sharp, from
-    the camera; near alone runs to infinity; focus_m: where focus is put, None for on the subject.
+    the camera; near alone runs to infinity; focus_m: where focus is put, None for on the subject; plan: its way as it was drawn, which has
+    the angle, and the distance unless that is said: then the plan is as large as it must be.
     """
 
     speed_m_s: float | None = None
@@ -56,6 +58,7 @@ class Motion:
     far_m: float | None = None
     focus_m: float | None = None
     declination_deg: float = 0.0
+    plan: Plan | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -203,11 +206,14 @@ class Situation:
             raise CraftError(f"{self.body.name} has its own lens: {self.body.fixed_lens}", ("lens",))
         self.lens.check_focal(self.focal_mm)
         motion, closest = self.motion, self.lens.closest_m
-        for name, at in (("distance_m", motion.distance_m), ("focus_m", motion.focus_m)):
+        drawn = motion.plan.middle_m if motion.plan and motion.distance_m is None else None
+        for name, at in (("distance_m", motion.distance_m), ("focus_m", motion.focus_m), ("plan", drawn)):
             if at is not None and at < closest - 1e-9:
                 raise CraftError(f"{at:g} m is too close: {self.lens.name} focuses from {closest:g} m", ("motion", name))
         if motion.depth_m is not None and (motion.near_m is not None or motion.far_m is not None):
             raise CraftError("give a depth about the distance, or a near and a far, not both", ("motion", "depth_m"))
+        if motion.plan and motion.angle_deg is not None:
+            raise CraftError("a way that was drawn has its angle: give the one or the other, not both", ("motion", "angle_deg"))
         if motion.far_m is not None and motion.near_m is None:
             raise CraftError("give near_m too: a far end alone has no near one", ("motion", "near_m"))
         if motion.near_m is not None:
@@ -235,10 +241,12 @@ class Situation:
                 f"sharp from {near:g} m needs focus at {self.distance_m:.2g} m: {self.lens.name} focuses from {self.lens.closest_m:g} m",
                 ("motion", "near_m"),
             )
-        if self.motion.distance_m is not None and not near <= self.motion.distance_m <= far:
+        plan, at = self.motion.plan, self.motion.distance_m
+        name, at = ("plan", plan.middle_m) if plan and at is None else ("distance_m", at)
+        if at is not None and not near <= at <= far:
             raise CraftError(
-                f"{self.motion.distance_m:g} m lies outside what must be sharp: from {near:g} m to {'infinity' if math.isinf(far) else f'{far:g} m'} is accepted",
-                ("motion", "distance_m"),
+                f"{at:.3g} m lies outside what must be sharp: from {near:g} m to {'infinity' if math.isinf(far) else f'{far:g} m'} is accepted",
+                ("motion", name),
             )
 
     @cached_property
@@ -299,10 +307,12 @@ class Situation:
 
     @cached_property
     def distance_m(self) -> float:
-        """Focus distance in metres: as given, else what follows from near and far, else the usual one, no closer than the lens can."""
+        """Focus distance in metres: as given, else as drawn, else what follows from near and far, else the usual one, no closer than the lens can."""
         motion, subject = self.motion, self.subject
         if motion.distance_m is not None:
             return motion.distance_m
+        if motion.plan:
+            return motion.plan.middle_m
         if motion.near_m is not None:
             near, far = motion.near_m, motion.far_m
             return 2 * near if far is None else 2 * near * far / (near + far)
@@ -434,6 +444,8 @@ class Situation:
     @property
     def angle_rad(self) -> float:
         """Direction of movement in radians: 0 towards the camera, a right angle across."""
+        if self.motion.plan:
+            return self.motion.plan.angle_rad
         return math.radians(self.subject.angle_deg if self.motion.angle_deg is None else self.motion.angle_deg)
 
     @property

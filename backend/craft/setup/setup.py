@@ -301,6 +301,7 @@ class TakenForGranted:
     focal_length_mm: float
     distance_m: float
     speed_m_s: float
+    angle_deg: float
     limb_m_s: float
     followed: float
     near_m: float

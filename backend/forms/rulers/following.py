@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping
 from dataclasses import replace
 from typing import Annotated, Literal
@@ -13,12 +14,15 @@ from craft.decisions.following import a_second
 from craft.errors import CraftError
 from craft.focus.burst import SHOWN, Burst, Came, bursts_of, caught_waiting
 from craft.focus.causes import causes_of
-from craft.focus.chase import Chase
+from craft.focus.chase import FARTHEST_M, Chase
+from craft.focus.paths import BURST_S
 from craft.focus.search import WORTH, Figured, Offered, Once, Searched, beside, searched
 from craft.focus.surroundings import about
 from craft.focus.ways import AREA, BY_AREA, HOLD, HOLDS, OF_WAY, PATH, PATHS, PRIORITIES, PRIORITY, SWITCHES, SWITCHING, Way
 from craft.kit.dialect import in_own_words
 from craft.kit.own_steps import Preset
+from craft.scene.plan import Plan
+from craft.scene.situation import Situation
 from craft.setup.deciding.following import areas_of
 from craft.setup.pursuit import Pursuit
 from craft.vocabulary.settings import BY_SLUG
@@ -26,6 +30,7 @@ from craft.vocabulary.terms import Detection, Drive
 from craft.vocabulary.words import say_value
 from forms.answer import Answer
 from forms.rehearsal_form import RehearseIn, Theirs, answer_under
+from forms.situation_form import ThingForm
 
 VALUES: dict[str, tuple[str, ...]] = {
     AREA: tuple(BY_AREA),
@@ -134,8 +139,16 @@ class CostOut(BaseModel):
     against: str
 
 
+class PlanOut(BaseModel):
+    """The subject's way on a plan and what stands about, as large as it lies; drawn: whether a hand drew it, else straight on."""
+
+    drawn: bool
+    way: list[OnPlanOut]
+    things: list[ThingForm]
+
+
 class FollowingOut(BaseModel):
-    """Following on a situation, null parts where nothing is followed. bursts: that were simulated, shown: how many can be looked at; half_deg: of the frame, across; depth_m: in which all is in
+    """Following on a situation, null parts where nothing is followed. bursts: that were simulated, shown: how many can be looked at; half_deg: half of the frame, across; plan: from above; depth_m: in which all is in
     focus about the subject; drawn: what is followed, as it is drawn."""
 
     words: list[str]
@@ -146,6 +159,8 @@ class FollowingOut(BaseModel):
     seen: list[FollowedBurstOut]
     costs: list[CostOut]
     depth_m: float
+    half_deg: float
+    plan: PlanOut | None
     drawn: Detection
 
 
@@ -179,8 +194,28 @@ def following_of(asked: FollowingIn, theirs: Theirs) -> FollowingOut:
             CostOut(label=one.cause.label, share=one.share, against=one.cause.against)
             for one in causes_of(pursuit.chase, pursuit.way, answer.situation.sight)
         ],
+        half_deg=math.degrees(math.atan(pursuit.chase.frame_wide)),
+        plan=_plan(answer.situation, pursuit.chase),
         depth_m=2 * pursuit.chase.tolerance_d * pursuit.chase.distance_m**2,
         drawn=answer.situation.subject.detection,
+    )
+
+
+def _plan(situation: Situation, chase: Chase) -> PlanOut:
+    """The way as it was drawn, else straight on for as long as a burst lasts."""
+    drawn = situation.motion.plan
+    if drawn:
+        plan = drawn.scaled(min(situation.distance_m, FARTHEST_M))
+    else:
+        half = BURST_S / 2
+        ends = ((chase.across_m_s * t, max(chase.distance_m - chase.toward_m_s * t, 0.1)) for t in (-half, half))
+        plan = Plan(tuple(ends)) if chase.across_m_s or chase.toward_m_s else Plan(((-0.5, chase.distance_m), (0.5, chase.distance_m)))
+    return PlanOut(
+        drawn=drawn is not None,
+        way=[OnPlanOut(x_m=round(x, 2), y_m=round(y, 2)) for x, y in plan.way],
+        things=[
+            ThingForm(x_m=round(thing.at[0], 2), y_m=round(thing.at[1], 2), wide_m=thing.wide_m, alike=thing.alike) for thing in plan.things
+        ],
     )
 
 
@@ -196,6 +231,8 @@ def _nothing(answer: Answer) -> FollowingOut:
         seen=[],
         costs=[],
         depth_m=0.0,
+        half_deg=0.0,
+        plan=None,
         drawn=Detection.OFF,
     )
 

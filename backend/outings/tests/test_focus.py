@@ -26,7 +26,14 @@ def ray_disc(focal: float, aperture: float, focus: float, at: float) -> float:
     return abs(edges[0] - edges[1])
 
 
-class Distances(OnScene):
+class OnFocus(OnScene):
+    def refused(self, what: str, change: dict[str, Any], **more: Any) -> dict[str, str]:
+        answer = self.caller.post(f"/api/rehearse/{what}", {"situation": question(TERNS, **change), **more})
+        self.assertEqual(answer.status_code, 422, answer.content)
+        return {one["pointer"]: one["detail"] for one in answer.json()["errors"]}
+
+
+class Distances(OnFocus):
     def test_every_situation_of_the_day_has_its_ruler_and_its_ends_are_those_of_rays(self) -> None:
         for title in TITLES:
             told = self.ask("distance", title)
@@ -79,13 +86,8 @@ class Distances(OnScene):
         told = self.ask("distance", change={"lens": fixed, "body": {**BODIES["merrow-swift-20"], "fixed_lens": None}})
         self.assertEqual((told["puts"], told["focus_m"]), (False, 2.0))
 
-    def refused(self, what: str, change: dict[str, Any], **more: Any) -> dict[str, str]:
-        answer = self.caller.post(f"/api/rehearse/{what}", {"situation": question(TERNS, **change), **more})
-        self.assertEqual(answer.status_code, 422, answer.content)
-        return {one["pointer"]: one["detail"] for one in answer.json()["errors"]}
 
-
-class Following(OnScene):
+class Following(OnFocus):
     def test_the_pane_the_bench_and_the_settings_tell_the_same_figures(self) -> None:
         told = self.ask("following", TERNS)
         whole = self.caller.post("/api/advise", question(TERNS)).json()
@@ -129,6 +131,40 @@ class Following(OnScene):
                 continue
             now = next(one for one in again["choices"] if one["setting"] == choice["setting"])
             self.assertEqual([one["value"] for one in now["rows"] if one["as_set"]], [row["value"]])
+
+    def test_a_way_drawn_from_above_is_where_it_was_drawn_costs_what_stands_in_it_and_is_refused_at_its_place(self) -> None:
+        across = [{"x_m": -8, "y_m": 24}, {"x_m": 8, "y_m": 24}]
+        post = {"x_m": 0, "y_m": 12, "wide_m": 1.2}
+        free, hidden = (self.ask("following", TERNS, change={"motion": {"plan": {"way": across, "things": t}}}) for t in ([], [post]))
+        for told in (free, hidden):
+            self.assertTrue(told["plan"]["drawn"])
+            self.assertEqual(told["plan"]["way"], [{"x_m": float(at["x_m"]), "y_m": float(at["y_m"])} for at in across])
+        areas = [next(one for one in told["choices"] if one["setting"] == "focus_area")["rows"] for told in (free, hidden)]
+        best = [max(row["kept"] for row in rows) for rows in areas]
+        self.assertLess(best[1], best[0] - 0.3)
+        self.assertIsNone(free["seen"][0]["passes"])
+        at = hidden["seen"][0]["passes"]
+        self.assertAlmostEqual(at["at_m"], 12.0, delta=0.1)
+        self.assertLess(at["from_s"], 0.8)
+        self.assertGreater(at["to_s"], 0.8)
+        whole = self.caller.post("/api/advise", question(TERNS, motion={"plan": {"way": across}})).json()
+        self.assertEqual((whole["taken"]["distance_m"], round(whole["taken"]["angle_deg"])), (24.0, 90))
+        twice = self.ask("following", TERNS, change={"motion": {"plan": {"way": across}, "distance_m": 48}})
+        self.assertEqual(twice["plan"]["way"][0], {"x_m": -16.0, "y_m": 48.0})
+        for motion, place, said in (
+            ({"plan": {"way": across[:1]}}, "/motion/plan/way", "at least 2"),
+            ({"plan": {"way": [across[0], {"x_m": 1, "y_m": -3}]}}, "/motion/plan/way/1", "behind the camera"),
+            ({"plan": {"way": [across[0], across[0]]}}, "/motion/plan/way/1", "the one before"),
+            ({"plan": {"way": [across[0], {"x_m": "far", "y_m": 3}]}}, "/motion/plan/way/1/x_m", "number"),
+            ({"plan": {"way": across, "things": [{**post, "wide_m": -1}]}}, "/motion/plan/things/0/wide_m", "0.01"),
+            ({"plan": {"way": [{"x_m": -1, "y_m": 1}, {"x_m": 1, "y_m": 1}]}}, "/motion/plan", "too close"),
+            ({"plan": {"way": across}, "angle_deg": 30}, "/motion/angle", "not both"),
+        ):
+            with self.subTest(place, said=said):
+                refused = self.refused("following", {"motion": motion})
+                found = next((detail for where, detail in refused.items() if place in where), None)
+                self.assertIsNotNone(found, refused)
+                self.assertIn(said, str(found))
 
     def test_another_way_goes_through_the_same_burst_and_one_that_is_not_there_is_refused(self) -> None:
         way = {"focus_area": "point", "tracking_hold": "short", "subject_path": "steady", "priority_continuous": "release"}

@@ -3039,7 +3039,7 @@ export interface components {
         FocusMode: "single" | "continuous" | "automatic" | "manual";
         /**
          * FocusOut
-         * @description Focus behaviour and the depth it has; far_m null is infinity; hold, path, switching are empty and following is null where nothing is followed; preset: of the body that this is, and the nearest in words.
+         * @description Focus behaviour and the depth it has; far_m null is infinity; hold, path, switching are empty where nothing is followed; following is null where nothing moving is focused on by the body; preset: of the body that this is, and the nearest in words.
          */
         FocusOut: {
             mode: components["schemas"]["FocusMode"];
@@ -3097,7 +3097,7 @@ export interface components {
         };
         /**
          * InFocusOut
-         * @description What following comes to as it is set, a second; simulated: bursts, 0 before any was.
+         * @description What focusing on something that moves comes to as it is set, a second; simulated: bursts, 0 before any was.
          */
         InFocusOut: {
             /** Simulated */
@@ -3493,7 +3493,7 @@ export interface components {
         };
         /**
          * TakenOut
-         * @description What was taken for granted where the situation leaves it open; far_m null is infinity.
+         * @description What was taken for granted where the situation leaves it open; far_m null is infinity, angle_deg on cards made before it was told.
          */
         TakenOut: {
             /** Focal Length Mm */
@@ -3502,6 +3502,8 @@ export interface components {
             distance_m: number;
             /** Speed M S */
             speed_m_s: number;
+            /** Angle Deg */
+            angle_deg?: number | null;
             /** Limb M S */
             limb_m_s: number;
             /** Followed */
@@ -4067,6 +4069,7 @@ export interface components {
              * @default 0
              */
             declination_deg?: number;
+            plan?: components["schemas"]["PlanForm"] | null;
         };
         /**
          * MovesForm
@@ -4173,6 +4176,26 @@ export interface components {
             /** Viewing Distance Cm */
             viewing_distance_cm?: number | null;
             acuity?: components["schemas"]["Acuity"] | null;
+        };
+        /**
+         * PlaceForm
+         * @description A place on a plan from above, in metres: across, over 0 to the right, and away from the camera.
+         */
+        PlaceForm: {
+            /** X M */
+            x_m: number;
+            /** Y M */
+            y_m: number;
+        };
+        /**
+         * PlanForm
+         * @description The subject's way as it was drawn, point by point, and what stands about. It lies where the subject is: its middle at the distance.
+         */
+        PlanForm: {
+            /** Way */
+            way: components["schemas"]["PlaceForm"][];
+            /** Things */
+            things?: components["schemas"]["ThingForm"][];
         };
         /**
          * PresetForm
@@ -4329,6 +4352,23 @@ export interface components {
          * @enum {string}
          */
         Test: "is" | "is_not" | "under" | "over" | "within" | "outside";
+        /**
+         * ThingForm
+         * @description Something that stands on a plan; alike: of the subject's kind.
+         */
+        ThingForm: {
+            /** X M */
+            x_m: number;
+            /** Y M */
+            y_m: number;
+            /** Wide M */
+            wide_m: number;
+            /**
+             * Alike
+             * @default false
+             */
+            alike?: boolean;
+        };
         /**
          * Through
          * @description Where an item is set.
@@ -7979,7 +8019,7 @@ export interface components {
         /**
          * FollowedOut
          * @description What a value comes to with the rest as it is set, or, of an area, at its best: frames a second. as_good: as good as the best of all ways, within what is known;
-         *     rate: share of the rate as it is; set: settings of the body that take it; way, gap_s: null where focus does not follow.
+         *     rate: share of the rate as it is; set: settings of the body that take it; way: null where focus does not follow.
          */
         FollowedOut: {
             /** Value */
@@ -7993,7 +8033,7 @@ export interface components {
             /** Fired */
             fired: number;
             /** Gap S */
-            gap_s: number | null;
+            gap_s: number;
             /** As Good */
             as_good: boolean;
             /** As Set */
@@ -8011,7 +8051,7 @@ export interface components {
         };
         /**
          * FollowingOut
-         * @description Following on a situation, null parts where nothing is followed. bursts: that were simulated, shown: how many can be looked at; half_deg: of the frame, across; depth_m: in which all is in
+         * @description Following on a situation, null parts where nothing is followed. bursts: that were simulated, shown: how many can be looked at; half_deg: half of the frame, across; plan: from above; depth_m: in which all is in
          *     focus about the subject; drawn: what is followed, as it is drawn.
          */
         FollowingOut: {
@@ -8031,6 +8071,9 @@ export interface components {
             costs: components["schemas"]["CostOut"][];
             /** Depth M */
             depth_m: number;
+            /** Half Deg */
+            half_deg: number;
+            plan: components["schemas"]["PlanOut"] | null;
             drawn: components["schemas"]["Detection"];
         };
         /**
@@ -8054,6 +8097,18 @@ export interface components {
             to_s: number;
             /** At M */
             at_m: number;
+        };
+        /**
+         * PlanOut
+         * @description The subject's way on a plan and what stands about, as large as it lies; drawn: whether a hand drew it, else straight on.
+         */
+        PlanOut: {
+            /** Drawn */
+            drawn: boolean;
+            /** Way */
+            way: components["schemas"]["OnPlanOut"][];
+            /** Things */
+            things: components["schemas"]["ThingForm"][];
         };
         /**
          * WayIn

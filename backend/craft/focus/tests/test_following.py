@@ -139,11 +139,13 @@ def plainly(chase: Chase, one: Way, paths: Paths, b: int) -> tuple[list[float], 
         passing, seen = float(paths.passing[k, b]), 1 / 1e9
         covered = on(x, half, 0, chase.wide) * on(y, high, 0, chase.high) / (4 * half * high)
         enough = area.needs * (min(1.0, chase.wide * chase.high / (half * high)) if area.nearest else 1.0)
-        hidden = abs(passing) < chase.covers
-        crossed = on(x, half, passing, chase.covers) / (2 * half) >= (0.15 if area.nearest else 0.5)
+        covers = float(np.broadcast_to(paths.covers, paths.d.shape)[k, b])
+        hidden = abs(passing) < covers
+        crossed = on(x, half, passing, covers) / (2 * half) >= (0.15 if area.nearest else 0.5)
         clutter = d.before[k, b] < 1 - (1 - chase.before) ** (catches * 5)
         crowd = d.others[k, b] < 1 - math.exp(-chase.others * catches)
-        another = bool(crowd and paths.other_d[k, b] > paths.d[k, b] and area.nearest)
+        stands, half_of = (float(np.broadcast_to(one, paths.d.shape)[k, b]) for one in (paths.other_at, paths.other_half))
+        another = bool((crowd or on(x, half, stands, half_of) > 0) and paths.other_d[k, b] > paths.d[k, b] and area.nearest)
         finds = one.looks and not hidden and d.looks[k, b] < chase.found and abs(x) < half + chase.wide
         nearer = (finds and another and d.apart[k, b] > 0.5) if finds else (crossed or clutter or another)
         meets = 1 - (1 - chase.veil) ** (1 + 20 * catches) if area.nearest else 0.4 * chase.veil
@@ -228,6 +230,52 @@ class Plainly(TestCase):
                 self.assertEqual(frame.came is Came.SHARP, abs(frame.off) <= 1 and max(map(abs, frame.aim)) < 0.85)
 
 
+class Drawn(TestCase):
+    def test_a_straight_way_is_followed_as_one_that_was_not_drawn(self) -> None:
+        for toward, across in ((5.0, 0.0), (0.0, 6.0), (-3.0, 4.0)):
+            chase = replace(PLAIN, toward_m_s=toward, across_m_s=across)
+            pace = math.hypot(toward, across)
+            ends = tuple((across / pace * s, 20.0 - toward / pace * s) for s in (-4.0, 4.0))
+            one, other = happens(chase, 3, 1), happens(replace(chase, way=ends), 3, 1)
+            middle = int(np.argmin(np.abs(one.t[:, 0] - BURST_S / 2)))
+            self.assertAlmostEqual(1 / float(other.d[middle, 0]), 20.0, delta=0.2)
+            gone = [1 / float(paths.d[-1, 0]) - 1 / float(paths.d[middle, 0]) for paths in (one, other)]
+            self.assertAlmostEqual(gone[0], gone[1], delta=0.15 + 0.06 * pace)
+            self.assertAlmostEqual(float(other.x[-1, 0] - other.x[0, 0]), across * float(other.t[-1, 0] - other.t[0, 0]), delta=0.2)
+
+    def test_what_was_drawn_hides_it_exactly_where_the_line_of_sight_meets_it(self) -> None:
+        """Against segments that are cut with each other, ray by ray."""
+        rng, hid = random.Random(8), 0
+        for _ in range(40):
+            way_of = tuple((rng.uniform(-8, 8), rng.uniform(6, 30)) for _ in range(rng.randint(2, 5)))
+            things = tuple((rng.uniform(-5, 5), rng.uniform(2, 30), rng.uniform(0.05, 0.6), rng.random() < 0.4) for _ in range(4))
+            chase = replace(PLAIN, across_m_s=7.0, way=way_of, things=things)
+            paths = happens(chase, 1, 2)
+            for k in range(0, len(paths.t), 7):
+                x, y = float(paths.x[k, 0]), float(paths.y[k, 0])
+                met = []
+                for across, along, half, alike in things:
+                    away = math.hypot(across, along)
+                    if away < math.hypot(x, y) and not alike:
+                        off = abs(math.atan2(across, along) - math.atan2(x, y))
+                        met.append(math.tan(off) * away - half if off < 1.5 else 1.0)
+                covered = abs(float(paths.passing[k, 0])) < float(np.broadcast_to(paths.covers, paths.d.shape)[k, 0])
+                if met and abs(min(met)) > 1e-4:
+                    self.assertEqual(covered, min(met) < 0, (way_of, things, k))
+                    hid += covered
+        self.assertGreater(hid, 10)
+
+    def test_a_post_before_it_costs_what_the_post_hides_and_one_of_its_kind_draws_what_is_nearest(self) -> None:
+        chase = replace(PLAIN, across_m_s=4.0, way=((-5.0, 20.0), (5.0, 20.0)), aim=0.002, large=0.9)
+        free, post, twin = chase, replace(chase, things=((0.0, 8.0, 0.8, False),)), replace(chase, things=((0.0, 16.0, 1.5, True),))
+        one = [way("small_group", "short"), way("small_group", "long"), way("whole_frame", "short")]
+        kept = [follow(c, one, 32, 1).kept.mean(axis=1) for c in (free, post, twin)]
+        self.assertLess(kept[1][0], kept[0][0] - 0.5, "focus goes to the post")
+        self.assertGreater(kept[1][1], kept[1][0], "and stays where it holds on")
+        self.assertLess(kept[2][2], kept[0][2], "the nearest of its kind is taken")
+        self.assertGreater(kept[2][0], kept[2][2], "a small area is not drawn to it")
+
+
 class WhatMatters(TestCase):
     def test_every_figure_of_a_chase_changes_what_is_kept(self) -> None:
         ways = [
@@ -237,18 +285,19 @@ class WhatMatters(TestCase):
             for p in ("release", "focus")
             for looks in (False, True)
         ]
+        drawn = {"way": ((-6.0, 24.0), (0.0, 18.0), (6.0, 24.0)), "things": ((0.0, 9.0, 1.0, False), (0.5, 12.0, 0.5, True))}
         usual = follow(WILD, ways, 32, 1)
         for one in fields(Chase):
             now = getattr(WILD, one.name)
             other = {
-                "found": 0.1,
-                "unread": 0.7,
+                **drawn,
                 "across_m_s": 9.0,
                 "updates_s": 20.0,
                 "nearest_d": 0.04,
                 "veil_d": 0.06,
                 "crossed": 0.1,
-            }.get(one.name, now * 3 if now else 0.3)
+            }.get(one.name)
+            other = (now * 3 if now else 0.3) if other is None else other
             changed = follow(replace(WILD, **{one.name: other}), ways, 32, 1)
             with self.subTest(one.name):
                 self.assertGreater(float(np.abs(changed.kept - usual.kept).max()), 0.0)

@@ -99,9 +99,10 @@ const error = (place: string) => Object.entries(props.errors).find(([pointer]) =
         unit="°, 90 straight across"
         :step="5"
         :value="document.motion?.angle_deg"
-        :usual="90"
-        @change="(v) => set((d) => (d.motion = { ...d.motion, angle_deg: v }))"
+        :usual="setup?.taken.angle_deg ?? undefined"
+        @change="(v) => set((d) => (d.motion = { ...d.motion, angle_deg: v, plan: null }))"
       />
+      <span v-if="document.motion?.plan" class="quiet">as drawn</span>
     </FieldRow>
     <FieldRow v-if="document.genre === 'night_sky'" name="declination" :error="error('/motion/declination')">
       <NumberField

@@ -10,6 +10,7 @@ const props = defineProps<{
   burst: Schemas["FollowedBurstOut"];
   drawn: Schemas["FollowingOut"]["drawn"];
   depth: number;
+  things: Schemas["ThingForm"][];
   feet: boolean;
 }>();
 const WIDE = 520;
@@ -57,6 +58,7 @@ const plan = computed(() => {
   const at = (a: number, b: number): string =>
     `${(ABOVE / 2 + a * scale).toFixed(1)} ${Math.min(HIGH - 4, (top - b) * scale).toFixed(1)}`;
   return {
+    things: props.things.map((thing) => ({ at: at(thing.x_m, thing.y_m), alike: thing.alike })),
     path: `M${across.map((a, k) => at(a, along[k] ?? 0)).join("L")}`,
     frames: props.burst.frames.map((one) => {
       const k = times.value.findIndex((t) => t >= one.at_s);
@@ -117,6 +119,7 @@ const plan = computed(() => {
       </svg>
       <svg :viewBox="`0 0 ${ABOVE} ${HIGH + 20}`" class="above" role="img" aria-label="its way seen from above, the camera below">
         <path :d="plan.path" class="way" />
+        <path v-for="(thing, k) in plan.things" :key="`t${k}`" :d="`M${thing.at}m-3 0h6`" class="hit" />
         <circle
           v-for="(one, k) in plan.frames"
           :key="k"

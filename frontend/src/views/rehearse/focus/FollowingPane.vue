@@ -2,6 +2,7 @@
 import { computed } from "vue";
 import type { Schemas } from "@/api/client";
 import BurstDrawn from "./BurstDrawn.vue";
+import PlanDrawn from "./PlanDrawn.vue";
 import type { useFocus } from "./useFocus";
 
 /** Following by looking: a burst, what each value of autofocus keeps of many, and what costs frames. */
@@ -34,12 +35,17 @@ const asSet = computed(() => found.value?.choices.flatMap((choice) => choice.row
         </template>
         <button v-if="beside.beside" class="plain" @click="focus.lay({})">without the other</button>
       </div>
+      <details v-if="found.plan" class="fold" :open="found.plan.drawn">
+        <summary>{{ found.plan.drawn ? "Its way as drawn" : "Draw its way" }}</summary>
+        <PlanDrawn :plan="found.plan" :half-deg="found.half_deg" :feet="feet" @draw="focus.draw" />
+      </details>
       <BurstDrawn
         v-for="one in found.seen"
         :key="one.title"
         :burst="one"
         :drawn="found.drawn"
         :depth="found.depth_m"
+        :things="found.plan?.things ?? []"
         :feet="feet"
       />
       <h3>Of {{ found.bursts }} bursts, frames in focus a second</h3>
