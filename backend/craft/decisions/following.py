@@ -9,8 +9,13 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from craft.decisions.facts import Fact, When, all_hold, phrase, tells, yes
+from craft.focus.chase import over_darkest
+from craft.focus.loops import found_in, found_share, loop_of
 from craft.focus.search import WORTH, Searched
+from craft.focus.surroundings import about
 from craft.focus.ways import AREA, AREAS, Way
+from craft.scene.sight import OUTLINE
+from craft.scene.situation import Situation
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -43,6 +48,46 @@ def practised(setting: str, facts: Mapping[str, float]) -> tuple[str, str]:
     """
     row = next(row for row in reversed(PRACTICES) if row.setting == setting and all_hold(row.when, facts))
     return row.value, phrase(row.because, facts)[0]
+
+
+EYE_OF_HEAD = 0.125
+"""Of what a body looks for, how high its eye is (30 mm of an opened eye across, of a head of 240 mm: Farkas, *Anthropometry of the Head and Face*)."""
+
+EYES_NEED = 4.0
+"""So many times larger than to be found itself something must be for its eye to be found (an estimate: an eye is an eighth of a head, and darker)."""
+
+EYES_APART_M = 0.063
+"""Between the pupils of grown people (Dodgson 2004, mean of both sexes)."""
+
+
+@tells(
+    head_share=Fact("what the body looks for, of the frame's height", "percent"),
+    head_px=Fact("what the body looks for, in pixels", "count"),
+    eye_px=Fact("its eye, in pixels", "count"),
+    eye_found=Fact("share of readings at which the body finds an eye", "percent"),
+    others_about=Fact("others of its kind in the frame", "plain"),
+)
+def of_seeing(situation: Situation) -> dict[str, float]:
+    """How large what a body looks for comes out, and what stands beside it.
+
+    >>> told = of_seeing(situation())
+    >>> round(told["head_px"]), told["others_about"]
+    (228, 1.0)
+    """
+    near = about(situation.genre, situation.subject.slug)
+    share = near.eye_m / situation.distance_m * situation.focal_mm / situation.used_mm[1]
+    pixels = share * situation.used_mm[1] / 1000 / situation.body.sensor.pitch_m
+    loop = loop_of(situation.body, situation.body.shutters[0])
+    outline = OUTLINE[situation.sight.outline].shows if situation.sight.outline else 1.0
+    looks = situation.subject.detection.value in situation.body.detects
+    found = found_share(share, EYES_NEED * loop.finds_share) * found_in(over_darkest(situation, loop.darkest_ev)) * outline
+    return {
+        "head_share": min(share, 1.0),
+        "head_px": pixels,
+        "eye_px": pixels * EYE_OF_HEAD,
+        "eye_found": found if looks else 0.0,
+        "others_about": near.others,
+    }
 
 
 def a_second(frames: float) -> float:

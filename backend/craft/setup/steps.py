@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 from craft.decisions import numbers
 from craft.decisions.choice import wishes_of
 from craft.decisions.facts import names_of
-from craft.decisions.following import of_following
+from craft.decisions.following import of_following, of_seeing
 from craft.decisions.schools import DECISIONS, Decision
 from craft.scene.situation import Situation
 from craft.setup.course import Course
@@ -143,6 +143,7 @@ LAST = (
         take=handling.choose_focus,
         does="focus",
         decides=("focus",),
+        tells=names_of(of_seeing),
     ),
     Step(
         take=handling.choose_drive,

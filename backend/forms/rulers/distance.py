@@ -8,6 +8,7 @@ from pydantic import BaseModel
 
 from craft.bracketing.of_others import focus_set, stack_s
 from craft.decisions.facts import say
+from craft.decisions.following import EYES_APART_M
 from craft.focus.loops import Loop, loop_of
 from craft.kit.features import features_of
 from craft.optics.focusing import diffracted_aperture, recomposing_m, share_within, told_sharp_m
@@ -19,7 +20,7 @@ from craft.scales.series import Dial, exact_stops, label
 from craft.scene.situation import Situation
 from craft.setup.setup import Setup
 from craft.setup.zone import DISTANCES_M, how_to_set, open_end
-from craft.vocabulary.terms import FocusMode
+from craft.vocabulary.terms import Detection, FocusMode
 from forms.rehearsal_form import RehearseIn, Theirs, shot_under
 from forms.rulers.sets import DriftOut
 
@@ -287,6 +288,20 @@ def _zone(situation: Situation, setup: Setup, distances: list[float]) -> list[Zo
     return rows
 
 
+FACE_SHOWS = 0.1
+"""From this share of the frame's height on one sees in a face which eye is sharp."""
+
+
+def _eyes(behind_m: float) -> str:
+    """Whether both eyes of a face that is turned half away are sharp where focus is on the nearer one; behind_m: of depth."""
+    deep = EYES_APART_M * math.sin(math.pi / 4)
+    apart = f"Eyes of a face turned by half lie {say(deep, 'm')} one behind the other"
+    if behind_m >= deep:
+        return f"{apart}: both are sharp with focus on the nearer one."
+    stops = 2 * math.log2(deep / max(behind_m, 1e-6))
+    return f"{apart}, and {say(behind_m, 'm')} are sharp behind the nearer one: focus on it, or {say(min(stops, 9.0), 'stops')} narrower for both."
+
+
 def _words(situation: Situation, setup: Setup, near: float, far: float) -> list[str]:
     at = situation.focus_m
     where = "on the subject" if at == situation.distance_m else "where it was put"
@@ -303,6 +318,8 @@ def _words(situation: Situation, setup: Setup, near: float, far: float) -> list[
             words.append(f"{say(spare, 'stops')} wider would still hold {what}.")
         elif spare <= -0.2:
             words.append(f"{what} must be sharp: {say(min(-spare, 99.0), 'stops')} are wanting.")
+    if situation.subject.detection is Detection.PEOPLE and setup.facts["head_share"] >= FACE_SHOWS:
+        words.append(_eyes(far - at))
     if setup.pursuit is not None:
         words.append("Focus follows the subject: put it somewhere, and it stays there.")
     return words

@@ -17,7 +17,6 @@ from craft.focus.causes import causes_of
 from craft.focus.chase import FARTHEST_M, Chase
 from craft.focus.paths import BURST_S
 from craft.focus.search import WORTH, Figured, Offered, Once, Searched, beside, searched
-from craft.focus.surroundings import about
 from craft.focus.ways import AREA, BY_AREA, HOLD, HOLDS, OF_WAY, PATH, PATHS, PRIORITIES, PRIORITY, SWITCHES, SWITCHING, Way
 from craft.kit.dialect import in_own_words
 from craft.kit.own_steps import Preset
@@ -385,15 +384,13 @@ def _burst(title: str, burst: Burst) -> FollowedBurstOut:
 
 def _found(answer: Answer, chase: Chase) -> str:
     """How large what the body looks for comes out, and in what share of its readings it is found."""
-    situation = answer.situation
-    row = about(situation.genre, situation.subject.slug)
-    share = row.eye_m / situation.distance_m * situation.focal_mm / situation.used_mm[1]
-    px = share * situation.used_mm[1] / situation.body.sensor.width_mm * situation.body.sensor.pixels_wide
-    what = "A head" if situation.subject.detection is Detection.PEOPLE else "What the body looks for"
-    size = f"{what} has {say(round(px), 'px')} here, {say(min(share, 1.0), 'percent')} of the frame's height"
+    facts, people = answer.setup.facts, answer.situation.subject.detection is Detection.PEOPLE
+    what = "A head" if people else "What the body looks for"
+    size = f"{what} has {say(facts['head_px'], 'px')} here, {say(facts['head_share'], 'percent')} of the frame's height"
     if not chase.found:
         return f"{size}; this body looks for none."
-    return f"{size}: the body finds it in {say(chase.found, 'percent')} of its readings."
+    eye = f"its eye, of {say(facts['eye_px'], 'px')}, in {say(facts['eye_found'], 'percent')}"
+    return f"{size}: the body finds it in {say(chase.found, 'percent')} of its readings, {eye}."
 
 
 def _words(answer: Answer, pursuit: Pursuit) -> list[str]:
@@ -413,5 +410,6 @@ def _words(answer: Answer, pursuit: Pursuit) -> list[str]:
         words.append(f"Found once and left there, focus would keep {a_second(pursuit.found.once.kept):g} a second.")
     if waits < 1000:
         place = say(chase.distance_m, "m")
-        words.append(f"Waiting for it with focus left at {place}, {a_second(waits):g} frames of a burst fall within depth.")
+        caught = "every frame" if waits >= chase.rate * BURST_S else f"{a_second(waits):g} frames"
+        words.append(f"Waiting for it with focus left at {place}, {caught} of a burst within depth.")
     return words

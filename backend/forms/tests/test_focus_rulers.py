@@ -73,6 +73,19 @@ class Distance(TestCase):
                 self.assertTrue(told.magnified.near_m >= told.peaking.near_m)
                 self.assertEqual([one.behind_m for one in told.recomposed], sorted(one.behind_m for one in told.recomposed))
 
+    def test_of_a_face_near_by_it_is_said_whether_both_eyes_are_sharp_and_how_much_narrower_they_would_be(self) -> None:
+        raw = {"genre": "portrait", "subject": "child", "body": "merrow-swift-20", "lens": "merrow-70-200", "light": {"ev100": 11}}
+        near = {**raw, "focal_length_mm": 200, "motion": {"distance_m": 2.2}}
+        both = {}
+        for aperture in (2.8, 4.0, 5.6, 8.0, 16.0):
+            told = distance({**near, "locks": {"aperture": aperture}})
+            (line,) = (line for line in told.words if line.startswith("Eyes of a face"))
+            both[aperture] = "both are sharp" in line
+            self.assertEqual(both[aperture], told.far_m is None or told.far_m - told.focus_m >= 0.063 * math.sin(math.pi / 4))
+        self.assertEqual(set(both.values()), {True, False})
+        far = distance({**raw, "focal_length_mm": 70, "motion": {"distance_m": 30}})
+        self.assertFalse([line for line in far.words if line.startswith("Eyes of a face")])
+
     def test_the_zone_table_is_nested_and_holds_the_row_as_set(self) -> None:
         rng = random.Random(2)
         for _ in range(12):

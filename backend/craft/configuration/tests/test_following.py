@@ -248,6 +248,27 @@ class Knowledge(TestCase):
                     self.assertAlmostEqual(costs[row.label].share, (kept[0] - kept[1]) / 12.0, delta=0.12)
         self.assertEqual(len(told), len(Through) + len(Outline), told)
 
+    def test_which_part_is_looked_for_and_where_tracking_begins_follow_from_what_is_seen(self) -> None:
+        """An eye of 30 mm on this sensor by similar triangles; the nearer the surer it is found; a crowd asks for the one that was chosen."""
+        body = {**SEES, "traits": Traits(features=frozenset({"detection_part"}))}
+        parts = []
+        for metres in (1.5, 3.0, 8.0, 25.0, 60.0):
+            one = situation(
+                genre=Genre.PORTRAIT, subject_slug="child", body=body, lens=LONG, focal_length_mm=85, motion=Motion(distance_m=metres)
+            )
+            setup = advise(one)
+            pitch = one.body.sensor.width_mm / 1000 / one.body.sensor.pixels_wide
+            self.assertAlmostEqual(setup.facts["eye_px"], 0.03 * 0.085 / metres / pitch, delta=0.01 * setup.facts["eye_px"])
+            rows = {row.setting.slug: row for row in configure(one, setup).rows}
+            parts.append((setup.facts["eye_found"], rows["detection_part"].value))
+            self.assertIn(f"{setup.facts['eye_px']:.0f} px"[:2], rows["detection_part"].because)
+        self.assertEqual([found for found, _ in parts], sorted((found for found, _ in parts), reverse=True))
+        self.assertEqual([part for _, part in parts], ["eye" if found >= 0.5 else "head" for found, _ in parts])
+        self.assertEqual({part for _, part in parts}, {"eye", "head"})
+        for slug, begins in (("court_games", "chosen_point"), ("racket_game", "anywhere")):
+            one = situation(subject_slug=slug, body=SEES, lens=LONG)
+            self.assertEqual(configure(one, advise(one)).values["tracking_start"], begins)
+
     def test_what_is_asked_of_focus_follows_the_situation(self) -> None:
         """Nearer, darker, wider open, faster: each figure that should move does, and only that way."""
         one = situation(body=SEES, lens=LONG, subject_slug="sprint")

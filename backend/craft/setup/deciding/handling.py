@@ -9,6 +9,7 @@ from craft.bracketing.series import Series, series_for
 from craft.decisions import numbers
 from craft.decisions.choice import choose
 from craft.decisions.facts import Fact, Facts, tells, yes
+from craft.decisions.following import of_seeing
 from craft.decisions.schools import DECISIONS
 from craft.decisions.schools.drive import DRIVE
 from craft.decisions.schools.focus import FOCUS
@@ -142,7 +143,7 @@ def choose_focus(course: Course) -> Course:
     if FocusMode(choose(FOCUS, course.told, modes).value[0]) is FocusMode.MANUAL:
         zone = course.situation.settings.get("focus_area") == Area.NONE.value
         course = course.without({slug: "focus is by hand" for slug in BY_ITSELF if not (zone and slug == "focus_area")})
-    return course.take(choose(FOCUS, course.told, course.wishes))
+    return course.tell(of_seeing(course.situation)).take(choose(FOCUS, course.told, course.wishes))
 
 
 @tells(

@@ -42,7 +42,7 @@ function set(text: string, field: (typeof FIELDS)[number]): void {
       ><TextField
         inputmode="text"
         maxlength="9"
-        placeholder="as is usual"
+        :placeholder="field.key.startsWith('stack') ? 'not known' : 'as is usual'"
         :value="shown(field.key, field.times)"
         @change="(text) => set(text, field)"
     /></label>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useMediaQuery } from "@vueuse/core";
 import { computed, ref } from "vue";
 import type { Schemas } from "@/api/client";
 import { far } from "@/ruler/distance";
@@ -8,7 +9,8 @@ type Plan = Schemas["PlanForm"];
 type At = Schemas["PlaceForm"];
 const props = defineProps<{ plan: Schemas["PlanOut"]; halfDeg: number; feet: boolean }>();
 const emit = defineEmits<{ draw: [plan: Plan | null] }>();
-const WIDE = 640;
+const desk = useMediaQuery("(min-width: 761px)");
+const wide = computed(() => (desk.value ? 640 : 358));
 const HIGH = 300;
 const MOST_POINTS = 40;
 const STEPS = [0.1, 0.2, 0.5, 1, 2, 5, 10, 20, 50, 100, 200];
@@ -22,16 +24,16 @@ const span = computed(() => {
   const all = [...props.plan.way, ...props.plan.things];
   const deep = Math.max(...all.map((at) => at.y_m)) * 1.2;
   const across = Math.max(...all.map((at) => Math.abs(at.x_m))) * 2.5;
-  return Math.max(deep / (HIGH - 24), across / WIDE);
+  return Math.max(deep / (HIGH - 24), across / wide.value);
 });
 const step = computed(() => STEPS.find((one) => one / span.value >= 44) ?? 500);
 const lines = computed(() => ({
   along: Array.from({ length: Math.floor((HIGH * span.value) / step.value) }, (_, k) => (k + 1) * step.value),
-  across: Array.from({ length: Math.floor((WIDE * span.value) / 2 / step.value) * 2 + 1 }, (_, k) => k).map(
-    (k) => (k - Math.floor((WIDE * span.value) / 2 / step.value)) * step.value,
+  across: Array.from({ length: Math.floor((wide.value * span.value) / 2 / step.value) * 2 + 1 }, (_, k) => k).map(
+    (k) => (k - Math.floor((wide.value * span.value) / 2 / step.value)) * step.value,
   ),
 }));
-const x = (at: At): number => WIDE / 2 + at.x_m / span.value;
+const x = (at: At): number => wide.value / 2 + at.x_m / span.value;
 const y = (at: At): number => HIGH - 14 - at.y_m / span.value;
 const way = computed(() => now.value.way.map((at, k) => `${k ? "L" : "M"}${x(at).toFixed(1)} ${y(at).toFixed(1)}`).join(""));
 const reach = computed(() => HIGH * Math.tan((props.halfDeg * Math.PI) / 180));
@@ -47,7 +49,7 @@ const two = (m: number): number => Number(m.toPrecision(3));
 function under(event: PointerEvent): At {
   const box = sheet.value?.getBoundingClientRect();
   if (!box) return { x_m: 0, y_m: 1 };
-  const across = ((event.clientX - box.left) / box.width) * WIDE - WIDE / 2;
+  const across = ((event.clientX - box.left) / box.width) * wide.value - wide.value / 2;
   const up = HIGH - 14 - ((event.clientY - box.top) / box.height) * HIGH;
   return { x_m: two(across * span.value), y_m: two(Math.max(up, 4) * span.value) };
 }
@@ -127,18 +129,18 @@ const place = (one: At): string =>
     </div>
     <svg
       ref="sheet"
-      :viewBox="`0 0 ${WIDE} ${HIGH}`"
+      :viewBox="`0 0 ${wide} ${HIGH}`"
       role="group"
       aria-label="its way from above, the camera below"
       @pointermove="move"
       @pointerup="leave"
       @pointercancel="leave"
     >
-      <path v-for="m in lines.along" :key="`y${m}`" :d="`M0 ${y({ x_m: 0, y_m: m })}H${WIDE}`" class="grid" />
+      <path v-for="m in lines.along" :key="`y${m}`" :d="`M0 ${y({ x_m: 0, y_m: m })}H${wide}`" class="grid" />
       <path v-for="m in lines.across" :key="`x${m}`" :d="`M${x({ x_m: m, y_m: 0 })} 0V${HIGH - 14}`" class="grid" />
-      <path :d="`M${WIDE / 2 - reach} -14L${WIDE / 2} ${HIGH - 14}L${WIDE / 2 + reach} -14`" class="frame" />
+      <path :d="`M${wide / 2 - reach} -14L${wide / 2} ${HIGH - 14}L${wide / 2 + reach} -14`" class="frame" />
       <text v-for="m in lines.along" :key="m" x="4" :y="y({ x_m: 0, y_m: m }) - 3" class="second">{{ far(m, feet) }}</text>
-      <path :d="`M${WIDE / 2 - 7} ${HIGH - 2}l7 -12l7 12z`" class="solid" />
+      <path :d="`M${wide / 2 - 7} ${HIGH - 2}l7 -12l7 12z`" class="solid" />
       <path :d="way" class="way" />
       <g
         v-for="(thing, k) in things"

@@ -29,11 +29,12 @@ export function useFocus(
     wrong: computed(() => wrong.value || unfollowed.value),
     put: (metres: number): void => change(put(metres, setup.value?.focus.mode)),
     set: (values: Record<string, string | number>): void => change((d) => (d.settings = { ...d.settings, ...values })),
-    /** Its way as it was drawn from above, which says how far away it is and how it goes; null: straight on again. */
+    /** Its way as it was drawn from above, which says how far away it is and how it goes; null: straight on again, from where it is. */
     draw: (plan: Schemas["PlanForm"] | null): void =>
       change((d) => {
         const { plan: _, angle_deg: __, ...motion } = d.motion ?? {};
-        d.motion = plan ? { ...motion, plan, distance_m: null } : motion;
+        const there = motion.distance_m ?? setup.value?.taken.distance_m;
+        d.motion = plan ? { ...motion, plan, distance_m: null } : { ...motion, distance_m: there };
       }),
     leaf: (by: number): void => {
       const count = following.value?.shown ?? 1;
