@@ -112,6 +112,7 @@ def _context(card: CardSnapshot, sheet: str) -> dict[str, Any]:
         "rows": rows,
         "to_set": [
             *([("compensation", _signed(setup.exposure.compensation_ev))] if setup.exposure.meters else []),
+            *([("areas on the list", ", ".join(area.value.replace("_", " ") for area in setup.focus.areas))] if setup.focus.areas else []),
             *((DECISIONS[name].label, values.get(name, made[name].label)) for name in ORDER),
         ],
         "zone": _zone(setup.zone),

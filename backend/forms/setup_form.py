@@ -158,7 +158,7 @@ class InFocusOut(Group):
 
 
 class FocusOut(Group):
-    """Focus behaviour and the depth it has; far_m null is infinity; hold, path, switching are empty where nothing is followed; following is null where nothing moving is focused on by the body; preset: of the body that this is, and the nearest in words."""
+    """Focus behaviour and the depth it has; far_m null is infinity; hold, path, switching are empty where nothing is followed; following is null where nothing moving is focused on by the body; preset: of the body that this is, and the nearest in words; areas: that do as well as this one."""
 
     mode: FocusMode
     area: Area
@@ -172,6 +172,7 @@ class FocusOut(Group):
     switching: str = ""
     preset: str = ""
     preset_words: str = ""
+    areas: list[Area] = []
     following: InFocusOut | None = None
 
 

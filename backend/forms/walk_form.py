@@ -14,6 +14,7 @@ from craft.day.special import special_configuration
 from craft.day.walk import TURN, Menus, Part, Walk, Way, by_slot, needed, walk
 from craft.kit.dialect import in_own_words
 from craft.kit.traits import Traits
+from craft.setup.saying.words import areas_words
 from craft.vocabulary.setting import GROUP_WORDS, Value
 from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.words import say_value
@@ -122,15 +123,17 @@ def walk_form(
     dialect: DialectForm,
     slot: tuple[int, Walk] | None,
     traits: Traits,
+    areas: str,
     refused: list[RefusedOut],
     configuration: Configuration,
     held: Mapping[str, Value],
 ) -> WalkOut:
-    """A walk in the open form, values in the body's words where it has them."""
+    """A walk in the open form, values in the body's words where it has them; areas: that are worth a place on the list, in words."""
     words = {entry.setting: entry.values for entry in dialect.entries}
 
     def said(slug: str, value: Value) -> str:
-        return in_own_words(BY_SLUG[slug], value, words[slug], traits.scales)
+        told = in_own_words(BY_SLUG[slug], value, words[slug], traits.scales)
+        return f"{told}: {areas}" if areas and (slug, value) == ("area_list", "those_used") else told
 
     return WalkOut(
         way=made.way,
@@ -209,7 +212,7 @@ def walk_of(form: SituationForm, body: Believed, way: Way | None = None, special
         held, way = {**held, **{row.setting.slug: row.value for row in made.rows if row.setting.slug in others}}, Way.AUDIT
     found = walk(made, held, body.menus, way, without)
     turned = None if part is Part.REST else by_slot(made, held, body.slots, body.menus, without)
-    told = walk_form(found, body.dialect, turned, answer.situation.body.traits, body.refused, made, held)
+    told = walk_form(found, body.dialect, turned, answer.situation.body.traits, areas_words(answer.setup), body.refused, made, held)
     differ = (row for row in made.rows if not row.closed and body.held.get(row.setting.slug) != row.value)
     return told.model_copy(update={"more": sum(row.setting.slug in others - refused for row in differ)})
 

@@ -35,7 +35,7 @@ def areas_that_do(one: Followed) -> dict[str, float]:
     {'small_group': 1.0}
     """
     facts, own = one.facts, str(one.values.get("focus_area", "none"))
-    if not facts["simulated"]:
+    if not facts["simulated"] or facts["found_once"]:
         return {own: 1.0} if own != "none" else {}
     kept = {row.slug: facts[f"in_focus_{row.slug}"] for row in AREAS if facts[f"in_focus_{row.slug}"] < float("inf")}
     most = max(kept.values())

@@ -72,7 +72,7 @@ def of_seeing(situation: Situation) -> dict[str, float]:
 
     >>> told = of_seeing(situation())
     >>> round(told["head_px"]), told["others_about"]
-    (228, 1.0)
+    (229, 1.0)
     """
     near = about(situation.genre, situation.subject.slug)
     share = near.eye_m / situation.distance_m * situation.focal_mm / situation.used_mm[1]

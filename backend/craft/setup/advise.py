@@ -28,7 +28,7 @@ from craft.scales.series import Dial, label, printed, value_of
 from craft.scene.imaged import hand_speed, image_speed
 from craft.scene.situation import Situation
 from craft.setup.course import Course
-from craft.setup.deciding.following import area_of, detection_of, preset_words, priority_of
+from craft.setup.deciding.following import area_of, areas_that_do, detection_of, preset_words, priority_of
 from craft.setup.deciding.ranging import on_the_scale
 from craft.setup.saying.cautions import cautions_for
 from craft.setup.saying.notes import darker_words, notes_for
@@ -226,6 +226,7 @@ def _focus(course: Course) -> Focus:
         switching=followed.way.switching if followed else "",
         preset=preset,
         preset_words=words,
+        areas=areas_that_do(followed.found) if followed else (),
         distance_m=situation.focus_m,
         near_m=facts["near_m"],
         far_m=None if math.isinf(far) else far,

@@ -166,7 +166,7 @@ class InFocus:
 @dataclass(frozen=True, slots=True)
 class Focus:
     """Autofocus behaviour, and the depth that this aperture gives (far None: infinity); hold, path, switching:
-    empty where nothing is followed; following: None where nothing moving is focused on by the body; preset: of the body that this is, empty where it is none, and what is nearest in words."""
+    empty where nothing is followed; following: None where nothing moving is focused on by the body; preset: of the body that this is, empty where it is none, and what is nearest in words; areas: that do as well."""
 
     mode: FocusMode
     area: Area
@@ -177,6 +177,7 @@ class Focus:
     switching: str
     preset: str
     preset_words: str
+    areas: tuple[str, ...]
     distance_m: float
     near_m: float
     far_m: float | None

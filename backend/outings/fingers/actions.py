@@ -138,6 +138,9 @@ def body_controls(body: str, day: list[Made], kit: Kit) -> BodyControls:
         finder=day[0].situation.body.finder.value,
         areas=sorted(set().union(*(hour.areas for hour in hours))),
         needed_areas=[say_value(BY_SLUG["focus_area"], area) for area in areas_needed(hours)],
+        needed_modes=list(
+            dict.fromkeys(say_value(BY_SLUG["focus_mode"], hour.values["focus_mode"]) for hour in hours if "focus_mode" in hour.values)
+        ),
         controls=[_control(control, hours) for control in traits.under_fingers],
         kept=[_role(given, wanted, hours) for given in kept],
         proposed=[_role(given, wanted, hours) for given in roles.given],

@@ -110,7 +110,7 @@ class OneChangedOut(Schema):
 class BodyControls(Schema):
     """Controls of one body on the day.
 
-    finder, areas: what it looks like, and where it can focus; needed_areas: the fewest of them that do for the day, in words; kept: the roles as they are written down; proposed: the best, fixed ones kept; worth: frames that
+    finder, areas: what it looks like, and where it can focus; needed_areas: the fewest of them that do for the day, in words; needed_modes: its ways of focusing; kept: the roles as they are written down; proposed: the best, fixed ones kept; worth: frames that
     those save; problem: why none can be proposed; pins: what to pin, with presses of the day without
     and with them.
     """
@@ -121,6 +121,7 @@ class BodyControls(Schema):
     finder: Literal["electronic", "optical", "screen"]
     areas: list[str]
     needed_areas: list[str]
+    needed_modes: list[str]
     controls: list[ControlOut]
     kept: list[RoleOut]
     proposed: list[RoleOut]

@@ -213,6 +213,17 @@ class Everywhere(OnScene):
             [f"{values['tracking_hold'].replace('_', ' ')}: {step}" for step in ("-2", "-1", "0", "+1", "+2")],
         )
 
+    def test_areas_worth_a_place_on_the_list_are_named_on_the_card_on_paper_and_on_the_walk(self) -> None:
+        row = Situation.objects.get(outing=self.day, document__title=TERNS)
+        made = self.caller.post(f"/api/situations/{row.pk}/cards").json()
+        areas = made["snapshot"]["setup"]["focus"]["areas"]
+        self.assertIn(made["snapshot"]["setup"]["focus"]["area"], areas)
+        named = ", ".join(area.replace("_", " ") for area in areas)
+        self.assertIn(named, self.caller.get(f"/api/cards/{made['id']}/card.html").content.decode())
+        walk = self.caller.get(f"/api/situations/{row.pk}/walk?fresh=true").json()
+        (step,) = (step for step in walk["steps"] if step["setting"] == "area_list")
+        self.assertTrue(step["shown"].endswith(f": {named}"), step["shown"])
+
     def test_the_fewest_areas_of_the_day_are_areas_that_the_body_has(self) -> None:
         for body in self.caller.get(f"/api/outings/{self.day.pk}/fingers").json()["bodies"]:
             has = {area.replace("_", " ") for area in body["areas"]}

@@ -3039,7 +3039,7 @@ export interface components {
         FocusMode: "single" | "continuous" | "automatic" | "manual";
         /**
          * FocusOut
-         * @description Focus behaviour and the depth it has; far_m null is infinity; hold, path, switching are empty where nothing is followed; following is null where nothing moving is focused on by the body; preset: of the body that this is, and the nearest in words.
+         * @description Focus behaviour and the depth it has; far_m null is infinity; hold, path, switching are empty where nothing is followed; following is null where nothing moving is focused on by the body; preset: of the body that this is, and the nearest in words; areas: that do as well as this one.
          */
         FocusOut: {
             mode: components["schemas"]["FocusMode"];
@@ -3077,6 +3077,11 @@ export interface components {
              * @default
              */
             preset_words?: string;
+            /**
+             * Areas
+             * @default []
+             */
+            areas?: components["schemas"]["Area"][];
             following?: components["schemas"]["InFocusOut"] | null;
         };
         /**
@@ -8752,7 +8757,7 @@ export interface components {
          * BodyControls
          * @description Controls of one body on the day.
          *
-         *     finder, areas: what it looks like, and where it can focus; needed_areas: the fewest of them that do for the day, in words; kept: the roles as they are written down; proposed: the best, fixed ones kept; worth: frames that
+         *     finder, areas: what it looks like, and where it can focus; needed_areas: the fewest of them that do for the day, in words; needed_modes: its ways of focusing; kept: the roles as they are written down; proposed: the best, fixed ones kept; worth: frames that
          *     those save; problem: why none can be proposed; pins: what to pin, with presses of the day without
          *     and with them.
          */
@@ -8772,6 +8777,8 @@ export interface components {
             areas: string[];
             /** Needed Areas */
             needed_areas: string[];
+            /** Needed Modes */
+            needed_modes: string[];
             /** Controls */
             controls: components["schemas"]["ControlOut"][];
             /** Kept */

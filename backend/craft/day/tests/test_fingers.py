@@ -265,6 +265,7 @@ class Days(TestCase):
         self.assertNotIn("magnifier", {w.function.slug for w in wanted_of([still])}, "nobody magnifies in a zone of depth")
         found = {
             "simulated": 128.0,
+            "found_once": 0.0,
             "fired": 12.0,
             "in_focus_point": 5.0,
             "in_focus_zone": 11.0,
@@ -293,7 +294,8 @@ class Days(TestCase):
         hours = [
             replace(
                 hour(f"h{k}"),
-                facts={"simulated": 1.0, "fired": 12.0} | {f"in_focus_{n}": v for n, v in zip(names, row[:5], strict=True)},
+                facts={"simulated": 1.0, "found_once": 0.0, "fired": 12.0}
+                | {f"in_focus_{n}": v for n, v in zip(names, row[:5], strict=True)},
                 shots=row[5],
             )
             for k, row in enumerate(day)

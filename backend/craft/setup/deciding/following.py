@@ -273,9 +273,17 @@ def _taking(taken: Choice, way: Way) -> Choice:
     return replace(taken, school=school, value=value, computed=True)
 
 
+def areas_that_do(found: Searched | None) -> tuple[str, ...]:
+    """Areas that keep as many as the best, the best first: what is worth a place on the list.
+
+    >>> areas_that_do(None)
+    ()
+    """
+    return tuple(dict.fromkeys(one.way.area for one in found.found if one.as_good)) if found else ()
+
+
 def _listed(found: Searched) -> str:
-    """Areas that are worth a place on the list here."""
-    areas = dict.fromkeys(one.way.area for one in found.found if one.as_good)
+    areas = areas_that_do(found)
     return f"Here {_and([say_value(BY_SLUG[AREA], area) for area in areas])} {'does' if len(areas) == 1 else 'do'}, by simulation."
 
 

@@ -55,6 +55,15 @@ def _focus(setup: Setup) -> str:
     return f"{_token(setup.focus.mode.value)}{area}{preset}"
 
 
+def areas_words(setup: Setup) -> str:
+    """Areas that are worth a place on the list, in words; empty where nothing was simulated.
+
+    >>> areas_words(advised())
+    ''
+    """
+    return ", ".join(map(_token, setup.focus.areas))
+
+
 def _drive(setup: Setup) -> str:
     rate = f", {setup.drive.frames_per_second:g} a second" if setup.drive.frames_per_second else ""
     return f"{_token(setup.drive.mode.value)}{rate}"

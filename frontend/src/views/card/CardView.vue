@@ -139,6 +139,9 @@ onBeforeUnmount(leave);
       <span class="label">{{ names.decision(item.name) }}</span><span>{{ item.value }}</span
       ><input v-model="ticks[item.name]" type="checkbox" />
     </label>
+    <p v-if="setup.focus.areas?.length" class="line">
+      Areas that do here: {{ setup.focus.areas.map((area) => area.replace("_", " ")).join(", ") }}.
+    </p>
     <h2 id="moves">When the light moves</h2>
     <Staff :setup="setup" :ladder="setup.ladder" :now="zero - at" :stop="18" @now="(index) => (at = zero - index)" />
     <div class="visually-hidden">

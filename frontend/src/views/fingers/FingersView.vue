@@ -137,7 +137,8 @@ const FEW = 6;
             The best of all ways to give out the roles, your fixed ones kept: about {{ round(body.worth) }} frames that looking in
             menus would lose (an estimate).
             <template v-if="body.needed_areas.length"
-              >Of focus areas the day needs no more than <b>{{ body.needed_areas.join(", ") }}</b>.
+              >Of focus areas the day needs no more than <b>{{ body.needed_areas.join(", ") }}</b>, of ways of focusing
+              <b>{{ body.needed_modes.join(", ") }}</b>.
             </template>
             <template v-if="body.borrows_from">What a held button borrows comes from {{ body.borrows_from }}.</template>
           </p>
