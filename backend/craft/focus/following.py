@@ -2,7 +2,7 @@
 
 Each reading: what the area lies on is read, with an error; where it is near what was foreseen, place and pace are mended by it (a fading-memory filter
 of the first degree in dioptres, carried forward so that constant approach is foreseen exactly); where it is not, focus stays on its course for as long as
-it holds on, then goes over to what is read. The lens is driven towards where the subject is foreseen when the frame is exposed, no faster than it goes.
+it holds on, then goes over to what is read. Where nothing is read for long, it hunts: from end to end of the lens. The lens is driven towards where the subject is foreseen when the frame is exposed, no faster than it goes.
 """
 
 from __future__ import annotations
@@ -28,6 +28,9 @@ FASTEST_D_S = 1e4
 
 SIGMAS = 4.0
 """So many deviations of a reading are no surprise."""
+
+HUNTS_S, SWEEP_S = np.float32(0.4), np.float32(0.5)
+"""Where nothing was read for so long the lens is driven from end to end, so long each way (estimates)."""
 
 MESHES = 20.0
 """An area that takes the nearest and catches all of the frame meets what covers it evenly so many times as surely as a spot does (an estimate)."""
@@ -202,6 +205,7 @@ def _looped(
     lenses, stood, ready = np.empty((steps, *size), np.float32), np.empty((steps, *size), np.int8), np.empty((steps, *size), np.bool_)
     nearest, flat, lag = np.float32(chase.nearest_d), np.float32(FLAT), np.float32(chase.lag_s)
     reach = chase.travel_d_s * dt, chase.travel_d_s * lag
+    hunts, sweep = _hunting(there, dt, flat, nearest)
     for k in range(steps):
         z, v = _forward(z, v, dt, flat, nearest)
         miss = read[k] - z
@@ -218,13 +222,23 @@ def _looped(
             took = took | gone
         on = np.where(took, kind[k], on)
         z = _within(z, flat, nearest)
-        ahead = _forward(z, v, lag, flat, nearest, 4)[0]
+        ahead = np.where(hunts[k], sweep[k], _forward(z, v, lag, flat, nearest, 4)[0])
         lens = lens + _within(ahead - lens, -reach[0], reach[0])
         left = ahead - lens
         np.add(lens, _within(left, -reach[1], reach[1]), out=lenses[k])
         stood[k] = on
-        np.logical_and(np.abs(left) < chase.tolerance_d, off == 0, out=ready[k])
+        np.logical_and(np.abs(left) < chase.tolerance_d, (off == 0) & ~hunts[k], out=ready[k])
     return lenses, stood, ready
+
+
+def _hunting(there: Flags, dt: Figure, flat: Figure, nearest: Figure) -> tuple[Flags, Floats]:
+    """Whether the lens hunts at each reading, since none was had for so long, and the end that it makes for: the near one first."""
+    hunts, sweep, blind = np.empty(there.shape, np.bool_), np.empty(there.shape, np.float32), np.zeros(there.shape[1], np.float32)
+    for k, had in enumerate(there):
+        blind = np.where(had, np.float32(0.0), blind + dt)
+        hunts[k] = blind > HUNTS_S
+        sweep[k] = np.where((blind - HUNTS_S) % (2 * SWEEP_S) < SWEEP_S, nearest, flat)
+    return hunts, sweep
 
 
 def _within(values: Floats, low: Figure, high: Figure) -> Floats:

@@ -132,7 +132,7 @@ def plainly(chase: Chase, one: Way, paths: Paths, b: int) -> tuple[list[float], 
         return max(0.0, min(middle + reach, at + other) - max(middle - reach, at - other))
 
     z, v, off, stands_off, lens = float(paths.d[0, b]), 0.0, 0.0, False, float(paths.d[0, b])
-    due, at_frames, fired = 0.0, [], []
+    due, at_frames, fired, blind = 0.0, [], [], np.float32(0.0)
     for k in range(n):
         t = float(paths.t[k, 0])
         x, y = float(paths.aim_x[k, b]) * area.wanders, float(paths.aim_y[k, b]) * area.wanders
@@ -174,7 +174,13 @@ def plainly(chase: Chase, one: Way, paths: Paths, b: int) -> tuple[list[float], 
                 z, v = z + (1 - expects.memory**2) * (read - z), v + (1 - expects.memory) ** 2 / dt * (read - z)
             z = min(max(z, 1e-4), chase.nearest_d)
         stands_off = off > 0
+        unread = dark or d.fails[k, b] < chase.unread
+        blind = blind + np.float32(dt) if unread else np.float32(0.0)
+        hunted = float(blind - np.float32(0.4))
         ahead = min(max(z * z / max(z - v * chase.lag_s, z / 4), 1e-4), chase.nearest_d)
+
+        if hunted > 0:  # to the near end for half a second, then to the far one
+            ahead = chase.nearest_d if hunted % 1.0 < 0.5 else 1e-4
 
         def towards(at: float, reach: float, ahead: float = ahead) -> float:
             return at + max(-reach, min(reach, ahead - at))
@@ -182,7 +188,7 @@ def plainly(chase: Chase, one: Way, paths: Paths, b: int) -> tuple[list[float], 
         lens = towards(lens, chase.travel_d_s * dt)
         at_frames.append(towards(lens, chase.travel_d_s * chase.lag_s))
         waits = PRIORITIES[one.priority]
-        ready = abs(ahead - lens) < chase.tolerance_d and not stands_off
+        ready = abs(ahead - lens) < chase.tolerance_d and not stands_off and hunted <= 0
         fires = t >= -1e-6 and t >= due - dt / 2 and (ready or t >= due + (math.inf if waits is None else waits) - dt / 2)
         fired.append(fires)
         if fires:
@@ -207,7 +213,7 @@ class Plainly(TestCase):
                 rate=rng.choice((5.0, 10.0)),
                 lag_s=rng.uniform(0.03, 0.1),
                 aim=rng.uniform(0.001, 0.04),
-                light=rng.uniform(5.0, 14.0),
+                light=rng.uniform(5.0, 14.0) if rng.random() < 0.7 else 3.5,
                 veil=rng.choice((0.0, 0.02, 0.3)),
             )
             one = way(
@@ -323,6 +329,13 @@ class WhatMatters(TestCase):
             for burst in range(8):
                 times = made.paths.t[made.fired[:, 2, burst], 0]
                 self.assertTrue((np.diff(times) >= 1 / rate - 1.01 / PLAIN.updates_s).all())
+
+    def test_where_nothing_is_read_for_long_the_lens_hunts_and_where_all_is_read_it_never_does(self) -> None:
+        chase = replace(PLAIN, light=-4.0, nearest_d=0.5, travel_d_s=2.0)
+        dark, light = (follow(one, [way()], 24, 1).lens[:, 0] for one in (chase, replace(chase, light=20.0)))
+        self.assertLess(float(np.abs(light - 1 / 20).max()), 0.01)
+        self.assertGreater(float(dark.max()), 0.4, "it has been to the near end")
+        self.assertLess(float(dark[:8].max()), 0.1, "and begins only after a while")
 
     def test_what_costs_frames_is_named_and_what_does_not_is_not(self) -> None:
         self.assertEqual(causes_of(PLAIN, way()), ())
