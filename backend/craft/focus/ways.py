@@ -121,6 +121,14 @@ class Way(NamedTuple):
         """
         return {AREA: self.area, HOLD: self.hold, PATH: self.path, PRIORITY: self.priority, SWITCHING: self.switching}
 
+    def together(self, hold: str, path: str, switching: str) -> Way:
+        """The same with what a preset sets.
+
+        >>> Way("zone", "long", "steady", "release", False).together("short", "erratic", "quick").path
+        'erratic'
+        """
+        return self._replace(hold=hold, path=path, switching=switching)
+
     def but(self, setting: str, value: str) -> Way:
         """The same with another value of a setting.
 

@@ -102,9 +102,9 @@ def _scaled(course: Course) -> dict[str, tuple[str, ...]]:
 
 
 def _presets(course: Course) -> tuple[tuple[str, str, str], ...]:
-    """Hold, path and switching of each preset, where they are set in no other way and nobody set one of them by hand."""
+    """Hold, path and switching of each preset, where nobody set one of them by hand."""
     traits, hand = course.situation.body.traits, course.situation.settings
-    if not traits.presets_only or any(setting in hand for setting in SCALED):
+    if any(setting in hand for setting in SCALED):
         return ()
     usual = {setting: str(BY_SLUG[setting].default) for setting in SCALED}
     return tuple(dict.fromkeys(_together({**usual, **preset.values(traits.scales)}) for preset in traits.presets))
@@ -165,7 +165,7 @@ def _practice(course: Course) -> Pursuit | None:
         values[setting] = _on_scale(setting, wanted, open_to[setting])
     values[SWITCHING] = _on_scale(SWITCHING, str(BY_SLUG[SWITCHING].default), open_to[SWITCHING])
     traits, there = situation.body.traits, _together(values)
-    presets = _presets(course)
+    presets = _presets(course) if traits.presets_only else ()
     if presets and there not in presets:
         found = nearest_preset({setting: values[setting] for setting in traits.scales}, traits.scales, traits.presets)
         there = _together({**values, **found[0].values(traits.scales)}) if found else there
@@ -189,11 +189,13 @@ def simulate(course: Course) -> Course:
         once = _is_found_once(course)
         return course.follow(None).tell(of_following(once, None, _beside_once(course) if once else None))
     chase = _chase(course)
-    found = searched(chase, _open(course, pursuit.way, taken), (pursuit.way,))
+    presets = _presets(course)
+    by_name = (pursuit.way.together(*together) for together in presets)
+    found = searched(chase, _open(course, pursuit.way, taken), (pursuit.way, *by_name))
     if found.once.surely_better() and _may_find_once(course, taken):
         single = replace(taken, school=_once_of(taken), value=_once_of(taken).value, computed=True)
         return course.follow(None).take(single).tell(of_following(True, None, found))
-    way = _nearest_as_good(found, pursuit.way)
+    way = _nearest_as_good(found, pursuit.way, presets)
     _, preset = preset_words(way.values, course.situation.body.traits)
     why = {setting: _compared(found, setting, way, pursuit.practice) for setting in OF_WAY[1:]} | {LIST: _listed(found)}
     why |= {setting: f"{why[setting]} {preset}".strip() for setting in SCALED}
@@ -231,17 +233,25 @@ def _beside_once(course: Course) -> Searched:
     areas = tuple(area for area in areas_of(course.situation) if area in BY_AREA)
     looks = detection_of(course, FocusMode.CONTINUOUS)[0] is not Detection.OFF
     open_to = _scaled(course)
-    everything = Offered(areas, open_to[HOLD], open_to[PATH], looks=(True, False) if looks else (False,), presets=_presets(course))
+    everything = Offered(
+        areas,
+        open_to[HOLD],
+        open_to[PATH],
+        looks=(True, False) if looks else (False,),
+        presets=_presets(course) if course.situation.body.traits.presets_only else (),
+    )
     return searched(_chase(course), everything)
 
 
-def _nearest_as_good(found: Searched, practice: Way) -> Way:
-    """Of the ways that are as good as the best, the one that changes the least of what photographers set."""
+def _nearest_as_good(found: Searched, practice: Way, presets: tuple[tuple[str, str, str], ...]) -> Way:
+    """Of the ways that are as good as the best, one that the body has under a name and that lies no more than a step beside what photographers
+    set; then the one that changes the least of that."""
 
-    def away(way: Way) -> tuple[int, int]:
-        changed = [setting for setting in OF_WAY if way.values[setting] != practice.values[setting]]
-        steps = (values_of(setting).index(way.values[setting]) - values_of(setting).index(practice.values[setting]) for setting in SCALED)
-        return len(changed) + (way.looks != practice.looks), sum(map(abs, steps))
+    def away(way: Way) -> tuple[bool, int, int]:
+        changed = sum(way.values[setting] != practice.values[setting] for setting in OF_WAY) + (way.looks != practice.looks)
+        steps = [abs(values_of(slug).index(way.values[slug]) - values_of(slug).index(practice.values[slug])) for slug in SCALED]
+        named = (way.hold, way.path, way.switching) in presets and max(steps) <= 1
+        return not named, changed, sum(steps)
 
     return min((one.way for one in found.found if one.as_good), key=away)
 
@@ -262,7 +272,7 @@ def _open(course: Course, way: Way, taken: Choice) -> Offered:
         priorities=priorities,
         looks=(True, False) if way.looks and not detection_of(course, mode)[1] else (way.looks,),
         switching=open_to[SWITCHING],
-        presets=_presets(course),
+        presets=_presets(course) if course.situation.body.traits.presets_only else (),
     )
 
 
