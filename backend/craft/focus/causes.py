@@ -9,6 +9,7 @@ from dataclasses import dataclass, replace
 
 from craft.focus.chase import Chase
 from craft.focus.following import follow
+from craft.focus.paths import AT_THE_LENS_M
 from craft.focus.search import SURE, standard_error
 from craft.focus.ways import Way
 from craft.kept import kept_as
@@ -46,6 +47,7 @@ CAUSES: tuple[Cause, ...] = (
     Cause(slug="against", label="the light behind it", without=lambda c: replace(c, against=0.0), against="a hood, a step to the side, or a lit edge of it to focus on"),
     Cause(slug="small", label="it is small for the body to find", without=lambda c: replace(c, large=1.0), against="come nearer, or keep a small area on it by hand"),
     Cause(slug="aim", label="your aim", without=lambda c: replace(c, aim=c.aim / 20), against="a support, a shorter focal length, or a larger area"),
+    Cause(slug="near", label="it comes nearer than the lens focuses", without=lambda c: replace(c, nearest_d=1 / AT_THE_LENS_M), against="a step back, or a lens that focuses nearer"),
     Cause(slug="lens", label="the lens is slow", without=lambda c: replace(c, travel_d_s=c.travel_d_s * 20), against="focus near its place beforehand"),
     Cause(slug="blackout", label="readings that frames take away", without=lambda c: replace(c, blackout_s=0.0), against="a lower rate, or the electronic shutter"),
 )

@@ -26,6 +26,9 @@ SWAYS_S, TURNING_S, STAYS_S = 0.3, 0.4, 0.35
 FAR_OFF = 1e3
 """An angle at which nothing is."""
 
+AT_THE_LENS_M = 0.05
+"""Nothing comes nearer."""
+
 NEXT_M = 3.0
 """Another of its kind is so much nearer or farther, one deviation (an estimate)."""
 
@@ -144,7 +147,7 @@ def happens(chase: Chase, bursts: int, seed: int) -> Paths:
         x = x - x[steps // 2]
     gone = (t > BURST_S * draws.changes_at) & (draws.changes < 1 - np.exp(-chase.changes * BURST_S))
     y = y + gone * draws.apart[:1] * NEXT_M
-    distance = np.clip(np.hypot(x, y), 1 / chase.nearest_d, FARTHEST_M * 4)
+    distance = np.clip(np.hypot(x, y), AT_THE_LENS_M, FARTHEST_M * 4)
     d = 1 / distance
     part = chase.lag_s / dt - whole
     at_frame = d[whole : whole + steps] * (1 - part) + d[whole + 1 : whole + 1 + steps] * part

@@ -343,6 +343,7 @@ class WhatMatters(TestCase):
             ("crossing", {"crossed": 3.0, "covers": 0.08}),
             ("clutter", {"before": 0.6}),
             ("aim", {"aim": 0.06}),
+            ("near", {"toward_m_s": 5.0, "distance_m": 5.0, "nearest_d": 0.4, "tolerance_d": 0.02}),
             ("dark", {"light": -1.25, "reads_d": 0.0005, "toward_m_s": 4.0}),
             ("lens", {"travel_d_s": 0.002, "toward_m_s": 9.0}),
         ):
