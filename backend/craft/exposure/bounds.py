@@ -74,10 +74,20 @@ def _time(situation: Situation, axis: Axis, brighter: float) -> Axis:
     return axis.from_position(there[0]) if there else axis
 
 
-def bounded(situation: Situation, dials: Dials, brighter: float = 0.0) -> Dials:
-    """The dials within what was set by hand, and without times longer than the person holds.
+def keeps_to_sync(situation: Situation) -> bool:
+    """Whether a flash is on and its time is to be one at which it lights the whole frame: neither a time nor high-speed sync was set by hand.
 
-    brighter : stops by which the longest frame of a set is longer than its middle one.
+    >>> keeps_to_sync(situation(settings={"flash": "on"})), keeps_to_sync(situation(settings={"flash": "on", "high_speed_sync": "on"}))
+    (True, False)
+    """
+    settings = situation.settings
+    return settings.get("flash") == "on" and settings.get("high_speed_sync") != "on" and situation.locks.shutter_s is None
+
+
+def bounded(situation: Situation, dials: Dials, brighter: float = 0.0, sync_s: float | None = None) -> Dials:
+    """The dials within what was set by hand, and without times longer than the person holds, nor shorter than a flash syncs.
+
+    brighter : stops by which the longest frame of a set is longer than its middle one. sync_s : shortest time with flash, if one is on.
 
     Raises
     ------
@@ -89,4 +99,8 @@ def bounded(situation: Situation, dials: Dials, brighter: float = 0.0) -> Dials:
     >>> limited.iso.highest, limited.time.lowest < dials.time.highest
     (3.0, True)
     """
-    return Dials(_time(situation, dials.time, brighter), dials.aperture, _iso(situation, dials.iso))
+    time = _time(situation, dials.time, brighter)
+    if sync_s is not None and keeps_to_sync(situation):
+        lit = [k for k in time.positions() if time.stops_at(k) <= exact_stops(Dial.TIME, sync_s) + 1e-6]
+        time = time.up_to(lit[-1]) if lit else time.only(time.first)
+    return Dials(time, dials.aperture, _iso(situation, dials.iso))

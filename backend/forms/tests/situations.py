@@ -128,6 +128,7 @@ HAND: dict[str, tuple[Any, ...]] = {
     "shutter_type": ("mechanical",),
     "stabiliser": ("off", "always"),
     "file_format": ("raw", "rendered", "both"),
+    "flash": ("off", "on"),
 }
 """Values that a hand may set on that body, by setting."""
 

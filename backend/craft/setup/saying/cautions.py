@@ -35,7 +35,8 @@ CAUTIONS: tuple[Caution, ...] = (
     Caution(text="Alone at night: tell someone where you are, keep a lamp and something warm.", genres=(Genre.NIGHT_SKY,), when=(), reason="cold and dark turn a twisted ankle into an emergency", source=_SAFETY),
     Caution(text="Lasers in the show can burn a sensor and an eye: keep them out of the lens.", genres=(Genre.WEDDING,), when=(When("sources", ">=", 3.0),), reason="a focused beam destroys what it lands on", source=_SAFETY),
     Caution(text="Ask before flashing: some people are sensitive to it, and some rites forbid it.", genres=(Genre.WEDDING, Genre.PORTRAIT), when=(), reason="flashes can trigger seizures", source=_SAFETY),
-    Caution(text="Flash is not decided here yet: this setup is for the light that is there.", genres=(Genre.PORTRAIT,), when=(), reason="flash is a second exposure with its own targets", source="scope of this version"),
+    Caution(text="Whether a flash is worth it is not decided here: this setup is for the light that is there.", genres=(Genre.PORTRAIT,), when=(When("flash_on", "=", 0.0),), reason="flash is a second exposure with its own targets", source="scope of this version"),
+    Caution(text="Its power is yours to set: the figures are for the room, and the flash comes on top.", genres=tuple(Genre), when=(When("flash_on", "=", 1.0),), reason="flash is a second exposure with its own targets", source="scope of this version"),
     Caution(
         text="The lamps pulse: at {time_s} frames differ by {flicker_swing_stops}, and this body cannot wait for them: take a time that is a whole number of pulses.",
         genres=tuple(Genre),

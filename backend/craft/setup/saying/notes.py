@@ -277,6 +277,46 @@ def _series(series: Series | None, time_s: float) -> str:
     )
 
 
+PULSED_STOPS = 1.0
+"""What pulsing costs a flash as soon as it is used, besides what the shorter time does: its light is spread over the curtains' travel (an estimate)."""
+
+
+def pulsed_loss(time_s: float, sync_s: float) -> float:
+    """Stops that high-speed sync costs a flash: of light that burns for as long as the curtains travel a shorter time takes less.
+
+    >>> pulsed_loss(1 / 1000, 1 / 250), pulsed_loss(1 / 60, 1 / 250)
+    (3.0, 0.0)
+    """
+    return max(0.0, math.log2(sync_s / time_s)) + PULSED_STOPS if time_s < sync_s * 0.99 else 0.0
+
+
+def _flash(plan: Plan, ladder: Ladder) -> Said:
+    """With a flash that was set: that the time keeps to sync and what that took, or what a shorter one costs the flash."""
+    situation, sync = plan.situation, plan.situation.body.sync_with(plan.shutter)
+    if situation.settings.get("flash") != "on":
+        return "", ()
+    if sync is None:
+        return f"A flash stays dark with the {plan.shutter.value.replace('_', ' ')} shutter of {situation.body.name}.", ()
+    time_s = ladder.printed(ladder.now)[0]
+    loss = pulsed_loss(time_s, sync)
+    if loss:
+        words = f"At {label(Dial.TIME, time_s)}, shorter than sync, the flash pulses: it loses {in_thirds(loss)} and reaches {2 ** (-loss / 2):.0%} as far as at {label(Dial.TIME, sync)}."
+        return words.replace("%", " %"), ()
+    free = replace(situation, settings={slug: value for slug, value in situation.settings.items() if slug != "flash"})
+    other = with_dials(plan, free_dials(free, plan.shutter, longer_by(free, plan.bracket)))
+    q = plan.per_stop
+    wished = printed(Dial.TIME, round(true_stops(other, at_key(other))[0] * q) / q, q)
+    loss = pulsed_loss(wished, sync)
+    if not loss:
+        return "", ()
+    pulse = WayOut("high-speed sync", {"settings": {"high_speed_sync": "on"}})
+    words = (
+        f"With the flash the time keeps to {label(Dial.TIME, time_s)}, where all of the frame is lit; without it {label(Dial.TIME, wished)} would do. "
+        f"High-speed sync allows that, and costs the flash {in_thirds(loss)}: {2 ** (-loss / 2):.0%} of its reach."
+    )
+    return words.replace("%", " %"), (pulse,)
+
+
 def _past_the_scale(plan: Plan, facts: Facts) -> str:
     """How a compensation is dialled that lies past the end of the body's scale."""
     ends, asked = plan.situation.body.compensation_stops, facts["correct_stops"]
@@ -306,6 +346,7 @@ def notes_for(plan: Plan, ladder: Ladder, series: Series | None, facts: Facts, b
         ("darker", (darker_words(plan, ladder, facts, by_hand), ())),
         ("let_go", _let_go(plan, facts)),
         ("wanting", _wanting(plan, series, facts)),
+        ("flash", _flash(plan, ladder)),
         ("depth", _depth(plan, ladder, facts)),
         ("focus", _put_for_nothing(plan)),
         ("others", _others(plan)),

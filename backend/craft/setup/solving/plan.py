@@ -122,7 +122,7 @@ def free_dials(situation: Situation, shutter: Shutter, longer: float) -> Dials:
     >>> free_dials(situation(), BODY.shutters[0], 0.0).time.lowest
     4.0
     """
-    return bounded(situation, whole_dials(situation, shutter), longer)
+    return bounded(situation, whole_dials(situation, shutter), longer, situation.body.sync_with(shutter))
 
 
 def let_go(plan: Plan) -> Dials:

@@ -303,7 +303,7 @@ class Warned(TestCase):
             (Genre.LANDSCAPE, "tide"),
             (Genre.WEDDING, "flashing"),
             (Genre.NIGHT_SKY, "Alone at night"),
-            (Genre.PORTRAIT, "Flash is not decided here yet"),
+            (Genre.PORTRAIT, "Whether a flash is worth it is not decided here"),
             (Genre.EVERYDAY, "consent"),
         ):
             self.assertTrue(any(word in text for text in self.cautions(genre=genre, **rest)), genre)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from dataclasses import replace
 from itertools import combinations
 from typing import Any
 from unittest import TestCase
@@ -45,6 +46,40 @@ class Scale(TestCase):
             self.assertAlmostEqual(setup.exposure.compensation_ev, dialled)
             self.assertEqual(bool(text), bool(said))
             self.assertIn(said, text)
+
+
+class Flash(TestCase):
+    def test_the_time_keeps_to_sync_unless_it_or_high_speed_sync_was_set_and_what_pulsing_costs_is_told(self) -> None:
+        told = 0
+        for ev in (15.0, 13.0, 10.0, 6.0, 2.0):
+            for body in (
+                {"sync_s": 1 / 200},
+                {"sync_s": 1 / 200, "sync_first_curtain_s": 1 / 400, "first_curtain": True},
+                {"sync_electronic_s": 1 / 60, "sync_s": None},
+            ):
+                for hand in ({}, {"shutter_type": "first_curtain"} if "first_curtain" in body else {}):
+                    one = situation(genre=Genre.PORTRAIT, light=Light(ev), body=body, settings={"flash": "on", **hand})
+                    setup = advise(one)
+                    sync = one.body.sync_with(setup.shutter_type)
+                    said = "".join(note.text for note in setup.notes if note.kind == "flash")
+                    if sync is None:
+                        self.assertIn("stays dark", said)
+                        continue
+                    self.assertGreaterEqual(setup.exposure.shutter_s, sync * 0.98, (ev, body, hand))
+                    plain = advise(replace(one, settings=hand))
+                    wished = plain.exposure.shutter_s if plain.shutter_type is setup.shutter_type else None
+                    if wished and wished < sync * 0.98:
+                        told += 1
+                        loss = math.log2(sync / wished) + 1
+                        self.assertIn(f"{2 ** (-loss / 2):.0%}".replace("%", " %"), said)
+                        pulsed = advise(replace(one, settings={**one.settings, "high_speed_sync": "on"}))
+                        self.assertEqual(pulsed.exposure.shutter_s, wished)
+                        self.assertIn("pulses", "".join(note.text for note in pulsed.notes if note.kind == "flash"))
+                        held = advise(replace(one, locks=Locks(shutter_s=wished)))
+                        self.assertEqual(held.exposure.shutter_s, wished)
+                    elif wished:
+                        self.assertEqual((said, setup.exposure.shutter_s), ("", wished))
+        self.assertGreater(told, 5)
 
 
 class OneStepAside(TestCase):
