@@ -12,9 +12,11 @@ from forms.kit_form import Form, Iso
 from forms.situation_form import MOST_BODIES, Darkest, FilterStops, Habits, HandheldSeconds, Mains, ProfileForm, RawOpens, Schools
 from forms.traits_form import Flag
 
+Steadiness = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0.1, le=16)]
+
 
 class PersonForm(Form):
-    """Taste and habits. ``iso_ceilings``: body slug -> ISO; ``schools``: decision -> a fixed way, absent is
+    """Taste and habits. ``iso_ceilings``: body slug -> ISO; ``steadiness_between``: from where to where it lies, where it was measured; ``schools``: decision -> a fixed way, absent is
     *decide for me*; ``habits``: habit -> a way, ``per_situation`` or ``unknown``; ``raw_opens``: packings of raw that your programs open;
     ``bodies``: how many you carry on a day; ``slowest_handheld_s``: nothing slower by hand; ``mains_hz``: of the
     lamps where you work; ``darkest_stops``: how far under the meter highlights may be saved;
@@ -22,7 +24,8 @@ class PersonForm(Form):
     the neutral filters in your bag."""
 
     iso_ceilings: dict[Annotated[str, Field(max_length=80)], Iso] = Field(default_factory=dict, max_length=80)
-    steadiness: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0.1, le=16)] = 1.0
+    steadiness: Steadiness = 1.0
+    steadiness_between: tuple[Steadiness, Steadiness] | None = None
     noise_bar: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=2, le=100)] = 40.0
     acuity: Acuity = Acuity.TRADITIONAL
     units: Literal["metres", "feet"] = "metres"

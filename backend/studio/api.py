@@ -9,6 +9,7 @@ from kit.api import router as kit
 from kit.body_api import router as bodies
 from kit.describe_api import router as describing
 from kit.layout_api import router as layout
+from kit.steadiness_api import router as steadiness
 from outings.alike.api import router as alike
 from outings.bench.api import router as bench
 from outings.checks.api import router as checks
@@ -58,6 +59,7 @@ for router in (
     bodies,
     layout,
     describing,
+    steadiness,
     kit,
     outings,
     bench,

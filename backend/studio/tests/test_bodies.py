@@ -324,3 +324,37 @@ class Answers(BodyCase):
         )
         self.assertEqual(both, turned)
         self.assertEqual(len({both, *others}), 6)
+
+
+class Hand(BodyCase):
+    KIT = {"body": "merrow-swift-20", "lens": "merrow-70-200", "focal_length_mm": 200.0}
+
+    def ask(self, **more: Any) -> Any:
+        answer = self.caller.post("/api/profile/steadiness", {**self.KIT, **more})
+        self.assertEqual(answer.status_code, 200, answer.content)
+        return answer.json()
+
+    def test_times_are_proposed_about_the_one_that_holds_and_what_comes_out_is_kept_with_its_spread(self) -> None:
+        times = [one["time_s"] for one in self.ask()["times"]]
+        self.assertEqual(times, sorted(times, reverse=True))
+        steadied, bare = times[0], self.ask(stabilised=False)["times"][0]["time_s"]
+        self.assertGreater(steadied, 8 * bare, "a stabiliser of several stops is counted, and left out where it was off")
+        found = self.ask(rows=[{"time_s": at, "sharp": sharp} for at, sharp in zip(times, (0, 3, 7, 10), strict=True)])["found"]
+        self.assertLess(found["low"], found["steadiness"])
+        profile = self.caller.get("/api/profile").json()
+        document = {**profile["document"], "steadiness": found["steadiness"], "steadiness_between": [found["low"], found["high"]]}
+        self.assertEqual(self.caller.put("/api/profile", document, profile["version"]).status_code, 200)
+        self.assertEqual(self.caller.get("/api/profile").json()["document"]["steadiness_between"], [found["low"], found["high"]])
+
+    def test_what_tells_nothing_or_is_not_there_is_refused_at_its_place(self) -> None:
+        for more, status, place in (
+            ({"rows": [{"time_s": 0.001, "sharp": 10}]}, 422, "/rows"),
+            ({"rows": [{"time_s": 0.1, "sharp": 11}]}, 422, "/rows/0/sharp"),
+            ({"rows": [{"time_s": -1, "sharp": 1}]}, 422, "/rows/0/time_s"),
+            ({"focal_length_mm": 20.0}, 422, "/focal_length"),
+            ({"lens": "nobody-has-it"}, 404, ""),
+        ):
+            with self.subTest(place):
+                answer = self.caller.post("/api/profile/steadiness", {**self.KIT, **more})
+                self.assertEqual(answer.status_code, status, answer.content)
+                self.assertTrue(not place or any(place in pointer for pointer in pointers(answer)), answer.content)

@@ -36,6 +36,7 @@ WORDS = {"entries": [{"setting": "beeps", "label": "Ship's bell", "menu": ["Deck
 BODY, LENS = BODIES["merrow-swift-20"], LENSES["merrow-70-200"]
 ASKED = {"genre": "sports", "body": "merrow-swift-20", "lens": "merrow-70-200", "light": {"ev100": 11}}
 BODIES_SENT: dict[str, Any] = {
+    "HandIn": {"body": "merrow-swift-20", "lens": "merrow-70-200"},
     "SituationForm": ASKED,
     "Typed": {"quantity": "shutter_s", "text": "1/250"},
     "SignIn": {"name": "demo.ilse", "password": "unused-here-9"},

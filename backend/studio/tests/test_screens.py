@@ -271,6 +271,30 @@ class InTheHandAndAtHome(BrowserCase):
         page.goto(f"/situations/{self.situation.pk}")
         expect(page.locator("[aria-controls='why-iso_limits']")).to_contain_text("800")
 
+    def test_steadiness_is_measured_kept_with_its_spread_and_forgets_it_when_typed(self) -> None:
+        page = self.open("/profile")
+        page.get_by_text("measure it", exact=True).click()
+        choose(page.get_by_role("combobox", name="with which body"), "Merrow Swift, 20 MP")
+        choose(page.get_by_role("combobox", name="with which lens"), "Merrow 70–200 f/2.8")
+        counts = page.get_by_label(re.compile("^sharp frames of ten at"))
+        expect(counts).to_have_count(4)
+        counts.nth(0).fill("11")
+        page.keyboard.press("Enter")
+        expect(page.get_by_role("alert").filter(has_text="11 of 10 frames cannot be sharp")).to_be_visible()
+        for k, count in enumerate(("1", "4", "8")):
+            counts.nth(k).fill(count)
+            page.keyboard.press("Enter")
+        keep = page.get_by_role("button", name=re.compile("^Keep"))
+        keep.click()
+        expect(page.get_by_text("saved", exact=True)).to_be_visible()
+        kept = Caller(self.ilse).get("/api/profile").json()["document"]
+        self.assertTrue(kept["steadiness_between"][0] < kept["steadiness"] < kept["steadiness_between"][1], kept["steadiness_between"])
+        field = page.get_by_role("textbox", name="steadiness", exact=True)
+        expect(field).to_have_value(f"{kept['steadiness']:g}")
+        field.fill("1.2")
+        page.keyboard.press("Enter")
+        expect(page.get_by_text(re.compile("^measured, from"))).to_have_count(0)
+
     def test_taste_changed_in_two_places_is_shown_both(self) -> None:
         page = self.open("/profile")
         api = Caller(self.ilse)

@@ -800,6 +800,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/profile/steadiness": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Measure
+         * @description What frames by hand tell of a hand, or the times to take them at.
+         */
+        post: operations["kit_steadiness_api_measure"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kit": {
         parameters: {
             query?: never;
@@ -5021,7 +5041,7 @@ export interface components {
         };
         /**
          * PersonForm
-         * @description Taste and habits. ``iso_ceilings``: body slug -> ISO; ``schools``: decision -> a fixed way, absent is
+         * @description Taste and habits. ``iso_ceilings``: body slug -> ISO; ``steadiness_between``: from where to where it lies, where it was measured; ``schools``: decision -> a fixed way, absent is
          *     *decide for me*; ``habits``: habit -> a way, ``per_situation`` or ``unknown``; ``raw_opens``: packings of raw that your programs open;
          *     ``bodies``: how many you carry on a day; ``slowest_handheld_s``: nothing slower by hand; ``mains_hz``: of the
          *     lamps where you work; ``darkest_stops``: how far under the meter highlights may be saved;
@@ -5038,6 +5058,11 @@ export interface components {
              * @default 1
              */
             steadiness?: number;
+            /** Steadiness Between */
+            steadiness_between?: [
+                number,
+                number
+            ] | null;
             /**
              * Noise Bar
              * @default 40
@@ -5665,6 +5690,73 @@ export interface components {
             value: string;
             /** Source */
             source: string;
+        };
+        /**
+         * DialTimeOut
+         * @description A time of the dial, as it is written.
+         */
+        DialTimeOut: {
+            /** Time S */
+            time_s: number;
+            /** Label */
+            label: string;
+        };
+        /**
+         * HandOut
+         * @description Times that tell much, longest first, the focal length they are for, and what came out; found: null before that.
+         */
+        HandOut: {
+            /** Focal Length Mm */
+            focal_length_mm: number;
+            /** Times */
+            times: components["schemas"]["DialTimeOut"][];
+            found: components["schemas"]["SteadinessOut"] | null;
+        };
+        /**
+         * SteadinessOut
+         * @description A steadiness and from where to where it lies in nineteen of twenty cases.
+         */
+        SteadinessOut: {
+            /** Steadiness */
+            steadiness: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+        };
+        /**
+         * HandIn
+         * @description With which of one's kit it is measured, and what came out; no rows: times are proposed.
+         */
+        HandIn: {
+            /** Body */
+            body: string;
+            /** Lens */
+            lens: string;
+            /** Focal Length Mm */
+            focal_length_mm?: number | null;
+            /**
+             * Stabilised
+             * @default true
+             */
+            stabilised?: boolean;
+            /** Rows */
+            rows?: components["schemas"]["TriedByHandIn"][];
+        };
+        /**
+         * TriedByHandIn
+         * @description Frames by hand at one time, and how many of them were sharp.
+         */
+        TriedByHandIn: {
+            /** Time S */
+            time_s: number;
+            /**
+             * Frames
+             * @default 10
+             */
+            frames?: number;
+            /** Sharp */
+            sharp: number;
         };
         /**
          * AsideOut
@@ -12433,6 +12525,87 @@ export interface operations {
             };
             /** @description Forbidden */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    kit_steadiness_api_measure: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The page's own name for what it sends: sent again under it, what was answered is answered again. */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HandIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

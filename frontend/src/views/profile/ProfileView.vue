@@ -16,6 +16,7 @@ import Browsers from "./Browsers.vue";
 import Factor from "./Factor.vue";
 import Habits from "./Habits.vue";
 import Password from "./Password.vue";
+import Steadiness from "./Steadiness.vue";
 import Trial from "./Trial.vue";
 import { useTrial } from "./useTrial";
 
@@ -118,10 +119,14 @@ const chosen = (decision: string): string =>
           :step="0.1"
           :value="person.steadiness"
           :usual="1"
-          @change="(v) => v && change((p) => (p.steadiness = v))"
+          @change="(v) => v && change((p) => ((p.steadiness = v), (p.steadiness_between = null)))"
         />
-        <span class="quiet">1 is an ordinary hand, 2 holds one stop longer</span>
+        <span v-if="person.steadiness_between" class="quiet"
+          >measured, from {{ person.steadiness_between[0] }} to {{ person.steadiness_between[1] }}; 1 is an ordinary hand</span
+        >
+        <span v-else class="quiet">1 is an ordinary hand, 2 holds one stop longer</span>
       </div>
+      <Steadiness @keep="(f) => change((p) => ((p.steadiness = f.steadiness), (p.steadiness_between = [f.low, f.high])))" />
       <p class="error" role="alert">{{ errors["/steadiness"] }}</p>
       <div class="row">
         <span class="label">noise bar</span>

@@ -1,0 +1,109 @@
+"""How steady a person's hand is, measured with a body and a lens of theirs."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from typing import Annotated
+
+from django.http import HttpRequest
+from django.shortcuts import get_object_or_404
+from ninja import Router
+from pydantic import Field
+
+from craft.errors import CraftError
+from craft.exposure.targets import shake_stops
+from craft.optics.steadiness import Tried, steadiness_of
+from craft.scales.series import Dial, label, printed
+from craft.scene.light import Light
+from craft.scene.situation import Motion, Output, Person, Situation
+from craft.vocabulary.terms import Genre, Support
+from forms.kit_form import Form, LensForm
+from forms.problems import what_can_be_read
+from forms.profile_form import PersonForm
+from kit.actions import body_of
+from kit.models import Piece
+from people.guards import person_of
+from people.models import Profile
+
+router = Router(tags=["profile"])
+
+AROUND = (2.0, 1.0, 0.0, -1.0)
+"""Times that are proposed: stops from the one at which an ordinary hand keeps some six of ten."""
+
+FAR_M = 10.0
+"""What is photographed stands so far away, where swaying counts for little."""
+
+
+class TriedByHandIn(Form):
+    """Frames by hand at one time, and how many of them were sharp."""
+
+    time_s: Annotated[float, Field(strict=True, allow_inf_nan=False, gt=0, le=60)]
+    frames: Annotated[int, Field(strict=True, ge=0, le=1000)] = 10
+    sharp: Annotated[int, Field(strict=True, ge=0, le=1000)]
+
+
+class HandIn(Form):
+    """With which of one's kit it is measured, and what came out; no rows: times are proposed."""
+
+    body: Annotated[str, Field(max_length=80)]
+    lens: Annotated[str, Field(max_length=80)]
+    focal_length_mm: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=1, le=3000)] | None = None
+    stabilised: bool = True
+    rows: Annotated[list[TriedByHandIn], Field(max_length=12)] = Field(default_factory=list)
+
+
+class SteadinessOut(Form):
+    """A steadiness and from where to where it lies in nineteen of twenty cases."""
+
+    steadiness: float
+    low: float
+    high: float
+
+
+class DialTimeOut(Form):
+    """A time of the dial, as it is written."""
+
+    time_s: float
+    label: str
+
+
+class HandOut(Form):
+    """Times that tell much, longest first, the focal length they are for, and what came out; found: null before that."""
+
+    focal_length_mm: float
+    times: list[DialTimeOut]
+    found: SteadinessOut | None
+
+
+@router.post("/profile/steadiness", response=HandOut)
+def measure(request: HttpRequest, asked: HandIn) -> HandOut:
+    """What frames by hand tell of a hand, or the times to take them at."""
+    person = person_of(request)
+    body = body_of(get_object_or_404(Piece, person=person, kind="body", slug=asked.body, deleted_at=None))
+    lens = LensForm.model_validate(get_object_or_404(Piece, person=person, kind="lens", slug=asked.lens, deleted_at=None).document)
+    kept = Profile.objects.filter(person=person).first()
+    profile = what_can_be_read(PersonForm, kept.document)[0] if kept else PersonForm()
+    steadied = lens.value(asked.lens)
+    one = Situation(
+        genre=Genre.EVERYDAY,
+        body=body if asked.stabilised else replace(body, stabiliser_stops=0.0),
+        lens=steadied if asked.stabilised else replace(steadied, stabiliser_stops=0.0, combined_stabiliser_stops=None),
+        light=Light(12.0),
+        focal_length_mm=asked.focal_length_mm,
+        motion=Motion(distance_m=max(FAR_M, steadied.closest_m)),
+        support=Support.HANDHELD,
+        output=Output(acuity=profile.acuity),
+        person=Person(),
+    )
+    stops = shake_stops(one)
+    if stops is None:
+        raise CraftError("nothing is told of a hand on a tripod", ("body",))
+    q = body.per_stop
+    times = [printed(Dial.TIME, round((stops - more) * q) / q, q) for more in AROUND]
+    rows = [Tried(row.time_s, row.frames, row.sharp) for row in asked.rows]
+    found = steadiness_of(rows, 2**-stops) if rows else None
+    return HandOut(
+        focal_length_mm=one.focal_mm,
+        times=[DialTimeOut(time_s=at, label=label(Dial.TIME, at)) for at in times],
+        found=SteadinessOut(steadiness=round(found.steadiness, 2), low=round(found.low, 2), high=round(found.high, 2)) if found else None,
+    )
