@@ -19,6 +19,7 @@ from craft.scene.imaged import PAN_RESIDUE, base_stops, hand_speed, image_speed,
 from craft.scene.once import once
 from craft.scene.situation import Concession, Situation
 from craft.sensor import noise
+from craft.sensor.noise import SHADOW_SHARE
 from craft.vocabulary.terms import AimDepth, AimMotion, Intent, Limit, Support
 
 LIMBS, SMEAR = 2.0, 4.0
@@ -239,7 +240,7 @@ def _comfort_end(sensor: Sensor, iso: Axis, base: float, gain: float, bar: float
     def keeps(at: float, tone: float, least: float) -> bool:
         return float(noise.snr_of_metered_tone(sensor, at, base, tone, gain)) >= least
 
-    if not keeps(comfort, 0.0, bar) or not keeps(comfort, -below, bar / 4):
+    if not keeps(comfort, 0.0, bar) or not keeps(comfort, -below, bar * SHADOW_SHARE):
         return "least"
     return "shadow" if keeps(float(higher[0]), 0.0, bar) else "tone"
 

@@ -133,13 +133,17 @@ def snr_of_metered_tone(sensor: Sensor, iso_stops: ArrayLike, base_stops: float,
     return _array(snr_pixel(sensor, n, s, base_stops) * gain)
 
 
+SHADOW_SHARE = 1 / 4
+"""Of the bar of the mid-tone, what is asked of the shadow."""
+
+
 def comfortable(sensor: Sensor, iso_stops: Floats, base_stops: float, gain: float, bar: float, shadow_stops: float) -> Floats:
-    """Which ISO keep the metered mid-tone over the bar and the shadow over a quarter of it: booleans (k,).
+    """Which ISO keep the metered mid-tone over the bar and the shadow over its share of it: booleans (k,).
 
     shadow_stops : stops below the mid-tone of the darkest tone that matters.
     """
     mid = snr_of_metered_tone(sensor, iso_stops, base_stops, 0.0, gain) >= bar
-    shadow = snr_of_metered_tone(sensor, iso_stops, base_stops, -shadow_stops, gain) >= bar / 4
+    shadow = snr_of_metered_tone(sensor, iso_stops, base_stops, -shadow_stops, gain) >= bar * SHADOW_SHARE
     return _array(mid & shadow)
 
 

@@ -11,7 +11,7 @@ import numpy as np
 from craft.white.colorimetry import adapted, delta_e, lab_of, xyz_of
 from craft.white.lights import spectrum_of
 from craft.white.response import REFERENCE_K, Matrix, gains_of, response, to_screen, to_xyz
-from craft.white.screen import XYZ_TO_RGB
+from craft.white.screen import XYZ_TO_RGB, encoded
 from craft.white.spectra import daylight
 from craft.white.surfaces import SEEN_UNDER_K, SKINS, SURFACES
 
@@ -109,7 +109,7 @@ def on_screen(linear: Matrix) -> tuple[float, float, float]:
     >>> [round(one, 2) for one in on_screen(np.array((0.18, 0.0, 1.0)))]
     [0.46, 0.0, 1.0]
     """
-    red, green, blue = np.where(linear <= 0.0031308, 12.92 * linear, 1.055 * np.maximum(linear, 1e-9) ** (1 / 2.4) - 0.055)
+    red, green, blue = encoded(linear)
     return float(red), float(green), float(blue)
 
 

@@ -42,3 +42,12 @@ def decoded(share: NDArray[np.float64]) -> NDArray[np.float64]:
     [0.0, 0.214, 1.0]
     """
     return np.where(share <= 0.04045, share / 12.92, ((share + 0.055) / 1.055) ** 2.4)
+
+
+def encoded(light: NDArray[np.float64]) -> NDArray[np.float64]:
+    """Levels of a screen for light, shares of its white from 0 to 1: its curve.
+
+    >>> encoded(np.array((0.0, 0.214, 1.0))).round(2).tolist()
+    [0.0, 0.5, 1.0]
+    """
+    return np.where(light <= 0.0031308, 12.92 * light, 1.055 * np.maximum(light, 1e-9) ** (1 / 2.4) - 0.055)

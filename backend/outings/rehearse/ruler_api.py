@@ -5,14 +5,16 @@ from __future__ import annotations
 from typing import Annotated
 
 from django.http import Http404, HttpRequest, HttpResponse
-from ninja import Path, Router
+from ninja import Path, Query, Router
 
+from craft.render.patch import patch, png_of
 from forms.in_light_form import InLightIn, InLightOut, LightsOut, in_light_of, lights_of
 from forms.problems import InputError
 from forms.rehearsal_form import RehearseIn
 from forms.rulers.asked import Signs
 from forms.rulers.distance import DistanceOnSceneOut, distance_on
 from forms.rulers.following import FollowingIn, FollowingOut, following_of
+from forms.rulers.iso import IsoComfortOut, iso_comfort
 from forms.rulers.metering import MeteredOut, MeteringIn, metering_of
 from forms.rulers.range import RangedOut, range_of
 from forms.rulers.sets import CoveringOut, sets_of
@@ -41,6 +43,9 @@ from people.guards import heavy, person_of, stateless
 from people.replies import as_json, files
 
 router = Router(tags=["rehearse"])
+
+PATCH_WIDE, PATCH_HIGH = 180, 120
+"""Pixels of a patch."""
 
 
 @router.post("/rehearse/metering", response=MeteredOut)
@@ -125,6 +130,24 @@ def measured(request: HttpRequest, asked: CardIn) -> HttpResponse:
 def distance(request: HttpRequest, asked: RehearseIn) -> HttpResponse:
     """What is sharp from where to where, and what stands where in a situation's scene. Stateless."""
     return as_json(distance_on(asked, theirs_of(request.user)))
+
+
+@router.post("/rehearse/iso", response=IsoComfortOut)
+@stateless
+def iso(request: HttpRequest, asked: RehearseIn) -> HttpResponse:
+    """The noise that each ISO brings at the size of the output, and what makes the ceiling. Stateless."""
+    return as_json(iso_comfort(asked, theirs_of(request.user)))
+
+
+@router.get("/patch.png", openapi_extra=files("image/png"))
+def grey_patch(
+    request: HttpRequest,
+    snr: Annotated[float, Query(ge=0.5, le=5000, allow_inf_nan=False)] = 40.0,
+    below: Annotated[float, Query(ge=0, le=10, allow_inf_nan=False)] = 0.0,
+) -> HttpResponse:
+    """A grey patch of a signal to noise, a pixel of the output each: a mid-tone, or so many stops below it."""
+    made = png_of(patch(snr, below, PATCH_WIDE, PATCH_HIGH))
+    return HttpResponse(made, content_type="image/png", headers={"Cache-Control": "private, max-age=86400"})
 
 
 @router.post("/rehearse/time", response=TimeOnSceneOut)

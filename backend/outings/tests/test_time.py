@@ -2,7 +2,11 @@
 
 from __future__ import annotations
 
+import io
 import math
+
+import numpy as np
+from PIL import Image
 
 from outings.tests.test_rehearse import question
 from outings.tests.test_ruler import HALL, TITLES, OnScene
@@ -63,3 +67,26 @@ class Times(OnScene):
             problem = self.ask("time", HALL, status=422, change=change)
             self.assertTrue(any(error["pointer"].startswith(place.rsplit("/", 1)[0]) for error in problem["errors"]), problem)
         self.assertEqual(self.ask("time", status=422, scene="nowhere")["errors"][0]["pointer"], "/scene")
+
+
+class Iso(OnScene):
+    def test_the_curve_is_that_of_the_setup_and_of_the_profile_for_every_situation(self) -> None:
+        for title in TITLES:
+            told, setup = self.ask("iso", title), self.caller.post("/api/advise", question(title)).json()
+            with self.subTest(title):
+                self.assertEqual((told["now"], told["ceiling"]), (setup["exposure"]["iso"], setup["iso_limits"]["ceiling"]))
+                self.assertEqual([row["iso"] for row in told["rows"]], sorted(row["iso"] for row in told["rows"]))
+                at = next(row for row in told["rows"] if row["iso"] == told["comfort"])
+                self.assertTrue(at["tone"] >= told["bar"] and at["shadow"] >= told["shadow_bar"] or told["ends"] == "least", at)
+                self.assertIn(at["label"], told["words"][0])
+        strict = self.ask("iso", HALL, change={"profile": {"noise_bar": 90}})
+        self.assertLess(strict["comfort"], self.ask("iso", HALL)["comfort"])
+
+    def test_a_patch_is_a_picture_and_one_of_no_noise_is_refused(self) -> None:
+        answer = self.caller.get("/api/patch.png?snr=25&below=2")
+        self.assertEqual((answer.status_code, answer["Content-Type"]), (200, "image/png"))
+        darker = np.asarray(Image.open(io.BytesIO(answer.content)), float)
+        lighter = np.asarray(Image.open(io.BytesIO(self.caller.get("/api/patch.png?snr=25").content)), float)
+        self.assertLess(darker.mean(), lighter.mean())
+        for wrong in ("/api/patch.png?snr=0", "/api/patch.png?snr=loud", "/api/patch.png?snr=20&below=-1"):
+            self.assertEqual(self.caller.get(wrong).status_code, 422)

@@ -10,6 +10,7 @@ from PIL import ExifTags, Image
 from playwright.sync_api import Page, expect
 
 from outings.models import Outing, Picture, Situation
+from people.tests.caller import Caller
 from studio.tests.chromium import PHONE, choose
 from studio.tests.test_crawl import STOPS
 from studio.tests.test_rehearse_screen import RehearseScreen
@@ -541,3 +542,28 @@ class OwnPicture(RehearseScreen):
         page.get_by_role("button", name="Stop", exact=True).click()
         expect(page.get_by_role("status").filter(has_text="stopped; what had come is kept")).to_be_visible()
         self.assertEqual([row.name for row in Picture.objects.all()], ["quay"])
+
+
+class Iso(RehearseScreen):
+    def test_iso_is_read_off_by_arrows_set_from_there_and_ones_own_found_by_eye_in_six_presses(self) -> None:
+        terns = Situation.objects.get(outing=self.day, document__title="Terns over the bar")
+        self.situation = terns
+        page = self.open(f"/situations/{terns.pk}?row=iso_limits")
+        curve = page.get_by_role("slider", name="ISO that is read off")
+        curve.focus()
+        before = int(float(curve.get_attribute("aria-valuenow")))
+        for _ in range(3):
+            page.keyboard.press("ArrowRight")
+        expect(curve).to_have_attribute("aria-valuenow", str(before * 2))
+        page.get_by_role("button", name="ceiling here").click()
+        self.stored(page, lambda document: (document.get("settings") or {}).get("iso_ceiling") == before * 2)
+        page.get_by_role("button", name="Find mine by eye").click()
+        presses, fine = 0, page.get_by_role("button", name="Fine", exact=True)
+        while fine.count():
+            (fine if presses % 2 else page.get_by_role("button", name="Too much")).click()
+            presses += 1
+        self.assertLessEqual(presses, 6)
+        page.get_by_role("button", name="Keep for this body").click()
+        expect(page.get_by_text("kept as your ceiling of this body")).to_be_visible()
+        kept = Caller(self.ilse).get("/api/profile").json()["document"]["iso_ceilings"]["merrow-swift-20"]
+        expect(page.get_by_role("status").filter(has_text="Fine to your eye")).to_contain_text(f"{kept:g}"[:2])

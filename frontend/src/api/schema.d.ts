@@ -2132,6 +2132,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rehearse/iso": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Iso
+         * @description The noise that each ISO brings at the size of the output, and what makes the ceiling. Stateless.
+         */
+        post: operations["outings_rehearse_ruler_api_iso"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/patch.png": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Grey Patch
+         * @description A grey patch of a signal to noise, a pixel of the output each: a mid-tone, or so many stops below it.
+         */
+        get: operations["outings_rehearse_ruler_api_grey_patch"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rehearse/time": {
         parameters: {
             query?: never;
@@ -7925,6 +7965,59 @@ export interface components {
             label: string;
             /** Reach */
             reach: components["schemas"]["SpanOnRulerOut"][];
+        };
+        /**
+         * IsoComfortOut
+         * @description ISO of a body at the size of an output. bar, shadow_bar: signal to noise that is asked of the mid-tone and of the shadow, shadow_stops under it; comfort:
+         *     the highest ISO that keeps both; ceiling: as set here; now: in use.
+         */
+        IsoComfortOut: {
+            /** Body */
+            body: string;
+            /** Rows */
+            rows: components["schemas"]["NoiseAtIsoOut"][];
+            /** Bar */
+            bar: number;
+            /** Shadow Bar */
+            shadow_bar: number;
+            /** Shadow Stops */
+            shadow_stops: number;
+            /** Comfort */
+            comfort: number;
+            /** Ends */
+            ends: string;
+            /** Ceiling */
+            ceiling: number;
+            /** Now */
+            now: number;
+            /** Marks */
+            marks: components["schemas"]["IsoMarkOut"][];
+            /** Words */
+            words: string[];
+        };
+        /**
+         * IsoMarkOut
+         * @description Something at an ISO, in words.
+         */
+        IsoMarkOut: {
+            /** Iso */
+            iso: number;
+            /** Label */
+            label: string;
+        };
+        /**
+         * NoiseAtIsoOut
+         * @description Signal to noise that a metered mid-tone and the shadow have in the output.
+         */
+        NoiseAtIsoOut: {
+            /** Iso */
+            iso: number;
+            /** Label */
+            label: string;
+            /** Tone */
+            tone: number;
+            /** Shadow */
+            shadow: number;
         };
         /**
          * ChanceOut
@@ -17671,6 +17764,116 @@ export interface operations {
             };
             /** @description Unsupported Media Type */
             415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    outings_rehearse_ruler_api_iso: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RehearseIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IsoComfortOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    outings_rehearse_ruler_api_grey_patch: {
+        parameters: {
+            query?: {
+                snr?: number;
+                below?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/png": string;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };

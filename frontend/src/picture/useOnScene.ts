@@ -76,6 +76,9 @@ export const useWhiteSeries = (of: Held) =>
 /** What is sharp from where to where, and what stands where. */
 export const useDistance = (of: Held) =>
   useOnScene("distance", (body, signal) => take(client.POST("/api/rehearse/distance", { body, signal })), of, 0);
+/** The noise that each ISO brings. */
+export const useIso = (of: Held) =>
+  useOnScene("iso", (body, signal) => take(client.POST("/api/rehearse/iso", { body, signal })), of, 0);
 /** What is frozen, smeared or streaked by which time. */
 export const useTime = (of: Held) =>
   useOnScene("time", (body, signal) => take(client.POST("/api/rehearse/time", { body, signal })), of, 0);

@@ -37,6 +37,7 @@ const DetailsPane = defineAsyncComponent(() => awaited(import("./DetailsPane.vue
 const BenchRuler = defineAsyncComponent(() => awaited(import("./BenchRuler.vue")));
 const BenchWhite = defineAsyncComponent(() => awaited(import("./BenchWhite.vue")));
 const BenchTime = defineAsyncComponent(() => awaited(import("./BenchTime.vue")));
+const BenchIso = defineAsyncComponent(() => awaited(import("./BenchIso.vue")));
 const BenchFocus = defineAsyncComponent(() => awaited(import("./BenchFocus.vue")));
 const ON_SCENE = new Set(["metering", "range", "bracketing"]);
 const props = defineProps<{ id: number }>();
@@ -284,6 +285,12 @@ useEventListener(window, "beforeunload", () => void bench.put());
               :id="id"
               :asked="answered"
               @time="(t: number) => lock('shutter_s', t)"
+            />
+            <BenchIso
+              v-if="decision === 'iso_limits'"
+              :asked="answered"
+              :body="String(document.body ?? '')"
+              @ceiling="(iso: number) => change((d) => (d.settings = { ...d.settings, iso_ceiling: iso }))"
             />
             <BenchFocus
               v-if="decision === 'focus'"
