@@ -21,11 +21,6 @@ class Thing:
     wide_m: float
     alike: bool = False
 
-    @property
-    def away_m(self) -> float:
-        """How far it stands from the camera."""
-        return math.hypot(*self.at)
-
 
 @dataclass(frozen=True, slots=True)
 class Plan:

@@ -386,10 +386,10 @@ def _found(answer: Answer, chase: Chase) -> str:
     """How large what the body looks for comes out, and in what share of its readings it is found."""
     facts, people = answer.setup.facts, answer.situation.subject.detection is Detection.PEOPLE
     what = "A head" if people else "What the body looks for"
-    size = f"{what} has {say(facts['head_px'], 'px')} here, {say(facts['head_share'], 'percent')} of the frame's height"
+    size = f"{what} has {say(round(facts['head_px']), 'px')} here, {say(facts['head_share'], 'percent')} of the frame's height"
     if not chase.found:
         return f"{size}; this body looks for none."
-    eye = f"its eye, of {say(facts['eye_px'], 'px')}, in {say(facts['eye_found'], 'percent')}"
+    eye = f"its eye, of {say(round(facts['eye_px']), 'px')}, in {say(facts['eye_found'], 'percent')}"
     return f"{size}: the body finds it in {say(chase.found, 'percent')} of its readings, {eye}."
 
 
