@@ -26,7 +26,7 @@ from craft.tones.own import OwnLight
 from craft.tones.staging import stage_for
 from craft.vocabulary.setting import Value
 from craft.vocabulary.terms import AimMotion, File, Support
-from craft.white.automatic import BY_BEHAVIOUR
+from craft.white.automatic import BY_BEHAVIOUR, SHIFTS, shifted
 
 
 def no_pictures(name: str) -> OwnLight:
@@ -54,7 +54,8 @@ class Shot:
     sensor: as it is read under that protection. stage: the scene's slug; above, below, kelvin, kind: its light as the situation has it; key_stops: EV of the key at the
     sensor less EV of time and aperture at base ISO; iso_stops: as dialled; protection: stops of it that the sensor is
     not given; lift: stops added when the file is made; white_k, white_tint: what the file calls neutral, in kelvin and in thousandths of Duv;
-    automatic: the way in which the body finds it by itself, empty where it is set; others: distances of others who are to be sharp with the subject; of_set: frames of a set, each
+    automatic: the way in which the body finds it by itself, empty where it is set; others: distances of others who are to be sharp with the subject; shift: mireds that a standing shift lays over what
+    it finds; of_set: frames of a set, each
     in stops longer than this one, none for a single frame; joined: stops between three frames that the body puts together by itself, this one in
     the middle, 0 for a single frame; taste: how the file is finished; own: a picture of
     one's own in the scene's place. Lengths on the sensor
@@ -99,6 +100,7 @@ class Shot:
     white_tint: float = 0.0
     automatic: str = ""
     others: tuple[float, ...] = ()
+    shift: float = 0.0
 
     @cached_property
     def scene(self) -> Stage:
@@ -154,7 +156,7 @@ def from_recipe(recipe: Mapping[str, Any], own: Callable[[str], OwnLight] = no_p
     >>> from_recipe(shot().recipe()) == shot()
     True
     """
-    recipe = {"own": None, "kind": "", "white_tint": 0.0, "automatic": "", "others": (), **recipe}
+    recipe = {"own": None, "kind": "", "white_tint": 0.0, "automatic": "", "others": (), "shift": 0.0, **recipe}
     if recipe.get("stage") not in BY_SLUG or set(recipe) != {one.name for one in fields(Shot)}:
         raise CraftError("this frame was made by another version, and cannot be drawn any more")
     tuples = {name: tuple(recipe[name]) for name in ("of_set", "others")}
@@ -228,6 +230,7 @@ def shot_of(situation: Situation, setup: Setup, stage: str | None = None, seed: 
         key_stops=key_ev - (2 * math.log2(aperture) - math.log2(time_s) - base),
         white_k=setup.facts["kelvin_set"],
         white_tint=setup.facts["tint_set"],
+        shift=SHIFTS.get(str(situation.settings.get("white_shift")), 0.0),
         automatic=setup.white.mode.value if setup.white.mode.value in BY_BEHAVIOUR else "",
         focus_m=setup.focus.distance_m,
         traverse_s=traverse,
@@ -263,7 +266,8 @@ def found(shot: Shot, behaviour: str = "") -> Shot:
         white = automatic_on_own(shot.own, shot.kind, shot.kelvin, behaviour)
     else:
         white = automatic_on_scene(small_framing_of(shot), shot.tuning, behaviour, round(shot.clip_above_key, 1))
-    return replace(shot, white_k=white[0], white_tint=white[1], automatic=behaviour)
+    kelvin, tint = shifted(white, shot.shift)
+    return replace(shot, white_k=kelvin, white_tint=tint, automatic=behaviour)
 
 
 def _drawn(situation: Situation, time_s: float) -> dict[str, Any]:

@@ -8,11 +8,12 @@ from dataclasses import dataclass, replace
 
 from craft.kept import kept
 from craft.render.shot import Shot, small_framing_of
+from craft.scene.conditions import BY_SLUG
 from craft.scene.light import APART_MIRED
 from craft.stage.colour import Pixels
 from craft.tones.colours import ACROSS, colours_of
 from craft.tones.framing import View
-from craft.white.automatic import found_white
+from craft.white.automatic import found_white, shifted
 from craft.white.colorimetry import BESIDE
 from craft.white.outcome import LightOn, skin_delta
 from craft.white.response import white_of
@@ -56,36 +57,88 @@ def _wider(shot: Shot) -> Pixels:
     return colours_of(replace(framing, view=View(ACROSS + 2 * TURNED, high + 2 * TURNED, float(ACROSS), -TURNED, -TURNED)), shot.tuning)
 
 
-def lights_over(shot: Shot, drift_mired: float) -> tuple[float, ...]:
-    """Kelvin of the key's light in each frame: once up and down, in three steps.
+@dataclass(frozen=True, slots=True, kw_only=True)
+class LightCourse:
+    """How the light goes on over a series. source: where the figures come from."""
 
-    >>> [round(kelvin) for kelvin in lights_over(shot(), 20.0)][:4]
+    slug: str
+    label: str
+    source: str
+
+
+COURSES: tuple[LightCourse, ...] = (
+    LightCourse(slug="as_it_swings", label="as this light swings", source="daylight changes with cloud, lamps keep their colour"),
+    LightCourse(
+        slug="dusk",
+        label="into dusk",
+        source="from just after sunset to the end of civil twilight, 6000 to 9500 K (`craft.scene.conditions`)",
+    ),
+    LightCourse(
+        slug="rooms",
+        label="through rooms",
+        source="this light, beside a window and under home lamps, four frames each (`craft.scene.conditions`)",
+    ),
+)
+
+DUSK_MIRED = 1e6 / 6000 - 1e6 / 9500
+"""Mireds that the sky turns bluer by in dusk."""
+
+ROOMS = ("window_light", "home_lamps")
+"""What one walks into."""
+
+
+def lights_over(shot: Shot, drift_mired: float, course: str = "as_it_swings") -> tuple[LightOn, ...]:
+    """The key's light in each frame: once up and down in three steps, evenly bluer, or from room to room.
+
+    >>> [round(light.kelvin) for light in lights_over(shot(), 20.0)][:4]
     [5500, 5500, 5213, 5213]
+    >>> [round(light.kelvin) for light in lights_over(shot(), 20.0, "rooms")][::4]
+    [5500, 6000, 2800]
     """
+    own = 1e6 / shot.kelvin
+    if course == "rooms":
+        there = [LightOn(shot.kind, shot.kelvin), *(LightOn(BY_SLUG[room].kind, BY_SLUG[room].kelvin) for room in ROOMS)]
+        return tuple(there[k * len(there) // FRAMES] for k in range(FRAMES))
+    if course == "dusk":
+        return tuple(LightOn(shot.kind, 1e6 / (own - DUSK_MIRED * (k // 2) / (FRAMES // 2 - 1))) for k in range(FRAMES))
     steps = (round(math.sin(2 * math.pi * k / FRAMES)) for k in range(FRAMES))
-    return tuple(1e6 / (1e6 / shot.kelvin + step * drift_mired / 2) for step in steps)
+    return tuple(LightOn(shot.kind, 1e6 / (own + step * drift_mired / 2)) for step in steps)
+
+
+def batches(casts: Sequence[float]) -> int:
+    """The fewest groups of frames that one correction each serves: mireds within each as near as one does not see apart.
+
+    >>> batches([0.0, 5.0, 19.0]), batches([0.0, 21.0, 300.0, 310.0])
+    (1, 3)
+    """
+    count, start = 0, -math.inf
+    for cast in sorted(casts):
+        if cast - start > APART_MIRED:
+            count, start = count + 1, cast
+    return count
 
 
 def ways_over(
-    shot: Shot, drift_mired: float, automatic: Sequence[tuple[str, str]], fixed: Sequence[tuple[str, str, float, float]]
+    shot: Shot, lights: Sequence[LightOn], automatic: Sequence[tuple[str, str]], fixed: Sequence[tuple[str, str, float, float]]
 ) -> tuple[Way, ...]:
-    """What each way makes of a series of a shot. automatic: behaviours with their labels; fixed: name, label, temperature and tint of whites that stay.
+    """What each way makes of a series of a shot. lights: of the key in each frame; automatic: behaviours with their labels; fixed: name, label, temperature and tint of whites that stay.
 
-    >>> [way.slug for way in ways_over(shot(), 20.0, (("automatic", "automatic"),), (("set", "as set", 5500.0, 0.0),))]
+    >>> [way.slug for way in ways_over(shot(), lights_over(shot(), 20.0), (("automatic", "automatic"),), (("set", "as set", 5500.0, 0.0),))]
     ['automatic', 'set', 'measured']
     """
-    kelvins = lights_over(shot, drift_mired)
-    lights = [LightOn(shot.kind, kelvin) for kelvin in kelvins]
-    drawn = {kelvin: _wider(replace(shot, kelvin=kelvin)) for kelvin in set(kelvins)}
-    high = drawn[kelvins[0]].shape[0] - 2 * TURNED
+    drawn = {light: _wider(replace(shot, kelvin=light.kelvin, kind=light.kind)) for light in set(lights)}
+    high = drawn[lights[0]].shape[0] - 2 * TURNED
     full = 2.0**shot.clip_above_key
 
     def seen(k: int) -> Pixels:
         across, down = ((0, 0), (1, 0), (0, 1), (-1, 0), (0, -1), (1, 1))[k % 6]
         left, top = TURNED * (1 + across), TURNED * (1 + down)
-        return drawn[kelvins[k]][top : top + high, left : left + ACROSS]
+        return drawn[lights[k]][top : top + high, left : left + ACROSS]
 
-    out = [_way(slug, label, [found_white(seen(k), slug, full) for k in range(FRAMES)], lights, stays=False) for slug, label in automatic]
+    def finds(slug: str) -> list[tuple[float, float]]:
+        return [shifted(found_white(seen(k), slug, full), shot.shift) for k in range(FRAMES)]
+
+    out = [_way(slug, label, finds(slug), lights, stays=False) for slug, label in automatic]
     first = white_of(lights[0].kind, lights[0].kelvin)
     held = [*fixed, ("measured", "measured once, from a card", *first)]
     return (*out, *(_way(slug, label, [(kelvin, tint)] * FRAMES, lights, stays=True) for slug, label, kelvin, tint in held))
@@ -96,13 +149,12 @@ def _way(slug: str, label: str, whites: Sequence[tuple[float, float]], lights: S
     casts = [1e6 / white_of(light.kind, light.kelvin)[0] - 1e6 / white[0] for light, white in zip(lights, whites, strict=True)]
     wrong = sum(delta > BESIDE for delta in deltas) / len(deltas)
     spread = max(casts) - min(casts)
-    batches = 1 + int(spread // APART_MIRED)
     return Way(
         slug,
         label,
         tuple(white[0] for white in whites),
         deltas,
         spread,
-        raw_min=(BATCH_MIN * batches if wrong else 0.0) if stays else 100 * wrong * RAW_MIN,
+        raw_min=(BATCH_MIN * batches(casts) if wrong else 0.0) if stays else 100 * wrong * RAW_MIN,
         finished_min=100 * wrong * FINISHED_MIN,
     )

@@ -33,6 +33,9 @@ BEHAVIOURS: tuple[Behaviour, ...] = (
 # fmt: on
 BY_BEHAVIOUR = {row.slug: row for row in BEHAVIOURS}
 
+SHIFTS: dict[str, float] = {"cooler": 15.0, "none": 0.0, "warmer": -15.0}
+"""Mireds that a standing shift lays over what is found: three steps of five, as most dials have them (an estimate)."""
+
 COLOURED = 0.3
 """Saturation at which a place counts for a third: what is coloured says little of the light."""
 
@@ -40,6 +43,15 @@ MOST_TINT = 12.0
 """Thousandths of Duv to which it corrects from green to magenta."""
 
 ROUNDS = 4
+
+
+def shifted(white: tuple[float, float], mired: float) -> tuple[float, float]:
+    """A white so many mireds from it: under 0 the picture is warmer.
+
+    >>> round(shifted((5000.0, 1.0), SHIFTS["warmer"])[0])
+    5405
+    """
+    return 1e6 / (1e6 / white[0] + mired), white[1]
 
 
 def found_white(numbers: NDArray[np.float32], behaviour: str, full: float = np.inf) -> tuple[float, float]:

@@ -163,6 +163,7 @@ class WhiteOnSceneOut(BaseModel):
     tint: float
     tints: list[TintOut]
     fixed: bool
+    shift: float
     by_hand: bool
     raw: bool
     finished: bool
@@ -369,6 +370,7 @@ def white_on(asked: WhiteIn, theirs: Theirs) -> WhiteOnSceneOut:
         tint=white[1],
         tints=_tints(situation),
         fixed=not shot.automatic,
+        shift=shot.shift if shot.automatic else 0.0,
         by_hand=bool(made.hand),
         raw=of.setup.facts["raw"] > 0,
         finished=of.setup.facts["rendered"] > 0,
@@ -427,7 +429,8 @@ def words_of(out: WhiteOnSceneOut) -> list[str]:
     off = (
         "neutral" if abs(key.apart) < ALIKE_MIRED else f"{abs(key.apart):.0f} mired {'warmer' if key.apart > 0 else 'colder'} than neutral"
     )
-    how = "" if out.fixed else f"{out.label} finds {out.kelvin:.0f} K on this frame, and looks anew at the next. "
+    shifts = f", shifted {abs(out.shift):.0f} mired {'warmer' if out.shift < 0 else 'cooler'} by its standing shift" if out.shift else ""
+    how = "" if out.fixed else f"{out.label} comes to {out.kelvin:.0f} K on this frame{shifts}, and looks anew at the next. "
     lines.append(f"{how}Grey comes out {off} in the {key.name}, skin {off_in_words(key.skin)} off: {key.skin_seen}.")
     if out.keeps is not None and 0.02 < out.keeps < 1.02:
         lines.append(f"{out.keeps:.0%} of the light's own colour is kept.")

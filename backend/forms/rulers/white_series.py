@@ -3,15 +3,31 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from typing import Literal
 
 from pydantic import BaseModel
 
 from craft.decisions.numbers import DAYLIGHT_KELVIN
-from craft.render.white_series import MIRED_A_STOP, Way, ways_over
+from craft.render.white_series import COURSES, MIRED_A_STOP, Way, lights_over, ways_over
 from craft.white.automatic import BEHAVIOURS, BY_BEHAVIOUR
 from forms.rehearsal_form import RehearseIn, Theirs
 from forms.rulers.asked import asked_of
 from forms.rulers.white import ALIKE_MIRED, off_in_words, offers
+
+CourseName = Literal["as_it_swings", "dusk", "rooms"]
+
+
+class WhiteSeriesIn(RehearseIn):
+    """A situation whose series is looked at, and how its light goes on."""
+
+    course: CourseName = "as_it_swings"
+
+
+class CourseOut(BaseModel):
+    """How light may go on over a series."""
+
+    slug: CourseName
+    label: str
 
 
 class WayOverOut(BaseModel):
@@ -34,11 +50,13 @@ class WhiteSeriesOut(BaseModel):
 
     drift: float
     pictures: float
+    courses: list[CourseOut]
+    course: CourseName
     ways: list[WayOverOut]
     words: list[str]
 
 
-def series_of_white(asked: RehearseIn, theirs: Theirs) -> WhiteSeriesOut:
+def series_of_white(asked: WhiteSeriesIn, theirs: Theirs) -> WhiteSeriesOut:
     """What each way of setting white makes of a series of a situation.
 
     Raises
@@ -54,7 +72,8 @@ def series_of_white(asked: RehearseIn, theirs: Theirs) -> WhiteSeriesOut:
     fixed = [] if shot.automatic else [("set", "as set", shot.white_k, shot.white_tint)]
     if offers(body, "daylight") and mode != "daylight":
         fixed.append(("daylight", "by daylight", DAYLIGHT_KELVIN, 0.0))
-    ways = ways_over(shot, drift, automatic, fixed)
+    lights = lights_over(shot, drift, asked.course)
+    ways = ways_over(shot, lights, automatic, fixed)
     kept, finished, pictures = setup.facts["raw"] > 0, setup.facts["rendered"] > 0, setup.facts["pictures"]
 
     def raws(way: Way) -> float:
@@ -80,10 +99,19 @@ def series_of_white(asked: RehearseIn, theirs: Theirs) -> WhiteSeriesOut:
         )
         for way in ways
     ]
-    said = "the light keeps its colour" if drift < ALIKE_MIRED else f"the light moves {drift:.0f} mired with its swing"
+    moved = max(1e6 / light.kelvin for light in lights) - min(1e6 / light.kelvin for light in lights)
+    how = {"as_it_swings": "with its swing", "dusk": "into dusk", "rooms": "from room to room"}[asked.course]
+    said = "the light keeps its colour" if moved < ALIKE_MIRED else f"the light moves {moved:.0f} mired {how}"
     kept_as = "finished files and raws" if finished and kept else "finished files" if finished else "raws"
     lines = [
         f"Twelve frames, each framed a little otherwise, while {said}.",
         f"Least work for {pictures:.0f} {kept_as}: {best.label}, about {minutes(best):.0f} min; skin {off_in_words(best.mean)} off at the mean, {off_in_words(max(best.deltas))} at the worst.",
     ]
-    return WhiteSeriesOut(drift=drift, pictures=pictures, ways=rows, words=lines)
+    return WhiteSeriesOut(
+        drift=moved,
+        pictures=pictures,
+        courses=[CourseOut.model_validate({"slug": one.slug, "label": one.label}) for one in COURSES],
+        course=asked.course,
+        ways=rows,
+        words=lines,
+    )

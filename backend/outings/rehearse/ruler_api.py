@@ -33,7 +33,7 @@ from forms.rulers.white_beside import (
     nearer,
     whites_beside,
 )
-from forms.rulers.white_series import WhiteSeriesOut, series_of_white
+from forms.rulers.white_series import WhiteSeriesIn, WhiteSeriesOut, series_of_white
 from outings.bench.actions import in_full, theirs_of
 from outings.rehearse.actions import column_token, drawn_strip, etag, strip_token, token_of
 from outings.rehearse.api import jpeg
@@ -106,7 +106,7 @@ def whites(request: HttpRequest, asked: WhitesIn) -> list[BesideOut]:
 
 @router.post("/rehearse/white/series", response=WhiteSeriesOut)
 @stateless
-def white_series(request: HttpRequest, asked: RehearseIn) -> HttpResponse:
+def white_series(request: HttpRequest, asked: WhiteSeriesIn) -> HttpResponse:
     """What each way of setting white makes of a series of a situation, and the minutes it costs. Stateless."""
     return as_json(series_of_white(asked, theirs_of(request.user)))
 

@@ -102,6 +102,12 @@ class Whites(OnScene):
             found[mode] = told["kelvin"]
         self.assertLess(found["automatic_neutral"], found["automatic"])
         self.assertLess(found["automatic"], found["automatic_warm"])
+        for shift, mired in (("warmer", -15.0), ("cooler", 15.0)):
+            told = self.ask("white", change={**CANDLES, "settings": {"white_mode": "automatic", "white_shift": shift}})
+            self.assertAlmostEqual(1e6 / told["kelvin"] - 1e6 / found["automatic"], mired, delta=0.1)
+            self.assertIn(f"shifted 15 mired {shift}", told["words"][0])
+            still = self.ask("white", change={"settings": {"white_mode": "kelvin", "white_kelvin": 4000.0, "white_shift": shift}})
+            self.assertEqual((still["kelvin"], still["shift"]), (4000.0, 0.0))
 
     def test_two_lights_have_a_compromise_and_a_filter_that_would_make_them_one(self) -> None:
         told = self.ask("white", scene="hall", change=LAMPS)
@@ -151,6 +157,21 @@ class Whites(OnScene):
                 self.assertAlmostEqual(way["mean"], sum(way["deltas"]) / 12, places=6)
                 self.assertEqual(way["worst"], max(way["deltas"]))
             self.assertLessEqual(sum(way["as_set"] for way in told["ways"]), 1)
+
+    def test_into_dusk_and_through_rooms_what_stays_is_left_behind_by_as_much_as_the_light_moves(self) -> None:
+        one = {"settings": {"white_mode": "kelvin", "white_kelvin": 5500.0}}
+        told = {course: self.ask("white/series", TITLES[0], change=one, course=course) for course in ("as_it_swings", "dusk", "rooms")}
+        self.assertAlmostEqual(told["dusk"]["drift"], 1e6 / 6000 - 1e6 / 9500, delta=0.1)
+        self.assertGreater(told["rooms"]["drift"], 1e6 / 2800 - 1e6 / 6000 - 0.1)
+        for course, found in told.items():
+            ways = {way["slug"]: way for way in found["ways"]}
+            self.assertEqual((found["course"], len(ways["set"]["deltas"])), (course, 12))
+            self.assertIn("mired" if found["drift"] >= 3 else "keeps its colour", found["words"][0])
+        rooms = next(way for way in told["rooms"]["ways"] if way["slug"] == "set")
+        once = next(way for way in told["dusk"]["ways"] if way["slug"] == "measured")["deltas"]
+        self.assertEqual(once, sorted(once), "what was measured at the first frame is left further and further behind")
+        self.assertEqual([len(set(rooms["deltas"][k : k + 4])) for k in (0, 4, 8)], [1, 1, 1])
+        self.assertGreater(rooms["worst"], 3 * min(rooms["deltas"]))
 
     def test_a_cast_of_a_test_frame_is_answered_the_other_way_round(self) -> None:
         told = self.ask("white", change={"settings": {"white_mode": "kelvin", "white_kelvin": 5000.0}})

@@ -82,6 +82,7 @@ BODIES_SENT: dict[str, Any] = {
     "CardIn": {"situation": ASKED, "places": [{"x": 0.5, "y": 0.8}]},
     "NearerIn": {"situation": ASKED},
     "FollowingIn": {"situation": ASKED, "burst": 2},
+    "WhiteSeriesIn": {"situation": ASKED, "course": "rooms"},
     "KeepIn": {"name": "one"},
     "NameIn": {"name": "another"},
     "TogetherIn": {"name": "a set"},

@@ -7540,6 +7540,8 @@ export interface components {
             tints: components["schemas"]["TintOut"][];
             /** Fixed */
             fixed: boolean;
+            /** Shift */
+            shift: number;
             /** By Hand */
             by_hand: boolean;
             /** Raw */
@@ -7655,6 +7657,19 @@ export interface components {
             tint?: number | null;
         };
         /**
+         * CourseOut
+         * @description How light may go on over a series.
+         */
+        CourseOut: {
+            /**
+             * Slug
+             * @enum {string}
+             */
+            slug: "as_it_swings" | "dusk" | "rooms";
+            /** Label */
+            label: string;
+        };
+        /**
          * WayOverOut
          * @description A way of setting white over a series; deltas: of skin, frame by frame; raw_min, finished_min: at the desk for the pictures of the outing.
          */
@@ -7689,10 +7704,40 @@ export interface components {
             drift: number;
             /** Pictures */
             pictures: number;
+            /** Courses */
+            courses: components["schemas"]["CourseOut"][];
+            /**
+             * Course
+             * @enum {string}
+             */
+            course: "as_it_swings" | "dusk" | "rooms";
             /** Ways */
             ways: components["schemas"]["WayOverOut"][];
             /** Words */
             words: string[];
+        };
+        /**
+         * WhiteSeriesIn
+         * @description A situation whose series is looked at, and how its light goes on.
+         */
+        WhiteSeriesIn: {
+            /** Situation */
+            situation: components["schemas"]["SituationForm"] | components["schemas"]["SituationNow"];
+            /** Scene */
+            scene?: string | null;
+            /** Own */
+            own?: number | null;
+            /**
+             * Seed
+             * @default 1
+             */
+            seed?: number;
+            /**
+             * Course
+             * @default as_it_swings
+             * @enum {string}
+             */
+            course?: "as_it_swings" | "dusk" | "rooms";
         };
         /**
          * EndsOut
@@ -17515,7 +17560,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["RehearseIn"];
+                "application/json": components["schemas"]["WhiteSeriesIn"];
             };
         };
         responses: {

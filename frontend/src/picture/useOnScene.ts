@@ -71,8 +71,14 @@ export const useMeasured = (of: Held, places: Ref<{ x: number; y: number }[]>) =
     () => ({ places: places.value }),
   );
 /** White over a series, by each way of setting it. */
-export const useWhiteSeries = (of: Held) =>
-  useOnScene("white series", (body, signal) => take(client.POST("/api/rehearse/white/series", { body, signal })), of);
+export const useWhiteSeries = (of: Held, course: Ref<Schemas["WhiteSeriesIn"]["course"]>) =>
+  useOnScene(
+    "white series",
+    (body: Schemas["WhiteSeriesIn"], signal) => take(client.POST("/api/rehearse/white/series", { body, signal })),
+    of,
+    PAUSE_MS,
+    () => ({ course: course.value }),
+  );
 /** What is sharp from where to where, and what stands where. */
 export const useDistance = (of: Held) =>
   useOnScene("distance", (body, signal) => take(client.POST("/api/rehearse/distance", { body, signal })), of, 0);

@@ -152,7 +152,7 @@ const part = (share: number | null): string => (share === null ? "" : `${Math.ro
 
     <details v-if="series" class="fold">
       <summary>Over a series</summary>
-      <WhiteSeries :found="series" />
+      <WhiteSeries :found="series" @course="white.along" />
     </details>
 
     <h3>A test frame</h3>

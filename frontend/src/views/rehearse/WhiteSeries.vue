@@ -3,6 +3,7 @@ import type { Schemas } from "@/api/client";
 
 /** Skin in twelve frames by each way of setting white: how far it is off, a bar a frame, and what that costs at the desk. */
 defineProps<{ found: Schemas["WhiteSeriesOut"] }>();
+const emit = defineEmits<{ course: [course: Schemas["WhiteSeriesOut"]["course"]] }>();
 const HIGH = 28;
 const MOST = 20;
 const bar = (delta: number): number => (Math.min(delta, MOST) / MOST) * HIGH;
@@ -11,6 +12,17 @@ const minutes = (value: number): string => (value < 0.5 ? "none" : `${Math.round
 </script>
 
 <template>
+  <p class="tools" role="group" aria-label="how the light goes on">
+    <button
+      v-for="one in found.courses"
+      :key="one.slug"
+      class="plain"
+      :aria-pressed="one.slug === found.course"
+      @click="emit('course', one.slug)"
+    >
+      {{ one.label }}
+    </button>
+  </p>
   <p v-for="line in found.words" :key="line" class="reason">{{ line }}</p>
   <table>
     <thead>
@@ -54,6 +66,19 @@ const minutes = (value: number): string => (value < 0.5 ? "none" : `${Math.round
 </template>
 
 <style scoped>
+.tools {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 14px;
+}
+.plain {
+  min-height: 28px;
+  text-decoration: underline;
+  text-underline-offset: 4px;
+}
+.plain[aria-pressed="true"] {
+  font-weight: 640;
+}
 table {
   width: 100%;
   border-collapse: collapse;

@@ -1,5 +1,5 @@
 import { computed, ref, watch, type Ref } from "vue";
-import type { Situation } from "@/api/client";
+import type { Schemas, Situation } from "@/api/client";
 import type { Held } from "@/picture/useOnScene";
 import { useMeasured, useNearer, useWhite as useRuler, useWhites, useWhiteSeries } from "@/picture/useOnScene";
 
@@ -25,7 +25,8 @@ export function useWhite(held: Held, on: Ref<boolean>, change: (edit: (d: Situat
     only(() => steps.value.length > 0),
     steps,
   );
-  const { answer: series } = useWhiteSeries(only());
+  const course = ref<Schemas["WhiteSeriesIn"]["course"]>("as_it_swings");
+  const { answer: series } = useWhiteSeries(only(), course);
   const measuring = ref(false);
   const places = ref<Place[]>([]);
   const { answer: measured, wrong: unmeasured } = useMeasured(
@@ -53,6 +54,7 @@ export function useWhite(held: Held, on: Ref<boolean>, change: (edit: (d: Situat
     wrong: computed(() => wrong.value || unmeasured.value),
     beside,
     series,
+    along: (one: Schemas["WhiteSeriesOut"]["course"]): void => void (course.value = one),
     matters,
     measuring,
     places,
