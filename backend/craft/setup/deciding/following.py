@@ -195,7 +195,7 @@ def simulate(course: Course) -> Course:
     if found.once.surely_better() and _may_find_once(course, taken):
         single = replace(taken, school=_once_of(taken), value=_once_of(taken).value, computed=True)
         return course.follow(None).take(single).tell(of_following(True, None, found))
-    way = _nearest_as_good(found, pursuit.way, presets)
+    way = _nearest_as_good(found, pursuit.way, presets, course.situation.body.traits)
     _, preset = preset_words(way.values, course.situation.body.traits)
     why = {setting: _compared(found, setting, way, pursuit.practice) for setting in OF_WAY[1:]} | {LIST: _listed(found)}
     why |= {setting: f"{why[setting]} {preset}".strip() for setting in SCALED}
@@ -243,13 +243,20 @@ def _beside_once(course: Course) -> Searched:
     return searched(_chase(course), everything)
 
 
-def _nearest_as_good(found: Searched, practice: Way, presets: tuple[tuple[str, str, str], ...]) -> Way:
-    """Of the ways that are as good as the best, one that the body has under a name and that lies no more than a step beside what photographers
+def _apart(setting: str, one: str, other: str, traits: Traits) -> int:
+    """Steps between two values, of the body where it has some."""
+    if setting in traits.scales:
+        return abs(traits.scales[setting].step_of(setting, one) - traits.scales[setting].step_of(setting, other))
+    return abs(values_of(setting).index(one) - values_of(setting).index(other))
+
+
+def _nearest_as_good(found: Searched, practice: Way, presets: tuple[tuple[str, str, str], ...], traits: Traits) -> Way:
+    """Of the ways that are as good as the best, one that the body has under a name and that lies no more than a step of it beside what photographers
     set; then the one that changes the least of that."""
 
     def away(way: Way) -> tuple[bool, int, int]:
         changed = sum(way.values[setting] != practice.values[setting] for setting in OF_WAY) + (way.looks != practice.looks)
-        steps = [abs(values_of(slug).index(way.values[slug]) - values_of(slug).index(practice.values[slug])) for slug in SCALED]
+        steps = [_apart(slug, way.values[slug], practice.values[slug], traits) for slug in SCALED]
         named = (way.hold, way.path, way.switching) in presets and max(steps) <= 1
         return not named, changed, sum(steps)
 

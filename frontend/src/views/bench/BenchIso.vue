@@ -30,7 +30,9 @@ const y = (snr: number): number => {
 };
 const line = (of: "tone" | "shadow"): string =>
   rows.value.map((row, k) => `${k ? "L" : "M"}${x(row.iso).toFixed(1)} ${y(row[of]).toFixed(1)}`).join("");
-const whole = computed(() => rows.value.filter((_, k) => k % Math.max(1, Math.round(rows.value.length / 9)) === 0));
+const whole = computed(() =>
+  rows.value.filter((row, k) => k % Math.max(1, Math.round(rows.value.length / 9)) === 0 && x(row.iso) < WIDE - 26),
+);
 /** The row that is read off, by pointer or arrows. */
 const at = ref<number | null>(null);
 const read = computed(() => {
@@ -120,14 +122,7 @@ async function keep(iso: number): Promise<void> {
           <path :d="`M${LEFT} ${y(value)}H${WIDE}`" class="grid" />
           <text x="0" :y="y(value) + 4" class="second">{{ value }}</text>
         </g>
-        <text
-          v-for="row in whole"
-          :key="row.iso"
-          :x="x(row.iso)"
-          :y="HIGH - BELOW + 16"
-          :text-anchor="x(row.iso) > WIDE - 30 ? 'end' : 'middle'"
-          class="second"
-        >
+        <text v-for="row in whole" :key="row.iso" :x="x(row.iso)" :y="HIGH - BELOW + 16" text-anchor="middle" class="second">
           {{ row.label }}
         </text>
         <path :d="`M${LEFT} ${y(told.bar)}H${WIDE}`" class="bar" />
@@ -147,9 +142,8 @@ async function keep(iso: number): Promise<void> {
       <div>
         <p class="reason" role="status">
           <b>ISO {{ read.label }}</b
-          >: mid-tone {{ snr(read.tone) }} to 1 ({{ snr(told.bar) }} is asked), shadow {{ snr(read.shadow) }} to 1 ({{
-            snr(told.shadow_bar)
-          }}).
+          >, exposed as metered: mid-tone {{ snr(read.tone) }} to 1 ({{ snr(told.bar) }} is asked), shadow
+          {{ snr(read.shadow) }} to 1 ({{ snr(told.shadow_bar) }}).
           <button v-if="read.iso !== told.ceiling" class="plain" @click="emit('ceiling', read.iso)">ceiling here</button>
         </p>
         <p v-if="!hidden" class="patches">
