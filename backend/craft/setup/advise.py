@@ -28,7 +28,8 @@ from craft.scales.series import Dial, label, printed, value_of
 from craft.scene.imaged import hand_speed, image_speed
 from craft.scene.situation import Situation
 from craft.setup.course import Course
-from craft.setup.deciding.following import area_of, areas_that_do, detection_of, preset_words, priority_of
+from craft.setup.deciding.following import area_of, areas_that_do, detection_of, priority_of
+from craft.setup.deciding.own_values import preset_words
 from craft.setup.deciding.ranging import on_the_scale
 from craft.setup.saying.cautions import cautions_for
 from craft.setup.saying.notes import darker_words, notes_for

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
 from dataclasses import replace
 
 from craft.decisions.choice import By, Choice
@@ -12,10 +11,11 @@ from craft.decisions.schools.focus import FOCUS
 from craft.focus.chase import Chase, chase_of
 from craft.focus.search import Offered, Searched, searched
 from craft.focus.ways import AREA, BY_AREA, HOLD, OF_WAY, PATH, PRIORITIES, PRIORITY, SWITCHING, Way
-from craft.kit.own_steps import SCALED, nearest_preset, values_of
+from craft.kit.own_steps import SCALED, nearest_preset
 from craft.kit.traits import Traits
 from craft.scene.situation import Situation
 from craft.setup.course import Course
+from craft.setup.deciding.own_values import Together, apart, listed_in_words, offered, on_scale, preset_words, presets_of, scaled, together
 from craft.setup.pursuit import Pursuit
 from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.terms import Area, Detection, FocusMode, Priority
@@ -84,63 +84,6 @@ def detection_of(course: Course, mode: FocusMode) -> tuple[Detection, bool]:
     return (course.situation.subject.detection if sees else Detection.OFF), False
 
 
-def _offered(course: Course, setting: str, usual: tuple[str, ...]) -> tuple[str, ...]:
-    """Values of a setting that are to choose from: the one set by hand, else what the body has of them."""
-    situation, default = course.situation, (str(BY_SLUG[setting].default),)
-    hand = situation.settings.get(setting)
-    if hand in usual:
-        return (str(hand),)
-    if setting in situation.body.traits.absent or (setting == SWITCHING and setting not in situation.body.traits.scales):
-        return default
-    said = situation.offered.get(setting)
-    return tuple(value for value in usual if said is None or value in said) or usual[:1]
-
-
-def _scaled(course: Course) -> dict[str, tuple[str, ...]]:
-    """Values of each setting that is a scale, as they are to choose from."""
-    return {setting: _offered(course, setting, values_of(setting)) for setting in SCALED}
-
-
-def _presets(course: Course) -> tuple[tuple[str, str, str], ...]:
-    """Hold, path and switching of each preset, where nobody set one of them by hand."""
-    traits, hand = course.situation.body.traits, course.situation.settings
-    if any(setting in hand for setting in SCALED):
-        return ()
-    usual = {setting: str(BY_SLUG[setting].default) for setting in SCALED}
-    return tuple(dict.fromkeys(_together({**usual, **preset.values(traits.scales)}) for preset in traits.presets))
-
-
-def _together(values: Mapping[str, str]) -> tuple[str, str, str]:
-    return values[HOLD], values[PATH], values[SWITCHING]
-
-
-def preset_words(values: Mapping[str, str], traits: Traits) -> tuple[str, str]:
-    """The preset of a body that these values are, empty where they are none, and the one that comes nearest in words.
-
-    >>> preset_words({"tracking_hold": "long"}, BODY.traits)
-    ('', '')
-    """
-    scaled = {setting: values[setting] for setting in traits.scales if setting in values}
-    found = nearest_preset(scaled, traits.scales, traits.presets)
-    if found is None:
-        return "", ""
-    preset, off = found
-    if not off:
-        return preset.name, f"The preset “{preset.name}” is this."
-    apart = [
-        f"{BY_SLUG[slug].label} at {traits.scales[slug].shown(preset.steps[slug])} where {traits.scales[slug].printed(slug, value)} is wanted"
-        for slug, value in scaled.items()
-        if slug in preset.steps and preset.steps[slug] != traits.scales[slug].step_of(slug, value)
-    ]
-    return "", f"The preset “{preset.name}” comes nearest: {_and(apart)}."
-
-
-def _on_scale(setting: str, value: str, offered: tuple[str, ...]) -> str:
-    """The value of those offered that is nearest to the wanted one along its scale."""
-    there = values_of(setting)
-    return min(offered, key=lambda one: abs(there.index(one) - there.index(value)))
-
-
 def practise(course: Course) -> Course:
     """Follow as photographers of such work do.
 
@@ -159,16 +102,16 @@ def _practice(course: Course) -> Pursuit | None:
         return None
     priority, _ = priority_of(course, mode)
     values, why = {}, {}
-    open_to = _scaled(course)
+    open_to = scaled(course)
     for setting in (HOLD, PATH):
         wanted, why[setting] = practised(setting, facts)
-        values[setting] = _on_scale(setting, wanted, open_to[setting])
-    values[SWITCHING] = _on_scale(SWITCHING, str(BY_SLUG[SWITCHING].default), open_to[SWITCHING])
-    traits, there = situation.body.traits, _together(values)
-    presets = _presets(course) if traits.presets_only else ()
+        values[setting] = on_scale(setting, wanted, open_to[setting])
+    values[SWITCHING] = on_scale(SWITCHING, str(BY_SLUG[SWITCHING].default), open_to[SWITCHING])
+    traits, there = situation.body.traits, together(values)
+    presets = presets_of(course) if traits.presets_only else ()
     if presets and there not in presets:
         found = nearest_preset({setting: values[setting] for setting in traits.scales}, traits.scales, traits.presets)
-        there = _together({**values, **found[0].values(traits.scales)}) if found else there
+        there = together({**values, **found[0].values(traits.scales)}) if found else there
     hold, path, goes = there
     way = Way(area.value, hold, path, priority.value, detection_of(course, mode)[0] is not Detection.OFF, goes)
     return Pursuit(way, why, way)
@@ -189,8 +132,8 @@ def simulate(course: Course) -> Course:
         once = _is_found_once(course)
         return course.follow(None).tell(of_following(once, None, _beside_once(course) if once else None))
     chase = _chase(course)
-    presets = _presets(course)
-    by_name = (pursuit.way.together(*together) for together in presets)
+    presets = presets_of(course)
+    by_name = (pursuit.way.together(*preset) for preset in presets)
     found = searched(chase, _open(course, pursuit.way, taken), (pursuit.way, *by_name))
     if found.once.surely_better() and _may_find_once(course, taken):
         single = replace(taken, school=_once_of(taken), value=_once_of(taken).value, computed=True)
@@ -232,31 +175,24 @@ def _beside_once(course: Course) -> Searched:
     """What following would come to, where focus is found once."""
     areas = tuple(area for area in areas_of(course.situation) if area in BY_AREA)
     looks = detection_of(course, FocusMode.CONTINUOUS)[0] is not Detection.OFF
-    open_to = _scaled(course)
+    open_to = scaled(course)
     everything = Offered(
         areas,
         open_to[HOLD],
         open_to[PATH],
         looks=(True, False) if looks else (False,),
-        presets=_presets(course) if course.situation.body.traits.presets_only else (),
+        presets=presets_of(course) if course.situation.body.traits.presets_only else (),
     )
     return searched(_chase(course), everything)
 
 
-def _apart(setting: str, one: str, other: str, traits: Traits) -> int:
-    """Steps between two values, of the body where it has some."""
-    if setting in traits.scales:
-        return abs(traits.scales[setting].step_of(setting, one) - traits.scales[setting].step_of(setting, other))
-    return abs(values_of(setting).index(one) - values_of(setting).index(other))
-
-
-def _nearest_as_good(found: Searched, practice: Way, presets: tuple[tuple[str, str, str], ...], traits: Traits) -> Way:
+def _nearest_as_good(found: Searched, practice: Way, presets: tuple[Together, ...], traits: Traits) -> Way:
     """Of the ways that are as good as the best, one that the body has under a name and that lies no more than a step of it beside what photographers
     set; then the one that changes the least of that."""
 
     def away(way: Way) -> tuple[bool, int, int]:
         changed = sum(way.values[setting] != practice.values[setting] for setting in OF_WAY) + (way.looks != practice.looks)
-        steps = [_apart(slug, way.values[slug], practice.values[slug], traits) for slug in SCALED]
+        steps = [apart(slug, way.values[slug], practice.values[slug], traits) for slug in SCALED]
         named = (way.hold, way.path, way.switching) in presets and max(steps) <= 1
         return not named, changed, sum(steps)
 
@@ -270,8 +206,8 @@ def _open(course: Course, way: Way, taken: Choice) -> Offered:
     said = course.situation.body.offered.get("focus_area")
     areas = tuple(area for area in areas_of(course.situation) if area in BY_AREA and (said is None or area in said))
     _, own = priority_of(course, mode)
-    priorities = (way.priority,) if own else _offered(course, PRIORITY, tuple(PRIORITIES))
-    open_to = _scaled(course)
+    priorities = (way.priority,) if own else offered(course, PRIORITY, tuple(PRIORITIES))
+    open_to = scaled(course)
     return Offered(
         areas=(way.area,) if bound or mode is FocusMode.AUTOMATIC or not areas else areas,
         holds=open_to[HOLD],
@@ -279,7 +215,7 @@ def _open(course: Course, way: Way, taken: Choice) -> Offered:
         priorities=priorities,
         looks=(True, False) if way.looks and not detection_of(course, mode)[1] else (way.looks,),
         switching=open_to[SWITCHING],
-        presets=_presets(course) if course.situation.body.traits.presets_only else (),
+        presets=presets_of(course) if course.situation.body.traits.presets_only else (),
     )
 
 
@@ -301,12 +237,9 @@ def areas_that_do(found: Searched | None) -> tuple[str, ...]:
 
 def _listed(found: Searched) -> str:
     areas = areas_that_do(found)
-    return f"Here {_and([say_value(BY_SLUG[AREA], area) for area in areas])} {'does' if len(areas) == 1 else 'do'}, by simulation."
-
-
-def _and(words: Sequence[str]) -> str:
-    """Words with commas, and the last with an and."""
-    return " and ".join((", ".join(words[:-1]), words[-1])) if len(words) > 1 else words[0]
+    return (
+        f"Here {listed_in_words([say_value(BY_SLUG[AREA], area) for area in areas])} {'does' if len(areas) == 1 else 'do'}, by simulation."
+    )
 
 
 def _compared(found: Searched, setting: str, way: Way, practice: Way) -> str:
