@@ -12,6 +12,9 @@ At = tuple[float, float]
 
 FEWEST, MOST = 2, 40
 
+SAME_M = 1e-9
+"""Nearer than this two points are one."""
+
 
 @dataclass(frozen=True, slots=True)
 class Thing:
@@ -37,8 +40,8 @@ class Plan:
             if along <= 0:
                 raise CraftError(f"{along:g} m lies behind the camera: a way lies before it", ("way", k))
         for k, (one, other) in enumerate(zip(self.way, self.way[1:], strict=False)):
-            if math.dist(one, other) < 1e-3:
-                raise CraftError("this point is the one before it: points a centimetre apart and more are accepted", ("way", k + 1))
+            if math.dist(one, other) < SAME_M:
+                raise CraftError("this point is the one before it: another place is accepted", ("way", k + 1))
         for k, thing in enumerate(self.things):
             if thing.at[1] <= 0:
                 raise CraftError(f"{thing.at[1]:g} m lies behind the camera: it would be seen by nobody", ("things", k))

@@ -200,6 +200,10 @@ def following_of(asked: FollowingIn, theirs: Theirs) -> FollowingOut:
     )
 
 
+LEAST_PACE_M_S = 0.02
+"""Slower than this no way is drawn: it would be a dot."""
+
+
 def _plan(situation: Situation, chase: Chase) -> PlanOut:
     """The way as it was drawn, else straight on for as long as a burst lasts."""
     drawn = situation.motion.plan
@@ -208,7 +212,8 @@ def _plan(situation: Situation, chase: Chase) -> PlanOut:
     else:
         half = BURST_S / 2
         ends = ((chase.across_m_s * t, max(chase.distance_m - chase.toward_m_s * t, 0.1)) for t in (-half, half))
-        plan = Plan(tuple(ends)) if chase.across_m_s or chase.toward_m_s else Plan(((-0.5, chase.distance_m), (0.5, chase.distance_m)))
+        here = (-0.5, chase.distance_m), (0.5, chase.distance_m)
+        plan = Plan(tuple(ends) if math.hypot(chase.across_m_s, chase.toward_m_s) > LEAST_PACE_M_S else here)
     return PlanOut(
         drawn=drawn is not None,
         way=[OnPlanOut(x_m=round(x, 2), y_m=round(y, 2)) for x, y in plan.way],
