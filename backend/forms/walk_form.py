@@ -132,7 +132,10 @@ def walk_form(
     words = {entry.setting: entry.values for entry in dialect.entries}
 
     def said(slug: str, value: Value) -> str:
-        told = in_own_words(BY_SLUG[slug], value, words[slug], traits.scales)
+        return in_own_words(BY_SLUG[slug], value, words[slug], traits.scales)
+
+    def to_set(slug: str, value: Value) -> str:
+        told = said(slug, value)
         return f"{told}: {areas}" if areas and (slug, value) == ("area_list", "those_used") else told
 
     return WalkOut(
@@ -145,7 +148,7 @@ def walk_form(
                 menu=list(step.menu),
                 before=None if step.before is None else said(step.setting, step.before),
                 value=step.value,
-                shown=said(step.setting, step.value),
+                shown=to_set(step.setting, step.value),
                 presses=step.presses,
                 through=step.through,
             )
