@@ -116,7 +116,7 @@ def _context(card: CardSnapshot, sheet: str) -> dict[str, Any]:
             *((DECISIONS[name].label, values.get(name, made[name].label)) for name in ORDER),
         ],
         "zone": _zone(setup.zone),
-        "gives": [(c.words, c.gave_stops) for c in setup.concessions],
+        "gives": [(c.words, c.gave_stops, c.comfortable) for c in setup.concessions],
         "answers": card.answers,
         "font": font(),
         "themes": themes(),

@@ -63,12 +63,13 @@ class ExposureOut(Group):
 
 
 class IsoLimitsOut(Group):
-    """Automatic ISO and its limits."""
+    """Automatic ISO and its limits; comfort: the highest at which mid-tone and shadow keep their bars, null on cards made before it was told."""
 
     automatic: bool
     floor: float
     ceiling: float
     slowest_shutter_s: float | None
+    comfort: float | None = None
 
 
 class SpotReadingOut(Group):
@@ -204,7 +205,7 @@ class DriveOut(Group):
 class ConcessionOut(Group):
     """A rung: what was asked of it, what it gave, what is left, and how it is called.
 
-    up_to_stops null without ``to`` is the dial's end; limit_stops, left_stops null: no end; asked: it is on the list, and was not put before it.
+    up_to_stops null without ``to`` is the dial's end; limit_stops, left_stops null: no end; asked: it is on the list, and was not put before it; comfortable: the ISO given is within what this body bears.
     """
 
     intent: Intent
@@ -215,6 +216,7 @@ class ConcessionOut(Group):
     limit_stops: float | None
     left_stops: float | None
     words: str
+    comfortable: bool = False
 
 
 class BindingOut(Group):

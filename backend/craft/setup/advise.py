@@ -50,7 +50,7 @@ from craft.setup.setup import (
     TakenForGranted,
     WhiteBalance,
 )
-from craft.setup.solving.ladder import Ladder, binding_of, brightness, concessions_of, hands_off, holds_until, rows_of
+from craft.setup.solving.ladder import Automatics, Ladder, binding_of, brightness, concessions_of, hands_off, holds_until, rows_of
 from craft.setup.solving.plan import Plan, let_go, whole_dials
 from craft.setup.steps import decided
 from craft.setup.zone import zone_of
@@ -105,7 +105,7 @@ def _setup(course: Course) -> Setup:
     return Setup(
         exposure=_exposure(course),
         shutter_type=plan.shutter,
-        iso_limits=IsoLimits(auto.iso, facts["floor_iso"], facts["ceiling_iso"], facts["slowest_s"] if facts["slowest_used"] else None),
+        iso_limits=_limits(course, auto),
         metering=_metering(course),
         range=_range(course),
         bracketing=_bracketing(course),
@@ -160,6 +160,15 @@ def _exposure(course: Course) -> Exposure:
         darker_words=darker_words(plan, ladder, facts, course.taken[RANGE].by_hand),
         nd_stops=plan.nd,
         glass_stops=plan.filter.glass,
+    )
+
+
+def _limits(course: Course, auto: Automatics) -> IsoLimits:
+    facts, iso = course.told, course.planned.free.iso
+    comfortable = [k for k in iso.positions() if iso.stops_at(k) <= course.planned.asked.comfort + 1e-6]
+    slowest = facts["slowest_s"] if facts["slowest_used"] else None
+    return IsoLimits(
+        auto.iso, facts["floor_iso"], facts["ceiling_iso"], slowest, iso.printed_at(comfortable[-1] if comfortable else iso.first)
     )
 
 

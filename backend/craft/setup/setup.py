@@ -36,7 +36,8 @@ from craft.vocabulary.terms import (
 class Conceded:
     """One concession: what was asked of it (stops, None for the dial's end, or a named limit), what it gave, how far it may, None: no end.
 
-    asked: it is on the list, and not put before it because the frame is exposed to the right.
+    asked: it is on the list, and not put before it because the frame is exposed to the right; comfortable: ISO that was given for it is
+    within what this body bears at this output, so that nothing is lost by it.
     """
 
     intent: Intent
@@ -45,6 +46,7 @@ class Conceded:
     gave_stops: float
     limit_stops: float | None
     asked: bool
+    comfortable: bool = False
 
     @property
     def words(self) -> str:
@@ -140,12 +142,13 @@ class Neighbour(NamedTuple):
 
 @dataclass(frozen=True, slots=True)
 class IsoLimits:
-    """ISO limits as printed; slowest_shutter_s None when automatic ISO is off."""
+    """ISO limits as printed; slowest_shutter_s None when automatic ISO is off; comfort: the highest at which mid-tone and shadow keep their bars."""
 
     automatic: bool
     floor: float
     ceiling: float
     slowest_shutter_s: float | None
+    comfort: float
 
 
 @dataclass(frozen=True, slots=True)

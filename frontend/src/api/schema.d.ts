@@ -2957,7 +2957,7 @@ export interface components {
          * ConcessionOut
          * @description A rung: what was asked of it, what it gave, what is left, and how it is called.
          *
-         *     up_to_stops null without ``to`` is the dial's end; limit_stops, left_stops null: no end; asked: it is on the list, and was not put before it.
+         *     up_to_stops null without ``to`` is the dial's end; limit_stops, left_stops null: no end; asked: it is on the list, and was not put before it; comfortable: the ISO given is within what this body bears.
          */
         ConcessionOut: {
             intent: components["schemas"]["Intent"];
@@ -2974,6 +2974,11 @@ export interface components {
             left_stops: number | null;
             /** Words */
             words: string;
+            /**
+             * Comfortable
+             * @default false
+             */
+            comfortable?: boolean;
         };
         /**
          * DecisionOut
@@ -3188,7 +3193,7 @@ export interface components {
         Intent: "depth" | "separation" | "freeze" | "motion_blur" | "shake" | "noise" | "iso" | "brightness";
         /**
          * IsoLimitsOut
-         * @description Automatic ISO and its limits.
+         * @description Automatic ISO and its limits; comfort: the highest at which mid-tone and shadow keep their bars, null on cards made before it was told.
          */
         IsoLimitsOut: {
             /** Automatic */
@@ -3199,6 +3204,8 @@ export interface components {
             ceiling: number;
             /** Slowest Shutter S */
             slowest_shutter_s: number | null;
+            /** Comfort */
+            comfort?: number | null;
         };
         /**
          * LightOut

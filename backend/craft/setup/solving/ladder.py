@@ -182,6 +182,10 @@ def rows_of(ladder: Ladder, auto: Automatics) -> tuple[Level, ...]:
     return tuple(rows)
 
 
+OF_ISO = (Intent.ISO, Intent.NOISE)
+"""What gives by a higher ISO."""
+
+
 def concessions_of(ladder: Ladder) -> tuple[Conceded, ...]:
     """Per rung what it gives now and how far it may.
 
@@ -191,12 +195,15 @@ def concessions_of(ladder: Ladder) -> tuple[Conceded, ...]:
     plan, found = ladder.plan, ladder.found
     column = {weight.rung: k for k, weight in enumerate(found.weights) if weight.rung is not None}
     before = len(plan.rungs) - len(plan.situation.rungs)
+    bears = float(ladder.true_stops()[2][ladder.now]) <= plan.asked.comfort + 1e-6
     given = []
     for k, rung in enumerate(plan.rungs):
         gave = float(found.entries[ladder.now, column[k]]) if k in column else 0.0
         asked = plan.situation.rungs[k - before] if k >= before else None
         stops = asked.up_to_stops if asked else rung.share
-        given.append(Conceded(rung.intent, stops, rung.limit, gave, _share(plan, k), asked is not None))
+        given.append(
+            Conceded(rung.intent, stops, rung.limit, gave, _share(plan, k), asked is not None, bears and gave > 0 and rung.intent in OF_ISO)
+        )
     return tuple(given)
 
 

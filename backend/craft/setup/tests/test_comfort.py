@@ -11,7 +11,9 @@ from hypothesis import strategies as st
 from craft.exposure.comfort import comfort_of
 from craft.scene.light import Light
 from craft.scene.situation import Output, Person, Situation
+from craft.setup.advise import advise
 from craft.setup.tests.things import SENSOR, situation
+from craft.vocabulary.terms import Intent
 
 
 def shown(width_m: float = 0.4, size: float = 1.0, bar: float = 40.0, below: float = 4.0) -> Situation:
@@ -49,6 +51,19 @@ class Comfort(TestCase):
             self.assertEqual(found.ends, "least")
         else:
             self.assertEqual(found.ends, "tone" if beyond.tone < bar else "shadow")
+
+    def test_iso_that_was_given_is_called_comfortable_exactly_while_the_body_bears_it(self) -> None:
+        met = set()
+        for ev in (12.0, 9.0, 6.0, 4.0, 2.0, 0.0):
+            one = replace(shown(), light=Light(ev, below=4.0))
+            setup = advise(one)
+            self.assertEqual(setup.iso_limits.comfort, comfort_of(one).iso)
+            given = [c for c in setup.concessions if c.intent in (Intent.ISO, Intent.NOISE) and c.gave_stops > 0.01]
+            for rung in given:
+                self.assertEqual(rung.comfortable, setup.exposure.iso <= setup.iso_limits.comfort * 1.01)
+                met.add(rung.comfortable)
+            self.assertFalse(any(c.comfortable for c in setup.concessions if c not in given and c.gave_stops > 0.01))
+        self.assertEqual(met, {True, False})
 
     def test_ceilings_fall_with_smaller_sensors_larger_prints_and_higher_bars(self) -> None:
         for made in (

@@ -85,11 +85,14 @@ const { there, decided: decidedThere, lights, unseen } = useInLight(bench.answer
 const picture = computed(() => there.value?.frame ?? frame.value?.frame);
 
 const outing = computed(() => outings.value?.find((o) => o.id === bench.outing.value));
+/** ISO that is given costs nothing one sees as long as the body bears it. */
+const OF_ISO = new Set(["iso", "noise"]);
+const comfortable = computed(() => (ladder.value[now.value]?.iso ?? Infinity) <= (setup.value?.iso_limits.comfort ?? 0));
 const ledger = computed(() => {
   const gave = ladder.value[now.value]?.gave ?? {};
   return Object.entries(gave)
     .filter(([, v]) => v > 0.02)
-    .map(([intent, v]) => ({ name: names.intent(intent), stops: v }));
+    .map(([intent, v]) => ({ name: names.intent(intent), stops: v, fine: OF_ISO.has(intent) && comfortable.value }));
 });
 
 /** On a phone the answer comes first, and what was asked lies folded under it. */
@@ -210,7 +213,10 @@ useEventListener(window, "beforeunload", () => void bench.put());
           <template v-if="Array.isArray(ledger) && ledger.length"
             >given for it:
             <template v-for="(part, k) in ledger" :key="part.name"
-              ><template v-if="k">, </template>{{ part.name }} gave <Stops :value="part.stops" /></template></template
+              ><template v-if="k">, </template>{{ part.name }} gave <Stops :value="part.stops" /><template v-if="part.fine">
+                in comfort</template
+              ></template
+            ></template
           ><template v-else>nothing gives</template>
         </p>
       </div>

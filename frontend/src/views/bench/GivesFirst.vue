@@ -67,7 +67,7 @@ function add(words: string): void {
         <em>{{ k + 1 }}</em><span class="name">{{ row.words }}</span>
         <em v-if="row.gave_stops > 0.01" class="how"
           ><template v-if="row.limit_stops === null || (row.left_stops ?? 0) <= 0.01"
-            >gave <Stops :value="row.gave_stops" /></template
+            >gave <Stops :value="row.gave_stops" /><template v-if="row.comfortable">, comfortable</template></template
           ><template v-else><Stops :value="row.gave_stops" /> of <Stops :value="row.limit_stops" /></template></em
         ><em v-else class="how">–</em>
       </li>

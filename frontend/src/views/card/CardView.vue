@@ -171,7 +171,10 @@ onBeforeUnmount(leave);
       <h2>What gives first</h2>
       <ol>
         <li v-for="(rung, k) in setup.concessions" :key="k" :class="{ bind: setup.binding?.rung === k }">
-          {{ rung.words }}<span v-if="rung.gave_stops > 0.02">: gave <Stops :value="rung.gave_stops" /></span>
+          {{ rung.words
+          }}<span v-if="rung.gave_stops > 0.02"
+            >: gave <Stops :value="rung.gave_stops" /><template v-if="rung.comfortable">, still comfortable</template></span
+          >
         </li>
       </ol>
       <GettingThere v-if="snapshot.pocket && card" v-model="ticks" :pocket="snapshot.pocket" :situation="card.situation" />
