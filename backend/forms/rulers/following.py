@@ -404,6 +404,8 @@ def _words(answer: Answer, pursuit: Pursuit) -> list[str]:
     if chase is None or focus is None:
         return [made.because]
     words = [made.because]
+    if answer.setup.facts["gap_frames"] < 2:
+        words.append("In an ordinary burst no two frames in a row are lost.")
     if answer.setup.focus.preset_words:
         words.append(answer.setup.focus.preset_words)
     if focus.cull >= 1:

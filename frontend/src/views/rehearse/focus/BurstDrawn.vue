@@ -63,7 +63,9 @@ const plan = computed(() => {
     frames: props.burst.frames.map((one) => {
       const k = times.value.findIndex((t) => t >= one.at_s);
       const there = subject.value[Math.max(0, k)];
-      return { at: at(there?.x_m ?? 0, there?.y_m ?? 0).split(" "), came: one.came };
+      const [across, along] = [there?.x_m ?? 0, there?.y_m ?? 1];
+      const share = one.stands_m / Math.max(Math.hypot(across, along), 0.01);
+      return { plane: at(across * share, along * share), at: at(there?.x_m ?? 0, there?.y_m ?? 0).split(" "), came: one.came };
     }),
   };
 });
@@ -117,9 +119,15 @@ const plan = computed(() => {
         <text :x="LEFT" :y="HIGH + 15" class="second">0 s</text>
         <text :x="WIDE - 4" :y="HIGH + 15" text-anchor="end" class="second">{{ (times.at(-1) ?? 0).toFixed(1) }} s</text>
       </svg>
-      <svg :viewBox="`0 0 ${ABOVE} ${HIGH + 20}`" class="above" role="img" aria-label="its way seen from above, the camera below">
+      <svg
+        :viewBox="`0 0 ${ABOVE} ${HIGH + 20}`"
+        class="above"
+        role="img"
+        aria-label="its way seen from above, the camera below; strokes: where the plane of focus stood at each frame"
+      >
         <path :d="plan.path" class="way" />
         <path v-for="(thing, k) in plan.things" :key="`t${k}`" :d="`M${thing.at}m-3 0h6`" class="hit" />
+        <path v-for="(one, k) in plan.frames" :key="`p${k}`" :d="`M${one.plane}m-4 0h8`" class="stood" />
         <circle
           v-for="(one, k) in plan.frames"
           :key="k"
@@ -202,6 +210,10 @@ text {
 .miss {
   stroke: var(--binding);
   stroke-width: 1.5;
+}
+.stood {
+  stroke: var(--second);
+  stroke-width: 1;
 }
 .ring {
   fill: var(--bg);
