@@ -5,8 +5,8 @@ from __future__ import annotations
 from dataclasses import replace
 from typing import Annotated
 
+from django.contrib.auth.models import User
 from django.http import HttpRequest
-from django.shortcuts import get_object_or_404
 from ninja import Router
 from pydantic import Field
 
@@ -75,12 +75,19 @@ class HandOut(Form):
     found: SteadinessOut | None
 
 
+def _piece(person: User, kind: str, slug: str) -> Piece:
+    found = Piece.objects.filter(person=person, kind=kind, slug=slug, deleted_at=None).first()
+    if found is None:
+        raise CraftError(f"there is no such {kind} in your kit", (kind,))
+    return found
+
+
 @router.post("/profile/steadiness", response=HandOut)
 def measure(request: HttpRequest, asked: HandIn) -> HandOut:
     """What frames by hand tell of a hand, or the times to take them at."""
     person = person_of(request)
-    body = body_of(get_object_or_404(Piece, person=person, kind="body", slug=asked.body, deleted_at=None))
-    lens = LensForm.model_validate(get_object_or_404(Piece, person=person, kind="lens", slug=asked.lens, deleted_at=None).document)
+    body = body_of(_piece(person, "body", asked.body))
+    lens = LensForm.model_validate(_piece(person, "lens", asked.lens).document)
     kept = Profile.objects.filter(person=person).first()
     profile = what_can_be_read(PersonForm, kept.document)[0] if kept else PersonForm()
     steadied = lens.value(asked.lens)

@@ -178,9 +178,13 @@ class ByHand(TestCase):
         first = configured("night_sky", subject="galaxy", settings={"stabiliser": "always", "long_exposure_noise_reduction": "on"})
         self.assertEqual({v.rule.slug for v in first.violations}, {"stabiliser_on_tripod", "dark_frame_between_stars"})
         self.assertEqual(set(first.change.blocked), {"stabiliser", "long_exposure_noise_reduction"})
-        second = configured("sports", settings={"flash": "on", "exposure_true_view": "off"})
-        self.assertEqual([v.rule.slug for v in second.violations], [])
-        self.assertEqual(second.values["high_speed_sync"], "on")
+        for locks, pulses in (
+            ({}, "off"),
+            ({"shutter_s": 1 / 1000}, "on"),
+        ):  # by itself the time keeps to sync; held shorter, the flash has to pulse
+            second = configured("sports", settings={"flash": "on", "exposure_true_view": "off"}, locks=locks)
+            self.assertEqual([v.rule.slug for v in second.violations], [])
+            self.assertEqual(second.values["high_speed_sync"], pulses)
 
 
 YOUR_WORD = When("your_word", "=", 1.0)

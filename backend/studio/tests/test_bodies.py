@@ -352,7 +352,8 @@ class Hand(BodyCase):
             ({"rows": [{"time_s": 0.1, "sharp": 11}]}, 422, "/rows/0/sharp"),
             ({"rows": [{"time_s": -1, "sharp": 1}]}, 422, "/rows/0/time_s"),
             ({"focal_length_mm": 20.0}, 422, "/focal_length"),
-            ({"lens": "nobody-has-it"}, 404, ""),
+            ({"lens": "nobody-has-it"}, 422, "/lens"),
+            ({"body": ""}, 422, "/body"),
         ):
             with self.subTest(place):
                 answer = self.caller.post("/api/profile/steadiness", {**self.KIT, **more})

@@ -42,6 +42,9 @@ class Ways(TestCase):
         self, way: list[tuple[float, float]], distance: float
     ) -> None:
         made = plan(way)
+        legs = [math.dist(a, b) for a, b in zip(way, way[1:], strict=False)]
+        corners = [sum(legs[:k]) for k in range(1, len(legs))]
+        assume(all(abs(corner - made.length_m / 2) > 1e-6 for corner in corners))  # at a corner it goes both ways
         other = made.scaled(distance)
         self.assertAlmostEqual(other.middle_m, distance, delta=1e-6 * distance)
         self.assertAlmostEqual(other.angle_rad, made.angle_rad, delta=1e-5)
