@@ -22,6 +22,9 @@ HAND_SHARE = 0.03
 STEADIES = {Support.HANDHELD: 1.0, Support.MONOPOD: 0.7, Support.TRIPOD: 0.6}
 """What is left of it on a support (estimates)."""
 
+FACES = "known_faces"
+"""The habit of showing faces to the body beforehand."""
+
 REACTS_S = 0.15
 """Time that a hand is behind a movement it had not foreseen (visual reaction while tracking, 0.12 to 0.2 s)."""
 
@@ -33,6 +36,9 @@ OF_THE_BODY = frozenset({"rate", "lag_s", "updates_s", "blackout_s"})
 
 IN_STOPS = frozenset({"light", "against", "faint", "pane"})
 """Figures in stops, told to a quarter."""
+
+PREFERENCES = NEAREST, MIDDLE, KNOWN = "nearest", "middle", "known"
+"""Of several that a body finds, which it takes."""
 
 MOST_UPDATES_S = 120.0
 """Readings a second that are simulated at the most: more would change nothing that shows, and take their time."""
@@ -63,6 +69,7 @@ class Chase:
         veil: share of the frame that is covered close to the lens, veil_d: how close.
     As drawn, in metres from above; empty where it goes straight on, as far away as it is
         way: its points; things: what stands about, each with half of its width and whether it is of its kind.
+    prefers: of several that it finds, the nearest, the one in the middle, or the one it was shown.
     """
 
     distance_m: float
@@ -99,6 +106,7 @@ class Chase:
     veil_d: float
     way: tuple[At, ...] = ()
     things: tuple[tuple[float, float, float, bool], ...] = ()
+    prefers: str = NEAREST
 
     @property
     def over(self) -> float:
@@ -199,7 +207,8 @@ def chase_of(situation: Situation, aperture: float, shutter: Shutter, rate: floa
     }
     as_they_are = {name: round(figures[name] * 4) / 4 for name in IN_STOPS} | {name: figures[name] for name in OF_THE_BODY}
     numbers = {name: as_they_are[name] if name in as_they_are else rounded(figure) for name, figure in figures.items()}
-    plain = Chase(way=(), things=(), **numbers)
+    knows = situation.settings.get("registered_faces", "on" if situation.person.habits.get(FACES) == "yes" else "off") == "on"
+    plain = Chase(way=(), things=(), prefers=KNOWN if knows else NEAREST, **numbers)
     plan = situation.motion.plan and situation.motion.plan.scaled(at)
     if not plan:
         return plain

@@ -13,8 +13,8 @@ from typing import NamedTuple
 
 import numpy as np
 
-from craft.focus.chase import Chase
-from craft.focus.paths import BEFORE_S, BURST_S, Flags, Floats, Paths, happens
+from craft.focus.chase import KNOWN, MIDDLE, Chase
+from craft.focus.paths import BEFORE_S, BURST_S, Draws, Flags, Floats, Paths, happens
 from craft.focus.ways import BY_AREA, HOLDS, PATHS, PRIORITIES, SWITCHES, Way
 
 SUBJECT, NEARER, BEHIND = 0, 1, 2
@@ -41,6 +41,9 @@ GAPS = 0.4
 LEFT_OUT = 0.85
 """An aim that is off by more of half the frame has lost its subject."""
 
+
+TELLS = 0.5
+"""Another is taken for the nearest where it is nearer by so much of how far others stand apart, one deviation."""
 
 Figure = float | np.floating
 
@@ -115,7 +118,7 @@ def _read(eyes: _Eyes, chase: Chase, paths: Paths) -> tuple[Floats, np.ndarray[t
     drawn = _overlap(x, eyes.half, paths.other_at[:, None], paths.other_half[:, None]) > 0
     another = (by_chance | drawn) & (paths.other_d[:, None] > paths.d[:, None]) & eyes.nearest
     sees = eyes.looks & ~hidden & (draws.looks[:, None] < chase.found) & (np.abs(x) < eyes.half + chase.wide)
-    mistaken = sees & another & (draws.apart[:, None] > 0.5)
+    mistaken = sees & another & _takes(chase, x, draws)
     nearer = (crossed | clutter | another) & ~sees | mistaken | veil
     what = np.where(nearer, NEARER, np.where(sees | on & ~hidden, SUBJECT, BEHIND)).astype(np.int8)
     veil_d = np.float32(min(chase.veil_d, chase.nearest_d))
@@ -125,6 +128,14 @@ def _read(eyes: _Eyes, chase: Chase, paths: Paths) -> tuple[Floats, np.ndarray[t
         np.where(crossed, paths.passing_d[:, None], np.where(clutter & ~sees, paths.d[:, None] * 1.25, paths.other_d[:, None])),
     )
     return np.where(what == NEARER, ahead, np.where(what == SUBJECT, paths.d[:, None], chase.behind_d)).astype(np.float32), what
+
+
+def _takes(chase: Chase, x: Floats, draws: Draws) -> Flags:
+    """Whether a body that looks for subjects takes another one that it meets, by which it prefers: the nearest, where it is nearer by enough to tell; the
+    one in the middle, where its own is not; the one it knows."""
+    if chase.prefers == KNOWN:
+        return np.zeros((1, 1, 1), np.bool_)
+    return np.abs(x) > chase.wide if chase.prefers == MIDDLE else draws.apart[:, None] < -TELLS
 
 
 def follow(chase: Chase, ways: Sequence[Way], bursts: int, seed: int) -> Followed:

@@ -14,7 +14,7 @@ from craft.decisions.following import a_second
 from craft.errors import CraftError
 from craft.focus.burst import SHOWN, Burst, Came, bursts_of, caught_waiting
 from craft.focus.causes import causes_of
-from craft.focus.chase import FARTHEST_M, Chase
+from craft.focus.chase import FARTHEST_M, KNOWN, MIDDLE, NEAREST, PREFERENCES, Chase
 from craft.focus.paths import BURST_S
 from craft.focus.search import WORTH, Figured, Offered, Once, Searched, beside, searched
 from craft.focus.ways import AREA, BY_AREA, HOLD, HOLDS, OF_WAY, PATH, PATHS, PRIORITIES, PRIORITY, SWITCHES, SWITCHING, Way
@@ -299,6 +299,8 @@ def _choices(answer: Answer, pursuit: Pursuit) -> list[ChoicesOut]:
         now = answer.setup.focus.mode.value
         followed = _out(now, say_value(mode, now), steps_on.of(way), True, {"focus_mode": now})
         told.append(ChoicesOut(setting="focus_mode", label=mode.label, rows=[followed, _found_once(found.once, say_value(mode, "single"))]))
+    if way.looks and answer.situation.subject.detection is Detection.PEOPLE and answer.setup.facts["others_about"] >= 1:
+        told.append(ChoicesOut(setting="registered_faces", label="whose face, of several", rows=_faces(chase, way)))
     if answer.setup.drive.mode is Drive.HIGH:
         told.append(ChoicesOut(setting="rate_high", label=BY_SLUG["rate_high"].label, rows=_rates(chase, way)))
     if presets:
@@ -321,6 +323,20 @@ def _found_once(once: Once, label: str) -> FollowedOut:
         way=None,
         set={"focus_mode": "single"},
     )
+
+
+WHOSE = {NEAREST: "the nearest", MIDDLE: "the one in the middle", KNOWN: "the one it was shown"}
+
+
+def _faces(chase: Chase, way: Way) -> list[FollowedOut]:
+    """What the way comes to by whose face the body prefers; which of the first two it does is its own and not to be set."""
+    rows = []
+    for prefers in PREFERENCES:
+        one = beside(replace(chase, prefers=prefers), way, ()).of(way)
+        sets = {"registered_faces": "on" if prefers == KNOWN else "off"} if prefers != MIDDLE else {}
+        rows.append(_out(prefers, WHOSE[prefers], one, prefers == chase.prefers, sets))
+    most = max(row.kept for row in rows)
+    return [row.model_copy(update={"as_good": row.kept >= most - WORTH * chase.rate, "way": None}) for row in rows]
 
 
 def _rates(chase: Chase, way: Way) -> list[FollowedOut]:

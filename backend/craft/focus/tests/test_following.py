@@ -147,7 +147,8 @@ def plainly(chase: Chase, one: Way, paths: Paths, b: int) -> tuple[list[float], 
         stands, half_of = (float(np.broadcast_to(one, paths.d.shape)[k, b]) for one in (paths.other_at, paths.other_half))
         another = bool((crowd or on(x, half, stands, half_of) > 0) and paths.other_d[k, b] > paths.d[k, b] and area.nearest)
         finds = one.looks and not hidden and d.looks[k, b] < chase.found and abs(x) < half + chase.wide
-        nearer = (finds and another and d.apart[k, b] > 0.5) if finds else (crossed or clutter or another)
+        takes = {"nearest": d.apart[k, b] < -0.5, "middle": abs(x) > chase.wide, "known": False}[chase.prefers]
+        nearer = (another and takes) if finds else (crossed or clutter or another)
         meets = 1 - (1 - chase.veil) ** (1 + 20 * catches) if area.nearest else 0.4 * chase.veil
         if d.before[k, b] > 1 - meets:
             seen = min(chase.veil_d, chase.nearest_d)
@@ -215,6 +216,7 @@ class Plainly(TestCase):
                 aim=rng.uniform(0.001, 0.04),
                 light=rng.uniform(5.0, 14.0) if rng.random() < 0.7 else 3.5,
                 veil=rng.choice((0.0, 0.02, 0.3)),
+                prefers=rng.choice(("nearest", "middle", "known")),
             )
             one = way(
                 rng.choice(AREAS).slug, rng.choice(list(HOLDS)), rng.choice(list(PATHS)), rng.choice(list(PRIORITIES)), rng.random() < 0.5
@@ -291,7 +293,11 @@ class WhatMatters(TestCase):
             for p in ("release", "focus")
             for looks in (False, True)
         ]
-        drawn = {"way": ((-6.0, 24.0), (0.0, 18.0), (6.0, 24.0)), "things": ((0.0, 9.0, 1.0, False), (0.5, 12.0, 0.5, True))}
+        drawn = {
+            "prefers": "known",
+            "way": ((-6.0, 24.0), (0.0, 18.0), (6.0, 24.0)),
+            "things": ((0.0, 9.0, 1.0, False), (0.5, 12.0, 0.5, True)),
+        }
         usual = follow(WILD, ways, 32, 1)
         for one in fields(Chase):
             now = getattr(WILD, one.name)
@@ -336,6 +342,15 @@ class WhatMatters(TestCase):
         self.assertLess(float(np.abs(light - 1 / 20).max()), 0.01)
         self.assertGreater(float(dark.max()), 0.4, "it has been to the near end")
         self.assertLess(float(dark[:8].max()), 0.1, "and begins only after a while")
+
+    def test_a_face_that_is_known_is_never_taken_for_another(self) -> None:
+        crowd = replace(WILD, others=6.0, large=0.95, light=20.0, against=0.0, faint=0.0, pane=0.0, crossed=0.0, veil=0.0)
+        one = [way("whole_frame", "short", looks=True)]
+        nearest, middle, known = (follow(replace(crowd, prefers=p), one, 200, 3).kept.mean() for p in ("nearest", "middle", "known"))
+        self.assertGreater(known, nearest + 0.1)
+        self.assertGreaterEqual(known, middle)
+        blind = [follow(replace(crowd, prefers=p), [way("whole_frame", "short")], 64, 3).kept.mean() for p in ("nearest", "known")]
+        self.assertEqual(blind[0], blind[1], "who looks for nobody prefers nobody")
 
     def test_what_costs_frames_is_named_and_what_does_not_is_not(self) -> None:
         self.assertEqual(causes_of(PLAIN, way()), ())

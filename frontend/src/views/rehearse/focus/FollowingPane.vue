@@ -79,7 +79,14 @@ const asSet = computed(() => found.value?.choices.flatMap((choice) => choice.row
                   >
                     see
                   </button>
-                  <button class="plain" :aria-label="`set ${row.label}`" @click="focus.set(row.set)">set</button>
+                  <button
+                    v-if="Object.keys(row.set).length"
+                    class="plain"
+                    :aria-label="`set ${row.label}`"
+                    @click="focus.set(row.set)"
+                  >
+                    set
+                  </button>
                 </template>
               </td>
             </tr>
