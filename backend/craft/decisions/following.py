@@ -9,12 +9,11 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from craft.decisions.facts import Fact, When, all_hold, phrase, tells, yes
-from craft.focus.chase import over_darkest
+from craft.focus.chase import head_share, outline_shows, over_darkest, taken_stops
 from craft.focus.loops import found_in, found_share, loop_of
 from craft.focus.search import WORTH, Searched
 from craft.focus.surroundings import about
 from craft.focus.ways import AREA, AREAS, Way
-from craft.scene.sight import OUTLINE
 from craft.scene.situation import Situation
 
 
@@ -74,19 +73,18 @@ def of_seeing(situation: Situation) -> dict[str, float]:
     >>> round(told["head_px"]), told["others_about"]
     (229, 1.0)
     """
-    near = about(situation.genre, situation.subject.slug)
-    share = near.eye_m / situation.distance_m * situation.focal_mm / situation.used_mm[1]
+    share = head_share(situation)
     pixels = share * situation.used_mm[1] / 1000 / situation.body.sensor.pitch_m
     loop = loop_of(situation.body, situation.body.shutters[0])
-    outline = OUTLINE[situation.sight.outline].shows if situation.sight.outline else 1.0
+    over = over_darkest(situation, loop.darkest_ev) - sum(taken_stops(situation).values())
     looks = situation.subject.detection.value in situation.body.detects
-    found = found_share(share, EYES_NEED * loop.finds_share) * found_in(over_darkest(situation, loop.darkest_ev)) * outline
+    found = found_share(share, EYES_NEED * loop.finds_share) * found_in(over) * outline_shows(situation)
     return {
         "head_share": min(share, 1.0),
         "head_px": pixels,
         "eye_px": pixels * EYE_OF_HEAD,
         "eye_found": found if looks else 0.0,
-        "others_about": near.others,
+        "others_about": about(situation.genre, situation.subject.slug).others,
     }
 
 

@@ -6,7 +6,7 @@ import math
 from functools import lru_cache
 
 from craft.decisions.facts import Fact, names_of, seconds, tells, yes
-from craft.exposure.bounds import Dials
+from craft.exposure.bounds import Dials, flash_on
 from craft.exposure.targets import movement_of, shake_stops
 from craft.kit.body import Body, Finder, Sensor, Shutter
 from craft.optics import movement
@@ -434,8 +434,8 @@ def _of_kit(situation: Situation, dials: Dials) -> dict[str, float]:
         "time_mode_offered": yes("shutter_priority" in modes),
         "one_aperture": yes(len(dials.aperture.positions()) == 1),
         "electronic_offered": yes(Shutter.ELECTRONIC in body.shutters),
-        "flash_on": yes(situation.settings.get("flash") == "on"),
-        "flash_dark": yes(situation.settings.get("flash") == "on" and body.sync_with(Shutter.ELECTRONIC) is None),
+        "flash_on": yes(flash_on(situation)),
+        "flash_dark": yes(flash_on(situation) and body.sync_with(Shutter.ELECTRONIC) is None),
         "mechanical_offered": yes(Shutter.MECHANICAL in body.shutters),
         "first_curtain_offered": yes(Shutter.FIRST_CURTAIN in body.shutters),
         "stabiliser_offered": yes(body.stabiliser_stops or situation.lens.stabiliser_stops),

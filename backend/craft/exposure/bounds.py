@@ -74,14 +74,22 @@ def _time(situation: Situation, axis: Axis, brighter: float) -> Axis:
     return axis.from_position(there[0]) if there else axis
 
 
+def flash_on(situation: Situation) -> bool:
+    """Whether a flash was set on.
+
+    >>> flash_on(situation()), flash_on(situation(settings={"flash": "on"}))
+    (False, True)
+    """
+    return situation.settings.get("flash") == "on"
+
+
 def keeps_to_sync(situation: Situation) -> bool:
     """Whether a flash is on and its time is to be one at which it lights the whole frame: neither a time nor high-speed sync was set by hand.
 
     >>> keeps_to_sync(situation(settings={"flash": "on"})), keeps_to_sync(situation(settings={"flash": "on", "high_speed_sync": "on"}))
     (True, False)
     """
-    settings = situation.settings
-    return settings.get("flash") == "on" and settings.get("high_speed_sync") != "on" and situation.locks.shutter_s is None
+    return flash_on(situation) and situation.settings.get("high_speed_sync") != "on" and situation.locks.shutter_s is None
 
 
 def bounded(situation: Situation, dials: Dials, brighter: float = 0.0, sync_s: float | None = None) -> Dials:

@@ -22,11 +22,22 @@ class AtIso:
 
 @dataclass(frozen=True, slots=True)
 class Comfort:
-    """A body's ISO one by one, up to where both bars are kept, and what ends it: ``end``, ``tone``, ``shadow`` or ``least``."""
+    """A body's ISO one by one; iso: the highest that keeps both bars, and what ends it there: ``end``, ``tone``, ``shadow`` or ``least``."""
 
     rows: tuple[AtIso, ...]
     iso: float
     ends: str
+
+
+def comfort_iso(situation: Situation) -> float:
+    """The highest ISO of the body, as printed, at which mid-tone and shadow keep their bars, whatever limits were set.
+
+    >>> comfort_iso(situation()), comfort_iso(situation(settings={"iso_ceiling": 800.0}))
+    (6400.0, 6400.0)
+    """
+    axis = iso_axis(situation.body)
+    ceiling = comfort_stops(situation, axis)
+    return axis.printed_at(max(k for k in axis.positions() if axis.stops_at(k) <= ceiling + 1e-9))
 
 
 def comfort_of(situation: Situation) -> Comfort:
@@ -37,10 +48,8 @@ def comfort_of(situation: Situation) -> Comfort:
     (100.0, 6400.0, 'shadow', 354)
     """
     axis, base, gain = iso_axis(situation.body), base_stops(situation), output_gain(situation)
-    at = [k for k in axis.positions() if axis.exists[k - axis.first]]
+    at = axis.positions()
     stops = [axis.stops_at(k) for k in at]
     tone, shadow = (snr_of_metered_tone(situation.body.sensor, stops, base, below, gain) for below in (0.0, -situation.light.below))
-    ceiling = comfort_stops(situation, axis)
-    highest = max(k for k in at if axis.stops_at(k) <= ceiling + 1e-9)
     rows = tuple(AtIso(axis.printed_at(k), float(t), float(s)) for k, t, s in zip(at, tone, shadow, strict=True))
-    return Comfort(rows, axis.printed_at(highest), comfort_end(situation, axis, ceiling))
+    return Comfort(rows, comfort_iso(situation), comfort_end(situation, axis, comfort_stops(situation, axis)))

@@ -150,6 +150,39 @@ def over_darkest(situation: Situation, darkest_ev: float) -> float:
     return situation.light.ev100 + through - darkest_ev
 
 
+def head_share(situation: Situation) -> float:
+    """What a body looks for, as a share of the frame's height.
+
+    >>> round(head_share(situation()), 3)
+    0.057
+    """
+    high_m, at = situation.used_mm[1] / 1000, min(situation.distance_m, FARTHEST_M)
+    return about(situation.genre, situation.subject.slug).eye_m / at * situation.focal_mm / 1000 / high_m
+
+
+def taken_stops(situation: Situation) -> dict[str, float]:
+    """Stops that the light behind a subject, its faint outline and glass before it take from reading focus.
+
+    >>> taken_stops(situation())
+    {'against': 0.0, 'faint': 0.0, 'pane': 0.0}
+    """
+    through, outline = situation.sight.through, situation.sight.outline
+    return {
+        "against": AGAINST_COSTS if situation.light.above >= AGAINST_STOPS else 0.0,
+        "faint": OUTLINE[outline].stops if outline else 0.0,
+        "pane": THROUGH[through].stops if through else 0.0,
+    }
+
+
+def outline_shows(situation: Situation) -> float:
+    """Share of readings at which a subject's outline lets it be found.
+
+    >>> outline_shows(situation())
+    1.0
+    """
+    return OUTLINE[situation.sight.outline].shows if situation.sight.outline else 1.0
+
+
 def chase_of(situation: Situation, aperture: float, shutter: Shutter, rate: float) -> Chase:
     """What a situation asks of focus at an aperture, a shutter and a rate.
 
@@ -161,15 +194,13 @@ def chase_of(situation: Situation, aperture: float, shutter: Shutter, rate: floa
     wide_m, high_m = (length / 1000 for length in situation.used_mm)
     subject, near = situation.subject, about(situation.genre, situation.subject.slug)
     loop = loop_of(situation.body, shutter)
-    sight = situation.sight
-    through, outline = sight.through and THROUGH[sight.through], sight.outline and OUTLINE[sight.outline]
+    through = situation.sight.through and THROUGH[situation.sight.through]
     toward, across = (situation.speed_m_s * part for part in (math.cos(situation.angle_rad), math.sin(situation.angle_rad)))
     person = situation.person
     practice = (0.7 if person.practised else 1.0) / math.sqrt(person.steadiness)
     hand = max(HAND_RAD, HAND_SHARE * wide_m / focal) * STEADIES[situation.carried_by] * practice
     behind = situation.followed * across / at * REACTS_S
-    share = near.eye_m / at * focal / high_m
-    large = found_share(share, loop.finds_share) if subject.detection.value in situation.body.detects else 0.0
+    large = found_share(head_share(situation), loop.finds_share) if subject.detection.value in situation.body.detects else 0.0
     crosses = near.crosses_m_s / (at / 2)  # what passes, passes half way
     figures = {
         "distance_m": at,
@@ -197,11 +228,9 @@ def chase_of(situation: Situation, aperture: float, shutter: Shutter, rate: floa
         "blackout_s": loop.blackout_s,
         "reads_d": READING_M / focal**2,
         "light": over_darkest(situation, loop.darkest_ev),
-        "against": AGAINST_COSTS if situation.light.above >= AGAINST_STOPS else 0.0,
-        "faint": outline.stops if outline else 0.0,
-        "pane": through.stops if through else 0.0,
+        **taken_stops(situation),
         "large": large,
-        "shows": outline.shows if outline else 1.0,
+        "shows": outline_shows(situation),
         "veil": through.covers if through else 0.0,
         "veil_d": 1 / through.at_m if through else 0.0,
     }

@@ -59,28 +59,36 @@ def _wider(shot: Shot) -> Pixels:
 
 @dataclass(frozen=True, slots=True, kw_only=True)
 class LightCourse:
-    """How the light goes on over a series. source: where the figures come from."""
+    """How the light goes on over a series. said: how it moves, in a sentence; source: where the figures come from."""
 
     slug: str
     label: str
+    said: str
     source: str
 
 
 COURSES: tuple[LightCourse, ...] = (
-    LightCourse(slug="as_it_swings", label="as this light swings", source="daylight changes with cloud, lamps keep their colour"),
+    LightCourse(
+        slug="as_it_swings",
+        label="as this light swings",
+        said="with its swing",
+        source="daylight changes with cloud, lamps keep their colour",
+    ),
     LightCourse(
         slug="dusk",
         label="into dusk",
-        source="from just after sunset to the end of civil twilight, 6000 to 9500 K (`craft.scene.conditions`)",
+        said="into dusk",
+        source="from just after sunset to the end of civil twilight (`craft.scene.conditions`)",
     ),
     LightCourse(
         slug="rooms",
         label="through rooms",
+        said="from room to room",
         source="this light, beside a window and under home lamps, four frames each (`craft.scene.conditions`)",
     ),
 )
 
-DUSK_MIRED = 1e6 / 6000 - 1e6 / 9500
+DUSK_MIRED = 1e6 / BY_SLUG["sunset_glow"].kelvin - 1e6 / BY_SLUG["blue_hour"].kelvin
 """Mireds that the sky turns bluer by in dusk."""
 
 ROOMS = ("window_light", "home_lamps")

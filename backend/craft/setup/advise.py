@@ -22,6 +22,7 @@ from craft.decisions.schools.range import RANGE
 from craft.decisions.schools.stabiliser import STABILISER
 from craft.decisions.schools.white import WHITE
 from craft.exposure.bounds import Dials
+from craft.exposure.comfort import comfort_iso
 from craft.exposure.solver import search_of, solve
 from craft.optics import sharpness
 from craft.scales.series import Dial, label, printed, value_of
@@ -164,12 +165,9 @@ def _exposure(course: Course) -> Exposure:
 
 
 def _limits(course: Course, auto: Automatics) -> IsoLimits:
-    facts, iso = course.told, course.planned.free.iso
-    comfortable = [k for k in iso.positions() if iso.stops_at(k) <= course.planned.asked.comfort + 1e-6]
+    facts = course.told
     slowest = facts["slowest_s"] if facts["slowest_used"] else None
-    return IsoLimits(
-        auto.iso, facts["floor_iso"], facts["ceiling_iso"], slowest, iso.printed_at(comfortable[-1] if comfortable else iso.first)
-    )
+    return IsoLimits(auto.iso, facts["floor_iso"], facts["ceiling_iso"], slowest, comfort_iso(course.situation))
 
 
 def _metering(course: Course) -> Metering:

@@ -19,10 +19,11 @@ from craft.focus.paths import BURST_S
 from craft.focus.search import WORTH, Figured, Offered, Once, Searched, beside, searched
 from craft.focus.ways import AREA, BY_AREA, HOLD, HOLDS, OF_WAY, PATH, PATHS, PRIORITIES, PRIORITY, SWITCHES, SWITCHING, Way
 from craft.kit.dialect import in_own_words
-from craft.kit.own_steps import Preset
+from craft.kit.own_steps import SCALED, Preset
 from craft.scene.plan import Plan
 from craft.scene.situation import Situation
 from craft.setup.deciding.following import areas_of
+from craft.setup.deciding.own_values import presets_alone
 from craft.setup.pursuit import Pursuit
 from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.terms import Detection, Drive
@@ -258,9 +259,9 @@ def _named(way: Way, pursuit: Pursuit, asked: FollowingIn) -> str:
 
 
 def _offers(answer: Answer, setting: str) -> tuple[str, ...]:
-    """Values that the body has of a setting; none of one it lacks."""
+    """Values that the body has of a setting; none of one it lacks, or that it takes from its presets alone."""
     traits = answer.situation.body.traits
-    if setting in traits.absent or (setting == SWITCHING and setting not in traits.scales):
+    if setting in traits.absent or (setting == SWITCHING and setting not in traits.scales) or (setting in SCALED and traits.presets_only):
         return ()
     there = areas_of(answer.situation) if setting == AREA else VALUES[setting]
     said = answer.situation.offered.get(setting)
@@ -277,7 +278,13 @@ def _choices(answer: Answer, pursuit: Pursuit) -> list[ChoicesOut]:
     presets = [(preset, _as_preset(way, preset, answer)) for preset in answer.situation.body.traits.presets]
     together = (*steps, *(other for _, other in presets))
     everything = Offered(
-        open_to[AREA], open_to[HOLD], open_to[PATH], open_to[PRIORITY], (True, False) if way.looks else (False,), open_to[SWITCHING]
+        open_to[AREA],
+        open_to[HOLD],
+        open_to[PATH],
+        open_to[PRIORITY],
+        (True, False) if way.looks else (False,),
+        open_to[SWITCHING],
+        presets_alone(answer.situation),
     )
     found = searched(chase, everything, (pursuit.practice,))
     steps_on = beside(chase, found.best.way, (way, *together))

@@ -100,7 +100,7 @@ def series_of_white(asked: WhiteSeriesIn, theirs: Theirs) -> WhiteSeriesOut:
         for way in ways
     ]
     moved = max(1e6 / light.kelvin for light in lights) - min(1e6 / light.kelvin for light in lights)
-    how = {"as_it_swings": "with its swing", "dusk": "into dusk", "rooms": "from room to room"}[asked.course]
+    how = next(one.said for one in COURSES if one.slug == asked.course)
     said = "the light keeps its colour" if moved < ALIKE_MIRED else f"the light moves {moved:.0f} mired {how}"
     kept_as = "finished files and raws" if finished and kept else "finished files" if finished else "raws"
     lines = [

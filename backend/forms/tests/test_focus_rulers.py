@@ -9,10 +9,12 @@ from unittest import TestCase
 
 from craft.focus.search import WORTH
 from craft.scene.works import WORKS
+from craft.setup.advise import advise
 from demo.kit import BODIES, LENSES
 from forms.rehearsal_form import RehearseIn, Theirs
 from forms.rulers.distance import DistanceOnSceneOut, distance_on
 from forms.rulers.following import FollowingIn, FollowingOut, following_of
+from forms.situation_form import read_situation
 from forms.traits_form import FollowingForm
 
 
@@ -157,6 +159,19 @@ class Following(TestCase):
             self.assertEqual(burst.kept, sum(one.came.value == "sharp" for one in burst.frames))
             self.assertEqual([one.share for one in told.costs], sorted((one.share for one in told.costs), reverse=True))
         self.assertGreater(followed, 4)
+
+    def test_a_body_of_presets_alone_has_their_table_and_figures_that_no_other_setting_gives(self) -> None:
+        body = BODIES["merrow-swift-20"]
+        alone = {**body, "traits": {**body["traits"], "presets_only": True}}
+        raw = {"genre": "wildlife", "subject": "small_bird_flight", "body": alone, "lens": LENSES["merrow-500"], "light": {"ev100": 13}}
+        told = {choice.setting: choice.rows for choice in following(raw).choices}
+        self.assertFalse({"tracking_hold", "subject_path", "area_switching"} & set(told))
+        self.assertEqual(sum(row.as_set for row in told["preset"]), 1)
+        for row in told["focus_area"]:
+            self.assertFalse({"tracking_hold", "subject_path", "area_switching"} & set(row.set))
+        setup = advise(read_situation(raw).value(), simulated=True)
+        for row in (row for row in told["focus_area"] if not row.as_set):
+            self.assertEqual(row.kept, setup.facts[f"in_focus_{row.value}"], row.value)
 
     def test_more_depth_through_the_same_burst_keeps_no_fewer_and_half_the_rate_fires_half(self) -> None:
         raw = {

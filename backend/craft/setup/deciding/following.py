@@ -15,7 +15,18 @@ from craft.kit.own_steps import SCALED, nearest_preset
 from craft.kit.traits import Traits
 from craft.scene.situation import Situation
 from craft.setup.course import Course
-from craft.setup.deciding.own_values import Together, apart, listed_in_words, offered, on_scale, preset_words, presets_of, scaled, together
+from craft.setup.deciding.own_values import (
+    Together,
+    apart,
+    listed_in_words,
+    offered,
+    on_scale,
+    preset_words,
+    presets_alone,
+    presets_of,
+    scaled,
+    together,
+)
 from craft.setup.pursuit import Pursuit
 from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.terms import Area, Detection, FocusMode, Priority
@@ -108,7 +119,7 @@ def _practice(course: Course) -> Pursuit | None:
         values[setting] = on_scale(setting, wanted, open_to[setting])
     values[SWITCHING] = on_scale(SWITCHING, str(BY_SLUG[SWITCHING].default), open_to[SWITCHING])
     traits, there = situation.body.traits, together(values)
-    presets = presets_of(course) if traits.presets_only else ()
+    presets = presets_alone(situation)
     if presets and there not in presets:
         found = nearest_preset({setting: values[setting] for setting in traits.scales}, traits.scales, traits.presets)
         there = together({**values, **found[0].values(traits.scales)}) if found else there
@@ -132,7 +143,7 @@ def simulate(course: Course) -> Course:
         once = _is_found_once(course)
         return course.follow(None).tell(of_following(once, None, _beside_once(course) if once else None))
     chase = _chase(course)
-    presets = presets_of(course)
+    presets = presets_of(course.situation)
     by_name = (pursuit.way.together(*preset) for preset in presets)
     found = searched(chase, _open(course, pursuit.way, taken), (pursuit.way, *by_name))
     if found.once.surely_better() and _may_find_once(course, taken):
@@ -173,17 +184,28 @@ def _is_found_once(course: Course) -> bool:
 
 def _beside_once(course: Course) -> Searched:
     """What following would come to, where focus is found once."""
-    areas = tuple(area for area in areas_of(course.situation) if area in BY_AREA)
     looks = detection_of(course, FocusMode.CONTINUOUS)[0] is not Detection.OFF
+    return searched(_chase(course), _everything(course, _areas(course), looks=(True, False) if looks else (False,)))
+
+
+def _areas(course: Course) -> tuple[str, ...]:
+    """Areas that the body may be set to."""
+    said = course.situation.body.offered.get("focus_area")
+    return tuple(area for area in areas_of(course.situation) if area in BY_AREA and (said is None or area in said))
+
+
+def _everything(course: Course, areas: tuple[str, ...], looks: tuple[bool, ...], priorities: tuple[str, ...] = ()) -> Offered:
+    """All that the body can be set to with these areas, less what was set by hand."""
     open_to = scaled(course)
-    everything = Offered(
-        areas,
-        open_to[HOLD],
-        open_to[PATH],
-        looks=(True, False) if looks else (False,),
-        presets=presets_of(course) if course.situation.body.traits.presets_only else (),
+    return Offered(
+        areas=areas,
+        holds=open_to[HOLD],
+        paths=open_to[PATH],
+        priorities=priorities or offered(course, PRIORITY, tuple(PRIORITIES)),
+        looks=looks,
+        switching=open_to[SWITCHING],
+        presets=presets_alone(course.situation),
     )
-    return searched(_chase(course), everything)
 
 
 def _nearest_as_good(found: Searched, practice: Way, presets: tuple[Together, ...], traits: Traits) -> Way:
@@ -203,19 +225,13 @@ def _open(course: Course, way: Way, taken: Choice) -> Offered:
     """What is to be searched."""
     mode = FocusMode(taken.value[0])
     bound = taken.by is By.PROFILE or "focus_area" in taken.hand
-    said = course.situation.body.offered.get("focus_area")
-    areas = tuple(area for area in areas_of(course.situation) if area in BY_AREA and (said is None or area in said))
+    areas = _areas(course)
     _, own = priority_of(course, mode)
-    priorities = (way.priority,) if own else offered(course, PRIORITY, tuple(PRIORITIES))
-    open_to = scaled(course)
-    return Offered(
+    return _everything(
+        course,
         areas=(way.area,) if bound or mode is FocusMode.AUTOMATIC or not areas else areas,
-        holds=open_to[HOLD],
-        paths=open_to[PATH],
-        priorities=priorities,
         looks=(True, False) if way.looks and not detection_of(course, mode)[1] else (way.looks,),
-        switching=open_to[SWITCHING],
-        presets=presets_of(course) if course.situation.body.traits.presets_only else (),
+        priorities=(way.priority,) if own else (),
     )
 
 

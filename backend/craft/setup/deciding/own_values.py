@@ -7,6 +7,7 @@ from collections.abc import Mapping, Sequence
 from craft.focus.ways import HOLD, PATH, SWITCHING
 from craft.kit.own_steps import SCALED, nearest_preset, values_of
 from craft.kit.traits import Traits
+from craft.scene.situation import Situation
 from craft.setup.course import Course
 from craft.vocabulary.settings import BY_SLUG
 
@@ -39,17 +40,26 @@ def scaled(course: Course) -> dict[str, tuple[str, ...]]:
     return {setting: offered(course, setting, values_of(setting)) for setting in SCALED}
 
 
-def presets_of(course: Course) -> tuple[Together, ...]:
+def presets_of(situation: Situation) -> tuple[Together, ...]:
     """Hold, path and switching of each preset, where nobody set one of them by hand.
 
-    >>> presets_of(course())
+    >>> presets_of(situation())
     ()
     """
-    traits, hand = course.situation.body.traits, course.situation.settings
+    traits, hand = situation.body.traits, situation.settings
     if any(setting in hand for setting in SCALED):
         return ()
     usual = {setting: str(BY_SLUG[setting].default) for setting in SCALED}
     return tuple(dict.fromkeys(together({**usual, **preset.values(traits.scales)}) for preset in traits.presets))
+
+
+def presets_alone(situation: Situation) -> tuple[Together, ...]:
+    """The same of a body that is set by its presets in no other way; none of any other.
+
+    >>> presets_alone(situation())
+    ()
+    """
+    return presets_of(situation) if situation.body.traits.presets_only else ()
 
 
 def together(values: Mapping[str, str]) -> Together:

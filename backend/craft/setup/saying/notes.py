@@ -10,6 +10,7 @@ from craft.bracketing.series import Series
 from craft.decisions.facts import Facts, When, all_hold, say
 from craft.decisions.numbers import MERGE_BUSY_S
 from craft.decisions.schools.row import NO_PEOPLE, STILL
+from craft.exposure.bounds import flash_on
 from craft.exposure.targets import NARROWEST
 from craft.kit.dials import Axis
 from craft.optics import sharpness
@@ -293,7 +294,7 @@ def pulsed_loss(time_s: float, sync_s: float) -> float:
 def _flash(plan: Plan, ladder: Ladder) -> Said:
     """With a flash that was set: that the time keeps to sync and what that took, or what a shorter one costs the flash."""
     situation, sync = plan.situation, plan.situation.body.sync_with(plan.shutter)
-    if situation.settings.get("flash") != "on":
+    if not flash_on(situation):
         return "", ()
     if sync is None:
         return f"A flash stays dark with the {plan.shutter.value.replace('_', ' ')} shutter of {situation.body.name}.", ()

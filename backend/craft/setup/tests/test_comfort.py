@@ -64,6 +64,8 @@ class Comfort(TestCase):
                 met.add(rung.comfortable)
             self.assertFalse(any(c.comfortable for c in setup.concessions if c not in given and c.gave_stops > 0.01))
         self.assertEqual(met, {True, False})
+        held = replace(one, settings={"iso_ceiling": 400.0})
+        self.assertEqual(advise(held).iso_limits.comfort, comfort_of(held).iso, "limits by hand change nothing of what the body bears")
 
     def test_ceilings_fall_with_smaller_sensors_larger_prints_and_higher_bars(self) -> None:
         for made in (
