@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
 from typing import Annotated
 
 from django.contrib.auth.models import User
@@ -11,12 +10,9 @@ from ninja import Router
 from pydantic import Field
 
 from craft.errors import CraftError
-from craft.exposure.targets import shake_stops
+from craft.exposure.hand import ordinary_hand
 from craft.optics.steadiness import Tried, steadiness_of
-from craft.scales.series import Dial, label, printed
-from craft.scene.light import Light
-from craft.scene.situation import Motion, Output, Person, Situation
-from craft.vocabulary.terms import Genre, Support
+from craft.scales.series import Dial, label
 from forms.kit_form import Form, LensForm
 from forms.problems import what_can_be_read
 from forms.profile_form import PersonForm
@@ -26,12 +22,6 @@ from people.guards import person_of
 from people.models import Profile
 
 router = Router(tags=["profile"])
-
-AROUND = (2.0, 1.0, 0.0, -1.0)
-"""Times that are proposed: stops from the one at which an ordinary hand keeps some six of ten."""
-
-FAR_M = 10.0
-"""What is photographed stands so far away, where swaying counts for little."""
 
 
 class TriedByHandIn(Form):
@@ -90,27 +80,11 @@ def measure(request: HttpRequest, asked: HandIn) -> HandOut:
     lens = LensForm.model_validate(_piece(person, "lens", asked.lens).document)
     kept = Profile.objects.filter(person=person).first()
     profile = what_can_be_read(PersonForm, kept.document)[0] if kept else PersonForm()
-    steadied = lens.value(asked.lens)
-    one = Situation(
-        genre=Genre.EVERYDAY,
-        body=body if asked.stabilised else replace(body, stabiliser_stops=0.0),
-        lens=steadied if asked.stabilised else replace(steadied, stabiliser_stops=0.0, combined_stabiliser_stops=None),
-        light=Light(12.0),
-        focal_length_mm=asked.focal_length_mm,
-        motion=Motion(distance_m=max(FAR_M, steadied.closest_m)),
-        support=Support.HANDHELD,
-        output=Output(acuity=profile.acuity),
-        person=Person(),
-    )
-    stops = shake_stops(one)
-    if stops is None:
-        raise CraftError("nothing is told of a hand on a tripod", ("body",))
-    q = body.per_stop
-    times = [printed(Dial.TIME, round((stops - more) * q) / q, q) for more in AROUND]
+    held = ordinary_hand(body, lens.value(asked.lens), asked.focal_length_mm, profile.acuity, stabilised=asked.stabilised)
     rows = [Tried(row.time_s, row.frames, row.sharp) for row in asked.rows]
-    found = steadiness_of(rows, 2**-stops) if rows else None
+    found = steadiness_of(rows, held.sharp_s) if rows else None
     return HandOut(
-        focal_length_mm=one.focal_mm,
-        times=[DialTimeOut(time_s=at, label=label(Dial.TIME, at)) for at in times],
+        focal_length_mm=held.focal_mm,
+        times=[DialTimeOut(time_s=at, label=label(Dial.TIME, at)) for at in held.times_s],
         found=SteadinessOut(steadiness=round(found.steadiness, 2), low=round(found.low, 2), high=round(found.high, 2)) if found else None,
     )
