@@ -12,7 +12,7 @@ from typing import Any
 
 from django.contrib.auth import get_user_model
 from PIL import Image
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 
 from craft.sky.sun import sun_over
 from outings.models import Outing
@@ -229,11 +229,17 @@ class InTheHandAndAtHome(BrowserCase):
             form.get_by_role("button", name="Save").click()
             expect(form.get_by_role("alert").filter(has_text="a number of degrees")).to_be_visible()
         east.fill("-12.25")
+        late: list[Route] = []
+        page.route("**/api/outings", lambda route: late.append(route))
         form.get_by_role("button", name="Save").click()
         expect(form).to_have_count(0)
         self.day.refresh_from_db()
         self.assertEqual(self.day.lies, {"latitude_deg": -33.5, "longitude_deg": -12.25})
         page.get_by_role("button", name="edit", exact=True).click()
+        expect(north).to_have_value("-33.5")
+        for list_of_days in late:
+            list_of_days.continue_()
+        page.unroute("**/api/outings")
         form.get_by_label("title").fill("Boats by lantern")
         Outing.objects.filter(pk=self.day.pk).update(place="the inner harbour", revision=self.day.revision + 1)
         form.get_by_role("button", name="Save").click()

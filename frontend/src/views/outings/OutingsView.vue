@@ -6,7 +6,7 @@ import { awaited } from "@/api/idle";
 import { once } from "@/api/once";
 import { upload } from "@/api/upload";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
-import { changed, keyOf } from "@/api/keys";
+import { changed, keyOf, nowKnown } from "@/api/keys";
 import { useBodyName, useKit, useOutings } from "@/api/queries";
 import { offer } from "@/keys/actions";
 import { nextDay } from "@/days";
@@ -100,7 +100,10 @@ async function run<T>(call: Promise<T>): Promise<T | undefined> {
 }
 const pk = (id: number) => ({ params: { path: { pk: id } } });
 
+/** What was saved stands at once: whoever edits it again before the list has come would else begin from the day before it. */
 async function saved(saved: Day): Promise<void> {
+  const others = (days.value ?? []).filter((d) => d.id !== saved.id);
+  await nowKnown(queries, keyOf("outings"), [...others, saved]);
   form.value = null;
   await refresh();
   await router.push({ name: "day", params: { id: saved.id } });
