@@ -11,6 +11,7 @@ from craft.configuration.configure import Configuration, configure
 from craft.configuration.decided import facts_of
 from craft.day.fingers import Hour
 from craft.kit.body import Body, Sensor
+from craft.kit.flash import Flash
 from craft.kit.lens import Lens
 from craft.render.shot import Shot, shot_of
 from craft.scene.light import Light
@@ -126,6 +127,7 @@ SHOWN_ON: dict[str, Any] = {
     "BODY": BODY,
     "SENSOR": SENSOR,
     "LENS": LENS,
+    "Flash": Flash,
     "Light": Light,
     "Person": Person,
     "situation": situation,

@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from typing import Any
 
+from demo.kit import FLASHES
+
 PEOPLE: dict[str, dict[str, Any]] = {
     "demo.ilse": {
         "iso_ceilings": {"merrow-swift-20": 6400, "oxwick-plate-60": 3200},
@@ -13,6 +15,7 @@ PEOPLE: dict[str, dict[str, Any]] = {
         "schools": {},
         "habits": {"second_card": "copy", "review": "per_situation", "folders": "unknown"},
         "bodies": 2,
+        "flashes": list(FLASHES.values()),
     },
     "demo.bram": {
         "iso_ceilings": {"quillon-lane-32": 3200},

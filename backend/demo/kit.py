@@ -221,3 +221,14 @@ LENSES: dict[str, dict[str, Any]] = {
     "tamsel-matchbox-lens": {"name": "Matchbox's own 4.2 f/1.8", "focal_min_mm": 4.2, "focal_max_mm": 4.2, "widest_aperture": 1.8, "narrowest_aperture": 1.8, "closest_m": 0.3, "apertures": [1.8], "ring_reported": False},
 }
 """Lens slug -> its figures."""
+
+FLASHES: dict[str, dict[str, Any]] = {
+    "merrow-lantern-38": {
+        "name": "Merrow Lantern 38", "guide_number_m": 38, "recycle_s": 2.2, "lowest_share": 1 / 128,
+        "high_speed": True, "turns": True, "duration_s": 1 / 900, "charge": 210,
+    },
+    "oxwick-hearth-400": {
+        "name": "Oxwick Hearth, 400 Ws", "energy_ws": 400, "recycle_s": 0.9, "lowest_share": 1 / 64,
+        "turns": False, "duration_s": 1 / 800, "mains": True,
+    },
+}

@@ -7,7 +7,7 @@ from types import MappingProxyType
 
 from craft.configuration.around import RAW_PACKINGS
 from craft.optics.sharpness import Acuity
-from craft.vocabulary.terms import AimDepth, AimMotion, File, Outline, RangeFirst, Support, Through
+from craft.vocabulary.terms import AimDepth, AimMotion, File, FlashAim, Outline, RangeFirst, Support, Through
 from craft.white.lights import KINDS
 from forms.configuration_form import ChoiceOut
 
@@ -25,6 +25,11 @@ CHOICES: Mapping[str, Mapping[str, str] | Mapping[int, str]] = MappingProxyType(
         "support": {one.value: one.value for one in Support},
         "through": {Through.GLASS.value: "glass", Through.FENCE.value: "a fence", Through.LEAVES.value: "leaves"},
         "outline": {Outline.FAINT.value: "hardly: mist, or alike what is behind", Outline.DARK.value: "dark before the light"},
+        "aim": {
+            FlashAim.DIRECT.value: "straight",
+            FlashAim.SOFTENED.value: "through an umbrella or a box",
+            FlashAim.BOUNCED.value: "at the ceiling",
+        },
         "file": {
             File.RAW.value: "raw",
             File.RENDERED.value: "finished",

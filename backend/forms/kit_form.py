@@ -6,10 +6,22 @@ import re
 from functools import lru_cache
 from typing import Annotated, Any, Literal, Self
 
-from pydantic import AliasChoices, BaseModel, ConfigDict, Discriminator, Field, Tag, ValidationInfo, field_validator, model_validator
+from pydantic import (
+    AfterValidator,
+    AliasChoices,
+    BaseModel,
+    ConfigDict,
+    Discriminator,
+    Field,
+    Tag,
+    ValidationInfo,
+    field_validator,
+    model_validator,
+)
 
 from craft.errors import CraftError
 from craft.kit.body import ALL_AREAS, USUAL_PATTERNS, Body, BracketOffer, Finder, OnlyWith, Sensor
+from craft.kit.flash import Flash, guide_of_energy
 from craft.kit.lens import Lens
 from craft.kit.traits import Traits
 from craft.scales.series import Dial
@@ -292,6 +304,42 @@ class LensForm(Form):
             )
         except CraftError as error:
             raise ValueError(error.message) from None
+
+
+class FlashForm(Form):
+    """A flash: its guide number, or its energy. ``charge``: flashes of full power that one gives; ``duration_s``: over half of its peak, at full power."""
+
+    name: Name
+    guide_number_m: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0.5, le=500)] | None = None
+    energy_ws: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=1, le=10_000)] | None = None
+    recycle_s: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0.02, le=60)] = 2.5
+    lowest_share: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=1 / 4096, le=1)] = 1 / 128
+    high_speed: Flag = False
+    turns: Flag = True
+    duration_s: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0.00001, le=0.1)] = 1 / 1000
+    mains: Flag = False
+    charge: Annotated[int, Field(strict=True, ge=1, le=100_000)] | None = None
+
+    @model_validator(mode="after")
+    def _one_figure(self) -> Self:
+        if (self.guide_number_m is None) == (self.energy_ws is None):
+            raise ValueError("give either its guide number in metres at ISO 100, or its energy in watt-seconds")
+        return self
+
+    def value(self) -> Flash:
+        """It as the craft's value."""
+        said = self.model_dump(exclude={"guide_number_m", "energy_ws"})
+        return Flash(**said, guide_number_m=self.guide_number_m or guide_of_energy(self.energy_ws or 1.0))
+
+
+def _named_apart(flashes: list[FlashForm]) -> list[FlashForm]:
+    if len({one.name for one in flashes}) < len(flashes):
+        raise ValueError("two flashes have one name: give each its own")
+    return flashes
+
+
+FlashForms = Annotated[list[FlashForm], Field(max_length=12), AfterValidator(_named_apart)]
+"""The flashes in somebody's bag."""
 
 
 KEPT = 64

@@ -121,6 +121,7 @@ def resolved(document: SituationDocument, body: BodyForm, lens: LensForm, person
         "lens": lens,
         "profile": profile,
         "filters_stops": person.filters_stops if filters is None else filters,
+        "flashes": person.flashes if document.flashes is None else document.flashes,
         "output": output,
     }
     said = document.model_fields_set - BESIDE

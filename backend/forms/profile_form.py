@@ -8,7 +8,7 @@ from pydantic import Field
 
 from craft.optics.sharpness import Acuity
 from craft.vocabulary.terms import RangeFirst
-from forms.kit_form import Form, Iso
+from forms.kit_form import FlashForms, Form, Iso
 from forms.situation_form import MOST_BODIES, Darkest, FilterStops, Habits, HandheldSeconds, Mains, ProfileForm, RawOpens, Schools
 from forms.traits_form import Flag
 
@@ -21,7 +21,7 @@ class PersonForm(Form):
     ``bodies``: how many you carry on a day; ``slowest_handheld_s``: nothing slower by hand; ``mains_hz``: of the
     lamps where you work; ``darkest_stops``: how far under the meter highlights may be saved;
     ``range_first``: what comes first where range cannot have everything; ``filters_stops``:
-    the neutral filters in your bag."""
+    the neutral filters in your bag; ``flashes``: the flashes in it."""
 
     iso_ceilings: dict[Annotated[str, Field(max_length=80)], Iso] = Field(default_factory=dict, max_length=80)
     steadiness: Steadiness = 1.0
@@ -39,6 +39,7 @@ class PersonForm(Form):
     darkest_stops: Darkest | None = None
     range_first: RangeFirst = RangeFirst.BRIGHTEST
     filters_stops: FilterStops = Field(default_factory=list)
+    flashes: FlashForms = Field(default_factory=list)
 
     def beside(self, body_slug: str) -> ProfileForm:
         """The profile part of a situation with one of the person's bodies."""

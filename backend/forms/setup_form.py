@@ -25,6 +25,8 @@ from craft.vocabulary.terms import (
     Detection,
     Drive,
     File,
+    FlashAim,
+    FlashRole,
     FocusMode,
     Intent,
     Limit,
@@ -177,6 +179,25 @@ class FocusOut(Group):
     following: InFocusOut | None = None
 
 
+class FlashOut(Group):
+    """The flash that takes part; name is empty where none is described, power_words where its power is yours to find; reach_m null where nothing tells."""
+
+    role: FlashRole
+    name: str
+    aim: FlashAim
+    distance_m: float
+    power: float
+    power_words: str
+    lacks_stops: float
+    reach_m: float | None
+    room_under_stops: float
+    gives_stops: float
+    loss_stops: float
+    recycle_s: float
+    burns_s: float | None
+    gel_mired: float
+
+
 class ReachOut(Group):
     """What is sharp with a distance set at an aperture; null is infinity."""
 
@@ -304,7 +325,7 @@ class FileOut(BaseModel):
 
 
 class LightOut(Group):
-    """The light that was used: as metered, what the lens takes of it, and the brightest tone that must hold over the key."""
+    """The light that was used, a flash's where that is all of it: as metered, what the lens takes of it, and the brightest tone that must hold over the key."""
 
     ev100: float
     lens_loss_stops: float
@@ -358,6 +379,7 @@ class FiguresOut(BaseModel):
     metering: MeteringOut
     range: RangeOut
     bracketing: BracketingOut
+    flash: FlashOut | None = None
     white: WhiteOut
     focus: FocusOut
     zone: ZoneOut | None

@@ -17,13 +17,14 @@ from craft.errors import CraftError
 from craft.kit.body import Body
 from craft.kit.lens import Lens
 from craft.optics.sharpness import Acuity
+from craft.scene.flashed import FlashUse
 from craft.scene.light import Light, light_from_condition, light_from_lux, light_from_metered, lit_also
 from craft.scene.plan import FEWEST, MOST, Plan, Thing
 from craft.scene.situation import Aims, Concession, Delivery, Locks, Motion, Other, Output, Person, Sight, Situation
-from craft.vocabulary.terms import AimDepth, AimMotion, File, Genre, Intent, Limit, Outline, RangeFirst, Support, Through
+from craft.vocabulary.terms import AimDepth, AimMotion, File, FlashAim, Genre, Intent, Limit, Outline, RangeFirst, Support, Through
 from craft.white.lights import BY_KIND, kind_of, spectrum_of
 from demo.kit import BODIES, LENSES
-from forms.kit_form import Aperture, BodyForm, Form, Iso, LensForm, Natural, Positive, Seconds, Stops
+from forms.kit_form import Aperture, BodyForm, FlashForms, Form, Iso, LensForm, Natural, Positive, Seconds, Stops
 from forms.problems import InputError, Problem, from_pydantic
 from forms.traits_form import Flag, Slug, Value
 
@@ -368,6 +369,17 @@ class SightForm(Form):
     outline: Outline | None = None
 
 
+class FlashUseForm(Form):
+    """How a flash is used. ``name``: of one at hand; ``distance_m``: from it to the subject, left out where it sits on the camera;
+    ``metered_aperture``: what a flash meter reads at the subject at ISO 100; ``gelled``: a filter gives it the colour of the room."""
+
+    name: Annotated[str, Field(max_length=80)] | None = None
+    aim: FlashAim | None = None
+    distance_m: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0.1, le=1000)] | None = None
+    metered_aperture: Aperture | None = None
+    gelled: Flag = False
+
+
 class ConcessionForm(Form):
     """One line of what gives first."""
 
@@ -406,6 +418,8 @@ class Inputs(Form):
     settings: Annotated[dict[Slug, Value], Field(max_length=200)] = Field(default_factory=dict)
     concessions: Annotated[list[ConcessionForm], Field(max_length=16)] | None = None
     filters_stops: FilterStops | None = None
+    flashes: FlashForms | None = None
+    flash: FlashUseForm = Field(default_factory=FlashUseForm)
 
 
 class SituationForm(Inputs):
@@ -444,6 +458,8 @@ class SituationForm(Inputs):
             person=self.profile.value(),
             concessions=None if self.concessions is None else tuple(Concession(c.intent, c.up_to_stops, c.to) for c in self.concessions),
             filters_stops=tuple(self.filters_stops or ()),
+            flashes=tuple(flash.value() for flash in self.flashes or ()),
+            flash=FlashUse(**dict(self.flash)),
             settings=self.settings,
         )
 

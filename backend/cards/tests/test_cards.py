@@ -126,7 +126,8 @@ class PocketCard(TestCase):
         lens = next(x["document"] for x in kit["lenses"] if x["slug"] == document["lens"])
         asked = {k: v for k, v in document.items() if k not in ("title", "starts_at", "note", "schools", "habits")}
         profile = {"iso_ceiling": 6400, "steadiness": 1.0, "noise_bar": 40.0}
-        bench = self.caller.post("/api/advise", {**asked, "body": body, "lens": lens, "profile": profile}).json()
+        flashes = self.caller.get("/api/profile").json()["document"]["flashes"]
+        bench = self.caller.post("/api/advise", {**asked, "body": body, "lens": lens, "profile": profile, "flashes": flashes}).json()
         frozen = self.make()["snapshot"]["setup"]
         self.assertEqual(frozen, {name: bench[name] for name in frozen})
         self.assertLessEqual({"exposure", "ladder", "decisions", "cautions"}, set(frozen))

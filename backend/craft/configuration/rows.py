@@ -54,7 +54,6 @@ GUARDS: tuple[Row, ...] = (
     Row(setting="stabiliser_focal_length", value=0.0, genres=_ALL, when=(), because="The lens tells the stabiliser how long it is."),
     Row(setting="pre_capture", value="off", genres=_ALL, when=(), because="Frames from before the press fill cards while one waits."),
     Row(setting="send_what", value="small", genres=_ALL, when=(), because="A small file is enough to choose from, and gets through."),
-    Row(setting="flash", value="off", genres=_ALL, when=(), because="This setup is for the light that is there."),
     Row(setting="bracket_one_press", value="on", genres=_ALL, when=(), because="One press for a set leaves nothing to be counted or shaken."),
     Row(setting="iso_step", value="third", genres=_ALL, when=(), because="ISO moves with the other two dials in equal steps."),
     Row(setting="turned_upright", value="in_files", genres=_ALL, when=(), because="An upright picture fills the screen while one looks back, and stands upright at the desk."),

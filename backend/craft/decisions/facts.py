@@ -15,6 +15,7 @@ from functools import cache, wraps
 from typing import Any, Literal, TypeVar, cast
 
 from craft.scales.series import Dial, label, printed, stops_of, value_of
+from craft.scales.words import power_words
 
 Facts = Mapping[str, float]
 
@@ -27,6 +28,7 @@ Unit = Literal[
     "yes",
     "count",
     "percent",
+    "power",
     "stops",
     "signed",
     "ev",
@@ -181,6 +183,15 @@ def _stops(value: float, signed: bool) -> str:
     return f"{sign}{number} stop" if abs(rounded) <= 1 else f"{sign}{number} stops"
 
 
+ON_DIALS: Mapping[Unit, Callable[[float], str]] = {
+    "time": lambda value: label(Dial.TIME, printed(Dial.TIME, stops_of(Dial.TIME, value), 3)),
+    "aperture": lambda value: label(Dial.APERTURE, value),
+    "iso": lambda value: label(Dial.ISO, value),
+    "power": power_words,
+}
+"""How a fact is written that stands on a dial."""
+
+
 def say(value: float, unit: Unit) -> str:
     """A number as it is written in a sentence.
 
@@ -189,12 +200,8 @@ def say(value: float, unit: Unit) -> str:
     """
     if math.isinf(value) or (unit == "m" and value >= INFINITY_M):
         return "infinity"
-    if unit == "time":
-        return label(Dial.TIME, printed(Dial.TIME, stops_of(Dial.TIME, value), 3))
-    if unit == "aperture":
-        return label(Dial.APERTURE, value)
-    if unit == "iso":
-        return label(Dial.ISO, value)
+    if unit in ON_DIALS:
+        return ON_DIALS[unit](value)
     if unit in ("stops", "signed"):
         return _stops(value, unit == "signed")
     suffix = {"m": " m", "s": " s", "m_s": " m/s", "kelvin": " K", "hz": " Hz", "rate": " a second", "px": " px"}

@@ -6,7 +6,7 @@ import math
 from functools import lru_cache
 
 from craft.decisions.facts import Fact, names_of, seconds, tells, yes
-from craft.exposure.bounds import Dials, flash_on
+from craft.exposure.bounds import Dials
 from craft.exposure.targets import movement_of, shake_stops
 from craft.kit.body import Body, Finder, Sensor, Shutter
 from craft.optics import movement
@@ -403,8 +403,6 @@ def _of_movement(situation: Situation, dials: Dials) -> dict[str, float]:
     time_mode_offered=Fact("the body has a mode that holds the time", "yes", "the body has no mode that holds the time", lasting=True),
     one_aperture=Fact("the body has a single aperture", "yes", "the body has several apertures", lasting=True),
     electronic_offered=Fact("the body has an electronic shutter", "yes", "the body has no electronic shutter", lasting=True),
-    flash_on=Fact("a flash is on", "yes", "no flash is on"),
-    flash_dark=Fact("a flash is on that stays dark without curtains", "yes", "no flash stays dark without curtains"),
     mechanical_offered=Fact("the body has a mechanical shutter", "yes", "the body has no mechanical shutter", lasting=True),
     first_curtain_offered=Fact("the body has an electronic first curtain", "yes", "the body has no electronic first curtain", lasting=True),
     stabiliser_offered=Fact("body or lens has a stabiliser", "yes", "there is no stabiliser", lasting=True),
@@ -434,8 +432,6 @@ def _of_kit(situation: Situation, dials: Dials) -> dict[str, float]:
         "time_mode_offered": yes("shutter_priority" in modes),
         "one_aperture": yes(len(dials.aperture.positions()) == 1),
         "electronic_offered": yes(Shutter.ELECTRONIC in body.shutters),
-        "flash_on": yes(flash_on(situation)),
-        "flash_dark": yes(flash_on(situation) and body.sync_with(Shutter.ELECTRONIC) is None),
         "mechanical_offered": yes(Shutter.MECHANICAL in body.shutters),
         "first_curtain_offered": yes(Shutter.FIRST_CURTAIN in body.shutters),
         "stabiliser_offered": yes(body.stabiliser_stops or situation.lens.stabiliser_stops),

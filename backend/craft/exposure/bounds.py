@@ -74,28 +74,20 @@ def _time(situation: Situation, axis: Axis, brighter: float) -> Axis:
     return axis.from_position(there[0]) if there else axis
 
 
-def flash_on(situation: Situation) -> bool:
-    """Whether a flash was set on.
+def pulses(situation: Situation) -> bool:
+    """Whether a flash that is on is left to pulse where the time is shorter than sync: high-speed sync or such a time was set by hand.
 
-    >>> flash_on(situation()), flash_on(situation(settings={"flash": "on"}))
+    >>> pulses(situation()), pulses(situation(settings={"high_speed_sync": "on"}))
     (False, True)
     """
-    return situation.settings.get("flash") == "on"
+    return situation.settings.get("high_speed_sync") == "on" or situation.locks.shutter_s is not None
 
 
-def keeps_to_sync(situation: Situation) -> bool:
-    """Whether a flash is on and its time is to be one at which it lights the whole frame: neither a time nor high-speed sync was set by hand.
-
-    >>> keeps_to_sync(situation(settings={"flash": "on"})), keeps_to_sync(situation(settings={"flash": "on", "high_speed_sync": "on"}))
-    (True, False)
-    """
-    return flash_on(situation) and situation.settings.get("high_speed_sync") != "on" and situation.locks.shutter_s is None
-
-
-def bounded(situation: Situation, dials: Dials, brighter: float = 0.0, sync_s: float | None = None) -> Dials:
+def bounded(situation: Situation, dials: Dials, brighter: float = 0.0, sync_s: float | None = None, at_sync: bool = False) -> Dials:
     """The dials within what was set by hand, and without times longer than the person holds, nor shorter than a flash syncs.
 
     brighter : stops by which the longest frame of a set is longer than its middle one. sync_s : shortest time with flash, if one is on.
+    at_sync : that time alone.
 
     Raises
     ------
@@ -108,7 +100,8 @@ def bounded(situation: Situation, dials: Dials, brighter: float = 0.0, sync_s: f
     (3.0, True)
     """
     time = _time(situation, dials.time, brighter)
-    if sync_s is not None and keeps_to_sync(situation):
+    if sync_s is not None and not pulses(situation):
         lit = [k for k in time.positions() if time.stops_at(k) <= exact_stops(Dial.TIME, sync_s) + 1e-6]
-        time = time.up_to(lit[-1]) if lit else time.only(time.first)
+        last = lit[-1] if lit else time.first
+        time = time.only(last) if at_sync or not lit else time.up_to(last)
     return Dials(time, dials.aperture, _iso(situation, dials.iso))

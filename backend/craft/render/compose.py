@@ -17,7 +17,8 @@ from craft.render.shot import Shot
 from craft.sensor.noise import GLARE_SHARE
 from craft.stage.colour import Pixels
 from craft.stage.stage import Moves
-from craft.tones.boxes import Box, boxes_of, lay, within
+from craft.tones.boxes import Box, Tuning, boxes_of, lay, within
+from craft.tones.burst import Burst
 from craft.tones.framing import WIDE_MM, Framing, View, kept_by_lens
 from craft.tones.own import OwnLight, lit
 from craft.tones.painted import planes_of
@@ -196,16 +197,78 @@ def _on_sensor(shot: Shot, view: View, sharp: bool) -> Pixels:
         for box in boxes_of(framing, shot.tuning, 0):
             lay(out, box.pixels, box.left, box.top)
         return out
-    out = _through_the_lens(shot, view, framing)
-    out = _veiled(_held(out, shot, view), view, shot)
+    out = _held(_through_the_lens(shot, view, framing, shot.tuning), shot, view)
+    if shot.flash is not None:
+        out += _flashed(shot, shot.flash.burst, view, framing) * np.float32(2.0**shot.flash.stops)
+    out = _veiled(out, view, shot)
     return np.asarray(cv2.multiply(out, _falloff(view, shot), dst=out), np.float32)
 
 
-def _through_the_lens(shot: Shot, view: View, framing: Framing) -> Pixels:
-    """The planes of a scene out of focus and smeared, each as it is."""
+STILL: dict[str, Any] = dict.fromkeys(("body_m", "limb_m", "pan_m", "star_m", "turn_m", "skew_m", "shake_m"), 0.0)
+
+OVER_LENS_M, ACROSS_M = 0.12, 0.02
+"""How much higher than the lens a flash on a camera sits, and half its width: what its shadow falls beside and how soft its edge is (as
+shoes and heads are built)."""
+
+DEEP = 0.85
+"""How much of its light a shadow takes: the rest comes back from what is about."""
+
+
+def _flashed(shot: Shot, burst: Burst, view: View, framing: Framing) -> Pixels:
+    """What a flash alone lights: an instant, so that nothing is smeared, at the start or the end of what the shutter draws."""
+    tuning = replace(shot.tuning, burst=burst)
+    instant = _through_the_lens(replace(shot, **STILL), view, framing, tuning, shot)
+    return _held(instant, replace(shot, shake_m=0.0), view)
+
+
+def _shaded(boxes: tuple[Box, ...], shot: Shot, view: View, framing: Framing, burst: Burst) -> list[Box]:
+    """Planes with the shadow that the subject throws on what is behind it, where the flash sits by the lens."""
+    out: list[Box] = []
+    thrown = [box for box in boxes if abs(framing.distance(box.at) - shot.distance_m) < 0.25 * shot.distance_m and math.isfinite(box.at)]
+    if not burst.direct or burst.from_m < burst.away_m or not thrown:
+        return list(boxes)
+    cover = np.zeros((view.height, view.width), np.float32)
+    for box in thrown:
+        left, top = max(0, box.left), max(0, box.top)
+        there = box.pixels[top - box.top : view.height - box.top, left - box.left : view.width - box.left, 3]
+        under = cover[top : top + there.shape[0], left : left + there.shape[1]]
+        np.maximum(under, there, out=under)
+    focal_px = shot.focal_mm / shot.width_mm * view.frame_px
+    for box in boxes:
+        away = framing.distance(box.at)
+        apart = 1 / shot.distance_m - (0.0 if math.isinf(away) else 1 / away)
+        if box in thrown or apart <= 0:
+            out.append(box)
+            continue
+        turn = np.array(((1.0, 0.0, -box.left), (0.0, 1.0, focal_px * OVER_LENS_M * apart - box.top)))
+        size = (box.pixels.shape[1], box.pixels.shape[0])
+        shade = cv2.warpAffine(cover, turn, size)
+        shade = cv2.GaussianBlur(shade, (0, 0), max(0.6, focal_px * ACROSS_M * apart))
+        pixels = box.pixels.copy()
+        pixels[..., :3] *= (1 - np.float32(DEEP) * shade)[..., None]
+        out.append(replace(box, pixels=pixels))
+    return out
+
+
+def _leant(box: Box, shot: Shot, px_per_m: float, most: float) -> tuple[int, int]:
+    """How far from the middle of its way a plane stands when a flash fires, in pixels: at its start, or at its end."""
+    if shot.flash is None or box.moves not in (Moves.BODY, Moves.LIMB):
+        return 0, 0
+    across, down = _capped(*_moves(shot, box, px_per_m), most)
+    side = 0.5 if shot.flash.at_end else -0.5
+    return round(side * across), round(side * down)
+
+
+def _through_the_lens(shot: Shot, view: View, framing: Framing, tuning: Tuning, moving: Shot | None = None) -> Pixels:
+    """The planes of a scene out of focus and smeared, each as it is; moving: the frame in which these are an instant."""
     px_per_m = view.frame_px / (shot.width_mm / 1000)
     drawn = min(MARGIN_PX, math.ceil(0.1 * view.frame_px))
-    boxes = boxes_of(framing, shot.tuning, drawn)
+    boxes = boxes_of(framing, tuning, drawn)
+    if tuning.burst is not None:
+        boxes = tuple(_shaded(boxes, shot, view, framing, tuning.burst))
+    if moving is not None:
+        leans = [_leant(box, moving, px_per_m, LONGEST_SMEAR * view.frame_px) for box in boxes]
+        boxes = tuple(replace(box, left=box.left + x, top=box.top + y) for box, (x, y) in zip(boxes, leans, strict=True))
     discs = [_disc_px(shot, framing, box, px_per_m) for box in boxes]
     ways = [_capped(*_moves(shot, box, px_per_m), LONGEST_SMEAR * view.frame_px) for box in boxes]
     trail = 2 * math.hypot(shot.star_m, shot.turn_m) * px_per_m

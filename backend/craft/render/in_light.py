@@ -66,7 +66,10 @@ def in_light(shot: Shot, moved: Moved) -> Shot:
     (-1.0, 2.0)
     """
     taken = exposed(shot, moved.time, moved.aperture, moved.iso)
-    return replace(taken, key_stops=taken.key_stops + moved.light)
+    flash = taken.flash
+    if flash is not None and flash.alone:
+        return replace(taken, flash=replace(flash, stops=flash.stops + moved.light))
+    return replace(taken, key_stops=taken.key_stops + moved.light, flash=flash and replace(flash, stops=flash.stops - moved.light))
 
 
 def every_few_stops(setup: Setup) -> tuple[Moved, ...]:

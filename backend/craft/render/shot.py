@@ -9,6 +9,7 @@ from functools import cached_property
 from typing import Any
 
 from craft.errors import CraftError
+from craft.exposure.flash import FLASH_KELVIN
 from craft.kit.body import Sensor, Shutter
 from craft.optics.movement import star_speed_m_s
 from craft.render.looks import AS_USUAL, MERGED, Taste, taste_of
@@ -20,12 +21,13 @@ from craft.setup.setup import Setup
 from craft.stage.stage import Stage
 from craft.stage.stages import BY_SLUG
 from craft.tones.boxes import Tuning
+from craft.tones.burst import Burst
 from craft.tones.colours import automatic_on_own, automatic_on_scene, small_framing
 from craft.tones.framing import WIDE_MM, Framing
 from craft.tones.own import OwnLight
 from craft.tones.staging import stage_for
 from craft.vocabulary.setting import Value
-from craft.vocabulary.terms import AimMotion, File, Support
+from craft.vocabulary.terms import AimMotion, File, FlashAim, FlashRole, Support
 from craft.white.automatic import BY_BEHAVIOUR, SHIFTS, shifted
 
 
@@ -47,6 +49,19 @@ USUAL: Mapping[str, Value] = {}
 """Settings of a body that nobody has told: its looks are as usual."""
 
 
+@dataclass(frozen=True, slots=True)
+class Flashed:
+    """A flash in a frame. stops: its light on a grey card at the subject over that of the light that is there, as exposed; pulsed: it burns as
+    long as the curtains travel, so that a shorter time takes less of it; at_end: it fires as the second curtain starts; alone: it is all the
+    light, and what is told of the light is told of it."""
+
+    stops: float
+    burst: Burst
+    pulsed: bool = False
+    at_end: bool = False
+    alone: bool = False
+
+
 @dataclass(frozen=True)
 class Shot:
     """One frame to be simulated. Metres, seconds, stops; focal_mm as engraved.
@@ -61,6 +76,7 @@ class Shot:
     one's own in the scene's place. Lengths on the sensor
     that are drawn while it is open: shake_m by the hand, body_m and limb_m by the subject, pan_m by what the camera
     turns past, star_m by the sky, turn_m by its turn about the axis at a focal length from it; traverse_s: from the first line's exposure to the last's.
+    flash: None where none is lit.
     """
 
     stage: str
@@ -101,6 +117,7 @@ class Shot:
     automatic: str = ""
     others: tuple[float, ...] = ()
     shift: float = 0.0
+    flash: Flashed | None = None
 
     @cached_property
     def scene(self) -> Stage:
@@ -156,11 +173,12 @@ def from_recipe(recipe: Mapping[str, Any], own: Callable[[str], OwnLight] = no_p
     >>> from_recipe(shot().recipe()) == shot()
     True
     """
-    recipe = {"own": None, "kind": "", "white_tint": 0.0, "automatic": "", "others": (), "shift": 0.0, **recipe}
+    recipe = {"own": None, "kind": "", "white_tint": 0.0, "automatic": "", "others": (), "shift": 0.0, "flash": None, **recipe}
     if recipe.get("stage") not in BY_SLUG or set(recipe) != {one.name for one in fields(Shot)}:
         raise CraftError("this frame was made by another version, and cannot be drawn any more")
     tuples = {name: tuple(recipe[name]) for name in ("of_set", "others")}
-    known = {"sensor": Sensor(**recipe["sensor"]), "taste": Taste(**recipe["taste"]), **tuples}
+    flash = recipe["flash"] and Flashed(**{**recipe["flash"], "burst": Burst(**recipe["flash"]["burst"])})
+    known = {"flash": flash, "sensor": Sensor(**recipe["sensor"]), "taste": Taste(**recipe["taste"]), **tuples}
     return Shot(**{**recipe, **known, "own": own(recipe["own"]) if recipe["own"] else None})
 
 
@@ -189,6 +207,7 @@ def on_own(shot: Shot, own: OwnLight | None) -> Shot:
         turn_m=0.0,
         skew_m=0.0,
         others=(),
+        flash=None,
     )
     return found(framed) if shot.automatic else framed
 
@@ -203,7 +222,7 @@ def shot_of(situation: Situation, setup: Setup, stage: str | None = None, seed: 
     aperture = 2 ** (exact_stops(Dial.APERTURE, setup.exposure.aperture) / 2)
     base = base_stops(situation)
     wide, high = situation.used_mm
-    key_ev = setup.light.ev100 - setup.light.lens_loss_stops - setup.exposure.nd_stops
+    key_ev = situation.light.ev100 - setup.light.lens_loss_stops - setup.exposure.nd_stops
     body = situation.body
     drawn = _drawn(situation, time_s)
     traverse = (body.readout_s or 0.0) if setup.shutter_type is Shutter.ELECTRONIC else (body.sync_with(setup.shutter_type) or 0.0)
@@ -241,9 +260,36 @@ def shot_of(situation: Situation, setup: Setup, stage: str | None = None, seed: 
         seed=seed,
         taste=replace(taste, contrast=taste.contrast * MERGED[merge.strength]) if merge else taste,
         joined=setup.facts["merge_step_stops"] if merge else 0.0,
+        flash=flashed_of(situation, setup, values),
         **drawn,
     )
     return found(shot) if shot.automatic else shot
+
+
+def flashed_of(situation: Situation, setup: Setup, values: Mapping[str, Value]) -> Flashed | None:
+    """The flash of a setup as it is drawn.
+
+    >>> flashed_of(situation(), advised(), {}) is None
+    True
+    """
+    taken = setup.flash
+    if taken is None:
+        return None
+    use, light = situation.flash, situation.light
+    burst = Burst(
+        taken.distance_m,
+        situation.distance_m,
+        bounced=taken.aim is FlashAim.BOUNCED,
+        direct=taken.aim is FlashAim.DIRECT,
+        kelvin=light.kelvin if use.gelled else FLASH_KELVIN,
+    )
+    return Flashed(
+        taken.gives_stops + setup.facts["room_under_stops"],
+        burst,
+        taken.loss_stops > 0,
+        values.get("flash_sync") == "second",
+        taken.role is FlashRole.ALONE,
+    )
 
 
 def small_framing_of(shot: Shot) -> Framing:
@@ -296,9 +342,12 @@ def exposed(shot: Shot, time_stops: float = 0.0, aperture_stops: float = 0.0, is
     >>> exposed(shot(), time_stops=1.0).time_s * 2 == shot().time_s
     True
     """
-    longer = 2**-time_stops
+    longer, flash = 2**-time_stops, shot.flash
+    if flash is not None and not flash.pulsed:  # it does not ask how long the shutter is open
+        flash = replace(flash, stops=flash.stops + time_stops)
     return replace(
         shot,
+        flash=flash,
         time_s=shot.time_s * longer,
         aperture=shot.aperture * 2 ** (aperture_stops / 2),
         iso_stops=shot.iso_stops + iso_stops,

@@ -9,8 +9,10 @@ from functools import cached_property
 
 from craft.errors import CraftError
 from craft.kit.body import Body
+from craft.kit.flash import Flash
 from craft.kit.lens import Lens
 from craft.optics.sharpness import Acuity, aperture_interval, circle_of_confusion_m, hyperfocal_m, magnification
+from craft.scene.flashed import AS_USUAL, FlashUse
 from craft.scene.framed import ROOM, framing_mm, on_a_ring, share_of
 from craft.scene.light import Light
 from craft.scene.plan import Plan
@@ -174,7 +176,7 @@ IN_ONE_GO = "in_one_go"
 class Situation:
     """One picture to be taken. What is None is filled from the genre and the subject.
 
-    filters_stops: neutral filters in the bag; settings: values set by hand.
+    filters_stops: neutral filters in the bag; flashes: those at hand; flash: how one is used; settings: values set by hand.
     """
 
     genre: Genre
@@ -195,6 +197,8 @@ class Situation:
     person: Person = Person()
     concessions: tuple[Concession, ...] | None = None
     filters_stops: tuple[float, ...] = ()
+    flashes: tuple[Flash, ...] = ()
+    flash: FlashUse = AS_USUAL
     settings: Mapping[str, Value] = field(default_factory=dict)
 
     def __post_init__(self) -> None:

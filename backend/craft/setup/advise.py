@@ -9,7 +9,7 @@ from itertools import combinations
 
 import numpy as np
 
-from craft.decisions.facts import Facts
+from craft.decisions.facts import Facts, say
 from craft.decisions.numbers import merge_step
 from craft.decisions.reasons import reasoned
 from craft.decisions.schools import DECISIONS
@@ -23,10 +23,11 @@ from craft.decisions.schools.stabiliser import STABILISER
 from craft.decisions.schools.white import WHITE
 from craft.exposure.bounds import Dials
 from craft.exposure.comfort import comfort_iso
+from craft.exposure.flash import aim_of, stands_m
 from craft.exposure.solver import search_of, solve
 from craft.optics import sharpness
 from craft.scales.series import Dial, label, printed, value_of
-from craft.scene.imaged import hand_speed, image_speed
+from craft.scene.imaged import hand_speed, image_speed, lens_loss_stops
 from craft.scene.situation import Situation
 from craft.setup.course import Course
 from craft.setup.deciding.following import area_of, areas_that_do, detection_of, priority_of
@@ -38,6 +39,7 @@ from craft.setup.setup import (
     Bracketing,
     DriveAndRate,
     Exposure,
+    FlashTaken,
     Focus,
     InFocus,
     IsoLimits,
@@ -62,6 +64,8 @@ from craft.vocabulary.terms import (
     Detection,
     Drive,
     File,
+    FlashAim,
+    FlashRole,
     FocusMode,
     Intent,
     Pattern,
@@ -110,6 +114,7 @@ def _setup(course: Course) -> Setup:
         metering=_metering(course),
         range=_range(course),
         bracketing=_bracketing(course),
+        flash=_flash(course),
         white=_white(course),
         focus=_focus(course),
         zone=zone_of(plan, ladder) if course.value(FOCUS, 1) == Area.NONE.value and not facts["stars"] else None,
@@ -117,7 +122,7 @@ def _setup(course: Course) -> Setup:
         series=course.series,
         stabiliser=Stabiliser(course.value(STABILISER)),
         file=File(course.value(FILE)),
-        light=LightUsed(situation.light.ev100, situation.light.ev100 - plan.key_ev, facts["holds_stops"], situation.flicker_hz),
+        light=LightUsed(plan.key_ev + lens_loss_stops(situation), lens_loss_stops(situation), facts["holds_stops"], situation.flicker_hz),
         taken=_taken_for_granted(situation),
         concessions=concessions_of(ladder),
         binding=binding_of(plan, ladder.found.binding(now)),
@@ -185,6 +190,30 @@ def _bracketing(course: Course) -> Bracketing:
     merge = _merge(course) if facts["merging"] else None
     frames, step = (plan.bracket.frames, plan.bracket.step_ev) if plan.bracket else (1, 0.0)
     return Bracketing(frames, step, _times(plan, course.solved), merge)
+
+
+def _flash(course: Course) -> FlashTaken | None:
+    """The flash as it takes part, if one does."""
+    situation, facts, lit = course.situation, course.told, course.planned.lit
+    if lit.role is FlashRole.NONE:
+        return None
+    flash, known = lit.flash, bool(facts["flash_known"])
+    return FlashTaken(
+        role=lit.role,
+        name=flash.name if flash else "",
+        aim=aim_of(situation, flash) if flash else FlashAim.DIRECT,
+        distance_m=stands_m(situation, flash) if flash else situation.distance_m,
+        power=facts["flash_power"] if known else 0.0,
+        power_words=say(facts["flash_power"], "power") if known else "",
+        lacks_stops=facts["flash_lacks_stops"],
+        reach_m=facts["flash_reach_m"] if flash else None,
+        room_under_stops=facts["room_under_stops"],
+        gives_stops=facts["flash_gives_stops"],
+        loss_stops=facts["flash_loss_stops"],
+        recycle_s=facts["recycle_s"],
+        burns_s=facts["flash_burns_s"] if flash else None,
+        gel_mired=facts["gel_warm_mired"],
+    )
 
 
 def _white(course: Course) -> WhiteBalance:

@@ -20,6 +20,8 @@ from craft.vocabulary.terms import (
     Detection,
     Drive,
     File,
+    FlashAim,
+    FlashRole,
     FocusMode,
     Intent,
     Limit,
@@ -273,6 +275,29 @@ class Bracketing:
 
 
 @dataclass(frozen=True, slots=True)
+class FlashTaken:
+    """The flash in the exposure. name: empty where none is described; power: share of its own, and in words, empty where it is yours to find;
+    lacks_stops: what full power lacks; reach_m: as far as full power reaches so; room_under_stops: the light that is there, under the
+    meter; gives_stops: its light on the subject, over the metered exposure; loss_stops: what pulsing costs; burns_s: over half of its peak.
+    """
+
+    role: FlashRole
+    name: str
+    aim: FlashAim
+    distance_m: float
+    power: float
+    power_words: str
+    lacks_stops: float
+    reach_m: float | None
+    room_under_stops: float
+    gives_stops: float
+    loss_stops: float
+    recycle_s: float
+    burns_s: float | None
+    gel_mired: float
+
+
+@dataclass(frozen=True, slots=True)
 class WhiteBalance:
     """White; kelvin: None where it is not set by a number."""
 
@@ -290,7 +315,7 @@ class DriveAndRate:
 
 @dataclass(frozen=True, slots=True)
 class LightUsed:
-    """The light that was used: as metered, what the lens takes of it, the brightest tone that must hold over the key."""
+    """The light that was used, a flash's where that is all of it: as metered, what the lens takes of it, the brightest tone that must hold over the key."""
 
     ev100: float
     lens_loss_stops: float
@@ -316,7 +341,7 @@ class TakenForGranted:
 class Setup:
     """The whole answer, in groups: each is made beside the step that settles it.
 
-    release: the fewest locks whose release lifts a shortfall; sharpness_stops: total blur over the circle of confusion; step_ev: from one value of a dial to the next; unused: values set
+    flash: None where none takes part; release: the fewest locks whose release lifts a shortfall; sharpness_stops: total blur over the circle of confusion; step_ev: from one value of a dial to the next; unused: values set
     by hand that nothing here uses, with why; settled: what decisions set on the body by name; why: reasons of settings that have their own, by name; facts: every number that they could speak of; levels: the rows of the ladder;
     steps: what one step on each free dial costs.
     """
@@ -327,6 +352,7 @@ class Setup:
     metering: Metering
     range: Range
     bracketing: Bracketing
+    flash: FlashTaken | None
     white: WhiteBalance
     focus: Focus
     zone: Zone | None

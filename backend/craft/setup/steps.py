@@ -8,6 +8,7 @@ from dataclasses import dataclass, replace
 from craft.decisions import numbers
 from craft.decisions.choice import wishes_of
 from craft.decisions.facts import names_of
+from craft.decisions.flashing import of_flash, of_lit, of_role
 from craft.decisions.following import of_following, of_seeing
 from craft.decisions.schools import DECISIONS, Decision
 from craft.scene.situation import Situation
@@ -43,6 +44,12 @@ FIRST = (
         take=keeping.look,
         does="light, meter, movement, kit and delivery in numbers",
         tells=numbers.OF_SITUATION,
+    ),
+    Step(
+        take=exposing.choose_flash,
+        does="whether a flash takes part, and for what",
+        decides=("flash",),
+        tells=f"{names_of(of_flash)} {names_of(of_role)}",
     ),
     Step(
         take=keeping.keep,
@@ -86,7 +93,7 @@ ROUND = (
         take=ranging.choose_range,
         does="pattern, offset and protection",
         decides=("range", "metering"),
-        needs="floats holds_stops",
+        needs="floats holds_stops kept_under_stops",
         tells=(
             "best_offset_stops best_protection_stops capped clip_above_stops asks_less_stops asks_more_stops correct_stops "
             "headroom_stops offset_stops pattern_reads_stops pattern_swing_stops place_stops "
@@ -104,6 +111,7 @@ ROUND = (
         does="the exposure in every light",
         needs="approach_m_s flicker_hz freeze_s holds_stops lag_s shake_s stops_above stops_below zone",
         tells=(
+            f"{names_of(of_lit)} "
             "aperture clips_stops far_m flicker_swing_stops half_depth_m iso lacking_stops near_m past_clip_stops "
             "plane_shift_m sharp_chance sharp_chance_burst snr snr_shadow snr_shadow_unprotected spare_stops time_s trail_s "
             "zone_covers"

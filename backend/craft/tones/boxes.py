@@ -9,11 +9,13 @@ import cv2
 import numpy as np
 import skia
 
+from craft.exposure.flash import FLASH_KELVIN
 from craft.kept import kept
 from craft.stage.colour import Pixels
 from craft.stage.others import with_others
 from craft.stage.stage import Cutout, Lit, Moves, Stage
 from craft.stage.stages import BY_SLUG
+from craft.tones.burst import Burst, flashed
 from craft.tones.framing import Framing
 from craft.white.response import numbers_of
 from craft.white.surfaces import SEEN_UNDER_K
@@ -24,12 +26,14 @@ HARD = 0.3
 
 @dataclass(frozen=True, slots=True)
 class Tuning:
-    """How the situation's light falls on a stage: stops above and below the key, its colour temperature, and its kind where that is known."""
+    """How the situation's light falls on a stage: stops above and below the key, its colour temperature, and its kind where that is known;
+    burst: the light of a flash instead, which gives a grey card at the subject the key's brightness."""
 
     above: float
     below: float
     kelvin: float
     kind: str = ""
+    burst: Burst | None = None
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -114,6 +118,8 @@ def lamp_of(cutout: Cutout, stage: Stage, tuning: Tuning) -> tuple[str, float]:
     >>> lamp_of(cutouts_of("hall")[0], BY_SLUG["hall"], Tuning(3.0, 4.0, 1900.0, "candle"))[1] > 5000
     True
     """
+    if tuning.burst is not None:
+        return "flash" if tuning.burst.kelvin == FLASH_KELVIN else "", tuning.burst.kelvin
     if cutout.lit is Lit.KEY:
         return tuning.kind, tuning.kelvin
     if cutout.lit is Lit.OTHER and stage.other_k is not None:
@@ -136,7 +142,8 @@ def draw(cutout: Cutout, framing: Framing, tuning: Tuning, margin: int) -> Box |
     left, top, right, bottom = left + int(columns[0]), top + int(rows[0]), left + int(columns[-1]) + 1, top + int(rows[-1]) + 1
     place = framing.place(cutout.at, left, top, right - left, bottom - top)
     stage = framing.stage
-    light = np.exp2(np.clip(stretched(cutout.ev.at(place), stage, tuning), -16, 16))
+    stops = stretched(cutout.ev.at(place), stage, tuning) if tuning.burst is None else flashed(cutout, place, framing, tuning.burst)
+    light = np.exp2(np.clip(stops, -16, 16))
     lamp = lamp_of(cutout, stage, tuning)
     colour = numbers_of(cutout.colour, *lamp)
     pixels = np.empty((bottom - top, right - left, 4), np.float32)

@@ -49,6 +49,28 @@ class Limit(Enum):
     BODY_LIMIT = "body_limit"
 
 
+class FlashAim(Enum):
+    """How a flash is turned at the subject: straight, through something that softens it, or by way of the ceiling."""
+
+    DIRECT = "direct"
+    SOFTENED = "softened"
+    BOUNCED = "bounced"
+
+
+class FlashRole(Enum):
+    """What a flash is for: nothing, filling the shade under a light that leads, leading over a room that is kept, or being all the light."""
+
+    NONE = "none"
+    FILL = "fill"
+    KEY = "key"
+    ALONE = "alone"
+
+    @property
+    def leads(self) -> bool:
+        """Whether it and not the light that is there lights the subject."""
+        return self in (FlashRole.KEY, FlashRole.ALONE)
+
+
 class AimDepth(Enum):
     """Enough sharp from near to far, or a background that melts."""
 

@@ -104,6 +104,20 @@ def situations(draw: st.DrawFn) -> dict[str, Any]:
         made["other_lights"] = draw(
             st.lists(st.fixed_dictionaries({"ev100": st.floats(-2, 16), "kelvin": st.integers(1500, 9000)}), max_size=3)
         )
+    if draw(st.booleans()):
+        made["body"] |= {"sync_s": draw(st.sampled_from((None, 1 / 60, 1 / 200)))}
+        made["flashes"] = [{"name": "one", "guide_number_m": draw(st.floats(1, 90)), "mains": draw(st.booleans())}]
+        made["flash"] = draw(
+            st.fixed_dictionaries(
+                {},
+                optional={
+                    "name": st.just("one"),
+                    "aim": st.sampled_from(("direct", "softened", "bounced")),
+                    "distance_m": st.floats(0.3, 30),
+                    "metered_aperture": st.sampled_from((2.8, 8.0, 22.0)),
+                },
+            )
+        )
     return made
 
 

@@ -14,6 +14,7 @@ from hypothesis import strategies as st
 
 from craft.exposure.tests import brute_force
 from craft.scales.series import Dial, exact_stops, printed_table
+from craft.scales.words import power_words
 from forms.advise_command import answer
 from forms.problems import InputError
 from forms.tests.situations import situations
@@ -88,7 +89,10 @@ class Answers(TestCase):
 
     def said_numbers_are_given(self, made: dict[str, Any]) -> None:
         known = [v for v in made["numbers"].values() if v is not None]
-        said = re.sub(r"(\d) (?=\d{3})", r"\1", made["because"])
+        power = re.search(r"(?:1/\d+(?: \+ [12]/3)?|full power)(?= of its power)", made["because"])
+        if power:
+            self.assertEqual(power[0], power_words(made["numbers"]["flash_power"]))
+        said = re.sub(r"(\d) (?=\d{3})", r"\1", made["because"].replace(power[0], "") if power else made["because"])
         for word in re.findall(r"1/\d+|-?\d+(?:\.\d+)?", said):
             value = 1 / float(word[2:]) if word.startswith("1/") else float(word)
             near = any(abs(abs(k) - abs(value)) <= 0.12 * abs(value) + 0.06 or abs(100 * k - value) <= 0.5 for k in known)

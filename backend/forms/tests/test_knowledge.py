@@ -16,7 +16,7 @@ from craft.decisions.reasons import Reasoned
 from craft.decisions.schools import DECISIONS, Decision, School
 from craft.decisions.schools.row import Desk, said_by_hand
 from craft.scene.works import SUBJECT
-from demo.kit import BODIES, LENSES
+from demo.kit import BODIES, FLASHES, LENSES
 from forms.answer import answer_to
 from forms.problems import InputError
 from forms.setup_form import setup_of
@@ -112,6 +112,7 @@ class Knowledge(TestCase):
                         "lens": lens,
                         "focal_length_mm": LENSES[lens]["focal_max_mm"],
                         "light": lights.get(genre.value, {"condition": "overcast"}),
+                        "flashes": list(FLASHES.values()),
                     }
                 )
                 for decision, made in found.items():
@@ -310,6 +311,26 @@ class Knowledge(TestCase):
         ]
         for change in changes:
             same = all(said({**one, **change}) == said(one) for one in settings_of)
+            self.assertFalse(same, f"{change} changes nothing")
+
+    def test_every_figure_of_a_flash_changes_something(self) -> None:
+        clip_on = {"name": "clip-on", "guide_number_m": 40, "charge": 200}
+        room = {"genre": "portrait", "subject": "group_portrait", "light": {"ev100": 4, "indoors": True}, "flashes": [clip_on]}
+        room |= {"body": {**BODY, "sync_s": 0.005}, "lens": {**LENS, "focal_min_mm": 24}}
+        short = {**room, "light": {"ev100": 14}, "settings": {"flash": "on", "high_speed_sync": "on"}}
+        weak = {**room, "profile": {"schools": {"flash": "key"}}, "motion": {"distance_m": 1.5}}
+        flashes = (
+            *(
+                {"flashes": [{**clip_on, **one}]}
+                for one in ({"guide_number_m": 20}, {"recycle_s": 9}, {"lowest_share": 0.5}, {"charge": 2})
+            ),
+            *({"flashes": [{**clip_on, **one}]} for one in ({"high_speed": True}, {"turns": False}, {"duration_s": 0.01}, {"mains": True})),
+            {"flashes": [{"name": "strobe", "energy_ws": 400}]},
+            {"flashes": [{**clip_on, "name": "another"}]},
+            *({"flash": one} for one in ({"aim": "softened"}, {"distance_m": 1}, {"metered_aperture": 8}, {"gelled": True})),
+        )
+        for change in (*flashes, {"flashes": [clip_on, {**clip_on, "name": "other", "guide_number_m": 12}], "flash": {"name": "other"}}):
+            same = all(said({**one, **change}) == said(one) for one in (room, short, weak))
             self.assertFalse(same, f"{change} changes nothing")
 
     def test_data_has_reasons_and_sources_and_no_two_alike(self) -> None:

@@ -2989,7 +2989,7 @@ export interface components {
              * Decision
              * @enum {string}
              */
-            decision: "exposure_mode" | "metering" | "iso_limits" | "range" | "bracketing" | "white" | "focus" | "drive" | "shutter_type" | "stabiliser" | "file";
+            decision: "exposure_mode" | "metering" | "iso_limits" | "range" | "bracketing" | "flash" | "white" | "focus" | "drive" | "shutter_type" | "stabiliser" | "file";
             /** School */
             school: string;
             /** Label */
@@ -3096,6 +3096,50 @@ export interface components {
             /** Colour Space */
             colour_space: string;
         };
+        /**
+         * FlashAim
+         * @description How a flash is turned at the subject: straight, through something that softens it, or by way of the ceiling.
+         * @enum {string}
+         */
+        FlashAim: "direct" | "softened" | "bounced";
+        /**
+         * FlashOut
+         * @description The flash that takes part; name is empty where none is described, power_words where its power is yours to find; reach_m null where nothing tells.
+         */
+        FlashOut: {
+            role: components["schemas"]["FlashRole"];
+            /** Name */
+            name: string;
+            aim: components["schemas"]["FlashAim"];
+            /** Distance M */
+            distance_m: number;
+            /** Power */
+            power: number;
+            /** Power Words */
+            power_words: string;
+            /** Lacks Stops */
+            lacks_stops: number;
+            /** Reach M */
+            reach_m: number | null;
+            /** Room Under Stops */
+            room_under_stops: number;
+            /** Gives Stops */
+            gives_stops: number;
+            /** Loss Stops */
+            loss_stops: number;
+            /** Recycle S */
+            recycle_s: number;
+            /** Burns S */
+            burns_s: number | null;
+            /** Gel Mired */
+            gel_mired: number;
+        };
+        /**
+         * FlashRole
+         * @description What a flash is for: nothing, filling the shade under a light that leads, leading over a room that is kept, or being all the light.
+         * @enum {string}
+         */
+        FlashRole: "none" | "fill" | "key" | "alone";
         /**
          * FocusMode
          * @description Focus mode.
@@ -3209,7 +3253,7 @@ export interface components {
         };
         /**
          * LightOut
-         * @description The light that was used: as metered, what the lens takes of it, and the brightest tone that must hold over the key.
+         * @description The light that was used, a flash's where that is all of it: as metered, what the lens takes of it, and the brightest tone that must hold over the key.
          */
         LightOut: {
             /** Ev100 */
@@ -3484,6 +3528,7 @@ export interface components {
             metering: components["schemas"]["MeteringOut"];
             range: components["schemas"]["RangeOut"];
             bracketing: components["schemas"]["BracketingOut"];
+            flash?: components["schemas"]["FlashOut"] | null;
             white: components["schemas"]["WhiteOut"];
             focus: components["schemas"]["FocusOut"];
             zone: components["schemas"]["ZoneOut"] | null;
@@ -3959,6 +4004,69 @@ export interface components {
             other: components["schemas"]["Use"];
         };
         /**
+         * FlashForm
+         * @description A flash: its guide number, or its energy. ``charge``: flashes of full power that one gives; ``duration_s``: over half of its peak, at full power.
+         */
+        FlashForm: {
+            /** Name */
+            name: string;
+            /** Guide Number M */
+            guide_number_m?: number | null;
+            /** Energy Ws */
+            energy_ws?: number | null;
+            /**
+             * Recycle S
+             * @default 2.5
+             */
+            recycle_s?: number;
+            /**
+             * Lowest Share
+             * @default 0.0078125
+             */
+            lowest_share?: number;
+            /**
+             * High Speed
+             * @default false
+             */
+            high_speed?: boolean;
+            /**
+             * Turns
+             * @default true
+             */
+            turns?: boolean;
+            /**
+             * Duration S
+             * @default 0.001
+             */
+            duration_s?: number;
+            /**
+             * Mains
+             * @default false
+             */
+            mains?: boolean;
+            /** Charge */
+            charge?: number | null;
+        };
+        /**
+         * FlashUseForm
+         * @description How a flash is used. ``name``: of one at hand; ``distance_m``: from it to the subject, left out where it sits on the camera;
+         *     ``metered_aperture``: what a flash meter reads at the subject at ISO 100; ``gelled``: a filter gives it the colour of the room.
+         */
+        FlashUseForm: {
+            /** Name */
+            name?: string | null;
+            aim?: components["schemas"]["FlashAim"] | null;
+            /** Distance M */
+            distance_m?: number | null;
+            /** Metered Aperture */
+            metered_aperture?: number | null;
+            /**
+             * Gelled
+             * @default false
+             */
+            gelled?: boolean;
+        };
+        /**
          * FollowingForm
          * @description How autofocus runs, null where nobody knows. updates_s: readings a second; blackout_s: for so long after a frame it reads nothing; lag_s: from the press to
          *     the frame; darkest_ev: light, through a lens of f/2, in which half of its readings come to nothing; finds_share: of the frame's height that a head must
@@ -4395,6 +4503,9 @@ export interface components {
             concessions?: components["schemas"]["ConcessionForm"][] | null;
             /** Filters Stops */
             filters_stops?: number[] | null;
+            /** Flashes */
+            flashes?: components["schemas"]["FlashForm"][] | null;
+            flash?: components["schemas"]["FlashUseForm"];
             /** Body */
             body: string | components["schemas"]["BodyForm"];
             /** Lens */
@@ -5093,7 +5204,7 @@ export interface components {
          *     ``bodies``: how many you carry on a day; ``slowest_handheld_s``: nothing slower by hand; ``mains_hz``: of the
          *     lamps where you work; ``darkest_stops``: how far under the meter highlights may be saved;
          *     ``range_first``: what comes first where range cannot have everything; ``filters_stops``:
-         *     the neutral filters in your bag.
+         *     the neutral filters in your bag; ``flashes``: the flashes in it.
          */
         PersonForm: {
             /** Iso Ceilings */
@@ -5157,6 +5268,8 @@ export interface components {
             range_first?: components["schemas"]["RangeFirst"];
             /** Filters Stops */
             filters_stops?: number[];
+            /** Flashes */
+            flashes?: components["schemas"]["FlashForm"][];
         };
         /**
          * ProfileOut
@@ -6026,6 +6139,9 @@ export interface components {
             concessions?: components["schemas"]["ConcessionForm"][] | null;
             /** Filters Stops */
             filters_stops?: number[] | null;
+            /** Flashes */
+            flashes?: components["schemas"]["FlashForm"][] | null;
+            flash?: components["schemas"]["FlashUseForm"];
             /** Title */
             title: string;
             /** Starts At */
@@ -6220,7 +6336,7 @@ export interface components {
              * Decision
              * @enum {string}
              */
-            decision: "exposure_mode" | "metering" | "iso_limits" | "range" | "bracketing" | "white" | "focus" | "drive" | "shutter_type" | "stabiliser" | "file";
+            decision: "exposure_mode" | "metering" | "iso_limits" | "range" | "bracketing" | "flash" | "white" | "focus" | "drive" | "shutter_type" | "stabiliser" | "file";
             /** School */
             school: string;
             /** Label */
@@ -6256,6 +6372,7 @@ export interface components {
             metering: components["schemas"]["MeteringOut"];
             range: components["schemas"]["RangeOut"];
             bracketing: components["schemas"]["BracketingOut"];
+            flash?: components["schemas"]["FlashOut"] | null;
             white: components["schemas"]["WhiteOut"];
             focus: components["schemas"]["FocusOut"];
             zone: components["schemas"]["ZoneOut"] | null;
@@ -6320,7 +6437,7 @@ export interface components {
              * Decision
              * @enum {string}
              */
-            decision: "exposure_mode" | "metering" | "iso_limits" | "range" | "bracketing" | "white" | "focus" | "drive" | "shutter_type" | "stabiliser" | "file";
+            decision: "exposure_mode" | "metering" | "iso_limits" | "range" | "bracketing" | "flash" | "white" | "focus" | "drive" | "shutter_type" | "stabiliser" | "file";
         };
         /**
          * ClashesOut
@@ -9680,6 +9797,7 @@ export interface components {
             metering: components["schemas"]["MeteringOut"];
             range: components["schemas"]["RangeOut"];
             bracketing: components["schemas"]["BracketingOut"];
+            flash?: components["schemas"]["FlashOut"] | null;
             white: components["schemas"]["WhiteOut"];
             focus: components["schemas"]["FocusOut"];
             zone: components["schemas"]["ZoneOut"] | null;

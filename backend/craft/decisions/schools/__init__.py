@@ -10,6 +10,7 @@ from craft.decisions.schools.bracketing import BRACKETING
 from craft.decisions.schools.drive import DRIVE
 from craft.decisions.schools.exposure_mode import EXPOSURE_MODE
 from craft.decisions.schools.file import FILE
+from craft.decisions.schools.flash import FLASH
 from craft.decisions.schools.focus import FOCUS
 from craft.decisions.schools.iso_limits import ISO_LIMITS
 from craft.decisions.schools.metering import METERING
@@ -29,6 +30,7 @@ DECISIONS: dict[str, Decision] = {
         ISO_LIMITS,
         RANGE,
         BRACKETING,
+        FLASH,
         WHITE,
         FOCUS,
         DRIVE,

@@ -35,6 +35,16 @@ DRIVE = Decision(
     desk=Desk(minutes=1 / 60, each="shots", reason="a glance at each frame"),
     schools=(
         School(
+            slug="as_it_charges",
+            label="one frame for each charge",
+            value=("single",),
+            when=(When("flash_leads", "=", 1.0), When("flash_known", "=", 1.0), When("recycle_s", ">", 0.2)),
+            brief="The flash is full again after {recycle_s}: a burst would go dark.",
+            because="The flash is full again after {recycle_s}: the second frame of a burst would be dark.",
+            costs="the moment between two charges",
+            rules_out="bursts",
+        ),
+        School(
             slug="in_one_go",
             label="minutes in one go",
             value=("timer",),

@@ -50,6 +50,17 @@ EXPOSURE_MODE = Decision(
             rules_out="depth as a choice",
         ),
         School(
+            slug="under_a_flash",
+            label="hold everything, the flash lights the subject",
+            value=("manual",),
+            when=(When("flash_leads", "=", 1.0), When("manual_offered", "=", 1.0)),
+            brief="{time_s} and ISO {iso} say how much of the room stays.",
+            because="The flash lights the subject whatever the time: {time_s}, {aperture} and ISO {iso} say how much of the room stays beside it, {room_under_stops} under the meter, and nothing floats with what is metered before it fires.",
+            costs="walking from room to room is yours to notice",
+            rules_out="automatic ISO",
+            holds=True,
+        ),
+        School(
             slug="timed",
             label="timed by hand",
             value=("timed",),

@@ -10,6 +10,7 @@ from craft.white.colorimetry import BESIDE, UNSEEN
 
 OTHER = Also(when=(MIXED,), text="The light of {kelvin} and that of {other_kelvin} lie {mired_apart} mired apart.")
 
+MIXED_BY_FLASH = When("gel_warm_mired", ">=", 30.0)
 FIXED = When("white_fixed", "=", 1.0)
 NO_SCALE = When("white_scale", "=", 0.0)
 SKIN = (
@@ -38,6 +39,17 @@ WHITE = Decision(
     besides=("white_kelvin",),
     desk=Desk(minutes=5 / 60, reason="a correction of colour for each picture"),
     schools=(
+        School(
+            slug="of_the_flash",
+            label="the flash's own",
+            value=("kelvin",),
+            when=(When("flash_white", "=", 1.0), When("white_scale", "=", 1.0)),
+            brief="The flash lights the subject: {kelvin_set} makes paper white there.",
+            because="The flash lights the subject, and its light is the same in every frame: {kelvin_set} makes paper white, and one correction serves the whole series.",
+            also=(Also(when=(When("flash_alone", "=", 0.0), MIXED_BY_FLASH), text="Behind it the room, {gel_warm_mired} mired warmer, stays warm."), *SKIN),
+            costs="a softener or a painted wall tints it: look at a card once",
+            rules_out="the room's own colour",
+        ),
         School(
             slug="daylight_for_stars",
             label="daylight for stars",

@@ -9,6 +9,7 @@ EVERYDAY = Work(
     support=Support.HANDHELD,
     file=File.BOTH,
     light_swing=3.0,
+    flash=True,
     reason="no frame is lost, and there is nothing to think about",
     source="everyday pictures are decided by people being recognisable",
     orders=(

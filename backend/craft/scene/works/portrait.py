@@ -9,6 +9,7 @@ PORTRAIT = Work(
     support=Support.HANDHELD,
     file=File.BOTH,
     light_swing=0.5,
+    flash=True,
     reason="the eye is sharp and the rest may melt",
     source="a portrait is decided by the eye and the background",
     orders=(

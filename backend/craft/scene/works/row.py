@@ -106,7 +106,7 @@ class Order:
 class Work:
     """One kind of work; the first subject is its usual one, the first order that fits is used.
 
-    light_swing: stops that its light swings by while one works.
+    light_swing: stops that its light swings by while one works; flash: people there know that they are photographed, and expect one.
     """
 
     genre: Genre
@@ -118,6 +118,7 @@ class Work:
     subjects: tuple[Subject, ...]
     reason: str
     source: str
+    flash: bool = False
 
     def order_for(self, subject: Subject, ev100: float, support: Support) -> Order:
         """The order of concessions for a subject in a light; the last row of each work fits all.

@@ -9,6 +9,7 @@ WEDDING = Work(
     support=Support.HANDHELD,
     file=File.RAW,
     light_swing=1.5,
+    flash=True,
     reason="the moment comes once, and white and black cloth stand side by side",
     source="a wedding is decided by skin and by whites",
     orders=(

@@ -8,14 +8,18 @@ from dataclasses import replace
 from craft.decisions import numbers, solved
 from craft.decisions.choice import By, Choice, choose
 from craft.decisions.facts import Fact, Facts, tells, yes
+from craft.decisions.flashing import of_flash, of_lit, of_role
 from craft.decisions.schools import School
 from craft.decisions.schools.exposure_mode import EXPOSURE_MODE
+from craft.decisions.schools.flash import FLASH
 from craft.decisions.schools.iso_limits import ISO_LIMITS
 from craft.decisions.schools.shutter_type import SHUTTER_TYPE
 from craft.errors import CraftError, NotOnTheDialError
+from craft.exposure.bounds import Dials
 from craft.exposure.filters import Filter, filters_of
+from craft.exposure.flash import UNDER, Lit, lit_by
 from craft.exposure.solver import Solution, search_of
-from craft.exposure.targets import rungs_of
+from craft.exposure.targets import Asked, rungs_of
 from craft.kit.body import Shutter
 from craft.kit.dials import Axis, time_axis
 from craft.scales.series import Dial
@@ -26,7 +30,7 @@ from craft.setup.deciding.keeping import taken_set
 from craft.setup.solving.ladder import solve_ladder
 from craft.setup.solving.plan import Plan, asked_of, at_key, free_dials, locked, longer_by, taken, true_stops, with_dials
 from craft.vocabulary.setting import Value
-from craft.vocabulary.terms import Intent, Mode, RangePolicy
+from craft.vocabulary.terms import AimDepth, FlashRole, Intent, Mode, RangePolicy
 
 ROUNDED = 0.1
 """Stops of light that nobody takes a stronger filter for."""
@@ -159,8 +163,10 @@ def plan(course: Course) -> Course:
     """
     situation, bracket = course.situation, taken_set(course)
     shutter = _first_shutter(situation)
-    free = free_dials(situation, shutter, longer_by(situation, bracket))
-    asked = asked_of(situation, free, bracket)
+    role = FlashRole(course.value(FLASH, 1))
+    free = free_dials(situation, shutter, longer_by(situation, bracket), role)
+    asked = asked_of(situation, free, bracket, role)
+    lit, room = lit_by(situation, role), situation.light.ev100 - lens_loss_stops(situation)
     cap = course.told["darkest_stops"]
     made = Plan(
         situation,
@@ -173,14 +179,54 @@ def plan(course: Course) -> Course:
         0.0,
         0.0,
         Filter(),
-        situation.light.ev100 - lens_loss_stops(situation),
+        own_ev(lit, situation, free, asked) if role is FlashRole.ALONE else room,
         cap,
         bracket,
         course.told["merge_step_stops"] if course.told["merging"] else 0.0,
+        lit,
+        room if role is FlashRole.ALONE else None,
     )
     made = searching(made)
     found = at_key(made)
     return replace(course, plan=made).tell(_of_metered(found, 2 ** -true_stops(made, found)[0]))
+
+
+def choose_flash(course: Course) -> Course:
+    """Whether a flash takes part, and what it is for.
+
+    >>> course().told["flash_on"], course(settings={"flash": "on"}).value(DECISIONS["flash"], 1)
+    (0.0, 'fill')
+    """
+    situation = course.situation
+    course = course.tell(of_flash(situation, course.dials))
+    hand = course.wishes.of(FLASH).get("flash")
+    made = choose(FLASH, course.told, course.wishes, able=lambda row: hand is None or row.value[0] == hand)
+    role = FlashRole(made.value[1])
+    return course.take(made).tell(of_role(situation, role, UNDER[role]))
+
+
+STUDIO_APERTURE = 8.0
+"""f-number in 36 mm terms that a flash which is all the light is turned to, where depth asks for no other (practice)."""
+
+
+def own_ev(lit: Lit, situation: Situation, free: Dials, asked: Asked) -> float:
+    """EV that a flash which is all the light comes to at the time that is taken: as it was metered, else as it is turned up for the aperture
+    that is wanted at the lowest ISO, as far as its power goes.
+
+    >>> one = course()
+    >>> round(own_ev(Lit(FlashRole.ALONE), situation(), one.planned.free, one.planned.asked), 1)
+    15.0
+    """
+    last, floor = free.time.stops_at(free.time.last), free.iso.lowest
+    if lit.metered:
+        return lit.full + last
+    low, high = asked.targets.depth or (free.aperture.lowest, free.aperture.highest)
+    wanted = asked.n_best
+    if situation.aim_depth is not AimDepth.SHALLOW:
+        wanted = min(max(2 * math.log2(STUDIO_APERTURE / situation.crop), low), max(low, high))
+    wanted = min(max(wanted, free.aperture.lowest), free.aperture.highest)
+    least = -math.inf if lit.flash is None else lit.most + math.log2(lit.flash.lowest_share)
+    return min(max(wanted - floor, least), lit.most) + last
 
 
 def searching(plan: Plan) -> Plan:
@@ -222,7 +268,7 @@ def choose_shutter(course: Course) -> Course:
         wanted = plan.shutter
         made = replace(made, value=(wanted.value,), by_hand=True)
     if wanted is not plan.shutter:
-        free = free_dials(situation, wanted, longer_by(situation, plan.bracket))
+        free = free_dials(situation, wanted, longer_by(situation, plan.bracket), plan.lit.role)
         plan = searching(with_dials(replace(plan, shutter=wanted), free))
     rate = situation.body.highest_rate(wanted, course.told["raw"] == 1) or 1.0
     told = {**numbers.of_rate(situation, rate), **_of_shutter(situation, wanted)}
@@ -296,6 +342,8 @@ def expose(course: Course) -> Course:
     ladder = solve_ladder(plan)
     x, n, s = (float(stops[ladder.now]) for stops in ladder.true_stops())
     course = replace(course, ladder=ladder).tell(solved.of_exposure(situation, plan.free, x, n, s, course.told))
+    under = x + n - s - (plan.room - plan.nd)
+    course = course.tell(of_lit(situation, plan.lit, n - s, course.told["time_s"], situation.body.sync_with(plan.shutter), under))
     as_taken, unprotected = taken(plan, x, n, s), taken(plan, x, n, s, 0.0)
     several = plan.bracket is not None
     return course.tell(solved.of_the_clip(situation, as_taken, unprotected, plan.held_more, several, course.told))

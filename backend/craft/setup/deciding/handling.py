@@ -16,6 +16,7 @@ from craft.decisions.schools.focus import FOCUS
 from craft.decisions.schools.white import WHITE
 from craft.errors import CraftError
 from craft.exposure.bounds import number
+from craft.exposure.flash import FLASH_KELVIN
 from craft.exposure.targets import wanted_blur_s
 from craft.scene.situation import Situation
 from craft.setup.course import Course
@@ -116,6 +117,10 @@ def choose_white(course: Course) -> Course:
     if "white_kelvin" in hand:
         _check_kelvin(situation, number(situation, "white_kelvin") or 0.0)
         hand["white_mode"] = White.KELVIN.value
+    if course.told["flash_white"]:
+        situation = replace(
+            situation, light=replace(situation.light, kelvin=FLASH_KELVIN, kind="flash", keeps=0.0, others=(), other_kinds=())
+        )
     usual = numbers.kept_kelvin(situation)
     made = choose(WHITE, course.told, course.wishes.only(WHITE, hand), instead={"white_kelvin": usual})
     mode = White(made.value[0])

@@ -82,8 +82,8 @@ def _bare(course: Course) -> Plan:
     if left == situation.settings:
         return plan
     usual = replace(situation, settings=left)
-    free = lifted(usual, free_dials(usual, plan.shutter, longer_by(usual, plan.bracket)), plan.protection)
-    return replace(plan, situation=usual, free=free, asked=asked_of(usual, free, plan.bracket))
+    free = lifted(usual, free_dials(usual, plan.shutter, longer_by(usual, plan.bracket), plan.lit.role), plan.protection)
+    return replace(plan, situation=usual, free=free, asked=asked_of(usual, free, plan.bracket, plan.lit.role))
 
 
 def _instead(course: Course, bare: Plan) -> Mapping[str, float]:

@@ -23,7 +23,7 @@ from craft.tones.metered import metered
 from craft.tones.readings import Read
 from craft.tones.tonemap import map_of
 from craft.tones.wanted import Wanted, wanted_of
-from craft.vocabulary.terms import Pattern, RangeMove, RangePolicy
+from craft.vocabulary.terms import FlashRole, Pattern, RangeMove, RangePolicy
 
 MOST_SWING = 2 / 3
 """The most that a held exposure keeps back for light that swings; more would be dark by habit."""
@@ -224,6 +224,8 @@ def _usual(course: Course, question: _Question) -> tuple[Course, School, Ranged]
 def _offset(course: Course, found: Ranged, pattern: Pattern) -> float:
     """Stops brighter than metered, where nobody says: of a set its middle, under a guard what that does, else as searched."""
     plan = course.planned
+    if plan.lit.role is FlashRole.KEY:
+        return -course.told["kept_under_stops"]
     if plan.bracket is not None:
         return placed_as_metered(course.situation, map_of(course.situation), plan.bracket).middle
     if pattern is Pattern.HIGHLIGHT_GUARD:

@@ -10,7 +10,7 @@ from craft.bracketing.series import Series
 from craft.decisions.facts import Facts, When, all_hold, say
 from craft.decisions.numbers import MERGE_BUSY_S
 from craft.decisions.schools.row import NO_PEOPLE, STILL
-from craft.exposure.bounds import flash_on
+from craft.exposure.flash import pulsed_loss
 from craft.exposure.targets import NARROWEST
 from craft.kit.dials import Axis
 from craft.optics import sharpness
@@ -21,7 +21,7 @@ from craft.scene.situation import Locks
 from craft.setup.setup import Note, WayOut
 from craft.setup.solving.ladder import Ladder
 from craft.setup.solving.plan import Plan, at_key, free_dials, lifted, longer_by, true_stops, with_dials
-from craft.vocabulary.terms import AimDepth, Intent, Support
+from craft.vocabulary.terms import AimDepth, FlashRole, Intent, Support
 
 SEEN_STOPS = 0.2
 """Less darkness than this is rounding to the dial's step."""
@@ -65,7 +65,7 @@ def darker_stops(plan: Plan, ladder: Ladder) -> float:
 def _times(plan: Plan) -> Axis:
     """The times that body and hand have, whatever slowest one was set."""
     bare = replace(plan.situation, settings={}, locks=Locks())
-    return free_dials(bare, plan.shutter, longer_by(bare, plan.bracket)).time
+    return free_dials(bare, plan.shutter, longer_by(bare, plan.bracket), plan.lit.role).time
 
 
 def _kept(plan: Plan, ladder: Ladder) -> str:
@@ -97,7 +97,9 @@ def darker_words(plan: Plan, ladder: Ladder, facts: Facts, by_hand: bool) -> str
         return ""
     gave = float(ladder.found.gave[Intent.BRIGHTNESS][ladder.now])
     bought = []
-    if plan.bracket is not None:
+    if plan.lit.role is FlashRole.KEY:
+        bought.append("that is the room, and the flash lights the subject")
+    elif plan.bracket is not None:
         bought.append("the middle of the set lies there so that both ends hold")
     elif by_hand and plan.offset < 0:
         bought.append("you set it so")
@@ -278,38 +280,37 @@ def _series(series: Series | None, time_s: float) -> str:
     )
 
 
-PULSED_STOPS = 1.0
-"""What pulsing costs a flash as soon as it is used, besides what the shorter time does: its light is spread over the curtains' travel (an estimate)."""
-
-
-def pulsed_loss(time_s: float, sync_s: float) -> float:
-    """Stops that high-speed sync costs a flash: of light that burns for as long as the curtains travel a shorter time takes less.
-
-    >>> pulsed_loss(1 / 1000, 1 / 250), pulsed_loss(1 / 60, 1 / 250)
-    (3.0, 0.0)
-    """
-    return max(0.0, math.log2(sync_s / time_s)) + PULSED_STOPS if time_s < sync_s * 0.99 else 0.0
-
-
 def _flash(plan: Plan, ladder: Ladder) -> Said:
     """With a flash that was set: that the time keeps to sync and what that took, or what a shorter one costs the flash."""
     situation, sync = plan.situation, plan.situation.body.sync_with(plan.shutter)
-    if not flash_on(situation):
+    if plan.lit.role is FlashRole.NONE:
         return "", ()
     if sync is None:
         return f"A flash stays dark with the {plan.shutter.value.replace('_', ' ')} shutter of {situation.body.name}.", ()
     time_s = ladder.printed(ladder.now)[0]
-    loss = pulsed_loss(time_s, sync)
+    loss, flash = pulsed_loss(time_s, sync), plan.lit.flash
+    able = flash is None or flash.high_speed
+    if loss and not able and flash:
+        return (
+            f"At {label(Dial.TIME, time_s)} the curtain covers a part of the frame while {flash.name} burns, which cannot pulse: {label(Dial.TIME, sync)} or longer lights all of it.",
+            (),
+        )
     if loss:
         words = f"At {label(Dial.TIME, time_s)}, shorter than sync, the flash pulses: it loses {in_thirds(loss)} and reaches {2 ** (-loss / 2):.0%} as far as at {label(Dial.TIME, sync)}."
         return words.replace("%", " %"), ()
-    free = replace(situation, settings={slug: value for slug, value in situation.settings.items() if slug != "flash"})
-    other = with_dials(plan, free_dials(free, plan.shutter, longer_by(free, plan.bracket)))
+    if plan.lit.role is FlashRole.ALONE:
+        return "", ()
+    other = with_dials(plan, free_dials(situation, plan.shutter, longer_by(situation, plan.bracket)))
     q = plan.per_stop
     wished = printed(Dial.TIME, round(true_stops(other, at_key(other))[0] * q) / q, q)
     loss = pulsed_loss(wished, sync)
     if not loss:
         return "", ()
+    if not able:
+        return (
+            f"With the flash the time keeps to {label(Dial.TIME, time_s)}, where all of the frame is lit; without it {label(Dial.TIME, wished)} would do.",
+            (),
+        )
     pulse = WayOut("high-speed sync", {"settings": {"high_speed_sync": "on"}})
     words = (
         f"With the flash the time keeps to {label(Dial.TIME, time_s)}, where all of the frame is lit; without it {label(Dial.TIME, wished)} would do. "

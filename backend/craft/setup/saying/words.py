@@ -7,7 +7,7 @@ from collections.abc import Callable
 from craft.scales.series import Dial, label
 from craft.scales.words import stops_in_words
 from craft.setup.setup import Setup
-from craft.vocabulary.terms import Area, File, RangePolicy
+from craft.vocabulary.terms import Area, File, FlashRole, RangePolicy
 
 
 def _token(token: str) -> str:
@@ -69,6 +69,14 @@ def _drive(setup: Setup) -> str:
     return f"{_token(setup.drive.mode.value)}{rate}"
 
 
+ROLES = {FlashRole.FILL: "fills shade", FlashRole.KEY: "lights the subject", FlashRole.ALONE: "all the light"}
+
+
+def _flash(setup: Setup) -> str:
+    taken = setup.flash
+    return "off" if taken is None else ", ".join(part for part in (ROLES[taken.role], taken.power_words) if part)
+
+
 FILES = {File.BOTH: "raw and finished", File.RENDERED: "finished", File.RAW: "raw"}
 
 VALUES: dict[str, Callable[[Setup], str]] = {
@@ -77,6 +85,7 @@ VALUES: dict[str, Callable[[Setup], str]] = {
     "iso_limits": _limits,
     "range": _range,
     "bracketing": _set,
+    "flash": _flash,
     "white": _white,
     "focus": _focus,
     "drive": _drive,

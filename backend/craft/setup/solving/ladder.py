@@ -9,6 +9,7 @@ from numpy.typing import NDArray
 
 from craft.exposure.solver import Search, Solution, Weight, search_of
 from craft.scales.series import Dial, Floats, Ints
+from craft.scene.imaged import lens_loss_stops
 from craft.setup.setup import Binding, Conceded, Level, Span
 from craft.setup.solving.plan import Plan
 from craft.vocabulary.terms import Intent, Mode
@@ -170,7 +171,10 @@ def rows_of(ladder: Ladder, auto: Automatics) -> tuple[Level, ...]:
     160.0
     """
     plan, found = ladder.plan, ladder.found
-    ev, over = (plan.situation.light.ev100 + ladder.offsets / plan.per_stop).tolist(), brightness(plan, found, ladder.offsets).tolist()
+    ev, over = (
+        (plan.key_ev + lens_loss_stops(plan.situation) + ladder.offsets / plan.per_stop).tolist(),
+        brightness(plan, found, ladder.offsets).tolist(),
+    )
     lost, turn = found.out_of_reach.tolist(), turn_the_dial(ladder, auto).tolist()
     gave = [dict(zip(found.gave, given, strict=True)) for given in zip(*(values.tolist() for values in found.gave.values()), strict=True)]
     told: dict[Weight | None, Binding | None] = {}

@@ -10,6 +10,7 @@ from numpy.typing import NDArray
 from craft.errors import CraftError, NotOnTheDialError
 from craft.exposure.bounds import Dials, bounded
 from craft.exposure.filters import Filter
+from craft.exposure.flash import FROZEN_BY_FLASH, NO_FLASH, UNDER, Lit
 from craft.exposure.solver import Problem, Rung, Search, Solution, search_of, target_position
 from craft.exposure.targets import Asked, ask, rungs_of
 from craft.kit.body import BracketOffer, Shutter
@@ -18,7 +19,7 @@ from craft.scales.series import Dial
 from craft.scene.imaged import base_stops, output_gain
 from craft.scene.situation import Locks, Situation
 from craft.sensor.taken import Taken
-from craft.vocabulary.terms import Intent, RangePolicy, Support
+from craft.vocabulary.terms import FlashRole, Intent, RangePolicy, Support
 
 CAP = {True: 1.0, False: 1 / 3}
 """Stops under the meter that saving highlights may cost, with a raw and without: past them the picture is dark by surprise."""
@@ -30,7 +31,8 @@ class Plan:
 
     free: the dials as bounded; dials: with locks folded in; key_ev: EV at the sensor; offset: stops brighter
     than metered; cap: stops under the meter that may be given in all; bracket: the set, or None; held_more: stops that a merge in the body
-    adds to what one frame holds; search: of the problem on these dials, once they are settled.
+    adds to what one frame holds; lit: the flash, and what it is for; room_ev: EV of the light that is there, at the sensor, where a flash
+    is all the light and key_ev its own; search: of the problem on these dials, once they are settled.
     """
 
     situation: Situation
@@ -47,12 +49,19 @@ class Plan:
     cap: float
     bracket: BracketOffer | None = None
     held_more: float = 0.0
+    lit: Lit = NO_FLASH
+    room_ev: float | None = None
     search: Search | None = None
 
     @property
     def per_stop(self) -> int:
         """Steps in a stop."""
         return self.situation.body.per_stop
+
+    @property
+    def room(self) -> float:
+        """EV of the light that is there, at the sensor."""
+        return self.key_ev if self.room_ev is None else self.room_ev
 
     @property
     def nd(self) -> float:
@@ -67,14 +76,25 @@ class Plan:
     def problem(self, dials: Dials | None = None) -> Problem:
         """The solver's problem, on the locked dials or on others."""
         dials = dials or self.dials
-        return Problem(
-            dials.time, dials.aperture, dials.iso, self.asked.targets, self.rungs, self.asked.n_best, _allowed(self.situation, dials)
-        )
+        return Problem(dials.time, dials.aperture, dials.iso, self.asked.targets, self.rungs, self.asked.n_best, self._allowed(dials))
 
     def exists(self, dials: Dials) -> bool:
         """Whether any combination of these dials exists on the body."""
         allowed = _allowed(self.situation, dials)
         return allowed is None or bool(allowed.any())
+
+    def _allowed(self, dials: Dials) -> NDArray[np.bool_] | None:
+        """What the body has, and of that what a flash that lights the subject reaches; all of it where that is nothing."""
+        there = _allowed(self.situation, dials)
+        if self.lit.role is not FlashRole.KEY or not np.isfinite(self.lit.most):
+            return there
+        reached = np.broadcast_to(
+            dials.aperture.stops[:, None] - dials.iso.stops <= self.lit.most + 1e-6,
+            (len(dials.time.stops), len(dials.aperture.stops), len(dials.iso.stops)),
+        )
+        both = reached if there is None else reached & there
+        usable = both[np.ix_(dials.time.exists, dials.aperture.exists, dials.iso.exists)]
+        return both if usable.any() and not usable.all() else there
 
 
 def _allowed(situation: Situation, dials: Dials) -> NDArray[np.bool_] | None:
@@ -116,13 +136,14 @@ def whole_dials(situation: Situation, shutter: Shutter) -> Dials:
     return Dials(time_axis(body, shutter), aperture_axis(body, situation.lens, situation.focal_mm), iso_axis(body))
 
 
-def free_dials(situation: Situation, shutter: Shutter, longer: float) -> Dials:
-    """Every dial within its bounds; longer: stops by which the longest frame of a set is longer than its middle one.
+def free_dials(situation: Situation, shutter: Shutter, longer: float, role: FlashRole = FlashRole.NONE) -> Dials:
+    """Every dial within its bounds; longer: stops by which the longest frame of a set is longer than its middle one; role: of a flash.
 
     >>> free_dials(situation(), BODY.shutters[0], 0.0).time.lowest
     4.0
     """
-    return bounded(situation, whole_dials(situation, shutter), longer, situation.body.sync_with(shutter))
+    sync = situation.body.sync_with(shutter) if role is not FlashRole.NONE else None
+    return bounded(situation, whole_dials(situation, shutter), longer, sync, role is FlashRole.ALONE)
 
 
 def let_go(plan: Plan) -> Dials:
@@ -132,7 +153,7 @@ def let_go(plan: Plan) -> Dials:
     >>> let_go(one) == one.free
     True
     """
-    free = free_dials(replace(plan.situation, locks=Locks()), plan.shutter, longer_by(plan.situation, plan.bracket))
+    free = free_dials(replace(plan.situation, locks=Locks()), plan.shutter, longer_by(plan.situation, plan.bracket), plan.lit.role)
     return replace(free, iso=plan.free.iso)
 
 
@@ -190,13 +211,14 @@ def with_dials(plan: Plan, free: Dials) -> Plan:
     if free == plan.free:
         rungs = _rungs(plan, plan.asked, free)
         return replace(plan, rungs=rungs, search=plan.search and plan.search.with_rungs(rungs))
-    asked = asked_of(plan.situation, free, plan.bracket)
+    asked = asked_of(plan.situation, free, plan.bracket, plan.lit.role)
     return replace(plan, free=free, dials=locked(plan.situation, free), asked=asked, rungs=_rungs(plan, asked, free), search=None)
 
 
 def _rungs(plan: Plan, asked: Asked, free: Dials) -> tuple[Rung, ...]:
     """The concessions; what the offset takes from brightness, its rungs no longer give."""
-    darkened = max(0.0, -plan.offset) if plan.bracket is None else 0.0
+    kept_under = UNDER[plan.lit.role] if plan.lit.role is FlashRole.KEY else 0.0
+    darkened = max(0.0, -plan.offset - kept_under) if plan.bracket is None else 0.0
     rungs = rungs_of(plan.situation, asked, free, darkened, max(0.0, plan.cap - darkened))
     if plan.policy is RangePolicy.RIGHT and plan.offset > 0:
         return (Rung(Intent.BRIGHTNESS, plan.offset), *rungs)
@@ -224,14 +246,27 @@ def longer_by(situation: Situation, bracket: BracketOffer | None) -> float:
     return (bracket.frames - 1) / 2 * bracket.step_ev
 
 
-def asked_of(situation: Situation, free: Dials, bracket: BracketOffer | None) -> Asked:
-    """What is asked of the dials; of a set by hand its longest frame has to be held.
+def asked_of(situation: Situation, free: Dials, bracket: BracketOffer | None, role: FlashRole = FlashRole.NONE) -> Asked:
+    """What is asked of the dials; of a set by hand its longest frame has to be held. What a flash lights, it freezes.
 
     >>> one = course().planned
     >>> asked_of(situation(), one.free, None) == one.asked
     True
     """
     asked, longer = ask(situation, free), longer_by(situation, bracket)
+    if role.leads:
+        return _frozen_by_flash(asked, None if role is FlashRole.ALONE else FROZEN_BY_FLASH)
     if not longer or asked.shake is None or asked.targets.shake is None:
         return asked
     return replace(asked, shake=asked.shake + longer, targets=replace(asked.targets, shake=asked.targets.shake + longer))
+
+
+def _frozen_by_flash(asked: Asked, longer: float | None) -> Asked:
+    """The same with movement that may be drawn so many stops longer, which a flash freezes; None: any, and the hand's too."""
+
+    def eased(stops: float | None) -> float | None:
+        return None if stops is None or longer is None else stops - longer
+
+    shake = asked.shake if longer is not None else None
+    targets = replace(asked.targets, freeze=eased(asked.targets.freeze), shake=shake)
+    return replace(asked, targets=targets, need=eased(asked.need), body=eased(asked.body), limbs=eased(asked.limbs), shake=shake)

@@ -301,12 +301,13 @@ class Warned(TestCase):
             (Genre.WILDLIFE, "too close"),
             (Genre.STREET, "kerb"),
             (Genre.LANDSCAPE, "tide"),
-            (Genre.WEDDING, "flashing"),
             (Genre.NIGHT_SKY, "Alone at night"),
-            (Genre.PORTRAIT, "Whether a flash is worth it is not decided here"),
             (Genre.EVERYDAY, "consent"),
         ):
             self.assertTrue(any(word in text for text in self.cautions(genre=genre, **rest)), genre)
+        for hand, flashing in (({}, False), ({"flash": "on"}, True)):
+            told = " ".join(self.cautions(genre=Genre.PORTRAIT, **rest, settings=hand))
+            self.assertEqual(("flashing" in told, "close to eyes" in told), (flashing, flashing))
         sun = {"genre": Genre.LANDSCAPE, **rest}
         self.assertTrue(any("The sun may come" in t for t in self.cautions(**sun, light=Light(11.0, above=5.0))))
         self.assertFalse(any("The sun may come" in t for t in self.cautions(**sun, light=Light(11.0, above=2.0))))

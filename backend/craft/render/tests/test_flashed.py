@@ -1,0 +1,94 @@
+"""A flash in the frame: how bright, how far, how still, and in which colour, on the drawn scenes."""
+
+from __future__ import annotations
+
+import math
+import unittest
+from dataclasses import replace
+
+import numpy as np
+
+from craft.examples import advised, situation
+from craft.exposure.flash import CEILING_M
+from craft.kit.flash import Flash
+from craft.render.compose import framing_of, on_sensor
+from craft.render.in_light import in_light, level_at, moves_to
+from craft.render.shot import Shot, exposed, from_recipe, shot_of
+from craft.scene.flashed import FlashUse
+from craft.scene.light import Light
+from craft.tones.boxes import boxes_of
+from craft.tones.burst import Burst
+from craft.tones.framing import View
+from craft.vocabulary.terms import FlashAim, Genre
+
+VIEW = View(192, 128, 192.0)
+ROOM = {
+    "genre": Genre.PORTRAIT,
+    "subject_slug": "group_portrait",
+    "light": Light(5.0, indoors=True, kelvin=2900),
+    "body": {"sync_s": 1 / 200},
+    "flashes": (Flash("clip-on", 40.0),),
+}
+
+
+def lit(**change: object) -> Shot:
+    one = situation(**{**ROOM, **change})
+    return shot_of(one, advised(**{**ROOM, **change}))
+
+
+class InTheFrame(unittest.TestCase):
+    def test_planes_are_lit_by_the_inverse_square_of_their_way(self) -> None:
+        """Of one stage lit from near and from far: what a plane gains on the subject is the ratio of the squares of the ways."""
+        shot = lit()
+        framing = framing_of(shot, VIEW)
+        for bounced in (False, True):
+            for near, far in ((2.0, 6.0), (1.2, 12.0)):
+                lights = [boxes_of(framing, replace(shot.tuning, burst=Burst(away, away, bounced)), 0) for away in (near, far)]
+                for one, other in zip(*lights, strict=True):
+                    at = min(framing.distance(one.at), 1e5)
+                    ways = [[math.hypot(max(straight, 0.3), 2 * CEILING_M * bounced) for straight in (away, at)] for away in (near, far)]
+                    asked = (ways[0][0] / ways[0][1]) ** 2 / (ways[1][0] / ways[1][1]) ** 2
+                    seen = one.pixels[..., 1] > 1e-3
+                    if seen.sum() > 20 and other.pixels[seen][:, 1].min() > 1e-4:
+                        ratio = np.median(one.pixels[seen][:, 1] / other.pixels[seen][:, 1])
+                        self.assertAlmostEqual(float(ratio) / asked, 1.0, delta=0.01, msg=f"at {at:.2f} m")
+
+    def test_room_and_flash_add_and_dials_move_them_as_they_do(self) -> None:
+        shot = lit()
+        room, both = on_sensor(replace(shot, flash=None), VIEW), on_sensor(shot, VIEW)
+        brighter = on_sensor(replace(shot, flash=replace(shot.flash, stops=shot.flash.stops + 1)), VIEW)
+        self.assertTrue((both >= room - 1e-4).all())
+        self.assertLess(np.abs((brighter - room) - 2 * (both - room)).max(), 0.02 * both.max())
+        shorter, wider = exposed(shot, time_stops=1.0), exposed(shot, aperture_stops=-1.0)
+        self.assertEqual((shorter.flash.stops, wider.flash.stops), (shot.flash.stops + 1, shot.flash.stops))
+        pulsing = replace(shot, flash=replace(shot.flash, pulsed=True))
+        self.assertEqual(exposed(pulsing, time_stops=1.0).flash.stops, shot.flash.stops)
+        setup = advised(**ROOM)
+        dusk = in_light(shot, moves_to(setup, level_at(setup, -2.0)))
+        self.assertGreater(dusk.flash.stops, shot.flash.stops, "the room falls away, and the flash does not")
+        self.assertEqual(from_recipe(shot.recipe()), shot)
+
+    def test_what_it_lights_stands_still_and_the_room_smears(self) -> None:
+        dance = {"genre": Genre.WEDDING, "subject_slug": "dancing", "light": Light(3.0, indoors=True)}
+        shot = replace(lit(**dance), shake_m=0.0)
+        slow = replace(shot, body_m=2e-3, limb_m=2e-3)
+
+        def edges(one: Shot) -> float:
+            light = np.log2(np.maximum(on_sensor(one, VIEW)[..., 1], 2**-9))
+            return float(np.abs(np.diff(light, axis=1))[30:110, 60:130].max(axis=1).mean())
+
+        bare = edges(replace(slow, flash=None)) / edges(replace(shot, flash=None))
+        self.assertLess(bare, edges(slow) / edges(shot) - 0.1, "a flash keeps more of the edge than the room does")
+        first, second = (on_sensor(replace(slow, flash=replace(slow.flash, at_end=end)), VIEW)[..., 1] for end in (False, True))
+        bright = [float((one * np.arange(192)).sum() / one.sum()) for one in (first, second)]
+        self.assertGreater(bright[1], bright[0] + 0.3, "at the end of its way it stands farther along")
+
+    def test_only_a_straight_one_by_the_lens_throws_a_shadow_and_a_filter_gives_it_the_rooms_colour(self) -> None:
+        straight = lit(flash=FlashUse(aim=FlashAim.DIRECT))
+        under = replace(straight.flash.burst, direct=False)
+        soft = replace(straight, flash=replace(straight.flash, burst=under))
+        taken = on_sensor(soft, VIEW)[..., 1] - on_sensor(straight, VIEW)[..., 1]
+        self.assertGreater(float(taken.max()), 0.02)
+        self.assertGreater(float(taken.min()), -0.01)
+        plain, gelled = (on_sensor(lit(flash=FlashUse(gelled=on)), VIEW).mean((0, 1)) for on in (False, True))
+        self.assertGreater(gelled[0] / gelled[2], 1.2 * plain[0] / plain[2])

@@ -1,0 +1,24 @@
+"""How a flash is used in a situation, as far as a person says."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from craft.vocabulary.terms import FlashAim
+
+
+@dataclass(frozen=True, slots=True)
+class FlashUse:
+    """What is said of the flash. name: of one at hand, None for the strongest; aim: None for what the place offers; distance_m: from it to
+    the subject, None where it sits on the camera; metered_aperture: what a flash meter reads at the subject at ISO 100, as it is set up;
+    gelled: a filter gives it the colour of the light that is there.
+    """
+
+    name: str | None = None
+    aim: FlashAim | None = None
+    distance_m: float | None = None
+    metered_aperture: float | None = None
+    gelled: bool = False
+
+
+AS_USUAL = FlashUse()

@@ -1,0 +1,173 @@
+"""Flash against the guide-number and inverse-square laws, reckoned here in plain metres, f-numbers and shares."""
+
+from __future__ import annotations
+
+import math
+from unittest import TestCase
+
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from craft.decisions.choice import wins
+from craft.decisions.schools import DECISIONS
+from craft.errors import CraftError
+from craft.examples import advised
+from craft.exposure.flash import AIM_LOSS, CEILING_M, pulsed_loss
+from craft.kit.flash import Flash, guide_of_energy
+from craft.scales.series import Dial
+from craft.scene.flashed import FlashUse
+from craft.scene.light import Light
+from craft.scene.situation import Locks, Person
+from craft.setup.setup import Setup
+from craft.vocabulary.terms import FlashAim, FlashRole, Genre, Support
+
+SYNCED = {"sync_s": 1 / 200}
+CLIP_ON, STROBE = Flash("clip-on", 40.0, high_speed=True), Flash("strobe", 60.0, recycle_s=1.0, mains=True, turns=False)
+ROOM = {"genre": Genre.PORTRAIT, "subject_slug": "group_portrait", "light": Light(5.0, indoors=True), "body": SYNCED}
+SUN = {"genre": Genre.PORTRAIT, "subject_slug": "standing", "light": Light(14.0), "body": SYNCED}
+KEYED, FILLED = {**ROOM, "flashes": (CLIP_ON,)}, {**SUN, "flashes": (CLIP_ON,)}
+ALONE = {**ROOM, "flashes": (CLIP_ON, STROBE), "flash": FlashUse(name="strobe")}
+
+
+def on_subject(setup: Setup, guide_m: float) -> float:
+    """Light of the flash over a full exposure of it: (G / (N d))^2 of its power, by ISO, and by what is lost on the way."""
+    taken, exposure = setup.flash, setup.exposure
+    assert taken is not None
+    way = math.hypot(taken.distance_m, 2 * CEILING_M) if taken.aim is FlashAim.BOUNCED else taken.distance_m
+    loss = AIM_LOSS[taken.aim] + taken.loss_stops
+    return (guide_m / way / exposure.aperture) ** 2 * exposure.iso / 100 * taken.power / 2**loss
+
+
+def decided(setup: Setup) -> str:
+    """The way that flash took."""
+    return next(one.school for one in setup.decisions if one.decision == "flash")
+
+
+class Powers(TestCase):
+    @given(st.floats(8, 80), st.floats(1.2, 12), st.sampled_from(list(FlashAim)), st.floats(3.0, 15.5), st.sampled_from(list(FlashRole)))
+    @settings(max_examples=60, deadline=None)
+    def test_the_power_that_is_told_gives_what_its_role_asks_by_guide_number_and_inverse_square(
+        self, guide: float, away: float, aim: FlashAim, ev: float, role: FlashRole
+    ) -> None:
+        way = {FlashRole.FILL: "fill", FlashRole.KEY: "key", FlashRole.ALONE: "alone", FlashRole.NONE: "enough"}[role]
+        setup = advised(
+            **{**ROOM, "light": Light(ev, indoors=True)},
+            flashes=(Flash("one", guide, lowest_share=1 / 4096),),
+            flash=FlashUse(aim=aim, distance_m=away),
+            person=Person(schools={"flash": way}),
+        )
+        taken = setup.flash
+        if role is FlashRole.NONE:
+            self.assertIsNone(taken)
+            return
+        asked = {FlashRole.FILL: 2 ** (-4 / 3), FlashRole.KEY: 1 - 2 ** (-4 / 3), FlashRole.ALONE: 1 - 2**-4}[role]
+        gives = on_subject(setup, guide)
+        self.assertEqual(taken.role, role)
+        self.assertAlmostEqual(math.log2(gives), taken.gives_stops, delta=0.12, msg="as f-numbers and ISO are printed")
+        if taken.lacks_stops > 0.05:
+            self.assertAlmostEqual(taken.power, 1.0)
+            self.assertAlmostEqual(math.log2(asked / gives), taken.lacks_stops, delta=0.12)
+        elif taken.power > 1 / 4096 + 1e-9:
+            self.assertAlmostEqual(gives / asked, 1.0, delta=0.09)
+
+    def test_twice_as_far_takes_four_times_the_power_and_no_time_to_sync_takes_any(self) -> None:
+        shares, times = [], []
+        for away in (1.5, 3.0):
+            setup = advised(**FILLED | {"flash": FlashUse(distance_m=away, aim=FlashAim.DIRECT)})
+            shares.append(setup.flash.power)
+            for shutter_s in (1 / 200, 1 / 60, 1 / 15):
+                held = advised(**FILLED | {"flash": FlashUse(distance_m=away), "locks": Locks(shutter_s, 8.0, 100.0)})
+                times.append((away, round(held.flash.power, 6)))
+        self.assertAlmostEqual(shares[1] / shares[0], 4.0, places=6)
+        self.assertEqual(len(set(times)), 2, "one power for each distance")
+        short = advised(**FILLED | {"flash": FlashUse(distance_m=1.5), "locks": Locks(1 / 800, 8.0, 100.0)})
+        self.assertAlmostEqual(short.flash.power / times[0][1], 2 ** pulsed_loss(1 / 800, 1 / 200), delta=0.01)
+        self.assertAlmostEqual(short.flash.loss_stops, 3.0, places=6)
+        dearer, cheaper = CLIP_ON.recycles_s(0.5), CLIP_ON.recycles_s(0.25)
+        self.assertEqual((dearer / cheaper, CLIP_ON.charge_lasts(0.25) / CLIP_ON.charge_lasts(0.5)), (2.0, 2.0))
+        self.assertAlmostEqual(guide_of_energy(800) / guide_of_energy(200), 2.0)
+
+
+class Roles(TestCase):
+    def test_what_leads_is_not_dark_and_keeps_the_room_where_it_belongs(self) -> None:
+        key, fill, alone = advised(**KEYED), advised(**FILLED), advised(**ALONE)
+        self.assertEqual([one.flash.role for one in (key, fill, alone)], [FlashRole.KEY, FlashRole.FILL, FlashRole.ALONE])
+        self.assertAlmostEqual(key.flash.room_under_stops, 4 / 3, delta=0.2)
+        self.assertGreaterEqual(alone.flash.room_under_stops, 4.0)
+        self.assertLess(abs(fill.flash.room_under_stops), 0.2)
+        self.assertLess(abs(alone.exposure.darker_stops), 0.2, "the flash is the light that is metered")
+        self.assertIn("the flash lights the subject", key.exposure.darker_words)
+        plain = advised(**ROOM)
+        self.assertLess(key.exposure.iso, plain.exposure.iso)
+        self.assertEqual({one.exposure.mode.value for one in (key, alone)}, {"manual"})
+        self.assertAlmostEqual(alone.exposure.shutter_s, 1 / 200)
+        self.assertEqual((alone.exposure.iso, alone.white.kelvin), (100.0, 5900.0))
+        self.assertGreaterEqual(fill.exposure.shutter_s, 1 / 201)
+
+    def test_a_weak_flash_is_not_asked_for_more_than_it_has_where_an_aperture_or_iso_is_left(self) -> None:
+        """Brute force: of everything on the dials, nothing that it reaches is left where it is told to lack."""
+        for guide in (4.0, 6.0, 9.0, 14.0):
+            setup = advised(**KEYED | {"flashes": (Flash("weak", guide),)}, person=Person(schools={"flash": "key"}))
+            taken, dials = setup.flash, setup.dials
+            way = math.hypot(taken.distance_m, 2 * CEILING_M)
+            reached = [
+                (n, iso)
+                for n in dials[Dial.APERTURE]
+                for iso in dials[Dial.ISO]
+                if (guide / way / n) ** 2 * iso / 100 / 2 ** AIM_LOSS[taken.aim] >= (1 - 2 ** (-4 / 3)) * 1.03
+            ]
+            self.assertEqual(taken.lacks_stops < 0.1, bool(reached), (guide, taken.lacks_stops, len(reached)))
+
+    def test_a_light_given_as_flash_is_met_by_aperture_and_iso_at_any_time_to_sync(self) -> None:
+        for metered in (4.0, 5.6, 8.0, 11.0):
+            for iso in (None, 100.0, 400.0):
+                use = FlashUse(name="strobe", metered_aperture=metered)
+                setup = advised(**ALONE | {"flash": use}, locks=Locks(iso=iso))
+                told = math.log2(setup.exposure.aperture**2 / metered**2 / setup.exposure.iso * 100)
+                self.assertAlmostEqual(told, 0.0, delta=0.35, msg=f"f/{metered:g} at ISO 100, {setup.exposure}")
+                self.assertEqual(decided(setup), "as_metered")
+                self.assertEqual(setup.flash.power_words, "")
+
+    def test_each_way_wins_when_it_says_and_off_says_why(self) -> None:
+        seen = {}
+        for change in (
+            ROOM,
+            KEYED,
+            FILLED,
+            ALONE,
+            ALONE | {"flash": FlashUse(name="strobe", metered_aperture=8.0)},
+            KEYED | {"body": {"sync_s": None}},
+            KEYED | {"genre": Genre.WEDDING, "subject_slug": "ceremony"},
+            FILLED | {"genre": Genre.SPORTS, "subject_slug": "rowing"},
+            KEYED | {"light": Light(9.0, indoors=True)},
+            KEYED | {"flashes": (Flash("weak", 2.0),)},
+            FILLED | {"flashes": (Flash("weak", 3.0),)},
+            FILLED | {"light": Light(9.0)},
+        ):
+            setup = advised(**change)
+            way = decided(setup)
+            row = next(row for row in DECISIONS["flash"].schools if row.slug == way)
+            self.assertTrue(wins(row, setup.facts), way)
+            self.assertEqual(setup.flash is None, row.value[0] == "off", way)
+            self.assertEqual(setup.settled["flash"], row.value[0])
+            seen[way] = next(one.because for one in setup.decisions if one.decision == "flash")
+        self.assertEqual(seen.keys(), {row.slug for row in DECISIONS["flash"].schools})
+        self.assertEqual(len(set(seen.values())), len(seen))
+
+    def test_one_that_is_not_at_hand_is_refused_and_the_strongest_on_the_camera_is_usual(self) -> None:
+        with self.assertRaisesRegex(CraftError, "is not at hand: clip-on, strobe"):
+            advised(**ALONE | {"flash": FlashUse(name="lamp")})
+        both = (Flash("small", 12.0), CLIP_ON, STROBE)
+        self.assertEqual(advised(**KEYED | {"flashes": both}).flash.name, "clip-on")
+        for wrong in ({"guide_number_m": 0.0}, {"guide_number_m": math.nan}, {"guide_number_m": 30.0, "lowest_share": 2.0}):
+            with self.assertRaises(CraftError):
+                Flash("odd", **wrong)
+
+    def test_a_tripod_and_a_hand_keep_the_room_sharp_while_the_flash_freezes_who_moves(self) -> None:
+        dancing = KEYED | {"genre": Genre.WEDDING, "subject_slug": "dancing", "light": Light(3.0, indoors=True)}
+        for support in (Support.HANDHELD, Support.TRIPOD):
+            by_room = advised(**dancing | {"flashes": ()}, support=support)
+            lit = advised(**dancing, support=support)
+            self.assertGreaterEqual(lit.exposure.shutter_s, by_room.exposure.shutter_s)
+            self.assertLess(lit.exposure.iso, by_room.exposure.iso)
+            self.assertLess(lit.flash.burns_s, by_room.exposure.shutter_s)
