@@ -24,7 +24,20 @@ FONT = Path(__file__).parent / "fonts" / "archivo.woff2"
 SCRIPT = Path(__file__).parent / "templates" / "cards" / "card.js"
 TOKENS = settings.BASE_DIR.parent / "frontend" / "src" / "theme" / "tokens.json"
 SHEETS = {"A6": "105mm 148mm", "A4": "210mm 297mm"}
-ORDER = ("exposure_mode", "metering", "iso_limits", "range", "white", "focus", "drive", "shutter_type", "stabiliser", "bracketing", "file")
+ORDER = (
+    "exposure_mode",
+    "metering",
+    "iso_limits",
+    "range",
+    "flash",
+    "white",
+    "focus",
+    "drive",
+    "shutter_type",
+    "stabiliser",
+    "bracketing",
+    "file",
+)
 """Decisions in the order one sets them."""
 
 
@@ -113,7 +126,7 @@ def _context(card: CardSnapshot, sheet: str) -> dict[str, Any]:
         "to_set": [
             *([("compensation", _signed(setup.exposure.compensation_ev))] if setup.exposure.meters else []),
             *([("areas on the list", ", ".join(area.value.replace("_", " ") for area in setup.focus.areas))] if setup.focus.areas else []),
-            *((DECISIONS[name].label, values.get(name, made[name].label)) for name in ORDER),
+            *((DECISIONS[name].label, values[name]) for name in ORDER if name in made and (name != "flash" or setup.flash)),
         ],
         "zone": _zone(setup.zone),
         "gives": [(c.words, c.gave_stops, c.comfortable) for c in setup.concessions],

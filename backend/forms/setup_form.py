@@ -179,6 +179,14 @@ class FocusOut(Group):
     following: InFocusOut | None = None
 
 
+class PowerOut(Group):
+    """A power of the flash, and how far it reaches at this aperture and ISO."""
+
+    words: str
+    share: float
+    reach_m: float
+
+
 class FlashOut(Group):
     """The flash that takes part; name is empty where none is described, power_words where its power is yours to find; reach_m null where nothing tells."""
 
@@ -192,10 +200,12 @@ class FlashOut(Group):
     reach_m: float | None
     room_under_stops: float
     gives_stops: float
+    together_stops: float
     loss_stops: float
     recycle_s: float
     burns_s: float | None
     gel_mired: float
+    powers: list[PowerOut]
 
 
 class ReachOut(Group):

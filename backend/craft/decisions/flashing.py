@@ -16,7 +16,7 @@ from craft.vocabulary.terms import FlashRole
 
 
 @tells(
-    flash_there=Fact("a flash is at hand", "yes", "no flash is at hand"),
+    flash_there=Fact("a flash is at hand", "yes", "no flash is at hand", lasting=True),
     flash_possible=Fact("the body lights a flash", "yes", "the body lights no flash", lasting=True),
     flash_welcome=Fact("people know that they are photographed", "yes", "nobody asked for a flash", lasting=True),
     flash_studio=Fact("the flash stands by itself, on the mains", "yes", "the flash sits on the camera"),

@@ -30,7 +30,7 @@ two for a room that shows, four for none of it)."""
 FILL_UNDER = 4 / 3
 """Stops that a fill lies under the light that leads: shade opens, and nobody sees a flash (practice: one to two)."""
 
-FROZEN_BY_FLASH = 2.0
+FROZEN_BY_FLASH = 1.0
 """Stops by which the time may be longer than freezes, where a flash leads and freezes what it lights: what else is drawn is a faint ghost."""
 
 PULSED_STOPS = 1.0

@@ -30,6 +30,11 @@ class Moved(NamedTuple):
     aperture: float
     iso: float
 
+    @property
+    def brighter(self) -> float:
+        """Stops by which the light that is there is exposed brighter."""
+        return self.light - self.time - self.aperture + self.iso
+
 
 def level_at(setup: Setup, stops: float) -> Level:
     """The row of the ladder so many stops brighter than now, to the body's nearest step; beyond its ends the end.
@@ -65,11 +70,16 @@ def in_light(shot: Shot, moved: Moved) -> Shot:
     >>> round(darker.key_stops - shot().key_stops, 6), darker.time_s / shot().time_s
     (-1.0, 2.0)
     """
-    taken = exposed(shot, moved.time, moved.aperture, moved.iso)
-    flash = taken.flash
-    if flash is not None and flash.alone:
-        return replace(taken, flash=replace(flash, stops=flash.stops + moved.light))
-    return replace(taken, key_stops=taken.key_stops + moved.light, flash=flash and replace(flash, stops=flash.stops - moved.light))
+    taken, flash = exposed(shot, moved.time, moved.aperture, moved.iso), shot.flash
+    if flash is not None and taken.flash is not None:
+        if flash.alone:
+            flash = replace(taken.flash, stops=taken.flash.stops + moved.light)
+        elif flash.fixed:
+            flash = replace(taken.flash, stops=taken.flash.stops - moved.light)
+        else:  # its power is turned to what the exposure asks, as the body's own metering does
+            flash = replace(flash, stops=flash.stops - moved.brighter)
+    lit = 0.0 if flash is not None and flash.alone else moved.light
+    return replace(taken, key_stops=taken.key_stops + lit, flash=flash)
 
 
 def every_few_stops(setup: Setup) -> tuple[Moved, ...]:

@@ -53,13 +53,14 @@ USUAL: Mapping[str, Value] = {}
 class Flashed:
     """A flash in a frame. stops: its light on a grey card at the subject over that of the light that is there, as exposed; pulsed: it burns as
     long as the curtains travel, so that a shorter time takes less of it; at_end: it fires as the second curtain starts; alone: it is all the
-    light, and what is told of the light is told of it."""
+    light, and what is told of the light is told of it; fixed: its power was set up and metered, and does not follow the exposure."""
 
     stops: float
     burst: Burst
     pulsed: bool = False
     at_end: bool = False
     alone: bool = False
+    fixed: bool = False
 
 
 @dataclass(frozen=True)

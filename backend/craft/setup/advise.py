@@ -23,7 +23,7 @@ from craft.decisions.schools.stabiliser import STABILISER
 from craft.decisions.schools.white import WHITE
 from craft.exposure.bounds import Dials
 from craft.exposure.comfort import comfort_iso
-from craft.exposure.flash import aim_of, stands_m
+from craft.exposure.flash import aim_of, reach_m, stands_m
 from craft.exposure.solver import search_of, solve
 from craft.optics import sharpness
 from craft.scales.series import Dial, label, printed, value_of
@@ -47,6 +47,7 @@ from craft.setup.setup import (
     Merge,
     Metering,
     Neighbour,
+    Power,
     Range,
     Setup,
     Spot,
@@ -209,11 +210,22 @@ def _flash(course: Course) -> FlashTaken | None:
         reach_m=facts["flash_reach_m"] if flash else None,
         room_under_stops=facts["room_under_stops"],
         gives_stops=facts["flash_gives_stops"],
+        together_stops=math.log2(2 ** facts["flash_gives_stops"] + 2 ** -facts["room_under_stops"]),
         loss_stops=facts["flash_loss_stops"],
         recycle_s=facts["recycle_s"],
         burns_s=facts["flash_burns_s"] if flash else None,
         gel_mired=facts["gel_warm_mired"],
+        powers=_powers(course) if known else (),
     )
+
+
+def _powers(course: Course) -> tuple[Power, ...]:
+    """The flash's powers by halves, and how far each reaches as the exposure stands."""
+    lit, facts = course.planned.lit, course.told
+    _, n, s = (float(stops[course.solved.now]) for stops in course.solved.true_stops())
+    halves = round(-math.log2(lit.flash.lowest_share)) if lit.flash else 0
+    loss = facts["flash_loss_stops"]
+    return tuple(Power(say(2**-k, "power"), 2**-k, reach_m(lit, course.situation, n - s, loss + k)) for k in range(halves + 1))
 
 
 def _white(course: Course) -> WhiteBalance:

@@ -275,10 +275,19 @@ class Bracketing:
 
 
 @dataclass(frozen=True, slots=True)
+class Power:
+    """A power of the flash, in words, and how far it reaches at this aperture and ISO, in metres."""
+
+    words: str
+    share: float
+    reach_m: float
+
+
+@dataclass(frozen=True, slots=True)
 class FlashTaken:
     """The flash in the exposure. name: empty where none is described; power: share of its own, and in words, empty where it is yours to find;
     lacks_stops: what full power lacks; reach_m: as far as full power reaches so; room_under_stops: the light that is there, under the
-    meter; gives_stops: its light on the subject, over the metered exposure; loss_stops: what pulsing costs; burns_s: over half of its peak.
+    meter; gives_stops: its light on the subject, over the metered exposure; together_stops: with the light that is there; powers: from full by halves; loss_stops: what pulsing costs; burns_s: over half of its peak.
     """
 
     role: FlashRole
@@ -291,10 +300,12 @@ class FlashTaken:
     reach_m: float | None
     room_under_stops: float
     gives_stops: float
+    together_stops: float
     loss_stops: float
     recycle_s: float
     burns_s: float | None
     gel_mired: float
+    powers: tuple[Power, ...]
 
 
 @dataclass(frozen=True, slots=True)

@@ -3125,6 +3125,8 @@ export interface components {
             room_under_stops: number;
             /** Gives Stops */
             gives_stops: number;
+            /** Together Stops */
+            together_stops: number;
             /** Loss Stops */
             loss_stops: number;
             /** Recycle S */
@@ -3133,6 +3135,8 @@ export interface components {
             burns_s: number | null;
             /** Gel Mired */
             gel_mired: number;
+            /** Powers */
+            powers: components["schemas"]["PowerOut"][];
         };
         /**
          * FlashRole
@@ -3378,6 +3382,18 @@ export interface components {
          * @enum {string}
          */
         Pattern: "multi_zone" | "centre_weighted" | "spot" | "highlight_guard";
+        /**
+         * PowerOut
+         * @description A power of the flash, and how far it reaches at this aperture and ISO.
+         */
+        PowerOut: {
+            /** Words */
+            words: string;
+            /** Share */
+            share: number;
+            /** Reach M */
+            reach_m: number;
+        };
         /**
          * Priority
          * @description Whether the release waits for focus.

@@ -1,6 +1,7 @@
 import { metres } from "@/words";
 
-const FOOT = 0.3048;
+/** A foot in metres. */
+export const FOOT = 0.3048;
 
 /** A distance as a person reads it; null is infinity. */
 export const far = (m: number | null, feet: boolean): string =>

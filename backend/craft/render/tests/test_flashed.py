@@ -64,8 +64,14 @@ class InTheFrame(unittest.TestCase):
         pulsing = replace(shot, flash=replace(shot.flash, pulsed=True))
         self.assertEqual(exposed(pulsing, time_stops=1.0).flash.stops, shot.flash.stops)
         setup = advised(**ROOM)
-        dusk = in_light(shot, moves_to(setup, level_at(setup, -2.0)))
-        self.assertGreater(dusk.flash.stops, shot.flash.stops, "the room falls away, and the flash does not")
+        moved = moves_to(setup, level_at(setup, -2.0))
+        self.assertAlmostEqual(in_light(shot, moved).flash.stops, shot.flash.stops - moved.brighter, msg="its power follows the exposure")
+        set_up = replace(shot, flash=replace(shot.flash, fixed=True))
+        self.assertAlmostEqual(
+            in_light(set_up, moved).flash.stops, shot.flash.stops + 2.0 + moved.time, msg="the room falls, and it does not"
+        )
+        alone = replace(shot, flash=replace(shot.flash, alone=True))
+        self.assertEqual(in_light(alone, moved).key_stops, exposed(alone, moved.time, moved.aperture, moved.iso).key_stops)
         self.assertEqual(from_recipe(shot.recipe()), shot)
 
     def test_what_it_lights_stands_still_and_the_room_smears(self) -> None:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 from craft.scales.words import in_thirds
+from craft.setup.saying.words import value_words
 from craft.setup.setup import Setup
 from craft.vocabulary.concessions import INTENT_WORDS
 
@@ -35,6 +36,10 @@ def brief_of(setup: Setup) -> Brief:
         return Brief(f"{in_thirds(setup.facts['unheld_stops'])} past the clip", True)
     if setup.bracketing.frames > 1:
         return Brief(f"{setup.bracketing.frames} frames {in_thirds(setup.bracketing.step_ev)} apart", False)
+    if setup.flash and setup.flash.lacks_stops > SEEN_STOPS:
+        return Brief(f"the flash lacks {in_thirds(setup.flash.lacks_stops)}", True)
+    if setup.flash:
+        return Brief(f"flash: {value_words(setup, 'flash', '')}", False)
     if setup.exposure.darker_stops > SEEN_STOPS:
         return Brief(f"{in_thirds(setup.exposure.darker_stops)} darker on purpose", False)
     given = [f"{INTENT_WORDS[one.intent]} {in_thirds(one.gave_stops)}" for one in setup.concessions if one.gave_stops > SEEN_STOPS]

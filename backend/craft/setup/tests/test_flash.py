@@ -18,6 +18,7 @@ from craft.scales.series import Dial
 from craft.scene.flashed import FlashUse
 from craft.scene.light import Light
 from craft.scene.situation import Locks, Person
+from craft.setup.saying.brief import brief_of
 from craft.setup.setup import Setup
 from craft.vocabulary.terms import FlashAim, FlashRole, Genre, Support
 
@@ -168,6 +169,11 @@ class Roles(TestCase):
         for support in (Support.HANDHELD, Support.TRIPOD):
             by_room = advised(**dancing | {"flashes": ()}, support=support)
             lit = advised(**dancing, support=support)
-            self.assertGreaterEqual(lit.exposure.shutter_s, by_room.exposure.shutter_s)
             self.assertLess(lit.exposure.iso, by_room.exposure.iso)
             self.assertLess(lit.flash.burns_s, by_room.exposure.shutter_s)
+
+    def test_in_a_handful_of_words_it_is_the_flash_that_counts(self) -> None:
+        self.assertRegex(brief_of(advised(**KEYED)).text, r"^flash: lights the subject, 1/\d+")
+        weak = brief_of(advised(**FILLED | {"flashes": (Flash("weak", 6.0),)}, person=Person(schools={"flash": "fill"})))
+        self.assertRegex(weak.text, "the flash lacks .* stop")
+        self.assertTrue(weak.warns)

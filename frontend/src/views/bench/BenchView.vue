@@ -39,6 +39,7 @@ const BenchWhite = defineAsyncComponent(() => awaited(import("./BenchWhite.vue")
 const BenchTime = defineAsyncComponent(() => awaited(import("./BenchTime.vue")));
 const BenchIso = defineAsyncComponent(() => awaited(import("./BenchIso.vue")));
 const BenchFocus = defineAsyncComponent(() => awaited(import("./BenchFocus.vue")));
+const BenchFlash = defineAsyncComponent(() => awaited(import("./BenchFlash.vue")));
 const ON_SCENE = new Set(["metering", "range", "bracketing"]);
 const props = defineProps<{ id: number }>();
 const bench = useBench(props.id, decided);
@@ -297,6 +298,16 @@ useEventListener(window, "beforeunload", () => void bench.put());
               :asked="answered"
               :body="String(document.body ?? '')"
               @ceiling="(iso: number) => change((d) => (d.settings = { ...d.settings, iso_ceiling: iso }))"
+            />
+            <BenchFlash
+              v-if="decision === 'flash'"
+              :document="document"
+              :setup="setup"
+              :words="words"
+              :flashes="document.flashes ?? profile?.document.flashes ?? []"
+              :feet="profile?.document.units === 'feet'"
+              :errors="errors"
+              @change="change"
             />
             <BenchFocus
               v-if="decision === 'focus'"

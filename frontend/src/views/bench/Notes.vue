@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Decided } from "@/api/client";
+import Told from "@/ruler/Told.vue";
 
 /** What to know beside the figures, each with its ways out: one press changes the situation, or goes to where it is done. */
 defineProps<{ setup: Decided; id: number }>();
@@ -9,7 +10,7 @@ const emit = defineEmits<{ mend: [patch: Record<string, unknown>] }>();
 <template>
   <ul v-if="setup.notes.length" class="notes" aria-label="what to know beside the figures">
     <li v-for="note in setup.notes" :key="note.kind" :class="note.kind">
-      {{ note.text }}
+      <Told :text="note.text" />
       <span v-if="note.ways.length" class="ways">
         <template v-for="way in note.ways" :key="way.label">
           <RouterLink v-if="way.place" class="way" :to="{ name: 'rehearse', params: { id }, query: { under: way.place } }">{{

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { FOOT } from "@/ruler/distance";
 import { computed } from "vue";
 import type { Schemas, Decided, Situation } from "@/api/client";
 import FieldRow from "./FieldRow.vue";
@@ -36,7 +37,6 @@ const lightAs = computed(
 );
 const condition = computed(() => props.words.conditions.find((c) => c.slug === props.document.light.condition));
 
-const FOOT = 0.3048;
 const far = (m: number | null | undefined) => (m === null || m === undefined ? m : props.feet ? m / FOOT : m);
 const near = (v: number | null) => (v === null ? null : props.feet ? v * FOOT : v);
 const rounded = (v: number | null | undefined) => (v ? Number(v.toPrecision(2)) : v);

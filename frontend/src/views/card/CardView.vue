@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Told from "@/ruler/Told.vue";
 import { useStorage } from "@vueuse/core";
 import { computed, onBeforeUnmount, ref } from "vue";
 import { useCard, useNames } from "@/api/queries";
@@ -35,6 +36,7 @@ const ORDER = [
   "metering",
   "iso_limits",
   "range",
+  "flash",
   "white",
   "focus",
   "drive",
@@ -46,7 +48,7 @@ const ORDER = [
 const toSet = computed(() =>
   ORDER.flatMap((name) => {
     const made = setup.value?.decisions.find((d) => d.decision === name);
-    return made && setup.value ? [{ name, value: made.value || made.label }] : [];
+    return made && setup.value && (name !== "flash" || setup.value.flash) ? [{ name, value: made.value || made.label }] : [];
   }),
 );
 const table = computed(() => {
@@ -115,7 +117,7 @@ onBeforeUnmount(leave);
       }}<template v-if="row.turn_the_dial"> Turn the dial yourself.</template>
     </p>
     <p v-for="line in snapshot.on_scene" :key="line" class="line said">{{ line }}</p>
-    <p v-for="note in setup.notes" :key="note.kind" class="line said">{{ note.text }}</p>
+    <p v-for="note in setup.notes" :key="note.kind" class="line said"><Told :text="note.text" /></p>
     <p v-if="setup.exposure.nd_stops" class="line">
       Filter on: <Stops :value="setup.exposure.nd_stops" /><template v-if="setup.exposure.glass_stops"
         >, <Stops :value="setup.exposure.glass_stops" /> of it glass</template

@@ -9,6 +9,7 @@ import { useKit } from "@/api/queries";
 import { offer } from "@/keys/actions";
 import DescribeBody from "./DescribeBody.vue";
 import FilterBag from "./FilterBag.vue";
+import FlashBag from "./FlashBag.vue";
 import KitTable from "./KitTable.vue";
 import type { Document } from "./piece";
 import PieceEditor from "./PieceEditor.vue";
@@ -128,6 +129,7 @@ onUnmounted(
       </p>
       <KitTable :kit="kit" :open="open" @open="(of, slug) => show(`${of}/${slug}`)" />
       <FilterBag />
+      <FlashBag />
       <div class="adds">
         <button class="button" @click="start('new-body')">Add a body</button>
         <button class="button" @click="start('new-lens')">Add a lens</button>

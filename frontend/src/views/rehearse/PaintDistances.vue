@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { FOOT } from "@/ruler/distance";
 import { computed, ref } from "vue";
 import type { Schemas } from "@/api/client";
 import NumberField from "@/fields/NumberField.vue";
@@ -11,7 +12,7 @@ type Stroke = Schemas["StrokeForm"];
 const props = defineProps<{ picture: Schemas["OwnPictureOut"]; rest: number; feet: boolean }>();
 const emit = defineEmits<{ keep: [painted: Painted] }>();
 
-const [WIDE, MOST_AREAS, MOST_STROKES, MOST_POINTS, FOOT] = [1000, 6, 200, 400, 0.3048];
+const [WIDE, MOST_AREAS, MOST_STROKES, MOST_POINTS] = [1000, 6, 200, 400];
 const BRUSHES = { fine: 0.02, middle: 0.05, broad: 0.12 };
 const NAMES = ["background", "foreground", "third", "fourth", "fifth", "sixth"];
 const copy = (): Painted => JSON.parse(JSON.stringify(painted.value)) as Painted;

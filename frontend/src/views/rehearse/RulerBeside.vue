@@ -94,7 +94,11 @@ const tryDistance = (metres: number | null): void => emit("try", metres === null
       @protect="ruler.protect"
       @hold="(h) => emit('hold', h)"
     />
-    <p class="quiet hint">Draw the window: exposure. Its top: protection.</p>
+    <p class="quiet hint">
+      Draw the window: exposure. Its top: protection.<template v-if="setup?.flash">
+        These are the tones of the light that is there; the flash comes on top.</template
+      >
+    </p>
   </section>
 </template>
 

@@ -2,14 +2,13 @@
 import { computed } from "vue";
 import type { Schemas } from "@/api/client";
 import { drifted } from "@/picture/drifted";
-import { far } from "@/ruler/distance";
+import { FOOT, far } from "@/ruler/distance";
 
 /** Focus that is put somewhere and left: how to set it, what each aperture and distance holds, what recomposing costs, what a set takes, what the finder proves. */
 const props = defineProps<{ told: Schemas["DistanceOnSceneOut"]; feet: boolean }>();
 const emit = defineEmits<{ put: [metres: number] }>();
 const said = (m: number | null): string => far(m, props.feet);
 const span = (one: { near_m: number; far_m: number | null }): string => `${said(one.near_m)} to ${said(one.far_m)}`;
-const FOOT = 0.3048;
 /** From where to where, in as many figures as tell the two apart. */
 function within(one: { near_m: number; far_m: number | null }): string {
   const per = props.feet ? FOOT : 1;
