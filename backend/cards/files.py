@@ -115,6 +115,7 @@ def _context(card: CardSnapshot, sheet: str) -> dict[str, Any]:
             "lost": row.out_of_reach,
             "why": row.why,
             "turn": row.turn_the_dial,
+            "alone": row.alone.words if row.alone else "",
             "whole": (6 * per_stop - k) % per_stop == 0,
         }
         for k, row in enumerate(setup.ladder)

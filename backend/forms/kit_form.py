@@ -144,6 +144,7 @@ class BodyForm(Form):
     autofocus: Flag = True
     sets_iso_by_limits_only: Flag = False
     zone_focus: Flag = False
+    darker_past_ceiling: Flag = False
     kelvin_lowest: Kelvin | None = None
     kelvin_highest: Kelvin | None = None
     compensation_stops: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=1, le=10)] | None = None
@@ -220,6 +221,7 @@ class BodyForm(Form):
                 autofocus=self.autofocus,
                 sets_iso_by_limits_only=self.sets_iso_by_limits_only,
                 zone_focus=self.zone_focus,
+                darker_past_ceiling=self.darker_past_ceiling,
                 kelvin_lowest=self.kelvin_lowest,
                 kelvin_highest=self.kelvin_highest,
                 compensation_stops=self.compensation_stops or 5.0,

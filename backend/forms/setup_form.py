@@ -277,8 +277,18 @@ class NeighbourOut(Group):
     cost: dict[Intent, float]
 
 
+class AloneOut(Group):
+    """What the body comes to by itself at a level of light, how bright that is over or under what is wanted, and both in words."""
+
+    shutter_s: float
+    aperture: float
+    iso: float
+    brightness_ev: float
+    words: str
+
+
 class RowOut(BaseModel):
-    """One level of light."""
+    """One level of light; alone: what the body does there by itself, null where it is the same, and on cards made before that was told: they say only that the dial is to be turned."""
 
     ev100: float
     shutter_s: float
@@ -289,7 +299,8 @@ class RowOut(BaseModel):
     out_of_reach: bool
     binding: BindingOut | None
     gives: str
-    turn_the_dial: bool
+    alone: AloneOut | None = None
+    turn_the_dial: bool = False
     why: str
 
 
@@ -448,7 +459,8 @@ def _row(row: Level) -> RowOut:
         out_of_reach=row.out_of_reach,
         binding=_binding(row.binding),
         gives=row.gives,
-        turn_the_dial=row.turn_the_dial,
+        alone=None if row.alone is None else AloneOut.model_construct(**row.alone._asdict(), words=row.alone.words),
+        turn_the_dial=row.alone is not None,
         why=row.why,
     )
 

@@ -104,8 +104,8 @@ def stands_m(situation: Situation, flash: Flash) -> float:
 def full_stops(situation: Situation, flash: Flash) -> float:
     """What full power comes to at the subject, as n - s in stops; as a flash meter has read it, where one has.
 
-    >>> full_stops(situation(flashes=(Flash("clip-on", 35.0),)), Flash("clip-on", 35.0))
-    0.0
+    >>> round(full_stops(situation(), Flash("clip-on", 35.0)), 1)  # at 35 m: f/1 at ISO 100, and the lens takes a little
+    -0.0
     """
     lens = lens_loss_stops(situation)
     if situation.flash.metered_aperture is not None:
@@ -143,8 +143,8 @@ class Lit:
     def share(self, narrower: float, loss: float = 0.0) -> float:
         """Share of its power that n - s stops take, over 1 where it has not enough; loss: stops that pulsing costs.
 
-        >>> Lit(FlashRole.FILL, Flash("clip-on", 40.0), full=4.0).share(4.0) == 2 ** (-4 / 3)
-        True
+        >>> round(Lit(FlashRole.FILL, Flash("clip-on", 40.0), full=4.0).share(4.0), 3)
+        0.397
         """
         return float(2.0 ** (narrower + given_stops(self.role) + loss - self.full))
 

@@ -124,6 +124,7 @@ class Body:
     Times in seconds, ISO as printed, rates in frames per second, steps in stops. ``times_s``,
     ``isos``: the whole list of values where a body offers only those. ``sync_s``: shortest time with flash, with curtains; the other two:
     with another shutter, where it differs or works at all. ``kelvin_lowest``, ``kelvin_highest``: ends of the scale of white.
+    ``darker_past_ceiling``: automatic ISO at its ceiling keeps the slowest time and gets darker, where most bodies then lengthen the time.
     ``compensation_stops``: end of that of compensation, either way. ``apertures``: likewise,
     for a fixed lens. ``assumed``: names of figures that are a default and not known. ``traits``: what
     its profile says about its settings.
@@ -161,6 +162,7 @@ class Body:
     autofocus: bool = True
     sets_iso_by_limits_only: bool = False
     zone_focus: bool = False
+    darker_past_ceiling: bool = False
     compensation_stops: float = 5.0
     kelvin_lowest: float | None = None
     kelvin_highest: float | None = None

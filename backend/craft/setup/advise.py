@@ -26,6 +26,7 @@ from craft.exposure.comfort import comfort_iso
 from craft.exposure.flash import aim_of, reach_m, stands_m
 from craft.exposure.solver import search_of, solve
 from craft.optics import sharpness
+from craft.programs.replay import Program
 from craft.scales.series import Dial, label, printed, value_of
 from craft.scene.imaged import hand_speed, image_speed, lens_loss_stops
 from craft.scene.situation import Situation
@@ -54,7 +55,7 @@ from craft.setup.setup import (
     TakenForGranted,
     WhiteBalance,
 )
-from craft.setup.solving.ladder import Automatics, Ladder, binding_of, brightness, concessions_of, hands_off, holds_until, rows_of
+from craft.setup.solving.ladder import Ladder, binding_of, brightness, concessions_of, holds_until, keeps_to_it, left_alone, rows_of
 from craft.setup.solving.plan import Plan, let_go, whole_dials
 from craft.setup.steps import decided
 from craft.setup.zone import zone_of
@@ -128,7 +129,7 @@ def _setup(course: Course) -> Setup:
         concessions=concessions_of(ladder),
         binding=binding_of(plan, ladder.found.binding(now)),
         holds_until=holds_until(ladder),
-        hands_off=hands_off(ladder, auto),
+        hands_off=keeps_to_it(ladder, left_alone(ladder, auto)),
         decisions=tuple(reasoned(course.taken[d], facts) for d in DECISIONS.values()),
         settled={slug: part for choice in course.taken.values() for slug, part in zip(choice.decision.sets, choice.value, strict=False)},
         why=course.followed.why if course.followed else {},
@@ -170,10 +171,10 @@ def _exposure(course: Course) -> Exposure:
     )
 
 
-def _limits(course: Course, auto: Automatics) -> IsoLimits:
+def _limits(course: Course, auto: Program) -> IsoLimits:
     facts = course.told
     slowest = facts["slowest_s"] if facts["slowest_used"] else None
-    return IsoLimits(auto.iso, facts["floor_iso"], facts["ceiling_iso"], slowest, comfort_iso(course.situation))
+    return IsoLimits(auto.floats, facts["floor_iso"], facts["ceiling_iso"], slowest, comfort_iso(course.situation))
 
 
 def _metering(course: Course) -> Metering:

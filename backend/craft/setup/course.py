@@ -12,9 +12,11 @@ from craft.decisions.facts import Told, UntoldError
 from craft.decisions.schools import Decision
 from craft.decisions.schools.exposure_mode import EXPOSURE_MODE
 from craft.exposure.bounds import Dials
+from craft.programs.replay import Program
+from craft.programs.search import Found
 from craft.scene.situation import Situation
 from craft.setup.pursuit import Pursuit
-from craft.setup.solving.ladder import Automatics, Ladder
+from craft.setup.solving.ladder import Ladder
 from craft.setup.solving.plan import Plan
 from craft.vocabulary.terms import Mode
 
@@ -26,11 +28,13 @@ class Leaning:
     """What deciding takes from the exposure of the round before, where the two lean on each other.
 
     seen: facts of that exposure that the mode asks for, none on the first round; kept_back: stops kept under the clip for light that
-    swings, because the exposure was held in some round: it only grows.
+    swings, because the exposure was held in some round: it only grows; programs:
+    of the body, the one that follows that exposure most closely first.
     """
 
     seen: Mapping[str, float] = field(default_factory=dict)
     kept_back: float = 0.0
+    programs: tuple[Found, ...] = ()
 
 
 @dataclass(frozen=True)
@@ -50,7 +54,8 @@ class Course:
     whole: Dials | None = None
     plan: Plan | None = None
     ladder: Ladder | None = None
-    limits: Automatics | None = None
+    limits: Program | None = None
+    programs: tuple[Found, ...] = ()
     series: Series | None = None
     followed: Pursuit | None = None
 
@@ -120,7 +125,7 @@ class Course:
         return _there(self.ladder, "the ladder")
 
     @property
-    def automatics(self) -> Automatics:
+    def automatics(self) -> Program:
         """What floats, and between which ends."""
         return _there(self.limits, "the limits")
 

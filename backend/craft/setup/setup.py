@@ -12,6 +12,7 @@ from craft.decisions.reasons import Reasoned
 from craft.kit.body import Shutter
 from craft.optics.reach import Zone
 from craft.scales.series import Dial, label
+from craft.scales.words import in_thirds
 from craft.setup.pursuit import Pursuit
 from craft.vocabulary.concessions import INTENT_WORDS, gives, rung_words
 from craft.vocabulary.setting import Value
@@ -90,8 +91,28 @@ DIAL_OF = {
 """The dial that an intent is given on; brightness is given on none."""
 
 
+SEEN_OFF = 0.25
+"""Less than a quarter of a stop is not spoken of."""
+
+
+class Alone(NamedTuple):
+    """What the body comes to by itself at a level of light, and how bright that is: stops over or under what is wanted."""
+
+    shutter_s: float
+    aperture: float
+    iso: float
+    brightness_ev: float
+
+    @property
+    def words(self) -> str:
+        """It in words, with how bright it comes where that is another than is wanted."""
+        figures = f"{label(Dial.TIME, self.shutter_s)}, {label(Dial.APERTURE, self.aperture)}, ISO {label(Dial.ISO, self.iso)}"
+        off = self.brightness_ev
+        return figures if abs(off) < SEEN_OFF else f"{figures}, {in_thirds(abs(off))} too {'bright' if off > 0 else 'dark'}"
+
+
 class Level(NamedTuple):
-    """One level of the light ladder. turn_the_dial: the automatics would choose otherwise."""
+    """One level of the light ladder. alone: what the body comes to there by itself, None where that is the same."""
 
     ev100: float
     shutter_s: float
@@ -101,7 +122,7 @@ class Level(NamedTuple):
     gave: Mapping[Intent, float]
     out_of_reach: bool
     binding: Binding | None
-    turn_the_dial: bool
+    alone: Alone | None
 
     @property
     def gives(self) -> str:

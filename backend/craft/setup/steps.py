@@ -109,9 +109,9 @@ ROUND = (
     Step(
         take=exposing.expose,
         does="the exposure in every light",
-        needs="approach_m_s flicker_hz freeze_s holds_stops lag_s shake_s stops_above stops_below zone",
+        needs="approach_m_s flicker_hz floats freeze_s holds_stops lag_s light_swing_stops limits_only meter_swing_stops one_aperture shake_s stops_above stops_below zone",
         tells=(
-            f"{names_of(of_lit)} "
+            f"{names_of(of_lit)} practice_off_stops program_off_stops "
             "aperture clips_stops far_m flicker_swing_stops half_depth_m iso lacking_stops near_m past_clip_stops "
             "plane_shift_m sharp_chance sharp_chance_burst snr snr_shadow snr_shadow_unprotected spare_stops time_s trail_s "
             "zone_covers"
@@ -127,6 +127,7 @@ LAST = (
         does="ISO limits, and what makes the ceiling",
         needs="floats limits_only",
         tells=(
+            "alone_brighter_stops alone_darker_stops alone_over_stops alone_under_stops "
             "ceiling_by_end ceiling_by_least ceiling_by_need ceiling_by_shadow ceiling_by_tone ceiling_iso ceiling_snr "
             "floor_iso least_comfort_stops limit_iso slowest_s"
         ),

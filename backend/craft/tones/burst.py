@@ -57,9 +57,9 @@ def surface_stops(cutout: Cutout) -> tuple[float, float]:
     """Stops of a cut-out's surface from a grey card, and the mean of its own: of what has a name its reflectance, of a dye as bright as it is drawn.
 
     >>> from craft.stage.stages import BY_SLUG
-    >>> face = next(one for one in BY_SLUG["loft"].draw() if one.colour.name == "skin 1")
-    >>> round(surface_stops(face)[0], 1) > 0.5
-    True
+    >>> face = next(one for one in BY_SLUG["studio"].draw() if one.colour.name == "skin 2")
+    >>> round(surface_stops(face)[0], 1)
+    0.8
     """
     boxes = [path.computeTightBounds() for path in cutout.shape or ()]
     left, right = (min(b.left() for b in boxes), max(b.right() for b in boxes)) if boxes else (0.0, WIDE)

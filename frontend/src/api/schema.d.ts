@@ -2862,6 +2862,22 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * AloneOut
+         * @description What the body comes to by itself at a level of light, how bright that is over or under what is wanted, and both in words.
+         */
+        AloneOut: {
+            /** Shutter S */
+            shutter_s: number;
+            /** Aperture */
+            aperture: number;
+            /** Iso */
+            iso: number;
+            /** Brightness Ev */
+            brightness_ev: number;
+            /** Words */
+            words: string;
+        };
+        /**
          * Area
          * @description Focus area.
          * @enum {string}
@@ -3441,7 +3457,7 @@ export interface components {
         };
         /**
          * RowOut
-         * @description One level of light.
+         * @description One level of light; alone: what the body does there by itself, null where it is the same, and on cards made before that was told: they say only that the dial is to be turned.
          */
         RowOut: {
             /** Ev100 */
@@ -3463,8 +3479,12 @@ export interface components {
             binding: components["schemas"]["BindingOut"] | null;
             /** Gives */
             gives: string;
-            /** Turn The Dial */
-            turn_the_dial: boolean;
+            alone?: components["schemas"]["AloneOut"] | null;
+            /**
+             * Turn The Dial
+             * @default false
+             */
+            turn_the_dial?: boolean;
             /** Why */
             why: string;
         };
@@ -3930,6 +3950,11 @@ export interface components {
              * @default false
              */
             zone_focus?: boolean;
+            /**
+             * Darker Past Ceiling
+             * @default false
+             */
+            darker_past_ceiling?: boolean;
             /** Kelvin Lowest */
             kelvin_lowest?: number | null;
             /** Kelvin Highest */

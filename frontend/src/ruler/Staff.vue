@@ -44,9 +44,25 @@ const TRACKS = [
 const tracks = computed(() =>
   TRACKS.map((track) => {
     const values = props.ladder.map((r) => names.value[track.dial]?.get(r[track.dial]) ?? String(r[track.dial]));
-    return { ...track, marks: marksOf(values, offsets.value, props.stop), chip: values[props.now] ?? "" };
+    const alone = row.value?.alone?.[track.dial];
+    const itself =
+      alone === undefined || alone === row.value?.[track.dial] ? "" : (names.value[track.dial]?.get(alone) ?? String(alone));
+    const away = runs(props.ladder.map((r) => !!r.alone && r.alone[track.dial] !== r[track.dial]));
+    return { ...track, marks: marksOf(values, offsets.value, props.stop), chip: values[props.now] ?? "", itself, away };
   }),
 );
+/** Runs of rows for which something holds, as offsets from the first to past the last. */
+function runs(holds: boolean[]): { from: number; to: number }[] {
+  const found: { from: number; to: number }[] = [];
+  holds.forEach((so, k) => {
+    const at = offsets.value[k] ?? 0;
+    if (so && !holds[k - 1]) found.push({ from: at, to: at });
+    const last = found.at(-1);
+    if (so && last) last.to = offsets.value[k + 1] ?? at;
+  });
+  return found;
+}
+const parts = computed(() => tracks.value.some((track) => track.away.length));
 /** A small frame: as high as this on the page, and no wider than its gap. */
 const [SMALL, GAP] = [16, 24];
 const theme = useTheme();
@@ -171,6 +187,14 @@ function down(event: PointerEvent): void {
     <g v-for="track in tracks" :key="track.dial">
       <text :x="track.x" y="-12" class="small second">{{ track.name }}</text>
       <path :d="`M${track.x - 8} 0V${y(-DARKER)}`" class="ink" stroke-width="1.5" />
+      <path
+        v-for="run in track.away"
+        :key="run.from"
+        :d="`M${track.x - 13} ${y(run.from)}V${y(run.to)}`"
+        class="ink"
+        stroke-width="1.5"
+        stroke-dasharray="3 4"
+      />
       <template v-for="mark in track.marks" :key="mark.at">
         <path :d="`M${track.x - 8} ${y(mark.at) - 2}v4`" class="gap" stroke-width="3" />
         <text v-if="Math.abs(mark.at - here) * stop > 17" :x="track.x" :y="y(mark.at) + 4">{{ mark.text }}</text>
@@ -197,7 +221,14 @@ function down(event: PointerEvent): void {
     <g v-for="track in tracks" :key="track.dial">
       <rect :x="track.x - 6" :y="y(here) - 11" height="22" :width="track.chip.length * 8.6 + 12" class="dot" />
       <text :x="track.x" :y="y(here) + 5" class="chip">{{ track.chip }}</text>
+      <g v-if="track.itself">
+        <rect :x="track.x - 6" :y="y(here) + 13" height="20" :width="track.itself.length * 8.6 + 12" class="itself" />
+        <text :x="track.x" :y="y(here) + 27">{{ track.itself }}</text>
+      </g>
     </g>
+    <text v-if="parts" x="432" :y="y(-DARKER) + 22" text-anchor="end" class="small second">
+      dashed: by itself the body does otherwise
+    </text>
   </svg>
 </template>
 
@@ -229,6 +260,11 @@ text {
 .ink {
   stroke: var(--ink);
   fill: none;
+}
+.itself {
+  fill: var(--bg);
+  stroke: var(--ink);
+  stroke-dasharray: 3 4;
 }
 .gap {
   stroke: var(--bg);

@@ -4,7 +4,7 @@ let at = data.zero;
 function show() {
   const row = data.rows[at];
   get("time").textContent = row.time; get("aperture").textContent = row.aperture; get("iso").textContent = row.iso;
-  get("why").textContent = at === data.zero ? "" : row.stops + " from the planned light. " + row.why + (row.turn ? " Turn the dial yourself." : "");
+  get("why").textContent = at === data.zero ? "" : row.stops + " from the planned light. " + row.why + (row.turn ? ` Turn the dial yourself${row.alone && `: left alone it comes to ${row.alone}`}.` : "");
 }
 get("darker").onclick = () => { at = Math.min(data.rows.length - 1, at + 1); show(); };
 get("brighter").onclick = () => { at = Math.max(0, at - 1); show(); };

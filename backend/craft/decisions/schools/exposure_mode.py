@@ -21,6 +21,26 @@ from craft.decisions.schools.row import (
     said_by_hand,
 )
 
+ALONE = (
+    Also(
+        when=(When("meters", "=", 1.0), When("alone_darker_stops", "<", 11.0)),
+        text="Left alone, the body keeps to what is wanted until the light falls {alone_darker_stops} or rises {alone_brighter_stops}.",
+    ),
+    Also(when=(When("meters", "=", 1.0), When("alone_over_stops", ">", 0.3)), text="A stop brighter than that it comes {alone_over_stops} too bright."),
+    Also(when=(When("meters", "=", 1.0), When("alone_darker_stops", "<", 11.0), When("alone_under_stops", ">", 0.3)), text="A stop darker than that it comes {alone_under_stops} too dark."),
+)
+"""What the body does by itself, and where it parts from what is wanted."""
+
+COMPUTED = School(
+    slug="computed",
+    label="what follows it most closely",
+    value=(),
+    brief="Over {light_swing_stops} of light it stays {program_off_stops} off what is wanted.",
+    because="Over the {light_swing_stops} that the light swings this mode stays {program_off_stops} off what is wanted on the mean; the usual way would be {practice_off_stops} off.",
+    also=ALONE,
+    costs="what the numbers say",
+)
+
 NO_MANUAL = When("manual_offered", "=", 0.0)
 
 EXPOSURE_MODE = Decision(
@@ -36,7 +56,10 @@ EXPOSURE_MODE = Decision(
         Also(when=(When("meters", "=", 0.0),), text="Nothing floats: a change of light is yours to notice."),
         Also(when=(When("floats", "=", 1.0),), text="ISO follows what is metered."),
         Also(when=(When("meters", "=", 1.0), When("floats", "=", 0.0)), text="With ISO held, time or aperture follows what is metered."),
+        Also(when=(When("program_off_stops", ">", 0.3),), text="Over that swing it is {program_off_stops} off what is wanted, on the mean."),
+        *ALONE,
     ),
+    computed=COMPUTED,
     schools=(
         School(
             slug="one_aperture",
@@ -45,6 +68,7 @@ EXPOSURE_MODE = Decision(
             when=(When("one_aperture", "=", 1.0), NOT_STARS),
             brief="One aperture: time and ISO answer a swing of {light_swing_stops}.",
             because="There is one aperture, {aperture}, so only time and ISO can answer a swing of {light_swing_stops}.",
+            also=ALONE,
             floats=True,
             costs="no say in the time beyond the slowest allowed",
             rules_out="depth as a choice",
@@ -88,6 +112,7 @@ EXPOSURE_MODE = Decision(
             when=(EVERYDAY,),
             brief="Any light may come: {aperture} stays, ISO follows to {ceiling_iso}.",
             because="Any light may come, it swings {light_swing_stops}: {aperture} stays, ISO follows from {floor_iso} to {ceiling_iso} and no time is slower than {slowest_s} before that.",
+            also=ALONE,
             floats=True,
             costs="in the dark ISO goes to its ceiling before anyone has thought about it",
             rules_out="one time for a whole series",
@@ -111,6 +136,7 @@ EXPOSURE_MODE = Decision(
             when=(When("wants_blur", "=", 1.0), LIGHT_SWINGS, HELD),
             brief="Blur is drawn by {time_s}; the rest follows a swing of {light_swing_stops}.",
             because="The blur is drawn by {time_s}; the light swings {light_swing_stops} and the meter {meter_swing_stops}, so the rest floats.",
+            also=ALONE,
             floats=True,
             costs="depth moves with the light",
             rules_out="a steady depth",
@@ -122,6 +148,7 @@ EXPOSURE_MODE = Decision(
             when=(LIGHT_SWINGS, PEOPLE, FOLLOWED, When("speed_m_s", "<=", 2.0), When("zone", "=", 0.0)),
             brief="Depth stays at {aperture}, nothing slower than {slowest_s}; ISO follows.",
             because="People move at {speed_m_s} and the light swings {light_swing_stops}, more than the meter's {meter_swing_stops}: {aperture} stays, no time is slower than {slowest_s}, and ISO takes up the rest.",
+            also=ALONE,
             floats=True,
             costs="in good light the time is shorter than it need be",
             rules_out="one time for a whole series",
@@ -134,6 +161,7 @@ EXPOSURE_MODE = Decision(
             when=(LIGHT_SWINGS, STILL),
             brief="Nothing asks for a time: {aperture} stays, time and ISO follow.",
             because="The light swings {light_swing_stops}, the meter {meter_swing_stops}, and no movement asks for a time of its own: hold {aperture} and let time and ISO follow.",
+            also=ALONE,
             floats=True,
             costs="the time moves with the meter",
             rules_out="a fixed time",
@@ -145,6 +173,7 @@ EXPOSURE_MODE = Decision(
             when=(LIGHT_SWINGS,),
             brief="The light swings {light_swing_stops}, the meter only {meter_swing_stops}: ISO follows.",
             because="The light swings {light_swing_stops}, more than the {meter_swing_stops} that the meter swings by itself over pale and dark subjects and other framings: time and aperture hold the picture, ISO follows the light.",
+            also=ALONE,
             floats=True,
             costs="brightness shifts from frame to frame with what is metered",
             rules_out="identical frames in a series",
@@ -157,6 +186,7 @@ EXPOSURE_MODE = Decision(
             when=(NO_MANUAL, When("depth_mode_offered", "=", 1.0)),
             brief="No mode holds both: {aperture} stays, time and ISO follow.",
             because="This body has no mode that holds time and aperture together: {aperture} stays, and time and ISO follow a light that swings {light_swing_stops}.",
+            also=ALONE,
             floats=True,
             costs="the time moves with the meter",
             rules_out="a fixed time",
@@ -168,6 +198,7 @@ EXPOSURE_MODE = Decision(
             when=(NO_MANUAL, When("depth_mode_offered", "=", 0.0), When("time_mode_offered", "=", 1.0)),
             brief="It holds a time alone: {time_s} stays, the rest follows.",
             because="This body holds a time and no aperture with it: {time_s} stays, and the rest follows a light that swings {light_swing_stops}.",
+            also=ALONE,
             floats=True,
             costs="depth moves with the light",
             rules_out="a steady depth",
@@ -179,6 +210,7 @@ EXPOSURE_MODE = Decision(
             when=(NO_MANUAL, When("depth_mode_offered", "=", 0.0), When("time_mode_offered", "=", 0.0)),
             brief="The body may take others than {time_s} and {aperture}.",
             because="This body chooses time and aperture by itself, and may take others than {time_s} and {aperture}: brightness is what is left to you.",
+            also=ALONE,
             floats=True,
             costs="no say in time and depth",
             rules_out="a fixed time, a chosen depth",

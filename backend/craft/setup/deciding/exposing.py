@@ -22,13 +22,17 @@ from craft.exposure.solver import Solution, search_of
 from craft.exposure.targets import Asked, rungs_of
 from craft.kit.body import Shutter
 from craft.kit.dials import Axis, time_axis
+from craft.programs.replay import Program
+from craft.programs.search import SIMPLER, Found
 from craft.scales.series import Dial
 from craft.scene.imaged import lens_loss_stops
 from craft.scene.situation import Situation
 from craft.setup.course import Course, Leaning
 from craft.setup.deciding.keeping import taken_set
+from craft.setup.deciding.limiting import asked_slowest, ceiling_at
 from craft.setup.solving.ladder import solve_ladder
 from craft.setup.solving.plan import Plan, asked_of, at_key, free_dials, locked, longer_by, taken, true_stops, with_dials
+from craft.setup.solving.programs import followed_by
 from craft.vocabulary.setting import Value
 from craft.vocabulary.terms import AimDepth, FlashRole, Intent, Mode, RangePolicy
 
@@ -82,15 +86,67 @@ def _of_iso(mode: Mode, floats: bool) -> dict[str, float]:
 
 
 @tells(mode_floats=Fact("the mode lets ISO follow", "yes", "the mode holds everything"))
-def _of_mode(mode: Mode, row: School) -> dict[str, float]:
-    return {"mode_floats": yes(mode is not Mode.TIMED and not row.holds)}
+def _of_mode(mode: Mode, holds: bool) -> dict[str, float]:
+    return {"mode_floats": yes(mode is not Mode.TIMED and not holds)}
 
 
-def _mode(course: Course, facts: Facts, early: bool = False) -> Choice:
-    """The exposure mode by the facts there are."""
+def _followed(made: Choice, programs: tuple[Found, ...]) -> Found:
+    """The program that a computed choice takes."""
+    return next(
+        one for one in sorted(programs, key=_simpler) if one.program.mode.value == made.value[0] and one.off <= programs[0].off + ALIKE
+    )
+
+
+MATTERS = 1 / 3
+"""Stops by which a program has to follow more closely than the way that practice takes, to be taken in its place: a step of the dial."""
+
+ALIKE = 0.1
+"""Programs that follow alike within so many stops are told apart by what they leave to the body."""
+
+
+def _mode(course: Course, facts: Facts, programs: tuple[Found, ...], early: bool = False) -> Choice:
+    """The exposure mode by the facts there are; another than practice has where a program follows the wish that much more closely."""
     hand = {slug: value for slug, value in course.wishes.of(EXPOSURE_MODE).items() if slug in EXPOSURE_MODE.sets}
     wishes = course.wishes.only(EXPOSURE_MODE, hand)
-    return choose(EXPOSURE_MODE, facts, wishes, able=lambda row: _able(course, row), early=early)
+    made = choose(EXPOSURE_MODE, facts, wishes, able=lambda row: _able(course, row), early=early)
+    if made.by is not By.NUMBERS or made.school.slug in OF_ITS_OWN:
+        return made
+    own = next((one for one in programs if one.program.mode.value == made.value[0] and one.program.floats is not made.school.holds), None)
+    best = next((one for one in sorted(programs, key=_simpler) if one.off <= programs[0].off + ALIKE), None)
+    if own is None or best is None or own.off - best.off < MATTERS:
+        return made
+    return replace(made, value=(best.program.mode.value,), computed=True)
+
+
+def _simpler(found: Found) -> tuple[int, bool]:
+    return SIMPLER.index(found.program.mode), found.program.floats
+
+
+OF_ITS_OWN = frozenset({"one_aperture", "timed", "under_a_flash", "fixed_distance"})
+"""Ways that answer something else than light that moves: a search over its swing has no say there."""
+
+
+def _programs(course: Course) -> tuple[Program, ...]:
+    """The programs that this body has and that leave to the hand what is held by it."""
+    situation, plan, ladder = course.situation, course.planned, course.solved
+    locks, iso, now = situation.locks, _iso_wish(course), ladder.now
+    modes = [Mode(str(mode)) for mode in situation.body.offered.get("exposure_mode", PROGRAMS) if mode in PROGRAMS]
+    held = {Dial.TIME: locks.shutter_s, Dial.APERTURE: None if course.told["one_aperture"] else locks.aperture}
+    at = (int(ladder.found.time[now]), int(ladder.found.aperture[now]), int(ladder.found.iso[now]))
+    ceiling = max(at[2], ceiling_at(plan, plan.asked.ceiling), plan.free.iso.first)
+    limits = plan.free.iso.first, ceiling, asked_slowest(plan, at[0])
+    return tuple(
+        Program(mode, floats, *at, *limits, situation.body.darker_past_ceiling)
+        for mode in modes
+        for floats in (False, True)
+        if all(dial in mode.by_hand for dial, value in held.items() if value is not None)
+        and not (floats and (iso == "fixed" or course.told["limits_only"]))
+        and not (not floats and iso == "automatic")
+    )
+
+
+PROGRAMS = ("manual", "aperture_priority", "shutter_priority", "program")
+"""Modes that a search goes over: the others are for something else than light that moves."""
 
 
 def expose_by(course: Course) -> Course:
@@ -103,9 +159,11 @@ def expose_by(course: Course) -> Course:
     (1.0, 1.0)
     """
     seen = course.leaning.seen
-    made = _mode(course, course.told.also(seen), early=not seen)
+    programs = course.leaning.programs
+    made = _mode(course, course.told.also(seen), programs, early=not seen)
     mode = Mode(made.value[0])
-    course = course.take(made).tell(_of_mode(mode, made.school))
+    holds = _followed(made, programs).program.floats is False if made.computed else made.school.holds
+    course = course.take(made).tell(_of_mode(mode, holds))
     wish = _iso_wish(course)
     iso = _iso(course, wish)
     follows = bool(course.told["mode_floats"]) or wish == "automatic" or (iso.by is not By.NUMBERS and iso.value[0] == "automatic")
@@ -194,7 +252,7 @@ def plan(course: Course) -> Course:
 def choose_flash(course: Course) -> Course:
     """Whether a flash takes part, and what it is for.
 
-    >>> course().told["flash_on"], course(settings={"flash": "on"}).value(DECISIONS["flash"], 1)
+    >>> course().told["flash_on"], course(settings={"flash": "on"}).value(FLASH, 1)
     (0.0, 'fill')
     """
     situation = course.situation
@@ -214,8 +272,8 @@ def own_ev(lit: Lit, situation: Situation, free: Dials, asked: Asked) -> float:
     that is wanted at the lowest ISO, as far as its power goes.
 
     >>> one = course()
-    >>> round(own_ev(Lit(FlashRole.ALONE), situation(), one.planned.free, one.planned.asked), 1)
-    15.0
+    >>> round(own_ev(Lit(FlashRole.ALONE), situation(), one.planned.free, one.planned.asked), 1)  # f/8 at the shortest time there is
+    19.0
     """
     last, floor = free.time.stops_at(free.time.last), free.iso.lowest
     if lit.metered:
@@ -344,9 +402,32 @@ def expose(course: Course) -> Course:
     course = replace(course, ladder=ladder).tell(solved.of_exposure(situation, plan.free, x, n, s, course.told))
     under = x + n - s - (plan.room - plan.nd)
     course = course.tell(of_lit(situation, plan.lit, n - s, course.told["time_s"], situation.body.sync_with(plan.shutter), under))
+    programs = followed_by(ladder, _programs(course), course.told["light_swing_stops"], course.told["meter_swing_stops"])
+    course = replace(course, programs=programs)
+    course = course.tell(_of_programs(course, _weighed(course)))
     as_taken, unprotected = taken(plan, x, n, s), taken(plan, x, n, s, 0.0)
     several = plan.bracket is not None
     return course.tell(solved.of_the_clip(situation, as_taken, unprotected, plan.held_more, several, course.told))
+
+
+def _weighed(course: Course) -> tuple[Found, ...]:
+    """The programs that the mode was weighed by, where one was taken for its figures: it stays then, so that nothing goes to and fro."""
+    return course.leaning.programs if course.taken[EXPOSURE_MODE].computed else course.programs
+
+
+@tells(
+    program_off_stops=Fact("how far this mode is from what is wanted, on the mean over the light's swing", "stops"),
+    practice_off_stops=Fact("how far the usual way would be", "stops"),
+)
+def _of_programs(course: Course, programs: tuple[Found, ...]) -> dict[str, float]:
+    """How closely the mode follows, and how closely the way that practice takes would."""
+    made = course.taken[EXPOSURE_MODE]
+    floats = bool(course.told["floats"])
+
+    def off(mode: str, floats: bool) -> float:
+        return next((one.off for one in programs if (one.program.mode.value, one.program.floats) == (mode, floats)), 0.0)
+
+    return {"program_off_stops": off(made.value[0], floats), "practice_off_stops": off(made.school.value[0], not made.school.holds)}
 
 
 OF_EXPOSURE = ("time_s", "zone_covers")
@@ -359,7 +440,7 @@ def leaning_of(course: Course) -> Leaning:
     >>> leaning_of(course()).kept_back
     0.0
     """
-    return Leaning({name: course.told[name] for name in OF_EXPOSURE}, course.told["swing_kept_stops"])
+    return Leaning({name: course.told[name] for name in OF_EXPOSURE}, course.told["swing_kept_stops"], _weighed(course))
 
 
 def at_rest(course: Course) -> bool:
@@ -368,5 +449,5 @@ def at_rest(course: Course) -> bool:
     >>> at_rest(course())
     True
     """
-    made, now = _mode(course, course.told), course.taken[EXPOSURE_MODE]
-    return (made.school, made.value) == (now.school, now.value)
+    made, now = _mode(course, course.told, _weighed(course)), course.taken[EXPOSURE_MODE]
+    return (made.school, made.value, made.computed) == (now.school, now.value, now.computed)

@@ -8,13 +8,15 @@ import numpy as np
 from numpy.typing import NDArray
 
 from craft.exposure.solver import Search, Solution, Weight, search_of
-from craft.scales.series import Dial, Floats, Ints
+from craft.programs.replay import Program, replayed
+from craft.scales.series import Floats, Ints
 from craft.scene.imaged import lens_loss_stops
-from craft.setup.setup import Binding, Conceded, Level, Span
+from craft.setup.setup import Alone, Binding, Conceded, Level, Span
 from craft.setup.solving.plan import Plan
-from craft.vocabulary.terms import Intent, Mode
+from craft.vocabulary.terms import Intent
 
 Flags = NDArray[np.bool_]
+Solved = tuple[Ints, Ints, Ints]
 
 BRIGHTER, DARKER = 6, 12
 """The ladder runs from this many stops brighter to this many darker than the key light."""
@@ -115,74 +117,73 @@ def _run(ladder: Ladder, fine: Flags) -> Span:
     return Span(length(fine[now + 1 :]), length(fine[:now][::-1]))
 
 
-@dataclass(frozen=True, slots=True)
-class Automatics:
-    """What floats by itself: the mode, whether ISO does, and its limits as positions."""
-
-    mode: Mode
-    iso: bool
-    floor: int
-    ceiling: int
-    slowest: int
-
-
-def hands_off(ladder: Ladder, auto: Automatics) -> Span:
-    """How far the light may move before something set by hand changes: ISO between its limits does not count.
+def left_alone(ladder: Ladder, auto: Program) -> Solved:
+    """What a program comes to by itself at each level of the ladder: positions of time, aperture and ISO, each (R,).
 
     >>> one = course()
-    >>> hands_off(one.solved, one.automatics)
-    Span(darker_stops=5.333333333333333, brighter_stops=0.6666666666666666)
+    >>> [int(at[18]) for at in left_alone(one.solved, one.automatics)] == [int(at[18]) for at in (one.solved.found.time, one.solved.found.aperture, one.solved.found.iso)]
+    True
     """
-    found, now = ladder.found, ladder.now
-    at = {Dial.TIME: found.time, Dial.APERTURE: found.aperture}
-    held = np.asarray((found.iso >= auto.floor) & (found.iso <= auto.ceiling) if auto.iso else found.iso == found.iso[now])
-    for dial in auto.mode.by_hand:
-        held = held & np.asarray(at[dial] == at[dial][now])
-    return _run(ladder, held)
+    return replayed(auto, ladder.plan.free, ladder.plan.target + ladder.offsets)
 
 
-def turn_the_dial(ladder: Ladder, auto: Automatics) -> Flags:
-    """Rows at which the automatics, left alone, would choose otherwise than the ladder: bool array (R,).
+def parted(ladder: Ladder, alone: Solved) -> Flags:
+    """Rows at which the body, left alone, comes to another exposure than the ladder: bool array (R,).
 
     >>> one = course()
-    >>> int(turn_the_dial(one.solved, one.automatics).sum())
+    >>> int(parted(one.solved, left_alone(one.solved, one.automatics)).sum())
     36
     """
-    plan, found, now = ladder.plan, ladder.found, ladder.now
-    target = plan.target + ladder.offsets
-    time, aperture, iso = (np.full(len(target), int(v[now])) for v in (found.time, found.aperture, found.iso))
-    axes = plan.free
-    if Dial.TIME not in auto.mode.by_hand:
-        low = auto.floor if auto.iso else iso
-        time = np.clip(target - aperture + low, min(auto.slowest, int(found.time[now])), axes.time.last)
-    elif Dial.APERTURE not in auto.mode.by_hand:
-        low = auto.floor if auto.iso else iso
-        aperture = np.clip(target - time + low, axes.aperture.first, axes.aperture.last)
-    if auto.iso:
-        iso = np.clip(time + aperture - target, auto.floor, auto.ceiling)
-    return np.asarray((time != found.time) | (aperture != found.aperture) | (iso != found.iso))
+    found = ladder.found
+    return np.asarray((alone[0] != found.time) | (alone[1] != found.aperture) | (alone[2] != found.iso))
 
 
-def rows_of(ladder: Ladder, auto: Automatics) -> tuple[Level, ...]:
-    """The ladder as values.
+def keeps_to_it(ladder: Ladder, alone: Solved) -> Span:
+    """How far the light may move before the body, left alone, comes to another exposure than the ladder.
+
+    >>> one = course()
+    >>> keeps_to_it(one.solved, left_alone(one.solved, one.automatics)).darker_stops
+    5.333333333333333
+    """
+    return _run(ladder, np.asarray(~parted(ladder, alone)))
+
+
+def over(ladder: Ladder, positions: Solved) -> Floats:
+    """Stops by which positions at each level of the ladder are exposed over or under its target, with true values.
+
+    >>> one = course()
+    >>> float(over(one.solved, left_alone(one.solved, one.automatics))[18].round(2))
+    -0.02
+    """
+    plan, free = ladder.plan, ladder.plan.free
+    x, n, s = (axis.stops[at - axis.first] for axis, at in zip((free.time, free.aperture, free.iso), positions, strict=True))
+    return np.asarray(plan.key_ev + ladder.offsets / plan.per_stop - plan.nd - plan.offset - (n + x - s))
+
+
+def rows_of(ladder: Ladder, auto: Program) -> tuple[Level, ...]:
+    """The ladder as values, beside what the body does by itself.
 
     >>> one = course()
     >>> rows_of(one.solved, one.automatics)[18].iso
     160.0
     """
-    plan, found = ladder.plan, ladder.found
-    ev, over = (
-        (plan.key_ev + lens_loss_stops(plan.situation) + ladder.offsets / plan.per_stop).tolist(),
-        brightness(plan, found, ladder.offsets).tolist(),
+    plan, found, free = ladder.plan, ladder.found, ladder.plan.free
+    ev = (plan.key_ev + lens_loss_stops(plan.situation) + ladder.offsets / plan.per_stop).tolist()
+    bright, lost = brightness(plan, found, ladder.offsets).tolist(), found.out_of_reach.tolist()
+    alone = left_alone(ladder, auto)
+    turn, alone_bright = parted(ladder, alone).tolist(), over(ladder, alone).tolist()
+    shown = zip(
+        *([axis.printed_at(k) for k in at.tolist()] for axis, at in zip((free.time, free.aperture, free.iso), alone, strict=True)),
+        strict=True,
     )
-    lost, turn = found.out_of_reach.tolist(), turn_the_dial(ladder, auto).tolist()
+    by_itself = [Alone(time, aperture, iso, alone_bright[k]) if turn[k] else None for k, (time, aperture, iso) in enumerate(shown)]
     gave = [dict(zip(found.gave, given, strict=True)) for given in zip(*(values.tolist() for values in found.gave.values()), strict=True)]
     told: dict[Weight | None, Binding | None] = {}
     rows = []
     for k, (printed, weight) in enumerate(zip(ladder.all_printed(), found.bindings(), strict=True)):
         if weight not in told:
             told[weight] = binding_of(plan, weight)
-        rows.append(Level(ev[k], *printed, over[k], gave[k], lost[k], told[weight], turn[k]))
+        rows.append(Level(ev[k], *printed, bright[k], gave[k], lost[k], told[weight], by_itself[k]))
     return tuple(rows)
 
 

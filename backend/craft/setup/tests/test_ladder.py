@@ -11,11 +11,13 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from craft.exposure.solver import Weight
+from craft.programs.replay import Program
+from craft.programs.tests.by_steps import step_by_step
 from craft.scene.light import Light
 from craft.scene.situation import Aims, Concession, Locks, Motion, Person, Situation
 from craft.setup.advise import advise
 from craft.setup.saying.notes import darker_stops
-from craft.setup.solving.ladder import Automatics, Ladder, binding_of, hands_off, holds_until, solve_ladder, turn_the_dial
+from craft.setup.solving.ladder import Ladder, binding_of, holds_until, keeps_to_it, left_alone, over, parted, solve_ladder
 from craft.setup.solving.plan import Plan
 from craft.setup.steps import exposed
 from craft.setup.tests.things import situation
@@ -57,6 +59,12 @@ def solved(s: Situation) -> tuple[Plan, Ladder]:
     return plan, solve_ladder(plan)
 
 
+def automatic(ladder: Ladder, mode: Mode, floats: bool, floor: int, ceiling: int, slowest: int) -> Program:
+    """A program as it stands now."""
+    found, now = ladder.found, ladder.now
+    return Program(mode, floats, int(found.time[now]), int(found.aperture[now]), int(found.iso[now]), floor, ceiling, slowest)
+
+
 def reach(now: int, count: int, q: int, fine: Any) -> tuple[float, float]:
     """Stops of unbroken fine rows darker and brighter than now, by walking."""
     darker = brighter = 0
@@ -79,50 +87,25 @@ class ReadAgain(TestCase):
         self.assertEqual((span.darker_stops, span.brighter_stops), expected)
 
     @settings(max_examples=60, deadline=None)
-    @given(varied(), st.sampled_from(MODES), st.booleans(), st.integers(0, 4), st.integers(0, 12))
-    def test_hands_off_until_something_set_by_hand_changes(self, s: Situation, mode: Mode, floats: bool, low: int, high: int) -> None:
-        plan, ladder = solved(s)
-        found, now = ladder.found, ladder.now
-        floor = plan.free.iso.first + low
-        auto = Automatics(mode, floats, floor, floor + high, 0)
-        by_hand = {
-            Mode.MANUAL: ("time", "aperture"),
-            Mode.TIMED: ("time", "aperture"),
-            Mode.SHUTTER_PRIORITY: ("time",),
-            Mode.APERTURE_PRIORITY: ("aperture",),
-            Mode.FIXED_DISTANCE: ("aperture",),
-            Mode.PROGRAM: (),
-        }[mode]
-
-        def untouched(row: int) -> bool:
-            same = all(getattr(found, name)[row] == getattr(found, name)[now] for name in by_hand)
-            return bool(same and (auto.floor <= found.iso[row] <= auto.ceiling if floats else found.iso[row] == found.iso[now]))
-
-        span = hands_off(ladder, auto)
-        self.assertEqual((span.darker_stops, span.brighter_stops), reach(now, len(found.iso), plan.per_stop, untouched))
-
-    @settings(max_examples=60, deadline=None)
-    @given(varied(), st.sampled_from(MODES), st.booleans(), st.integers(0, 24), st.integers(-6, 30))
-    def test_the_dial_is_to_be_turned_where_automatics_would_go_elsewhere(
+    @given(varied(), st.sampled_from(MODES), st.booleans(), st.integers(0, 24), st.integers(0, 36))
+    def test_the_body_parts_from_the_ladder_where_turned_step_by_step_it_would_go_elsewhere(
         self, s: Situation, mode: Mode, floats: bool, width: int, slowest: int
     ) -> None:
         plan, ladder = solved(s)
-        found, now, free = ladder.found, ladder.now, plan.free
-        floor, ceiling = free.iso.first, free.iso.first + width
-        auto = Automatics(mode, floats, floor, ceiling, slowest)
-        flags = turn_the_dial(ladder, auto)
+        found, free = ladder.found, plan.free
+        floor = free.iso.first
+        slowest = free.time.first if mode is Mode.PROGRAM and not floats else min(max(slowest, free.time.first), free.time.last)
+        auto = automatic(ladder, mode, floats, floor, min(floor + width, free.iso.last), slowest)
+        alone = left_alone(ladder, auto)
+        away, bright = parted(ladder, alone), over(ladder, alone)
         for row, offset in enumerate(ladder.offsets):
-            level = plan.target + int(offset)
-            x, n, iso = int(found.time[now]), int(found.aperture[now]), int(found.iso[now])
-            held = floor if floats else iso
-            if mode in (Mode.APERTURE_PRIORITY, Mode.FIXED_DISTANCE, Mode.PROGRAM):
-                x = max(min(slowest, x), min(level - n + held, free.time.last))
-            if mode is Mode.SHUTTER_PRIORITY:
-                n = max(free.aperture.first, min(level - x + held, free.aperture.last))
-            if floats:
-                iso = max(floor, min(x + n - level, ceiling))
-            ladder_says = int(found.time[row]), int(found.aperture[row]), int(found.iso[row])
-            self.assertEqual(bool(flags[row]), (x, n, iso) != ladder_says)
+            turned = step_by_step(auto, free, plan.target + int(offset))
+            self.assertEqual(tuple(int(at[row]) for at in alone), turned)
+            self.assertEqual(bool(away[row]), turned != (int(found.time[row]), int(found.aperture[row]), int(found.iso[row])))
+            x, n, iso = (axis.stops_at(k) for axis, k in zip((free.time, free.aperture, free.iso), turned, strict=True))
+            self.assertAlmostEqual(bright[row], plan.key_ev + offset / plan.per_stop - plan.nd - plan.offset - (n + x - iso))
+        span = keeps_to_it(ladder, alone)
+        self.assertEqual((span.darker_stops, span.brighter_stops), reach(ladder.now, len(away), plan.per_stop, lambda row: not away[row]))
 
     @settings(max_examples=40, deadline=None)
     @given(varied())

@@ -79,7 +79,7 @@ const costs = computed(() =>
   <p v-for="(sentence, place) in errors" :key="place" class="error" role="alert">{{ sentence }}</p>
   <p v-if="at" class="note reason">
     If the light moves so: {{ at.why
-    }}<template v-if="at.turn_the_dial"> Turn the dial yourself: the automatics would do otherwise.</template>
+    }}<template v-if="at.alone"> Turn the dial yourself: left alone, the body comes to {{ at.alone.words }}.</template>
   </p>
   <p v-else-if="setup.shortfall" class="note reason">{{ setup.shortfall }}</p>
   <p v-else class="note reason">

@@ -114,7 +114,9 @@ onBeforeUnmount(leave);
     <p v-if="card?.stale" class="line">The situation has changed since this card was made. Make it again at the bench.</p>
     <p v-if="at" class="line" role="status">
       <Stops :value="at / perStop" signed /> from the planned light. {{ row.why
-      }}<template v-if="row.turn_the_dial"> Turn the dial yourself.</template>
+      }}<template v-if="row.turn_the_dial">
+        Turn the dial yourself{{ row.alone ? `: left alone it comes to ${row.alone.words}` : "" }}.</template
+      >
     </p>
     <p v-for="line in snapshot.on_scene" :key="line" class="line said">{{ line }}</p>
     <p v-for="note in setup.notes" :key="note.kind" class="line said"><Told :text="note.text" /></p>
