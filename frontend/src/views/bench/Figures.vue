@@ -2,6 +2,7 @@
 import { computed, ref } from "vue";
 import type { Decided, Row, Schemas, Situation } from "@/api/client";
 import Stops from "@/ruler/Stops.vue";
+import Told from "@/ruler/Told.vue";
 import { figures } from "@/words";
 import { useNames } from "@/api/queries";
 import type { Dial } from "./byHand";
@@ -79,7 +80,7 @@ const costs = computed(() =>
   <p v-for="(sentence, place) in errors" :key="place" class="error" role="alert">{{ sentence }}</p>
   <p v-if="at" class="note reason">
     If the light moves so: {{ at.why
-    }}<template v-if="at.alone"> Turn the dial yourself: left alone, the body comes to {{ at.alone.words }}.</template>
+    }}<template v-if="at.alone"> Turn the dial yourself: left alone, the body comes to <Told :text="at.alone.words" />.</template>
   </p>
   <p v-else-if="setup.shortfall" class="note reason">{{ setup.shortfall }}</p>
   <p v-else class="note reason">
