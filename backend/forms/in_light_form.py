@@ -92,3 +92,44 @@ def lights_of(asked: RehearseIn, sign: SignColumn, theirs: Theirs) -> LightsOut:
     answer, shot = shot_under(asked, theirs)
     moves = every_few_stops(answer.setup)
     return LightsOut(strip=sign(shot, moves), stops=[moved.light for moved in moves], aspect=shot.width_mm / shot.height_mm)
+
+
+class SequenceFrameOut(BaseModel):
+    """One of a program's frames: how far the light has moved, its dials in words, and how much brighter it is than is wanted."""
+
+    light_stops: float
+    figures: str
+    off_stops: float
+
+
+class RunOut(BaseModel):
+    """Twelve frames as a program gives them, as one picture; off_stops: mean distance from what is wanted over all light and metering; as_set: it is what is set."""
+
+    words: str
+    off_stops: float
+    as_set: bool
+    frames: list[SequenceFrameOut]
+    strip: str
+    aspect: float
+
+
+def runs_of(asked: RehearseIn, sign: SignColumn, theirs: Theirs) -> list[RunOut]:
+    """The same twelve frames by several programs of the body, what is set first.
+
+    Raises
+    ------
+    CraftError : what the kit does not have or the numbers do not allow.
+    InputError : a scene that there is not.
+    """
+    answer, shot = shot_under(asked, theirs)
+    return [
+        RunOut(
+            words=run.words,
+            off_stops=run.off_stops,
+            as_set=run.as_set,
+            frames=[SequenceFrameOut(light_stops=one.light_stops, figures=one.figures, off_stops=one.off_stops) for one in run.frames],
+            strip=sign(shot, tuple(Moved(*(round(stops, 4) for stops in (one.light_stops, *one.moved))) for one in run.frames)),
+            aspect=shot.width_mm / shot.height_mm,
+        )
+        for run in answer.setup.sequence()
+    ]

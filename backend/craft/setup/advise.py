@@ -58,6 +58,7 @@ from craft.setup.setup import (
 from craft.setup.solving.ladder import Ladder, binding_of, brightness, concessions_of, holds_until, keeps_to_it, left_alone, rows_of
 from craft.setup.solving.plan import Plan, let_go, whole_dials
 from craft.setup.steps import decided
+from craft.setup.twelve import runs
 from craft.setup.zone import zone_of
 from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.terms import (
@@ -145,6 +146,7 @@ def _setup(course: Course) -> Setup:
         facts=facts,
         levels=partial(rows_of, ladder, auto),
         steps=partial(neighbours, plan, ladder),
+        sequence=partial(runs, course),
     )
 
 

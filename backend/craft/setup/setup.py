@@ -164,6 +164,34 @@ class Neighbour(NamedTuple):
 
 
 @dataclass(frozen=True, slots=True)
+class Frame:
+    """One frame: how far the light has moved and the meter is off, its dials as printed and how far they moved in true stops (time shorter,
+    aperture narrower, ISO up), and how much brighter it is than the first would be in steady light."""
+
+    light_stops: float
+    meter_stops: float
+    figures: str
+    moved: tuple[float, float, float]
+    off_stops: float
+
+
+@dataclass(frozen=True, slots=True)
+class Run:
+    """A sequence of frames by one program; off_stops: mean distance from what is wanted, over all light and metering; as_set: it is what is set."""
+
+    mode: Mode
+    floats: bool
+    off_stops: float
+    as_set: bool
+    frames: tuple[Frame, ...]
+
+    @property
+    def words(self) -> str:
+        """The program in words."""
+        return f"{self.mode.value.replace('_', ' ')}, ISO {'floats' if self.floats else 'held'}"
+
+
+@dataclass(frozen=True, slots=True)
 class IsoLimits:
     """ISO limits as printed; slowest_shutter_s None when automatic ISO is off; comfort: the highest at which mid-tone and shadow keep their bars."""
 
@@ -375,7 +403,7 @@ class Setup:
 
     flash: None where none takes part; release: the fewest locks whose release lifts a shortfall; sharpness_stops: total blur over the circle of confusion; step_ev: from one value of a dial to the next; unused: values set
     by hand that nothing here uses, with why; settled: what decisions set on the body by name; why: reasons of settings that have their own, by name; facts: every number that they could speak of; levels: the rows of the ladder;
-    steps: what one step on each free dial costs.
+    steps: what one step on each free dial costs; sequence: twelve frames as each program would give them.
     """
 
     exposure: Exposure
@@ -413,6 +441,7 @@ class Setup:
     pursuit: Pursuit | None
     levels: Callable[[], tuple[Level, ...]] = field(repr=False, compare=False)
     steps: Callable[[], tuple[Neighbour, ...]] = field(repr=False, compare=False)
+    sequence: Callable[[], tuple[Run, ...]] = field(repr=False, compare=False)
 
     @cached_property
     def ladder(self) -> tuple[Level, ...]:

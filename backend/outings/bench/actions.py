@@ -11,13 +11,16 @@ from django.db.models import F
 
 from craft.day.pairs import best_mm, rank
 from craft.errors import CraftError
+from craft.setup.saying.why import Taken, why
+from craft.setup.steps import decided
 from forms.answer import Answer, answer_to
 from forms.kit_form import BodyForm, LensForm
 from forms.outing_form import SituationDocument, SituationNow
 from forms.problems import InputError, Problem
 from forms.rehearsal_form import RehearseIn, Theirs, WhiteElsewhere
+from forms.setup_form import WayOutOut
 from forms.situation_form import SituationForm
-from outings.bench.schemas import PairOut, PairsOut
+from outings.bench.schemas import PairOut, PairsOut, WhyIn, WhyOut
 from outings.models import Outing, Situation
 from outings.pictures.actions import own_of
 from outings.reading import Kit, with_bodies
@@ -53,6 +56,21 @@ def answer_now(person: Somebody, now: SituationNow, at_once: bool = False) -> An
     question = question_of(person, now)
     with seen_from("document"):
         return answer_to(question, at_once)
+
+
+def why_of(person: Somebody, asked: WhyIn) -> list[WhyOut]:
+    """What made the body choose a frame's dials, and what to change.
+
+    Raises
+    ------
+    CraftError, InputError : what its kit does not have or the numbers do not allow, under its document; a dial that the body has not, at its name.
+    """
+    with seen_from("situation"):
+        question = question_of(person, asked.situation)
+        with seen_from("document"):
+            course = decided(question.value())
+    frame = Taken(asked.frame.shutter_s, asked.frame.aperture, asked.frame.iso)
+    return [WhyOut(text=one.text, ways=[WayOutOut.model_validate(way) for way in one.ways]) for one in why(course, frame)]
 
 
 @contextmanager

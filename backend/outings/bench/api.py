@@ -8,8 +8,8 @@ from ninja import Router
 from forms.configuration_form import ClashesOut, clashes_form
 from forms.outing_form import SituationNow
 from forms.setup_form import FiguresOut, LadderOut, OtherWayOut, SetupOut, figures_form, ladder_of, setup_form, ways_of
-from outings.bench.actions import answer_now, pairs_of, seen_from
-from outings.bench.schemas import PairsOut, WaysIn
+from outings.bench.actions import answer_now, pairs_of, seen_from, why_of
+from outings.bench.schemas import PairsOut, WaysIn, WhyIn, WhyOut
 from people.guards import heavy, stateless
 from people.replies import as_json
 
@@ -38,6 +38,13 @@ def ways(request: HttpRequest, asked: WaysIn) -> list[OtherWayOut]:
     with seen_from("situation"):
         decisions = answer_now(request.user, asked.situation).setup.decisions
     return [way for made in decisions if made.decision == asked.decision for way in ways_of(made)]
+
+
+@router.post("/bench/why", response=list[WhyOut])
+@stateless
+def why(request: HttpRequest, asked: WhyIn) -> list[WhyOut]:
+    """Why the body chose what a frame has, by the situation's setup, and what to change. Keeps nothing."""
+    return why_of(request.user, asked)
 
 
 @router.post("/bench/clashes", response=ClashesOut)

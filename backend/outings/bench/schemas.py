@@ -4,7 +4,9 @@ from __future__ import annotations
 
 from ninja import Schema
 
+from forms.kit_form import Aperture, Iso, Seconds
 from forms.outing_form import SituationNow
+from forms.setup_form import WayOutOut
 from forms.situation_form import DecisionName
 
 
@@ -13,6 +15,28 @@ class WaysIn(Schema):
 
     situation: SituationNow
     decision: DecisionName
+
+
+class FrameTaken(Schema):
+    """A frame as its data has it."""
+
+    shutter_s: Seconds
+    aperture: Aperture
+    iso: Iso
+
+
+class WhyIn(Schema):
+    """A frame that was taken of a situation, and what is asked of it: why did the body do that."""
+
+    situation: SituationNow
+    frame: FrameTaken
+
+
+class WhyOut(Schema):
+    """One sentence on a frame, and what to change, by one press."""
+
+    text: str
+    ways: list[WayOutOut]
 
 
 class PairOut(Schema):

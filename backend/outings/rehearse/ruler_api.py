@@ -8,7 +8,7 @@ from django.http import Http404, HttpRequest, HttpResponse
 from ninja import Path, Query, Router
 
 from craft.render.patch import patch, png_of
-from forms.in_light_form import InLightIn, InLightOut, LightsOut, in_light_of, lights_of
+from forms.in_light_form import InLightIn, InLightOut, LightsOut, RunOut, in_light_of, lights_of, runs_of
 from forms.problems import InputError
 from forms.rehearsal_form import RehearseIn
 from forms.rulers.asked import Signs
@@ -40,7 +40,7 @@ from outings.rehearse.api import jpeg
 from outings.rehearse.longer import longer_set
 from outings.rehearse.schemas import LongerOut
 from people.guards import heavy, person_of, stateless
-from people.replies import as_json, files
+from people.replies import as_json, as_json_list, files
 
 router = Router(tags=["rehearse"])
 
@@ -176,6 +176,13 @@ def light(request: HttpRequest, asked: InLightIn) -> HttpResponse:
 def lights(request: HttpRequest, asked: RehearseIn) -> HttpResponse:
     """Small frames of a situation, a few stops of light apart, as one picture. Stateless."""
     return as_json(lights_of(asked, column_token, theirs_of(request.user)))
+
+
+@router.post("/rehearse/sequence", response=list[RunOut])
+@stateless
+def sequence(request: HttpRequest, asked: RehearseIn) -> HttpResponse:
+    """Twelve frames as the light moves, by several programs of the body: what is set, what holds, what floats. Stateless."""
+    return as_json_list(runs_of(asked, column_token, theirs_of(request.user)))
 
 
 @router.get("/strips/{token}.jpg", openapi_extra=files("image/jpeg"))

@@ -1376,6 +1376,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bench/why": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Why
+         * @description Why the body chose what a frame has, by the situation's setup, and what to change. Keeps nothing.
+         */
+        post: operations["outings_bench_api_why"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bench/clashes": {
         parameters: {
             query?: never;
@@ -2246,6 +2266,26 @@ export interface paths {
          * @description Small frames of a situation, a few stops of light apart, as one picture. Stateless.
          */
         post: operations["outings_rehearse_ruler_api_lights"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rehearse/sequence": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Sequence
+         * @description Twelve frames as the light moves, by several programs of the body: what is set, what holds, what floats. Stateless.
+         */
+        post: operations["outings_rehearse_ruler_api_sequence"];
         delete?: never;
         options?: never;
         head?: never;
@@ -6481,6 +6521,36 @@ export interface components {
             decision: "exposure_mode" | "metering" | "iso_limits" | "range" | "bracketing" | "flash" | "white" | "focus" | "drive" | "shutter_type" | "stabiliser" | "file";
         };
         /**
+         * WhyOut
+         * @description One sentence on a frame, and what to change, by one press.
+         */
+        WhyOut: {
+            /** Text */
+            text: string;
+            /** Ways */
+            ways: components["schemas"]["WayOutOut"][];
+        };
+        /**
+         * FrameTaken
+         * @description A frame as its data has it.
+         */
+        FrameTaken: {
+            /** Shutter S */
+            shutter_s: number;
+            /** Aperture */
+            aperture: number;
+            /** Iso */
+            iso: number;
+        };
+        /**
+         * WhyIn
+         * @description A frame that was taken of a situation, and what is asked of it: why did the body do that.
+         */
+        WhyIn: {
+            situation: components["schemas"]["SituationNow"];
+            frame: components["schemas"]["FrameTaken"];
+        };
+        /**
          * ClashesOut
          * @description How many settings the body has, and which dependencies they break.
          */
@@ -8635,6 +8705,36 @@ export interface components {
             stops: number[];
             /** Aspect */
             aspect: number;
+        };
+        /**
+         * RunOut
+         * @description Twelve frames as a program gives them, as one picture; off_stops: mean distance from what is wanted over all light and metering; as_set: it is what is set.
+         */
+        RunOut: {
+            /** Words */
+            words: string;
+            /** Off Stops */
+            off_stops: number;
+            /** As Set */
+            as_set: boolean;
+            /** Frames */
+            frames: components["schemas"]["SequenceFrameOut"][];
+            /** Strip */
+            strip: string;
+            /** Aspect */
+            aspect: number;
+        };
+        /**
+         * SequenceFrameOut
+         * @description One of a program's frames: how far the light has moved, its dials in words, and how much brighter it is than is wanted.
+         */
+        SequenceFrameOut: {
+            /** Light Stops */
+            light_stops: number;
+            /** Figures */
+            figures: string;
+            /** Off Stops */
+            off_stops: number;
         };
         /**
          * Part
@@ -15112,6 +15212,87 @@ export interface operations {
             };
         };
     };
+    outings_bench_api_why: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The page's own name for what it sends: sent again under it, what was answered is answered again. */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WhyIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhyOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     outings_bench_api_clashes: {
         parameters: {
             query?: never;
@@ -18330,6 +18511,75 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LightsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    outings_rehearse_ruler_api_sequence: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RehearseIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunOut"][];
                 };
             };
             /** @description Unauthorized */

@@ -39,6 +39,7 @@ const BenchWhite = defineAsyncComponent(() => awaited(import("./BenchWhite.vue")
 const BenchTime = defineAsyncComponent(() => awaited(import("./BenchTime.vue")));
 const BenchIso = defineAsyncComponent(() => awaited(import("./BenchIso.vue")));
 const BenchFocus = defineAsyncComponent(() => awaited(import("./BenchFocus.vue")));
+const BenchMode = defineAsyncComponent(() => awaited(import("./BenchMode.vue")));
 const BenchFlash = defineAsyncComponent(() => awaited(import("./BenchFlash.vue")));
 const ON_SCENE = new Set(["metering", "range", "bracketing"]);
 const props = defineProps<{ id: number }>();
@@ -299,6 +300,7 @@ useEventListener(window, "beforeunload", () => void bench.put());
               :body="String(document.body ?? '')"
               @ceiling="(iso: number) => change((d) => (d.settings = { ...d.settings, iso_ceiling: iso }))"
             />
+            <BenchMode v-if="decision === 'exposure_mode'" :asked="answered" @mend="hand.mend" />
             <BenchFlash
               v-if="decision === 'flash'"
               :document="document"
