@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections import Counter
+from typing import Any
 
 from django.contrib.auth.models import User
 from django.db import transaction
@@ -18,11 +19,12 @@ from outings.keeping import add_outing, add_situation, situations_of
 from outings.models import Outing, Situation
 from outings.reading import Kit
 from people.limits import room_for
+from people.models import Profile
 
 
 def export(outing: Outing) -> OutingFile:
     """The outing as one file, with the kit it uses."""
-    documents = [row.document for row in outing.in_order()]
+    documents = [_with_its_flash(row.document, outing) for row in outing.in_order()]
     pieces = Piece.objects.filter(person=outing.person)
     used = {(kind, d[kind]) for d in documents for kind in ("body", "lens")}
     kit = {(p.kind, p.slug): p.document for p in pieces if (p.kind, p.slug) in used}
@@ -40,6 +42,14 @@ def export(outing: Outing) -> OutingFile:
         bodies={slug: BodyForm.model_validate(d) for (kind, slug), d in kit.items() if kind == "body"},
         lenses={slug: LensForm.model_validate(d) for (kind, slug), d in kit.items() if kind == "lens"},
     )
+
+
+def _with_its_flash(document: dict[str, Any], outing: Outing) -> dict[str, Any]:
+    """A situation that names a flash of the person's bag, with the bag: elsewhere there is another."""
+    if document.get("flashes") is not None or not (document.get("flash") or {}).get("name"):
+        return document
+    profile = Profile.objects.filter(person=outing.person).values_list("document", flat=True).first() or {}
+    return {**document, "flashes": profile.get("flashes", [])}
 
 
 def _renamed(file: OutingFile) -> dict[tuple[str, str], str]:
