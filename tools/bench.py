@@ -48,8 +48,9 @@ from craft.render.sets import covers_on, optimal
 from craft.render.shot import Shot, exposed, shot_of
 from craft.setup import steps
 from craft.setup.advise import advise
-from craft.setup.solving.ladder import solve_ladder
+from craft.setup.solving.ladder import left_alone, solve_ladder
 from craft.setup.solving.plan import Plan
+from craft.setup.solving.programs import followed_by
 from craft.tones.metered import metered
 from craft.tones.tonemap import map_of
 from craft.tones.wanted import must_hold
@@ -324,6 +325,24 @@ def following() -> None:
     )
 
 
+def programs() -> None:
+    """The search over a body's programs and all their limits; floor: each of them replayed once over the ladder, nothing compared."""
+    course = steps.decided(SituationForm.model_validate(CASES["sports"]).value())
+    ladder, offered = course.solved, tuple(found.program for found in course.programs)
+    others = itertools.count(1)
+
+    def least() -> None:
+        for one in offered:
+            left_alone(ladder, one)
+
+    def search() -> None:  # other limits each time: a search that was asked lately is kept
+        one = next(others)
+        followed_by(ladder, tuple(replace(program, slowest=-one) for program in offered), 2.0, 1.0)
+
+    ground, whole = in_turns(least, search)
+    print(f"programs, {len(offered)} with all their limits: {whole:.1f} ms, {whole / ground:.1f} of its floor ({ground:.2f} ms)")
+
+
 def pictures() -> None:
     """Reading pictures of a hundred megapixels as light; floor: the same library decoding the same file, and nothing else."""
     from PIL import Image
@@ -436,5 +455,6 @@ if __name__ == "__main__":
     frames()
     on_scene()
     following()
+    programs()
     pictures()
     round_trip()

@@ -236,6 +236,12 @@ export const BODY_GROUPS: Group[] = [
         help: "a distance and a depth are chosen, the body does the rest",
         as: "yes",
       },
+      {
+        key: "darker_past_ceiling",
+        label: "darker at the ISO ceiling",
+        help: "there it keeps the slowest time; most bodies then lengthen it",
+        as: "yes",
+      },
     ],
   },
   {
