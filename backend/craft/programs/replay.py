@@ -82,5 +82,5 @@ def replayed(program: Program, dials: Dials, targets: Ints) -> tuple[Ints, Ints,
     [26, 9, 2]
     """
     limits = (np.array(at) for at in (program.floor, program.ceiling, program.slowest))
-    found = chosen(program, dials, np.asarray(targets), *limits)
-    return tuple(_within(axis, at) for axis, at in zip((dials.time, dials.aperture, dials.iso), found, strict=True))  # type: ignore[return-value]
+    time, aperture, iso = chosen(program, dials, np.asarray(targets), *limits)
+    return _within(dials.time, time), _within(dials.aperture, aperture), _within(dials.iso, iso)

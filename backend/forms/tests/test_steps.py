@@ -170,7 +170,10 @@ class ByHand(TestCase):
         offers = sorted(chosen(plain).items())
         slug, value = offers[pick % len(offers)]
         again = advise(value_of({**raw, "settings": {slug: value}}))
-        self.assertEqual(words(again), words(plain), (slug, value))
+        said = [words(one) for one in (again, plain)]
+        if slug in ("iso_floor", "iso_ceiling", "iso_slowest_shutter"):  # what is wished for past a limit ends there too, so the body parts from it elsewhere
+            said = [{name: those for name, those in one.items() if name != "exposure_mode"} for one in said]
+        self.assertEqual(*said, (slug, value))
         self.assertEqual(figures(again), figures(plain), (slug, value))
         self.assertEqual((again.exposure.darker_words, dict(again.unused)), (plain.exposure.darker_words, {}), (slug, value))
         if not slug.startswith("iso_"):  # where a limit is set, the list ends there too, and so does what is wished for

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Mapping
 from dataclasses import replace
 
 from craft.decisions import numbers, solved
@@ -107,8 +108,20 @@ ALIKE = 0.1
 def _mode(course: Course, facts: Facts, programs: tuple[Found, ...], early: bool = False) -> Choice:
     """The exposure mode by the facts there are; another than practice has where a program follows the wish that much more closely."""
     hand = {slug: value for slug, value in course.wishes.of(EXPOSURE_MODE).items() if slug in EXPOSURE_MODE.sets}
-    wishes = course.wishes.only(EXPOSURE_MODE, hand)
-    made = choose(EXPOSURE_MODE, facts, wishes, able=lambda row: _able(course, row), early=early)
+
+    def taken(by_hand: Mapping[str, Value]) -> Choice:
+        return choose(EXPOSURE_MODE, facts, course.wishes.only(EXPOSURE_MODE, by_hand), able=lambda row: _able(course, row), early=early)
+
+    usual = _by_figures(taken({}), programs)
+    if not hand:
+        return usual
+    if usual.computed and hand.get("exposure_mode") == usual.value[0]:
+        return replace(usual, by=By.HAND, hand=hand)
+    return taken(hand)
+
+
+def _by_figures(made: Choice, programs: tuple[Found, ...]) -> Choice:
+    """What practice takes, or the program that follows more closely."""
     if made.by is not By.NUMBERS or made.school.slug in OF_ITS_OWN:
         return made
     own = next((one for one in programs if one.program.mode.value == made.value[0] and one.program.floats is not made.school.holds), None)

@@ -4,7 +4,6 @@ import { useAnswer } from "@/api/answer";
 import { client, ProblemError, take, type Asked, type Schemas } from "@/api/client";
 import { toldBy } from "@/api/picture";
 import TextField from "@/fields/TextField.vue";
-import Stops from "@/ruler/Stops.vue";
 import Told from "@/ruler/Told.vue";
 import { useTheme } from "@/stores/theme";
 
@@ -93,7 +92,7 @@ async function fromPicture(event: Event): Promise<void> {
     <figure v-for="run in drawn" :key="run.words" :class="{ set: run.as_set }">
       <figcaption>
         <b v-if="run.as_set">{{ run.words }}, as set</b><template v-else>{{ run.words }}</template
-        ><span class="second"><Stops :value="run.off_stops" /> off on the mean</span>
+        ><span class="second">{{ run.off_stops.toFixed(1) }} stops off on the mean</span>
       </figcaption>
       <svg
         :viewBox="`0 0 ${WIDE} ${(hidden ? 0 : run.high) + 2 * HIGH}`"
