@@ -79,8 +79,8 @@ ROUND = (
     Step(
         take=exposing.plan,
         does="dials, aims, what gives: the exposure as metered",
-        needs="bracketed darkest_stops frames merging step_stops",
-        tells="metered_s over_stops",
+        needs="bracketed darkest_stops floats frames light_swing_stops limits_only merging meter_swing_stops step_stops",
+        tells="metered_s over_stops practice_off_stops program_off_stops",
     ),
     Step(
         take=exposing.choose_shutter,
@@ -109,9 +109,9 @@ ROUND = (
     Step(
         take=exposing.expose,
         does="the exposure in every light",
-        needs="approach_m_s flicker_hz floats freeze_s holds_stops lag_s light_swing_stops limits_only meter_swing_stops one_aperture shake_s stops_above stops_below zone",
+        needs="approach_m_s flicker_hz freeze_s holds_stops lag_s shake_s stops_above stops_below zone",
         tells=(
-            f"{names_of(of_lit)} practice_off_stops program_off_stops "
+            f"{names_of(of_lit)} "
             "aperture clips_stops far_m flicker_swing_stops half_depth_m iso lacking_stops near_m past_clip_stops "
             "plane_shift_m sharp_chance sharp_chance_burst snr snr_shadow snr_shadow_unprotected spare_stops time_s trail_s "
             "zone_covers"

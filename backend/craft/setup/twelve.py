@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 from craft.programs.replay import Program
 from craft.programs.search import Found
 from craft.programs.sequence import Moves, course_over, taken_over
@@ -23,7 +25,8 @@ def _shown(course: Course) -> list[tuple[Found, bool]]:
     for one in wanted:
         if one is not None and one not in unique:
             unique.append(one)
-    return [(Found(auto, one.off) if one is mine else one, one is mine) for one in unique[:MOST]]
+    stands = {"time": auto.time, "aperture": auto.aperture, "iso": auto.iso}
+    return [(Found(auto if one is mine else replace(one.program, **stands), one.off), one is mine) for one in unique[:MOST]]
 
 
 def runs(course: Course) -> tuple[Run, ...]:

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Mapping
 from dataclasses import replace
 
 from craft.decisions import numbers, solved
@@ -30,7 +29,7 @@ from craft.scene.imaged import lens_loss_stops
 from craft.scene.situation import Situation
 from craft.setup.course import Course, Leaning
 from craft.setup.deciding.keeping import taken_set
-from craft.setup.deciding.limiting import asked_slowest, ceiling_at
+from craft.setup.deciding.limiting import LIMITS, asked_slowest, ceiling_at
 from craft.setup.solving.ladder import solve_ladder
 from craft.setup.solving.plan import Plan, asked_of, at_key, free_dials, locked, longer_by, taken, true_stops, with_dials
 from craft.setup.solving.programs import followed_by
@@ -91,13 +90,6 @@ def _of_mode(mode: Mode, holds: bool) -> dict[str, float]:
     return {"mode_floats": yes(mode is not Mode.TIMED and not holds)}
 
 
-def _followed(made: Choice, programs: tuple[Found, ...]) -> Found:
-    """The program that a computed choice takes."""
-    return next(
-        one for one in sorted(programs, key=_simpler) if one.program.mode.value == made.value[0] and one.off <= programs[0].off + ALIKE
-    )
-
-
 MATTERS = 1 / 3
 """Stops by which a program has to follow more closely than the way that practice takes, to be taken in its place: a step of the dial."""
 
@@ -109,26 +101,36 @@ def _mode(course: Course, facts: Facts, programs: tuple[Found, ...], early: bool
     """The exposure mode by the facts there are; another than practice has where a program follows the wish that much more closely."""
     hand = {slug: value for slug, value in course.wishes.of(EXPOSURE_MODE).items() if slug in EXPOSURE_MODE.sets}
 
-    def taken(by_hand: Mapping[str, Value]) -> Choice:
-        return choose(EXPOSURE_MODE, facts, course.wishes.only(EXPOSURE_MODE, by_hand), able=lambda row: _able(course, row), early=early)
-
-    usual = _by_figures(taken({}), programs)
-    if not hand:
-        return usual
-    if usual.computed and hand.get("exposure_mode") == usual.value[0]:
-        return replace(usual, by=By.HAND, hand=hand)
-    return taken(hand)
+    plain = course.wishes.only(EXPOSURE_MODE, {})
+    usual = _by_figures(course, choose(EXPOSURE_MODE, facts, plain, early=early), programs)
+    if usual.computed and hand.get("exposure_mode", usual.value[0]) == usual.value[0]:
+        return replace(usual, by=By.HAND, hand=hand) if hand else usual
+    wishes = course.wishes.only(EXPOSURE_MODE, hand)
+    return choose(EXPOSURE_MODE, facts, wishes, able=lambda row: _able(course, row), early=early)
 
 
-def _by_figures(made: Choice, programs: tuple[Found, ...]) -> Choice:
-    """What practice takes, or the program that follows more closely."""
+def _by_figures(course: Course, made: Choice, programs: tuple[Found, ...]) -> Choice:
+    """What practice takes, or the program that follows more closely, as far as what was set by hand allows it."""
     if made.by is not By.NUMBERS or made.school.slug in OF_ITS_OWN:
         return made
     own = next((one for one in programs if one.program.mode.value == made.value[0] and one.program.floats is not made.school.holds), None)
-    best = next((one for one in sorted(programs, key=_simpler) if one.off <= programs[0].off + ALIKE), None)
-    if own is None or best is None or own.off - best.off < MATTERS:
+    best = _best(programs)
+    if own is None or best is None or own.off - best.off < MATTERS or not _allowed(course, best.program):
         return made
     return replace(made, value=(best.program.mode.value,), computed=True)
+
+
+def _best(programs: tuple[Found, ...]) -> Found | None:
+    """Of the programs that follow most closely, within what nobody sees, the one that leaves least to the body."""
+    return min((one for one in programs if one.off <= programs[0].off + ALIKE), key=_simpler, default=None)
+
+
+def _allowed(course: Course, program: Program) -> bool:
+    """Whether a program leaves to the hand what is held by it, and treats ISO as it was set."""
+    locks, iso = course.situation.locks, _iso_wish(course)
+    held = {Dial.TIME: locks.shutter_s, Dial.APERTURE: None if course.told["one_aperture"] else locks.aperture}
+    free = all(dial in program.mode.by_hand for dial, value in held.items() if value is not None)
+    return free and not (program.floats and iso == "fixed") and not (not program.floats and iso == "automatic")
 
 
 def _simpler(found: Found) -> tuple[int, bool]:
@@ -139,23 +141,35 @@ OF_ITS_OWN = frozenset({"one_aperture", "timed", "under_a_flash", "fixed_distanc
 """Ways that answer something else than light that moves: a search over its swing has no say there."""
 
 
-def _programs(course: Course) -> tuple[Program, ...]:
-    """The programs that this body has and that leave to the hand what is held by it."""
-    situation, plan, ladder = course.situation, course.planned, course.solved
-    locks, iso, now = situation.locks, _iso_wish(course), ladder.now
+def _without_limits(course: Course) -> Plan:
+    """The plan as it would be had nobody set limits of ISO by hand: whether those are used hangs on the mode, and so does not decide it."""
+    plan = course.planned
+    left = {slug: value for slug, value in plan.situation.settings.items() if slug not in LIMITS}
+    if left == plan.situation.settings:
+        return plan
+    usual = replace(plan.situation, settings=left)
+    free = free_dials(usual, plan.shutter, longer_by(usual, plan.bracket), plan.lit.role)
+    asked = asked_of(usual, free, plan.bracket, plan.lit.role)
+    rungs = rungs_of(usual, asked, free, 0.0, plan.cap)
+    return searching(replace(plan, situation=usual, free=free, dials=locked(usual, free), asked=asked, rungs=rungs, search=None))
+
+
+def _followed(course: Course) -> tuple[Found, ...]:
+    """The programs that this body has, the one that follows what is wanted as metered most closely first: the same whatever mode is taken."""
+    plan, facts = _without_limits(course), course.told
+    situation, ladder = plan.situation, solve_ladder(plan)
     modes = [Mode(str(mode)) for mode in situation.body.offered.get("exposure_mode", PROGRAMS) if mode in PROGRAMS]
-    held = {Dial.TIME: locks.shutter_s, Dial.APERTURE: None if course.told["one_aperture"] else locks.aperture}
+    now = ladder.now
     at = (int(ladder.found.time[now]), int(ladder.found.aperture[now]), int(ladder.found.iso[now]))
     ceiling = max(at[2], ceiling_at(plan, plan.asked.ceiling), plan.free.iso.first)
     limits = plan.free.iso.first, ceiling, asked_slowest(plan, at[0])
-    return tuple(
+    programs = tuple(
         Program(mode, floats, *at, *limits, situation.body.darker_past_ceiling)
         for mode in modes
         for floats in (False, True)
-        if all(dial in mode.by_hand for dial, value in held.items() if value is not None)
-        and not (floats and (iso == "fixed" or course.told["limits_only"]))
-        and not (not floats and iso == "automatic")
+        if not (floats and facts["limits_only"])
     )
+    return followed_by(ladder, programs, facts["light_swing_stops"], facts["meter_swing_stops"])
 
 
 PROGRAMS = ("manual", "aperture_priority", "shutter_priority", "program")
@@ -175,7 +189,8 @@ def expose_by(course: Course) -> Course:
     programs = course.leaning.programs
     made = _mode(course, course.told.also(seen), programs, early=not seen)
     mode = Mode(made.value[0])
-    holds = _followed(made, programs).program.floats is False if made.computed else made.school.holds
+    best = _best(programs)
+    holds = not best.program.floats if made.computed and best else made.school.holds
     course = course.take(made).tell(_of_mode(mode, holds))
     wish = _iso_wish(course)
     iso = _iso(course, wish)
@@ -259,7 +274,9 @@ def plan(course: Course) -> Course:
     )
     made = searching(made)
     found = at_key(made)
-    return replace(course, plan=made).tell(_of_metered(found, 2 ** -true_stops(made, found)[0]))
+    course = replace(course, plan=made).tell(_of_metered(found, 2 ** -true_stops(made, found)[0]))
+    course = replace(course, programs=_followed(course))
+    return course.tell(_of_programs(course))
 
 
 def choose_flash(course: Course) -> Course:
@@ -415,26 +432,18 @@ def expose(course: Course) -> Course:
     course = replace(course, ladder=ladder).tell(solved.of_exposure(situation, plan.free, x, n, s, course.told))
     under = x + n - s - (plan.room - plan.nd)
     course = course.tell(of_lit(situation, plan.lit, n - s, course.told["time_s"], situation.body.sync_with(plan.shutter), under))
-    programs = followed_by(ladder, _programs(course), course.told["light_swing_stops"], course.told["meter_swing_stops"])
-    course = replace(course, programs=programs)
-    course = course.tell(_of_programs(course, _weighed(course)))
     as_taken, unprotected = taken(plan, x, n, s), taken(plan, x, n, s, 0.0)
     several = plan.bracket is not None
     return course.tell(solved.of_the_clip(situation, as_taken, unprotected, plan.held_more, several, course.told))
-
-
-def _weighed(course: Course) -> tuple[Found, ...]:
-    """The programs that the mode was weighed by, where one was taken for its figures: it stays then, so that nothing goes to and fro."""
-    return course.leaning.programs if course.taken[EXPOSURE_MODE].computed else course.programs
 
 
 @tells(
     program_off_stops=Fact("how far this mode is from what is wanted, on the mean over the light's swing", "stops"),
     practice_off_stops=Fact("how far the usual way would be", "stops"),
 )
-def _of_programs(course: Course, programs: tuple[Found, ...]) -> dict[str, float]:
+def _of_programs(course: Course) -> dict[str, float]:
     """How closely the mode follows, and how closely the way that practice takes would."""
-    made = course.taken[EXPOSURE_MODE]
+    made, programs = course.taken[EXPOSURE_MODE], course.programs
     floats = bool(course.told["floats"])
 
     def off(mode: str, floats: bool) -> float:
@@ -453,7 +462,9 @@ def leaning_of(course: Course) -> Leaning:
     >>> leaning_of(course()).kept_back
     0.0
     """
-    return Leaning({name: course.told[name] for name in OF_EXPOSURE}, course.told["swing_kept_stops"], _weighed(course))
+    first = _mode(course, course.told, course.programs).computed and not course.taken[EXPOSURE_MODE].computed
+    kept_back = 0.0 if first else course.told["swing_kept_stops"]  # what the way before kept back was for another mode
+    return Leaning({name: course.told[name] for name in OF_EXPOSURE}, kept_back, course.programs)
 
 
 def at_rest(course: Course) -> bool:
@@ -462,5 +473,5 @@ def at_rest(course: Course) -> bool:
     >>> at_rest(course())
     True
     """
-    made, now = _mode(course, course.told, _weighed(course)), course.taken[EXPOSURE_MODE]
+    made, now = _mode(course, course.told, course.programs), course.taken[EXPOSURE_MODE]
     return (made.school, made.value, made.computed) == (now.school, now.value, now.computed)

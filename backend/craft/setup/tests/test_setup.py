@@ -154,7 +154,7 @@ class Decided(TestCase):
         self.assertEqual((held.iso_limits.automatic, held.exposure.iso), (False, 800))
 
     def test_the_slowest_time_is_what_freeze_and_shake_ask_or_what_is_set_now(self) -> None:
-        body_times = {"support": Support.HANDHELD, "settings": {"exposure_mode": "aperture_priority"}}
+        body_times = {"support": Support.HANDHELD, "settings": {"exposure_mode": "aperture_priority", "iso_mode": "automatic"}}
         s = situation(light=Light(14.0, swing=3.0), **body_times)
         setup, plan = advise(s), exposed(s).planned
         asked = max(plan.asked.need, plan.asked.shake)
