@@ -60,7 +60,7 @@ class ToSetOut(BaseModel):
 
 class PocketOut(BaseModel):
     """The way there: from which situation (empty: it is set at home), slots to turn to, what is left to change; what lies under
-    the fingers; what the setup counts on; checks; a note for other hands."""
+    the fingers; what the setup counts on; checks; a note for other hands; sky: the night in a sentence, where it is what one photographs."""
 
     before: str
     turns: list[str]
@@ -70,6 +70,7 @@ class PocketOut(BaseModel):
     counts_on: list[ToSetOut] = Field(default_factory=list)
     checks: list[str]
     hand_over: str
+    sky: str = ""
 
 
 def _filled(raw: dict[str, Any], usual: dict[str, Any]) -> dict[str, Any]:

@@ -11,12 +11,14 @@ from craft.errors import CraftError
 from craft.kit.controls import USE_WORDS
 from craft.vocabulary.setting import Value
 from craft.vocabulary.settings import BY_SLUG
+from craft.vocabulary.terms import Genre
 from craft.vocabulary.words import say_value
 from forms.card_form import PocketOut, ToSetOut
 from forms.dialect_form import BETWEEN
 from forms.walk_form import Believed
 from kit.actions import laid_out
 from kit.models import Layout
+from outings.day.actions import night_there
 from outings.models import Outing
 from outings.reading import Kit
 from outings.setups import Made, made_of
@@ -39,6 +41,7 @@ def pocket_of(outing: Outing, pk: int, kit: Kit) -> PocketOut | None:
     state = kit.states[here.body]
     turns, brought = _turns(plan, pk, {made.pk: made for made in day}, here)
     changes = _changes(here, before, brought, state) if before else []
+    night = night_there(outing) if here.situation.genre is Genre.NIGHT_SKY else None
     own = applying(CHECKS, here.facts, here.tokens, here.configuration.values)
     return PocketOut(
         before=before.title if before else "",
@@ -49,6 +52,7 @@ def pocket_of(outing: Outing, pk: int, kit: Kit) -> PocketOut | None:
         counts_on=_counts_on(here, state, outing.faces),
         checks=[one.text for one in own if isinstance(one.row, Check) and one.row.moment is Moment.SITUATION],
         hand_over=_hand_over(here, plan, kit.own_labels.get(here.body, {})),
+        sky=night.told if night else "",
     )
 
 

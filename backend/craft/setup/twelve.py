@@ -25,8 +25,10 @@ def _shown(course: Course) -> list[tuple[Found, bool]]:
     for one in wanted:
         if one is not None and one not in unique:
             unique.append(one)
-    stands = {"time": auto.time, "aperture": auto.aperture, "iso": auto.iso}
-    return [(Found(auto if one is mine else replace(one.program, **stands), one.off), one is mine) for one in unique[:MOST]]
+    return [
+        (Found(auto if one is mine else replace(one.program, time=auto.time, aperture=auto.aperture, iso=auto.iso), one.off), one is mine)
+        for one in unique[:MOST]
+    ]
 
 
 def runs(course: Course) -> tuple[Run, ...]:

@@ -1,1 +1,1 @@
-"""The sun over a place."""
+"""The sun, the moon and the galaxy's core over a place, and the light of its sky."""

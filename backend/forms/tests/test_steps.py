@@ -171,7 +171,11 @@ class ByHand(TestCase):
         slug, value = offers[pick % len(offers)]
         again = advise(value_of({**raw, "settings": {slug: value}}))
         said = [words(one) for one in (again, plain)]
-        if slug in ("iso_floor", "iso_ceiling", "iso_slowest_shutter"):  # what is wished for past a limit ends there too, so the body parts from it elsewhere
+        if slug in (
+            "iso_floor",
+            "iso_ceiling",
+            "iso_slowest_shutter",
+        ):  # what is wished for past a limit ends there too, so the body parts from it elsewhere
             said = [{name: those for name, those in one.items() if name != "exposure_mode"} for one in said]
         self.assertEqual(*said, (slug, value))
         self.assertEqual(figures(again), figures(plain), (slug, value))

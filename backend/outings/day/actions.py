@@ -11,13 +11,27 @@ from craft.day.checks import Moment
 from craft.scene.conditions import BY_SLUG
 from craft.setup.saying.brief import brief_of
 from craft.sky.daylight import sky_over
+from craft.sky.night import Night, night_over
 from craft.sky.sun import sun_over
 from forms.outing_form import YEARS, Coordinates, fingerprint
 from forms.problems import InputError
 from forms.setup_form import figures_of
 from forms.situation_form import LightForm
 from outings.checks.actions import checks_of
-from outings.day.schemas import BodyDayOut, DayOut, GlanceOut, OutingOut, SituationRow, SkyOut, SunMarkOut, SunOut, ToolsOut
+from outings.day.schemas import (
+    BodyDayOut,
+    DayOut,
+    GlanceOut,
+    NightOut,
+    NightPointOut,
+    NightSpanOut,
+    OutingOut,
+    SituationRow,
+    SkyOut,
+    SunMarkOut,
+    SunOut,
+    ToolsOut,
+)
 from outings.fingers.actions import clashes_on
 from outings.models import Outing, Situation
 from outings.reading import Kit
@@ -99,6 +113,14 @@ def day_out(outing: Outing, kit: Kit) -> DayOut:
     )
 
 
+def night_there(outing: Outing) -> Night | None:
+    """The night over an outing's place, where that and its clock are known."""
+    if outing.lies is None or outing.utc_offset_min is None or not YEARS[0] <= outing.day.year <= YEARS[1]:
+        return None
+    lies = Coordinates.model_validate(outing.lies)
+    return night_over(outing.day, lies.latitude_deg, lies.longitude_deg, outing.utc_offset_min)
+
+
 def sun_of(outing: Outing) -> SunOut | None:
     """The sun over the day and the light of its sky, where its place and its clock are known."""
     if outing.lies is None or outing.utc_offset_min is None or not YEARS[0] <= outing.day.year <= YEARS[1]:
@@ -110,6 +132,21 @@ def sun_of(outing: Outing) -> SunOut | None:
     clouds = _clouds(outing.situations.filter(deleted_at=None))
     sky = sky_over(outing.day, lies.latitude_deg, lies.longitude_deg, outing.utc_offset_min, SKY_AT, clouds)
     return SunOut(told=sun.told, marks=marks, sky=[SkyOut(minutes=at.minutes, ev100=at.ev100, rgb=list(at.rgb)) for at in sky])
+
+
+def night_of(outing: Outing) -> NightOut | None:
+    """The night that begins on a day, where its place and its clock are known."""
+    night = night_there(outing)
+    if night is None:
+        return None
+    points = [
+        NightPointOut(minutes=at.minutes, sun_deg=at.sun.height_deg, moon_deg=at.moon.height_deg, core_deg=at.core.height_deg)
+        for at in night.points
+    ]
+    dark, windows = (
+        [NightSpanOut(begins=one.begins, ends=one.ends, told=one.told) for one in spans] for spans in (night.dark, night.windows)
+    )
+    return NightOut(told=night.told, points=points, dark=dark, windows=windows, moon_lit=night.moon_lit)
 
 
 def _clouds(rows: Iterable[Situation]) -> list[tuple[float, float]]:

@@ -13,8 +13,8 @@ from forms.outing_form import OutingFile, SituationDocument
 from forms.setup_form import SetupOut, setup_of
 from forms.situation_form import SituationForm
 from outings import exchange, keeping, reading
-from outings.day.actions import day_out, outing_out, sun_of, with_rows
-from outings.day.schemas import DayOut, HourIn, OutingIn, OutingOut, SituationOut, SunOut
+from outings.day.actions import day_out, night_of, outing_out, sun_of, with_rows
+from outings.day.schemas import DayOut, HourIn, NightOut, OutingIn, OutingOut, SituationOut, SunOut
 from outings.mine import my_outing, my_situations
 from outings.models import Outing, Situation
 from people.guards import heavy, person_of
@@ -127,6 +127,12 @@ def line(request: HttpRequest, said: LineIn) -> LineOut:
 def sun(request: HttpRequest, pk: int) -> SunOut | None:
     """The sun over a day and the light of its sky; null where nobody said where the place lies, or its clock."""
     return sun_of(my_outing(request, pk))
+
+
+@router.get("/outings/{pk}/night", response=NightOut | None)
+def night(request: HttpRequest, pk: int) -> NightOut | None:
+    """The night that begins on a day: sun, moon and the galaxy's core; null where nobody said where the place lies, or its clock."""
+    return night_of(my_outing(request, pk))
 
 
 @router.get("/outings/{pk}/day", response=DayOut)

@@ -130,6 +130,33 @@ class SunOut(Schema):
     sky: list[SkyOut]
 
 
+class NightPointOut(Schema):
+    """One time of a night, and how high sun, moon and the galaxy's core stand, in degrees."""
+
+    minutes: float
+    sun_deg: float
+    moon_deg: float
+    core_deg: float
+
+
+class NightSpanOut(Schema):
+    """From one minute of the night to another, both after the midnight before it."""
+
+    begins: float
+    ends: float
+    told: str
+
+
+class NightOut(Schema):
+    """The night that begins on a day, from noon to noon: in words, along it, when it is dark, and when besides the moon is down and the core up."""
+
+    told: str
+    points: list[NightPointOut]
+    dark: list[NightSpanOut]
+    windows: list[NightSpanOut]
+    moon_lit: float
+
+
 class DayOut(Schema):
     """A day at a glance."""
 

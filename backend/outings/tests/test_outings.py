@@ -13,6 +13,7 @@ from django.test import TestCase
 from django.test.utils import CaptureQueriesContext
 
 from craft.sky.daylight import sky_over
+from craft.sky.night import night_over
 from craft.sky.sun import sun_over
 from kit.models import Piece
 from outings.demo_people import load_demo_people
@@ -204,10 +205,18 @@ class WhatADayTells(Day):
             clear = sky_over(dt.date(2027, 6, 12), 54.4, 0.6, 60, [at["minutes"] for at in told["sky"]])
             haze = [bare.ev100 - at["ev100"] for bare, at in zip(clear, told["sky"], strict=True)]
             self.assertTrue(all(abs(stops - 1) < 1e-6 for stops in haze), "the one picture that speaks of the sky says hazy sun")
+        night = night_over(dt.date(2027, 6, 12), 54.4, 0.6, 60)
+        told = self.caller.get(f"{at}/night").json()
+        self.assertEqual((told["told"], len(told["points"]), told["dark"]), (night.told, 145, []))
+        self.assertEqual([round(one["moon_deg"], 6) for one in told["points"]], [round(one.moon.height_deg, 6) for one in night.points])
+        stars = next(row for row in self.caller.get("/api/outings").json()[0]["situations"] if "stars" in row["title"])
+        pocket = self.caller.post(f"/api/situations/{stars['id']}/cards").json()["snapshot"]["pocket"]
+        self.assertEqual(pocket["sky"], night.told)
         for lacking in ({"lies": None}, {"lies": lies, "utc_offset_min": None}):
             version = self.caller.get("/api/outings").json()[0]["version"]
             self.assertEqual(self.caller.put(at, {**day, **lacking}, version).status_code, 200)
-            self.assertIsNone(self.caller.get(f"{at}/sun").json())
+            for part in ("sun", "night"):
+                self.assertIsNone(self.caller.get(f"{at}/{part}").json())
         for year in ("0001", "1838", "3000", "9999"):
             self.assertEqual(pointers(self.caller.put(at, {**day, "lies": lies, "day": f"{year}-01-01"}, "")), {"/day"})
         Outing.objects.filter(pk=self.day["id"]).update(day=dt.date(1, 1, 1), lies=lies, utc_offset_min=60)

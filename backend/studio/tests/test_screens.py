@@ -14,6 +14,7 @@ from django.contrib.auth import get_user_model
 from PIL import Image
 from playwright.sync_api import Page, Route, expect
 
+from craft.sky.night import night_over
 from craft.sky.sun import sun_over
 from outings.models import Outing
 from people.tests.caller import Caller
@@ -252,6 +253,10 @@ class InTheHandAndAtHome(BrowserCase):
         self.assertEqual((self.day.title, self.day.place), ("Boats by lantern", "Tarrow Sound"))
         expect(page.locator("svg text", has_text="sun up")).to_be_visible()
         expect(page.get_by_text(sun_over(self.day.day, -33.5, -12.25, 60).told)).to_be_visible()
+        page.get_by_text("The night that follows").click()
+        told = night_over(self.day.day, -33.5, -12.25, 60).told
+        expect(page.get_by_role("img", name=told)).to_be_visible()
+        self.assertIn("Without moon and with the core over", told)
         self.assertEqual([text for text in self.wrong if not re.search("422|412", text)], [])
 
     def test_a_new_account_begins_with_the_demo_day_or_bare(self) -> None:

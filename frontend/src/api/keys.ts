@@ -9,7 +9,20 @@ type Changed =
   "browsers" | "codes" | "factor" | "kit" | "layout" | "dialect" | "held" | "profile" | "outings" | "frames" | "pictures";
 /** Computed from that: of a day or a body, then of one situation. */
 type Computed =
-  "day" | "sun" | "slots" | "my slots" | "fingers" | "checks" | "traffic" | "alike" | "walk" | "first" | "uses" | "steps" | OfOne;
+  | "day"
+  | "sun"
+  | "night"
+  | "slots"
+  | "my slots"
+  | "fingers"
+  | "checks"
+  | "traffic"
+  | "alike"
+  | "walk"
+  | "first"
+  | "uses"
+  | "steps"
+  | OfOne;
 type OfOne = "now" | "setup" | "histograms" | "longer set";
 type Key = readonly [Name, ...unknown[]];
 
@@ -18,6 +31,7 @@ export const keyOf = (name: Name, ...of: unknown[]): Key => [name, ...of];
 const OF_A_DAY: readonly Name[] = [
   "day",
   "sun",
+  "night",
   "slots",
   "my slots",
   "fingers",

@@ -1148,6 +1148,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/outings/{pk}/night": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Night
+         * @description The night that begins on a day: sun, moon and the galaxy's core; null where nobody said where the place lies, or its clock.
+         */
+        get: operations["outings_day_api_night"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/outings/{pk}/day": {
         parameters: {
             query?: never;
@@ -6344,6 +6364,48 @@ export interface components {
             sky: components["schemas"]["SkyOut"][];
         };
         /**
+         * NightOut
+         * @description The night that begins on a day, from noon to noon: in words, along it, when it is dark, and when besides the moon is down and the core up.
+         */
+        NightOut: {
+            /** Told */
+            told: string;
+            /** Points */
+            points: components["schemas"]["NightPointOut"][];
+            /** Dark */
+            dark: components["schemas"]["NightSpanOut"][];
+            /** Windows */
+            windows: components["schemas"]["NightSpanOut"][];
+            /** Moon Lit */
+            moon_lit: number;
+        };
+        /**
+         * NightPointOut
+         * @description One time of a night, and how high sun, moon and the galaxy's core stand, in degrees.
+         */
+        NightPointOut: {
+            /** Minutes */
+            minutes: number;
+            /** Sun Deg */
+            sun_deg: number;
+            /** Moon Deg */
+            moon_deg: number;
+            /** Core Deg */
+            core_deg: number;
+        };
+        /**
+         * NightSpanOut
+         * @description From one minute of the night to another, both after the midnight before it.
+         */
+        NightSpanOut: {
+            /** Begins */
+            begins: number;
+            /** Ends */
+            ends: number;
+            /** Told */
+            told: string;
+        };
+        /**
          * BodyDayOut
          * @description One body along the day: how often its setup changes, and how many of its setups slots hold.
          */
@@ -9977,7 +10039,7 @@ export interface components {
         /**
          * PocketOut
          * @description The way there: from which situation (empty: it is set at home), slots to turn to, what is left to change; what lies under
-         *     the fingers; what the setup counts on; checks; a note for other hands.
+         *     the fingers; what the setup counts on; checks; a note for other hands; sky: the night in a sentence, where it is what one photographs.
          */
         PocketOut: {
             /** Before */
@@ -9996,6 +10058,11 @@ export interface components {
             checks: string[];
             /** Hand Over */
             hand_over: string;
+            /**
+             * Sky
+             * @default
+             */
+            sky?: string;
         };
         /**
          * TestFrameOut
@@ -14313,6 +14380,55 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SunOut"] | null;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    outings_day_api_night: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NightOut"] | null;
                 };
             };
             /** @description Unauthorized */

@@ -177,3 +177,26 @@ class Roles(TestCase):
         weak = brief_of(advised(**FILLED | {"flashes": (Flash("weak", 6.0),)}, person=Person(schools={"flash": "fill"})))
         self.assertRegex(weak.text, "the flash lacks .* stop")
         self.assertTrue(weak.warns)
+
+    def test_one_that_cannot_pulse_is_said_to_leave_a_part_dark_and_no_press_offers_it(self) -> None:
+        for pulses in (True, False):
+            flash = Flash("clip-on", 40.0, high_speed=pulses)
+            kept = advised(**FILLED | {"flashes": (flash,)})
+            [told] = [note for note in kept.notes if note.kind == "flash"]
+            self.assertEqual([way.label for way in told.ways], ["high-speed sync"] if pulses else [])
+            short = advised(**FILLED | {"flashes": (flash,)}, locks=Locks(shutter_s=1 / 1600))
+            [told] = [note for note in short.notes if note.kind == "flash"]
+            self.assertIn("pulses" if pulses else "covers a part of the frame", told.text)
+            self.assertIn("1/200" if not pulses else "1/1600", told.text)
+
+    def test_its_row_says_what_the_room_asks_and_what_the_flash_gives_of_it(self) -> None:
+        lit = advised(**KEYED)
+        row = next(one for one in lit.decisions if one.decision == "flash")
+        self.assertGreater(row.numbers["dim_stops"], 0)
+        self.assertEqual(row.numbers["flash_power"], lit.flash.power)
+        self.assertIn(f"with {lit.flash.power_words} of its power", row.because)
+        self.assertAlmostEqual(lit.flash.together_stops, 0.0, delta=0.15, msg="room and flash come to one exposure")
+        reaches = [one.reach_m for one in lit.flash.powers]
+        self.assertEqual(sorted(reaches, reverse=True), reaches)
+        inside = [one.share for one in lit.flash.powers if one.reach_m >= lit.flash.distance_m]
+        self.assertLess(min(inside) / lit.flash.power, 2.01, "the power that is told is the least that reaches, within a half")

@@ -6,6 +6,10 @@ const ticks = defineModel<Record<string, boolean>>({ required: true });
 </script>
 
 <template>
+  <template v-if="pocket.sky">
+    <h2>The night</h2>
+    <p class="line">{{ pocket.sky }}</p>
+  </template>
   <h2>Getting there</h2>
   <p v-if="!pocket.before">Set at home.</p>
   <p v-else>
