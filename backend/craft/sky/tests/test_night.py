@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import datetime as dt
 import random
+from itertools import pairwise
 from unittest import TestCase
 
 import astronomy
@@ -41,7 +42,7 @@ def somewhere(rng: random.Random) -> tuple[dt.date, float, float, int]:
 class ANight(TestCase):
     def test_heights_and_bearings_agree_within_a_tenth_of_a_degree_over_a_century(self) -> None:
         rng = random.Random(28)
-        for _ in range(150):
+        for _ in range(60):
             place = somewhere(rng)
             night = night_over(*place)
             for point in rng.sample(night.points, 4):
@@ -92,6 +93,24 @@ class ANight(TestCase):
                     self.assertAlmostEqual(height("moon", place[0], at, *place[1:])[0], MOONLESS_DEG, delta=0.2)
         with self.assertRaises(CraftError):
             night_over(dt.date(2027, 6, 12), 91.0, 0.0, 0)
+
+    def test_a_core_that_must_stand_higher_is_there_for_no_longer(self) -> None:
+        rng = random.Random(31)
+        narrowed = 0
+        for _ in range(20):
+            place = somewhere(rng)
+            nights = [night_over(*place, least_deg=degrees) for degrees in (-90.0, 5.0, 20.0, 35.0, 91.0)]
+            for low, high in pairwise(nights):
+                self.assertEqual((low.dark, low.core_highest, low.moon_rises), (high.dark, high.core_highest, high.moon_rises))
+                for span in high.windows:
+                    self.assertTrue(any(one.begins <= span.begins + 1e-3 and span.ends <= one.ends + 1e-3 for one in low.windows), place)
+                narrowed += self.minutes_of(high) < self.minutes_of(low)
+            self.assertEqual(nights[-1].windows, ())
+        self.assertGreater(narrowed, 5)
+
+    @staticmethod
+    def minutes_of(night: Night) -> float:
+        return sum(span.ends - span.begins for span in night.windows)
 
     def assert_told(self, night: Night) -> None:
         told = night.told
