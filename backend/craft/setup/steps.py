@@ -13,7 +13,7 @@ from craft.decisions.following import of_following, of_seeing
 from craft.decisions.schools import DECISIONS, Decision
 from craft.scene.situation import Situation
 from craft.setup.course import Course
-from craft.setup.deciding import exposing, following, handling, keeping, limiting, ranging
+from craft.setup.deciding import exposing, following, handling, keeping, limiting, programming, ranging, shutting
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -71,7 +71,7 @@ FIRST = (
 
 ROUND = (
     Step(
-        take=exposing.expose_by,
+        take=programming.expose_by,
         does="the mode, and whether ISO floats",
         decides=("exposure_mode", "iso_limits"),
         tells="floats meters mode_floats slowest_used",
@@ -83,7 +83,7 @@ ROUND = (
         tells="metered_s over_stops practice_off_stops program_off_stops",
     ),
     Step(
-        take=exposing.choose_shutter,
+        take=shutting.choose_shutter,
         does="the kind of shutter, and its times",
         decides=("shutter_type",),
         needs="raw",
@@ -101,7 +101,7 @@ ROUND = (
         ),
     ),
     Step(
-        take=exposing.choose_filter,
+        take=shutting.choose_filter,
         does="the least filter that takes what is too bright",
         needs="over_stops",
         tells="glass_stops left_stops nd_stops wanting_filter_stops wanting_stops",
@@ -211,9 +211,9 @@ def exposed(situation: Situation) -> Course:
     before = walked(FIRST, Course(situation, wishes_of(situation)))
     course = walked(ROUND, before)
     for _ in range(ROUNDS - 1):
-        if exposing.at_rest(course):
+        if programming.at_rest(course):
             break
-        course = walked(ROUND, replace(before, leaning=exposing.leaning_of(course)))
+        course = walked(ROUND, replace(before, leaning=programming.leaning_of(course)))
     return course
 
 

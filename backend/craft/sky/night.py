@@ -162,7 +162,7 @@ def night_over(day: dt.date, latitude_deg: float, longitude_deg: float, utc_offs
 
     >>> night = night_over(dt.date(2027, 6, 12), 54.4, 0.6, 60)
     >>> night.dark, round(night.moon_lit, 2)
-    ((), 0.56)
+    ((), 0.66)
     """
     if not (abs(latitude_deg) <= 90 and abs(longitude_deg) <= 180):
         raise CraftError(f"{latitude_deg:g}, {longitude_deg:g} is no place: latitudes end at 90, longitudes at 180")

@@ -22,7 +22,7 @@ from craft.scene.situation import Situation
 from craft.setup import steps
 from craft.setup.advise import advise
 from craft.setup.course import Course
-from craft.setup.deciding import exposing
+from craft.setup.deciding import programming
 from craft.setup.setup import Setup
 from forms.situation_form import read_situation
 from forms.tests.situations import BODY, LENS, set_by_hand, set_by_many_hands, situations
@@ -63,8 +63,8 @@ def watched(situation: Situation, read: dict[str, set[str]]) -> int:
 
     first = walk(steps.FIRST, Course(situation, wishes_of(situation), told=Watched()))
     course, rounds = walk(steps.ROUND, first), 1
-    while not exposing.at_rest(course):
-        course = walk(steps.ROUND, replace(first, leaning=exposing.leaning_of(course)))
+    while not programming.at_rest(course):
+        course = walk(steps.ROUND, replace(first, leaning=programming.leaning_of(course)))
         rounds += 1
         assert rounds <= steps.ROUNDS, "it does not come to rest"
     walk(steps.LAST, course)
@@ -73,7 +73,7 @@ def watched(situation: Situation, read: dict[str, set[str]]) -> int:
 
 def exposing_seen(step: steps.Step) -> frozenset[str]:
     """What the mode sees of the exposure of the round before."""
-    return frozenset(exposing.OF_EXPOSURE) if step.take is exposing.expose_by else frozenset()
+    return frozenset(programming.OF_EXPOSURE) if step.take is programming.expose_by else frozenset()
 
 
 class Order(TestCase):

@@ -79,6 +79,7 @@ BODIES_SENT: dict[str, Any] = {
     "MeteringIn": {"situation": ASKED, "x": 0.5, "y": 0.5},
     "WhiteIn": {"situation": ASKED, "matters": "room"},
     "WhitesIn": {"situation": ASKED, "kelvins": [3200.0, 5500.0]},
+    "WhyIn": {"situation": {"document": DAY["situations"][1]}, "frame": {"shutter_s": 0.01, "aperture": 8.0, "iso": 800}},
     "CardIn": {"situation": ASKED, "places": [{"x": 0.5, "y": 0.8}]},
     "NearerIn": {"situation": ASKED},
     "FollowingIn": {"situation": ASKED, "burst": 2},
@@ -132,7 +133,8 @@ class OnTheDemoDay(TestCase):
         for row in pictures:
             levels = np.clip(np.random.default_rng(1).integers(0, 200, (20, 30, 3)) * row.ev100 / 5, 0, 255).astype(np.uint8)
             PictureLight.objects.create(picture=row, data=as_bytes(of_levels(levels), levels))
-        BODIES_SENT["SituationNow"]["outing"] = BODIES_SENT["WaysIn"]["situation"]["outing"] = outing.pk
+        for sent in (BODIES_SENT["SituationNow"], BODIES_SENT["WaysIn"]["situation"], BODIES_SENT["WhyIn"]["situation"]):
+            sent["outing"] = outing.pk
         BODIES_SENT["TogetherIn"]["pictures"] = [row.pk for row in pictures]
         rail = register("rail", "lantern-boats-4")
         BODIES_SENT["Lost"]["code"] = new_codes(rail, "lantern-boats-4")[0]

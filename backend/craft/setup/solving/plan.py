@@ -270,3 +270,13 @@ def _frozen_by_flash(asked: Asked, longer: float | None) -> Asked:
     shake = asked.shake if longer is not None else None
     targets = replace(asked.targets, freeze=eased(asked.targets.freeze), shake=shake)
     return replace(asked, targets=targets, need=eased(asked.need), body=eased(asked.body), limbs=eased(asked.limbs), shake=shake)
+
+
+def searching(plan: Plan) -> Plan:
+    """The plan with its search at hand.
+
+    >>> one = course().planned
+    >>> searching(one).search is not None
+    True
+    """
+    return plan if plan.search else replace(plan, search=search_of(plan.problem()))
