@@ -7,7 +7,7 @@ import { keyOf } from "@/api/keys";
 /** The night that begins on a day, from noon to noon: how high sun, moon and the galaxy's core stand, when it is dark, and the best of it. */
 const props = defineProps<{ day: Schemas["OutingOut"] }>();
 const open = ref(false);
-const { data: night } = useQuery({
+const { data: night, error } = useQuery({
   queryKey: computed(() => keyOf("night", props.day)),
   queryFn: () => take(client.GET("/api/outings/{pk}/night", { params: { path: { pk: props.day.id } } })),
   enabled: open,
@@ -43,6 +43,7 @@ const clock = (minutes: number): string => `${String(Math.floor(minutes / 60) % 
 <template>
   <details class="fold" @toggle="open = ($event.target as HTMLDetailsElement).open">
     <summary>The night that follows</summary>
+    <p v-if="error" class="error" role="alert">{{ error.message }}</p>
     <template v-if="night">
       <p class="reason">{{ night.told }}</p>
       <svg :viewBox="`0 0 ${WIDE} ${HIGH + NAMES + FOOT}`" role="img" :aria-label="night.told">
