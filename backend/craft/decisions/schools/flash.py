@@ -65,6 +65,16 @@ FLASH = Decision(
             rules_out="a light of one's own",
         ),
         School(
+            slug="beyond",
+            label="off, the sky is beyond it",
+            value=("off", "none"),
+            when=(When("sky", "=", 1.0),),
+            brief="No flash lights the sky: it blinds eyes that are used to the dark.",
+            because="The sky of {ev100} lies beyond any flash: one would light the haze before the lens, and blind eyes that are used to the dark.",
+            costs="a foreground wants a frame or a lamp of its own",
+            rules_out="a light of one's own",
+        ),
+        School(
             slug="unasked",
             label="off, nobody asked for it",
             value=("off", "none"),

@@ -20,6 +20,7 @@ from craft.scene.light import Light
 from craft.scene.situation import Locks, Person
 from craft.setup.saying.brief import brief_of
 from craft.setup.setup import Setup
+from craft.setup.tests.things import STARS
 from craft.vocabulary.terms import FlashAim, FlashRole, Genre, Support
 
 SYNCED = {"sync_s": 1 / 200}
@@ -144,6 +145,7 @@ class Roles(TestCase):
             KEYED | {"flashes": (Flash("weak", 2.0),)},
             FILLED | {"flashes": (Flash("weak", 3.0),)},
             FILLED | {"light": Light(9.0)},
+            STARS | {"flashes": (CLIP_ON,), "body": SYNCED},
         ):
             setup = advised(**change)
             way = decided(setup)
