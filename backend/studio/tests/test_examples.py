@@ -11,7 +11,7 @@ from unittest import TestCase
 import craft
 import forms
 import people
-from craft import bracketing, configuration, day, decisions, exposure, kit, programs, render, scene, setup, sky
+from craft import bracketing, configuration, day, decisions, exposure, kit, programs, render, review, scene, setup, sky
 from craft.examples import SHOWN_ON
 
 
@@ -31,7 +31,7 @@ class Examples(TestCase):
     def test_every_public_function_of_the_rooms_of_the_trade_shows_one(self) -> None:
         lacking = [
             f"{found.name}.{name}"
-            for room in (kit, scene, sky, exposure, programs, bracketing, decisions, setup, configuration, day, render)
+            for room in (kit, scene, sky, exposure, programs, bracketing, decisions, setup, configuration, day, render, review)
             for found in pkgutil.walk_packages(room.__path__, room.__name__ + ".")
             if ".tests" not in found.name
             for name, one in vars(importlib.import_module(found.name)).items()
