@@ -26,6 +26,7 @@ from forms.problems import InputError
 from images.bounds import CPU_S, FILES, MEMORY_BYTES, WHOLE_S
 from images.decoders.archive import unpacked
 from images.decoders.figures import read_frame
+from images.decoders.frames import frame_of, sidecar_rating, told_of
 from images.decoders.light import light_of
 from images.parts import Part, send
 
@@ -52,7 +53,21 @@ def _archive(path: str) -> Iterator[Part]:
         yield Part(arrays={"it": np.frombuffer(one, np.uint8) if isinstance(one, bytes) else one})
 
 
-TASKS: dict[str, Callable[[str], Iterator[Part]]] = {"light": _light, "figures": _figures, "archive": _archive}
+def _came_back(path: str) -> Iterator[Part]:
+    yield Part(*told_of(frame_of(path)))
+
+
+def _sidecar(path: str) -> Iterator[Part]:
+    yield Part({"rating": sidecar_rating(path)})
+
+
+TASKS: dict[str, Callable[[str], Iterator[Part]]] = {
+    "light": _light,
+    "figures": _figures,
+    "archive": _archive,
+    "came back": _came_back,
+    "sidecar": _sidecar,
+}
 
 
 def held() -> int:

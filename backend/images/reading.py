@@ -25,7 +25,7 @@ from images.counted.archive import wrong
 from images.parts import Part, receive
 from images.store import is_light, packed
 from images.told import Told
-from images.values import LEAST_SIDE, Brought
+from images.values import LEAST_SIDE, Brought, CameBack
 
 AT_A_TIME = 2
 """Files that a process of the server has read at a time; others wait for their turn."""
@@ -135,6 +135,29 @@ def read_frame(path: str) -> dict[str, Told]:
     """
     [part] = reader.parts("figures", path)
     return {name: Told(**one) for name, one in part.told.items()}
+
+
+def came_back(path: str) -> CameBack:
+    """A frame that came back: what its file tells, a small picture, and what is measured in that.
+
+    Raises
+    ------
+    InputError : the file is none that is accepted, is not whole, or asks for more than is given.
+    """
+    [part] = reader.parts("came back", path)
+    return CameBack(small=part.arrays["small"], **part.told)
+
+
+def sidecar_rating(path: str) -> int | None:
+    """The rating in a sidecar of metadata; None where it holds none.
+
+    Raises
+    ------
+    InputError : it is no sidecar.
+    """
+    [part] = reader.parts("sidecar", path)
+    rating: int | None = part.told["rating"]
+    return rating
 
 
 def unbundled(path: str) -> Bundle:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import mmap
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from contextlib import contextmanager
 from dataclasses import dataclass
 from pathlib import Path
@@ -51,6 +51,22 @@ class Brought:
     def given(self) -> float | None:
         """Stops of light that the frame was given; None where nobody knows."""
         return None if self.ev100 is None else -self.ev100
+
+
+@dataclass(frozen=True, slots=True)
+class CameBack:
+    """A frame that came back. told: figures by name; small: levels, (h, w, 3); mean_stops: its mean in stops from mid-grey; full: share at full white of red, green and blue;
+    burnt: of any of them; rating: 1 to 5, -1 thrown away, None where nobody rated."""
+
+    kind: str
+    told: dict[str, float | str]
+    wide: int
+    high: int
+    small: NDArray[np.uint8]
+    mean_stops: float
+    full: Sequence[float]
+    burnt: float
+    rating: int | None
 
 
 def refused(why: str) -> InputError:

@@ -81,7 +81,7 @@ def _png(path: str, data: Data) -> Finished:
     return np.asarray(image, np.uint8), wide, high
 
 
-def _tiff(path: str, data: Data) -> Finished:
+def tiff_levels(path: str, data: Data) -> Finished:
     """Decoded as a whole into eight bits, which a hundred megapixels leave room for, then scaled down."""
     wide, high = tiff.finished(data)
     pixels = _read(path, np.empty((high, wide, 3), np.uint8), cv2.IMREAD_COLOR)
@@ -144,7 +144,7 @@ def _raw(path: str) -> Light:
             return _counts(raw), raw.sizes.width, raw.sizes.height
     except InputError:
         raise
-    except (rawpy.LibRawError, ValueError, OSError):
+    except (rawpy.LibRawError, ValueError, OSError, NotImplementedError):  # the last of patterns that the library has no table of
         raise unreadable() from None
 
 
@@ -218,8 +218,8 @@ def light_of(path: str) -> Brought:
         count(data)
         told = figures_in(path)
         kind = next((kind for kind in KINDS if data[:12].startswith(kind.begins)), None)
-        if kind is None and data[:4] in tiff.BEGINS and not _is_raw(path):
-            kind = _Kind(tiff.BEGINS, finished=_tiff)
+        if kind is None and data[:4] in tiff.BEGINS and not is_raw(path):
+            kind = _Kind(tiff.BEGINS, finished=tiff_levels)
         if kind is not None and kind.finished is not None:
             levels, wide, high = kind.finished(path, data)
             return Brought("finished", of_levels(levels), levels, _ev100(told), wide, high, told)
@@ -230,7 +230,7 @@ def light_of(path: str) -> Brought:
     return Brought("raw", light, None, _ev100(told), wide, high, told)
 
 
-def _is_raw(path: str) -> bool:
+def is_raw(path: str) -> bool:
     """Whether what begins as a TIFF holds counts of a sensor rather than a picture."""
     try:
         with rawpy.RawPy() as raw:

@@ -157,8 +157,9 @@ class Bounded(unittest.TestCase):
     def test_figures_are_told_of_any_of_them_or_nothing_is(self) -> None:
         for name in ("jpeg", "png", "tiff", "raw"):
             every = list(FORMATS[name]())
-            told = read_in_turn("figures", every[:: max(1, len(every) // 150)])
-            self.assertEqual([ends for ends, _ in told if ends not in ("read",) and "is accepted" not in ends], [])
+            for task, of_them in (("figures", 150), ("came back", 100)):
+                told = read_in_turn(task, every[:: max(1, len(every) // of_them)])
+                self.assertEqual([ends for ends, _ in told if ends not in ("read",) and "is accepted" not in ends], [], task)
 
     def test_zips_are_counted_and_their_light_is_what_it_says(self) -> None:
         whole = a_zip()
