@@ -326,10 +326,11 @@ FilterStops = Annotated[list[Annotated[float, Field(strict=True, allow_inf_nan=F
 
 
 class ProfileForm(Form):
-    """What the photographer brings. ``habits``: habit -> a way, ``per_situation`` or ``unknown``;
+    """What the photographer brings. ``ceiling_frames``: judged frames that ``iso_ceiling`` was learned from; ``habits``: habit -> a way, ``per_situation`` or ``unknown``;
     ``raw_opens``: packings of raw that the person's programs open; ``bodies``: how many the day uses."""
 
     iso_ceiling: Iso | None = None
+    ceiling_frames: Annotated[int, Field(strict=True, ge=1, le=1_000_000)] | None = None
     steadiness: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0.1, le=16)] | None = None
     noise_bar: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=2, le=100)] | None = None
     slowest_handheld_s: HandheldSeconds | None = None
@@ -359,6 +360,7 @@ class ProfileForm(Form):
             raw_opens=usual.raw_opens if self.raw_opens is None else frozenset(self.raw_opens),
             bodies=self.bodies,
             range_first=self.range_first or usual.range_first,
+            ceiling_frames=self.ceiling_frames or 0,
         )
 
 

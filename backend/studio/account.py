@@ -19,6 +19,7 @@ from django.utils.text import slugify
 from ninja import Router
 from pydantic_core import to_json
 
+from frames.models import SmallPicture
 from outings.exchange import export
 from outings.models import Outing, PictureLight
 from people import browsers
@@ -33,12 +34,13 @@ from people.turns import begin
 router = Router(tags=["people"])
 router.add_decorator(at_the_door, mode="view")
 
-APPS = ("people", "jobs", "gear", "outings", "cards")
+APPS = ("people", "jobs", "gear", "outings", "frames", "cards")
 LEFT_OUT: dict[str, str] = {
     "people.recoverycode": "hashes of codes that open the account: of no use to its owner, and of some to a thief",
     "people.secondfactor": "what a device was told once; whoever had it could show its figures",
     "people.answered": "answers that were given already, kept a day so that nothing is done twice",
     "outings.picturelight": "the light of pictures, which lies beside as files",
+    "frames.smallpicture": "small pictures of frames, which lie beside as files",
 }
 """What of an account is not told in its tables, and why."""
 
@@ -95,6 +97,9 @@ def write_whole(person: User, out: IO[bytes]) -> None:
         light = PictureLight.objects.filter(picture__situation__outing__person=person).values_list("pk", "data")
         for pk, data in light.iterator(chunk_size=1):
             file.writestr(f"pictures/{pk}.png", bytes(data), zipfile.ZIP_STORED)
+        small = SmallPicture.objects.filter(frame__outing__person=person).values_list("pk", "data")
+        for pk, data in small.iterator(chunk_size=ROWS_AT_A_TIME):
+            file.writestr(f"frames/{pk}.jpg", bytes(data), zipfile.ZIP_STORED)
 
 
 @router.get("/me/export.zip", openapi_extra=files("application/zip"))

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from cards.api import router as cards
 from cards.sheets_api import router as sheets
+from frames.api import router as frames
 from jobs.api import router as jobs
 from kit.api import router as kit
 from kit.body_api import router as bodies
@@ -76,6 +77,7 @@ for router in (
     first_day,
     checks,
     jobs,
+    frames,
     cards,
     sheets,
 ):

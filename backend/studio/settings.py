@@ -54,6 +54,7 @@ INSTALLED_APPS = [
     "jobs",
     "kit",
     "outings",
+    "frames",
     "cards",
     "studio",
 ]

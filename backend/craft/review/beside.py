@@ -6,11 +6,12 @@ import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 from itertools import groupby
+from statistics import median
 
 import numpy as np
 from numpy.typing import NDArray
 
-from craft.review.frame import Frame
+from craft.review.frame import Frame, Usual, usual_of
 from craft.scales.series import Dial, label, stops_of
 from craft.scales.words import in_thirds
 from craft.setup.setup import Setup, WayOut
@@ -20,9 +21,6 @@ NEAR_STOPS = 0.5
 """A dial within so many stops of what is planned is as planned: a step either way, as a hand turns it."""
 
 DIALS = (Dial.TIME, Dial.APERTURE, Dial.ISO)
-BRIGHT_STOPS = 1.0
-"""A frame that comes out so much brighter or darker than usual was not exposed for its light: framing and clothes alone do less."""
-
 SWAY_STOPS = 1.0
 """Light may be so far from what a frame was exposed as: a meter sways, and a hand is late."""
 
@@ -92,7 +90,7 @@ class Drift:
             if came is not None and abs(came) >= NEAR_STOPS
             else ""
         )
-        burnt = f" {self.burnt} of them burnt." if self.burnt else ""
+        burnt = f" {self.burnt} of them {'is' if self.burnt == 1 else 'are'} burnt more than usual." if self.burnt else ""
         stood = (
             f"{CALLED[self.dial]} stood at {self.stood_at} for {many}, {in_thirds(abs(self.stops))} {way} than {self.planned} as planned"
         )
@@ -157,26 +155,14 @@ def _lights(setup: Setup, frames: Sequence[Frame]) -> list[tuple[float, float]]:
     """
     exposure = setup.exposure
     planned = Frame(0.0, exposure.shutter_s, exposure.aperture, exposure.iso).exposed_ev or 0.0
-    over, usual = setup.light.ev100 - planned, usual_stops(frames)
+    over, usual = setup.light.ev100 - planned, usual_of(frames)
     told = []
     for frame in frames:
         if frame.exposed_ev is not None:
-            odd = usual is not None and frame.mean_stops is not None and abs(frame.mean_stops - usual) > BRIGHT_STOPS
-            told.append((frame.at_s, frame.exposed_ev + over, odd))
+            told.append((frame.at_s, frame.exposed_ev + over, usual.odd(frame)))
     sure = sorted((at, light) for at, light, odd in told if not odd) or [(0.0, setup.light.ev100)]
     at_s, lights = zip(*sure, strict=True)
     return [(float(np.interp(at, at_s, lights)), STEP_STOPS) if odd else (light, SWAY_STOPS) for at, light, odd in told]
-
-
-def usual_stops(frames: Sequence[Frame]) -> float | None:
-    """How bright the frames of a picture usually come out: the middle one of those that are not burnt; None where none was measured.
-
-    >>> usual_stops([Frame(0.0, mean_stops=-1.0), Frame(1.0, mean_stops=-0.8), Frame(2.0, mean_stops=2.4, burnt=0.7)])
-    -0.9
-    """
-    told = [frame.mean_stops for frame in frames if frame.mean_stops is not None and not frame.is_burnt]
-    told = told or [frame.mean_stops for frame in frames if frame.mean_stops is not None]
-    return round(float(np.median(told)), 6) if told else None
 
 
 def placed(setup: Setup, frames: Sequence[Frame]) -> tuple[Placed | None, ...]:
@@ -209,7 +195,7 @@ def placed(setup: Setup, frames: Sequence[Frame]) -> tuple[Placed | None, ...]:
 def _drifts(found: Sequence[Placed | None]) -> list[Drift]:
     """Runs of frames, in the order of their hours, over which a dial stood otherwise by the same."""
     there = sorted((one for one in found if one is not None), key=lambda one: one.frame.at_s)
-    usual = usual_stops([one.frame for one in there if one.as_planned])
+    usual = usual_of([one.frame for one in there if one.as_planned] or [one.frame for one in there])
     drifts = []
     for k, dial in enumerate(DIALS):
         for stops, run in groupby(there, key=lambda one: round(3 * one.apart[k]) / 3 if abs(one.apart[k]) > NEAR_STOPS else 0.0):
@@ -219,9 +205,9 @@ def _drifts(found: Sequence[Placed | None]) -> list[Drift]:
     return drifts
 
 
-def _drift(dial: Dial, k: int, stops: float, run: Sequence[Placed], usual: float | None) -> Drift:
+def _drift(dial: Dial, k: int, stops: float, run: Sequence[Placed], usual: Usual) -> Drift:
     frames = [one.frame for one in run]
-    first, told = frames[0], [frame.mean_stops for frame in frames if frame.mean_stops is not None]
+    first, brighter = frames[0], [more for frame in frames if (more := usual.brighter(frame)) is not None]
     stood = (first.shutter_s, first.aperture, first.iso)[k]
     written = "ISO " if dial is Dial.ISO else ""
     judged = [frame.kept for frame in frames if frame.kept is not None]
@@ -233,8 +219,8 @@ def _drift(dial: Dial, k: int, stops: float, run: Sequence[Placed], usual: float
         stood_at=label(dial, stood or 0.0),
         planned=written + label(dial, run[0].figures[k]),
         stops=stops,
-        brighter_stops=None if usual is None or not told else float(np.median(told)) - usual,
-        burnt=sum(frame.is_burnt for frame in frames),
+        brighter_stops=median(brighter) if brighter else None,
+        burnt=sum(usual.burns(frame) for frame in frames),
         kept=sum(judged),
         judged=len(judged),
     )

@@ -3,12 +3,17 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass
+from statistics import median
 
 from craft.scales.series import Dial, label
 
-SEEN_BURNT = 0.02
-"""Share of a frame at full white from which it is called burnt: a lamp, or the sun on water, is less."""
+BRIGHT_STOPS = 1.0
+"""A frame that comes out so much brighter or darker than usual was not exposed for its light: framing and clothes alone do less."""
+
+BURNT_MORE = 0.1
+"""A frame of which so much more is full white than usual is burnt: a sky that always is says nothing, and a mean does not rise past white."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -40,11 +45,6 @@ class Frame:
         return math.log2(self.aperture**2 / self.shutter_s) - math.log2(self.iso / 100)
 
     @property
-    def is_burnt(self) -> bool:
-        """Whether more of it is full white than a lamp or a glint."""
-        return self.burnt >= SEEN_BURNT
-
-    @property
     def words(self) -> str:
         """Its dials in words, without those that it does not tell.
 
@@ -53,3 +53,36 @@ class Frame:
         """
         told = ((Dial.TIME, self.shutter_s, "{}"), (Dial.APERTURE, self.aperture, "{}"), (Dial.ISO, self.iso, "ISO {}"))
         return ", ".join(form.format(label(dial, value)) for dial, value, form in told if value is not None)
+
+
+@dataclass(frozen=True, slots=True)
+class Usual:
+    """How the frames of a picture usually come out: the middle of their means, None where none was measured, and of what is full white in them."""
+
+    mean_stops: float | None
+    burnt: float
+
+    def brighter(self, frame: Frame) -> float | None:
+        """Stops by which a frame came out brighter than usual; None where that was not measured."""
+        return None if self.mean_stops is None or frame.mean_stops is None else frame.mean_stops - self.mean_stops
+
+    def burns(self, frame: Frame) -> bool:
+        """Whether more of a frame is full white than usual."""
+        return frame.burnt - self.burnt > BURNT_MORE
+
+    def odd(self, frame: Frame) -> bool:
+        """Whether a frame came out otherwise than one that was exposed for its light."""
+        brighter = self.brighter(frame)
+        return self.burns(frame) or (brighter is not None and abs(brighter) > BRIGHT_STOPS)
+
+
+def usual_of(frames: Sequence[Frame]) -> Usual:
+    """How frames of a picture usually come out.
+
+    >>> usual = usual_of([Frame(0.0, mean_stops=-1.0), Frame(1.0, mean_stops=-0.8), Frame(2.0, mean_stops=2.4, burnt=0.7)])
+    >>> usual.mean_stops, usual.odd(Frame(3.0, mean_stops=-1.1)), usual.odd(Frame(3.0, mean_stops=-0.5, burnt=0.4))
+    (-0.8, False, True)
+    """
+    means = [frame.mean_stops for frame in frames if frame.mean_stops is not None]
+    burnt = [frame.burnt for frame in frames]
+    return Usual(median(means) if means else None, median(burnt) if burnt else 0.0)

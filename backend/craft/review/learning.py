@@ -1,19 +1,18 @@
 """What judged frames tell of whoever took them: how high an ISO they keep, how long they hold, and when too little is told.
 
-A frame is kept or not for many reasons; what is learned is where the share of kept frames falls to half of what it is at its best, so that a
-person who keeps one of ten learns the same as one who keeps nine.
+A frame is kept or not for many reasons. So each picture has a share of its own that is kept where nothing costs anything, and only how that falls within a
+picture tells: whoever keeps one of ten birds and nine of ten portraits learns the same of both.
 """
 
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
 from dataclasses import dataclass
 from enum import StrEnum
-from typing import Any
 
 import numpy as np
 from numpy.typing import ArrayLike, NDArray
+from scipy.special import expit
 
 from craft.optics.movement import chance_of_a_sharp_frame
 from craft.optics.steadiness import NINETEEN_OF_TWENTY, Fitted
@@ -21,17 +20,28 @@ from craft.optics.steadiness import NINETEEN_OF_TWENTY, Fitted
 Floats = NDArray[np.float64]
 
 LEAST_FRAMES, LEAST_OF_EACH, LEAST_SPAN = 40, 8, 2.0
-"""Judged frames, kept ones and others, and stops between the ends, under which nothing is learned."""
+"""Judged frames, kept ones and others, and stops between the ends within a picture, under which nothing is learned."""
 
-SURE = 0.05
-"""A fall that chance alone would make in one of twenty cases is none."""
+CHANCE = 3.0
+"""Half of the 95th percentile of chi-squared with two degrees: a fall that makes what was seen no more likely than that is none (Wilks 1938)."""
 
 Z = 1.959964
 """Standard deviations that hold nineteen of twenty cases of a normal distribution."""
 
+FINE, PAST = 12, 3.0
+"""Places in a stop that are tried for a limit, and stops before the first frame and past the last to which they are."""
 
-STEP = 1 / 3
-"""Stops between two values of a dial: no limit is told more finely."""
+SLOPES = np.geomspace(0.4, 6.0, 12)
+"""Log odds in a stop that are tried for how fast the share falls."""
+
+HANDS = np.geomspace(0.05, 30.0, 601)
+"""Steadinesses that are tried: each a hundredth more than the one before."""
+
+SHARES = np.concatenate([np.linspace(0.01, 0.98, 40), [1.0]])
+"""Shares that are tried for what is kept where nothing costs anything."""
+
+BINS = 6
+"""Values in a stop that are told from each other: no dial has more."""
 
 
 class How(StrEnum):
@@ -45,8 +55,8 @@ class How(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class Fall:
-    """Where the share of kept frames falls to half of its best. at, low, high: in stops, and from where to where in nineteen of twenty cases, None where it was not found;
-    best: share kept at the easy end; first, last: ends of what was seen; lacks: what there is too little of, in words."""
+    """Where the share of kept frames falls to half of what it is where nothing costs anything. at, low, high: in stops, and from where to where in nineteen of twenty cases,
+    None where it was not found; best: the share kept there; first, last: ends of what was seen; lacks: what there is too little of, in words."""
 
     how: How
     frames: int
@@ -76,12 +86,12 @@ class Rate:
         return self.kept / self.frames
 
 
-def lacking(stops: Floats, kept: NDArray[np.bool_]) -> str:
-    """What there is too little of to learn anything, in words; empty where there is enough.
+def lacking(stops: Floats, kept: NDArray[np.bool_], of: NDArray[np.intp]) -> str:
+    """What there is too little of to learn anything, in words; empty where there is enough. of : (n,), numbers of pictures from 0.
 
-    >>> lacking(np.zeros(12), np.ones(12, bool))
+    >>> lacking(np.zeros(12), np.ones(12, bool), np.zeros(12, int))
     '28 more judged frames'
-    >>> lacking(np.linspace(0, 4, 50), np.ones(50, bool))
+    >>> lacking(np.linspace(0, 4, 50), np.ones(50, bool), np.zeros(50, int))
     '8 more that you would not keep'
     """
     if len(stops) < LEAST_FRAMES:
@@ -91,58 +101,93 @@ def lacking(stops: Floats, kept: NDArray[np.bool_]) -> str:
         return f"{LEAST_OF_EACH - len(kept) + yes} more that you would not keep"
     if yes < LEAST_OF_EACH:
         return f"{LEAST_OF_EACH - yes} more that you would keep"
-    span = float(np.ptp(stops))
-    return "" if span >= LEAST_SPAN else f"frames farther apart: they lie within {span:.2g} of {LEAST_SPAN:g} stops"
+    within = stops - (np.bincount(of, weights=stops) / np.bincount(of))[of]
+    span = float(np.ptp(within))
+    return "" if span >= LEAST_SPAN else f"frames of one picture farther apart: they lie within {span:.2g} of {LEAST_SPAN:g} stops"
 
 
-def fall_of(stops: ArrayLike, kept: ArrayLike) -> Fall:
-    """Where fewer frames are kept as something rises: a logistic fit in stops (statsmodels), its half of the best by the delta method.
+def _numbers(of: ArrayLike | None, many: int) -> NDArray[np.intp]:
+    """Of each frame its picture, as a number from 0."""
+    return np.zeros(many, np.intp) if of is None else np.unique(np.asarray(of), return_inverse=True)[1]
+
+
+@dataclass(frozen=True, slots=True)
+class _Seen:
+    """Judged frames, (T, G): by their value, of T, and their picture, of G."""
+
+    values: Floats
+    kept: Floats
+    others: Floats
+
+    @property
+    def shares(self) -> Floats:
+        """Of all frames, those of each picture, (G,)."""
+        many = (self.kept + self.others).sum(axis=0)
+        return np.asarray(many / many.sum())
+
+    @property
+    def without(self) -> float:
+        """How likely it is, in natural logarithms, if nothing falls within a picture."""
+        kept, others = self.kept.sum(axis=0), self.others.sum(axis=0)
+        share = np.clip(kept / (kept + others), 1e-12, 1 - 1e-12)
+        return float((kept * np.log(share) + others * np.log1p(-share)).sum())
+
+
+def _seen(stops: Floats, kept: NDArray[np.bool_], of: NDArray[np.intp]) -> _Seen:
+    values, at = np.unique(np.round(stops * BINS) / BINS, return_inverse=True)
+    table = np.zeros((2, len(values), int(of.max()) + 1))
+    np.add.at(table, (kept.astype(int), at, of), 1.0)
+    return _Seen(values, table[1], table[0])
+
+
+def _likely(seen: _Seen, chance: Floats) -> tuple[Floats, Floats]:
+    """How likely what was seen is by each of some curves, and the share that each picture keeps where nothing costs anything.
+
+    chance : (P, T), of a frame to be worth keeping. Returns (P,), natural logarithms, each at its likeliest shares, and those, (P, G).
+    """
+    p = np.clip(chance, 1e-9, 1 - 1e-9)
+    of_kept = np.log(p) @ seen.kept
+    best = np.full(of_kept.shape, -np.inf)
+    shares = np.zeros(of_kept.shape)
+    for share in SHARES:
+        now = of_kept + math.log(share) * seen.kept.sum(axis=0) + np.log1p(-share * p) @ seen.others
+        better = now > best
+        best, shares = np.where(better, now, best), np.where(better, share, shares)
+    return np.asarray(best.sum(axis=1)), shares
+
+
+def fall_of(stops: ArrayLike, kept: ArrayLike, of: ArrayLike | None = None) -> Fall:
+    """Where fewer frames are kept as something rises: a logistic fall under a share of its own for each picture, by likelihood, with the interval of Wilks (1938).
 
     Parameters
     ----------
-    stops : (n,), rising to where it gets harder. kept : (n,) of truths.
+    stops : (n,), rising to where it gets harder. kept : (n,) of truths. of : (n,), to which picture each frame belongs, None: all to one.
 
     >>> seen = np.repeat([0.0, 1.0, 2.0, 3.0, 4.0], 20)
-    >>> found = fall_of(seen, np.tile(np.arange(20), 5) < np.repeat([19, 18, 15, 9, 4], 20))
-    >>> found.how.value, round(found.at, 1), round(found.low, 1), round(found.high, 1)
-    ('found', 2.9, 2.4, 3.4)
+    >>> found = fall_of(seen, np.tile(np.arange(20), 5) < np.repeat([16, 16, 15, 8, 2], 20))
+    >>> found.how.value, round(found.at, 1), round(found.low, 1), round(found.high, 1), round(found.best, 1)
+    ('found', 3.1, 2.5, 3.5, 0.8)
     """
-    x, y = np.asarray(stops, np.float64), np.asarray(kept, np.bool_)
-    seen = (len(x), int(y.sum()))
+    x, y, group = np.asarray(stops, np.float64), np.asarray(kept, np.bool_), _numbers(of, len(np.asarray(stops)))
+    counted = (len(x), int(y.sum()))
     ends = (float(x.min()), float(x.max())) if len(x) else (0.0, 0.0)
-    if lacks := lacking(x, y):
-        return Fall(How.FEW, *seen, 0.0, *ends, lacks=lacks)
-    if x[y].max() <= x[~y].min():  # no logistic fit has an end here: everything is kept up to one value, and nothing from another on
-        under, over = float(x[y].max()), max(float(x[~y].min()), float(x[y].max()) + STEP)
-        return Fall(How.FOUND, *seen, 1.0, *ends, (under + over) / 2, under, over)
-    if x[y].min() >= x[~y].max():
-        return Fall(How.FLAT, *seen, float(y.mean()), *ends)
-    fitted = _logit(x - ends[0], y)
-    best = 1 / (1 + math.exp(-float(fitted.params[0])))
-    if fitted.params[1] >= 0 or fitted.pvalues[1] > 2 * SURE:
-        return Fall(How.FLAT, *seen, float(y.mean()), *ends)
-    at, off = _half(fitted.params, fitted.cov_params())
-    if at + ends[0] > ends[1]:
-        return Fall(How.BEYOND, *seen, best, *ends)
-    return Fall(How.FOUND, *seen, best, *ends, at + ends[0], max(ends[0], at - off + ends[0]), at + off + ends[0])
-
-
-def _logit(x: Floats, y: NDArray[np.bool_]) -> Any:
-    from statsmodels.discrete.discrete_model import Logit  # takes two seconds to load, so only where something is learned
-
-    return Logit(y.astype(np.float64), np.column_stack([np.ones_like(x), x])).fit(disp=False, maxiter=100)
-
-
-def _half(params: Floats, spread: Floats) -> tuple[float, float]:
-    """Where a fit falls to half of what it has at nought, and half of the interval of that, by its derivative in both parameters."""
-
-    def half(of: Floats) -> float:
-        best = 1 / (1 + np.exp(-of[0]))
-        return float((np.log(best / 2) - np.log1p(-best / 2) - of[0]) / of[1])
-
-    step = 1e-5
-    slope = np.array([(half(params + step * way) - half(params - step * way)) / (2 * step) for way in np.eye(2)])
-    return half(params), Z * math.sqrt(float(slope @ spread @ slope))
+    if lacks := lacking(x, y, group):
+        return Fall(How.FEW, *counted, 0.0, *ends, lacks=lacks)
+    seen = _seen(x, y, group)
+    places = np.arange(ends[0] - PAST, ends[1] + PAST + 1e-9, 1 / FINE)
+    curves = expit(SLOPES[:, None, None] * (places[:, None] - seen.values))
+    likely, shares = _likely(seen, curves.reshape(-1, len(seen.values)))
+    by_place = likely.reshape(len(SLOPES), len(places))
+    profile, top = by_place.max(axis=0), int(by_place.argmax())
+    if profile.max() - seen.without < CHANCE:
+        return Fall(How.FLAT, *counted, counted[1] / counted[0], *ends)
+    best, at = float(shares[top] @ seen.shares), float(places[profile.argmax()])
+    if at < ends[0]:
+        return Fall(How.FEW, *counted, 0.0, *ends, lacks="easier frames: fewer are kept from the first on")
+    if at > ends[1]:
+        return Fall(How.BEYOND, *counted, best, *ends)
+    within = places[profile >= profile.max() - NINETEEN_OF_TWENTY]
+    return Fall(How.FOUND, *counted, best, *ends, at, float(within[0]) - 0.5 / FINE, float(within[-1]) + 0.5 / FINE)
 
 
 def rates_of(stops: ArrayLike, kept: ArrayLike) -> tuple[Rate, ...]:
@@ -171,13 +216,6 @@ def wilson(kept: int, frames: int) -> tuple[float, float]:
     return max(0.0, (middle - half) / (1 + z2)), min(1.0, (middle + half) / (1 + z2))
 
 
-HANDS = np.geomspace(0.05, 30.0, 601)
-"""Steadinesses that are tried: each a hundredth more than the one before."""
-
-SHARES = np.linspace(0.02, 1.0, 50)
-"""Shares of sharp frames that are kept at all, for all other reasons."""
-
-
 @dataclass(frozen=True, slots=True)
 class Hand:
     """How steady judged frames by hand show somebody to be; keeps: of sharp frames, those that they keep; hand: None where nothing was found, and what lacks."""
@@ -189,37 +227,28 @@ class Hand:
     lacks: str = ""
 
 
-def hand_of(times: Sequence[float], kept: Sequence[bool]) -> Hand:
-    """A steadiness from judged frames by hand of what stands still, whatever share of sharp ones is kept.
+def hand_of(times: ArrayLike, kept: ArrayLike, of: ArrayLike | None = None) -> Hand:
+    """A steadiness from judged frames by hand of what stands still, whatever share of the sharp ones each picture keeps.
 
     Parameters
     ----------
-    times : of the time at which an ordinary hand, of steadiness 1, blurs by its limit with that kit, (n,). kept : (n,).
-
-    The likelihood of both, its best over the share that is kept, and an interval by what it loses (Wilks 1938).
+    times : of the time at which an ordinary hand, of steadiness 1, blurs by its limit with that kit, (n,). kept : (n,). of : (n,), to which picture each belongs.
 
     >>> tried = [0.25] * 20 + [1.0] * 20 + [4.0] * 20
     >>> found = hand_of(tried, [True] * 18 + [False] * 2 + [True] * 11 + [False] * 9 + [True] * 1 + [False] * 19)
     >>> round(found.hand.steadiness, 1), round(found.keeps, 1)
     (1.0, 0.9)
     """
-    steps, yes = np.round(6 * np.log2(np.asarray(times, np.float64))) / 6, np.asarray(kept, np.bool_)
-    if lacks := lacking(steps, yes):
-        return Hand(len(steps), int(yes.sum()), lacks=lacks)
-    at, group = np.unique(steps, return_inverse=True)
-    sharp, frames = np.bincount(group, weights=yes), np.bincount(group)
-    chance = np.clip(chance_of_a_sharp_frame(np.exp2(at)[:, None], HANDS), 1e-12, 1 - 1e-9)
-    of_each = chance[:, :, None] * SHARES
-    likely = np.einsum("t,ths->hs", sharp, np.log(of_each)) + np.einsum("t,ths->hs", frames - sharp, np.log1p(-of_each))
-    best = likely.max(axis=1)
-    within = HANDS[best >= best.max() - NINETEEN_OF_TWENTY]
-    if within[0] == HANDS[0] or within[-1] == HANDS[-1]:
-        lacks = (
-            "longer times: as many are kept at the longest as at the shortest"
-            if within[-1] == HANDS[-1]
-            else "shorter times: hardly any is kept"
-        )
-        return Hand(len(steps), int(yes.sum()), lacks=lacks)
-    top = int(best.argmax())
-    keeps = float(SHARES[likely[top].argmax()])
-    return Hand(len(steps), int(yes.sum()), keeps, Fitted(float(HANDS[top]), float(within[0]), float(within[-1])))
+    x, y = np.log2(np.asarray(times, np.float64)), np.asarray(kept, np.bool_)
+    group, counted = _numbers(of, len(x)), (len(x), int(y.sum()))
+    if lacks := lacking(x, y, group):
+        return Hand(*counted, lacks=lacks)
+    seen = _seen(x, y, group)
+    likely, shares = _likely(seen, chance_of_a_sharp_frame(np.exp2(seen.values), HANDS[:, None]))
+    within = HANDS[likely >= likely.max() - NINETEEN_OF_TWENTY]
+    if within[-1] == HANDS[-1]:
+        return Hand(*counted, lacks="longer times: as many are kept at the longest as at the shortest")
+    if within[0] == HANDS[0]:
+        return Hand(*counted, lacks="shorter times: hardly any is kept")
+    top = int(likely.argmax())
+    return Hand(*counted, float(shares[top] @ seen.shares), Fitted(float(HANDS[top]), float(within[0]), float(within[-1])))

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import math
 from pathlib import Path
 from typing import Any
 
@@ -12,22 +11,13 @@ import numpy as np
 import rawpy
 from numpy.typing import NDArray
 
+from craft.review.measured import MIDDLE, Levels, Measured, measured, measured_file, small_of
 from craft.tones.own import RAW_FULL
-from craft.white.screen import LUMINANCE
 from forms.problems import InputError
 from images.counted import count, jpeg, tiff
 from images.decoders.figures import figures_in
-from images.decoders.light import KINDS, is_raw, light_of, tiff_levels
+from images.decoders.light import KINDS, NEARLY_FULL, is_raw, light_of, tiff_levels
 from images.values import LEAST_SIDE, CameBack, Data, looked_at, refused
-
-SMALL_PX = 400
-"""Pixels along the longer side of the small picture that is kept."""
-
-MIDDLE, DARKEST = 0.18, 2.0**-9
-"""Linear light of mid-grey in a finished file, and what is taken for the least of it."""
-
-FULL = 253
-"""Level of a finished file from which a pixel of its small picture counts as full white: JPEG rings about the edge of it."""
 
 RATED, REJECTED = (1, 5), -1
 """Ratings as they are written: stars, and what was thrown away (XMP specification, part 2)."""
@@ -56,8 +46,11 @@ def frame_of(path: str) -> CameBack:
     if levels is None:
         return _raw(path, told)
     pixels, wide, high = levels
-    linear = _linear(pixels)
-    return CameBack("finished", told, wide, high, _small(pixels), *_measured(linear, pixels >= FULL), rating_in(path))
+    return _came_back("finished", told, (wide, high), pixels, measured_file(pixels), rating_in(path))
+
+
+def _came_back(kind: str, told: dict[str, float | str], size: tuple[int, int], levels: Levels, found: Measured, rating: int | None) -> CameBack:
+    return CameBack(kind, told, *size, small_of(levels), found.mean_stops, found.full, found.burnt, rating)
 
 
 def _told(path: str) -> dict[str, float | str]:
@@ -113,7 +106,7 @@ def sidecar_rating(path: str) -> int | None:
     return rating_in(path)
 
 
-def _finished(path: str, data: Data) -> tuple[NDArray[np.uint8], int, int] | None:
+def _finished(path: str, data: Data) -> tuple[Levels, int, int] | None:
     """The levels of a finished picture, or of the one that a raw carries; None where there is only the raw."""
     kind = next((kind for kind in KINDS if data[:12].startswith(kind.begins)), None)
     if kind is not None:
@@ -125,7 +118,7 @@ def _finished(path: str, data: Data) -> tuple[NDArray[np.uint8], int, int] | Non
     return _carried(path)
 
 
-def _carried(path: str) -> tuple[NDArray[np.uint8], int, int] | None:
+def _carried(path: str) -> tuple[Levels, int, int] | None:
     """The picture that a raw carries, as the camera finished it: counted and read as any JPEG; None where it carries none of use."""
     try:
         with rawpy.RawPy() as raw:
@@ -152,40 +145,14 @@ def _raw(path: str, told: dict[str, float | str]) -> CameBack:
     """A raw that carries no picture: its counts, white as the camera set it, exposed as they are."""
     found = light_of(path)
     light = found.light.pixels
-    full = light >= RAW_FULL * 0.985
-    return CameBack(
-        "raw", told, found.wide, found.high, _small(_as_screen(light)), *_measured(light * np.float32(MIDDLE), full), rating_in(path)
-    )
+    seen = measured(light * np.float32(MIDDLE), light >= RAW_FULL * NEARLY_FULL)
+    return _came_back("raw", told, (found.wide, found.high), _as_screen(light), seen, rating_in(path))
 
 
-def _as_screen(light: NDArray[np.float32]) -> NDArray[np.uint8]:
+def _as_screen(light: NDArray[np.float32]) -> Levels:
     """Light, the middle tone 1, as a screen shows it (IEC 61966-2-1)."""
     shown = np.clip(light * np.float32(MIDDLE), 0, 1)
     return np.asarray(np.round(255 * np.where(shown <= 0.0031308, 12.92 * shown, 1.055 * shown ** (1 / 2.4) - 0.055)), np.uint8)
-
-
-def _linear(levels: NDArray[np.uint8]) -> NDArray[np.float32]:
-    return np.asarray(LINEAR[levels], np.float32)
-
-
-_shares = np.arange(256) / 255
-LINEAR = np.where(_shares <= 0.04045, _shares / 12.92, ((_shares + 0.055) / 1.055) ** 2.4).astype(np.float32)
-"""Light of each level of a finished file, white 1 (IEC 61966-2-1)."""
-
-
-def _measured(linear: NDArray[np.float32], full: NDArray[np.bool_]) -> tuple[float, tuple[float, float, float], float]:
-    """The mean of its stops from mid-grey (Reinhard and others 2002), and what is at full white."""
-    seen = np.maximum(linear @ LUMINANCE, DARKEST)
-    of_each = full.reshape(-1, 3).mean(axis=0)
-    mean = float(np.log2(seen).mean()) - math.log2(MIDDLE)
-    return mean, (float(of_each[0]), float(of_each[1]), float(of_each[2])), float(full.any(axis=-1).mean())
-
-
-def _small(levels: NDArray[np.uint8]) -> NDArray[np.uint8]:
-    high, wide = levels.shape[:2]
-    times = min(1.0, SMALL_PX / max(wide, high))
-    size = (max(1, round(wide * times)), max(1, round(high * times)))
-    return np.asarray(cv2.resize(levels, size, interpolation=cv2.INTER_AREA), np.uint8)
 
 
 def told_of(found: CameBack) -> tuple[dict[str, Any], dict[str, NDArray[Any]]]:

@@ -16,8 +16,8 @@ import numpy as np
 import tifffile
 
 from craft.render.tests.shots import a_shot
+from craft.review.measured import FULL, SMALL_PX
 from forms.problems import InputError
-from images.decoders.frames import FULL, SMALL_PX
 from images.frame_files import dng_of, jpeg_of
 from images.reading import came_back, sidecar_rating
 from images.tests.test_light import KINDS, STILL, WRITTEN, flat

@@ -15,7 +15,7 @@ from people.tests.caller import Caller
 from studio.bodies import FOR_FILES
 from studio.tests.test_every_operation import BODIES_SENT, OPERATIONS, OnTheDemoDay, form_of
 
-KEPT = ("auth", "people", "jobs", "gear", "outings", "cards")
+KEPT = ("auth", "people", "jobs", "gear", "outings", "frames", "cards")
 WRITING = [
     (method, path, operation) for method, path, operation in OPERATIONS if method != "GET" and "Stateless." not in operation["description"]
 ]

@@ -2697,6 +2697,250 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/outings/{pk}/review": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Review
+         * @description A day's pictures beside the frames that came back of them.
+         */
+        get: operations["frames_api_review"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outings/{pk}/came": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Came
+         * @description A picture's frames in the order of their hours, two hundred at a time; without a picture those that belong to none.
+         */
+        get: operations["frames_api_came"];
+        put?: never;
+        /**
+         * Add
+         * @description Bring a frame, or a sidecar that lay beside it. The file itself is the request's body, read as it comes; what it tells is kept, the file is not.
+         */
+        post: operations["frames_api_add"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outings/{pk}/came/known": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Known
+         * @description Which files have come already, by their digests: what was stopped goes on without sending them again. Keeps nothing.
+         */
+        post: operations["frames_api_known"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outings/{pk}/came/kept": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Keep
+         * @description Say of frames whether they are kept.
+         */
+        put: operations["frames_api_keep"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outings/{pk}/came/rest": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Rest
+         * @description Say of a picture's frames that nobody judged that they are not kept.
+         */
+        put: operations["frames_api_rest"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outings/{pk}/came/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put
+         * @description Put frames to a picture by hand, or let their hour decide again.
+         */
+        put: operations["frames_api_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outings/{pk}/came/clock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Clock
+         * @description Say how the clock of a body stood, and which of one's own it is.
+         */
+        put: operations["frames_api_clock"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outings/{pk}/came/out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Out
+         * @description Take frames out again: what was kept of them goes.
+         */
+        post: operations["frames_api_out"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outings/{pk}/came.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Csv
+         * @description A day's frames as a table.
+         */
+        get: operations["frames_api_export_csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outings/{pk}/came.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Json
+         * @description A day's frames as JSON.
+         */
+        get: operations["frames_api_export_json"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/came/{pk}/small.jpg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Small
+         * @description A frame's small picture.
+         */
+        get: operations["frames_api_small"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/learned": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Learned
+         * @description What the judged frames of all days tell of the person who took them.
+         */
+        get: operations["frames_api_learned"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/situations/{pk}/cards": {
         parameters: {
             query?: never;
@@ -3009,15 +3253,11 @@ export interface components {
         };
         /**
          * ChangedOut
-         * @description A setting with another value.
+         * @description How many frames were changed.
          */
         ChangedOut: {
-            /** Setting */
-            setting: string;
-            /** Value */
-            value: number | string;
-            /** Shown */
-            shown: string;
+            /** Frames */
+            frames: number;
         };
         /**
          * ChoiceOut
@@ -5834,13 +6074,54 @@ export interface components {
         };
         /**
          * PictureOut
-         * @description What a picture told, by name of the figure.
+         * @description A picture of the day beside what was shot of it. problem: why it has no plan; others: frames by another body, which are not laid beside it; every: of how many
+         *     frames one is drawn as a point.
          */
         PictureOut: {
-            /** Told */
-            told: {
-                [key: string]: components["schemas"]["ToldOut"];
-            };
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /** Starts At */
+            starts_at: string;
+            /** Body */
+            body: string;
+            /** Problem */
+            problem: string;
+            /** Frames */
+            frames: number;
+            /** Judged */
+            judged: number;
+            /** Kept */
+            kept: number;
+            /** Burnt */
+            burnt: number;
+            /** Others */
+            others: number;
+            /** As Planned */
+            as_planned: number;
+            /** Untold */
+            untold: number;
+            /** Over Ceiling */
+            over_ceiling: number;
+            /** Under Slowest */
+            under_slowest: number;
+            /** Planned */
+            planned: string;
+            /** Planned Ev */
+            planned_ev: number | null;
+            /** Begins Min */
+            begins_min: number;
+            /** Drifts */
+            drifts: components["schemas"]["DriftOut"][];
+            /** Levels */
+            levels: components["schemas"]["AtLightOut"][];
+            /** Dots */
+            dots: components["schemas"]["DotOut"][];
+            /** Every */
+            every: number;
+            /** Ways */
+            ways: components["schemas"]["WayOutOut"][];
         };
         /**
          * ToldOut
@@ -6729,12 +7010,30 @@ export interface components {
         };
         /**
          * FrameOut
-         * @description A frame: the token that draws it, and its figures.
+         * @description A frame. at: its hour by the day's clock, empty where its file tells none; words: its dials; kept: null where nobody judged; exposed_ev: light that it exposes as
+         *     mid-grey; by_hand: somebody put it to its picture; burnt: share of it at full white.
          */
         FrameOut: {
-            /** Token */
-            token: string;
-            figures: components["schemas"]["TripleOut"];
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** At */
+            at: string;
+            /** Body */
+            body: string;
+            /** Words */
+            words: string;
+            /** Focal Mm */
+            focal_mm: number | null;
+            /** Kept */
+            kept: boolean | null;
+            /** Burnt */
+            burnt: number;
+            /** Exposed Ev */
+            exposed_ev: number | null;
+            /** By Hand */
+            by_hand: boolean;
         };
         /**
          * LostOut
@@ -7533,13 +7832,29 @@ export interface components {
         };
         /**
          * DriftOut
-         * @description What moves through the set, and how far, in pixels of the sensor.
+         * @description A dial that stood otherwise over a run of frames. begins, ends: hours of the day; stops: higher (shorter, narrower, more sensitive) than planned.
          */
         DriftOut: {
-            /** What */
-            what: string;
-            /** Pixels */
-            pixels: number;
+            /** Text */
+            text: string;
+            /** Dial */
+            dial: string;
+            /** Begins */
+            begins: string;
+            /** Ends */
+            ends: string;
+            /** Begins Min */
+            begins_min: number;
+            /** Ends Min */
+            ends_min: number;
+            /** Frames */
+            frames: number;
+            /** Stops */
+            stops: number;
+            /** Kept */
+            kept: number;
+            /** Judged */
+            judged: number;
         };
         /**
          * OptimalFrameOut
@@ -9932,6 +10247,263 @@ export interface components {
         GuardIn: {
             /** Slip */
             slip: string;
+        };
+        /**
+         * AtLightOut
+         * @description Frames in one light, beside what is planned there.
+         */
+        AtLightOut: {
+            /** Ev100 */
+            ev100: number;
+            /** Figures */
+            figures: string;
+            /** Frames */
+            frames: number;
+            /** Kept */
+            kept: number;
+            /** Judged */
+            judged: number;
+        };
+        /**
+         * ClockOut
+         * @description A body of the files. body: its slug in the kit, empty where nobody knows; how: hand, zone or none, by which its clock is taken.
+         */
+        ClockOut: {
+            /** Said */
+            said: string;
+            /** Body */
+            body: string;
+            /** Frames */
+            frames: number;
+            /** Off S */
+            off_s: number;
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "hand" | "zone" | "none";
+        };
+        /**
+         * DotOut
+         * @description A frame as a point: minutes of the day, the light that its dials expose for, how far its dials stand from what is planned.
+         */
+        DotOut: {
+            /** Id */
+            id: number;
+            /** Minutes */
+            minutes: number;
+            /** Exposed Ev */
+            exposed_ev: number;
+            /** Apart */
+            apart: number;
+            /** Kept */
+            kept: boolean | null;
+            /** Burnt */
+            burnt: boolean;
+        };
+        /**
+         * ReviewOut
+         * @description A day beside what came back of it. left_over: frames that belong to no picture; most: that may be kept of all days.
+         */
+        ReviewOut: {
+            /** Title */
+            title: string;
+            /** Frames */
+            frames: number;
+            /** Left Over */
+            left_over: number;
+            /** Most */
+            most: number;
+            /** Clocks */
+            clocks: components["schemas"]["ClockOut"][];
+            /** Pictures */
+            pictures: components["schemas"]["PictureOut"][];
+        };
+        /**
+         * CameOut
+         * @description What became of a file: id, the frame that it is, null for a sidecar; again: it had come before; rated: frames that a sidecar rated; said: in words.
+         */
+        CameOut: {
+            /** Id */
+            id: number | null;
+            /** Again */
+            again: boolean;
+            /** Rated */
+            rated: number;
+            /** Said */
+            said: string;
+        };
+        /**
+         * FramesOut
+         * @description A part of a picture's frames, in the order of their hours; more: there are others behind them.
+         */
+        FramesOut: {
+            /** Frames */
+            frames: components["schemas"]["FrameOut"][];
+            /** More */
+            more: boolean;
+        };
+        /**
+         * KnownOut
+         * @description Those of them that have come already.
+         */
+        KnownOut: {
+            /** Digests */
+            digests: string[];
+        };
+        /**
+         * KnownIn
+         * @description Digests (SHA-256) of files that are to be brought.
+         */
+        KnownIn: {
+            /** Digests */
+            digests: string[];
+        };
+        /**
+         * JudgeIn
+         * @description Whether frames are kept; null: it is open again.
+         */
+        JudgeIn: {
+            /** Frames */
+            frames: number[];
+            /** Kept */
+            kept: boolean | null;
+        };
+        /**
+         * RestIn
+         * @description The picture whose frames that nobody judged are not kept.
+         */
+        RestIn: {
+            /** Situation */
+            situation: number;
+        };
+        /**
+         * MoveIn
+         * @description The picture that frames belong to; null: their hour decides.
+         */
+        MoveIn: {
+            /** Frames */
+            frames: number[];
+            /** Situation */
+            situation: number | null;
+        };
+        /**
+         * ClockIn
+         * @description How a body, as its files name it, stands to the day: seconds its clock was ahead, or two frames of one moment, its own and another body's; neither: as its zone or
+         *     its clock tells. is_body: which of one's own it is, empty: none of them.
+         */
+        ClockIn: {
+            /** Said */
+            said: string;
+            /** Off S */
+            off_s?: number | null;
+            /** Frame */
+            frame?: number | null;
+            /** Same Moment */
+            same_moment?: number | null;
+            /** Is Body */
+            is_body?: string | null;
+        };
+        /**
+         * DropIn
+         * @description Frames that are taken out again.
+         */
+        DropIn: {
+            /** Frames */
+            frames: number[];
+        };
+        /**
+         * HandLearnedOut
+         * @description How steady frames by hand of what stands still show somebody to be; null where it was not found. rates: by time, of what an ordinary hand holds.
+         */
+        HandLearnedOut: {
+            /** Text */
+            text: string;
+            /** Steadiness */
+            steadiness: number | null;
+            /** Low */
+            low: number | null;
+            /** High */
+            high: number | null;
+            /** Frames */
+            frames: number;
+            /** Kept */
+            kept: number;
+            /** Now */
+            now: number;
+            /** Taken */
+            taken: boolean;
+            /** Rates */
+            rates: components["schemas"]["RateOut"][];
+        };
+        /**
+         * IsoLearnedOut
+         * @description The highest ISO of a body of which half as many are kept as at its best. how: few, flat, beyond or found; text: what it is in a sentence; iso: as the dial prints it, null
+         *     where it was not found; now: the person's ceiling, null where it is computed; taken: it is that already.
+         */
+        IsoLearnedOut: {
+            /** Body */
+            body: string;
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "few" | "flat" | "beyond" | "found";
+            /** Text */
+            text: string;
+            /** Iso */
+            iso: number | null;
+            /** Low */
+            low: number | null;
+            /** High */
+            high: number | null;
+            /** Frames */
+            frames: number;
+            /** Kept */
+            kept: number;
+            /** Now */
+            now: number | null;
+            /** Taken */
+            taken: boolean;
+            /** At Stops */
+            at_stops: number | null;
+            /** Low Stops */
+            low_stops: number | null;
+            /** High Stops */
+            high_stops: number | null;
+            /** Rates */
+            rates: components["schemas"]["RateOut"][];
+        };
+        /**
+         * LearnedOut
+         * @description What a person's judged frames of all days tell of them.
+         */
+        LearnedOut: {
+            /** Frames */
+            frames: number;
+            /** Judged */
+            judged: number;
+            /** Isos */
+            isos: components["schemas"]["IsoLearnedOut"][];
+            hand: components["schemas"]["HandLearnedOut"];
+        };
+        /**
+         * RateOut
+         * @description Frames about a value, how many are kept, and from where to where the share lies in nineteen of twenty cases.
+         */
+        RateOut: {
+            /** Label */
+            label: string;
+            /** Stops */
+            stops: number;
+            /** Frames */
+            frames: number;
+            /** Kept */
+            kept: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
         };
         /**
          * CardOut
@@ -20435,6 +21007,908 @@ export interface operations {
             };
             /** @description Unprocessable Entity */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    frames_api_review: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReviewOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    frames_api_came: {
+        parameters: {
+            query?: {
+                situation?: number | null;
+                after?: number;
+            };
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FramesOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    frames_api_add: {
+        parameters: {
+            query?: {
+                name?: string;
+            };
+            header?: {
+                /** @description The page's own name for what it sends: sent again under it, what was answered is answered again. */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CameOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    frames_api_known: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The page's own name for what it sends: sent again under it, what was answered is answered again. */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KnownIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KnownOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    frames_api_keep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JudgeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangedOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    frames_api_rest: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RestIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangedOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    frames_api_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoveIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangedOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    frames_api_clock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClockIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangedOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    frames_api_out: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The page's own name for what it sends: sent again under it, what was answered is answered again. */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DropIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangedOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    frames_api_export_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    frames_api_export_json: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    frames_api_small: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    frames_api_learned: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearnedOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -68,7 +68,7 @@ ISO_LIMITS = Decision(
             when=(When("iso_given", "=", 1.0),),
             brief="From {floor_iso} to your own {ceiling_iso}; past it the order decides.",
             because="ISO floats from {floor_iso} to your own {ceiling_iso}; past it the order of what gives decides.",
-            also=(SLOWEST, Also(when=(When("ceiling_by_need", "=", 1.0),), text="This light takes more than your ceiling now, so it is lifted to what is needed.")),
+            also=(SLOWEST, Also(when=(When("ceiling_frames", ">", 0.0),), text="It was learned from {ceiling_frames} frames that you judged."), Also(when=(When("ceiling_by_need", "=", 1.0),), text="This light takes more than your ceiling now, so it is lifted to what is needed.")),
             costs="above the ceiling something else gives",
             rules_out="ISO over the ceiling",
             see=KEEPS,

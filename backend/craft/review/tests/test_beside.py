@@ -8,9 +8,9 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from craft.examples import advised
-from craft.review.beside import NEAR_STOPS, beside, placed, usual_stops
+from craft.review.beside import NEAR_STOPS, beside, placed
 from craft.review.clock import EARLY_MIN, LATE_MIN, assigned
-from craft.review.frame import Frame
+from craft.review.frame import Frame, usual_of
 from craft.scales.series import Dial
 from craft.scene.light import Light
 from craft.setup.setup import Setup
@@ -71,7 +71,7 @@ class Placing(TestCase):
         found = beside(setup, [Frame(0.0, iso=100.0), shot(setup, 20, 1.0), Frame(2.0)])
         self.assertEqual((found.frames, found.untold, found.as_planned), (3, 2, 1))
         self.assertEqual([at is None for at in found.placed], [True, False, True])
-        self.assertEqual((beside(setup, []).frames, usual_stops([])), (0, None))
+        self.assertEqual((beside(setup, []).frames, usual_of([]).mean_stops), (0, None))
 
     def test_frames_past_the_limits_of_automatic_iso_are_counted(self) -> None:
         setup = PLANS["rowing"]

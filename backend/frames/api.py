@@ -1,0 +1,154 @@
+"""Frames that came back, over HTTP: brought, judged, laid beside the plan, learned from."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import get_object_or_404
+from ninja import Query, Router
+
+from frames.actions import bring, drop, is_sidecar, judge, mine, move, named, rate_by_sidecar, room_for_frames, set_clock, the_rest_is_not
+from frames.day import Row, day_of
+from frames.exported import as_csv, as_frames
+from frames.learned import learned_of
+from frames.models import SmallPicture
+from frames.review import frames_of, hour, review_of
+from frames.schemas import (
+    CameOut,
+    ChangedOut,
+    ClockIn,
+    DropIn,
+    FrameOut,
+    FramesOut,
+    JudgeIn,
+    KnownIn,
+    KnownOut,
+    LearnedOut,
+    MoveIn,
+    RestIn,
+    ReviewOut,
+)
+from images.reading import came_back, sidecar_rating
+from images.values import LARGEST_BYTES, refused
+from outings.mine import my_outing
+from outings.reading import Kit
+from people.guards import heavy, person_of, stateless, streamed
+from people.received import FILE, received
+from people.replies import as_file, files
+
+router = Router(tags=["frames"])
+PAGE = 200
+
+
+@router.get("/outings/{pk}/review", response=ReviewOut)
+@heavy
+def review(request: HttpRequest, pk: int) -> ReviewOut:
+    """A day's pictures beside the frames that came back of them."""
+    return review_of(my_outing(request, pk), Kit(person_of(request)))
+
+
+@router.post("/outings/{pk}/came", response=CameOut, openapi_extra={"requestBody": FILE})
+@streamed
+def add(request: HttpRequest, pk: int, name: Annotated[str, Query(max_length=400)] = "") -> CameOut:
+    """Bring a frame, or a sidecar that lay beside it. The file itself is the request's body, read as it comes; what it tells is kept, the file is not."""
+    outing = my_outing(request, pk)
+    room_for_frames(outing.person)
+    with received(request, LARGEST_BYTES, refused) as file:
+        if is_sidecar(name):
+            rating = sidecar_rating(file.path)
+            return rate_by_sidecar(outing, rating, named(name), file.digest)
+        found = came_back(file.path)
+    return bring(outing, found, named(name), file.digest)
+
+
+@router.post("/outings/{pk}/came/known", response=KnownOut)
+@stateless
+def known(request: HttpRequest, pk: int, asked: KnownIn) -> KnownOut:
+    """Which files have come already, by their digests: what was stopped goes on without sending them again. Keeps nothing."""
+    there = my_outing(request, pk).came.filter(digest__in=asked.digests).values_list("digest", flat=True)
+    return KnownOut(digests=sorted(there))
+
+
+@router.get("/outings/{pk}/came", response=FramesOut)
+def came(request: HttpRequest, pk: int, situation: int | None = None, after: int = 0) -> FramesOut:
+    """A picture's frames in the order of their hours, two hundred at a time; without a picture those that belong to none."""
+    rows, more = frames_of(day_of(my_outing(request, pk)), situation, after, PAGE)
+    return FramesOut(frames=[_out(row) for row in rows], more=more)
+
+
+def _out(row: Row) -> FrameOut:
+    frame = row.frame
+    return FrameOut(
+        id=row.pk,
+        name=row.name,
+        at=hour(frame.at_s),
+        body=row.said,
+        words=frame.words,
+        focal_mm=frame.focal_mm,
+        kept=frame.kept,
+        burnt=frame.burnt,
+        exposed_ev=frame.exposed_ev,
+        by_hand=row.by_hand,
+    )
+
+
+@router.put("/outings/{pk}/came/kept", response=ChangedOut)
+def keep(request: HttpRequest, pk: int, asked: JudgeIn) -> ChangedOut:
+    """Say of frames whether they are kept."""
+    return ChangedOut(frames=judge(my_outing(request, pk), asked.frames, asked.kept))
+
+
+@router.put("/outings/{pk}/came/rest", response=ChangedOut)
+def rest(request: HttpRequest, pk: int, asked: RestIn) -> ChangedOut:
+    """Say of a picture's frames that nobody judged that they are not kept."""
+    return ChangedOut(frames=the_rest_is_not(my_outing(request, pk), asked.situation))
+
+
+@router.put("/outings/{pk}/came/picture", response=ChangedOut)
+def put(request: HttpRequest, pk: int, asked: MoveIn) -> ChangedOut:
+    """Put frames to a picture by hand, or let their hour decide again."""
+    return ChangedOut(frames=move(my_outing(request, pk), asked.frames, asked.situation))
+
+
+@router.put("/outings/{pk}/came/clock", response=ChangedOut)
+def clock(request: HttpRequest, pk: int, asked: ClockIn) -> ChangedOut:
+    """Say how the clock of a body stood, and which of one's own it is."""
+    return ChangedOut(frames=set_clock(my_outing(request, pk), asked))
+
+
+@router.post("/outings/{pk}/came/out", response=ChangedOut)
+def out(request: HttpRequest, pk: int, asked: DropIn) -> ChangedOut:
+    """Take frames out again: what was kept of them goes."""
+    return ChangedOut(frames=drop(my_outing(request, pk), asked.frames))
+
+
+@router.get("/outings/{pk}/came.csv", openapi_extra=files("text/csv"))
+def export_csv(request: HttpRequest, pk: int) -> HttpResponse:
+    """A day's frames as a table."""
+    outing = my_outing(request, pk)
+    return as_file(as_csv(outing), "text/csv; charset=utf-8", f"{outing.title}, frames.csv")
+
+
+@router.get("/outings/{pk}/came.json", openapi_extra=files("application/json"))
+def export_json(request: HttpRequest, pk: int) -> HttpResponse:
+    """A day's frames as JSON."""
+    outing = my_outing(request, pk)
+    return as_file(as_frames(outing), "application/json", f"{outing.title}, frames.json")
+
+
+@router.get("/came/{pk}/small.jpg", openapi_extra=files("image/jpeg"))
+def small(request: HttpRequest, pk: int) -> HttpResponse:
+    """A frame's small picture."""
+    row = get_object_or_404(SmallPicture, frame__in=mine(person_of(request)), pk=pk)
+    answer = HttpResponse(bytes(row.data), content_type="image/jpeg")
+    answer["Cache-Control"] = "private, max-age=86400"
+    return answer
+
+
+@router.get("/learned", response=LearnedOut)
+@heavy
+def learned(request: HttpRequest) -> LearnedOut:
+    """What the judged frames of all days tell of the person who took them."""
+    person = person_of(request)
+    return learned_of(person, Kit(person))

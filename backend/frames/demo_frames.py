@@ -1,0 +1,151 @@
+"""Frames of the demo day, as somebody would bring them back: simulated, along a light that is made up here."""
+
+from __future__ import annotations
+
+import datetime as dt
+import hashlib
+import math
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+import cv2
+import numpy as np
+from django.contrib.auth.models import User
+from django.db import transaction
+from scipy.special import expit
+
+from craft.render.picture import Look, picture
+from craft.render.shot import Shot, exposed, shot_of
+from craft.review.measured import SMALL_PX, Levels, measured_file
+from craft.setup.setup import Level
+from frames.actions import QUALITY
+from frames.models import Frame, SmallPicture
+from outings.models import Outing
+from outings.reading import Kit
+from outings.setups import Made, made_of
+
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Shooting:
+    """Frames of one picture. light: stops of light over that of the plan, at the quarters of the time; bumped: from which frame to which the ISO wheel stood elsewhere, and by how many stops;
+    keeps: share that is kept where it is easy; half_at: ISO at which half of that is; quicker: stops by which the hand takes a shorter time from half way on."""
+
+    title: str
+    frames: int
+    begins_min: float
+    lasts_min: float
+    light: tuple[float, ...]
+    bumped: tuple[int, int, float] = (0, 0, 0.0)
+    keeps: float
+    half_at: float
+    quicker: float = 0.0
+
+
+SHOOTINGS = (
+    Shooting(
+        title="Terns over the bar",
+        frames=160,
+        begins_min=4,
+        lasts_min=62,
+        light=(0.0, 0.5, -0.8, -1.6, -0.4),
+        bumped=(52, 61, 5.0),
+        keeps=0.4,
+        half_at=2500,
+    ),
+    Shooting(
+        title="Sprint heats off the quay",
+        frames=240,
+        begins_min=3,
+        lasts_min=88,
+        light=(0.3, -0.6, -2.6, -4.0, -1.2),
+        keeps=0.75,
+        half_at=2200,
+        quicker=1.0,
+    ),
+)
+STEP = 1 / 3
+STEEP = 1.3
+"""How much less is kept with each stop of ISO about there, in log odds."""
+
+RENDERED = 6
+"""Pictures that are rendered of each shooting: frames share them, as drawing each would take a minute."""
+
+
+def add_demo_frames(person: User) -> int:
+    """Bring the demo frames to a demo person's day; how many there are."""
+    outing = Outing.objects.filter(person=person).earliest("pk")
+    made = {one.title: one for one in made_of(outing, Kit(person))[0]}
+    with transaction.atomic():
+        outing.came.all().delete()
+        return sum(_shoot(outing, made[one.title], one) for one in SHOOTINGS if one.title in made)
+
+
+def _row(made: Made, ev100: float) -> Level:
+    return min(made.setup.ladder, key=lambda level: abs(level.ev100 - ev100))
+
+
+def _taken(made: Made, plan: Shooting) -> Iterator[tuple[float, float, float, float, float]]:
+    """Minutes into the picture, time, aperture and ISO of each frame, and stops by which it came out brighter than it was wanted."""
+    lots = np.random.default_rng(len(plan.title))
+    bursts = np.sort(lots.uniform(0, 1, plan.frames // 8))
+    for k in range(plan.frames):
+        at = bursts[min(k // 8, len(bursts) - 1)] + (k % 8) / 8 / 60 / plan.lasts_min
+        light = float(np.interp(at, np.linspace(0, 1, len(plan.light)), plan.light))
+        level = _row(made, made.situation.light.ev100 + round(light / STEP) * STEP)
+        time_s, iso, brighter = level.shutter_s, level.iso, 0.0
+        if plan.quicker and at > 0.5:
+            time_s, iso = time_s / 2**plan.quicker, iso * 2**plan.quicker
+        if plan.bumped[0] <= k < plan.bumped[1]:
+            iso, brighter = iso * 2 ** plan.bumped[2], plan.bumped[2]
+        yield plan.begins_min + at * plan.lasts_min, time_s, level.aperture, iso, brighter
+
+
+def _rendered(made: Made, brighter: float, seed: int) -> Levels:
+    shot: Shot = shot_of(made.situation, made.setup, seed=seed)
+    return picture(exposed(shot, iso_stops=brighter), Look.FINDER, SMALL_PX, marks=False)
+
+
+def _shoot(outing: Outing, made: Made, plan: Shooting) -> int:
+    lots = np.random.default_rng(plan.frames)
+    pictures: dict[tuple[float, int], Levels] = {}
+    midnight = dt.datetime.combine(outing.day, dt.time(), dt.UTC)
+    rows, small = [], []
+    for k, (minutes, time_s, aperture, iso, brighter) in enumerate(_taken(made, plan)):
+        key = (brighter, k % RENDERED)
+        levels = pictures.get(key)
+        if levels is None:
+            levels = pictures[key] = _rendered(made, brighter, k % RENDERED + 1)
+        found = measured_file(levels)
+        chance = 0.0 if brighter else plan.keeps * expit(STEEP * math.log2(plan.half_at / iso))
+        name = f"TSW_{4000 + len(plan.title) * 10 + k:04d}.JPG"
+        rows.append(
+            Frame(
+                outing=outing,
+                digest=hashlib.sha256(f"{plan.title} {k}".encode()).hexdigest(),
+                name=name,
+                kind="finished",
+                body=made.situation.body.name,
+                lens=made.situation.lens.name,
+                taken=midnight + dt.timedelta(minutes=made.begins + minutes),
+                zone_min=outing.utc_offset_min,
+                shutter_s=time_s,
+                aperture=aperture,
+                iso=iso,
+                focal_mm=made.situation.focal_mm,
+                wide=made.situation.body.sensor.pixels_wide,
+                high=made.situation.body.sensor.pixels_high,
+                kept=bool(lots.random() < chance),
+                mean_stops=found.mean_stops + float(lots.normal(0, 0.12)),
+                burnt=found.burnt,
+                full=list(found.full),
+            )
+        )
+        small.append(levels)
+    files = {id(levels): _jpeg(levels) for levels in pictures.values()}
+    made_rows = Frame.objects.bulk_create(rows)
+    SmallPicture.objects.bulk_create(SmallPicture(frame=row, data=files[id(levels)]) for row, levels in zip(made_rows, small, strict=True))
+    return len(made_rows)
+
+
+def _jpeg(levels: Levels) -> bytes:
+    return cv2.imencode(".jpg", levels[..., ::-1], [cv2.IMWRITE_JPEG_QUALITY, QUALITY])[1].tobytes()

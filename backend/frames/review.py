@@ -1,0 +1,130 @@
+"""A day's pictures beside what came back of them."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+
+from craft.review.beside import Beside, Drift, beside
+from craft.review.frame import Frame as Taken
+from craft.review.frame import Usual, usual_of
+from craft.scales.series import Dial, label
+from forms.setup_form import WayOutOut
+from frames.actions import most_kept
+from frames.day import Clock, Day, Row, day_of
+from frames.schemas import AtLightOut, ClockOut, DotOut, DriftOut, PictureOut, ReviewOut
+from outings.models import Outing, Situation
+from outings.reading import Kit
+from outings.setups import Made, made_of
+
+MOST_DOTS = 800
+"""Points that are drawn of a picture: more would lie on each other."""
+
+
+def hour(at_s: float) -> str:
+    """Seconds of a day as an hour; of a frame whose file tells none, nothing.
+
+    >>> hour(3661.4), hour(90_000.0), hour(-1e9)
+    ('01:01:01', '01:00:00', '')
+    """
+    if at_s < -48 * 3600:
+        return ""
+    whole = math.floor(at_s) % 86_400
+    return f"{whole // 3600:02d}:{whole // 60 % 60:02d}:{whole % 60:02d}"
+
+
+def review_of(outing: Outing, kit: Kit) -> ReviewOut:
+    """A day beside what came back of it."""
+    day = day_of(outing)
+    setups, _ = made_of(outing, kit) if day.rows else ([], [])
+    made = {one.pk: one for one in setups}
+    pictures = [_picture(row, day.of(row.pk), made.get(row.pk)) for row in outing.in_order()]
+    return ReviewOut(
+        title=outing.title,
+        frames=len(day.rows),
+        left_over=len(day.of(None)),
+        most=most_kept(),
+        clocks=[clock_out(clock) for clock in day.clocks],
+        pictures=pictures,
+    )
+
+
+def clock_out(clock: Clock) -> ClockOut:
+    """A body of the files, as it goes out."""
+    return ClockOut.from_orm(clock)
+
+
+def _by_its_body(rows: Sequence[Row], body: str) -> list[Row]:
+    """Frames that the planned body took, or of which nobody knows the body."""
+    return [row for row in rows if row.body in ("", body)]
+
+
+def _picture(situation: Situation, rows: Sequence[Row], made: Made | None) -> PictureOut:
+    body = str(situation.document["body"])
+    own = _by_its_body(rows, body)
+    usual = usual_of([row.frame for row in rows])
+    judged = [row.frame.kept for row in rows if row.frame.kept is not None]
+    found = beside(made.setup, [row.frame for row in own]) if made and own else None
+    exposure = made.setup.exposure if made else None
+    values = ((Dial.TIME, exposure.shutter_s), (Dial.APERTURE, exposure.aperture), (Dial.ISO, exposure.iso)) if exposure else ()
+    every = math.ceil(len(rows) / MOST_DOTS) or 1
+    return PictureOut(
+        id=situation.pk,
+        title=str(situation.document["title"]),
+        starts_at=str(situation.document["starts_at"])[:5],
+        body=body,
+        problem="" if made or not rows else "It has no setup to lay frames beside: the bench says why.",
+        frames=len(rows),
+        judged=len(judged),
+        kept=sum(judged),
+        burnt=sum(usual.burns(row.frame) for row in rows),
+        others=len(rows) - len(own),
+        as_planned=found.as_planned if found else 0,
+        untold=found.untold if found else 0,
+        over_ceiling=found.over_ceiling if found else 0,
+        under_slowest=found.under_slowest if found else 0,
+        planned=", ".join(("ISO " if dial is Dial.ISO else "") + label(dial, value) for dial, value in values),
+        planned_ev=Taken(0.0, exposure.shutter_s, exposure.aperture, exposure.iso).exposed_ev if exposure else None,
+        begins_min=float(situation.begins),
+        drifts=[_drift(one) for one in found.drifts] if found else [],
+        levels=[AtLightOut.from_orm(one) for one in found.levels] if found else [],
+        dots=_dots(own, found, usual)[::every],
+        every=every,
+        ways=[WayOutOut.model_validate(way) for way in found.ways] if found else [],
+    )
+
+
+def _drift(one: Drift) -> DriftOut:
+    told = {name: getattr(one, name) for name in ("text", "frames", "stops", "kept", "judged")}
+    return DriftOut(
+        **told,
+        dial=one.dial.value,
+        begins=hour(one.begins_s)[:5],
+        ends=hour(one.ends_s)[:5],
+        begins_min=one.begins_s / 60,
+        ends_min=one.ends_s / 60,
+    )
+
+
+def _dots(rows: Sequence[Row], found: Beside | None, usual: Usual) -> list[DotOut]:
+    """Frames as points; of those by the planned body that tell their dials and their hour."""
+    places = found.placed if found else (None,) * len(rows)
+    return [
+        DotOut(
+            id=row.pk,
+            minutes=row.frame.at_s / 60,
+            exposed_ev=row.frame.exposed_ev,
+            apart=max((abs(stops) for stops in place.apart), default=0.0) if place else 0.0,
+            kept=row.frame.kept,
+            burnt=usual.burns(row.frame),
+        )
+        for row, place in zip(rows, places, strict=True)
+        if row.frame.exposed_ev is not None and row.frame.at_s >= 0
+    ]
+
+
+def frames_of(day: Day, situation: int | None, after: int, most: int) -> tuple[list[Row], bool]:
+    """A part of a picture's frames, those behind a number in their order, and whether there are more."""
+    rows = day.of(situation)
+    at = next((k + 1 for k, row in enumerate(rows) if row.pk == after), 0)
+    return rows[at : at + most], len(rows) > at + most

@@ -1,0 +1,244 @@
+"""What of frames that came back goes in and out."""
+
+from __future__ import annotations
+
+from typing import Annotated, Literal
+
+from ninja import Field, Schema
+from pydantic import StrictInt
+
+from forms.kit_form import Form
+from forms.setup_form import WayOutOut
+
+MOST_AT_ONCE = 2000
+"""Frames that one press judges or moves."""
+
+Digest = Annotated[str, Field(pattern=r"^[0-9a-f]{64}$")]
+Seconds = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=-26 * 3600, le=26 * 3600)]
+Numbers = Annotated[list[Annotated[StrictInt, Field(ge=1, le=2**31)]], Field(min_length=1, max_length=MOST_AT_ONCE)]
+
+
+class KnownIn(Form):
+    """Digests (SHA-256) of files that are to be brought."""
+
+    digests: Annotated[list[Digest], Field(max_length=MOST_AT_ONCE)]
+
+
+class KnownOut(Schema):
+    """Those of them that have come already."""
+
+    digests: list[str]
+
+
+class CameOut(Schema):
+    """What became of a file: id, the frame that it is, null for a sidecar; again: it had come before; rated: frames that a sidecar rated; said: in words."""
+
+    id: int | None
+    again: bool
+    rated: int
+    said: str
+
+
+class FrameOut(Schema):
+    """A frame. at: its hour by the day's clock, empty where its file tells none; words: its dials; kept: null where nobody judged; exposed_ev: light that it exposes as
+    mid-grey; by_hand: somebody put it to its picture; burnt: share of it at full white."""
+
+    id: int
+    name: str
+    at: str
+    body: str
+    words: str
+    focal_mm: float | None
+    kept: bool | None
+    burnt: float
+    exposed_ev: float | None
+    by_hand: bool
+
+
+class FramesOut(Schema):
+    """A part of a picture's frames, in the order of their hours; more: there are others behind them."""
+
+    frames: list[FrameOut]
+    more: bool
+
+
+class JudgeIn(Form):
+    """Whether frames are kept; null: it is open again."""
+
+    frames: Numbers
+    kept: bool | None
+
+
+class RestIn(Form):
+    """The picture whose frames that nobody judged are not kept."""
+
+    situation: Annotated[StrictInt, Field(ge=1, le=2**31)]
+
+
+class MoveIn(Form):
+    """The picture that frames belong to; null: their hour decides."""
+
+    frames: Numbers
+    situation: Annotated[StrictInt, Field(ge=1, le=2**31)] | None
+
+
+class DropIn(Form):
+    """Frames that are taken out again."""
+
+    frames: Numbers
+
+
+class ClockIn(Form):
+    """How a body, as its files name it, stands to the day: seconds its clock was ahead, or two frames of one moment, its own and another body's; neither: as its zone or
+    its clock tells. is_body: which of one's own it is, empty: none of them."""
+
+    said: Annotated[str, Field(max_length=80)]
+    off_s: Seconds | None = None
+    frame: Annotated[StrictInt, Field(ge=1, le=2**31)] | None = None
+    same_moment: Annotated[StrictInt, Field(ge=1, le=2**31)] | None = None
+    is_body: Annotated[str, Field(max_length=80)] | None = None
+
+
+class ChangedOut(Schema):
+    """How many frames were changed."""
+
+    frames: int
+
+
+class ClockOut(Schema):
+    """A body of the files. body: its slug in the kit, empty where nobody knows; how: hand, zone or none, by which its clock is taken."""
+
+    said: str
+    body: str
+    frames: int
+    off_s: float
+    how: Literal["hand", "zone", "none"]
+
+
+class DriftOut(Schema):
+    """A dial that stood otherwise over a run of frames. begins, ends: hours of the day; stops: higher (shorter, narrower, more sensitive) than planned."""
+
+    text: str
+    dial: str
+    begins: str
+    ends: str
+    begins_min: float
+    ends_min: float
+    frames: int
+    stops: float
+    kept: int
+    judged: int
+
+
+class AtLightOut(Schema):
+    """Frames in one light, beside what is planned there."""
+
+    ev100: float
+    figures: str
+    frames: int
+    kept: int
+    judged: int
+
+
+class DotOut(Schema):
+    """A frame as a point: minutes of the day, the light that its dials expose for, how far its dials stand from what is planned."""
+
+    id: int
+    minutes: float
+    exposed_ev: float
+    apart: float
+    kept: bool | None
+    burnt: bool
+
+
+class PictureOut(Schema):
+    """A picture of the day beside what was shot of it. problem: why it has no plan; others: frames by another body, which are not laid beside it; every: of how many
+    frames one is drawn as a point."""
+
+    id: int
+    title: str
+    starts_at: str
+    body: str
+    problem: str
+    frames: int
+    judged: int
+    kept: int
+    burnt: int
+    others: int
+    as_planned: int
+    untold: int
+    over_ceiling: int
+    under_slowest: int
+    planned: str
+    planned_ev: float | None
+    begins_min: float
+    drifts: list[DriftOut]
+    levels: list[AtLightOut]
+    dots: list[DotOut]
+    every: int
+    ways: list[WayOutOut]
+
+
+class ReviewOut(Schema):
+    """A day beside what came back of it. left_over: frames that belong to no picture; most: that may be kept of all days."""
+
+    title: str
+    frames: int
+    left_over: int
+    most: int
+    clocks: list[ClockOut]
+    pictures: list[PictureOut]
+
+
+class RateOut(Schema):
+    """Frames about a value, how many are kept, and from where to where the share lies in nineteen of twenty cases."""
+
+    label: str
+    stops: float
+    frames: int
+    kept: int
+    low: float
+    high: float
+
+
+class IsoLearnedOut(Schema):
+    """The highest ISO of a body of which half as many are kept as at its best. how: few, flat, beyond or found; text: what it is in a sentence; iso: as the dial prints it, null
+    where it was not found; now: the person's ceiling, null where it is computed; taken: it is that already."""
+
+    body: str
+    how: Literal["few", "flat", "beyond", "found"]
+    text: str
+    iso: float | None
+    low: float | None
+    high: float | None
+    frames: int
+    kept: int
+    now: float | None
+    taken: bool
+    at_stops: float | None
+    low_stops: float | None
+    high_stops: float | None
+    rates: list[RateOut]
+
+
+class HandLearnedOut(Schema):
+    """How steady frames by hand of what stands still show somebody to be; null where it was not found. rates: by time, of what an ordinary hand holds."""
+
+    text: str
+    steadiness: float | None
+    low: float | None
+    high: float | None
+    frames: int
+    kept: int
+    now: float
+    taken: bool
+    rates: list[RateOut]
+
+
+class LearnedOut(Schema):
+    """What a person's judged frames of all days tell of them."""
+
+    frames: int
+    judged: int
+    isos: list[IsoLearnedOut]
+    hand: HandLearnedOut

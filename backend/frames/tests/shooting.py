@@ -1,0 +1,98 @@
+"""Frames to bring in tests: small files with the data that a camera writes, and whole shootings."""
+
+from __future__ import annotations
+
+import io
+import json
+from functools import lru_cache
+from typing import Any
+
+from django.http import HttpResponse
+from django.test import TestCase
+from PIL import ExifTags, Image
+
+from demo.day import DAY
+from outings.demo_people import load_demo_people
+from outings.models import Outing, Situation
+from people.tests.caller import TOKEN, Caller
+
+SWIFT = "Merrow Swift, 20 MP"
+
+
+@lru_cache(maxsize=8)
+def _pixels(level: int) -> Image.Image:
+    image = Image.new("RGB", (60, 40), (level, level, level))
+    image.paste((level // 2, level // 2, level // 2), (0, 0, 30, 40))
+    return image
+
+
+def frame_file(
+    at: str = "07:05:00",
+    time: tuple[int, int] = (1, 1000),
+    aperture: float = 4.0,
+    iso: int = 400,
+    *,
+    body: str = SWIFT,
+    focal_mm: float = 200.0,
+    level: int = 118,
+    day: str = DAY["day"],
+    zone: str = "",
+    part: str = "",
+    rating: int | None = None,
+) -> bytes:
+    """A JPEG of two tones as a camera would write it; two that differ in anything are two files."""
+    exif, out = Image.Exif(), io.BytesIO()
+    exif[ExifTags.Base.Model] = body
+    if rating is not None:
+        exif[0x4746] = rating
+    own = exif.get_ifd(ExifTags.IFD.Exif)
+    own[ExifTags.Base.ExposureTime] = time[0] / time[1]
+    own[ExifTags.Base.FNumber], own[ExifTags.Base.ISOSpeedRatings], own[ExifTags.Base.FocalLength] = aperture, iso, focal_mm
+    own[ExifTags.Base.DateTimeOriginal] = f"{day.replace('-', ':')} {at}"
+    for name, value in ((ExifTags.Base.SubsecTimeOriginal, part), (ExifTags.Base.OffsetTimeOriginal, zone)):
+        if value:
+            own[name] = value
+    _pixels(level).save(out, "JPEG", exif=exif)
+    return out.getvalue()
+
+
+class OnADay(TestCase):
+    """A demo person's day, and a way to bring frames to it."""
+
+    @classmethod
+    def setUpTestData(cls) -> None:
+        load_demo_people("unused-here-9")
+        cls.outing = Outing.objects.get(person__username="demo.ilse")
+        cls.ilse = cls.outing.person
+        cls.stranger = Outing.objects.get(person__username="demo.bram").person
+        cls.pictures: list[Situation] = cls.outing.in_order()
+        cls.picture, cls.second = [row for row in cls.pictures if row.document["body"] == "merrow-swift-20"][:2]
+
+    def setUp(self) -> None:
+        self.outing.came.all().delete()
+        self.caller = Caller(self.ilse)
+
+    def bring(self, data: bytes, name: str = "TSA_0001.JPG", status: int = 200, caller: Caller | None = None) -> dict[str, Any]:
+        client = (caller or self.caller).client
+        path = f"/api/outings/{self.outing.pk}/came?name={name}"
+        answer: HttpResponse = client.post(path, data, content_type="application/octet-stream", headers={"X-CSRFToken": TOKEN})
+        self.assertEqual(answer.status_code, status, answer.content[:300])
+        return json.loads(answer.content)
+
+    def get(self, path: str) -> Any:
+        answer = self.caller.get(path)
+        self.assertEqual(answer.status_code, 200, answer.content[:300])
+        return answer.json()
+
+    def put(self, what: str, body: dict[str, Any], status: int = 200) -> dict[str, Any]:
+        answer = self.caller.send("PUT", f"/api/outings/{self.outing.pk}/came/{what}", body)
+        self.assertEqual(answer.status_code, status, answer.content[:300])
+        return answer.json()
+
+    def came(self, situation: int | None = None) -> list[dict[str, Any]]:
+        of = "" if situation is None else f"?situation={situation}"
+        return self.get(f"/api/outings/{self.outing.pk}/came{of}")["frames"]
+
+    def review(self, situation: int | None = None) -> dict[str, Any]:
+        told = self.get(f"/api/outings/{self.outing.pk}/review")
+        return told if situation is None else next(one for one in told["pictures"] if one["id"] == situation)
