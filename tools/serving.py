@@ -86,6 +86,7 @@ def demo_data(env: dict[str, str], password: str) -> None:
     """A new database with the demo's people."""
     quiet([str(PYTHON), "manage.py", "migrate", "-v0"], BACKEND, "making the demo database", env)
     quiet([str(PYTHON), "manage.py", "load_demo", f"--password={password}"], BACKEND, "loading the demo data", env)
+    quiet([str(PYTHON), "manage.py", "load_demo_frames"], BACKEND, "bringing the demo's frames", env)
 
 
 def started(command: list[str], where: Path, env: dict[str, str]) -> subprocess.Popen[bytes]:

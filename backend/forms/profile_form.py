@@ -16,10 +16,11 @@ Steadiness = Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0.1, le
 
 
 class LearnedForm(Form):
-    """A limit that was learned, and from how many judged frames: told as long as it is the one that stands."""
+    """A limit that was learned, and from how many judged frames: told as long as it is the one that stands; before: what stood there, null where it was computed."""
 
     value: Annotated[float, Field(strict=True, allow_inf_nan=False, gt=0, le=1e7)]
     frames: Annotated[int, Field(strict=True, ge=1, le=1_000_000)]
+    before: Annotated[float, Field(strict=True, allow_inf_nan=False, gt=0, le=1e7)] | None = None
 
 
 class PersonForm(Form):

@@ -15,12 +15,12 @@ from frames.learned import learned_of
 from frames.models import SmallPicture
 from frames.review import frames_of, hour, review_of
 from frames.schemas import (
+    CameChanged,
+    CameFrame,
+    CameFrames,
     CameOut,
-    ChangedOut,
     ClockIn,
     DropIn,
-    FrameOut,
-    FramesOut,
     JudgeIn,
     KnownIn,
     KnownOut,
@@ -70,16 +70,16 @@ def known(request: HttpRequest, pk: int, asked: KnownIn) -> KnownOut:
     return KnownOut(digests=sorted(there))
 
 
-@router.get("/outings/{pk}/came", response=FramesOut)
-def came(request: HttpRequest, pk: int, situation: int | None = None, after: int = 0) -> FramesOut:
+@router.get("/outings/{pk}/came", response=CameFrames)
+def came(request: HttpRequest, pk: int, situation: int | None = None, after: int = 0) -> CameFrames:
     """A picture's frames in the order of their hours, two hundred at a time; without a picture those that belong to none."""
     rows, more = frames_of(day_of(my_outing(request, pk)), situation, after, PAGE)
-    return FramesOut(frames=[_out(row) for row in rows], more=more)
+    return CameFrames(frames=[_out(row) for row in rows], more=more)
 
 
-def _out(row: Row) -> FrameOut:
+def _out(row: Row) -> CameFrame:
     frame = row.frame
-    return FrameOut(
+    return CameFrame(
         id=row.pk,
         name=row.name,
         at=hour(frame.at_s),
@@ -93,34 +93,34 @@ def _out(row: Row) -> FrameOut:
     )
 
 
-@router.put("/outings/{pk}/came/kept", response=ChangedOut)
-def keep(request: HttpRequest, pk: int, asked: JudgeIn) -> ChangedOut:
+@router.put("/outings/{pk}/came/kept", response=CameChanged)
+def keep(request: HttpRequest, pk: int, asked: JudgeIn) -> CameChanged:
     """Say of frames whether they are kept."""
-    return ChangedOut(frames=judge(my_outing(request, pk), asked.frames, asked.kept))
+    return CameChanged(frames=judge(my_outing(request, pk), asked.frames, asked.kept))
 
 
-@router.put("/outings/{pk}/came/rest", response=ChangedOut)
-def rest(request: HttpRequest, pk: int, asked: RestIn) -> ChangedOut:
+@router.put("/outings/{pk}/came/rest", response=CameChanged)
+def rest(request: HttpRequest, pk: int, asked: RestIn) -> CameChanged:
     """Say of a picture's frames that nobody judged that they are not kept."""
-    return ChangedOut(frames=the_rest_is_not(my_outing(request, pk), asked.situation))
+    return CameChanged(frames=the_rest_is_not(my_outing(request, pk), asked.situation))
 
 
-@router.put("/outings/{pk}/came/picture", response=ChangedOut)
-def put(request: HttpRequest, pk: int, asked: MoveIn) -> ChangedOut:
+@router.put("/outings/{pk}/came/picture", response=CameChanged)
+def put(request: HttpRequest, pk: int, asked: MoveIn) -> CameChanged:
     """Put frames to a picture by hand, or let their hour decide again."""
-    return ChangedOut(frames=move(my_outing(request, pk), asked.frames, asked.situation))
+    return CameChanged(frames=move(my_outing(request, pk), asked.frames, asked.situation))
 
 
-@router.put("/outings/{pk}/came/clock", response=ChangedOut)
-def clock(request: HttpRequest, pk: int, asked: ClockIn) -> ChangedOut:
+@router.put("/outings/{pk}/came/clock", response=CameChanged)
+def clock(request: HttpRequest, pk: int, asked: ClockIn) -> CameChanged:
     """Say how the clock of a body stood, and which of one's own it is."""
-    return ChangedOut(frames=set_clock(my_outing(request, pk), asked))
+    return CameChanged(frames=set_clock(my_outing(request, pk), asked))
 
 
-@router.post("/outings/{pk}/came/out", response=ChangedOut)
-def out(request: HttpRequest, pk: int, asked: DropIn) -> ChangedOut:
+@router.post("/outings/{pk}/came/out", response=CameChanged)
+def out(request: HttpRequest, pk: int, asked: DropIn) -> CameChanged:
     """Take frames out again: what was kept of them goes."""
-    return ChangedOut(frames=drop(my_outing(request, pk), asked.frames))
+    return CameChanged(frames=drop(my_outing(request, pk), asked.frames))
 
 
 @router.get("/outings/{pk}/came.csv", openapi_extra=files("text/csv"))

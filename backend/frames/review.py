@@ -12,7 +12,7 @@ from craft.scales.series import Dial, label
 from forms.setup_form import WayOutOut
 from frames.actions import most_kept
 from frames.day import Clock, Day, Row, day_of
-from frames.schemas import AtLightOut, ClockOut, DotOut, DriftOut, PictureOut, ReviewOut
+from frames.schemas import AtLightOut, BesidePlan, ClockOut, DotOut, ReviewOut, StoodOtherwise
 from outings.models import Outing, Situation
 from outings.reading import Kit
 from outings.setups import Made, made_of
@@ -59,7 +59,7 @@ def _by_its_body(rows: Sequence[Row], body: str) -> list[Row]:
     return [row for row in rows if row.body in ("", body)]
 
 
-def _picture(situation: Situation, rows: Sequence[Row], made: Made | None) -> PictureOut:
+def _picture(situation: Situation, rows: Sequence[Row], made: Made | None) -> BesidePlan:
     body = str(situation.document["body"])
     own = _by_its_body(rows, body)
     usual = usual_of([row.frame for row in rows])
@@ -68,7 +68,7 @@ def _picture(situation: Situation, rows: Sequence[Row], made: Made | None) -> Pi
     exposure = made.setup.exposure if made else None
     values = ((Dial.TIME, exposure.shutter_s), (Dial.APERTURE, exposure.aperture), (Dial.ISO, exposure.iso)) if exposure else ()
     every = math.ceil(len(rows) / MOST_DOTS) or 1
-    return PictureOut(
+    return BesidePlan(
         id=situation.pk,
         title=str(situation.document["title"]),
         starts_at=str(situation.document["starts_at"])[:5],
@@ -94,9 +94,9 @@ def _picture(situation: Situation, rows: Sequence[Row], made: Made | None) -> Pi
     )
 
 
-def _drift(one: Drift) -> DriftOut:
+def _drift(one: Drift) -> StoodOtherwise:
     told = {name: getattr(one, name) for name in ("text", "frames", "stops", "kept", "judged")}
-    return DriftOut(
+    return StoodOtherwise(
         **told,
         dial=one.dial.value,
         begins=hour(one.begins_s)[:5],

@@ -39,7 +39,7 @@ class CameOut(Schema):
     said: str
 
 
-class FrameOut(Schema):
+class CameFrame(Schema):
     """A frame. at: its hour by the day's clock, empty where its file tells none; words: its dials; kept: null where nobody judged; exposed_ev: light that it exposes as
     mid-grey; by_hand: somebody put it to its picture; burnt: share of it at full white."""
 
@@ -55,10 +55,10 @@ class FrameOut(Schema):
     by_hand: bool
 
 
-class FramesOut(Schema):
+class CameFrames(Schema):
     """A part of a picture's frames, in the order of their hours; more: there are others behind them."""
 
-    frames: list[FrameOut]
+    frames: list[CameFrame]
     more: bool
 
 
@@ -99,7 +99,7 @@ class ClockIn(Form):
     is_body: Annotated[str, Field(max_length=80)] | None = None
 
 
-class ChangedOut(Schema):
+class CameChanged(Schema):
     """How many frames were changed."""
 
     frames: int
@@ -115,7 +115,7 @@ class ClockOut(Schema):
     how: Literal["hand", "zone", "none"]
 
 
-class DriftOut(Schema):
+class StoodOtherwise(Schema):
     """A dial that stood otherwise over a run of frames. begins, ends: hours of the day; stops: higher (shorter, narrower, more sensitive) than planned."""
 
     text: str
@@ -151,7 +151,7 @@ class DotOut(Schema):
     burnt: bool
 
 
-class PictureOut(Schema):
+class BesidePlan(Schema):
     """A picture of the day beside what was shot of it. problem: why it has no plan; others: frames by another body, which are not laid beside it; every: of how many
     frames one is drawn as a point."""
 
@@ -172,7 +172,7 @@ class PictureOut(Schema):
     planned: str
     planned_ev: float | None
     begins_min: float
-    drifts: list[DriftOut]
+    drifts: list[StoodOtherwise]
     levels: list[AtLightOut]
     dots: list[DotOut]
     every: int
@@ -187,7 +187,7 @@ class ReviewOut(Schema):
     left_over: int
     most: int
     clocks: list[ClockOut]
-    pictures: list[PictureOut]
+    pictures: list[BesidePlan]
 
 
 class RateOut(Schema):

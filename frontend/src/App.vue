@@ -70,6 +70,7 @@ const OF_A_DAY = [
   { name: "fingers", label: "Under the fingers" },
   { name: "traffic", label: "Cards and links" },
   { name: "checks", label: "Before the pictures" },
+  { name: "review", label: "What came back" },
 ];
 const { data: outings } = useOutings();
 const { data: kit } = useKit();

@@ -77,6 +77,13 @@ export const router = createRouter({
       meta: { title: "Cards and links" },
     },
     {
+      path: "/outings/:id(\\d+)/review",
+      name: "review",
+      component: () => import("./views/review/ReviewView.vue"),
+      props: (route) => ({ id: Number(route.params.id) }),
+      meta: { title: "What came back" },
+    },
+    {
       path: "/situations/:id(\\d+)/fits",
       name: "fits",
       component: () => import("./views/fits/FitsView.vue"),

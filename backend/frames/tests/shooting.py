@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import datetime as dt
 import io
 import json
 from functools import lru_cache
@@ -12,6 +13,7 @@ from django.test import TestCase
 from PIL import ExifTags, Image
 
 from demo.day import DAY
+from frames.models import Frame, SmallPicture
 from outings.demo_people import load_demo_people
 from outings.models import Outing, Situation
 from people.tests.caller import TOKEN, Caller
@@ -96,3 +98,31 @@ class OnADay(TestCase):
     def review(self, situation: int | None = None) -> dict[str, Any]:
         told = self.get(f"/api/outings/{self.outing.pk}/review")
         return told if situation is None else next(one for one in told["pictures"] if one["id"] == situation)
+
+
+def add_frames(outing: Outing, picture: Situation, many: int = 24) -> None:
+    """Frames of a picture as if they had been brought: in bursts of four, ISO over four stops, every third kept, the last ones open."""
+    begins = dt.datetime.combine(outing.day, dt.time(), dt.UTC) + dt.timedelta(minutes=picture.begins)
+    rows = Frame.objects.bulk_create(
+        Frame(
+            outing=outing,
+            digest=f"{k:064d}",
+            name=f"TSA_{k:04d}.JPG",
+            kind="finished",
+            body=SWIFT,
+            taken=begins + dt.timedelta(minutes=k // 4, seconds=k % 4),
+            shutter_s=1 / 2000,
+            aperture=5.6,
+            iso=400.0 * 2 ** (k % 5),
+            focal_mm=500.0,
+            wide=5472,
+            high=3648,
+            kept=None if k >= many - 3 else k % 3 == 0,
+            mean_stops=-0.3,
+            burnt=0.0,
+        )
+        for k in range(many)
+    )
+    out = io.BytesIO()
+    _pixels(118).save(out, "JPEG")
+    SmallPicture.objects.bulk_create(SmallPicture(frame=row, data=out.getvalue()) for row in rows)

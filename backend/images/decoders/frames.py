@@ -49,7 +49,9 @@ def frame_of(path: str) -> CameBack:
     return _came_back("finished", told, (wide, high), pixels, measured_file(pixels), rating_in(path))
 
 
-def _came_back(kind: str, told: dict[str, float | str], size: tuple[int, int], levels: Levels, found: Measured, rating: int | None) -> CameBack:
+def _came_back(
+    kind: str, told: dict[str, float | str], size: tuple[int, int], levels: Levels, found: Measured, rating: int | None
+) -> CameBack:
     return CameBack(kind, told, *size, small_of(levels), found.mean_stops, found.full, found.burnt, rating)
 
 

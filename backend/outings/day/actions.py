@@ -107,6 +107,7 @@ def day_out(outing: Outing, kit: Kit) -> DayOut:
             slots=len(slots),
             clashes=sum(clashes_on(body, day, kit) for body, day in by_body(setups).items()),
             checks_open=sum(check.ticked_at is None and check.moment is Moment.LEAVING for check in checks_of(outing, kit).checks),
+            came=outing.came.count(),
             room_gb=sum(leg.room_gb for body in traffic_of(outing, setups) for leg in body.legs),
             cards=sum(row.card == "fresh" for row in rows),
         ),

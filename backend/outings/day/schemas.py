@@ -96,13 +96,15 @@ class BodyDayOut(Schema):
 
 
 class ToolsOut(Schema):
-    """How far the tools of a day are: slots to load of those it wants, clashes under the fingers, checks open before leaving, gigabytes to come, cards made."""
+    """How far the tools of a day are: slots to load of those it wants, clashes under the fingers, checks open before leaving, gigabytes to come, frames that came back,
+    cards made."""
 
     to_load: int
     slots: int
     clashes: int
     checks_open: int
     room_gb: float
+    came: int
     cards: int
 
 

@@ -20,7 +20,7 @@ from studio.tests.browser import BrowserCase
 from studio.tests.chromium import DESK, PHONE
 from studio.tests.test_any_kit import LENS, SIX, situation
 
-OF_A_DAY = ("checks", "slots", "fingers", "traffic")
+OF_A_DAY = ("checks", "slots", "fingers", "traffic", "review")
 LONG = "Ropewalk and tar, " * 11
 """Two hundred letters and no end in sight."""
 SPILLS = """() => { const wide = document.documentElement;

@@ -12,6 +12,7 @@ from django.test import SimpleTestCase
 from PIL import Image
 from playwright.sync_api import Page, expect
 
+from frames.tests.shooting import add_frames
 from studio.tests.browser import BrowserCase
 from studio.tests.chromium import DESK, PHONE, THEMES
 
@@ -51,6 +52,8 @@ class CrawlCase(BrowserCase):
 
     def setUp(self) -> None:
         super().setUp()
+        if getattr(self, "name", "") == "review":
+            add_frames(self.day, self.situation)
         at, day = f"/situations/{self.situation.pk}", f"/outings/{self.day.pk}"
         self.paths = {
             "bench": at,
@@ -64,6 +67,7 @@ class CrawlCase(BrowserCase):
             "slots": f"{day}/slots",
             "fingers": f"{day}/fingers",
             "traffic": f"{day}/traffic",
+            "review": f"{day}/review",
             "fits": f"{at}/fits?from=situation~{self.day.situations.first().pk}",
             "first": "/kit/bodies/merrow-swift-20/first",
             "guide": "/guide/look",
@@ -76,7 +80,7 @@ class CrawlCase(BrowserCase):
 
 NAMES = (
     *("bench", "card", "profile", "nowhere", "settings", "walk", "checks", "slots", "enter"),
-    *("rehearse", "fingers", "traffic", "fits", "first", "guide", "body", "kit", "outings"),
+    *("rehearse", "fingers", "traffic", "review", "fits", "first", "guide", "body", "kit", "outings"),
 )
 """Each screen is looked at and pressed in a class of its own, so that workers share them."""
 

@@ -17,6 +17,7 @@ from django.utils import timezone
 from craft.tones.own import of_levels
 from demo.day import DAY
 from demo.kit import BODIES, LENSES
+from frames.models import Frame, SmallPicture
 from images.store import as_bytes
 from jobs.models import Job
 from outings.demo_people import load_demo_people
@@ -86,6 +87,12 @@ BODIES_SENT: dict[str, Any] = {
     "WhiteSeriesIn": {"situation": ASKED, "course": "rooms"},
     "KeepIn": {"name": "one"},
     "NameIn": {"name": "another"},
+    "KnownIn": {"digests": ["0" * 64]},
+    "JudgeIn": {"kept": True},
+    "MoveIn": {"situation": None},
+    "DropIn": {},
+    "RestIn": {},
+    "ClockIn": {"said": "Heron", "off_s": 60.0},
     "TogetherIn": {"name": "a set"},
     "MeasureIn": {"pictures": [1, 2]},
     "AreasForm": {"areas": [{"name": "wall", "distance_m": 9.0}], "strokes": [{"area": 0, "wide": 0.1, "points": [[0.5, 0.5]]}]},
@@ -94,6 +101,7 @@ BODIES_SENT: dict[str, Any] = {
     "CompareIn": {},
     "BodyProfileFile": {"format": "wide-aperture-body", "version": 1, "body": BODY, "dialect": WORDS},
 }
+CAME = {"kind": "finished", "wide": 30, "high": 20, "mean_stops": 0.0, "burnt": 0.0}
 GARBAGE = (
     b"",
     b"null",
@@ -135,6 +143,11 @@ class OnTheDemoDay(TestCase):
             PictureLight.objects.create(picture=row, data=as_bytes(of_levels(levels), levels))
         for sent in (BODIES_SENT["SituationNow"], BODIES_SENT["WaysIn"]["situation"], BODIES_SENT["WhyIn"]["situation"]):
             sent["outing"] = outing.pk
+        came = [Frame.objects.create(outing=outing, name=f"{k}.JPG", digest=str(k), body="Heron", **CAME) for k in range(2)]
+        SmallPicture.objects.create(frame=came[0], data=b"none")
+        BODIES_SENT["JudgeIn"]["frames"] = BODIES_SENT["MoveIn"]["frames"] = [came[0].pk]
+        BODIES_SENT["DropIn"]["frames"] = [came[1].pk]
+        BODIES_SENT["RestIn"]["situation"] = situation.pk
         BODIES_SENT["TogetherIn"]["pictures"] = [row.pk for row in pictures]
         rail = register("rail", "lantern-boats-4")
         BODIES_SENT["Lost"]["code"] = new_codes(rail, "lantern-boats-4")[0]
@@ -146,6 +159,7 @@ class OnTheDemoDay(TestCase):
             "situations": situation.pk,
             "cards": card,
             "kept": kept,
+            "came": came[0].pk,
             "jobs": job,
             "pictures": pictures[0].pk,
         }
@@ -233,6 +247,7 @@ class EveryOperation(OnTheDemoDay):
         """Without this the refusals above could all be for the wrong reason."""
         refused = {
             "/api/kit/picture",
+            "/api/outings/{pk}/came",
             "/api/situations/{pk}/pictures",
             "/api/outings/import/whole",
             "/api/cards/{pk}/frame",
@@ -283,7 +298,12 @@ class EveryOperation(OnTheDemoDay):
         self.assertEqual(sum(bool(either.search(link)) for _, link in links), 10, "each list as sheet and table, a frame as file and raw")
         links = {(m, either.sub(r"/\1.{}", link)) for m, link in links}
         called = {(m, re.sub(r"\{[^}]+\}", "{}", p)) for m, p in called}
-        uploads = {"/api/situations/{}/pictures", "/api/outings/import/whole", "/api/cards/{}/frame"}  # by the client's own upload
+        uploads = {
+            "/api/situations/{}/pictures",
+            "/api/outings/{}/came",
+            "/api/outings/import/whole",
+            "/api/cards/{}/frame",
+        }  # by the client's own upload
         called |= {("POST", path) for path in uploads}
         links -= {("GET", "/api/cards/{}/frame")}
         called.add(("POST", "/api/advise"))  # for programs without an account: docs/formats

@@ -6,7 +6,18 @@ export type Name = Fixed | Changed | Computed;
 type Fixed = "me" | "words" | "guide" | "kinds" | "scenes" | "line" | "card" | "door";
 /** What a person changes. */
 type Changed =
-  "browsers" | "codes" | "factor" | "kit" | "layout" | "dialect" | "held" | "profile" | "outings" | "frames" | "pictures";
+  | "browsers"
+  | "codes"
+  | "factor"
+  | "kit"
+  | "layout"
+  | "dialect"
+  | "held"
+  | "profile"
+  | "outings"
+  | "frames"
+  | "pictures"
+  | "came";
 /** Computed from that: of a day or a body, then of one situation. */
 type Computed =
   | "day"
@@ -20,6 +31,8 @@ type Computed =
   | "alike"
   | "walk"
   | "first"
+  | "review"
+  | "learned"
   | "uses"
   | "steps"
   | OfOne;
@@ -41,16 +54,18 @@ const OF_A_DAY: readonly Name[] = [
   "walk",
   "first",
   "uses",
+  "review",
 ];
 const OF_ONE: readonly Name[] = ["now", "setup", "longer set"];
 /** What is computed from what, and so asked for again when that has changed. */
 const FOLLOWS: Partial<Record<Name, readonly Name[]>> = {
   outings: OF_A_DAY,
   kit: [...OF_A_DAY, ...OF_ONE],
-  profile: [...OF_A_DAY, ...OF_ONE],
+  profile: [...OF_A_DAY, ...OF_ONE, "learned"],
   layout: ["fingers", "first", "alike", "walk", "slots", "my slots"],
   dialect: ["walk", "first"],
   pictures: ["now", "longer set"],
+  came: ["review", "learned"],
   held: ["walk", "slots", "first", "day"],
 };
 

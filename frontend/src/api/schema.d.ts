@@ -3253,11 +3253,15 @@ export interface components {
         };
         /**
          * ChangedOut
-         * @description How many frames were changed.
+         * @description A setting with another value.
          */
         ChangedOut: {
-            /** Frames */
-            frames: number;
+            /** Setting */
+            setting: string;
+            /** Value */
+            value: number | string;
+            /** Shown */
+            shown: string;
         };
         /**
          * ChoiceOut
@@ -4732,12 +4736,14 @@ export interface components {
         };
         /**
          * ProfileForm
-         * @description What the photographer brings. ``habits``: habit -> a way, ``per_situation`` or ``unknown``;
+         * @description What the photographer brings. ``ceiling_frames``: judged frames that ``iso_ceiling`` was learned from; ``habits``: habit -> a way, ``per_situation`` or ``unknown``;
          *     ``raw_opens``: packings of raw that the person's programs open; ``bodies``: how many the day uses.
          */
         ProfileForm: {
             /** Iso Ceiling */
             iso_ceiling?: number | null;
+            /** Ceiling Frames */
+            ceiling_frames?: number | null;
             /** Steadiness */
             steadiness?: number | null;
             /** Noise Bar */
@@ -5539,8 +5545,20 @@ export interface components {
             copy_from_demo: "kit" | "kit_and_day";
         };
         /**
+         * LearnedForm
+         * @description A limit that was learned, and from how many judged frames: told as long as it is the one that stands; before: what stood there, null where it was computed.
+         */
+        LearnedForm: {
+            /** Value */
+            value: number;
+            /** Frames */
+            frames: number;
+            /** Before */
+            before?: number | null;
+        };
+        /**
          * PersonForm
-         * @description Taste and habits. ``iso_ceilings``: body slug -> ISO; ``steadiness_between``: from where to where it lies, where it was measured; ``schools``: decision -> a fixed way, absent is
+         * @description Taste and habits. ``iso_ceilings``: body slug -> ISO; ``ceilings_learned``: those of them that frames told; ``steadiness_learned``: the same; ``steadiness_between``: from where to where it lies, where it was measured; ``schools``: decision -> a fixed way, absent is
          *     *decide for me*; ``habits``: habit -> a way, ``per_situation`` or ``unknown``; ``raw_opens``: packings of raw that your programs open;
          *     ``bodies``: how many you carry on a day; ``slowest_handheld_s``: nothing slower by hand; ``mains_hz``: of the
          *     lamps where you work; ``darkest_stops``: how far under the meter highlights may be saved;
@@ -5552,11 +5570,16 @@ export interface components {
             iso_ceilings?: {
                 [key: string]: number;
             };
+            /** Ceilings Learned */
+            ceilings_learned?: {
+                [key: string]: components["schemas"]["LearnedForm"];
+            };
             /**
              * Steadiness
              * @default 1
              */
             steadiness?: number;
+            steadiness_learned?: components["schemas"]["LearnedForm"] | null;
             /** Steadiness Between */
             steadiness_between?: [
                 number,
@@ -6074,54 +6097,13 @@ export interface components {
         };
         /**
          * PictureOut
-         * @description A picture of the day beside what was shot of it. problem: why it has no plan; others: frames by another body, which are not laid beside it; every: of how many
-         *     frames one is drawn as a point.
+         * @description What a picture told, by name of the figure.
          */
         PictureOut: {
-            /** Id */
-            id: number;
-            /** Title */
-            title: string;
-            /** Starts At */
-            starts_at: string;
-            /** Body */
-            body: string;
-            /** Problem */
-            problem: string;
-            /** Frames */
-            frames: number;
-            /** Judged */
-            judged: number;
-            /** Kept */
-            kept: number;
-            /** Burnt */
-            burnt: number;
-            /** Others */
-            others: number;
-            /** As Planned */
-            as_planned: number;
-            /** Untold */
-            untold: number;
-            /** Over Ceiling */
-            over_ceiling: number;
-            /** Under Slowest */
-            under_slowest: number;
-            /** Planned */
-            planned: string;
-            /** Planned Ev */
-            planned_ev: number | null;
-            /** Begins Min */
-            begins_min: number;
-            /** Drifts */
-            drifts: components["schemas"]["DriftOut"][];
-            /** Levels */
-            levels: components["schemas"]["AtLightOut"][];
-            /** Dots */
-            dots: components["schemas"]["DotOut"][];
-            /** Every */
-            every: number;
-            /** Ways */
-            ways: components["schemas"]["WayOutOut"][];
+            /** Told */
+            told: {
+                [key: string]: components["schemas"]["ToldOut"];
+            };
         };
         /**
          * ToldOut
@@ -6727,7 +6709,8 @@ export interface components {
         };
         /**
          * ToolsOut
-         * @description How far the tools of a day are: slots to load of those it wants, clashes under the fingers, checks open before leaving, gigabytes to come, cards made.
+         * @description How far the tools of a day are: slots to load of those it wants, clashes under the fingers, checks open before leaving, gigabytes to come, frames that came back,
+         *     cards made.
          */
         ToolsOut: {
             /** To Load */
@@ -6740,6 +6723,8 @@ export interface components {
             checks_open: number;
             /** Room Gb */
             room_gb: number;
+            /** Came */
+            came: number;
             /** Cards */
             cards: number;
         };
@@ -7010,30 +6995,12 @@ export interface components {
         };
         /**
          * FrameOut
-         * @description A frame. at: its hour by the day's clock, empty where its file tells none; words: its dials; kept: null where nobody judged; exposed_ev: light that it exposes as
-         *     mid-grey; by_hand: somebody put it to its picture; burnt: share of it at full white.
+         * @description A frame: the token that draws it, and its figures.
          */
         FrameOut: {
-            /** Id */
-            id: number;
-            /** Name */
-            name: string;
-            /** At */
-            at: string;
-            /** Body */
-            body: string;
-            /** Words */
-            words: string;
-            /** Focal Mm */
-            focal_mm: number | null;
-            /** Kept */
-            kept: boolean | null;
-            /** Burnt */
-            burnt: number;
-            /** Exposed Ev */
-            exposed_ev: number | null;
-            /** By Hand */
-            by_hand: boolean;
+            /** Token */
+            token: string;
+            figures: components["schemas"]["TripleOut"];
         };
         /**
          * LostOut
@@ -7832,29 +7799,13 @@ export interface components {
         };
         /**
          * DriftOut
-         * @description A dial that stood otherwise over a run of frames. begins, ends: hours of the day; stops: higher (shorter, narrower, more sensitive) than planned.
+         * @description What moves through the set, and how far, in pixels of the sensor.
          */
         DriftOut: {
-            /** Text */
-            text: string;
-            /** Dial */
-            dial: string;
-            /** Begins */
-            begins: string;
-            /** Ends */
-            ends: string;
-            /** Begins Min */
-            begins_min: number;
-            /** Ends Min */
-            ends_min: number;
-            /** Frames */
-            frames: number;
-            /** Stops */
-            stops: number;
-            /** Kept */
-            kept: number;
-            /** Judged */
-            judged: number;
+            /** What */
+            what: string;
+            /** Pixels */
+            pixels: number;
         };
         /**
          * OptimalFrameOut
@@ -10265,6 +10216,57 @@ export interface components {
             judged: number;
         };
         /**
+         * BesidePlan
+         * @description A picture of the day beside what was shot of it. problem: why it has no plan; others: frames by another body, which are not laid beside it; every: of how many
+         *     frames one is drawn as a point.
+         */
+        BesidePlan: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /** Starts At */
+            starts_at: string;
+            /** Body */
+            body: string;
+            /** Problem */
+            problem: string;
+            /** Frames */
+            frames: number;
+            /** Judged */
+            judged: number;
+            /** Kept */
+            kept: number;
+            /** Burnt */
+            burnt: number;
+            /** Others */
+            others: number;
+            /** As Planned */
+            as_planned: number;
+            /** Untold */
+            untold: number;
+            /** Over Ceiling */
+            over_ceiling: number;
+            /** Under Slowest */
+            under_slowest: number;
+            /** Planned */
+            planned: string;
+            /** Planned Ev */
+            planned_ev: number | null;
+            /** Begins Min */
+            begins_min: number;
+            /** Drifts */
+            drifts: components["schemas"]["StoodOtherwise"][];
+            /** Levels */
+            levels: components["schemas"]["AtLightOut"][];
+            /** Dots */
+            dots: components["schemas"]["DotOut"][];
+            /** Every */
+            every: number;
+            /** Ways */
+            ways: components["schemas"]["WayOutOut"][];
+        };
+        /**
          * ClockOut
          * @description A body of the files. body: its slug in the kit, empty where nobody knows; how: hand, zone or none, by which its clock is taken.
          */
@@ -10317,7 +10319,33 @@ export interface components {
             /** Clocks */
             clocks: components["schemas"]["ClockOut"][];
             /** Pictures */
-            pictures: components["schemas"]["PictureOut"][];
+            pictures: components["schemas"]["BesidePlan"][];
+        };
+        /**
+         * StoodOtherwise
+         * @description A dial that stood otherwise over a run of frames. begins, ends: hours of the day; stops: higher (shorter, narrower, more sensitive) than planned.
+         */
+        StoodOtherwise: {
+            /** Text */
+            text: string;
+            /** Dial */
+            dial: string;
+            /** Begins */
+            begins: string;
+            /** Ends */
+            ends: string;
+            /** Begins Min */
+            begins_min: number;
+            /** Ends Min */
+            ends_min: number;
+            /** Frames */
+            frames: number;
+            /** Stops */
+            stops: number;
+            /** Kept */
+            kept: number;
+            /** Judged */
+            judged: number;
         };
         /**
          * CameOut
@@ -10334,12 +10362,39 @@ export interface components {
             said: string;
         };
         /**
-         * FramesOut
+         * CameFrame
+         * @description A frame. at: its hour by the day's clock, empty where its file tells none; words: its dials; kept: null where nobody judged; exposed_ev: light that it exposes as
+         *     mid-grey; by_hand: somebody put it to its picture; burnt: share of it at full white.
+         */
+        CameFrame: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** At */
+            at: string;
+            /** Body */
+            body: string;
+            /** Words */
+            words: string;
+            /** Focal Mm */
+            focal_mm: number | null;
+            /** Kept */
+            kept: boolean | null;
+            /** Burnt */
+            burnt: number;
+            /** Exposed Ev */
+            exposed_ev: number | null;
+            /** By Hand */
+            by_hand: boolean;
+        };
+        /**
+         * CameFrames
          * @description A part of a picture's frames, in the order of their hours; more: there are others behind them.
          */
-        FramesOut: {
+        CameFrames: {
             /** Frames */
-            frames: components["schemas"]["FrameOut"][];
+            frames: components["schemas"]["CameFrame"][];
             /** More */
             more: boolean;
         };
@@ -10358,6 +10413,14 @@ export interface components {
         KnownIn: {
             /** Digests */
             digests: string[];
+        };
+        /**
+         * CameChanged
+         * @description How many frames were changed.
+         */
+        CameChanged: {
+            /** Frames */
+            frames: number;
         };
         /**
          * JudgeIn
@@ -21094,7 +21157,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["FramesOut"];
+                    "application/json": components["schemas"]["CameFrames"];
                 };
             };
             /** @description Unauthorized */
@@ -21342,7 +21405,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ChangedOut"];
+                    "application/json": components["schemas"]["CameChanged"];
                 };
             };
             /** @description Unauthorized */
@@ -21422,7 +21485,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ChangedOut"];
+                    "application/json": components["schemas"]["CameChanged"];
                 };
             };
             /** @description Unauthorized */
@@ -21502,7 +21565,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ChangedOut"];
+                    "application/json": components["schemas"]["CameChanged"];
                 };
             };
             /** @description Unauthorized */
@@ -21582,7 +21645,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ChangedOut"];
+                    "application/json": components["schemas"]["CameChanged"];
                 };
             };
             /** @description Unauthorized */
@@ -21665,7 +21728,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ChangedOut"];
+                    "application/json": components["schemas"]["CameChanged"];
                 };
             };
             /** @description Unauthorized */

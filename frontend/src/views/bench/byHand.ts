@@ -12,7 +12,7 @@ function withOne<T>(map: Record<string, T> | undefined, key: string, value: T | 
 }
 
 /** A document with a merge patch laid over it (RFC 7396): maps are merged, all else is put in its place, null takes away. */
-function patched(target: Record<string, unknown>, patch: Record<string, unknown>): Record<string, unknown> {
+export function patched(target: Record<string, unknown>, patch: Record<string, unknown>): Record<string, unknown> {
   const next = { ...target };
   for (const [key, value] of Object.entries(patch))
     if (value === null) delete next[key];

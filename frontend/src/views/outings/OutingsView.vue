@@ -56,6 +56,7 @@ const tools = computed(() => {
     },
     { name: "checks", label: "checks", state: t && (t.checks_open ? `${t.checks_open} before leaving` : "all seen") },
     { name: "traffic", label: "cards and links", state: gb && `${gb} GB to come` },
+    { name: "review", label: "what came back", state: t && (t.came ? `${t.came} frames` : "nothing yet") },
   ];
 });
 /** The first picture of the day that has no card yet, or an old one. */

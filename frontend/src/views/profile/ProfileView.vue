@@ -122,7 +122,11 @@ const chosen = (decision: string): string =>
           @change="(v) => v && change((p) => ((p.steadiness = v), (p.steadiness_between = null)))"
         />
         <span v-if="person.steadiness_between" class="quiet"
-          >measured, from {{ person.steadiness_between[0] }} to {{ person.steadiness_between[1] }}; 1 is an ordinary hand</span
+          >{{
+            person.steadiness_learned?.value === person.steadiness
+              ? `learned from ${person.steadiness_learned?.frames} of your frames`
+              : "measured"
+          }}, from {{ person.steadiness_between[0] }} to {{ person.steadiness_between[1] }}; 1 is an ordinary hand</span
         >
         <span v-else class="quiet">1 is an ordinary hand, 2 holds one stop longer</span>
       </div>

@@ -1,0 +1,103 @@
+"""What came back, on the screen: frames brought as files, looked through by keyboard, laid beside the plan, learned from."""
+
+from __future__ import annotations
+
+import re
+from pathlib import Path
+from tempfile import TemporaryDirectory
+
+from playwright.sync_api import Page, expect
+
+from frames.demo_frames import add_demo_frames
+from frames.models import Frame
+from frames.tests.shooting import frame_file
+from images.tests.test_came_back import PACKET
+from people.models import Profile
+from studio.tests.browser import BrowserCase
+from studio.tests.chromium import choose
+
+
+class Brought(BrowserCase):
+    def bring(self, page: Page, files: dict[str, bytes]) -> None:
+        with TemporaryDirectory() as folder:
+            for name, data in files.items():
+                (Path(folder) / name).write_bytes(data)
+            page.get_by_label("bring frames of this day").set_input_files([str(Path(folder) / name) for name in files])
+            expect(page.get_by_role("progressbar", name="how many have been looked at")).to_have_count(0)
+            self.answered(page)
+
+    def test_frames_are_brought_judged_by_keyboard_and_what_stood_otherwise_is_held_by_a_press(self) -> None:
+        page = self.open(f"/outings/{self.day.pk}/review")
+        expect(page.get_by_text("what you keep of them teaches your next setups")).to_be_visible()
+        quick = {f"TSA_{k:04d}.JPG": frame_file(f"07:2{k}:00", (1, 4000), 5.6, 1250) for k in range(6)}
+        stray = {"TSA_0006.JPG": frame_file("02:00:00", (1, 4000), 5.6, 1250)}
+        self.bring(page, {**quick, **stray, "TSA_0007.JPG": b"no picture", "TSA_0001.xmp": PACKET.format(5).encode()})
+        expect(page.get_by_role("status").first).to_have_text("7 frames brought, 1 rated by what lay beside them, 1 could not be read")
+        page.get_by_text("what could not be read").click()
+        expect(page.get_by_text(re.compile("TSA_0007.JPG.*is accepted"))).to_be_visible()
+        self.bring(page, quick)
+        expect(page.get_by_role("status").first).to_have_text("6 had come already")
+        self.assertEqual(Frame.objects.count(), 7)
+        terns = page.get_by_role("region", name="Terns over the bar, beside its plan")
+        expect(terns).to_contain_text("1 kept of 1 judged; 0 as planned")
+        expect(terns.get_by_role("list", name="what stood otherwise")).to_contain_text(
+            "The time stood at 1/4000 for 6 frames, 1 stop shorter"
+        )
+        expect(page.get_by_text("1 frame belongs to no picture of this day")).to_be_visible()
+
+        terns.get_by_role("button", name="look through the frames of Terns over the bar").click()
+        first = terns.get_by_role("button", name="TSA_0000.JPG, open")
+        expect(first).to_be_focused()
+        for key in ("k", "ArrowRight", "x", "x"):
+            page.keyboard.press(key)
+        expect(terns.get_by_role("button", name="TSA_0000.JPG, kept")).to_be_visible()
+        expect(terns.get_by_role("button", name="TSA_0003.JPG, not kept")).to_be_visible()
+        expect(terns.get_by_role("button", name="TSA_0004.JPG, open")).to_be_focused()
+        page.keyboard.press("Home")
+        page.keyboard.press("o")
+        expect(terns.get_by_role("button", name="TSA_0000.JPG, open")).to_be_focused()
+        terns.get_by_role("button", name="those that are still open are not kept").click()
+        expect(terns).to_contain_text("1 kept of 6 judged")
+        terns.get_by_role("button", name="hold 1/4000, as 6 of 6 frames had it").click()
+        expect(terns.get_by_text("held from now on; the bench undoes it")).to_be_visible()
+        expect(terns).to_contain_text("6 as planned")
+        self.situation.refresh_from_db()
+        self.assertEqual(self.situation.document["locks"], {"shutter_s": 1 / 4000})
+
+        left = page.get_by_role("region", name="frames of no picture")
+        left.get_by_role("button", name="look through the frames of no picture").click()
+        choose(left.get_by_label("to which picture TSA_0006.JPG belongs"), "07:10 Terns over the bar")
+        expect(terns).to_contain_text("7 frames")
+        expect(left).to_have_count(0)
+        page.get_by_text("its body and clock").click()
+        field = page.get_by_label("seconds that the clock of Merrow Swift, 20 MP was ahead")
+        field.fill("-12600")
+        field.press("Enter")
+        expect(page.get_by_text("as you said")).to_be_visible()
+        expect(page.get_by_role("region", name="Sprint heats off the quay, beside its plan")).to_contain_text("6 frames")
+        field.fill("9999999")
+        field.press("Enter")
+        expect(page.get_by_role("alert").filter(has_text="less than or equal to")).to_be_visible()
+        self.assertEqual([one for one in self.wrong if "422" not in one], [])
+
+    def test_a_ceiling_is_learned_taken_said_at_the_bench_and_given_back(self) -> None:
+        add_demo_frames(self.ilse)
+        page = self.open(f"/outings/{self.day.pk}/review")
+        learned = page.get_by_role("region", name="what your frames tell of you")
+        expect(learned).to_contain_text("Learned from 391 frames.")
+        before = Profile.objects.get(person=self.ilse).document
+        learned.get_by_role("button", name=re.compile("Take ISO .* as the ceiling")).click()
+        expect(learned).to_contain_text("It is your ceiling.")
+        taken = Profile.objects.get(person=self.ilse).document
+        self.assertEqual(taken["ceilings_learned"]["merrow-swift-20"]["value"], taken["iso_ceilings"]["merrow-swift-20"])
+        page.get_by_role("link", name="10:40 Sprint heats off the quay").click()
+        page.get_by_role("button", name=re.compile("ISO limits")).first.click()
+        expect(page.get_by_text("It was learned from 391 frames that you judged.").first).to_be_visible()
+        page.go_back()
+        expect(learned).to_contain_text("It is your ceiling.")
+        page.reload()
+        learned.get_by_role("button", name="Give it back").click()
+        expect(learned).to_contain_text("Your ceiling is ISO 6400 now.")
+        given_back = Profile.objects.get(person=self.ilse).document
+        self.assertEqual(given_back["iso_ceilings"], before["iso_ceilings"])
+        self.assertEqual(self.wrong, [])
