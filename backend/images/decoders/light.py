@@ -32,19 +32,19 @@ Finished = tuple[NDArray[np.uint8], int, int]
 Light = tuple[OwnLight, int, int]
 
 
-def _small(wide: int, high: int) -> tuple[int, int]:
-    times = min(1.0, ACROSS / max(wide, high))
+def _small(wide: int, high: int, across: int = ACROSS) -> tuple[int, int]:
+    times = min(1.0, across / max(wide, high))
     return max(LEAST_SIDE, round(wide * times)), max(LEAST_SIDE, round(high * times))
 
 
-def _jpeg(path: str, data: Data) -> Finished:
-    """Decoded at a part of its size, as the format allows, then turned as the camera was held."""
+def jpeg_levels(path: str, data: Data, across: int = ACROSS) -> Finished:
+    """Decoded at a part of its size, as the format allows, then turned as the camera was held; across: pixels along the longer side of what comes back."""
     try:
         image: Any = Image.open(path, formats=("JPEG",))
         wide, high = image.size
-        image.draft("RGB", _small(wide, high))
+        image.draft("RGB", _small(wide, high, across))
         image = ImageOps.exif_transpose(image.convert("RGB"))
-        image = image.resize(_small(*image.size), reducing_gap=2.0)
+        image = image.resize(_small(*image.size, across), reducing_gap=2.0)
     except (OSError, SyntaxError, ValueError, OverflowError, ZeroDivisionError, TypeError, KeyError):
         raise unreadable() from None
     return np.asarray(image, np.uint8), wide, high
@@ -188,7 +188,7 @@ class _Kind:
 
 
 KINDS: tuple[_Kind, ...] = (
-    _Kind((jpeg.BEGINS,), finished=_jpeg),
+    _Kind((jpeg.BEGINS,), finished=jpeg_levels),
     _Kind((png.BEGINS,), finished=_png),
     _Kind(radiance.BEGINS, light=_radiance),
     _Kind((openexr.BEGINS,), light=_openexr),

@@ -31,6 +31,7 @@ from forms.problems import InputError
 from images import bounds, reading
 from images.bundle import PictureEntry, bundled
 from images.counted import count
+from images.counted.jpeg import NEXT
 from images.frame_files import dng_of
 from images.reading import GIVEN_UP, Reader, picture_light, unbundled
 from images.store import as_bytes
@@ -174,6 +175,20 @@ class Bounded(unittest.TestCase):
         said = " ".join({ends for ends, _ in told})
         for words in ("more than 64 files", "is larger than 4000 kB", "larger than what is kept", "cannot be read"):
             self.assertIn(words, said)
+
+
+class Marks(unittest.TestCase):
+    def test_what_ends_a_scan_is_found_where_the_standard_has_it_however_it_is_filled_up(self) -> None:
+        rng = random.Random(3)
+        for _ in range(2000):
+            data = bytes(rng.choice((0xFF, 0xFF, 0, 0xD0, 0xD7, 0xD8, 0xD9, 0xDA, rng.randrange(256))) for _ in range(rng.randrange(40)))
+            ends = [
+                k + 2
+                for k in range(len(data) - 1)
+                if data[k] == 0xFF and data[k + 1] != 0xFF and data[k + 1] and not 0xD0 <= data[k + 1] <= 0xD7
+            ]
+            found = NEXT.search(data)
+            self.assertEqual(found and found.end(), min(ends, default=None), data.hex())
 
 
 class MayDie(unittest.TestCase):

@@ -78,6 +78,22 @@ function move(frame: Frame, situation: number | null): void {
 function out(frame: Frame): void {
   void put({ run: () => take(client.POST("/api/outings/{pk}/came/out", { params: path.value, body: { frames: [frame.id] } })) });
 }
+/** All of them, in two presses: what is taken out is brought again from its files only. */
+const sure = ref(false);
+const AT_ONCE = 2000;
+async function allOut(): Promise<void> {
+  if (!sure.value) {
+    sure.value = true;
+    return;
+  }
+  sure.value = false;
+  while (hasNextPage.value) await fetchNextPage();
+  const all = frames.value.map((one) => one.id);
+  for (let k = 0; k < all.length; k += AT_ONCE) {
+    const body = { frames: all.slice(k, k + AT_ONCE) };
+    await put({ run: () => take(client.POST("/api/outings/{pk}/came/out", { params: path.value, body })) });
+  }
+}
 const KEYS: Record<string, (frame: Frame) => void> = {
   k: (frame) => (judge(frame, true), void go(at.value + 1)),
   x: (frame) => (judge(frame, false), void go(at.value + 1)),
@@ -164,6 +180,9 @@ const small = (frame: Frame): string => `/api/came/${frame.id}/small.jpg`;
       </p>
       <p class="acts">
         <button v-if="situation !== null" class="plain" @click="rest(situation)">those that are still open are not kept</button>
+        <button class="plain" @click="allOut" @blur="sure = false">
+          {{ sure ? "Take all of them out: press again" : "take all of them out" }}
+        </button>
       </p>
       <p v-if="wrong" class="error" role="alert">{{ wrong }}</p>
     </div>
