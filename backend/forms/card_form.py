@@ -60,7 +60,8 @@ class ToSetOut(BaseModel):
 
 class PocketOut(BaseModel):
     """The way there: from which situation (empty: it is set at home), slots to turn to, what is left to change; what lies under
-    the fingers; what the setup counts on; checks; a note for other hands; sky: the night in a sentence, where it is what one photographs."""
+    the fingers; what the setup counts on; checks; a note for other hands; sky: the night in a sentence, where it is what one photographs; schedule: as the sky goes, when
+    which dial moves, a line each."""
 
     before: str
     turns: list[str]
@@ -71,6 +72,7 @@ class PocketOut(BaseModel):
     checks: list[str]
     hand_over: str
     sky: str = ""
+    schedule: list[str] = Field(default_factory=list)
 
 
 def _filled(raw: dict[str, Any], usual: dict[str, Any]) -> dict[str, Any]:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from craft.day.checks import CHECKS, Check, Moment, applying
 from craft.day.functions import BY_FUNCTION
+from craft.day.schedule import sky_leads
 from craft.day.shortcuts import Through
 from craft.day.special import special_configuration
 from craft.day.walk import Way, walk
@@ -18,6 +19,7 @@ from forms.dialect_form import BETWEEN
 from forms.walk_form import Believed
 from kit.actions import laid_out
 from kit.models import Layout
+from outings.bench.schedule import moments_of
 from outings.day.actions import night_there
 from outings.models import Outing
 from outings.reading import Kit
@@ -53,7 +55,14 @@ def pocket_of(outing: Outing, pk: int, kit: Kit) -> PocketOut | None:
         checks=[one.text for one in own if isinstance(one.row, Check) and one.row.moment is Moment.SITUATION],
         hand_over=_hand_over(here, plan, kit.own_labels.get(here.body, {})),
         sky=night.told if night else "",
+        schedule=_schedule(outing, here),
     )
+
+
+def _schedule(outing: Outing, here: Made) -> list[str]:
+    """When which dial moves as the sky goes; nothing where it moves none, or does not lead."""
+    moments = () if sky_leads(here.situation, here.setup) else moments_of(outing, here.setup, here.begins)[0]
+    return [one.told for one in moments] if len(moments) > 1 else []
 
 
 def _turns(plan: BodySlots, pk: int, day: dict[int, Made], here: Made) -> tuple[list[str], dict[str, Value]]:

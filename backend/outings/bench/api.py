@@ -9,7 +9,9 @@ from forms.configuration_form import ClashesOut, clashes_form
 from forms.outing_form import SituationNow
 from forms.setup_form import FiguresOut, LadderOut, OtherWayOut, SetupOut, figures_form, ladder_of, setup_form, ways_of
 from outings.bench.actions import answer_now, pairs_of, seen_from, why_of
-from outings.bench.schemas import PairsOut, WaysIn, WhyIn, WhyOut
+from outings.bench.schedule import scheduled
+from outings.bench.schemas import PairsOut, ScheduleOut, WaysIn, WhyIn, WhyOut
+from outings.mine import my_outing
 from people.guards import heavy, stateless
 from people.replies import as_json
 
@@ -45,6 +47,14 @@ def ways(request: HttpRequest, asked: WaysIn) -> list[OtherWayOut]:
 def why(request: HttpRequest, asked: WhyIn) -> list[WhyOut]:
     """Why the body chose what a frame has, by the situation's setup, and what to change. Keeps nothing."""
     return why_of(request.user, asked)
+
+
+@router.post("/bench/schedule", response=ScheduleOut)
+@stateless
+def schedule(request: HttpRequest, now: SituationNow) -> ScheduleOut:
+    """When which dial moves as the sky goes over the outing's place, a stop of light at a time. Keeps nothing."""
+    answer = answer_now(request.user, now)
+    return scheduled(my_outing(request, now.outing), now.document, answer)
 
 
 @router.post("/bench/clashes", response=ClashesOut)

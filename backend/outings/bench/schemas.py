@@ -39,6 +39,24 @@ class WhyOut(Schema):
     ways: list[WayOutOut]
 
 
+class MomentOut(Schema):
+    """From when on the figures are these. at: its hour; stops: of light more than where it began; moves: dials; gives: what gives there, in a word."""
+
+    at: str
+    stops: float
+    ev100: float
+    words: str
+    moves: list[str]
+    gives: str
+
+
+class ScheduleOut(Schema):
+    """As the sky goes, when which dial moves; told: how long that is for, or why there is none."""
+
+    told: str
+    moments: list[MomentOut]
+
+
 class PairOut(Schema):
     """A ranked pair, costs in stops."""
 

@@ -1416,6 +1416,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bench/schedule": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Schedule
+         * @description When which dial moves as the sky goes over the outing's place, a stop of light at a time. Keeps nothing.
+         */
+        post: operations["outings_bench_api_schedule"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bench/clashes": {
         parameters: {
             query?: never;
@@ -6879,6 +6899,34 @@ export interface components {
             frame: components["schemas"]["FrameTaken"];
         };
         /**
+         * MomentOut
+         * @description From when on the figures are these. at: its hour; stops: of light more than where it began; moves: dials; gives: what gives there, in a word.
+         */
+        MomentOut: {
+            /** At */
+            at: string;
+            /** Stops */
+            stops: number;
+            /** Ev100 */
+            ev100: number;
+            /** Words */
+            words: string;
+            /** Moves */
+            moves: string[];
+            /** Gives */
+            gives: string;
+        };
+        /**
+         * ScheduleOut
+         * @description As the sky goes, when which dial moves; told: how long that is for, or why there is none.
+         */
+        ScheduleOut: {
+            /** Told */
+            told: string;
+            /** Moments */
+            moments: components["schemas"]["MomentOut"][];
+        };
+        /**
          * ClashesOut
          * @description How many settings the body has, and which dependencies they break.
          */
@@ -10674,7 +10722,8 @@ export interface components {
         /**
          * PocketOut
          * @description The way there: from which situation (empty: it is set at home), slots to turn to, what is left to change; what lies under
-         *     the fingers; what the setup counts on; checks; a note for other hands; sky: the night in a sentence, where it is what one photographs.
+         *     the fingers; what the setup counts on; checks; a note for other hands; sky: the night in a sentence, where it is what one photographs; schedule: as the sky goes, when
+         *     which dial moves, a line each.
          */
         PocketOut: {
             /** Before */
@@ -10698,6 +10747,8 @@ export interface components {
              * @default
              */
             sky?: string;
+            /** Schedule */
+            schedule?: string[];
         };
         /**
          * TestFrameOut
@@ -15986,6 +16037,87 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WhyOut"][];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    outings_bench_api_schedule: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The page's own name for what it sends: sent again under it, what was answered is answered again. */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SituationNow"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScheduleOut"];
                 };
             };
             /** @description Unauthorized */

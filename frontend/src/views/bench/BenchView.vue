@@ -40,6 +40,7 @@ const BenchTime = defineAsyncComponent(() => awaited(import("./BenchTime.vue")))
 const BenchIso = defineAsyncComponent(() => awaited(import("./BenchIso.vue")));
 const BenchFocus = defineAsyncComponent(() => awaited(import("./BenchFocus.vue")));
 const BenchMode = defineAsyncComponent(() => awaited(import("./BenchMode.vue")));
+const BenchSky = defineAsyncComponent(() => awaited(import("./BenchSky.vue")));
 const BenchFlash = defineAsyncComponent(() => awaited(import("./BenchFlash.vue")));
 const ON_SCENE = new Set(["metering", "range", "bracketing"]);
 const props = defineProps<{ id: number }>();
@@ -321,6 +322,7 @@ useEventListener(window, "beforeunload", () => void bench.put());
             />
           </template>
         </Decisions>
+        <BenchSky :asked="answered" />
         <p v-if="clashes?.violations.length" class="clash" role="status">
           {{ clashes.violations.length === 1 ? "One thing does" : `${clashes.violations.length} things do` }} not go together:
           {{ clashes.violations[0]?.reason }}

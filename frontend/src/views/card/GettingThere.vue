@@ -10,6 +10,12 @@ const ticks = defineModel<Record<string, boolean>>({ required: true });
     <h2>The night</h2>
     <p class="line">{{ pocket.sky }}</p>
   </template>
+  <template v-if="pocket.schedule?.length">
+    <h2>As the sky goes</h2>
+    <ol class="schedule">
+      <li v-for="line in pocket.schedule" :key="line">{{ line }}</li>
+    </ol>
+  </template>
   <h2>Getting there</h2>
   <p v-if="!pocket.before">Set at home.</p>
   <p v-else>
@@ -62,5 +68,11 @@ const ticks = defineModel<Record<string, boolean>>({ required: true });
 }
 .change .label {
   display: block;
+}
+.schedule {
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  font-variant-numeric: tabular-nums;
 }
 </style>
