@@ -8,6 +8,7 @@ are the median of many runs; the API's are medians and 95th percentiles over one
 
 from __future__ import annotations
 
+import datetime as dt
 import http.client
 import itertools
 import json
@@ -26,6 +27,7 @@ BACKEND = ROOT / "backend"
 sys.path.insert(0, str(BACKEND))
 
 import cv2
+import ephem
 import exiv2
 import numpy as np
 from serving import demo_environment, listening, port_of, server, started, wait_until_up
@@ -55,6 +57,8 @@ from craft.setup.advise import advise
 from craft.setup.solving.ladder import left_alone, solve_ladder
 from craft.setup.solving.plan import Plan
 from craft.setup.solving.programs import followed_by
+from craft.sky.night import night_over
+from craft.sky.windows import waiting_for
 from craft.tones.metered import metered
 from craft.tones.tonemap import map_of
 from craft.tones.wanted import must_hold
@@ -398,6 +402,23 @@ def frames_back() -> None:
         print(f"{name}: {whole:.0f} ms, {whole / ground:.0f} of its floor ({ground:.2f} ms)")
 
 
+def nights() -> None:
+    """A year of nights looked through for the galaxy's core; floor: the library asked for sun and moon four times a day."""
+    begins = dt.date(2027, 6, 12)
+
+    def least() -> float:
+        told = 0.0
+        for k in range(4 * 366):
+            for body in (ephem.Sun(), ephem.Moon()):
+                body.compute(ephem.Date(begins) + k / 4)
+                told += float(body.g_ra)
+        return told
+
+    ground, whole = in_turns(least, lambda: waiting_for("core", begins, 365, 54.4, 0.6, 60), rounds=8)
+    one = in_turns(least, lambda: night_over(begins, 54.4, 0.6, 60), rounds=8)[1]
+    print(f"a year of nights: {whole:.0f} ms, {whole / ground:.1f} of its floor ({ground:.0f} ms); one night {one:.1f} ms")
+
+
 def memory_mb(pid: int) -> float:
     """Proportional memory of a process and its children, in megabytes."""
     children = Path(f"/proc/{pid}/task/{pid}/children").read_text().split()
@@ -495,4 +516,5 @@ if __name__ == "__main__":
     programs()
     pictures()
     frames_back()
+    nights()
     round_trip()

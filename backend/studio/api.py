@@ -18,6 +18,7 @@ from outings.day.api import router as outings
 from outings.fingers.api import router as controls
 from outings.first_day.api import router as first_day
 from outings.fits.api import router as fits
+from outings.nights.api import router as nights
 from outings.pictures.api import router as pictures
 from outings.rehearse.api import router as rehearsing
 from outings.rehearse.ruler_api import router as rulers
@@ -78,6 +79,7 @@ for router in (
     checks,
     jobs,
     frames,
+    nights,
     cards,
     sheets,
 ):

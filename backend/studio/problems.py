@@ -86,7 +86,10 @@ def _wrong_craft(_: HttpRequest, error: CraftError) -> HttpResponse:
 
 
 def _wrong_form(_: HttpRequest, error: ValidationError) -> HttpResponse:
-    return problem(422, WRONG, problems_of(error.errors, skip=2))
+    sent, said = ([row for row in error.errors if (row["loc"][:1] == ("body",)) is of] for of in (True, False))
+    return problem(
+        422, WRONG, (*problems_of(sent, skip=2), *problems_of(said, skip=1))
+    )  # a body has a name of its own there, an address has none
 
 
 def _unreadable(_: HttpRequest, error: Unreadable) -> HttpResponse:

@@ -3,22 +3,16 @@
 from __future__ import annotations
 
 import datetime as dt
-import math
-from collections.abc import Callable
+from collections.abc import Sequence
 from dataclasses import dataclass
-from itertools import pairwise
 
-import ephem
-from scipy.optimize import brentq
+import numpy as np
 
-from craft.errors import CraftError
+from craft.sky.aloft import Aloft, Floats, Nights, nights_over
 from craft.sky.sun import DAY_MIN, clock
 
-NOON_MIN = DAY_MIN / 2
-"""A night is told from noon to noon, in minutes of the place's clock after the midnight before it."""
-
 EVERY_MIN = 10
-"""Minutes between the points that a night is drawn and looked through by: nothing up there turns about within so few."""
+"""Minutes between the points that a night is drawn by: nothing up there turns about within so few."""
 
 DARK_DEG = -18.0
 """With the sun's middle here no light of it is left in the sky: astronomical twilight ends."""
@@ -26,15 +20,12 @@ DARK_DEG = -18.0
 MOONLESS_DEG = -0.8
 """With the moon's middle under this its edge is down, and so is its light (as `craft.sky.daylight` takes it)."""
 
-CORE_RA, CORE_DEC = "17:45:40.0", "-29:00:28"
-"""Where the galaxy's middle stands, right ascension in hours and declination in degrees (J2000, Sagittarius A*: Reid & Brunthaler 2004)."""
-
 USEFUL_DEG = 10.0
 """The core is worth a frame from so many degrees up: under it haze and lamps take it (practice)."""
 
 
 @dataclass(frozen=True, slots=True)
-class Aloft:
+class Stands:
     """Where a body stands: degrees up, and its bearing from north by east; without air."""
 
     height_deg: float
@@ -46,9 +37,9 @@ class Point:
     """One time of a night: minutes after the midnight before it, and where sun, moon and core stand."""
 
     minutes: float
-    sun: Aloft
-    moon: Aloft
-    core: Aloft
+    sun: Stands
+    moon: Stands
+    core: Stands
 
 
 @dataclass(frozen=True, slots=True)
@@ -66,6 +57,11 @@ class Span:
         '23:00 to 03:12'
         """
         return f"{clock(self.begins)} to {clock(self.ends)}"
+
+    @property
+    def minutes(self) -> float:
+        """How long it is."""
+        return self.ends - self.begins
 
 
 @dataclass(frozen=True, slots=True)
@@ -100,50 +96,33 @@ class Night:
         return f"{'; '.join(said)}. {best}".strip()
 
 
-class _Over:
-    """Sun, moon and core over a place, by minutes of its clock after a midnight."""
+def spans_where(minutes: Floats, values: Floats, level: float, *, above: bool) -> tuple[Span, ...]:
+    """Spans over which something is at a level or over it, or under it; between minutes it changes evenly.
 
-    def __init__(self, day: dt.date, latitude_deg: float, longitude_deg: float, utc_offset_min: int) -> None:
-        self.midnight = ephem.Date(dt.datetime.combine(day, dt.time()) - dt.timedelta(minutes=utc_offset_min))
-        self.place = ephem.Observer()
-        self.place.lat, self.place.lon, self.place.pressure = math.radians(latitude_deg), math.radians(longitude_deg), 0
-        core = ephem.FixedBody()
-        core._ra, core._dec, core._epoch = ephem.hours(CORE_RA), ephem.degrees(CORE_DEC), ephem.J2000
-        self.bodies = {"sun": ephem.Sun(), "moon": ephem.Moon(), "core": core}
+    minutes : (M,), a minute apart; values : (M,).
 
-    def at(self, name: str, minutes: float) -> Aloft:
-        """Where a body stands."""
-        self.place.date = self.midnight + minutes / DAY_MIN
-        body = self.bodies[name]
-        body.compute(self.place)
-        return Aloft(math.degrees(body.alt), math.degrees(body.az))
-
-    def moon_lit(self, minutes: float) -> float:
-        """Share of the moon's disc that is lit."""
-        self.at("moon", minutes)
-        return float(self.bodies["moon"].moon_phase)
+    >>> spans_where(np.arange(5.0), np.array([-1.0, 1.0, 2.0, 1.0, -3.0]), 0.0, above=True)
+    (Span(begins=0.5, ends=3.25),)
+    """
+    inside = values >= level if above else values < level
+    flips = np.flatnonzero(inside[1:] != inside[:-1])
+    crossed = minutes[flips] + (level - values[flips]) / (values[flips + 1] - values[flips])
+    first, last = float(minutes[0]), float(minutes[-1]) + 1
+    edges = [*([first] if inside[0] else []), *crossed.tolist(), *([last] if inside[-1] else [])]
+    return tuple(Span(begins, ends) for begins, ends in zip(edges[::2], edges[1::2], strict=True))
 
 
-def _crossings(height: Callable[[float], float], at: list[float], heights: list[float], level: float) -> list[float]:
-    """Minutes at which a height goes through a level, found between points by Brent's method."""
-    found = []
-    for k in range(len(at) - 1):
-        if (heights[k] < level) != (heights[k + 1] < level):
-            found.append(float(brentq(lambda m: height(m) - level, at[k], at[k + 1], xtol=1e-3)))
-    return found
+def together(*of: Sequence[Span]) -> tuple[Span, ...]:
+    """Spans that are in all of several lists, in their order.
 
-
-def _spans(edges: list[float], holds: Callable[[float], bool], begins: float, ends: float) -> tuple[Span, ...]:
-    """Spans between edges, within which something holds."""
-    cuts = [begins, *sorted(edges), ends]
-    parts = [Span(a, b) for a, b in pairwise(cuts) if b - a > 1e-6 and holds((a + b) / 2)]
-    joined: list[Span] = []
-    for part in parts:
-        if joined and abs(joined[-1].ends - part.begins) < 1e-6:
-            joined[-1] = Span(joined[-1].begins, part.ends)
-        else:
-            joined.append(part)
-    return tuple(joined)
+    >>> together([Span(0.0, 5.0), Span(8.0, 9.0)], [Span(3.0, 8.5)])
+    (Span(begins=3.0, ends=5.0), Span(begins=8.0, ends=8.5))
+    """
+    found = list(of[0])
+    for others in of[1:]:
+        both = [Span(max(one.begins, other.begins), min(one.ends, other.ends)) for one in found for other in others]
+        found = [one for one in both if one.ends > one.begins]
+    return tuple(found)
 
 
 def night_over(day: dt.date, latitude_deg: float, longitude_deg: float, utc_offset_min: int, least_deg: float = USEFUL_DEG) -> Night:
@@ -154,7 +133,7 @@ def night_over(day: dt.date, latitude_deg: float, longitude_deg: float, utc_offs
     utc_offset_min : the clock's minutes ahead of universal time.
     least_deg : from how high up the core counts.
 
-    Source: PyEphem (VSOP87 sun, ELP moon); twilight as defined by the Nautical Almanac Office.
+    Source: as `craft.sky.aloft`; twilight as defined by the Nautical Almanac Office.
 
     Raises
     ------
@@ -164,45 +143,31 @@ def night_over(day: dt.date, latitude_deg: float, longitude_deg: float, utc_offs
     >>> night.dark, round(night.moon_lit, 2)
     ((), 0.66)
     """
-    if not (abs(latitude_deg) <= 90 and abs(longitude_deg) <= 180):
-        raise CraftError(f"{latitude_deg:g}, {longitude_deg:g} is no place: latitudes end at 90, longitudes at 180")
-    over = _Over(day, latitude_deg, longitude_deg, utc_offset_min)
-    minutes = [NOON_MIN + k * EVERY_MIN for k in range(DAY_MIN // EVERY_MIN + 1)]
-    points = tuple(Point(m, over.at("sun", m), over.at("moon", m), over.at("core", m)) for m in minutes)
-    heights = {name: [getattr(point, name).height_deg for point in points] for name in over.bodies}
-
-    def edges(name: str, level: float) -> list[float]:
-        return _crossings(lambda m: over.at(name, m).height_deg, minutes, heights[name], level)
-
-    def down(name: str, level: float) -> Callable[[float], bool]:
-        return lambda m: over.at(name, m).height_deg < level
-
-    sunless, moonless = edges("sun", DARK_DEG), edges("moon", MOONLESS_DEG)
-    ends = NOON_MIN, NOON_MIN + DAY_MIN
-    dark = _spans(sunless, down("sun", DARK_DEG), *ends)
-    up = edges("core", least_deg)
-    windows = _spans(
-        [*sunless, *moonless, *up],
-        lambda m: (
-            over.at("sun", m).height_deg < DARK_DEG
-            and over.at("moon", m).height_deg < MOONLESS_DEG
-            and over.at("core", m).height_deg >= least_deg
-        ),
-        *ends,
-    )
-    rising = [m for m in moonless if over.at("moon", m + 1).height_deg > over.at("moon", m - 1).height_deg]
-    setting = [m for m in moonless if m not in rising]
-    return Night(points, dark, over.moon_lit(DAY_MIN), min(rising, default=None), min(setting, default=None), _highest(over, dark), windows)
+    over = nights_over(day, 1, latitude_deg, longitude_deg, utc_offset_min)
+    sun, moon, core = (of.height_deg[0] for of in (over.sun, over.moon, over.core))
+    dark = spans_where(over.minutes, sun, DARK_DEG, above=False)
+    moonless = spans_where(over.minutes, moon, MOONLESS_DEG, above=False)
+    high = spans_where(over.minutes, core, least_deg, above=True)
+    ends = float(over.minutes[0]), float(over.minutes[0]) + DAY_MIN
+    rises = min((span.ends for span in moonless if span.ends != ends[1]), default=None)
+    sets = min((span.begins for span in moonless if span.begins != ends[0]), default=None)
+    windows = together(dark, moonless, high)
+    return Night(_points(over), dark, float(over.moon_lit[0]), rises, sets, _highest(over.minutes, core, sun < DARK_DEG), windows)
 
 
-def _highest(over: _Over, dark: tuple[Span, ...]) -> tuple[float, float] | None:
+def _points(over: Nights) -> tuple[Point, ...]:
+    """A night by every tenth minute, its last at the noon after."""
+
+    def stands(of: Aloft, k: int) -> Stands:
+        return Stands(float(of.height_deg[0, k]), float(of.bearing_deg[0, k]))
+
+    every = [*range(0, DAY_MIN, EVERY_MIN), DAY_MIN - 1]
+    return tuple(Point(float(over.minutes[k]), stands(over.sun, k), stands(over.moon, k), stands(over.core, k)) for k in every)
+
+
+def _highest(minutes: Floats, core: Floats, dark: np.ndarray) -> tuple[float, float] | None:
     """When the core stands highest while it is dark, and how high: to the minute."""
-    tried = [
-        (over.at("core", m).height_deg, m)
-        for span in dark
-        for m in (span.begins, span.ends, *range(math.ceil(span.begins), math.floor(span.ends) + 1))
-    ]
-    if not tried:
+    if not dark.any():
         return None
-    height, at = max(tried)
-    return float(at), height
+    at = int(np.where(dark, core, -np.inf).argmax())
+    return float(minutes[at]), float(core[at])

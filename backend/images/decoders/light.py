@@ -44,7 +44,8 @@ def jpeg_levels(path: str, data: Data, across: int = ACROSS) -> Finished:
         wide, high = image.size
         image.draft("RGB", _small(wide, high, across))
         image = ImageOps.exif_transpose(image.convert("RGB"))
-        image = image.resize(_small(*image.size, across), reducing_gap=2.0)
+        turned_wide, turned_high = image.size
+        image = image.resize(_small(turned_wide, turned_high, across), reducing_gap=2.0)
     except (OSError, SyntaxError, ValueError, OverflowError, ZeroDivisionError, TypeError, KeyError):
         raise unreadable() from None
     return np.asarray(image, np.uint8), wide, high

@@ -257,6 +257,22 @@ class InTheHandAndAtHome(BrowserCase):
         told = night_over(self.day.day, -33.5, -12.25, 60).told
         expect(page.get_by_role("img", name=told)).to_be_visible()
         self.assertIn("Without moon and with the core over", told)
+        page.get_by_text("Nights to wait for").click()
+        longest = page.get_by_role("list", name="the longest")
+        expect(longest.get_by_role("listitem")).to_have_count(8)
+        waited = page.get_by_label("what you wait for")
+        choose(waited, "the moon at a landmark")
+        highest = page.get_by_label("to so high")
+        highest.fill("-5")
+        highest.press("Enter")
+        expect(page.get_by_role("alert").filter(has_text="the second is the higher one")).to_be_visible()
+        choose(waited, "dark and moonless")
+        expect(page.get_by_role("img", name=re.compile("It is there in .* of 30 nights"))).to_be_visible()
+        longest.get_by_role("button", name=re.compile("^plan ")).first.click()
+        expect(page.get_by_role("heading", name=re.compile("^Dark and moonless, "))).to_be_visible()
+        planned = Outing.objects.exclude(pk=self.day.pk).get(person=self.ilse)
+        self.assertEqual((planned.lies, planned.utc_offset_min), (self.day.lies, self.day.utc_offset_min))
+        self.assertGreaterEqual(planned.day, self.day.day)
         self.assertEqual([text for text in self.wrong if not re.search("422|412", text)], [])
 
     def test_a_new_account_begins_with_the_demo_day_or_bare(self) -> None:

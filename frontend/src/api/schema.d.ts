@@ -2961,6 +2961,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/outings/{pk}/nights": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Nights
+         * @description When what one waits for is there over an outing's place, night by night from its day on.
+         */
+        get: operations["outings_nights_api_nights"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outings/{pk}/nights.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Calendar
+         * @description The same as a calendar, for any program that keeps one.
+         */
+        get: operations["outings_nights_api_calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/situations/{pk}/cards": {
         parameters: {
             query?: never;
@@ -10615,6 +10655,108 @@ export interface components {
             low: number;
             /** High */
             high: number;
+        };
+        /**
+         * NightsIn
+         * @description What is waited for, from the outing's day on; the rest as `craft.sky.windows.Asked` has it.
+         */
+        NightsIn: {
+            /**
+             * Kind
+             * @default core
+             * @enum {string}
+             */
+            kind?: "core" | "dark" | "full_moon" | "moon_at" | "sun_at" | "golden" | "blue";
+            /**
+             * Nights
+             * @default 30
+             */
+            nights?: number;
+            /**
+             * Least Deg
+             * @default 10
+             */
+            least_deg?: number;
+            /**
+             * Bearing Deg
+             * @default 180
+             */
+            bearing_deg?: number;
+            /**
+             * Within Deg
+             * @default 2
+             */
+            within_deg?: number;
+            /**
+             * Low Deg
+             * @default 0
+             */
+            low_deg?: number;
+            /**
+             * High Deg
+             * @default 6
+             */
+            high_deg?: number;
+        };
+        /**
+         * NightsOut
+         * @description Nights over an outing's place, in words and one by one; empty where nobody said where it lies, or its clock: told says so. best: the numbers of the longest, from 0.
+         */
+        NightsOut: {
+            /** Told */
+            told: string;
+            /** Kinds */
+            kinds: components["schemas"]["WaitKind"][];
+            /** Nights */
+            nights: components["schemas"]["WaitingOut"][];
+            /** Best */
+            best: number[];
+        };
+        /**
+         * WaitKind
+         * @description Something that one may wait for; asks: the figures that it goes by.
+         */
+        WaitKind: {
+            /** Slug */
+            slug: string;
+            /** Label */
+            label: string;
+            /** Because */
+            because: string;
+            /** Asks */
+            asks: string[];
+        };
+        /**
+         * WaitingOut
+         * @description A night: when it is dark, when the moon is up and how much of it is lit, and what is waited for; each from minute to minute after the midnight before it, told: the last by the clock.
+         */
+        WaitingOut: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Dark */
+            dark: [
+                number,
+                number
+            ][];
+            /** Moon */
+            moon: [
+                number,
+                number
+            ][];
+            /** Moon Lit */
+            moon_lit: number;
+            /** Windows */
+            windows: [
+                number,
+                number
+            ][];
+            /** Told */
+            told: string;
+            /** Minutes */
+            minutes: number;
         };
         /**
          * CardOut
@@ -22104,6 +22246,129 @@ export interface operations {
             };
             /** @description Service Unavailable */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    outings_nights_api_nights: {
+        parameters: {
+            query?: {
+                kind?: "core" | "dark" | "full_moon" | "moon_at" | "sun_at" | "golden" | "blue";
+                nights?: number;
+                least_deg?: number;
+                bearing_deg?: number;
+                within_deg?: number;
+                low_deg?: number;
+                high_deg?: number;
+            };
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NightsOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    outings_nights_api_calendar: {
+        parameters: {
+            query?: {
+                kind?: "core" | "dark" | "full_moon" | "moon_at" | "sun_at" | "golden" | "blue";
+                nights?: number;
+                least_deg?: number;
+                bearing_deg?: number;
+                within_deg?: number;
+                low_deg?: number;
+                high_deg?: number;
+            };
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

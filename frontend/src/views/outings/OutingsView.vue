@@ -18,6 +18,7 @@ import Picture from "./Picture.vue";
 
 /** Asked for once a day is described: the list does without the library of its dialog. */
 const NightSheet = defineAsyncComponent(() => awaited(import("./NightSheet.vue")));
+const NightsSheet = defineAsyncComponent(() => awaited(import("./NightsSheet.vue")));
 const DayForm = defineAsyncComponent(() => awaited(import("./DayForm.vue")));
 const DescribeBody = defineAsyncComponent(() => awaited(import("../kit/DescribeBody.vue")));
 type Day = Schemas["OutingOut"];
@@ -264,6 +265,7 @@ onUnmounted(
       </DayTide>
       <p v-else class="reason">Nothing hangs along this day yet.</p>
       <NightSheet v-if="day.lies && day.utc_offset_min !== null" :key="`night ${day.id}`" :day="day" />
+      <NightsSheet v-if="day.lies && day.utc_offset_min !== null" :key="`nights ${day.id}`" :day="day" />
       <div class="foot">
         <p class="reason">
           <template v-for="turn in turns" :key="turn">{{ turn }}. </template>

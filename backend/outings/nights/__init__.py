@@ -1,0 +1,1 @@
+"""Nights over an outing's place: windows over a month or a year, and their calendar."""
