@@ -7,6 +7,7 @@ from types import MappingProxyType
 
 from craft.configuration.around import RAW_PACKINGS
 from craft.optics.sharpness import Acuity
+from craft.scene.skies import CLOUDS
 from craft.vocabulary.terms import AimDepth, AimMotion, File, FlashAim, Outline, RangeFirst, Support, Through
 from craft.white.lights import KINDS
 from forms.configuration_form import ChoiceOut
@@ -22,6 +23,7 @@ CHOICES: Mapping[str, Mapping[str, str] | Mapping[int, str]] = MappingProxyType(
             AimDepth.ENOUGH.value: "enough",
             AimDepth.SHALLOW.value: "background melts",
         },
+        "cloud": {cloud.slug: cloud.label for cloud in CLOUDS},
         "support": {one.value: one.value for one in Support},
         "through": {Through.GLASS.value: "glass", Through.FENCE.value: "a fence", Through.LEAVES.value: "leaves"},
         "outline": {Outline.FAINT.value: "hardly: mist, or alike what is behind", Outline.DARK.value: "dark before the light"},

@@ -11,9 +11,10 @@ from typing import Annotated, Any, Literal
 
 from pydantic import BeforeValidator, Field, WithJsonSchema
 
+from craft.sky.daylight import sky_over
 from forms.kit_form import BodyForm, Form, LensForm
 from forms.profile_form import PersonForm
-from forms.situation_form import MOST_BODIES, Habits, Inputs, Mains, Schools, SituationForm
+from forms.situation_form import MOST_BODIES, Habits, Inputs, LightForm, Mains, Schools, SituationForm
 
 Slug = Annotated[str, Field(min_length=1, max_length=80)]
 HOUR = r"^([01]\d|2[0-3]):[0-5]\d(:[0-5]\d(\.\d{1,6})?)?$"
@@ -92,12 +93,46 @@ BESIDE = {"title", "starts_at", "note", "schools", "habits"}
 """What a stored situation has that the advice does not ask for by that name."""
 
 
+DAWN_MIN = 3 * 60
+"""Minutes after midnight before which an hour belongs to the night of the day before."""
+
+
+def begins_of(hour: dt.time) -> int:
+    """Minutes from the midnight before the day; the small hours come after its evening.
+
+    >>> begins_of(dt.time(4, 20)), begins_of(dt.time(1, 0))
+    (260, 1500)
+    """
+    since = hour.hour * 60 + hour.minute
+    return since + 24 * 60 if since < DAWN_MIN else since
+
+
+@dataclass(frozen=True, slots=True)
+class OverThere:
+    """Under which sky a day lies: its date, its place in degrees, and its clock's minutes before universal time's."""
+
+    day: dt.date
+    latitude_deg: float
+    longitude_deg: float
+    utc_offset_min: int
+
+
 @dataclass(frozen=True, slots=True)
 class OfDay:
-    """What a day tells by itself: how many bodies its situations use, and the mains frequency in Hz of its place (None: as usual)."""
+    """What a day tells by itself: how many bodies its situations use, the mains frequency in Hz of its place (None: as usual), and its sky, None where nobody said where it lies or by which clock."""
 
     bodies: int = 1
     mains_hz: int | None = None
+    there: OverThere | None = None
+
+
+def under_the_sky(light: LightForm, hour: dt.time, there: OverThere | None) -> LightForm:
+    """A light that is given as the sky's with what the sky is at that hour; any other, and one of a day without a place, as it is."""
+    if light.sky is None or there is None:
+        return light
+    [sky] = sky_over(there.day, there.latitude_deg, there.longitude_deg, there.utc_offset_min, (begins_of(hour),))
+    told = {"ev100": round(sky.ev100, 2), "sun_deg": round(sky.sun_deg, 2), "kelvin": float(round(sky.kelvin))}
+    return light.model_copy(update={"sky": light.sky.model_copy(update=told)})
 
 
 def resolved(document: SituationDocument, body: BodyForm, lens: LensForm, person: PersonForm, day: OfDay = OfDay()) -> SituationForm:
@@ -123,7 +158,11 @@ def resolved(document: SituationDocument, body: BodyForm, lens: LensForm, person
         "filters_stops": person.filters_stops if filters is None else filters,
         "flashes": person.flashes if document.flashes is None else document.flashes,
         "output": output,
+        "light": under_the_sky(document.light, document.starts_at, day.there),
+        "other_lights": [under_the_sky(one, document.starts_at, day.there) for one in document.other_lights],
     }
+    if "other_lights" not in document.model_fields_set:
+        del beside["other_lights"]
     said = document.model_fields_set - BESIDE
     asked = {name: getattr(document, name) for name in Inputs.model_fields}
     return SituationForm.model_construct(_fields_set=said | beside.keys(), **{**asked, **beside})

@@ -355,7 +355,7 @@ class LightOut(Group):
 
 
 class TakenOut(Group):
-    """What was taken for granted where the situation leaves it open; far_m null is infinity, angle_deg on cards made before it was told."""
+    """What was taken for granted where the situation leaves it open; far_m null is infinity; angle_deg, tones and kelvin are null on cards made before they were told."""
 
     focal_length_mm: float
     distance_m: float
@@ -365,6 +365,9 @@ class TakenOut(Group):
     followed: float
     near_m: float
     far_m: float | None
+    stops_below: float | None = None
+    stops_above: float | None = None
+    kelvin: float | None = None
 
 
 class StepOut(BaseModel):

@@ -21,6 +21,7 @@ from craft.scene.flashed import FlashUse
 from craft.scene.light import Light, light_from_condition, light_from_lux, light_from_metered, lit_also
 from craft.scene.plan import FEWEST, MOST, Plan, Thing
 from craft.scene.situation import Aims, Concession, Delivery, Locks, Motion, Other, Output, Person, Sight, Situation
+from craft.scene.skies import BY_CLOUD, light_of_sky
 from craft.vocabulary.terms import AimDepth, AimMotion, File, FlashAim, Genre, Intent, Limit, Outline, RangeFirst, Support, Through
 from craft.white.lights import BY_KIND, kind_of, spectrum_of
 from demo.kit import BODIES, LENSES
@@ -34,7 +35,7 @@ MOST_BODIES = 40
 MOST_OTHERS = 6
 """Further lights, and further subjects, of one picture."""
 
-GIVEN_AS = ("ev100", "lux", "condition", "metered")
+GIVEN_AS = ("ev100", "lux", "condition", "metered", "sky")
 
 
 def _branch(value: Any) -> str:
@@ -68,6 +69,12 @@ def _known_condition(slug: str) -> str:
     return slug
 
 
+def _known_cloud(slug: str) -> str:
+    if slug not in BY_CLOUD:
+        raise ValueError(f"“{slug}” is no cloud: {', '.join(BY_CLOUD)}")
+    return slug
+
+
 def _known_kind(slug: str) -> str:
     try:
         return kind_of(slug).slug
@@ -75,13 +82,38 @@ def _known_kind(slug: str) -> str:
         raise ValueError(error.message) from None
 
 
+class SkyForm(Form):
+    """The light of the open sky at the picture's hour. cloud: how cloudy it is; the rest follows from the day's place and clock, and may be said where there is no day: EV at ISO 100 under a clear
+    sky, the sun's height, and the colour of its daylight."""
+
+    cloud: Annotated[str, Field(max_length=20, json_schema_extra={"enum": list(BY_CLOUD)}), AfterValidator(_known_cloud)]
+    ev100: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=-12, le=18)] | None = None
+    sun_deg: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=-90, le=90)] | None = None
+    kelvin: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=1000, le=40_000)] | None = None
+
+    def value(self) -> Light:
+        """The light as the craft's value.
+
+        Raises
+        ------
+        CraftError : nobody said where and when.
+        """
+        if self.ev100 is None or self.sun_deg is None or self.kelvin is None:
+            raise CraftError(
+                "the sky's light wants the place and the clock of its day: say them on the day's page, or give the light another way",
+                ("light", "sky"),
+            )
+        return light_of_sky(self.cloud, self.ev100, self.sun_deg, self.kelvin)
+
+
 class LightForm(Form):
-    """The light, given one of four ways, and what surrounds it; made_of: its kind, that of a described light unless given."""
+    """The light, given one of five ways, and what surrounds it; made_of: its kind, that of a described light unless given."""
 
     ev100: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=-20, le=24)] | None = None
     lux: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=1e-5, le=10_000_000)] | None = None
     condition: Annotated[str, Field(max_length=60), AfterValidator(_known_condition)] | None = None
     metered: MeteredForm | None = None
+    sky: SkyForm | None = None
     stops_below: Stops | None = None
     stops_above: Stops | None = None
     holds_above: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=-5, le=15)] | None = None
@@ -112,7 +144,9 @@ class LightForm(Form):
 
     def value(self) -> Light:
         """The light as the craft's value."""
-        if self.condition is not None:
+        if self.sky is not None:
+            light = self.sky.value()
+        elif self.condition is not None:
             light = light_from_condition(self.condition)
         elif self.metered is not None:
             light = Light(light_from_metered(self.metered.shutter_s, self.metered.aperture, self.metered.iso), through_lens=True)

@@ -7,6 +7,8 @@ from typing import Literal, cast
 from django.conf import settings
 from django.db import models
 
+from forms.outing_form import DAWN_MIN
+
 
 class Outing(models.Model):
     """A day out. mains_hz: frequency of the mains at its place, null where it is as usual; utc_offset_min: its clock's minutes before UTC's;
@@ -37,10 +39,6 @@ class Outing(models.Model):
     def in_order(self) -> list[Situation]:
         """The situations that are there, in the order of their hours."""
         return sorted(self.situations.filter(deleted_at=None), key=lambda row: row.begins)
-
-
-DAWN_MIN = 3 * 60
-"""Minutes after midnight before which an hour belongs to the night of the day before."""
 
 
 class Situation(models.Model):

@@ -17,7 +17,7 @@ from pydantic import ValidationError
 
 from forms.dialect_form import DialectForm
 from forms.kit_form import body_in_full, lens_in_full
-from forms.outing_form import OfDay, SituationDocument, resolved
+from forms.outing_form import YEARS, Coordinates, OfDay, OverThere, SituationDocument, resolved
 from forms.problems import InputError, Problem, from_pydantic
 from forms.profile_form import PersonForm
 from forms.situation_form import SituationForm
@@ -42,6 +42,14 @@ def with_bodies(outings: QuerySet[Outing]) -> QuerySet[Outing]:
     """Outings with how many different bodies their situations use, for `bodies_on`."""
     there = Q(situations__deleted_at=None)
     return outings.annotate(bodies_used=Count(KT("situations__document__body"), distinct=True, filter=there))
+
+
+def there_of(outing: Outing) -> OverThere | None:
+    """Under which sky an outing is; None where nobody said where it lies, or by which clock, and in years of which no sky is told."""
+    if outing.lies is None or outing.utc_offset_min is None or not YEARS[0] <= outing.day.year <= YEARS[1]:
+        return None
+    lies = Coordinates.model_validate(outing.lies)
+    return OverThere(outing.day, lies.latitude_deg, lies.longitude_deg, outing.utc_offset_min)
 
 
 def bodies_on(outing: Outing) -> int:
@@ -133,7 +141,7 @@ class Kit:
             return OfDay()
         if outing.pk not in self._bodies:
             self._bodies[outing.pk] = bodies_on(outing)
-        return OfDay(max(1, self._bodies[outing.pk]), outing.mains_hz)
+        return OfDay(max(1, self._bodies[outing.pk]), outing.mains_hz, there_of(outing))
 
     def resolve(self, document: SituationDocument, outing: Outing | None = None) -> SituationForm:
         """What the advice is asked for a situation of an outing, or of none.

@@ -153,7 +153,9 @@ def _setup(course: Course) -> Setup:
 def _taken_for_granted(situation: Situation) -> TakenForGranted:
     near, far = situation.band
     moves = situation.speed_m_s, math.degrees(situation.angle_rad), situation.limb_m_s, situation.followed
-    return TakenForGranted(situation.focal_mm, situation.distance_m, *moves, near, None if math.isinf(far) else far)
+    light = situation.light
+    tones = light.below, light.above, light.kelvin
+    return TakenForGranted(situation.focal_mm, situation.distance_m, *moves, near, None if math.isinf(far) else far, *tones)
 
 
 def _exposure(course: Course) -> Exposure:

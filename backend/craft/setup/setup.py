@@ -395,6 +395,9 @@ class TakenForGranted:
     followed: float
     near_m: float
     far_m: float | None
+    stops_below: float
+    stops_above: float
+    kelvin: float
 
 
 @dataclass(frozen=True)

@@ -45,11 +45,12 @@ DRAWN = ((-10.0, 15.0), (0.12, 0.92))
 
 @dataclass(frozen=True, slots=True)
 class SkyLight:
-    """The open sky at one minute: EV at ISO 100 of level ground under it, and its colour."""
+    """The open sky at one minute: EV at ISO 100 of level ground under it, its colour, and how many degrees the sun's middle is up."""
 
     minutes: float
     ev100: float
     kelvin: float
+    sun_deg: float = 0.0
 
     @property
     def rgb(self) -> tuple[float, float, float]:
@@ -146,4 +147,4 @@ def sky_over(
         by_moon = lux_of_moon(math.degrees(moon.alt), abs(math.degrees(moon.elong)), parallax)
         lux.append(lux_of_sun(heights[-1]) + by_moon + STARLIGHT_LUX)
     stops = ev100_of_lux(lux) - lessened
-    return tuple(SkyLight(*one) for one in zip(minutes, stops.tolist(), map(kelvin_of_sky, heights), strict=True))
+    return tuple(SkyLight(*one) for one in zip(minutes, stops.tolist(), map(kelvin_of_sky, heights), heights, strict=True))

@@ -2,18 +2,21 @@
 
 from __future__ import annotations
 
+import datetime as dt
 from collections.abc import Iterable
 from typing import Any
 
 from django.db.models import OuterRef, Prefetch, QuerySet, Subquery
 
 from craft.day.checks import Moment
+from craft.errors import CraftError
 from craft.scene.conditions import BY_SLUG
+from craft.scene.skies import BY_CLOUD
 from craft.setup.saying.brief import brief_of
 from craft.sky.daylight import sky_over
 from craft.sky.night import Night, night_over
 from craft.sky.sun import sun_over
-from forms.outing_form import YEARS, Coordinates, fingerprint
+from forms.outing_form import OverThere, fingerprint, under_the_sky
 from forms.problems import InputError
 from forms.setup_form import figures_of
 from forms.situation_form import LightForm
@@ -34,7 +37,7 @@ from outings.day.schemas import (
 )
 from outings.fingers.actions import clashes_on
 from outings.models import Outing, Situation
-from outings.reading import Kit
+from outings.reading import Kit, there_of
 from outings.setups import Made, by_body, made_of
 from outings.slots.actions import slots_of
 from outings.slots.schemas import BodySlots
@@ -45,10 +48,11 @@ SKY_AT = tuple(range(3 * 60, 27 * 60 + 1, 15))
 """Minutes at which the sky of a day is told: a day is drawn from three to three at the most."""
 
 
-def _ev(document: dict[str, Any]) -> float | None:
+def _ev(document: dict[str, Any], there: OverThere | None) -> float | None:
     try:
-        return LightForm.model_validate(document["light"]).value().ev100
-    except (KeyError, ValueError):
+        hour = dt.time.fromisoformat(document["starts_at"])
+        return under_the_sky(LightForm.model_validate(document["light"]), hour, there).value().ev100
+    except (KeyError, ValueError, CraftError):
         return None
 
 
@@ -67,7 +71,7 @@ def _row(row: Any, outing: Outing, kit: Kit) -> SituationRow:
         genre=document["genre"],
         body=document["body"],
         lens=document["lens"],
-        ev100=_ev(document),
+        ev100=_ev(document, there_of(outing)),
         card=state,
         card_id=row.card_id,
         version=tag(row.revision),
@@ -116,22 +120,21 @@ def day_out(outing: Outing, kit: Kit) -> DayOut:
 
 def night_there(outing: Outing) -> Night | None:
     """The night over an outing's place, where that and its clock are known."""
-    if outing.lies is None or outing.utc_offset_min is None or not YEARS[0] <= outing.day.year <= YEARS[1]:
-        return None
-    lies = Coordinates.model_validate(outing.lies)
-    return night_over(outing.day, lies.latitude_deg, lies.longitude_deg, outing.utc_offset_min)
+    there = there_of(outing)
+    return None if there is None else night_over(there.day, there.latitude_deg, there.longitude_deg, there.utc_offset_min)
 
 
 def sun_of(outing: Outing) -> SunOut | None:
     """The sun over the day and the light of its sky, where its place and its clock are known."""
-    if outing.lies is None or outing.utc_offset_min is None or not YEARS[0] <= outing.day.year <= YEARS[1]:
+    there = there_of(outing)
+    if there is None:
         return None
-    lies = Coordinates.model_validate(outing.lies)
-    sun = sun_over(outing.day, lies.latitude_deg, lies.longitude_deg, outing.utc_offset_min)
+    lies = (there.day, there.latitude_deg, there.longitude_deg, there.utc_offset_min)
+    sun = sun_over(*lies)
     itself = (sun.rises_min, sun.sets_min)
     marks = [SunMarkOut(minutes=minutes, told=told, twilight=minutes not in itself) for minutes, told in sun.marks]
     clouds = _clouds(outing.situations.filter(deleted_at=None))
-    sky = sky_over(outing.day, lies.latitude_deg, lies.longitude_deg, outing.utc_offset_min, SKY_AT, clouds)
+    sky = sky_over(*lies, SKY_AT, clouds)
     return SunOut(told=sun.told, marks=marks, sky=[SkyOut(minutes=at.minutes, ev100=at.ev100, rgb=list(at.rgb)) for at in sky])
 
 
@@ -152,8 +155,13 @@ def night_of(outing: Outing) -> NightOut | None:
 
 def _clouds(rows: Iterable[Situation]) -> list[tuple[float, float]]:
     """What the day's situations say of cloud, each at its minute."""
-    said = [(row.begins, BY_SLUG.get((row.document.get("light") or {}).get("condition") or "")) for row in rows]
-    return [(at, condition.cloud) for at, condition in said if condition and condition.cloud is not None]
+    said = [(row.begins, row.document.get("light") or {}) for row in rows]
+    described = [(at, BY_SLUG.get(light.get("condition") or "")) for at, light in said]
+    under = [(at, BY_CLOUD.get((light.get("sky") or {}).get("cloud") or "")) for at, light in said]
+    return sorted(
+        [(at, condition.cloud) for at, condition in described if condition and condition.cloud is not None]
+        + [(at, cloud.stops) for at, cloud in under if cloud]
+    )
 
 
 def _glance(situation: int, made: Made | None) -> GlanceOut:

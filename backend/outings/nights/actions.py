@@ -8,9 +8,9 @@ from icalendar import Calendar, Event
 
 from craft.sky.night import Span
 from craft.sky.windows import BY_KIND, KINDS, Waiting, in_words, waiting_for
-from forms.outing_form import YEARS, Coordinates
 from outings.models import Outing
 from outings.nights.schemas import NightsIn, NightsOut, WaitingOut, WaitKind
+from outings.reading import there_of
 
 NO_PLACE = "Say on the day's page where it lies and by which clock: then its nights are told."
 MOST_BEST = 8
@@ -25,10 +25,12 @@ def there(outing: Outing, asked: NightsIn) -> tuple[Waiting, ...]:
     CraftError : heights between which there is none.
     """
     value = asked.value()
-    if outing.lies is None or outing.utc_offset_min is None or not YEARS[0] <= outing.day.year < YEARS[1]:
-        return ()
-    lies = Coordinates.model_validate(outing.lies)
-    return waiting_for(asked.kind, outing.day, asked.nights, lies.latitude_deg, lies.longitude_deg, outing.utc_offset_min, value)
+    over = there_of(outing)
+    return (
+        ()
+        if over is None
+        else waiting_for(asked.kind, over.day, asked.nights, over.latitude_deg, over.longitude_deg, over.utc_offset_min, value)
+    )
 
 
 def _pairs(spans: tuple[Span, ...]) -> list[tuple[float, float]]:

@@ -8,7 +8,8 @@ from typing import Annotated, Literal
 from ninja import Field, Schema
 
 from craft.sky.aloft import MOST_NIGHTS
-from craft.sky.windows import USEFUL_DEG, Asked
+from craft.sky.night import USEFUL_DEG
+from craft.sky.windows import Asked
 
 Degrees = Annotated[float, Field(ge=-18, le=90, allow_inf_nan=False)]
 

@@ -4010,7 +4010,7 @@ export interface components {
         };
         /**
          * TakenOut
-         * @description What was taken for granted where the situation leaves it open; far_m null is infinity, angle_deg on cards made before it was told.
+         * @description What was taken for granted where the situation leaves it open; far_m null is infinity; angle_deg, tones and kelvin are null on cards made before they were told.
          */
         TakenOut: {
             /** Focal Length Mm */
@@ -4029,6 +4029,12 @@ export interface components {
             near_m: number;
             /** Far M */
             far_m: number | null;
+            /** Stops Below */
+            stops_below?: number | null;
+            /** Stops Above */
+            stops_above?: number | null;
+            /** Kelvin */
+            kelvin?: number | null;
         };
         /**
          * UnkeptOut
@@ -4571,7 +4577,7 @@ export interface components {
         };
         /**
          * LightForm
-         * @description The light, given one of four ways, and what surrounds it; made_of: its kind, that of a described light unless given.
+         * @description The light, given one of five ways, and what surrounds it; made_of: its kind, that of a described light unless given.
          */
         LightForm: {
             /** Ev100 */
@@ -4581,6 +4587,7 @@ export interface components {
             /** Condition */
             condition?: string | null;
             metered?: components["schemas"]["MeteredForm"] | null;
+            sky?: components["schemas"]["SkyForm"] | null;
             /** Stops Below */
             stops_below?: number | null;
             /** Stops Above */
@@ -4918,6 +4925,24 @@ export interface components {
             /** Lens */
             lens: string | components["schemas"]["LensForm"];
             profile?: components["schemas"]["ProfileForm"];
+        };
+        /**
+         * SkyForm
+         * @description The light of the open sky at the picture's hour. cloud: how cloudy it is; the rest follows from the day's place and clock, and may be said where there is no day: EV at ISO 100 under a clear
+         *     sky, the sun's height, and the colour of its daylight.
+         */
+        SkyForm: {
+            /**
+             * Cloud
+             * @enum {string}
+             */
+            cloud: "clear" | "thin" | "broken" | "overcast";
+            /** Ev100 */
+            ev100?: number | null;
+            /** Sun Deg */
+            sun_deg?: number | null;
+            /** Kelvin */
+            kelvin?: number | null;
         };
         /**
          * Support

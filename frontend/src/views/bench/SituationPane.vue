@@ -31,12 +31,20 @@ const lenses = computed(() => {
 });
 const lightAs = computed(
   () =>
-    (["ev100", "lux", "condition", "metered"] as const).find(
+    (["ev100", "lux", "condition", "metered", "sky"] as const).find(
       (k) => props.document.light[k] !== undefined && props.document.light[k] !== null,
     ) ?? "ev100",
 );
 const condition = computed(() => props.words.conditions.find((c) => c.slug === props.document.light.condition));
 
+/** How far tones reach where nobody says: of a described light its own, of the sky's what its hour makes of it. */
+const tones = computed(() => {
+  const taken = props.document.light.sky ? props.setup?.taken : undefined;
+  return {
+    below: taken?.stops_below ?? condition.value?.stops_below ?? 4,
+    above: taken?.stops_above ?? condition.value?.stops_above ?? 2,
+  };
+});
 const far = (m: number | null | undefined) => (m === null || m === undefined ? m : props.feet ? m / FOOT : m);
 const near = (v: number | null) => (v === null ? null : props.feet ? v * FOOT : v);
 const rounded = (v: number | null | undefined) => (v ? Number(v.toPrecision(2)) : v);
@@ -48,7 +56,7 @@ function error(...places: string[]): string | undefined {
 }
 /** What is wrong with the light itself; its contrast and colour have rows of their own. */
 const lightError = computed(() => {
-  const found = Object.entries(props.errors).find(([p]) => /^\/light(\/(ev100|lux|condition|metered)|$)/.test(p));
+  const found = Object.entries(props.errors).find(([p]) => /^\/light(\/(ev100|lux|condition|metered|sky)|$)/.test(p));
   return found?.[1];
 });
 const set = (edit: (d: Situation) => void) => emit("change", edit);
@@ -62,6 +70,7 @@ const LIGHT_AS = [
   { value: "lux", shown: "lux" },
   { value: "condition", shown: "described" },
   { value: "metered", shown: "metered" },
+  { value: "sky", shown: "the sky’s" },
 ];
 const METERED = [
   { at: "shutter_s", name: "time", before: "" },
@@ -102,13 +111,14 @@ function setLens(slug: string): void {
 function setLightAs(kind: string): void {
   const ev = props.setup?.light.ev100 ?? 11;
   set((d) => {
-    const { ev100: _e, lux: _l, condition: _c, metered: _m, ...beside } = d.light;
+    const { ev100: _e, lux: _l, condition: _c, metered: _m, sky: _s, ...beside } = d.light;
     const usual = condition.value;
     const kept = usual
       ? { stops_below: usual.stops_below, stops_above: usual.stops_above, kelvin: usual.kelvin, ...beside }
       : beside;
     if (kind === "ev100") d.light = { ...kept, ev100: Math.round(ev * 3) / 3 };
     else if (kind === "lux") d.light = { ...kept, lux: Math.round(2.5 * 2 ** ev * 10) / 10 };
+    else if (kind === "sky") d.light = { swing_stops: beside.swing_stops, sky: { cloud: "clear" } };
     else if (kind === "condition") d.light = { swing_stops: beside.swing_stops, condition: "overcast" };
     else
       d.light = {
@@ -169,6 +179,15 @@ const speed = computed(() => props.document.motion?.speed_m_s);
         :options="listed(words.conditions)"
         @update:model-value="(slug) => set((d) => (d.light.condition = slug))"
       />
+      <template v-else-if="document.light.sky">
+        <Choice
+          name="how cloudy it is"
+          :model-value="document.light.sky.cloud"
+          :options="words.choices.cloud ?? []"
+          @update:model-value="(cloud) => set((d) => (d.light.sky = { cloud: String(cloud) as 'clear' }))"
+        />
+        <span v-if="setup" class="quiet">at {{ document.starts_at.slice(0, 5) }}: EV {{ setup.light.ev100.toFixed(1) }}</span>
+      </template>
       <span v-else-if="document.light.metered && setup" class="metered">
         <Choice
           v-for="dial in METERED"
@@ -186,7 +205,7 @@ const speed = computed(() => props.document.motion?.speed_m_s);
         label="stops below the key"
         :step="1 / 3"
         :value="document.light.stops_below"
-        :usual="condition?.stops_below ?? 4"
+        :usual="tones.below"
         @change="(v) => set((d) => (d.light.stops_below = v))"
       />
       <span class="quiet">to +</span>
@@ -194,7 +213,7 @@ const speed = computed(() => props.document.motion?.speed_m_s);
         label="stops above the key"
         :step="1 / 3"
         :value="document.light.stops_above"
-        :usual="condition?.stops_above ?? 2"
+        :usual="tones.above"
         @change="(v) => set((d) => (d.light.stops_above = v))"
       />
       <span class="quiet">must hold +</span>
