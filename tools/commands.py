@@ -8,7 +8,7 @@ import sys
 from pathlib import Path
 
 import setup_steps as steps
-from serving import VAR, demo_data, demo_environment, listening, port_of, server, sweep, together, worker
+from serving import VAR, demo_data, demo_environment, demo_frames, listening, port_of, server, sweep, together, worker
 from setup_steps import BACKEND, PYTHON, ROOT, SetupError
 
 USUAL_PORT = 8377
@@ -45,6 +45,7 @@ def demo(arguments: list[str]) -> int:
     env = demo_environment(VAR / f"demo-{port}.sqlite3")
     password = secrets.token_urlsafe(9)
     demo_data(env, password)
+    demo_frames(env)
     print(f"Wide Aperture on http://127.0.0.1:{port}/")
     print(f"Step in with one press as demo.ilse or demo.bram, or sign in with the password {password}")
     print("Control-C ends it.", flush=True)

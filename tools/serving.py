@@ -86,6 +86,10 @@ def demo_data(env: dict[str, str], password: str) -> None:
     """A new database with the demo's people."""
     quiet([str(PYTHON), "manage.py", "migrate", "-v0"], BACKEND, "making the demo database", env)
     quiet([str(PYTHON), "manage.py", "load_demo", f"--password={password}"], BACKEND, "loading the demo data", env)
+
+
+def demo_frames(env: dict[str, str]) -> None:
+    """What came back from the demo's day: drawn for it, which takes some seconds."""
     quiet([str(PYTHON), "manage.py", "load_demo_frames"], BACKEND, "bringing the demo's frames", env)
 
 
@@ -134,12 +138,15 @@ def end(one: subprocess.Popen[bytes]) -> None:
 
 
 @contextmanager
-def running(folder: Path, workers: int = WORKERS, database: Path | None = None) -> Iterator[int]:
-    """The application on fresh demo data in a folder, or on a database that is there already, once it answers: its port."""
+def running(folder: Path, workers: int = WORKERS, database: Path | None = None, *, frames: bool = False) -> Iterator[int]:
+    """The application on fresh demo data in a folder, or on a database that is there already, once it answers: its port; frames: with what
+    came back of the demo's day."""
     env = demo_environment(database or folder / "demo.sqlite3")
     if database is None:
         folder.mkdir(exist_ok=True)
         demo_data(env, secrets.token_urlsafe(9))
+        if frames:
+            demo_frames(env)
     held = listening()
     port = port_of(held)
     process = started(server(held, workers), BACKEND, env)

@@ -162,7 +162,7 @@ def main() -> int:
     SHOTS.mkdir(parents=True, exist_ok=True)
     for old in SHOTS.glob("*.png"):
         old.unlink()
-    with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright, running(Path(folder)) as port:
+    with tempfile.TemporaryDirectory() as folder, sync_playwright() as playwright, running(Path(folder), frames=True) as port:
         browser = playwright.chromium.launch(executable_path=CHROMIUM, args=FLAGS)
         views(browser, f"http://127.0.0.1:{port}")
         browser.close()

@@ -12,6 +12,8 @@ from django.contrib.auth import SESSION_KEY
 from django.contrib.auth.models import User
 from django.contrib.sessions.models import Session
 
+from frames.models import SmallPicture
+from frames.tests.shooting import add_frames
 from outings.demo_people import copy_demo
 from outings.models import Outing, PictureLight
 from people.models import Browser, Knock
@@ -50,6 +52,9 @@ class Account(OnTheDemoDay):
         self.assertGreater(sum(rows > 0 for rows in told.values()), 12)
         light = PictureLight.objects.filter(picture__situation__outing__person=self.ilse)
         self.assertEqual({f"pictures/{row.pk}.png": bytes(row.data) for row in light}, {k: v for k, v in held.items() if "pictures/" in k})
+        small = SmallPicture.objects.filter(frame__outing__person=self.ilse)
+        self.assertEqual({f"frames/{row.pk}.jpg": bytes(row.data) for row in small}, {k: v for k, v in held.items() if "frames/" in k})
+        self.assertGreater(small.count(), 0)
         everything = b"".join(held.values())
         for secret in (self.ilse.password, "a place", *Browser.objects.values_list("digest", "session").first()):
             self.assertNotIn(secret.encode(), everything)
@@ -69,6 +74,9 @@ class Account(OnTheDemoDay):
         elsewhere.post("/api/session", {"name": "plover", "password": GOOD})
         person = User.objects.get(username="plover")
         copy_demo(person, day=True)
+        day = Outing.objects.get(person=person)
+        add_frames(day, day.in_order()[1])
+        self.assertEqual(kept_of(person)["frames.smallpicture"], 24)
         plover.post("/api/me/codes", {"password": GOOD})
         others: dict[str, Any] = kept_of(self.ilse)
         refused = plover.post("/api/me/leave", {"password": "guess"})

@@ -108,8 +108,10 @@ class AnsweredAlike(WithDatabase):
         asked = [
             *(
                 ("GET", f"/api/outings/{day.pk}/{page}", None)
-                for page in ("day", "slots", "fingers", "checks", "traffic", "alike", "checks.csv")
+                for page in ("day", "slots", "fingers", "checks", "traffic", "alike", "checks.csv", "review", "nights")
             ),
+            ("GET", f"/api/outings/{day.pk}/nights?kind=comet", None),
+            ("GET", "/api/learned", None),
             ("GET", "/api/outings/999999/slots", None),
             ("GET", f"/api/situations/{first}/recipe.csv", None),
             ("PUT", f"/api/outings/{day.pk}/checks", {"slug": "no such", "done": True}),

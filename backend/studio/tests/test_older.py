@@ -29,7 +29,7 @@ def seen(path):
     assert answer.status_code == 200, (path, answer.status_code, answer.content[:300])
     return answer.json()
 (day,) = seen("/api/outings")
-pages = [f"/api/outings/{day['id']}/{page}" for page in ("day", "slots", "fingers", "checks", "traffic", "alike", "export")]
+pages = [f"/api/outings/{day['id']}/{page}" for page in ("day", "slots", "fingers", "checks", "traffic", "alike", "export", "review", "nights")]
 for row in day["situations"]:
     pages += [f"/api/situations/{row['id']}/{page}" for page in ("setup.json", "walk", "kept")]
 for page in pages:
