@@ -83,6 +83,7 @@ def _picture(situation: Situation, rows: Sequence[Row], made: Made | None) -> Be
         untold=found.untold if found else 0,
         over_ceiling=found.over_ceiling if found else 0,
         under_slowest=found.under_slowest if found else 0,
+        left_dark=found.left_dark if found else 0,
         planned=", ".join(("ISO " if dial is Dial.ISO else "") + label(dial, value) for dial, value in values),
         planned_ev=Taken(0.0, exposure.shutter_s, exposure.aperture, exposure.iso).exposed_ev if exposure else None,
         begins_min=float(situation.begins),

@@ -152,8 +152,8 @@ class DotOut(Schema):
 
 
 class BesidePlan(Schema):
-    """A picture of the day beside what was shot of it. problem: why it has no plan; others: frames by another body, which are not laid beside it; every: of how many
-    frames one is drawn as a point."""
+    """A picture of the day beside what was shot of it. problem: why it has no plan; others: frames by another body, which are not laid beside it; left_dark: frames that
+    the body by itself left half a stop too dark or more, at its limits; every: of how many frames one is drawn as a point."""
 
     id: int
     title: str
@@ -169,6 +169,7 @@ class BesidePlan(Schema):
     untold: int
     over_ceiling: int
     under_slowest: int
+    left_dark: int
     planned: str
     planned_ev: float | None
     begins_min: float

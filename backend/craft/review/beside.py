@@ -30,7 +30,6 @@ STEP_STOPS = 0.2
 MOST_DRIFTS = 12
 """Drifts that are told of a picture, the weightiest: frames times stops."""
 
-SETTING = {Dial.TIME: "shutter_time", Dial.APERTURE: "aperture", Dial.ISO: "iso_value"}
 CALLED = {Dial.TIME: "The time", Dial.APERTURE: "The aperture", Dial.ISO: "ISO"}
 COSTS = {
     (Dial.TIME, True): "it took light that ISO or the aperture had to find",
@@ -111,13 +110,14 @@ class AtLight:
 @dataclass(frozen=True, slots=True)
 class Beside:
     """What was shot of a picture beside its setup. untold: frames whose files do not tell their dials; over_ceiling, under_slowest: frames past a limit of
-    automatic ISO; ways: what the frames themselves would have the setup be, by one press."""
+    automatic ISO; left_dark: as planned, where the body by itself leaves it half a stop too dark or more; ways: what the frames themselves would have the setup be, by one press."""
 
     frames: int
     as_planned: int
     untold: int
     over_ceiling: int
     under_slowest: int
+    left_dark: int
     drifts: tuple[Drift, ...]
     levels: tuple[AtLight, ...]
     placed: tuple[Placed | None, ...]
@@ -295,6 +295,7 @@ def beside(setup: Setup, frames: Sequence[Frame]) -> Beside:
         untold=sum(one is None for one in found),
         over_ceiling=over,
         under_slowest=under,
+        left_dark=sum(one is not None and one.as_planned and one.short_stops >= NEAR_STOPS for one in found),
         drifts=tuple(sorted(drifts, key=lambda drift: (drift.begins_s, drift.dial.value))),
         levels=_levels(setup, found),
         placed=found,

@@ -10330,8 +10330,8 @@ export interface components {
         };
         /**
          * BesidePlan
-         * @description A picture of the day beside what was shot of it. problem: why it has no plan; others: frames by another body, which are not laid beside it; every: of how many
-         *     frames one is drawn as a point.
+         * @description A picture of the day beside what was shot of it. problem: why it has no plan; others: frames by another body, which are not laid beside it; left_dark: frames that
+         *     the body by itself left half a stop too dark or more, at its limits; every: of how many frames one is drawn as a point.
          */
         BesidePlan: {
             /** Id */
@@ -10362,6 +10362,8 @@ export interface components {
             over_ceiling: number;
             /** Under Slowest */
             under_slowest: number;
+            /** Left Dark */
+            left_dark: number;
             /** Planned */
             planned: string;
             /** Planned Ev */

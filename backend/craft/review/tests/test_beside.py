@@ -87,6 +87,8 @@ class Placing(TestCase):
             by_itself = setup.ladder[row].alone
             [at] = placed(setup, [Frame(0.0, by_itself.shutter_s, by_itself.aperture, by_itself.iso)])
             self.assertTrue(all(abs(stops) <= NEAR_STOPS for stops in at.apart), row)
+            dark = by_itself.brightness_ev <= -NEAR_STOPS and at.short_stops > 0
+            self.assertEqual(beside(setup, [at.frame]).left_dark, int(dark), row)
 
 
 class Clocks(TestCase):
