@@ -25,6 +25,7 @@ import numpy as np
 from forms.problems import InputError
 from images.bounds import CPU_S, FILES, MEMORY_BYTES, WHOLE_S
 from images.decoders.archive import unpacked
+from images.decoders.counts import counts_of
 from images.decoders.figures import read_frame
 from images.decoders.frames import frame_of, sidecar_rating, told_of
 from images.decoders.light import light_of
@@ -61,12 +62,17 @@ def _sidecar(path: str) -> Iterator[Part]:
     yield Part({"rating": sidecar_rating(path)})
 
 
+def _counts(path: str) -> Iterator[Part]:
+    yield Part(*counts_of(path))
+
+
 TASKS: dict[str, Callable[[str], Iterator[Part]]] = {
     "light": _light,
     "figures": _figures,
     "archive": _archive,
     "came back": _came_back,
     "sidecar": _sidecar,
+    "counts": _counts,
 }
 
 

@@ -13,6 +13,8 @@ from pathlib import Path
 from threading import BoundedSemaphore, Lock
 from typing import Any
 
+import numpy as np
+from numpy.typing import NDArray
 from pydantic import ValidationError
 
 from craft.tones.own import OwnLight, of_levels
@@ -158,6 +160,17 @@ def sidecar_rating(path: str) -> int | None:
     [part] = reader.parts("sidecar", path)
     rating: int | None = part.told["rating"]
     return rating
+
+
+def counts_of(path: str) -> tuple[dict[str, Any], NDArray[np.uint16]]:
+    """The middle of a raw as counts of its two greens, and what its file tells.
+
+    Raises
+    ------
+    InputError : it is no raw that is read.
+    """
+    [part] = reader.parts("counts", path)
+    return part.told, part.arrays["greens"]
 
 
 def unbundled(path: str) -> Bundle:

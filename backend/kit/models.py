@@ -116,3 +116,36 @@ class FirstStep(models.Model):
 
     def __str__(self) -> str:
         return f"{self.piece.slug}: {self.slug}"
+
+
+class SensorFrame(models.Model):
+    """The middle of a raw that a body's sensor is measured by: counts of its two greens (zlib of 16 bits), no picture. mean: over black."""
+
+    piece = models.ForeignKey(Piece, models.CASCADE, related_name="sensor_frames")
+    digest = models.CharField(max_length=64)
+    name = models.CharField(max_length=120)
+    iso = models.FloatField()
+    black = models.FloatField()
+    white = models.FloatField()
+    mean = models.FloatField()
+    across = models.PositiveIntegerField()
+    data = models.BinaryField()
+
+    class Meta:
+        ordering = ["iso", "mean", "id"]
+        constraints = [models.UniqueConstraint(fields=["piece", "digest"], name="one_sensor_frame_per_file")]
+
+    def __str__(self) -> str:
+        return f"{self.name} at ISO {self.iso:g}"
+
+
+class SensorBefore(models.Model):
+    """What a body's sensor was taken to be before it was measured: given back by a press."""
+
+    piece = models.OneToOneField(Piece, models.CASCADE, related_name="sensor_before")
+    figures = models.JSONField()
+    frames = models.PositiveIntegerField()
+    at = models.DateTimeField(auto_now_add=True)
+
+    def __str__(self) -> str:
+        return f"{self.piece.slug} before it was measured"

@@ -40,6 +40,7 @@ LEFT_OUT: dict[str, str] = {
     "people.secondfactor": "what a device was told once; whoever had it could show its figures",
     "people.answered": "answers that were given already, kept a day so that nothing is done twice",
     "outings.picturelight": "the light of pictures, which lies beside as files",
+    "gear.sensorframe": "counts of a sensor's middle, which only measure it; what they told stands in the body",
     "frames.smallpicture": "small pictures of frames, which lie beside as files",
 }
 """What of an account is not told in its tables, and why."""

@@ -10,6 +10,7 @@ from kit.api import router as kit
 from kit.body_api import router as bodies
 from kit.describe_api import router as describing
 from kit.layout_api import router as layout
+from kit.sensor_api import router as sensors
 from kit.steadiness_api import router as steadiness
 from outings.alike.api import router as alike
 from outings.bench.api import router as bench
@@ -62,6 +63,7 @@ for router in (
     layout,
     describing,
     steadiness,
+    sensors,
     kit,
     outings,
     bench,

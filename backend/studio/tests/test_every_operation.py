@@ -248,6 +248,8 @@ class EveryOperation(OnTheDemoDay):
         refused = {
             "/api/kit/picture",
             "/api/outings/{pk}/came",
+            "/api/kit/bodies/{slug}/sensor",  # raws, and what they tell: a test of its own
+            "/api/kit/bodies/{slug}/sensor/back",
             "/api/situations/{pk}/pictures",
             "/api/outings/import/whole",
             "/api/cards/{pk}/frame",
@@ -301,6 +303,7 @@ class EveryOperation(OnTheDemoDay):
         uploads = {
             "/api/situations/{}/pictures",
             "/api/outings/{}/came",
+            "/api/kit/bodies/{}/sensor",
             "/api/outings/import/whole",
             "/api/cards/{}/frame",
         }  # by the client's own upload

@@ -33,6 +33,7 @@ type Computed =
   | "first"
   | "review"
   | "learned"
+  | "sensor"
   | "uses"
   | "steps"
   | OfOne;

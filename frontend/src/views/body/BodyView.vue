@@ -20,6 +20,7 @@ import PageSlips from "./PageSlips.vue";
 import { named } from "./pages";
 import PastePane from "./PastePane.vue";
 import FollowsPane from "./FollowsPane.vue";
+import SensorPane from "./SensorPane.vue";
 import StepsPane from "./StepsPane.vue";
 import TrafficPane from "./TrafficPane.vue";
 import Choice from "@/fields/Choice.vue";
@@ -318,6 +319,9 @@ onUnmounted(offer([{ id: "undo-words", label: "Undo the last change of words", k
       </Folded>
       <Folded v-if="piece" title="How its autofocus runs">
         <FollowsPane :slug="slug" :body="piece.document" :version="piece.version" />
+      </Folded>
+      <Folded v-if="piece" title="Its sensor">
+        <SensorPane :slug="slug" />
       </Folded>
       <Folded v-if="piece" title="Its own steps and presets">
         <StepsPane :slug="slug" :body="piece.document" :version="piece.version" />

@@ -1,0 +1,179 @@
+<script setup lang="ts">
+import { useQuery, useQueryClient } from "@tanstack/vue-query";
+import { computed, ref, shallowRef } from "vue";
+import { client, ProblemError, take, type Schemas } from "@/api/client";
+import { changed, keyOf, nowKnown } from "@/api/keys";
+import { upload } from "@/api/upload";
+
+/** A body's sensor measured by its own raws of even light and of none: brought, told ISO by ISO, taken by a press, given back by one. */
+const props = defineProps<{ slug: string }>();
+type Told = Schemas["SensorOut"];
+const queries = useQueryClient();
+const key = computed(() => keyOf("sensor", props.slug));
+const at = computed(() => ({ params: { path: { slug: props.slug } } }));
+const open = ref(false);
+const { data } = useQuery({
+  enabled: open,
+  queryKey: key,
+  queryFn: () => take(client.GET("/api/kit/bodies/{slug}/sensor", at.value)),
+});
+const said = ref("");
+const wrong = ref<string[]>([]);
+const running = shallowRef<AbortController | null>(null);
+const because = (error: unknown): string =>
+  error instanceof ProblemError
+    ? Object.values(error.places)[0] || error.message
+    : "The server cannot be reached; nothing was changed.";
+async function bring(event: Event): Promise<void> {
+  const field = event.target as HTMLInputElement;
+  const files = [...(field.files ?? [])];
+  field.value = "";
+  if (running.value) return;
+  const { signal } = (running.value = new AbortController());
+  wrong.value = [];
+  let came = 0;
+  for (const file of files) {
+    try {
+      const path = `/api/kit/bodies/${props.slug}/sensor?name=${encodeURIComponent(file.name.slice(-120))}`;
+      const told = await upload<Told>(path, file, () => {}, signal);
+      await nowKnown(queries, key.value, told);
+      came += 1;
+      said.value = `${came} of ${files.length}: ${told.said}`;
+    } catch (error) {
+      if (error instanceof DOMException) {
+        said.value = "stopped; what had come is kept";
+        break;
+      }
+      wrong.value = [...wrong.value, because(error)];
+    }
+  }
+  running.value = null;
+}
+async function run(call: () => Promise<Told | undefined>, words: string): Promise<void> {
+  wrong.value = [];
+  try {
+    const told = await call();
+    said.value = words;
+    if (told) await nowKnown(queries, key.value, told);
+    else await queries.invalidateQueries({ queryKey: key.value });
+    await changed(queries, "kit");
+  } catch (error) {
+    wrong.value = [because(error)];
+  }
+}
+const taken = () => run(() => take(client.PUT("/api/kit/bodies/{slug}/sensor", at.value)), "the body has it now");
+const givenBack = () =>
+  run(() => take(client.POST("/api/kit/bodies/{slug}/sensor/back", at.value)), "as it was before it was measured");
+const begin = () =>
+  run(async () => {
+    await take(client.DELETE("/api/kit/bodies/{slug}/sensor", at.value));
+    return undefined;
+  }, "the frames are gone");
+const round = (value: number, places = 2): string => value.toFixed(value >= 100 ? 0 : places);
+const ROWS = [
+  { name: "full_well_e", label: "full well", unit: "e⁻" },
+  { name: "read_noise_pre_e", label: "read noise before the gain", unit: "e⁻" },
+  { name: "read_noise_post_e", label: "read noise behind it", unit: "e⁻" },
+  { name: "dual_gain_iso", label: "second gain from ISO", unit: "" },
+  { name: "dual_gain_read_noise_e", label: "read noise of the second gain", unit: "e⁻" },
+] as const;
+const shown = (value: number | null | undefined): string => (value === null || value === undefined ? "none" : round(value));
+</script>
+
+<template>
+  <section>
+    <h2>Its sensor</h2>
+    <details class="fold" @toggle="open = ($event.target as HTMLDetailsElement).open">
+      <summary>measure it</summary>
+      <template v-if="data">
+        <p class="reason">
+          At each ISO that matters: two raws with the cap on at the shortest time, and pairs of raws of an even wall or sky out of
+          focus, each pair in another light, from dark to three quarters full, the two of a pair right after each other. The
+          middle of each is kept, no picture.
+        </p>
+        <div class="tools">
+          <label class="button"
+            >Bring raws<input
+              class="visually-hidden"
+              type="file"
+              multiple
+              accept=".dng,.raw,image/*"
+              aria-label="bring raws that its sensor is measured by"
+              :disabled="running !== null"
+              @change="bring"
+          /></label>
+          <button v-if="running" class="button" @click="running.abort()">Stop</button>
+          <button v-if="data.frames && !running" class="button" @click="begin">Begin again</button>
+          <span class="quiet">{{ data.frames }} of {{ data.most }} frames</span>
+          <span role="status">{{ said }}</span>
+        </div>
+        <p v-for="line in wrong.slice(0, 6)" :key="line" class="error" role="alert">{{ line }}</p>
+        <div v-if="data.isos.length" class="scroll" tabindex="0" role="group" aria-label="what each ISO tells">
+          <table>
+            <thead>
+              <tr>
+                <th>ISO</th>
+                <th class="number">counts for an electron</th>
+                <th class="number">read noise</th>
+                <th class="number">full at</th>
+                <th class="number">range</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="row in data.isos" :key="row.iso">
+                <th scope="row">{{ row.iso }}</th>
+                <td v-if="row.lacks" colspan="4" class="quiet">it lacks {{ row.lacks }}</td>
+                <template v-else>
+                  <td class="number">
+                    {{ row.gain.toPrecision(3) }} <span class="quiet">± {{ row.gain_off.toPrecision(1) }}</span>
+                  </td>
+                  <td class="number">
+                    {{ round(row.read_e) }} e⁻ <span class="quiet">± {{ row.read_off.toPrecision(1) }}</span>
+                  </td>
+                  <td class="number">{{ round(row.full_e) }} e⁻</td>
+                  <td class="number">{{ row.range_stops?.toFixed(1) }} stops</td>
+                </template>
+              </tr>
+            </tbody>
+          </table>
+        </div>
+        <table v-if="data.found">
+          <thead>
+            <tr>
+              <th></th>
+              <th class="number">measured</th>
+              <th class="number">{{ data.taken ? "the body has" : "taken for granted" }}</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="row in ROWS" :key="row.name">
+              <th scope="row">{{ row.label }}</th>
+              <td class="number">
+                <b>{{ shown(data.found[row.name]) }}</b> {{ row.unit }}
+              </td>
+              <td class="number">{{ shown(data.now[row.name]) }} {{ row.unit }}</td>
+            </tr>
+          </tbody>
+        </table>
+        <p class="tools">
+          <button v-if="data.found" class="button" @click="taken">
+            {{ data.taken ? "Take it anew" : "Take what was measured" }}
+          </button>
+          <button v-if="data.taken" class="button" @click="givenBack">Give back what stood there</button>
+        </p>
+      </template>
+    </details>
+  </section>
+</template>
+
+<style scoped>
+.scroll {
+  overflow-x: auto;
+}
+.tools {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 14px;
+  align-items: center;
+}
+</style>
