@@ -113,10 +113,10 @@ const shown = (value: number | null | undefined): string => (value === null || v
             <thead>
               <tr>
                 <th>ISO</th>
-                <th class="number">counts for an electron</th>
-                <th class="number">read noise</th>
-                <th class="number">full at</th>
-                <th class="number">range</th>
+                <th class="number">counts per e⁻</th>
+                <th class="number">read noise, e⁻</th>
+                <th class="number">full, e⁻</th>
+                <th class="number">stops</th>
               </tr>
             </thead>
             <tbody>
@@ -128,10 +128,10 @@ const shown = (value: number | null | undefined): string => (value === null || v
                     {{ row.gain.toPrecision(3) }} <span class="quiet">± {{ row.gain_off.toPrecision(1) }}</span>
                   </td>
                   <td class="number">
-                    {{ round(row.read_e) }} e⁻ <span class="quiet">± {{ row.read_off.toPrecision(1) }}</span>
+                    {{ round(row.read_e) }} <span class="quiet">± {{ row.read_off.toPrecision(1) }}</span>
                   </td>
-                  <td class="number">{{ round(row.full_e) }} e⁻</td>
-                  <td class="number">{{ row.range_stops?.toFixed(1) }} stops</td>
+                  <td class="number">{{ round(row.full_e) }}</td>
+                  <td class="number">{{ row.range_stops?.toFixed(1) }}</td>
                 </template>
               </tr>
             </tbody>
@@ -169,6 +169,12 @@ const shown = (value: number | null | undefined): string => (value === null || v
 <style scoped>
 .scroll {
   overflow-x: auto;
+}
+.number {
+  white-space: nowrap;
+}
+.scroll :is(th, td) {
+  padding-right: 10px;
 }
 .tools {
   display: flex;
