@@ -48,7 +48,7 @@ class Brought(BrowserCase):
         terns.get_by_role("button", name="look through the frames of Terns over the bar").click()
         first = terns.get_by_role("button", name="TSA_0000.JPG, open")
         expect(first).to_be_focused()
-        for key in ("k", "ArrowRight", "x", "x"):
+        for key in ("k", "ArrowRight", "n", "n"):
             page.keyboard.press(key)
         expect(terns.get_by_role("button", name="TSA_0000.JPG, kept")).to_be_visible()
         expect(terns.get_by_role("button", name="TSA_0003.JPG, not kept")).to_be_visible()

@@ -96,7 +96,7 @@ async function allOut(): Promise<void> {
 }
 const KEYS: Record<string, (frame: Frame) => void> = {
   k: (frame) => (judge(frame, true), void go(at.value + 1)),
-  x: (frame) => (judge(frame, false), void go(at.value + 1)),
+  n: (frame) => (judge(frame, false), void go(at.value + 1)),
   o: (frame) => judge(frame, null),
   ArrowRight: () => void go(at.value + 1),
   ArrowLeft: () => void go(at.value - 1),
@@ -134,7 +134,7 @@ const small = (frame: Frame): string => `/api/came/${frame.id}/small.jpg`;
 
 <template>
   <div v-if="current" class="judge">
-    <div ref="sheet" class="sheet" role="group" aria-label="frames: arrows go, k keeps, x does not, o opens again" @keydown="key">
+    <div ref="sheet" class="sheet" role="group" aria-label="frames: arrows go, k keeps, n does not, o opens again" @keydown="key">
       <div v-for="burst in bursts" :key="burst.from" class="burst">
         <span class="quiet">{{ burst.at }}</span>
         <button
@@ -163,7 +163,7 @@ const small = (frame: Frame): string => `/api/came/${frame.id}/small.jpg`;
       <p class="acts">
         <button class="button" :aria-pressed="current.kept === true" @click="judge(current, true)">Keep&nbsp;<kbd>k</kbd></button>
         <button class="button" :aria-pressed="current.kept === false" @click="judge(current, false)">
-          Not&nbsp;<kbd>x</kbd>
+          Not&nbsp;<kbd>n</kbd>
         </button>
         <button class="button" :disabled="current.kept === null" @click="judge(current, null)">
           Open again&nbsp;<kbd>o</kbd>
