@@ -91,7 +91,7 @@ def measured(request: HttpRequest, slug: str) -> SensorOut:
     return _out(_mine(request, slug))
 
 
-@router.post("/kit/bodies/{slug}/sensor", response=SensorOut, openapi_extra={"requestBody": FILE})
+@router.post("/kit/bodies/{slug}/sensor/frames", response=SensorOut, openapi_extra={"requestBody": FILE})
 @streamed
 def add(request: HttpRequest, slug: str, name: Annotated[str, Query(max_length=400)] = "") -> SensorOut:
     """Bring a raw of even light, or of none. The file itself is the request's body, read as it comes; its middle is kept, no picture."""

@@ -12,6 +12,6 @@ MOST_COMING = 2_000_000_000
 """Bytes of bodies that come to a process at once: what is larger than a page's is written to disk meanwhile."""
 
 FOR_FILES = re.compile(
-    r"/api/(kit/picture|kit/bodies/[^/]+/sensor|situations/\d+/pictures|outings/\d+/came|outings/import/whole|cards/\d+/frame)"
+    r"/api/(kit/picture|kit/bodies/[^/]+/sensor/frames|situations/\d+/pictures|outings/\d+/came|outings/import/whole|cards/\d+/frame)"
 )
 """Addresses that take a file of a signed-in person."""

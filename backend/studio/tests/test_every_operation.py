@@ -248,6 +248,7 @@ class EveryOperation(OnTheDemoDay):
         refused = {
             "/api/kit/picture",
             "/api/outings/{pk}/came",
+            "/api/kit/bodies/{slug}/sensor/frames",
             "/api/kit/bodies/{slug}/sensor",  # raws, and what they tell: a test of its own
             "/api/kit/bodies/{slug}/sensor/back",
             "/api/situations/{pk}/pictures",
@@ -303,12 +304,12 @@ class EveryOperation(OnTheDemoDay):
         uploads = {
             "/api/situations/{}/pictures",
             "/api/outings/{}/came",
-            "/api/kit/bodies/{}/sensor",
+            "/api/kit/bodies/{}/sensor/frames",
             "/api/outings/import/whole",
             "/api/cards/{}/frame",
         }  # by the client's own upload
         called |= {("POST", path) for path in uploads}
-        links -= {("GET", "/api/cards/{}/frame")}
+        links -= {("GET", "/api/cards/{}/frame"), ("GET", "/api/kit/bodies/{}/sensor/frames")}
         called.add(("POST", "/api/advise"))  # for programs without an account: docs/formats
         self.assertEqual({(m, re.sub(r"\{[^}]+\}", "{}", p)) for m, p, _ in OPERATIONS}, called | links)
 

@@ -231,6 +231,7 @@ class OwnWords(BrowserCase):
             control.click()
             self.answered(page)
         choose(page.get_by_label("begin with a usual layout"), "one wheel, no thumb button")
+        self.answered(page)
         page.get_by_text("write several down, one to a line").click()
         page.get_by_label("controls, one to a line").fill("lever, nowhere at all")
         page.get_by_role("button", name="Take these controls").click()

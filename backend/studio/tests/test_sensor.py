@@ -64,7 +64,7 @@ class OverHttp(TestCase):
         self.caller = Caller(self.day.person)
 
     def bring(self, data: bytes, name: str = "flat.dng", status: int = 200, slug: str = SWIFT) -> dict[str, Any]:
-        path = f"/api/kit/bodies/{slug}/sensor?name={name}"
+        path = f"/api/kit/bodies/{slug}/sensor/frames?name={name}"
         answer = self.caller.client.post(path, data, content_type="application/octet-stream", headers={"X-CSRFToken": TOKEN})
         self.assertEqual(answer.status_code, status, answer.content[:300])
         return json.loads(answer.content)

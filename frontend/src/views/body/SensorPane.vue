@@ -34,7 +34,7 @@ async function bring(event: Event): Promise<void> {
   let came = 0;
   for (const file of files) {
     try {
-      const path = `/api/kit/bodies/${props.slug}/sensor?name=${encodeURIComponent(file.name.slice(-120))}`;
+      const path = `/api/kit/bodies/${props.slug}/sensor/frames?name=${encodeURIComponent(file.name.slice(-120))}`;
       const told = await upload<Told>(path, file, () => {}, signal);
       await nowKnown(queries, key.value, told);
       came += 1;
