@@ -14,10 +14,10 @@ from django.db.models import QuerySet
 from craft.review.clock import MOST_OFF_S, off_by
 from forms.outing_form import YEARS
 from forms.problems import InputError, Problem
-from frames.day import REJECTED, day_of
+from frames.day import day_of
 from frames.models import BodyClock, Frame, KnownBody, SmallPicture
 from frames.schemas import CameOut, ClockIn
-from images.values import CameBack
+from images.values import REJECTED, CameBack
 from kit.models import Piece
 from outings.models import Outing
 from people.limits import LIMITS, room_for

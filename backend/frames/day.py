@@ -12,10 +12,9 @@ from django.contrib.auth.models import User
 from craft.review.clock import assigned, off_by_zone
 from craft.review.frame import Frame as Taken
 from frames.models import BodyClock, Frame, KnownBody
+from images.values import REJECTED
 from kit.models import Piece
 from outings.models import Outing, Situation
-
-REJECTED = -1
 
 
 def judged(kept: bool | None, rating: int | None) -> bool | None:

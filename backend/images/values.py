@@ -28,6 +28,9 @@ MOST_PIXELS, MOST_FLOATS = 100_000_000, 20_000_000
 
 LEAST_SIDE = 16
 
+RATED, REJECTED = (1, 5), -1
+"""Ratings as files have them: stars, and what was thrown away (XMP specification, part 2)."""
+
 ACCEPTED = (
     "a JPEG, PNG, TIFF, DNG or other raw file, a Radiance .hdr or an OpenEXR picture of at most "
     f"{MOST_PIXELS // 1_000_000} megapixels ({MOST_FLOATS // 1_000_000} of the last two) and {LARGEST_BYTES // 1_000_000} MB is accepted"

@@ -66,18 +66,11 @@ def _out(piece: Piece, said: str = "") -> SensorOut:
     now = {name: piece.document.get(name) for name in sensor.FIGURES} | {
         "read_noise_post_e": piece.document.get("read_noise_post_e") or 0.0
     }
-    rows = [
-        AtIsoOut(
-            **{name: getattr(row, name) for name in AtIsoOut.model_fields if name != "range_stops"},
-            range_stops=None if row.lacks else row.range_stops,
-        )
-        for row in isos
-    ]
     return SensorOut(
         said=said,
         frames=piece.sensor_frames.count(),
         most=sensor.MOST,
-        isos=rows,
+        isos=[AtIsoOut.from_orm(row) for row in isos],
         found=SensorTold.from_orm(found) if found else None,
         now=SensorTold(**now),
         taken=SensorBefore.objects.filter(piece=piece).exists(),

@@ -128,9 +128,9 @@ class AtIso:
     full_e: float = 0.0
 
     @property
-    def range_stops(self) -> float:
-        """From the read noise to where counts end."""
-        return math.log2(self.full_e / self.read_e) if self.read_e > 0 else math.inf
+    def range_stops(self) -> float | None:
+        """From the read noise to where counts end; None where they are not told."""
+        return None if self.lacks else math.log2(self.full_e / self.read_e)
 
 
 def _lacking(flats: Sequence[Pair], darks: Sequence[Pair]) -> str:

@@ -13,7 +13,7 @@ from django.test.utils import CaptureQueriesContext
 
 from frames.models import Frame, KnownBody, SmallPicture
 from frames.tests.shooting import SWIFT, OnADay, frame_file
-from images.tests.test_came_back import PACKET
+from images.tests.test_came_back import packet
 from people.limits import LIMITS, Limit
 from people.tests.caller import Caller, pointers
 
@@ -51,7 +51,7 @@ class Bringing(OnADay):
     def test_what_is_no_frame_changes_nothing_and_is_told(self) -> None:
         for data, name in ((b"no picture", "a.JPG"), (frame_file()[:200], "a.JPG"), (b"<x>", "a.xmp"), (b"", "a.JPG")):
             self.assertIn("accepted" if data else "empty", str(self.bring(data, name, status=422)))
-        self.assertIn("no frame called TSA_0009", str(self.bring(PACKET.format(3).encode(), "TSA_0009.xmp", status=422)))
+        self.assertIn("no frame called TSA_0009", str(self.bring(packet(3), "TSA_0009.xmp", status=422)))
         self.assertEqual(Frame.objects.count(), 0)
 
     def test_there_is_an_end_to_how_many_are_kept(self) -> None:
@@ -70,7 +70,7 @@ class Bringing(OnADay):
         for name in ("TSA_0001.JPG", "TSA_0001.TIF", "TSA_00012.JPG"):
             self.bring(frame_file(at(self.picture.begins, s=len(name), more_min=ord(name[-1]) % 7)), name)
         for stars, kept in ((4, True), (-1, False)):
-            told = self.bring(PACKET.format(stars).encode(), "tsa_0001.XMP")
+            told = self.bring(packet(stars), "tsa_0001.XMP")
             self.assertEqual((told["rated"], told["id"]), (2, None))
             by_name = {frame["name"]: frame["kept"] for frame in self.came(self.picture.pk)}
             self.assertEqual(by_name, {"TSA_0001.JPG": kept, "TSA_0001.TIF": kept, "TSA_00012.JPG": None})

@@ -17,10 +17,7 @@ from forms.problems import InputError
 from images.counted import count, jpeg, tiff
 from images.decoders.figures import figures_in
 from images.decoders.light import KINDS, NEARLY_FULL, is_raw, jpeg_levels, light_of, tiff_levels
-from images.values import LEAST_SIDE, CameBack, Data, looked_at, refused
-
-RATED, REJECTED = (1, 5), -1
-"""Ratings as they are written: stars, and what was thrown away (XMP specification, part 2)."""
+from images.values import LEAST_SIDE, RATED, REJECTED, CameBack, Data, looked_at, refused
 
 LARGE_INSIDE = 500_000
 """Bytes of a picture within a raw from which it is read at a quarter of its size."""
@@ -64,11 +61,19 @@ def _told(path: str) -> dict[str, float | str]:
     return told
 
 
-def _entry(path: str, name: str) -> str:
+def _metadata(path: str) -> Any:
+    """The metadata of a file; None where nothing of it can be read."""
     try:
         image = exiv2.ImageFactory.open(path)
         image.readMetadata()
     except (exiv2.Exiv2Error, OSError):
+        return None
+    return image
+
+
+def _entry(path: str, name: str) -> str:
+    image = _metadata(path)
+    if image is None:
         return ""
     found = image.exifData()
     at = found.findKey(exiv2.ExifKey(name))
@@ -77,10 +82,8 @@ def _entry(path: str, name: str) -> str:
 
 def rating_in(path: str) -> int | None:
     """How a file, or one that lies beside it, says that its frame was rated; None where it does not."""
-    try:
-        image = exiv2.ImageFactory.open(path)
-        image.readMetadata()
-    except (exiv2.Exiv2Error, OSError):
+    image = _metadata(path)
+    if image is None:
         return None
     stars = [one.toString() for one in image.xmpData() if one.key() == "Xmp.xmp.Rating"]
     stars += [one.toString() for one in image.exifData() if one.key() == "Exif.Image.Rating"]

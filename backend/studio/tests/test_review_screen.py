@@ -11,7 +11,7 @@ from playwright.sync_api import Page, expect
 from frames.demo_frames import add_demo_frames
 from frames.models import Frame
 from frames.tests.shooting import frame_file
-from images.tests.test_came_back import PACKET
+from images.tests.test_came_back import packet
 from people.models import Profile
 from studio.tests.browser import BrowserCase
 from studio.tests.chromium import choose
@@ -31,7 +31,7 @@ class Brought(BrowserCase):
         expect(page.get_by_text("what you keep of them teaches your next setups")).to_be_visible()
         quick = {f"TSA_{k:04d}.JPG": frame_file(f"07:2{k}:00", (1, 4000), 5.6, 1250) for k in range(6)}
         stray = {"TSA_0006.JPG": frame_file("02:00:00", (1, 4000), 5.6, 1250)}
-        self.bring(page, {**quick, **stray, "TSA_0007.JPG": b"no picture", "TSA_0001.xmp": PACKET.format(5).encode()})
+        self.bring(page, {**quick, **stray, "TSA_0007.JPG": b"no picture", "TSA_0001.xmp": packet(5)})
         expect(page.get_by_role("status").first).to_have_text("7 frames brought, 1 rated by what lay beside them, 1 could not be read")
         page.get_by_text("what could not be read").click()
         expect(page.get_by_text(re.compile("TSA_0007.JPG.*is accepted"))).to_be_visible()
