@@ -140,6 +140,7 @@ async function plan(night: Night): Promise<void> {
       </span>
     </div>
     <p v-if="wrong" class="error" role="alert">{{ wrong }}</p>
+    <p v-else-if="open && !data" class="quiet" role="status">Looking through the nights …</p>
     <template v-if="data">
       <p class="reason">{{ data.told }}</p>
       <p v-if="kind" class="quiet">{{ kind.because }}</p>
