@@ -112,6 +112,15 @@ class Asked(BrowserCase):
         field.press("Tab")
         self.stored(page, lambda d: "compensation" not in (d.get("settings") or {}))
         expect(page.get_by_text("you set it so")).to_have_count(0)
+        for stops, waits in ((-2, False), (-1.5, True)):
+            with self.subTest("whoever leaves at once has it kept", stops=stops):
+                field.fill(str(stops))
+                field.press("Tab")
+                if waits:
+                    expect(page.locator(".notes, .note").filter(has_text="under the meter: you set it so").first).to_be_visible()
+                page.goto("/alive")
+                self.stored(page, lambda d, stops=stops: (d.get("settings") or {}).get("compensation") == stops)
+            page.go_back()
         self.assertEqual(self.wrong, [])
 
     def test_the_way_out_of_a_note_is_one_press_and_is_undone_by_one(self) -> None:

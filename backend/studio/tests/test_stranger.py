@@ -53,6 +53,7 @@ class Stranger(BrowserCase):
         page.get_by_role("button", name="white").first.click()
         page.get_by_role("textbox", name="white in kelvin").fill("4300")
         expect(page.locator("[aria-controls='why-white']")).to_contain_text("4300")
+        expect(page.get_by_role("status").filter(has_text="saved")).to_be_visible()
 
         page.goto(f"/outings/{row.outing_id}/slots")
         expect(page.get_by_text("presses cannot be counted")).to_be_visible()

@@ -42,6 +42,8 @@ interface Draft {
 }
 
 const UNREAD = 20;
+/** So much may still be on its way when the page is gone; browsers refuse to send more behind it (64 KiB in all). */
+const OUTLIVES_BYTES = 32_000;
 /** What takes longer is asked as soon as nothing moves. */
 const PAUSE_MS = 120;
 
@@ -212,7 +214,11 @@ export function useBench<T extends Decided>(id: number, ask: Ask<T>) {
     if (draft.value) draft.value = { ...draft.value, sent: [...unread(), sent].slice(-UNREAD) };
     try {
       const answer = await take(
-        client.PUT("/api/situations/{pk}", { params: { path: { pk: id }, header: { "If-Match": version.value } }, body: sent }),
+        client.PUT("/api/situations/{pk}", {
+          params: { path: { pk: id }, header: { "If-Match": version.value } },
+          body: sent,
+          keepalive: new Blob([JSON.stringify(sent)]).size < OUTLIVES_BYTES,
+        }),
       );
       day.value = { bodies: answer.bodies, mains_hz: answer.mains_hz, utc_offset_min: answer.utc_offset_min };
       settled(sent, answer.version);
