@@ -12,6 +12,7 @@ from kit.describe_api import router as describing
 from kit.layout_api import router as layout
 from kit.sensor_api import router as sensors
 from kit.steadiness_api import router as steadiness
+from links.api import router as links
 from outings.alike.api import router as alike
 from outings.bench.api import router as bench
 from outings.checks.api import router as checks
@@ -81,6 +82,7 @@ for router in (
     checks,
     jobs,
     frames,
+    links,
     nights,
     cards,
     sheets,

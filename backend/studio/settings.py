@@ -28,6 +28,7 @@ with env.prefixed("APERTURE_"):
     PROXIES = env.int("PROXIES", 0)
     HSTS = env.str("HSTS", "off")
     LOGS = env.str("LOGS", "faults")
+    LINKS = env.bool("LINKS", LOCAL)
 
 if not SECRET_KEY and LOCAL:
     SECRET_KEY = "local-only-" + "0" * 50
@@ -56,6 +57,7 @@ INSTALLED_APPS = [
     "outings",
     "frames",
     "cards",
+    "links",
     "studio",
 ]
 

@@ -1,0 +1,1 @@
+"""Bodies that are plugged in: compared with a plan, loaded, watched, and their frames fetched."""

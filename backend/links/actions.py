@@ -1,0 +1,348 @@
+"""What can be done over a link: pair, compare, load a setup, take that back, keep it in a slot, fetch frames."""
+
+from __future__ import annotations
+
+import math
+import tempfile
+from collections.abc import Iterator, Mapping
+from contextlib import contextmanager
+from time import monotonic
+
+from django.conf import settings
+
+from craft.configuration.configure import Configuration, Configured
+from craft.day.walk import needed
+from craft.errors import CraftError
+from craft.kit.dialect import in_own_words
+from craft.vocabulary.setting import Value
+from craft.vocabulary.settings import BY_SLUG
+from craft.vocabulary.words import say_value
+from forms.answer import answer_to
+from forms.link_form import HeldSaid, SettingsSaid
+from forms.problems import InputError, Problem
+from frames.actions import bring, named, room_for_frames
+from images.reading import came_back
+from images.values import LARGEST_BYTES, CameBack
+from kit.actions import hold, keep_in_slot, name_of_slot, refuse, traits_of
+from kit.models import Piece
+from links.models import Link, Loading
+from links.schemas import ComparedOut, DiffersOut, FetchedOut, LinkOut, LoadedOut
+from links.speaking import BodyRefusedError, Speaking, UnreachedError, checked
+from outings.models import Outing, Situation
+from outings.reading import Kit
+from people.turns import begin
+
+BATCH = 24
+"""Settings that are written in one request: a body takes up to a tenth of a second for each, and a page wants to see them go."""
+FETCH_S = 3.0
+"""After this long a request brings no further file."""
+CLOSE = 0.005
+"""Two numbers this near are one setting, as bodies round what they print."""
+
+
+@contextmanager
+def speaking(link: Link) -> Iterator[Speaking]:
+    """A body that one speaks to; what it does not answer or do is a problem with its reason.
+
+    Raises
+    ------
+    InputError : it does not answer, or does not do it.
+    """
+    try:
+        with Speaking(link.address, link.token) as body:
+            yield body
+    except (UnreachedError, BodyRefusedError) as error:
+        raise InputError([Problem("", str(error))]) from None
+
+
+def link_of(piece: Piece) -> Link:
+    """The link of a body.
+
+    Raises
+    ------
+    InputError : it has none.
+    """
+    found = Link.objects.filter(piece=piece).first()
+    if found is None:
+        raise InputError([Problem("", "this body is not plugged in: pair it first, on its page")])
+    return found
+
+
+def pair(piece: Piece, address: str, code: str) -> Link:
+    """Pair with a body; what stood there before is let go only once the new one answers.
+
+    Raises
+    ------
+    InputError : this server speaks to no bodies, the address is none at hand, nothing answers, or the code is another.
+    """
+    if not settings.LINKS:
+        raise InputError([Problem("/address", "this server speaks to no bodies: whoever runs it may set APERTURE_LINKS")])
+    at = checked(address)
+    try:
+        with Speaking(at) as body:
+            who, token = body.who(), body.pair(code.strip())
+    except UnreachedError as error:
+        raise InputError([Problem("/address", str(error))]) from None
+    except BodyRefusedError as error:
+        raise InputError([Problem("/code", str(error))]) from None
+    begin()
+    Link.objects.filter(piece=piece).delete()
+    return Link.objects.create(piece=piece, address=at, token=token, named=who.name, serial=who.serial, simulated=who.simulated)
+
+
+def told(piece: Piece) -> LinkOut:
+    """How a body's link is; one that does not answer says so and keeps nobody waiting for long."""
+    link = Link.objects.filter(piece=piece).select_related("loading").first()
+    if link is None:
+        return LinkOut(paired=False, allowed=settings.LINKS)
+    try:
+        with Speaking(link.address, link.token) as body:
+            state, why = body.state(), ""
+    except (UnreachedError, BodyRefusedError) as error:
+        state, why = None, str(error)
+    return _link_out(link, why).model_copy(update={"state": state, "reached": state is not None})
+
+
+def _link_out(link: Link, why: str = "") -> LinkOut:
+    loading = Loading.objects.filter(link=link).first()
+    return LinkOut(
+        paired=True,
+        allowed=settings.LINKS,
+        address=link.address,
+        named=link.named,
+        serial=link.serial,
+        simulated=link.simulated,
+        why=why,
+        written=loading.title if loading else "",
+        back=len(loading.before) if loading else 0,
+    )
+
+
+def wanted_of(situation: Situation, kit: Kit) -> Configuration:
+    """What a situation's body should hold.
+
+    Raises
+    ------
+    CraftError : the situation has no setup as it stands.
+    """
+    return answer_to(kit.resolve_row(situation)).configuration
+
+
+def alike(one: Value, other: Value) -> bool:
+    """Whether two values are one setting: numbers as bodies print them.
+
+    >>> alike(0.0333, 1 / 30), alike("on", "off"), alike("automatic", 2.0)
+    (True, False, False)
+    """
+    if isinstance(one, str) or isinstance(other, str):
+        return one == other
+    return math.isclose(one, other, rel_tol=CLOSE, abs_tol=1e-9)
+
+
+def rows_that_differ(wanted: Configuration, held: Mapping[str, HeldSaid]) -> list[Configured]:
+    """Settings that a body holds otherwise, in the order in which they can be set; those that nothing of the setup uses may stay."""
+    return [
+        row for row in wanted.rows if not row.closed and row.setting.slug in held and not alike(row.value, held[row.setting.slug].value)
+    ]
+
+
+def compared(link: Link, wanted: Configuration, held: SettingsSaid, state: LinkOut) -> ComparedOut:
+    """A body beside a setup, line by line."""
+    there = {one.setting: one for one in held.settings}
+    differs = rows_that_differ(wanted, there)
+    open_rows = [row for row in wanted.rows if not row.closed]
+    loading = Loading.objects.filter(link=link).first()
+    refused = loading.refused if loading else {}
+    return ComparedOut(
+        body=link.piece.slug,
+        link=state,
+        same=sum(row.setting.slug in there for row in open_rows) - len(differs),
+        differs=[_differs(row, there[row.setting.slug], link, refused.get(row.setting.slug, {})) for row in differs],
+        lacking=[row.setting.label for row in open_rows if row.setting.slug not in there],
+    )
+
+
+def _differs(row: Configured, held: HeldSaid, link: Link, refused: Mapping[str, Value]) -> DiffersOut:
+    scales = traits_of(link.piece).scales
+    nearest = refused.get("nearest")
+    return DiffersOut(
+        setting=row.setting.slug,
+        label=row.setting.label,
+        theirs=held.label,
+        wanted=in_own_words(row.setting, row.value, {}, scales),
+        value=row.value,
+        held=held.word,
+        needed=needed(row),
+        refused=str(refused.get("why", "")),
+        nearest="" if nearest is None else say_value(row.setting, nearest),
+    )
+
+
+def beside(link: Link, situation: Situation, kit: Kit) -> ComparedOut:
+    """A body beside a situation's setup; one that does not answer differs in nothing that is known."""
+    wanted, state = wanted_of(situation, kit), told(link.piece)
+    if not state.reached:
+        return ComparedOut(body=link.piece.slug, link=state, same=0, differs=[], lacking=[])
+    with speaking(link) as body:
+        held = body.settings()
+    return compared(link, wanted, held, state)
+
+
+def load(link: Link, situation: Situation, kit: Kit, only: list[str]) -> LoadedOut:
+    """Write a part of a setup to a body, and read it back. What it refuses is tried again once others are written; what stood there is kept.
+
+    Raises
+    ------
+    InputError : the body does not answer. CraftError : the situation has no setup.
+    """
+    wanted = wanted_of(situation, kit)
+    loading = Loading.objects.filter(link=link).first()
+    if loading is None or loading.situation_id != situation.pk:
+        loading = Loading(link=link, situation=situation, title=str(situation), before={}, refused={})
+    with speaking(link) as body:
+        written = _write(body, loading, wanted, only)
+        held = body.settings()
+    begin()
+    if loading.pk is None:
+        Loading.objects.filter(link=link).delete()
+    loading.save()
+    _seen(link.piece, held)
+    for row in wanted.rows:
+        if row.setting.slug in loading.refused:
+            refuse(link.piece, row.setting.slug, str(loading.refused[row.setting.slug]["why"])[:200])
+    now = compared(link, wanted, held, told(link.piece))
+    left = [one for one in now.differs if not one.refused and (not only or one.setting in only)]
+    return LoadedOut(written=written, left=len(left), now=now)
+
+
+def _write(body: Speaking, loading: Loading, wanted: Configuration, only: list[str]) -> int:
+    """Write a batch of what differs; how many the body took."""
+    there = {one.setting: one for one in body.settings().settings}
+    differs = [row for row in rows_that_differ(wanted, there) if not only or row.setting.slug in only]
+    fresh = [row for row in differs if row.setting.slug not in loading.refused][:BATCH]
+    again = [row for row in differs if row.setting.slug in loading.refused]
+    said = body.write((row.setting.slug, row.value) for row in [*fresh, *again]).writes
+    for one in said:
+        if one.refused:
+            loading.refused[one.setting] = {"why": one.refused, "nearest": one.nearest}
+        else:
+            loading.refused.pop(one.setting, None)
+            loading.before.setdefault(one.setting, there[one.setting].value)
+    return sum(not one.refused for one in said)
+
+
+def _seen(piece: Piece, held: SettingsSaid) -> None:
+    """What was believed of a body becomes what was seen; what it says that nobody here knows is left alone."""
+    offered = traits_of(piece).offered
+    known: dict[str, Value | None] = {}
+    for one in held.settings:
+        try:
+            known[one.setting] = (
+                BY_SLUG[one.setting].checked(one.value, tuple(offered.get(one.setting, ()))) if one.setting in BY_SLUG else None
+            )
+        except CraftError:
+            known[one.setting] = None
+    hold(piece, {slug: value for slug, value in known.items() if value is not None}, verified=True)
+
+
+def seen(link: Link) -> None:
+    """Read everything that a body holds, and write that down.
+
+    Raises
+    ------
+    InputError : it does not answer.
+    """
+    with speaking(link) as body:
+        held = body.settings()
+    begin()
+    _seen(link.piece, held)
+
+
+def undo(link: Link) -> int:
+    """Write back what stood there before the last setup was written; how many settings.
+
+    Raises
+    ------
+    InputError : nothing was written, or the body does not answer.
+    """
+    loading = Loading.objects.filter(link=link).first()
+    if loading is None or not loading.before:
+        raise InputError([Problem("", "nothing was written over this link that could be taken back")])
+    with speaking(link) as body:
+        left = dict(reversed(loading.before.items()))
+        while left:  # what was opened last is closed first; what is refused now may be taken once others are back
+            said = body.write(left.items()).writes
+            taken = [one.setting for one in said if not one.refused]
+            for slug in taken:
+                del left[slug]
+            if not taken:
+                break
+        held = body.settings()
+    begin()
+    count = len(loading.before) - len(left)
+    _seen(link.piece, held)
+    if left:
+        loading.before = left
+        loading.save()
+    else:
+        loading.delete()
+    return count
+
+
+def keep(link: Link, situation: Situation, bank: int, number: int) -> str:
+    """Keep what a body holds in one of its slots, and write down here what is in it.
+
+    Raises
+    ------
+    InputError : there is no such slot, or the body does not answer.
+    """
+    title = str(situation)
+    with speaking(link) as body:
+        body.keep(bank, number, title[:120])
+        held = body.settings()
+    begin()
+    _seen(link.piece, held)
+    values: dict[str, Value] = {row.setting: row.value for row in link.piece.held.all()}
+    keep_in_slot(link.piece, bank, number, title, values)
+    return name_of_slot(link.piece.slots.get(bank=bank, number=number))
+
+
+def fetch(link: Link, outing: Outing, after: str) -> FetchedOut:
+    """Bring files off a body's cards to a day: one of each frame, the finished one where there is one. None is brought twice.
+
+    Raises
+    ------
+    InputError : the body does not answer, the link drops, a file is none that is read, or there is no room.
+    """
+    ends, more, again = monotonic() + FETCH_S, False, 0
+    found: list[tuple[CameBack, str, str]] = []
+    room_for_frames(outing.person)
+    with speaking(link) as body:
+        listed = body.frames(after)
+        finished = {_stem(one.name) for one in listed.frames if _is_finished(one.name)}
+        for one in listed.frames:
+            if monotonic() > ends:
+                more = True
+                break
+            after = one.name
+            if not _is_finished(one.name) and _stem(one.name) in finished:
+                continue
+            with tempfile.TemporaryFile() as kept:
+                digest = body.fetch(one.name, kept, LARGEST_BYTES)
+                if outing.came.filter(digest=digest).exists():
+                    again += 1
+                else:
+                    found.append((came_back(f"/dev/fd/{kept.fileno()}"), named(one.name), digest))
+    begin()
+    for came, name, digest in found:
+        bring(outing, came, name, digest)
+    said = f"{len(found)} brought" + (f", {again} had come already" if again else "")
+    return FetchedOut(brought=len(found), again=again, after=after, more=more or listed.more, said=said)
+
+
+def _stem(name: str) -> str:
+    return name.rsplit(".", 1)[0]
+
+
+def _is_finished(name: str) -> bool:
+    return name.upper().endswith((".JPG", ".JPEG"))

@@ -1,0 +1,103 @@
+"""Links to bodies, over HTTP. Nothing is written here while a body is waited for."""
+
+from __future__ import annotations
+
+from django.http import HttpRequest, HttpResponse
+from django.shortcuts import get_object_or_404
+from ninja import Router
+
+from forms.problems import InputError, Problem
+from kit.models import Piece
+from links.actions import beside, fetch, keep, link_of, load, pair, seen, told, undo
+from links.models import Link
+from links.schemas import ComparedOut, FetchedOut, FetchIn, KeepSlotIn, LinkOut, LoadedOut, LoadIn, PairIn
+from outings.mine import my_outing, my_situations
+from outings.models import Situation
+from outings.reading import Kit
+from people.guards import own_turn, person_of
+
+router = Router(tags=["links"])
+
+
+def _body(request: HttpRequest, slug: str) -> Piece:
+    return get_object_or_404(Piece, person=person_of(request), kind="body", slug=slug, deleted_at=None)
+
+
+def _situation(request: HttpRequest, pk: int) -> tuple[Situation, Link]:
+    row = get_object_or_404(my_situations(request), pk=pk)
+    piece = Piece.objects.filter(person=person_of(request), kind="body", slug=row.document["body"], deleted_at=None).first()
+    if piece is None:
+        raise InputError([Problem("/body", "this situation's body is not in your kit any more")])
+    return row, link_of(piece)
+
+
+@router.get("/kit/bodies/{slug}/link", response=LinkOut)
+def linked(request: HttpRequest, slug: str) -> LinkOut:
+    """How a body's link is, and how the body is."""
+    return told(_body(request, slug))
+
+
+@router.put("/kit/bodies/{slug}/link", response=LinkOut)
+@own_turn
+def make(request: HttpRequest, slug: str, asked: PairIn) -> LinkOut:
+    """Pair with a body by the code that it shows; it is this account's alone."""
+    piece = _body(request, slug)
+    pair(piece, asked.address, asked.code)
+    return told(piece)
+
+
+@router.delete("/kit/bodies/{slug}/link", response={204: None})
+def let_go(request: HttpRequest, slug: str) -> HttpResponse:
+    """Let a link go; the body keeps what it holds."""
+    Link.objects.filter(piece=_body(request, slug)).delete()
+    return HttpResponse(status=204)
+
+
+@router.post("/kit/bodies/{slug}/link/seen", response=LinkOut)
+@own_turn
+def look(request: HttpRequest, slug: str) -> LinkOut:
+    """Read everything that the body holds: what was believed of it becomes what was seen."""
+    piece = _body(request, slug)
+    seen(link_of(piece))
+    return told(piece)
+
+
+@router.post("/kit/bodies/{slug}/link/undo", response=LinkOut)
+@own_turn
+def back(request: HttpRequest, slug: str) -> LinkOut:
+    """Write back what stood there before the last setup was written."""
+    piece = _body(request, slug)
+    undo(link_of(piece))
+    return told(piece)
+
+
+@router.get("/situations/{pk}/link", response=ComparedOut)
+def compare(request: HttpRequest, pk: int) -> ComparedOut:
+    """What a situation's body holds beside what it should, line by line, as it is now."""
+    row, link = _situation(request, pk)
+    return beside(link, row, Kit(person_of(request)))
+
+
+@router.post("/situations/{pk}/link/load", response=LoadedOut)
+@own_turn
+def write(request: HttpRequest, pk: int, asked: LoadIn) -> LoadedOut:
+    """Write the next part of a situation's setup to its body, and read it back; asked again, it goes on until nothing is left."""
+    row, link = _situation(request, pk)
+    return load(link, row, Kit(person_of(request)), asked.only)
+
+
+@router.post("/situations/{pk}/link/slot", response=ComparedOut)
+@own_turn
+def keep_there(request: HttpRequest, pk: int, asked: KeepSlotIn) -> ComparedOut:
+    """Keep what the body holds now in one of its slots."""
+    row, link = _situation(request, pk)
+    kit = Kit(person_of(request))
+    keep(link, row, asked.bank, asked.number)
+    return beside(link, row, kit)
+
+
+@router.post("/outings/{pk}/link/{slug}/frames", response=FetchedOut)
+@own_turn
+def bring(request: HttpRequest, pk: int, slug: str, asked: FetchIn) -> FetchedOut:
+    """Bring the next files off the body's cards to a day's frames; asked again, it goes on."""
+    return fetch(link_of(_body(request, slug)), my_outing(request, pk), asked.after)

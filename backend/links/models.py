@@ -1,0 +1,39 @@
+"""A link to a body, and what was last written over it."""
+
+from __future__ import annotations
+
+from django.db import models
+
+from kit.models import Piece
+from outings.models import Situation
+
+
+class Link(models.Model):
+    """A body that was paired with. address: where it answers; token: what every call carries; named, serial: who answered when it was paired;
+    simulated: it said that it is a stand-in."""
+
+    piece = models.OneToOneField(Piece, models.CASCADE, related_name="link")
+    address = models.CharField(max_length=120)
+    token = models.CharField(max_length=200)
+    named = models.CharField(max_length=80)
+    serial = models.CharField(max_length=40)
+    simulated = models.BooleanField(default=False)
+    at = models.DateTimeField(auto_now_add=True)
+
+    def __str__(self) -> str:
+        return f"{self.piece.slug} at {self.address}"
+
+
+class Loading(models.Model):
+    """The setup that was written to a body last. before: what it held of what was written; refused: by setting, why it did not take a value and what
+    it would take instead."""
+
+    link = models.OneToOneField(Link, models.CASCADE, related_name="loading")
+    situation = models.ForeignKey(Situation, models.SET_NULL, null=True)
+    title = models.CharField(max_length=120)
+    before = models.JSONField(default=dict)
+    refused = models.JSONField(default=dict)
+    at = models.DateTimeField(auto_now=True)
+
+    def __str__(self) -> str:
+        return f"{self.title} written to {self.link}"

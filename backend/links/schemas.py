@@ -1,0 +1,98 @@
+"""Links to bodies, as they are said in JSON."""
+
+from __future__ import annotations
+
+from typing import Annotated
+
+from ninja import Schema
+from pydantic import Field
+
+from forms.configuration_form import Value
+from forms.link_form import StateSaid
+from forms.traits_form import Slug
+
+
+class PairIn(Schema):
+    """Where a body answers, and the code that it shows."""
+
+    address: Annotated[str, Field(min_length=1, max_length=120)]
+    code: Annotated[str, Field(min_length=1, max_length=20)]
+
+
+class LinkOut(Schema):
+    """A body's link. paired: there is one; allowed: this server speaks to bodies at all; reached: it answers now; why: what is in the way; named, serial: who it is; state: how it is;
+    written: the setup that was written last, and how many settings can be given back."""
+
+    paired: bool
+    allowed: bool
+    address: str = ""
+    named: str = ""
+    serial: str = ""
+    simulated: bool = False
+    reached: bool = False
+    why: str = ""
+    state: StateSaid | None = None
+    written: str = ""
+    back: int = 0
+
+
+class DiffersOut(Schema):
+    """A setting that a body holds otherwise than a setup wants it. label: ours; theirs: what the body calls it; wanted, held: values in words; needed:
+    the picture itself needs it; refused: why the body would not take it, nearest: what it would take."""
+
+    setting: str
+    label: str
+    theirs: str
+    wanted: str
+    value: Value
+    held: str
+    needed: bool
+    refused: str = ""
+    nearest: str = ""
+
+
+class ComparedOut(Schema):
+    """A body beside a setup. body: its slug; same: settings that agree; lacking: settings of ours that it does not know."""
+
+    body: str
+    link: LinkOut
+    same: int
+    differs: list[DiffersOut]
+    lacking: list[str]
+
+
+class LoadIn(Schema):
+    """Settings to be written, of those that differ; all of them where none is named."""
+
+    only: Annotated[list[Slug], Field(max_length=400)] = []
+
+
+class LoadedOut(Schema):
+    """What came of a part of the writing: how many were written by it, how many still differ and were not refused, and the body beside the setup now."""
+
+    written: int
+    left: int
+    now: ComparedOut
+
+
+class KeepSlotIn(Schema):
+    """The slot in which to keep what was written."""
+
+    bank: Annotated[int, Field(strict=True, ge=1, le=2)] = 1
+    number: Annotated[int, Field(strict=True, ge=1, le=20)]
+
+
+class FetchIn(Schema):
+    """After which of the body's files to go on."""
+
+    after: Annotated[str, Field(max_length=60)] = ""
+
+
+class FetchedOut(Schema):
+    """What a part of the fetching brought. after: where to go on; more: there are more files; said: in words."""
+
+    brought: int
+    again: int
+    after: str
+    more: bool
+    said: str

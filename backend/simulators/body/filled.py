@@ -1,0 +1,54 @@
+"""A stand-in made from files: a day with its kit, and the words of a body."""
+
+from __future__ import annotations
+
+import datetime as dt
+from collections.abc import Callable, Mapping
+from typing import Any
+
+from craft.errors import CraftError
+from craft.vocabulary.setting import Value
+from forms.answer import answer_to
+from forms.dialect_form import DialectForm
+from forms.outing_form import OutingFile, begins_of, resolved
+from forms.profile_form import PersonForm
+from simulators.body.holds import Settings
+from simulators.body.thing import Before, Thing
+
+
+def utc() -> dt.datetime:
+    """The time it is."""
+    return dt.datetime.now(dt.UTC)
+
+
+def thing_of(
+    file: OutingFile,
+    slug: str,
+    words: DialectForm | None = None,
+    held: Mapping[str, Value] | None = None,
+    now: Callable[[], dt.datetime] = utc,
+    **how: Any,
+) -> Thing:
+    """A body of a day that can be pointed at the day's situations that are its own; held: as it was left.
+
+    Raises
+    ------
+    CraftError : none of the day's situations is this body's, or what stands first there has no setup.
+    """
+    body, person = file.bodies[slug], PersonForm()
+    midnight = dt.datetime.combine(file.day, dt.time())
+    before = tuple(
+        Before(
+            one.title,
+            resolved(one, body, file.lenses[one.lens], person),
+            midnight + dt.timedelta(minutes=begins_of(one.starts_at)),
+        )
+        for one in file.situations
+        if one.body == slug and one.lens in file.lenses
+    )
+    if not before:
+        raise CraftError(f"none of this day's pictures is taken with {slug}")
+    first = answer_to(before[0].form, at_once=True)
+    settings = Settings(first.situation.body, first.situation.lens, first.configuration, (words or DialectForm()).value(), dict(held or {}))
+    letters = "".join(c for c in slug.upper() if c.isalpha())[:3]
+    return Thing(settings, before, now, letters, file.utc_offset_min, firmware=first.situation.body.traits.firmware, **how)
