@@ -7,5 +7,10 @@ export default defineConfig({
   resolve: { alias: { "@": fileURLToPath(new URL("./src", import.meta.url)) } },
   server: { proxy: { "/api": "http://127.0.0.1:8000" } },
   // The minifier folds a width in per cent into the font shorthand, which no browser accepts.
-  build: { cssMinify: false, chunkSizeWarningLimit: 1500 },
+  build: {
+    cssMinify: false,
+    chunkSizeWarningLimit: 1500,
+    // The application, and the page on which the stand-in for a body is handled.
+    rollupOptions: { input: ["index.html", "stand-in.html"] },
+  },
 });

@@ -50,6 +50,13 @@ def openapi() -> dict[str, Any]:
     return dict(api.get_openapi_schema(path_prefix="/api/"))
 
 
+def body_link() -> dict[str, Any]:
+    """What a body that is plugged in understands: the stand-in's own description."""
+    from simulators.body.api import description
+
+    return description()
+
+
 def tokens() -> str:
     """The closed lists, told for people: enumerations of the schemas, subjects, conditions, schools, demo kit."""
     from craft.decisions.choice import By
@@ -133,6 +140,7 @@ def formats() -> dict[str, str]:
         }
         texts[f"{name}.schema.json"] = json.dumps(schema, indent=2, ensure_ascii=False) + "\n"
     texts["openapi.json"] = json.dumps(openapi(), indent=2, ensure_ascii=False, default=str) + "\n"
+    texts["body-link.json"] = json.dumps(body_link(), indent=2, ensure_ascii=False, default=str) + "\n"
     texts["tokens.md"] = tokens()
     texts["deciding.md"] = deciding()
     return texts

@@ -130,10 +130,10 @@ class StateSaid(Said):
     cards: Annotated[list[CardSaid], Field(max_length=4)]
     burst: Annotated[int, Field(ge=0)]
     burst_s: Annotated[float, Field(ge=0)]
-    slot: SlotSaid | None = None
+    slot: SlotSaid | None
     clock: dt.datetime
-    asleep: bool = False
-    celsius: float = 20.0
+    asleep: bool
+    celsius: Annotated[float, Field(ge=-100, le=100, allow_inf_nan=False)]
 
 
 class FireAsked(Said):

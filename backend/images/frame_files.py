@@ -109,11 +109,11 @@ def _entries(shot: Shot, written: Written, pixels: tuple[int, int]) -> dict[str,
     }
 
 
-def jpeg_of(shot: Shot, written: Written) -> bytes:
+def jpeg_of(shot: Shot, written: Written, width: int = JPEG_WIDTH) -> bytes:
     """The finished file of a frame, without marks, with its exposure, lens, body, distance and time in EXIF 2.32."""
     import exiv2  # a C++ library, loaded only when a file is asked for
 
-    pixels = picture(shot, Look.FINDER, min(JPEG_WIDTH, round(shot.used_pixels)), marks=False)
+    pixels = picture(shot, Look.FINDER, min(width, round(shot.used_pixels)), marks=False)
     image = exiv2.ImageFactory.open(as_jpeg(pixels))
     image.readMetadata()
     told = exiv2.ExifData()

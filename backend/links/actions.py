@@ -11,6 +11,7 @@ from time import monotonic
 from django.conf import settings
 
 from craft.configuration.configure import Configuration, Configured
+from craft.day.special import BY_SPECIAL, special_configuration
 from craft.day.walk import needed
 from craft.errors import CraftError
 from craft.kit.dialect import in_own_words
@@ -26,7 +27,7 @@ from images.values import LARGEST_BYTES, CameBack
 from kit.actions import hold, keep_in_slot, name_of_slot, refuse, traits_of
 from kit.models import Piece
 from links.models import Link, Loading
-from links.schemas import ComparedOut, DiffersOut, FetchedOut, LinkOut, LoadedOut
+from links.schemas import BesideSetupOut, DiffersOut, FetchedOut, LinkOut, LoadedOut
 from links.speaking import BodyRefusedError, Speaking, UnreachedError, checked
 from outings.models import Outing, Situation
 from outings.reading import Kit
@@ -92,18 +93,14 @@ def pair(piece: Piece, address: str, code: str) -> Link:
 
 def told(piece: Piece) -> LinkOut:
     """How a body's link is; one that does not answer says so and keeps nobody waiting for long."""
-    link = Link.objects.filter(piece=piece).select_related("loading").first()
+    link = Link.objects.filter(piece=piece).first()
     if link is None:
-        return LinkOut(paired=False, allowed=settings.LINKS)
+        return NO_LINK.model_copy(update={"allowed": settings.LINKS})
     try:
         with Speaking(link.address, link.token) as body:
             state, why = body.state(), ""
     except (UnreachedError, BodyRefusedError) as error:
         state, why = None, str(error)
-    return _link_out(link, why).model_copy(update={"state": state, "reached": state is not None})
-
-
-def _link_out(link: Link, why: str = "") -> LinkOut:
     loading = Loading.objects.filter(link=link).first()
     return LinkOut(
         paired=True,
@@ -111,21 +108,46 @@ def _link_out(link: Link, why: str = "") -> LinkOut:
         address=link.address,
         named=link.named,
         serial=link.serial,
+        other=link.named != piece.document["name"],
         simulated=link.simulated,
+        reached=state is not None,
         why=why,
+        state=state,
         written=loading.title if loading else "",
         back=len(loading.before) if loading else 0,
     )
 
 
-def wanted_of(situation: Situation, kit: Kit) -> Configuration:
-    """What a situation's body should hold.
+NO_LINK = LinkOut(
+    paired=False,
+    allowed=False,
+    address="",
+    named="",
+    serial="",
+    other=False,
+    simulated=False,
+    reached=False,
+    why="",
+    state=None,
+    written="",
+    back=0,
+)
+
+
+def wanted_of(situation: Situation, kit: Kit, special: str = "") -> Configuration:
+    """What a situation's body should hold, or what a special setup asks of it.
 
     Raises
     ------
-    CraftError : the situation has no setup as it stands.
+    CraftError : the situation has no setup as it stands, or the body can do nothing of the special one.
     """
-    return answer_to(kit.resolve_row(situation)).configuration
+    answer = answer_to(kit.resolve_row(situation))
+    return special_configuration(special, answer.situation, answer.setup) if special else answer.configuration
+
+
+def title_of(situation: Situation, special: str) -> str:
+    """What a setup is called."""
+    return BY_SPECIAL[special].label if special else str(situation)
 
 
 def alike(one: Value, other: Value) -> bool:
@@ -139,21 +161,20 @@ def alike(one: Value, other: Value) -> bool:
     return math.isclose(one, other, rel_tol=CLOSE, abs_tol=1e-9)
 
 
-def rows_that_differ(wanted: Configuration, held: Mapping[str, HeldSaid]) -> list[Configured]:
+def rows_that_differ(wanted: Configuration, held: SettingsSaid) -> list[Configured]:
     """Settings that a body holds otherwise, in the order in which they can be set; those that nothing of the setup uses may stay."""
-    return [
-        row for row in wanted.rows if not row.closed and row.setting.slug in held and not alike(row.value, held[row.setting.slug].value)
-    ]
+    there = {one.setting: one.value for one in held.settings}
+    return [row for row in wanted.rows if not row.closed and row.setting.slug in there and not alike(row.value, there[row.setting.slug])]
 
 
-def compared(link: Link, wanted: Configuration, held: SettingsSaid, state: LinkOut) -> ComparedOut:
+def compared(link: Link, wanted: Configuration, held: SettingsSaid, state: LinkOut) -> BesideSetupOut:
     """A body beside a setup, line by line."""
     there = {one.setting: one for one in held.settings}
-    differs = rows_that_differ(wanted, there)
+    differs = rows_that_differ(wanted, held)
     open_rows = [row for row in wanted.rows if not row.closed]
     loading = Loading.objects.filter(link=link).first()
     refused = loading.refused if loading else {}
-    return ComparedOut(
+    return BesideSetupOut(
         body=link.piece.slug,
         link=state,
         same=sum(row.setting.slug in there for row in open_rows) - len(differs),
@@ -178,57 +199,67 @@ def _differs(row: Configured, held: HeldSaid, link: Link, refused: Mapping[str, 
     )
 
 
-def beside(link: Link, situation: Situation, kit: Kit) -> ComparedOut:
+def beside(link: Link, situation: Situation, kit: Kit) -> BesideSetupOut:
     """A body beside a situation's setup; one that does not answer differs in nothing that is known."""
     wanted, state = wanted_of(situation, kit), told(link.piece)
     if not state.reached:
-        return ComparedOut(body=link.piece.slug, link=state, same=0, differs=[], lacking=[])
+        return BesideSetupOut(body=link.piece.slug, link=state, same=0, differs=[], lacking=[])
     with speaking(link) as body:
         held = body.settings()
     return compared(link, wanted, held, state)
 
 
-def load(link: Link, situation: Situation, kit: Kit, only: list[str]) -> LoadedOut:
-    """Write a part of a setup to a body, and read it back. What it refuses is tried again once others are written; what stood there is kept.
+def load(link: Link, situation: Situation, kit: Kit, only: list[str], special: str = "") -> LoadedOut:
+    """Write the next part of a setup to a body, and read it back; what it refuses is tried again once others are written.
+
+    What stood there is kept before any of it is written over, in a request of its own: so that whatever ends another in the middle, it can
+    be given back.
 
     Raises
     ------
     InputError : the body does not answer. CraftError : the situation has no setup.
     """
-    wanted = wanted_of(situation, kit)
+    wanted = wanted_of(situation, kit, special)
     loading = Loading.objects.filter(link=link).first()
-    if loading is None or loading.situation_id != situation.pk:
-        loading = Loading(link=link, situation=situation, title=str(situation), before={}, refused={})
+    if loading is None or (loading.situation_id, loading.special) != (situation.pk, special):
+        loading = Loading(link=link, situation=situation, special=special, title=title_of(situation, special), before={}, refused={})
     with speaking(link) as body:
-        written = _write(body, loading, wanted, only)
         held = body.settings()
+        there = {one.setting: one.value for one in held.settings}
+        differs = [row for row in rows_that_differ(wanted, held) if not only or row.setting.slug in only]
+        fresh = {row.setting.slug: there[row.setting.slug] for row in differs if row.setting.slug not in loading.before}
+        written = 0
+        if not fresh:
+            written = _write(body, loading, differs)
+            held = body.settings()
     begin()
+    loading.before |= fresh
     if loading.pk is None:
         Loading.objects.filter(link=link).delete()
     loading.save()
     _seen(link.piece, held)
-    for row in wanted.rows:
-        if row.setting.slug in loading.refused:
-            refuse(link.piece, row.setting.slug, str(loading.refused[row.setting.slug]["why"])[:200])
+    for slug, told_why in loading.refused.items():
+        refuse(link.piece, slug, str(told_why["why"])[:200])
     now = compared(link, wanted, held, told(link.piece))
     left = [one for one in now.differs if not one.refused and (not only or one.setting in only)]
     return LoadedOut(written=written, left=len(left), now=now)
 
 
-def _write(body: Speaking, loading: Loading, wanted: Configuration, only: list[str]) -> int:
+def _write(body: Speaking, loading: Loading, differs: list[Configured]) -> int:
     """Write a batch of what differs; how many the body took."""
-    there = {one.setting: one for one in body.settings().settings}
-    differs = [row for row in rows_that_differ(wanted, there) if not only or row.setting.slug in only]
-    fresh = [row for row in differs if row.setting.slug not in loading.refused][:BATCH]
-    again = [row for row in differs if row.setting.slug in loading.refused]
-    said = body.write((row.setting.slug, row.value) for row in [*fresh, *again]).writes
-    for one in said:
-        if one.refused:
-            loading.refused[one.setting] = {"why": one.refused, "nearest": one.nearest}
-        else:
+    asked = [row for row in differs if row.setting.slug not in loading.refused][:BATCH]
+    asked += [row for row in differs if row.setting.slug in loading.refused]
+    written = 0
+    while asked:
+        said = body.write((row.setting.slug, row.value) for row in asked).writes
+        taken = {one.setting for one in said if not one.refused}
+        written += len(taken)
+        for one in said:
             loading.refused.pop(one.setting, None)
-            loading.before.setdefault(one.setting, there[one.setting].value)
-    return sum(not one.refused for one in said)
+            if one.refused:
+                loading.refused[one.setting] = {"why": one.refused, "nearest": one.nearest}
+        asked = [row for row in asked if row.setting.slug not in taken] if taken else []  # what was in the way may be gone
+    return written
 
 
 def _seen(piece: Piece, held: SettingsSaid) -> None:
@@ -289,14 +320,14 @@ def undo(link: Link) -> int:
     return count
 
 
-def keep(link: Link, situation: Situation, bank: int, number: int) -> str:
+def keep(link: Link, situation: Situation, bank: int, number: int, special: str = "") -> str:
     """Keep what a body holds in one of its slots, and write down here what is in it.
 
     Raises
     ------
     InputError : there is no such slot, or the body does not answer.
     """
-    title = str(situation)
+    title = title_of(situation, special)
     with speaking(link) as body:
         body.keep(bank, number, title[:120])
         held = body.settings()

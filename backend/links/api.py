@@ -10,7 +10,7 @@ from forms.problems import InputError, Problem
 from kit.models import Piece
 from links.actions import beside, fetch, keep, link_of, load, pair, seen, told, undo
 from links.models import Link
-from links.schemas import ComparedOut, FetchedOut, FetchIn, KeepSlotIn, LinkOut, LoadedOut, LoadIn, PairIn
+from links.schemas import BesideSetupOut, FetchedOut, FetchIn, KeepSlotIn, LinkOut, LoadedOut, LoadIn, PairIn
 from outings.mine import my_outing, my_situations
 from outings.models import Situation
 from outings.reading import Kit
@@ -71,8 +71,8 @@ def back(request: HttpRequest, slug: str) -> LinkOut:
     return told(piece)
 
 
-@router.get("/situations/{pk}/link", response=ComparedOut)
-def compare(request: HttpRequest, pk: int) -> ComparedOut:
+@router.get("/situations/{pk}/link", response=BesideSetupOut)
+def compare(request: HttpRequest, pk: int) -> BesideSetupOut:
     """What a situation's body holds beside what it should, line by line, as it is now."""
     row, link = _situation(request, pk)
     return beside(link, row, Kit(person_of(request)))
@@ -83,16 +83,16 @@ def compare(request: HttpRequest, pk: int) -> ComparedOut:
 def write(request: HttpRequest, pk: int, asked: LoadIn) -> LoadedOut:
     """Write the next part of a situation's setup to its body, and read it back; asked again, it goes on until nothing is left."""
     row, link = _situation(request, pk)
-    return load(link, row, Kit(person_of(request)), asked.only)
+    return load(link, row, Kit(person_of(request)), asked.only, asked.special)
 
 
-@router.post("/situations/{pk}/link/slot", response=ComparedOut)
+@router.post("/situations/{pk}/link/slot", response=BesideSetupOut)
 @own_turn
-def keep_there(request: HttpRequest, pk: int, asked: KeepSlotIn) -> ComparedOut:
+def keep_there(request: HttpRequest, pk: int, asked: KeepSlotIn) -> BesideSetupOut:
     """Keep what the body holds now in one of its slots."""
     row, link = _situation(request, pk)
     kit = Kit(person_of(request))
-    keep(link, row, asked.bank, asked.number)
+    keep(link, row, asked.bank, asked.number, asked.special)
     return beside(link, row, kit)
 
 

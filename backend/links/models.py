@@ -25,11 +25,12 @@ class Link(models.Model):
 
 
 class Loading(models.Model):
-    """The setup that was written to a body last. before: what it held of what was written; refused: by setting, why it did not take a value and what
+    """The setup that was written to a body last, a situation's or a special one. before: what it held of what was written; refused: by setting, why it did not take a value and what
     it would take instead."""
 
     link = models.OneToOneField(Link, models.CASCADE, related_name="loading")
     situation = models.ForeignKey(Situation, models.SET_NULL, null=True)
+    special = models.CharField(max_length=20, blank=True)
     title = models.CharField(max_length=120)
     before = models.JSONField(default=dict)
     refused = models.JSONField(default=dict)

@@ -10,6 +10,7 @@ from pydantic import Field
 from forms.configuration_form import Value
 from forms.link_form import StateSaid
 from forms.traits_form import Slug
+from outings.walk.schemas import Special
 
 
 class PairIn(Schema):
@@ -20,20 +21,21 @@ class PairIn(Schema):
 
 
 class LinkOut(Schema):
-    """A body's link. paired: there is one; allowed: this server speaks to bodies at all; reached: it answers now; why: what is in the way; named, serial: who it is; state: how it is;
+    """A body's link. paired: there is one; allowed: this server speaks to bodies at all; reached: it answers now; why: what is in the way; named, serial: who it is; other: it is another than the kit's, by its name; state: how it is;
     written: the setup that was written last, and how many settings can be given back."""
 
     paired: bool
     allowed: bool
-    address: str = ""
-    named: str = ""
-    serial: str = ""
-    simulated: bool = False
-    reached: bool = False
-    why: str = ""
-    state: StateSaid | None = None
-    written: str = ""
-    back: int = 0
+    address: str
+    named: str
+    serial: str
+    other: bool
+    simulated: bool
+    reached: bool
+    why: str
+    state: StateSaid | None
+    written: str
+    back: int
 
 
 class DiffersOut(Schema):
@@ -47,11 +49,11 @@ class DiffersOut(Schema):
     value: Value
     held: str
     needed: bool
-    refused: str = ""
-    nearest: str = ""
+    refused: str
+    nearest: str
 
 
-class ComparedOut(Schema):
+class BesideSetupOut(Schema):
     """A body beside a setup. body: its slug; same: settings that agree; lacking: settings of ours that it does not know."""
 
     body: str
@@ -62,8 +64,9 @@ class ComparedOut(Schema):
 
 
 class LoadIn(Schema):
-    """Settings to be written, of those that differ; all of them where none is named."""
+    """Settings to be written, of those that differ; all of them where none is named. special: a setup of its own instead of the situation's."""
 
+    special: Special = ""
     only: Annotated[list[Slug], Field(max_length=400)] = []
 
 
@@ -72,7 +75,7 @@ class LoadedOut(Schema):
 
     written: int
     left: int
-    now: ComparedOut
+    now: BesideSetupOut
 
 
 class KeepSlotIn(Schema):
@@ -80,6 +83,7 @@ class KeepSlotIn(Schema):
 
     bank: Annotated[int, Field(strict=True, ge=1, le=2)] = 1
     number: Annotated[int, Field(strict=True, ge=1, le=20)]
+    special: Special = ""
 
 
 class FetchIn(Schema):

@@ -98,6 +98,13 @@ export const router = createRouter({
       meta: { title: "The first day with a body" },
     },
     {
+      path: "/kit/bodies/:slug/link",
+      name: "link",
+      component: () => import("./views/link/LinkView.vue"),
+      props: (route) => ({ slug: String(route.params.slug), situation: Number(route.query.situation) || 0 }),
+      meta: { title: "Plugged in" },
+    },
+    {
       path: "/outings/:id(\\d+)/fingers",
       alias: "/outings/:id(\\d+)/controls",
       name: "fingers",

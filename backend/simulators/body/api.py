@@ -34,7 +34,7 @@ from forms.link_form import (
 from simulators.body.hands import hands
 from simulators.body.holds import RefusedError
 from simulators.body.plugged import thing
-from simulators.body.thing import File
+from simulators.body.thing import File, GoneError
 
 WRITE_S = 0.012
 """Seconds that a body takes for a value that it is sent."""
@@ -60,6 +60,12 @@ REFUSED = {409: RefusedSaid, 403: RefusedSaid}
 def refused(request: HttpRequest, error: RefusedError) -> HttpResponse:
     """What the body does not do, and why."""
     return api.create_response(request, {"detail": error.why}, status=409)
+
+
+@api.exception_handler(GoneError)
+def gone(request: HttpRequest, error: GoneError) -> HttpResponse:
+    """Nothing more is said."""
+    return api.create_response(request, {"detail": "out of reach"}, status=503)
 
 
 @link.get("/who", response=WhoSaid, auth=None)

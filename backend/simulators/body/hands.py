@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from functools import lru_cache
 from typing import Annotated, Literal
 
@@ -12,8 +13,9 @@ from pydantic import Field
 from craft.render.picture import Look, as_jpeg, picture
 from craft.render.shot import Shot
 from forms.link_form import RefusedSaid
-from simulators.body.plugged import thing
+from simulators.body.plugged import anew, thing
 from simulators.body.takes import taken
+from simulators.body.thing import Thing
 
 hands = Router(tags=["hands"])
 FINDER_PX = 480
@@ -64,7 +66,7 @@ class HandOut(Schema):
 class HandIn(Schema):
     """One thing that is done to it: a wheel is moved, a slot turned to, a card pulled or put in, the release pressed."""
 
-    do: Literal["wheel", "slot", "card", "fire", "stand", "light", "cold", "away", "drop", "battery"]
+    do: Literal["wheel", "slot", "card", "fire", "stand", "light", "cold", "away", "drop", "battery", "anew"]
     setting: Annotated[str, Field(max_length=60)] = ""
     by: Annotated[int, Field(ge=-200, le=200)] = 0
     at: Annotated[int, Field(ge=0, le=200)] = 0
@@ -109,31 +111,51 @@ def _wheel(slug: str) -> WheelOut:
     )
 
 
+def _slot(it: Thing, asked: HandIn) -> None:
+    it.turn(*it.settings.slots[min(asked.at, len(it.settings.slots) - 1)])
+
+
+def _light(it: Thing, asked: HandIn) -> None:
+    it.light_stops = max(-12.0, min(6.0, asked.to))
+
+
+def _cold(it: Thing, asked: HandIn) -> None:
+    it.celsius = max(-40.0, min(60.0, asked.to))
+
+
+def _battery(it: Thing, asked: HandIn) -> None:
+    it.charge = max(0.0, min(1.0, asked.to))
+
+
+def _drop(it: Thing, asked: HandIn) -> None:
+    """After so many settings that are written; with none, in the middle of the next file."""
+    if asked.by:
+        it.gone_after = asked.by
+    else:
+        it.drops_after = 0
+
+
+DONE: dict[str, Callable[[Thing, HandIn], object]] = {
+    "wheel": lambda it, asked: it.bump(asked.setting, asked.by),
+    "slot": _slot,
+    "card": lambda it, asked: it.card(asked.at, asked.state),
+    "fire": lambda it, asked: it.fire(max(1, asked.by)),
+    "stand": lambda it, asked: it.stand(asked.at),
+    "light": _light,
+    "cold": _cold,
+    "battery": _battery,
+    "away": lambda it, asked: it.walk_away(it.reached),
+    "drop": _drop,
+    "anew": lambda it, asked: anew(),
+}
+
+
 @hands.post("", response={200: HandOut, 409: RefusedSaid})
 def do(request: HttpRequest, asked: HandIn) -> HandOut:
     """Do something to it."""
     it = thing()
     with it.lock:
-        if asked.do == "wheel":
-            it.bump(asked.setting, asked.by)
-        elif asked.do == "slot":
-            it.turn(*it.settings.slots[min(asked.at, len(it.settings.slots) - 1)])
-        elif asked.do == "card":
-            it.card(asked.at, asked.state)
-        elif asked.do == "fire":
-            it.fire(max(1, asked.by))
-        elif asked.do == "stand":
-            it.stand(asked.at)
-        elif asked.do == "light":
-            it.light_stops = max(-12.0, min(6.0, asked.to))
-        elif asked.do == "cold":
-            it.celsius = max(-40.0, min(60.0, asked.to))
-        elif asked.do == "battery":
-            it.charge = max(0.0, min(1.0, asked.to))
-        elif asked.do == "away":
-            it.walk_away(it.reached)
-        else:
-            it.drops_after = 0
+        DONE[asked.do](it, asked)
     return seen(request)
 
 

@@ -13,10 +13,11 @@ from craft.kit.dialect import Dialect, in_own_words
 from craft.kit.features import features_of
 from craft.kit.lens import Lens
 from craft.kit.traits import Bank
-from craft.vocabulary.checker import closed, violations
+from craft.vocabulary.checker import closed, smallest_change, violations
 from craft.vocabulary.dependencies import BUILT
 from craft.vocabulary.rules import Rule
 from craft.vocabulary.setting import Value
+from craft.vocabulary.words import say_value
 
 
 class RefusedError(Exception):
@@ -59,7 +60,9 @@ class Settings:
         around = self.configuration.around
         self.around = replace(around, tokens=features_of(self.body, self.lens), rules=built(self.body, around.rules))
         self.own = self.words.by_setting()
-        self.values = {slug: row.default for slug, row in self.rows.items()} | {s: v for s, v in self.values.items() if s in self.rows}
+        left = {slug: value for slug, value in self.values.items() if slug in self.rows}
+        self.values = {slug: row.default for slug, row in self.rows.items()} | left
+        self.values |= smallest_change(self.values, self.around, frozenset(left)).values  # no body stands as it cannot be set
 
     def label(self, slug: str) -> str:
         """A setting in the body's words; in plain ones where its owner wrote none down."""
@@ -86,8 +89,8 @@ class Settings:
             raise RefusedError("there is no such item on this body")
         try:
             taken = row.setting.checked(value, row.offered)
-        except CraftError as error:
-            raise RefusedError(error.message, self._nearest(slug, value)) from None
+        except CraftError:
+            raise RefusedError(self._lacks(slug, value), self._nearest(slug, value)) from None
         if taken == self.values[slug]:
             return taken
         if why := self.closed().get(slug):
@@ -98,6 +101,15 @@ class Settings:
             raise RefusedError(broken[0].rule.reason)
         self.values[slug] = taken
         return taken
+
+    def _lacks(self, slug: str, value: Value) -> str:
+        """That there is no such value, as a body would say it: what stands on its list, or from where to where its scale goes."""
+        setting, offered = self.rows[slug].setting, self.rows[slug].offered
+        wanted = say_value(setting, value)
+        if isinstance(value, str) or not offered:
+            return f"there is no “{wanted}” to choose here"
+        numbers = [one for one in offered if not isinstance(one, str)]
+        return f"{wanted} is not on this scale, which goes from {say_value(setting, min(numbers))} to {say_value(setting, max(numbers))}"
 
     def _nearest(self, slug: str, value: Value) -> Value | None:
         """Of the numbers that it has the one nearest to another by ratio, or by difference where there is no ratio."""

@@ -13,7 +13,7 @@ from functools import lru_cache
 from craft.render.shot import Shot
 from craft.vocabulary.setting import Value
 from forms.situation_form import SituationForm
-from images.frame_files import Written, dng_of, jpeg_of
+from images.frame_files import JPEG_WIDTH, Written, dng_of, jpeg_of
 from simulators.body.holds import RefusedError, Settings
 from simulators.body.takes import taken
 
@@ -25,10 +25,16 @@ USUAL_BUFFER_MB, USUAL_CARD_MB_S = 1200.0, 150.0
 CARD_FRAMES = 400
 """Frames that a card has room for."""
 DRIFT_S_A_DAY = 1.5
+SMALLER = {"full": 1, "half": 2, "quarter": 4}
+"""By how much a finished file is smaller than the largest, by the size that is set."""
 FILES_KEPT = 4
 """Files that stay made: the next part of one that is sent in parts asks for the same."""
 EVENTS_KEPT = 500
 SLEEPS_AFTER_S = 300.0
+
+
+class GoneError(Exception):
+    """The link dropped while something was said."""
 
 
 @dataclass
@@ -55,6 +61,7 @@ class File:
     body: str
     lens: str
     utc_offset_min: int | None
+    smaller: int
 
 
 @dataclass(frozen=True, slots=True)
@@ -79,13 +86,14 @@ class Before:
 @lru_cache(FILES_KEPT)
 def _bytes(file: File) -> bytes:
     written = Written(file.body, file.lens, file.at.strftime("%Y:%m:%d %H:%M:%S"), file.utc_offset_min)
-    return dng_of(file.shot, written) if file.name.endswith(".DNG") else jpeg_of(file.shot, written)
+    return dng_of(file.shot, written) if file.name.endswith(".DNG") else jpeg_of(file.shot, written, JPEG_WIDTH // file.smaller)
 
 
 @dataclass
 class Thing:
     """A body in somebody's hands. now: the time it is here; before: what it can be pointed at, of a day that may be another; letters: that its
-    files begin with; clock_off_s: how far its clock is off; drops_after: bytes of a file after which the link drops, once.
+    files begin with; clock_off_s: how far its clock is off; drops_after, gone_after: bytes of a file
+    after which the link drops, once, and settings written after which it is gone.
 
     Everything may be called from several threads.
     """
@@ -107,6 +115,7 @@ class Thing:
     at: int = 0
     reached: bool = True
     drops_after: int | None = None
+    gone_after: int | None = None
 
     def __post_init__(self) -> None:
         """Begin to count."""
@@ -144,6 +153,12 @@ class Thing:
         """Set one setting; see `Settings.write`."""
         with self.lock:
             self._wake()
+            if self.gone_after is not None:
+                self.gone_after -= 1
+                if self.gone_after < 0:
+                    self.gone_after, self.reached = None, False
+            if not self.reached:
+                raise GoneError
             before = self.settings.values.get(slug)
             held = self.settings.write(slug, value)
             if held != before:
@@ -186,10 +201,10 @@ class Thing:
             raise RefusedError("no card that takes a file")
         self.number += 1
         kinds = {"raw": ("DNG",), "both": ("JPG", "DNG")}.get(str(self.settings.values.get("file_format", "rendered")), ("JPG",))
-        made = []
+        made, smaller = [], SMALLER[str(self.settings.values.get("rendered_size", "full"))]
         for kind in kinds:
             name = f"{self.letters}_{self.number % 10000:04d}.{kind}"
-            file = File(name, shot, at, self.settings.body.name, self.settings.lens.name, self.utc_offset_min)
+            file = File(name, shot, at, self.settings.body.name, self.settings.lens.name, self.utc_offset_min, smaller)
             if into:
                 into[0].files.append(name)
                 self.files[name] = file

@@ -26,4 +26,4 @@ def told() -> Thing:
 
 os.environ["DJANGO_SETTINGS_MODULE"] = "simulators.body.settings"
 application = get_wsgi_application()
-plug(told())
+plug(told)

@@ -34,6 +34,8 @@ type Computed =
   | "review"
   | "learned"
   | "sensor"
+  | "link"
+  | "beside"
   | "uses"
   | "steps"
   | OfOne;
@@ -68,6 +70,7 @@ const FOLLOWS: Partial<Record<Name, readonly Name[]>> = {
   pictures: ["now", "longer set"],
   came: ["review", "learned"],
   held: ["walk", "slots", "first", "day"],
+  link: ["beside"],
 };
 
 /** Something is not as it was: it is asked for again, and so is what follows from it, for which nobody waits. */

@@ -11,6 +11,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from craft.scales.series import Dial, stops_of, value_of
+from craft.vocabulary.checker import violations
 from demo.day import DAY
 from demo.kit import BODIES, LENSES
 from forms.dialect_form import of_demo
@@ -97,6 +98,11 @@ class Holds(unittest.TestCase):
         it.turn(bank, number)
         for slug, value in it.settings.values.items():
             self.assertEqual(value, kept[slug] if holds(slug) else before[slug], slug)
+
+    def test_every_demo_body_stands_as_it_can_be_set(self) -> None:
+        for slug in sorted(USED):
+            it = a_thing(slug)
+            self.assertEqual(violations(it.settings.values, it.settings.around), (), slug)
 
     def test_a_slot_that_there_is_not_is_refused(self) -> None:
         it = a_thing()

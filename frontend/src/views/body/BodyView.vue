@@ -235,6 +235,7 @@ onUnmounted(offer([{ id: "undo-words", label: "Undo the last change of words", k
       <div class="tools">
         <button class="button" :disabled="!past.length" @click="undo">Undo</button>
         <RouterLink :to="{ name: 'first_day', params: { slug } }">The first day with it</RouterLink>
+        <RouterLink :to="{ name: 'link', params: { slug } }">Plug it in</RouterLink>
         <a :href="`/api/kit/bodies/${slug}/dialect.csv`" download>Words, CSV</a>
         <a :href="`/api/kit/bodies/${slug}/dialect.json`" :download="`${slug}-words.json`">Words, JSON</a>
         <a :href="`/api/kit/bodies/${slug}/profile.json`" :download="`${slug}.json`">Body and words, JSON</a>

@@ -192,6 +192,9 @@ onUnmounted(
           All is set, and kept in {{ slotName }}
         </button>
         <span v-if="items.length" class="quiet" role="status">{{ left }} of {{ items.length }} left</span>
+        <RouterLink v-if="situation" :to="{ name: 'link', params: { slug: situation.body }, query: { situation: id } }"
+          >Load it for me, plugged in</RouterLink
+        >
         <a :href="`/api/situations/${id}/walk?special=${special}`" :download="`walk-${id}.json`">JSON</a>
         <a :href="`/api/situations/${id}/walk.csv?special=${special}`" download>CSV</a>
         <a :href="`/api/situations/${id}/walk.pdf?special=${special}`" download>PDF</a>

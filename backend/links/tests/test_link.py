@@ -1,0 +1,252 @@
+"""A body plugged in: paired, compared, loaded in parts, undone, kept in slots, its frames fetched; and what goes wrong with each."""
+
+from __future__ import annotations
+
+import random
+from typing import Any
+
+from django.contrib.auth import get_user_model
+from django.test import TestCase, override_settings
+
+from craft.vocabulary.settings import BY_SLUG
+from forms.problems import InputError
+from kit.models import Held, Piece, Slot
+from links.actions import alike
+from links.models import Link, Loading
+from links.speaking import checked
+from links.tests.standing_in import CODE, standing_in
+from outings.demo_people import load_demo_people
+from outings.models import Outing, Situation
+from people.tests.caller import Caller, pointers
+
+SLUG = "merrow-swift-20"
+
+
+class Linked(TestCase):
+    """Demo people, and a stand-in that each test finds paired with the first one's body."""
+
+    @classmethod
+    def setUpTestData(cls) -> None:
+        load_demo_people("unused-here-9")
+        cls.ilse = get_user_model().objects.get(username="demo.ilse")
+        cls.bram = get_user_model().objects.get(username="demo.bram")
+        cls.outing = Outing.objects.get(person=cls.ilse)
+        cls.terns, cls.sprint = (
+            Situation.objects.get(outing=cls.outing, document__title=t) for t in ("Terns over the bar", "Sprint heats off the quay")
+        )
+        cls.piece = Piece.objects.get(person=cls.ilse, slug=SLUG)
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        super().setUpClass()
+        cls.body = cls.enterClassContext(standing_in())
+
+    def setUp(self) -> None:
+        self.body.do("anew")
+        self.ask = Caller(self.ilse)
+
+    def pair(self, code: str = CODE, address: str = "", who: Caller | None = None) -> Any:
+        asked = {"address": address or self.body.address, "code": code}
+        return (who or self.ask).send("PUT", f"/api/kit/bodies/{SLUG}/link", asked)
+
+    def beside(self) -> dict[str, Any]:
+        return self.ask.get(f"/api/situations/{self.terns.pk}/link").json()
+
+    def load(self, row: Situation, **asked: Any) -> dict[str, Any]:
+        answer = self.ask.post(f"/api/situations/{row.pk}/link/load", asked)
+        self.assertEqual(answer.status_code, 200, answer.content)
+        return answer.json()
+
+    def load_whole(self, row: Situation) -> dict[str, Any]:
+        """Until nothing is left, as the page does; each part leaves less."""
+        told = self.load(row)
+        for _ in range(20):
+            if not told["left"]:
+                return told
+            before, told = told["left"], self.load(row)
+            self.assertTrue(told["left"] < before or not told["written"])
+        raise AssertionError("it does not end")
+
+    def on_body(self) -> dict[str, Any]:
+        import httpx
+
+        token = Link.objects.get(piece=self.piece).token
+        said = httpx.get(f"http://{self.body.address}/link/settings", headers={"Authorization": f"Bearer {token}"}, timeout=20).json()
+        return {one["setting"]: one["value"] for one in said["settings"]}
+
+
+class Pairs(Linked):
+    def test_only_who_reads_the_code_pairs_and_only_that_account_speaks(self) -> None:
+        self.assertFalse(self.ask.get(f"/api/kit/bodies/{SLUG}/link").json()["paired"])
+        wrong = self.pair(code="000000")
+        self.assertEqual((wrong.status_code, pointers(wrong)), (422, {"/code"}))
+        self.assertFalse(Link.objects.exists())
+        told = self.pair().json()
+        self.assertTrue(told["paired"] and told["reached"] and told["simulated"])
+        self.assertEqual(told["named"], BODY_NAME)
+        again = self.pair(code=CODE)
+        self.assertEqual(again.status_code, 422)  # a code is good for one link
+        self.assertEqual(Link.objects.count(), 1)
+        other = Caller(self.bram)
+        self.assertEqual(other.get(f"/api/situations/{self.terns.pk}/link").status_code, 404)
+        self.assertIn(other.post(f"/api/kit/bodies/{SLUG}/link/undo").status_code, (404, 422))
+        self.assertEqual(self.ask.delete(f"/api/kit/bodies/{SLUG}/link").status_code, 204)
+        self.assertFalse(self.ask.get(f"/api/kit/bodies/{SLUG}/link").json()["paired"])
+
+    def test_nothing_out_in_the_world_is_called_and_what_is_no_body_is_said_so(self) -> None:
+        for address in ("", "8.8.8.8:80", "169.254.169.254:80", "0.0.0.0:80", "example:80", "127.0.0.1", "127.0.0.1:0", "127.0.0.1:99999",
+                        "https://127.0.0.1:1", "127.0.0.1:80@8.8.8.8:80", "999.1.1.1:80", "[::ffff:8.8.8.8]:80", "224.0.0.1:80"):  # fmt: skip
+            with self.subTest(address), self.assertRaises(InputError) as caught:
+                checked(address)
+            self.assertEqual(caught.exception.problems[0].pointer, "/address")
+        for address, kept in (("10.1.2.3:99", "10.1.2.3:99"), ("[::1]:99", "[::1]:99"), ("192.168.0.7:8390", "192.168.0.7:8390")):
+            self.assertEqual(checked(address), kept)
+        dead = self.pair(address="127.0.0.1:9")
+        self.assertEqual((dead.status_code, pointers(dead)), (422, {"/address"}))
+        with override_settings(LINKS=False):
+            self.assertEqual(pointers(self.pair()), {"/address"})
+            self.assertFalse(self.ask.get(f"/api/kit/bodies/{SLUG}/link").json()["allowed"])
+
+    def test_a_body_that_is_gone_blocks_no_page(self) -> None:
+        self.pair()
+        self.body.do("away")
+        self.assertIn("out of reach", self.beside()["link"]["why"])
+        with standing_in() as dying:
+            self.assertEqual(self.pair(address=dying.address).status_code, 200)
+            dying.end()
+        told = self.ask.get(f"/api/kit/bodies/{SLUG}/link").json()
+        self.assertEqual((told["paired"], told["reached"]), (True, False))
+        self.assertIn("does not answer", told["why"])
+        answer = self.ask.post(f"/api/situations/{self.terns.pk}/link/load", {})
+        self.assertEqual(answer.status_code, 422)
+        self.assertFalse(Loading.objects.exists())
+        self.assertEqual(self.ask.get(f"/api/situations/{self.terns.pk}/walk").status_code, 200)
+
+
+BODY_NAME = "Merrow Swift, 20 MP"
+
+
+class Loads(Linked):
+    def setUp(self) -> None:
+        super().setUp()
+        self.assertEqual(self.pair().status_code, 200)
+
+    def test_a_setup_is_written_in_parts_read_back_and_taken_back(self) -> None:
+        stood = self.on_body()
+        before = self.beside()
+        self.assertGreater(len(before["differs"]), 30)
+        self.assertTrue(any(one["needed"] for one in before["differs"]))
+        self.assertTrue(all(one["theirs"] and one["wanted"] and one["held"] for one in before["differs"]))
+        self.assertEqual(self.load(self.terns)["written"], 0)  # what stands there is kept first
+        self.assertEqual(self.on_body(), stood)
+        part = self.load(self.terns)
+        self.assertGreater(part["left"], 0)
+        between = self.beside()  # stopped half way: exactly what is written is known, and it goes on
+        self.assertEqual(len(between["differs"]), len(part["now"]["differs"]))
+        self.assertLess(len(between["differs"]), len(before["differs"]))
+        told = self.load_whole(self.terns)
+        self.assertEqual([one for one in told["now"]["differs"] if not one["refused"]], [])
+        held, wanted = self.on_body(), {one["setting"]: one["value"] for one in before["differs"]}
+        refused = {one["setting"] for one in told["now"]["differs"]}
+        self.assertEqual([s for s, v in wanted.items() if s not in refused and not alike(held[s], v)], [])
+        known = {row.setting: row for row in Held.objects.filter(piece=self.piece)}
+        self.assertTrue(all(row.verified_at for row in known.values()))
+        self.assertEqual([s for s, row in known.items() if not alike(row.value, held[s])], [])
+        self.assertGreater(len(known), 100)
+        self.assertEqual(told["now"]["link"]["written"], "Terns over the bar")
+        back = self.ask.post(f"/api/kit/bodies/{SLUG}/link/undo")
+        self.assertEqual(back.status_code, 200, back.content)
+        self.assertEqual(back.json()["back"], 0)
+        after = self.on_body()
+        self.assertEqual({s: v for s, v in after.items() if not alike(v, stood[s])}, {})
+        self.assertEqual(self.ask.post(f"/api/kit/bodies/{SLUG}/link/undo").status_code, 422)
+
+    def test_twenty_drops_in_the_middle_of_writing_lose_nothing_that_stood_there(self) -> None:
+        stood = self.on_body()
+        lots = random.Random(7)
+        load, undo = f"/api/situations/{self.terns.pk}/link/load", f"/api/kit/bodies/{SLUG}/link/undo"
+        for _ in range(20):
+            self.body.do("drop", by=lots.randint(1, 30))
+            path = load if lots.random() < 0.7 else undo
+            for _ in range(3):
+                if self.ask.post(path, {} if path is load else None).status_code != 200:
+                    break
+            if not self.body.seen()["reached"]:
+                self.body.do("away")  # and back
+        self.body.do("drop", by=200)
+        told = self.load_whole(self.terns)
+        self.assertEqual(told["left"], 0)
+        back = self.ask.post(undo)
+        self.assertEqual((back.status_code, back.json()["back"]), (200, 0), back.content)
+        after = self.on_body()
+        self.assertEqual({s: (v, stood[s]) for s, v in after.items() if not alike(v, stood[s])}, {})
+
+    def test_what_the_body_refuses_comes_back_with_its_reason_and_the_rest_is_written(self) -> None:
+        """The profile here says that it has an ISO which the body has not; the body knows better."""
+        document = {**self.piece.document, "max_iso": 204800}
+        Piece.objects.filter(pk=self.piece.pk).update(document=document)
+        terns = self.terns.document
+        terns["settings"] = {**terns.get("settings", {}), "iso_mode": "automatic", "iso_ceiling": 204800}
+        Situation.objects.filter(pk=self.terns.pk).update(document=terns)
+        told = self.load_whole(self.terns)
+        [row] = [one for one in told["now"]["differs"] if one["setting"] == "iso_ceiling"]
+        self.assertEqual("".join(c for c in row["refused"] if c.isdigit()), "204800100102400", row["refused"])
+        self.assertEqual(row["nearest"].replace("\u202f", "").replace(" ", ""), "102400")
+        self.assertEqual([one["setting"] for one in told["now"]["differs"] if not one["refused"]], [])
+        self.assertTrue(self.piece.refused.filter(setting="iso_ceiling", why__contains="not on this scale").exists())
+
+    def test_a_bumped_wheel_is_seen_and_one_line_is_written_alone(self) -> None:
+        self.load_whole(self.terns)
+        before = {one["setting"] for one in self.beside()["differs"]}
+        self.body.do("wheel", setting="aperture", by=4)
+        [row] = [one for one in self.beside()["differs"] if one["setting"] not in before]
+        self.assertEqual((row["setting"], row["needed"]), ("aperture", True))
+        self.load(self.terns, only=["aperture"])
+        told = self.load(self.terns, only=["aperture"])
+        self.assertEqual((told["written"], told["left"]), (1, 0))
+        self.assertEqual({one["setting"] for one in self.beside()["differs"]}, before)
+
+    def test_a_days_slots_are_kept_on_the_body_and_here(self) -> None:
+        for number, row in ((1, self.terns), (2, self.sprint)):
+            self.load_whole(row)
+            answer = self.ask.post(f"/api/situations/{row.pk}/link/slot", {"number": number})
+            self.assertEqual(answer.status_code, 200, answer.content)
+        here = {slot.number: slot for slot in Slot.objects.filter(piece=self.piece)}
+        self.assertEqual({n: s.title for n, s in here.items() if n in (1, 2)}, {1: "Terns over the bar", 2: "Sprint heats off the quay"})
+        self.body.do("slot", at=0)
+        held = self.on_body()
+        self.assertEqual([s for s, v in here[1].values.items() if not alike(held[s], v)], [])
+        self.assertNotEqual(here[1].values, here[2].values)
+        self.assertEqual(self.ask.post(f"/api/situations/{self.terns.pk}/link/slot", {"number": 9}).status_code, 422)
+
+    def test_frames_come_off_the_cards_once_each_and_a_dropped_link_keeps_nothing_half(self) -> None:
+        self.load_whole(self.terns)
+        self.body.do("wheel", setting="drive_mode", by=-9)
+        self.body.do("wheel", setting="rendered_size", by=9)
+        self.body.do("wheel", setting="file_format", by=9)
+        for _ in range(3):
+            self.body.do("fire", by=1)
+        self.body.do("drop")
+        path = f"/api/outings/{self.outing.pk}/link/{SLUG}/frames"
+        dropped = self.ask.post(path, {"after": ""})
+        self.assertEqual((dropped.status_code, self.outing.came.count()), (422, 0))
+        self.assertIn("dropped", dropped.content.decode())
+        after, brought = "", 0
+        for _ in range(9):
+            told = self.ask.post(path, {"after": after}).json()
+            after, brought = told["after"], brought + told["brought"]
+            if not told["more"]:
+                break
+        self.assertEqual((brought, self.outing.came.count()), (3, 3))
+        again = self.ask.post(path, {"after": ""}).json()
+        self.assertEqual((again["brought"], self.outing.came.count()), (0, 3))
+        review = self.ask.get(f"/api/outings/{self.outing.pk}/review").json()
+        [picture] = [one for one in review["pictures"] if one["title"] == "Terns over the bar"]
+        self.assertEqual(picture["frames"], 3)
+
+
+class Alike(TestCase):
+    def test_every_default_is_itself_and_numbers_are_as_bodies_print_them(self) -> None:
+        for setting in BY_SLUG.values():
+            self.assertTrue(alike(setting.default, setting.default))
+        self.assertFalse(alike(100.0, 125.0) or alike("2", 2.0) or alike(0.0, 0.333))

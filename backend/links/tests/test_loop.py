@@ -1,0 +1,78 @@
+"""The whole loop: a slot loaded, fired through while the light falls and a wheel is bumped, fetched, judged, learned from, and used by the next setup."""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+from scipy.special import expit
+
+from craft.scales.series import Dial, stops_of
+from kit.models import Slot
+from links.tests.test_link import SLUG, Linked
+from people.models import Profile
+
+HALF_AT = 1600.0
+"""ISO at which half is kept of what is kept in good light: what is to be found."""
+
+
+class Loop(Linked):
+    def test_a_day_goes_out_and_comes_back_wiser(self) -> None:
+        self.outing.came.all().delete()
+        self.assertEqual(self.pair().status_code, 200)
+        self.load_whole(self.terns)
+        self.assertEqual(self.ask.post(f"/api/situations/{self.terns.pk}/link/slot", {"number": 1}).status_code, 200)
+        for setting, by in (("rendered_size", 9), ("file_format", -9)):
+            self.move(setting, by)
+        if self.on_body()["file_format"] == "raw":
+            self.move("file_format", 1)
+        self.fired = 0
+        for light in np.arange(1.0, -6.0, -0.5):
+            self.body.do("light", to=float(light))
+            self.body.do("fire", by=12)
+        self.body.do("light", to=0.0)
+        self.body.do("wheel", setting="aperture", by=9)
+        [moved] = [one for one in self.beside()["differs"] if one["setting"] == "aperture"]
+        self.assertNotEqual(moved["held"], moved["wanted"])
+        self.body.do("fire", by=4)
+
+        after = ""
+        for _ in range(60):
+            told = self.ask.post(f"/api/outings/{self.outing.pk}/link/{SLUG}/frames", {"after": after}).json()
+            after = told["after"]
+            if not told["more"]:
+                break
+        rows = list(self.outing.came.order_by("pk"))
+        self.assertEqual(len({row.name for row in rows}), len(rows))
+        self.assertEqual(len(rows), 14 * 12 + 4)
+        self.assertGreater(max(row.iso for row in rows), 3000)
+        review = self.ask.get(f"/api/outings/{self.outing.pk}/review").json()
+        [picture] = [one for one in review["pictures"] if one["title"] == "Terns over the bar"]
+        self.assertEqual(picture["frames"], len(rows))
+
+        lots = np.random.default_rng(5)
+        kept = [lots.random() < 0.9 * expit(2 * math.log2(HALF_AT / row.iso)) for row in rows]
+        for verdict in (True, False):
+            chosen = [row.pk for row, is_kept in zip(rows, kept, strict=True) if bool(is_kept) is verdict]
+            answer = self.ask.send("PUT", f"/api/outings/{self.outing.pk}/came/kept", {"frames": chosen, "kept": verdict})
+            self.assertEqual(answer.status_code, 200)
+        [learned] = self.ask.get("/api/learned").json()["isos"]
+        off = stops_of(Dial.ISO, learned["iso"]) - stops_of(Dial.ISO, HALF_AT)
+        self.assertLess(abs(off), 1.0, learned)
+
+        now = self.ask.get("/api/profile").json()
+        document = now["document"] | {
+            "iso_ceilings": {SLUG: learned["iso"]},
+            "ceilings_learned": {SLUG: {"value": learned["iso"], "frames": learned["frames"], "before": None}},
+        }
+        self.assertEqual(self.ask.put("/api/profile", document, now["version"]).status_code, 200)
+        self.assertTrue(Profile.objects.get(person=self.ilse).document["iso_ceilings"])
+        again = self.beside()
+        [ceiling] = [one for one in again["differs"] if one["setting"] == "iso_ceiling"]
+        self.assertAlmostEqual(ceiling["value"] / learned["iso"], 1.0, delta=0.01)
+        self.load_whole(self.terns)
+        self.assertAlmostEqual(self.on_body()["iso_ceiling"] / learned["iso"], 1.0, delta=0.01)
+        self.assertEqual(Slot.objects.get(piece=self.piece, number=1).title, "Terns over the bar")
+
+    def move(self, setting: str, by: int) -> None:
+        self.body.do("wheel", setting=setting, by=by)

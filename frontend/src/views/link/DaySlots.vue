@@ -1,0 +1,86 @@
+<script setup lang="ts">
+import { useQuery } from "@tanstack/vue-query";
+import { computed } from "vue";
+import { client, take } from "@/api/client";
+import { keyOf } from "@/api/keys";
+import type { Planned } from "./useOverLink";
+
+/** The day's setups that belong into this body's slots: each written, kept, and written down. */
+const props = defineProps<{ outing: number; slug: string; busy: boolean }>();
+defineEmits<{ fill: [slots: Planned[]] }>();
+const { data } = useQuery({
+  queryKey: computed(() => keyOf("slots", props.outing)),
+  queryFn: () => take(client.GET("/api/outings/{pk}/slots", { params: { path: { pk: props.outing } } })),
+});
+const of = computed(() => data.value?.bodies.find((body) => body.body === props.slug));
+/** What a special setup starts from: the day's first picture of this body. */
+const first = computed(() => of.value?.reached[0]?.situation ?? 0);
+const planned = computed(() =>
+  (of.value?.banks ?? []).flatMap((bank) =>
+    bank.slots
+      .filter((slot) => slot.situation !== null || slot.special)
+      .map((slot) => ({
+        bank: bank.bank,
+        number: slot.number,
+        name: slot.name,
+        title: slot.title,
+        situation: slot.situation ?? first.value,
+        special: slot.special as Planned["special"],
+        now: slot.now,
+      })),
+  ),
+);
+const open = computed(() => planned.value.filter((slot) => slot.now?.differs !== 0));
+</script>
+
+<template>
+  <section v-if="planned.length" aria-labelledby="slots">
+    <h2 id="slots">Its slots for this day</h2>
+    <ul>
+      <li v-for="slot in planned" :key="`${slot.bank} ${slot.number}`">
+        <b>{{ slot.name }}</b>
+        <span>{{ slot.title }}</span>
+        <span class="quiet">{{ slot.now?.differs === 0 ? "holds it" : slot.now ? `holds ${slot.now.title}` : "" }}</span>
+        <button
+          class="plain"
+          :disabled="busy"
+          data-repeats
+          :aria-label="`load ${slot.title} into ${slot.name}`"
+          @click="$emit('fill', [slot])"
+        >
+          load into it
+        </button>
+      </li>
+    </ul>
+    <button v-if="open.length > 1" class="button" :disabled="busy" @click="$emit('fill', open)">
+      Load all {{ open.length }} into their slots
+    </button>
+  </section>
+</template>
+
+<style scoped>
+ul {
+  list-style: none;
+  margin: 0 0 8px;
+  padding: 0;
+  max-width: 760px;
+}
+li {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 16px;
+  align-items: center;
+  min-height: 44px;
+  border-bottom: 1px var(--ruled) var(--rule);
+}
+li b {
+  min-width: 90px;
+}
+li button {
+  min-height: 44px;
+  margin-left: auto;
+  text-decoration: underline;
+  text-decoration-color: var(--rule);
+  text-underline-offset: 4px;
+}
+</style>

@@ -1,0 +1,101 @@
+import { useQueryClient } from "@tanstack/vue-query";
+import { ref, shallowRef } from "vue";
+import { client, ProblemError, take, type Schemas } from "@/api/client";
+import { changed, keyOf, nowKnown } from "@/api/keys";
+
+type Special = NonNullable<Schemas["LoadIn"]["special"]>;
+/** A slot of the body, and what it is to hold. */
+export interface Planned {
+  bank: number;
+  number: number;
+  name: string;
+  title: string;
+  situation: number;
+  special: Special;
+}
+
+/** What is done over a link, part by part: each part can be stopped after, and goes on where it was. */
+export function useOverLink(slug: () => string) {
+  const queries = useQueryClient();
+  /** What is being done, in words, and how far it is. */
+  const doing = shallowRef<{ words: string; done: number; all: number } | null>(null);
+  const said = ref("");
+  const wrong = ref("");
+  let stopped = false;
+
+  const because = (error: unknown): string =>
+    error instanceof ProblemError
+      ? Object.values(error.places)[0] || error.message
+      : "The server cannot be reached; what was written so far stands, and is seen when it answers again.";
+
+  /** One piece of work at a time; what is in the way is said, and all that is known of the body is asked for again. */
+  async function work(run: () => Promise<string>): Promise<void> {
+    if (doing.value) return;
+    [stopped, wrong.value, said.value] = [false, "", ""];
+    doing.value = { words: "", done: 0, all: 0 };
+    try {
+      said.value = await run();
+    } catch (error) {
+      wrong.value = because(error);
+    }
+    doing.value = null;
+    await changed(queries, "link", "held", "came");
+  }
+
+  /** Write a setup; whether it was written to its end. */
+  async function write(pk: number, title: string, special: Special = "", only: string[] = []): Promise<boolean> {
+    let all = 0;
+    for (;;) {
+      const told = await take(
+        client.POST("/api/situations/{pk}/link/load", { params: { path: { pk } }, body: { special, only } }),
+      );
+      if (!special) await nowKnown(queries, keyOf("beside", pk), told.now);
+      all = Math.max(all, told.left + told.written);
+      doing.value = { words: title, done: all - told.left, all };
+      if (!told.left) return true;
+      if (stopped) return false;
+    }
+  }
+  const halfWay = "stopped: what was written stands, and it goes on from there";
+  const load = (pk: number, title: string, only: string[] = []): Promise<void> =>
+    work(async () => ((await write(pk, title, "", only)) ? `${title} is written and read back` : halfWay));
+
+  const fill = (slots: Planned[]): Promise<void> =>
+    work(async () => {
+      for (const slot of slots) {
+        const { bank, number, special, situation: pk } = slot;
+        if (!(await write(pk, `${slot.name}: ${slot.title}`, special))) return halfWay;
+        await take(client.POST("/api/situations/{pk}/link/slot", { params: { path: { pk } }, body: { bank, number, special } }));
+        if (stopped) return halfWay;
+      }
+      const [one] = slots;
+      return slots.length === 1 && one ? `${one.name} holds ${one.title}` : `${slots.length} slots are kept`;
+    });
+
+  const undo = (): Promise<void> =>
+    work(async () => {
+      const left = await take(client.POST("/api/kit/bodies/{slug}/link/undo", { params: { path: { slug: slug() } } }));
+      return left.back ? `${left.back} settings could not be given back` : "what stood there before stands there again";
+    });
+  const look = (): Promise<void> =>
+    work(async () => {
+      await take(client.POST("/api/kit/bodies/{slug}/link/seen", { params: { path: { slug: slug() } } }));
+      return "what it holds is written down as seen";
+    });
+  const fetchFrames = (outing: number): Promise<void> =>
+    work(async () => {
+      let [after, brought, again] = ["", 0, 0];
+      for (;;) {
+        const told: Schemas["FetchedOut"] = await take(
+          client.POST("/api/outings/{pk}/link/{slug}/frames", {
+            params: { path: { pk: outing, slug: slug() } },
+            body: { after },
+          }),
+        );
+        [after, brought, again] = [told.after, brought + told.brought, again + told.again];
+        doing.value = { words: `${brought} brought`, done: brought + again, all: 0 };
+        if (!told.more || stopped) return `${brought} brought${again ? `, ${again} had come already` : ""}`;
+      }
+    });
+  return { doing, said, wrong, load, fill, undo, look, fetchFrames, stop: () => (stopped = true) };
+}
