@@ -8,10 +8,23 @@ import sys
 from pathlib import Path
 
 import setup_steps as steps
-from serving import VAR, demo_data, demo_environment, demo_frames, listening, port_of, server, sweep, together, worker
+from serving import (
+    VAR,
+    demo_data,
+    demo_environment,
+    demo_frames,
+    listening,
+    port_of,
+    server,
+    stand_in,
+    stand_in_environment,
+    sweep,
+    together,
+    worker,
+)
 from setup_steps import BACKEND, PYTHON, ROOT, SetupError
 
-USUAL_PORT = 8377
+USUAL_PORT, USUAL_BODY_PORT = 8377, 8378
 
 
 def advise(arguments: list[str]) -> int:
@@ -46,11 +59,15 @@ def demo(arguments: list[str]) -> int:
     password = secrets.token_urlsafe(9)
     demo_data(env, password)
     demo_frames(env)
+    body = listening(USUAL_BODY_PORT if port == USUAL_PORT else 0)
+    env |= stand_in_environment(VAR, port) | {"APERTURE_BODY_AT": f"127.0.0.1:{port_of(body)}"}
     print(f"Wide Aperture on http://127.0.0.1:{port}/")
     print(f"Step in with one press as demo.ilse or demo.bram, or sign in with the password {password}")
+    print(f"A body to plug in, a stand-in for demo.ilse's Merrow Swift, on http://127.0.0.1:{port_of(body)}/: its screen shows the code")
     print("Control-C ends it.", flush=True)
-    code = together([(server(held), BACKEND)], env, helpers=[(worker(), BACKEND)])
+    code = together([(server(held), BACKEND)], env, helpers=[(worker(), BACKEND), (stand_in(body), BACKEND)])
     held.close()
+    body.close()
     sweep(VAR)
     return code
 

@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 import http.client
+import json
 import os
 import secrets
+import shutil
 import signal
 import socket
 import subprocess
@@ -21,6 +23,7 @@ from setup_steps import BACKEND, PYTHON, ROOT, SetupError, quiet
 
 sys.path.insert(0, str(BACKEND))
 
+from simulators.body import process as body
 from studio.beside import end_with_parent
 
 WORKERS = 2
@@ -69,6 +72,20 @@ def server(held: socket.socket, workers: int = WORKERS) -> list[str]:
 def worker() -> list[str]:
     """The command of the worker that does what goes on behind pages; it gives way to the server."""
     return ["nice", "-n", "10", str(PYTHON), "manage.py", "db_worker", "--interval", "0.3", "--no-startup-delay", "--no-reload", "-v0"]
+
+
+def stand_in(held: socket.socket) -> list[str]:
+    """The command of a stand-in for a body, on a socket."""
+    return body.command(str(PYTHON), held.fileno())
+
+
+def stand_in_environment(var: Path, port: int) -> dict[str, str]:
+    """What the stand-in of the demo on a port is told, and its files; those of demos that have ended go with their databases."""
+    folder = var / f"demo-{port}.sqlite3-body"
+    folder.mkdir(exist_ok=True)
+    said = subprocess.run([str(PYTHON), "-m", "simulators.body.of_demo", str(folder)], cwd=BACKEND, check=True, capture_output=True)
+    found: dict[str, str] = json.loads(said.stdout)
+    return found
 
 
 def demo_environment(database: Path) -> dict[str, str]:
@@ -195,7 +212,10 @@ def sweep(var: Path) -> None:
     for old in var.glob("demo-*.sqlite3*"):
         port = old.name.split(".")[0].removeprefix("demo-")
         if port.isdigit() and _nobody_on(int(port)):
-            old.unlink(missing_ok=True)
+            if old.is_dir():
+                shutil.rmtree(old, ignore_errors=True)
+            else:
+                old.unlink(missing_ok=True)
 
 
 def _nobody_on(port: int) -> bool:

@@ -95,7 +95,7 @@ def told(piece: Piece) -> LinkOut:
     """How a body's link is; one that does not answer says so and keeps nobody waiting for long."""
     link = Link.objects.filter(piece=piece).first()
     if link is None:
-        return NO_LINK.model_copy(update={"allowed": settings.LINKS})
+        return NO_LINK.model_copy(update={"allowed": settings.LINKS, "address": settings.BODY_AT})
     try:
         with Speaking(link.address, link.token) as body:
             state, why = body.state(), ""
@@ -199,11 +199,12 @@ def _differs(row: Configured, held: HeldSaid, link: Link, refused: Mapping[str, 
     )
 
 
-def beside(link: Link, situation: Situation, kit: Kit) -> BesideSetupOut:
-    """A body beside a situation's setup; one that does not answer differs in nothing that is known."""
-    wanted, state = wanted_of(situation, kit), told(link.piece)
+def beside(piece: Piece, situation: Situation, kit: Kit) -> BesideSetupOut:
+    """A body beside a situation's setup; one that is not plugged in, or does not answer, differs in nothing that is known."""
+    state = told(piece)
     if not state.reached:
-        return BesideSetupOut(body=link.piece.slug, link=state, same=0, differs=[], lacking=[])
+        return BesideSetupOut(body=piece.slug, link=state, same=0, differs=[], lacking=[])
+    wanted, link = wanted_of(situation, kit), link_of(piece)
     with speaking(link) as body:
         held = body.settings()
     return compared(link, wanted, held, state)

@@ -23,12 +23,12 @@ def _body(request: HttpRequest, slug: str) -> Piece:
     return get_object_or_404(Piece, person=person_of(request), kind="body", slug=slug, deleted_at=None)
 
 
-def _situation(request: HttpRequest, pk: int) -> tuple[Situation, Link]:
+def _situation(request: HttpRequest, pk: int) -> tuple[Situation, Piece]:
     row = get_object_or_404(my_situations(request), pk=pk)
     piece = Piece.objects.filter(person=person_of(request), kind="body", slug=row.document["body"], deleted_at=None).first()
     if piece is None:
         raise InputError([Problem("/body", "this situation's body is not in your kit any more")])
-    return row, link_of(piece)
+    return row, piece
 
 
 @router.get("/kit/bodies/{slug}/link", response=LinkOut)
@@ -74,26 +74,26 @@ def back(request: HttpRequest, slug: str) -> LinkOut:
 @router.get("/situations/{pk}/link", response=BesideSetupOut)
 def compare(request: HttpRequest, pk: int) -> BesideSetupOut:
     """What a situation's body holds beside what it should, line by line, as it is now."""
-    row, link = _situation(request, pk)
-    return beside(link, row, Kit(person_of(request)))
+    row, piece = _situation(request, pk)
+    return beside(piece, row, Kit(person_of(request)))
 
 
 @router.post("/situations/{pk}/link/load", response=LoadedOut)
 @own_turn
 def write(request: HttpRequest, pk: int, asked: LoadIn) -> LoadedOut:
     """Write the next part of a situation's setup to its body, and read it back; asked again, it goes on until nothing is left."""
-    row, link = _situation(request, pk)
-    return load(link, row, Kit(person_of(request)), asked.only, asked.special)
+    row, piece = _situation(request, pk)
+    return load(link_of(piece), row, Kit(person_of(request)), asked.only, asked.special)
 
 
 @router.post("/situations/{pk}/link/slot", response=BesideSetupOut)
 @own_turn
 def keep_there(request: HttpRequest, pk: int, asked: KeepSlotIn) -> BesideSetupOut:
     """Keep what the body holds now in one of its slots."""
-    row, link = _situation(request, pk)
+    row, piece = _situation(request, pk)
     kit = Kit(person_of(request))
-    keep(link, row, asked.bank, asked.number, asked.special)
-    return beside(link, row, kit)
+    keep(link_of(piece), row, asked.bank, asked.number, asked.special)
+    return beside(piece, row, kit)
 
 
 @router.post("/outings/{pk}/link/{slug}/frames", response=FetchedOut)

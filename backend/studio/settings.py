@@ -29,6 +29,7 @@ with env.prefixed("APERTURE_"):
     HSTS = env.str("HSTS", "off")
     LOGS = env.str("LOGS", "faults")
     LINKS = env.bool("LINKS", LOCAL)
+    BODY_AT = env.str("BODY_AT", "")
 
 if not SECRET_KEY and LOCAL:
     SECRET_KEY = "local-only-" + "0" * 50

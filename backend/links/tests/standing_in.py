@@ -17,7 +17,9 @@ from typing import Any
 
 import httpx
 
-from simulators.body.process import command, of_demo_day
+from people.tests.caller import Caller
+from simulators.body.of_demo import of_demo_day
+from simulators.body.process import command
 from studio.beside import end_with_parent
 
 BACKEND = Path(__file__).resolve().parents[2]
@@ -76,3 +78,9 @@ def standing_in(slug: str = "merrow-swift-20") -> Iterator[StandIn]:
             yield it
         finally:
             it.end()
+
+
+def plugged_in(it: StandIn, person: Any, slug: str = "merrow-swift-20") -> None:
+    """Pair a stand-in with a person's body."""
+    answer = Caller(person).send("PUT", f"/api/kit/bodies/{slug}/link", {"address": it.address, "code": CODE})
+    assert answer.status_code == 200, answer.content

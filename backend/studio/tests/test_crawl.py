@@ -13,6 +13,7 @@ from PIL import Image
 from playwright.sync_api import Page, expect
 
 from frames.tests.shooting import add_frames
+from links.tests.standing_in import plugged_in, standing_in
 from studio.tests.browser import BrowserCase
 from studio.tests.chromium import DESK, PHONE, THEMES
 
@@ -54,6 +55,8 @@ class CrawlCase(BrowserCase):
         super().setUp()
         if getattr(self, "name", "") == "review":
             add_frames(self.day, self.situation)
+        if getattr(self, "name", "") == "link":
+            plugged_in(self.enterContext(standing_in()), self.ilse)
         at, day = f"/situations/{self.situation.pk}", f"/outings/{self.day.pk}"
         self.paths = {
             "bench": at,
@@ -69,6 +72,7 @@ class CrawlCase(BrowserCase):
             "traffic": f"{day}/traffic",
             "review": f"{day}/review",
             "fits": f"{at}/fits?from=situation~{self.day.situations.first().pk}",
+            "link": f"/kit/bodies/merrow-swift-20/link?situation={self.situation.pk}",
             "first": "/kit/bodies/merrow-swift-20/first",
             "guide": "/guide/look",
             "body": "/kit/bodies/quillon-lane-32",
@@ -80,7 +84,7 @@ class CrawlCase(BrowserCase):
 
 NAMES = (
     *("bench", "card", "profile", "nowhere", "settings", "walk", "checks", "slots", "enter"),
-    *("rehearse", "fingers", "traffic", "review", "fits", "first", "guide", "body", "kit", "outings"),
+    *("rehearse", "fingers", "traffic", "review", "fits", "first", "guide", "body", "kit", "outings", "link"),
 )
 """Each screen is looked at and pressed in a class of its own, so that workers share them."""
 

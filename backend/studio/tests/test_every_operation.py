@@ -268,7 +268,8 @@ class EveryOperation(OnTheDemoDay):
         }
         for method, path, operation in OPERATIONS:
             turned = (method, path) == ("POST", "/api/situations/{pk}/walk/slot")
-            if method == "DELETE" or path in refused or turned:
+            linked = "/link" in path and method != "GET"  # needs a body that answers: tests of their own
+            if method == "DELETE" or path in refused or turned or linked:
                 continue
             form = form_of(operation)
             ilse = Caller(self.ilse)
@@ -297,7 +298,10 @@ class EveryOperation(OnTheDemoDay):
             self.assertEqual(answer["Content-Type"], "application/problem+json")
 
     def test_the_client_uses_every_operation(self) -> None:
-        files = [p for p in (ROOT / "frontend" / "src").rglob("*") if p.suffix in {".ts", ".vue"} and p.name != "schema.d.ts"]
+        source = ROOT / "frontend" / "src"
+        files = [
+            p for p in source.rglob("*") if p.suffix in {".ts", ".vue"} and p.name != "schema.d.ts" and source / "stand_in" not in p.parents
+        ]
         code = "\n".join(p.read_text() for p in files)
         called = set(re.findall(r"""client\.(GET|POST|PUT|DELETE)\(\s*["']([^"']+)["']""", code))
         links = {("GET", re.sub(r"\$\{[^}]+\}", "{}", link)) for link in re.findall(r"`(/api/[^`?]+)", code)}

@@ -10975,7 +10975,7 @@ export interface components {
         };
         /**
          * LinkOut
-         * @description A body's link. paired: there is one; allowed: this server speaks to bodies at all; reached: it answers now; why: what is in the way; named, serial: who it is; other: it is another than the kit's, by its name; state: how it is;
+         * @description A body's link. paired: there is one; allowed: this server speaks to bodies at all; address: where it answers, or, where none is paired, where one may be found; reached: it answers now; why: what is in the way; named, serial: who it is; other: it is another than the kit's, by its name; state: how it is;
          *     written: the setup that was written last, and how many settings can be given back.
          */
         LinkOut: {

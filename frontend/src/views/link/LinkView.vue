@@ -74,7 +74,7 @@ async function letGo(): Promise<void> {
   <main class="page whole">
     <h1>{{ name }}, plugged in</h1>
     <p v-if="fails ?? besideFails" class="error" role="alert">{{ (fails ?? besideFails)?.message }}</p>
-    <PairPane v-if="link && !link.paired" :slug="slug" :allowed="link.allowed" />
+    <PairPane v-if="link && !link.paired" :slug="slug" :allowed="link.allowed" :at="link.address" />
     <template v-else-if="now">
       <p class="reason">
         <template v-if="now.simulated">A stand-in, no camera. </template>{{ now.named }}, number {{ now.serial }}, at

@@ -5,9 +5,9 @@ import { client, ProblemError, take } from "@/api/client";
 import { changed, keyOf, nowKnown } from "@/api/keys";
 
 /** A body is paired by the code that its own screen shows. */
-const props = defineProps<{ slug: string; allowed: boolean }>();
+const props = defineProps<{ slug: string; allowed: boolean; at: string }>();
 const queries = useQueryClient();
-const address = ref("127.0.0.1:8378");
+const address = ref(props.at);
 const code = ref("");
 const errors = ref<Record<string, string>>({});
 async function pair(): Promise<void> {
