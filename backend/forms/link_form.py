@@ -12,11 +12,11 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, ConfigDict, Field
 
 from forms.configuration_form import Value
-from forms.traits_form import Slug
 
 VERSION = 1
 """Of what is said over a link."""
 
+Slug = Annotated[str, Field(pattern=r"^[a-z][a-z0-9_]{0,59}$")]
 Words = Annotated[str, Field(max_length=300)]
 FileName = Annotated[str, Field(pattern=r"^[A-Za-z0-9_-]{1,40}\.[A-Za-z0-9]{1,5}$")]
 

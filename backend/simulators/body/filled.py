@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import datetime as dt
 from collections.abc import Callable, Mapping
-from typing import Any
 
 from craft.errors import CraftError
 from craft.vocabulary.setting import Value
@@ -27,9 +26,9 @@ def thing_of(
     words: DialectForm | None = None,
     held: Mapping[str, Value] | None = None,
     now: Callable[[], dt.datetime] = utc,
-    **how: Any,
+    code: str = "",
 ) -> Thing:
-    """A body of a day that can be pointed at the day's situations that are its own; held: as it was left.
+    """A body of a day that can be pointed at the day's situations that are its own; held: as it was left; code: that its screen shows first.
 
     Raises
     ------
@@ -51,4 +50,6 @@ def thing_of(
     first = answer_to(before[0].form, at_once=True)
     settings = Settings(first.situation.body, first.situation.lens, first.configuration, (words or DialectForm()).value(), dict(held or {}))
     letters = "".join(c for c in slug.upper() if c.isalpha())[:3]
-    return Thing(settings, before, now, letters, file.utc_offset_min, firmware=first.situation.body.traits.firmware, **how)
+    it = Thing(settings, before, now, letters, file.utc_offset_min, firmware=first.situation.body.traits.firmware)
+    it.code = code or it.code
+    return it

@@ -105,10 +105,10 @@ class Settings:
     def _lacks(self, slug: str, value: Value) -> str:
         """That there is no such value, as a body would say it: what stands on its list, or from where to where its scale goes."""
         setting, offered = self.rows[slug].setting, self.rows[slug].offered
-        wanted = say_value(setting, value)
-        if isinstance(value, str) or not offered:
-            return f"there is no “{wanted}” to choose here"
+        wanted = say_value(setting, value) if isinstance(value, str) or value > 0 else f"{value:g}"
         numbers = [one for one in offered if not isinstance(one, str)]
+        if isinstance(value, str) or not numbers:
+            return f"there is no “{wanted}” to choose here"
         return f"{wanted} is not on this scale, which goes from {say_value(setting, min(numbers))} to {say_value(setting, max(numbers))}"
 
     def _nearest(self, slug: str, value: Value) -> Value | None:

@@ -24,7 +24,7 @@ with env.prefixed("APERTURE_BODY_"):
 
 ALLOWED_HOSTS = ["127.0.0.1", "localhost", "[::1]"]
 INSTALLED_APPS = ["ninja"]
-MIDDLEWARE = ["whitenoise.middleware.WhiteNoiseMiddleware", "simulators.body.urls.in_reach"]
+MIDDLEWARE = ["simulators.body.urls.in_reach", "whitenoise.middleware.WhiteNoiseMiddleware"]
 ROOT_URLCONF = "simulators.body.urls"
 SECRET_KEY = secrets.token_urlsafe(40)
 STATIC_URL = "static/"

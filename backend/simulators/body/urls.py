@@ -17,9 +17,12 @@ Answering = Callable[[HttpRequest], HttpResponseBase]
 
 
 def in_reach(answer: Answering) -> Answering:
-    """Nothing is answered over a link while the body is out of its reach."""
+    """Nothing is answered under another name, to what a page from elsewhere could send, or over a link while the body is out of its reach."""
 
     def answered(request: HttpRequest) -> HttpResponseBase:
+        request.get_host()  # refused where it is none of ours
+        if request.body and request.content_type != "application/json":
+            return JsonResponse({"detail": "JSON is accepted"}, status=415)
         if request.path.startswith("/link/") and not thing().reached:
             return JsonResponse({"detail": "out of reach"}, status=503)
         return answer(request)

@@ -21,7 +21,7 @@ def told() -> Thing:
     day = OutingFile.model_validate(read_json(Path(settings.DAY).read_bytes()))
     words = DialectForm.model_validate(read_json(Path(settings.WORDS).read_bytes())) if settings.WORDS else None
     held = read_json(Path(settings.HELD).read_bytes()) if settings.HELD else None
-    return thing_of(day, settings.SLUG, words, held, **({"code": settings.CODE} if settings.CODE else {}))
+    return thing_of(day, settings.SLUG, words, held, code=settings.CODE)
 
 
 os.environ["DJANGO_SETTINGS_MODULE"] = "simulators.body.settings"
