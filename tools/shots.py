@@ -13,6 +13,7 @@ sys.path.insert(0, str(Path(__file__).resolve().parent.parent / "backend"))
 
 from serving import ROOT, running
 
+from links.tests.standing_in import CODE, standing_in
 from studio.tests.chromium import CHROMIUM, DESK, FLAGS, PHONE, choose
 
 SHOTS = ROOT / "docs" / "screenshots"
@@ -99,6 +100,24 @@ def views(browser: Any, base: str) -> None:
     picture(phone, "walk")
 
 
+def plugged_in(page: Page) -> None:
+    """A body that was loaded, once somebody brushed past two of its wheels."""
+    tell(page, "Sprint heats off the quay")
+    situation = page.url.split("?")[0].rsplit("/", 1)[1]
+    with standing_in() as body:
+        page.goto(f"/kit/bodies/merrow-swift-20/link?situation={situation}")
+        page.get_by_label("where it answers").fill(body.address)
+        page.get_by_label("code on its screen").fill(CODE)
+        page.get_by_role("button", name="Pair", exact=True).click()
+        page.get_by_role("button", name="Load it for me").click()
+        page.get_by_text("It holds").wait_for()
+        for setting, by in (("shutter_time", -4), ("drive_mode", -2)):
+            body.do("wheel", setting=setting, by=by)
+        body.do("fire", by=40)
+        page.get_by_text("moved since it was written").wait_for()
+        picture(page, "plugged-in")
+
+
 def drawn(page: Page) -> None:
     """Once every still that is looked at has come."""
     page.wait_for_function("() => [...document.querySelectorAll('main img')].every(one => one.complete)")
@@ -136,11 +155,7 @@ def settings(page: Page) -> None:
     page.get_by_role("button", name="Give the roles as computed").click()
     page.get_by_role("button", name="Roles are as computed").wait_for()
     picture(page, "fingers")
-    page.goto("/")
-    page.get_by_role("link", name="cards and links", exact=True).click()
-    page.locator("article").first.wait_for()
-    drawn(page)
-    picture(page, "traffic")
+    plugged_in(page)
     page.goto("/kit/bodies/merrow-swift-20/first")
     page.get_by_text("steps left").first.wait_for()
     page.get_by_role("button", name="Displays and preview").click()

@@ -10,9 +10,10 @@ from ninja import Query, Router
 
 from frames.actions import bring, drop, is_sidecar, judge, mine, move, named, rate_by_sidecar, room_for_frames, set_clock, the_rest_is_not
 from frames.day import Row, day_of
-from frames.exported import as_csv, as_frames
+from frames.exported import as_csv, as_frames, as_sidecars
 from frames.learned import learned_of
 from frames.models import SmallPicture
+from frames.report import as_pdf
 from frames.review import frames_of, hour, review_of
 from frames.schemas import (
     CameChanged,
@@ -135,6 +136,21 @@ def export_json(request: HttpRequest, pk: int) -> HttpResponse:
     """A day's frames as JSON."""
     outing = my_outing(request, pk)
     return as_file(as_frames(outing), "application/json", f"{outing.title}, frames.json")
+
+
+@router.get("/outings/{pk}/came.zip", openapi_extra=files("application/zip"))
+def export_sidecars(request: HttpRequest, pk: int) -> HttpResponse:
+    """What was judged, as sidecars of metadata that lie beside the files."""
+    outing = my_outing(request, pk)
+    return as_file(as_sidecars(outing), "application/zip", f"{outing.title}, ratings.zip")
+
+
+@router.get("/outings/{pk}/came.pdf", openapi_extra=files("application/pdf"))
+@heavy
+def export_report(request: HttpRequest, pk: int) -> HttpResponse:
+    """A day beside its plan, as a print sheet with pictures."""
+    outing = my_outing(request, pk)
+    return as_file(as_pdf(outing, Kit(person_of(request))), "application/pdf", f"{outing.title}, what came back.pdf", inline=True)
 
 
 @router.get("/came/{pk}/small.jpg", openapi_extra=files("image/jpeg"))

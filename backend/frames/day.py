@@ -31,7 +31,7 @@ def judged(kept: bool | None, rating: int | None) -> bool | None:
 @dataclass(frozen=True, slots=True)
 class Row:
     """A frame of a day. situation: the number of the picture that it belongs to, None for none; by_hand: somebody put it there; body: the person's own that
-    its file means, empty where nobody knows; said: as the file names it."""
+    its file means, empty where nobody knows; said: as the file names it; rating: as its file or a sidecar has it."""
 
     pk: int
     name: str
@@ -41,6 +41,7 @@ class Row:
     situation: int | None
     by_hand: bool
     frame: Taken
+    rating: int | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -117,6 +118,7 @@ def _row(row: Frame, clock: Clock, day: dt.date, pictures: Sequence[Situation]) 
         row.situation_id if by_hand else _by_hour(at_s, clock.body, pictures),
         by_hand,
         frame,
+        row.rating,
     )
 
 

@@ -1,16 +1,21 @@
-"""Frames that came back, written out: as a table, and as JSON."""
+"""Frames that came back, written out: as a table, as JSON, and as sidecars of metadata that carry the verdicts."""
 
 from __future__ import annotations
 
 import csv
 import io
+import zipfile
 from collections.abc import Iterator
+from pathlib import PurePath
 from typing import Any
 
 from pydantic_core import to_json
 
+from forms.kit_form import safe_slug
 from frames.day import Row, day_of
 from frames.review import hour
+from images.frame_files import sidecar_of
+from images.values import REJECTED
 from outings.models import Outing
 
 FIELDS = (
@@ -60,3 +65,31 @@ def as_frames(outing: Outing) -> bytes:
     """The same as JSON."""
     about = {"format": "wide-aperture-frames", "version": 1, "title": outing.title, "day": outing.day}
     return to_json({**about, "frames": list(_rows(outing))}, indent=1)
+
+
+KEPT = 1
+"""The rating of a frame that was kept here, where its file had none: the least that says so."""
+
+
+def rating_of(row: Row) -> int | None:
+    """The rating that a frame's verdict comes to: its file's own where it was kept and had one; None where nobody judged."""
+    kept, own = row.frame.kept, row.rating
+    if kept is None:
+        return None
+    return (own if own is not None and own > 0 else KEPT) if kept else REJECTED
+
+
+def as_sidecars(outing: Outing) -> bytes:
+    """Sidecars of all frames that were judged, in a zip: to be laid beside the files. A body's have a folder of their own where there are several."""
+    rows = [(row, rating) for row in day_of(outing).rows if (rating := rating_of(row)) is not None]
+    bodies = {row.said for row, _ in rows}
+    out = io.BytesIO()
+    with zipfile.ZipFile(out, "w", zipfile.ZIP_DEFLATED) as packed:
+        names: set[str] = set()
+        for row, rating in rows:
+            folder = f"{safe_slug(row.said)}/" if len(bodies) > 1 else ""
+            name = f"{folder}{PurePath(row.name).stem or 'frame'}.xmp"
+            if name not in names:  # a raw and its finished file have one
+                packed.writestr(name, sidecar_of(rating))
+            names.add(name)
+    return out.getvalue()

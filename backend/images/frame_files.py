@@ -9,6 +9,7 @@ import io
 import math
 from dataclasses import dataclass, replace
 from fractions import Fraction
+from functools import lru_cache
 
 import numpy as np
 
@@ -123,6 +124,16 @@ def jpeg_of(shot: Shot, written: Written, width: int = JPEG_WIDTH) -> bytes:
     image.setExifData(told)
     image.writeMetadata()
     return bytes(image.io().mmap())
+
+
+@lru_cache(16)
+def sidecar_of(rating: int) -> bytes:
+    """A sidecar of metadata with a rating (XMP, ISO 16684-1): 1 to 5, -1 thrown away."""
+    import exiv2
+
+    told = exiv2.XmpData()
+    told["Xmp.xmp.Rating"] = str(rating)
+    return str(exiv2.XmpParser.encode(told)[1]).encode()
 
 
 def mosaic_of(shot: Shot, width: int) -> Pixels:

@@ -20,6 +20,8 @@ const without = computed(() => data.value?.pictures.filter((one) => !one.frames)
 const left = ref(false);
 const table = computed(() => `/api/outings/${props.id}/came.csv`);
 const json = computed(() => `/api/outings/${props.id}/came.json`);
+const ratings = computed(() => `/api/outings/${props.id}/came.zip`);
+const report = computed(() => `/api/outings/${props.id}/came.pdf`);
 </script>
 
 <template>
@@ -33,7 +35,8 @@ const json = computed(() => `/api/outings/${props.id}/came.json`);
     <template v-if="data.frames">
       <p class="quiet">
         {{ data.frames }} frames of this day; {{ data.most.toLocaleString("en") }} are kept of all days.
-        <a :href="table">As a table</a>, <a :href="json">as JSON</a>.
+        <a :href="table">As a table</a>, <a :href="json">as JSON</a>, <a :href="report">as a report to print</a>,
+        <a :href="ratings">ratings as sidecars</a>.
       </p>
       <BodyClocks :id="id" :clocks="data.clocks" />
       <PictureBack v-for="picture in shot" :id="id" :key="picture.id" :picture="picture" :pictures="data.pictures" />
