@@ -14,6 +14,7 @@ from functools import lru_cache
 import numpy as np
 
 from craft.decisions.facts import INFINITY_M
+from craft.render.develop import Bytes
 from craft.render.expose import frame
 from craft.render.picture import Look, as_jpeg, picture
 from craft.render.shot import Shot
@@ -112,9 +113,13 @@ def _entries(shot: Shot, written: Written, pixels: tuple[int, int]) -> dict[str,
 
 def jpeg_of(shot: Shot, written: Written, width: int = JPEG_WIDTH) -> bytes:
     """The finished file of a frame, without marks, with its exposure, lens, body, distance and time in EXIF 2.32."""
+    return finished_file(picture(shot, Look.FINDER, min(width, round(shot.used_pixels)), marks=False), shot, written)
+
+
+def finished_file(pixels: Bytes, shot: Shot, written: Written) -> bytes:
+    """Pixels as a finished file of a frame, (h, w, 3)."""
     import exiv2  # a C++ library, loaded only when a file is asked for
 
-    pixels = picture(shot, Look.FINDER, min(width, round(shot.used_pixels)), marks=False)
     image = exiv2.ImageFactory.open(as_jpeg(pixels))
     image.readMetadata()
     told = exiv2.ExifData()
@@ -156,11 +161,12 @@ def counts_of(shot: Shot, width: int = DNG_WIDTH) -> np.ndarray:
     return np.asarray(np.round(mosaic_of(shot, width) * (white - BLACK)) + BLACK, np.uint16)
 
 
-def dng_of(shot: Shot, written: Written, width: int = DNG_WIDTH) -> bytes:
-    """The raw of a frame as a linear mosaic in a DNG 1.4 file (the open specification), with the exposure in TIFF/EP's own tags."""
+def dng_of(shot: Shot, written: Written, width: int = DNG_WIDTH, counts: np.ndarray | None = None) -> bytes:
+    """The raw of a frame as a linear mosaic in a DNG 1.4 file (the open specification), with the exposure in TIFF/EP's own tags; counts: of something
+    else than its scene."""
     import tifffile  # loaded only when a file is asked for
 
-    counts = counts_of(shot, width)
+    counts = counts_of(shot, width) if counts is None else counts
     neutral = 1 / gains_of(shot.white_k, shot.white_tint)
     neutral = np.maximum(neutral / neutral.max(), LEAST_NEUTRAL)  # over full, and under this, readers take a channel for none
     matrix = [(round(float(value) * 10000), 10000) for value in xyz_to_numbers().ravel()]

@@ -7,8 +7,11 @@ import tempfile
 from collections.abc import Iterator, Mapping
 from contextlib import contextmanager
 from time import monotonic
+from typing import Any
 
+import numpy as np
 from django.conf import settings
+from numpy.typing import NDArray
 
 from craft.configuration.configure import Configuration, Configured
 from craft.day.special import BY_SPECIAL, special_configuration
@@ -22,8 +25,9 @@ from forms.answer import answer_to
 from forms.link_form import HeldSaid, SettingsSaid
 from forms.problems import InputError, Problem
 from frames.actions import bring, named, room_for_frames
-from images.reading import came_back
+from images.reading import came_back, counts_of
 from images.values import LARGEST_BYTES, CameBack
+from kit import sensor
 from kit.actions import hold, keep_in_slot, name_of_slot, refuse, traits_of
 from kit.models import Piece
 from links.models import Link, Loading
@@ -370,6 +374,37 @@ def fetch(link: Link, outing: Outing, after: str) -> FetchedOut:
         bring(outing, came, name, digest)
     said = f"{len(found)} brought" + (f", {again} had come already" if again else "")
     return FetchedOut(brought=len(found), again=again, after=after, more=more or listed.more, said=said)
+
+
+def fetch_to_measure(link: Link, after: str) -> FetchedOut:
+    """Bring raws off a body's cards that its sensor is measured by; what tells nothing true of it is named with why, and left where it is.
+
+    Raises
+    ------
+    InputError : the body does not answer, or the link drops.
+    """
+    ends, more, brought, told = monotonic() + FETCH_S, False, 0, []
+    found: list[tuple[dict[str, Any], NDArray[np.uint16], str, str]] = []
+    with speaking(link) as body:
+        listed = body.frames(after)
+        for one in listed.frames:
+            if monotonic() > ends:
+                more = True
+                break
+            after = one.name
+            if _is_finished(one.name):
+                continue
+            with tempfile.TemporaryFile() as kept:
+                digest = body.fetch(one.name, kept, LARGEST_BYTES)
+                found.append((*counts_of(f"/dev/fd/{kept.fileno()}"), one.name, digest))
+    begin()
+    for about, counts, name, digest in found:
+        try:
+            sensor.bring(link.piece, about, counts, name, digest)
+            brought += 1
+        except InputError as error:
+            told.append(error.problems[0].detail)
+    return FetchedOut(brought=brought, again=0, after=after, more=more or listed.more, said="; ".join(told))
 
 
 def _stem(name: str) -> str:

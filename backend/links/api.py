@@ -8,7 +8,7 @@ from ninja import Router
 
 from forms.problems import InputError, Problem
 from kit.models import Piece
-from links.actions import beside, fetch, keep, link_of, load, pair, seen, told, undo
+from links.actions import beside, fetch, fetch_to_measure, keep, link_of, load, pair, seen, told, undo
 from links.models import Link
 from links.schemas import BesideSetupOut, FetchedOut, FetchIn, KeepSlotIn, LinkOut, LoadedOut, LoadIn, PairIn
 from outings.mine import my_outing, my_situations
@@ -69,6 +69,13 @@ def back(request: HttpRequest, slug: str) -> LinkOut:
     piece = _body(request, slug)
     undo(link_of(piece))
     return told(piece)
+
+
+@router.post("/kit/bodies/{slug}/link/sensor", response=FetchedOut)
+@own_turn
+def measure(request: HttpRequest, slug: str, asked: FetchIn) -> FetchedOut:
+    """Bring the next raws off the body's cards to measure its sensor by; asked again, it goes on."""
+    return fetch_to_measure(link_of(_body(request, slug)), asked.after)
 
 
 @router.get("/situations/{pk}/link", response=BesideSetupOut)

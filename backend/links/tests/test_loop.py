@@ -74,5 +74,43 @@ class Loop(Linked):
         self.assertAlmostEqual(self.on_body()["iso_ceiling"] / learned["iso"], 1.0, delta=0.01)
         self.assertEqual(Slot.objects.get(piece=self.piece, number=1).title, "Terns over the bar")
 
+    def test_a_sensor_is_measured_over_the_link_and_its_own_figures_come_back(self) -> None:
+        """What the stand-in was built with is the truth: the wall, each pixel's answer and its noise are drawn from that."""
+        self.assertEqual(self.pair().status_code, 200)
+        for setting, by in (("exposure_mode", -9), ("iso_mode", -9), ("file_format", -9), ("drive_mode", -9)):
+            self.move(setting, by)
+        self.body.do("wall")
+        for iso, lights in ((0, (-3.0, -1.5, 0.0, 1.0)), (6, (-5.0, -3.5, -2.0, -1.0))):
+            self.move("iso_value", -99)
+            self.move("iso_value", iso)
+            for light in lights:
+                self.body.do("light", to=light)
+                self.body.do("fire", by=1)
+                self.body.do("fire", by=1)
+            self.body.do("cap")
+            self.body.do("fire", by=1)
+            self.body.do("fire", by=1)
+            self.body.do("wall")
+        self.body.do("light", to=4.0)
+        self.body.do("fire", by=1)
+        after, said, brought = "", [], 0
+        for _ in range(30):
+            told = self.ask.post(f"/api/kit/bodies/{SLUG}/link/sensor", {"after": after}).json()
+            after, brought = told["after"], brought + told["brought"]
+            said += [told["said"]] if told["said"] else []
+            if not told["more"]:
+                break
+        self.assertEqual(brought, 20)
+        self.assertRegex("; ".join(said), "it is clipped: give it less light")
+        found = self.ask.get(f"/api/kit/bodies/{SLUG}/sensor").json()
+        self.assertEqual([row["lacks"] for row in found["isos"]], ["", ""], found["isos"])
+        truth = self.piece.document
+        self.assertAlmostEqual(found["found"]["full_well_e"] / truth["full_well_e"], 1.0, delta=0.02)
+        for row, behind in zip(found["isos"], (1.0, 0.25), strict=True):
+            read = math.hypot(truth["read_noise_pre_e"], truth["read_noise_post_e"] * behind)
+            count = truth["full_well_e"] * behind / (2**14 - 1 - 512)
+            self.assertAlmostEqual(row["read_e"], math.hypot(read, count / math.sqrt(12)), delta=3 * row["read_off"] + 0.02 * read)
+            self.assertAlmostEqual(row["gain"] * count, 1.0, delta=0.02)
+
     def move(self, setting: str, by: int) -> None:
         self.body.do("wheel", setting=setting, by=by)

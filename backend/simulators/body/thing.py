@@ -13,7 +13,8 @@ from functools import lru_cache
 from craft.render.shot import Shot
 from craft.vocabulary.setting import Value
 from forms.situation_form import SituationForm
-from images.frame_files import JPEG_WIDTH, Written, dng_of, jpeg_of
+from images.frame_files import JPEG_WIDTH, Written, dng_of, finished_file, jpeg_of
+from simulators.body.even import even_counts, even_picture
 from simulators.body.holds import RefusedError, Settings
 from simulators.body.takes import taken
 
@@ -62,6 +63,7 @@ class File:
     lens: str
     utc_offset_min: int | None
     smaller: int
+    even: str
 
 
 @dataclass(frozen=True, slots=True)
@@ -86,6 +88,10 @@ class Before:
 @lru_cache(FILES_KEPT)
 def _bytes(file: File) -> bytes:
     written = Written(file.body, file.lens, file.at.strftime("%Y:%m:%d %H:%M:%S"), file.utc_offset_min)
+    if file.even and file.name.endswith(".DNG"):
+        return dng_of(file.shot, written, counts=even_counts(file.shot, file.body, file.even == "wall"))
+    if file.even:
+        return finished_file(even_picture(file.shot, file.even == "wall", JPEG_WIDTH // file.smaller), file.shot, written)
     return dng_of(file.shot, written) if file.name.endswith(".DNG") else jpeg_of(file.shot, written, JPEG_WIDTH // file.smaller)
 
 
@@ -93,7 +99,8 @@ def _bytes(file: File) -> bytes:
 class Thing:
     """A body in somebody's hands. now: the time it is here; before: what it can be pointed at, of a day that may be another; letters: that its
     files begin with; clock_off_s: how far its clock is off; drops_after, gone_after: bytes of a file
-    after which the link drops, once, and settings written after which it is gone.
+    after which the link drops, once, and settings written after which it is gone; even: "wall" or "cap" where
+    that stands before it instead.
 
     Everything may be called from several threads.
     """
@@ -116,6 +123,7 @@ class Thing:
     reached: bool = True
     drops_after: int | None = None
     gone_after: int | None = None
+    even: str = ""
 
     def __post_init__(self) -> None:
         """Begin to count."""
@@ -204,7 +212,7 @@ class Thing:
         made, smaller = [], SMALLER[str(self.settings.values.get("rendered_size", "full"))]
         for kind in kinds:
             name = f"{self.letters}_{self.number % 10000:04d}.{kind}"
-            file = File(name, shot, at, self.settings.body.name, self.settings.lens.name, self.utc_offset_min, smaller)
+            file = File(name, shot, at, self.settings.body.name, self.settings.lens.name, self.utc_offset_min, smaller, self.even)
             if into:
                 into[0].files.append(name)
                 self.files[name] = file
@@ -328,8 +336,14 @@ class Thing:
         with self.lock:
             if not 0 <= at < len(self.before):
                 raise RefusedError("there is nothing there")
-            self.at, self.light_stops, self.stood = at, 0.0, self.now()
+            self.at, self.light_stops, self.stood, self.even = at, 0.0, self.now(), ""
             self._tell("stood", self.before[at].title)
+
+    def look_at(self, even: str) -> None:
+        """Point it at an even wall, or put the cap on; the same again ends it."""
+        with self.lock:
+            self.even = "" if self.even == even else even
+            self._tell("stood", {"wall": "an even wall", "cap": "the cap is on"}.get(self.even, self.before[self.at].title))
 
     def card(self, number: int, state: str) -> None:
         """Put a card in, pull it, or have it fail.

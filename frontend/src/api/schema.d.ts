@@ -3137,6 +3137,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kit/bodies/{slug}/link/sensor": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Measure
+         * @description Bring the next raws off the body's cards to measure its sensor by; asked again, it goes on.
+         */
+        post: operations["links_api_measure"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/situations/{pk}/link": {
         parameters: {
             query?: never;
@@ -11098,6 +11118,33 @@ export interface components {
             code: string;
         };
         /**
+         * FetchedOut
+         * @description What a part of the fetching brought. after: where to go on; more: there are more files; said: in words.
+         */
+        FetchedOut: {
+            /** Brought */
+            brought: number;
+            /** Again */
+            again: number;
+            /** After */
+            after: string;
+            /** More */
+            more: boolean;
+            /** Said */
+            said: string;
+        };
+        /**
+         * FetchIn
+         * @description After which of the body's files to go on.
+         */
+        FetchIn: {
+            /**
+             * After
+             * @default
+             */
+            after?: string;
+        };
+        /**
          * BesideSetupOut
          * @description A body beside a setup. body: its slug; same: settings that agree; lacking: settings of ours that it does not know.
          */
@@ -11183,33 +11230,6 @@ export interface components {
              * @enum {string}
              */
             special?: "" | "hand_over" | "sets";
-        };
-        /**
-         * FetchedOut
-         * @description What a part of the fetching brought. after: where to go on; more: there are more files; said: in words.
-         */
-        FetchedOut: {
-            /** Brought */
-            brought: number;
-            /** Again */
-            again: number;
-            /** After */
-            after: string;
-            /** More */
-            more: boolean;
-            /** Said */
-            said: string;
-        };
-        /**
-         * FetchIn
-         * @description After which of the body's files to go on.
-         */
-        FetchIn: {
-            /**
-             * After
-             * @default
-             */
-            after?: string;
         };
         /**
          * NightsIn
@@ -23645,6 +23665,105 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    links_api_measure: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The page's own name for what it sends: sent again under it, what was answered is answered again. */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FetchIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FetchedOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The address is longer than the server reads; it says so without a form. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
             };
             /** @description Unprocessable Entity */
             422: {

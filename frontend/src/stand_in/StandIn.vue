@@ -105,11 +105,15 @@ const stops = (value: number): string => (value > 0 ? `+${value}` : String(value
             v-for="(title, k) in it.before"
             :key="k"
             class="button"
-            :aria-pressed="it.at === k"
+            :aria-pressed="it.at === k && !it.even"
             @click="hands('stand', { at: k })"
           >
             {{ title }}
           </button>
+        </div>
+        <div class="tools">
+          <button class="button" :aria-pressed="it.even === 'wall'" @click="hands('wall')">An even wall</button>
+          <button class="button" :aria-pressed="it.even === 'cap'" @click="hands('cap')">The cap on</button>
         </div>
         <label class="slid"
           >light, stops from the plan's <b>{{ stops(it.light_stops) }}</b><input

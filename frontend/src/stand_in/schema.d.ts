@@ -554,6 +554,8 @@ export interface components {
             before: string[];
             /** At */
             at: number;
+            /** Even */
+            even: string;
             /** Reached */
             reached: boolean;
             /** Happened */
@@ -596,7 +598,7 @@ export interface components {
              * Do
              * @enum {string}
              */
-            do: "wheel" | "slot" | "card" | "fire" | "stand" | "light" | "cold" | "away" | "drop" | "battery" | "anew";
+            do: "wheel" | "slot" | "card" | "fire" | "stand" | "light" | "cold" | "away" | "drop" | "battery" | "anew" | "wall" | "cap";
             /**
              * Setting
              * @default

@@ -18,7 +18,7 @@ export function useHands() {
   let shown = "";
   function show(now: Hand): void {
     it.value = now;
-    const told = JSON.stringify([now.wheels, now.light_stops, now.at, now.slot]);
+    const told = JSON.stringify([now.wheels, now.light_stops, now.at, now.slot, now.even]);
     if (told !== shown) seen.value += 1;
     shown = told;
   }

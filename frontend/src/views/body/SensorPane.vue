@@ -17,6 +17,11 @@ const { data } = useQuery({
   queryKey: key,
   queryFn: () => take(client.GET("/api/kit/bodies/{slug}/sensor", at.value)),
 });
+const { data: link } = useQuery({
+  enabled: open,
+  queryKey: computed(() => keyOf("link", props.slug)),
+  queryFn: () => take(client.GET("/api/kit/bodies/{slug}/link", at.value)),
+});
 const said = ref("");
 const wrong = ref<string[]>([]);
 const running = shallowRef<AbortController | null>(null);
@@ -48,6 +53,29 @@ async function bring(event: Event): Promise<void> {
     }
   }
   running.value = null;
+}
+/** Over the link, a few files at a time. */
+async function fetchRaws(): Promise<void> {
+  if (running.value) return;
+  const { signal } = (running.value = new AbortController());
+  [wrong.value, said.value] = [[], ""];
+  let [after, came] = ["", 0];
+  try {
+    for (;;) {
+      const told: Schemas["FetchedOut"] = await take(
+        client.POST("/api/kit/bodies/{slug}/link/sensor", { ...at.value, body: { after }, signal }),
+      );
+      [after, came] = [told.after, came + told.brought];
+      said.value = `${came} raws brought over the link`;
+      if (told.said) wrong.value = [...wrong.value, ...told.said.split("; ")];
+      if (!told.more) break;
+    }
+  } catch (error) {
+    if (error instanceof DOMException) said.value = "stopped; what had come is kept";
+    else wrong.value = [...wrong.value, because(error)];
+  }
+  running.value = null;
+  await queries.invalidateQueries({ queryKey: key.value });
 }
 async function run(call: () => Promise<Told | undefined>, words: string): Promise<void> {
   wrong.value = [];
@@ -102,6 +130,7 @@ const shown = (value: number | null | undefined): string => (value === null || v
               :disabled="running !== null"
               @change="bring"
           /></label>
+          <button v-if="link?.paired && !running" class="button" @click="fetchRaws">Bring them over the link</button>
           <button v-if="running" class="button" @click="running.abort()">Stop</button>
           <button v-if="data.frames && !running" class="button" @click="begin">Begin again</button>
           <span class="quiet">{{ data.frames }} of {{ data.most }} frames</span>
