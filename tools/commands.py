@@ -18,6 +18,7 @@ from serving import (
     server,
     stand_in,
     stand_in_environment,
+    stand_in_of,
     sweep,
     together,
     worker,
@@ -72,6 +73,23 @@ def demo(arguments: list[str]) -> int:
     return code
 
 
+def body(arguments: list[str]) -> int:
+    """A stand-in for a body of a day that was exported: ./run body DAY.json [BODY [ITS-WORDS.json]]."""
+    if not arguments:
+        raise SetupError(
+            "./run body takes a day as Outings exports it, then the name of one of its bodies and a file of that one's words, if there are any"
+        )
+    steps.python()
+    steps.build()
+    held = listening(USUAL_BODY_PORT)
+    told = stand_in_of(*_from_here(arguments[:1]), arguments[1] if len(arguments) > 1 else "", *_from_here(arguments[2:3]))
+    print(f"{told['APERTURE_BODY_SLUG']} on http://127.0.0.1:{port_of(held)}/: its screen shows the code that plugs it in")
+    print("Control-C ends it.", flush=True)
+    code = together([(stand_in(held), BACKEND)], told)
+    held.close()
+    return code
+
+
 def dev(arguments: list[str]) -> int:
     """Both servers with reloading, on a person's own database."""
     steps.python(dev=True)
@@ -120,6 +138,7 @@ def soak(arguments: list[str]) -> int:
 
 COMMANDS = {
     "demo": demo,
+    "body": body,
     "test": test,
     "dev": dev,
     "bench": bench,

@@ -88,6 +88,22 @@ def stand_in_environment(var: Path, port: int) -> dict[str, str]:
     return found
 
 
+def stand_in_of(day: str, slug: str, words: str = "") -> dict[str, str]:
+    """What a stand-in for a body of an exported day is told; of its first body where none is named.
+
+    Raises
+    ------
+    SetupError : there is no such file or body.
+    """
+    try:
+        bodies = list(json.loads(Path(day).read_bytes())["bodies"])
+    except (OSError, ValueError, KeyError, TypeError) as error:
+        raise SetupError(f"{Path(day).name} is no day as Outings exports it: {error}") from None
+    if not bodies or (slug and slug not in bodies):
+        raise SetupError(f"this day's bodies are {', '.join(bodies) or 'none'}")
+    return {"APERTURE_BODY_DAY": day, "APERTURE_BODY_SLUG": slug or bodies[0], "APERTURE_BODY_WORDS": words}
+
+
 def demo_environment(database: Path) -> dict[str, str]:
     """What the application is told for a demo in this file."""
     return {
