@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useElementSize } from "@vueuse/core";
+import { useElementSize, useResizeObserver } from "@vueuse/core";
 import { computed, ref, useTemplateRef } from "vue";
 import type { Schemas } from "@/api/client";
 import { axisOf, clockOf, hang, minutesAt, minutesOf, skyAt, xOf } from "./hang";
@@ -33,7 +33,14 @@ const shown = computed(() =>
 );
 const axis = computed(() => axisOf(begins.value, Math.max(1, width.value)));
 const rows = computed(() => hang(axis.value, begins.value));
-const tall = computed(() => Math.round((rows.value.width * 2) / 3) + CAPTION);
+const pictures = useTemplateRef<HTMLLIElement[]>("pictures");
+const tallest = ref(0);
+/** What is said under a picture may take more lines than most do: nothing may lie on it. */
+useResizeObserver(
+  () => pictures.value ?? [],
+  () => (tallest.value = wide.value ? Math.max(0, ...(pictures.value ?? []).map((one) => one.offsetHeight)) : 0),
+);
+const tall = computed(() => Math.max(Math.round((rows.value.width * 2) / 3) + CAPTION, tallest.value));
 const tideTop = computed(() => (wide.value ? rows.value.above * (tall.value + 12) + 20 : 0) + NAMES);
 const height = computed(() => tideTop.value + TIDE + 28 + (wide.value ? rows.value.below * (tall.value + 12) + 14 : 0));
 const yOf = (ev: number): number => tideTop.value + TIDE * (1 - (Math.min(Math.max(ev, LOW), HIGH) - LOW) / (HIGH - LOW));
@@ -208,6 +215,7 @@ const addThere = (): void => {
     <ol>
       <li
         v-for="(s, k) in situations"
+        ref="pictures"
         :key="s.id"
         :class="{ stale: s.card === 'stale' }"
         :style="
