@@ -124,7 +124,8 @@ class CardSaid(Said):
 
 class StateSaid(Said):
     """How the body is. battery: share that is left; burst: frames that its buffer takes now; dial: its exposure mode as the dial stands;
-    slot: bank and number that it was turned to last, or null; clock: as it would write it into a file."""
+    slot: bank and number that it was turned to last, or null; clock: as it would write it into a file; newest: its latest finished file, or an
+    empty text."""
 
     battery: Annotated[float, Field(ge=0, le=1)]
     cards: Annotated[list[CardSaid], Field(max_length=4)]
@@ -133,6 +134,7 @@ class StateSaid(Said):
     slot: SlotSaid | None
     clock: dt.datetime
     asleep: bool
+    newest: Annotated[str, Field(max_length=50)]
     celsius: Annotated[float, Field(ge=-100, le=100, allow_inf_nan=False)]
 
 

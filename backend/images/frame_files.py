@@ -79,6 +79,11 @@ def _iso(shot: Shot) -> int:
     return min(65535, round(as_dialled(Dial.ISO, shot.iso_stops)))
 
 
+def _aperture(shot: Shot) -> float:
+    """The f-number as its ring prints it."""
+    return round(as_dialled(Dial.APERTURE, 2 * math.log2(shot.aperture)), 2)
+
+
 def _said(value: float) -> str:
     part = _rational(value)
     return f"{part.numerator}/{part.denominator}"
@@ -94,7 +99,7 @@ def _entries(shot: Shot, written: Written, pixels: tuple[int, int]) -> dict[str,
         "Exif.Image.DateTime": written.taken_at,
         "Exif.Photo.ExifVersion": "48 50 51 50",
         "Exif.Photo.ExposureTime": "{0.numerator}/{0.denominator}".format(_time(shot)),
-        "Exif.Photo.FNumber": _said(round(shot.aperture, 2)),
+        "Exif.Photo.FNumber": _said(_aperture(shot)),
         "Exif.Photo.ISOSpeedRatings": str(_iso(shot)),
         "Exif.Photo.ExposureProgram": "1",
         "Exif.Photo.DateTimeOriginal": written.taken_at,
@@ -171,7 +176,7 @@ def dng_of(shot: Shot, written: Written, width: int = DNG_WIDTH, counts: np.ndar
     neutral = np.maximum(neutral / neutral.max(), LEAST_NEUTRAL)  # over full, and under this, readers take a channel for none
     matrix = [(round(float(value) * 10000), 10000) for value in xyz_to_numbers().ravel()]
     flat = [part for pair in matrix for part in pair]
-    time, (aperture, focal) = _time(shot), (_rational(value) for value in (round(shot.aperture, 2), shot.focal_mm))
+    time, (aperture, focal) = _time(shot), (_rational(value) for value in (_aperture(shot), shot.focal_mm))
     tags: list[tuple[int, str | int, int, object, bool]] = [
         (50706, "B", 4, (1, 4, 0, 0), True),  # DNGVersion
         (50707, "B", 4, (1, 1, 0, 0), True),  # DNGBackwardVersion

@@ -22,16 +22,16 @@ from craft.vocabulary.setting import Value
 from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.words import say_value
 from forms.answer import answer_to
-from forms.link_form import HeldSaid, SettingsSaid
+from forms.link_form import HeldSaid, SettingsSaid, StateSaid
 from forms.problems import InputError, Problem
 from frames.actions import bring, named, room_for_frames
 from images.reading import came_back, counts_of
 from images.values import LARGEST_BYTES, CameBack
 from kit import sensor
-from kit.actions import hold, keep_in_slot, name_of_slot, refuse, traits_of
+from kit.actions import hold, keep_in_slot, refuse, traits_of
 from kit.models import Piece
 from links.models import Link, Loading
-from links.schemas import BesideSetupOut, DiffersOut, FetchedOut, LinkOut, LoadedOut
+from links.schemas import BesideSetupOut, DiffersOut, FetchedOut, KeepSlotIn, LinkOut, LoadedOut
 from links.speaking import BodyRefusedError, Speaking, UnreachedError, checked
 from outings.models import Outing, Situation
 from outings.reading import Kit
@@ -41,6 +41,7 @@ BATCH = 24
 """Settings that are written in one request: a body takes up to a tenth of a second for each, and a page wants to see them go."""
 FETCH_S = 3.0
 """After this long a request brings no further file."""
+NOT_ALLOWED = "this server speaks to no bodies: whoever runs it may set APERTURE_LINKS"
 CLOSE = 0.005
 """Two numbers this near are one setting, as bodies round what they print."""
 
@@ -53,6 +54,8 @@ def speaking(link: Link) -> Iterator[Speaking]:
     ------
     InputError : it does not answer, or does not do it.
     """
+    if not settings.LINKS:
+        raise InputError([Problem("", NOT_ALLOWED)])
     try:
         with Speaking(link.address, link.token) as body:
             yield body
@@ -73,7 +76,7 @@ def link_of(piece: Piece) -> Link:
     return found
 
 
-def pair(piece: Piece, address: str, code: str) -> Link:
+def pair(piece: Piece, address: str, code: str) -> LinkOut:
     """Pair with a body; what stood there before is let go only once the new one answers.
 
     Raises
@@ -81,18 +84,21 @@ def pair(piece: Piece, address: str, code: str) -> Link:
     InputError : this server speaks to no bodies, the address is none at hand, nothing answers, or the code is another.
     """
     if not settings.LINKS:
-        raise InputError([Problem("/address", "this server speaks to no bodies: whoever runs it may set APERTURE_LINKS")])
+        raise InputError([Problem("/address", NOT_ALLOWED)])
     at = checked(address)
     try:
         with Speaking(at) as body:
             who, token = body.who(), body.pair(code.strip())
+        with Speaking(at, token) as body:
+            state = body.state()
     except UnreachedError as error:
         raise InputError([Problem("/address", str(error))]) from None
     except BodyRefusedError as error:
         raise InputError([Problem("/code", str(error))]) from None
     begin()
     Link.objects.filter(piece=piece).delete()
-    return Link.objects.create(piece=piece, address=at, token=token, named=who.name, serial=who.serial, simulated=who.simulated)
+    link = Link.objects.create(piece=piece, address=at, token=token, named=who.name, serial=who.serial, simulated=who.simulated)
+    return _out(link, state)
 
 
 def told(piece: Piece) -> LinkOut:
@@ -101,10 +107,13 @@ def told(piece: Piece) -> LinkOut:
     if link is None:
         return NO_LINK.model_copy(update={"allowed": settings.LINKS, "address": settings.BODY_AT})
     try:
-        with Speaking(link.address, link.token) as body:
-            state, why = body.state(), ""
-    except (UnreachedError, BodyRefusedError) as error:
-        state, why = None, str(error)
+        with speaking(link) as body:
+            return _out(link, body.state())
+    except InputError as error:
+        return _out(link, None, error.problems[0].detail)
+
+
+def _out(link: Link, state: StateSaid | None, why: str = "") -> LinkOut:
     loading = Loading.objects.filter(link=link).first()
     return LinkOut(
         paired=True,
@@ -112,7 +121,7 @@ def told(piece: Piece) -> LinkOut:
         address=link.address,
         named=link.named,
         serial=link.serial,
-        other=link.named != piece.document["name"],
+        other=link.named != link.piece.document["name"],
         simulated=link.simulated,
         reached=state is not None,
         why=why,
@@ -237,6 +246,7 @@ def load(link: Link, situation: Situation, kit: Kit, only: list[str], special: s
         if not fresh:
             written = _write(body, loading, differs)
             held = body.settings()
+        state = body.state()
     begin()
     loading.before |= fresh
     if loading.pk is None:
@@ -245,7 +255,7 @@ def load(link: Link, situation: Situation, kit: Kit, only: list[str], special: s
     _seen(link.piece, held)
     for slug, told_why in loading.refused.items():
         refuse(link.piece, slug, str(told_why["why"])[:200])
-    now = compared(link, wanted, held, told(link.piece))
+    now = compared(link, wanted, held, _out(link, state))
     left = [one for one in now.differs if not one.refused and (not only or one.setting in only)]
     return LoadedOut(written=written, left=len(left), now=now)
 
@@ -281,7 +291,7 @@ def _seen(piece: Piece, held: SettingsSaid) -> None:
     hold(piece, {slug: value for slug, value in known.items() if value is not None}, verified=True)
 
 
-def seen(link: Link) -> None:
+def seen(link: Link) -> LinkOut:
     """Read everything that a body holds, and write that down.
 
     Raises
@@ -289,13 +299,14 @@ def seen(link: Link) -> None:
     InputError : it does not answer.
     """
     with speaking(link) as body:
-        held = body.settings()
+        held, state = body.settings(), body.state()
     begin()
     _seen(link.piece, held)
+    return _out(link, state)
 
 
-def undo(link: Link) -> int:
-    """Write back what stood there before the last setup was written; how many settings.
+def undo(link: Link) -> LinkOut:
+    """Write back what stood there before the last setup was written; what could not be is told by how many are left.
 
     Raises
     ------
@@ -313,34 +324,33 @@ def undo(link: Link) -> int:
                 del left[slug]
             if not taken:
                 break
-        held = body.settings()
+        held, state = body.settings(), body.state()
     begin()
-    count = len(loading.before) - len(left)
     _seen(link.piece, held)
     if left:
         loading.before = left
         loading.save()
     else:
         loading.delete()
-    return count
+    return _out(link, state)
 
 
-def keep(link: Link, situation: Situation, bank: int, number: int, special: str = "") -> str:
+def keep(link: Link, situation: Situation, kit: Kit, at: KeepSlotIn) -> BesideSetupOut:
     """Keep what a body holds in one of its slots, and write down here what is in it.
 
     Raises
     ------
-    InputError : there is no such slot, or the body does not answer.
+    InputError : there is no such slot, or the body does not answer. CraftError : the situation has no setup.
     """
-    title = title_of(situation, special)
+    title, wanted = title_of(situation, at.special), wanted_of(situation, kit)
     with speaking(link) as body:
-        body.keep(bank, number, title[:120])
-        held = body.settings()
+        body.keep(at.bank, at.number, title[:120])
+        held, state = body.settings(), body.state()
     begin()
     _seen(link.piece, held)
     values: dict[str, Value] = {row.setting: row.value for row in link.piece.held.all()}
-    keep_in_slot(link.piece, bank, number, title, values)
-    return name_of_slot(link.piece.slots.get(bank=bank, number=number))
+    keep_in_slot(link.piece, at.bank, at.number, title, values)
+    return compared(link, wanted, held, _out(link, state))
 
 
 def fetch(link: Link, outing: Outing, after: str) -> FetchedOut:

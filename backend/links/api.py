@@ -9,12 +9,13 @@ from ninja import Router
 from forms.problems import InputError, Problem
 from kit.models import Piece
 from links.actions import beside, fetch, fetch_to_measure, keep, link_of, load, pair, seen, told, undo
+from links.last import last_frame
 from links.models import Link
-from links.schemas import BesideSetupOut, FetchedOut, FetchIn, KeepSlotIn, LinkOut, LoadedOut, LoadIn, PairIn
+from links.schemas import BesideSetupOut, FetchedOut, FetchIn, KeepSlotIn, LastFrameOut, LinkOut, LoadedOut, LoadIn, PairIn
 from outings.mine import my_outing, my_situations
 from outings.models import Situation
 from outings.reading import Kit
-from people.guards import own_turn, person_of
+from people.guards import own_turn, person_of, stateless
 
 router = Router(tags=["links"])
 
@@ -41,9 +42,7 @@ def linked(request: HttpRequest, slug: str) -> LinkOut:
 @own_turn
 def make(request: HttpRequest, slug: str, asked: PairIn) -> LinkOut:
     """Pair with a body by the code that it shows; it is this account's alone."""
-    piece = _body(request, slug)
-    pair(piece, asked.address, asked.code)
-    return told(piece)
+    return pair(_body(request, slug), asked.address, asked.code)
 
 
 @router.delete("/kit/bodies/{slug}/link", response={204: None})
@@ -57,18 +56,14 @@ def let_go(request: HttpRequest, slug: str) -> HttpResponse:
 @own_turn
 def look(request: HttpRequest, slug: str) -> LinkOut:
     """Read everything that the body holds: what was believed of it becomes what was seen."""
-    piece = _body(request, slug)
-    seen(link_of(piece))
-    return told(piece)
+    return seen(link_of(_body(request, slug)))
 
 
 @router.post("/kit/bodies/{slug}/link/undo", response=LinkOut)
 @own_turn
 def back(request: HttpRequest, slug: str) -> LinkOut:
     """Write back what stood there before the last setup was written."""
-    piece = _body(request, slug)
-    undo(link_of(piece))
-    return told(piece)
+    return undo(link_of(_body(request, slug)))
 
 
 @router.post("/kit/bodies/{slug}/link/sensor", response=FetchedOut)
@@ -98,9 +93,15 @@ def write(request: HttpRequest, pk: int, asked: LoadIn) -> LoadedOut:
 def keep_there(request: HttpRequest, pk: int, asked: KeepSlotIn) -> BesideSetupOut:
     """Keep what the body holds now in one of its slots."""
     row, piece = _situation(request, pk)
-    kit = Kit(person_of(request))
-    keep(link_of(piece), row, asked.bank, asked.number, asked.special)
-    return beside(piece, row, kit)
+    return keep(link_of(piece), row, Kit(person_of(request)), asked)
+
+
+@router.post("/situations/{pk}/link/last", response=LastFrameOut)
+@stateless
+def last(request: HttpRequest, pk: int) -> LastFrameOut:
+    """What the frame that its body took last shows of a situation, and why the body chose its dials. Keeps nothing."""
+    row, piece = _situation(request, pk)
+    return last_frame(link_of(piece), row, Kit(person_of(request)))
 
 
 @router.post("/outings/{pk}/link/{slug}/frames", response=FetchedOut)

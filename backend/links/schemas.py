@@ -7,9 +7,11 @@ from typing import Annotated
 from ninja import Schema
 from pydantic import Field
 
+from forms.card_form import FrameShownOut
 from forms.configuration_form import Value
 from forms.link_form import StateSaid
 from forms.traits_form import Slug
+from outings.bench.schemas import WhyOut
 from outings.walk.schemas import Special
 
 
@@ -100,3 +102,13 @@ class FetchedOut(Schema):
     after: str
     more: bool
     said: str
+
+
+class LastFrameOut(Schema):
+    """The frame that a body took last. name: of its file; dials: as it says; shown: what it shows, with its marks, and the taps of the card for it;
+    why: what made the body choose these dials, and what to change."""
+
+    name: str
+    dials: str
+    shown: FrameShownOut
+    why: list[WhyOut]

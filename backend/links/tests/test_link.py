@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import random
 from typing import Any
+from unittest.mock import patch
 
 from django.contrib.auth import get_user_model
 from django.test import TestCase, override_settings
@@ -13,10 +14,11 @@ from forms.problems import InputError
 from kit.models import Held, Piece, Slot
 from links.actions import alike
 from links.models import Link, Loading
-from links.speaking import checked
+from links.speaking import Speaking, checked
 from links.tests.standing_in import CODE, standing_in
 from outings.demo_people import load_demo_people
 from outings.models import Outing, Situation
+from people import turns
 from people.tests.caller import Caller, pointers
 
 SLUG = "merrow-swift-20"
@@ -194,6 +196,67 @@ class Loads(Linked):
         self.assertEqual(row["nearest"].replace("\u202f", "").replace(" ", ""), "102400")
         self.assertEqual([one["setting"] for one in told["now"]["differs"] if not one["refused"]], [])
         self.assertTrue(self.piece.refused.filter(setting="iso_ceiling", why__contains="not on this scale").exists())
+
+    def test_the_last_frame_is_answered_with_what_it_shows_and_why_the_body_did_that(self) -> None:
+        path = f"/api/situations/{self.terns.pk}/link/last"
+        self.load_whole(self.terns)
+        nothing = self.ask.post(path)
+        self.assertEqual(nothing.status_code, 422)
+        self.assertIn("no finished file", nothing.content.decode())
+        self.body.do("wheel", setting="drive_mode", by=-9)
+        self.body.do("wheel", setting="rendered_size", by=9)
+        self.body.do("wheel", setting="file_format", by=9)
+        self.body.do("fire", by=1)
+        good = self.ask.post(path).json()
+        self.assertRegex(good["dials"], r"1/\d+, f/5.6, ISO \d+")
+        self.assertTrue(good["shown"]["marked"].startswith("data:image/jpeg"))
+        self.body.do("wheel", setting="exposure_mode", by=-9)
+        self.body.do("wheel", setting="iso_mode", by=-9)
+        self.body.do("wheel", setting="iso_value", by=99)
+        self.body.do("fire", by=1)
+        burnt = self.ask.post(path).json()
+        self.assertNotEqual(burnt["name"], good["name"])
+        self.assertEqual(burnt["shown"]["saw"], "warns")
+        self.assertIn("ISO 65", burnt["dials"])  # all that this entry of a file can hold
+        self.assertTrue(burnt["why"])
+        self.assertNotEqual(burnt["why"], good["why"])
+        self.assertEqual(self.outing.came.count(), 0)
+
+    def test_nobody_waits_for_a_body_while_it_is_spoken_to(self) -> None:
+        """Of all that is done over a link nothing is said to the body once the turn to write has begun."""
+        plain, said = Speaking._ask, []
+
+        def ask(body: Speaking, *how: Any, **more: Any) -> Any:
+            turn = turns._now.get()
+            said.append(bool(turn and turn.begun))
+            return plain(body, *how, **more)
+
+        link = f"/api/kit/bodies/{SLUG}/link"
+        self.body.do("wheel", setting="rendered_size", by=9)
+        self.body.do("wheel", setting="file_format", by=9)
+        self.body.do("wheel", setting="drive_mode", by=-9)
+        self.body.do("fire", by=1)
+        with patch.object(Speaking, "_ask", ask):
+            for path, asked in (
+                (f"{link}/seen", None),
+                (f"/api/situations/{self.terns.pk}/link/load", {}),
+                (f"/api/situations/{self.terns.pk}/link/load", {}),
+                (f"/api/situations/{self.terns.pk}/link/slot", {"number": 1}),
+                (f"/api/outings/{self.outing.pk}/link/{SLUG}/frames", {}),
+                (f"{link}/undo", None),
+            ):
+                before = len(said)
+                self.assertEqual(self.ask.post(path, asked).status_code, 200, path)
+                self.assertGreater(len(said), before, path)
+            self.assertEqual(self.pair(code=self.body.seen()["code"]).status_code, 200)
+        self.assertEqual(set(said), {False})
+
+    def test_a_server_that_may_not_any_more_speaks_to_none(self) -> None:
+        with override_settings(LINKS=False):
+            told = self.beside()["link"]
+            self.assertEqual((told["paired"], told["reached"], told["allowed"]), (True, False, False))
+            self.assertIn("APERTURE_LINKS", told["why"])
+            self.assertEqual(self.ask.post(f"/api/situations/{self.terns.pk}/link/load", {}).status_code, 422)
 
     def test_a_bumped_wheel_is_seen_and_one_line_is_written_alone(self) -> None:
         self.load_whole(self.terns)

@@ -29,7 +29,7 @@ class Loop(Linked):
         self.fired = 0
         for light in np.arange(1.0, -6.0, -0.5):
             self.body.do("light", to=float(light))
-            self.body.do("fire", by=12)
+            self.body.do("fire", by=8)
         self.body.do("light", to=0.0)
         self.body.do("wheel", setting="aperture", by=9)
         [moved] = [one for one in self.beside()["differs"] if one["setting"] == "aperture"]
@@ -44,7 +44,7 @@ class Loop(Linked):
                 break
         rows = list(self.outing.came.order_by("pk"))
         self.assertEqual(len({row.name for row in rows}), len(rows))
-        self.assertEqual(len(rows), 14 * 12 + 4)
+        self.assertEqual(len(rows), 14 * 8 + 4)
         self.assertGreater(max(row.iso for row in rows), 3000)
         review = self.ask.get(f"/api/outings/{self.outing.pk}/review").json()
         [picture] = [one for one in review["pictures"] if one["title"] == "Terns over the bar"]

@@ -134,7 +134,7 @@ def answering(reply: Callable[[str], tuple[int, bytes]]) -> tuple[ThreadingHTTPS
     for method in ("POST", "PUT"):
         setattr(Handler, f"do_{method}", Handler.do_GET)
     server = ThreadingHTTPServer(("127.0.0.1", 0), Handler)
-    threading.Thread(target=server.serve_forever, daemon=True).start()
+    threading.Thread(target=server.serve_forever, args=(0.02,), daemon=True).start()
     return server, f"127.0.0.1:{server.server_address[1]}"
 
 
@@ -178,6 +178,7 @@ class NoBodies(unittest.TestCase):
             "slot": None,
             "clock": "2027-06-14T07:10:00",
             "asleep": False,
+            "newest": "",
             "celsius": 20,
         }
         self.assertEqual(self.hear(200, json.dumps(state).encode()).state(), StateSaid.model_validate(state))

@@ -36,6 +36,7 @@ type Computed =
   | "sensor"
   | "link"
   | "beside"
+  | "last frame"
   | "uses"
   | "steps"
   | OfOne;

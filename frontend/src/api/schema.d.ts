@@ -3217,6 +3217,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/situations/{pk}/link/last": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Last
+         * @description What the frame that its body took last shows of a situation, and why the body chose its dials. Keeps nothing.
+         */
+        post: operations["links_api_last"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/outings/{pk}/link/{slug}/frames": {
         parameters: {
             query?: never;
@@ -11085,7 +11105,8 @@ export interface components {
         /**
          * StateSaid
          * @description How the body is. battery: share that is left; burst: frames that its buffer takes now; dial: its exposure mode as the dial stands;
-         *     slot: bank and number that it was turned to last, or null; clock: as it would write it into a file.
+         *     slot: bank and number that it was turned to last, or null; clock: as it would write it into a file; newest: its latest finished file, or an
+         *     empty text.
          */
         StateSaid: {
             /** Battery */
@@ -11104,6 +11125,8 @@ export interface components {
             clock: string;
             /** Asleep */
             asleep: boolean;
+            /** Newest */
+            newest: string;
             /** Celsius */
             celsius: number;
         };
@@ -11230,6 +11253,34 @@ export interface components {
              * @enum {string}
              */
             special?: "" | "hand_over" | "sets";
+        };
+        /**
+         * FrameShownOut
+         * @description What a test frame shows: the two taps for it (empty where it is as it should be), in words, and the frame with its marks.
+         */
+        FrameShownOut: {
+            /** Saw */
+            saw: string;
+            /** Much */
+            much: string;
+            /** Words */
+            words: string;
+            /** Marked */
+            marked: string;
+        };
+        /**
+         * LastFrameOut
+         * @description The frame that a body took last. name: of its file; dials: as it says; shown: what it shows, with its marks, and the taps of the card for it;
+         *     why: what made the body choose these dials, and what to change.
+         */
+        LastFrameOut: {
+            /** Name */
+            name: string;
+            /** Dials */
+            dials: string;
+            shown: components["schemas"]["FrameShownOut"];
+            /** Why */
+            why: components["schemas"]["WhyOut"][];
         };
         /**
          * NightsIn
@@ -11518,20 +11569,6 @@ export interface components {
             /** Where */
             where: string;
             through: components["schemas"]["Through"];
-        };
-        /**
-         * FrameShownOut
-         * @description What a test frame shows: the two taps for it (empty where it is as it should be), in words, and the frame with its marks.
-         */
-        FrameShownOut: {
-            /** Saw */
-            saw: string;
-            /** Much */
-            much: string;
-            /** Words */
-            words: string;
-            /** Marked */
-            marked: string;
         };
     };
     responses: never;
@@ -23991,6 +24028,76 @@ export interface operations {
             };
             /** @description Unsupported Media Type */
             415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    links_api_last: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The page's own name for what it sends: sent again under it, what was answered is answered again. */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LastFrameOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

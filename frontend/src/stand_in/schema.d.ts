@@ -458,7 +458,8 @@ export interface components {
         /**
          * StateSaid
          * @description How the body is. battery: share that is left; burst: frames that its buffer takes now; dial: its exposure mode as the dial stands;
-         *     slot: bank and number that it was turned to last, or null; clock: as it would write it into a file.
+         *     slot: bank and number that it was turned to last, or null; clock: as it would write it into a file; newest: its latest finished file, or an
+         *     empty text.
          */
         StateSaid: {
             /** Battery */
@@ -477,6 +478,8 @@ export interface components {
             clock: string;
             /** Asleep */
             asleep: boolean;
+            /** Newest */
+            newest: string;
             /** Celsius */
             celsius: number;
         };

@@ -8,6 +8,7 @@ import { useBodyName, useOutings } from "@/api/queries";
 import BodyNow from "./BodyNow.vue";
 import DaySlots from "./DaySlots.vue";
 import DiffersList from "./DiffersList.vue";
+import LastFrame from "./LastFrame.vue";
 import PairPane from "./PairPane.vue";
 import { useOverLink } from "./useOverLink";
 
@@ -125,6 +126,7 @@ async function letGo(): Promise<void> {
           <DiffersList :rows="refused" :busy="!!doing" @write="(one) => write([one])" />
         </section>
         <p v-if="beside.lacking.length" class="quiet">It knows nothing of: {{ beside.lacking.join(", ") }}.</p>
+        <LastFrame v-if="now.state?.newest" :situation="situation" :newest="now.state.newest" />
         <DaySlots v-if="outing" :outing="outing.id" :slug="slug" :busy="!!doing" @fill="fill" />
       </template>
       <template v-else>
