@@ -123,8 +123,9 @@ class CardSaid(Said):
 
 
 class StateSaid(Said):
-    """How the body is. battery: share that is left; burst: frames that its buffer takes now; dial: its exposure mode as the dial stands;
-    slot: bank and number that it was turned to last, or null; clock: as it would write it into a file; newest: its latest finished file, or an
+    """How the body is. battery: share that is left; burst: frames that its buffer takes now, and seconds that they last;
+    slot: bank and number that it was turned to last, or null; clock: as it would write it into a file; lens: that is on, as it calls
+    itself, or an empty text; newest: its latest finished file, or an
     empty text."""
 
     battery: Annotated[float, Field(ge=0, le=1)]
@@ -134,6 +135,7 @@ class StateSaid(Said):
     slot: SlotSaid | None
     clock: dt.datetime
     asleep: bool
+    lens: Annotated[str, Field(max_length=80)]
     newest: Annotated[str, Field(max_length=50)]
     celsius: Annotated[float, Field(ge=-100, le=100, allow_inf_nan=False)]
 

@@ -180,8 +180,8 @@ def rows_that_differ(wanted: Configuration, held: SettingsSaid) -> list[Configur
     return [row for row in wanted.rows if not row.closed and row.setting.slug in there and not alike(row.value, there[row.setting.slug])]
 
 
-def compared(link: Link, wanted: Configuration, held: SettingsSaid, state: LinkOut) -> BesideSetupOut:
-    """A body beside a setup, line by line."""
+def compared(link: Link, wanted: Configuration, held: SettingsSaid, state: LinkOut, lens: str) -> BesideSetupOut:
+    """A body beside a setup, line by line; lens: that this is for."""
     there = {one.setting: one for one in held.settings}
     differs = rows_that_differ(wanted, held)
     open_rows = [row for row in wanted.rows if not row.closed]
@@ -189,6 +189,7 @@ def compared(link: Link, wanted: Configuration, held: SettingsSaid, state: LinkO
     refused = loading.refused if loading else {}
     return BesideSetupOut(
         body=link.piece.slug,
+        lens=lens if state.state and state.state.lens not in ("", lens) else "",
         link=state,
         same=sum(row.setting.slug in there for row in open_rows) - len(differs),
         differs=[_differs(row, there[row.setting.slug], link, refused.get(row.setting.slug, {})) for row in differs],
@@ -216,11 +217,11 @@ def beside(piece: Piece, situation: Situation, kit: Kit) -> BesideSetupOut:
     """A body beside a situation's setup; one that is not plugged in, or does not answer, differs in nothing that is known."""
     state = told(piece)
     if not state.reached:
-        return BesideSetupOut(body=piece.slug, link=state, same=0, differs=[], lacking=[])
+        return BesideSetupOut(body=piece.slug, lens="", link=state, same=0, differs=[], lacking=[])
     wanted, link = wanted_of(situation, kit), link_of(piece)
     with speaking(link) as body:
         held = body.settings()
-    return compared(link, wanted, held, state)
+    return compared(link, wanted, held, state, kit.lens_name(situation.document["lens"]))
 
 
 def load(link: Link, situation: Situation, kit: Kit, only: list[str], special: str = "") -> LoadedOut:
@@ -255,7 +256,7 @@ def load(link: Link, situation: Situation, kit: Kit, only: list[str], special: s
     _seen(link.piece, held)
     for slug, told_why in loading.refused.items():
         refuse(link.piece, slug, str(told_why["why"])[:200])
-    now = compared(link, wanted, held, _out(link, state))
+    now = compared(link, wanted, held, _out(link, state), kit.lens_name(situation.document["lens"]))
     left = [one for one in now.differs if not one.refused and (not only or one.setting in only)]
     return LoadedOut(written=written, left=len(left), now=now)
 
@@ -350,7 +351,7 @@ def keep(link: Link, situation: Situation, kit: Kit, at: KeepSlotIn) -> BesideSe
     _seen(link.piece, held)
     values: dict[str, Value] = {row.setting: row.value for row in link.piece.held.all()}
     keep_in_slot(link.piece, at.bank, at.number, title, values)
-    return compared(link, wanted, held, _out(link, state))
+    return compared(link, wanted, held, _out(link, state), kit.lens_name(situation.document["lens"]))
 
 
 def fetch(link: Link, outing: Outing, after: str) -> FetchedOut:

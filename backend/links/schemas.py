@@ -56,9 +56,10 @@ class DiffersOut(Schema):
 
 
 class BesideSetupOut(Schema):
-    """A body beside a setup. body: its slug; same: settings that agree; lacking: settings of ours that it does not know."""
+    """A body beside a setup. body: its slug; lens: that the picture is for, where another is on, else an empty text; same: settings that agree; lacking: settings of ours that it does not know."""
 
     body: str
+    lens: str
     link: LinkOut
     same: int
     differs: list[DiffersOut]

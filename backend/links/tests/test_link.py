@@ -269,6 +269,20 @@ class Loads(Linked):
         self.assertEqual((told["written"], told["left"]), (1, 0))
         self.assertEqual({one["setting"] for one in self.beside()["differs"]}, before)
 
+    def test_the_wrong_lens_is_said_before_its_apertures_are_refused(self) -> None:
+        path = f"/api/situations/{self.sprint.pk}/link"
+        before = self.ask.get(path).json()
+        self.assertTrue(before["lens"])
+        self.assertNotEqual(before["link"]["state"]["lens"], before["lens"])
+        told = self.load_whole(self.sprint)["now"]
+        [refused] = [one for one in told["differs"] if one["setting"] == "aperture"]
+        self.assertIn("not on this scale", refused["refused"])
+        self.body.do("stand", at=1)  # with the lens that is for it
+        self.assertEqual(self.ask.get(path).json()["lens"], "")
+        now = self.load_whole(self.sprint)["now"]
+        self.assertEqual([one["label"] for one in now["differs"]], [])
+        self.assertAlmostEqual(self.on_body()["aperture"], 2.8)
+
     def test_a_days_slots_are_kept_on_the_body_and_here(self) -> None:
         for number, row in ((1, self.terns), (2, self.sprint)):
             self.load_whole(row)

@@ -179,6 +179,7 @@ class NoBodies(unittest.TestCase):
             "clock": "2027-06-14T07:10:00",
             "asleep": False,
             "newest": "",
+            "lens": "",
             "celsius": 20,
         }
         self.assertEqual(self.hear(200, json.dumps(state).encode()).state(), StateSaid.model_validate(state))

@@ -163,6 +163,7 @@ def state(request: HttpRequest) -> StateSaid:
             slot=_slot(*it.settings.turned) if it.settings.turned else None,
             clock=it.clock(),
             asleep=it.asleep,
+            lens=it.settings.lens.name,
             newest=next((file.name for file in reversed(list(it.listed())) if file.name.endswith(".JPG")), ""),
             celsius=it.celsius,
         )

@@ -47,7 +47,7 @@ def even_counts(shot: Shot, body: str, lit: bool) -> NDArray[np.uint16]:
     light = shot.key_e * np.tile(OF_GREEN, (ACROSS // 2, ACROSS // 2)) * falls * answers if lit else np.zeros((ACROSS, ACROSS))
     electrons = lots.poisson(light) + lots.standard_normal((ACROSS, ACROSS)) * np.sqrt(read_variance_e2(shot))
     full = float(saturation_e(shot.sensor, shot.gain_stops, shot.base_stops))
-    return np.clip(np.round(electrons / full * (WHITE - BLACK)) + BLACK, 0, WHITE).astype(np.uint16)
+    return np.asarray(np.clip(np.round(electrons / full * (WHITE - BLACK)) + BLACK, 0, WHITE), np.uint16)
 
 
 def even_picture(shot: Shot, lit: bool, width: int) -> Bytes:

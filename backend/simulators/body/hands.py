@@ -46,6 +46,7 @@ class HandOut(Schema):
     """A body as one sees it. code: what its screen shows to who wants to make a link; links: how many there are."""
 
     name: str
+    lens: str
     serial: str
     code: str
     links: int
@@ -86,6 +87,7 @@ def seen(request: HttpRequest) -> HandOut:
         numbers = {at: k for k, at in enumerate(held.slots)}
         return HandOut(
             name=held.body.name,
+            lens=held.lens.name,
             serial=it.serial,
             code=it.code,
             links=len(it.tokens),

@@ -64,6 +64,20 @@ class Settings:
         self.values = {slug: row.default for slug, row in self.rows.items()} | left
         self.values |= smallest_change(self.values, self.around, frozenset(left)).values  # no body stands as it cannot be set
 
+    def take_lens(self, lens: Lens, configuration: Configuration) -> None:
+        """Put another lens on: what it does not have goes, its own wheels stand as they come, and an aperture stays or goes to the nearest."""
+        held = self.values
+        self.lens, self.configuration, self.values = lens, configuration, {}
+        self.__post_init__()
+        for slug, value in held.items():
+            row = self.rows.get(slug)
+            if row is None:
+                continue
+            nearest = self._nearest(slug, value)
+            there = value in row.offered or not row.offered
+            self.values[slug] = value if there else self.values[slug] if nearest is None else nearest
+        self.values |= smallest_change(self.values, self.around).values
+
     def label(self, slug: str) -> str:
         """A setting in the body's words; in plain ones where its owner wrote none down."""
         return self.own[slug].label if slug in self.own else self.rows[slug].setting.label

@@ -12,6 +12,7 @@ from functools import lru_cache
 
 from craft.render.shot import Shot
 from craft.vocabulary.setting import Value
+from forms.answer import answer_to
 from forms.situation_form import SituationForm
 from images.frame_files import JPEG_WIDTH, Written, dng_of, finished_file, jpeg_of
 from simulators.body.even import even_counts, even_picture
@@ -327,7 +328,7 @@ class Thing:
             self._tell("moved", f"{self.settings.label(slug)}: {self.settings.word(slug)}")
 
     def stand(self, at: int) -> None:
-        """Point it at something else.
+        """Point it at something else, with the lens that is for it.
 
         Raises
         ------
@@ -337,6 +338,9 @@ class Thing:
             if not 0 <= at < len(self.before):
                 raise RefusedError("there is nothing there")
             self.at, self.light_stops, self.stood, self.even = at, 0.0, self.now(), ""
+            answer = answer_to(self.before[at].form, at_once=True)
+            if answer.situation.lens != self.settings.lens:
+                self.settings.take_lens(answer.situation.lens, answer.configuration)
             self._tell("stood", self.before[at].title)
 
     def look_at(self, even: str) -> None:

@@ -11104,8 +11104,9 @@ export interface components {
         };
         /**
          * StateSaid
-         * @description How the body is. battery: share that is left; burst: frames that its buffer takes now; dial: its exposure mode as the dial stands;
-         *     slot: bank and number that it was turned to last, or null; clock: as it would write it into a file; newest: its latest finished file, or an
+         * @description How the body is. battery: share that is left; burst: frames that its buffer takes now, and seconds that they last;
+         *     slot: bank and number that it was turned to last, or null; clock: as it would write it into a file; lens: that is on, as it calls
+         *     itself, or an empty text; newest: its latest finished file, or an
          *     empty text.
          */
         StateSaid: {
@@ -11125,6 +11126,8 @@ export interface components {
             clock: string;
             /** Asleep */
             asleep: boolean;
+            /** Lens */
+            lens: string;
             /** Newest */
             newest: string;
             /** Celsius */
@@ -11169,11 +11172,13 @@ export interface components {
         };
         /**
          * BesideSetupOut
-         * @description A body beside a setup. body: its slug; same: settings that agree; lacking: settings of ours that it does not know.
+         * @description A body beside a setup. body: its slug; lens: that the picture is for, where another is on, else an empty text; same: settings that agree; lacking: settings of ours that it does not know.
          */
         BesideSetupOut: {
             /** Body */
             body: string;
+            /** Lens */
+            lens: string;
             link: components["schemas"]["LinkOut"];
             /** Same */
             same: number;

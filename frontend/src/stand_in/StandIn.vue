@@ -34,6 +34,7 @@ const stops = (value: number): string => (value > 0 ? `+${value}` : String(value
           <circle cx="340" cy="160" r="12" class="shell" />
           <circle v-for="x in [312, 352, 392]" :key="x" :cx="x" cy="94" r="9" class="sunk" />
         </svg>
+        <p>with the {{ it.lens }} on</p>
         <p>
           its code <b>{{ it.code }}</b>,
           <span class="quiet">number {{ it.serial }}, {{ it.links }} {{ it.links === 1 ? "link" : "links" }}</span>

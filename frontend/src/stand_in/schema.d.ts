@@ -457,8 +457,9 @@ export interface components {
         };
         /**
          * StateSaid
-         * @description How the body is. battery: share that is left; burst: frames that its buffer takes now; dial: its exposure mode as the dial stands;
-         *     slot: bank and number that it was turned to last, or null; clock: as it would write it into a file; newest: its latest finished file, or an
+         * @description How the body is. battery: share that is left; burst: frames that its buffer takes now, and seconds that they last;
+         *     slot: bank and number that it was turned to last, or null; clock: as it would write it into a file; lens: that is on, as it calls
+         *     itself, or an empty text; newest: its latest finished file, or an
          *     empty text.
          */
         StateSaid: {
@@ -478,6 +479,8 @@ export interface components {
             clock: string;
             /** Asleep */
             asleep: boolean;
+            /** Lens */
+            lens: string;
             /** Newest */
             newest: string;
             /** Celsius */
@@ -529,6 +532,8 @@ export interface components {
         HandOut: {
             /** Name */
             name: string;
+            /** Lens */
+            lens: string;
             /** Serial */
             serial: string;
             /** Code */

@@ -159,6 +159,22 @@ class Takes(unittest.TestCase):
         it.write("highlight_protection", 2.0)
         self.assertEqual([self.shot(it).protection, self.shot(it).iso_stops], [2.0, one.iso_stops])
 
+    def test_another_lens_brings_its_apertures_and_leaves_the_rest_as_it_stood(self) -> None:
+        it = a_thing()
+        self.held_by_hand(it, shutter_time=1 / 500, aperture=11.0, iso_value=400.0)
+        before = dict(it.settings.values)
+        for at in (1, 2, 0, 1):
+            it.stand(at)
+            self.assertIn(it.settings.values["aperture"], it.settings.rows["aperture"].offered)
+            self.assertEqual(violations(it.settings.values, it.settings.around), ())
+            self.assertEqual(self.shot(it).focal_mm, it.before[at].form.value().focal_mm)
+            for slug in ("shutter_time", "iso_value", "exposure_mode", "file_format"):
+                self.assertEqual(it.settings.values[slug], before[slug])
+        self.assertEqual(it.settings.values["aperture"], 11.0)
+        it.write("aperture", 2.8)
+        it.stand(0)
+        self.assertEqual(it.settings.values["aperture"], 5.6)
+
     def test_a_set_goes_around_the_middle_one(self) -> None:
         it = a_thing()
         for slug, value in {"merge": "off", "bracket_kind": "exposure", "bracket_frames": 5.0, "bracket_step": 1.0}.items():

@@ -88,6 +88,9 @@ async function letGo(): Promise<void> {
       </p>
       <BodyNow v-if="now.state" :state="now.state" />
       <template v-if="situation && beside && now.reached">
+        <p v-if="beside.lens" class="caution">
+          It has the {{ now.state?.lens }} on, and this picture is for the {{ beside.lens }}: change the lens, then load.
+        </p>
         <p class="big" role="status">
           <template v-if="drifted"
             ><b class="moved">{{ open.length }}</b> moved since it was written, and {{ beside.same }} stand</template
