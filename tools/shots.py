@@ -98,6 +98,7 @@ def views(browser: Any, base: str) -> None:
     phone.get_by_role("button", name="Look everything up instead").click()
     phone.get_by_role("checkbox").nth(1).check()
     picture(phone, "walk")
+    plugged_in(page)  # what it reads is known from then on: last of all
 
 
 def plugged_in(page: Page) -> None:
@@ -109,12 +110,14 @@ def plugged_in(page: Page) -> None:
         page.get_by_label("where it answers").fill(body.address)
         page.get_by_label("code on its screen").fill(CODE)
         page.get_by_role("button", name="Pair", exact=True).click()
+        body.do("stand", at=1)
         page.get_by_role("button", name="Load it for me").click()
         page.get_by_text("It holds").wait_for()
-        for setting, by in (("shutter_time", -4), ("drive_mode", -2)):
+        for setting, by in (("shutter_time", -4), ("drive_mode", -2), ("file_format", 9)):
             body.do("wheel", setting=setting, by=by)
-        body.do("fire", by=40)
+        body.do("fire", by=3)
         page.get_by_text("moved since it was written").wait_for()
+        page.locator(".last img").wait_for()
         picture(page, "plugged-in")
 
 
@@ -155,7 +158,6 @@ def settings(page: Page) -> None:
     page.get_by_role("button", name="Give the roles as computed").click()
     page.get_by_role("button", name="Roles are as computed").wait_for()
     picture(page, "fingers")
-    plugged_in(page)
     page.goto("/kit/bodies/merrow-swift-20/first")
     page.get_by_text("steps left").first.wait_for()
     page.get_by_role("button", name="Displays and preview").click()

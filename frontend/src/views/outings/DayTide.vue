@@ -34,15 +34,21 @@ const shown = computed(() =>
 const axis = computed(() => axisOf(begins.value, Math.max(1, width.value)));
 const rows = computed(() => hang(axis.value, begins.value));
 const pictures = useTemplateRef<HTMLLIElement[]>("pictures");
-const tallest = ref(0);
-/** What is said under a picture may take more lines than most do: nothing may lie on it. */
+/** Heights of the pictures with what is said under them: it may take more lines than most do, and nothing may lie on it. */
+const heights = ref<Record<string, number>>({});
 useResizeObserver(
   () => pictures.value ?? [],
-  () => (tallest.value = wide.value ? Math.max(0, ...(pictures.value ?? []).map((one) => one.offsetHeight)) : 0),
+  () => (heights.value = Object.fromEntries((pictures.value ?? []).map((one) => [one.dataset.hung ?? "", one.offsetHeight]))),
 );
-const tall = computed(() => Math.max(Math.round((rows.value.width * 2) / 3) + CAPTION, tallest.value));
-const tideTop = computed(() => (wide.value ? rows.value.above * (tall.value + 12) + 20 : 0) + NAMES);
-const height = computed(() => tideTop.value + TIDE + 28 + (wide.value ? rows.value.below * (tall.value + 12) + 14 : 0));
+const tallest = (above: boolean): number => {
+  const hung = props.situations.filter((_, k) => (rows.value.hung[k]?.tier ?? 0) >= 0 === above);
+  const here = hung.map((one) => heights.value[one.id] ?? 0);
+  return Math.max(Math.round((rows.value.width * 2) / 3) + CAPTION, ...here);
+};
+const over = computed(() => tallest(true) + 12);
+const under = computed(() => tallest(false) + 12);
+const tideTop = computed(() => (wide.value ? rows.value.above * over.value + 20 : 0) + NAMES);
+const height = computed(() => tideTop.value + TIDE + 28 + (wide.value ? rows.value.below * under.value + 14 : 0));
 const yOf = (ev: number): number => tideTop.value + TIDE * (1 - (Math.min(Math.max(ev, LOW), HIGH) - LOW) / (HIGH - LOW));
 const points = computed(() =>
   props.situations
@@ -102,9 +108,7 @@ const hours = computed(() => {
 });
 const LEVELS = [15, 10, 5, 0, -5];
 const top = (tier: number): number =>
-  tier >= 0
-    ? tideTop.value - NAMES - 20 - (tier + 1) * (tall.value + 12) + 12
-    : base.value + 42 + (-1 - tier) * (tall.value + 12);
+  tier >= 0 ? tideTop.value - NAMES - 20 - (tier + 1) * over.value + 12 : base.value + 42 + (-1 - tier) * under.value;
 function string(k: number): string {
   const place = rows.value.hung[k];
   const row = props.situations[k];
@@ -217,6 +221,7 @@ const addThere = (): void => {
         v-for="(s, k) in situations"
         ref="pictures"
         :key="s.id"
+        :data-hung="s.id"
         :class="{ stale: s.card === 'stale' }"
         :style="
           wide ? { left: `${rows.hung[k]?.left}px`, top: `${top(rows.hung[k]?.tier ?? 0)}px`, width: `${rows.width}px` } : {}
