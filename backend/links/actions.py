@@ -243,39 +243,51 @@ def load(link: Link, situation: Situation, kit: Kit, only: list[str], special: s
         there = {one.setting: one.value for one in held.settings}
         differs = [row for row in rows_that_differ(wanted, held) if not only or row.setting.slug in only]
         fresh = {row.setting.slug: there[row.setting.slug] for row in differs if row.setting.slug not in loading.before}
-        written = 0
+        taken, refused_before = set[str](), set(loading.refused)
         if not fresh:
-            written = _write(body, loading, differs)
+            taken = _write(body, loading, differs)
             held = body.settings()
+            _note_other_values(loading, [row for row in differs if row.setting.slug in taken], held)
         state = body.state()
+    apart = {row.setting.slug for row in rows_that_differ(wanted, held)}
+    loading.refused = {slug: why for slug, why in loading.refused.items() if slug in apart}
     begin()
     loading.before |= fresh
     if loading.pk is None:
         Loading.objects.filter(link=link).delete()
     loading.save()
     _seen(link.piece, held)
-    for slug, told_why in loading.refused.items():
-        refuse(link.piece, slug, str(told_why["why"])[:200])
+    for slug in refused_before | set(loading.refused):
+        refuse(link.piece, slug, str(loading.refused.get(slug, {}).get("why", ""))[:200])
     now = compared(link, wanted, held, _out(link, state), kit.lens_name(situation.document["lens"]))
     left = [one for one in now.differs if not one.refused and (not only or one.setting in only)]
-    return LoadedOut(written=written, left=len(left), now=now)
+    return LoadedOut(written=len(taken), left=len(left), now=now)
 
 
-def _write(body: Speaking, loading: Loading, differs: list[Configured]) -> int:
-    """Write a batch of what differs; how many the body took."""
+def _write(body: Speaking, loading: Loading, differs: list[Configured]) -> set[str]:
+    """Write a batch of what differs; the settings that the body took."""
     asked = [row for row in differs if row.setting.slug not in loading.refused][:BATCH]
     asked += [row for row in differs if row.setting.slug in loading.refused]
-    written = 0
+    all_taken: set[str] = set()
     while asked:
         said = body.write((row.setting.slug, row.value) for row in asked).writes
         taken = {one.setting for one in said if not one.refused}
-        written += len(taken)
+        all_taken |= taken
         for one in said:
             loading.refused.pop(one.setting, None)
             if one.refused:
                 loading.refused[one.setting] = {"why": one.refused, "nearest": one.nearest}
         asked = [row for row in asked if row.setting.slug not in taken] if taken else []  # what was in the way may be gone
-    return written
+    return all_taken
+
+
+def _note_other_values(loading: Loading, taken: list[Configured], held: SettingsSaid) -> None:
+    """A value that was taken, and stands there otherwise when it is read back, was not taken."""
+    there = {one.setting: one for one in held.settings}
+    for row in taken:
+        slug, now = row.setting.slug, there.get(row.setting.slug)
+        if now is not None and not alike(row.value, now.value):
+            loading.refused[slug] = {"why": f"it took that, and holds {now.word}", "nearest": None}
 
 
 def _seen(piece: Piece, held: SettingsSaid) -> None:

@@ -10,6 +10,7 @@ from django.contrib.auth import get_user_model
 from django.test import TestCase, override_settings
 
 from craft.vocabulary.settings import BY_SLUG
+from forms.link_form import SettingsSaid
 from forms.problems import InputError
 from kit.models import Held, Piece, Slot
 from links.actions import alike
@@ -196,6 +197,26 @@ class Loads(Linked):
         self.assertEqual(row["nearest"].replace("\u202f", "").replace(" ", ""), "102400")
         self.assertEqual([one["setting"] for one in told["now"]["differs"] if not one["refused"]], [])
         self.assertTrue(self.piece.refused.filter(setting="iso_ceiling", why__contains="not on this scale").exists())
+
+    def test_a_value_that_is_taken_and_does_not_stand_there_is_told_and_ends_the_writing(self) -> None:
+        stuck = next(one for one in self.beside()["differs"] if one["setting"] == "iso_ceiling")
+        plain = Speaking.settings
+
+        def settings(body: Speaking) -> SettingsSaid:
+            said = plain(body)
+            held = [
+                one.model_copy(update={"value": 3200.0, "word": "3200"}) if one.setting == "iso_ceiling" else one for one in said.settings
+            ]
+            return said.model_copy(update={"settings": held})
+
+        with patch.object(Speaking, "settings", settings):
+            told = self.load_whole(self.terns)
+        [row] = [one for one in told["now"]["differs"] if one["setting"] == "iso_ceiling"]
+        self.assertEqual(row["refused"], "it took that, and holds 3200")
+        self.assertNotEqual(stuck["wanted"], "3200")
+        self.assertTrue(self.piece.refused.filter(setting="iso_ceiling").exists())
+        self.assertEqual(self.load_whole(self.terns)["now"]["differs"], [])  # once it stands there, nothing is said against it any more
+        self.assertFalse(self.piece.refused.filter(setting="iso_ceiling").exists())
 
     def test_the_last_frame_is_answered_with_what_it_shows_and_why_the_body_did_that(self) -> None:
         path = f"/api/situations/{self.terns.pk}/link/last"

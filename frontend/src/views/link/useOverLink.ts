@@ -14,6 +14,9 @@ export interface Planned {
   special: Special;
 }
 
+/** Parts that may bring nothing nearer, one after the other: then something else moves the body, and nobody writes against that for ever. */
+const PATIENCE = 3;
+
 /** What is done over a link, part by part: each part can be stopped after, and goes on where it was. */
 export function useOverLink(slug: () => string) {
   const queries = useQueryClient();
@@ -44,7 +47,7 @@ export function useOverLink(slug: () => string) {
 
   /** Write a setup; whether it was written to its end. */
   async function write(pk: number, title: string, special: Special = "", only: string[] = []): Promise<boolean> {
-    let all = 0;
+    let [all, least, idle] = [0, Infinity, 0];
     for (;;) {
       const told = await take(
         client.POST("/api/situations/{pk}/link/load", { params: { path: { pk } }, body: { special, only } }),
@@ -53,7 +56,9 @@ export function useOverLink(slug: () => string) {
       all = Math.max(all, told.left + told.written);
       doing.value = { words: title, done: all - told.left, all };
       if (!told.left) return true;
-      if (stopped) return false;
+      idle = told.left < least ? 0 : idle + 1;
+      least = Math.min(least, told.left);
+      if (stopped || idle > PATIENCE) return false;
     }
   }
   const halfWay = "stopped: what was written stands, and it goes on from there";
