@@ -147,7 +147,7 @@ class Thing:
         RefusedError : it is another code.
         """
         with self.lock:
-            if not secrets.compare_digest(code, self.code):
+            if not secrets.compare_digest(code.encode(), self.code.encode()):
                 self.wrong_codes += 1
                 if self.wrong_codes >= 5:
                     self.code, self.wrong_codes = f"{secrets.randbelow(1_000_000):06d}", 0

@@ -47,7 +47,7 @@ class PluggedIn(BrowserCase):
         alone = page.get_by_role("button", name="write aperture alone")
         other = page.get_by_role("button", name="write pattern alone")
         (alone if alone.count() else other).first.click()
-        expect(page.get_by_text("Terns over the bar is written and read back")).to_be_visible()
+        expect(page.get_by_text("it is written and read back")).to_be_visible()
         page.get_by_role("button", name=re.compile("Load it for me|Put them back")).click()
         expect(page.get_by_text(re.compile(r"It holds Terns over the bar: \d+ settings, read back"))).to_be_visible(timeout=20_000)
 

@@ -236,9 +236,9 @@ class Wears(unittest.TestCase):
     def test_a_wrong_code_pairs_nothing_and_five_change_it(self) -> None:
         it = a_thing()
         shown = it.code
-        for _ in range(5):
+        for code in ("wrong", "", "２０４８１６", "é" * 20, shown + "0"):
             with self.assertRaises(RefusedError):
-                it.pair("wrong")
+                it.pair(code)
         self.assertNotEqual(it.code, shown)
         token = it.pair(it.code)
         self.assertEqual(it.tokens, {token})

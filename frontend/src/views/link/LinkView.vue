@@ -96,7 +96,10 @@ async function letGo(): Promise<void> {
             ><b class="moved">{{ open.length }}</b> moved since it was written, and {{ beside.same }} stand</template
           ><template v-else-if="open.length"
             ><b>{{ open.length }}</b> of {{ beside.same + differs.length }} settings differ from this picture's</template
-          ><template v-else>It holds {{ picture?.title ?? "the setup" }}: {{ beside.same }} settings, read back</template>
+          ><template v-else
+            >It holds {{ picture?.title ?? "the setup" }}<template v-if="refused.length">, all but {{ refused.length }}</template
+            >: {{ beside.same }} settings, read back</template
+          >
         </p>
         <div class="tools">
           <button v-if="open.length && !doing" class="button strong" @click="write()">

@@ -45,8 +45,8 @@ export function useOverLink(slug: () => string) {
     await changed(queries, "link", "held", "came");
   }
 
-  /** Write a setup; whether it was written to its end. */
-  async function write(pk: number, title: string, special: Special = "", only: string[] = []): Promise<boolean> {
+  /** Write a setup; how many of its settings the body does not take, null where it was stopped before its end. */
+  async function write(pk: number, title: string, special: Special = "", only: string[] = []): Promise<number | null> {
     let [all, least, idle] = [0, Infinity, 0];
     for (;;) {
       const told = await take(
@@ -55,26 +55,35 @@ export function useOverLink(slug: () => string) {
       if (!special) await nowKnown(queries, keyOf("beside", pk), told.now);
       all = Math.max(all, told.left + told.written);
       doing.value = { words: title, done: all - told.left, all };
-      if (!told.left) return true;
+      if (!told.left) return told.now.differs.filter((one) => one.refused && (!only.length || only.includes(one.setting))).length;
       idle = told.left < least ? 0 : idle + 1;
       least = Math.min(least, told.left);
-      if (stopped || idle > PATIENCE) return false;
+      if (stopped || idle > PATIENCE) return null;
     }
   }
   const halfWay = "stopped: what was written stands, and it goes on from there";
+  const butFor = (refused: number): string => (refused ? `, but for ${refused} that it does not take` : "");
   const load = (pk: number, title: string, only: string[] = []): Promise<void> =>
-    work(async () => ((await write(pk, title, "", only)) ? `${title} is written and read back` : halfWay));
+    work(async () => {
+      const refused = await write(pk, title, "", only);
+      if (refused === null) return halfWay;
+      if (only.length === 1) return refused ? "it does not take it" : "it is written and read back";
+      return `${title} is written and read back${butFor(refused)}`;
+    });
 
   const fill = (slots: Planned[]): Promise<void> =>
     work(async () => {
+      let all = 0;
       for (const slot of slots) {
         const { bank, number, special, situation: pk } = slot;
-        if (!(await write(pk, `${slot.name}: ${slot.title}`, special))) return halfWay;
+        const refused = await write(pk, `${slot.name}: ${slot.title}`, special);
+        if (refused === null) return halfWay;
+        all += refused;
         await take(client.POST("/api/situations/{pk}/link/slot", { params: { path: { pk } }, body: { bank, number, special } }));
         if (stopped) return halfWay;
       }
       const [one] = slots;
-      return slots.length === 1 && one ? `${one.name} holds ${one.title}` : `${slots.length} slots are kept`;
+      return `${slots.length === 1 && one ? `${one.name} holds ${one.title}` : `${slots.length} slots are kept`}${butFor(all)}`;
     });
 
   const undo = (): Promise<void> =>
