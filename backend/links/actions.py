@@ -127,6 +127,7 @@ def _out(link: Link, state: StateSaid | None, why: str = "") -> LinkOut:
         why=why,
         state=state,
         written=loading.title if loading else "",
+        whole_of=loading.situation_id if loading and loading.whole and not loading.special else None,
         back=len(loading.before) if loading else 0,
     )
 
@@ -143,6 +144,7 @@ NO_LINK = LinkOut(
     why="",
     state=None,
     written="",
+    whole_of=None,
     back=0,
 )
 
@@ -251,6 +253,7 @@ def load(link: Link, situation: Situation, kit: Kit, only: list[str], special: s
         state = body.state()
     apart = {row.setting.slug for row in rows_that_differ(wanted, held)}
     loading.refused = {slug: why for slug, why in loading.refused.items() if slug in apart}
+    loading.whole = loading.whole or not (only or fresh or apart - loading.refused.keys())
     begin()
     loading.before |= fresh
     if loading.pk is None:

@@ -26,7 +26,7 @@ class Link(models.Model):
 
 class Loading(models.Model):
     """The setup that was written to a body last, a situation's or a special one. before: what it held of what was written; refused: by setting, why it did not take a value and what
-    it would take instead."""
+    it would take instead; whole: it was written to its end, so that what differs from then on has moved."""
 
     link = models.OneToOneField(Link, models.CASCADE, related_name="loading")
     situation = models.ForeignKey(Situation, models.SET_NULL, null=True)
@@ -34,6 +34,7 @@ class Loading(models.Model):
     title = models.CharField(max_length=120)
     before = models.JSONField(default=dict)
     refused = models.JSONField(default=dict)
+    whole = models.BooleanField(default=False)
     at = models.DateTimeField(auto_now=True)
 
     def __str__(self) -> str:

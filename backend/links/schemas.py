@@ -24,7 +24,8 @@ class PairIn(Schema):
 
 class LinkOut(Schema):
     """A body's link. paired: there is one; allowed: this server speaks to bodies at all; address: where it answers, or, where none is paired, where one may be found; reached: it answers now; why: what is in the way; named, serial: who it is; other: it is another than the kit's, by its name; state: how it is;
-    written: the setup that was written last, and how many settings can be given back."""
+    written: the setup that was written last; whole_of: the situation whose setup was written to its end, so that what differs has moved since, else null; back: how many
+    settings can be given back."""
 
     paired: bool
     allowed: bool
@@ -37,6 +38,7 @@ class LinkOut(Schema):
     why: str
     state: StateSaid | None
     written: str
+    whole_of: int | None
     back: int
 
 

@@ -143,6 +143,7 @@ class Loads(Linked):
         self.assertEqual(self.load(self.terns)["written"], 0)  # what stands there is kept first
         self.assertEqual(self.on_body(), stood)
         part = self.load(self.terns)
+        self.assertIsNone(part["now"]["link"]["whole_of"])
         self.assertGreater(part["left"], 0)
         between = self.beside()  # stopped half way: exactly what is written is known, and it goes on
         self.assertEqual(len(between["differs"]), len(part["now"]["differs"]))
@@ -285,6 +286,7 @@ class Loads(Linked):
         self.body.do("wheel", setting="aperture", by=4)
         [row] = [one for one in self.beside()["differs"] if one["setting"] not in before]
         self.assertEqual((row["setting"], row["needed"]), ("aperture", True))
+        self.assertEqual(self.beside()["link"]["whole_of"], self.terns.pk)
         self.load(self.terns, only=["aperture"])
         told = self.load(self.terns, only=["aperture"])
         self.assertEqual((told["written"], told["left"]), (1, 0))

@@ -11056,7 +11056,8 @@ export interface components {
         /**
          * LinkOut
          * @description A body's link. paired: there is one; allowed: this server speaks to bodies at all; address: where it answers, or, where none is paired, where one may be found; reached: it answers now; why: what is in the way; named, serial: who it is; other: it is another than the kit's, by its name; state: how it is;
-         *     written: the setup that was written last, and how many settings can be given back.
+         *     written: the setup that was written last; whole_of: the situation whose setup was written to its end, so that what differs has moved since, else null; back: how many
+         *     settings can be given back.
          */
         LinkOut: {
             /** Paired */
@@ -11080,6 +11081,8 @@ export interface components {
             state: components["schemas"]["StateSaid"] | null;
             /** Written */
             written: string;
+            /** Whole Of */
+            whole_of: number | null;
             /** Back */
             back: number;
         };

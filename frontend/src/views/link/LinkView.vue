@@ -55,7 +55,7 @@ const refused = computed(() => differs.value.filter((row) => row.refused));
 const needed = computed(() => open.value.filter((row) => row.needed));
 const rest = computed(() => open.value.filter((row) => !row.needed));
 /** This setup was written whole; what differs now has moved since. */
-const loaded = computed(() => !!picture.value && now.value?.written === picture.value.title);
+const loaded = computed(() => !!picture.value && now.value?.whole_of === picture.value.id);
 const drifted = computed(() => loaded.value && !doing.value && open.value.length > 0);
 const write = (only: string[] = []): Promise<void> => load(props.situation, picture.value?.title ?? "the setup", only);
 async function letGo(): Promise<void> {
