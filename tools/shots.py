@@ -116,7 +116,7 @@ def plugged_in(page: Page) -> None:
         for setting, by in (("shutter_time", -4), ("drive_mode", -2), ("file_format", 9)):
             body.do("wheel", setting=setting, by=by)
         body.do("fire", by=3)
-        page.get_by_text("moved since it was written").wait_for()
+        page.get_by_text("differ since it was written").wait_for()
         page.locator(".last img").wait_for()
         picture(page, "plugged-in")
 

@@ -54,9 +54,9 @@ class PluggedIn(BrowserCase):
 
         hands.get_by_role("button", name="brush past Aperture").click()
         expect(hands.get_by_text(re.compile("Aperture: f/")).first).to_be_visible()
-        expect(page.get_by_text(re.compile(r"^1 moved since it was written"))).to_be_visible()
+        expect(page.get_by_text(re.compile(r"^1 differs since it was written"))).to_be_visible()
         expect(page.get_by_role("button", name="write aperture alone")).to_be_visible()
-        page.get_by_role("button", name="Put them back").click()
+        page.get_by_role("button", name="Write them again").click()
         expect(page.get_by_text(re.compile("It holds Terns over the bar"))).to_be_visible()
 
         hands.get_by_role("button", name="Press the release").click()

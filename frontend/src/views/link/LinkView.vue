@@ -54,7 +54,7 @@ const open = computed(() => differs.value.filter((row) => !row.refused));
 const refused = computed(() => differs.value.filter((row) => row.refused));
 const needed = computed(() => open.value.filter((row) => row.needed));
 const rest = computed(() => open.value.filter((row) => !row.needed));
-/** This setup was written whole; what differs now has moved since. */
+/** This setup was written whole; what differs now has been moved since, on the body or in the plan. */
 const loaded = computed(() => !!picture.value && now.value?.whole_of === picture.value.id);
 const drifted = computed(() => loaded.value && !doing.value && open.value.length > 0);
 const write = (only: string[] = []): Promise<void> => load(props.situation, picture.value?.title ?? "the setup", only);
@@ -93,7 +93,8 @@ async function letGo(): Promise<void> {
         </p>
         <p class="big" role="status">
           <template v-if="drifted"
-            ><b class="moved">{{ open.length }}</b> moved since it was written, and {{ beside.same }} stand</template
+            ><b class="moved">{{ open.length }}</b> {{ open.length === 1 ? "differs" : "differ" }} since it was written,
+            {{ beside.same }} stand</template
           ><template v-else-if="open.length"
             ><b>{{ open.length }}</b> of {{ beside.same + differs.length }} settings differ from this picture's</template
           ><template v-else
@@ -103,7 +104,7 @@ async function letGo(): Promise<void> {
         </p>
         <div class="tools">
           <button v-if="open.length && !doing" class="button strong" @click="write()">
-            {{ drifted ? "Put them back" : "Load it for me" }}
+            {{ drifted ? "Write them again" : "Load it for me" }}
           </button>
           <template v-if="doing">
             <progress v-if="doing.all" :value="doing.done" :max="doing.all" :aria-label="doing.words" />
