@@ -3,15 +3,10 @@
 from __future__ import annotations
 
 import math
-import tempfile
 from collections.abc import Iterator, Mapping
 from contextlib import contextmanager
-from time import monotonic
-from typing import Any
 
-import numpy as np
 from django.conf import settings
-from numpy.typing import NDArray
 
 from craft.configuration.configure import Configuration, Configured
 from craft.day.special import BY_SPECIAL, special_configuration
@@ -24,23 +19,17 @@ from craft.vocabulary.words import say_value
 from forms.answer import answer_to
 from forms.link_form import HeldSaid, SettingsSaid, StateSaid
 from forms.problems import InputError, Problem
-from frames.actions import bring, named, room_for_frames
-from images.reading import came_back, counts_of
-from images.values import LARGEST_BYTES, CameBack
-from kit import sensor
 from kit.actions import hold, keep_in_slot, refuse, traits_of
 from kit.models import Piece
 from links.models import Link, Loading
-from links.schemas import BesideSetupOut, DiffersOut, FetchedOut, KeepSlotIn, LinkOut, LoadedOut
+from links.schemas import BesideSetupOut, DiffersOut, KeepSlotIn, LinkOut, LoadedOut
 from links.speaking import BodyRefusedError, Speaking, UnreachedError, checked
-from outings.models import Outing, Situation
+from outings.models import Situation
 from outings.reading import Kit
 from people.turns import begin
 
 BATCH = 24
 """Settings that are written in one request: a body takes up to a tenth of a second for each, and a page wants to see them go."""
-FETCH_S = 3.0
-"""After this long a request brings no further file."""
 NOT_ALLOWED = "this server speaks to no bodies: whoever runs it may set APERTURE_LINKS"
 CLOSE = 0.005
 """Two numbers this near are one setting, as bodies round what they print."""
@@ -367,75 +356,3 @@ def keep(link: Link, situation: Situation, kit: Kit, at: KeepSlotIn) -> BesideSe
     values: dict[str, Value] = {row.setting: row.value for row in link.piece.held.all()}
     keep_in_slot(link.piece, at.bank, at.number, title, values)
     return compared(link, wanted, held, _out(link, state), kit.lens_name(situation.document["lens"]))
-
-
-def fetch(link: Link, outing: Outing, after: str) -> FetchedOut:
-    """Bring files off a body's cards to a day: one of each frame, the finished one where there is one. None is brought twice.
-
-    Raises
-    ------
-    InputError : the body does not answer, the link drops, a file is none that is read, or there is no room.
-    """
-    ends, more, again = monotonic() + FETCH_S, False, 0
-    found: list[tuple[CameBack, str, str]] = []
-    room_for_frames(outing.person)
-    with speaking(link) as body:
-        listed = body.frames(after)
-        finished = {_stem(one.name) for one in listed.frames if _is_finished(one.name)}
-        for one in listed.frames:
-            if monotonic() > ends:
-                more = True
-                break
-            after = one.name
-            if not _is_finished(one.name) and _stem(one.name) in finished:
-                continue
-            with tempfile.TemporaryFile() as kept:
-                digest = body.fetch(one.name, kept, LARGEST_BYTES)
-                if outing.came.filter(digest=digest).exists():
-                    again += 1
-                else:
-                    found.append((came_back(f"/dev/fd/{kept.fileno()}"), named(one.name), digest))
-    begin()
-    for came, name, digest in found:
-        bring(outing, came, name, digest)
-    said = f"{len(found)} brought" + (f", {again} had come already" if again else "")
-    return FetchedOut(brought=len(found), again=again, after=after, more=more or listed.more, said=said)
-
-
-def fetch_to_measure(link: Link, after: str) -> FetchedOut:
-    """Bring raws off a body's cards that its sensor is measured by; what tells nothing true of it is named with why, and left where it is.
-
-    Raises
-    ------
-    InputError : the body does not answer, or the link drops.
-    """
-    ends, more, brought, told = monotonic() + FETCH_S, False, 0, []
-    found: list[tuple[dict[str, Any], NDArray[np.uint16], str, str]] = []
-    with speaking(link) as body:
-        listed = body.frames(after)
-        for one in listed.frames:
-            if monotonic() > ends:
-                more = True
-                break
-            after = one.name
-            if _is_finished(one.name):
-                continue
-            with tempfile.TemporaryFile() as kept:
-                digest = body.fetch(one.name, kept, LARGEST_BYTES)
-                found.append((*counts_of(f"/dev/fd/{kept.fileno()}"), one.name, digest))
-    begin()
-    for about, counts, name, digest in found:
-        try:
-            sensor.bring(link.piece, about, counts, name, digest)
-            brought += 1
-        except InputError as error:
-            told.append(error.problems[0].detail)
-    return FetchedOut(brought=brought, again=0, after=after, more=more or listed.more, said="; ".join(told))
-
-
-def _stem(name: str) -> str:
-    return name.rsplit(".", 1)[0]
-
-
-def _is_finished(name: str) -> bool:
-    return name.upper().endswith((".JPG", ".JPEG"))

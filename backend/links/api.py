@@ -8,7 +8,8 @@ from ninja import Router
 
 from forms.problems import InputError, Problem
 from kit.models import Piece
-from links.actions import beside, fetch, fetch_to_measure, keep, link_of, load, pair, seen, told, undo
+from links.actions import beside, keep, link_of, load, pair, seen, told, undo
+from links.fetching import fetch, fetch_to_measure
 from links.last import last_frame
 from links.models import Link
 from links.schemas import BesideSetupOut, FetchedOut, FetchIn, KeepSlotIn, LastFrameOut, LinkOut, LoadedOut, LoadIn, PairIn

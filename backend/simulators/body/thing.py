@@ -35,6 +35,11 @@ EVENTS_KEPT = 500
 SLEEPS_AFTER_S = 300.0
 
 
+def new_code() -> str:
+    """Six figures for the screen, that nobody foresees."""
+    return f"{secrets.randbelow(1_000_000):06d}"
+
+
 class GoneError(Exception):
     """The link dropped while something was said."""
 
@@ -114,7 +119,7 @@ class Thing:
     clock_off_s: float = 0.0
     firmware: str = ""
     serial: str = field(default_factory=lambda: secrets.token_hex(4).upper())
-    code: str = field(default_factory=lambda: f"{secrets.randbelow(1_000_000):06d}")
+    code: str = field(default_factory=new_code)
     tokens: set[str] = field(default_factory=set)
     cards: list[Card] = field(default_factory=lambda: [Card(), Card()])
     charge: float = 1.0
@@ -150,9 +155,9 @@ class Thing:
             if not secrets.compare_digest(code.encode(), self.code.encode()):
                 self.wrong_codes += 1
                 if self.wrong_codes >= 5:
-                    self.code, self.wrong_codes = f"{secrets.randbelow(1_000_000):06d}", 0
+                    self.code, self.wrong_codes = new_code(), 0
                 raise RefusedError("that is not the code on the screen")
-            self.code, self.wrong_codes = f"{secrets.randbelow(1_000_000):06d}", 0
+            self.code, self.wrong_codes = new_code(), 0
             token = secrets.token_urlsafe(24)
             self.tokens.add(token)
             self._tell("paired", "a link was made")
