@@ -6,15 +6,18 @@ import datetime as dt
 import hashlib
 import json
 import re
-from dataclasses import dataclass
+from dataclasses import asdict, dataclass
 from typing import Annotated, Any, Literal
 
 from pydantic import BeforeValidator, Field, WithJsonSchema
 
+from craft.day.schedule import DISC
 from craft.sky.daylight import sky_over
+from craft.sky.overhead import Overhead, overhead_at, wanderers
+from craft.vocabulary.terms import Genre
 from forms.kit_form import BodyForm, Form, LensForm
 from forms.profile_form import PersonForm
-from forms.situation_form import MOST_BODIES, Habits, Inputs, LightForm, Mains, Schools, SituationForm
+from forms.situation_form import MOST_BODIES, Habits, Inputs, LightForm, Mains, OverheadForm, Schools, SituationForm
 
 Slug = Annotated[str, Field(min_length=1, max_length=80)]
 HOUR = r"^([01]\d|2[0-3]):[0-5]\d(:[0-5]\d(\.\d{1,6})?)?$"
@@ -126,12 +129,20 @@ class OfDay:
     there: OverThere | None = None
 
 
-def under_the_sky(light: LightForm, hour: dt.time, there: OverThere | None) -> LightForm:
-    """A light that is given as the sky's with what the sky is at that hour; any other, and one of a day without a place, as it is."""
+def overhead_of(hour: dt.time, there: OverThere, toward_deg: float | None = None) -> Overhead:
+    """What stands over a day's place at an hour of it."""
+    return overhead_at(there.day, there.latitude_deg, there.longitude_deg, there.utc_offset_min, begins_of(hour), toward_deg)
+
+
+def under_the_sky(light: LightForm, hour: dt.time, there: OverThere | None, subject: str | None = None) -> LightForm:
+    """A light that is given as the sky's with what the sky is at that hour, or the moon's disc is where that is the subject; any other, and one of a day without a place, as it is."""
     if light.sky is None or there is None:
         return light
     [sky] = sky_over(there.day, there.latitude_deg, there.longitude_deg, there.utc_offset_min, (begins_of(hour),))
     told = {"ev100": round(sky.ev100, 2), "sun_deg": round(sky.sun_deg, 2), "kelvin": float(round(sky.kelvin))}
+    if subject == DISC:
+        moon = wanderers(overhead_of(hour, there))[0]
+        told |= {"moon_deg": round(moon.at.height_deg, 2), "moon_from_sun_deg": round(moon.elongation_deg, 2)}
     return light.model_copy(update={"sky": light.sky.model_copy(update=told)})
 
 
@@ -158,11 +169,14 @@ def resolved(document: SituationDocument, body: BodyForm, lens: LensForm, person
         "filters_stops": person.filters_stops if filters is None else filters,
         "flashes": person.flashes if document.flashes is None else document.flashes,
         "output": output,
-        "light": under_the_sky(document.light, document.starts_at, day.there),
+        "light": under_the_sky(document.light, document.starts_at, day.there, document.subject),
         "other_lights": [under_the_sky(one, document.starts_at, day.there) for one in document.other_lights],
     }
     if "other_lights" not in document.model_fields_set:
         del beside["other_lights"]
+    if document.genre is Genre.NIGHT_SKY and day.there is not None:
+        over = overhead_of(document.starts_at, day.there)
+        beside["overhead"] = OverheadForm(**{**asdict(over), "toward_deg": document.overhead.toward_deg})
     said = document.model_fields_set - BESIDE
     asked = {name: getattr(document, name) for name in Inputs.model_fields}
     return SituationForm.model_construct(_fields_set=said | beside.keys(), **{**asked, **beside})

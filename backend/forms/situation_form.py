@@ -21,7 +21,8 @@ from craft.scene.flashed import FlashUse
 from craft.scene.light import Light, light_from_condition, light_from_lux, light_from_metered, lit_also
 from craft.scene.plan import FEWEST, MOST, Plan, Thing
 from craft.scene.situation import Aims, Concession, Delivery, Locks, Motion, Other, Output, Person, Sight, Situation
-from craft.scene.skies import BY_CLOUD, light_of_sky
+from craft.scene.skies import BY_CLOUD, light_of_moon, light_of_sky
+from craft.sky.overhead import Overhead
 from craft.vocabulary.terms import AimDepth, AimMotion, File, FlashAim, Genre, Intent, Limit, Outline, RangeFirst, Support, Through
 from craft.white.lights import BY_KIND, kind_of, spectrum_of
 from demo.kit import BODIES, LENSES
@@ -75,6 +76,16 @@ def _known_cloud(slug: str) -> str:
     return slug
 
 
+MOMENT_PATTERN = r"^[12]\d{3}-\d\d-\d\dT\d\d:\d\d$"
+
+
+def _moment(text: str) -> str:
+    try:
+        return Overhead(0.0, 0.0, text).at
+    except CraftError as error:
+        raise ValueError(error.message) from None
+
+
 def _known_kind(slug: str) -> str:
     try:
         return kind_of(slug).slug
@@ -84,26 +95,45 @@ def _known_kind(slug: str) -> str:
 
 class SkyForm(Form):
     """The light of the open sky at the picture's hour. cloud: how cloudy it is; the rest follows from the day's place and clock, and may be said where there is no day: EV at ISO 100 under a clear
-    sky, the sun's height, and the colour of its daylight."""
+    sky, the sun's height, and the colour of its daylight; where the moon's disc is what one photographs, how high it stands and how far from the sun, 180 when full."""
 
     cloud: Annotated[str, Field(max_length=20, json_schema_extra={"enum": list(BY_CLOUD)}), AfterValidator(_known_cloud)]
     ev100: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=-12, le=18)] | None = None
     sun_deg: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=-90, le=90)] | None = None
     kelvin: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=1000, le=40_000)] | None = None
+    moon_deg: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=-90, le=90)] | None = None
+    moon_from_sun_deg: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=180)] | None = None
 
     def value(self) -> Light:
         """The light as the craft's value.
 
         Raises
         ------
-        CraftError : nobody said where and when.
+        CraftError : nobody said where and when; a moon that is not up.
         """
+        if self.moon_deg is not None and self.moon_from_sun_deg is not None:
+            return light_of_moon(self.cloud, self.moon_from_sun_deg, self.moon_deg)
         if self.ev100 is None or self.sun_deg is None or self.kelvin is None:
             raise CraftError(
                 "the sky's light wants the place and the clock of its day: say them on the day's page, or give the light another way",
                 ("light", "sky"),
             )
         return light_of_sky(self.cloud, self.ev100, self.sun_deg, self.kelvin)
+
+
+class OverheadForm(Form):
+    """Which way a picture of the sky looks, degrees from north by east, left out as its subject has it. The rest follows from the day's place and clock: where that is, and universal time."""
+
+    toward_deg: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, le=360)] | None = None
+    latitude_deg: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=-90, le=90)] | None = None
+    longitude_deg: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=-180, le=180)] | None = None
+    at: Annotated[str, AfterValidator(_moment), Field(json_schema_extra={"pattern": MOMENT_PATTERN})] | None = None
+
+    def value(self) -> Overhead | None:
+        """It as the craft's value; None where nobody said where or when."""
+        if self.latitude_deg is None or self.longitude_deg is None or self.at is None:
+            return None
+        return Overhead(self.latitude_deg, self.longitude_deg, self.at, self.toward_deg)
 
 
 class LightForm(Form):
@@ -456,6 +486,7 @@ class Inputs(Form):
     filters_stops: FilterStops | None = None
     flashes: FlashForms | None = None
     flash: FlashUseForm = Field(default_factory=FlashUseForm)
+    overhead: OverheadForm = Field(default_factory=OverheadForm)
 
 
 class SituationForm(Inputs):
@@ -497,6 +528,7 @@ class SituationForm(Inputs):
             flashes=tuple(flash.value() for flash in self.flashes or ()),
             flash=FlashUse(**dict(self.flash)),
             settings=self.settings,
+            overhead=self.overhead.value(),
         )
 
 

@@ -23,6 +23,9 @@ LONGEST_MIN = 180
 MOST = 16
 """Moments that are told: as many as a card has lines for."""
 
+DISC = "moon"
+"""The subject that is the moon's own disc."""
+
 DIALS = {Dial.TIME: "time", Dial.APERTURE: "aperture", Dial.ISO: "ISO"}
 
 
@@ -50,6 +53,8 @@ def sky_leads(situation: Situation, setup: Setup) -> str:
     >>> sky_leads(situation(), advised()), sky_leads(situation(light=Light(6.0, indoors=True)), advised(light=Light(6.0, indoors=True)))
     ('', 'Under a roof the light does not follow the sky.')
     """
+    if situation.subject.slug == DISC:
+        return "The moon's disc is lit by the sun: the sky's light moves nothing."
     if setup.facts["indoors"]:
         return "Under a roof the light does not follow the sky."
     if setup.facts["flash_alone"]:

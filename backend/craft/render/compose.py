@@ -11,6 +11,7 @@ import numpy as np
 
 from craft.kept import kept
 from craft.optics.sharpness import defocus_disc_m, diffraction_sigma_m, magnification
+from craft.optics.trails import star_motion
 from craft.render.blur import defocused, smeared, softened
 from craft.render.looks import AS_USUAL
 from craft.render.shot import Shot
@@ -51,7 +52,8 @@ def framing_of(shot: Shot, view: View) -> Framing:
     >>> framing_of(shot(), VIEW).view == VIEW
     True
     """
-    return Framing(shot.scene, shot.focal_mm * 36 / shot.width_mm, shot.distance_m, shot.width_mm / shot.height_mm, view, shot.others)
+    aspect = shot.width_mm / shot.height_mm
+    return Framing(shot.scene, shot.focal_mm * 36 / shot.width_mm, shot.distance_m, aspect, view, shot.others, shot.heavens)
 
 
 def _moves(shot: Shot, box: Box, px_per_m: float) -> tuple[float, float]:
@@ -74,9 +76,6 @@ def _moves(shot: Shot, box: Box, px_per_m: float) -> tuple[float, float]:
     return across * px_per_m, down * px_per_m
 
 
-SKY_WAY = np.array((1.0, 0.12), np.float32)
-"""The way that the middle of the sky goes, across and down: a little downwards, as over most places."""
-
 MOST_TAPS = 8
 """Pixels of a trail at most that are looked at place by place."""
 
@@ -84,8 +83,7 @@ MOST_TAPS = 8
 def sky_moves(shot: Shot, view: View, x: Pixels, y: Pixels) -> tuple[Pixels, Pixels]:
     """Across and down, in pixels, what the sky draws at places of a picture, in its pixels: longer the farther from the axis.
 
-    The image of direction p = (u, v, 1) is f (u, v). The sky turns about an axis of which the part across the view moves p by
-    e + (p.e) p, and the part along it by the turn of p (as `craft.optics.movement.star_speed_in_corner_m_s` has it on the equator).
+    The part of the sky's turn across the view goes the way of `Shot.star_way` in the middle, the part along it turns about the middle.
 
     >>> [round(float(d[0]), 2) for d in sky_moves(replace(shot(), star_m=1e-4), VIEW, np.array([12.0]), np.array([8.0]))]
     [0.07, 0.01]
@@ -93,10 +91,8 @@ def sky_moves(shot: Shot, view: View, x: Pixels, y: Pixels) -> tuple[Pixels, Pix
     px_per_m, focal_px = view.frame_px / (shot.width_mm / 1000), shot.focal_mm / shot.width_mm * view.frame_px
     u = (x + view.left - view.frame_px / 2) / focal_px
     v = (y + view.top - view.frame_px * shot.height_mm / shot.width_mm / 2) / focal_px
-    e = SKY_WAY / np.float32(np.hypot(*SKY_WAY))
-    along = u * e[0] + v * e[1]
-    straight, turned = np.float32(shot.star_m * px_per_m), np.float32(shot.turn_m * px_per_m)
-    across, down = (straight * (e[k] + along * p) + turned * q for k, p, q in ((0, u, -v), (1, v, u)))
+    straight, turned = shot.star_m * px_per_m, shot.turn_m * px_per_m
+    across, down = star_motion((-straight * shot.star_way[1], straight * shot.star_way[0], turned), u, v)
     return np.asarray(across, np.float32), np.asarray(down, np.float32)
 
 

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 
 import skia
 
+from craft.render.compose import framing_of
 from craft.render.shot import Shot
 from craft.setup.zone import AS_INFINITY_M
 from craft.stage.stage import Cutout
@@ -57,7 +58,7 @@ def landmarks(shot: Shot) -> tuple[Landmark, ...]:
     'sky'
     """
     aspect = shot.width_mm / shot.height_mm
-    framing = Framing(shot.scene, shot.focal_mm * 36 / shot.width_mm, shot.distance_m, aspect, View(360, round(360 / aspect), 360.0))
+    framing = framing_of(shot, View(360, round(360 / aspect), 360.0))
     found: dict[tuple[str, float], float] = {}
     for cutout in cutouts_of(shot.scene.slug):
         share = _share(cutout, framing) if framing.seen(cutout.at) else 0.0

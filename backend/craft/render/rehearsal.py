@@ -27,6 +27,7 @@ from craft.stage.stage import Stage
 from craft.stage.stages import BY_SLUG
 from craft.tones.boxes import stretched
 from craft.tones.framing import View
+from craft.tones.heavens import told_tones
 from craft.tones.own import OwnLight, map_of_light, map_under
 from craft.tones.spread import spread_of
 from craft.tones.tonemap import ToneMap
@@ -259,7 +260,7 @@ def tones_of(shot: Shot) -> tuple[tuple[str, float, bool], ...]:
     """
     if shot.own is not None:
         return tuple((one.name, one.ev, one.skin) for one in map_of_light(shot.own, MIDDLING, shot.kelvin, shot.kind).named)
-    return tuple((tone.name, tone_ev(shot, tone.ev), tone.skin) for tone in shot.scene.tones)
+    return tuple((tone.name, tone_ev(shot, tone.ev), tone.skin) for tone in told_tones(shot.scene, shot.heavens))
 
 
 MIDDLING = 0.3

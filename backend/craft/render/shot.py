@@ -18,12 +18,14 @@ from craft.scene.imaged import PAN_RESIDUE, base_stops, hand_speed, image_speed,
 from craft.scene.situation import Situation
 from craft.sensor.taken import Taken
 from craft.setup.setup import Setup
+from craft.sky.overhead import Overhead
 from craft.stage.stage import Stage
 from craft.stage.stages import BY_SLUG
 from craft.tones.boxes import Tuning
 from craft.tones.burst import Burst
 from craft.tones.colours import automatic_on_own, automatic_on_scene, small_framing
-from craft.tones.framing import WIDE_MM, Framing
+from craft.tones.framing import WIDE_MM, Framing, Heavens
+from craft.tones.heavens import axis_of, pointing_of
 from craft.tones.own import OwnLight
 from craft.tones.staging import stage_for
 from craft.vocabulary.setting import Value
@@ -63,6 +65,10 @@ class Flashed:
     fixed: bool = False
 
 
+STAR_WAY = (0.993, 0.119)
+"""The way that the middle of the sky goes where nobody said which sky it is, across and down: a little downwards, as over most places."""
+
+
 @dataclass(frozen=True)
 class Shot:
     """One frame to be simulated. Metres, seconds, stops; focal_mm as engraved.
@@ -77,7 +83,7 @@ class Shot:
     one's own in the scene's place. Lengths on the sensor
     that are drawn while it is open: shake_m by the hand, body_m and limb_m by the subject, pan_m by what the camera
     turns past, star_m by the sky, turn_m by its turn about the axis at a focal length from it; traverse_s: from the first line's exposure to the last's.
-    flash: None where none is lit.
+    flash: None where none is lit; heavens: what stands over the place, None where nobody said which; star_way: the way that the middle of the sky goes, across and down, of length one.
     """
 
     stage: str
@@ -119,6 +125,8 @@ class Shot:
     others: tuple[float, ...] = ()
     shift: float = 0.0
     flash: Flashed | None = None
+    heavens: Heavens | None = None
+    star_way: tuple[float, float] = STAR_WAY
 
     @cached_property
     def scene(self) -> Stage:
@@ -174,12 +182,24 @@ def from_recipe(recipe: Mapping[str, Any], own: Callable[[str], OwnLight] = no_p
     >>> from_recipe(shot().recipe()) == shot()
     True
     """
-    recipe = {"own": None, "kind": "", "white_tint": 0.0, "automatic": "", "others": (), "shift": 0.0, "flash": None, **recipe}
+    recipe = {
+        "own": None,
+        "kind": "",
+        "white_tint": 0.0,
+        "automatic": "",
+        "others": (),
+        "shift": 0.0,
+        "flash": None,
+        "heavens": None,
+        "star_way": STAR_WAY,
+        **recipe,
+    }
     if recipe.get("stage") not in BY_SLUG or set(recipe) != {one.name for one in fields(Shot)}:
         raise CraftError("this frame was made by another version, and cannot be drawn any more")
-    tuples = {name: tuple(recipe[name]) for name in ("of_set", "others")}
+    tuples = {name: tuple(recipe[name]) for name in ("of_set", "others", "star_way")}
     flash = recipe["flash"] and Flashed(**{**recipe["flash"], "burst": Burst(**recipe["flash"]["burst"])})
-    known = {"flash": flash, "sensor": Sensor(**recipe["sensor"]), "taste": Taste(**recipe["taste"]), **tuples}
+    heavens = recipe["heavens"] and Heavens(Overhead(**recipe["heavens"]["over"]), recipe["heavens"]["ev100"])
+    known = {"flash": flash, "heavens": heavens, "sensor": Sensor(**recipe["sensor"]), "taste": Taste(**recipe["taste"]), **tuples}
     return Shot(**{**recipe, **known, "own": own(recipe["own"]) if recipe["own"] else None})
 
 
@@ -209,6 +229,7 @@ def on_own(shot: Shot, own: OwnLight | None) -> Shot:
         skew_m=0.0,
         others=(),
         flash=None,
+        heavens=None,
     )
     return found(framed) if shot.automatic else framed
 
@@ -262,9 +283,28 @@ def shot_of(situation: Situation, setup: Setup, stage: str | None = None, seed: 
         taste=replace(taste, contrast=taste.contrast * MERGED[merge.strength]) if merge else taste,
         joined=setup.facts["merge_step_stops"] if merge else 0.0,
         flash=flashed_of(situation, setup, values),
+        heavens=Heavens(situation.looking, situation.light.ev100) if situation.looking else None,
         **drawn,
     )
+    if shot.heavens is not None and situation.subject.sky:
+        shot = turned_under(shot, shot.heavens)
     return found(shot) if shot.automatic else shot
+
+
+def turned_under(shot: Shot, heavens: Heavens) -> Shot:
+    """The same shot with stars drawn as the sky of its place turns before this lens.
+
+    >>> from craft.sky.overhead import Overhead
+    >>> over = Heavens(Overhead(54.4, 0.6, "2027-06-12T22:40", 180.0), -8.0)
+    >>> north = replace(over, over=replace(over.over, toward_deg=0.0))
+    >>> night = replace(shot(), stage="stars", focal_mm=20.0, distance_m=12.0, time_s=10.0)
+    >>> [round(turned_under(night, one).star_way[0]) for one in (over, north)]
+    [1, -1]
+    """
+    x, y, z = axis_of(heavens, pointing_of(small_framing_of(shot)))
+    drawn_m = shot.focal_mm / 1000 * shot.time_s
+    across = math.hypot(x, y)
+    return replace(shot, star_m=across * drawn_m, turn_m=z * drawn_m, star_way=(y / across, -x / across) if across else STAR_WAY)
 
 
 def flashed_of(situation: Situation, setup: Setup, values: Mapping[str, Value]) -> Flashed | None:
@@ -299,7 +339,8 @@ def small_framing_of(shot: Shot) -> Framing:
     >>> small_framing_of(shot()).stage.slug
     'regatta'
     """
-    return small_framing(shot.scene, shot.focal_mm * WIDE_MM / shot.width_mm, shot.distance_m, shot.width_mm / shot.height_mm)
+    aspect = shot.width_mm / shot.height_mm
+    return small_framing(shot.scene, shot.focal_mm * WIDE_MM / shot.width_mm, shot.distance_m, aspect, shot.heavens)
 
 
 def found(shot: Shot, behaviour: str = "") -> Shot:

@@ -18,6 +18,7 @@ from craft.scene.light import Light
 from craft.scene.plan import Plan
 from craft.scene.works import SUBJECT, WORK, Subject, Work
 from craft.sensor.noise import OUTPUT_PIXEL_RAD
+from craft.sky.overhead import Overhead, looking
 from craft.vocabulary.setting import Value
 from craft.vocabulary.terms import AimDepth, AimMotion, File, Genre, Intent, Limit, Outline, RangeFirst, Support, Through
 
@@ -177,7 +178,8 @@ IN_ONE_GO = "in_one_go"
 class Situation:
     """One picture to be taken. What is None is filled from the genre and the subject.
 
-    filters_stops: neutral filters in the bag; flashes: those at hand; flash: how one is used; settings: values set by hand.
+    filters_stops: neutral filters in the bag; flashes: those at hand; flash: how one is used; settings: values set by hand; overhead: what stands over the
+    place at the picture's hour, None where nobody said where or when.
     """
 
     genre: Genre
@@ -201,6 +203,7 @@ class Situation:
     flashes: tuple[Flash, ...] = ()
     flash: FlashUse = AS_USUAL
     settings: Mapping[str, Value] = field(default_factory=dict)
+    overhead: Overhead | None = None
 
     def __post_init__(self) -> None:
         """Refuse what cannot be a picture: a wrong lens, a distance too close, a depth with no near end."""
@@ -263,6 +266,11 @@ class Situation:
     def subject(self) -> Subject:
         """The subject, as data: the one named or the genre's usual one."""
         return SUBJECT[self.genre, self.subject_slug] if self.subject_slug else self.work.subjects[0]
+
+    @cached_property
+    def looking(self) -> Overhead | None:
+        """What stands over the place, with the way that one looks: as given, else as the subject has it."""
+        return None if self.overhead is None else looking(self.overhead, self.subject.toward)
 
     @cached_property
     def focal_mm(self) -> float:

@@ -9,6 +9,7 @@ from dataclasses import dataclass, replace
 
 from craft.errors import CraftError
 from craft.scene.light import Light, light_from_condition
+from craft.sky.brightness import disc_ev
 
 _GUIDE = "ANSI PH2.7-1986, exposure guide: a stop for each step from bright sun to heavy overcast"
 
@@ -63,6 +64,32 @@ def _like(cloud: Cloud, ev100: float, sun_deg: float) -> str:
     return (look.cloudy if cloud.stops > 1 else look.like) or cloud.by_day
 
 
+def _row(cloud: str) -> Cloud:
+    if cloud not in BY_CLOUD:
+        raise CraftError(f"“{cloud}” is none of {', '.join(BY_CLOUD)}", ("light", "sky", "cloud"))
+    return BY_CLOUD[cloud]
+
+
+def light_of_moon(cloud: str, elongation_deg: float, height_deg: float) -> Light:
+    """The light on the moon's own disc, as it comes through the air and cloud: what a picture of it is exposed for.
+
+    Parameters
+    ----------
+    cloud : of `CLOUDS`. elongation_deg : from the sun, 180 when full. height_deg : degrees up.
+
+    Raises
+    ------
+    CraftError : cloud that there is not; a moon that is not up.
+
+    >>> [round(light_of_moon("clear", phase, 45.0).ev100, 1) for phase in (180, 90)]
+    [14.0, 11.5]
+    """
+    if height_deg <= 0:
+        raise CraftError(f"the moon is not up at this hour: it stands {-height_deg:.0f}° under the horizon; another hour, or the light another way", ("light", "sky"))
+    ev100 = disc_ev(elongation_deg, height_deg) - _row(cloud).stops
+    return replace(light_from_condition("moon_disc"), ev100=round(ev100, 2))
+
+
 def light_of_sky(cloud: str, ev100: float, sun_deg: float, kelvin: float) -> Light:
     """The light that the open sky is to a picture: its amount and colour by the hour, its contrast that of the described light it is like.
 
@@ -79,9 +106,7 @@ def light_of_sky(cloud: str, ev100: float, sun_deg: float, kelvin: float) -> Lig
     >>> (noon.ev100, noon.kelvin, noon.below), (dusk.ev100, dusk.bright, dusk.sources)
     ((12.3, 6700.0, 3), (4.5, 'the bright sky', 2))
     """
-    if cloud not in BY_CLOUD:
-        raise CraftError(f"“{cloud}” is none of {', '.join(BY_CLOUD)}", ("light", "sky", "cloud"))
-    row = BY_CLOUD[cloud]
+    row = _row(cloud)
     light = light_from_condition(_like(row, ev100, sun_deg))
     colour = kelvin if row.kelvin is None else max(kelvin, row.kelvin)
     return replace(light, ev100=round(ev100 - row.stops, 2), kelvin=float(round(colour)), kind="" if abs(colour - light.kelvin) > 1 else light.kind)

@@ -81,7 +81,8 @@ class Stage:
     usual_mm: focal length in 36 mm terms, and distance_m of the subject, for which it is composed; aim: the middle of
     the subject, which the camera keeps where it is; vanishing: where level lines meet; above, below: stops between
     the key and its brightest and darkest named tones; other_k, other_kind: colour temperature of the second light, if there is one, its kind if that is known, and what it is called;
-    void: stops from the key from which what is darker stays as dark whatever the contrast: a sky without light, not a shade.
+    void: stops from the key from which what is darker stays as dark whatever the contrast: a sky without light, not a shade;
+    invented: cut-outs and tones of a sky that stands over no place: where one is known, what stands there takes theirs; disc: its cut-outs with so much of the moon lit, on its right or its left.
     """
 
     slug: str
@@ -97,6 +98,8 @@ class Stage:
     other_kind: str = ""
     other_name: str = ""
     void: float = -inf
+    invented: frozenset[str] = frozenset()
+    disc: Callable[[float, bool], tuple[Cutout, ...]] | None = None
 
     @property
     def above(self) -> float:

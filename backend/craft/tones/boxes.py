@@ -17,6 +17,7 @@ from craft.stage.stage import Cutout, Lit, Moves, Stage
 from craft.stage.stages import BY_SLUG
 from craft.tones.burst import Burst, flashed
 from craft.tones.framing import Framing
+from craft.tones.heavens import pointing_of, under_heavens
 from craft.white.response import numbers_of
 from craft.white.surfaces import SEEN_UNDER_K
 
@@ -207,6 +208,12 @@ def cutouts_of(slug: str) -> tuple[Cutout, ...]:
     return BY_SLUG[slug].draw()
 
 
+def cutouts_in(framing: Framing) -> tuple[Cutout, ...]:
+    """The cut-outs that a lens sees: a stage's own, with the sky that stands over its place where that is known."""
+    cutouts = cutouts_of(framing.stage.slug)
+    return cutouts if framing.heavens is None else under_heavens(framing.stage, cutouts, framing.heavens, pointing_of(framing))
+
+
 def _plane(cutout: Cutout) -> tuple[object, ...]:
     return cutout.at, cutout.moves, cutout.speed_m_s
 
@@ -218,7 +225,7 @@ def boxes_of(framing: Framing, tuning: Tuning, margin: int) -> tuple[Box, ...]:
     margin : pixels drawn past each side, so that blur has something to take in.
     """
     planes: list[tuple[tuple[object, ...], list[Box]]] = []
-    cutouts = cutouts_of(framing.stage.slug)
+    cutouts = cutouts_in(framing)
     if framing.others:
         cutouts = with_others(framing.stage, cutouts, [away - framing.back_m for away in framing.others])
     for cutout in cutouts:

@@ -7,8 +7,8 @@ import numpy as np
 from craft.kept import kept
 from craft.stage.colour import Pixels
 from craft.stage.stage import Lit, Stage
-from craft.tones.boxes import Tuning, boxes_of, cutouts_of, draw, lay
-from craft.tones.framing import Framing, View
+from craft.tones.boxes import Tuning, boxes_of, cutouts_in, draw, lay
+from craft.tones.framing import Framing, Heavens, View
 from craft.tones.own import OwnLight, lit, scaled_to
 from craft.white.automatic import found_white
 
@@ -16,14 +16,14 @@ ACROSS = 96
 """Pixels across; a body's own metering of colour is no finer."""
 
 
-def small_framing(stage: Stage, focal_36_mm: float, distance_m: float, aspect: float) -> Framing:
+def small_framing(stage: Stage, focal_36_mm: float, distance_m: float, aspect: float, heavens: Heavens | None = None) -> Framing:
     """A stage as a lens frames it, small.
 
     >>> from craft.stage.stages import BY_SLUG
     >>> small_framing(BY_SLUG["hall"], 50.0, 6.0, 1.5).view.height
     64
     """
-    return Framing(stage, focal_36_mm, distance_m, aspect, View(ACROSS, max(1, round(ACROSS / aspect)), float(ACROSS)))
+    return Framing(stage, focal_36_mm, distance_m, aspect, View(ACROSS, max(1, round(ACROSS / aspect)), float(ACROSS)), heavens=heavens)
 
 
 @kept
@@ -41,7 +41,7 @@ def shares_of(framing: Framing) -> dict[Lit, float]:
     high, wide = framing.view.height, framing.view.width
     where = {lit: np.zeros((high, wide), np.float32) for lit in Lit}
     plain = Tuning(framing.stage.above, framing.stage.below, 5500.0)
-    for cutout in cutouts_of(framing.stage.slug):
+    for cutout in cutouts_in(framing):
         box = draw(cutout, framing, plain, 0) if framing.seen(cutout.at) else None
         if box is None:
             continue

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from craft.kept import kept
+from craft.sky.overhead import Overhead
 from craft.stage.colour import Pixels
 from craft.stage.fields import Place
 from craft.stage.stage import HIGH, WIDE, Stage
@@ -35,9 +36,17 @@ class View:
 
 
 @dataclass(frozen=True, slots=True)
+class Heavens:
+    """What stands over a scene, and EV at ISO 100 of its key: stars are so much brighter than that."""
+
+    over: Overhead
+    ev100: float
+
+
+@dataclass(frozen=True, slots=True)
 class Framing:
     """Where a camera stands and how narrow its lens is: focal_mm in 36 mm terms, distance of the subject, shape of the frame; others: distances of others
-    who stand in the scene with the subject."""
+    who stand in the scene with the subject; heavens: what stands over the place, None where nobody said which."""
 
     stage: Stage
     focal_mm: float
@@ -45,6 +54,7 @@ class Framing:
     aspect: float
     view: View
     others: tuple[float, ...] = ()
+    heavens: Heavens | None = None
 
     @property
     def back_m(self) -> float:

@@ -285,11 +285,14 @@ def _there(drawn: ToneMap, tone: Named) -> bool:
     return count < SMALL or abs(float(np.log2((drawn.luminance * inside).sum() / count)) - tone.ev) <= AGREES
 
 
-def map_on(stage: Stage, focal_36_mm: float, distance_m: float, aspect: float, tuning: Tuning, size: float) -> ToneMap:
-    """The map of a stage as a lens of this focal length in 36 mm terms frames it from a distance."""
+def map_on(
+    stage: Stage, focal_36_mm: float, distance_m: float, aspect: float, tuning: Tuning, size: float, under_sky: bool = False
+) -> ToneMap:
+    """The map of a stage as a lens of this focal length in 36 mm terms frames it from a distance; under_sky: none of an invented sky's tones has a name, as another stands over the place."""
     high = max(1, round(ACROSS / aspect))
     view = View(ACROSS + 2 * MARGIN, high + 2 * MARGIN, float(ACROSS), -float(MARGIN), -float(MARGIN))
-    return mapped(Framing(stage, focal_36_mm, distance_m, aspect, view), tuning, size)
+    seen = mapped(Framing(stage, focal_36_mm, distance_m, aspect, view), tuning, size)
+    return replace(seen, named=tuple(one for one in seen.named if one.name not in stage.invented)) if under_sky else seen
 
 
 def map_of(situation: Situation, stage: Stage | None = None) -> ToneMap:
@@ -307,4 +310,6 @@ def _map_for(situation: Situation, stage: Stage) -> ToneMap:
     light = situation.light
     size = situation.subject.size_m * situation.magnification / (high / 1000)
     tuning = Tuning(light.above, light.below, light.kelvin, light.kind)
-    return map_on(stage, situation.focal_mm * 36 / wide, situation.distance_m, wide / high, tuning, round(size, 4))
+    return map_on(
+        stage, situation.focal_mm * 36 / wide, situation.distance_m, wide / high, tuning, round(size, 4), situation.looking is not None
+    )

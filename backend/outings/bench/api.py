@@ -10,7 +10,8 @@ from forms.outing_form import SituationNow
 from forms.setup_form import FiguresOut, LadderOut, OtherWayOut, SetupOut, figures_form, ladder_of, setup_form, ways_of
 from outings.bench.actions import answer_now, pairs_of, seen_from, why_of
 from outings.bench.schedule import scheduled
-from outings.bench.schemas import PairsOut, ScheduleOut, WaysIn, WhyIn, WhyOut
+from outings.bench.schemas import PairsOut, ScheduleOut, StarsIn, StarsOut, WaysIn, WhyIn, WhyOut
+from outings.bench.stars import stars_of
 from outings.mine import my_outing
 from people.guards import heavy, stateless
 from people.replies import as_json
@@ -55,6 +56,14 @@ def schedule(request: HttpRequest, now: SituationNow) -> ScheduleOut:
     """When which dial moves as the sky goes over the outing's place, a stop of light at a time. Keeps nothing."""
     answer = answer_now(request.user, now)
     return scheduled(my_outing(request, now.outing), now.document, answer)
+
+
+@router.post("/bench/stars", response=StarsOut)
+@stateless
+def stars(request: HttpRequest, asked: StarsIn) -> StarsOut:
+    """What a frame of the night sky holds: trails by three schools, how bright the sky is, frames and minutes for the galaxy's band. Keeps nothing."""
+    with seen_from("situation"):
+        return stars_of(asked, answer_now(request.user, asked.situation))
 
 
 @router.post("/bench/clashes", response=ClashesOut)

@@ -2,8 +2,12 @@
 
 from __future__ import annotations
 
-from ninja import Schema
+from typing import Annotated
 
+from ninja import Field, Schema
+
+from craft.day.stars import WANTED_SNR
+from craft.sky.brightness import BY_PLACE
 from forms.kit_form import Aperture, Iso, Seconds
 from forms.outing_form import SituationNow
 from forms.setup_form import WayOutOut
@@ -55,6 +59,81 @@ class ScheduleOut(Schema):
 
     told: str
     moments: list[MomentOut]
+
+
+class StarsIn(Schema):
+    """A situation whose frame of the sky is asked for. dark_mag: of a square arc second of its place without the moon; wanted: signal to noise that the galaxy's band is to have."""
+
+    situation: SituationNow
+    dark_mag: Annotated[float, Field(ge=15, le=23, allow_inf_nan=False)] = BY_PLACE["open_country"].mag
+    wanted: Annotated[float, Field(ge=1, le=500, allow_inf_nan=False)] = WANTED_SNR
+
+
+class TrailOut(Schema):
+    """How a star is drawn in a time: pixels of its trail in the middle, and of the longest in the picture; accepts: what the school takes for a point; takes_s: the longest of the body's times that is no longer, and as it is printed, none where there is none."""
+
+    slug: str
+    label: str
+    accepts: str
+    time_s: float
+    takes_s: float | None
+    takes: str
+    middle_px: float
+    longest_px: float
+
+
+class DarkPlaceOut(Schema):
+    """How dark places are: magnitudes to the square arc second, and as a light; here: this one is nearest to the situation's."""
+
+    slug: str
+    label: str
+    mag: float
+    ev100: float
+    because: str
+    here: bool
+
+
+class MoonlitOut(Schema):
+    """The sky where one looks, with the moon in it."""
+
+    told: str
+    mag: float
+    ev100: float
+
+
+class BandOut(Schema):
+    """What the galaxy's band takes: signal to noise in one frame, frames and minutes until it has what is wanted, minutes on a mount that follows the sky; what they take of cards and batteries;
+    magnitudes of the faintest star in one frame and in all; of_sky: share of the noise behind the stars that is the sky's own."""
+
+    wanted: float
+    one: float
+    frames: int
+    minutes: float
+    tracked_minutes: float
+    gigabytes: float
+    charges: int
+    faintest_one: float
+    faintest_all: float
+    of_sky: float
+
+
+class BandAtIso(Schema):
+    """The band's signal to noise at an ISO, time and aperture kept."""
+
+    iso: float
+    snr: float
+
+
+class StarsOut(Schema):
+    """What a frame holds of the night sky; told: in words, or why there is nothing."""
+
+    told: str
+    frame: TrailOut | None
+    places: list[DarkPlaceOut]
+    moon: MoonlitOut | None
+    schools: list[TrailOut]
+    band: BandOut | None
+    isos: list[BandAtIso]
 
 
 class PairOut(Schema):

@@ -51,7 +51,7 @@ SKY_AT = tuple(range(3 * 60, 27 * 60 + 1, 15))
 def _ev(document: dict[str, Any], there: OverThere | None) -> float | None:
     try:
         hour = dt.time.fromisoformat(document["starts_at"])
-        return under_the_sky(LightForm.model_validate(document["light"]), hour, there).value().ev100
+        return under_the_sky(LightForm.model_validate(document["light"]), hour, there, document.get("subject")).value().ev100
     except (KeyError, ValueError, CraftError):
         return None
 

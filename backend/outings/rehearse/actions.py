@@ -133,7 +133,7 @@ def _column(shot: Shot, moves: tuple[Moved, ...]) -> bytes:
 @kept
 def _strip(shot: Shot, size: float, tiles: tuple[Tile, ...]) -> bytes:
     aspect = shot.width_mm / shot.height_mm
-    tones = map_on(shot.scene, shot.focal_mm * 36 / shot.width_mm, shot.distance_m, aspect, shot.tuning, size)
+    tones = map_on(shot.scene, shot.focal_mm * 36 / shot.width_mm, shot.distance_m, aspect, shot.tuning, size, shot.heavens is not None)
     return as_jpeg(strip(shot, tones, tiles))
 
 

@@ -1504,6 +1504,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bench/stars": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Stars
+         * @description What a frame of the night sky holds: trails by three schools, how bright the sky is, frames and minutes for the galaxy's band. Keeps nothing.
+         */
+        post: operations["outings_bench_api_stars"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bench/clashes": {
         parameters: {
             query?: never;
@@ -5066,6 +5086,20 @@ export interface components {
             acuity?: components["schemas"]["Acuity"] | null;
         };
         /**
+         * OverheadForm
+         * @description Which way a picture of the sky looks, degrees from north by east, left out as its subject has it. The rest follows from the day's place and clock: where that is, and universal time.
+         */
+        OverheadForm: {
+            /** Toward Deg */
+            toward_deg?: number | null;
+            /** Latitude Deg */
+            latitude_deg?: number | null;
+            /** Longitude Deg */
+            longitude_deg?: number | null;
+            /** At */
+            at?: string | null;
+        };
+        /**
          * PlaceForm
          * @description A place on a plan from above, in metres: across, over 0 to the right, and away from the camera.
          */
@@ -5216,6 +5250,7 @@ export interface components {
             /** Flashes */
             flashes?: components["schemas"]["FlashForm"][] | null;
             flash?: components["schemas"]["FlashUseForm"];
+            overhead?: components["schemas"]["OverheadForm"];
             /** Body */
             body: string | components["schemas"]["BodyForm"];
             /** Lens */
@@ -5225,7 +5260,7 @@ export interface components {
         /**
          * SkyForm
          * @description The light of the open sky at the picture's hour. cloud: how cloudy it is; the rest follows from the day's place and clock, and may be said where there is no day: EV at ISO 100 under a clear
-         *     sky, the sun's height, and the colour of its daylight.
+         *     sky, the sun's height, and the colour of its daylight; where the moon's disc is what one photographs, how high it stands and how far from the sun, 180 when full.
          */
         SkyForm: {
             /**
@@ -5239,6 +5274,10 @@ export interface components {
             sun_deg?: number | null;
             /** Kelvin */
             kelvin?: number | null;
+            /** Moon Deg */
+            moon_deg?: number | null;
+            /** Moon From Sun Deg */
+            moon_from_sun_deg?: number | null;
         };
         /**
          * Support
@@ -6948,6 +6987,7 @@ export interface components {
             /** Flashes */
             flashes?: components["schemas"]["FlashForm"][] | null;
             flash?: components["schemas"]["FlashUseForm"];
+            overhead?: components["schemas"]["OverheadForm"];
             /** Title */
             title: string;
             /** Starts At */
@@ -7347,6 +7387,129 @@ export interface components {
             told: string;
             /** Moments */
             moments: components["schemas"]["MomentOut"][];
+        };
+        /**
+         * BandAtIso
+         * @description The band's signal to noise at an ISO, time and aperture kept.
+         */
+        BandAtIso: {
+            /** Iso */
+            iso: number;
+            /** Snr */
+            snr: number;
+        };
+        /**
+         * BandOut
+         * @description What the galaxy's band takes: signal to noise in one frame, frames and minutes until it has what is wanted, minutes on a mount that follows the sky; what they take of cards and batteries;
+         *     magnitudes of the faintest star in one frame and in all; of_sky: share of the noise behind the stars that is the sky's own.
+         */
+        BandOut: {
+            /** Wanted */
+            wanted: number;
+            /** One */
+            one: number;
+            /** Frames */
+            frames: number;
+            /** Minutes */
+            minutes: number;
+            /** Tracked Minutes */
+            tracked_minutes: number;
+            /** Gigabytes */
+            gigabytes: number;
+            /** Charges */
+            charges: number;
+            /** Faintest One */
+            faintest_one: number;
+            /** Faintest All */
+            faintest_all: number;
+            /** Of Sky */
+            of_sky: number;
+        };
+        /**
+         * DarkPlaceOut
+         * @description How dark places are: magnitudes to the square arc second, and as a light; here: this one is nearest to the situation's.
+         */
+        DarkPlaceOut: {
+            /** Slug */
+            slug: string;
+            /** Label */
+            label: string;
+            /** Mag */
+            mag: number;
+            /** Ev100 */
+            ev100: number;
+            /** Because */
+            because: string;
+            /** Here */
+            here: boolean;
+        };
+        /**
+         * MoonlitOut
+         * @description The sky where one looks, with the moon in it.
+         */
+        MoonlitOut: {
+            /** Told */
+            told: string;
+            /** Mag */
+            mag: number;
+            /** Ev100 */
+            ev100: number;
+        };
+        /**
+         * StarsOut
+         * @description What a frame holds of the night sky; told: in words, or why there is nothing.
+         */
+        StarsOut: {
+            /** Told */
+            told: string;
+            frame: components["schemas"]["TrailOut"] | null;
+            /** Places */
+            places: components["schemas"]["DarkPlaceOut"][];
+            moon: components["schemas"]["MoonlitOut"] | null;
+            /** Schools */
+            schools: components["schemas"]["TrailOut"][];
+            band: components["schemas"]["BandOut"] | null;
+            /** Isos */
+            isos: components["schemas"]["BandAtIso"][];
+        };
+        /**
+         * TrailOut
+         * @description How a star is drawn in a time: pixels of its trail in the middle, and of the longest in the picture; accepts: what the school takes for a point; takes_s: the longest of the body's times that is no longer, and as it is printed, none where there is none.
+         */
+        TrailOut: {
+            /** Slug */
+            slug: string;
+            /** Label */
+            label: string;
+            /** Accepts */
+            accepts: string;
+            /** Time S */
+            time_s: number;
+            /** Takes S */
+            takes_s: number | null;
+            /** Takes */
+            takes: string;
+            /** Middle Px */
+            middle_px: number;
+            /** Longest Px */
+            longest_px: number;
+        };
+        /**
+         * StarsIn
+         * @description A situation whose frame of the sky is asked for. dark_mag: of a square arc second of its place without the moon; wanted: signal to noise that the galaxy's band is to have.
+         */
+        StarsIn: {
+            situation: components["schemas"]["SituationNow"];
+            /**
+             * Dark Mag
+             * @default 21.5
+             */
+            dark_mag?: number;
+            /**
+             * Wanted
+             * @default 100
+             */
+            wanted?: number;
         };
         /**
          * ClashesOut
@@ -17260,6 +17423,87 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ScheduleOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    outings_bench_api_stars: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The page's own name for what it sends: sent again under it, what was answered is answered again. */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StarsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StarsOut"];
                 };
             };
             /** @description Unauthorized */

@@ -17,7 +17,7 @@ from craft.optics.sharpness import defocus_disc_m, diffraction_sigma_m, magnific
 from craft.render import compose
 from craft.render.blur import RIM, defocused, disc, smeared, softened, streak
 from craft.render.compose import on_sensor
-from craft.render.shot import Shot, exposed
+from craft.render.shot import STAR_WAY, Shot, exposed
 from craft.render.tests.shots import a_shot
 from craft.stage.stage import Moves
 from craft.tones.boxes import Box
@@ -133,7 +133,7 @@ class OnTheSensor(unittest.TestCase):
         shot = a_shot("stars", focal_mm=focal, star_m=focal / 1000 * angle * math.cos(away), turn_m=focal / 1000 * angle * math.sin(away))
         x, y = (np.array(v, np.float32) for v in ((150.0, 0.0, 300.0, 220.0), (100.0, 0.0, 200.0, 20.0)))
         across, down = compose.sky_moves(shot, WHOLE, x, y)
-        way = compose.SKY_WAY / np.hypot(*compose.SKY_WAY)
+        way = STAR_WAY
         axis = np.array((-way[1] * math.cos(away), way[0] * math.cos(away), math.sin(away)))
         seen = np.stack(((x - 150) / f, (y - 100) / f, np.ones(4)), -1)
         gone = Rotation.from_rotvec(axis * angle).apply(seen)

@@ -1,6 +1,7 @@
 """Night sky."""
 
 from craft.scene.works.row import GLOW, Order, Subject, Work
+from craft.sky.overhead import POLE
 from craft.vocabulary.terms import AimMotion, Detection, File, Genre, Intent, Limit, Support
 
 _TURNS = "the sky turns 15.041 arc seconds a second"
@@ -80,6 +81,7 @@ NIGHT_SKY = Work(
             to_the_right=False,
             holds_above=GLOW,
             aim_motion=AimMotion.BLUR,
+            toward=POLE,
             blur_share=0.15,
         ),
         Subject(

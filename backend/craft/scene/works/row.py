@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from craft.sky.overhead import GALAXY
 from craft.vocabulary.terms import AimDepth, AimMotion, Detection, File, Genre, Intent, Limit, Support
 
 Rung = tuple[Intent, float | Limit | None]
@@ -21,7 +22,7 @@ class Subject:
         (water, grass), nothing to be followed; lies: nobody holds it once a tripod is put up; holds_still_s: no longer
         time is trusted, whatever its speed; unpredictability: 0 runs on rails, 1 turns at any moment.
     Place
-        distance_m, at ``usual_mm`` (focal length in 36 mm terms); afar_mm: where a lens is used that
+        toward: what a camera under the sky looks to, as `craft.sky.overhead.looking` has it; distance_m, at ``usual_mm`` (focal length in 36 mm terms); afar_mm: where a lens is used that
         cannot be as short as the usual one; steps_back: with a longer lens one stands farther away;
         near_m: nearest thing of a zone that runs to infinity; depth_m: depth about the distance; framed: its size is what the
         frame is to hold, where it is not a place or the sky.
@@ -74,6 +75,7 @@ class Subject:
     quiet: bool = False
     quick: bool = False
     sky: bool = False
+    toward: str = GALAXY
     indoors: bool = False
     blur_share: float = 0.02
     background_share: float = 0.04

@@ -95,21 +95,25 @@ STARS = Stage(
     slug="stars", title="stars over land", problem="Light so low that time, ISO and aperture are all at their end, and stars that move.",
     usual_mm=20, distance_m=12, aim=(420, 540), vanishing=(480, 480), other_k=2200, other_name="lamps of the town",
     tones=(Tone("planet", 318, 112, 4.4, 1.2), Tone("town", 150, 470, 0.3, 5), Tone("town's glow", 150, 440, 1.0, 14), Tone("galaxy", 600, 130, 0.0, 16), Tone("sky", 60, 60, -1.2, 20), Tone("watcher", 408, 540, -2.6, 3), Tone("near hills", 800, 590, -3.2, 10), Tone("ground", 800, 632, -3.8, 5)),
-    draw=_land,
+    draw=_land, invented=frozenset({"faint stars", "stars", "bright stars", "warm stars", "planet", "stars in the lake", "galaxy"}),
 )
 
 
-def _moon() -> tuple[Cutout, ...]:
+def _moon(lit: float = 0.805, right: bool = True) -> tuple[Cutout, ...]:
+    """The moon's disc with so much of it lit, on its right or its left."""
     x, y, r = 500.0, 300.0, 210.0
+    edge, side = r * (2 * lit - 1), 1 if right else -1
+    deep = 1.5 * min(1.0, (1 - lit) / 0.195)
     seas = joined(*(oval(x + dx, y + dy, rx, ry, turn) for dx, dy, rx, ry, turn in ((-70, -70, 66, 50, 20), (-6, -92, 46, 36, 0), (58, -44, 46, 52, 10), (92, 12, 36, 46, -20), (24, -66, 40, 22, 0), (80, -14, 30, 40, -10), (-96, 16, 54, 66, 12), (-84, -30, 50, 40, 0), (-50, 84, 44, 28, 30), (-76, 58, 30, 26, 10), (40, 60, 30, 24, 0))))
     pits = [(x + math.cos(a) * d, y + math.sin(a) * d, 1.5 + 9 * q**3) for a, d, q in ((6.28 * u / 960, 196 * (v / 640) ** 0.5, q) for u, v, q in scatter(83, 190, 0, 0, 960, 640))]
     young = ((540.0, 448.0, 8.0), (430.0, 262.0, 5.0), (606.0, 240.0, 4.0))
     rays = tuple(line([(a, b), (a + math.cos(t) * d, b + math.sin(t) * d)], 0.3 + s * 0.05) for a, b, s in young for t, d in ((0.7 * k + s, s * (2.5 + 5 * math.sin(k * 2.3 + s) ** 2)) for k in range(9)))
-    sun = fade((x - 130, -1.5), (x + 60, 0.3), "x")
+    sun = fade((x - side * edge, -deep), (x - side * (edge - 188), 0.3), "x")
     rim = Field(lambda p: np.asarray(-1.4 * np.clip(np.hypot(p.x - x, p.y - y) / r, 0, 1) ** 8, np.float32))
     k = 0.5523
     # the edge of the light is half an ellipse from pole to pole, as wide as the phase makes it
-    dark = poly((x, y - r), (x - k * r, y - r, x - r, y - k * r, x - r, y), (x - r, y + k * r, x - k * r, y + r, x, y + r), (x - k * 128, y + r, x - 128, y + k * r, x - 128, y), (x - 128, y - k * r, x - k * 128, y - r, x, y - r))
+    back, rim_x = side * edge, side * r
+    dark = poly((x, y - r), (x - k * rim_x, y - r, x - rim_x, y - k * r, x - rim_x, y), (x - rim_x, y + k * r, x - k * rim_x, y + r, x, y + r), (x - k * back, y + r, x - back, y + k * r, x - back, y), (x - back, y - k * r, x - k * back, y - r, x, y - r))
     roof = poly((-9000, 60000), (-9000, 1190), (-620, 1150), (-560, 1150), (-190, 930), (640, 930), (960, 1150), (9000, 1200), (9000, 60000))
     return (
         Cutout("night", None, FAR, field(-9.2) + halo(x, y, 150, 0.9), BLUE, lit=Lit.OWN, moves=Moves.SKY),
@@ -129,5 +133,5 @@ MOON = Stage(
     slug="moon", title="the moon", problem="A sunlit thing in a black sky: a meter that sees the sky burns it.",
     usual_mm=1743, distance_m=1000, aim=(500, 300), vanishing=(480, 900), void=-6.0, other_k=2700, other_name="window",
     tones=(Tone("bright land", 640, 400, 0.6, 8), Tone("seas", 560, 258, -0.4, 8), Tone("land near the edge", 410, 330, -1.6, 8), Tone("sky", 900, 80, -8.9, 20)),
-    draw=_moon,
+    draw=_moon, disc=_moon,
 )

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { ref, computed } from "vue";
 import { useAnswer } from "@/api/answer";
-import { client, take, type Asked } from "@/api/client";
+import { client, take, type Asked, type Situation } from "@/api/client";
+import BenchStars from "./BenchStars.vue";
 
 /** As the sky goes over the day's place: when which dial moves, a stop of light at a time. Asked for once somebody looks. */
 const props = defineProps<{ asked: Asked | null }>();
+const emit = defineEmits<{ change: [edit: (d: Situation) => void] }>();
 const open = ref(false);
 const REST_MS = 300;
 const { answer, wrong } = useAnswer(
@@ -44,6 +46,7 @@ const signed = (stops: number): string => (stops ? `${stops > 0 ? "+" : "−"}${
       </table>
     </template>
   </details>
+  <BenchStars v-if="asked?.document.genre === 'night_sky'" :asked="asked" @change="(edit) => emit('change', edit)" />
 </template>
 
 <style scoped>

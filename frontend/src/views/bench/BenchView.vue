@@ -322,7 +322,7 @@ useEventListener(window, "beforeunload", () => void bench.put());
             />
           </template>
         </Decisions>
-        <BenchSky :asked="answered" />
+        <BenchSky :asked="answered" @change="change" />
         <p v-if="clashes?.violations.length" class="clash" role="status">
           {{ clashes.violations.length === 1 ? "One thing does" : `${clashes.violations.length} things do` }} not go together:
           {{ clashes.violations[0]?.reason }}

@@ -104,6 +104,16 @@ const error = (place: string) => Object.entries(props.errors).find(([pointer]) =
       />
       <span v-if="document.motion?.plan" class="quiet">as drawn</span>
     </FieldRow>
+    <FieldRow v-if="document.genre === 'night_sky'" name="looks to" :error="error('/overhead')">
+      <NumberField
+        label="bearing that the camera looks to, degrees from north by east"
+        unit="°, 90 is east"
+        :step="5"
+        :value="document.overhead?.toward_deg"
+        empty="as its subject"
+        @change="(v) => set((d) => (d.overhead = { ...d.overhead, toward_deg: v }))"
+      />
+    </FieldRow>
     <FieldRow v-if="document.genre === 'night_sky'" name="declination" :error="error('/motion/declination')">
       <NumberField
         label="declination of the stars"

@@ -1,0 +1,90 @@
+"""A frame of the night sky on the bench: trails by three schools, the sky it has, frames and minutes."""
+
+from __future__ import annotations
+
+from craft.day.stars import NightFrame, UnderMoon, night_frame
+from craft.scales.series import Dial
+from craft.scales.series import label as printed
+from craft.setup.setup import Setup
+from craft.sky.brightness import PLACES, ev_of_mag
+from forms.answer import Answer
+from outings.bench.schemas import BandAtIso, BandOut, DarkPlaceOut, MoonlitOut, StarsIn, StarsOut, TrailOut
+
+NOT_STARS = "It is told for pictures of the sky in light under EV 0: by day and dusk no star of it is left."
+
+
+def stars_of(asked: StarsIn, answer: Answer) -> StarsOut:
+    """What a frame of a setup holds of the sky; nothing but why where it is no picture of stars."""
+    found = night_frame(answer.situation, answer.setup, asked.wanted)
+    if found is None:
+        return StarsOut(told=NOT_STARS, frame=None, places=[], moon=None, schools=[], band=None, isos=[])
+    return StarsOut(
+        told=_told(found),
+        frame=_drawn(answer.setup, "set", "as it is set", "", found.shot.time_s, found.middle_px, found.longest_px),
+        places=[
+            DarkPlaceOut(
+                slug=place.slug,
+                label=place.label,
+                mag=place.mag,
+                ev100=round(ev_of_mag(place.mag), 2),
+                because=f"{place.reason[0].upper()}{place.reason[1:]}; the faintest star that one sees is of magnitude {place.least_visible:g}.",
+                here=place == found.like,
+            )
+            for place in PLACES
+        ],
+        moon=_moonlit(found.under_moon(asked.dark_mag)),
+        schools=[
+            _drawn(answer.setup, one.school.slug, one.school.label, one.school.accepts, one.time_s, one.middle_px, one.longest_px)
+            for one in found.schools
+        ],
+        band=BandOut(
+            wanted=asked.wanted,
+            one=round(found.light().band_snr, 2),
+            frames=found.frames,
+            minutes=round(found.minutes, 1),
+            tracked_minutes=round(found.tracked_minutes, 1),
+            gigabytes=round(found.gigabytes, 1),
+            charges=found.charges,
+            faintest_one=round(found.faintest(), 1),
+            faintest_all=round(found.faintest(found.frames), 1),
+            of_sky=round(found.light().of_sky(), 3),
+        ),
+        isos=[BandAtIso(iso=one.iso, snr=round(one.snr, 2)) for one in found.isos],
+    )
+
+
+def held(setup: Setup, time_s: float) -> float | None:
+    """The longest time on the body's dial that is no longer; None where it has none so short."""
+    return max((one for one in setup.dials[Dial.TIME] if one <= time_s * 2 ** (1 / 12)), default=None)
+
+
+def _told(found: NightFrame) -> str:
+    where = ""
+    if found.looks is not None and found.looks.height_deg > 0:
+        where = f" The middle of the picture looks {found.looks.height_deg:.0f}° up, towards {found.looks.bearing_deg:.0f}°."
+    return f"The sky that the light stands for: {found.sky_mag:.1f} magnitudes to the square arc second, as over {found.like.label}.{where}"
+
+
+def _drawn(setup: Setup, slug: str, label: str, accepts: str, time_s: float, middle_px: float, longest_px: float) -> TrailOut:
+    takes_s = held(setup, time_s)
+    return TrailOut(
+        slug=slug,
+        label=label,
+        accepts=accepts,
+        time_s=round(time_s, 2),
+        takes_s=takes_s,
+        takes="" if takes_s is None else printed(Dial.TIME, takes_s),
+        middle_px=round(middle_px, 2),
+        longest_px=round(longest_px, 2),
+    )
+
+
+def _moonlit(under: UnderMoon | None) -> MoonlitOut | None:
+    if under is None:
+        return None
+    moon = under.moon
+    told = (
+        f"The moon, {100 * moon.lit:.0f} % lit, stands {moon.at.height_deg:.0f}° up, {under.apart_deg:.0f}° from the middle of the picture: "
+        f"there it makes the sky {under.mag:.1f}."
+    )
+    return MoonlitOut(told=told, mag=round(under.mag, 2), ev100=round(ev_of_mag(under.mag), 2))

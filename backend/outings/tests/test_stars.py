@@ -1,0 +1,106 @@
+"""The stars in a frame on the bench: the demo's night over the causeway, what a press makes of it, and what is refused."""
+
+from __future__ import annotations
+
+import datetime as dt
+import math
+from typing import Any
+
+from django.test import TestCase
+
+from craft.sky.brightness import disc_ev, mag_of_ev
+from craft.sky.overhead import overhead_at, wanderers
+from outings.demo_people import load_demo_people
+from outings.models import Outing, Situation
+from people.tests.caller import Caller, pointers
+
+
+class StarsInAFrame(TestCase):
+    @classmethod
+    def setUpTestData(cls) -> None:
+        load_demo_people("unused-here-9")
+        cls.day = Outing.objects.get(person__username="demo.ilse")
+        cls.row = next(row for row in cls.day.in_order() if row.document["genre"] == "night_sky")
+
+    def setUp(self) -> None:
+        self.caller = Caller(self.day.person)
+
+    def now(self, **change: Any) -> dict[str, Any]:
+        return {"outing": self.day.pk, "document": self.row.document | change}
+
+    def stars(self, asked: dict[str, Any] | None = None, **change: Any) -> Any:
+        answer = self.caller.post("/api/bench/stars", {"situation": self.now(**change), **(asked or {})})
+        self.assertEqual(answer.status_code, 200, answer.content[:300])
+        return answer.json()
+
+    def test_a_school_that_is_pressed_is_what_the_frame_then_is(self) -> None:
+        told = self.stars()
+        self.assertEqual([one["slug"] for one in told["schools"]], ["older", "npf", "pixels"])
+        npf = told["schools"][1]
+        held = self.stars(locks={"shutter_s": npf["takes_s"]})
+        self.assertEqual((held["frame"]["takes_s"], held["frame"]["takes"]), (npf["takes_s"], npf["takes"]))
+        self.assertLessEqual(held["frame"]["longest_px"], npf["longest_px"] * 1.06)
+        self.assertLess(held["frame"]["longest_px"], told["frame"]["longest_px"])
+        self.assertGreater(held["band"]["frames"], told["band"]["frames"], "shorter frames: more of them")
+
+    def test_a_darker_place_is_that_light_and_takes_fewer_frames(self) -> None:
+        frames = []
+        for place in self.stars()["places"]:
+            there = self.stars(light={"ev100": place["ev100"]}) if place["ev100"] < 0 else None
+            if there is not None:
+                self.assertEqual([one["slug"] for one in there["places"] if one["here"]], [place["slug"]])
+                frames.append(there["band"]["frames"])
+        self.assertEqual(frames, sorted(frames))
+        self.assertGreater(frames[-1], frames[0])
+
+    def test_frames_follow_what_is_wanted_as_its_square(self) -> None:
+        some, more = (self.stars({"wanted": wanted})["band"] for wanted in (100, 200))
+        self.assertAlmostEqual(more["frames"] / some["frames"], 4, delta=0.6)
+        self.assertAlmostEqual(more["faintest_all"] - more["faintest_one"], 1.25 * math.log10(more["frames"]), delta=0.1)
+
+    def test_the_moon_that_is_up_is_told_where_one_looks_and_not_without_a_place(self) -> None:
+        moon = self.stars()["moon"]
+        up = wanderers(overhead_at(self.day.day, 54.4, 0.6, 60, 23 * 60 + 45))[0]
+        self.assertIn(f"{100 * up.lit:.0f} % lit, stands {up.at.height_deg:.0f}° up", moon["told"])
+        self.assertAlmostEqual(mag_of_ev(moon["ev100"]), moon["mag"], delta=0.02)
+        self.assertLess(moon["mag"], 21.5)
+        toward_it = self.stars(overhead={"toward_deg": round(up.at.bearing_deg, 1)})
+        self.assertLess(toward_it["moon"]["mag"], moon["mag"], "nearer to it the sky is lighter")
+        Outing.objects.filter(pk=self.day.pk).update(lies=None)
+        self.assertIsNone(self.stars()["moon"])
+
+    def test_the_moons_own_disc_is_lit_by_the_hour(self) -> None:
+        asked = self.now(subject="moon", lens="merrow-500", focal_length_mm=500, light={"sky": {"cloud": "clear"}}, starts_at="22:40")
+        figures = self.caller.post("/api/bench/figures", asked).json()
+        moon = wanderers(overhead_at(self.day.day, 54.4, 0.6, 60, 22 * 60 + 40))[0]
+        self.assertAlmostEqual(figures["light"]["ev100"], disc_ev(moon.elongation_deg, moon.at.height_deg), delta=0.02)
+        asked["document"] |= {"starts_at": "08:00"}
+        down = self.caller.post("/api/bench/figures", asked)
+        self.assertEqual(pointers(down), {"/document/light/sky"})
+        self.assertContains(down, "the moon is not up at this hour", status_code=422)
+        asked["document"] |= {"starts_at": "22:40"}
+        schedule = self.caller.post("/api/bench/schedule", asked).json()
+        self.assertEqual((schedule["moments"], schedule["told"]), ([], "The moon's disc is lit by the sun: the sky's light moves nothing."))
+
+    def test_where_no_star_is_left_it_says_why_and_what_is_wrong_is_refused_at_its_place(self) -> None:
+        for change in ({"light": {"condition": "dusk"}}, {"genre": "landscape", "subject": None}):
+            told = self.stars(**change)
+            self.assertIn("no star of it is left", told["told"])
+            self.assertEqual((told["frame"], told["schools"], told["band"]), (None, [], None))
+        for asked, place in (({"wanted": 0}, "/wanted"), ({"dark_mag": 30}, "/dark_mag")):
+            wrong = self.caller.post("/api/bench/stars", {"situation": self.now(), **asked})
+            self.assertEqual((wrong.status_code, pointers(wrong)), (422, {place}))
+        for over in ({"toward_deg": 400}, {"at": "tonight"}, {"latitude_deg": 91}):
+            wrong = self.caller.post("/api/bench/stars", {"situation": self.now(overhead=over)})
+            self.assertEqual(wrong.status_code, 422)
+            self.assertTrue(all(at.startswith("/situation/document/overhead/") for at in pointers(wrong)), pointers(wrong))
+        other = Situation.objects.exclude(outing__person=self.day.person).first()
+        stranger = Caller(other.outing.person) if other else self.fail("nobody else")
+        self.assertEqual(stranger.post("/api/bench/stars", {"situation": self.now()}).status_code, 422)
+
+    def test_the_day_leads_what_stands_over_a_picture(self) -> None:
+        """A place that somebody typed into the document gives way to the day's own, and an hour to the picture's."""
+        typed = {"latitude_deg": -30.0, "longitude_deg": 100.0, "at": "1999-01-01T00:00", "toward_deg": 10.0}
+        self.assertEqual(self.stars(overhead=typed), self.stars(overhead={"toward_deg": 10.0}))
+        later = dt.time(1, 30).isoformat("minutes")
+        self.assertNotEqual(self.stars(starts_at=later)["moon"], self.stars()["moon"])

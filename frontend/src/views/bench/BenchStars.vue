@@ -1,0 +1,217 @@
+<script setup lang="ts">
+import { computed, ref } from "vue";
+import { useAnswer } from "@/api/answer";
+import { client, take, type Asked, type Situation } from "@/api/client";
+import NumberField from "@/fields/NumberField.vue";
+
+/** What a frame of the night sky holds: trails by three schools, how dark the place is, frames and minutes for the galaxy's band. */
+const props = defineProps<{ asked: Asked | null }>();
+const emit = defineEmits<{ change: [edit: (d: Situation) => void] }>();
+const open = ref(false);
+const wanted = ref<number | null>(null);
+const dark = ref<number | null>(null);
+const REST_MS = 300;
+const { answer, wrong } = useAnswer(
+  "stars",
+  computed(() =>
+    open.value && props.asked
+      ? {
+          situation: props.asked,
+          ...(wanted.value === null ? {} : { wanted: wanted.value }),
+          ...(dark.value === null ? {} : { dark_mag: dark.value }),
+        }
+      : null,
+  ),
+  (body, signal) => take(client.POST("/api/bench/stars", { body, signal })),
+  REST_MS,
+);
+const rows = computed(() => [...(answer.value?.frame ? [answer.value.frame] : []), ...(answer.value?.schools ?? [])]);
+/** A pixel of the sensor is drawn so large. */
+const CELL = 6;
+const MOST_PX = 24;
+const drawn = (px: number): number => Math.min(px, MOST_PX) * CELL;
+const here = computed(() => answer.value?.places.find((one) => one.here));
+const best = computed(() => Math.max(...(answer.value?.isos ?? []).map((one) => one.snr), 1e-9));
+const asLight = (ev100: number): void =>
+  emit("change", (d) => (d.light = { ev100, kelvin: d.light.kelvin, made_of: d.light.made_of ?? "night_sky" }));
+const setTime = (shutter_s: number): void => emit("change", (d) => (d.locks = { ...d.locks, shutter_s }));
+</script>
+
+<template>
+  <details class="fold stars" @toggle="open = ($event.target as HTMLDetailsElement).open">
+    <summary>The stars in this frame</summary>
+    <p v-if="wrong" class="error" role="alert">{{ wrong }}</p>
+    <template v-if="answer">
+      <p class="reason">{{ answer.told }}</p>
+      <table v-if="answer.frame" class="trails">
+        <caption class="label">
+          A star at the sensor's own pixels: in the middle, and the longest in the picture
+        </caption>
+        <thead class="visually-hidden">
+          <tr>
+            <th>school</th>
+            <th>time</th>
+            <th>pixels</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="one in rows" :key="one.slug" :class="{ set: one.slug === 'set' }">
+            <th scope="row">
+              <b>{{ one.label }}</b>
+              <span v-if="one.accepts" class="quiet accepts">takes {{ one.accepts }}</span>
+            </th>
+            <td>
+              <b class="number">{{ one.slug === "set" ? one.takes : `${one.time_s.toPrecision(2).replace(/\.0$/, "")} s` }}</b>
+              <button
+                v-if="one.slug !== 'set' && one.takes_s"
+                class="plain"
+                :aria-label="`Hold ${one.takes}: ${one.label}`"
+                @click="setTime(one.takes_s)"
+              >
+                hold {{ one.takes }}
+              </button>
+            </td>
+            <td class="drawn">
+              <svg :width="CELL * (MOST_PX + 3)" :height="CELL * 6" aria-hidden="true">
+                <line v-for="k in 26" :key="k" class="grid" :x1="k * CELL" y1="0" :x2="k * CELL" :y2="CELL * 6" />
+                <line
+                  v-for="k in 5"
+                  :key="`d${k}`"
+                  class="grid"
+                  x1="0"
+                  :y1="k * CELL"
+                  :x2="CELL * (MOST_PX + 3)"
+                  :y2="k * CELL"
+                />
+                <line class="star" :x1="CELL" :y1="CELL * 1.5" :x2="CELL + drawn(one.middle_px)" :y2="CELL * 1.5" />
+                <line class="star" :x1="CELL" :y1="CELL * 4.5" :x2="CELL + drawn(one.longest_px)" :y2="CELL * 4.5" />
+              </svg>
+              <span class="label">{{ one.middle_px.toFixed(1) }} and {{ one.longest_px.toFixed(1) }} pixels</span>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <template v-if="answer.band">
+        <p class="reason">
+          One frame has the galaxy’s band at {{ answer.band.one.toFixed(0) }} to 1 and stars to magnitude
+          {{ answer.band.faintest_one.toFixed(1) }}. For
+          <NumberField
+            label="signal to noise wanted of the galaxy's band"
+            :step="10"
+            :value="wanted"
+            :usual="answer.band.wanted"
+            @change="(v) => (wanted = v)"
+          />
+          to 1:
+          <b
+            >{{ answer.band.frames }} {{ answer.band.frames === 1 ? "frame" : "frames" }},
+            {{ answer.band.minutes.toFixed(1) }} min</b
+          >, {{ answer.band.gigabytes.toFixed(1) }} GB, {{ answer.band.charges }}
+          {{ answer.band.charges === 1 ? "charge" : "charges" }}, stars to {{ answer.band.faintest_all.toFixed(1) }}; on a mount
+          that follows the sky, frames of a minute: {{ answer.band.tracked_minutes.toFixed(1) }} min.
+        </p>
+        <table class="isos">
+          <caption class="label">
+            The band at other ISOs, time and aperture kept:
+            {{
+              Math.round(answer.band.of_sky * 100)
+            }}
+            % of the noise is the sky’s own
+          </caption>
+          <tbody>
+            <tr v-for="one in answer.isos" :key="one.iso">
+              <th scope="row" class="number">ISO {{ one.iso }}</th>
+              <td><span class="bar" :style="{ width: `${(one.snr / best) * 120}px` }" /></td>
+              <td class="number">{{ one.snr.toFixed(1) }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </template>
+      <table v-if="answer.places.length" class="places">
+        <caption class="label">
+          How dark it is here, without the moon: pressed, it is this picture’s light
+        </caption>
+        <tbody>
+          <tr v-for="one in answer.places" :key="one.slug">
+            <th scope="row">
+              <button class="plain" :aria-pressed="one.here" :title="one.because" @click="asLight(one.ev100)">
+                {{ one.label }}
+              </button>
+            </th>
+            <td class="number">{{ one.mag.toFixed(1) }}</td>
+            <td class="number quiet">EV −{{ Math.abs(one.ev100).toFixed(1) }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-if="here" class="quiet">{{ here.because }}</p>
+      <p v-if="answer.moon" class="reason">
+        {{ answer.moon.told }} That is over a sky that has, without it,
+        <NumberField
+          label="magnitudes to the square arc second without the moon"
+          :step="0.1"
+          :value="dark"
+          :usual="21.5"
+          @change="(v) => (dark = v)"
+        />.
+        <button class="plain" @click="asLight(answer.moon.ev100)">Take it as the light</button>
+      </p>
+    </template>
+  </details>
+</template>
+
+<style scoped>
+table {
+  border-collapse: collapse;
+  margin-top: 8px;
+}
+caption {
+  caption-side: top;
+  text-align: left;
+  padding: 4px 0;
+}
+th,
+td {
+  text-align: left;
+  font-weight: 450;
+  padding: 3px 12px 3px 0;
+  vertical-align: middle;
+}
+.trails .plain {
+  white-space: nowrap;
+}
+.accepts {
+  display: block;
+}
+.number {
+  text-align: right;
+  white-space: nowrap;
+}
+.drawn svg {
+  display: block;
+  background: var(--sunk);
+}
+.grid {
+  stroke: var(--rule);
+  stroke-width: 0.5;
+}
+.star {
+  stroke: var(--ink);
+  stroke-width: 9;
+  stroke-linecap: round;
+}
+.places [aria-pressed="true"] {
+  font-weight: 640;
+  text-decoration: none;
+}
+.bar {
+  display: inline-block;
+  height: 8px;
+  background: var(--ink);
+}
+@media (max-width: 760px) {
+  .trails tr {
+    display: grid;
+    padding: 6px 0;
+  }
+}
+</style>
