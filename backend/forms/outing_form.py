@@ -9,10 +9,12 @@ import re
 from dataclasses import asdict, dataclass
 from typing import Annotated, Any, Literal
 
-from pydantic import BeforeValidator, Field, WithJsonSchema
+from pydantic import AfterValidator, BeforeValidator, Field, WithJsonSchema
 
 from craft.day.schedule import DISC
+from craft.errors import CraftError
 from craft.sky.daylight import sky_over
+from craft.sky.horizon import HIGHEST_DEG, LEVEL, LOWEST_DEG, Horizon
 from craft.sky.overhead import Overhead, overhead_at, wanderers
 from craft.vocabulary.terms import Genre
 from forms.kit_form import BodyForm, Form, LensForm
@@ -58,11 +60,35 @@ def _degrees(value: Any) -> Any:
     return value
 
 
+class LandForm(Form):
+    """How high the land stands at a bearing, in degrees."""
+
+    bearing_deg: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0, lt=360)]
+    height_deg: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=LOWEST_DEG, le=HIGHEST_DEG)]
+
+
+def _land(points: list[LandForm]) -> list[LandForm]:
+    try:
+        Horizon(tuple((at.bearing_deg, at.height_deg) for at in points))
+    except CraftError as wrong:
+        raise ValueError(wrong.message) from None
+    return points
+
+
+MOST_LAND = 72
+"""Points of land at most: one for every five degrees."""
+
+
 class Coordinates(Form):
-    """Where a place lies, in degrees: north and east are positive."""
+    """Where a place lies, in degrees: north and east are positive; and how high the land about it stands, level where nobody said."""
 
     latitude_deg: Annotated[float, Field(ge=-90, le=90), BeforeValidator(_degrees)]
     longitude_deg: Annotated[float, Field(ge=-180, le=180), BeforeValidator(_degrees)]
+    horizon: Annotated[list[LandForm], Field(max_length=MOST_LAND), AfterValidator(_land)] = Field(default_factory=list)
+
+    def land(self) -> Horizon:
+        """The land about it as the craft's value."""
+        return Horizon(tuple((at.bearing_deg, at.height_deg) for at in self.horizon))
 
 
 Faces = Annotated[list[Annotated[str, Field(min_length=1, max_length=40)]], Field(max_length=10)]
@@ -112,12 +138,13 @@ def begins_of(hour: dt.time) -> int:
 
 @dataclass(frozen=True, slots=True)
 class OverThere:
-    """Under which sky a day lies: its date, its place in degrees, and its clock's minutes before universal time's."""
+    """Under which sky a day lies: its date, its place in degrees, its clock's minutes before universal time's, and the land about."""
 
     day: dt.date
     latitude_deg: float
     longitude_deg: float
     utc_offset_min: int
+    horizon: Horizon = LEVEL
 
 
 @dataclass(frozen=True, slots=True)

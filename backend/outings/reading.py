@@ -49,7 +49,7 @@ def there_of(outing: Outing) -> OverThere | None:
     if outing.lies is None or outing.utc_offset_min is None or not YEARS[0] <= outing.day.year <= YEARS[1]:
         return None
     lies = Coordinates.model_validate(outing.lies)
-    return OverThere(outing.day, lies.latitude_deg, lies.longitude_deg, outing.utc_offset_min)
+    return OverThere(outing.day, lies.latitude_deg, lies.longitude_deg, outing.utc_offset_min, lies.land())
 
 
 def bodies_on(outing: Outing) -> int:

@@ -13,6 +13,7 @@ from numpy.typing import NDArray
 from scipy.interpolate import CubicSpline
 
 from craft.errors import CraftError
+from craft.sky.horizon import LEVEL, Horizon
 from craft.sky.sun import DAY_MIN
 
 Floats = NDArray[np.float64]
@@ -62,7 +63,7 @@ def _dot(one: Floats, other: Floats) -> Floats:
 @dataclass(frozen=True)
 class Nights:
     """Nights one after the other over a place. days: on whose evenings they begin; minutes: of the clock after the midnight before, (1440,); moon_lit: share of its disc at the midnight
-    in the middle, (N,)."""
+    in the middle, (N,); horizon: the land about."""
 
     days: tuple[dt.date, ...]
     minutes: Floats
@@ -70,13 +71,20 @@ class Nights:
     moon: Aloft
     core: Aloft
     moon_lit: Floats
+    horizon: Horizon = LEVEL
+
+    def over_land(self, of: Aloft, k: int) -> Floats:
+        """Degrees that a body stands over the land, without air, of a night: (1440,)."""
+        return np.asarray(of.height_deg[k] - self.horizon.over(of.bearing_deg[k])) if self.horizon.points else of.height_deg[k]
 
 
-def nights_over(first: dt.date, nights: int, latitude_deg: float, longitude_deg: float, utc_offset_min: int) -> Nights:
-    """Where sun, moon and core stand at every minute, from the noon of a day on, over a plain horizon and without air.
+def nights_over(
+    first: dt.date, nights: int, latitude_deg: float, longitude_deg: float, utc_offset_min: int, horizon: Horizon = LEVEL
+) -> Nights:
+    """Where sun, moon and core stand at every minute, from the noon of a day on, without air.
 
     first : the day on whose evening the first night begins. nights : how many.
-    latitude_deg, longitude_deg : north and east are positive. utc_offset_min : the clock's minutes ahead of universal time.
+    latitude_deg, longitude_deg : north and east are positive. utc_offset_min : the clock's minutes ahead of universal time. horizon : the land about.
 
     Source: PyEphem (VSOP87 sun, ELP moon), apparent places of the date; seen from the ellipsoid of WGS 84.
 
@@ -107,7 +115,9 @@ def nights_over(first: dt.date, nights: int, latitude_deg: float, longitude_deg:
     bodies["moon"] = bodies["moon"] - there
     aloft = {name: Aloft(of / np.sqrt((of * of).sum(axis=0)), *axes) for name, of in bodies.items()}
     moon_lit = np.interp(np.arange(nights) + 1.0, asked, lit)
-    return Nights(tuple(first + dt.timedelta(days=k) for k in range(nights)), minutes, aloft["sun"], aloft["moon"], aloft["core"], moon_lit)
+    return Nights(
+        tuple(first + dt.timedelta(days=k) for k in range(nights)), minutes, aloft["sun"], aloft["moon"], aloft["core"], moon_lit, horizon
+    )
 
 
 def _places(begins: float, asked: Floats) -> tuple[dict[str, Floats], Floats]:

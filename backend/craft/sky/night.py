@@ -9,6 +9,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from craft.sky.aloft import Aloft, Floats, Nights, nights_over
+from craft.sky.horizon import LEVEL, Horizon
 from craft.sky.sun import DAY_MIN, clock
 
 EVERY_MIN = 10
@@ -125,13 +126,21 @@ def together(*of: Sequence[Span]) -> tuple[Span, ...]:
     return tuple(found)
 
 
-def night_over(day: dt.date, latitude_deg: float, longitude_deg: float, utc_offset_min: int, least_deg: float = USEFUL_DEG) -> Night:
-    """The night that begins on a day, over a place: by the clock of the place, a plain horizon, without air.
+def night_over(
+    day: dt.date,
+    latitude_deg: float,
+    longitude_deg: float,
+    utc_offset_min: int,
+    least_deg: float = USEFUL_DEG,
+    horizon: Horizon = LEVEL,
+) -> Night:
+    """The night that begins on a day, over a place: by the clock of the place, without air.
 
     day : of the place's calendar, on whose evening it begins.
     latitude_deg, longitude_deg : north and east are positive.
     utc_offset_min : the clock's minutes ahead of universal time.
     least_deg : from how high up the core counts.
+    horizon : the land about: the core counts once it stands over that. The moon lights the sky from behind a hill too: its times are of a level one.
 
     Source: as `craft.sky.aloft`; twilight as defined by the Nautical Almanac Office.
 
@@ -143,7 +152,7 @@ def night_over(day: dt.date, latitude_deg: float, longitude_deg: float, utc_offs
     >>> night.dark, round(night.moon_lit, 2)
     ((), 0.66)
     """
-    over = nights_over(day, 1, latitude_deg, longitude_deg, utc_offset_min)
+    over = nights_over(day, 1, latitude_deg, longitude_deg, utc_offset_min, horizon)
     sun, moon, core = (of.height_deg[0] for of in (over.sun, over.moon, over.core))
     dark = spans_where(over.minutes, sun, DARK_DEG, above=False)
     moonless = spans_where(over.minutes, moon, MOONLESS_DEG, above=False)
@@ -151,7 +160,8 @@ def night_over(day: dt.date, latitude_deg: float, longitude_deg: float, utc_offs
     ends = float(over.minutes[0]), float(over.minutes[0]) + DAY_MIN
     rises = min((span.ends for span in moonless if span.ends != ends[1]), default=None)
     sets = min((span.begins for span in moonless if span.begins != ends[0]), default=None)
-    windows = together(dark, moonless, high)
+    clear = spans_where(over.minutes, over.over_land(over.core, 0), 0.0, above=True)
+    windows = together(dark, moonless, high, clear)
     return Night(_points(over), dark, float(over.moon_lit[0]), rises, sets, _highest(over.minutes, core, sun < DARK_DEG), windows)
 
 

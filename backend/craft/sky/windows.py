@@ -10,6 +10,7 @@ import numpy as np
 
 from craft.errors import CraftError
 from craft.sky.aloft import Aloft, Floats, Nights, nights_over
+from craft.sky.horizon import LEVEL, Horizon
 from craft.sky.night import DARK_DEG, MOONLESS_DEG, USEFUL_DEG, Span, spans_where, together
 
 LEAST_MIN = 5.0
@@ -47,6 +48,11 @@ def _height(body: str, level: float, *, above: bool) -> _Condition:
     return _Condition(lambda over, k: _of(over, body).height_deg[k], level, above)
 
 
+def _clear(body: str, level: float = 0.0, *, above: bool = True) -> _Condition:
+    """A body over the land, or under it."""
+    return _Condition(lambda over, k: over.over_land(_of(over, body), k), level, above)
+
+
 def _of(over: Nights, body: str) -> Aloft:
     found: Aloft = getattr(over, body)
     return found
@@ -79,15 +85,15 @@ class Kind:
 # fmt: off
 KINDS: tuple[Kind, ...] = (
     Kind(slug="core", label="the galaxy's core, dark and moonless", asks=("least_deg",), because="Light of sun and moon drown it; low down haze and lamps do.", source="astronomical twilight: Nautical Almanac Office",
-         takes=lambda asked: (DARK, MOONLESS, _height("core", asked.least_deg, above=True))),
+         takes=lambda asked: (DARK, MOONLESS, _height("core", asked.least_deg, above=True), _clear("core"))),
     Kind(slug="dark", label="dark and moonless", because="Stars as faint as the place allows.", source="astronomical twilight: Nautical Almanac Office",
          takes=lambda asked: (DARK, MOONLESS)),
     Kind(slug="full_moon", label="a full moon low, the land still lit", lit=0.96, because="About sunset land and disc are few stops apart: one frame holds both.", source="practice; light by Janiczek & DeYoung 1987",
-         takes=lambda asked: (*_between("sun", -4.0, 3.0), *_between("moon", MOONLESS_DEG, 6.0))),
+         takes=lambda asked: (*_between("sun", -4.0, 3.0), _clear("moon", MOONLESS_DEG), _clear("moon", 6.0, above=False))),
     Kind(slug="moon_at", label="the moon at a landmark", asks=("bearing_deg", "within_deg", "low_deg", "high_deg"), because="It stands where you say, within what a step aside makes up for.", source="as `craft.sky.aloft`",
-         takes=lambda asked: (*_between("moon", asked.low_deg, asked.high_deg), _Condition(_beside("moon", asked.bearing_deg), asked.within_deg, above=False))),
+         takes=lambda asked: (_clear("moon", MOONLESS_DEG), *_between("moon", asked.low_deg, asked.high_deg), _Condition(_beside("moon", asked.bearing_deg), asked.within_deg, above=False))),
     Kind(slug="sun_at", label="the sun at a landmark", asks=("bearing_deg", "within_deg", "low_deg", "high_deg"), because="It stands where you say, within what a step aside makes up for.", source="as `craft.sky.aloft`",
-         takes=lambda asked: (*_between("sun", asked.low_deg, asked.high_deg), _Condition(_beside("sun", asked.bearing_deg), asked.within_deg, above=False))),
+         takes=lambda asked: (_clear("sun", MOONLESS_DEG), *_between("sun", asked.low_deg, asked.high_deg), _Condition(_beside("sun", asked.bearing_deg), asked.within_deg, above=False))),
     Kind(slug="golden", label="golden light", because="The sun is low enough to be warm and soft, high enough to light the land.", source="practice: six degrees up to four down",
          takes=lambda asked: _between("sun", -4.0, 6.0)),
     Kind(slug="blue", label="blue light", because="The sky still has colour, and lamps are as bright as it is.", source="practice: four to eight degrees down",
@@ -114,14 +120,21 @@ class Waiting:
 
 
 def waiting_for(
-    kind: str, first: dt.date, nights: int, latitude_deg: float, longitude_deg: float, utc_offset_min: int, asked: Asked = Asked()
+    kind: str,
+    first: dt.date,
+    nights: int,
+    latitude_deg: float,
+    longitude_deg: float,
+    utc_offset_min: int,
+    asked: Asked = Asked(),
+    horizon: Horizon = LEVEL,
 ) -> tuple[Waiting, ...]:
     """When what one waits for is there, night by night, from noon to noon.
 
     Parameters
     ----------
     kind : of `KINDS`. first : the day on whose evening the first night begins. nights : how many, at most a year's.
-    latitude_deg, longitude_deg, utc_offset_min : as `craft.sky.aloft.nights_over`.
+    latitude_deg, longitude_deg, utc_offset_min, horizon : as `craft.sky.aloft.nights_over`.
 
     Raises
     ------
@@ -133,7 +146,7 @@ def waiting_for(
     """
     if kind not in BY_KIND:
         raise CraftError(f"“{kind}” is none of {', '.join(BY_KIND)}", ("kind",))
-    over, row = nights_over(first, nights, latitude_deg, longitude_deg, utc_offset_min), BY_KIND[kind]
+    over, row = nights_over(first, nights, latitude_deg, longitude_deg, utc_offset_min, horizon), BY_KIND[kind]
     takes = row.takes(asked)
 
     def spans(of: _Condition, k: int) -> Sequence[Span]:

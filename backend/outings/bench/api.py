@@ -9,10 +9,12 @@ from forms.configuration_form import ClashesOut, clashes_form
 from forms.outing_form import SituationNow
 from forms.setup_form import FiguresOut, LadderOut, OtherWayOut, SetupOut, figures_form, ladder_of, setup_form, ways_of
 from outings.bench.actions import answer_now, pairs_of, seen_from, why_of
+from outings.bench.around import around_of
 from outings.bench.schedule import scheduled
-from outings.bench.schemas import PairsOut, ScheduleOut, StarsIn, StarsOut, WaysIn, WhyIn, WhyOut
+from outings.bench.schemas import AroundOut, PairsOut, ScheduleOut, StarsIn, StarsOut, WaysIn, WhyIn, WhyOut
 from outings.bench.stars import stars_of
 from outings.mine import my_outing
+from outings.reading import there_of
 from people.guards import heavy, stateless
 from people.replies import as_json
 
@@ -56,6 +58,14 @@ def schedule(request: HttpRequest, now: SituationNow) -> ScheduleOut:
     """When which dial moves as the sky goes over the outing's place, a stop of light at a time. Keeps nothing."""
     answer = answer_now(request.user, now)
     return scheduled(my_outing(request, now.outing), now.document, answer)
+
+
+@router.post("/bench/around", response=AroundOut)
+@stateless
+def all_around(request: HttpRequest, now: SituationNow) -> AroundOut:
+    """What stands about the outing's place at a picture's hour, and what its lens takes in of it. Keeps nothing."""
+    answer = answer_now(request.user, now, at_once=True)
+    return around_of(now.document, answer, there_of(my_outing(request, now.outing)))
 
 
 @router.post("/bench/stars", response=StarsOut)

@@ -61,6 +61,54 @@ class ScheduleOut(Schema):
     moments: list[MomentOut]
 
 
+class Direction(Schema):
+    """Bearing from north by east, and degrees up."""
+
+    bearing_deg: float
+    height_deg: float
+
+
+class BandPoint(Direction):
+    """The middle of the galaxy's band at a place along it; light: how bright it is there, 1 about the core."""
+
+    light: float
+
+
+class AroundStar(Schema):
+    """A star that stands about."""
+
+    at: Direction
+    magnitude: float
+
+
+class WayHour(Schema):
+    """Where something stands at a full hour."""
+
+    at: Direction
+    clock: str
+
+
+class AroundWay(Schema):
+    """Sun, moon, the galaxy's core or a planet: where it stands, how much of it is lit, and its way by the hour."""
+
+    name: str
+    at: Direction
+    lit: float
+    hours: list[WayHour]
+
+
+class AroundOut(Schema):
+    """What stands about a place at a picture's hour, and what its lens takes in; land: how high it stands at bearings all about; told: why there is nothing."""
+
+    told: str
+    toward_deg: float
+    stars: list[AroundStar]
+    ways: list[AroundWay]
+    band: list[BandPoint]
+    land: list[Direction]
+    frame: list[Direction]
+
+
 class StarsIn(Schema):
     """A situation whose frame of the sky is asked for. dark_mag: of a square arc second of its place without the moon; wanted: signal to noise that the galaxy's band is to have."""
 

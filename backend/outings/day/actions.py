@@ -121,7 +121,9 @@ def day_out(outing: Outing, kit: Kit) -> DayOut:
 def night_there(outing: Outing) -> Night | None:
     """The night over an outing's place, where that and its clock are known."""
     there = there_of(outing)
-    return None if there is None else night_over(there.day, there.latitude_deg, there.longitude_deg, there.utc_offset_min)
+    if there is None:
+        return None
+    return night_over(there.day, there.latitude_deg, there.longitude_deg, there.utc_offset_min, horizon=there.horizon)
 
 
 def sun_of(outing: Outing) -> SunOut | None:

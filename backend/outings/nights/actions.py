@@ -29,7 +29,9 @@ def there(outing: Outing, asked: NightsIn) -> tuple[Waiting, ...]:
     return (
         ()
         if over is None
-        else waiting_for(asked.kind, over.day, asked.nights, over.latitude_deg, over.longitude_deg, over.utc_offset_min, value)
+        else waiting_for(
+            asked.kind, over.day, asked.nights, over.latitude_deg, over.longitude_deg, over.utc_offset_min, value, over.horizon
+        )
     )
 
 

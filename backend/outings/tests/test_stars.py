@@ -104,3 +104,31 @@ class StarsInAFrame(TestCase):
         self.assertEqual(self.stars(overhead=typed), self.stars(overhead={"toward_deg": 10.0}))
         later = dt.time(1, 30).isoformat("minutes")
         self.assertNotEqual(self.stars(starts_at=later)["moon"], self.stars()["moon"])
+
+    def test_the_strip_shows_what_stands_about_over_the_land_of_the_place(self) -> None:
+        land = [{"bearing_deg": 90.0, "height_deg": 12.0}, {"bearing_deg": 270.0, "height_deg": 0.0}]
+        Outing.objects.filter(pk=self.day.pk).update(lies=self.day.lies | {"horizon": land})
+        around = self.caller.post("/api/bench/around", self.now(overhead={"toward_deg": 236.0})).json()
+        heights = {one["bearing_deg"]: one["height_deg"] for one in around["land"]}
+        self.assertEqual((heights[90.0], heights[180.0], heights[270.0]), (12.0, 6.0, 0.0))
+        moon = next(way for way in around["ways"] if way["name"] == "the moon")
+        up = wanderers(overhead_at(self.day.day, 54.4, 0.6, 60, 23 * 60 + 45))[0]
+        self.assertAlmostEqual(moon["at"]["height_deg"], up.at.height_deg, delta=0.01)
+        self.assertEqual([one["clock"] for one in moon["hours"]][5:8], ["23:00", "00:00", "01:00"])
+        bearings = [one["bearing_deg"] for one in around["frame"]]
+        self.assertTrue(min(bearings) < 236 < max(bearings), "the lens looks where it was pressed")
+        Outing.objects.filter(pk=self.day.pk).update(lies=None)
+        nowhere = self.caller.post("/api/bench/around", self.now()).json()
+        self.assertEqual((nowhere["stars"], nowhere["frame"]), ([], []))
+        self.assertIn("Say on the day's page where it lies", nowhere["told"])
+
+    def test_land_that_is_none_is_refused_where_it_was_typed(self) -> None:
+        day = next(one for one in self.caller.get("/api/outings").json() if one["id"] == self.day.pk)
+        asked = {"title": "Elsewhere", "day": "2027-06-12", "utc_offset_min": 60}
+        for land, place in (
+            ([{"bearing_deg": 400, "height_deg": 3}], "/lies/horizon/0/bearing_deg"),
+            ([{"bearing_deg": 90, "height_deg": None}], "/lies/horizon/0/height_deg"),
+            ([{"bearing_deg": 90, "height_deg": 3}, {"bearing_deg": 90, "height_deg": 4}], "/lies/horizon"),
+        ):
+            wrong = self.caller.put(f"/api/outings/{self.day.pk}", asked | {"lies": self.day.lies | {"horizon": land}}, day["version"])
+            self.assertEqual((wrong.status_code, pointers(wrong)), (422, {place}))

@@ -1504,6 +1504,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bench/around": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * All Around
+         * @description What stands about the outing's place at a picture's hour, and what its lens takes in of it. Keeps nothing.
+         */
+        post: operations["outings_bench_api_all_around"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bench/stars": {
         parameters: {
             query?: never;
@@ -6820,13 +6840,25 @@ export interface components {
         };
         /**
          * Coordinates
-         * @description Where a place lies, in degrees: north and east are positive.
+         * @description Where a place lies, in degrees: north and east are positive; and how high the land about it stands, level where nobody said.
          */
         Coordinates: {
             /** Latitude Deg */
             latitude_deg: number;
             /** Longitude Deg */
             longitude_deg: number;
+            /** Horizon */
+            horizon?: components["schemas"]["LandForm"][];
+        };
+        /**
+         * LandForm
+         * @description How high the land stands at a bearing, in degrees.
+         */
+        LandForm: {
+            /** Bearing Deg */
+            bearing_deg: number;
+            /** Height Deg */
+            height_deg: number;
         };
         /**
          * OutingOut
@@ -7387,6 +7419,79 @@ export interface components {
             told: string;
             /** Moments */
             moments: components["schemas"]["MomentOut"][];
+        };
+        /**
+         * AroundOut
+         * @description What stands about a place at a picture's hour, and what its lens takes in; land: how high it stands at bearings all about; told: why there is nothing.
+         */
+        AroundOut: {
+            /** Told */
+            told: string;
+            /** Toward Deg */
+            toward_deg: number;
+            /** Stars */
+            stars: components["schemas"]["AroundStar"][];
+            /** Ways */
+            ways: components["schemas"]["AroundWay"][];
+            /** Band */
+            band: components["schemas"]["BandPoint"][];
+            /** Land */
+            land: components["schemas"]["Direction"][];
+            /** Frame */
+            frame: components["schemas"]["Direction"][];
+        };
+        /**
+         * AroundStar
+         * @description A star that stands about.
+         */
+        AroundStar: {
+            at: components["schemas"]["Direction"];
+            /** Magnitude */
+            magnitude: number;
+        };
+        /**
+         * AroundWay
+         * @description Sun, moon, the galaxy's core or a planet: where it stands, how much of it is lit, and its way by the hour.
+         */
+        AroundWay: {
+            /** Name */
+            name: string;
+            at: components["schemas"]["Direction"];
+            /** Lit */
+            lit: number;
+            /** Hours */
+            hours: components["schemas"]["WayHour"][];
+        };
+        /**
+         * BandPoint
+         * @description The middle of the galaxy's band at a place along it; light: how bright it is there, 1 about the core.
+         */
+        BandPoint: {
+            /** Bearing Deg */
+            bearing_deg: number;
+            /** Height Deg */
+            height_deg: number;
+            /** Light */
+            light: number;
+        };
+        /**
+         * Direction
+         * @description Bearing from north by east, and degrees up.
+         */
+        Direction: {
+            /** Bearing Deg */
+            bearing_deg: number;
+            /** Height Deg */
+            height_deg: number;
+        };
+        /**
+         * WayHour
+         * @description Where something stands at a full hour.
+         */
+        WayHour: {
+            at: components["schemas"]["Direction"];
+            /** Clock */
+            clock: string;
         };
         /**
          * BandAtIso
@@ -17423,6 +17528,87 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ScheduleOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unsupported Media Type */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    outings_bench_api_all_around: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The page's own name for what it sends: sent again under it, what was answered is answered again. */
+                "Idempotency-Key"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SituationNow"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AroundOut"];
                 };
             };
             /** @description Unauthorized */

@@ -3,6 +3,7 @@ import { computed, ref } from "vue";
 import { useAnswer } from "@/api/answer";
 import { client, take, type Asked, type Situation } from "@/api/client";
 import NumberField from "@/fields/NumberField.vue";
+import BenchAround from "./BenchAround.vue";
 
 /** What a frame of the night sky holds: trails by three schools, how dark the place is, frames and minutes for the galaxy's band. */
 const props = defineProps<{ asked: Asked | null }>();
@@ -41,6 +42,7 @@ const setTime = (shutter_s: number): void => emit("change", (d) => (d.locks = { 
   <details class="fold stars" @toggle="open = ($event.target as HTMLDetailsElement).open">
     <summary>The stars in this frame</summary>
     <p v-if="wrong" class="error" role="alert">{{ wrong }}</p>
+    <BenchAround v-if="open && asked" :asked="asked" @change="(edit) => emit('change', edit)" />
     <template v-if="answer">
       <p class="reason">{{ answer.told }}</p>
       <table v-if="answer.frame" class="trails">

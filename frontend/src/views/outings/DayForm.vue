@@ -26,10 +26,12 @@ const form = ref(shown(props.day));
 const version = ref(props.day?.version ?? "");
 const north = ref("");
 const east = ref("");
+const land = ref("");
 const faces = ref("");
 function spell(of: Told | Day | null): void {
   north.value = of?.lies?.latitude_deg.toString() ?? "";
   east.value = of?.lies?.longitude_deg.toString() ?? "";
+  land.value = (of?.lies?.horizon ?? []).map((one) => `${one.bearing_deg} ${one.height_deg}`).join(", ");
   faces.value = (of?.faces ?? []).join(", ");
 }
 spell(props.day);
@@ -37,6 +39,21 @@ spell(props.day);
 const theirs = ref<Told | null>(null);
 /** Degrees as typed, with a comma or a point; what is no number goes as it is, for the server to say what it takes. */
 const degrees = (typed: string) => (typed.trim() === "" ? null : Number(typed.trim().replace(",", ".").replace("−", "-")));
+/** Land as typed, a bearing and a height for each point of it; what is no pair of numbers goes as it is. */
+const points = () =>
+  land.value
+    .split(/[,;]/)
+    .map((point) => point.trim().split(/[\s:]+/))
+    .filter(([first]) => first)
+    .map(([bearing, height]) => ({ bearing_deg: degrees(bearing ?? ""), height_deg: degrees(height ?? "") }));
+const landError = computed(() => {
+  const found = Object.entries(errors.value).find(([at]) => at.startsWith("/lies/horizon"));
+  if (!found) return "";
+  const point = /\/horizon\/(\d+)/.exec(found[0]);
+  return point
+    ? `“${land.value.split(/[,;]/)[Number(point[1])]?.trim()}”: ${found[1]}; a bearing and a height in degrees are accepted, such as 90 4`
+    : found[1];
+});
 const named = computed(() =>
   faces.value
     .split(",")
@@ -59,7 +76,9 @@ function leftDay(event: FocusEvent): void {
 function body(): Schemas["OutingIn"] {
   const [latitude_deg, longitude_deg] = [degrees(north.value), degrees(east.value)];
   // Half a place is sent as it is too: what is missing is said where it is missing.
-  const lies = latitude_deg === null && longitude_deg === null ? null : { latitude_deg, longitude_deg };
+  const horizon = points();
+  const lies =
+    latitude_deg === null && longitude_deg === null && !horizon.length ? null : { latitude_deg, longitude_deg, horizon };
   return { ...form.value, lies: lies as Schemas["Coordinates"] | null, faces: named.value };
 }
 async function save(): Promise<void> {
@@ -130,6 +149,9 @@ async function settle(mine: boolean): Promise<void> {
           />
         </fieldset>
         <p class="error" role="alert">{{ errors["/lies/latitude_deg"] ?? errors["/lies/longitude_deg"] }}</p>
+        <label for="o-land" class="label">land about, bearing and height: 90 4, 140 7 is a hill to the south-east</label
+        ><Written id="o-land" v-model="land" class="box" maxlength="900" />
+        <p class="error" role="alert">{{ landError }}</p>
         <label for="o-faces" class="label">faces that come before others, the first first</label
         ><Written id="o-faces" v-model="faces" class="box" maxlength="400" />
         <p class="error" role="alert">{{ Object.entries(errors).find(([at]) => at.startsWith("/faces"))?.[1] }}</p>
