@@ -4,9 +4,13 @@ from __future__ import annotations
 
 from craft.day.checks import CHECKS, Check, Moment, applying
 from craft.day.functions import BY_FUNCTION
+from craft.day.moon import disc_frame
+from craft.day.moon import in_a_line as disc_line
 from craft.day.schedule import sky_leads
 from craft.day.shortcuts import Through
 from craft.day.special import special_configuration
+from craft.day.stars import in_a_line as stars_line
+from craft.day.stars import night_frame
 from craft.day.walk import Way, walk
 from craft.errors import CraftError
 from craft.kit.controls import USE_WORDS
@@ -54,9 +58,15 @@ def pocket_of(outing: Outing, pk: int, kit: Kit) -> PocketOut | None:
         counts_on=_counts_on(here, state, outing.faces),
         checks=[one.text for one in own if isinstance(one.row, Check) and one.row.moment is Moment.SITUATION],
         hand_over=_hand_over(here, plan, kit.own_labels.get(here.body, {})),
-        sky=night.told if night else "",
+        sky=" ".join(part for part in (night.told if night else "", _in_frame(here)) if part),
         schedule=_schedule(outing, here),
     )
+
+
+def _in_frame(here: Made) -> str:
+    """What a picture of the sky holds, in a line: its stars, or the moon's disc."""
+    stars, disc = night_frame(here.situation, here.setup), disc_frame(here.situation, here.setup)
+    return stars_line(stars) if stars else disc_line(disc) if disc else ""
 
 
 def _schedule(outing: Outing, here: Made) -> list[str]:

@@ -159,6 +159,13 @@ class NightFrame:
         return UnderMoon(moonlit_mag(dark_mag, self.looks, moon.at, moon.elongation_deg), moon, apart_deg(self.looks, moon.at))
 
 
+def in_a_line(found: NightFrame) -> str:
+    """What a card has of it: how long stars are points here, and how many frames the band takes."""
+    *_, pixels = found.schools
+    frames = "one frame" if found.frames == 1 else f"{found.frames} frames, {found.minutes:.0f} min"
+    return f"Stars are points to {pixels.time_s:.1f} s at 100 %, drawn {found.longest_px:.0f} pixels as it is set; the galaxy's band takes {frames}."
+
+
 def night_frame(situation: Situation, setup: Setup, wanted: float = WANTED_SNR) -> NightFrame | None:
     """What a frame of a setup holds of the sky, as bright as the situation's light has it; None where it is not the sky, or too light for stars.
 

@@ -224,14 +224,14 @@ def sun_stands(over: Overhead) -> Stands:
     return Stands(math.degrees(sun.alt), math.degrees(sun.az))
 
 
-POLE, CULMINATION, GALAXY = "pole", "culmination", "core"
-"""What a picture looks towards where nobody said: the axis that the sky turns about, where stars stand highest, the galaxy's core."""
+POLE, CULMINATION, GALAXY, MOON = "pole", "culmination", "core", "moon"
+"""What a picture looks towards where nobody said: the axis that the sky turns about, where stars stand highest, the galaxy's core, the moon."""
 
 
 def looking(over: Overhead, what: str) -> Overhead:
     """The same with the way one looks filled in, where nobody said.
 
-    what : `POLE`, `CULMINATION`, or `GALAXY`: where its core is up, else as by culmination.
+    what : `POLE`, `CULMINATION`, `MOON`, or `GALAXY`: where its core is up, else as by culmination.
 
     >>> looking(Overhead(54.4, 0.6, "2027-01-12T22:40"), GALAXY).toward_deg, looking(Overhead(-30.0, 0.6, "2027-06-12T22:40"), POLE).toward_deg
     (180.0, 180.0)
@@ -240,6 +240,8 @@ def looking(over: Overhead, what: str) -> Overhead:
         return over
     north = over.latitude_deg >= 0
     toward = 0.0 if north == (what == POLE) else 180.0
+    if what == MOON:
+        toward = round(wanderers(over)[0].at.bearing_deg, 1)
     if what == GALAXY and (core := core_stands(over)).height_deg >= LOW_DEG:
         toward = round(core.bearing_deg, 1)
     return replace(over, toward_deg=toward)

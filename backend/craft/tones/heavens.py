@@ -78,6 +78,20 @@ def camera_of(heavens: Heavens, pointing: Pointing) -> Camera:
     return camera(heavens.over.toward_deg or 0.0, pointing.up_deg)
 
 
+def looks_by(heavens: Heavens, framing: Framing) -> Camera:
+    """The camera of a frame: where it frames the moon's disc alone it looks at that, however high it stands.
+
+    >>> from craft.sky.overhead import Overhead
+    >>> over, view = Heavens(Overhead(54.4, 0.6, "2027-06-12T22:40", 180.0), 14.0), View(96, 64, 96.0)
+    >>> [round(float(looks_by(over, Framing(BY_SLUG[stage], 500.0, 1e3, 1.5, view)).axes[2, 2]), 2) for stage in ("moon", "stars")]
+    [0.21, 0.04]
+    """
+    if framing.stage.disc is not None:
+        moon = wanderers(heavens.over)[0].at
+        return camera(moon.bearing_deg, moon.height_deg)
+    return camera_of(heavens, pointing_of(framing))
+
+
 def axis_of(heavens: Heavens, pointing: Pointing) -> Axis:
     """The axis that the sky turns about as this frame sees it.
 

@@ -7,7 +7,7 @@ from craft.sky.around import around, edge_of
 from craft.sky.night import Stands
 from craft.sky.sun import clock
 from craft.tones.framing import Heavens
-from craft.tones.heavens import camera_of, pointing_of
+from craft.tones.heavens import looks_by
 from forms.answer import Answer
 from forms.outing_form import OverThere, SituationDocument, begins_of
 from outings.bench.schemas import AroundOut, AroundStar, AroundWay, BandPoint, Direction, WayHour
@@ -26,7 +26,7 @@ def around_of(document: SituationDocument, answer: Answer, there: OverThere | No
     if over is None or there is None:
         return AroundOut(told=NO_PLACE, toward_deg=0.0, stars=[], ways=[], band=[], land=[], frame=[])
     shot, found = shot_of(answer.situation, answer.setup), around(over)
-    seen = camera_of(Heavens(over, answer.situation.light.ev100), pointing_of(small_framing_of(shot)))
+    seen = looks_by(Heavens(over, answer.situation.light.ev100), small_framing_of(shot))
     frame = edge_of(seen, shot.width_mm / shot.focal_mm / 2, shot.height_mm / shot.focal_mm / 2)
     begins = begins_of(document.starts_at)
     bearings = [float(at) for at in range(0, 360, EVERY_DEG)]

@@ -172,8 +172,30 @@ class BandAtIso(Schema):
     snr: float
 
 
+class MoonAsks(Schema):
+    """What the moon's disc asks for in a phase or at a height, and the time on the dial with aperture and ISO as they are set."""
+
+    label: str
+    ev100: float
+    time: str
+
+
+class MoonDisc(Schema):
+    """The moon's disc in a frame: its width in pixels and as a share of the frame's height, pixels that it drifts in a second, the longest time in which that is one, seconds from the middle until
+    the edge cuts it; now: null where nobody knows where it stands, or it is not up."""
+
+    across_px: float
+    share: float
+    px_s: float
+    still_s: float
+    leaves_s: float
+    phases: list[MoonAsks]
+    heights: list[MoonAsks]
+    now: MoonAsks | None
+
+
 class StarsOut(Schema):
-    """What a frame holds of the night sky; told: in words, or why there is nothing."""
+    """What a frame holds of the night sky; told: in words, or why there is nothing; disc: where the moon is the subject."""
 
     told: str
     frame: TrailOut | None
@@ -182,6 +204,7 @@ class StarsOut(Schema):
     schools: list[TrailOut]
     band: BandOut | None
     isos: list[BandAtIso]
+    disc: MoonDisc | None
 
 
 class PairOut(Schema):

@@ -2,22 +2,28 @@
 
 from __future__ import annotations
 
+from craft.day.moon import APART_STOPS, Asks, DiscFrame, disc_frame
 from craft.day.stars import NightFrame, UnderMoon, night_frame
 from craft.scales.series import Dial
 from craft.scales.series import label as printed
 from craft.setup.setup import Setup
 from craft.sky.brightness import PLACES, ev_of_mag
+from craft.sky.daylight import sky_over
 from forms.answer import Answer
-from outings.bench.schemas import BandAtIso, BandOut, DarkPlaceOut, MoonlitOut, StarsIn, StarsOut, TrailOut
+from forms.outing_form import OverThere, SituationDocument, begins_of
+from outings.bench.schemas import BandAtIso, BandOut, DarkPlaceOut, MoonAsks, MoonDisc, MoonlitOut, StarsIn, StarsOut, TrailOut
 
 NOT_STARS = "It is told for pictures of the sky in light under EV 0: by day and dusk no star of it is left."
 
 
-def stars_of(asked: StarsIn, answer: Answer) -> StarsOut:
-    """What a frame of a setup holds of the sky; nothing but why where it is no picture of stars."""
+def stars_of(asked: StarsIn, answer: Answer, land_ev: float | None) -> StarsOut:
+    """What a frame of a setup holds of the sky; nothing but why where it is no picture of it. land_ev: of the land at its hour, None where nobody knows."""
     found = night_frame(answer.situation, answer.setup, asked.wanted)
     if found is None:
-        return StarsOut(told=NOT_STARS, frame=None, places=[], moon=None, schools=[], band=None, isos=[])
+        disc = disc_frame(answer.situation, answer.setup)
+        told = NOT_STARS if disc is None else _of_disc(disc, land_ev)
+        shown = None if disc is None else _disc(disc)
+        return StarsOut(told=told, frame=None, places=[], moon=None, schools=[], band=None, isos=[], disc=shown)
     return StarsOut(
         told=_told(found),
         frame=_drawn(answer.setup, "set", "as it is set", "", found.shot.time_s, found.middle_px, found.longest_px),
@@ -50,7 +56,43 @@ def stars_of(asked: StarsIn, answer: Answer) -> StarsOut:
             of_sky=round(found.light().of_sky(), 3),
         ),
         isos=[BandAtIso(iso=one.iso, snr=round(one.snr, 2)) for one in found.isos],
+        disc=None,
     )
+
+
+def land_of(document: SituationDocument, there: OverThere | None) -> float | None:
+    """EV at ISO 100 of the open land at a picture's hour under a clear sky; None where nobody said where and when."""
+    if there is None:
+        return None
+    [sky] = sky_over(there.day, there.latitude_deg, there.longitude_deg, there.utc_offset_min, (begins_of(document.starts_at),))
+    return sky.ev100
+
+
+def _asks(one: Asks) -> MoonAsks:
+    return MoonAsks(label=one.label, ev100=round(one.ev100, 1), time=printed(Dial.TIME, one.time_s))
+
+
+def _disc(disc: DiscFrame) -> MoonDisc:
+    return MoonDisc(
+        across_px=round(disc.across_px, 1),
+        share=round(disc.share, 4),
+        px_s=round(disc.px_s, 2),
+        still_s=round(disc.still_s, 4),
+        leaves_s=round(disc.leaves_s, 1),
+        phases=[_asks(one) for one in disc.phases],
+        heights=[_asks(one) for one in disc.heights],
+        now=None if disc.now is None else _asks(disc.now),
+    )
+
+
+def _of_disc(disc: DiscFrame, land_ev: float | None) -> str:
+    """The disc in a sentence or two, with the land of its hour."""
+    told = f"The disc is {disc.across_px:.0f} pixels wide, {100 * disc.share:.0f} % of the frame's height."
+    if disc.now is None or land_ev is None:
+        return told
+    apart = disc.now.ev100 - land_ev
+    both = "one frame holds both" if abs(apart) <= APART_STOPS else "land and disc take a frame each"
+    return f"{told} It has EV {disc.now.ev100:.1f}, the land {land_ev:.1f}: {abs(apart):.1f} stops apart, {both}.".replace("-", "−")
 
 
 def held(setup: Setup, time_s: float) -> float | None:

@@ -132,3 +132,15 @@ class StarsInAFrame(TestCase):
         ):
             wrong = self.caller.put(f"/api/outings/{self.day.pk}", asked | {"lies": self.day.lies | {"horizon": land}}, day["version"])
             self.assertEqual((wrong.status_code, pointers(wrong)), (422, {place}))
+
+    def test_the_moon_in_its_frame_tells_of_the_land_of_its_hour(self) -> None:
+        told = self.stars(subject="moon", lens="merrow-500", focal_length_mm=500, light={"sky": {"cloud": "clear"}}, starts_at="23:30")
+        self.assertEqual((told["frame"], told["band"]), (None, None))
+        moon = wanderers(overhead_at(self.day.day, 54.4, 0.6, 60, 23 * 60 + 30))[0]
+        self.assertAlmostEqual(told["disc"]["now"]["ev100"], disc_ev(moon.elongation_deg, moon.at.height_deg), delta=0.06)
+        self.assertIn(f"The disc is {told['disc']['across_px']:.0f} pixels wide", told["told"])
+        self.assertIn("land and disc take a frame each", told["told"])
+        Outing.objects.filter(pk=self.day.pk).update(lies=None)
+        nowhere = self.stars(subject="moon", lens="merrow-500", focal_length_mm=500, light={"condition": "moon_disc"})
+        self.assertIsNone(nowhere["disc"]["now"])
+        self.assertNotIn("the land", nowhere["told"])

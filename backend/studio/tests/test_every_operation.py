@@ -74,6 +74,7 @@ BODIES_SENT: dict[str, Any] = {
     "Taken": {"values": {"beeps": "off"}},
     "StepDone": {"step": "sounds", "done": True},
     "SituationNow": {"document": DAY["situations"][1]},
+    "StarsIn": {"situation": {"document": DAY["situations"][-1]}},
     "WaysIn": {"situation": {"document": DAY["situations"][1]}, "decision": "white"},
     "RehearseIn": {"situation": ASKED},
     "InLightIn": {"situation": ASKED, "stops": -2},
@@ -145,7 +146,7 @@ class OnTheDemoDay(TestCase):
         for row in pictures:
             levels = np.clip(np.random.default_rng(1).integers(0, 200, (20, 30, 3)) * row.ev100 / 5, 0, 255).astype(np.uint8)
             PictureLight.objects.create(picture=row, data=as_bytes(of_levels(levels), levels))
-        for sent in (BODIES_SENT["SituationNow"], BODIES_SENT["WaysIn"]["situation"], BODIES_SENT["WhyIn"]["situation"]):
+        for sent in (BODIES_SENT["SituationNow"], *(BODIES_SENT[name]["situation"] for name in ("StarsIn", "WaysIn", "WhyIn"))):
             sent["outing"] = outing.pk
         came = [Frame.objects.create(outing=outing, name=f"{k}.JPG", digest=str(k), body="Heron", **CAME) for k in range(2)]
         SmallPicture.objects.create(frame=came[0], data=b"none")

@@ -14,6 +14,8 @@ from django.contrib.auth import get_user_model
 from PIL import Image
 from playwright.sync_api import Page, Route, expect
 
+from craft.sky.brightness import ev_of_mag
+from craft.sky.horizon import Horizon
 from craft.sky.night import night_over
 from craft.sky.sun import sun_over
 from outings.models import Outing
@@ -230,12 +232,19 @@ class InTheHandAndAtHome(BrowserCase):
             form.get_by_role("button", name="Save").click()
             expect(form.get_by_role("alert").filter(has_text="a number of degrees")).to_be_visible()
         east.fill("-12.25")
+        land = form.get_by_role("textbox", name=re.compile("^land about"))
+        for typed, told in (("90 4, 400 3", "“400 3”"), ("90 4, hill", "“hill”"), ("90 4; 90 5", "90° has two heights")):
+            land.fill(typed)
+            form.get_by_role("button", name="Save").click()
+            expect(form.get_by_role("alert").filter(has_text=told)).to_be_visible()
+        land.fill("90 4; 180 8,5")
         late: list[Route] = []
         page.route("**/api/outings", lambda route: late.append(route))
         form.get_by_role("button", name="Save").click()
         expect(form).to_have_count(0)
         self.day.refresh_from_db()
-        self.assertEqual(self.day.lies, {"latitude_deg": -33.5, "longitude_deg": -12.25})
+        hills = [{"bearing_deg": 90.0, "height_deg": 4.0}, {"bearing_deg": 180.0, "height_deg": 8.5}]
+        self.assertEqual(self.day.lies, {"latitude_deg": -33.5, "longitude_deg": -12.25, "horizon": hills})
         page.get_by_role("button", name="edit", exact=True).click()
         expect(north).to_have_value("-33.5")
         for list_of_days in late:
@@ -254,7 +263,7 @@ class InTheHandAndAtHome(BrowserCase):
         expect(page.locator("svg text", has_text="sun up")).to_be_visible()
         expect(page.get_by_text(sun_over(self.day.day, -33.5, -12.25, 60).told)).to_be_visible()
         page.get_by_text("The night that follows").click()
-        told = night_over(self.day.day, -33.5, -12.25, 60).told
+        told = night_over(self.day.day, -33.5, -12.25, 60, horizon=Horizon(((90.0, 4.0), (180.0, 8.5)))).told
         expect(page.get_by_role("img", name=told)).to_be_visible()
         self.assertIn("Without moon and with the core over", told)
         page.get_by_text("Nights to wait for").click()
@@ -273,6 +282,18 @@ class InTheHandAndAtHome(BrowserCase):
         planned = Outing.objects.exclude(pk=self.day.pk).get(person=self.ilse)
         self.assertEqual((planned.lies, planned.utc_offset_min), (self.day.lies, self.day.utc_offset_min))
         self.assertGreaterEqual(planned.day, self.day.day)
+        stars = next(row for row in self.day.in_order() if row.document["genre"] == "night_sky")
+        self.situation = stars
+        page = self.open(f"/situations/{stars.pk}")
+        page.get_by_text("The stars in this frame").click()
+        strip = page.get_by_role("img", name=re.compile("^What stands about: .*the core .*° up"))
+        box = strip.bounding_box() or self.fail("no strip")
+        strip.click(position={"x": box["width"] * 0.75, "y": 20})
+        self.stored(page, lambda d: d.get("overhead", {}).get("toward_deg") is not None)
+        page.get_by_role("button", name=re.compile("^Hold .*pixels of the fastest star")).click()
+        expect(page.get_by_role("row", name=re.compile("^as it is set .* and [12].[0-9] pixels"))).to_be_visible()
+        page.get_by_role("button", name="the edge of a small town").click()
+        self.stored(page, lambda d: d["light"].get("ev100") == round(ev_of_mag(19.8), 2) and d["locks"]["shutter_s"] < 8)
         self.assertEqual([text for text in self.wrong if not re.search("422|412", text)], [])
 
     def test_a_new_account_begins_with_the_demo_day_or_bare(self) -> None:

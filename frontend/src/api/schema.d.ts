@@ -7549,6 +7549,40 @@ export interface components {
             here: boolean;
         };
         /**
+         * MoonAsks
+         * @description What the moon's disc asks for in a phase or at a height, and the time on the dial with aperture and ISO as they are set.
+         */
+        MoonAsks: {
+            /** Label */
+            label: string;
+            /** Ev100 */
+            ev100: number;
+            /** Time */
+            time: string;
+        };
+        /**
+         * MoonDisc
+         * @description The moon's disc in a frame: its width in pixels and as a share of the frame's height, pixels that it drifts in a second, the longest time in which that is one, seconds from the middle until
+         *     the edge cuts it; now: null where nobody knows where it stands, or it is not up.
+         */
+        MoonDisc: {
+            /** Across Px */
+            across_px: number;
+            /** Share */
+            share: number;
+            /** Px S */
+            px_s: number;
+            /** Still S */
+            still_s: number;
+            /** Leaves S */
+            leaves_s: number;
+            /** Phases */
+            phases: components["schemas"]["MoonAsks"][];
+            /** Heights */
+            heights: components["schemas"]["MoonAsks"][];
+            now: components["schemas"]["MoonAsks"] | null;
+        };
+        /**
          * MoonlitOut
          * @description The sky where one looks, with the moon in it.
          */
@@ -7562,7 +7596,7 @@ export interface components {
         };
         /**
          * StarsOut
-         * @description What a frame holds of the night sky; told: in words, or why there is nothing.
+         * @description What a frame holds of the night sky; told: in words, or why there is nothing; disc: where the moon is the subject.
          */
         StarsOut: {
             /** Told */
@@ -7576,6 +7610,7 @@ export interface components {
             band: components["schemas"]["BandOut"] | null;
             /** Isos */
             isos: components["schemas"]["BandAtIso"][];
+            disc: components["schemas"]["MoonDisc"] | null;
         };
         /**
          * TrailOut

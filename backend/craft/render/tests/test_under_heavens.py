@@ -8,7 +8,7 @@ from typing import Any
 
 import numpy as np
 
-from craft.day.stars import TRACKED_S, night_frame
+from craft.day.stars import TRACKED_S, in_a_line, night_frame
 from craft.errors import CraftError
 from craft.examples import situation as some
 from craft.kit.lens import Lens
@@ -100,5 +100,6 @@ class UnderHeavens(unittest.TestCase):
         sky_noise = told.light().of_sky()
         gained = told.isos[-1].snr / told.isos[0].snr
         self.assertLess(gained, 1.5 if sky_noise > 0.9 else 9.0, "ISO gains little where the sky is the noise")
+        self.assertIn(f"points to {told.schools[-1].time_s:.1f} s", in_a_line(told))
         minute = told.light(TRACKED_S / told.shot.time_s, 0.0)
         self.assertAlmostEqual(minute.sky_e / told.light().sky_e, TRACKED_S / told.shot.time_s, delta=1e-6)

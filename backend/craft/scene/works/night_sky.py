@@ -1,7 +1,7 @@
 """Night sky."""
 
 from craft.scene.works.row import GLOW, Order, Subject, Work
-from craft.sky.overhead import POLE
+from craft.sky.overhead import MOON, POLE
 from craft.vocabulary.terms import AimMotion, Detection, File, Genre, Intent, Limit, Support
 
 _TURNS = "the sky turns 15.041 arc seconds a second"
@@ -96,6 +96,7 @@ NIGHT_SKY = Work(
             tone_spread=0.5,
             action_s=20,
             pressing=1.0,
+            toward=MOON,
             sky=True,
             to_the_right=False,
         ),

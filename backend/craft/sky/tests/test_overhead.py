@@ -30,6 +30,7 @@ from craft.sky.night import Stands
 from craft.sky.overhead import (
     CULMINATION,
     GALAXY,
+    MOON,
     POLE,
     Overhead,
     camera,
@@ -108,6 +109,7 @@ class OverAPlace(TestCase):
         self.assertEqual(looking(summer, POLE).toward_deg, 0.0)
         self.assertEqual(looking(summer, CULMINATION).toward_deg, 180.0)
         self.assertAlmostEqual(looking(summer, GALAXY).toward_deg or 0, core_stands(summer).bearing_deg, delta=0.1)
+        self.assertAlmostEqual(looking(summer, MOON).toward_deg or 0, wanderers(summer)[0].at.bearing_deg, delta=0.06)
         self.assertEqual(looking(replace(summer, toward_deg=77.0), GALAXY).toward_deg, 77.0)
         self.assertEqual(looking(replace(summer, at="2027-01-04T23:30"), GALAXY).toward_deg, 180.0)
 

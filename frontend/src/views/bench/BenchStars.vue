@@ -32,6 +32,13 @@ const CELL = 6;
 const MOST_PX = 24;
 const drawn = (px: number): number => Math.min(px, MOST_PX) * CELL;
 const here = computed(() => answer.value?.places.find((one) => one.here));
+const FRAME = 150;
+const asks = computed(() => {
+  const disc = answer.value?.disc;
+  return disc ? [...(disc.now ? [disc.now] : []), ...disc.phases, ...disc.heights] : [];
+});
+const MINUTE = 60;
+const minutes = (s: number): string => (s < 2 * MINUTE ? `${Math.round(s)} s` : `${Math.round(s / MINUTE)} min`);
 const best = computed(() => Math.max(...(answer.value?.isos ?? []).map((one) => one.snr), 1e-9));
 const asLight = (ev100: number): void =>
   emit("change", (d) => (d.light = { ev100, kelvin: d.light.kelvin, made_of: d.light.made_of ?? "night_sky" }));
@@ -40,11 +47,33 @@ const setTime = (shutter_s: number): void => emit("change", (d) => (d.locks = { 
 
 <template>
   <details class="fold stars" @toggle="open = ($event.target as HTMLDetailsElement).open">
-    <summary>The stars in this frame</summary>
+    <summary>{{ asked?.document.subject === "moon" ? "The moon" : "The stars" }} in this frame</summary>
     <p v-if="wrong" class="error" role="alert">{{ wrong }}</p>
     <BenchAround v-if="open && asked" :asked="asked" @change="(edit) => emit('change', edit)" />
     <template v-if="answer">
       <p class="reason">{{ answer.told }}</p>
+      <template v-if="answer.disc">
+        <svg class="disc" :viewBox="`0 0 ${FRAME} 100`" aria-hidden="true">
+          <rect x="0.5" y="0.5" :width="FRAME - 1" height="99" />
+          <circle :cx="FRAME / 2" cy="50" :r="answer.disc.share * 50" />
+        </svg>
+        <p class="reason">
+          It drifts {{ answer.disc.px_s.toFixed(1) }} pixels a second, one in {{ answer.disc.still_s.toFixed(3) }} s, and is cut
+          by the frame {{ minutes(answer.disc.leaves_s) }} after it stood in the middle.
+        </p>
+        <table>
+          <caption class="label">
+            What its phase and its height ask, aperture and ISO as they are set
+          </caption>
+          <tbody>
+            <tr v-for="one in asks" :key="one.label" :class="{ now: one.label === 'now' }">
+              <th scope="row">{{ one.label }}</th>
+              <td class="number quiet">EV {{ one.ev100.toFixed(1) }}</td>
+              <td class="number">{{ one.time }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </template>
       <table v-if="answer.frame" class="trails">
         <caption class="label">
           A star at the sensor's own pixels: in the middle, and the longest in the picture
@@ -177,6 +206,22 @@ td {
   font-weight: 450;
   padding: 3px 12px 3px 0;
   vertical-align: middle;
+}
+.disc {
+  display: block;
+  width: 150px;
+  margin: 8px 0;
+  background: var(--sunk);
+}
+.disc rect {
+  fill: none;
+  stroke: var(--ink);
+}
+.disc circle {
+  fill: var(--ink);
+}
+.now {
+  font-weight: 640;
 }
 .trails .plain {
   white-space: nowrap;

@@ -39,19 +39,26 @@ spell(props.day);
 const theirs = ref<Told | null>(null);
 /** Degrees as typed, with a comma or a point; what is no number goes as it is, for the server to say what it takes. */
 const degrees = (typed: string) => (typed.trim() === "" ? null : Number(typed.trim().replace(",", ".").replace("−", "-")));
-/** Land as typed, a bearing and a height for each point of it; what is no pair of numbers goes as it is. */
-const points = () =>
+/** Land as typed, a bearing and a height for each point of it, parted by semicolons, or by commas where there is none; what is no pair of numbers goes as it is. */
+const typedLand = computed(() =>
   land.value
-    .split(/[,;]/)
-    .map((point) => point.trim().split(/[\s:]+/))
-    .filter(([first]) => first)
-    .map(([bearing, height]) => ({ bearing_deg: degrees(bearing ?? ""), height_deg: degrees(height ?? "") }));
+    .split(land.value.includes(";") ? ";" : ",")
+    .map((point) => point.trim())
+    .filter(Boolean),
+);
+const points = () =>
+  typedLand.value
+    .map((point) => point.split(/[\s:]+/))
+    .map(([bearing, height, ...more]) => ({
+      bearing_deg: degrees(bearing ?? ""),
+      height_deg: more.length ? null : degrees(height ?? ""),
+    }));
 const landError = computed(() => {
   const found = Object.entries(errors.value).find(([at]) => at.startsWith("/lies/horizon"));
   if (!found) return "";
   const point = /\/horizon\/(\d+)/.exec(found[0]);
   return point
-    ? `“${land.value.split(/[,;]/)[Number(point[1])]?.trim()}”: ${found[1]}; a bearing and a height in degrees are accepted, such as 90 4`
+    ? `“${typedLand.value[Number(point[1])]}”: ${found[1]}; a bearing and a height in degrees are accepted, such as 90 4`
     : found[1];
 });
 const named = computed(() =>
