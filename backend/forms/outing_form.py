@@ -13,9 +13,12 @@ from pydantic import AfterValidator, BeforeValidator, Field, WithJsonSchema
 
 from craft.day.schedule import DISC
 from craft.errors import CraftError
+from craft.scene.works import SUBJECT, WORK, Subject
+from craft.sky.brightness import NIGHT_MAG, USUAL_MAG
 from craft.sky.daylight import sky_over
 from craft.sky.horizon import HIGHEST_DEG, LEVEL, LOWEST_DEG, Horizon
-from craft.sky.overhead import Overhead, overhead_at, wanderers
+from craft.sky.open_sky import ev_of_open_sky
+from craft.sky.overhead import Overhead, looking, overhead_at, wanderers
 from craft.vocabulary.terms import Genre
 from forms.kit_form import BodyForm, Form, LensForm
 from forms.profile_form import PersonForm
@@ -80,11 +83,14 @@ MOST_LAND = 72
 
 
 class Coordinates(Form):
-    """Where a place lies, in degrees: north and east are positive; and how high the land about it stands, level where nobody said."""
+    """Where a place lies, in degrees: north and east are positive; how high the land about it stands, level where nobody said; and how dark its sky is at night,
+    in magnitudes of a square arc second, as over open country where nobody said."""
 
     latitude_deg: Annotated[float, Field(ge=-90, le=90), BeforeValidator(_degrees)]
     longitude_deg: Annotated[float, Field(ge=-180, le=180), BeforeValidator(_degrees)]
     horizon: Annotated[list[LandForm], Field(max_length=MOST_LAND), AfterValidator(_land)] = Field(default_factory=list)
+
+    dark_mag: Annotated[float, Field(ge=NIGHT_MAG[1], le=NIGHT_MAG[0], allow_inf_nan=False)] | None = None
 
     def land(self) -> Horizon:
         """The land about it as the craft's value."""
@@ -138,13 +144,14 @@ def begins_of(hour: dt.time) -> int:
 
 @dataclass(frozen=True, slots=True)
 class OverThere:
-    """Under which sky a day lies: its date, its place in degrees, its clock's minutes before universal time's, and the land about."""
+    """Under which sky a day lies: its date, its place in degrees, its clock's minutes before universal time's, the land about, and how dark its sky is: magnitudes of a square arc second."""
 
     day: dt.date
     latitude_deg: float
     longitude_deg: float
     utc_offset_min: int
     horizon: Horizon = LEVEL
+    dark_mag: float = USUAL_MAG
 
 
 @dataclass(frozen=True, slots=True)
@@ -161,16 +168,29 @@ def overhead_of(hour: dt.time, there: OverThere, toward_deg: float | None = None
     return overhead_at(there.day, there.latitude_deg, there.longitude_deg, there.utc_offset_min, begins_of(hour), toward_deg)
 
 
-def under_the_sky(light: LightForm, hour: dt.time, there: OverThere | None, subject: str | None = None) -> LightForm:
-    """A light that is given as the sky's with what the sky is at that hour, or the moon's disc is where that is the subject; any other, and one of a day without a place, as it is."""
+def under_the_sky(
+    light: LightForm, hour: dt.time, there: OverThere | None, subject: Subject | None = None, toward_deg: float | None = None
+) -> LightForm:
+    """A light that is given as the sky's with what the sky is at that hour: of what lies under it, or the sky's own where that is the subject, or the moon's disc's; any other, and one of a
+    day without a place, as it is.
+
+    toward_deg : the way that a picture of the sky looks, None as its subject has it."""
     if light.sky is None or there is None:
         return light
     [sky] = sky_over(there.day, there.latitude_deg, there.longitude_deg, there.utc_offset_min, (begins_of(hour),))
     told = {"ev100": round(sky.ev100, 2), "sun_deg": round(sky.sun_deg, 2), "kelvin": float(round(sky.kelvin))}
-    if subject == DISC:
-        moon = wanderers(overhead_of(hour, there))[0]
-        told |= {"moon_deg": round(moon.at.height_deg, 2), "moon_from_sun_deg": round(moon.elongation_deg, 2)}
+    if subject is not None and subject.sky:
+        over = looking(overhead_of(hour, there, toward_deg), subject.toward)
+        moon = wanderers(over)[0]
+        told["ev100"] = round(ev_of_open_sky(over, there.dark_mag), 2)
+        if subject.slug == DISC:
+            told |= {"moon_deg": round(moon.at.height_deg, 2), "moon_from_sun_deg": round(moon.elongation_deg, 2)}
     return light.model_copy(update={"sky": light.sky.model_copy(update=told)})
+
+
+def subject_of(genre: str, slug: str | None) -> Subject | None:
+    """What is photographed, as data: the one named or the genre's usual one; None where there is no such thing, which is told elsewhere."""
+    return SUBJECT.get((Genre(genre), slug)) if slug else WORK[Genre(genre)].subjects[0]
 
 
 def resolved(document: SituationDocument, body: BodyForm, lens: LensForm, person: PersonForm, day: OfDay = OfDay()) -> SituationForm:
@@ -196,7 +216,9 @@ def resolved(document: SituationDocument, body: BodyForm, lens: LensForm, person
         "filters_stops": person.filters_stops if filters is None else filters,
         "flashes": person.flashes if document.flashes is None else document.flashes,
         "output": output,
-        "light": under_the_sky(document.light, document.starts_at, day.there, document.subject),
+        "light": under_the_sky(
+            document.light, document.starts_at, day.there, subject_of(document.genre.value, document.subject), document.overhead.toward_deg
+        ),
         "other_lights": [under_the_sky(one, document.starts_at, day.there) for one in document.other_lights],
     }
     if "other_lights" not in document.model_fields_set:

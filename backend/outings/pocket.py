@@ -71,7 +71,7 @@ def _in_frame(here: Made) -> str:
 
 def _schedule(outing: Outing, here: Made) -> list[str]:
     """When which dial moves as the sky goes; nothing where it moves none, or does not lead."""
-    moments = () if sky_leads(here.situation, here.setup) else moments_of(outing, here.setup, here.begins)[0]
+    moments = () if sky_leads(here.situation, here.setup) else moments_of(outing, here.situation, here.setup, here.begins)[0]
     return [one.told for one in moments] if len(moments) > 1 else []
 
 

@@ -15,6 +15,7 @@ from django.db.models.fields.json import KT
 from django.db.models.functions import Cast
 from pydantic import ValidationError
 
+from craft.sky.brightness import USUAL_MAG
 from forms.dialect_form import DialectForm
 from forms.kit_form import body_in_full, lens_in_full
 from forms.outing_form import YEARS, Coordinates, OfDay, OverThere, SituationDocument, resolved
@@ -49,7 +50,7 @@ def there_of(outing: Outing) -> OverThere | None:
     if outing.lies is None or outing.utc_offset_min is None or not YEARS[0] <= outing.day.year <= YEARS[1]:
         return None
     lies = Coordinates.model_validate(outing.lies)
-    return OverThere(outing.day, lies.latitude_deg, lies.longitude_deg, outing.utc_offset_min, lies.land())
+    return OverThere(outing.day, lies.latitude_deg, lies.longitude_deg, outing.utc_offset_min, lies.land(), lies.dark_mag or USUAL_MAG)
 
 
 def bodies_on(outing: Outing) -> int:

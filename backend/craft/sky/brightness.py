@@ -23,8 +23,8 @@ EXTINCTION = 0.2
 BAND_MAG = 21.0
 """Magnitudes of a square arc second of the galaxy's light alone, about its core (500 stars of tenth magnitude to the square degree: Leinert et al. 1998)."""
 
-NIGHT_TO_MARS = (22.5, 16.0)
-"""Between these a sky at night is: darker than any that was measured, and lighter than the middle of a town."""
+NIGHT_MAG = (22.5, 16.0)
+"""Between these a sky at night is, in magnitudes of a square arc second: darker than any that was measured, and lighter than the middle of a town."""
 
 
 @dataclass(frozen=True, slots=True, kw_only=True)
@@ -48,6 +48,8 @@ PLACES: tuple[Place, ...] = (
     Place(slug="town", label="the middle of a large town", mag=17.5, least_visible=4.0, reason="the brightest stars alone, on grey"),
 )
 BY_PLACE: Mapping[str, Place] = {place.slug: place for place in PLACES}
+USUAL_MAG = BY_PLACE["open_country"].mag
+"""Where nobody said how dark it is."""
 
 
 ARC_S_RAD = 206_264.806

@@ -12,7 +12,7 @@ from outings.bench.actions import answer_now, pairs_of, seen_from, why_of
 from outings.bench.around import around_of
 from outings.bench.schedule import scheduled
 from outings.bench.schemas import AroundOut, PairsOut, ScheduleOut, StarsIn, StarsOut, WaysIn, WhyIn, WhyOut
-from outings.bench.stars import land_of, stars_of
+from outings.bench.stars import stars_of
 from outings.mine import my_outing
 from outings.reading import there_of
 from people.guards import heavy, stateless
@@ -75,7 +75,7 @@ def stars(request: HttpRequest, asked: StarsIn) -> StarsOut:
     now = asked.situation
     with seen_from("situation"):
         answer = answer_now(request.user, now)
-        return stars_of(asked, answer, land_of(now.document, there_of(my_outing(request, now.outing))))
+        return stars_of(asked, answer, there_of(my_outing(request, now.outing)))
 
 
 @router.post("/bench/clashes", response=ClashesOut)

@@ -7,7 +7,7 @@ from typing import Annotated
 from ninja import Field, Schema
 
 from craft.day.stars import WANTED_SNR
-from craft.sky.brightness import BY_PLACE
+from craft.sky.brightness import NIGHT_MAG
 from forms.kit_form import Aperture, Iso, Seconds
 from forms.outing_form import SituationNow
 from forms.setup_form import WayOutOut
@@ -110,10 +110,10 @@ class AroundOut(Schema):
 
 
 class StarsIn(Schema):
-    """A situation whose frame of the sky is asked for. dark_mag: of a square arc second of its place without the moon; wanted: signal to noise that the galaxy's band is to have."""
+    """A situation whose frame of the sky is asked for. dark_mag: of a square arc second of its place without the moon, None as its day has it; wanted: signal to noise that the galaxy's band is to have."""
 
     situation: SituationNow
-    dark_mag: Annotated[float, Field(ge=15, le=23, allow_inf_nan=False)] = BY_PLACE["open_country"].mag
+    dark_mag: Annotated[float, Field(ge=NIGHT_MAG[1], le=NIGHT_MAG[0], allow_inf_nan=False)] | None = None
     wanted: Annotated[float, Field(ge=1, le=500, allow_inf_nan=False)] = WANTED_SNR
 
 
@@ -142,8 +142,9 @@ class DarkPlaceOut(Schema):
 
 
 class MoonlitOut(Schema):
-    """The sky where one looks, with the moon in it."""
+    """The sky where one looks, with the moon in it; dark_mag: without it."""
 
+    dark_mag: float
     told: str
     mag: float
     ev100: float

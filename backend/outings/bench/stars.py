@@ -3,11 +3,11 @@
 from __future__ import annotations
 
 from craft.day.moon import APART_STOPS, Asks, DiscFrame, disc_frame
-from craft.day.stars import NightFrame, UnderMoon, night_frame
+from craft.day.stars import NightFrame, night_frame
 from craft.scales.series import Dial
 from craft.scales.series import label as printed
 from craft.setup.setup import Setup
-from craft.sky.brightness import PLACES, ev_of_mag
+from craft.sky.brightness import PLACES, USUAL_MAG, ev_of_mag
 from craft.sky.daylight import sky_over
 from forms.answer import Answer
 from forms.outing_form import OverThere, SituationDocument, begins_of
@@ -16,12 +16,12 @@ from outings.bench.schemas import BandAtIso, BandOut, DarkPlaceOut, MoonAsks, Mo
 NOT_STARS = "It is told for pictures of the sky in light under EV 0: by day and dusk no star of it is left."
 
 
-def stars_of(asked: StarsIn, answer: Answer, land_ev: float | None) -> StarsOut:
-    """What a frame of a setup holds of the sky; nothing but why where it is no picture of it. land_ev: of the land at its hour, None where nobody knows."""
+def stars_of(asked: StarsIn, answer: Answer, there: OverThere | None) -> StarsOut:
+    """What a frame of a setup holds of the sky over its day's place, None where nobody said; nothing but why where it is no picture of it."""
     found = night_frame(answer.situation, answer.setup, asked.wanted)
     if found is None:
         disc = disc_frame(answer.situation, answer.setup)
-        told = NOT_STARS if disc is None else _of_disc(disc, land_ev)
+        told = NOT_STARS if disc is None else _of_disc(disc, land_of(asked.situation.document, there))
         shown = None if disc is None else _disc(disc)
         return StarsOut(told=told, frame=None, places=[], moon=None, schools=[], band=None, isos=[], disc=shown)
     return StarsOut(
@@ -38,7 +38,7 @@ def stars_of(asked: StarsIn, answer: Answer, land_ev: float | None) -> StarsOut:
             )
             for place in PLACES
         ],
-        moon=_moonlit(found.under_moon(asked.dark_mag)),
+        moon=_moonlit(found, asked.dark_mag or (there.dark_mag if there else USUAL_MAG)),
         schools=[
             _drawn(answer.setup, one.school.slug, one.school.label, one.school.accepts, one.time_s, one.middle_px, one.longest_px)
             for one in found.schools
@@ -121,7 +121,8 @@ def _drawn(setup: Setup, slug: str, label: str, accepts: str, time_s: float, mid
     )
 
 
-def _moonlit(under: UnderMoon | None) -> MoonlitOut | None:
+def _moonlit(found: NightFrame, dark_mag: float) -> MoonlitOut | None:
+    under = found.under_moon(dark_mag)
     if under is None:
         return None
     moon = under.moon
@@ -129,4 +130,4 @@ def _moonlit(under: UnderMoon | None) -> MoonlitOut | None:
         f"The moon, {100 * moon.lit:.0f} % lit, stands {moon.at.height_deg:.0f}° up, {under.apart_deg:.0f}° from the middle of the picture: "
         f"there it makes the sky {under.mag:.1f}."
     )
-    return MoonlitOut(told=told, mag=round(under.mag, 2), ev100=round(ev_of_mag(under.mag), 2))
+    return MoonlitOut(dark_mag=dark_mag, told=told, mag=round(under.mag, 2), ev100=round(ev_of_mag(under.mag), 2))

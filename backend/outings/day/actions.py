@@ -16,7 +16,7 @@ from craft.setup.saying.brief import brief_of
 from craft.sky.daylight import sky_over
 from craft.sky.night import Night, night_over
 from craft.sky.sun import sun_over
-from forms.outing_form import OverThere, fingerprint, under_the_sky
+from forms.outing_form import OverThere, fingerprint, subject_of, under_the_sky
 from forms.problems import InputError
 from forms.setup_form import figures_of
 from forms.situation_form import LightForm
@@ -51,7 +51,9 @@ SKY_AT = tuple(range(3 * 60, 27 * 60 + 1, 15))
 def _ev(document: dict[str, Any], there: OverThere | None) -> float | None:
     try:
         hour = dt.time.fromisoformat(document["starts_at"])
-        return under_the_sky(LightForm.model_validate(document["light"]), hour, there, document.get("subject")).value().ev100
+        subject = subject_of(document["genre"], document.get("subject"))
+        toward = (document.get("overhead") or {}).get("toward_deg")
+        return under_the_sky(LightForm.model_validate(document["light"]), hour, there, subject, toward).value().ev100
     except (KeyError, ValueError, CraftError):
         return None
 

@@ -4,11 +4,12 @@ from __future__ import annotations
 
 import datetime as dt
 import math
+import re
 from typing import Any
 
 from django.test import TestCase
 
-from craft.sky.brightness import disc_ev, mag_of_ev
+from craft.sky.brightness import disc_ev, ev_of_mag, mag_of_ev
 from craft.sky.overhead import overhead_at, wanderers
 from outings.demo_people import load_demo_people
 from outings.models import Outing, Situation
@@ -122,6 +123,19 @@ class StarsInAFrame(TestCase):
         self.assertEqual((nowhere["stars"], nowhere["frame"]), ([], []))
         self.assertIn("Say on the day's page where it lies", nowhere["told"])
 
+    def test_as_the_sky_goes_it_is_the_sky_that_is_photographed_that_goes(self) -> None:
+        """From dusk into the night, to the darkness of the place and no further: a light town ends sooner than open country."""
+        Outing.objects.filter(pk=self.day.pk).update(day=dt.date(2027, 1, 7))
+        ends = []
+        for dark in (21.5, 18.0):
+            Outing.objects.filter(pk=self.day.pk).update(lies=self.day.lies | {"dark_mag": dark})
+            asked = self.now(light={"sky": {"cloud": "clear"}}, starts_at="17:45")
+            moments = self.caller.post("/api/bench/schedule", asked).json()["moments"]
+            ends.append((len(moments), moments[-1]["ev100"], moments[-1]["stops"]))
+        self.assertGreater(ends[0][0], ends[1][0])
+        self.assertLess(ends[0][2], -4)
+        self.assertAlmostEqual(ends[1][1], ev_of_mag(18.0), delta=1.1)
+
     def test_land_that_is_none_is_refused_where_it_was_typed(self) -> None:
         day = next(one for one in self.caller.get("/api/outings").json() if one["id"] == self.day.pk)
         asked = {"title": "Elsewhere", "day": "2027-06-12", "utc_offset_min": 60}
@@ -144,3 +158,18 @@ class StarsInAFrame(TestCase):
         nowhere = self.stars(subject="moon", lens="merrow-500", focal_length_mm=500, light={"condition": "moon_disc"})
         self.assertIsNone(nowhere["disc"]["now"])
         self.assertNotIn("the land", nowhere["told"])
+
+    def test_a_picture_of_the_sky_by_the_hour_is_lit_by_the_sky_it_looks_at(self) -> None:
+        """As dark as the place is said to be, lighter towards the moon; and the light that is told is the one that leads."""
+        by_the_sky = {"light": {"sky": {"cloud": "clear"}}, "starts_at": "02:10"}
+        Outing.objects.filter(pk=self.day.pk).update(day=dt.date(2027, 11, 1))
+        told = {}
+        for dark in (21.5, 19.0):
+            Outing.objects.filter(pk=self.day.pk).update(lies=self.day.lies | {"dark_mag": dark})
+            told[dark] = self.stars(**by_the_sky)
+            self.assertIn(f"{dark:.1f} magnitudes", told[dark]["told"])
+        self.assertGreater(told[19.0]["band"]["frames"], told[21.5]["band"]["frames"])
+        Outing.objects.filter(pk=self.day.pk).update(day=dt.date(2027, 1, 22), lies=self.day.lies)
+        there = self.stars(light={"sky": {"cloud": "clear"}}, starts_at="23:00")
+        has = float(re.search(r"([0-9.]+) magnitudes", there["told"])[1])
+        self.assertAlmostEqual(has, there["moon"]["mag"], delta=0.3, msg="by the sky it has the moon in it already")

@@ -238,13 +238,18 @@ class InTheHandAndAtHome(BrowserCase):
             form.get_by_role("button", name="Save").click()
             expect(form.get_by_role("alert").filter(has_text=told)).to_be_visible()
         land.fill("90 4; 180 8,5")
+        dark = form.get_by_role("textbox", name=re.compile("^how dark its nights are"))
+        dark.fill("30")
+        form.get_by_role("button", name="Save").click()
+        expect(form.get_by_role("alert").filter(has_text="22.5")).to_be_visible()
+        dark.fill("20,9")
         late: list[Route] = []
         page.route("**/api/outings", lambda route: late.append(route))
         form.get_by_role("button", name="Save").click()
         expect(form).to_have_count(0)
         self.day.refresh_from_db()
         hills = [{"bearing_deg": 90.0, "height_deg": 4.0}, {"bearing_deg": 180.0, "height_deg": 8.5}]
-        self.assertEqual(self.day.lies, {"latitude_deg": -33.5, "longitude_deg": -12.25, "horizon": hills})
+        self.assertEqual(self.day.lies, {"latitude_deg": -33.5, "longitude_deg": -12.25, "horizon": hills, "dark_mag": 20.9})
         page.get_by_role("button", name="edit", exact=True).click()
         expect(north).to_have_value("-33.5")
         for list_of_days in late:

@@ -6840,7 +6840,8 @@ export interface components {
         };
         /**
          * Coordinates
-         * @description Where a place lies, in degrees: north and east are positive; and how high the land about it stands, level where nobody said.
+         * @description Where a place lies, in degrees: north and east are positive; how high the land about it stands, level where nobody said; and how dark its sky is at night,
+         *     in magnitudes of a square arc second, as over open country where nobody said.
          */
         Coordinates: {
             /** Latitude Deg */
@@ -6849,6 +6850,8 @@ export interface components {
             longitude_deg: number;
             /** Horizon */
             horizon?: components["schemas"]["LandForm"][];
+            /** Dark Mag */
+            dark_mag?: number | null;
         };
         /**
          * LandForm
@@ -7584,9 +7587,11 @@ export interface components {
         };
         /**
          * MoonlitOut
-         * @description The sky where one looks, with the moon in it.
+         * @description The sky where one looks, with the moon in it; dark_mag: without it.
          */
         MoonlitOut: {
+            /** Dark Mag */
+            dark_mag: number;
             /** Told */
             told: string;
             /** Mag */
@@ -7636,15 +7641,12 @@ export interface components {
         };
         /**
          * StarsIn
-         * @description A situation whose frame of the sky is asked for. dark_mag: of a square arc second of its place without the moon; wanted: signal to noise that the galaxy's band is to have.
+         * @description A situation whose frame of the sky is asked for. dark_mag: of a square arc second of its place without the moon, None as its day has it; wanted: signal to noise that the galaxy's band is to have.
          */
         StarsIn: {
             situation: components["schemas"]["SituationNow"];
-            /**
-             * Dark Mag
-             * @default 21.5
-             */
-            dark_mag?: number;
+            /** Dark Mag */
+            dark_mag?: number | null;
             /**
              * Wanted
              * @default 100

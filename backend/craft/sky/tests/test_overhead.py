@@ -26,7 +26,9 @@ from craft.sky.brightness import (
     mag_of_ev,
     moonlit_mag,
 )
+from craft.sky.daylight import sky_over
 from craft.sky.night import Stands
+from craft.sky.open_sky import ev_of_open_sky
 from craft.sky.overhead import (
     CULMINATION,
     GALAXY,
@@ -164,3 +166,20 @@ class HowBright(TestCase):
             expected = disc_ev(180.0, 60.0) - magnitude * 0.4 * math.log2(10) - math.log2(lit)
             self.assertAlmostEqual(disc_ev(180.0 - phase, 60.0), expected, delta=0.2, msg=str(phase))
         self.assertGreater(disc_ev(180.0, 80.0), disc_ev(180.0, 5.0) + 1.5)
+
+    def test_the_open_sky_goes_from_dusk_into_its_own_darkness_without_a_step(self) -> None:
+        """Through an evening without a moon it falls at every minute and ends at what the place has; under the moon at what that makes of it."""
+        evening = [Overhead(44.0, 0.6, f"2027-01-07T{18 + k // 6}:{k % 6}0", 180.0) for k in range(18)]
+        fell = [ev_of_open_sky(over, 21.5) for over in evening]
+        for one, other in pairwise(fell):
+            self.assertTrue(-1.6 < other - one <= 1e-9, fell)
+        self.assertAlmostEqual(fell[-1], ev_of_mag(21.5), delta=0.01)
+        for dark in (17.5, 20.0, 21.9):
+            self.assertAlmostEqual(ev_of_open_sky(evening[-1], dark), ev_of_mag(dark), delta=0.01)
+        moonlit = Overhead(44.0, 0.6, "2027-01-22T23:00", 180.0)
+        moon = wanderers(moonlit)[0]
+        expected = moonlit_mag(21.5, Stands(20.0, 180.0), moon.at, moon.elongation_deg)
+        self.assertAlmostEqual(ev_of_open_sky(moonlit, 21.5), ev_of_mag(expected), delta=0.01)
+        [ground] = sky_over(dt.date(2027, 1, 7), 44.0, 0.6, 0, (17 * 60.0,))
+        dusk = ev_of_open_sky(Overhead(44.0, 0.6, "2027-01-07T17:00", 180.0), 21.5)
+        self.assertAlmostEqual(dusk - ground.ev100, 2.67, delta=0.05, msg="a sky is so much brighter than what it lights")

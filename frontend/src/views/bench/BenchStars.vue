@@ -181,7 +181,7 @@ const setTime = (shutter_s: number): void => emit("change", (d) => (d.locks = { 
           label="magnitudes to the square arc second without the moon"
           :step="0.1"
           :value="dark"
-          :usual="21.5"
+          :usual="answer.moon.dark_mag"
           @change="(v) => (dark = v)"
         />.
         <button class="plain" @click="asLight(answer.moon.ev100)">Take it as the light</button>

@@ -27,11 +27,13 @@ const version = ref(props.day?.version ?? "");
 const north = ref("");
 const east = ref("");
 const land = ref("");
+const dark = ref("");
 const faces = ref("");
 function spell(of: Told | Day | null): void {
   north.value = of?.lies?.latitude_deg.toString() ?? "";
   east.value = of?.lies?.longitude_deg.toString() ?? "";
   land.value = (of?.lies?.horizon ?? []).map((one) => `${one.bearing_deg} ${one.height_deg}`).join(", ");
+  dark.value = of?.lies?.dark_mag?.toString() ?? "";
   faces.value = (of?.faces ?? []).join(", ");
 }
 spell(props.day);
@@ -84,8 +86,8 @@ function body(): Schemas["OutingIn"] {
   const [latitude_deg, longitude_deg] = [degrees(north.value), degrees(east.value)];
   // Half a place is sent as it is too: what is missing is said where it is missing.
   const horizon = points();
-  const lies =
-    latitude_deg === null && longitude_deg === null && !horizon.length ? null : { latitude_deg, longitude_deg, horizon };
+  const nowhere = latitude_deg === null && longitude_deg === null && !horizon.length && !dark.value.trim();
+  const lies = nowhere ? null : { latitude_deg, longitude_deg, horizon, dark_mag: degrees(dark.value) };
   return { ...form.value, lies: lies as Schemas["Coordinates"] | null, faces: named.value };
 }
 async function save(): Promise<void> {
@@ -159,6 +161,11 @@ async function settle(mine: boolean): Promise<void> {
         <label for="o-land" class="label">land about, bearing and height: 90 4, 140 7 is a hill to the south-east</label
         ><Written id="o-land" v-model="land" class="box" maxlength="900" />
         <p class="error" role="alert">{{ landError }}</p>
+        <label for="o-dark" class="label"
+          >how dark its nights are, magnitudes to the square arc second: 21.9 far from any lamp, 20.9 among villages, 17.5 in a
+          town</label
+        ><Written id="o-dark" v-model="dark" class="box" inputmode="decimal" placeholder="21.5, open country" />
+        <p class="error" role="alert">{{ errors["/lies/dark_mag"] }}</p>
         <label for="o-faces" class="label">faces that come before others, the first first</label
         ><Written id="o-faces" v-model="faces" class="box" maxlength="400" />
         <p class="error" role="alert">{{ Object.entries(errors).find(([at]) => at.startsWith("/faces"))?.[1] }}</p>
