@@ -6,7 +6,7 @@ import math
 from dataclasses import dataclass, replace
 from functools import cached_property
 
-from craft.bracketing.series import FRAMES_PER_CHARGE_HOUR, GAP_S, PACKING
+from craft.bracketing.series import FRAMES_PER_CHARGE_HOUR, GAP_S, PACKING, Series
 from craft.optics.trails import STRAIGHT, Drawn, Frame, drawn_by
 from craft.render.shot import Shot, shot_of, small_framing_of
 from craft.scene.imaged import output_gain
@@ -26,6 +26,9 @@ WANTED_SNR = 100.0
 
 TRACKED_S = 60.0
 """Seconds that a mount which follows the sky gives with short lenses, roughly aligned (practice)."""
+
+USUAL_SERIES_MIN = 60.0
+"""Minutes of a series of trails where nobody said: an hour draws fifteen degrees."""
 
 WHOLE_STOPS = 8
 """ISOs that are laid side by side, whole stops from the base."""
@@ -52,13 +55,14 @@ class AtIso:
 
 @dataclass(frozen=True)
 class NightFrame:
-    """A frame of the sky. sky_mag: magnitudes of a square arc second of what lies behind the stars; wanted: signal to noise that the band is to have."""
+    """A frame of the sky. sky_mag: magnitudes of a square arc second of what lies behind the stars; wanted: signal to noise that the band is to have; series: the setup's own, where it is one."""
 
     situation: Situation
     shot: Shot
     aperture: float
     sky_mag: float
     wanted: float
+    series: Series | None = None
 
     @cached_property
     def frame(self) -> Frame:
@@ -119,6 +123,14 @@ class NightFrame:
         """Charges of a battery for them, in mild air."""
         return max(1, math.ceil(self.minutes / 60 / FRAMES_PER_CHARGE_HOUR))
 
+    def series_minutes(self, minutes: float | None) -> float:
+        """How long a series of trails is: as asked, as the setup's own is, else an hour."""
+        return minutes or (60 * self.series.hours if self.series else USUAL_SERIES_MIN)
+
+    def frames_in(self, minutes: float) -> int:
+        """Frames of a series of so many minutes, with the gaps between them."""
+        return max(1, math.ceil(minutes * 60 / (self.shot.time_s + GAP_S)))
+
     def faintest(self, frames: int = 1) -> float:
         """Magnitude of the faintest star that is told from the noise, of so many frames laid on each other: found by halving."""
         light, low, high = self.light(), -5.0, FAINTEST
@@ -175,7 +187,7 @@ def night_frame(situation: Situation, setup: Setup, wanted: float = WANTED_SNR) 
     if not situation.subject.sky or situation.light.ev100 >= TWILIGHT_EV:
         return None
     shot = shot_of(situation, setup)
-    return NightFrame(situation, shot, shot.aperture, mag_of_ev(situation.light.ev100), wanted)
+    return NightFrame(situation, shot, shot.aperture, mag_of_ev(situation.light.ev100), wanted, setup.series)
 
 
 TWILIGHT_EV = 0.0

@@ -198,7 +198,7 @@ def from_recipe(recipe: Mapping[str, Any], own: Callable[[str], OwnLight] = no_p
         raise CraftError("this frame was made by another version, and cannot be drawn any more")
     tuples = {name: tuple(recipe[name]) for name in ("of_set", "others", "star_way")}
     flash = recipe["flash"] and Flashed(**{**recipe["flash"], "burst": Burst(**recipe["flash"]["burst"])})
-    heavens = recipe["heavens"] and Heavens(Overhead(**recipe["heavens"]["over"]), recipe["heavens"]["ev100"])
+    heavens = recipe["heavens"] and Heavens(**{**recipe["heavens"], "over": Overhead(**recipe["heavens"]["over"])})
     known = {"flash": flash, "heavens": heavens, "sensor": Sensor(**recipe["sensor"]), "taste": Taste(**recipe["taste"]), **tuples}
     return Shot(**{**recipe, **known, "own": own(recipe["own"]) if recipe["own"] else None})
 
@@ -305,6 +305,17 @@ def turned_under(shot: Shot, heavens: Heavens) -> Shot:
     drawn_m = shot.focal_mm / 1000 * shot.time_s
     across = math.hypot(x, y)
     return replace(shot, star_m=across * drawn_m, turn_m=z * drawn_m, star_way=(y / across, -x / across) if across else STAR_WAY)
+
+
+def laid_together(shot: Shot, series_s: float) -> Shot | None:
+    """A series of this frame laid together by what is lighter: stars draw arcs through all of it, the rest is as in one; None where nobody said under which sky.
+
+    >>> laid_together(shot(), 3600.0) is None
+    True
+    """
+    if shot.heavens is None:
+        return None
+    return replace(shot, heavens=replace(shot.heavens, series_s=series_s, frame_s=shot.time_s), star_m=0.0, turn_m=0.0)
 
 
 def flashed_of(situation: Situation, setup: Setup, values: Mapping[str, Value]) -> Flashed | None:

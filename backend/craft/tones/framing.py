@@ -37,10 +37,13 @@ class View:
 
 @dataclass(frozen=True, slots=True)
 class Heavens:
-    """What stands over a scene, and EV at ISO 100 of its key: stars are so much brighter than that."""
+    """What stands over a scene, and EV at ISO 100 of its key: stars are so much brighter than that; series_s: seconds of a series that is laid together, each star
+    an arc, 0 for one frame; frame_s: of one of its frames."""
 
     over: Overhead
     ev100: float
+    series_s: float = 0.0
+    frame_s: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)

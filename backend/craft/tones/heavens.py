@@ -3,13 +3,14 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Callable, Iterable, Iterator
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from functools import lru_cache
 from itertools import pairwise
 
 import cv2
 import numpy as np
+import skia
 from numpy.typing import NDArray
 
 from craft.optics.trails import Axis
@@ -17,6 +18,7 @@ from craft.sky.brightness import ARC_S_RAD, BAND_MAG, disc_ev, ev_of_mag, lumina
 from craft.sky.overhead import (
     CORE,
     NORTH_OF_GALAXY,
+    SKY_RAD_S,
     Camera,
     Floats,
     Wanderer,
@@ -29,7 +31,7 @@ from craft.sky.overhead import (
 from craft.stage.colour import Pixels, paint
 from craft.stage.fields import Field, Place, fade, field, glow, halo
 from craft.stage.parts import BLUE, GOLD, WHITE
-from craft.stage.shapes import oval, poly
+from craft.stage.shapes import line, oval, poly
 from craft.stage.stage import FAR, WIDE, Cutout, Lit, Moves, Stage, Tone
 from craft.tones.framing import WIDE_MM, Framing, Heavens
 from craft.white.surfaces import Surface
@@ -139,21 +141,70 @@ HUES: tuple[tuple[float, Surface], ...] = ((0.15, paint(0.82, 0.92, 1.18)), (0.7
 
 def _stars(heavens: Heavens, seen: Camera, pointing: Pointing) -> Iterator[Cutout]:
     known = catalogue()
-    x, y, there = places_of(known.toward @ turned(heavens.over).T, seen, pointing)
+    toward = known.toward @ turned(heavens.over).T
     for low, high in pairwise(STEPS):
         for cool, (most, hue) in zip((-9.9, *(most for most, _ in HUES)), HUES, strict=False):
-            here = there & (known.magnitude >= low) & (known.magnitude < high) & (known.colour >= cool) & (known.colour < most)
-            if not here.any():
-                continue
-            magnitude = float(known.magnitude[here].mean())
-            yield _points(f"stars to {high:.1f}", zip(x[here], y[here], strict=True), magnitude, hue, heavens, pointing)
+            here = (known.magnitude >= low) & (known.magnitude < high) & (known.colour >= cool) & (known.colour < most)
+            if here.any():
+                yield from _points(f"stars to {high:.1f}", toward[here], float(known.magnitude[here].mean()), hue, heavens, seen, pointing)
 
 
-def _points(name: str, at: Iterable[tuple[float, float]], magnitude: float, hue: Surface, heavens: Heavens, pointing: Pointing) -> Cutout:
+def _points(
+    name: str, toward: Floats, magnitude: float, hue: Surface, heavens: Heavens, seen: Camera, pointing: Pointing
+) -> Iterator[Cutout]:
+    """Points of light of one magnitude: where they stand, or the arcs that they draw through a series."""
     size = radius_of(magnitude)
-    shape = tuple(oval(float(x), float(y), size, size) for x, y in at)
     stops = star_stops(magnitude, heavens.ev100, pointing.focal, size)
-    return Cutout(name, shape, FAR, field(stops), hue, lit=Lit.OWN, moves=Moves.SKY)
+    if heavens.series_s:
+        for fainter, arcs in _arcs(toward, size, heavens, seen, pointing).items():
+            if stops - fainter >= DROWNED:
+                yield Cutout(name, tuple(arcs), FAR, field(stops - fainter), hue, lit=Lit.OWN)
+        return
+    x, y, there = places_of(toward, seen, pointing)
+    if there.any():
+        shape = tuple(oval(float(at), float(down), size, size) for at, down in zip(x[there], y[there], strict=True))
+        yield Cutout(name, shape, FAR, field(stops), hue, lit=Lit.OWN, moves=Moves.SKY)
+
+
+DROWNED = 0.0
+"""An arc fainter than the key, about the sky's own light, is not seen where frames are laid together by what is lighter."""
+
+ARC_S = 120.0
+"""Seconds between the places that an arc is drawn through: half a degree."""
+
+
+def carried(toward: Floats, latitude_deg: float, seconds: Floats) -> Floats:
+    """Where directions of a place, (N, 3), stand so many seconds later, (T, N, 3), as the sky turns.
+
+    Source: Rodrigues' formula, about the pole.
+
+    >>> later = carried(np.array([[1.0, 0.0, 0.0]]), 0.0, np.array([86164.1 / 4]))
+    >>> later.round(3).tolist()
+    [[[0.0, 0.0, 1.0]]]
+    """
+    latitude = math.radians(latitude_deg)
+    pole = np.array((0.0, math.cos(latitude), math.sin(latitude)))
+    angle = (-SKY_RAD_S * seconds)[:, None, None]
+    along = (toward @ pole)[:, None] * pole
+    return np.asarray(toward * np.cos(angle) + np.cross(pole, toward) * np.sin(angle) + along * (1 - np.cos(angle)))
+
+
+def _arcs(toward: Floats, size: float, heavens: Heavens, seen: Camera, pointing: Pointing) -> dict[int, list[skia.Path]]:
+    """Arcs that points draw through a series, by the whole stops that they are fainter than standing ones: a frame's light lies along its part of them."""
+    seconds = np.linspace(0, heavens.series_s, max(2, math.ceil(heavens.series_s / ARC_S) + 1))
+    way = carried(toward, heavens.over.latitude_deg, seconds)
+    shape = way.shape[:2]
+    u, v, ahead = (of.reshape(shape) for of in seen.image(way.reshape(-1, 3)))
+    inside = ((ahead > 0.05) & (np.hypot(u, v) < WIDEST)).all(axis=0) & (way[..., 2] > math.sin(math.radians(LOWEST_DEG))).any(axis=0)
+    x, y = pointing.x + pointing.focal * u, pointing.y + pointing.focal * v
+    lengths = np.hypot(np.diff(x, axis=0), np.diff(y, axis=0)).sum(axis=0) * heavens.frame_s / heavens.series_s
+    point = math.pi * size * size
+    fainter = np.round(np.log2((point + 2 * size * lengths) / point)).astype(int)
+    out: dict[int, list[skia.Path]] = {}
+    for k in np.flatnonzero(inside):
+        arc = line([(float(at), float(down)) for at, down in zip(x[:, k], y[:, k], strict=True)], 2 * size)
+        out.setdefault(int(fainter[k]), []).append(arc)
+    return out
 
 
 @lru_cache(maxsize=1)
@@ -169,9 +220,7 @@ def _faint() -> Floats:
 def _wanderers(heavens: Heavens, seen: Camera, pointing: Pointing) -> Iterator[Cutout]:
     moon, *planets = wanderers(heavens.over)
     for planet in planets:
-        x, y, there = places_of(_toward(planet), seen, pointing)
-        if there[0]:
-            yield _points(planet.name, [(x[0], y[0])], planet.magnitude, paint(1.08, 0.98, 0.84), heavens, pointing)
+        yield from _points(planet.name, _toward(planet), planet.magnitude, paint(1.08, 0.98, 0.84), heavens, seen, pointing)
     x, y, there = places_of(_toward(moon), seen, pointing)
     if there[0]:
         yield from _disc(moon, float(x[0]), float(y[0]), heavens, pointing)
@@ -256,9 +305,8 @@ def _sky(heavens: Heavens, seen: Camera, pointing: Pointing) -> Cutout:
 @lru_cache(maxsize=32)
 def _standing(heavens: Heavens, pointing: Pointing) -> tuple[Cutout, ...]:
     seen = camera_of(heavens, pointing)
-    x, y, there = places_of(_faint() @ turned(heavens.over).T, seen, pointing)
-    faint = _points("faint stars", zip(x[there], y[there], strict=True), 6.8, BLUE, heavens, pointing)
-    return (_sky(heavens, seen, pointing), faint, *_stars(heavens, seen, pointing), *_wanderers(heavens, seen, pointing))
+    faint = _points("faint stars", _faint() @ turned(heavens.over).T, 6.8, BLUE, heavens, seen, pointing)
+    return (_sky(heavens, seen, pointing), *faint, *_stars(heavens, seen, pointing), *_wanderers(heavens, seen, pointing))
 
 
 def under_heavens(stage: Stage, cutouts: tuple[Cutout, ...], heavens: Heavens, pointing: Pointing) -> tuple[Cutout, ...]:

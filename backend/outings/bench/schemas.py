@@ -110,11 +110,13 @@ class AroundOut(Schema):
 
 
 class StarsIn(Schema):
-    """A situation whose frame of the sky is asked for. dark_mag: of a square arc second of its place without the moon, None as its day has it; wanted: signal to noise that the galaxy's band is to have."""
+    """A situation whose frame of the sky is asked for. dark_mag: of a square arc second of its place without the moon, None as its day has it; wanted: signal to noise that the galaxy's band is to have;
+    minutes: of a series of trails, None as the setup has it."""
 
     situation: SituationNow
     dark_mag: Annotated[float, Field(ge=NIGHT_MAG[1], le=NIGHT_MAG[0], allow_inf_nan=False)] | None = None
     wanted: Annotated[float, Field(ge=1, le=500, allow_inf_nan=False)] = WANTED_SNR
+    minutes: Annotated[float, Field(ge=1, le=720, allow_inf_nan=False)] | None = None
 
 
 class TrailOut(Schema):
@@ -195,6 +197,16 @@ class MoonDisc(Schema):
     now: MoonAsks | None
 
 
+class TrailSeries(Schema):
+    """A series of frames laid together by what is lighter: its frame as a word, empty where nobody said under which sky; minutes, frames, degrees that each star draws, width over height."""
+
+    token: str
+    minutes: float
+    frames: int
+    degrees: float
+    aspect: float
+
+
 class StarsOut(Schema):
     """What a frame holds of the night sky; told: in words, or why there is nothing; disc: where the moon is the subject."""
 
@@ -206,6 +218,7 @@ class StarsOut(Schema):
     band: BandOut | None
     isos: list[BandAtIso]
     disc: MoonDisc | None
+    series: TrailSeries | None
 
 
 class PairOut(Schema):

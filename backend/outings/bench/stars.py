@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from craft.day.moon import APART_STOPS, Asks, DiscFrame, disc_frame
 from craft.day.stars import NightFrame, night_frame
+from craft.optics.trails import trail_s
+from craft.render.shot import laid_together
 from craft.scales.series import Dial
 from craft.scales.series import label as printed
 from craft.setup.setup import Setup
@@ -11,7 +13,8 @@ from craft.sky.brightness import PLACES, USUAL_MAG, ev_of_mag
 from craft.sky.daylight import sky_over
 from forms.answer import Answer
 from forms.outing_form import OverThere, SituationDocument, begins_of
-from outings.bench.schemas import BandAtIso, BandOut, DarkPlaceOut, MoonAsks, MoonDisc, MoonlitOut, StarsIn, StarsOut, TrailOut
+from outings.bench.schemas import BandAtIso, BandOut, DarkPlaceOut, MoonAsks, MoonDisc, MoonlitOut, StarsIn, StarsOut, TrailOut, TrailSeries
+from outings.rehearse.actions import token_of
 
 NOT_STARS = "It is told for pictures of the sky in light under EV 0: by day and dusk no star of it is left."
 
@@ -23,7 +26,7 @@ def stars_of(asked: StarsIn, answer: Answer, there: OverThere | None) -> StarsOu
         disc = disc_frame(answer.situation, answer.setup)
         told = NOT_STARS if disc is None else _of_disc(disc, land_of(asked.situation.document, there))
         shown = None if disc is None else _disc(disc)
-        return StarsOut(told=told, frame=None, places=[], moon=None, schools=[], band=None, isos=[], disc=shown)
+        return StarsOut(told=told, frame=None, places=[], moon=None, schools=[], band=None, isos=[], disc=shown, series=None)
     return StarsOut(
         told=_told(found),
         frame=_drawn(answer.setup, "set", "as it is set", "", found.shot.time_s, found.middle_px, found.longest_px),
@@ -57,6 +60,19 @@ def stars_of(asked: StarsIn, answer: Answer, there: OverThere | None) -> StarsOu
         ),
         isos=[BandAtIso(iso=one.iso, snr=round(one.snr, 2)) for one in found.isos],
         disc=None,
+        series=_series(found, asked.minutes),
+    )
+
+
+def _series(found: NightFrame, asked: float | None) -> TrailSeries:
+    minutes = found.series_minutes(asked)
+    together = laid_together(found.shot, minutes * 60)
+    return TrailSeries(
+        token=token_of(together) if together else "",
+        minutes=round(minutes, 1),
+        frames=found.frames_in(minutes),
+        degrees=round(minutes * 60 / trail_s(1.0), 1),
+        aspect=found.shot.width_mm / found.shot.height_mm,
     )
 
 

@@ -136,6 +136,22 @@ class StarsInAFrame(TestCase):
         self.assertLess(ends[0][2], -4)
         self.assertAlmostEqual(ends[1][1], ev_of_mag(18.0), delta=1.1)
 
+    def test_a_series_laid_together_is_drawn_and_as_long_as_asked(self) -> None:
+        series = self.stars()["series"]
+        self.assertEqual(series["minutes"], 60)
+        self.assertAlmostEqual(series["degrees"], 15.0, delta=0.1)
+        twice = self.stars({"minutes": 120})["series"]
+        self.assertAlmostEqual(twice["frames"] / series["frames"], 2, delta=0.02)
+        self.assertNotEqual(twice["token"], series["token"])
+        picture = self.caller.get(f"/api/frames/{series['token']}.jpg?width=264")
+        self.assertEqual((picture.status_code, picture["Content-Type"]), (200, "image/jpeg"))
+        trails = self.stars(subject="trails")["series"]
+        setup = self.caller.post("/api/bench/whole", self.now(subject="trails")).json()
+        self.assertAlmostEqual(trails["minutes"], setup["series"]["hours"] * 60, delta=0.1)
+        self.assertEqual(self.caller.post("/api/bench/stars", {"situation": self.now(), "minutes": 0}).status_code, 422)
+        Outing.objects.filter(pk=self.day.pk).update(lies=None)
+        self.assertEqual(self.stars()["series"]["token"], "")
+
     def test_land_that_is_none_is_refused_where_it_was_typed(self) -> None:
         day = next(one for one in self.caller.get("/api/outings").json() if one["id"] == self.day.pk)
         asked = {"title": "Elsewhere", "day": "2027-06-12", "utc_offset_min": 60}

@@ -7616,6 +7616,7 @@ export interface components {
             /** Isos */
             isos: components["schemas"]["BandAtIso"][];
             disc: components["schemas"]["MoonDisc"] | null;
+            series: components["schemas"]["TrailSeries"] | null;
         };
         /**
          * TrailOut
@@ -7640,8 +7641,25 @@ export interface components {
             longest_px: number;
         };
         /**
+         * TrailSeries
+         * @description A series of frames laid together by what is lighter: its frame as a word, empty where nobody said under which sky; minutes, frames, degrees that each star draws, width over height.
+         */
+        TrailSeries: {
+            /** Token */
+            token: string;
+            /** Minutes */
+            minutes: number;
+            /** Frames */
+            frames: number;
+            /** Degrees */
+            degrees: number;
+            /** Aspect */
+            aspect: number;
+        };
+        /**
          * StarsIn
-         * @description A situation whose frame of the sky is asked for. dark_mag: of a square arc second of its place without the moon, None as its day has it; wanted: signal to noise that the galaxy's band is to have.
+         * @description A situation whose frame of the sky is asked for. dark_mag: of a square arc second of its place without the moon, None as its day has it; wanted: signal to noise that the galaxy's band is to have;
+         *     minutes: of a series of trails, None as the setup has it.
          */
         StarsIn: {
             situation: components["schemas"]["SituationNow"];
@@ -7652,6 +7670,8 @@ export interface components {
              * @default 100
              */
             wanted?: number;
+            /** Minutes */
+            minutes?: number | null;
         };
         /**
          * ClashesOut

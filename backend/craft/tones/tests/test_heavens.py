@@ -12,12 +12,13 @@ import numpy as np
 
 from craft.sky.brightness import apart_deg
 from craft.sky.night import Stands
-from craft.sky.overhead import Overhead, camera, catalogue, stands, wanderers
+from craft.sky.overhead import Overhead, camera, catalogue, stands, turned, wanderers
+from craft.stage.stage import Moves
 from craft.stage.stages import BY_SLUG
 from craft.tones.boxes import Tuning, cutouts_in
 from craft.tones.colours import colours_of
 from craft.tones.framing import Framing, Heavens, View
-from craft.tones.heavens import camera_of, pointing_of, radius_of, star_stops, told_tones
+from craft.tones.heavens import camera_of, carried, places_of, pointing_of, radius_of, star_stops, told_tones
 
 STARS = BY_SLUG["stars"]
 WINTER = Overhead(54.4, 0.6, "2027-01-12T21:00", 180.0)
@@ -116,3 +117,34 @@ class Drawn(unittest.TestCase):
             lit = light[disc] > 0.05
             self.assertAlmostEqual(float(lit.mean()), wanderers(over)[0].lit, delta=0.08, msg=at)
             self.assertEqual(bool(light[disc & (x > 125)].sum() > light[disc & (x < 125)].sum()), right, at)
+
+
+class LaidTogether(unittest.TestCase):
+    def test_directions_are_carried_to_where_the_sky_has_them_then(self) -> None:
+        toward = catalogue().toward[:300]
+        for at, seconds in (("2027-01-12T22:00", 3600.0), ("2027-01-13T03:00", 6 * 3600.0)):
+            later = carried(toward @ turned(WINTER).T, WINTER.latitude_deg, np.array([seconds]))[0]
+            self.assertLess(float(np.abs(later - toward @ turned(replace(WINTER, at=at)).T).max()), 2e-4)
+
+    def test_each_star_draws_an_arc_from_where_it_stands_to_where_it_will_stand(self) -> None:
+        """Of the brightest: both ends and the middle of its way are lit in the series, and in one frame only where it stands."""
+        hour = replace(seen().heavens or self.fail("no sky"), series_s=3600.0, frame_s=20.0)
+        one, series = seen(wide=900), replace(seen(wide=900), heavens=hour)
+        lights = [colours_of(framing, NIGHT).max(-1) for framing in (one, series)]
+        pointing, scale = pointing_of(one), one.scale(math.inf)
+        camera = camera_of(hour, pointing)
+        found = 0
+        for minutes in (0, 30, 60):
+            over = replace(WINTER, at=f"2027-01-12T{21 + minutes // 60}:{minutes % 60:02}")
+            x, y, there = places_of(catalogue().toward[:40] @ turned(over).T, camera, pointing)
+            for across, down in zip(x[there], y[there], strict=True):
+                column, row = int(across * scale[0] + scale[1]), int(down * scale[0] + scale[2])
+                if not (4 < column < 895 and 4 < row < 380):
+                    continue
+                found += 1
+                about = slice(row - 2, row + 3), slice(column - 2, column + 3)
+                level = np.median(lights[0][max(0, row - 25) : row + 25, max(0, column - 25) : column + 25])
+                self.assertGreater(lights[1][about].max(), 2 * level, (minutes, column, row))
+        self.assertGreater(found, 10)
+        self.assertGreater((lights[1] > 3 * np.median(lights[1])).mean(), 4 * (lights[0] > 3 * np.median(lights[0])).mean())
+        self.assertFalse([cutout for cutout in cutouts_in(series) if cutout.moves is Moves.SKY and cutout.shape and "stars" in cutout.name])

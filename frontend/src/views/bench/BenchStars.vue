@@ -3,6 +3,8 @@ import { computed, ref } from "vue";
 import { useAnswer } from "@/api/answer";
 import { client, take, type Asked, type Situation } from "@/api/client";
 import NumberField from "@/fields/NumberField.vue";
+import FramePicture from "@/picture/FramePicture.vue";
+import { frameAt } from "@/picture/frames";
 import BenchAround from "./BenchAround.vue";
 
 /** What a frame of the night sky holds: trails by three schools, how dark the place is, frames and minutes for the galaxy's band. */
@@ -11,6 +13,7 @@ const emit = defineEmits<{ change: [edit: (d: Situation) => void] }>();
 const open = ref(false);
 const wanted = ref<number | null>(null);
 const dark = ref<number | null>(null);
+const long = ref<number | null>(null);
 const REST_MS = 300;
 const { answer, wrong } = useAnswer(
   "stars",
@@ -20,6 +23,7 @@ const { answer, wrong } = useAnswer(
           situation: props.asked,
           ...(wanted.value === null ? {} : { wanted: wanted.value }),
           ...(dark.value === null ? {} : { dark_mag: dark.value }),
+          ...(long.value === null ? {} : { minutes: long.value }),
         }
       : null,
   ),
@@ -122,6 +126,27 @@ const setTime = (shutter_s: number): void => emit("change", (d) => (d.locks = { 
           </tr>
         </tbody>
       </table>
+      <template v-if="answer.series">
+        <FramePicture
+          v-if="answer.series.token"
+          class="series"
+          :src="frameAt(answer.series.token, { view: 'finder', width: 480, marks: false })"
+          :alt="`${answer.series.minutes} minutes of stars laid together`"
+          :aspect="answer.series.aspect"
+          place="series"
+        />
+        <p class="reason">
+          Laid together,
+          <NumberField
+            label="minutes of the series"
+            :step="10"
+            :value="long"
+            :usual="answer.series.minutes"
+            @change="(v) => (long = v)"
+          />
+          minutes are {{ answer.series.frames }} frames and draw arcs of {{ answer.series.degrees.toFixed(0) }}°.
+        </p>
+      </template>
       <template v-if="answer.band">
         <p class="reason">
           One frame has the galaxy’s band at {{ answer.band.one.toFixed(0) }} to 1 and stars to magnitude
@@ -207,6 +232,9 @@ td {
   padding: 3px 12px 3px 0;
   vertical-align: middle;
 }
+.series {
+  margin-top: 12px;
+}
 .disc {
   display: block;
   width: 150px;
@@ -224,6 +252,7 @@ td {
   font-weight: 640;
 }
 .trails .plain {
+  display: block;
   white-space: nowrap;
 }
 .accepts {
