@@ -7,9 +7,9 @@ import hashlib
 import json
 import re
 from dataclasses import asdict, dataclass
-from typing import Annotated, Any, Literal
+from typing import Annotated, Any, Literal, Self
 
-from pydantic import AfterValidator, BeforeValidator, Field, WithJsonSchema
+from pydantic import AfterValidator, BeforeValidator, Field, WithJsonSchema, model_validator
 
 from craft.day.schedule import DISC
 from craft.errors import CraftError
@@ -20,6 +20,7 @@ from craft.sky.horizon import HIGHEST_DEG, LEVEL, LOWEST_DEG, Horizon
 from craft.sky.open_sky import ev_of_open_sky
 from craft.sky.overhead import Overhead, looking, overhead_at, wanderers
 from craft.vocabulary.terms import Genre
+from forms.clocks import Zone, offset_at
 from forms.kit_form import BodyForm, Form, LensForm
 from forms.profile_form import PersonForm
 from forms.situation_form import MOST_BODIES, Habits, Inputs, LightForm, Mains, OverheadForm, Schools, SituationForm
@@ -84,13 +85,18 @@ MOST_LAND = 72
 
 class Coordinates(Form):
     """Where a place lies, in degrees: north and east are positive; how high the land about it stands, level where nobody said; and how dark its sky is at night,
-    in magnitudes of a square arc second, as over open country where nobody said."""
+    in magnitudes of a square arc second, as over open country where nobody said; zone: of its clocks, by name: where it is said, the offset of a day follows from it."""
 
     latitude_deg: Annotated[float, Field(ge=-90, le=90), BeforeValidator(_degrees)]
     longitude_deg: Annotated[float, Field(ge=-180, le=180), BeforeValidator(_degrees)]
     horizon: Annotated[list[LandForm], Field(max_length=MOST_LAND), AfterValidator(_land)] = Field(default_factory=list)
 
+    zone: Zone = ""
     dark_mag: Annotated[float, Field(ge=NIGHT_MAG[1], le=NIGHT_MAG[0], allow_inf_nan=False)] | None = None
+
+    def clock_on(self, day: dt.date, otherwise: int | None) -> int | None:
+        """Minutes that its clock is ahead of universal time on a day: as its zone has it, else as somebody said."""
+        return offset_at(self.zone, day) if self.zone else otherwise
 
     def land(self) -> Horizon:
         """The land about it as the craft's value."""
@@ -260,3 +266,9 @@ class OutingFile(Form):
     situations: Annotated[list[SituationDocument], Field(max_length=200)]
     bodies: Annotated[dict[Slug, BodyForm], Field(max_length=40)]
     lenses: Annotated[dict[Slug, LensForm], Field(max_length=80)]
+
+    @model_validator(mode="after")
+    def _by_its_zone(self) -> Self:
+        if self.lies is not None:
+            self.utc_offset_min = self.lies.clock_on(self.day, self.utc_offset_min)
+        return self

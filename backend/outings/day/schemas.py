@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 import datetime as dt
-from typing import Annotated
+from typing import Annotated, Self
 
 from ninja import Schema
-from pydantic import Field
+from pydantic import Field, model_validator
 
 from craft.vocabulary.terms import Genre
 from forms.outing_form import Coordinates, Day, Faces, SituationDocument, UtcOffset
@@ -25,6 +25,12 @@ class OutingIn(Schema):
     lies: Coordinates | None = None
     faces: Faces = Field(default_factory=list)
     day: Day
+
+    @model_validator(mode="after")
+    def _by_its_zone(self) -> Self:
+        if self.lies is not None:
+            self.utc_offset_min = self.lies.clock_on(self.day, self.utc_offset_min)
+        return self
 
 
 class SituationRow(Schema):

@@ -3,11 +3,14 @@
 from __future__ import annotations
 
 import datetime as dt
+from collections.abc import Callable
+from dataclasses import replace
 
 from icalendar import Calendar, Event
 
 from craft.sky.night import Span
 from craft.sky.windows import BY_KIND, KINDS, Waiting, in_words, waiting_for
+from forms.outing_form import Coordinates
 from outings.models import Outing
 from outings.nights.schemas import NightsIn, NightsOut, WaitingOut, WaitKind
 from outings.reading import there_of
@@ -26,13 +29,28 @@ def there(outing: Outing, asked: NightsIn) -> tuple[Waiting, ...]:
     """
     value = asked.value()
     over = there_of(outing)
-    return (
-        ()
-        if over is None
-        else waiting_for(
-            asked.kind, over.day, asked.nights, over.latitude_deg, over.longitude_deg, over.utc_offset_min, value, over.horizon
-        )
-    )
+    if over is None:
+        return ()
+    place = over.latitude_deg, over.longitude_deg, over.utc_offset_min
+    found = waiting_for(asked.kind, over.day, asked.nights, *place, value, over.horizon)
+    clock = _clock(outing)
+    return tuple(_later(one, clock(one.day) - over.utc_offset_min) for one in found)
+
+
+def _clock(outing: Outing) -> Callable[[dt.date], int]:
+    """Minutes that a place's clock is ahead of universal time, day by day: it changes in a year where its zone is known."""
+    lies = Coordinates.model_validate(outing.lies) if outing.lies else None
+    usual = outing.utc_offset_min or 0
+    return lambda day: usual if lies is None else lies.clock_on(day, usual) or 0
+
+
+def _later(one: Waiting, minutes: int) -> Waiting:
+    """A night by a clock that is so much further on."""
+
+    def moved(spans: tuple[Span, ...]) -> tuple[Span, ...]:
+        return tuple(Span(span.begins + minutes, span.ends + minutes) for span in spans)
+
+    return replace(one, dark=moved(one.dark), moon=moved(one.moon), windows=moved(one.windows)) if minutes else one
 
 
 def _pairs(spans: tuple[Span, ...]) -> list[tuple[float, float]]:
@@ -67,9 +85,9 @@ def calendar_of(outing: Outing, asked: NightsIn) -> bytes:
     calendar, label = Calendar(), BY_KIND[asked.kind].label
     calendar.add("prodid", "-//Wide Aperture//nights//EN")
     calendar.add("version", "2.0")
-    offset = dt.timedelta(minutes=outing.utc_offset_min or 0)
+    clock = _clock(outing)
     for one in there(outing, asked):
-        midnight = dt.datetime.combine(one.day, dt.time(), dt.UTC) - offset
+        midnight = dt.datetime.combine(one.day, dt.time(), dt.UTC) - dt.timedelta(minutes=clock(one.day))
         for k, span in enumerate(one.windows):
             event = Event()
             event.add("uid", f"{asked.kind}-{one.day}-{k}-{outing.pk}@wide-aperture")

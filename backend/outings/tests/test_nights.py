@@ -63,6 +63,32 @@ class Nights(TestCase):
             self.assertEqual((event.summary.value, event.location.value), ("Dark and moonless", self.day.place))
         self.assertEqual(len({event.uid.value for event in events}), len(events))
 
+    def test_a_year_goes_through_summer_time_where_the_zone_is_known_and_its_calendar_through_none(self) -> None:
+        """By the hour of winter and of summer; in universal time, and so in a calendar, nothing moves."""
+        Outing.objects.filter(pk=self.day.pk).update(lies=SOUTH, utc_offset_min=60, day=dt.date(2027, 3, 20))
+        fixed, plain = (self.asked(path, nights=20, kind="dark") for path in ("nights", "nights.ics"))
+        Outing.objects.filter(pk=self.day.pk).update(lies=SOUTH | {"zone": "CET"})
+        by_zone, moved = (self.asked(path, nights=20, kind="dark") for path in ("nights", "nights.ics"))
+        for one, other in zip(fixed.json()["nights"], by_zone.json()["nights"], strict=True):
+            later = 60 if dt.date.fromisoformat(one["day"]) >= dt.date(2027, 3, 28) else 0
+            for span, shifted in zip(one["windows"], other["windows"], strict=True):
+                self.assertAlmostEqual(shifted[0] - span[0], later, delta=0.02)
+        spans = [
+            [(event.dtstart.value, event.dtend.value) for event in vobject.readOne(file.content.decode()).vevent_list]
+            for file in (plain, moved)
+        ]
+        self.assertEqual(*spans)
+
+    def test_a_days_clock_follows_from_its_zone_wherever_it_comes_from(self) -> None:
+        caller, lies = Caller(self.day.person), SOUTH | {"zone": "CET"}
+        for day, offset in (("2027-06-12", 120), ("2027-01-12", 60)):
+            made = caller.post("/api/outings", {"title": "Away", "day": day, "lies": lies, "utc_offset_min": -300}).json()
+            self.assertEqual((made["utc_offset_min"], made["lies"]["zone"]), (offset, "CET"))
+            again = caller.post("/api/outings/import", caller.get(f"/api/outings/{made['id']}/export").json()).json()
+            self.assertEqual((again["utc_offset_min"], again["lies"]), (offset, made["lies"]))
+        wrong = caller.post("/api/outings", {"title": "Away", "day": "2027-06-12", "lies": SOUTH | {"zone": "Nowhere"}})
+        self.assertEqual((wrong.status_code, pointers(wrong)), (422, {"/lies/zone"}))
+
     def test_nonsense_is_refused_at_its_place_and_a_place_that_nobody_said_is_asked_for(self) -> None:
         for query, pointer in (
             ({"nights": 0}, "/nights"),

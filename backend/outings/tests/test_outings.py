@@ -195,7 +195,13 @@ class WhatADayTells(Day):
     def test_where_a_place_lies_goes_with_the_day_and_with_its_clock_tells_of_the_sun(self) -> None:
         at = f"/api/outings/{self.day['id']}"
         day = {"title": "Elsewhere", "place": "", "day": "2027-06-12", "utc_offset_min": 60}
-        lies = {"latitude_deg": 54.4, "longitude_deg": 0.6, "horizon": [{"bearing_deg": 90.0, "height_deg": 4.5}], "dark_mag": 21.2}
+        lies = {
+            "latitude_deg": 54.4,
+            "longitude_deg": 0.6,
+            "horizon": [{"bearing_deg": 90.0, "height_deg": 4.5}],
+            "dark_mag": 21.2,
+            "zone": "",
+        }
         self.assertEqual(self.caller.put(at, {**day, "lies": lies}, self.day["version"]).json()["lies"], lies)
         again = self.caller.post("/api/outings/import", self.caller.get(f"{at}/export").json()).json()
         self.assertEqual(again["lies"], lies)

@@ -243,13 +243,18 @@ class InTheHandAndAtHome(BrowserCase):
         form.get_by_role("button", name="Save").click()
         expect(form.get_by_role("alert").filter(has_text="22.5")).to_be_visible()
         dark.fill("20,9")
+        zone = form.get_by_role("combobox", name=re.compile("^its zone"))
+        zone.fill("Nowhere")
+        form.get_by_role("button", name="Save").click()
+        expect(form.get_by_role("alert").filter(has_text="“Nowhere” is no zone")).to_be_visible()
+        zone.fill("UTC")
         late: list[Route] = []
         page.route("**/api/outings", lambda route: late.append(route))
         form.get_by_role("button", name="Save").click()
         expect(form).to_have_count(0)
         self.day.refresh_from_db()
         hills = [{"bearing_deg": 90.0, "height_deg": 4.0}, {"bearing_deg": 180.0, "height_deg": 8.5}]
-        self.assertEqual(self.day.lies, {"latitude_deg": -33.5, "longitude_deg": -12.25, "horizon": hills, "dark_mag": 20.9})
+        self.assertEqual(self.day.lies, {"latitude_deg": -33.5, "longitude_deg": -12.25, "horizon": hills, "dark_mag": 20.9, "zone": "UTC"})
         page.get_by_role("button", name="edit", exact=True).click()
         expect(north).to_have_value("-33.5")
         for list_of_days in late:
@@ -266,9 +271,9 @@ class InTheHandAndAtHome(BrowserCase):
         self.day.refresh_from_db()
         self.assertEqual((self.day.title, self.day.place), ("Boats by lantern", "Tarrow Sound"))
         expect(page.locator("svg text", has_text="sun up")).to_be_visible()
-        expect(page.get_by_text(sun_over(self.day.day, -33.5, -12.25, 60).told)).to_be_visible()
+        expect(page.get_by_text(sun_over(self.day.day, -33.5, -12.25, 0).told)).to_be_visible()
         page.get_by_text("The night that follows").click()
-        told = night_over(self.day.day, -33.5, -12.25, 60, horizon=Horizon(((90.0, 4.0), (180.0, 8.5)))).told
+        told = night_over(self.day.day, -33.5, -12.25, 0, horizon=Horizon(((90.0, 4.0), (180.0, 8.5)))).told
         expect(page.get_by_role("img", name=told)).to_be_visible()
         self.assertIn("Without moon and with the core over", told)
         page.get_by_text("Nights to wait for").click()

@@ -6841,7 +6841,7 @@ export interface components {
         /**
          * Coordinates
          * @description Where a place lies, in degrees: north and east are positive; how high the land about it stands, level where nobody said; and how dark its sky is at night,
-         *     in magnitudes of a square arc second, as over open country where nobody said.
+         *     in magnitudes of a square arc second, as over open country where nobody said; zone: of its clocks, by name: where it is said, the offset of a day follows from it.
          */
         Coordinates: {
             /** Latitude Deg */
@@ -6850,6 +6850,11 @@ export interface components {
             longitude_deg: number;
             /** Horizon */
             horizon?: components["schemas"]["LandForm"][];
+            /**
+             * Zone
+             * @default
+             */
+            zone?: string;
             /** Dark Mag */
             dark_mag?: number | null;
         };

@@ -28,11 +28,15 @@ const north = ref("");
 const east = ref("");
 const land = ref("");
 const dark = ref("");
+const zone = ref("");
+/** Names of zones as the browser has them; the server says what is none. */
+const ZONES = Intl.supportedValuesOf("timeZone");
 const faces = ref("");
 function spell(of: Told | Day | null): void {
   north.value = of?.lies?.latitude_deg.toString() ?? "";
   east.value = of?.lies?.longitude_deg.toString() ?? "";
   land.value = (of?.lies?.horizon ?? []).map((one) => `${one.bearing_deg} ${one.height_deg}`).join(", ");
+  zone.value = of?.lies?.zone ?? "";
   dark.value = of?.lies?.dark_mag?.toString() ?? "";
   faces.value = (of?.faces ?? []).join(", ");
 }
@@ -86,8 +90,8 @@ function body(): Schemas["OutingIn"] {
   const [latitude_deg, longitude_deg] = [degrees(north.value), degrees(east.value)];
   // Half a place is sent as it is too: what is missing is said where it is missing.
   const horizon = points();
-  const nowhere = latitude_deg === null && longitude_deg === null && !horizon.length && !dark.value.trim();
-  const lies = nowhere ? null : { latitude_deg, longitude_deg, horizon, dark_mag: degrees(dark.value) };
+  const nowhere = latitude_deg === null && longitude_deg === null && !horizon.length && !dark.value.trim() && !zone.value.trim();
+  const lies = nowhere ? null : { latitude_deg, longitude_deg, horizon, zone: zone.value.trim(), dark_mag: degrees(dark.value) };
   return { ...form.value, lies: lies as Schemas["Coordinates"] | null, faces: named.value };
 }
 async function save(): Promise<void> {
@@ -158,6 +162,10 @@ async function settle(mine: boolean): Promise<void> {
           />
         </fieldset>
         <p class="error" role="alert">{{ errors["/lies/latitude_deg"] ?? errors["/lies/longitude_deg"] }}</p>
+        <label for="o-zone" class="label">its zone, where summer time comes and goes: then its clock follows by itself</label
+        ><Written id="o-zone" v-model="zone" class="box" list="o-zones" autocomplete="off" maxlength="60" />
+        <datalist id="o-zones"><option v-for="name in ZONES" :key="name" :value="name" /></datalist>
+        <p class="error" role="alert">{{ errors["/lies/zone"] }}</p>
         <label for="o-land" class="label">land about, bearing and height: 90 4, 140 7 is a hill to the south-east</label
         ><Written id="o-land" v-model="land" class="box" maxlength="900" />
         <p class="error" role="alert">{{ landError }}</p>
