@@ -166,6 +166,9 @@ text {
   fill: var(--ink);
   font-size: 9px;
 }
+:global(html.red .around .name) {
+  font-size: 12px;
+}
 .clock {
   font-size: 7px;
   text-anchor: middle;
