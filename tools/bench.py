@@ -39,6 +39,7 @@ from craft.configuration.decided import facts_of
 from craft.day.day import slots_of_a_day
 from craft.day.fingers import Hour, roles_of
 from craft.day.functions import FUNCTIONS
+from craft.day.stars import night_frame
 from craft.day.walk import Menus, Way, places_of, walk
 from craft.focus.chase import chase_of
 from craft.focus.paths import BEFORE_S, BURST_S
@@ -52,12 +53,15 @@ from craft.render.shot import Shot, exposed, shot_of
 from craft.review.beside import beside
 from craft.review.frame import Frame
 from craft.review.learning import fall_of
+from craft.scene.light import light_from_condition
 from craft.setup import steps
 from craft.setup.advise import advise
 from craft.setup.solving.ladder import left_alone, solve_ladder
 from craft.setup.solving.plan import Plan
 from craft.setup.solving.programs import followed_by
+from craft.sky.around import around
 from craft.sky.night import night_over
+from craft.sky.overhead import Overhead
 from craft.sky.windows import waiting_for
 from craft.tones.metered import metered
 from craft.tones.tonemap import map_of
@@ -419,6 +423,28 @@ def nights() -> None:
     print(f"a year of nights: {whole:.0f} ms, {whole / ground:.1f} of its floor ({ground:.0f} ms); one night {one:.1f} ms")
 
 
+def skies() -> None:
+    """A night scene under the sky of another minute each time, and what is told of it; floor: the same frame under its invented sky, drawn anew."""
+    clear, hour = light_from_condition("moonless"), itertools.count()
+    over = (Overhead(54.4, 0.6, f"2027-01-{1 + k // 1440:02}T{k // 60 % 24:02}:{k % 60:02}") for k in hour)
+    given = SituationForm.model_validate(CASES["night sky"]).value()
+    setup = advise(given)
+    turns = itertools.count()
+
+    def drawn(overhead: Overhead | None) -> None:
+        shot = shot_of(replace(given, light=clear, overhead=overhead), setup)
+        picture(exposed(shot, aperture_stops=next(turns) / 997), Look.FINDER, 960)
+
+    def told() -> None:
+        if found := night_frame(replace(given, light=clear, overhead=next(over)), setup):
+            _ = around(next(over)), found.schools, found.faintest(), found.isos, found.under_moon(21.5)
+
+    ground, whole, page = in_turns(lambda: drawn(None), lambda: drawn(next(over)), told, rounds=12)
+    print(
+        f"a night scene under its sky: {whole:.0f} ms, {whole / ground:.1f} of its floor ({ground:.0f} ms); what is told of it {page:.0f} ms"
+    )
+
+
 def memory_mb(pid: int) -> float:
     """Proportional memory of a process and its children, in megabytes."""
     children = Path(f"/proc/{pid}/task/{pid}/children").read_text().split()
@@ -517,4 +543,5 @@ if __name__ == "__main__":
     pictures()
     frames_back()
     nights()
+    skies()
     round_trip()

@@ -30,7 +30,9 @@ def rows(collection: Path) -> list[tuple[float, float, float, float]]:
 def main() -> None:
     """Write the table."""
     with OUT.open("w", newline="") as file:
-        file.write("# Stars of the Extended Hipparcos Compilation (Anderson & Francis 2012), as collected by O. Frohn (2015, BSD licence); J2000, degrees\n")
+        file.write(
+            "# Stars of the Extended Hipparcos Compilation (Anderson & Francis 2012), as collected by O. Frohn (2015, BSD licence); J2000, degrees\n"
+        )
         writer = csv.writer(file, lineterminator="\n")
         writer.writerow(("ra", "dec", "mag", "bv"))
         writer.writerows(rows(Path(sys.argv[1])))

@@ -15,8 +15,8 @@ from craft.sensor.starlight import Starlight, frames_for
 from craft.setup.setup import Setup
 from craft.sky.brightness import PLACES, Place, apart_deg, mag_of_ev, moonlit_mag
 from craft.sky.night import Stands
-from craft.sky.overhead import Camera, Wanderer, stands, wanderers
-from craft.tones.heavens import axis_of, camera_of, pointing_of
+from craft.sky.overhead import Wanderer, stands, wanderers
+from craft.tones.heavens import axis_of, looks_by
 
 SEEN_SNR = 5.0
 """A star is told from the noise at so many times it (the usual limit of detection)."""
@@ -68,7 +68,7 @@ class NightFrame:
     def frame(self) -> Frame:
         """What trails are told of."""
         shot = self.shot
-        axis = STRAIGHT if shot.heavens is None else axis_of(shot.heavens, pointing_of(small_framing_of(shot)))
+        axis = STRAIGHT if shot.heavens is None else axis_of(shot.heavens, small_framing_of(shot))
         pitch_m = self.situation.body.sensor.pitch_m
         return Frame(shot.focal_mm / 1000, shot.width_mm / 2000, shot.height_mm / 2000, pitch_m, axis)
 
@@ -158,8 +158,7 @@ class NightFrame:
         heavens = self.shot.heavens
         if heavens is None:
             return None
-        seen: Camera = camera_of(heavens, pointing_of(small_framing_of(self.shot)))
-        return stands(seen.axes[2])
+        return stands(looks_by(heavens, small_framing_of(self.shot)).axes[2])
 
     def under_moon(self, dark_mag: float) -> UnderMoon | None:
         """The sky where one looks as the moon lights it, over a place that is so dark without it; None where it is not up or nobody knows."""

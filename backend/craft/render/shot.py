@@ -25,7 +25,7 @@ from craft.tones.boxes import Tuning
 from craft.tones.burst import Burst
 from craft.tones.colours import automatic_on_own, automatic_on_scene, small_framing
 from craft.tones.framing import WIDE_MM, Framing, Heavens
-from craft.tones.heavens import axis_of, pointing_of
+from craft.tones.heavens import axis_of
 from craft.tones.own import OwnLight
 from craft.tones.staging import stage_for
 from craft.vocabulary.setting import Value
@@ -301,7 +301,7 @@ def turned_under(shot: Shot, heavens: Heavens) -> Shot:
     >>> [round(turned_under(night, one).star_way[0]) for one in (over, north)]
     [1, -1]
     """
-    x, y, z = axis_of(heavens, pointing_of(small_framing_of(shot)))
+    x, y, z = axis_of(heavens, small_framing_of(shot))
     drawn_m = shot.focal_mm / 1000 * shot.time_s
     across = math.hypot(x, y)
     return replace(shot, star_m=across * drawn_m, turn_m=z * drawn_m, star_way=(y / across, -x / across) if across else STAR_WAY)

@@ -214,6 +214,11 @@ def cutouts_in(framing: Framing) -> tuple[Cutout, ...]:
     return cutouts if framing.heavens is None else under_heavens(framing.stage, cutouts, framing.heavens, pointing_of(framing))
 
 
+@kept
+def _drawn_once(cutout: Cutout, framing: Framing, tuning: Tuning, margin: int) -> Box | None:
+    return draw(cutout, framing, tuning, margin)
+
+
 def _plane(cutout: Cutout) -> tuple[object, ...]:
     return cutout.at, cutout.moves, cutout.speed_m_s
 
@@ -225,13 +230,14 @@ def boxes_of(framing: Framing, tuning: Tuning, margin: int) -> tuple[Box, ...]:
     margin : pixels drawn past each side, so that blur has something to take in.
     """
     planes: list[tuple[tuple[object, ...], list[Box]]] = []
-    cutouts = cutouts_in(framing)
+    cutouts, land = cutouts_in(framing), replace(framing, heavens=None)
     if framing.others:
         cutouts = with_others(framing.stage, cutouts, [away - framing.back_m for away in framing.others])
     for cutout in cutouts:
         if not framing.seen(cutout.at):
             continue
-        box = draw(cutout, framing, tuning, margin)
+        stays = framing.heavens is not None and math.isfinite(cutout.at)  # the sky turns over land that is drawn already
+        box = _drawn_once(cutout, land, tuning, margin) if stays else draw(cutout, framing, tuning, margin)
         if box is None:
             continue
         if planes and planes[-1][0] == _plane(cutout):

@@ -94,15 +94,16 @@ def looks_by(heavens: Heavens, framing: Framing) -> Camera:
     return camera_of(heavens, pointing_of(framing))
 
 
-def axis_of(heavens: Heavens, pointing: Pointing) -> Axis:
-    """The axis that the sky turns about as this frame sees it.
+def axis_of(heavens: Heavens, framing: Framing) -> Axis:
+    """The axis that the sky turns about as a frame sees it.
 
     >>> from craft.sky.overhead import Overhead
     >>> over = Heavens(Overhead(54.4, 0.6, "2027-06-12T22:40", 0.0), -8.0)
-    >>> round(math.degrees(math.atan2(*axis_of(over, Pointing(480.0, 320.0, 533.3, 16.7))[1:])))
+    >>> framing = Framing(BY_SLUG["stars"], 20.0, 12.0, 1.5, View(96, 64, 96.0))
+    >>> round(math.degrees(math.atan2(*axis_of(over, framing)[1:])))
     142
     """
-    x, y, z = (float(one) for one in turning(heavens.over, camera_of(heavens, pointing)))
+    x, y, z = (float(one) for one in turning(heavens.over, looks_by(heavens, framing)))
     return x, y, z
 
 
@@ -132,8 +133,11 @@ def radius_of(magnitude: float) -> float:
     return float(POINT * 2 ** ((4.0 - magnitude) / 6))
 
 
-STEPS = (-30.0, 0.5, 1.5, 2.5, 3.5, 4.5, 5.25, 6.01)
-"""Magnitudes between which stars are drawn alike."""
+STEPS = (-30.0, 0.8, 2.0, 3.3, 4.6, 6.01)
+"""Magnitudes between which stars are drawn alike: each step is a plane of the whole sky, and takes its time."""
+
+COLOURED = 3.3
+"""Stars fainter than this are drawn white: of them no eye tells a colour."""
 
 HUES: tuple[tuple[float, Surface], ...] = ((0.15, paint(0.82, 0.92, 1.18)), (0.75, WHITE), (9.9, paint(1.2, 0.9, 0.65)))
 """Colours of stars up to a B - V: hotter than a white star, about the sun's, cooler."""
@@ -143,7 +147,8 @@ def _stars(heavens: Heavens, seen: Camera, pointing: Pointing) -> Iterator[Cutou
     known = catalogue()
     toward = known.toward @ turned(heavens.over).T
     for low, high in pairwise(STEPS):
-        for cool, (most, hue) in zip((-9.9, *(most for most, _ in HUES)), HUES, strict=False):
+        hues = HUES if high <= COLOURED else ((9.9, WHITE),)
+        for cool, (most, hue) in zip((-9.9, *(most for most, _ in hues)), hues, strict=False):
             here = (known.magnitude >= low) & (known.magnitude < high) & (known.colour >= cool) & (known.colour < most)
             if here.any():
                 yield from _points(f"stars to {high:.1f}", toward[here], float(known.magnitude[here].mean()), hue, heavens, seen, pointing)
@@ -316,7 +321,7 @@ def under_heavens(stage: Stage, cutouts: tuple[Cutout, ...], heavens: Heavens, p
     >>> over, stage = Heavens(Overhead(54.4, 0.6, "2027-06-12T22:40", 180.0), -8.0), BY_SLUG["stars"]
     >>> under = under_heavens(stage, stage.draw(), over, Pointing(480.0, 320.0, 533.333, 16.7))
     >>> [one.name for one in under[:3]], any(one.name == "planet" for one in under)
-    (['sky', 'faint stars', 'stars to 0.5'], False)
+    (['sky', 'faint stars', 'stars to 0.8'], False)
     """
     moon = wanderers(heavens.over)[0]
     if stage.disc is not None:
