@@ -25,13 +25,35 @@ APART_STOPS = 2.0
 PHASES: tuple[tuple[str, float], ...] = (("full", 180.0), ("gibbous", 135.0), ("half", 90.0), ("crescent", 45.0))
 """Phases by name, and degrees from the sun."""
 
+
+@dataclass(frozen=True, slots=True, kw_only=True)
+class Dim:
+    """The moon where the sun does not light it: EV at ISO 100 at which it is taken."""
+
+    label: str
+    ev100: float
+    reason: str
+    source: str
+
+
+# fmt: off
+DIM: tuple[Dim, ...] = (
+    Dim(label="earthshine", ev100=0.8, reason="the dark side of a thin crescent: the earth's light is ten thousand times fainter than the sun's on the other", source="ratio of the two sides, measured 3000 to 30 000 by phase (Danjon; Goode et al. 2001)"),
+    Dim(label="eclipsed", ev100=0.0, reason="wholly in the earth's shadow, copper: three stops more or less by the air of that year", source="practice of eclipses by Danjon's scale, its middle: f/8, 4 to 8 s at ISO 400"),
+)
+# fmt: on
+
 HEIGHTS_DEG = (60.0, 30.0, 15.0, 5.0)
 """Degrees up at which it is told what the air takes."""
 
 
+LONGER = 2 ** (1 / 6)
+"""Past the dial's end by more than this a time is held by hand or by a timer, in whole seconds."""
+
+
 @dataclass(frozen=True, slots=True)
 class Asks:
-    """What the disc asks for in a phase or at a height: its EV at ISO 100, and the time on the body's dial with aperture and ISO as they are set."""
+    """What the disc asks for in a phase or at a height: its EV at ISO 100, and the time on the body's dial with aperture and ISO as they are set; past its end whole seconds."""
 
     label: str
     ev100: float
@@ -41,7 +63,7 @@ class Asks:
 @dataclass(frozen=True, slots=True)
 class DiscFrame:
     """The disc in a frame. across_px: its width in the sensor's pixels; share: of the frame's height; px_s: how fast it drifts; leaves_s: seconds from the
-    middle until its edge is cut by the frame's longer side; phases, heights: what each asks; now: None where nobody said where and when."""
+    middle until its edge is cut by the frame's longer side; phases, heights, dim: what each asks; now: None where nobody said where and when."""
 
     across_px: float
     share: float
@@ -49,6 +71,7 @@ class DiscFrame:
     leaves_s: float
     phases: tuple[Asks, ...]
     heights: tuple[Asks, ...]
+    dim: tuple[Asks, ...]
     now: Asks | None
 
     @property
@@ -81,9 +104,10 @@ def disc_frame(situation: Situation, setup: Setup) -> DiscFrame | None:
     speed = float(star_speed_m_s(focal_m))
     times, set_s, set_ev = setup.dials[Dial.TIME], setup.exposure.shutter_s, situation.light.ev100
 
-    def asks(name: str, elongation_deg: float, height_deg: float) -> Asks:
-        ev100 = disc_ev(elongation_deg, height_deg)
+    def asks(name: str, ev100: float) -> Asks:
         wanted = set_s * 2 ** (set_ev - ev100)
+        if wanted > max(times) * LONGER:
+            return Asks(name, ev100, float(round(wanted)))
         return Asks(name, ev100, min(times, key=lambda time: abs(math.log2(time / wanted))))
 
     elongation = 180.0 if moon is None else moon.elongation_deg
@@ -93,7 +117,8 @@ def disc_frame(situation: Situation, setup: Setup) -> DiscFrame | None:
         across / high,
         speed / pitch_m,
         max(0.0, (max(wide, high) - across) / 2 / speed),
-        tuple(asks(name, degrees, height) for name, degrees in PHASES),
-        tuple(asks(f"{degrees:g}° up", elongation, degrees) for degrees in HEIGHTS_DEG),
-        asks("now", elongation, height) if up else None,
+        tuple(asks(name, disc_ev(degrees, height)) for name, degrees in PHASES),
+        tuple(asks(f"{degrees:g}° up", disc_ev(elongation, degrees)) for degrees in HEIGHTS_DEG),
+        tuple(asks(row.label, row.ev100) for row in DIM),
+        asks("now", disc_ev(elongation, height)) if up else None,
     )

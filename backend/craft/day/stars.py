@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from functools import cached_property
 
 from craft.bracketing.series import FRAMES_PER_CHARGE_HOUR, GAP_S, PACKING, Series
-from craft.optics.trails import STRAIGHT, Drawn, Frame, drawn_by
+from craft.optics.trails import STRAIGHT, Drawn, Frame, drawn_by, trail_s
 from craft.render.shot import Shot, shot_of, small_framing_of
 from craft.scene.imaged import output_gain
 from craft.scene.situation import Situation
@@ -55,13 +55,14 @@ class AtIso:
 
 @dataclass(frozen=True)
 class NightFrame:
-    """A frame of the sky. sky_mag: magnitudes of a square arc second of what lies behind the stars; wanted: signal to noise that the band is to have; series: the setup's own, where it is one."""
+    """A frame of the sky. sky_mag: magnitudes of a square arc second of what lies behind the stars; wanted: signal to noise that the band is to have; interval_s: from frame to frame, with the gap between; series: the setup's own, where it is one."""
 
     situation: Situation
     shot: Shot
     aperture: float
     sky_mag: float
     wanted: float
+    interval_s: float
     series: Series | None = None
 
     @cached_property
@@ -105,7 +106,7 @@ class NightFrame:
     @property
     def minutes(self) -> float:
         """How long they take, with the gaps between them."""
-        return self.frames * (self.shot.time_s + GAP_S) / 60
+        return self.frames * self.interval_s / 60
 
     @property
     def tracked_minutes(self) -> float:
@@ -129,7 +130,7 @@ class NightFrame:
 
     def frames_in(self, minutes: float) -> int:
         """Frames of a series of so many minutes, with the gaps between them."""
-        return max(1, math.ceil(minutes * 60 / (self.shot.time_s + GAP_S)))
+        return max(1, math.ceil(minutes * 60 / self.interval_s - 1e-6))
 
     def faintest(self, frames: int = 1) -> float:
         """Magnitude of the faintest star that is told from the noise, of so many frames laid on each other: found by halving."""
@@ -171,7 +172,10 @@ class NightFrame:
 
 
 def in_a_line(found: NightFrame) -> str:
-    """What a card has of it: how long stars are points here, and how many frames the band takes."""
+    """What a card has of it: the arcs of a series of trails; else how long stars are points here, and how many frames the band takes."""
+    if found.series:
+        minutes = found.series_minutes(None)
+        return f"{found.frames_in(minutes)} frames in {minutes:.0f} min draw arcs of {minutes * 60 / trail_s(1.0):.0f}°."
     *_, pixels = found.schools
     frames = "one frame" if found.frames == 1 else f"{found.frames} frames, {found.minutes:.0f} min"
     return f"Stars are points to {pixels.time_s:.1f} s at 100 %, drawn {found.longest_px:.0f} pixels as it is set; the galaxy's band takes {frames}."
@@ -186,7 +190,8 @@ def night_frame(situation: Situation, setup: Setup, wanted: float = WANTED_SNR) 
     if not situation.subject.sky or situation.light.ev100 >= TWILIGHT_EV:
         return None
     shot = shot_of(situation, setup)
-    return NightFrame(situation, shot, shot.aperture, mag_of_ev(situation.light.ev100), wanted, setup.series)
+    interval_s = setup.series.interval_s if setup.series else setup.exposure.shutter_s + GAP_S
+    return NightFrame(situation, shot, shot.aperture, mag_of_ev(situation.light.ev100), wanted, interval_s, setup.series)
 
 
 TWILIGHT_EV = 0.0

@@ -98,7 +98,7 @@ class AroundWay(Schema):
 
 
 class AroundOut(Schema):
-    """What stands about a place at a picture's hour, and what its lens takes in; land: how high it stands at bearings all about; told: why there is nothing."""
+    """What stands about a place at a picture's hour, and what its lens takes in; land: how high it stands at bearings all about; told: of the sun, or why there is nothing; frame: none where nobody said which way one looks."""
 
     told: str
     toward_deg: float
@@ -194,6 +194,7 @@ class MoonDisc(Schema):
     leaves_s: float
     phases: list[MoonAsks]
     heights: list[MoonAsks]
+    dim: list[MoonAsks]
     now: MoonAsks | None
 
 

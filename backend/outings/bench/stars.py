@@ -97,6 +97,7 @@ def _disc(disc: DiscFrame) -> MoonDisc:
         leaves_s=round(disc.leaves_s, 1),
         phases=[_asks(one) for one in disc.phases],
         heights=[_asks(one) for one in disc.heights],
+        dim=[_asks(one) for one in disc.dim],
         now=None if disc.now is None else _asks(disc.now),
     )
 

@@ -189,3 +189,20 @@ class StarsInAFrame(TestCase):
         there = self.stars(light={"sky": {"cloud": "clear"}}, starts_at="23:00")
         has = float(re.search(r"([0-9.]+) magnitudes", there["told"])[1])
         self.assertAlmostEqual(has, there["moon"]["mag"], delta=0.3, msg="by the sky it has the moon in it already")
+
+    def test_by_day_the_strip_has_the_sun_and_says_from_which_side_it_lights(self) -> None:
+        dawn = next(row for row in self.day.in_order() if row.document["genre"] == "landscape")
+        now = {"outing": self.day.pk, "document": dawn.document | {"starts_at": "06:20"}}
+        around = self.caller.post("/api/bench/around", now).json()
+        self.assertEqual(([way["name"] for way in around["ways"]][0], around["stars"], around["frame"]), ("the sun", [], []))
+        sun = around["ways"][0]["at"]
+        self.assertIn(f"The sun stands {sun['height_deg']:.0f}° up at {sun['bearing_deg']:.0f}°. Shadows are", around["told"])
+        self.assertEqual(around["toward_deg"], round(sun["bearing_deg"], 1), "with nothing said it is drawn about the sun")
+        for turned, said in ((0, "before you: against the light"), (90, "to the left"), (180, "behind you")):
+            now["document"]["overhead"] = {"toward_deg": (sun["bearing_deg"] + turned) % 360}
+            there = self.caller.post("/api/bench/around", now).json()
+            self.assertIn(said, there["told"])
+            self.assertGreater(len(there["frame"]), 4)
+        behind = [{"bearing_deg": 0.0, "height_deg": 60.0}]
+        Outing.objects.filter(pk=self.day.pk).update(lies=self.day.lies | {"horizon": behind})
+        self.assertIn("behind the land, which stands 60°", self.caller.post("/api/bench/around", now).json()["told"])

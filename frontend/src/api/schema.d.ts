@@ -7430,7 +7430,7 @@ export interface components {
         };
         /**
          * AroundOut
-         * @description What stands about a place at a picture's hour, and what its lens takes in; land: how high it stands at bearings all about; told: why there is nothing.
+         * @description What stands about a place at a picture's hour, and what its lens takes in; land: how high it stands at bearings all about; told: of the sun, or why there is nothing; frame: none where nobody said which way one looks.
          */
         AroundOut: {
             /** Told */
@@ -7588,6 +7588,8 @@ export interface components {
             phases: components["schemas"]["MoonAsks"][];
             /** Heights */
             heights: components["schemas"]["MoonAsks"][];
+            /** Dim */
+            dim: components["schemas"]["MoonAsks"][];
             now: components["schemas"]["MoonAsks"] | null;
         };
         /**

@@ -48,13 +48,14 @@ class TheDisc(unittest.TestCase):
         here = moonlit(overhead=UP)
         setup = advise(here)
         told = disc_frame(here, setup) or self.fail("no disc")
-        for asks in (*told.phases, *told.heights, told.now or self.fail("it is up")):
+        for asks in (*told.phases, *told.heights, *told.dim, told.now or self.fail("it is up")):
             gives = asks.ev100 + math.log2(asks.time_s)
             self.assertAlmostEqual(gives, here.light.ev100 + math.log2(setup.exposure.shutter_s), delta=0.25, msg=asks.label)
         for fuller, thinner in pairwise(told.phases):
             self.assertGreater(fuller.ev100, thinner.ev100)
         for higher, lower in pairwise(told.heights):
             self.assertGreater(higher.ev100, lower.ev100)
+        self.assertLess(max(asks.ev100 for asks in told.dim), min(asks.ev100 for asks in told.phases) - 8)
         moon = wanderers(UP)[0]
         self.assertAlmostEqual((told.now or self.fail("up")).ev100, disc_ev(moon.elongation_deg, moon.at.height_deg))
 

@@ -101,5 +101,8 @@ class UnderHeavens(unittest.TestCase):
         gained = told.isos[-1].snr / told.isos[0].snr
         self.assertLess(gained, 1.5 if sky_noise > 0.9 else 9.0, "ISO gains little where the sky is the noise")
         self.assertIn(f"points to {told.schools[-1].time_s:.1f} s", in_a_line(told))
+        trails = night(toward=0.0, subject_slug="trails")
+        arcs = night_frame(trails, advise(trails)) or self.fail("no stars")
+        self.assertRegex(in_a_line(arcs), f"^{arcs.series.frames if arcs.series else 0} frames in .* min draw arcs of ")
         minute = told.light(TRACKED_S / told.shot.time_s, 0.0)
         self.assertAlmostEqual(minute.sky_e / told.light().sky_e, TRACKED_S / told.shot.time_s, delta=1e-6)

@@ -66,12 +66,12 @@ function pressed(event: MouseEvent): void {
 <template>
   <div class="around">
     <p v-if="wrong" class="error" role="alert">{{ wrong }}</p>
-    <p v-if="answer?.told" class="reason">{{ answer.told }}</p>
-    <template v-else-if="answer">
+    <p v-if="answer?.told && (answer.land.length || asked.document.genre === 'night_sky')" class="reason">{{ answer.told }}</p>
+    <template v-if="answer?.land.length">
       <svg
         :viewBox="`0 0 ${WIDE} ${HIGH}`"
         role="img"
-        :aria-label="`What stands about: ${spoken || 'none of sun, moon and planets'}; the camera looks to ${answer.toward_deg}°`"
+        :aria-label="`What stands about: ${spoken || 'none of sun, moon and planets'}${answer.frame.length ? `; the camera looks to ${answer.toward_deg}°` : ''}`"
         @click="pressed"
       >
         <circle
@@ -112,7 +112,7 @@ function pressed(event: MouseEvent): void {
           </template>
         </template>
         <path class="land" :d="land" />
-        <path class="frame" :d="line(answer.frame, true)" />
+        <path v-if="answer.frame.length" class="frame" :d="line(answer.frame, true)" />
         <text v-for="(name, k) in NAMES" :key="name" class="name" text-anchor="middle" :x="x(k * STEP)" :y="HIGH - 3">
           {{ name }}
         </text>
@@ -124,10 +124,11 @@ function pressed(event: MouseEvent): void {
           unit="°"
           :step="5"
           :value="asked.document.overhead?.toward_deg"
-          :usual="answer.toward_deg"
+          :usual="answer.frame.length ? answer.toward_deg : null"
+          empty="not said"
           @change="toward"
         />
-        press the strip to look there; small figures are hours of the way of moon and core
+        press the strip to look there; small figures are hours along the ways
       </p>
     </template>
   </div>

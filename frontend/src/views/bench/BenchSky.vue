@@ -2,6 +2,7 @@
 import { ref, computed } from "vue";
 import { useAnswer } from "@/api/answer";
 import { client, take, type Asked, type Situation } from "@/api/client";
+import BenchAround from "./BenchAround.vue";
 import BenchStars from "./BenchStars.vue";
 
 /** As the sky goes over the day's place: when which dial moves, a stop of light at a time. Asked for once somebody looks. */
@@ -22,6 +23,11 @@ const signed = (stops: number): string => (stops ? `${stops > 0 ? "+" : "−"}${
   <details class="fold sky" @toggle="open = ($event.target as HTMLDetailsElement).open">
     <summary>As the sky goes</summary>
     <p v-if="wrong" class="error" role="alert">{{ wrong }}</p>
+    <BenchAround
+      v-if="open && asked && asked.document.genre !== 'night_sky'"
+      :asked="asked"
+      @change="(edit) => emit('change', edit)"
+    />
     <template v-if="answer">
       <p class="reason">{{ answer.told }}</p>
       <table v-if="answer.moments.length > 1">

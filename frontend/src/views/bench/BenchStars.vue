@@ -39,13 +39,13 @@ const here = computed(() => answer.value?.places.find((one) => one.here));
 const FRAME = 150;
 const asks = computed(() => {
   const disc = answer.value?.disc;
-  return disc ? [...(disc.now ? [disc.now] : []), ...disc.phases, ...disc.heights] : [];
+  return disc ? [...(disc.now ? [disc.now] : []), ...disc.phases, ...disc.heights, ...disc.dim] : [];
 });
 const MINUTE = 60;
 const minutes = (s: number): string => (s < 2 * MINUTE ? `${Math.round(s)} s` : `${Math.round(s / MINUTE)} min`);
 const best = computed(() => Math.max(...(answer.value?.isos ?? []).map((one) => one.snr), 1e-9));
-const asLight = (ev100: number): void =>
-  emit("change", (d) => (d.light = { ev100, kelvin: d.light.kelvin, made_of: d.light.made_of ?? "night_sky" }));
+const asLight = (ev100: number, made_of: "night_sky" | "moonlight" = "night_sky"): void =>
+  emit("change", (d) => (d.light = { ev100, made_of }));
 const setTime = (shutter_s: number): void => emit("change", (d) => (d.locks = { ...d.locks, shutter_s }));
 </script>
 
@@ -149,7 +149,7 @@ const setTime = (shutter_s: number): void => emit("change", (d) => (d.locks = { 
       </template>
       <template v-if="answer.band">
         <p class="reason">
-          One frame has the galaxy’s band at {{ answer.band.one.toFixed(0) }} to 1 and stars to magnitude
+          One frame has the galaxy’s band, about its core, at {{ answer.band.one.toFixed(0) }} to 1 and stars to magnitude
           {{ answer.band.faintest_one.toFixed(1) }}. For
           <NumberField
             label="signal to noise wanted of the galaxy's band"
@@ -209,7 +209,7 @@ const setTime = (shutter_s: number): void => emit("change", (d) => (d.locks = { 
           :usual="answer.moon.dark_mag"
           @change="(v) => (dark = v)"
         />.
-        <button class="plain" @click="asLight(answer.moon.ev100)">Take it as the light</button>
+        <button class="plain" @click="asLight(answer.moon.ev100, 'moonlight')">Take it as the light</button>
       </p>
     </template>
   </details>
