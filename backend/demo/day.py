@@ -80,7 +80,14 @@ DAY: dict[str, Any] = {
     "title": "Lantern-boat week",
     "place": "Tarrow Sound",
     "utc_offset_min": 60,
-    "lies": {"latitude_deg": 54.4, "longitude_deg": 0.6},
+    "lies": {
+        "latitude_deg": 54.4,
+        "longitude_deg": 0.6,
+        "horizon": [
+            {"bearing_deg": float(bearing), "height_deg": height}
+            for bearing, height in ((20, 1.0), (70, 0.0), (160, 0.0), (210, 1.5), (250, 5.0), (285, 7.0), (320, 4.0))
+        ],
+    },
     "day": "2027-06-12",
     "situations": [
         {

@@ -81,7 +81,13 @@ class DiscFrame:
 
 
 def in_a_line(found: DiscFrame) -> str:
-    """What a card has of it: a time for each phase, and how long the disc stays."""
+    """What a card has of it: a time for each phase, and how long the disc stays.
+
+    >>> from craft.vocabulary.terms import Genre
+    >>> moon = dict(genre=Genre.NIGHT_SKY, subject_slug="moon", light=Light(14.0))
+    >>> in_a_line(disc_frame(situation(**moon), advised(**moon)))
+    'The disc by its phase: full 1/500, gibbous 1/200, half 1/100, crescent 1/40; it stays 20 min in the frame from its middle.'
+    """
     phases = ", ".join(f"{one.label} {label(Dial.TIME, one.time_s)}" for one in found.phases)
     return f"The disc by its phase: {phases}; it stays {found.leaves_s / 60:.0f} min in the frame from its middle."
 

@@ -172,7 +172,13 @@ class NightFrame:
 
 
 def in_a_line(found: NightFrame) -> str:
-    """What a card has of it: the arcs of a series of trails; else how long stars are points here, and how many frames the band takes."""
+    """What a card has of it: the arcs of a series of trails; else how long stars are points here, and how many frames the band takes.
+
+    >>> from craft.vocabulary.terms import Genre
+    >>> dark = dict(genre=Genre.NIGHT_SKY, subject_slug="galaxy", light=Light(-8.0))
+    >>> in_a_line(night_frame(situation(**dark), advised(**dark)))
+    "Stars are points to 4.3 s at 100 %, drawn 7 pixels as it is set; the galaxy's band takes 23 frames, 6 min."
+    """
     if found.series:
         minutes = found.series_minutes(None)
         return f"{found.frames_in(minutes)} frames in {minutes:.0f} min draw arcs of {minutes * 60 / trail_s(1.0):.0f}°."

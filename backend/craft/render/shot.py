@@ -296,10 +296,10 @@ def turned_under(shot: Shot, heavens: Heavens) -> Shot:
 
     >>> from craft.sky.overhead import Overhead
     >>> over = Heavens(Overhead(54.4, 0.6, "2027-06-12T22:40", 180.0), -8.0)
-    >>> north = replace(over, over=replace(over.over, toward_deg=0.0))
+    >>> east = replace(over, over=replace(over.over, toward_deg=90.0))
     >>> night = replace(shot(), stage="stars", focal_mm=20.0, distance_m=12.0, time_s=10.0)
-    >>> [round(turned_under(night, one).star_way[0]) for one in (over, north)]
-    [1, -1]
+    >>> [round(turned_under(night, one).star_way[1], 1) + 0.0 for one in (over, east)]
+    [0.0, -0.6]
     """
     x, y, z = axis_of(heavens, small_framing_of(shot))
     drawn_m = shot.focal_mm / 1000 * shot.time_s

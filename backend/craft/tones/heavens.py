@@ -62,8 +62,9 @@ class Pointing:
 def pointing_of(framing: Framing) -> Pointing:
     """How a frame looks at the sky: level lines meet at the horizon, and the middle of the frame is so far over it.
 
-    >>> framing = Framing(BY_SLUG["stars"], 20.0, 12.0, 1.5, View(96, 64, 96.0))
-    >>> pointing_of(framing)
+    >>> from craft.stage.stages import BY_SLUG
+    >>> from craft.tones.framing import View
+    >>> pointing_of(Framing(BY_SLUG["stars"], 20.0, 12.0, 1.5, View(96, 64, 96.0)))
     Pointing(x=480.0, y=320.0, focal=533.333, up_deg=16.699)
     """
     stage, view = framing.stage, framing.view
@@ -84,9 +85,11 @@ def looks_by(heavens: Heavens, framing: Framing) -> Camera:
     """The camera of a frame: where it frames the moon's disc alone it looks at that, however high it stands.
 
     >>> from craft.sky.overhead import Overhead
+    >>> from craft.stage.stages import BY_SLUG
+    >>> from craft.tones.framing import View
     >>> over, view = Heavens(Overhead(54.4, 0.6, "2027-06-12T22:40", 180.0), 14.0), View(96, 64, 96.0)
     >>> [round(float(looks_by(over, Framing(BY_SLUG[stage], 500.0, 1e3, 1.5, view)).axes[2, 2]), 2) for stage in ("moon", "stars")]
-    [0.21, 0.04]
+    [0.21, 0.02]
     """
     if framing.stage.disc is not None:
         moon = wanderers(heavens.over)[0].at
@@ -98,6 +101,8 @@ def axis_of(heavens: Heavens, framing: Framing) -> Axis:
     """The axis that the sky turns about as a frame sees it.
 
     >>> from craft.sky.overhead import Overhead
+    >>> from craft.stage.stages import BY_SLUG
+    >>> from craft.tones.framing import View
     >>> over = Heavens(Overhead(54.4, 0.6, "2027-06-12T22:40", 0.0), -8.0)
     >>> framing = Framing(BY_SLUG["stars"], 20.0, 12.0, 1.5, View(96, 64, 96.0))
     >>> round(math.degrees(math.atan2(*axis_of(over, framing)[1:])))
@@ -184,7 +189,7 @@ def carried(toward: Floats, latitude_deg: float, seconds: Floats) -> Floats:
     Source: Rodrigues' formula, about the pole.
 
     >>> later = carried(np.array([[1.0, 0.0, 0.0]]), 0.0, np.array([86164.1 / 4]))
-    >>> later.round(3).tolist()
+    >>> (later.round(3) + 0.0).tolist()
     [[[0.0, 0.0, 1.0]]]
     """
     latitude = math.radians(latitude_deg)
@@ -318,6 +323,7 @@ def under_heavens(stage: Stage, cutouts: tuple[Cutout, ...], heavens: Heavens, p
     """A stage's cut-outs with the sky that stands over its place in place of its invented one; the moon's own scene with as much of it lit as is.
 
     >>> from craft.sky.overhead import Overhead
+    >>> from craft.stage.stages import BY_SLUG
     >>> over, stage = Heavens(Overhead(54.4, 0.6, "2027-06-12T22:40", 180.0), -8.0), BY_SLUG["stars"]
     >>> under = under_heavens(stage, stage.draw(), over, Pointing(480.0, 320.0, 533.333, 16.7))
     >>> [one.name for one in under[:3]], any(one.name == "planet" for one in under)
@@ -334,6 +340,7 @@ def under_heavens(stage: Stage, cutouts: tuple[Cutout, ...], heavens: Heavens, p
 def told_tones(stage: Stage, heavens: Heavens | None) -> tuple[Tone, ...]:
     """The tones of a stage that one can point at: none of an invented sky where another stands over the place.
 
+    >>> from craft.stage.stages import BY_SLUG
     >>> len(told_tones(BY_SLUG["stars"], None))
     8
     """

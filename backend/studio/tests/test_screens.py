@@ -231,7 +231,20 @@ class InTheHandAndAtHome(BrowserCase):
             east.fill(where)
             form.get_by_role("button", name="Save").click()
             expect(form.get_by_role("alert").filter(has_text="a number of degrees")).to_be_visible()
-        east.fill("-12.25")
+        gpx = form.get_by_label("from a GPX file")
+        for inside, told in (
+            ("<gpx/>", "has no place in it"),
+            ("no track", "is no GPX file"),
+            ('<gpx><wpt lat="95" lon="1"/></gpx>', "has no place"),
+        ):
+            gpx.set_input_files({"name": "way.gpx", "mimeType": "application/gpx+xml", "buffer": inside.encode()})
+            expect(form.get_by_role("alert").filter(has_text=told)).to_be_visible()
+            expect(north).to_have_value("−33,5")
+        way = '<gpx xmlns="urn:of-tracks"><trk><trkseg><trkpt lat="1" lon="2"/><trkpt lat="-33.5" lon="-12.25"/></trkseg></trk></gpx>'
+        gpx.set_input_files({"name": "way.gpx", "mimeType": "application/gpx+xml", "buffer": way.encode()})
+        expect(form.get_by_text("taken from the end of its track")).to_be_visible()
+        expect(north).to_have_value("-33.50000")
+        form.get_by_text("its zone, the land about").click()
         land = form.get_by_role("textbox", name=re.compile("^land about"))
         for typed, told in (("90 4, 400 3", "“400 3”"), ("90 4, hill", "“hill”"), ("90 4; 90 5", "90° has two heights")):
             land.fill(typed)

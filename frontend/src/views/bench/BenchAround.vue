@@ -95,12 +95,7 @@ function pressed(event: MouseEvent): void {
           <path class="way" :d="line(way.hours.map((one) => one.at))" />
           <template v-for="one in way.hours" :key="one.clock">
             <circle v-if="up(one.at)" class="hour" :cx="x(one.at.bearing_deg)" :cy="y(one.at.height_deg)" r="1.1" />
-            <text
-              v-if="up(one.at) && way.name !== 'the sun'"
-              class="clock"
-              :x="x(one.at.bearing_deg)"
-              :y="y(one.at.height_deg) - 3"
-            >
+            <text v-if="up(one.at)" class="clock" :x="x(one.at.bearing_deg)" :y="y(one.at.height_deg) - 3">
               {{ one.clock.slice(0, 2) }}
             </text>
           </template>

@@ -9,6 +9,7 @@ import Choice from "@/fields/Choice.vue";
 import { type Option } from "@/fields/options";
 import Written from "@/fields/Written.vue";
 import Conflict from "../Conflict.vue";
+import { placeIn } from "./gpx";
 
 type Day = Schemas["OutingOut"];
 /** What a day is called, where and when it is; a new one without a day. */
@@ -67,6 +68,7 @@ const landError = computed(() => {
     ? `“${typedLand.value[Number(point[1])]}”: ${found[1]}; a bearing and a height in degrees are accepted, such as 90 4`
     : found[1];
 });
+const skyError = computed(() => !!(landError.value || errors.value["/lies/zone"] || errors.value["/lies/dark_mag"]));
 const named = computed(() =>
   faces.value
     .split(",")
@@ -80,6 +82,23 @@ const CLOCKS: Option<number | null>[] = [
   ...OFFSETS.map((minutes) => ({ value: minutes, shown: beforeUtc(minutes) })),
 ];
 const errors = ref<Record<string, string>>({});
+const fromTrack = ref("");
+/** The place out of a file of tracks: it never leaves this browser, and nothing is changed where it has none. */
+async function track(event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement;
+  const file = input.files?.[0];
+  input.value = "";
+  if (!file) return;
+  try {
+    const found = await placeIn(file);
+    [north.value, east.value] = [found.north, found.east];
+    fromTrack.value = `taken from ${found.from}`;
+    errors.value = { ...errors.value, "/lies/latitude_deg": "", "/lies/longitude_deg": "" };
+  } catch (error) {
+    fromTrack.value = "";
+    errors.value = { ...errors.value, "/lies/latitude_deg": error instanceof Error ? error.message : String(error) };
+  }
+}
 /** What stands where the day is typed and is none: it is said there, and nothing is sent until it is mended. */
 const noDay = ref("");
 function leftDay(event: FocusEvent): void {
@@ -160,20 +179,29 @@ async function settle(mine: boolean): Promise<void> {
             class="box"
             inputmode="decimal"
           />
+          <label class="plain track"
+            >from a GPX file<input class="visually-hidden" type="file" accept=".gpx,application/gpx+xml" @change="track"
+          /></label>
+          <span class="quiet" role="status">{{ fromTrack }}</span>
         </fieldset>
         <p class="error" role="alert">{{ errors["/lies/latitude_deg"] ?? errors["/lies/longitude_deg"] }}</p>
-        <label for="o-zone" class="label">its zone, where summer time comes and goes: then its clock follows by itself</label
-        ><Written id="o-zone" v-model="zone" class="box" list="o-zones" autocomplete="off" maxlength="60" />
-        <datalist id="o-zones"><option v-for="name in ZONES" :key="name" :value="name" /></datalist>
-        <p class="error" role="alert">{{ errors["/lies/zone"] }}</p>
-        <label for="o-land" class="label">land about, bearing and height: 90 4, 140 7 is a hill to the south-east</label
-        ><Written id="o-land" v-model="land" class="box" maxlength="900" />
-        <p class="error" role="alert">{{ landError }}</p>
-        <label for="o-dark" class="label"
-          >how dark its nights are, magnitudes to the square arc second: 21.9 far from any lamp, 20.9 among villages, 17.5 in a
-          town</label
-        ><Written id="o-dark" v-model="dark" class="box" inputmode="decimal" placeholder="21.5, open country" />
-        <p class="error" role="alert">{{ errors["/lies/dark_mag"] }}</p>
+        <details class="fold" :open="!!(zone || land || dark || skyError) || undefined">
+          <summary>its zone, the land about, how dark its nights are</summary>
+          <div class="form">
+            <label for="o-zone" class="label">its zone, where summer time comes and goes: then its clock follows by itself</label
+            ><Written id="o-zone" v-model="zone" class="box" list="o-zones" autocomplete="off" maxlength="60" />
+            <datalist id="o-zones"><option v-for="name in ZONES" :key="name" :value="name" /></datalist>
+            <p class="error" role="alert">{{ errors["/lies/zone"] }}</p>
+            <label for="o-land" class="label">land about, bearing and height: 90 4, 140 7 is a hill to the south-east</label
+            ><Written id="o-land" v-model="land" class="box" maxlength="900" />
+            <p class="error" role="alert">{{ landError }}</p>
+            <label for="o-dark" class="label"
+              >how dark its nights are, magnitudes to the square arc second: 21.9 far from any lamp, 20.9 among villages, 17.5 in
+              a town</label
+            ><Written id="o-dark" v-model="dark" class="box" inputmode="decimal" placeholder="21.5, open country" />
+            <p class="error" role="alert">{{ errors["/lies/dark_mag"] }}</p>
+          </div>
+        </details>
         <label for="o-faces" class="label">faces that come before others, the first first</label
         ><Written id="o-faces" v-model="faces" class="box" maxlength="400" />
         <p class="error" role="alert">{{ Object.entries(errors).find(([at]) => at.startsWith("/faces"))?.[1] }}</p>
@@ -208,6 +236,13 @@ async function settle(mine: boolean): Promise<void> {
   border: 0;
   margin: 0;
   padding: 0;
+}
+.track {
+  cursor: pointer;
+  justify-self: start;
+}
+.track:focus-within {
+  outline: 2px solid var(--ink);
 }
 .lies legend {
   padding: 0;
