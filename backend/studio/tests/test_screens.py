@@ -244,8 +244,8 @@ class InTheHandAndAtHome(BrowserCase):
         gpx.set_input_files({"name": "way.gpx", "mimeType": "application/gpx+xml", "buffer": way.encode()})
         expect(form.get_by_text("taken from the end of its track")).to_be_visible()
         expect(north).to_have_value("-33.50000")
-        form.get_by_text("its zone, the land about").click()
         land = form.get_by_role("textbox", name=re.compile("^land about"))
+        expect(land).to_have_value(re.compile("^20 1, 70 0, "))  # the demo's place has land about it: its fold is open
         for typed, told in (("90 4, 400 3", "“400 3”"), ("90 4, hill", "“hill”"), ("90 4; 90 5", "90° has two heights")):
             land.fill(typed)
             form.get_by_role("button", name="Save").click()
@@ -313,6 +313,9 @@ class InTheHandAndAtHome(BrowserCase):
         box = strip.bounding_box() or self.fail("no strip")
         strip.click(position={"x": box["width"] * 0.75, "y": 20})
         self.stored(page, lambda d: d.get("overhead", {}).get("toward_deg") is not None)
+        hour = page.get_by_role("slider", name="hour of the picture")
+        hour.press("ArrowRight")
+        self.stored(page, lambda d: d["starts_at"].startswith("23:50"))
         page.get_by_role("button", name=re.compile("^Hold .*pixels of the fastest star")).click()
         expect(page.get_by_role("row", name=re.compile("^as it is set .* and [12].[0-9] pixels"))).to_be_visible()
         page.get_by_role("button", name="the edge of a small town").click()

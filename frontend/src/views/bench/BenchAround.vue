@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed } from "vue";
+import { computed, ref } from "vue";
 import { useAnswer } from "@/api/answer";
 import { client, take, type Asked, type Schemas, type Situation } from "@/api/client";
 import NumberField from "@/fields/NumberField.vue";
@@ -56,6 +56,25 @@ const spoken = computed(() =>
     .join(", "),
 );
 const toward = (v: number | null): void => emit("change", (d) => (d.overhead = { ...d.overhead, toward_deg: v }));
+/** A day's hours go from three to three: the small ones come after its evening. */
+const DAWN_MIN = 180;
+const DAY_MIN = 1440;
+const HOUR_MIN = 60;
+const since = computed(() => {
+  const [h = 0, m = 0] = props.asked.document.starts_at.split(":").map(Number);
+  return (h * HOUR_MIN + m - DAWN_MIN + DAY_MIN) % DAY_MIN;
+});
+const dragged = ref<number | null>(null);
+function clockAt(minutes: number): string {
+  const at = (minutes + DAWN_MIN) % DAY_MIN;
+  return [Math.floor(at / HOUR_MIN), at % HOUR_MIN].map((part) => String(part).padStart(2, "0")).join(":");
+}
+const valueOf = (event: Event): number => Number((event.target as HTMLInputElement).value);
+function atHour(event: Event): void {
+  const at = clockAt(valueOf(event));
+  dragged.value = null;
+  emit("change", (d) => (d.starts_at = at));
+}
 function pressed(event: MouseEvent): void {
   const box = (event.currentTarget as SVGElement).getBoundingClientRect();
   const bearing = (answer.value?.toward_deg ?? 0) + ((event.clientX - box.left) / box.width - 0.5) * ROUND;
@@ -112,6 +131,20 @@ function pressed(event: MouseEvent): void {
           {{ name }}
         </text>
       </svg>
+      <label class="label hour">
+        <span class="number">{{ clockAt(dragged ?? since) }}</span>
+        <input
+          type="range"
+          aria-label="hour of the picture"
+          :aria-valuetext="clockAt(dragged ?? since)"
+          min="0"
+          :max="DAY_MIN - 5"
+          step="5"
+          :value="dragged ?? since"
+          @input="(event) => (dragged = valueOf(event))"
+          @change="atHour"
+        />
+      </label>
       <p class="label">
         looks to
         <NumberField
@@ -152,6 +185,16 @@ svg {
   fill: var(--bg);
   stroke: var(--ink);
   stroke-width: 0.8;
+}
+.hour {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+}
+.hour input {
+  flex: 1;
+  min-height: 28px;
+  accent-color: var(--ink);
 }
 .frame {
   fill: none;
