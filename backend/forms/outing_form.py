@@ -11,9 +11,9 @@ from typing import Annotated, Any, Literal, Self
 
 from pydantic import AfterValidator, BeforeValidator, Field, WithJsonSchema, model_validator
 
-from craft.day.schedule import DISC
 from craft.errors import CraftError
 from craft.scene.works import SUBJECT, WORK, Subject
+from craft.scene.works.night_sky import DISC
 from craft.sky.brightness import NIGHT_MAG, USUAL_MAG
 from craft.sky.daylight import sky_over
 from craft.sky.horizon import HIGHEST_DEG, LEVEL, LOWEST_DEG, Horizon
@@ -159,6 +159,11 @@ class OverThere:
     horizon: Horizon = LEVEL
     dark_mag: float = USUAL_MAG
 
+    @property
+    def day_and_place(self) -> tuple[dt.date, float, float, int]:
+        """Its date, degrees north and east, and its clock's minutes: as everything under the sky is asked."""
+        return self.day, self.latitude_deg, self.longitude_deg, self.utc_offset_min
+
 
 @dataclass(frozen=True, slots=True)
 class OfDay:
@@ -171,7 +176,7 @@ class OfDay:
 
 def overhead_of(hour: dt.time, there: OverThere, toward_deg: float | None = None) -> Overhead:
     """What stands over a day's place at an hour of it."""
-    return overhead_at(there.day, there.latitude_deg, there.longitude_deg, there.utc_offset_min, begins_of(hour), toward_deg)
+    return overhead_at(*there.day_and_place, begins_of(hour), toward_deg)
 
 
 def under_the_sky(
@@ -183,7 +188,7 @@ def under_the_sky(
     toward_deg : the way that a picture of the sky looks, None as its subject has it."""
     if light.sky is None or there is None:
         return light
-    [sky] = sky_over(there.day, there.latitude_deg, there.longitude_deg, there.utc_offset_min, (begins_of(hour),))
+    [sky] = sky_over(*there.day_and_place, (begins_of(hour),))
     told = {"ev100": round(sky.ev100, 2), "sun_deg": round(sky.sun_deg, 2), "kelvin": float(round(sky.kelvin))}
     if subject is not None and subject.sky:
         over = looking(overhead_of(hour, there, toward_deg), subject.toward)

@@ -33,6 +33,18 @@ class Series:
     charges: int
 
 
+def series_of(situation: Situation, frames: int, interval_s: float) -> Series:
+    """What so many frames take, so many seconds from start to start.
+
+    >>> told = series_of(situation(), 3600, 11.0)
+    >>> told.hours, told.charges
+    (11.0, 5)
+    """
+    hours = frames * interval_s / 3600
+    gigabytes = frames * situation.body.raw_bytes(PACKING) / 1e9
+    return Series(frames, interval_s, hours, gigabytes, max(1, math.ceil(hours / FRAMES_PER_CHARGE_HOUR)))
+
+
 def series_for(situation: Situation, time_s: float) -> Series | None:
     """The series that draws the wanted blur in frames of a time; None where one frame does, or nobody could.
 
@@ -50,6 +62,4 @@ def series_for(situation: Situation, time_s: float) -> Series | None:
         return None
     frames = math.ceil(wanted / time_s)
     interval = time_s + GAP_S if situation.subject.sky else max(time_s, 1 / (situation.body.frames_per_second or 1.0))
-    size = situation.body.raw_bytes(PACKING)
-    hours = frames * interval / 3600
-    return Series(frames, interval, hours, frames * size / 1e9, max(1, math.ceil(hours / FRAMES_PER_CHARGE_HOUR)))
+    return series_of(situation, frames, interval)

@@ -5,10 +5,10 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
-from craft.day.schedule import DISC
 from craft.optics.movement import star_speed_m_s
 from craft.scales.series import Dial, label
 from craft.scene.situation import Situation
+from craft.scene.works.night_sky import DISC
 from craft.setup.setup import Setup
 from craft.sky.brightness import disc_ev
 from craft.sky.overhead import wanderers

@@ -10,6 +10,7 @@ import numpy as np
 from craft.scales.series import Dial, label
 from craft.scales.words import in_thirds
 from craft.scene.situation import Situation
+from craft.scene.works.night_sky import DISC
 from craft.setup.setup import SEEN_OFF, Level, Setup
 from craft.sky.daylight import SkyLight
 from craft.sky.sun import clock
@@ -22,9 +23,6 @@ LONGEST_MIN = 180
 
 MOST = 16
 """Moments that are told: as many as a card has lines for."""
-
-DISC = "moon"
-"""The subject that is the moon's own disc."""
 
 DIALS = {Dial.TIME: "time", Dial.APERTURE: "aperture", Dial.ISO: "ISO"}
 

@@ -6,7 +6,7 @@ import math
 from dataclasses import dataclass, replace
 from functools import cached_property
 
-from craft.bracketing.series import FRAMES_PER_CHARGE_HOUR, GAP_S, PACKING, Series
+from craft.bracketing.series import GAP_S, Series, series_of
 from craft.optics.trails import STRAIGHT, Drawn, Frame, drawn_by, trail_s
 from craft.render.shot import Shot, shot_of, small_framing_of
 from craft.scene.imaged import output_gain
@@ -104,25 +104,20 @@ class NightFrame:
         return frames_for(self.wanted, self.light().band_snr)
 
     @property
+    def takes(self) -> Series:
+        """What those frames take: hours, with the gaps between them, cards and batteries in mild air."""
+        return series_of(self.situation, self.frames, self.interval_s)
+
+    @property
     def minutes(self) -> float:
-        """How long they take, with the gaps between them."""
-        return self.frames * self.interval_s / 60
+        """How long they take."""
+        return 60 * self.takes.hours
 
     @property
     def tracked_minutes(self) -> float:
         """How long it takes on a mount that follows the sky, in frames of a minute."""
         one = self.light(TRACKED_S / self.shot.time_s, 0.0).band_snr
         return frames_for(self.wanted, one) * (TRACKED_S + GAP_S) / 60
-
-    @property
-    def gigabytes(self) -> float:
-        """What the frames take on a card."""
-        return self.frames * self.situation.body.raw_bytes(PACKING) / 1e9
-
-    @property
-    def charges(self) -> int:
-        """Charges of a battery for them, in mild air."""
-        return max(1, math.ceil(self.minutes / 60 / FRAMES_PER_CHARGE_HOUR))
 
     def series_minutes(self, minutes: float | None) -> float:
         """How long a series of trails is: as asked, as the setup's own is, else an hour."""

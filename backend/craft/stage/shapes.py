@@ -53,6 +53,27 @@ def oval(x: float, y: float, rx: float, ry: float, turn: float = 0.0) -> skia.Pa
     return path
 
 
+ROUND = 0.5523
+"""How far the handles of a cubic lie for a quarter of a circle, as a share of its radius."""
+
+
+def phase(x: float, y: float, r: float, lit: float, right: bool) -> skia.Path:
+    """The lit part of a disc: half of its rim, and half an ellipse from pole to pole as wide as the phase makes it. lit: its share of the disc, 0 to 1; right: on which side.
+
+    >>> phase(0.0, 0.0, 2.0, 0.5, True).computeTightBounds().left()
+    0.0
+    """
+    side = 1 if right else -1
+    rim, edge, k = side * r, side * r * (2 * lit - 1), ROUND
+    return poly(
+        (x, y - r),
+        (x + k * rim, y - r, x + rim, y - k * r, x + rim, y),
+        (x + rim, y + k * r, x + k * rim, y + r, x, y + r),
+        (x - k * edge, y + r, x - edge, y + k * r, x - edge, y),
+        (x - edge, y - k * r, x - k * edge, y - r, x, y - r),
+    )
+
+
 def line(points: Sequence[Point], width: float) -> skia.Path:
     """A stroke of a width along points."""
     paint = skia.Paint(

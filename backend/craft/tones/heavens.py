@@ -31,7 +31,7 @@ from craft.sky.overhead import (
 from craft.stage.colour import Pixels, paint
 from craft.stage.fields import Field, Place, fade, field, glow, halo
 from craft.stage.parts import BLUE, GOLD, WHITE
-from craft.stage.shapes import line, oval, poly
+from craft.stage.shapes import line, oval, phase
 from craft.stage.stage import FAR, WIDE, Cutout, Lit, Moves, Stage, Tone
 from craft.tones.framing import WIDE_MM, Framing, Heavens
 from craft.white.surfaces import Surface
@@ -244,16 +244,7 @@ def _toward(one: Wanderer) -> Floats:
 def _disc(moon: Wanderer, x: float, y: float, heavens: Heavens, pointing: Pointing) -> Iterator[Cutout]:
     """The moon as large and as bright as it is, lit from where the sun is gone: right of it as it grows in the north."""
     r = pointing.focal * math.tan(math.radians(moon.radius_deg))
-    side = 1 if moon.waxing == (heavens.over.latitude_deg >= 0) else -1
-    edge, k = side * r * (2 * moon.lit - 1), 0.5523
-    rim = side * r
-    lit = poly(
-        (x, y - r),
-        (x + k * rim, y - r, x + rim, y - k * r, x + rim, y),
-        (x + rim, y + k * r, x + k * rim, y + r, x, y + r),
-        (x - k * edge, y + r, x - edge, y + k * r, x - edge, y),
-        (x - edge, y - k * r, x - k * edge, y - r, x, y - r),
-    )
+    lit = phase(x, y, r, moon.lit, moon.waxing == (heavens.over.latitude_deg >= 0))
     stops = disc_ev(moon.elongation_deg, max(moon.at.height_deg, 0.0)) - heavens.ev100
     yield Cutout("moon", (lit,), FAR, field(stops), paint(1.04, 1.0, 0.94), lit=Lit.OWN, moves=Moves.SKY)
 

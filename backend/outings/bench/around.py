@@ -8,7 +8,7 @@ from craft.day.sunlight import sun_in_words
 from craft.render.shot import shot_of, small_framing_of
 from craft.sky.around import around, edge_of
 from craft.sky.night import Stands
-from craft.sky.overhead import camera, sun_stands
+from craft.sky.overhead import camera
 from craft.sky.sun import LIGHT_DEG, clock
 from craft.tones.heavens import looks_by
 from forms.answer import Answer
@@ -30,7 +30,8 @@ def around_of(document: SituationDocument, answer: Answer, there: OverThere | No
     if there is None:
         return AroundOut(told=NO_PLACE, toward_deg=0.0, stars=[], ways=[], band=[], land=[], frame=[])
     over = answer.situation.looking or overhead_of(document.starts_at, there, document.overhead.toward_deg)
-    found, sun = around(over), sun_stands(over)
+    found = around(over)
+    sun = next(way.at for way in found.ways if way.name == BY_DAY[0])
     shot = shot_of(answer.situation, answer.setup)
     half_wide, half_high = (side / shot.focal_mm / 2 for side in (shot.width_mm, shot.height_mm))
     seen = looks_by(shot.heavens, small_framing_of(shot)) if shot.heavens else camera(over.toward_deg or 0.0, 0.0)

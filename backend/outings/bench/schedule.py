@@ -22,13 +22,11 @@ NO_PLACE = "Say on the day's page where it lies and by which clock: then this te
 
 def _sky(there: OverThere, situation: Situation, minutes: list[int]) -> tuple[SkyLight, ...]:
     """The light at minutes of a day: of the open sky on the land, or, where the sky is what one photographs, its own where one looks."""
-    on_land = sky_over(there.day, there.latitude_deg, there.longitude_deg, there.utc_offset_min, minutes)
+    on_land = sky_over(*there.day_and_place, minutes)
     looks = situation.looking
     if not situation.subject.sky or looks is None:
         return on_land
-    moments = [
-        overhead_at(there.day, there.latitude_deg, there.longitude_deg, there.utc_offset_min, at, looks.toward_deg) for at in minutes
-    ]
+    moments = [overhead_at(*there.day_and_place, at, looks.toward_deg) for at in minutes]
     return tuple(replace(one, ev100=ev_of_open_sky(over, there.dark_mag)) for one, over in zip(on_land, moments, strict=True))
 
 

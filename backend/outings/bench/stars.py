@@ -52,8 +52,8 @@ def stars_of(asked: StarsIn, answer: Answer, there: OverThere | None) -> StarsOu
             frames=found.frames,
             minutes=round(found.minutes, 1),
             tracked_minutes=round(found.tracked_minutes, 1),
-            gigabytes=round(found.gigabytes, 1),
-            charges=found.charges,
+            gigabytes=round(found.takes.gigabytes, 1),
+            charges=found.takes.charges,
             faintest_one=round(found.faintest(), 1),
             faintest_all=round(found.faintest(found.frames), 1),
             of_sky=round(found.light().of_sky(), 3),
@@ -80,7 +80,7 @@ def land_of(document: SituationDocument, there: OverThere | None) -> float | Non
     """EV at ISO 100 of the open land at a picture's hour under a clear sky; None where nobody said where and when."""
     if there is None:
         return None
-    [sky] = sky_over(there.day, there.latitude_deg, there.longitude_deg, there.utc_offset_min, (begins_of(document.starts_at),))
+    [sky] = sky_over(*there.day_and_place, (begins_of(document.starts_at),))
     return sky.ev100
 
 

@@ -125,7 +125,7 @@ def night_there(outing: Outing) -> Night | None:
     there = there_of(outing)
     if there is None:
         return None
-    return night_over(there.day, there.latitude_deg, there.longitude_deg, there.utc_offset_min, horizon=there.horizon)
+    return night_over(*there.day_and_place, horizon=there.horizon)
 
 
 def sun_of(outing: Outing) -> SunOut | None:
@@ -133,7 +133,7 @@ def sun_of(outing: Outing) -> SunOut | None:
     there = there_of(outing)
     if there is None:
         return None
-    lies = (there.day, there.latitude_deg, there.longitude_deg, there.utc_offset_min)
+    lies = there.day_and_place
     sun = sun_over(*lies)
     itself = (sun.rises_min, sun.sets_min)
     marks = [SunMarkOut(minutes=minutes, told=told, twilight=minutes not in itself) for minutes, told in sun.marks]

@@ -4,6 +4,9 @@ from craft.scene.works.row import GLOW, Order, Subject, Work
 from craft.sky.overhead import MOON, POLE
 from craft.vocabulary.terms import AimMotion, Detection, File, Genre, Intent, Limit, Support
 
+DISC = "moon"
+"""The subject that is the moon's own disc: lit by the sun, whatever the sky does."""
+
 _TURNS = "the sky turns 15.041 arc seconds a second"
 
 NIGHT_SKY = Work(
@@ -85,7 +88,7 @@ NIGHT_SKY = Work(
             blur_share=0.15,
         ),
         Subject(
-            slug="moon",
+            slug=DISC,
             label="The moon's disc",
             source="orbital speed 1.02 km/s at 384 400 km, the turning sky is the faster part and is counted too; the air holds its image still for about a sixtieth (coherence time of astronomical seeing: 5 to 20 ms)",
             body_m_s=1023.0,

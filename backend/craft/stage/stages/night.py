@@ -12,7 +12,7 @@ from craft.stage.colour import Pixels, paint
 from craft.stage.fields import Field, Place, fade, field, glow, grain, halo
 from craft.stage.figures import head
 from craft.stage.parts import BLUE, GOLD, SKIN, SLATE, TAR, WHITE
-from craft.stage.shapes import joined, line, oval, poly, rect, ridge, scatter
+from craft.stage.shapes import joined, line, oval, phase, poly, rect, ridge, scatter
 from craft.stage.stage import FAR, Cutout, Lit, Moves, Stage, Tone
 
 
@@ -110,10 +110,7 @@ def _moon(lit: float = 0.805, right: bool = True) -> tuple[Cutout, ...]:
     rays = tuple(line([(a, b), (a + math.cos(t) * d, b + math.sin(t) * d)], 0.3 + s * 0.05) for a, b, s in young for t, d in ((0.7 * k + s, s * (2.5 + 5 * math.sin(k * 2.3 + s) ** 2)) for k in range(9)))
     sun = fade((x - side * edge, -deep), (x - side * (edge - 188), 0.3), "x")
     rim = Field(lambda p: np.asarray(-1.4 * np.clip(np.hypot(p.x - x, p.y - y) / r, 0, 1) ** 8, np.float32))
-    k = 0.5523
-    # the edge of the light is half an ellipse from pole to pole, as wide as the phase makes it
-    back, rim_x = side * edge, side * r
-    dark = poly((x, y - r), (x - k * rim_x, y - r, x - rim_x, y - k * r, x - rim_x, y), (x - rim_x, y + k * r, x - k * rim_x, y + r, x, y + r), (x - k * back, y + r, x - back, y + k * r, x - back, y), (x - back, y - k * r, x - k * back, y - r, x, y - r))
+    dark = phase(x, y, r, 1 - lit, not right)
     roof = poly((-9000, 60000), (-9000, 1190), (-620, 1150), (-560, 1150), (-190, 930), (640, 930), (960, 1150), (9000, 1200), (9000, 60000))
     return (
         Cutout("night", None, FAR, field(-9.2) + halo(x, y, 150, 0.9), BLUE, lit=Lit.OWN, moves=Moves.SKY),
