@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
-from craft.optics.movement import star_speed_m_s
+from craft.render.shot import shot_of
 from craft.scales.series import Dial, label
 from craft.scene.situation import Situation
 from craft.scene.works.night_sky import DISC
@@ -107,7 +107,8 @@ def disc_frame(situation: Situation, setup: Setup) -> DiscFrame | None:
     focal_m, pitch_m = situation.focal_mm / 1000, situation.body.sensor.pitch_m
     wide, high = (side / 1000 for side in situation.used_mm)
     across = 2 * math.tan(math.radians(radius)) * focal_m
-    speed = float(star_speed_m_s(focal_m))
+    shot = shot_of(situation, setup)
+    speed = shot.star_m / shot.time_s
     times, set_s, set_ev = setup.dials[Dial.TIME], setup.exposure.shutter_s, situation.light.ev100
 
     def asks(name: str, ev100: float) -> Asks:

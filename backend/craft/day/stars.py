@@ -71,7 +71,8 @@ class NightFrame:
         shot = self.shot
         axis = STRAIGHT if shot.heavens is None else axis_of(shot.heavens, small_framing_of(shot))
         pitch_m = self.situation.body.sensor.pitch_m
-        return Frame(shot.focal_mm / 1000, shot.width_mm / 2000, shot.height_mm / 2000, pitch_m, axis)
+        declination = math.radians(self.situation.motion.declination_deg)
+        return Frame(shot.focal_mm / 1000, shot.width_mm / 2000, shot.height_mm / 2000, pitch_m, axis, declination)
 
     @cached_property
     def schools(self) -> tuple[Drawn, ...]:

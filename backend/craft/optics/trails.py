@@ -37,13 +37,14 @@ def star_motion(axis: Axis, u: ArrayLike, v: ArrayLike) -> tuple[Floats, Floats]
 
 @dataclass(frozen=True, slots=True)
 class Frame:
-    """What trails are told of: focal length and half the sides of the picture, in metres; pixel's pitch in metres; the axis the sky turns about."""
+    """What trails are told of: focal length and half the sides of the picture, in metres; pixel's pitch in metres; the axis the sky turns about; declination of the stars as a rule is told it, in radians."""
 
     focal_m: float
     half_wide_m: float
     half_high_m: float
     pitch_m: float
     axis: Axis = STRAIGHT
+    declination_rad: float = 0.0
 
     def px_a_second(self, across: float, down: float) -> float:
         """Pixels that a star draws in a second at a place of the picture, in shares of half its sides.
@@ -93,7 +94,7 @@ def _older(aperture: float, frame: Frame) -> float:
 
 
 def _npf(aperture: float, frame: Frame) -> float:
-    return float(trail_limit_npf_s(aperture, frame.focal_m * 1000, frame.pitch_m * 1e6))
+    return float(trail_limit_npf_s(aperture, frame.focal_m * 1000, frame.pitch_m * 1e6, frame.declination_rad))
 
 
 def _pixels(aperture: float, frame: Frame) -> float:
@@ -102,7 +103,7 @@ def _pixels(aperture: float, frame: Frame) -> float:
 
 SCHOOLS: tuple[TrailSchool, ...] = (
     TrailSchool(slug="older", label="500 over the focal length", accepts="what is round on a small print, as grain once was", time_s=_older, source="practice of film"),
-    TrailSchool(slug="npf", label="by aperture, pixel and focal length", accepts="a trail as long as the point itself is wide, of a star on the sky's equator", time_s=_npf, source="NPF rule, 2015"),
+    TrailSchool(slug="npf", label="by aperture, pixel and focal length", accepts="a trail as long as the point itself is wide, of a star at the declination that is said, the sky's equator where none is", time_s=_npf, source="NPF rule, 2015"),
     TrailSchool(slug="pixels", label=f"{DRAWN_PX:g} pixels of the fastest star", accepts="what is round at 100 %, in every corner and where this camera looks", time_s=_pixels, source="projection"),
 )
 

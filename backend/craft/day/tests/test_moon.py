@@ -42,6 +42,11 @@ class TheDisc(unittest.TestCase):
         self.assertAlmostEqual(told.leaves_s, (36 - 4.52) / 2 / (500 * math.radians(15.04 / 3600)), delta=3)
         self.assertIsNone(told.now)
         near = disc(overhead=UP)
+        moon = wanderers(UP)[0].at
+        up, bearing, latitude = (math.radians(at) for at in (moon.height_deg, moon.bearing_deg, UP.latitude_deg))
+        declination = math.asin(math.sin(up) * math.sin(latitude) + math.cos(up) * math.cos(latitude) * math.cos(bearing))
+        self.assertLess(declination, math.radians(-20))
+        self.assertAlmostEqual(near.px_s / told.px_s, math.cos(declination), delta=0.002, msg="off the equator it is slower")
         self.assertAlmostEqual(near.across_px / told.across_px, wanderers(UP)[0].radius_deg / 0.259, delta=0.001)
 
     def test_each_phase_and_height_gets_the_time_that_gives_it_the_same_light(self) -> None:

@@ -16,7 +16,7 @@ from craft.render.compose import framing_of, sky_moves
 from craft.render.rehearsal import tones_of
 from craft.render.shot import Shot, exposed, from_recipe, on_own, shot_of
 from craft.scene.light import light_from_condition
-from craft.scene.situation import Situation
+from craft.scene.situation import Motion, Situation
 from craft.setup.advise import advise
 from craft.sky.overhead import Overhead, catalogue, turned
 from craft.tones.framing import View
@@ -101,6 +101,9 @@ class UnderHeavens(unittest.TestCase):
         gained = told.isos[-1].snr / told.isos[0].snr
         self.assertLess(gained, 1.5 if sky_noise > 0.9 else 9.0, "ISO gains little where the sky is the noise")
         self.assertIn(f"points to {told.schools[-1].time_s:.1f} s", in_a_line(told))
+        by_hand = night(motion=Motion(declination_deg=60.0))
+        turned = night_frame(by_hand, advise(by_hand)) or self.fail("no stars")
+        self.assertAlmostEqual(turned.schools[1].time_s, 2 * told.schools[1].time_s, msg="the rule goes by the declination that is typed")
         trails = night(toward=0.0, subject_slug="trails")
         arcs = night_frame(trails, advise(trails)) or self.fail("no stars")
         self.assertRegex(in_a_line(arcs), f"^{arcs.series.frames if arcs.series else 0} frames in .* min draw arcs of ")
