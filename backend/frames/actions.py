@@ -6,7 +6,6 @@ import datetime as dt
 from collections.abc import Sequence
 from pathlib import PurePath
 
-import cv2
 from django.contrib.auth.models import User
 from django.db import transaction
 from django.db.models import QuerySet
@@ -15,16 +14,14 @@ from craft.review.clock import MOST_OFF_S, off_by
 from forms.outing_form import YEARS
 from forms.problems import InputError, Problem
 from frames.day import day_of
-from frames.models import BodyClock, Frame, KnownBody, SmallPicture
+from frames.kept import FINE, SMALL, blur_fields, kept_as
+from frames.models import BodyClock, FinePiece, Frame, KnownBody, SmallPicture
 from frames.schemas import CameOut, ClockIn
 from images.values import REJECTED, CameBack
 from kit.models import Piece
 from outings.models import Outing
 from people.limits import LIMITS, room_for
 from people.turns import begin
-
-QUALITY = 80
-"""Of a small picture: 20 kB each, of which thousands are kept."""
 
 SIDECAR = ".xmp"
 LONGEST_NAME = 120
@@ -52,9 +49,8 @@ def bring(outing: Outing, found: CameBack, name: str, digest: str) -> CameOut:
     ------
     InputError : there is no room for another.
     """
-    done, small = cv2.imencode(".jpg", found.small[..., ::-1], [cv2.IMWRITE_JPEG_QUALITY, QUALITY])
-    if not done:
-        raise InputError([Problem("", "this frame's picture could not be made small")])
+    small, fine = kept_as(found.small, SMALL), found.detail
+    piece = kept_as(fine.levels, FINE) if fine else b""
     begin(digest)
     before = outing.came.filter(digest=digest).first()
     if before is not None:
@@ -77,9 +73,12 @@ def bring(outing: Outing, found: CameBack, name: str, digest: str) -> CameOut:
             mean_stops=found.mean_stops,
             burnt=found.burnt,
             full=list(found.full),
+            **blur_fields(fine),
             **{field: _number(told.get(entry)) for field, entry in DIALS.items()},
         )
-        SmallPicture.objects.create(frame=row, data=small.tobytes())
+        SmallPicture.objects.create(frame=row, data=small)
+        if fine:
+            FinePiece.objects.create(frame=row, data=piece, place=list(fine.place), times=fine.times)
     return CameOut(id=row.pk, again=False, rated=0, said=f"{name} brought")
 
 

@@ -9,15 +9,13 @@ from django.shortcuts import get_object_or_404
 from ninja import Query, Router
 
 from frames.actions import bring, drop, is_sidecar, judge, mine, move, named, rate_by_sidecar, room_for_frames, set_clock, the_rest_is_not
-from frames.day import Row, day_of
 from frames.exported import as_csv, as_frames, as_sidecars
 from frames.learned import learned_of
-from frames.models import SmallPicture
+from frames.models import FinePiece, SmallPicture
 from frames.report import as_pdf
-from frames.review import frames_of, hour, review_of
+from frames.review import came_of, review_of
 from frames.schemas import (
     CameChanged,
-    CameFrame,
     CameFrames,
     CameOut,
     ClockIn,
@@ -74,24 +72,8 @@ def known(request: HttpRequest, pk: int, asked: KnownIn) -> KnownOut:
 @router.get("/outings/{pk}/came", response=CameFrames)
 def came(request: HttpRequest, pk: int, situation: int | None = None, after: int = 0) -> CameFrames:
     """A picture's frames in the order of their hours, two hundred at a time; without a picture those that belong to none."""
-    rows, more = frames_of(day_of(my_outing(request, pk)), situation, after, PAGE)
-    return CameFrames(frames=[_out(row) for row in rows], more=more)
-
-
-def _out(row: Row) -> CameFrame:
-    frame = row.frame
-    return CameFrame(
-        id=row.pk,
-        name=row.name,
-        at=hour(frame.at_s),
-        body=row.said,
-        words=frame.words,
-        focal_mm=frame.focal_mm,
-        kept=frame.kept,
-        burnt=frame.burnt,
-        exposed_ev=frame.exposed_ev,
-        by_hand=row.by_hand,
-    )
+    outing = my_outing(request, pk)
+    return came_of(outing, situation, after, PAGE, Kit(outing.person))
 
 
 @router.put("/outings/{pk}/came/kept", response=CameChanged)
@@ -156,8 +138,17 @@ def export_report(request: HttpRequest, pk: int) -> HttpResponse:
 @router.get("/came/{pk}/small.jpg", openapi_extra=files("image/jpeg"))
 def small(request: HttpRequest, pk: int) -> HttpResponse:
     """A frame's small picture."""
-    row = get_object_or_404(SmallPicture, frame__in=mine(person_of(request)), pk=pk)
-    answer = HttpResponse(bytes(row.data), content_type="image/jpeg")
+    return _jpeg(get_object_or_404(SmallPicture, frame__in=mine(person_of(request)), pk=pk).data)
+
+
+@router.get("/came/{pk}/fine.jpg", openapi_extra=files("image/jpeg"))
+def fine(request: HttpRequest, pk: int) -> HttpResponse:
+    """A piece of a frame where it is sharpest, pixel by pixel."""
+    return _jpeg(get_object_or_404(FinePiece, frame__in=mine(person_of(request)), pk=pk).data)
+
+
+def _jpeg(data: bytes | memoryview) -> HttpResponse:
+    answer = HttpResponse(bytes(data), content_type="image/jpeg")
     answer["Cache-Control"] = "private, max-age=86400"
     return answer
 

@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 import datetime as dt
+import math
 from collections import Counter
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 from django.contrib.auth.models import User
 
+from craft.review.blur import How, Sharpness, Smear
 from craft.review.clock import assigned, off_by_zone
 from craft.review.frame import Frame as Taken
 from frames.models import BodyClock, Frame, KnownBody
@@ -107,7 +109,7 @@ def _row(row: Frame, clock: Clock, day: dt.date, pictures: Sequence[Situation]) 
     midnight = dt.datetime.combine(day, dt.time(), dt.UTC)
     at_s = NO_HOUR if row.taken is None else (row.taken - midnight).total_seconds() - clock.off_s
     dials = (row.shutter_s, row.aperture, row.iso, row.focal_mm)
-    frame = Taken(at_s, *dials, row.mean_stops, row.burnt, judged(row.kept, row.rating))
+    frame = Taken(at_s, *dials, row.mean_stops, row.burnt, judged(row.kept, row.rating), _sharp(row))
     by_hand = any(picture.pk == row.situation_id for picture in pictures)
     return Row(
         row.pk,
@@ -120,6 +122,15 @@ def _row(row: Frame, clock: Clock, day: dt.date, pictures: Sequence[Situation]) 
         frame,
         row.rating,
     )
+
+
+def _sharp(row: Frame) -> Sharpness | None:
+    """How sharp a frame came out; None where its file was not read pixel by pixel."""
+    if not row.smeared:
+        return None
+    told = row.smear_px is not None and row.smear_deg is not None
+    smear = Smear(row.smear_px or 0.0, math.radians(row.smear_deg or 0.0)) if told else None
+    return Sharpness(How(row.smeared), row.soft_px, smear, max(row.wide, row.high))
 
 
 def _by_hour(at_s: float, body: str, pictures: Sequence[Situation]) -> int | None:

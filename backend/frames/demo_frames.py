@@ -6,7 +6,7 @@ import datetime as dt
 import hashlib
 import math
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import cv2
 import numpy as np
@@ -18,8 +18,10 @@ from craft.render.picture import Look, picture
 from craft.render.shot import Shot, exposed, shot_of
 from craft.review.measured import SMALL_PX, Levels, measured_file
 from craft.setup.setup import Level
-from frames.actions import QUALITY
-from frames.models import Frame, SmallPicture
+from frames.kept import FINE, SMALL, blur_fields, kept_as
+from frames.models import FinePiece, Frame, SmallPicture
+from images.detail import detail_of
+from images.values import Detail
 from outings.models import Outing
 from outings.reading import Kit
 from outings.setups import Made, made_of
@@ -67,8 +69,28 @@ STEP = 1 / 3
 STEEP = 1.3
 """How much less is kept with each stop of ISO about there, in log odds."""
 
-RENDERED = 6
+
+@dataclass(frozen=True, slots=True)
+class Hand:
+    """What came of one press. shake_px: length of the smear of the hand; off: distance that was focused on, of that of the subject."""
+
+    shake_px: float = 0.8
+    off: float = 1.0
+
+
+HANDS = (Hand(), Hand(off=0.97), Hand(1.5), Hand(11.0))
 """Pictures that are rendered of each shooting: frames share them, as drawing each would take a minute."""
+
+PIECE_PX = 720
+"""Pixels across the piece in the middle that is rendered pixel by pixel, to be measured."""
+
+
+@dataclass(frozen=True, slots=True)
+class Drawn:
+    """A frame as it is drawn: its small picture, and the piece where it is sharpest."""
+
+    levels: Levels
+    fine: Detail
 
 
 def add_demo_frames(person: User) -> int:
@@ -100,22 +122,38 @@ def _taken(made: Made, plan: Shooting) -> Iterator[tuple[float, float, float, fl
         yield plan.begins_min + at * plan.lasts_min, time_s, level.aperture, iso, brighter
 
 
-def _rendered(made: Made, brighter: float, seed: int) -> Levels:
-    shot: Shot = shot_of(made.situation, made.setup, seed=seed)
-    return picture(exposed(shot, iso_stops=brighter), Look.FINDER, SMALL_PX, marks=False)
+def _rendered(made: Made, brighter: float, seed: int, hand: Hand) -> Drawn:
+    shot: Shot = exposed(shot_of(made.situation, made.setup, seed=seed), iso_stops=brighter)
+    pixel_m = shot.width_mm / 1000 / shot.used_pixels
+    shot = replace(shot, shake_m=hand.shake_px * pixel_m, focus_m=shot.focus_m * hand.off)
+    small = picture(shot, Look.FINDER, SMALL_PX, marks=False)
+    share = PIECE_PX / shot.used_pixels
+    centre = _finest(small, share)
+    piece = detail_of(picture(shot, Look.FINDER, PIECE_PX, centre=centre, part=share, marks=False))
+    left, top, wide, high = (part * share for part in piece.place)
+    return Drawn(small, replace(piece, place=(centre[0] - share / 2 + left, centre[1] - share / 2 + top, wide, high)))
+
+
+def _finest(levels: Levels, share: float) -> tuple[float, float]:
+    """Where most of a small picture is fine, as shares of it, so far from its border as half of a piece."""
+    fine = cv2.blur(np.abs(cv2.Laplacian(cv2.cvtColor(levels, cv2.COLOR_RGB2GRAY), cv2.CV_32F)), (31, 31))
+    high, wide = fine.shape
+    row, column = np.unravel_index(int(fine.argmax()), fine.shape)
+    x, y = (min(max(share / 2, at), 1 - share / 2) for at in (column / wide, row / high))
+    return float(x), float(y)
 
 
 def _shoot(outing: Outing, made: Made, plan: Shooting) -> int:
     lots = np.random.default_rng(plan.frames)
-    pictures: dict[tuple[float, int], Levels] = {}
+    pictures: dict[tuple[float, int], Drawn] = {}
     midnight = dt.datetime.combine(outing.day, dt.time(), dt.UTC)
-    rows, small = [], []
+    rows, shown = [], []
     for k, (minutes, time_s, aperture, iso, brighter) in enumerate(_taken(made, plan)):
-        key = (brighter, k % RENDERED)
-        levels = pictures.get(key)
-        if levels is None:
-            levels = pictures[key] = _rendered(made, brighter, k % RENDERED + 1)
-        found = measured_file(levels)
+        key = (brighter, k % len(HANDS))
+        drawn = pictures.get(key)
+        if drawn is None:
+            drawn = pictures[key] = _rendered(made, brighter, k % len(HANDS) + 1, HANDS[k % len(HANDS)])
+        found = measured_file(drawn.levels)
         chance = 0.0 if brighter else plan.keeps * expit(STEEP * math.log2(plan.half_at / iso))
         name = f"TSW_{4000 + len(plan.title) * 10 + k:04d}.JPG"
         rows.append(
@@ -138,14 +176,15 @@ def _shoot(outing: Outing, made: Made, plan: Shooting) -> int:
                 mean_stops=found.mean_stops + float(lots.normal(0, 0.12)),
                 burnt=found.burnt,
                 full=list(found.full),
+                **blur_fields(drawn.fine),
             )
         )
-        small.append(levels)
-    files = {id(levels): _jpeg(levels) for levels in pictures.values()}
+        shown.append(drawn)
+    files = {id(one): (kept_as(one.levels, SMALL), kept_as(one.fine.levels, FINE)) for one in pictures.values()}
     made_rows = Frame.objects.bulk_create(rows)
-    SmallPicture.objects.bulk_create(SmallPicture(frame=row, data=files[id(levels)]) for row, levels in zip(made_rows, small, strict=True))
+    came = list(zip(made_rows, shown, strict=True))
+    SmallPicture.objects.bulk_create(SmallPicture(frame=row, data=files[id(one)][0]) for row, one in came)
+    FinePiece.objects.bulk_create(
+        FinePiece(frame=row, data=files[id(one)][1], place=list(one.fine.place), times=one.fine.times) for row, one in came
+    )
     return len(made_rows)
-
-
-def _jpeg(levels: Levels) -> bytes:
-    return cv2.imencode(".jpg", levels[..., ::-1], [cv2.IMWRITE_JPEG_QUALITY, QUALITY])[1].tobytes()

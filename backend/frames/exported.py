@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import csv
 import io
+import math
 import zipfile
 from collections.abc import Iterator
 from pathlib import PurePath
@@ -11,6 +12,7 @@ from typing import Any
 
 from pydantic_core import to_json
 
+from craft.review.blur import Sharpness
 from forms.kit_form import safe_slug
 from frames.day import Row, day_of
 from frames.review import hour
@@ -32,6 +34,10 @@ FIELDS = (
     "mean_stops",
     "burnt_share",
     "kept",
+    "blur_px",
+    "smeared",
+    "smear_px",
+    "smear_deg",
 )
 
 
@@ -44,7 +50,16 @@ def _rows(outing: Outing) -> Iterator[dict[str, Any]]:
 def _values(row: Row, titles: dict[int, str]) -> tuple[Any, ...]:
     frame = row.frame
     dials = (frame.shutter_s, frame.aperture, frame.iso, frame.focal_mm, frame.exposed_ev, frame.mean_stops, frame.burnt, frame.kept)
-    return row.name, row.said, row.lens, hour(frame.at_s), titles.get(row.situation or 0, ""), *dials
+    return row.name, row.said, row.lens, hour(frame.at_s), titles.get(row.situation or 0, ""), *dials, *_blur(frame.sharp)
+
+
+def _blur(sharp: Sharpness | None) -> tuple[Any, ...]:
+    """Its blur where it is sharpest, what of it is smeared, how long and which way."""
+    if sharp is None:
+        return None, None, None, None
+    smear = sharp.smear
+    told = (None, None) if smear is None else (round(smear.line_px, 1), round(math.degrees(smear.way_rad)))
+    return None if sharp.disc_px is None else round(sharp.disc_px, 1), sharp.how.value, *told
 
 
 RISKY = ("=", "+", "-", "@", "\t", "\r")

@@ -13,7 +13,8 @@ class Frame(models.Model):
 
     situation: where a hand put it, null where its hour decides; digest: of its file; body, lens: as the file names them; taken: by the body's own clock,
     kept as if it was UTC, null where the file does not tell; zone_min: that clock's minutes before UTC's; rating: 1 to 5, -1 thrown away, as the file has
-    it; kept: as it was judged here; mean_stops: its mean from mid-grey; full: share at full white of red, green and blue; burnt: of any of them.
+    it; kept: as it was judged here; mean_stops: its mean from mid-grey; full: share at full white of red, green and blue; burnt: of any of them; smeared: what of it
+    is (`craft.review.blur.How`), empty where its file is not read pixel by pixel; soft_px, smear_px, smear_deg: its blur, null where that is not told.
     """
 
     outing = models.ForeignKey(Outing, models.CASCADE, related_name="came")
@@ -36,6 +37,10 @@ class Frame(models.Model):
     mean_stops = models.FloatField()
     burnt = models.FloatField()
     full = models.JSONField(default=list)
+    smeared = models.CharField(max_length=10, blank=True)
+    soft_px = models.FloatField(null=True)
+    smear_px = models.FloatField(null=True)
+    smear_deg = models.FloatField(null=True)
     made_at = models.DateTimeField(auto_now_add=True)
 
     class Meta:
@@ -55,6 +60,18 @@ class SmallPicture(models.Model):
 
     def __str__(self) -> str:
         return f"{self.frame}, small"
+
+
+class FinePiece(models.Model):
+    """A piece of a frame where it is sharpest, a JPEG pixel by pixel; place: its left, top, width and height, as shares of the frame; times: pixels of the file to one of it."""
+
+    frame = models.OneToOneField(Frame, models.CASCADE, related_name="fine", primary_key=True)
+    data = models.BinaryField()
+    place = models.JSONField()
+    times = models.PositiveSmallIntegerField()
+
+    def __str__(self) -> str:
+        return f"{self.frame}, pixel by pixel"
 
 
 class BodyClock(models.Model):

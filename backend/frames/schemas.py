@@ -39,9 +39,33 @@ class CameOut(Schema):
     said: str
 
 
+class SharpOut(Schema):
+    """How sharp a frame came out. text: in a sentence; how: what of it is smeared; disc_px: diameter of its blur where it is sharpest, null where too few edges tell;
+    smear_px, smear_deg: length of a smear, and where it goes from the long side to the top; soft: it shows in the output; sharpest: of its burst, as far as that can be told."""
+
+    text: str
+    how: Literal["nothing", "all", "around", "unsure"]
+    disc_px: float | None
+    smear_px: float | None
+    smear_deg: float | None
+    soft: bool
+    sharpest: bool
+
+
+class FinePlace(Schema):
+    """Where a piece of a frame lies, as shares of it, and how many pixels of the file come to one of it."""
+
+    left: float
+    top: float
+    width: float
+    height: float
+    times: int
+
+
 class CameFrame(Schema):
     """A frame. at: its hour by the day's clock, empty where its file tells none; words: its dials; kept: null where nobody judged; exposed_ev: light that it exposes as
-    mid-grey; by_hand: somebody put it to its picture; burnt: share of it at full white."""
+    mid-grey; by_hand: somebody put it to its picture; burnt: share of it at full white; burst: the first frame of those taken with it; sharp: null where its file is not
+    read pixel by pixel; fine: the piece that is."""
 
     id: int
     name: str
@@ -53,6 +77,9 @@ class CameFrame(Schema):
     burnt: float
     exposed_ev: float | None
     by_hand: bool
+    burst: int
+    sharp: SharpOut | None
+    fine: FinePlace | None
 
 
 class CameFrames(Schema):
@@ -153,7 +180,7 @@ class DotOut(Schema):
 
 class BesidePlan(Schema):
     """A picture of the day beside what was shot of it. problem: why it has no plan; others: frames by another body, which are not laid beside it; left_dark: frames that
-    the body by itself left half a stop too dark or more, at its limits; every: of how many frames one is drawn as a point."""
+    the body by itself left half a stop too dark or more, at its limits; soft: frames whose sharpest place is softer than the output hides; shaken: smeared as a whole; every: of how many frames one is drawn as a point."""
 
     id: int
     title: str
@@ -170,6 +197,8 @@ class BesidePlan(Schema):
     over_ceiling: int
     under_slowest: int
     left_dark: int
+    soft: int
+    shaken: int
     planned: str
     planned_ev: float | None
     begins_min: float

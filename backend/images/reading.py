@@ -27,7 +27,7 @@ from images.counted.archive import wrong
 from images.parts import Part, receive
 from images.store import is_light, packed
 from images.told import Told
-from images.values import LEAST_SIDE, Brought, CameBack
+from images.values import LEAST_SIDE, Brought, CameBack, Detail
 
 AT_A_TIME = 2
 """Files that a process of the server has read at a time; others wait for their turn."""
@@ -147,7 +147,9 @@ def came_back(path: str) -> CameBack:
     InputError : the file is none that is accepted, is not whole, or asks for more than is given.
     """
     [part] = reader.parts("came back", path)
-    return CameBack(small=part.arrays["small"], **part.told)
+    detail = part.told.pop("detail", None)
+    fine = None if detail is None else Detail(levels=part.arrays["detail"], **detail)
+    return CameBack(small=part.arrays["small"], detail=fine, **part.told)
 
 
 def sidecar_rating(path: str) -> int | None:

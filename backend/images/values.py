@@ -57,9 +57,23 @@ class Brought:
 
 
 @dataclass(frozen=True, slots=True)
+class Detail:
+    """A piece of a frame, pixel by pixel, where it is sharpest, and the blur there (`craft.review.blur`). levels: (h, w, 3); place: its left, top, width and height, as shares of the frame;
+    times: pixels of the file to one of it; how: what is smeared; soft_px, smear_px: in pixels of the file, None where they are not told; smear_deg: from its long side to the top."""
+
+    levels: NDArray[np.uint8]
+    place: Sequence[float]
+    times: int
+    how: str
+    soft_px: float | None
+    smear_px: float | None
+    smear_deg: float | None
+
+
+@dataclass(frozen=True, slots=True)
 class CameBack:
     """A frame that came back. told: figures by name; small: levels, (h, w, 3); mean_stops: its mean in stops from mid-grey; full: share at full white of red, green and blue;
-    burnt: of any of them; rating: 1 to 5, -1 thrown away, None where nobody rated."""
+    burnt: of any of them; rating: 1 to 5, -1 thrown away, None where nobody rated; detail: None of a kind of file that is not read pixel by pixel."""
 
     kind: str
     told: dict[str, float | str]
@@ -70,6 +84,7 @@ class CameBack:
     full: Sequence[float]
     burnt: float
     rating: int | None
+    detail: Detail | None = None
 
 
 def refused(why: str) -> InputError:

@@ -23,7 +23,7 @@ LIMITS = {
     "situation": Limit(200, "situations in a day", "one every four minutes from dawn to dusk; a day's tools weigh all of them"),
     "all_situations": Limit(8000, "situations in all days", "ten years of two days a week; the list of days shows all of them"),
     "frame": Limit(
-        20_000, "frames that came back", "a season of a few thousand a month; each takes 20 kB, and what is learned reads all of them"
+        20_000, "frames that came back", "a season of a few thousand a month; each takes 60 kB, and what is learned reads all of them"
     ),
     "card": Limit(40, "cards of a situation", "a card made again replaces nothing, so the oldest beyond these go"),
 }

@@ -19,7 +19,7 @@ from django.utils.text import slugify
 from ninja import Router
 from pydantic_core import to_json
 
-from frames.models import SmallPicture
+from frames.models import FinePiece, SmallPicture
 from outings.exchange import export
 from outings.models import Outing, PictureLight
 from people import browsers
@@ -42,6 +42,7 @@ LEFT_OUT: dict[str, str] = {
     "outings.picturelight": "the light of pictures, which lies beside as files",
     "gear.sensorframe": "counts of a sensor's middle, which only measure it; what they told stands in the body",
     "frames.smallpicture": "small pictures of frames, which lie beside as files",
+    "frames.finepiece": "pieces of frames pixel by pixel, which lie beside as files",
 }
 """What of an account is not told in its tables, and why."""
 
@@ -98,9 +99,10 @@ def write_whole(person: User, out: IO[bytes]) -> None:
         light = PictureLight.objects.filter(picture__situation__outing__person=person).values_list("pk", "data")
         for pk, data in light.iterator(chunk_size=1):
             file.writestr(f"pictures/{pk}.png", bytes(data), zipfile.ZIP_STORED)
-        small = SmallPicture.objects.filter(frame__outing__person=person).values_list("pk", "data")
-        for pk, data in small.iterator(chunk_size=ROWS_AT_A_TIME):
-            file.writestr(f"frames/{pk}.jpg", bytes(data), zipfile.ZIP_STORED)
+        for model, ending in ((SmallPicture, ""), (FinePiece, "-fine")):
+            pictures = model.objects.filter(frame__outing__person=person).values_list("pk", "data")
+            for pk, data in pictures.iterator(chunk_size=ROWS_AT_A_TIME):
+                file.writestr(f"frames/{pk}{ending}.jpg", bytes(data), zipfile.ZIP_STORED)
 
 
 @router.get("/me/export.zip", openapi_extra=files("application/zip"))

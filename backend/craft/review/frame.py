@@ -7,6 +7,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from statistics import median
 
+from craft.review.blur import Sharpness
 from craft.scales.series import Dial, label
 
 BRIGHT_STOPS = 1.0
@@ -21,7 +22,7 @@ class Frame:
     """A frame that came back; what its file does not tell is None.
 
     at_s: seconds after the midnight before the day, by the clock there; mean_stops: brightness of its mean from mid-grey;
-    burnt: share of it at full white; kept: whether it is kept, None where nobody has judged.
+    burnt: share of it at full white; kept: whether it is kept, None where nobody has judged; sharp: None where that was not measured.
     """
 
     at_s: float
@@ -32,6 +33,7 @@ class Frame:
     mean_stops: float | None = None
     burnt: float = 0.0
     kept: bool | None = None
+    sharp: Sharpness | None = None
 
     @property
     def exposed_ev(self) -> float | None:

@@ -521,6 +521,11 @@ class Situation:
         return circle_of_confusion_m(out.acuity, self.used_mm[0] / 1000, out.width_m, out.viewing_m, self.body.sensor.pitch_m)
 
     @property
+    def hidden_share(self) -> float:
+        """Blur that the output hides, as a share of the frame's long side."""
+        return self.coc_m * 1000 / max(self.used_mm)
+
+    @property
     def pixels_across(self) -> float:
         """Pixels across the part of the sensor that is shown."""
         sensor = self.body.sensor

@@ -8,6 +8,7 @@ import json
 from functools import lru_cache
 from typing import Any
 
+import numpy as np
 from django.http import HttpResponse
 from django.test import TestCase
 from PIL import ExifTags, Image
@@ -41,8 +42,9 @@ def frame_file(
     zone: str = "",
     part: str = "",
     rating: int | None = None,
+    pixels: np.ndarray | None = None,
 ) -> bytes:
-    """A JPEG of two tones as a camera would write it; two that differ in anything are two files."""
+    """A JPEG of two tones, or of some pixels, as a camera would write it; two that differ in anything are two files."""
     exif, out = Image.Exif(), io.BytesIO()
     exif[ExifTags.Base.Model] = body
     if rating is not None:
@@ -54,7 +56,7 @@ def frame_file(
     for name, value in ((ExifTags.Base.SubsecTimeOriginal, part), (ExifTags.Base.OffsetTimeOriginal, zone)):
         if value:
             own[name] = value
-    _pixels(level).save(out, "JPEG", exif=exif)
+    (_pixels(level) if pixels is None else Image.fromarray(pixels)).save(out, "JPEG", exif=exif, quality=95)
     return out.getvalue()
 
 

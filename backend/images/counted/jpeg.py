@@ -44,8 +44,8 @@ class _Counted:
             self.frame = marker, body
 
 
-def count(data: Data) -> None:
-    """Refuse a JPEG that is not whole, or asks for more than is given.
+def count(data: Data) -> tuple[int, int]:
+    """Pixels across and down of a JPEG that is whole, and asks for no more than is given.
 
     Raises
     ------
@@ -71,10 +71,10 @@ def count(data: Data) -> None:
             at = after.start()
     if found.frame is None or not found.scans:
         raise unreadable()
-    _frame(*found.frame)
+    return _frame(*found.frame)
 
 
-def _frame(kind: int, body: bytes) -> None:
+def _frame(kind: int, body: bytes) -> tuple[int, int]:
     parts = body[5] if len(body) > 5 else 0
     if not 1 <= parts <= 4 or len(body) < 6 + 3 * parts:
         raise unreadable()
@@ -84,8 +84,9 @@ def _frame(kind: int, body: bytes) -> None:
     if any(not (1 <= across <= 4 and 1 <= down <= 4) for across, down in steps):
         raise unreadable()
     if kind not in IN_SEVERAL_SCANS:
-        return
+        return wide, high
     most_across, most_down = (max(step[k] for step in steps) for k in (0, 1))
     blocks = sum((wide * across / most_across / 8 + 1) * (high * down / most_down / 8 + 1) for across, down in steps)
     if blocks * BLOCK_BYTES > COEFFICIENTS:
         raise refused(f"this JPEG of {wide * high / 1e6:.0f} megapixels comes in several scans, all of which must be held to read it")
+    return wide, high

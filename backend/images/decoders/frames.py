@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
 
@@ -11,16 +13,20 @@ import numpy as np
 import rawpy
 from numpy.typing import NDArray
 
-from craft.review.measured import MIDDLE, SMALL_PX, Levels, Measured, measured, measured_file, small_of
+from craft.review.measured import MIDDLE, Levels, measured, measured_file, small_of
 from craft.tones.own import RAW_FULL
 from forms.problems import InputError
 from images.counted import count, jpeg, tiff
 from images.decoders.figures import figures_in
-from images.decoders.light import KINDS, NEARLY_FULL, is_raw, jpeg_levels, light_of, tiff_levels
-from images.values import LEAST_SIDE, RATED, REJECTED, CameBack, Data, looked_at, refused
+from images.decoders.light import KINDS, NEARLY_FULL, is_raw, light_of, tiff_levels
+from images.detail import detail_of
+from images.values import LEAST_SIDE, RATED, REJECTED, CameBack, Data, looked_at, refused, unreadable
 
-LARGE_INSIDE = 500_000
-"""Bytes of a picture within a raw from which it is read at a quarter of its size."""
+LARGE_INSIDE = 0.9
+"""Share of a raw's own pixels across that the picture within it has, where its sharpness is that of the frame."""
+
+MOST_WHOLE = 40_000_000
+"""Pixels of a JPEG that is read pixel by pixel; a larger one at half of that, since a part of it would not do."""
 
 TURNS = {3: 2, 5: 1, 6: 3}
 """Quarter turns to the left by which a raw was held, as LibRaw tells it."""
@@ -39,17 +45,23 @@ def frame_of(path: str) -> CameBack:
     told = _told(path)
     with looked_at(path) as data:
         count(data)
-        levels = _finished(path, data)
-    if levels is None:
+        found = _finished(path, data)
+    if found is None:
         return _raw(path, told)
-    pixels, wide, high = levels
-    return _came_back("finished", told, (wide, high), pixels, measured_file(pixels), rating_in(path))
+    small = small_of(found.levels)
+    seen = measured_file(small)
+    detail = detail_of(found.levels, found.times) if found.times else None
+    return CameBack("finished", told, found.wide, found.high, small, seen.mean_stops, seen.full, seen.burnt, rating_in(path), detail)
 
 
-def _came_back(
-    kind: str, told: dict[str, float | str], size: tuple[int, int], levels: Levels, found: Measured, rating: int | None
-) -> CameBack:
-    return CameBack(kind, told, *size, small_of(levels), found.mean_stops, found.full, found.burnt, rating)
+@dataclass(frozen=True, slots=True)
+class _Finished:
+    """Levels of a finished picture, (h, w, 3); wide, high: of its file; times: pixels of the file to one of the levels, 0 where they are fewer than can be judged."""
+
+    levels: Levels
+    wide: int
+    high: int
+    times: int = 0
 
 
 def _told(path: str) -> dict[str, float | str]:
@@ -111,21 +123,40 @@ def sidecar_rating(path: str) -> int | None:
     return rating_in(path)
 
 
-def _finished(path: str, data: Data) -> tuple[Levels, int, int] | None:
+def _times(pixels: int) -> int:
+    """By how much a JPEG is made smaller as it is read, so that it can be held."""
+    return 1 if pixels <= MOST_WHOLE else 2
+
+
+def _jpeg(size: tuple[int, int], read: Callable[[int], Any]) -> _Finished:
+    """A counted JPEG as it is held; read: by how it is read, as OpenCV calls that."""
+    times = _times(size[0] * size[1])
+    try:
+        pixels = read(cv2.IMREAD_COLOR if times == 1 else cv2.IMREAD_REDUCED_COLOR_2)
+    except cv2.error as error:
+        if error.code == cv2.Error.StsNoMem:
+            raise MemoryError from None
+        raise unreadable() from None
+    if pixels is None:
+        raise unreadable()
+    return _Finished(np.asarray(cv2.cvtColor(pixels, cv2.COLOR_BGR2RGB), np.uint8), *size, times)
+
+
+def _finished(path: str, data: Data) -> _Finished | None:
     """The levels of a finished picture, or of the one that a raw carries; None where there is only the raw."""
     if data[:12].startswith(jpeg.BEGINS):
-        return jpeg_levels(path, data, SMALL_PX)
+        return _jpeg(jpeg.count(data), lambda how: cv2.imread(path, how))
     kind = next((kind for kind in KINDS if data[:12].startswith(kind.begins)), None)
     if kind is not None:
         if kind.finished is None:
             raise refused("a frame of a camera is a JPEG, a TIFF, a PNG or a raw")
-        return kind.finished(path, data)
+        return _Finished(*kind.finished(path, data))
     if data[:4] in tiff.BEGINS and not is_raw(path):
-        return tiff_levels(path, data)
+        return _Finished(*tiff_levels(path, data))
     return _carried(path)
 
 
-def _carried(path: str) -> tuple[Levels, int, int] | None:
+def _carried(path: str) -> _Finished | None:
     """The picture that a raw carries, as the camera finished it: counted and read as any JPEG; None where it carries none of use."""
     try:
         with rawpy.RawPy() as raw:
@@ -137,15 +168,14 @@ def _carried(path: str) -> tuple[Levels, int, int] | None:
     if thumb.format != rawpy.ThumbFormat.JPEG or not isinstance(thumb.data, bytes) or not thumb.data.startswith(jpeg.BEGINS):
         return None
     try:
-        jpeg.count(thumb.data)
-        pixels = cv2.imdecode(
-            np.frombuffer(thumb.data, np.uint8), cv2.IMREAD_REDUCED_COLOR_4 if len(thumb.data) > 500_000 else cv2.IMREAD_COLOR
-        )
-    except (InputError, cv2.error):
+        found = _jpeg(jpeg.count(thumb.data), lambda how: cv2.imdecode(np.frombuffer(thumb.data, np.uint8), how))
+    except InputError:
         return None
-    if pixels is None or min(pixels.shape[:2]) < LEAST_SIDE:
+    if min(found.levels.shape[:2]) < LEAST_SIDE:
         return None
-    return np.rot90(np.asarray(pixels[..., ::-1], np.uint8), TURNS.get(sizes.flip, 0)), int(sizes.width), int(sizes.height)
+    turned = np.ascontiguousarray(np.rot90(found.levels, TURNS.get(sizes.flip, 0)))
+    whole = found.times * max(found.levels.shape[:2]) >= LARGE_INSIDE * max(sizes.width, sizes.height)
+    return _Finished(turned, int(sizes.width), int(sizes.height), found.times if whole else 0)
 
 
 def _raw(path: str, told: dict[str, float | str]) -> CameBack:
@@ -153,7 +183,8 @@ def _raw(path: str, told: dict[str, float | str]) -> CameBack:
     found = light_of(path)
     light = found.light.pixels
     seen = measured(light * np.float32(MIDDLE), light >= RAW_FULL * NEARLY_FULL)
-    return _came_back("raw", told, (found.wide, found.high), _as_screen(light), seen, rating_in(path))
+    small = small_of(_as_screen(light))
+    return CameBack("raw", told, found.wide, found.high, small, seen.mean_stops, seen.full, seen.burnt, rating_in(path))
 
 
 def _as_screen(light: NDArray[np.float32]) -> Levels:
@@ -163,6 +194,10 @@ def _as_screen(light: NDArray[np.float32]) -> Levels:
 
 
 def told_of(found: CameBack) -> tuple[dict[str, Any], dict[str, NDArray[Any]]]:
-    """A frame in numbers and texts, and its small picture."""
+    """A frame in numbers and texts, and its pictures."""
     names = ("kind", "told", "wide", "high", "mean_stops", "full", "burnt", "rating")
-    return {name: getattr(found, name) for name in names}, {"small": found.small}
+    about = {name: getattr(found, name) for name in names}
+    if found.detail is None:
+        return about, {"small": found.small}
+    fine = {name: getattr(found.detail, name) for name in ("place", "times", "how", "soft_px", "smear_px", "smear_deg")}
+    return about | {"detail": fine}, {"small": found.small, "detail": found.detail.levels}

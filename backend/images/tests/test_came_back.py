@@ -14,10 +14,14 @@ import cv2
 import exiv2
 import numpy as np
 import tifffile
+from PIL import Image
+from scipy import ndimage
 
 from craft.render.tests.shots import a_shot
 from craft.review.measured import FULL, SMALL_PX
+from craft.review.tests.test_blur import levels, shapes
 from forms.problems import InputError
+from images.decoders import frames
 from images.frame_files import dng_of, jpeg_of
 from images.reading import came_back, sidecar_rating
 from images.tests.test_light import KINDS, STILL, WRITTEN, flat
@@ -64,6 +68,11 @@ def carrying(picture: np.ndarray) -> bytes:
     return out.getvalue()
 
 
+def shapes_of(wide: int, high: int) -> np.ndarray:
+    """Shapes in grey, as a picture."""
+    return np.repeat(levels(shapes(3, wide, high))[..., None], 3, axis=2)
+
+
 class Frames(unittest.TestCase):
     def test_a_finished_file_is_told_made_small_and_measured(self) -> None:
         shot = a_shot("quay", **STILL)
@@ -97,6 +106,38 @@ class Frames(unittest.TestCase):
         self.assertAlmostEqual(bare.mean_stops, finished.mean_stops, delta=1.0, msg="but for the curve of the finished file")
         one, other = (cv2.cvtColor(cv2.resize(of.small, (48, 32)), cv2.COLOR_RGB2GRAY).ravel() for of in (bare, finished))
         self.assertGreater(np.corrcoef(one, other)[0, 1], 0.9)
+
+    def test_the_piece_is_the_files_own_pixels_where_it_says_whichever_way_the_camera_was_held(self) -> None:
+        seen = shapes_of(1200, 800)
+        seen[:400, :300] = 118
+        whole = cv2.imencode(".jpg", seen, [cv2.IMWRITE_JPEG_QUALITY, 95])[1].tobytes()
+        for turned, how in ((0, "1"), (1, "8"), (3, "6"), (2, "3")):
+            data = rated(whole, Exif_Image_Orientation=how)
+            found = read(data).detail
+            upright = np.rot90(np.asarray(Image.open(io.BytesIO(whole)).convert("RGB")), turned)
+            high, wide = upright.shape[:2]
+            left, top = round(found.place[0] * wide), round(found.place[1] * high)
+            self.assertEqual((found.times, found.levels.shape, found.how), (1, (300, 400, 3), "nothing"))
+            self.assertLess(np.abs(upright[top : top + 300, left : left + 400].astype(int) - found.levels).max(), 4, how)
+            self.assertLess(found.soft_px, 0.8)
+
+    def test_a_file_too_large_to_be_held_is_read_at_half_and_told_in_its_own_pixels(self) -> None:
+        seen = levels(ndimage.gaussian_filter(shapes(4, 1200, 800), 3), 0.005)
+        data = cv2.imencode(".jpg", seen, [cv2.IMWRITE_JPEG_QUALITY, 95])[1].tobytes()
+        with tempfile.NamedTemporaryFile() as file, mock.patch.object(frames, "MOST_WHOLE", 900_000):
+            file.write(data)
+            file.flush()
+            half = frames.frame_of(file.name).detail
+        whole = read(data).detail
+        assert half is not None and half.soft_px is not None
+        self.assertEqual((half.times, whole.times), (2, 1))
+        self.assertAlmostEqual(half.soft_px / whole.soft_px, 1, delta=0.25)
+
+    def test_what_is_not_read_pixel_by_pixel_tells_no_sharpness(self) -> None:
+        small, as_large = (carrying(shapes_of(wide, wide * 2 // 3)) for wide in (60, 480))
+        for data in (KINDS["png"](), small, dng_of(a_shot("quay", **STILL), WRITTEN, 480)):
+            self.assertIsNone(read(data).detail)
+        self.assertEqual(read(as_large).detail.how, "nothing", "the picture in it is as large as its own")
 
     def test_ratings_and_parts_of_a_second_are_read_from_the_file(self) -> None:
         plain = jpeg_of(a_shot("quay", **STILL), WRITTEN)

@@ -108,6 +108,28 @@ class Brought(BrowserCase):
         page.reload()
         learned.get_by_role("button", name="Give it back").click()
         expect(learned).to_contain_text("Your ceiling is ISO 6400 now.")
+        self.two_are_laid_beside_each_other(page)
         given_back = Profile.objects.get(person=self.ilse).document
         self.assertEqual(given_back["iso_ceilings"], before["iso_ceilings"])
         self.assertEqual(self.wrong, [])
+
+    def two_are_laid_beside_each_other(self, page: Page) -> None:
+        sprints = page.get_by_role("region", name="Sprint heats off the quay, beside its plan")
+        sprints.get_by_role("button", name="look through the frames of Sprint heats off the quay").click()
+        expect(sprints.locator(".sheet .plain").first).to_be_focused()
+        for _ in range(7):  # the last of its burst, which is not the sharpest
+            page.keyboard.press("ArrowRight")
+        page.keyboard.press("c")
+        expect(sprints.get_by_role("button", name="Let it go")).to_have_attribute("aria-pressed", "true")
+        page.keyboard.press("s")
+        expect(sprints.locator(".sheet .plain:focus")).to_have_accessible_name(re.compile("the sharpest of its burst$"))
+        pieces = sprints.get_by_role("img", name=re.compile("is sharpest, at 100 %"))
+        expect(pieces).to_have_count(2)
+        expect(pieces.last).to_have_js_property("complete", True)
+        sizes = pieces.evaluate_all("all => Promise.all(all.map(one => one.decode().then(() => [one.naturalWidth, one.clientWidth])))")
+        self.assertEqual([natural for natural, _ in sizes], [400, 400])
+        self.assertTrue(all(shown <= natural for natural, shown in sizes), "never made larger or smaller: cut off where there is no room")
+        expect(sprints.get_by_text("Of its burst it is the sharpest.")).to_be_visible()
+        page.keyboard.press("ArrowRight")
+        page.keyboard.press("c")
+        expect(pieces).to_have_count(1)

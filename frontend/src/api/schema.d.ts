@@ -3089,6 +3089,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/came/{pk}/fine.jpg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Fine
+         * @description A piece of a frame where it is sharpest, pixel by pixel.
+         */
+        get: operations["frames_api_fine"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/learned": {
         parameters: {
             query?: never;
@@ -11020,7 +11040,7 @@ export interface components {
         /**
          * BesidePlan
          * @description A picture of the day beside what was shot of it. problem: why it has no plan; others: frames by another body, which are not laid beside it; left_dark: frames that
-         *     the body by itself left half a stop too dark or more, at its limits; every: of how many frames one is drawn as a point.
+         *     the body by itself left half a stop too dark or more, at its limits; soft: frames whose sharpest place is softer than the output hides; shaken: smeared as a whole; every: of how many frames one is drawn as a point.
          */
         BesidePlan: {
             /** Id */
@@ -11053,6 +11073,10 @@ export interface components {
             under_slowest: number;
             /** Left Dark */
             left_dark: number;
+            /** Soft */
+            soft: number;
+            /** Shaken */
+            shaken: number;
             /** Planned */
             planned: string;
             /** Planned Ev */
@@ -11168,7 +11192,8 @@ export interface components {
         /**
          * CameFrame
          * @description A frame. at: its hour by the day's clock, empty where its file tells none; words: its dials; kept: null where nobody judged; exposed_ev: light that it exposes as
-         *     mid-grey; by_hand: somebody put it to its picture; burnt: share of it at full white.
+         *     mid-grey; by_hand: somebody put it to its picture; burnt: share of it at full white; burst: the first frame of those taken with it; sharp: null where its file is not
+         *     read pixel by pixel; fine: the piece that is.
          */
         CameFrame: {
             /** Id */
@@ -11191,6 +11216,10 @@ export interface components {
             exposed_ev: number | null;
             /** By Hand */
             by_hand: boolean;
+            /** Burst */
+            burst: number;
+            sharp: components["schemas"]["SharpOut"] | null;
+            fine: components["schemas"]["FinePlace"] | null;
         };
         /**
          * CameFrames
@@ -11201,6 +11230,46 @@ export interface components {
             frames: components["schemas"]["CameFrame"][];
             /** More */
             more: boolean;
+        };
+        /**
+         * FinePlace
+         * @description Where a piece of a frame lies, as shares of it, and how many pixels of the file come to one of it.
+         */
+        FinePlace: {
+            /** Left */
+            left: number;
+            /** Top */
+            top: number;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Times */
+            times: number;
+        };
+        /**
+         * SharpOut
+         * @description How sharp a frame came out. text: in a sentence; how: what of it is smeared; disc_px: diameter of its blur where it is sharpest, null where too few edges tell;
+         *     smear_px, smear_deg: length of a smear, and where it goes from the long side to the top; soft: it shows in the output; sharpest: of its burst, as far as that can be told.
+         */
+        SharpOut: {
+            /** Text */
+            text: string;
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "nothing" | "all" | "around" | "unsure";
+            /** Disc Px */
+            disc_px: number | null;
+            /** Smear Px */
+            smear_px: number | null;
+            /** Smear Deg */
+            smear_deg: number | null;
+            /** Soft */
+            soft: boolean;
+            /** Sharpest */
+            sharpest: boolean;
         };
         /**
          * KnownOut
@@ -23770,6 +23839,55 @@ export interface operations {
         };
     };
     frames_api_small: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A file. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    frames_api_fine: {
         parameters: {
             query?: never;
             header?: never;

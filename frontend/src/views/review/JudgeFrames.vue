@@ -7,6 +7,7 @@ import { useInTurn } from "@/api/inTurn";
 import Choice from "@/fields/Choice.vue";
 import { orNone } from "@/fields/options";
 import { useTheme } from "@/stores/theme";
+import FrameClose from "./FrameClose.vue";
 
 /** Frames looked through one after the other: kept or not by a key, put to another picture, taken out. */
 const props = defineProps<{ id: number; situation: number | null; pictures: Schemas["BesidePlan"][] }>();
@@ -98,6 +99,8 @@ const KEYS: Record<string, (frame: Frame) => void> = {
   k: (frame) => (judge(frame, true), void go(at.value + 1)),
   n: (frame) => (judge(frame, false), void go(at.value + 1)),
   o: (frame) => judge(frame, null),
+  c: (frame) => beside(frame),
+  s: (frame) => void sharpest(frame),
   ArrowRight: () => void go(at.value + 1),
   ArrowLeft: () => void go(at.value - 1),
   Home: () => void go(0),
@@ -111,17 +114,25 @@ function key(event: KeyboardEvent): void {
   done(current.value);
 }
 /** Frames that were taken one right after the other stand together. */
-const PAUSE_S = 3;
-const seconds = (hour: string): number => hour.split(":").reduce((sum, part) => sum * 60 + Number(part), 0);
 const bursts = computed(() => {
-  const found: { at: string; from: number; last: number; frames: { frame: Frame; k: number }[] }[] = [];
+  const found: { at: string; from: number; frames: { frame: Frame; k: number }[] }[] = [];
   frames.value.forEach((frame, k) => {
-    const [taken, last] = [seconds(frame.at), found[found.length - 1]];
-    if (last && Math.abs(taken - last.last) <= PAUSE_S) [last.last, last.frames] = [taken, [...last.frames, { frame, k }]];
-    else found.push({ at: frame.at, from: frame.id, last: taken, frames: [{ frame, k }] });
+    const last = found[found.length - 1];
+    if (last?.from === frame.burst) last.frames.push({ frame, k });
+    else found.push({ at: frame.at, from: frame.burst, frames: [{ frame, k }] });
   });
   return found;
 });
+async function sharpest(of: Frame): Promise<void> {
+  const found = frames.value.findIndex((one) => one.burst === of.burst && one.sharp?.sharpest);
+  if (found >= 0) await go(found);
+}
+/** One frame stays where it is, and the one that is looked at is laid beside it. */
+const held = ref<number>();
+const other = computed(() => frames.value.find((one) => one.id === held.value));
+function beside(frame: Frame): void {
+  held.value = held.value === frame.id ? undefined : frame.id;
+}
 const places = computed(() =>
   orNone(
     "by its hour",
@@ -133,8 +144,14 @@ const small = (frame: Frame): string => `/api/came/${frame.id}/small.jpg`;
 </script>
 
 <template>
-  <div v-if="current" class="judge">
-    <div ref="sheet" class="sheet" role="group" aria-label="frames: arrows go, k keeps, n does not, o opens again" @keydown="key">
+  <div v-if="current" class="judge" :class="{ two: other }">
+    <div
+      ref="sheet"
+      class="sheet"
+      role="group"
+      aria-label="frames: arrows go, k keeps, n does not, o opens again, s goes to the sharpest of its burst, c holds one to lay others beside it"
+      @keydown="key"
+    >
       <div v-for="burst in bursts" :key="burst.from" class="burst">
         <span class="quiet">{{ burst.at }}</span>
         <button
@@ -145,21 +162,18 @@ const small = (frame: Frame): string => `/api/came/${frame.id}/small.jpg`;
           :tabindex="frame.id === current.id ? 0 : -1"
           :aria-current="frame.id === current.id"
           :class="{ kept: frame.kept, not: frame.kept === false }"
-          :aria-label="`${frame.name}, ${state(frame)}`"
+          :aria-label="`${frame.name}, ${state(frame)}${frame.sharp?.sharpest ? ', the sharpest of its burst' : ''}`"
           @click="at = k"
         >
           <img v-if="!hidden" :src="small(frame)" alt="" loading="lazy" /><span v-else>{{ frame.name }}</span>
+          <small v-if="frame.sharp?.sharpest">sharpest</small>
         </button>
       </div>
       <button v-if="hasNextPage" class="button" @click="fetchNextPage()">More frames</button>
     </div>
+    <FrameClose v-if="other" class="held" :frame="other" :hidden="hidden" :state="state(other)" />
     <div class="one">
-      <img v-if="!hidden" :src="small(current)" :alt="`${current.name}, ${state(current)}`" width="400" />
-      <p>
-        <b>{{ current.name }}</b> <span class="quiet">{{ current.at }}</span>
-      </p>
-      <p>{{ current.words }}{{ current.focal_mm ? `, ${Math.round(current.focal_mm)} mm` : "" }}</p>
-      <p class="quiet">{{ current.body }}</p>
+      <FrameClose :frame="current" :hidden="hidden" :state="state(current)" />
       <p class="acts">
         <button class="button" :aria-pressed="current.kept === true" @click="judge(current, true)">Keep&nbsp;<kbd>k</kbd></button>
         <button class="button" :aria-pressed="current.kept === false" @click="judge(current, false)">
@@ -167,6 +181,9 @@ const small = (frame: Frame): string => `/api/came/${frame.id}/small.jpg`;
         </button>
         <button class="button" :disabled="current.kept === null" @click="judge(current, null)">
           Open again&nbsp;<kbd>o</kbd>
+        </button>
+        <button class="button" :aria-pressed="held === current.id" @click="beside(current)">
+          {{ held === current.id ? "Let it go" : "Hold it beside" }}&nbsp;<kbd>c</kbd>
         </button>
       </p>
       <p class="acts">
@@ -197,14 +214,12 @@ const small = (frame: Frame): string => `/api/came/${frame.id}/small.jpg`;
   gap: 12px 28px;
   align-items: start;
 }
-.one {
+.judge.two {
+  grid-template-columns: minmax(0, 1fr) repeat(2, minmax(0, 400px));
+}
+:is(.one, .held) {
   position: sticky;
   top: 56px;
-}
-.one img {
-  display: block;
-  max-width: 100%;
-  height: auto;
 }
 .acts {
   display: flex;
@@ -258,6 +273,11 @@ const small = (frame: Frame): string => `/api/came/${frame.id}/small.jpg`;
 .burst [aria-current="true"] {
   outline: 3px solid var(--ink);
 }
+.burst small {
+  display: block;
+  font-size: 12px;
+  line-height: 16px;
+}
 .burst img {
   display: block;
   width: 72px;
@@ -265,10 +285,11 @@ const small = (frame: Frame): string => `/api/came/${frame.id}/small.jpg`;
   object-fit: cover;
 }
 @media (max-width: 760px) {
-  .judge {
+  .judge,
+  .judge.two {
     grid-template-columns: minmax(0, 1fr);
   }
-  .one {
+  :is(.one, .held) {
     position: static;
     order: -1;
   }

@@ -21,6 +21,8 @@ const facts = computed(() => {
     p.judged ? `${p.kept} kept of ${p.judged} judged` : "none judged yet",
     !p.problem && p.frames > p.others && `${p.as_planned} as planned`,
     p.burnt && `${p.burnt} burnt more than usual`,
+    p.soft && `${p.soft} softer than their output hides`,
+    p.shaken && `${p.shaken} shaken, smeared as a whole`,
     p.left_dark && `${p.left_dark} left dark by the body at its limits`,
     p.over_ceiling && `${p.over_ceiling} over the ISO ceiling`,
     p.under_slowest && `${p.under_slowest} slower than the slowest time`,
