@@ -14,7 +14,7 @@ from django.test import TestCase
 from PIL import ExifTags, Image
 
 from demo.day import DAY
-from frames.models import Frame, SmallPicture
+from frames.models import FinePiece, Frame, SmallPicture
 from outings.demo_people import load_demo_people
 from outings.models import Outing, Situation
 from people.tests.caller import TOKEN, Caller
@@ -128,3 +128,4 @@ def add_frames(outing: Outing, picture: Situation, many: int = 24) -> None:
     out = io.BytesIO()
     _pixels(118).save(out, "JPEG")
     SmallPicture.objects.bulk_create(SmallPicture(frame=row, data=out.getvalue()) for row in rows)
+    FinePiece.objects.bulk_create(FinePiece(frame=row, data=out.getvalue(), place=[0.4, 0.4, 0.1, 0.1], times=1) for row in rows)

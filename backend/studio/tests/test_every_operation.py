@@ -17,7 +17,7 @@ from django.utils import timezone
 from craft.tones.own import of_levels
 from demo.day import DAY
 from demo.kit import BODIES, LENSES
-from frames.models import Frame, SmallPicture
+from frames.models import FinePiece, Frame, SmallPicture
 from images.store import as_bytes
 from jobs.models import Job
 from outings.demo_people import load_demo_people
@@ -150,6 +150,7 @@ class OnTheDemoDay(TestCase):
             sent["outing"] = outing.pk
         came = [Frame.objects.create(outing=outing, name=f"{k}.JPG", digest=str(k), body="Heron", **CAME) for k in range(2)]
         SmallPicture.objects.create(frame=came[0], data=b"none")
+        FinePiece.objects.create(frame=came[0], data=b"none", place=[0.4, 0.4, 0.1, 0.1], times=1)
         BODIES_SENT["JudgeIn"]["frames"] = BODIES_SENT["MoveIn"]["frames"] = [came[0].pk]
         BODIES_SENT["DropIn"]["frames"] = [came[1].pk]
         BODIES_SENT["RestIn"]["situation"] = situation.pk

@@ -129,7 +129,7 @@ async function sharpest(of: Frame): Promise<void> {
 }
 /** One frame stays where it is, and the one that is looked at is laid beside it. */
 const held = ref<number>();
-const other = computed(() => frames.value.find((one) => one.id === held.value));
+const other = computed(() => frames.value.find((one) => one.id === held.value && one.id !== current.value?.id));
 function beside(frame: Frame): void {
   held.value = held.value === frame.id ? undefined : frame.id;
 }
