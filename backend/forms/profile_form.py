@@ -23,8 +23,16 @@ class LearnedForm(Form):
     before: Annotated[float, Field(strict=True, allow_inf_nan=False, gt=0, le=1e7)] | None = None
 
 
+class PracticeForm(Form):
+    """Whether somebody follows practisedly, as frames told; told as long as it is what stands; before: what stood there."""
+
+    value: Flag
+    frames: Annotated[int, Field(strict=True, ge=1, le=1_000_000)]
+    before: Flag
+
+
 class PersonForm(Form):
-    """Taste and habits. ``iso_ceilings``: body slug -> ISO; ``ceilings_learned``: those of them that frames told; ``steadiness_learned``: the same; ``steadiness_between``: from where to where it lies, where it was measured; ``schools``: decision -> a fixed way, absent is
+    """Taste and habits. ``iso_ceilings``: body slug -> ISO; ``ceilings_learned``: those of them that frames told; ``steadiness_learned``, ``practice_learned``: the same; ``steadiness_between``: from where to where it lies, where it was measured; ``schools``: decision -> a fixed way, absent is
     *decide for me*; ``habits``: habit -> a way, ``per_situation`` or ``unknown``; ``raw_opens``: packings of raw that your programs open;
     ``bodies``: how many you carry on a day; ``slowest_handheld_s``: nothing slower by hand; ``mains_hz``: of the
     lamps where you work; ``darkest_stops``: how far under the meter highlights may be saved;
@@ -45,6 +53,7 @@ class PersonForm(Form):
     bodies: Annotated[int, Field(strict=True, ge=1, le=MOST_BODIES)] = 1
     slowest_handheld_s: HandheldSeconds | None = None
     practised_follower: Flag = False
+    practice_learned: PracticeForm | None = None
     mains_hz: Mains = 50
     darkest_stops: Darkest | None = None
     range_first: RangeFirst = RangeFirst.BRIGHTEST
@@ -56,4 +65,6 @@ class PersonForm(Form):
         same = {name: getattr(self, name) for name in ProfileForm.model_fields.keys() & type(self).model_fields.keys()}
         ceiling, learned = self.iso_ceilings.get(body_slug), self.ceilings_learned.get(body_slug)
         frames = learned.frames if learned and learned.value == ceiling else None
-        return ProfileForm.model_construct(iso_ceiling=ceiling, ceiling_frames=frames, **same)
+        practice = self.practice_learned
+        followed = practice.frames if practice and practice.value == self.practised_follower else None
+        return ProfileForm.model_construct(iso_ceiling=ceiling, ceiling_frames=frames, following_frames=followed, **same)

@@ -390,7 +390,7 @@ FilterStops = Annotated[list[Annotated[float, Field(strict=True, allow_inf_nan=F
 
 
 class ProfileForm(Form):
-    """What the photographer brings. ``ceiling_frames``: judged frames that ``iso_ceiling`` was learned from; ``habits``: habit -> a way, ``per_situation`` or ``unknown``;
+    """What the photographer brings. ``ceiling_frames``: judged frames that ``iso_ceiling`` was learned from; ``following_frames``: those that ``practised_follower`` was; ``habits``: habit -> a way, ``per_situation`` or ``unknown``;
     ``raw_opens``: packings of raw that the person's programs open; ``bodies``: how many the day uses."""
 
     iso_ceiling: Iso | None = None
@@ -399,6 +399,7 @@ class ProfileForm(Form):
     noise_bar: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=2, le=100)] | None = None
     slowest_handheld_s: HandheldSeconds | None = None
     practised_follower: Flag = False
+    following_frames: Annotated[int, Field(strict=True, ge=1, le=1_000_000)] | None = None
     mains_hz: Mains | None = None
     darkest_stops: Darkest | None = None
     range_first: RangeFirst | None = None
@@ -425,6 +426,7 @@ class ProfileForm(Form):
             bodies=self.bodies,
             range_first=self.range_first or usual.range_first,
             ceiling_frames=self.ceiling_frames or 0,
+            following_frames=self.following_frames or 0,
         )
 
 

@@ -130,7 +130,7 @@ def _sharp(row: Frame) -> Sharpness | None:
         return None
     told = row.smear_px is not None and row.smear_deg is not None
     smear = Smear(row.smear_px or 0.0, math.radians(row.smear_deg or 0.0)) if told else None
-    return Sharpness(How(row.smeared), row.soft_px, smear, max(row.wide, row.high))
+    return Sharpness(How(row.smeared), row.soft_px, smear, max(row.wide, row.high), row.focus_px)
 
 
 def _by_hour(at_s: float, body: str, pictures: Sequence[Situation]) -> int | None:

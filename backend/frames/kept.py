@@ -39,4 +39,4 @@ def blur_fields(fine: Detail | None) -> dict[str, Any]:
     """
     if fine is None:
         return {}
-    return {"smeared": fine.how, "soft_px": fine.soft_px, "smear_px": fine.smear_px, "smear_deg": fine.smear_deg}
+    return {"smeared": fine.how, "soft_px": fine.soft_px, "focus_px": fine.focus_px, "smear_px": fine.smear_px, "smear_deg": fine.smear_deg}

@@ -21,6 +21,7 @@ from forms.outing_form import SituationDocument
 from forms.problems import InputError, what_can_be_read
 from forms.profile_form import PersonForm
 from frames.day import Row, day_of
+from frames.followed import followed_of
 from frames.schemas import HandLearnedOut, IsoLearnedOut, LearnedOut, RateOut
 from outings.models import Outing, Situation
 from outings.reading import Kit
@@ -52,6 +53,7 @@ def learned_of(person: User, kit: Kit) -> LearnedOut:
         judged=found.judged,
         isos=[_iso(body, kit.body_name(body), rows, profile.iso_ceilings.get(body)) for body, rows in sorted(found.isos.items())],
         hand=_hand(hand, found.hands, profile.steadiness),
+        following=followed_of(person, kit),
     )
 
 

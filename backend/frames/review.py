@@ -10,8 +10,10 @@ from craft.errors import CraftError
 from craft.review.beside import Beside, Drift, beside
 from craft.review.blur import How, Sharpness
 from craft.review.bursts import bursts_of, sharpest_of
+from craft.review.following import expected_of, sharp_of
 from craft.review.frame import Frame as Taken
 from craft.review.frame import Usual, usual_of
+from craft.review.learning import wilson
 from craft.scales.series import Dial, label
 from forms.problems import InputError
 from forms.setup_form import WayOutOut
@@ -92,6 +94,7 @@ def _picture(situation: Situation, rows: Sequence[Row], made: Made | None) -> Be
         left_dark=found.left_dark if found else 0,
         soft=sum(row.frame.sharp.shows(made.situation.hidden_share) for row in rows if row.frame.sharp) if made else 0,
         shaken=sum(row.frame.sharp.how is How.ALL for row in rows if row.frame.sharp),
+        in_focus=_in_focus(rows, made) if made else "",
         planned=", ".join(("ISO " if dial is Dial.ISO else "") + label(dial, value) for dial, value in values),
         planned_ev=Taken(0.0, exposure.shutter_s, exposure.aperture, exposure.iso).exposed_ev if exposure else None,
         begins_min=float(situation.begins),
@@ -101,6 +104,17 @@ def _picture(situation: Situation, rows: Sequence[Row], made: Made | None) -> Be
         every=every,
         ways=[WayOutOut.model_validate(way) for way in found.ways] if found else [],
     )
+
+
+def _in_focus(rows: Sequence[Row], made: Made) -> str:
+    """How many of a picture's frames are sharp beside how many are expected in focus; empty where nothing was followed or nothing tells."""
+    expected = expected_of(made.setup)
+    seen = sharp_of([row.frame for row in rows], made.situation.hidden_share)
+    if expected is None or not seen.told:
+        return ""
+    low, high = wilson(seen.sharp, seen.told)
+    share = f"{100 * seen.sharp / seen.told:.0f} % ({100 * low:.0f} to {100 * high:.0f})"
+    return f"{seen.sharp} of {seen.told} that tell are in focus, {share}; {100 * expected:.0f} % were expected."
 
 
 def _drift(one: Drift) -> StoodOtherwise:

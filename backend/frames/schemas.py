@@ -180,7 +180,7 @@ class DotOut(Schema):
 
 class BesidePlan(Schema):
     """A picture of the day beside what was shot of it. problem: why it has no plan; others: frames by another body, which are not laid beside it; left_dark: frames that
-    the body by itself left half a stop too dark or more, at its limits; soft: frames whose sharpest place is softer than the output hides; shaken: smeared as a whole; every: of how many frames one is drawn as a point."""
+    the body by itself left half a stop too dark or more, at its limits; soft: frames whose sharpest place is softer than the output hides; shaken: smeared as a whole; in_focus: how many are, beside how many the plan expects, in a sentence, empty where nothing was followed; every: of how many frames one is drawn as a point."""
 
     id: int
     title: str
@@ -199,6 +199,7 @@ class BesidePlan(Schema):
     left_dark: int
     soft: int
     shaken: int
+    in_focus: str
     planned: str
     planned_ev: float | None
     begins_min: float
@@ -265,6 +266,18 @@ class HandLearnedOut(Schema):
     rates: list[RateOut]
 
 
+class PracticeOut(Schema):
+    """How a person follows what moves, beside two people who follow the same as the plan would have them. how: few, unsure, ordinary or practised; text: it in a sentence;
+    practised: whom they are like, null where that is not told; now: as the profile has it."""
+
+    how: Literal["few", "unsure", "ordinary", "practised"]
+    text: str
+    frames: int
+    practised: bool | None
+    now: bool
+    taken: bool
+
+
 class LearnedOut(Schema):
     """What a person's judged frames of all days tell of them."""
 
@@ -272,3 +285,4 @@ class LearnedOut(Schema):
     judged: int
     isos: list[IsoLearnedOut]
     hand: HandLearnedOut
+    following: PracticeOut

@@ -35,6 +35,7 @@ def detail_of(levels: Levels, times: int = 1) -> Detail:
         times,
         found.how.value,
         None if found.soft_px is None else found.soft_px * times,
+        None if found.focus_px is None else found.focus_px * times,
         None if smear is None else smear.line_px * times,
         None if smear is None else math.degrees(smear.way_rad),
     )

@@ -134,6 +134,11 @@ class Tile:
         return float(np.nanpercentile(self.across, 75))
 
     @property
+    def focus_px(self) -> float:
+        """The same across the ways in which it is narrow, which a movement leaves as they were: what is out of focus is soft all round."""
+        return float(np.nanpercentile(self.across, 25))
+
+    @property
     def ways(self) -> int:
         """Ways of edges that tell something."""
         return int(np.isfinite(self.across).sum())
@@ -166,13 +171,14 @@ SHARE_OFF = 1.25
 
 @dataclass(frozen=True, slots=True)
 class Sharpness:
-    """How sharp a frame came out. soft_px: standard deviation of the blur where it is sharpest, None where too few edges tell; smear: of all of it, or of what is around
-    that; wide: pixels of the frame along its long side."""
+    """How sharp a frame came out. soft_px, focus_px: standard deviation of the blur where it is sharpest, across the ways in which it is wide and those in which it is narrow, None where too
+    few edges tell; smear: of all of it, or of what is around that; wide: pixels of the frame along its long side."""
 
     how: How
     soft_px: float | None
     smear: Smear | None
     wide: int
+    focus_px: float | None = None
 
     @property
     def disc_px(self) -> float | None:
@@ -193,11 +199,22 @@ class Sharpness:
         """
         return self.disc_px is not None and self.disc_px > SHARE_OFF * limit * self.wide
 
+    def misses(self, limit: float) -> bool:
+        """Whether it is out of focus even where it is sharpest, beyond what movement along one way explains; limit: as for `shows`.
+
+        >>> moved = Sharpness(How.NOTHING, 3.0, None, 6000, 0.5)
+        >>> moved.shows(5 / 6000), moved.misses(5 / 6000), Sharpness(How.NOTHING, 3.0, None, 6000, 2.5).misses(5 / 6000)
+        (True, False, True)
+        """
+        return self.focus_px is not None and 4 * self.focus_px > SHARE_OFF * limit * self.wide
+
     def words(self, limit: float | None = None) -> str:
         """It in a sentence; limit: as for `shows`, None where no output is known.
 
         >>> Sharpness(How.NOTHING, 2.5, None, 6000).words(5 / 6000)
         'Where it is sharpest it is blurred over 10 px, and its output hides 5.'
+        >>> Sharpness(How.NOTHING, 2.5, None, 6000, 0.4).words(5 / 6000)
+        'In focus, blurred over 2 px; but along one way over 10 px, and its output hides 5: something moved.'
         >>> Sharpness(How.AROUND, 0.5, Smear(12.2, 3.1), 6000).words()
         'Something is sharp, blurred over 2 px; what is around it is smeared over 12 px, level: it was followed.'
         """
@@ -213,6 +230,8 @@ class Sharpness:
         if limit is None:
             return f"Where it is sharpest it is {wide}."
         hides = f"its output hides {_pixels(limit * self.wide)}"
+        if self.shows(limit) and self.focus_px is not None and not self.misses(limit):
+            return f"In focus, blurred over {_pixels(4 * self.focus_px)} px; but along one way {wide[8:]}, and {hides}: something moved."
         return f"Where it is sharpest it is {wide}, and {hides}." if self.shows(limit) else f"It is sharp: {wide}, and {hides}."
 
 
@@ -350,7 +369,7 @@ def sharpness_of(grey: Levels) -> tuple[Sharpness, tuple[int, int]]:
     """How sharp a frame came out, by its levels in grey, (h, w), and left and top of the tile where it is, in pixels; of the finest where none tells.
 
     >>> sharpness_of(np.full((200, 300), 128, np.uint8))
-    (Sharpness(how=<How.UNSURE: 'unsure'>, soft_px=None, smear=None, wide=300), (30, 0))
+    (Sharpness(how=<How.UNSURE: 'unsure'>, soft_px=None, smear=None, wide=300, focus_px=None), (30, 0))
     """
     places = tiles_of(grey)
     told = _told(grey, places, TILE_PX, SHARPER) or _told(grey, places[:1], LARGER * TILE_PX, AMONG_OTHERS)
@@ -360,10 +379,10 @@ def sharpness_of(grey: Levels) -> tuple[Sharpness, tuple[int, int]]:
     smear = _common(list(told.values()))
     spared = {place: tile for place, tile in told.items() if smear is not None and tile.spared(smear)}
     place = min(spared or told, key=lambda one: told[one].soft_px)
-    soft = told[place].soft_px
+    soft, focus = told[place].soft_px, told[place].focus_px
     if smear is None:
-        return Sharpness(How.NOTHING, soft, None, wide), place
-    return Sharpness(How.AROUND if spared or soft < PLAINLY * smear.sigma_px else How.ALL, soft, smear, wide), place
+        return Sharpness(How.NOTHING, soft, None, wide, focus), place
+    return Sharpness(How.AROUND if spared or soft < PLAINLY * smear.sigma_px else How.ALL, soft, smear, wide, focus), place
 
 
 LARGER = 3

@@ -118,7 +118,7 @@ class Delivery:
 
 @dataclass(frozen=True, slots=True)
 class Person:
-    """What the photographer brings. ceiling_frames: judged frames that the ceiling was learned from, 0 where it is by taste; steadiness: 1 is ordinary, 2 one stop steadier; noise_bar: the
+    """What the photographer brings. ceiling_frames: judged frames that the ceiling was learned from, 0 where it is by taste; following_frames: those that practice was learned from, 0 where a person said it; steadiness: 1 is ordinary, 2 one stop steadier; noise_bar: the
     signal to noise asked of the mid-tone; schools: a fixed way per decision; habits: an answer per
     habit of craft.configuration; undecided: habits to be decided per situation; raw_opens: packings of
     raw that the person's programs open; bodies: how many are used on the day; slowest_handheld_s: no
@@ -140,6 +140,7 @@ class Person:
     bodies: int = 1
     range_first: RangeFirst = RangeFirst.BRIGHTEST
     ceiling_frames: int = 0
+    following_frames: int = 0
 
 
 @dataclass(frozen=True, slots=True)

@@ -58,10 +58,10 @@ class Learned(OnADay):
     def setUp(self) -> None:
         self.caller = Caller(self.ilse)
 
-    def figures(self) -> str:
+    def figures(self, decision: str = "iso_limits") -> str:
         document = next(row for row in documents(self.outing) if row["title"] == SHOOTINGS[1].title)
         answer = self.caller.post("/api/bench/figures", {"outing": self.outing.pk, "document": document}).json()
-        return str(next(one for one in answer["decisions"] if one["decision"] == "iso_limits"))
+        return str(next(one for one in answer["decisions"] if one["decision"] == decision))
 
     def test_the_demo_day_comes_back_with_what_its_story_says(self) -> None:
         told = {one["title"]: one for one in self.review()["pictures"]}
@@ -99,8 +99,26 @@ class Learned(OnADay):
         self.caller.put("/api/profile", before["document"], other.json()["version"])
         self.assertEqual(self.figures(), plain)
 
+    def test_following_is_laid_beside_what_was_expected_taken_and_undone(self) -> None:
+        told = {one["title"]: one["in_focus"] for one in self.review()["pictures"]}
+        self.assertRegex(told[SHOOTINGS[0].title], r"^\d+ of \d+ that tell are in focus, \d+ % \(\d+ to \d+\); \d+ % were expected\.$")
+        self.assertEqual(told["First light on the causeway"], "", "nothing is followed there")
+        found = self.caller.get("/api/learned").json()["following"]
+        self.assertEqual((found["how"], found["practised"], found["now"], found["taken"]), ("ordinary", False, False, True), found)
+        before = self.caller.get("/api/profile").json()
+        boast = self.caller.put("/api/profile", {**before["document"], "practised_follower": True}, before["version"]).json()
+        self.assertNotIn("How you follow was learned", self.figures("focus"))
+        again = self.caller.get("/api/learned").json()["following"]
+        self.assertEqual((again["text"], again["taken"]), (found["text"], False), "whatever the profile says, frames tell the same")
+        learned = {"value": False, "frames": found["frames"], "before": True}
+        taken = self.caller.put("/api/profile", {**before["document"], "practice_learned": learned}, boast["version"]).json()
+        self.assertIn(f"How you follow was learned from {found['frames']} frames.", self.figures("focus"))
+        self.caller.put("/api/profile", before["document"], taken["version"])
+        self.assertNotIn("How you follow was learned", self.figures("focus"))
+
     def test_too_few_frames_teach_nothing_and_say_how_many_it_takes(self) -> None:
-        self.assertEqual(Caller(self.stranger).get("/api/learned").json()["isos"], [])
+        stranger = Caller(self.stranger).get("/api/learned").json()
+        self.assertEqual((stranger["isos"], stranger["following"]["how"]), ([], "few"))
         ids = list(self.outing.came.values_list("pk", flat=True))
         self.put("kept", {"frames": ids[20:], "kept": None})
         [swift] = self.caller.get("/api/learned").json()["isos"]

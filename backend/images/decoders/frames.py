@@ -199,5 +199,5 @@ def told_of(found: CameBack) -> tuple[dict[str, Any], dict[str, NDArray[Any]]]:
     about = {name: getattr(found, name) for name in names}
     if found.detail is None:
         return about, {"small": found.small}
-    fine = {name: getattr(found.detail, name) for name in ("place", "times", "how", "soft_px", "smear_px", "smear_deg")}
+    fine = {name: getattr(found.detail, name) for name in ("place", "times", "how", "soft_px", "focus_px", "smear_px", "smear_deg")}
     return about | {"detail": fine}, {"small": found.small, "detail": found.detail.levels}

@@ -5173,7 +5173,7 @@ export interface components {
         };
         /**
          * ProfileForm
-         * @description What the photographer brings. ``ceiling_frames``: judged frames that ``iso_ceiling`` was learned from; ``habits``: habit -> a way, ``per_situation`` or ``unknown``;
+         * @description What the photographer brings. ``ceiling_frames``: judged frames that ``iso_ceiling`` was learned from; ``following_frames``: those that ``practised_follower`` was; ``habits``: habit -> a way, ``per_situation`` or ``unknown``;
          *     ``raw_opens``: packings of raw that the person's programs open; ``bodies``: how many the day uses.
          */
         ProfileForm: {
@@ -5192,6 +5192,8 @@ export interface components {
              * @default false
              */
             practised_follower?: boolean;
+            /** Following Frames */
+            following_frames?: number | null;
             /** Mains Hz */
             mains_hz?: (50 | 60) | null;
             /** Darkest Stops */
@@ -6018,7 +6020,7 @@ export interface components {
         };
         /**
          * PersonForm
-         * @description Taste and habits. ``iso_ceilings``: body slug -> ISO; ``ceilings_learned``: those of them that frames told; ``steadiness_learned``: the same; ``steadiness_between``: from where to where it lies, where it was measured; ``schools``: decision -> a fixed way, absent is
+         * @description Taste and habits. ``iso_ceilings``: body slug -> ISO; ``ceilings_learned``: those of them that frames told; ``steadiness_learned``, ``practice_learned``: the same; ``steadiness_between``: from where to where it lies, where it was measured; ``schools``: decision -> a fixed way, absent is
          *     *decide for me*; ``habits``: habit -> a way, ``per_situation`` or ``unknown``; ``raw_opens``: packings of raw that your programs open;
          *     ``bodies``: how many you carry on a day; ``slowest_handheld_s``: nothing slower by hand; ``mains_hz``: of the
          *     lamps where you work; ``darkest_stops``: how far under the meter highlights may be saved;
@@ -6080,6 +6082,7 @@ export interface components {
              * @default false
              */
             practised_follower?: boolean;
+            practice_learned?: components["schemas"]["PracticeForm"] | null;
             /**
              * Mains Hz
              * @default 50
@@ -6094,6 +6097,18 @@ export interface components {
             filters_stops?: number[];
             /** Flashes */
             flashes?: components["schemas"]["FlashForm"][];
+        };
+        /**
+         * PracticeForm
+         * @description Whether somebody follows practisedly, as frames told; told as long as it is what stands; before: what stood there.
+         */
+        PracticeForm: {
+            /** Value */
+            value: boolean;
+            /** Frames */
+            frames: number;
+            /** Before */
+            before: boolean;
         };
         /**
          * ProfileOut
@@ -11040,7 +11055,7 @@ export interface components {
         /**
          * BesidePlan
          * @description A picture of the day beside what was shot of it. problem: why it has no plan; others: frames by another body, which are not laid beside it; left_dark: frames that
-         *     the body by itself left half a stop too dark or more, at its limits; soft: frames whose sharpest place is softer than the output hides; shaken: smeared as a whole; every: of how many frames one is drawn as a point.
+         *     the body by itself left half a stop too dark or more, at its limits; soft: frames whose sharpest place is softer than the output hides; shaken: smeared as a whole; in_focus: how many are, beside how many the plan expects, in a sentence, empty where nothing was followed; every: of how many frames one is drawn as a point.
          */
         BesidePlan: {
             /** Id */
@@ -11077,6 +11092,8 @@ export interface components {
             soft: number;
             /** Shaken */
             shaken: number;
+            /** In Focus */
+            in_focus: string;
             /** Planned */
             planned: string;
             /** Planned Ev */
@@ -11422,6 +11439,29 @@ export interface components {
             /** Isos */
             isos: components["schemas"]["IsoLearnedOut"][];
             hand: components["schemas"]["HandLearnedOut"];
+            following: components["schemas"]["PracticeOut"];
+        };
+        /**
+         * PracticeOut
+         * @description How a person follows what moves, beside two people who follow the same as the plan would have them. how: few, unsure, ordinary or practised; text: it in a sentence;
+         *     practised: whom they are like, null where that is not told; now: as the profile has it.
+         */
+        PracticeOut: {
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "few" | "unsure" | "ordinary" | "practised";
+            /** Text */
+            text: string;
+            /** Frames */
+            frames: number;
+            /** Practised */
+            practised: boolean | null;
+            /** Now */
+            now: boolean;
+            /** Taken */
+            taken: boolean;
         };
         /**
          * RateOut

@@ -38,6 +38,7 @@ _ALSO = (
     _worse("in_focus_zone", "A zone"),
     _worse("in_focus_whole_frame", "The whole frame"),
     _worse("in_focus_tracking", "Tracking"),
+    Also(when=(SIMULATED, When("following_frames", ">", 0.0)), text="How you follow was learned from {following_frames} frames."),
     Also(when=(SIMULATED, When("nearer_share", ">=", 0.02)), text="In {nearer_share} of them focus stands on something nearer."),
     Also(when=(SIMULATED, When("farther_share", ">=", 0.02)), text="In {farther_share} it stands on what is behind."),
 )

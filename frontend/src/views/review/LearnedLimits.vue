@@ -56,6 +56,16 @@ function takeHand(one: Schemas["HandLearnedOut"]): void {
 }
 const giveHandBack = (): void =>
   void save({ steadiness: hand.value?.before ?? 1, steadiness_between: null, steadiness_learned: null });
+const practice = computed(() => {
+  const learned = person.value?.practice_learned;
+  return learned && learned.value === person.value?.practised_follower ? learned : undefined;
+});
+function takePractice(one: Schemas["PracticeOut"]): void {
+  if (one.practised === null) return;
+  const learned = { value: one.practised, frames: one.frames, before: one.now };
+  void save({ practised_follower: one.practised, practice_learned: learned });
+}
+const givePracticeBack = (): void => void save({ practised_follower: practice.value?.before ?? false, practice_learned: null });
 const now = (one: Schemas["IsoLearnedOut"]): string =>
   one.now === null ? "Its ceiling is computed now." : one.taken ? "It is your ceiling." : `Your ceiling is ISO ${one.now} now.`;
 </script>
@@ -94,6 +104,16 @@ const now = (one: Schemas["IsoLearnedOut"]): string =>
         >
         <button v-if="!data.hand.taken" class="button" @click="takeHand(data.hand)">Take {{ data.hand.steadiness }}</button>
         <button v-if="hand" class="button" @click="giveHandBack">Give it back</button>
+      </p>
+    </article>
+    <article>
+      <p>{{ data.following.text }}</p>
+      <p v-if="data.following.practised !== null" class="acts">
+        <span class="quiet">Your profile says {{ data.following.now ? "practised" : "ordinary" }}.</span>
+        <button v-if="!data.following.taken" class="button" @click="takePractice(data.following)">
+          Take {{ data.following.practised ? "practised" : "ordinary" }}
+        </button>
+        <button v-if="practice" class="button" @click="givePracticeBack">Give it back</button>
       </p>
     </article>
     <p v-if="wrong" class="error" role="alert">{{ wrong }}</p>

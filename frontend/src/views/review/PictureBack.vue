@@ -59,6 +59,7 @@ const hold = useInTurn(
       <span class="quiet">{{ frames(picture.frames) }}</span>
     </h2>
     <p>{{ facts.join("; ") }}.</p>
+    <p v-if="picture.in_focus">{{ picture.in_focus }}</p>
     <p v-if="picture.problem" class="error">{{ picture.problem }}</p>
     <div class="two">
       <Along v-if="picture.dots.length" :picture="picture" />
