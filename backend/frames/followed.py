@@ -8,7 +8,7 @@ from django.contrib.auth.models import User
 from django.db.models import Count, Q
 
 from craft.errors import CraftError
-from craft.review.following import Followed, Follows, Practice, expected_of, follows, sharp_of
+from craft.review.following import LEAST_BURSTS, Followed, Follows, Practice, expected_of, follows, sharp_of
 from forms.answer import answer_to
 from forms.problems import InputError, what_can_be_read
 from forms.profile_form import PersonForm
@@ -35,15 +35,17 @@ def text_of(found: Follows) -> str:
 
     >>> text_of(Follows(Practice.FEW, 12, 9, 3))
     'Following: 12 frames in 3 bursts of what you followed tell their focus. It takes 10 bursts.'
+    >>> text_of(Follows(Practice.PRACTISED, 90, 80, 12, 4.0))
+    'Of 90 frames in 12 bursts of what you followed 80 are in focus, as a practised follower brings them back: more than twenty times likelier than of an ordinary one.'
     """
     frames = f"{found.told} frames in {found.bursts} bursts of what you followed"
     if found.how is Practice.FEW:
-        return f"Following: {frames} tell their focus. It takes 10 bursts."
+        return f"Following: {frames} tell their focus. It takes {LEAST_BURSTS} bursts."
     sharp = f"Of {frames} {found.sharp} are in focus"
     if found.how is Practice.UNSURE:
         return f"{sharp}: an ordinary follower and a practised one make that about as likely."
     like = ("a practised follower", "an ordinary one") if found.how is Practice.PRACTISED else ("an ordinary follower", "a practised one")
-    return f"{sharp}: {like[0]} makes that more than twenty times as likely as {like[1]}."
+    return f"{sharp}, as {like[0]} brings them back: more than twenty times likelier than of {like[1]}."
 
 
 def _followed(person: User, kit: Kit) -> Iterator[Followed]:

@@ -35,12 +35,13 @@ STEP = 1 / 6
 
 @dataclass(frozen=True, slots=True)
 class Judged:
-    """Judged frames of a person: ISO in stops with what became of it and the picture it is of, body by body; and times by hand of what hardly moves, of those that an ordinary hand holds."""
+    """Judged frames of a person: ISO in stops with what became of it and the picture it is of, body by body; times by hand of what hardly moves, of those that an ordinary hand holds; and octaves of focal length."""
 
     frames: int
     judged: int
     isos: Mapping[str, tuple[tuple[float, bool, int], ...]]
     hands: tuple[tuple[float, bool, int], ...]
+    focals: tuple[tuple[float, bool], ...]
 
 
 def learned_of(person: User, kit: Kit) -> LearnedOut:
@@ -53,6 +54,9 @@ def learned_of(person: User, kit: Kit) -> LearnedOut:
         judged=found.judged,
         isos=[_iso(body, kit.body_name(body), rows, profile.iso_ceilings.get(body)) for body, rows in sorted(found.isos.items())],
         hand=_hand(hand, found.hands, profile.steadiness),
+        focals=[_rate(one, f"{float(f'{2**one.stops:.2g}'):.0f} mm") for one in rates_of(*zip(*found.focals, strict=True))]
+        if found.focals
+        else [],
         following=followed_of(person, kit),
     )
 
@@ -61,6 +65,7 @@ def _judged(person: User, kit: Kit) -> Judged:
     frames = judged = 0
     isos: dict[str, list[tuple[float, bool, int]]] = {}
     hands: list[tuple[float, bool, int]] = []
+    focals: list[tuple[float, bool]] = []
     ordinary = _Ordinary()
     for outing in Outing.objects.filter(person=person, deleted_at=None, came__isnull=False).distinct().select_related("person"):
         rows = day_of(outing).rows
@@ -76,10 +81,12 @@ def _judged(person: User, kit: Kit) -> Judged:
                 continue
             if row.body and row.frame.iso:
                 isos.setdefault(row.body, []).append((stops_of(Dial.ISO, row.frame.iso), kept, row.situation or 0))
+            if row.frame.focal_mm:
+                focals.append((math.log2(row.frame.focal_mm), kept))
             held = ordinary.ratio(row, asked.get(row.situation or 0))
             if held is not None:
                 hands.append((held, kept, row.situation or 0))
-    return Judged(frames, judged, {body: tuple(of) for body, of in isos.items()}, tuple(hands))
+    return Judged(frames, judged, {body: tuple(of) for body, of in isos.items()}, tuple(hands), tuple(focals))
 
 
 def _asked(row: Situation, outing: Outing, kit: Kit) -> Asked | None:

@@ -14,13 +14,26 @@ from craft.review.following import expected_of, sharp_of
 from craft.review.frame import Frame as Taken
 from craft.review.frame import Usual, usual_of
 from craft.review.learning import wilson
+from craft.review.lost import Cause, lost_of
 from craft.scales.series import Dial, label
 from forms.problems import InputError
 from forms.setup_form import WayOutOut
 from frames.actions import most_kept
 from frames.day import Clock, Day, Row, day_of
 from frames.models import FinePiece
-from frames.schemas import AtLightOut, BesidePlan, CameFrame, CameFrames, ClockOut, DotOut, FinePlace, ReviewOut, SharpOut, StoodOtherwise
+from frames.schemas import (
+    AtLightOut,
+    BesidePlan,
+    CameFrame,
+    CameFrames,
+    ClockOut,
+    DotOut,
+    FinePlace,
+    LostToOut,
+    ReviewOut,
+    SharpOut,
+    StoodOtherwise,
+)
 from outings.models import Outing, Situation
 from outings.reading import Kit
 from outings.setups import Made, made_of
@@ -95,6 +108,10 @@ def _picture(situation: Situation, rows: Sequence[Row], made: Made | None) -> Be
         soft=sum(row.frame.sharp.shows(made.situation.hidden_share) for row in rows if row.frame.sharp) if made else 0,
         shaken=sum(row.frame.sharp.how is How.ALL for row in rows if row.frame.sharp),
         in_focus=_in_focus(rows, made) if made else "",
+        lost=[
+            LostToOut(cause=cause.value, words=LOST[cause], frames=many)
+            for cause, many in lost_of([row.frame for row in rows], made.situation.hidden_share if made else None).items()
+        ],
         planned=", ".join(("ISO " if dial is Dial.ISO else "") + label(dial, value) for dial, value in values),
         planned_ev=Taken(0.0, exposure.shutter_s, exposure.aperture, exposure.iso).exposed_ev if exposure else None,
         begins_min=float(situation.begins),
@@ -104,6 +121,15 @@ def _picture(situation: Situation, rows: Sequence[Row], made: Made | None) -> Be
         every=every,
         ways=[WayOutOut.model_validate(way) for way in found.ways] if found else [],
     )
+
+
+LOST = {
+    Cause.EXPOSED: "exposed otherwise than the rest",
+    Cause.SHAKEN: "shaken",
+    Cause.FOCUS: "out of focus",
+    Cause.MOVED: "blurred by a movement",
+    Cause.NOTHING: "for what no figure tells",
+}
 
 
 def _in_focus(rows: Sequence[Row], made: Made) -> str:

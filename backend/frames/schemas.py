@@ -178,9 +178,17 @@ class DotOut(Schema):
     burnt: bool
 
 
+class LostToOut(Schema):
+    """Frames that are not kept, by what figures tell against them; words: that, behind their number."""
+
+    cause: Literal["exposed", "shaken", "focus", "moved", "nothing"]
+    words: str
+    frames: int
+
+
 class BesidePlan(Schema):
     """A picture of the day beside what was shot of it. problem: why it has no plan; others: frames by another body, which are not laid beside it; left_dark: frames that
-    the body by itself left half a stop too dark or more, at its limits; soft: frames whose sharpest place is softer than the output hides; shaken: smeared as a whole; in_focus: how many are, beside how many the plan expects, in a sentence, empty where nothing was followed; every: of how many frames one is drawn as a point."""
+    the body by itself left half a stop too dark or more, at its limits; soft: frames whose sharpest place is softer than the output hides; shaken: smeared as a whole; in_focus: how many are, beside how many the plan expects, in a sentence, empty where nothing was followed; lost: those not kept, by what tells against them; every: of how many frames one is drawn as a point."""
 
     id: int
     title: str
@@ -200,6 +208,7 @@ class BesidePlan(Schema):
     soft: int
     shaken: int
     in_focus: str
+    lost: list[LostToOut]
     planned: str
     planned_ev: float | None
     begins_min: float
@@ -285,4 +294,5 @@ class LearnedOut(Schema):
     judged: int
     isos: list[IsoLearnedOut]
     hand: HandLearnedOut
+    focals: list[RateOut]
     following: PracticeOut

@@ -65,7 +65,6 @@ def expected_of(setup: Setup) -> float | None:
     """Share of frames that a setup expects in focus; None where the body follows nothing, or it was not simulated.
 
     >>> from craft.setup.advise import advise
-    >>> from craft.setup.tests.build import situation
     >>> expected_of(advise(situation())) is None, 0.3 < expected_of(advise(situation(), simulated=True)) <= 1
     (True, True)
     """

@@ -72,6 +72,9 @@ class Learned(OnADay):
         self.assertEqual((bumped["dial"], bumped["frames"], round(bumped["stops"])), ("iso", last - first, round(stops)))
         self.assertIn(("shutter_s", SHOOTINGS[1].quicker), [(drift["dial"], drift["stops"]) for drift in sprints["drifts"]])
         self.assertEqual(sprints["judged"], 240)
+        for one in (terns, sprints):
+            self.assertEqual(sum(lost["frames"] for lost in one["lost"]), one["judged"] - one["kept"], "each is lost to one thing")
+        self.assertEqual(terns["lost"][0], {"cause": "exposed", "words": "exposed otherwise than the rest", "frames": last - first})
 
     def test_a_ceiling_is_learned_taken_by_a_press_used_from_then_on_and_undone(self) -> None:
         learned = self.caller.get("/api/learned").json()
@@ -81,6 +84,7 @@ class Learned(OnADay):
         self.assertTrue(swift["low"] <= swift["iso"] <= swift["high"], swift)
         self.assertIn("Learned from 391 frames.", swift["text"])
         self.assertEqual(sum(rate["frames"] for rate in swift["rates"]), 391)
+        self.assertEqual([(rate["label"], rate["frames"]) for rate in learned["focals"]], [("130 mm", 240), ("510 mm", 151)])
         self.assertIn("more judged frames", learned["hand"]["text"], "nothing of the demo's hardly moves before a hand")
         before, plain = self.caller.get("/api/profile").json(), self.figures()
         self.assertNotIn("frames that you judged", plain)

@@ -132,14 +132,14 @@ def _jpeg(size: tuple[int, int], read: Callable[[int], Any]) -> _Finished:
     """A counted JPEG as it is held; read: by how it is read, as OpenCV calls that."""
     times = _times(size[0] * size[1])
     try:
-        pixels = read(cv2.IMREAD_COLOR if times == 1 else cv2.IMREAD_REDUCED_COLOR_2)
+        pixels = read(cv2.IMREAD_COLOR_RGB if times == 1 else cv2.IMREAD_REDUCED_COLOR_2)
     except cv2.error as error:
         if error.code == cv2.Error.StsNoMem:
             raise MemoryError from None
         raise unreadable() from None
     if pixels is None:
         raise unreadable()
-    return _Finished(np.asarray(cv2.cvtColor(pixels, cv2.COLOR_BGR2RGB), np.uint8), *size, times)
+    return _Finished(np.asarray(pixels if times == 1 else cv2.cvtColor(pixels, cv2.COLOR_BGR2RGB), np.uint8), *size, times)
 
 
 def _finished(path: str, data: Data) -> _Finished | None:

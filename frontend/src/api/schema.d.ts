@@ -11055,7 +11055,7 @@ export interface components {
         /**
          * BesidePlan
          * @description A picture of the day beside what was shot of it. problem: why it has no plan; others: frames by another body, which are not laid beside it; left_dark: frames that
-         *     the body by itself left half a stop too dark or more, at its limits; soft: frames whose sharpest place is softer than the output hides; shaken: smeared as a whole; in_focus: how many are, beside how many the plan expects, in a sentence, empty where nothing was followed; every: of how many frames one is drawn as a point.
+         *     the body by itself left half a stop too dark or more, at its limits; soft: frames whose sharpest place is softer than the output hides; shaken: smeared as a whole; in_focus: how many are, beside how many the plan expects, in a sentence, empty where nothing was followed; lost: those not kept, by what tells against them; every: of how many frames one is drawn as a point.
          */
         BesidePlan: {
             /** Id */
@@ -11094,6 +11094,8 @@ export interface components {
             shaken: number;
             /** In Focus */
             in_focus: string;
+            /** Lost */
+            lost: components["schemas"]["LostToOut"][];
             /** Planned */
             planned: string;
             /** Planned Ev */
@@ -11147,6 +11149,21 @@ export interface components {
             kept: boolean | null;
             /** Burnt */
             burnt: boolean;
+        };
+        /**
+         * LostToOut
+         * @description Frames that are not kept, by what figures tell against them; words: that, behind their number.
+         */
+        LostToOut: {
+            /**
+             * Cause
+             * @enum {string}
+             */
+            cause: "exposed" | "shaken" | "focus" | "moved" | "nothing";
+            /** Words */
+            words: string;
+            /** Frames */
+            frames: number;
         };
         /**
          * ReviewOut
@@ -11439,6 +11456,8 @@ export interface components {
             /** Isos */
             isos: components["schemas"]["IsoLearnedOut"][];
             hand: components["schemas"]["HandLearnedOut"];
+            /** Focals */
+            focals: components["schemas"]["RateOut"][];
             following: components["schemas"]["PracticeOut"];
         };
         /**

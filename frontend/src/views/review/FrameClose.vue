@@ -47,8 +47,8 @@ const full = computed(() => `${100 / (props.frame.fine?.times ?? 1)} %`);
         <path v-if="line" :d="line" />
       </svg>
       <p>
-        {{ sharp.text }} <b v-if="sharp.sharpest">Of its burst it is the sharpest.</b>
-        <span v-if="sharp.disc_px" class="quiet">Drawn four times as large.</span>
+        {{ sharp.text }}<b v-if="sharp.sharpest">&nbsp;None of its burst is sharper.</b
+        ><span v-if="sharp.disc_px" class="quiet">&nbsp;Drawn four times as large.</span>
       </p>
     </div>
     <p v-else class="quiet">Its sharpness is not measured: only JPEGs, and raws that carry one whole, are read pixel by pixel.</p>

@@ -106,6 +106,10 @@ const now = (one: Schemas["IsoLearnedOut"]): string =>
         <button v-if="hand" class="button" @click="giveHandBack">Give it back</button>
       </p>
     </article>
+    <article v-if="data.focals.length > 1">
+      <p>By focal length, about each of these:</p>
+      <KeptRates :rates="data.focals" label="share kept by focal length" />
+    </article>
     <article>
       <p>{{ data.following.text }}</p>
       <p v-if="data.following.practised !== null" class="acts">

@@ -7,6 +7,7 @@ import { useInTurn } from "@/api/inTurn";
 import { patched } from "../bench/byHand";
 import Along from "./Along.vue";
 import JudgeFrames from "./JudgeFrames.vue";
+import LostTo from "./LostTo.vue";
 
 /** A picture of the day beside what was shot of it. */
 const props = defineProps<{ id: number; picture: Schemas["BesidePlan"]; pictures: Schemas["BesidePlan"][] }>();
@@ -59,6 +60,7 @@ const hold = useInTurn(
       <span class="quiet">{{ frames(picture.frames) }}</span>
     </h2>
     <p>{{ facts.join("; ") }}.</p>
+    <LostTo v-if="picture.lost.length" :kept="picture.kept" :lost="picture.lost" />
     <p v-if="picture.in_focus">{{ picture.in_focus }}</p>
     <p v-if="picture.problem" class="error">{{ picture.problem }}</p>
     <div class="two">
