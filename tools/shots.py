@@ -72,6 +72,7 @@ def views(browser: Any, base: str) -> None:
     page.get_by_role("link", name="what came back", exact=True).click()
     page.locator(".along svg").nth(1).wait_for()
     page.get_by_role("button", name="look through the frames of Sprint heats off the quay").click()
+    page.locator(".sheet .plain:focus").wait_for()
     for key in ("ArrowRight", "ArrowRight", "ArrowRight", "c", "s"):
         page.keyboard.press(key)
     page.get_by_text("None of its burst is sharper.").wait_for()

@@ -10,6 +10,7 @@ from ninja import Query, Router
 
 from frames.actions import bring, drop, is_sidecar, judge, mine, move, named, rate_by_sidecar, room_for_frames, set_clock, the_rest_is_not
 from frames.exported import as_csv, as_frames, as_sidecars
+from frames.grey import grey_of
 from frames.learned import learned_of
 from frames.models import FinePiece, SmallPicture
 from frames.report import as_pdf
@@ -17,6 +18,7 @@ from frames.review import came_of, review_of
 from frames.schemas import (
     CameChanged,
     CameFrames,
+    CameGreyOut,
     CameOut,
     ClockIn,
     DropIn,
@@ -145,6 +147,16 @@ def small(request: HttpRequest, pk: int) -> HttpResponse:
 def fine(request: HttpRequest, pk: int) -> HttpResponse:
     """A piece of a frame where it is sharpest, pixel by pixel."""
     return _jpeg(get_object_or_404(FinePiece, frame__in=mine(person_of(request)), pk=pk).data)
+
+
+@router.get("/came/{pk}/grey", response=CameGreyOut)
+def grey(
+    request: HttpRequest, pk: int, x: Annotated[float, Query(ge=0, le=1)] = 0.5, y: Annotated[float, Query(ge=0, le=1)] = 0.5
+) -> CameGreyOut:
+    """How a place of a frame that is grey came out in its file; x, y: where, as shares of the frame."""
+    person = person_of(request)
+    found = SmallPicture.objects.select_related("frame__outing__person")
+    return grey_of(get_object_or_404(found, frame__in=mine(person), pk=pk), x, y, Kit(person))
 
 
 def _jpeg(data: bytes | memoryview) -> HttpResponse:

@@ -82,6 +82,17 @@ class CameFrame(Schema):
     fine: FinePlace | None
 
 
+class CameGreyOut(Schema):
+    """How a place that is grey came out in a frame's file. text: in a sentence; mired: that it is too warm, tint: thousandths of Duv that it is too green, delta: CIEDE2000 from
+    grey, null where it tells nothing; kelvin: white instead of the planned one that makes it grey, null where none is planned by a number."""
+
+    text: str
+    mired: float | None
+    tint: float | None
+    delta: float | None
+    kelvin: float | None
+
+
 class CameFrames(Schema):
     """A part of a picture's frames, in the order of their hours; more: there are others behind them."""
 

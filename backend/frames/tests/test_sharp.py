@@ -73,6 +73,26 @@ class Burst(OnADay):
         self.assertRegex(loose["sharp"]["text"], r"^Where it is sharpest it is blurred over \d+ px\.$")
         self.assertFalse(loose["sharp"]["soft"])
 
+    def test_a_marked_grey_tells_the_white_instead_of_the_planned_one(self) -> None:
+        warm = np.stack([np.full((80, 120), level, np.uint8) for level in (124, 118, 108)], -1)
+        warm[:, :40] = 255
+        ids = {}
+        for kelvin in (None, 5200):
+            self.picture.document |= {"settings": {} if kelvin is None else {"white_mode": "kelvin", "white_kelvin": float(kelvin)}}
+            self.picture.save()
+            at_second = 50 if kelvin is None else 51
+            ids[kelvin] = self.bring(frame_file(f"{at(self.picture.begins)[:6]}{at_second}", pixels=warm))["id"]
+            told = self.get(f"/api/came/{ids[kelvin]}/grey?x=0.7&y=0.5")
+            self.assertTrue(15 < told["mired"] < 60 and abs(told["tint"]) < 6, told)
+            if kelvin is not None:
+                self.assertAlmostEqual(told["kelvin"], 1e6 / (1e6 / kelvin + told["mired"]), places=3)
+                self.assertIn(f"If white stood at {kelvin} K as planned", told["text"])
+        white = self.get(f"/api/came/{ids[5200]}/grey?x=0.1&y=0.5")
+        self.assertEqual((white["mired"], white["kelvin"]), (None, None))
+        self.assertIn("full white", white["text"])
+        self.assertEqual(self.caller.get(f"/api/came/{ids[5200]}/grey?x=2").status_code, 422)
+        self.assertEqual(Caller(self.stranger).get(f"/api/came/{ids[5200]}/grey").status_code, 404)
+
     def test_it_goes_out_as_a_table_as_json_and_with_the_account(self) -> None:
         path = f"/api/outings/{self.outing.pk}/came"
         rows = {row["file"]: row for row in csv.DictReader(io.StringIO(self.caller.get(f"{path}.csv").content.decode()))}

@@ -17,6 +17,7 @@ from django.utils import timezone
 from craft.tones.own import of_levels
 from demo.day import DAY
 from demo.kit import BODIES, LENSES
+from frames.kept import SMALL, kept_as
 from frames.models import FinePiece, Frame, SmallPicture
 from images.store import as_bytes
 from jobs.models import Job
@@ -149,7 +150,7 @@ class OnTheDemoDay(TestCase):
         for sent in (BODIES_SENT["SituationNow"], *(BODIES_SENT[name]["situation"] for name in ("StarsIn", "WaysIn", "WhyIn"))):
             sent["outing"] = outing.pk
         came = [Frame.objects.create(outing=outing, name=f"{k}.JPG", digest=str(k), body="Heron", **CAME) for k in range(2)]
-        SmallPicture.objects.create(frame=came[0], data=b"none")
+        SmallPicture.objects.create(frame=came[0], data=kept_as(np.full((40, 60, 3), 118, np.uint8), SMALL))
         FinePiece.objects.create(frame=came[0], data=b"none", place=[0.4, 0.4, 0.1, 0.1], times=1)
         BODIES_SENT["JudgeIn"]["frames"] = BODIES_SENT["MoveIn"]["frames"] = [came[0].pk]
         BODIES_SENT["DropIn"]["frames"] = [came[1].pk]

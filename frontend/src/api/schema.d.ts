@@ -3109,6 +3109,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/came/{pk}/grey": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Grey
+         * @description How a place of a frame that is grey came out in its file; x, y: where, as shares of the frame.
+         */
+        get: operations["frames_api_grey"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/learned": {
         parameters: {
             query?: never;
@@ -11381,6 +11401,23 @@ export interface components {
         DropIn: {
             /** Frames */
             frames: number[];
+        };
+        /**
+         * CameGreyOut
+         * @description How a place that is grey came out in a frame's file. text: in a sentence; mired: that it is too warm, tint: thousandths of Duv that it is too green, delta: CIEDE2000 from
+         *     grey, null where it tells nothing; kelvin: white instead of the planned one that makes it grey, null where none is planned by a number.
+         */
+        CameGreyOut: {
+            /** Text */
+            text: string;
+            /** Mired */
+            mired: number | null;
+            /** Tint */
+            tint: number | null;
+            /** Delta */
+            delta: number | null;
+            /** Kelvin */
+            kelvin: number | null;
         };
         /**
          * HandLearnedOut
@@ -23964,6 +24001,58 @@ export interface operations {
                 };
                 content: {
                     "image/jpeg": string;
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    frames_api_grey: {
+        parameters: {
+            query?: {
+                x?: number;
+                y?: number;
+            };
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CameGreyOut"];
                 };
             };
             /** @description Unauthorized */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { computed } from "vue";
-import type { Schemas } from "@/api/client";
+import { computed, ref, watch } from "vue";
+import { client, take, type Schemas } from "@/api/client";
 
 /** One frame, seen closely: whole and small, the piece where it is sharpest pixel by pixel, its dials, and its blur drawn. */
 const props = defineProps<{ frame: Schemas["CameFrame"]; hidden: boolean; state: string }>();
@@ -19,15 +19,54 @@ const line = computed(() => {
   const [x, y] = [half * Math.cos(turned), -half * Math.sin(turned)];
   return long ? `M${-x} ${-y}L${x} ${y}` : "";
 });
+/** A place that is grey, marked by a press, or moved there by arrows and taken by Enter: what white lacks there. */
+const STEP = 0.025;
+const mark = ref<{ x: number; y: number }>();
+const told = ref("");
+const grey = computed(() => told.value || "Press on something grey in it to see what white lacks.");
+watch(
+  () => props.frame.id,
+  () => ((mark.value = undefined), (told.value = "")),
+);
+const within = (share: number): number => Math.min(1, Math.max(0, share));
+async function press(event: MouseEvent): Promise<void> {
+  if (event.detail > 0) {
+    const box = (event.currentTarget as HTMLElement).getBoundingClientRect();
+    mark.value = { x: within((event.clientX - box.left) / box.width), y: within((event.clientY - box.top) / box.height) };
+  }
+  const [id, at] = [props.frame.id, (mark.value ??= { x: 0.5, y: 0.5 })];
+  const ask = () => take(client.GET("/api/came/{pk}/grey", { params: { path: { pk: id }, query: at } }));
+  const said = await ask().then(
+    (found) => found.text,
+    () => "The server cannot be reached; nothing was measured.",
+  );
+  if (props.frame.id === id && mark.value === at) told.value = said;
+}
+const MOVES: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
+function step(event: KeyboardEvent): void {
+  const move = MOVES[event.key];
+  if (!move) return;
+  event.preventDefault();
+  const { x, y } = mark.value ?? { x: 0.5, y: 0.5 };
+  mark.value = { x: within(x + move[0] * STEP), y: within(y + move[1] * STEP) };
+}
 const full = computed(() => `${100 / (props.frame.fine?.times ?? 1)} %`);
 </script>
 
 <template>
   <div class="close">
-    <div v-if="!hidden" class="whole">
+    <button
+      v-if="!hidden"
+      class="whole"
+      :aria-label="`mark a grey in ${frame.name}: press on it, or move the mark by arrows and press Enter`"
+      @click="press"
+      @keydown="step"
+    >
       <img :src="`/api/came/${frame.id}/small.jpg`" :alt="`${frame.name}, ${state}`" width="400" />
       <span v-if="frame.fine" class="place" :style="place" aria-hidden="true"></span>
-    </div>
+      <span v-if="mark" class="mark" :style="{ left: percent(mark.x), top: percent(mark.y) }" aria-hidden="true"></span>
+    </button>
+    <p v-if="!hidden" class="quiet" role="status">{{ grey }}</p>
     <figure v-if="frame.fine && !hidden">
       <img
         :src="`/api/came/${frame.id}/fine.jpg`"
@@ -59,6 +98,11 @@ const full = computed(() => `${100 / (props.frame.fine?.times ?? 1)} %`);
 <style scoped>
 .whole {
   position: relative;
+  display: block;
+  padding: 0;
+  border: 0;
+  background: none;
+  cursor: crosshair;
   width: fit-content;
   max-width: 100%;
 }
@@ -70,6 +114,15 @@ const full = computed(() => `${100 / (props.frame.fine?.times ?? 1)} %`);
 .place {
   position: absolute;
   border: 2px solid #fff;
+  outline: 1px solid #000;
+}
+.mark {
+  position: absolute;
+  width: 14px;
+  height: 14px;
+  translate: -50% -50%;
+  border: 2px solid #fff;
+  border-radius: 50%;
   outline: 1px solid #000;
 }
 figure {
