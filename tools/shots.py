@@ -54,6 +54,19 @@ def door(browser: Any, base: str) -> None:
     picture(page, "door")
 
 
+def came_back(page: Page) -> None:
+    """Frames of the day, two of them beside each other."""
+    page.get_by_role("link", name="what came back", exact=True).click()
+    page.locator(".along svg").nth(1).wait_for()
+    page.get_by_role("button", name="look through the frames of Sprint heats off the quay").click()
+    page.locator(".sheet .plain:focus").wait_for()
+    for key in ("ArrowRight", "ArrowRight", "ArrowRight", "c", "s"):
+        page.keyboard.press(key)
+    page.get_by_text("None of its burst is sharper.").wait_for()
+    page.locator(".judge").evaluate("one => window.scrollTo(0, one.getBoundingClientRect().top + window.scrollY - 260)")
+    picture(page, "came-back")
+
+
 def views(browser: Any, base: str) -> None:
     """Every main view."""
     door(browser, base)
@@ -69,15 +82,7 @@ def views(browser: Any, base: str) -> None:
     page.goto("/kit")
     picture(page, "kit")
     page.goto("/")
-    page.get_by_role("link", name="what came back", exact=True).click()
-    page.locator(".along svg").nth(1).wait_for()
-    page.get_by_role("button", name="look through the frames of Sprint heats off the quay").click()
-    page.locator(".sheet .plain:focus").wait_for()
-    for key in ("ArrowRight", "ArrowRight", "ArrowRight", "c", "s"):
-        page.keyboard.press(key)
-    page.get_by_text("None of its burst is sharper.").wait_for()
-    page.locator(".judge").evaluate("one => window.scrollTo(0, one.getBoundingClientRect().top + window.scrollY - 260)")
-    picture(page, "came-back")
+    came_back(page)
     settings(page)
     dusk = opened(browser, base, "dusk", DESK)
     tell(dusk, "Terns over the bar")

@@ -3,16 +3,15 @@
 from __future__ import annotations
 
 import datetime as dt
-import math
 from collections import Counter
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 from django.contrib.auth.models import User
 
-from craft.review.blur import How, Sharpness, Smear
 from craft.review.clock import assigned, off_by_zone
 from craft.review.frame import Frame as Taken
+from craft.review.sharpness import Sharpness
 from frames.models import BodyClock, Frame, KnownBody
 from images.values import REJECTED
 from kit.models import Piece
@@ -128,9 +127,8 @@ def _sharp(row: Frame) -> Sharpness | None:
     """How sharp a frame came out; None where its file was not read pixel by pixel."""
     if not row.smeared:
         return None
-    told = row.smear_px is not None and row.smear_deg is not None
-    smear = Smear(row.smear_px or 0.0, math.radians(row.smear_deg or 0.0)) if told else None
-    return Sharpness(How(row.smeared), row.soft_px, smear, max(row.wide, row.high), row.focus_px)
+    figures = (row.soft_px, row.focus_px, row.smear_px, row.smear_deg)
+    return Sharpness.of_figures(row.smeared, *figures, max(row.wide, row.high))
 
 
 def _by_hour(at_s: float, body: str, pictures: Sequence[Situation]) -> int | None:

@@ -12,7 +12,7 @@ from typing import Any
 
 from pydantic_core import to_json
 
-from craft.review.blur import Sharpness
+from craft.review.sharpness import Sharpness
 from forms.kit_form import safe_slug
 from frames.day import Row, day_of
 from frames.review import hour

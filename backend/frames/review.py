@@ -8,13 +8,13 @@ from dataclasses import dataclass
 
 from craft.errors import CraftError
 from craft.review.beside import Beside, Drift, beside
-from craft.review.blur import How, Sharpness
 from craft.review.bursts import bursts_of, sharpest_of
 from craft.review.following import expected_of, sharp_of
 from craft.review.frame import Frame as Taken
 from craft.review.frame import Usual, usual_of
 from craft.review.learning import wilson
 from craft.review.lost import Cause, lost_of
+from craft.review.sharpness import How, Sharpness
 from craft.scales.series import Dial, label
 from forms.problems import InputError
 from forms.setup_form import WayOutOut

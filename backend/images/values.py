@@ -58,7 +58,7 @@ class Brought:
 
 @dataclass(frozen=True, slots=True)
 class Detail:
-    """A piece of a frame, pixel by pixel, where it is sharpest, and the blur there (`craft.review.blur`). levels: (h, w, 3); place: its left, top, width and height, as shares of the frame;
+    """A piece of a frame, pixel by pixel, where it is sharpest, and the blur there (`craft.review.sharpness`). levels: (h, w, 3); place: its left, top, width and height, as shares of the frame;
     times: pixels of the file to one of it; how: what is smeared; soft_px, focus_px, smear_px: in pixels of the file, None where they are not told; smear_deg: from its long side to the top."""
 
     levels: NDArray[np.uint8]

@@ -109,9 +109,12 @@ class FetchedOut(Schema):
 
 class LastFrameOut(Schema):
     """The frame that a body took last. name: of its file; dials: as it says; shown: what it shows, with its marks, and the taps of the card for it;
-    why: what made the body choose these dials, and what to change."""
+    why: what made the body choose these dials, and what to change; sharp: how sharp it is, in a sentence; fine: the piece where it is sharpest, pixel by pixel, as a data address; both
+    empty where its file is not read so."""
 
     name: str
     dials: str
     shown: FrameShownOut
+    sharp: str
+    fine: str
     why: list[WhyOut]

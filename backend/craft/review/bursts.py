@@ -26,7 +26,7 @@ def bursts_of(frames: Sequence[Frame]) -> list[range]:
 def sharpest_of(frames: Sequence[Frame]) -> list[int]:
     """Of a burst those that are as sharp as its sharpest, as far as that can be told; none where fewer than two were measured, or none is sharper than another.
 
-    >>> from craft.review.blur import How, Sharpness
+    >>> from craft.review.sharpness import How, Sharpness
     >>> shot = [Frame(0.1 * k, sharp=Sharpness(How.NOTHING, soft, None, 6000)) for k, soft in enumerate((2.0, 0.9, None, 1.0))]
     >>> sharpest_of(shot), sharpest_of(shot[:1]), sharpest_of(shot[1:])
     ([1, 3], [], [])

@@ -36,7 +36,7 @@ class Sharp:
 def sharp_of(frames: Sequence[Frame], hidden: float) -> Sharp:
     """How many of a picture's frames are in focus, in the order of their hours; hidden: blur that its output hides, as a share of the long side.
 
-    >>> from craft.review.blur import How, Sharpness
+    >>> from craft.review.sharpness import How, Sharpness
     >>> shot = [Frame(t, sharp=Sharpness(How.NOTHING, soft, None, 6000, soft)) for t, soft in ((0.0, 0.8), (0.1, 4.0), (9.0, 0.8), (9.1, None))]
     >>> sharp_of([*shot, Frame(20.0)], 5 / 6000)
     Sharp(told=3, sharp=2, shares=(0.5, 1.0))

@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from statistics import median
 
-from craft.review.blur import Sharpness
+from craft.review.sharpness import Sharpness
 from craft.scales.series import Dial, label
 
 BRIGHT_STOPS = 1.0

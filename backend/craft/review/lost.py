@@ -6,8 +6,8 @@ from collections import Counter
 from collections.abc import Sequence
 from enum import StrEnum
 
-from craft.review.blur import How
 from craft.review.frame import Frame, Usual, usual_of
+from craft.review.sharpness import How
 
 
 class Cause(StrEnum):
@@ -23,7 +23,7 @@ class Cause(StrEnum):
 def cause_of(frame: Frame, usual: Usual, hidden: float | None) -> Cause:
     """What may be told against a frame beside the usual ones of its picture; hidden: blur that its output hides, as a share of the long side, None where no output is known.
 
-    >>> from craft.review.blur import Sharpness
+    >>> from craft.review.sharpness import Sharpness
     >>> usual, limit = Usual(-0.5, 0.0), 5 / 6000
     >>> [cause_of(Frame(0.0, mean_stops=mean), usual, limit).value for mean in (1.5, -0.4)]
     ['exposed', 'nothing']

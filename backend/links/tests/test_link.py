@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
+import base64
+import io
 import random
 from typing import Any
 from unittest.mock import patch
 
 from django.contrib.auth import get_user_model
 from django.test import TestCase, override_settings
+from PIL import Image
 
 from craft.vocabulary.settings import BY_SLUG
 from forms.link_form import SettingsSaid
@@ -232,6 +235,9 @@ class Loads(Linked):
         good = self.ask.post(path).json()
         self.assertRegex(good["dials"], r"1/\d+, f/5.6, ISO \d+")
         self.assertTrue(good["shown"]["marked"].startswith("data:image/jpeg"))
+        self.assertRegex(good["sharp"], "sharp|In focus|smeared|Too few edges")
+        piece = Image.open(io.BytesIO(base64.b64decode(good["fine"].split(",")[1])))
+        self.assertEqual(piece.size, (400, 300))
         self.body.do("wheel", setting="exposure_mode", by=-9)
         self.body.do("wheel", setting="iso_mode", by=-9)
         self.body.do("wheel", setting="iso_value", by=99)

@@ -11776,7 +11776,8 @@ export interface components {
         /**
          * LastFrameOut
          * @description The frame that a body took last. name: of its file; dials: as it says; shown: what it shows, with its marks, and the taps of the card for it;
-         *     why: what made the body choose these dials, and what to change.
+         *     why: what made the body choose these dials, and what to change; sharp: how sharp it is, in a sentence; fine: the piece where it is sharpest, pixel by pixel, as a data address; both
+         *     empty where its file is not read so.
          */
         LastFrameOut: {
             /** Name */
@@ -11784,6 +11785,10 @@ export interface components {
             /** Dials */
             dials: string;
             shown: components["schemas"]["FrameShownOut"];
+            /** Sharp */
+            sharp: string;
+            /** Fine */
+            fine: string;
             /** Why */
             why: components["schemas"]["WhyOut"][];
         };

@@ -14,7 +14,8 @@ from scipy import ndimage
 
 from craft.render.picture import Look, picture
 from craft.render.tests.shots import a_shot
-from craft.review.blur import LONGEST_PX, How, Sharpness, sharpness_of, tile_of
+from craft.review.blur import sharpness_of, tile_of
+from craft.review.sharpness import LONGEST_PX, How, Sharpness
 
 Floats = NDArray[np.float64]
 

@@ -9,9 +9,9 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from scipy import stats
 
-from craft.review.blur import How, Sharpness
 from craft.review.following import LEAST_BURSTS, SURELY, Followed, Practice, Sharp, follows, sharp_of
 from craft.review.frame import Frame
+from craft.review.sharpness import How, Sharpness
 
 HIDDEN = 5 / 6000
 

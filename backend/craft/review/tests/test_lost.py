@@ -7,9 +7,9 @@ import unittest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from craft.review.blur import How, Sharpness, Smear
 from craft.review.frame import Frame, usual_of
 from craft.review.lost import Cause, cause_of, lost_of
+from craft.review.sharpness import How, Sharpness, Smear
 
 LIMIT = 6 / 6000
 

@@ -26,9 +26,11 @@ const { data, error } = useQuery({
           <b>{{ data.dials }}</b> <span class="quiet">{{ data.name }}</span>
         </p>
         <p aria-live="polite">{{ data.shown.words }}</p>
+        <p v-if="data.sharp" class="reason">{{ data.sharp }}</p>
         <p v-for="one in data.why" :key="one.text" class="reason">{{ one.text }}</p>
         <p><RouterLink :to="{ name: 'bench', params: { id: situation } }">Change it at the bench</RouterLink></p>
       </figcaption>
+      <img v-if="data.fine" class="fine" :src="data.fine" alt="where it is sharpest, at 100 %" width="400" height="300" />
     </figure>
   </section>
 </template>
@@ -44,6 +46,11 @@ img {
   width: 300px;
   max-width: 100%;
   align-self: start;
+}
+img.fine {
+  width: 400px;
+  height: 300px;
+  object-fit: none;
 }
 figcaption {
   flex: 1 1 280px;
