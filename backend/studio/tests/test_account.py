@@ -12,7 +12,7 @@ from django.contrib.auth import SESSION_KEY
 from django.contrib.auth.models import User
 from django.contrib.sessions.models import Session
 
-from frames.models import SmallPicture
+from frames.models import FinePiece, SmallPicture
 from frames.tests.shooting import add_frames
 from outings.demo_people import copy_demo
 from outings.models import Outing, PictureLight
@@ -53,7 +53,9 @@ class Account(OnTheDemoDay):
         light = PictureLight.objects.filter(picture__situation__outing__person=self.ilse)
         self.assertEqual({f"pictures/{row.pk}.png": bytes(row.data) for row in light}, {k: v for k, v in held.items() if "pictures/" in k})
         small = SmallPicture.objects.filter(frame__outing__person=self.ilse)
-        self.assertEqual({f"frames/{row.pk}.jpg": bytes(row.data) for row in small}, {k: v for k, v in held.items() if "frames/" in k})
+        fine = FinePiece.objects.filter(frame__outing__person=self.ilse)
+        kept = {f"frames/{row.pk}.jpg": row for row in small} | {f"frames/{row.pk}-fine.jpg": row for row in fine}
+        self.assertEqual({name: bytes(row.data) for name, row in kept.items()}, {k: v for k, v in held.items() if "frames/" in k})
         self.assertGreater(small.count(), 0)
         everything = b"".join(held.values())
         for secret in (self.ilse.password, "a place", *Browser.objects.values_list("digest", "session").first()):

@@ -142,7 +142,7 @@ class TheWinner(TestCase):
 
     def test_every_row_wins_somewhere_and_without_it_something_else_would(self) -> None:
         rng, winners = random.Random(5), {school.slug: 0 for school in SCHOOLS}
-        for _ in range(4000):
+        for _ in range(6000):
             facts = random_facts(rng)
             for decision in DECISIONS.values():
                 winners[school_for(decision, facts, FREE).slug] += 1

@@ -113,17 +113,17 @@ const full = computed(() => `${100 / (props.frame.fine?.times ?? 1)} %`);
 }
 .place {
   position: absolute;
-  border: 2px solid #fff;
-  outline: 1px solid #000;
+  border: 2px solid var(--bg);
+  outline: 1px solid var(--ink);
 }
 .mark {
   position: absolute;
   width: 14px;
   height: 14px;
   translate: -50% -50%;
-  border: 2px solid #fff;
+  border: 2px solid var(--bg);
   border-radius: 50%;
-  outline: 1px solid #000;
+  outline: 1px solid var(--ink);
 }
 figure {
   margin: 8px 0 0;
