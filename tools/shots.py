@@ -131,7 +131,7 @@ def plugged_in(page: Page) -> None:
             body.do("wheel", setting=setting, by=by)
         body.do("fire", by=3)
         page.get_by_text("differ since it was written").wait_for()
-        page.locator(".last img").wait_for()
+        page.locator(".last img").first.wait_for()
         picture(page, "plugged-in")
 
 
