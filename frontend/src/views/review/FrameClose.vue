@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, watch } from "vue";
+import { computed, ref, shallowRef, watch } from "vue";
 import { client, take, type Schemas } from "@/api/client";
 
 /** One frame, seen closely: whole and small, the piece where it is sharpest pixel by pixel, its dials, and its blur drawn. */
@@ -21,7 +21,7 @@ const line = computed(() => {
 });
 /** A place that is grey, marked by a press, or moved there by arrows and taken by Enter: what white lacks there. */
 const STEP = 0.025;
-const mark = ref<{ x: number; y: number }>();
+const mark = shallowRef<{ x: number; y: number }>();
 const told = ref("");
 const grey = computed(() => told.value || "Press on something grey in it to see what white lacks.");
 watch(
