@@ -14,7 +14,7 @@ from frames.grey import grey_of
 from frames.learned import learned_of
 from frames.models import FinePiece, SmallPicture
 from frames.report import as_pdf
-from frames.review import came_of, review_of
+from frames.review import review_of
 from frames.schemas import (
     CameChanged,
     CameFrames,
@@ -30,6 +30,7 @@ from frames.schemas import (
     RestIn,
     ReviewOut,
 )
+from frames.shown import came_of
 from images.reading import came_back, sidecar_rating
 from images.values import LARGEST_BYTES, refused
 from outings.mine import my_outing

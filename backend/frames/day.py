@@ -44,6 +44,10 @@ class Row:
     frame: Taken
     rating: int | None = None
 
+    def may_be_by(self, body: str) -> bool:
+        """Whether a body of the person's took it, or nobody knows which did: then it stands beside that body's plan."""
+        return self.body in ("", body)
+
 
 @dataclass(frozen=True, slots=True)
 class Clock:

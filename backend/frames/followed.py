@@ -8,15 +8,14 @@ from django.contrib.auth.models import User
 from django.db.models import Count, Q
 
 from craft.errors import CraftError
-from craft.review.following import LEAST_BURSTS, Followed, Follows, Practice, expected_of, follows, sharp_of
-from forms.answer import answer_to
+from craft.review.following import LEAST_BURSTS, Followed, Follows, Practice, expected_of, follows, seen_of
 from forms.problems import InputError, what_can_be_read
 from forms.profile_form import PersonForm
 from frames.day import day_of
 from frames.schemas import PracticeOut
-from outings.kept import one_at_a_time
 from outings.models import Outing
 from outings.reading import Kit
+from outings.setups import answered
 
 LATEST_DAYS, LEAST_FRAMES, MOST_PICTURES = 4, 20, 6
 """Days that are looked at, the latest; frames whose focus is told, under which a day tells nothing; and pictures: for each of them two people's following is simulated."""
@@ -41,7 +40,7 @@ def text_of(found: Follows) -> str:
     frames = f"{found.told} frames in {found.bursts} bursts of what you followed"
     if found.how is Practice.FEW:
         return f"Following: {frames} tell their focus. It takes {LEAST_BURSTS} bursts."
-    sharp = f"Of {frames} {found.sharp} are in focus"
+    sharp = f"Of {frames} {found.in_focus} are in focus"
     if found.how is Practice.UNSURE:
         return f"{sharp}: an ordinary follower and a practised one make that about as likely."
     like = ("a practised follower", "an ordinary one") if found.how is Practice.PRACTISED else ("an ordinary follower", "a practised one")
@@ -56,15 +55,14 @@ def _followed(person: User, kit: Kit) -> Iterator[Followed]:
     for outing in days.select_related("person").order_by("-day", "-pk")[:LATEST_DAYS]:
         day = day_of(outing)
         for row in outing.in_order():
-            frames = [one.frame for one in day.of(row.pk) if one.body in ("", row.document["body"])]
+            frames = [one.frame for one in day.of(row.pk) if one.may_be_by(row.document["body"])]
             if not left or sum(one.sharp is not None and one.sharp.focus_px is not None for one in frames) < LEAST_FRAMES:
                 continue
             try:
-                with one_at_a_time:
-                    answers = [answer_to(kit.resolve_row(row, outing)) for kit in people]
+                answers = [answered(row, outing, kit) for kit in people]
             except (InputError, CraftError):  # its bench says why it has no setup
                 continue
             ordinary, practised = (expected_of(answer.setup) for answer in answers)
             if ordinary is not None and practised is not None:
                 left -= 1
-                yield Followed(sharp_of(frames, answers[0].situation.hidden_share), ordinary, practised)
+                yield Followed(seen_of(frames, answers[0].situation.hidden_share), ordinary, practised)

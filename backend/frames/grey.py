@@ -9,13 +9,12 @@ from PIL import Image
 
 from craft.errors import CraftError
 from craft.review.grey import Grey, grey_at
-from forms.answer import answer_to
 from forms.problems import InputError
 from frames.day import day_of
 from frames.models import SmallPicture
 from frames.schemas import CameGreyOut
-from outings.kept import one_at_a_time
 from outings.reading import Kit
+from outings.setups import answered
 
 
 def grey_of(small: SmallPicture, x: float, y: float, kit: Kit) -> CameGreyOut:
@@ -44,10 +43,9 @@ def _planned_kelvin(small: SmallPicture, kit: Kit) -> float | None:
     outing = small.frame.outing
     row = next(one for one in day_of(outing).rows if one.pk == small.pk)
     picture = next((one for one in outing.in_order() if one.pk == row.situation), None)
-    if picture is None or row.body not in ("", picture.document["body"]):
+    if picture is None or not row.may_be_by(picture.document["body"]):
         return None
     try:
-        with one_at_a_time:
-            return answer_to(kit.resolve_row(picture, outing)).setup.white.kelvin
+        return answered(picture, outing, kit).setup.white.kelvin
     except (InputError, CraftError):  # its bench says why it has no setup
         return None

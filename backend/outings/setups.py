@@ -9,10 +9,10 @@ from craft.configuration.configure import Configuration
 from craft.errors import CraftError
 from craft.scene.situation import Situation as Asked
 from craft.setup.setup import Setup
-from forms.answer import answer_to
+from forms.answer import Answer, answer_to
 from forms.problems import InputError
 from outings.kept import one_at_a_time
-from outings.models import Outing
+from outings.models import Outing, Situation
 from outings.reading import Kit
 
 
@@ -38,14 +38,24 @@ def said(error: InputError | CraftError) -> str:
     return error.message if isinstance(error, CraftError) else "; ".join(problem.line for problem in error.problems)
 
 
+def answered(row: Situation, outing: Outing, kit: Kit) -> Answer:
+    """The answer to a stored situation, of which one is worked out at a time.
+
+    Raises
+    ------
+    InputError, CraftError : it has none.
+    """
+    with one_at_a_time:
+        return answer_to(kit.resolve_row(row, outing))
+
+
 def made_of(outing: Outing, kit: Kit) -> tuple[list[Made], list[str]]:
     """The setups of a day in its order, and why some situations have none."""
     found, problems = [], []
     for row in outing.in_order():
         title = str(row.document["title"])
         try:
-            with one_at_a_time:
-                answer = answer_to(kit.resolve_row(row, outing))
+            answer = answered(row, outing, kit)
             whole = (answer.situation, answer.setup, answer.configuration, answer.tokens, answer.facts)
             found.append(Made(answer.key, row.pk, title, row.begins, row.document["body"], *whole))
         except (InputError, CraftError) as error:

@@ -25,21 +25,21 @@ ENDS = (0.02, 0.98)
 
 
 @dataclass(frozen=True, slots=True)
-class Sharp:
-    """Of some frames: told, of how many it is known whether they are in focus; sharp, those that are; shares, that of each burst."""
+class Seen:
+    """Of some frames: told, of how many it is known whether they are in focus; in_focus, those that are; shares, that of each burst."""
 
     told: int
-    sharp: int
+    in_focus: int
     shares: tuple[float, ...]
 
 
-def sharp_of(frames: Sequence[Frame], hidden: float) -> Sharp:
+def seen_of(frames: Sequence[Frame], hidden: float) -> Seen:
     """How many of a picture's frames are in focus, in the order of their hours; hidden: blur that its output hides, as a share of the long side.
 
     >>> from craft.review.sharpness import How, Sharpness
     >>> shot = [Frame(t, sharp=Sharpness(How.NOTHING, soft, None, 6000, soft)) for t, soft in ((0.0, 0.8), (0.1, 4.0), (9.0, 0.8), (9.1, None))]
-    >>> sharp_of([*shot, Frame(20.0)], 5 / 6000)
-    Sharp(told=3, sharp=2, shares=(0.5, 1.0))
+    >>> seen_of([*shot, Frame(20.0)], 5 / 6000)
+    Seen(told=3, in_focus=2, shares=(0.5, 1.0))
     """
     told = sharp = 0
     shares = []
@@ -49,14 +49,14 @@ def sharp_of(frames: Sequence[Frame], hidden: float) -> Sharp:
         told, sharp = told + len(seen), sharp + fine
         if seen:
             shares.append(fine / len(seen))
-    return Sharp(told, sharp, tuple(shares))
+    return Seen(told, sharp, tuple(shares))
 
 
 @dataclass(frozen=True, slots=True)
 class Followed:
     """Frames of something that was followed; ordinary, practised: share in focus that is expected of either person."""
 
-    seen: Sharp
+    seen: Seen
     ordinary: float
     practised: float
 
@@ -83,11 +83,11 @@ class Practice(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class Follows:
-    """How somebody follows; told, sharp: frames; bursts: that they were taken in; for_practised: natural logarithm of how many times likelier a practised person makes them."""
+    """How somebody follows; told: frames of which that is known; in_focus: those that are; bursts: that they were taken in; for_practised: natural logarithm of how many times likelier a practised person makes them."""
 
     how: Practice
     told: int
-    sharp: int
+    in_focus: int
     bursts: int
     for_practised: float = 0.0
 
@@ -100,11 +100,11 @@ def _likely(shares: Sequence[float], expected: float) -> float:
 def follows(pictures: Sequence[Followed]) -> Follows:
     """Which of the two somebody is like, by the frames of what they followed.
 
-    >>> seen = Sharp(90, 78, (0.9,) * 12 + (0.8,) * 8)
+    >>> seen = Seen(90, 78, (0.9,) * 12 + (0.8,) * 8)
     >>> follows([Followed(seen, 0.5, 0.85)]).how.value, follows([Followed(seen, 0.87, 0.86)]).how.value, follows([]).how.value
     ('practised', 'unsure', 'few')
     """
-    told, sharp = sum(one.seen.told for one in pictures), sum(one.seen.sharp for one in pictures)
+    told, sharp = sum(one.seen.told for one in pictures), sum(one.seen.in_focus for one in pictures)
     bursts = sum(len(one.seen.shares) for one in pictures)
     if bursts < LEAST_BURSTS:
         return Follows(Practice.FEW, told, sharp, bursts)

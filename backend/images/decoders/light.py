@@ -32,20 +32,20 @@ Finished = tuple[NDArray[np.uint8], int, int]
 Light = tuple[OwnLight, int, int]
 
 
-def _small(wide: int, high: int, across: int = ACROSS) -> tuple[int, int]:
-    times = min(1.0, across / max(wide, high))
+def _small(wide: int, high: int) -> tuple[int, int]:
+    times = min(1.0, ACROSS / max(wide, high))
     return max(LEAST_SIDE, round(wide * times)), max(LEAST_SIDE, round(high * times))
 
 
-def jpeg_levels(path: str, data: Data, across: int = ACROSS) -> Finished:
-    """Decoded at a part of its size, as the format allows, then turned as the camera was held; across: pixels along the longer side of what comes back."""
+def _jpeg_levels(path: str, data: Data) -> Finished:
+    """Decoded at a part of its size, as the format allows, then turned as the camera was held."""
     try:
         image: Any = Image.open(path, formats=("JPEG",))
         wide, high = image.size
-        image.draft("RGB", _small(wide, high, across))
+        image.draft("RGB", _small(wide, high))
         image = ImageOps.exif_transpose(image.convert("RGB"))
         turned_wide, turned_high = image.size
-        image = image.resize(_small(turned_wide, turned_high, across), reducing_gap=2.0)
+        image = image.resize(_small(turned_wide, turned_high), reducing_gap=2.0)
     except (OSError, SyntaxError, ValueError, OverflowError, ZeroDivisionError, TypeError, KeyError):
         raise unreadable() from None
     return np.asarray(image, np.uint8), wide, high
@@ -189,7 +189,7 @@ class _Kind:
 
 
 KINDS: tuple[_Kind, ...] = (
-    _Kind((jpeg.BEGINS,), finished=jpeg_levels),
+    _Kind((jpeg.BEGINS,), finished=_jpeg_levels),
     _Kind((png.BEGINS,), finished=_png),
     _Kind(radiance.BEGINS, light=_radiance),
     _Kind((openexr.BEGINS,), light=_openexr),

@@ -9,7 +9,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from scipy import stats
 
-from craft.review.following import LEAST_BURSTS, SURELY, Followed, Practice, Sharp, follows, sharp_of
+from craft.review.following import LEAST_BURSTS, SURELY, Followed, Practice, Seen, follows, seen_of
 from craft.review.frame import Frame
 from craft.review.sharpness import How, Sharpness
 
@@ -22,10 +22,10 @@ def shot(misses: list[list[bool | None]]) -> list[Frame]:
     return [Frame(20.0 * burst + k / 10, sharp=sharp[miss]) for burst, row in enumerate(misses) for k, miss in enumerate(row)]
 
 
-def trips(lots: np.random.Generator, share: float, bursts: int) -> Sharp:
+def trips(lots: np.random.Generator, share: float, bursts: int) -> Seen:
     """Bursts of eight frames, all of which share a luck of their own."""
     luck = lots.beta(share * 4, (1 - share) * 4, bursts)
-    return sharp_of(shot([[bool(lots.random() > one) for _ in range(8)] for one in luck]), HIDDEN)
+    return seen_of(shot([[bool(lots.random() > one) for _ in range(8)] for one in luck]), HIDDEN)
 
 
 class Follows(unittest.TestCase):
@@ -51,9 +51,9 @@ class Follows(unittest.TestCase):
     def test_the_ratio_is_that_of_binomial_likelihoods_a_burst_being_one_trial(
         self, misses: list[list[bool | None]], ordinary: float, practised: float
     ) -> None:
-        seen = sharp_of(shot(misses), HIDDEN)
+        seen = seen_of(shot(misses), HIDDEN)
         known = [[miss for miss in row if miss is not None] for row in misses]
-        self.assertEqual((seen.told, seen.sharp), (sum(map(len, known)), sum(not miss for row in known for miss in row)))
+        self.assertEqual((seen.told, seen.in_focus), (sum(map(len, known)), sum(not miss for row in known for miss in row)))
         found = follows([Followed(seen, ordinary, practised)])
         rows = [row for row in known if row]
         if len(rows) < LEAST_BURSTS:
@@ -68,5 +68,5 @@ class Follows(unittest.TestCase):
         self.assertEqual(found.how is Practice.UNSURE, abs(found.for_practised) < SURELY)
 
     def test_what_moved_along_one_way_is_no_miss_and_what_nothing_tells_counts_nowhere(self) -> None:
-        seen = sharp_of(shot([[False, None, True], [None]]), HIDDEN)
-        self.assertEqual((seen.told, seen.sharp, seen.shares), (2, 1, (0.5,)))
+        seen = seen_of(shot([[False, None, True], [None]]), HIDDEN)
+        self.assertEqual((seen.told, seen.in_focus, seen.shares), (2, 1, (0.5,)))
