@@ -14,7 +14,7 @@ from craft.review.clock import MOST_OFF_S, off_by
 from forms.outing_form import YEARS
 from forms.problems import InputError, Problem
 from frames.day import day_of
-from frames.kept import FINE, SMALL, blur_fields, kept_as
+from frames.kept import FINE, SMALL, blur_fields, cast_fields, kept_as
 from frames.models import BodyClock, FinePiece, Frame, KnownBody, SmallPicture
 from frames.schemas import CameOut, ClockIn
 from images.values import REJECTED, CameBack
@@ -73,7 +73,10 @@ def bring(outing: Outing, found: CameBack, name: str, digest: str) -> CameOut:
             mean_stops=found.mean_stops,
             burnt=found.burnt,
             full=list(found.full),
+            mode=str(told.get("mode", "")),
+            white=str(told.get("white", "")),
             **blur_fields(fine),
+            **cast_fields(found.cast),
             **{field: _number(told.get(entry)) for field, entry in DIALS.items()},
         )
         SmallPicture.objects.create(frame=row, data=small)
@@ -82,7 +85,7 @@ def bring(outing: Outing, found: CameBack, name: str, digest: str) -> CameOut:
     return CameOut(id=row.pk, again=False, rated=0, said=f"{name} brought")
 
 
-DIALS = {"shutter_s": "time_s", "aperture": "aperture", "iso": "iso", "focal_mm": "focal_mm"}
+DIALS = {"shutter_s": "time_s", "aperture": "aperture", "iso": "iso", "focal_mm": "focal_mm", "distance_m": "distance_m"}
 """Fields of a frame, by what a file's reader calls them."""
 
 

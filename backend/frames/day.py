@@ -9,9 +9,11 @@ from dataclasses import dataclass
 
 from django.contrib.auth.models import User
 
+from craft.review.cast import Cast
 from craft.review.clock import assigned, off_by_zone
 from craft.review.frame import Frame as Taken
 from craft.review.sharpness import Sharpness
+from craft.vocabulary.terms import Mode
 from frames.models import BodyClock, Frame, KnownBody
 from images.values import REJECTED
 from kit.models import Piece
@@ -108,11 +110,26 @@ NO_HOUR = -1e9
 """Seconds of a frame whose file tells no hour: before every day."""
 
 
+AUTOMATIC, SET = "automatic", "set"
+"""How a frame's white stood, as its row has it."""
+
+
 def _row(row: Frame, clock: Clock, day: dt.date, pictures: Sequence[Situation]) -> Row:
     midnight = dt.datetime.combine(day, dt.time(), dt.UTC)
     at_s = NO_HOUR if row.taken is None else (row.taken - midnight).total_seconds() - clock.off_s
     dials = (row.shutter_s, row.aperture, row.iso, row.focal_mm)
-    frame = Taken(at_s, *dials, row.mean_stops, row.burnt, judged(row.kept, row.rating), _sharp(row))
+    frame = Taken(
+        at_s,
+        *dials,
+        row.mean_stops,
+        row.burnt,
+        judged(row.kept, row.rating),
+        _sharp(row),
+        None if row.mired is None or row.tint is None else Cast(row.mired, row.tint),
+        row.distance_m,
+        Mode(row.mode) if row.mode else None,
+        {AUTOMATIC: True, SET: False}.get(row.white),
+    )
     by_hand = any(picture.pk == row.situation_id for picture in pictures)
     return Row(
         row.pk,

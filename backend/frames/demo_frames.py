@@ -6,7 +6,7 @@ import datetime as dt
 import hashlib
 import math
 from collections.abc import Iterator
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 
 import cv2
 import numpy as np
@@ -16,9 +16,15 @@ from scipy.special import expit
 
 from craft.render.picture import Look, picture
 from craft.render.shot import Shot, exposed, shot_of
-from craft.review.measured import SMALL_PX, Levels, measured_file
+from craft.review.measured import LINEAR, SMALL_PX, Levels, measured_file
+from craft.review.stood import BY_BODY
 from craft.setup.setup import Level
-from frames.kept import FINE, SMALL, blur_fields, kept_as
+from craft.white.colorimetry import black_body, xyz_of
+from craft.white.screen import XYZ_TO_RGB
+from demo.kit import BODIES
+from forms.kit_form import BodyForm
+from frames.day import AUTOMATIC, SET
+from frames.kept import FINE, SMALL, blur_fields, cast_fields, kept_as
 from frames.models import FinePiece, Frame, SmallPicture
 from images.detail import detail_of
 from images.values import Detail
@@ -30,7 +36,8 @@ from outings.setups import Made, made_of
 @dataclass(frozen=True, slots=True, kw_only=True)
 class Shooting:
     """Frames of one picture. light: stops of light over that of the plan, at the quarters of the time; bumped: from which frame to which the ISO wheel stood elsewhere, and by how many stops;
-    keeps: share that is kept where it is easy; half_at: ISO at which half of that is; quicker: stops by which the hand takes a shorter time from half way on."""
+    keeps: share that is kept where it is easy; half_at: ISO at which half of that is; quicker: stops by which the hand takes a shorter time from half way on; warmer: mireds by which all of it
+    comes out warmer at the end than at the beginning; second: the body in the other hand, which takes the first of every burst too."""
 
     title: str
     frames: int
@@ -41,6 +48,8 @@ class Shooting:
     keeps: float
     half_at: float
     quicker: float = 0.0
+    warmer: float = 0.0
+    second: str = ""
 
 
 SHOOTINGS = (
@@ -63,8 +72,15 @@ SHOOTINGS = (
         keeps=0.75,
         half_at=2200,
         quicker=1.0,
+        warmer=16.0,
+        second="merrow-glass-36",
     ),
 )
+SECOND_BRIGHTER, SECOND_WARMER = 0.4, 9.0
+"""How much brighter the other body's frames come out with the same dials, in stops, and how much warmer, in mireds: makers differ."""
+
+SWAY_MIRED = 2.5
+"""How much white that a body finds by itself sways from frame to frame, a standard deviation."""
 STEP = 1 / 3
 STEEP = 1.3
 """How much less is kept with each stop of ISO about there, in log odds."""
@@ -143,44 +159,91 @@ def _finest(levels: Levels, share: float) -> tuple[float, float]:
     return float(x), float(y)
 
 
+def _in_white(levels: Levels, stops: float, mired: float) -> Levels:
+    """A finished file as it comes out brighter and warmer by so much."""
+    xyz = [xyz_of(black_body(1e6 / (DAYLIGHT_MIRED + more))) for more in (0.0, mired)]
+    here, there = (XYZ_TO_RGB @ one / one[1] for one in xyz)
+    light = np.clip(LINEAR[levels] * (there / here * 2**stops).astype(np.float32), 0, 1)
+    return np.asarray(np.round(255 * np.where(light <= 0.0031308, 12.92 * light, 1.055 * light ** (1 / 2.4) - 0.055)), np.uint8)
+
+
+DAYLIGHT_MIRED = 1e6 / 6504
+
+
+@dataclass
+class _Drawer:
+    """Frames of a picture as they are drawn: those alike are drawn once."""
+
+    made: Made
+    rendered: dict[tuple[float, int], Drawn] = field(default_factory=dict)
+    shown: dict[tuple[float, ...], Drawn] = field(default_factory=dict)
+
+    def drawn(self, brighter: float, hand: int, stops: float, mired: float) -> Drawn:
+        """A frame that was given so much more light, that comes out brighter and warmer by so much more."""
+        mired = MIRED_STEP * round(mired / MIRED_STEP)
+        key = brighter, hand, stops, mired
+        if key not in self.shown:
+            if (brighter, hand) not in self.rendered:
+                self.rendered[brighter, hand] = _rendered(self.made, brighter, hand + 1, HANDS[hand])
+            one = self.rendered[brighter, hand]
+            fine = replace(one.fine, levels=_in_white(one.fine.levels, stops, mired))
+            self.shown[key] = Drawn(_in_white(one.levels, stops, mired), fine)
+        return self.shown[key]
+
+
+MIRED_STEP = 2.0
+
+
 def _shoot(outing: Outing, made: Made, plan: Shooting) -> int:
     lots = np.random.default_rng(plan.frames)
-    pictures: dict[tuple[float, int], Drawn] = {}
+    drawer = _Drawer(made)
     midnight = dt.datetime.combine(outing.day, dt.time(), dt.UTC)
-    rows, shown = [], []
+    rows: list[Frame] = []
+    shown: list[Drawn] = []
+    body = made.situation.body
+    by_body = made.setup.white.mode in BY_BODY or bool(plan.warmer)
+    second = BodyForm(**BODIES[plan.second]).value(plan.second) if plan.second else None
     for k, (minutes, time_s, aperture, iso, brighter) in enumerate(_taken(made, plan)):
-        key = (brighter, k % len(HANDS))
-        drawn = pictures.get(key)
-        if drawn is None:
-            drawn = pictures[key] = _rendered(made, brighter, k % len(HANDS) + 1, HANDS[k % len(HANDS)])
-        found = measured_file(drawn.levels)
+        going = (minutes - plan.begins_min) / plan.lasts_min
+        mired = plan.warmer * (going - 0.5) + float(lots.normal(0, SWAY_MIRED)) * by_body
         chance = 0.0 if brighter else plan.keeps * expit(STEEP * math.log2(plan.half_at / iso))
-        name = f"TSW_{4000 + len(plan.title) * 10 + k:04d}.JPG"
-        rows.append(
-            Frame(
-                outing=outing,
-                digest=hashlib.sha256(f"{plan.title} {k}".encode()).hexdigest(),
-                name=name,
-                kind="finished",
-                body=made.situation.body.name,
-                lens=made.situation.lens.name,
-                taken=midnight + dt.timedelta(minutes=made.begins + minutes),
-                zone_min=outing.utc_offset_min,
-                shutter_s=time_s,
-                aperture=aperture,
-                iso=iso,
-                focal_mm=made.situation.focal_mm,
-                wide=made.situation.body.sensor.pixels_wide,
-                high=made.situation.body.sensor.pixels_high,
-                kept=bool(lots.random() < chance),
-                mean_stops=found.mean_stops + float(lots.normal(0, 0.12)),
-                burnt=found.burnt,
-                full=list(found.full),
-                **blur_fields(drawn.fine),
+        kept, sway = bool(lots.random() < chance), float(lots.normal(0, 0.12))
+        taken = midnight + dt.timedelta(minutes=made.begins + minutes)
+        dials = {"shutter_s": time_s, "aperture": aperture, "iso": iso}
+        for other, by in ((False, body), (True, second)):
+            if by is None or (other and k % 8):
+                continue
+            own = (SECOND_BRIGHTER, SECOND_WARMER) if other else (0.0, 0.0)
+            drawn = drawer.drawn(brighter, k % len(HANDS), own[0], mired + own[1])
+            found = measured_file(drawn.levels)
+            rows.append(
+                Frame(
+                    outing=outing,
+                    situation_id=made.pk if other else None,  # by its hour it would belong to a picture that was planned for it
+                    digest=hashlib.sha256(f"{plan.title} {k} {other}".encode()).hexdigest(),
+                    name=f"{'TSG' if other else 'TSW'}_{4000 + len(plan.title) * 10 + k:04d}.JPG",
+                    kind="finished",
+                    body=by.name,
+                    lens=made.situation.lens.name,
+                    taken=taken + dt.timedelta(seconds=0.4 * other),
+                    zone_min=outing.utc_offset_min,
+                    **dials,
+                    focal_mm=made.situation.focal_mm,
+                    distance_m=made.situation.distance_m,
+                    mode=made.setup.exposure.mode.value,
+                    white=AUTOMATIC if by_body else SET,
+                    wide=by.sensor.pixels_wide,
+                    high=by.sensor.pixels_high,
+                    kept=None if other else kept,
+                    mean_stops=found.mean_stops + sway,
+                    burnt=found.burnt,
+                    full=list(found.full),
+                    **blur_fields(drawn.fine),
+                    **cast_fields(None if found.cast is None else (found.cast.mired, found.cast.tint)),
+                )
             )
-        )
-        shown.append(drawn)
-    files = {id(one): (kept_as(one.levels, SMALL), kept_as(one.fine.levels, FINE)) for one in pictures.values()}
+            shown.append(drawn)
+    files = {id(one): (kept_as(one.levels, SMALL), kept_as(one.fine.levels, FINE)) for one in drawer.shown.values()}
     made_rows = Frame.objects.bulk_create(rows)
     came = list(zip(made_rows, shown, strict=True))
     SmallPicture.objects.bulk_create(SmallPicture(frame=row, data=files[id(one)][0]) for row, one in came)

@@ -12,10 +12,11 @@ from typing import Any
 
 from pydantic_core import to_json
 
+from craft.review.frame import Frame as Taken
 from craft.review.sharpness import Sharpness
 from forms.kit_form import safe_slug
-from frames.day import Row, day_of
-from frames.review import hour
+from frames.day import AUTOMATIC, SET, Row, day_of
+from frames.hours import hour
 from images.frame_files import sidecar_of
 from images.values import REJECTED
 from outings.models import Outing
@@ -38,6 +39,11 @@ FIELDS = (
     "smeared",
     "smear_px",
     "smear_deg",
+    "cast_mired",
+    "cast_tint",
+    "distance_m",
+    "mode",
+    "white",
 )
 
 
@@ -50,7 +56,14 @@ def _rows(outing: Outing) -> Iterator[dict[str, Any]]:
 def _values(row: Row, titles: dict[int, str]) -> tuple[Any, ...]:
     frame = row.frame
     dials = (frame.shutter_s, frame.aperture, frame.iso, frame.focal_mm, frame.exposed_ev, frame.mean_stops, frame.burnt, frame.kept)
-    return row.name, row.said, row.lens, hour(frame.at_s), titles.get(row.situation or 0, ""), *dials, *_blur(frame.sharp)
+    return row.name, row.said, row.lens, hour(frame.at_s), titles.get(row.situation or 0, ""), *dials, *_blur(frame.sharp), *_stood(frame)
+
+
+def _stood(frame: Taken) -> tuple[Any, ...]:
+    """How far all of it is from grey, how far its lens was focused, in which mode it was exposed, and by whom its white was chosen."""
+    cast = (None, None) if frame.cast is None else (round(frame.cast.mired, 1), round(frame.cast.tint, 2))
+    white = None if frame.white_auto is None else AUTOMATIC if frame.white_auto else SET
+    return *cast, frame.distance_m, None if frame.mode is None else frame.mode.value, white
 
 
 def _blur(sharp: Sharpness | None) -> tuple[Any, ...]:

@@ -1,7 +1,8 @@
-"""How a frame's pictures and its blur are kept."""
+"""How a frame's pictures, its blur and its cast are kept."""
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Any
 
 import cv2
@@ -40,3 +41,12 @@ def blur_fields(fine: Detail | None) -> dict[str, Any]:
     if fine is None:
         return {}
     return {"smeared": fine.how, "soft_px": fine.soft_px, "focus_px": fine.focus_px, "smear_px": fine.smear_px, "smear_deg": fine.smear_deg}
+
+
+def cast_fields(cast: Sequence[float] | None) -> dict[str, Any]:
+    """The cast of a frame, mireds and thousandths of Duv, as its row has it.
+
+    >>> cast_fields((12.0, -1.0)), cast_fields(None)
+    ({'mired': 12.0, 'tint': -1.0}, {})
+    """
+    return {} if cast is None else dict(zip(("mired", "tint"), cast, strict=True))

@@ -14,6 +14,7 @@ from craft.exposure.hand import ordinary_hand
 from craft.exposure.targets import movement_of
 from craft.review.frame import usual_of
 from craft.review.learning import Fall, Hand, How, Rate, fall_of, hand_of, rates_of
+from craft.review.stood import CALLED
 from craft.scales.series import Dial, label, printed, stops_of
 from craft.scene.situation import Situation as Asked
 from craft.vocabulary.terms import Support
@@ -22,7 +23,7 @@ from forms.problems import InputError, what_can_be_read
 from forms.profile_form import PersonForm
 from frames.day import Row, day_of
 from frames.followed import followed_of
-from frames.schemas import HandLearnedOut, IsoLearnedOut, LearnedOut, RateOut
+from frames.schemas import HandLearnedOut, IsoLearnedOut, KeptByOut, LearnedOut, RateOut
 from outings.models import Outing, Situation
 from outings.reading import Kit
 
@@ -33,15 +34,24 @@ STEP = 1 / 6
 """Octaves of focal length that count as one: a hand holds hardly differently within them."""
 
 
+Shares = Sequence[tuple[float, bool]]
+"""Values of judged frames, each with whether it is kept."""
+
+MODES = tuple(CALLED)
+
+
 @dataclass(frozen=True, slots=True)
 class Judged:
-    """Judged frames of a person: ISO in stops with what became of it and the picture it is of, body by body; times by hand of what hardly moves, of those that an ordinary hand holds; and octaves of focal length."""
+    """Judged frames of a person: ISO in stops with what became of it and the picture it is of, body by body; times by hand of what hardly moves, of those that an ordinary hand holds; octaves of
+    focal length and of distance in metres; and modes, by their place among those that a file tells."""
 
     frames: int
     judged: int
     isos: Mapping[str, tuple[tuple[float, bool, int], ...]]
     hands: tuple[tuple[float, bool, int], ...]
-    focals: tuple[tuple[float, bool], ...]
+    focals: Shares
+    distances: Shares
+    modes: Shares
 
 
 def learned_of(person: User, kit: Kit) -> LearnedOut:
@@ -54,11 +64,26 @@ def learned_of(person: User, kit: Kit) -> LearnedOut:
         judged=found.judged,
         isos=[_iso(body, kit.body_name(body), rows, profile.iso_ceilings.get(body)) for body, rows in sorted(found.isos.items())],
         hand=_hand(hand, found.hands, profile.steadiness),
-        focals=[_rate(one, f"{float(f'{2**one.stops:.2g}'):.0f} mm") for one in rates_of(*zip(*found.focals, strict=True))]
-        if found.focals
-        else [],
+        kept_by=[
+            KeptByOut(of=of, rates=[_rate(one, named(one.stops)) for one in rates_of(*zip(*shares, strict=True))])
+            for of, shares, named in (
+                ("focal length", found.focals, lambda octaves: f"{_rough(octaves):g} mm"),
+                ("distance that the lens told", found.distances, lambda octaves: f"{_rough(octaves):g} m"),
+                ("mode", found.modes, lambda place: CALLED[MODES[round(place)]]),
+            )
+            if shares
+        ],
         following=followed_of(person, kit),
     )
+
+
+def _rough(octaves: float) -> float:
+    """A value in the middle of an octave, as one says it.
+
+    >>> _rough(7.0), _rough(-1.0)
+    (130.0, 0.5)
+    """
+    return float(f"{2**octaves:.2g}")
 
 
 def _judged(person: User, kit: Kit) -> Judged:
@@ -66,6 +91,8 @@ def _judged(person: User, kit: Kit) -> Judged:
     isos: dict[str, list[tuple[float, bool, int]]] = {}
     hands: list[tuple[float, bool, int]] = []
     focals: list[tuple[float, bool]] = []
+    distances: list[tuple[float, bool]] = []
+    modes: list[tuple[float, bool]] = []
     ordinary = _Ordinary()
     for outing in Outing.objects.filter(person=person, deleted_at=None, came__isnull=False).distinct().select_related("person"):
         rows = day_of(outing).rows
@@ -83,10 +110,14 @@ def _judged(person: User, kit: Kit) -> Judged:
                 isos.setdefault(row.body, []).append((stops_of(Dial.ISO, row.frame.iso), kept, row.situation or 0))
             if row.frame.focal_mm:
                 focals.append((math.log2(row.frame.focal_mm), kept))
+            if row.frame.distance_m:
+                distances.append((math.log2(row.frame.distance_m), kept))
+            if row.frame.mode in MODES:
+                modes.append((MODES.index(row.frame.mode), kept))
             held = ordinary.ratio(row, asked.get(row.situation or 0))
             if held is not None:
                 hands.append((held, kept, row.situation or 0))
-    return Judged(frames, judged, {body: tuple(of) for body, of in isos.items()}, tuple(hands), tuple(focals))
+    return Judged(frames, judged, {body: tuple(of) for body, of in isos.items()}, tuple(hands), focals, distances, modes)
 
 
 def _asked(row: Situation, outing: Outing, kit: Kit) -> Asked | None:

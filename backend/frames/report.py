@@ -10,9 +10,10 @@ from django.template.loader import render_to_string
 
 from cards.files import font, themes
 from frames.day import Day, Row, day_of
+from frames.hours import hour
 from frames.learned import learned_of
 from frames.models import SmallPicture
-from frames.review import hour, review_of
+from frames.review import review_of
 from frames.schemas import BesidePlan
 from outings.models import Outing
 from outings.reading import Kit

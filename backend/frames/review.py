@@ -12,10 +12,13 @@ from craft.review.frame import Usual, usual_of
 from craft.review.learning import wilson
 from craft.review.lost import Cause, lost_of
 from craft.review.sharpness import How
+from craft.review.stood import stood_of
 from craft.scales.series import Dial, label
 from forms.setup_form import WayOutOut
 from frames.actions import most_kept
+from frames.course import course_of, together_on
 from frames.day import Clock, Row, day_of
+from frames.hours import hour
 from frames.schemas import (
     AtLightOut,
     BesidePlan,
@@ -33,18 +36,6 @@ MOST_DOTS = 800
 """Points that are drawn of a picture: more would lie on each other."""
 
 
-def hour(at_s: float) -> str:
-    """Seconds of a day as an hour; of a frame whose file tells none, nothing.
-
-    >>> hour(3661.4), hour(90_000.0), hour(-1e9)
-    ('01:01:01', '01:00:00', '')
-    """
-    if at_s < -48 * 3600:
-        return ""
-    whole = math.floor(at_s) % 86_400
-    return f"{whole // 3600:02d}:{whole // 60 % 60:02d}:{whole % 60:02d}"
-
-
 def review_of(outing: Outing, kit: Kit) -> ReviewOut:
     """A day beside what came back of it."""
     day = day_of(outing)
@@ -57,6 +48,7 @@ def review_of(outing: Outing, kit: Kit) -> ReviewOut:
         left_over=len(day.of(None)),
         most=most_kept(),
         clocks=[clock_out(clock) for clock in day.clocks],
+        together=together_on(day),
         pictures=pictures,
     )
 
@@ -94,6 +86,8 @@ def _picture(situation: Situation, rows: Sequence[Row], made: Made | None) -> Be
         soft=sum(row.frame.sharp.shows(made.situation.hidden_share) for row in rows if row.frame.sharp) if made else 0,
         shaken=sum(row.frame.sharp.how is How.ALL for row in rows if row.frame.sharp),
         in_focus=_in_focus(rows, made) if made else "",
+        stood=stood_of(made.setup, [row.frame for row in own]) if made else [],
+        course=course_of(rows),
         lost=[
             LostToOut(cause=cause.value, words=LOST[cause], frames=many)
             for cause, many in lost_of([row.frame for row in rows], made.situation.hidden_share if made else None).items()

@@ -197,9 +197,48 @@ class LostToOut(Schema):
     frames: int
 
 
+class CoursePoint(Schema):
+    """A frame along the hours. minutes: of the day; body: its place among the bodies; stops, mired: brighter and warmer than the middle of them, null where that was not measured."""
+
+    id: int
+    minutes: float
+    body: int
+    stops: float | None
+    mired: float | None
+
+
+class FrameCourse(Schema):
+    """How a picture's frames go along its hours. bodies: as files name them; said: what is to be said of it, in sentences; every: of how many frames one is drawn."""
+
+    bodies: list[str]
+    points: list[CoursePoint]
+    said: list[str]
+    every: int
+
+
+class CamePair(Schema):
+    """Two frames of one moment, by two bodies, the first and the second; apart_s: seconds that the second is later; stops, mired: that it is brighter and warmer."""
+
+    at: str
+    first: int
+    second: int
+    apart_s: float
+    stops: float | None
+    mired: float | None
+
+
+class BodiesTogether(Schema):
+    """Two bodies at the same moments. text: by how much they differ, in sentences; moments: the pairs, evenly thinned."""
+
+    first: str
+    second: str
+    text: str
+    moments: list[CamePair]
+
+
 class BesidePlan(Schema):
     """A picture of the day beside what was shot of it. problem: why it has no plan; others: frames by another body, which are not laid beside it; left_dark: frames that
-    the body by itself left half a stop too dark or more, at its limits; soft: frames whose sharpest place is softer than the output hides; shaken: smeared as a whole; in_focus: how many are, beside how many the plan expects, in a sentence, empty where nothing was followed; lost: those not kept, by what tells against them; every: of how many frames one is drawn as a point."""
+    the body by itself left half a stop too dark or more, at its limits; soft: frames whose sharpest place is softer than the output hides; shaken: smeared as a whole; stood: what stood otherwise of what has no stops, in sentences; in_focus: how many are, beside how many the plan expects, in a sentence, empty where nothing was followed; lost: those not kept, by what tells against them; every: of how many frames one is drawn as a point."""
 
     id: int
     title: str
@@ -219,6 +258,8 @@ class BesidePlan(Schema):
     soft: int
     shaken: int
     in_focus: str
+    stood: list[str]
+    course: FrameCourse
     lost: list[LostToOut]
     planned: str
     planned_ev: float | None
@@ -238,6 +279,7 @@ class ReviewOut(Schema):
     left_over: int
     most: int
     clocks: list[ClockOut]
+    together: list[BodiesTogether]
     pictures: list[BesidePlan]
 
 
@@ -298,6 +340,13 @@ class PracticeOut(Schema):
     taken: bool
 
 
+class KeptByOut(Schema):
+    """How many are kept by something that files tell. of: what that is, in words."""
+
+    of: str
+    rates: list[RateOut]
+
+
 class LearnedOut(Schema):
     """What a person's judged frames of all days tell of them."""
 
@@ -305,5 +354,5 @@ class LearnedOut(Schema):
     judged: int
     isos: list[IsoLearnedOut]
     hand: HandLearnedOut
-    focals: list[RateOut]
+    kept_by: list[KeptByOut]
     following: PracticeOut

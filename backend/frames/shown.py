@@ -11,8 +11,8 @@ from craft.review.bursts import bursts_of, sharpest_of
 from craft.review.sharpness import Sharpness
 from forms.problems import InputError
 from frames.day import Day, Row, day_of
+from frames.hours import hour
 from frames.models import FinePiece
-from frames.review import hour
 from frames.schemas import CameFrame, CameFrames, FinePlace, SharpOut
 from outings.models import Outing
 from outings.reading import Kit

@@ -21,6 +21,7 @@ from craft.render.shot import Shot
 from craft.scales.series import Dial, as_dialled
 from craft.stage.colour import Pixels
 from craft.tones.framing import View
+from craft.vocabulary.terms import Mode
 from craft.white.response import gains_of, xyz_to_numbers
 
 JPEG_WIDTH, DNG_WIDTH = 1600, 2400
@@ -39,18 +40,22 @@ LEAST_NEUTRAL = 1 / 80
 SHORT_S = 0.3
 """Times under this are written as one over something."""
 
+PROGRAMS = {Mode.MANUAL: "1", Mode.TIMED: "1", Mode.PROGRAM: "2", Mode.APERTURE_PRIORITY: "3", Mode.SHUTTER_PRIORITY: "4"}
+"""ExposureProgram of a mode (EXIF 2.32); 0: one that it does not name."""
+
 SRGB_D65 = 21
 """CalibrationIlluminant1: D65 (DNG 1.4)."""
 
 
 @dataclass(frozen=True, slots=True)
 class Written:
-    """What a file says of its frame besides the exposure: names of body and lens, when it was taken by the clock there, and that clock's minutes before UTC's where they are known."""
+    """What a file says of its frame besides the exposure: names of body and lens, when it was taken by the clock there, that clock's minutes before UTC's where they are known, and the mode that it was exposed in."""
 
     body: str
     lens: str
     taken_at: str
     utc_offset_min: int | None = None
+    mode: Mode = Mode.MANUAL
 
     @property
     def offset(self) -> str:
@@ -101,7 +106,8 @@ def _entries(shot: Shot, written: Written, pixels: tuple[int, int]) -> dict[str,
         "Exif.Photo.ExposureTime": "{0.numerator}/{0.denominator}".format(_time(shot)),
         "Exif.Photo.FNumber": _said(_aperture(shot)),
         "Exif.Photo.ISOSpeedRatings": str(_iso(shot)),
-        "Exif.Photo.ExposureProgram": "1",
+        "Exif.Photo.ExposureProgram": PROGRAMS.get(written.mode, "0"),
+        "Exif.Photo.WhiteBalance": "0" if shot.automatic else "1",
         "Exif.Photo.DateTimeOriginal": written.taken_at,
         "Exif.Photo.OffsetTimeOriginal": written.offset,
         "Exif.Photo.SubjectDistance": _said(shot.focus_m) if shot.focus_m < INFINITY_M else "",

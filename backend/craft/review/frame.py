@@ -7,8 +7,10 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from statistics import median
 
+from craft.review.cast import Cast
 from craft.review.sharpness import Sharpness
 from craft.scales.series import Dial, label
+from craft.vocabulary.terms import Mode
 
 BRIGHT_STOPS = 1.0
 """A frame that comes out so much brighter or darker than usual was not exposed for its light: framing and clothes alone do less."""
@@ -22,7 +24,8 @@ class Frame:
     """A frame that came back; what its file does not tell is None.
 
     at_s: seconds after the midnight before the day, by the clock there; mean_stops: brightness of its mean from mid-grey;
-    burnt: share of it at full white; kept: whether it is kept, None where nobody has judged; sharp: None where that was not measured.
+    burnt: share of it at full white; kept: whether it is kept, None where nobody has judged; sharp: None where that was not measured;
+    cast: how far all of it is from grey; distance_m: that its lens was focused at; mode: it was exposed in; white_auto: its white was left to the body.
     """
 
     at_s: float
@@ -34,6 +37,10 @@ class Frame:
     burnt: float = 0.0
     kept: bool | None = None
     sharp: Sharpness | None = None
+    cast: Cast | None = None
+    distance_m: float | None = None
+    mode: Mode | None = None
+    white_auto: bool | None = None
 
     @property
     def exposed_ev(self) -> float | None:

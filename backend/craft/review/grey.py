@@ -6,17 +6,16 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from craft.review.cast import TO_XYZ, cast_of
 from craft.review.measured import FULL, LINEAR, Levels
-from craft.white.colorimetry import delta_e, lab_of, seen, temperature_and_tint
-from craft.white.screen import LUMINANCE, XYZ_TO_RGB
+from craft.white.colorimetry import delta_e, lab_of, seen
+from craft.white.screen import LUMINANCE
 
 SIDE = 1 / 40
 """Side of the place that is measured, of the frame's long side."""
 
 DARK, FULL_SHARE, UNEVEN, COLOURED = 0.01, 0.02, 0.25, 30.0
 """Light under which noise and curve leave no colour, share at full white that spoils it, deviation of its light against that, and CIEDE2000 from grey, or thousandths of Duv, over which it is no grey (estimates)."""
-
-TO_XYZ = np.linalg.inv(XYZ_TO_RGB)
 
 UNSEEN_MIRED, UNSEEN_TINT = 3.0, 1.0
 """Under which a cast is not told: nobody sees it."""
@@ -83,17 +82,12 @@ def grey_at(levels: Levels, x: float, y: float) -> Grey:
     mean = light.reshape(-1, 3).mean(axis=0)
     white = TO_XYZ @ np.ones(3)
     delta = float(delta_e(lab_of(TO_XYZ @ mean, white), lab_of(white * (mean @ LUMINANCE), white)))
-    (mired, tint), (own, own_tint) = (_mired_and_tint(one) for one in (mean, np.ones(3)))
-    if delta > COLOURED or abs(tint - own_tint) > COLOURED:
+    found = cast_of(mean)
+    if delta > COLOURED or abs(found.tint) > COLOURED:
         return Grey("This is coloured, or the white is far off: mark something that is grey, as paper, a road, a cloud.")
-    quarters = [_mired_and_tint(light[rows, columns].reshape(-1, 3).mean(axis=0))[0] for rows in _halves(half) for columns in _halves(half)]
-    return Grey("", mired - own, tint - own_tint, delta, float(np.std(quarters)))
+    quarters = [cast_of(light[rows, columns].reshape(-1, 3).mean(axis=0)).mired for rows in _halves(half) for columns in _halves(half)]
+    return Grey("", found.mired, found.tint, delta, float(np.std(quarters)))
 
 
 def _halves(half: int) -> tuple[slice, slice]:
     return slice(None, half), slice(half, None)
-
-
-def _mired_and_tint(rgb: np.ndarray) -> tuple[float, float]:
-    kelvin, tint = temperature_and_tint(TO_XYZ @ rgb)
-    return 1e6 / kelvin, tint

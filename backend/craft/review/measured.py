@@ -1,4 +1,4 @@
-"""What is measured in a frame's small picture: how bright it came out, and how much of it is full white."""
+"""What is measured in a frame's small picture: how bright and how warm it came out, and how much of it is full white."""
 
 from __future__ import annotations
 
@@ -9,6 +9,7 @@ import cv2
 import numpy as np
 from numpy.typing import NDArray
 
+from craft.review.cast import Cast, cast_of_frame
 from craft.white.screen import LUMINANCE
 
 Levels = NDArray[np.uint8]
@@ -18,6 +19,9 @@ SMALL_PX = 400
 
 MIDDLE, DARKEST = 0.18, 2.0**-9
 """Linear light of mid-grey in a finished file, and what is taken for the least of it."""
+
+LEAST_TOLD = 0.2
+"""Share of a frame that has to hold all three colours, for it to have a cast."""
 
 FULL = 253
 """Level of a finished file from which a pixel of its small picture counts as full white: JPEG rings about the edge of it."""
@@ -29,11 +33,13 @@ LINEAR = np.where(_shares <= 0.04045, _shares / 12.92, ((_shares + 0.055) / 1.05
 
 @dataclass(frozen=True, slots=True)
 class Measured:
-    """mean_stops: the mean of its stops, from mid-grey (Reinhard and others 2002); full: share at full white of red, green and blue; burnt: of any of them."""
+    """mean_stops: the mean of its stops, from mid-grey (Reinhard and others 2002); full: share at full white of red, green and blue; burnt: of any of them;
+    cast: how far all of it is from grey, None where it is of one colour, or too dark to have any."""
 
     mean_stops: float
     full: tuple[float, float, float]
     burnt: float
+    cast: Cast | None = None
 
 
 def measured(light: NDArray[np.float32], full: NDArray[np.bool_]) -> Measured:
@@ -44,7 +50,14 @@ def measured(light: NDArray[np.float32], full: NDArray[np.bool_]) -> Measured:
     """
     mean = float(np.log2(np.maximum(light @ LUMINANCE, DARKEST)).mean()) - math.log2(MIDDLE)
     red, green, blue = (float(share) for share in full.reshape(-1, 3).mean(axis=0))
-    return Measured(mean, (red, green, blue), float(full.any(axis=-1).mean()))
+    some = full.any(axis=-1)
+    return Measured(mean, (red, green, blue), float(some.mean()), _cast(light[~some]))
+
+
+def _cast(light: NDArray[np.float32]) -> Cast | None:
+    """The cast of what is neither full nor black, (n, 3)."""
+    told = light[light.min(axis=-1) > DARKEST]
+    return cast_of_frame(np.log2(told).mean(axis=0, dtype=np.float64)) if len(told) > LEAST_TOLD * max(1, len(light)) else None
 
 
 def measured_file(levels: Levels) -> Measured:

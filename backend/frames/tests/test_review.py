@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from django.contrib.auth.models import User
 
-from frames.demo_frames import SHOOTINGS, add_demo_frames
+from frames.demo_frames import SECOND_WARMER, SHOOTINGS, add_demo_frames
 from frames.tests.shooting import OnADay, frame_file
 from frames.tests.test_came import at
 from outings.models import Outing
@@ -66,7 +66,8 @@ class Learned(OnADay):
     def test_the_demo_day_comes_back_with_what_its_story_says(self) -> None:
         told = {one["title"]: one for one in self.review()["pictures"]}
         terns, sprints = (told[one.title] for one in SHOOTINGS)
-        self.assertEqual((terns["frames"], sprints["frames"], self.frames), (160, 240, 400))
+        self.assertEqual((terns["frames"], sprints["frames"], self.frames), (160, 270, 430))
+        self.assertEqual((terns["others"], sprints["others"]), (0, 30), "the other body's stand beside no plan of this one")
         first, last, stops = SHOOTINGS[0].bumped
         bumped = max(terns["drifts"], key=lambda drift: drift["stops"])
         self.assertEqual((bumped["dial"], bumped["frames"], round(bumped["stops"])), ("iso", last - first, round(stops)))
@@ -84,7 +85,10 @@ class Learned(OnADay):
         self.assertTrue(swift["low"] <= swift["iso"] <= swift["high"], swift)
         self.assertIn("Learned from 391 frames.", swift["text"])
         self.assertEqual(sum(rate["frames"] for rate in swift["rates"]), 391)
-        self.assertEqual([(rate["label"], rate["frames"]) for rate in learned["focals"]], [("130 mm", 240), ("510 mm", 151)])
+        by = {one["of"]: [(rate["label"], rate["frames"]) for rate in one["rates"]] for one in learned["kept_by"]}
+        self.assertEqual(by["focal length"], [("130 mm", 240), ("510 mm", 151)])
+        self.assertEqual([frames for _, frames in by["distance that the lens told"]], [391], "30 and 35 m are one octave")
+        self.assertEqual(by["mode"], [("manual", 391)])
         self.assertIn("more judged frames", learned["hand"]["text"], "nothing of the demo's hardly moves before a hand")
         before, plain = self.caller.get("/api/profile").json(), self.figures()
         self.assertNotIn("frames that you judged", plain)
@@ -102,6 +106,24 @@ class Learned(OnADay):
         self.assertNotIn("frames that you judged", self.figures(), "another ceiling was not learned")
         self.caller.put("/api/profile", before["document"], other.json()["version"])
         self.assertEqual(self.figures(), plain)
+
+    def test_white_that_wandered_and_two_bodies_at_one_moment_are_told(self) -> None:
+        told = self.review()
+        sprints = next(one for one in told["pictures"] if one["title"] == SHOOTINGS[1].title)
+        self.assertEqual(len(sprints["course"]["bodies"]), 2)
+        self.assertRegex(
+            " ".join(sprints["course"]["said"]), r"Swift, 20 MP: white came out \d+ mired warmer at the end .*the body chose it"
+        )
+        self.assertIn("White was left to the body for 240 of 240", sprints["stood"][0])
+        [both] = told["together"]
+        self.assertEqual(len(both["moments"]), 30)
+        self.assertTrue(all(abs(pair["apart_s"]) <= 2 for pair in both["moments"]))
+        warmer = [pair["mired"] for pair in both["moments"]]
+        self.assertAlmostEqual(sorted(warmer)[15], SECOND_WARMER, delta=3)
+        self.assertRegex(
+            both["text"],
+            r"0\.[345] stops brighter \(.*its dials gave no more light, so 1/3 stop less there makes them alike\.",
+        )
 
     def test_following_is_laid_beside_what_was_expected_taken_and_undone(self) -> None:
         told = {one["title"]: one["in_focus"] for one in self.review()["pictures"]}

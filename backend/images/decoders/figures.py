@@ -3,13 +3,15 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Iterable
 from pathlib import Path
+from typing import Any
 
 import exiv2
 import rawpy
 
 from forms.problems import InputError, Problem
-from images.counted import count
+from images.counted import count, jpeg
 from images.told import ACCEPTED, ENTRIES, Told, figures_of
 from images.values import looked_at
 
@@ -27,7 +29,7 @@ def read_frame(path: str) -> dict[str, Told]:
     """
     with looked_at(path) as data:
         count(data)
-    told = _read(path)
+    told = _read(path, metadata_of(path))
     if told is None:
         raise InputError([Problem("", f"this is not a picture that can be read: {ACCEPTED}")])
     if not set(told) - {"pixels_wide", "pixels_high"}:
@@ -37,20 +39,37 @@ def read_frame(path: str) -> dict[str, Told]:
 
 def figures_in(path: str) -> dict[str, float | str]:
     """The figures of a file that is counted, and read for its picture; nothing where it tells none."""
-    return {name: one.value for name, one in (_read(path) or {}).items()}
+    return figures_with(path, metadata_of(path))
 
 
-def _read(path: str) -> dict[str, Told] | None:
-    """What a file tells, None where nothing of it can be read."""
+def figures_with(path: str, metadata: Any) -> dict[str, float | str]:
+    """The same where its metadata, None where it has none, is read already."""
+    return {name: one.value for name, one in (_read(path, metadata) or {}).items()}
+
+
+def metadata_of(path: str) -> Any:
+    """The metadata of a file; None where nothing of it can be read."""
     try:
         image = exiv2.ImageFactory.open(path)
         image.readMetadata()
     except (exiv2.Exiv2Error, OSError):
         return None
-    entries = image.exifData()
-    at = {name: entries.findKey(exiv2.ExifKey(name)) for name in ENTRIES}
-    found = {name: datum.toString() for name, datum in at.items() if datum != entries.end() and datum.size() <= LONGEST}
-    return figures_of(found, image.pixelWidth(), image.pixelHeight()) | _raw(path, found)
+    return image
+
+
+def entries_of(metadata: Any, names: Iterable[str]) -> dict[str, str]:
+    """Entries of a file's metadata by their names; those that it has not, or that are too long for what they are, are not there."""
+    entries = metadata.exifData()
+    at = {name: entries.findKey(exiv2.ExifKey(name)) for name in names}
+    return {name: str(datum.toString()) for name, datum in at.items() if datum != entries.end() and datum.size() <= LONGEST}
+
+
+def _read(path: str, metadata: Any) -> dict[str, Told] | None:
+    """What a file tells, None where nothing of it can be read."""
+    if metadata is None:
+        return None
+    found = entries_of(metadata, ENTRIES)
+    return figures_of(found, metadata.pixelWidth(), metadata.pixelHeight()) | _raw(path, found)
 
 
 LONGEST = 4096
@@ -65,6 +84,9 @@ HARDLY, HALF = 0.97, 0.5
 
 def _raw(path: str, found: dict[str, str]) -> dict[str, Told]:
     """What a raw tells of its counts; nothing of any other file."""
+    with looked_at(path) as data:
+        if data[:12].startswith(jpeg.BEGINS):
+            return {}
     try:
         with rawpy.RawPy() as raw:
             raw.open_file(path)

@@ -8,19 +8,19 @@ from pathlib import Path
 from typing import Any
 
 import cv2
-import exiv2
 import numpy as np
 import rawpy
 from numpy.typing import NDArray
 
-from craft.review.measured import MIDDLE, Levels, measured, measured_file, small_of
+from craft.review.measured import MIDDLE, Levels, Measured, measured, measured_file, small_of
 from craft.tones.own import RAW_FULL
+from craft.vocabulary.terms import Mode
 from forms.problems import InputError
 from images.counted import count, jpeg, tiff
-from images.decoders.figures import figures_in
+from images.decoders.figures import entries_of, figures_with, metadata_of
 from images.decoders.light import KINDS, NEARLY_FULL, is_raw, light_of, tiff_levels
 from images.detail import detail_of
-from images.values import LEAST_SIDE, RATED, REJECTED, CameBack, Data, looked_at, refused, unreadable
+from images.values import LEAST_SIDE, RATED, REJECTED, CameBack, Data, Detail, looked_at, refused, unreadable
 
 LARGE_INSIDE = 0.9
 """Share of a raw's own pixels across that the picture within it has, where its sharpness is that of the frame."""
@@ -42,16 +42,23 @@ def frame_of(path: str) -> CameBack:
     ------
     InputError : the file is none that is accepted, is not whole, or asks for more than is given.
     """
-    told = _told(path)
     with looked_at(path) as data:
         count(data)
         found = _finished(path, data)
+    metadata = metadata_of(path)
+    told, rating = _told(path, metadata), rating_in(metadata)
     if found is None:
-        return _raw(path, told)
+        return _raw(path, told, rating)
     small = small_of(found.levels)
-    seen = measured_file(small)
     detail = detail_of(found.levels, found.times) if found.times else None
-    return CameBack("finished", told, found.wide, found.high, small, seen.mean_stops, seen.full, seen.burnt, rating_in(path), detail)
+    return _came("finished", told, (found.wide, found.high), small, measured_file(small), rating, detail)
+
+
+def _came(
+    kind: str, told: dict[str, float | str], size: tuple[int, int], small: Levels, seen: Measured, rating: int | None, detail: Detail | None
+) -> CameBack:
+    cast = None if seen.cast is None else (seen.cast.mired, seen.cast.tint)
+    return CameBack(kind, told, *size, small, seen.mean_stops, seen.full, seen.burnt, rating, detail, cast)
 
 
 @dataclass(frozen=True, slots=True)
@@ -64,41 +71,35 @@ class _Finished:
     times: int = 0
 
 
-def _told(path: str) -> dict[str, float | str]:
-    """Figures of the frame's file, with the parts of a second at which it was taken."""
-    told = figures_in(path)
-    part = _entry(path, "Exif.Photo.SubSecTimeOriginal")
+PART, PROGRAM, WHITE, STARS = "Exif.Photo.SubSecTimeOriginal", "Exif.Photo.ExposureProgram", "Exif.Photo.WhiteBalance", "Exif.Image.Rating"
+
+MODES = {"1": Mode.MANUAL, "2": Mode.PROGRAM, "3": Mode.APERTURE_PRIORITY, "4": Mode.SHUTTER_PRIORITY}
+WHITES = {"0": "automatic", "1": "set"}
+"""What the tags ExposureProgram and WhiteBalance stand for (EXIF 2.32); others of them name scenes."""
+
+
+def _told(path: str, metadata: Any) -> dict[str, float | str]:
+    """Figures of the frame's file, with the parts of a second at which it was taken, its mode, and by whom its white was chosen."""
+    told = figures_with(path, metadata)
+    if metadata is None:
+        return told
+    own = entries_of(metadata, (PART, PROGRAM, WHITE))
+    part = own.get(PART, "").strip()
     if part.isdecimal() and len(part) <= 6:
         told["part_s"] = int(part) / 10 ** len(part)
+    if (mode := MODES.get(own.get(PROGRAM, ""))) is not None:
+        told["mode"] = mode.value
+    if (white := WHITES.get(own.get(WHITE, ""))) is not None:
+        told["white"] = white
     return told
 
 
-def _metadata(path: str) -> Any:
-    """The metadata of a file; None where nothing of it can be read."""
-    try:
-        image = exiv2.ImageFactory.open(path)
-        image.readMetadata()
-    except (exiv2.Exiv2Error, OSError):
-        return None
-    return image
-
-
-def _entry(path: str, name: str) -> str:
-    image = _metadata(path)
-    if image is None:
-        return ""
-    found = image.exifData()
-    at = found.findKey(exiv2.ExifKey(name))
-    return "" if at == found.end() else str(at.toString()).strip()
-
-
-def rating_in(path: str) -> int | None:
+def rating_in(metadata: Any) -> int | None:
     """How a file, or one that lies beside it, says that its frame was rated; None where it does not."""
-    image = _metadata(path)
-    if image is None:
+    if metadata is None:
         return None
-    stars = [one.toString() for one in image.xmpData() if one.key() == "Xmp.xmp.Rating"]
-    stars += [one.toString() for one in image.exifData() if one.key() == "Exif.Image.Rating"]
+    stars = [one.toString() for one in metadata.xmpData() if one.key() == "Xmp.xmp.Rating"]
+    stars += entries_of(metadata, (STARS,)).values()
     return next((rating for one in stars if (rating := _stars(str(one))) is not None), None)
 
 
@@ -120,7 +121,7 @@ def sidecar_rating(path: str) -> int | None:
     data = Path(path).read_bytes() if Path(path).stat().st_size <= LARGEST_SIDECAR else b""
     if not data.lstrip().startswith(SIDECAR):
         raise refused("this is no sidecar of metadata (XMP) of at most 256 kB")
-    return rating_in(path)
+    return rating_in(metadata_of(path))
 
 
 def _times(pixels: int) -> int:
@@ -178,13 +179,12 @@ def _carried(path: str) -> _Finished | None:
     return _Finished(turned, int(sizes.width), int(sizes.height), found.times if whole else 0)
 
 
-def _raw(path: str, told: dict[str, float | str]) -> CameBack:
+def _raw(path: str, told: dict[str, float | str], rating: int | None) -> CameBack:
     """A raw that carries no picture: its counts, white as the camera set it, exposed as they are."""
     found = light_of(path)
     light = found.light.pixels
     seen = measured(light * np.float32(MIDDLE), light >= RAW_FULL * NEARLY_FULL)
-    small = small_of(_as_screen(light))
-    return CameBack("raw", told, found.wide, found.high, small, seen.mean_stops, seen.full, seen.burnt, rating_in(path))
+    return _came("raw", told, (found.wide, found.high), small_of(_as_screen(light)), seen, rating, None)
 
 
 def _as_screen(light: NDArray[np.float32]) -> Levels:
@@ -195,7 +195,7 @@ def _as_screen(light: NDArray[np.float32]) -> Levels:
 
 def told_of(found: CameBack) -> tuple[dict[str, Any], dict[str, NDArray[Any]]]:
     """A frame in numbers and texts, and its pictures."""
-    names = ("kind", "told", "wide", "high", "mean_stops", "full", "burnt", "rating")
+    names = ("kind", "told", "wide", "high", "mean_stops", "full", "burnt", "rating", "cast")
     about = {name: getattr(found, name) for name in names}
     if found.detail is None:
         return about, {"small": found.small}

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from contextlib import contextmanager
+from dataclasses import dataclass, field
 from functools import partial
 
 from django.contrib.auth.models import User
@@ -11,6 +12,7 @@ from django.db.models import F
 
 from craft.day.pairs import best_mm, rank
 from craft.errors import CraftError
+from craft.kept import kept_as
 from craft.setup.saying.why import Taken, why
 from craft.setup.steps import decided
 from forms.answer import Answer, answer_to
@@ -27,7 +29,7 @@ from outings.reading import Kit, with_bodies
 from people.guards import Somebody
 
 MOST_PAIRS = 200
-"""Each is a setup: two hundred take a second."""
+"""Each is a setup: two hundred take four seconds, the first time."""
 
 
 def question_of(person: Somebody, now: SituationNow, kit: Kit | None = None) -> SituationForm:
@@ -143,8 +145,28 @@ def pairs_of(person: Somebody, now: SituationNow) -> PairsOut:
     many = len(bodies) * len(lenses) > MOST_PAIRS
     if many:
         bodies = {slug: body for slug, body in bodies.items() if slug == now.document.body}
-    joined = _joined(form, bodies, lenses, built_in)
-    pairs = [
+    free = form.model_copy(update={"locks": type(form.locks)(), "focal_length_mm": None})
+    said = [
+        free.model_dump_json(exclude={"body", "lens"}),
+        *(f"{slug} {one.model_dump_json()}" for slug, one in (*bodies.items(), *lenses.items())),
+    ]
+    pairs = _ranked(_Asked("\n".join(said), lambda: _joined(free, bodies, lenses, built_in)))
+    return PairsOut(pairs=list(pairs), of_one_body=many)
+
+
+@dataclass(frozen=True, slots=True)
+class _Asked:
+    """Pairs that are the same as others when all that was said of them is."""
+
+    said: str
+    joined: Callable[[], list[tuple[str, str, SituationForm]]] = field(compare=False)
+
+
+@kept_as(40_000)
+def _ranked(asked: _Asked) -> tuple[PairOut, ...]:
+    """The pairs, best first: each is a setup, and somebody who holds a dial by hand asks for the same again."""
+    joined = asked.joined()
+    return tuple(
         PairOut(
             body=joined[p.index][0],
             lens=joined[p.index][1],
@@ -158,14 +180,13 @@ def pairs_of(person: Somebody, now: SituationNow) -> PairsOut:
             iso=p.iso,
         )
         for p in rank(tuple(one.value() for _, _, one in joined))
-    ]
-    return PairsOut(pairs=pairs, of_one_body=many)
+    )
 
 
 def _joined(
     form: SituationForm, bodies: dict[str, BodyForm], lenses: dict[str, LensForm], built_in: set[str | None]
 ) -> list[tuple[str, str, SituationForm]]:
-    """The situation with each body and lens that go together, nothing of it locked; built_in: lenses that belong to one body."""
+    """The situation with each body and lens that go together; built_in: lenses that belong to one body."""
     found = []
     for body_slug, body in bodies.items():
         for lens_slug, lens in lenses.items():
@@ -174,7 +195,7 @@ def _joined(
             distance = form.motion.distance_m
             if distance is not None and distance < lens.closest_m:
                 continue
-            kit = {"body": body.model_copy(update={"fixed_lens": None}), "lens": lens, "focal_length_mm": None}
-            one = form.model_copy(update={**kit, "locks": type(form.locks)()})
+            kit = {"body": body.model_copy(update={"fixed_lens": None}), "lens": lens}
+            one = form.model_copy(update=kit)
             found.append((body_slug, lens_slug, one.model_copy(update={"focal_length_mm": best_mm(one.value())})))
     return found

@@ -35,9 +35,18 @@ def _at(axis: Axis, value: Value) -> int:
     return min(axis.positions(), key=lambda k: abs(axis.stops_at(k) - wanted))
 
 
+def mode_of(values: Mapping[str, Value]) -> Mode:
+    """The mode in which a body is set.
+
+    >>> mode_of({"exposure_mode": "manual"}), mode_of({})
+    (<Mode.MANUAL: 'manual'>, <Mode.PROGRAM: 'program'>)
+    """
+    return Mode(str(values.get("exposure_mode", Mode.PROGRAM.value)))
+
+
 def program_of(values: Mapping[str, Value], dials: Dials, *, limits_only: bool, darker: bool) -> Program:
     """The program that a body runs as it is set; a wheel that it has not stands where the dial begins."""
-    mode = Mode(str(values.get("exposure_mode", Mode.PROGRAM.value)))
+    mode = mode_of(values)
     first = {"shutter_time": dials.time, "aperture": dials.aperture, "iso_value": dials.iso}
     time, aperture, iso = (_at(axis, values[slug]) if slug in values else axis.first for slug, axis in first.items())
     floor, ceiling = (

@@ -12,12 +12,13 @@ from functools import lru_cache
 
 from craft.render.shot import Shot
 from craft.vocabulary.setting import Value
+from craft.vocabulary.terms import Mode
 from forms.answer import answer_to
 from forms.situation_form import SituationForm
 from images.frame_files import JPEG_WIDTH, Written, dng_of, finished_file, jpeg_of
 from simulators.body.even import even_counts, even_picture
 from simulators.body.holds import RefusedError, Settings
-from simulators.body.takes import taken
+from simulators.body.takes import mode_of, taken
 
 FRAMES_A_CHARGE = 900
 """Of a full battery in a warm room (a usual figure of makers')."""
@@ -70,6 +71,7 @@ class File:
     utc_offset_min: int | None
     smaller: int
     even: str
+    mode: Mode
 
 
 @dataclass(frozen=True, slots=True)
@@ -93,7 +95,7 @@ class Before:
 
 @lru_cache(FILES_KEPT)
 def _bytes(file: File) -> bytes:
-    written = Written(file.body, file.lens, file.at.strftime("%Y:%m:%d %H:%M:%S"), file.utc_offset_min)
+    written = Written(file.body, file.lens, file.at.strftime("%Y:%m:%d %H:%M:%S"), file.utc_offset_min, file.mode)
     if file.even and file.name.endswith(".DNG"):
         return dng_of(file.shot, written, counts=even_counts(file.shot, file.body, file.even == "wall"))
     if file.even:
@@ -218,7 +220,8 @@ class Thing:
         made, smaller = [], SMALLER[str(self.settings.values.get("rendered_size", "full"))]
         for kind in kinds:
             name = f"{self.letters}_{self.number % 10000:04d}.{kind}"
-            file = File(name, shot, at, self.settings.body.name, self.settings.lens.name, self.utc_offset_min, smaller, self.even)
+            kit = self.settings.body.name, self.settings.lens.name
+            file = File(name, shot, at, *kit, self.utc_offset_min, smaller, self.even, mode_of(self.settings.values))
             if into:
                 into[0].files.append(name)
                 self.files[name] = file

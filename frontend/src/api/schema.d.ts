@@ -11075,7 +11075,7 @@ export interface components {
         /**
          * BesidePlan
          * @description A picture of the day beside what was shot of it. problem: why it has no plan; others: frames by another body, which are not laid beside it; left_dark: frames that
-         *     the body by itself left half a stop too dark or more, at its limits; soft: frames whose sharpest place is softer than the output hides; shaken: smeared as a whole; in_focus: how many are, beside how many the plan expects, in a sentence, empty where nothing was followed; lost: those not kept, by what tells against them; every: of how many frames one is drawn as a point.
+         *     the body by itself left half a stop too dark or more, at its limits; soft: frames whose sharpest place is softer than the output hides; shaken: smeared as a whole; stood: what stood otherwise of what has no stops, in sentences; in_focus: how many are, beside how many the plan expects, in a sentence, empty where nothing was followed; lost: those not kept, by what tells against them; every: of how many frames one is drawn as a point.
          */
         BesidePlan: {
             /** Id */
@@ -11114,6 +11114,9 @@ export interface components {
             shaken: number;
             /** In Focus */
             in_focus: string;
+            /** Stood */
+            stood: string[];
+            course: components["schemas"]["FrameCourse"];
             /** Lost */
             lost: components["schemas"]["LostToOut"][];
             /** Planned */
@@ -11132,6 +11135,38 @@ export interface components {
             every: number;
             /** Ways */
             ways: components["schemas"]["WayOutOut"][];
+        };
+        /**
+         * BodiesTogether
+         * @description Two bodies at the same moments. text: by how much they differ, in sentences; moments: the pairs, evenly thinned.
+         */
+        BodiesTogether: {
+            /** First */
+            first: string;
+            /** Second */
+            second: string;
+            /** Text */
+            text: string;
+            /** Moments */
+            moments: components["schemas"]["CamePair"][];
+        };
+        /**
+         * CamePair
+         * @description Two frames of one moment, by two bodies, the first and the second; apart_s: seconds that the second is later; stops, mired: that it is brighter and warmer.
+         */
+        CamePair: {
+            /** At */
+            at: string;
+            /** First */
+            first: number;
+            /** Second */
+            second: number;
+            /** Apart S */
+            apart_s: number;
+            /** Stops */
+            stops: number | null;
+            /** Mired */
+            mired: number | null;
         };
         /**
          * ClockOut
@@ -11153,6 +11188,22 @@ export interface components {
             how: "hand" | "zone" | "none";
         };
         /**
+         * CoursePoint
+         * @description A frame along the hours. minutes: of the day; body: its place among the bodies; stops, mired: brighter and warmer than the middle of them, null where that was not measured.
+         */
+        CoursePoint: {
+            /** Id */
+            id: number;
+            /** Minutes */
+            minutes: number;
+            /** Body */
+            body: number;
+            /** Stops */
+            stops: number | null;
+            /** Mired */
+            mired: number | null;
+        };
+        /**
          * DotOut
          * @description A frame as a point: minutes of the day, the light that its dials expose for, how far its dials stand from what is planned.
          */
@@ -11169,6 +11220,20 @@ export interface components {
             kept: boolean | null;
             /** Burnt */
             burnt: boolean;
+        };
+        /**
+         * FrameCourse
+         * @description How a picture's frames go along its hours. bodies: as files name them; said: what is to be said of it, in sentences; every: of how many frames one is drawn.
+         */
+        FrameCourse: {
+            /** Bodies */
+            bodies: string[];
+            /** Points */
+            points: components["schemas"]["CoursePoint"][];
+            /** Said */
+            said: string[];
+            /** Every */
+            every: number;
         };
         /**
          * LostToOut
@@ -11200,6 +11265,8 @@ export interface components {
             most: number;
             /** Clocks */
             clocks: components["schemas"]["ClockOut"][];
+            /** Together */
+            together: components["schemas"]["BodiesTogether"][];
             /** Pictures */
             pictures: components["schemas"]["BesidePlan"][];
         };
@@ -11482,6 +11549,16 @@ export interface components {
             rates: components["schemas"]["RateOut"][];
         };
         /**
+         * KeptByOut
+         * @description How many are kept by something that files tell. of: what that is, in words.
+         */
+        KeptByOut: {
+            /** Of */
+            of: string;
+            /** Rates */
+            rates: components["schemas"]["RateOut"][];
+        };
+        /**
          * LearnedOut
          * @description What a person's judged frames of all days tell of them.
          */
@@ -11493,8 +11570,8 @@ export interface components {
             /** Isos */
             isos: components["schemas"]["IsoLearnedOut"][];
             hand: components["schemas"]["HandLearnedOut"];
-            /** Focals */
-            focals: components["schemas"]["RateOut"][];
+            /** Kept By */
+            kept_by: components["schemas"]["KeptByOut"][];
             following: components["schemas"]["PracticeOut"];
         };
         /**

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { watchDebounced } from "@vueuse/core";
 import { ref, watch } from "vue";
 import { client, ProblemError, take, type Asked, type Schemas } from "@/api/client";
 import { useNames } from "@/api/queries";
@@ -26,7 +27,9 @@ async function rank(): Promise<void> {
     wrong.value = error instanceof ProblemError ? error.message : "The server cannot be reached.";
   }
 }
-watch([open, () => props.asked], rank);
+watch(open, rank);
+/** While somebody types, once they pause: each pair is a setup. */
+watchDebounced(() => props.asked, rank, { debounce: 300 });
 </script>
 
 <template>

@@ -2,44 +2,26 @@
 import { useElementSize } from "@vueuse/core";
 import { computed, useTemplateRef } from "vue";
 import type { Schemas } from "@/api/client";
+import { clock, LEFT, useHours } from "./hours";
 
 /** The frames of a picture along its hours, each where its dials expose: a stop is the same length everywhere. A wedge stood otherwise than planned. */
 const props = defineProps<{ picture: Schemas["BesidePlan"] }>();
 const frame = useTemplateRef("frame");
 const { width } = useElementSize(frame);
-const [LEFT, RIGHT, TOP, FOOT] = [44, 16, 14, 26];
+const { hours, inner, x, ticks } = useHours(() => props.picture.dots.map((dot) => dot.minutes), width);
+const [TOP, FOOT] = [14, 26];
 const STOP = 22;
 const NEAR = 0.5;
-const NARROW = 500;
 const drifts = computed(() => props.picture.drifts.map((one, k) => ({ ...one, number: k + 1 })));
 const lights = computed(() => {
   const all = props.picture.dots.map((dot) => dot.exposed_ev);
   if (props.picture.planned_ev !== null) all.push(props.picture.planned_ev);
   return { low: Math.floor(Math.min(...all)), high: Math.ceil(Math.max(...all)) };
 });
-const hours = computed(() => {
-  const all = props.picture.dots.map((dot) => dot.minutes);
-  const [first, last] = [Math.min(...all), Math.max(...all)];
-  const spare = Math.max(1, (last - first) * 0.02);
-  return { first: first - spare, last: last + spare };
-});
-const inner = computed(() => Math.max(60, width.value - LEFT - RIGHT));
 const tall = computed(() => Math.max(2, lights.value.high - lights.value.low) * STOP);
 const bars = computed(() => drifts.value.length * 9);
 const height = computed(() => TOP + tall.value + bars.value + FOOT);
-const x = (minutes: number): number =>
-  LEFT + ((minutes - hours.value.first) / (hours.value.last - hours.value.first)) * inner.value;
 const y = (ev: number): number => TOP + (lights.value.high - ev) * STOP;
-const STEPS = [1, 2, 5, 10, 15, 30, 60, 120, 240];
-const ticks = computed(() => {
-  const { first, last } = hours.value;
-  const most = width.value < NARROW ? 4 : 9;
-  const step = STEPS.find((one) => (last - first) / one <= most) ?? 480;
-  const from = Math.ceil(first / step) * step;
-  return Array.from({ length: Math.max(0, Math.floor((last - from) / step) + 1) }, (_, k) => from + k * step);
-});
-const clock = (minutes: number): string =>
-  `${String(Math.floor(minutes / 60) % 24).padStart(2, "0")}:${String(Math.round(minutes) % 60).padStart(2, "0")}`;
 const evs = computed(() =>
   Array.from({ length: lights.value.high - lights.value.low + 1 }, (_, k) => lights.value.low + k).filter(
     (ev) => lights.value.high - lights.value.low < 9 || ev % 2 === 0,

@@ -106,9 +106,9 @@ const now = (one: Schemas["IsoLearnedOut"]): string =>
         <button v-if="hand" class="button" @click="giveHandBack">Give it back</button>
       </p>
     </article>
-    <article v-if="data.focals.length > 1">
-      <p>By focal length, about each of these:</p>
-      <KeptRates :rates="data.focals" label="share kept by focal length" />
+    <article v-for="by in data.kept_by.filter((one) => one.rates.length > 1)" :key="by.of">
+      <p>By {{ by.of }}, about each of these:</p>
+      <KeptRates :rates="by.rates" :label="`share kept by ${by.of}`" />
     </article>
     <article>
       <p>{{ data.following.text }}</p>

@@ -6,6 +6,7 @@ import { changed } from "@/api/keys";
 import { useInTurn } from "@/api/inTurn";
 import { patched } from "../bench/byHand";
 import Along from "./Along.vue";
+import Course from "./Course.vue";
 import JudgeFrames from "./JudgeFrames.vue";
 import LostTo from "./LostTo.vue";
 
@@ -62,6 +63,7 @@ const hold = useInTurn(
     <p>{{ facts.join("; ") }}.</p>
     <LostTo v-if="picture.lost.length" :kept="picture.kept" :lost="picture.lost" />
     <p v-if="picture.in_focus">{{ picture.in_focus }}</p>
+    <p v-for="words in [...picture.stood, ...picture.course.said]" :key="words">{{ words }}</p>
     <p v-if="picture.problem" class="error">{{ picture.problem }}</p>
     <div class="two">
       <Along v-if="picture.dots.length" :picture="picture" />
@@ -90,6 +92,10 @@ const hold = useInTurn(
         <span v-if="drift.judged" class="quiet">{{ drift.kept }} of {{ drift.judged }} kept.</span>
       </li>
     </ol>
+    <details v-if="picture.course.points.length > 1" class="fold">
+      <summary>brightness and white along the hours</summary>
+      <Course :course="picture.course" />
+    </details>
     <p class="ways">
       <button v-for="way in picture.ways" :key="way.label" class="button" @click="hold(way)">{{ way.label }}</button>
       <button

@@ -7,6 +7,7 @@ import BodyClocks from "./BodyClocks.vue";
 import BringFrames from "./BringFrames.vue";
 import JudgeFrames from "./JudgeFrames.vue";
 import LearnedLimits from "./LearnedLimits.vue";
+import OneMoment from "./OneMoment.vue";
 import PictureBack from "./PictureBack.vue";
 
 /** What came back of a day: frames brought, laid beside the plan, judged, and what they tell. */
@@ -39,6 +40,10 @@ const report = computed(() => `/api/outings/${props.id}/came.pdf`);
         <a :href="ratings">ratings as sidecars</a>.
       </p>
       <BodyClocks :id="id" :clocks="data.clocks" />
+      <details v-if="data.together.length" class="fold" open>
+        <summary>two bodies at one moment</summary>
+        <OneMoment v-for="one in data.together" :key="`${one.first} ${one.second}`" :one="one" />
+      </details>
       <PictureBack v-for="picture in shot" :id="id" :key="picture.id" :picture="picture" :pictures="data.pictures" />
       <section v-if="data.left_over" class="left" aria-label="frames of no picture">
         <p>

@@ -1,0 +1,129 @@
+"""Course, casts and two bodies at one moment: against truth that was made up, and against brute force."""
+
+from __future__ import annotations
+
+import unittest
+from itertools import product
+
+import numpy as np
+from colour.temperature import uv_to_CCT_Ohno2013
+from hypothesis import given
+from hypothesis import strategies as st
+
+from craft.review.cast import Cast, cast_of
+from craft.review.course import SEEN_MIRED, SEEN_STOPS, brightness, going_of, warmth, words_of
+from craft.review.frame import Frame
+from craft.review.measured import measured_file
+from craft.review.together import MOMENT_S, middle_of, pairs_of, together_of
+from craft.white.screen import XYZ_TO_RGB
+
+Hours = st.lists(st.floats(0, 60), max_size=8).map(sorted)
+
+
+def a_day(seed: int, over_stops: float = 0.0, sway: float = 0.2, over_mired: float = 0.0, bursts: int = 30) -> list[Frame]:
+    """Bursts of four through two hours: light that goes evenly, what is framed that differs from burst to burst, and a sway within each."""
+    lots = np.random.default_rng(seed)
+    frames = []
+    for at in np.sort(lots.uniform(0, 7200, bursts)):
+        framed = lots.normal(0, 0.3)
+        for k in range(4):
+            mired = over_mired * at / 7200 + 10 * framed + lots.normal(0, 2)
+            frames.append(Frame(at + 0.2 * k, mean_stops=over_stops * at / 7200 + framed + lots.normal(0, sway), cast=Cast(mired, 0.0)))
+    return frames
+
+
+class Courses(unittest.TestCase):
+    def test_a_trend_holds_the_truth_in_nineteen_of_twenty_days_and_none_is_told_where_none_is(self) -> None:
+        held = told = 0
+        for seed in range(200):
+            frames = a_day(seed, over_stops=-1.0)
+            span = (frames[-4].at_s - frames[0].at_s) / 7200
+            trend = going_of(frames, brightness).trend
+            assert trend is not None
+            held += trend.low <= -span <= trend.high
+            still = going_of(a_day(seed), warmth).trend
+            assert still is not None
+            told += still.shows(SEEN_MIRED)
+        self.assertGreaterEqual(held, 184, "190 are expected; fewer than 184 come in one of fifty times")
+        self.assertLessEqual(told, 16)
+
+    def test_wandering_within_bursts_is_told_as_it_is_whatever_is_framed(self) -> None:
+        for sway in (0.1, 0.3, 0.6):
+            found = [going_of(a_day(seed, sway=sway, bursts=60), brightness).wander for seed in range(20)]
+            self.assertAlmostEqual(float(np.median([one or 0.0 for one in found])), sway, delta=0.1 * sway)
+        self.assertEqual([words for words in words_of(a_day(1, sway=0.01)) if "wander" in words], [])
+        self.assertIn("brightness wanders by", " ".join(words_of(a_day(1, sway=2 * SEEN_STOPS))))
+
+    def test_who_moved_the_white_is_told_by_what_the_files_say(self) -> None:
+        for auto, words in ((True, ": the body chose it"), (False, ", though it stood still"), (None, "(")):
+            frames = [Frame(one.at_s, cast=one.cast, white_auto=auto) for one in a_day(3, over_mired=40.0)]
+            [said] = words_of(frames)
+            self.assertRegex(said, r"^White came out \d\d mired warmer at the end than at the beginning \(\d\d to \d\d\)")
+            self.assertIn(words, said)
+        self.assertTrue(said.endswith(")."), "where they say nothing, nobody is named")
+
+
+class Casts(unittest.TestCase):
+    @given(st.tuples(*[st.floats(0.7, 1.3)] * 3))
+    def test_it_is_what_an_independent_library_tells(self, rgb: tuple[float, float, float]) -> None:
+        def told(light: np.ndarray) -> tuple[float, float]:
+            x, y, z = np.linalg.inv(XYZ_TO_RGB) @ light
+            kelvin, duv = uv_to_CCT_Ohno2013(np.array((4 * x, 6 * y)) / (x + 15 * y + 3 * z))
+            return 1e6 / kelvin, 1000 * duv
+
+        (here, tint), (own, own_tint) = told(np.array(rgb)), told(np.ones(3))
+        found = cast_of(np.array(rgb))
+        self.assertAlmostEqual(found.mired, here - own, delta=1.0)
+        self.assertAlmostEqual(found.tint, tint - own_tint, delta=0.3)
+
+    def test_a_white_set_otherwise_moves_the_cast_of_every_picture_alike(self) -> None:
+        def seen(light: np.ndarray) -> Cast:
+            shown = np.where(light <= 0.0031308, 12.92 * light, 1.055 * light ** (1 / 2.4) - 0.055)
+            found = measured_file(np.asarray(np.round(255 * shown), np.uint8)).cast
+            assert found is not None
+            return found
+
+        moved = []
+        for seed in range(20):
+            picture = np.random.default_rng(seed).uniform(0.05, 0.6, (40, 60, 3)) * np.random.default_rng(seed).uniform(0.93, 1.07, 3)
+            one, other = seen(picture), seen(picture * np.array((1.1, 1.0, 0.9)))
+            moved.append(other.mired - one.mired)
+        self.assertLess(max(moved) - min(moved), 0.3 * float(np.median(moved)), "the axis bends a little; what is pictured does not matter")
+        self.assertGreater(min(moved), 15)
+        self.assertIsNone(measured_file(np.zeros((40, 60, 3), np.uint8)).cast, "what is black has none")
+
+
+class Moments(unittest.TestCase):
+    @given(Hours, Hours)
+    def test_pairs_are_of_one_moment_each_frame_once_and_none_nearer_is_left_alone(self, here: list[float], other: list[float]) -> None:
+        found = pairs_of([Frame(at) for at in here], [Frame(at) for at in other])
+        self.assertEqual(len({k for k, _ in found}), len(found))
+        self.assertEqual(len({j for _, j in found}), len(found))
+        self.assertTrue(all(abs(here[k] - other[j]) <= MOMENT_S for k, j in found))
+        taken = {k for k, _ in found}, {j for _, j in found}
+        nearest = min((abs(a - b) for a, b in product(here, other)), default=MOMENT_S + 1)
+        self.assertEqual(bool(found), nearest <= MOMENT_S, "the nearest two of all are always a pair")
+        if found:
+            self.assertEqual(min(abs(here[k] - other[j]) for k, j in found), nearest)
+        self.assertTrue(all(len(of) <= len(all_) for of, all_ in zip(taken, (here, other), strict=True)))
+
+    def test_the_middle_holds_the_truth_in_nineteen_of_twenty_and_what_makes_bodies_alike_does(self) -> None:
+        held = 0
+        for seed in range(200):
+            found = middle_of(list(np.random.default_rng(seed).standard_t(3, 15) + 0.4))
+            assert found is not None
+            held += found.low <= 0.4 <= found.high
+        self.assertGreaterEqual(held, 184)
+        lots = np.random.default_rng(5)
+        for own, given_ in product((-0.7, 0.0, 0.7), (-1.0, 0.0, 1.0)):
+            pairs = []
+            for k in range(30):
+                scene = float(lots.normal(0, 1))
+                one = Frame(9.0 * k, 1 / 250, 4.0, 400.0, mean_stops=scene, cast=Cast(5 * scene, 0.0))
+                other = Frame(9.0 * k, 2**given_ / 250, 4.0, 400.0, mean_stops=scene + own + given_ + float(lots.normal(0, 0.1)))
+                pairs.append((one, other))
+            words = together_of(pairs).words("A", "B")
+            with self.subTest(own=own, given=given_):
+                self.assertEqual("alike." in words, bool(own) or own + given_ == 0)
+                self.assertEqual("2/3 stop less there" in words, own > 0 and abs(own + given_) > 0.2)
+                self.assertEqual("as its dials gave" in words, not own and bool(given_))

@@ -1,0 +1,80 @@
+"""How frames that came back go along the hours, and what two bodies made of the same moments."""
+
+from __future__ import annotations
+
+import math
+from collections import Counter
+from collections.abc import Sequence
+from itertools import combinations
+from statistics import median
+
+from craft.review.course import brightness, warmth, words_of
+from craft.review.frame import Frame as Taken
+from craft.review.together import pairs_of, together_of
+from frames.day import Day, Row
+from frames.hours import hour
+from frames.schemas import BodiesTogether, CamePair, CoursePoint, FrameCourse
+
+MOST_POINTS, MOST_MOMENTS = 800, 60
+"""Points that are drawn of a picture, and pairs that are gone through: more would lie on each other."""
+
+NAMELESS = "a body that files do not name"
+
+
+def course_of(rows: Sequence[Row]) -> FrameCourse:
+    """How a picture's frames go along its hours, body by body."""
+    hours = [row for row in rows if row.frame.at_s >= 0]
+    bodies = [said for said, _ in Counter(row.said for row in hours).most_common()]
+    said = []
+    for body in bodies:
+        words = words_of([row.frame for row in hours if row.said == body])
+        said += [f"{body or NAMELESS}: {one[:1].lower()}{one[1:]}" for one in words] if len(bodies) > 1 else words
+    every = math.ceil(len(hours) / MOST_POINTS) or 1
+    stops, mired = (_middle([told(row.frame) for row in hours]) for told in (brightness, warmth))
+    return FrameCourse(
+        bodies=[body or NAMELESS for body in bodies],
+        points=[
+            CoursePoint(
+                id=row.pk,
+                minutes=row.frame.at_s / 60,
+                body=bodies.index(row.said),
+                stops=_more(brightness(row.frame), stops),
+                mired=_more(warmth(row.frame), mired),
+            )
+            for row in hours[::every]
+        ],
+        said=said,
+        every=every,
+    )
+
+
+def _middle(values: Sequence[float | None]) -> float:
+    told = [value for value in values if value is not None]
+    return median(told) if told else 0.0
+
+
+def _more(value: float | None, than: float | None) -> float | None:
+    return None if value is None or than is None else value - than
+
+
+def together_on(day: Day) -> list[BodiesTogether]:
+    """Every two bodies of a day that took frames at the same moments."""
+    found = []
+    for first, second in combinations(sorted(day.clocks, key=lambda clock: -clock.frames), 2):
+        here, other = ([row for row in day.rows if row.said == clock.said] for clock in (first, second))
+        pairs = [(here[k], other[j]) for k, j in pairs_of([row.frame for row in here], [row.frame for row in other])]
+        if pairs:
+            names = first.said or NAMELESS, second.said or NAMELESS
+            text = together_of([(one.frame, later.frame) for one, later in pairs]).words(*names)
+            every = math.ceil(len(pairs) / MOST_MOMENTS)
+            found.append(BodiesTogether(first=names[0], second=names[1], text=text, moments=[_moment(*pair) for pair in pairs[::every]]))
+    return found
+
+
+def _moment(first: Row, second: Row) -> CamePair:
+    def more(of: Taken) -> tuple[float | None, float | None]:
+        return brightness(of), warmth(of)
+
+    stops, mired = (_more(later, one) for one, later in zip(more(first.frame), more(second.frame), strict=True))
+    apart_s = second.frame.at_s - first.frame.at_s
+    return CamePair(at=hour(first.frame.at_s), first=first.pk, second=second.pk, apart_s=apart_s, stops=stops, mired=mired)
