@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import os
 import secrets
 import subprocess
 import sys
@@ -90,6 +91,18 @@ def body(arguments: list[str]) -> int:
     return code
 
 
+def bring(arguments: list[str]) -> int:
+    """The frames of a folder on this machine to somebody's day: ./run bring FOLDER PERSON DAY."""
+    if len(arguments) != 3:
+        raise SetupError(
+            "./run bring takes a folder, the name that somebody signs in with, and the title of one of their days or its number"
+        )
+    steps.python()
+    folder, *rest = [*_from_here(arguments[:1]), *arguments[1:]]
+    env = {"APERTURE_LOCAL": "1"} | os.environ
+    return subprocess.run([str(PYTHON), "manage.py", "bring_frames", folder, *rest], cwd=BACKEND, env=env).returncode
+
+
 def dev(arguments: list[str]) -> int:
     """Both servers with reloading, on a person's own database."""
     steps.python(dev=True)
@@ -140,6 +153,7 @@ COMMANDS = {
     "demo": demo,
     "body": body,
     "test": test,
+    "bring": bring,
     "dev": dev,
     "bench": bench,
     "shots": shots,

@@ -14,7 +14,7 @@ from craft.review.clock import MOST_OFF_S, off_by
 from forms.outing_form import YEARS
 from forms.problems import InputError, Problem
 from frames.day import day_of
-from frames.kept import FINE, SMALL, blur_fields, cast_fields, kept_as
+from frames.kept import FINE, SMALL, balance_fields, blur_fields, kept_as
 from frames.models import BodyClock, FinePiece, Frame, KnownBody, SmallPicture
 from frames.schemas import CameOut, ClockIn
 from images.values import REJECTED, CameBack
@@ -76,7 +76,7 @@ def bring(outing: Outing, found: CameBack, name: str, digest: str) -> CameOut:
             mode=str(told.get("mode", "")),
             white=str(told.get("white", "")),
             **blur_fields(fine),
-            **cast_fields(found.cast),
+            **balance_fields(found.balance),
             **{field: _number(told.get(entry)) for field, entry in DIALS.items()},
         )
         SmallPicture.objects.create(frame=row, data=small)

@@ -8,8 +8,8 @@ from collections.abc import Sequence
 from itertools import combinations
 from statistics import median
 
-from craft.review.course import brightness, warmth, words_of
-from craft.review.frame import Frame as Taken
+from craft.review.cast import apart
+from craft.review.course import brightness, warmth_in, words_of
 from craft.review.together import pairs_of, together_of
 from frames.day import Day, Row
 from frames.hours import hour
@@ -30,7 +30,7 @@ def course_of(rows: Sequence[Row]) -> FrameCourse:
         words = words_of([row.frame for row in hours if row.said == body])
         said += [f"{body or NAMELESS}: {one[:1].lower()}{one[1:]}" for one in words] if len(bodies) > 1 else words
     every = math.ceil(len(hours) / MOST_POINTS) or 1
-    stops, mired = (_middle([told(row.frame) for row in hours]) for told in (brightness, warmth))
+    stops, warmth = _middle([brightness(row.frame) for row in hours]), warmth_in([row.frame for row in hours])
     return FrameCourse(
         bodies=[body or NAMELESS for body in bodies],
         points=[
@@ -39,7 +39,7 @@ def course_of(rows: Sequence[Row]) -> FrameCourse:
                 minutes=row.frame.at_s / 60,
                 body=bodies.index(row.said),
                 stops=_more(brightness(row.frame), stops),
-                mired=_more(warmth(row.frame), mired),
+                mired=warmth(row.frame),
             )
             for row in hours[::every]
         ],
@@ -72,9 +72,13 @@ def together_on(day: Day) -> list[BodiesTogether]:
 
 
 def _moment(first: Row, second: Row) -> CamePair:
-    def more(of: Taken) -> tuple[float | None, float | None]:
-        return brightness(of), warmth(of)
-
-    stops, mired = (_more(later, one) for one, later in zip(more(first.frame), more(second.frame), strict=True))
-    apart_s = second.frame.at_s - first.frame.at_s
-    return CamePair(at=hour(first.frame.at_s), first=first.pk, second=second.pk, apart_s=apart_s, stops=stops, mired=mired)
+    one, other = first.frame, second.frame
+    mired = None if one.balance is None or other.balance is None else apart(other.balance, one.balance).mired
+    return CamePair(
+        at=hour(first.frame.at_s),
+        first=first.pk,
+        second=second.pk,
+        apart_s=other.at_s - one.at_s,
+        stops=_more(brightness(other), brightness(one)),
+        mired=mired,
+    )

@@ -9,7 +9,7 @@ from dataclasses import dataclass
 
 from django.contrib.auth.models import User
 
-from craft.review.cast import Cast
+from craft.review.cast import Balance
 from craft.review.clock import assigned, off_by_zone
 from craft.review.frame import Frame as Taken
 from craft.review.sharpness import Sharpness
@@ -125,7 +125,7 @@ def _row(row: Frame, clock: Clock, day: dt.date, pictures: Sequence[Situation]) 
         row.burnt,
         judged(row.kept, row.rating),
         _sharp(row),
-        None if row.mired is None or row.tint is None else Cast(row.mired, row.tint),
+        None if row.red_stops is None or row.blue_stops is None else Balance(row.red_stops, row.blue_stops),
         row.distance_m,
         Mode(row.mode) if row.mode else None,
         {AUTOMATIC: True, SET: False}.get(row.white),

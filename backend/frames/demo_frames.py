@@ -19,12 +19,13 @@ from craft.render.shot import Shot, exposed, shot_of
 from craft.review.measured import LINEAR, SMALL_PX, Levels, measured_file
 from craft.review.stood import BY_BODY
 from craft.setup.setup import Level
-from craft.white.colorimetry import black_body, xyz_of
+from craft.white.colorimetry import xyz_of
 from craft.white.screen import XYZ_TO_RGB
+from craft.white.spectra import black_body
 from demo.kit import BODIES
 from forms.kit_form import BodyForm
 from frames.day import AUTOMATIC, SET
-from frames.kept import FINE, SMALL, blur_fields, cast_fields, kept_as
+from frames.kept import FINE, SMALL, balance_fields, blur_fields, kept_as
 from frames.models import FinePiece, Frame, SmallPicture
 from images.detail import detail_of
 from images.values import Detail
@@ -195,7 +196,7 @@ MIRED_STEP = 2.0
 
 
 def _shoot(outing: Outing, made: Made, plan: Shooting) -> int:
-    lots = np.random.default_rng(plan.frames)
+    lots, whites = np.random.default_rng(plan.frames), np.random.default_rng(plan.frames + 1)
     drawer = _Drawer(made)
     midnight = dt.datetime.combine(outing.day, dt.time(), dt.UTC)
     rows: list[Frame] = []
@@ -205,7 +206,7 @@ def _shoot(outing: Outing, made: Made, plan: Shooting) -> int:
     second = BodyForm(**BODIES[plan.second]).value(plan.second) if plan.second else None
     for k, (minutes, time_s, aperture, iso, brighter) in enumerate(_taken(made, plan)):
         going = (minutes - plan.begins_min) / plan.lasts_min
-        mired = plan.warmer * (going - 0.5) + float(lots.normal(0, SWAY_MIRED)) * by_body
+        mired = plan.warmer * (going - 0.5) + float(whites.normal(0, SWAY_MIRED)) * by_body
         chance = 0.0 if brighter else plan.keeps * expit(STEEP * math.log2(plan.half_at / iso))
         kept, sway = bool(lots.random() < chance), float(lots.normal(0, 0.12))
         taken = midnight + dt.timedelta(minutes=made.begins + minutes)
@@ -239,7 +240,7 @@ def _shoot(outing: Outing, made: Made, plan: Shooting) -> int:
                     burnt=found.burnt,
                     full=list(found.full),
                     **blur_fields(drawn.fine),
-                    **cast_fields(None if found.cast is None else (found.cast.mired, found.cast.tint)),
+                    **balance_fields(None if found.balance is None else (found.balance.red, found.balance.blue)),
                 )
             )
             shown.append(drawn)

@@ -39,8 +39,8 @@ FIELDS = (
     "smeared",
     "smear_px",
     "smear_deg",
-    "cast_mired",
-    "cast_tint",
+    "red_stops",
+    "blue_stops",
     "distance_m",
     "mode",
     "white",
@@ -60,10 +60,10 @@ def _values(row: Row, titles: dict[int, str]) -> tuple[Any, ...]:
 
 
 def _stood(frame: Taken) -> tuple[Any, ...]:
-    """How far all of it is from grey, how far its lens was focused, in which mode it was exposed, and by whom its white was chosen."""
-    cast = (None, None) if frame.cast is None else (round(frame.cast.mired, 1), round(frame.cast.tint, 2))
+    """Red and blue of all of it over green, how far its lens was focused, in which mode it was exposed, and by whom its white was chosen."""
+    balance = (None, None) if frame.balance is None else (round(frame.balance.red, 3), round(frame.balance.blue, 3))
     white = None if frame.white_auto is None else AUTOMATIC if frame.white_auto else SET
-    return *cast, frame.distance_m, None if frame.mode is None else frame.mode.value, white
+    return *balance, frame.distance_m, None if frame.mode is None else frame.mode.value, white
 
 
 def _blur(sharp: Sharpness | None) -> tuple[Any, ...]:

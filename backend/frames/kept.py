@@ -1,4 +1,4 @@
-"""How a frame's pictures, its blur and its cast are kept."""
+"""How a frame's pictures, its blur and its balance are kept."""
 
 from __future__ import annotations
 
@@ -43,10 +43,10 @@ def blur_fields(fine: Detail | None) -> dict[str, Any]:
     return {"smeared": fine.how, "soft_px": fine.soft_px, "focus_px": fine.focus_px, "smear_px": fine.smear_px, "smear_deg": fine.smear_deg}
 
 
-def cast_fields(cast: Sequence[float] | None) -> dict[str, Any]:
-    """The cast of a frame, mireds and thousandths of Duv, as its row has it.
+def balance_fields(balance: Sequence[float] | None) -> dict[str, Any]:
+    """The balance of a frame, stops of red and blue over green, as its row has it.
 
-    >>> cast_fields((12.0, -1.0)), cast_fields(None)
-    ({'mired': 12.0, 'tint': -1.0}, {})
+    >>> balance_fields((0.2, -1.0)), balance_fields(None)
+    ({'red_stops': 0.2, 'blue_stops': -1.0}, {})
     """
-    return {} if cast is None else dict(zip(("mired", "tint"), cast, strict=True))
+    return {} if balance is None else dict(zip(("red_stops", "blue_stops"), balance, strict=True))

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Mapping, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -65,16 +65,17 @@ def learned_of(person: User, kit: Kit) -> LearnedOut:
         isos=[_iso(body, kit.body_name(body), rows, profile.iso_ceilings.get(body)) for body, rows in sorted(found.isos.items())],
         hand=_hand(hand, found.hands, profile.steadiness),
         kept_by=[
-            KeptByOut(of=of, rates=[_rate(one, named(one.stops)) for one in rates_of(*zip(*shares, strict=True))])
-            for of, shares, named in (
-                ("focal length", found.focals, lambda octaves: f"{_rough(octaves):g} mm"),
-                ("distance that the lens told", found.distances, lambda octaves: f"{_rough(octaves):g} m"),
-                ("mode", found.modes, lambda place: CALLED[MODES[round(place)]]),
-            )
-            if shares
+            *_kept_by("focal length", found.focals, lambda octaves: f"{_rough(octaves):g} mm"),
+            *_kept_by("distance that the lens told", found.distances, lambda octaves: f"{_rough(octaves):g} m"),
+            *_kept_by("mode", found.modes, lambda place: CALLED[MODES[round(place)]]),
         ],
         following=followed_of(person, kit),
     )
+
+
+def _kept_by(of: str, shares: Shares, named: Callable[[float], str]) -> list[KeptByOut]:
+    rates = rates_of(*zip(*shares, strict=True)) if shares else ()
+    return [KeptByOut(of=of, rates=[_rate(one, named(one.stops)) for one in rates])] if rates else []
 
 
 def _rough(octaves: float) -> float:

@@ -15,7 +15,7 @@ class Frame(models.Model):
     kept as if it was UTC, null where the file does not tell; zone_min: that clock's minutes before UTC's; rating: 1 to 5, -1 thrown away, as the file has
     it; kept: as it was judged here; mean_stops: its mean from mid-grey; full: share at full white of red, green and blue; burnt: of any of them; smeared: what of it
     is (`craft.review.sharpness.How`), empty where its file is not read pixel by pixel; soft_px, focus_px, smear_px, smear_deg: its blur, null where that is not told;
-    mired, tint: its cast as a whole (`craft.review.cast`); distance_m: that its lens was focused at; mode: that it was exposed in, empty where its file does not tell; white: automatic or set, the same.
+    red_stops, blue_stops: its balance (`craft.review.cast.Balance`); distance_m: that its lens was focused at; mode: that it was exposed in, empty where its file does not tell; white: automatic or set, the same.
     """
 
     outing = models.ForeignKey(Outing, models.CASCADE, related_name="came")
@@ -43,8 +43,8 @@ class Frame(models.Model):
     focus_px = models.FloatField(null=True)
     smear_px = models.FloatField(null=True)
     smear_deg = models.FloatField(null=True)
-    mired = models.FloatField(null=True)
-    tint = models.FloatField(null=True)
+    red_stops = models.FloatField(null=True)
+    blue_stops = models.FloatField(null=True)
     distance_m = models.FloatField(null=True)
     mode = models.CharField(max_length=20, blank=True)
     white = models.CharField(max_length=10, blank=True)

@@ -75,7 +75,7 @@ class Detail:
 class CameBack:
     """A frame that came back. told: figures by name; small: levels, (h, w, 3); mean_stops: its mean in stops from mid-grey; full: share at full white of red, green and blue;
     burnt: of any of them; rating: 1 to 5, -1 thrown away, None where nobody rated; detail: None of a kind of file that is not read pixel by pixel;
-    cast: mireds too warm and thousandths of Duv too green, all of it (`craft.review.cast`), None where it has none."""
+    balance: mean stops of red and blue over green (`craft.review.cast.Balance`), None where it has none."""
 
     kind: str
     told: dict[str, float | str]
@@ -87,7 +87,7 @@ class CameBack:
     burnt: float
     rating: int | None
     detail: Detail | None = None
-    cast: Sequence[float] | None = None
+    balance: Sequence[float] | None = None
 
 
 def refused(why: str) -> InputError:

@@ -1,8 +1,10 @@
-"""The colour that a frame came out with as a whole: how far its light is from grey."""
+"""The colour that a frame came out with: how far light is from grey, and one frame as a whole from another."""
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
+from statistics import median
 
 import numpy as np
 from numpy.typing import NDArray
@@ -11,9 +13,6 @@ from craft.white.colorimetry import temperature_and_tint
 from craft.white.screen import XYZ_TO_RGB
 
 TO_XYZ = np.linalg.inv(XYZ_TO_RGB)
-
-MOST_MIRED, MOST_TINT = 200.0, 60.0
-"""Casts over which a frame is of one colour rather than under a light: a stage in blue, a lawn alone (estimates)."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -41,13 +40,30 @@ def _mired_and_tint(rgb: NDArray[np.float64]) -> tuple[float, float]:
     return 1e6 / kelvin, tint
 
 
-def cast_of_frame(stops: NDArray[np.float64]) -> Cast | None:
-    """The cast of a frame of which the mean stops of red, green and blue, (3,), are known; None where it is of one colour.
+@dataclass(frozen=True, slots=True)
+class Balance:
+    """Mean stops of red and of blue in a frame over those of green. A white set otherwise multiplies each channel, so it adds the same to these whatever is in the frame."""
 
-    A white set otherwise multiplies each channel, so it adds the same to these means whatever the frame shows: two frames of one thing differ by it alone.
+    red: float
+    blue: float
 
-    >>> cast_of_frame(np.zeros(3)), cast_of_frame(np.array((-6.0, -6.0, 0.0)))
-    (Cast(mired=0.0, tint=0.0), None)
+
+def apart(one: Balance, than: Balance) -> Cast:
+    """How much warmer and greener one frame is than another that shows the same: of grey in the other.
+
+    >>> apart(Balance(0.5, -1.0), Balance(0.5, -1.0))
+    Cast(mired=0.0, tint=0.0)
+    >>> apart(Balance(0.6, -1.2), Balance(0.5, -1.0)).mired == apart(Balance(0.1, -0.2), Balance(0.0, 0.0)).mired
+    True
     """
-    found = cast_of(np.exp2(stops - stops.mean()))
-    return found if abs(found.mired) <= MOST_MIRED and abs(found.tint) <= MOST_TINT else None
+    red, blue = round(one.red - than.red, 9), round(one.blue - than.blue, 9)
+    return cast_of(np.exp2(np.array((red, 0.0, blue))))
+
+
+def middle_of(frames: Sequence[Balance]) -> Balance | None:
+    """The middle of some frames, red and blue each for itself; None where there are none.
+
+    >>> middle_of([Balance(0.0, 0.0), Balance(0.2, -0.1), Balance(0.9, -0.3)]), middle_of([])
+    (Balance(red=0.2, blue=-0.1), None)
+    """
+    return Balance(median(one.red for one in frames), median(one.blue for one in frames)) if frames else None

@@ -12,6 +12,7 @@ import numpy as np
 from scipy.stats import theilslopes
 
 from craft.review.bursts import bursts_of
+from craft.review.cast import apart, middle_of
 from craft.review.frame import Frame
 
 LEAST_BURSTS, LEAST_STEPS = 8, 12
@@ -34,9 +35,16 @@ def brightness(frame: Frame) -> float | None:
     return frame.mean_stops
 
 
-def warmth(frame: Frame) -> float | None:
-    """Mireds that all of a frame is too warm."""
-    return None if frame.cast is None else frame.cast.mired
+def warmth_in(frames: Sequence[Frame]) -> Told:
+    """How to tell by how many mireds a frame is warmer than the middle of some.
+
+    >>> from craft.review.cast import Balance
+    >>> shot = [Frame(0.0, balance=Balance(0.1 * k, -0.1 * k)) for k in range(3)]
+    >>> [round(warmth_in(shot)(frame)) for frame in shot], warmth_in(shot)(Frame(0.0))
+    ([-14, 0, 15], None)
+    """
+    middle = middle_of([frame.balance for frame in frames if frame.balance is not None])
+    return lambda frame: None if frame.balance is None or middle is None else apart(frame.balance, middle).mired
 
 
 @dataclass(frozen=True, slots=True)
@@ -95,7 +103,7 @@ def words_of(frames: Sequence[Frame]) -> list[str]:
     >>> words_of([Frame(600.0 * k, mean_stops=-0.1 * k) for k in range(12)])
     ['They came out 1.1 stops darker at the end than at the beginning (1.1 to 1.1).']
     """
-    light, white = going_of(frames, brightness), going_of(frames, warmth)
+    light, white = going_of(frames, brightness), going_of(frames, warmth_in(frames))
     said = []
     if light.trend and light.trend.shows(SEEN_STOPS):
         said.append(f"They came out {_change(light.trend, 'stops', ('darker', 'brighter'), 1)}.")

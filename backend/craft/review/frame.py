@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from statistics import median
 
-from craft.review.cast import Cast
+from craft.review.cast import Balance
 from craft.review.sharpness import Sharpness
 from craft.scales.series import Dial, label
 from craft.vocabulary.terms import Mode
@@ -25,7 +25,7 @@ class Frame:
 
     at_s: seconds after the midnight before the day, by the clock there; mean_stops: brightness of its mean from mid-grey;
     burnt: share of it at full white; kept: whether it is kept, None where nobody has judged; sharp: None where that was not measured;
-    cast: how far all of it is from grey; distance_m: that its lens was focused at; mode: it was exposed in; white_auto: its white was left to the body.
+    balance: of its channels; distance_m: that its lens was focused at; mode: it was exposed in; white_auto: its white was left to the body.
     """
 
     at_s: float
@@ -37,7 +37,7 @@ class Frame:
     burnt: float = 0.0
     kept: bool | None = None
     sharp: Sharpness | None = None
-    cast: Cast | None = None
+    balance: Balance | None = None
     distance_m: float | None = None
     mode: Mode | None = None
     white_auto: bool | None = None

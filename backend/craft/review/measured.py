@@ -9,7 +9,7 @@ import cv2
 import numpy as np
 from numpy.typing import NDArray
 
-from craft.review.cast import Cast, cast_of_frame
+from craft.review.cast import Balance
 from craft.white.screen import LUMINANCE
 
 Levels = NDArray[np.uint8]
@@ -21,7 +21,10 @@ MIDDLE, DARKEST = 0.18, 2.0**-9
 """Linear light of mid-grey in a finished file, and what is taken for the least of it."""
 
 LEAST_TOLD = 0.2
-"""Share of a frame that has to hold all three colours, for it to have a cast."""
+"""Share of a frame that has to hold all three colours, for its balance to be told."""
+
+UNDER = 0.7
+"""Share of a frame, its darker part, of which its balance is told: what is full in one frame and just not in the next would move it."""
 
 FULL = 253
 """Level of a finished file from which a pixel of its small picture counts as full white: JPEG rings about the edge of it."""
@@ -34,12 +37,12 @@ LINEAR = np.where(_shares <= 0.04045, _shares / 12.92, ((_shares + 0.055) / 1.05
 @dataclass(frozen=True, slots=True)
 class Measured:
     """mean_stops: the mean of its stops, from mid-grey (Reinhard and others 2002); full: share at full white of red, green and blue; burnt: of any of them;
-    cast: how far all of it is from grey, None where it is of one colour, or too dark to have any."""
+    balance: of its channels, None where it is too dark, or of too few colours, to have one."""
 
     mean_stops: float
     full: tuple[float, float, float]
     burnt: float
-    cast: Cast | None = None
+    balance: Balance | None = None
 
 
 def measured(light: NDArray[np.float32], full: NDArray[np.bool_]) -> Measured:
@@ -51,13 +54,17 @@ def measured(light: NDArray[np.float32], full: NDArray[np.bool_]) -> Measured:
     mean = float(np.log2(np.maximum(light @ LUMINANCE, DARKEST)).mean()) - math.log2(MIDDLE)
     red, green, blue = (float(share) for share in full.reshape(-1, 3).mean(axis=0))
     some = full.any(axis=-1)
-    return Measured(mean, (red, green, blue), float(some.mean()), _cast(light[~some]))
+    bright = light @ LUMINANCE
+    return Measured(mean, (red, green, blue), float(some.mean()), _balance(light[~some & (bright <= np.quantile(bright, UNDER))]))
 
 
-def _cast(light: NDArray[np.float32]) -> Cast | None:
-    """The cast of what is neither full nor black, (n, 3)."""
+def _balance(light: NDArray[np.float32]) -> Balance | None:
+    """The balance of what is neither bright nor black, (n, 3)."""
     told = light[light.min(axis=-1) > DARKEST]
-    return cast_of_frame(np.log2(told).mean(axis=0, dtype=np.float64)) if len(told) > LEAST_TOLD * max(1, len(light)) else None
+    if len(told) <= LEAST_TOLD * len(light):
+        return None
+    red, green, blue = (float(stops) for stops in np.log2(told).mean(axis=0, dtype=np.float64))
+    return Balance(red - green, blue - green)
 
 
 def measured_file(levels: Levels) -> Measured:

@@ -5,10 +5,12 @@ from __future__ import annotations
 from bisect import bisect_left
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import Any
 
 import numpy as np
 from scipy.stats import quantile_test
 
+from craft.review.cast import apart
 from craft.review.frame import Frame
 from craft.scales.words import in_thirds
 
@@ -43,7 +45,7 @@ def middle_of(values: Sequence[float]) -> Middle | None:
     """
     if len(values) < LEAST_PAIRS:
         return None
-    within = quantile_test(values, q=0, p=0.5).confidence_interval(0.95)
+    within: Any = quantile_test(values, q=0, p=0.5).confidence_interval(0.95)
     return Middle(float(np.median(values)), float(within.low), float(within.high))
 
 
@@ -125,6 +127,6 @@ def together_of(pairs: Sequence[tuple[Frame, Frame]]) -> Together:
             brighter.append(other.mean_stops - one.mean_stops)
             if one.exposed_ev is not None and other.exposed_ev is not None:
                 given.append(one.exposed_ev - other.exposed_ev)
-        if one.cast is not None and other.cast is not None:
-            warmer.append(other.cast.mired - one.cast.mired)
+        if one.balance is not None and other.balance is not None:
+            warmer.append(apart(other.balance, one.balance).mired)
     return Together(tuple(pairs), middle_of(brighter), middle_of(given) if len(given) == len(brighter) else None, middle_of(warmer))

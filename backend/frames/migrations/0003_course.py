@@ -17,7 +17,7 @@ class Migration(migrations.Migration):
         ),
         migrations.AddField(
             model_name='frame',
-            name='mired',
+            name='red_stops',
             field=models.FloatField(null=True),
         ),
         migrations.AddField(
@@ -27,7 +27,7 @@ class Migration(migrations.Migration):
         ),
         migrations.AddField(
             model_name='frame',
-            name='tint',
+            name='blue_stops',
             field=models.FloatField(null=True),
         ),
         migrations.AddField(

@@ -42,6 +42,8 @@ def frame_file(
     zone: str = "",
     part: str = "",
     rating: int | None = None,
+    program: int = 3,
+    white: int = 0,
     pixels: np.ndarray | None = None,
 ) -> bytes:
     """A JPEG of two tones, or of some pixels, as a camera would write it; two that differ in anything are two files."""
@@ -52,6 +54,7 @@ def frame_file(
     own = exif.get_ifd(ExifTags.IFD.Exif)
     own[ExifTags.Base.ExposureTime] = time[0] / time[1]
     own[ExifTags.Base.FNumber], own[ExifTags.Base.ISOSpeedRatings], own[ExifTags.Base.FocalLength] = aperture, iso, focal_mm
+    own[ExifTags.Base.ExposureProgram], own[ExifTags.Base.WhiteBalance] = program, white
     own[ExifTags.Base.DateTimeOriginal] = f"{day.replace('-', ':')} {at}"
     for name, value in ((ExifTags.Base.SubsecTimeOriginal, part), (ExifTags.Base.OffsetTimeOriginal, zone)):
         if value:

@@ -6,11 +6,15 @@ import csv
 import hashlib
 import io
 import json
+from pathlib import Path
+from tempfile import TemporaryDirectory
 from unittest import mock
 
+from django.core.management import CommandError, call_command
 from django.db import connection
 from django.test.utils import CaptureQueriesContext
 
+from frames.folder import bring_folder
 from frames.models import Frame, KnownBody, SmallPicture
 from frames.tests.shooting import SWIFT, OnADay, frame_file
 from images.tests.test_came_back import packet
@@ -33,6 +37,8 @@ class Bringing(OnADay):
             [frame] = self.came(picture.pk)
             self.assertEqual((frame["name"], frame["words"]), (f"{picture.pk}.JPG", "1/1000, f/4, ISO 400"))
             self.assertEqual((frame["at"], frame["kept"], frame["by_hand"]), (at(picture.begins), None, False))
+            told = Frame.objects.get(pk=frame["id"])
+            self.assertEqual((told.mode, told.white), ("aperture_priority", "automatic"))
             small = self.caller.get(f"/api/came/{frame['id']}/small.jpg")
             self.assertEqual((small["Content-Type"], small.content[:2].hex()), ("image/jpeg", "ffd8"))
         self.assertEqual(self.came(), [])
@@ -53,6 +59,36 @@ class Bringing(OnADay):
             self.assertIn("accepted" if data else "empty", str(self.bring(data, name, status=422)))
         self.assertIn("no frame called TSA_0009", str(self.bring(packet(3), "TSA_0009.xmp", status=422)))
         self.assertEqual(Frame.objects.count(), 0)
+
+    def test_a_folder_of_the_machine_is_brought_whole_and_goes_on_where_it_was_stopped(self) -> None:
+        files = {f"card/TSA_{k:04d}.JPG": frame_file(at(self.picture.begins, s=k)) for k in range(5)}
+        files |= {
+            "card/TSA_0003.xmp": packet(4),
+            "card/TSA_0009.xmp": packet(4),
+            "broken.JPG": b"no picture",
+            ".hidden/TSA_0007.JPG": files["card/TSA_0000.JPG"],
+        }
+        with TemporaryDirectory() as name:
+            for path, data in files.items():
+                (Path(name) / path).parent.mkdir(exist_ok=True)
+                (Path(name) / path).write_bytes(data)
+            stopped = next(told for told in bring_folder(self.outing, Path(name)) if told.brought == 3)
+            self.assertEqual((stopped.brought, Frame.objects.count()), (3, 3))
+            said, wrong = io.StringIO(), io.StringIO()
+            call_command("bring_frames", name, "demo.ilse", self.outing.title, stdout=said, stderr=wrong)
+            self.assertIn(
+                f"{self.outing.title}: 8 files: 2 brought, 3 had come already, 1 rated by what lay beside them, 2 could", said.getvalue()
+            )
+            self.assertRegex(wrong.getvalue(), r"broken\.JPG: .*is accepted")
+            self.assertIn("no frame called TSA_0009 has come", wrong.getvalue())
+            self.assertEqual([(one.name, one.rating) for one in Frame.objects.filter(rating=4)], [("TSA_0003.JPG", 4)])
+            for folder, person, day, told in (
+                (f"{name}/none", "demo.ilse", str(self.outing.pk), "no folder"),
+                (name, "demo.bram", str(self.outing.pk), "0 days"),
+            ):
+                with self.assertRaisesRegex(CommandError, told):
+                    call_command("bring_frames", folder, person, day)
+        self.assertEqual(Frame.objects.count(), 5)
 
     def test_there_is_an_end_to_how_many_are_kept(self) -> None:
         self.bring(frame_file(at(self.picture.begins)))

@@ -57,8 +57,8 @@ def frame_of(path: str) -> CameBack:
 def _came(
     kind: str, told: dict[str, float | str], size: tuple[int, int], small: Levels, seen: Measured, rating: int | None, detail: Detail | None
 ) -> CameBack:
-    cast = None if seen.cast is None else (seen.cast.mired, seen.cast.tint)
-    return CameBack(kind, told, *size, small, seen.mean_stops, seen.full, seen.burnt, rating, detail, cast)
+    balance = None if seen.balance is None else (seen.balance.red, seen.balance.blue)
+    return CameBack(kind, told, *size, small, seen.mean_stops, seen.full, seen.burnt, rating, detail, balance)
 
 
 @dataclass(frozen=True, slots=True)
@@ -195,7 +195,7 @@ def _as_screen(light: NDArray[np.float32]) -> Levels:
 
 def told_of(found: CameBack) -> tuple[dict[str, Any], dict[str, NDArray[Any]]]:
     """A frame in numbers and texts, and its pictures."""
-    names = ("kind", "told", "wide", "high", "mean_stops", "full", "burnt", "rating", "cast")
+    names = ("kind", "told", "wide", "high", "mean_stops", "full", "burnt", "rating", "balance")
     about = {name: getattr(found, name) for name in names}
     if found.detail is None:
         return about, {"small": found.small}

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+import io
 import re
+import zipfile
 from pathlib import Path
 from tempfile import TemporaryDirectory
 
@@ -16,6 +18,17 @@ from people.models import Profile
 from studio.tests.browser import BrowserCase
 from studio.tests.chromium import choose
 
+DAMAGED = b"a frame that the card lost"
+
+
+def archive(files: dict[str, bytes]) -> bytes:
+    """Files as a card's folder is packed: two in three made smaller."""
+    out = io.BytesIO()
+    with zipfile.ZipFile(out, "w") as packed:
+        for k, (name, data) in enumerate(files.items()):
+            packed.writestr(name, data, zipfile.ZIP_DEFLATED if k % 3 and data != DAMAGED else zipfile.ZIP_STORED)
+    return out.getvalue()
+
 
 class Brought(BrowserCase):
     def bring(self, page: Page, files: dict[str, bytes]) -> None:
@@ -23,6 +36,7 @@ class Brought(BrowserCase):
             for name, data in files.items():
                 (Path(folder) / name).write_bytes(data)
             page.get_by_label("bring frames of this day").set_input_files([str(Path(folder) / name) for name in files])
+            self.answered(page)
             expect(page.get_by_role("progressbar", name="how many have been looked at")).to_have_count(0)
             self.answered(page)
 
@@ -31,10 +45,13 @@ class Brought(BrowserCase):
         expect(page.get_by_text("what you keep of them teaches your next setups")).to_be_visible()
         quick = {f"TSA_{k:04d}.JPG": frame_file(f"07:2{k}:00", (1, 4000), 5.6, 1250) for k in range(6)}
         stray = {"TSA_0006.JPG": frame_file("02:00:00", (1, 4000), 5.6, 1250)}
-        self.bring(page, {**quick, **stray, "TSA_0007.JPG": b"no picture", "TSA_0001.xmp": packet(5)})
-        expect(page.get_by_role("status").first).to_have_text("7 frames brought, 1 rated by what lay beside them, 1 could not be read")
+        beside = {"TSA_0001.xmp": packet(5), "TSA_0007.JPG": b"no picture", "__MACOSX/._TSA_0001.JPG": b"of a system"}
+        packed = archive({f"card 1/{name}": data for name, data in {**quick, **stray, **beside, "TSA_0008.JPG": DAMAGED}.items()})
+        self.bring(page, {"card 1.zip": packed.replace(DAMAGED, DAMAGED[::-1], 1), "half.zip": packed[:-40]})
+        expect(page.get_by_role("status").first).to_have_text("7 frames brought, 1 rated by what lay beside them, 3 could not be read")
         page.get_by_text("what could not be read").click()
-        expect(page.get_by_text(re.compile("TSA_0007.JPG.*is accepted"))).to_be_visible()
+        for wrong in ("TSA_0007.JPG.*is accepted", "TSA_0008.JPG.*damaged in its archive", "half.zip.*no whole zip"):
+            expect(page.get_by_text(re.compile(wrong))).to_be_visible()
         self.bring(page, quick)
         expect(page.get_by_role("status").first).to_have_text("6 had come already")
         self.assertEqual(Frame.objects.count(), 7)

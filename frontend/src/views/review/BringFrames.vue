@@ -4,7 +4,7 @@ import { ref } from "vue";
 import { changed } from "@/api/keys";
 import { useBring } from "./useBring";
 
-/** Frames brought from a card or a disk: files, whole folders, or dropped here. */
+/** Frames brought from a card or a disk: files, whole folders, an archive, or dropped here. */
 const props = defineProps<{ id: number; first: boolean }>();
 const queries = useQueryClient();
 const { all, done, failed, told, running, waiting, bring, go } = useBring(
@@ -14,12 +14,12 @@ const { all, done, failed, told, running, waiting, bring, go } = useBring(
 const over = ref(false);
 function chosen(event: Event): void {
   const field = event.target as HTMLInputElement;
-  bring([...(field.files ?? [])]);
+  void bring([...(field.files ?? [])]);
   field.value = "";
 }
 function dropped(event: DragEvent): void {
   over.value = false;
-  bring([...(event.dataTransfer?.files ?? [])]);
+  void bring([...(event.dataTransfer?.files ?? [])]);
 }
 </script>
 
@@ -33,8 +33,9 @@ function dropped(event: DragEvent): void {
     @drop.prevent="dropped"
   >
     <p v-if="first" class="reason">
-      Bring the frames of this day: they are laid beside what was planned, and what you keep of them teaches your next setups. Of
-      each file its data, a small picture and a few measures are kept, only for you; the file stays where it is.
+      Bring the frames of this day, as files, a folder or a zip: they are laid beside what was planned, and what you keep of them
+      teaches your next setups. Of each file its data, a small picture and a few measures are kept, only for you; the file stays
+      where it is.
     </p>
     <div class="tools">
       <label class="button"
@@ -42,7 +43,7 @@ function dropped(event: DragEvent): void {
           class="visually-hidden"
           type="file"
           multiple
-          accept="image/*,.dng,.raw,.xmp,.tif,.tiff"
+          accept="image/*,.dng,.raw,.xmp,.tif,.tiff,.zip"
           aria-label="bring frames of this day"
           @change="chosen"
       /></label>

@@ -1,6 +1,8 @@
 import { computed, ref, shallowRef } from "vue";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
+import { awaited } from "@/api/idle";
 import { upload } from "@/api/upload";
+import { inside, isArchive, type Brought } from "./archive";
 
 /** Files that are looked at together: those that have come already are not sent again. */
 const AT_A_TIME = 24;
@@ -10,7 +12,7 @@ const LANE = Array.from({ length: LANES });
 const SIDECAR = /\.xmp$/i;
 const FRAME = /\.(jpe?g|tiff?|png|dng|raw|xmp|[a-z0-9]{3})$/i;
 
-async function digestOf(file: File): Promise<string> {
+async function digestOf(file: Blob): Promise<string> {
   const bytes = new Uint8Array(await crypto.subtle.digest("SHA-256", await file.arrayBuffer()));
   return [...bytes].map((one) => one.toString(16).padStart(2, "0")).join("");
 }
@@ -26,13 +28,35 @@ export function useBring(outing: () => number, came: () => void) {
   const said = ref("");
   const running = shallowRef<AbortController | null>(null);
   /** What was chosen and has not been sent yet: gone on with by a press. */
-  const waiting = shallowRef<File[]>([]);
+  const waiting = shallowRef<Brought[]>([]);
 
-  async function known(files: File[]): Promise<Set<File>> {
+  function refused(name: string, error: unknown): void {
+    const why = error instanceof ProblemError ? (Object.values(error.places)[0] ?? error.message) : (error as Error).message;
+    failed.value = [...failed.value, { name, why }];
+  }
+  function over(file: Brought): void {
+    done.value += 1;
+    waiting.value = waiting.value.filter((one) => one !== file);
+  }
+  /** A file as it is read; none where it cannot be, which is said. */
+  async function read(file: Brought): Promise<Blob | undefined> {
+    try {
+      return await file.read();
+    } catch (error) {
+      refused(file.name, error);
+      over(file);
+      return undefined;
+    }
+  }
+  async function known(files: Brought[]): Promise<Set<Brought>> {
     const frames = files.filter((file) => !SIDECAR.test(file.name));
     if (!window.isSecureContext || !frames.length) return new Set(); // the server tells what has come, once it is sent
-    const digests = new Map<string, File>();
-    for (const file of frames) digests.set(await digestOf(file), file);
+    const digests = new Map<string, Brought>();
+    for (const file of frames) {
+      const bytes = await read(file);
+      if (bytes) digests.set(await digestOf(bytes), file);
+    }
+    if (!digests.size) return new Set();
     const found = await take(
       client.POST("/api/outings/{pk}/came/known", {
         params: { path: { pk: outing() } },
@@ -42,22 +66,22 @@ export function useBring(outing: () => number, came: () => void) {
     const there = new Set(found.digests);
     return new Set([...digests].filter(([digest]) => there.has(digest)).map(([, file]) => file));
   }
-  async function send(file: File, signal: AbortSignal): Promise<void> {
+  async function send(file: Brought, signal: AbortSignal): Promise<void> {
+    const bytes = await read(file);
+    if (!bytes) return;
     const path = `/api/outings/${outing()}/came?name=${encodeURIComponent(file.name.slice(-120))}`;
     try {
-      const told = await upload<Schemas["CameOut"]>(path, file, () => {}, signal);
+      const told = await upload<Schemas["CameOut"]>(path, bytes, () => {}, signal);
       rated.value += told.rated;
       if (told.again) again.value += 1;
       else if (told.id !== null) brought.value += 1;
     } catch (error) {
       if (!(error instanceof ProblemError)) throw error; // stopped, or no way to the server: it waits
-      const why = Object.values(error.places)[0] ?? error.message;
-      failed.value = [...failed.value, { name: file.name, why }];
+      refused(file.name, error);
     }
-    done.value += 1;
-    waiting.value = waiting.value.filter((one) => one !== file);
+    over(file);
   }
-  async function lane(files: File[], signal: AbortSignal): Promise<void> {
+  async function lane(files: Brought[], signal: AbortSignal): Promise<void> {
     for (let file = files.shift(); file; file = files.shift()) await send(file, signal);
   }
   async function go(): Promise<void> {
@@ -71,7 +95,7 @@ export function useBring(outing: () => number, came: () => void) {
         const there = await known(some);
         waiting.value = waiting.value.filter((file) => !there.has(file));
         [done.value, again.value] = [done.value + there.size, again.value + there.size];
-        const files = some.filter((file) => !there.has(file));
+        const files = some.filter((file) => waiting.value.includes(file));
         await Promise.all(LANE.map(() => lane(files, signal)));
         came();
       }
@@ -82,15 +106,36 @@ export function useBring(outing: () => number, came: () => void) {
     running.value = null;
     came();
   }
+  /** What is in archives, one after the other; one that cannot be opened is said. */
+  async function opened(files: File[]): Promise<Brought[]> {
+    const found: Brought[] = [];
+    for (const file of files) {
+      if (!isArchive(file)) found.push({ name: file.name, read: () => Promise.resolve(file) });
+      else
+        try {
+          found.push(...(await awaited(inside(file))));
+        } catch (error) {
+          const why = (error as Error).message;
+          refused(
+            file.name,
+            new Error(why.startsWith("it ") ? why : "this is no whole zip: one that any program unpacks is accepted"),
+          );
+        }
+    }
+    return found;
+  }
+  const last = (name: string): string => name.split("/").pop() ?? "";
   /** Frames first, then what lies beside them. */
-  function bring(files: Iterable<File>): void {
-    const chosen = [...files].filter((file) => FRAME.test(file.name) && !file.name.startsWith("."));
+  async function bring(files: Iterable<File>): Promise<void> {
     if (!running.value) [all.value, done.value, brought.value, again.value, rated.value, failed.value] = [0, 0, 0, 0, 0, []];
+    said.value = "";
+    const chosen = (await opened([...files])).filter(({ name }) => FRAME.test(name) && !last(name).startsWith("."));
     all.value += chosen.length;
-    const order = (file: File): number => (SIDECAR.test(file.name) ? 1 : 0);
+    const order = (file: Brought): number => (SIDECAR.test(file.name) ? 1 : 0);
     waiting.value = [...waiting.value, ...chosen].sort((one, other) => order(one) - order(other));
-    if (!chosen.length) said.value = "no frame among these: JPEG, TIFF, DNG and other raws are accepted, and XMP beside them";
-    void go();
+    if (!chosen.length && !failed.value.length)
+      said.value = "no frame among these: JPEG, TIFF, DNG and other raws are accepted, XMP beside them, and a zip of all that";
+    await go();
   }
   const told = computed(() =>
     [
