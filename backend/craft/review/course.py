@@ -41,7 +41,7 @@ def warmth_in(frames: Sequence[Frame]) -> Told:
     >>> from craft.review.cast import Balance
     >>> shot = [Frame(0.0, balance=Balance(0.1 * k, -0.1 * k)) for k in range(3)]
     >>> [round(warmth_in(shot)(frame)) for frame in shot], warmth_in(shot)(Frame(0.0))
-    ([-14, 0, 15], None)
+    ([-13, 0, 13], None)
     """
     middle = middle_of([frame.balance for frame in frames if frame.balance is not None])
     return lambda frame: None if frame.balance is None or middle is None else apart(frame.balance, middle).mired

@@ -54,7 +54,7 @@ def measured(light: NDArray[np.float32], full: NDArray[np.bool_]) -> Measured:
     mean = float(np.log2(np.maximum(light @ LUMINANCE, DARKEST)).mean()) - math.log2(MIDDLE)
     red, green, blue = (float(share) for share in full.reshape(-1, 3).mean(axis=0))
     some = full.any(axis=-1)
-    bright = light @ LUMINANCE
+    bright = (light / np.maximum(light.mean(axis=(0, 1)), DARKEST)) @ LUMINANCE  # in a white of its own, so that white chooses no pixel
     return Measured(mean, (red, green, blue), float(some.mean()), _balance(light[~some & (bright <= np.quantile(bright, UNDER))]))
 
 

@@ -92,7 +92,7 @@ class Casts(unittest.TestCase):
         for seed in range(20):
             lots = np.random.default_rng(seed)
             picture = lots.uniform(0.05, 0.6, (40, 60, 3)) * lots.uniform(0.4, 1.2, 3)
-            self.assertAlmostEqual(apart(seen(picture * white), seen(picture)).mired, cast_of(white).mired, delta=2.0)
+            self.assertAlmostEqual(apart(seen(picture * white), seen(picture)).mired, cast_of(white).mired, delta=0.5)
         self.assertIsNone(measured_file(np.zeros((40, 60, 3), np.uint8)).balance, "what is black has none")
 
 
