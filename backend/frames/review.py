@@ -12,6 +12,7 @@ from craft.review.frame import Usual, usual_of
 from craft.review.learning import wilson
 from craft.review.lost import Cause, lost_of
 from craft.review.sharpness import How
+from craft.review.slowed import slowed_of
 from craft.review.stood import stood_of
 from craft.scales.series import Dial, label
 from forms.setup_form import WayOutOut
@@ -31,6 +32,7 @@ from frames.schemas import (
 from outings.models import Outing, Situation
 from outings.reading import Kit
 from outings.setups import Made, made_of
+from outings.traffic.actions import planned_burst
 
 MOST_DOTS = 800
 """Points that are drawn of a picture: more would lie on each other."""
@@ -86,7 +88,7 @@ def _picture(situation: Situation, rows: Sequence[Row], made: Made | None) -> Be
         soft=sum(row.frame.sharp.shows(made.situation.hidden_share) for row in rows if row.frame.sharp) if made else 0,
         shaken=sum(row.frame.sharp.how is How.ALL for row in rows if row.frame.sharp),
         in_focus=_in_focus(rows, made) if made else "",
-        stood=stood_of(made.setup, [row.frame for row in own]) if made else [],
+        stood=[*stood_of(made.setup, [row.frame for row in own]), *_slowed(own, made)] if made else [],
         course=course_of(rows),
         lost=[
             LostToOut(cause=cause.value, words=LOST[cause], frames=many)
@@ -121,6 +123,14 @@ def _in_focus(rows: Sequence[Row], made: Made) -> str:
     low, high = wilson(seen.in_focus, seen.told)
     share = f"{100 * seen.in_focus / seen.told:.0f} % ({100 * low:.0f} to {100 * high:.0f})"
     return f"{seen.in_focus} of {seen.told} that tell are in focus, {share}; {100 * expected:.0f} % were expected."
+
+
+def _slowed(rows: Sequence[Row], made: Made) -> list[str]:
+    """Where bursts slowed, beside what buffer and cards were to take."""
+    found = slowed_of([row.frame for row in rows])
+    burst = planned_burst(made) if found and found.slowed else None
+    words = found.words(burst.frames if burst else None) if found else ""
+    return [words] if words else []
 
 
 def _drift(one: Drift) -> StoodOtherwise:

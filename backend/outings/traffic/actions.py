@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import datetime as dt
 import math
+from collections.abc import Sequence
 
 from craft.configuration.handing_over import file_bytes
 from craft.day.first_day import CARD_LOSS
@@ -47,6 +48,22 @@ def traffic_of(outing: Outing, setups: list[Made]) -> list[BodyTraffic]:
     return [body_traffic(body, day, spans) for body, day in by_body(there).items()]
 
 
+def _full_rate(made: Made, raw_bytes: float) -> float:
+    return made.situation.body.highest_rate(made.setup.shutter_type, raw_bytes > 0)
+
+
+def bursts_of(made: Made, roles: Sequence[object]) -> tuple[Burst, ...]:
+    """A picture's burst at full rate by each role of the cards; none where the body has no rate, or nobody knows its buffer and cards."""
+    raw, finished = file_bytes(made.situation, made.configuration.values)
+    fps = _full_rate(made, raw)
+    return bursts(raw, finished, fps, made.situation.body.traits.traffic, [str(role) for role in roles]) if fps else ()
+
+
+def planned_burst(made: Made) -> Burst | None:
+    """A picture's burst at full rate with its cards as they are set; None where nobody knows."""
+    return next(iter(bursts_of(made, [made.configuration.values.get("card_roles", "continues")])), None)
+
+
 def body_traffic(body: str, day: list[Made], spans: dict[int, tuple[int, float]]) -> BodyTraffic:
     """How fast frames leave one body over the day."""
     traits = day[0].situation.body.traits
@@ -63,7 +80,7 @@ def body_traffic(body: str, day: list[Made], spans: dict[int, tuple[int, float]]
     legs = []
     for k, made in enumerate(day):
         raw, finished = files[k]
-        fps = made.situation.body.highest_rate(made.setup.shutter_type, raw > 0)
+        fps = _full_rate(made, raw)
         waits = sent[k].waits_mb if sent else 0.0
         gone = dt.datetime.combine(dt.date.min, dt.time()) + dt.timedelta(seconds=ends[k] + (sent[k].gone_after_s if sent else 0))
         legs.append(
@@ -80,10 +97,7 @@ def body_traffic(body: str, day: list[Made], spans: dict[int, tuple[int, float]]
                 frame_mb=(raw + finished) / 1e6,
                 room_gb=(raw + finished) * frames[k] / 1e9,
                 fps=fps,
-                bursts=[
-                    _burst(b, str(values[k].get("card_roles", "continues")))
-                    for b in (bursts(raw, finished, fps, traits.traffic, [str(role) for role in roles]) if fps else ())
-                ],
+                bursts=[_burst(b, str(values[k].get("card_roles", "continues"))) for b in bursts_of(made, roles)],
                 sends=going[k] > 0,
                 what=say_value(BY_SLUG["send_what"], values[k]["send_what"]) if going[k] and "send_what" in values[k] else "",
                 comes_mb=each[k] * frames[k] / 1e6,
