@@ -1,4 +1,4 @@
-"""What can be done over a link: pair, compare, load a setup, take that back, keep it in a slot, fetch frames."""
+"""What can be done over a link: pair, compare, load a setup, take that back."""
 
 from __future__ import annotations
 
@@ -19,10 +19,10 @@ from craft.vocabulary.words import say_value
 from forms.answer import answer_to
 from forms.link_form import HeldSaid, SettingsSaid, StateSaid
 from forms.problems import InputError, Problem
-from kit.actions import hold, keep_in_slot, refuse, traits_of
+from kit.actions import hold, refuse, traits_of
 from kit.models import Piece
 from links.models import Link, Loading
-from links.schemas import BesideSetupOut, DiffersOut, KeepSlotIn, LinkOut, LoadedOut
+from links.schemas import BesideSetupOut, DiffersOut, LinkOut, LoadedOut
 from links.speaking import BodyRefusedError, Speaking, UnreachedError, checked
 from outings.models import Situation
 from outings.reading import Kit
@@ -87,7 +87,7 @@ def pair(piece: Piece, address: str, code: str) -> LinkOut:
     begin()
     Link.objects.filter(piece=piece).delete()
     link = Link.objects.create(piece=piece, address=at, token=token, named=who.name, serial=who.serial, simulated=who.simulated)
-    return _out(link, state)
+    return out_of(link, state)
 
 
 def told(piece: Piece) -> LinkOut:
@@ -97,12 +97,13 @@ def told(piece: Piece) -> LinkOut:
         return NO_LINK.model_copy(update={"allowed": settings.LINKS, "address": settings.BODY_AT})
     try:
         with speaking(link) as body:
-            return _out(link, body.state())
+            return out_of(link, body.state())
     except InputError as error:
-        return _out(link, None, error.problems[0].detail)
+        return out_of(link, None, error.problems[0].detail)
 
 
-def _out(link: Link, state: StateSaid | None, why: str = "") -> LinkOut:
+def out_of(link: Link, state: StateSaid | None, why: str = "") -> LinkOut:
+    """A link as it goes out; why: what is in the way, where the body does not answer."""
     loading = Loading.objects.filter(link=link).first()
     return LinkOut(
         paired=True,
@@ -118,6 +119,8 @@ def _out(link: Link, state: StateSaid | None, why: str = "") -> LinkOut:
         written=loading.title if loading else "",
         whole_of=loading.situation_id if loading and loading.whole and not loading.special else None,
         back=len(loading.before) if loading else 0,
+        slots_back=link.slots_before.count(),
+        slots_under_way=link.standing is not None,
     )
 
 
@@ -135,6 +138,8 @@ NO_LINK = LinkOut(
     written="",
     whole_of=None,
     back=0,
+    slots_back=0,
+    slots_under_way=False,
 )
 
 
@@ -248,10 +253,10 @@ def load(link: Link, situation: Situation, kit: Kit, only: list[str], special: s
     if loading.pk is None:
         Loading.objects.filter(link=link).delete()
     loading.save()
-    _seen(link.piece, held)
+    write_down(link.piece, held)
     for slug in refused_before | set(loading.refused):
         refuse(link.piece, slug, str(loading.refused.get(slug, {}).get("why", ""))[:200])
-    now = compared(link, wanted, held, _out(link, state), kit.lens_name(situation.document["lens"]))
+    now = compared(link, wanted, held, out_of(link, state), kit.lens_name(situation.document["lens"]))
     left = [one for one in now.differs if not one.refused and (not only or one.setting in only)]
     return LoadedOut(written=len(taken), left=len(left), now=now)
 
@@ -282,7 +287,7 @@ def _note_other_values(loading: Loading, taken: list[Configured], held: Settings
             loading.refused[slug] = {"why": f"it took that, and holds {now.word}", "nearest": None}
 
 
-def _seen(piece: Piece, held: SettingsSaid) -> None:
+def write_down(piece: Piece, held: SettingsSaid) -> None:
     """What was believed of a body becomes what was seen; what it says that nobody here knows is left alone."""
     offered = traits_of(piece).offered
     known: dict[str, Value | None] = {}
@@ -306,8 +311,21 @@ def seen(link: Link) -> LinkOut:
     with speaking(link) as body:
         held, state = body.settings(), body.state()
     begin()
-    _seen(link.piece, held)
-    return _out(link, state)
+    write_down(link.piece, held)
+    return out_of(link, state)
+
+
+def written_back(body: Speaking, values: Mapping[str, Value]) -> dict[str, Value]:
+    """Write values, in the order in which they can be set, back to a body from their end: what was opened last is closed first. What it does not take in the end:
+    what is refused now may be taken once others are back."""
+    left = dict(reversed(values.items()))
+    while left:
+        taken = [one.setting for one in body.write(left.items()).writes if not one.refused]
+        for slug in taken:
+            del left[slug]
+        if not taken:
+            break
+    return left
 
 
 def undo(link: Link) -> LinkOut:
@@ -321,38 +339,13 @@ def undo(link: Link) -> LinkOut:
     if loading is None or not loading.before:
         raise InputError([Problem("", "nothing was written over this link that could be taken back")])
     with speaking(link) as body:
-        left = dict(reversed(loading.before.items()))
-        while left:  # what was opened last is closed first; what is refused now may be taken once others are back
-            said = body.write(left.items()).writes
-            taken = [one.setting for one in said if not one.refused]
-            for slug in taken:
-                del left[slug]
-            if not taken:
-                break
+        left = written_back(body, loading.before)
         held, state = body.settings(), body.state()
     begin()
-    _seen(link.piece, held)
+    write_down(link.piece, held)
     if left:
         loading.before = left
         loading.save()
     else:
         loading.delete()
-    return _out(link, state)
-
-
-def keep(link: Link, situation: Situation, kit: Kit, at: KeepSlotIn) -> BesideSetupOut:
-    """Keep what a body holds in one of its slots, and write down here what is in it.
-
-    Raises
-    ------
-    InputError : there is no such slot, or the body does not answer. CraftError : the situation has no setup.
-    """
-    title, wanted = title_of(situation, at.special), wanted_of(situation, kit)
-    with speaking(link) as body:
-        body.keep(at.bank, at.number, title[:120])
-        held, state = body.settings(), body.state()
-    begin()
-    _seen(link.piece, held)
-    values: dict[str, Value] = {row.setting: row.value for row in link.piece.held.all()}
-    keep_in_slot(link.piece, at.bank, at.number, title, values)
-    return compared(link, wanted, held, _out(link, state), kit.lens_name(situation.document["lens"]))
+    return out_of(link, state)

@@ -8,11 +8,24 @@ from ninja import Router
 
 from forms.problems import InputError, Problem
 from kit.models import Piece
-from links.actions import beside, keep, link_of, load, pair, seen, told, undo
+from links.actions import beside, link_of, load, pair, seen, told, undo
 from links.fetching import fetch, fetch_to_measure
 from links.last import last_frame
 from links.models import Link
-from links.schemas import BesideSetupOut, FetchedOut, FetchIn, KeepSlotIn, LastFrameOut, LinkOut, LoadedOut, LoadIn, PairIn
+from links.schemas import (
+    BesideSetupOut,
+    FetchedOut,
+    FetchIn,
+    KeepSlotIn,
+    KeptSlotOut,
+    LastFrameOut,
+    LinkOut,
+    LoadedOut,
+    LoadIn,
+    PairIn,
+    SlotsBackOut,
+)
+from links.slots import give_back, keep
 from outings.mine import my_outing, my_situations
 from outings.models import Situation
 from outings.reading import Kit
@@ -67,6 +80,13 @@ def back(request: HttpRequest, slug: str) -> LinkOut:
     return undo(link_of(_body(request, slug)))
 
 
+@router.post("/kit/bodies/{slug}/link/slots", response=SlotsBackOut)
+@own_turn
+def slots_back(request: HttpRequest, slug: str) -> SlotsBackOut:
+    """Give the next of the body's slots back what it held before; asked again, it goes on until nothing is left."""
+    return give_back(link_of(_body(request, slug)))
+
+
 @router.post("/kit/bodies/{slug}/link/sensor", response=FetchedOut)
 @own_turn
 def measure(request: HttpRequest, slug: str, asked: FetchIn) -> FetchedOut:
@@ -89,10 +109,10 @@ def write(request: HttpRequest, pk: int, asked: LoadIn) -> LoadedOut:
     return load(link_of(piece), row, Kit(person_of(request)), asked.only, asked.special)
 
 
-@router.post("/situations/{pk}/link/slot", response=BesideSetupOut)
+@router.post("/situations/{pk}/link/slot", response=KeptSlotOut)
 @own_turn
-def keep_there(request: HttpRequest, pk: int, asked: KeepSlotIn) -> BesideSetupOut:
-    """Keep what the body holds now in one of its slots."""
+def keep_there(request: HttpRequest, pk: int, asked: KeepSlotIn) -> KeptSlotOut:
+    """Keep what the body holds now in one of its slots; the first time what that held is only noted: asked again, it is kept."""
     row, piece = _situation(request, pk)
     return keep(link_of(piece), row, Kit(person_of(request)), asked)
 

@@ -10,7 +10,7 @@ from outings.models import Situation
 
 class Link(models.Model):
     """A body that was paired with. address: where it answers; token: what every call carries; named, serial: who answered when it was paired;
-    simulated: it said that it is a stand-in."""
+    simulated: it said that it is a stand-in; standing: what it held before its slots are given back, null while that is not under way."""
 
     piece = models.OneToOneField(Piece, models.CASCADE, related_name="link")
     address = models.CharField(max_length=120)
@@ -18,6 +18,7 @@ class Link(models.Model):
     named = models.CharField(max_length=80)
     serial = models.CharField(max_length=40)
     simulated = models.BooleanField(default=False)
+    standing = models.JSONField(null=True)
     at = models.DateTimeField(auto_now_add=True)
 
     def __str__(self) -> str:
@@ -39,3 +40,20 @@ class Loading(models.Model):
 
     def __str__(self) -> str:
         return f"{self.title} written to {self.link}"
+
+
+class SlotBefore(models.Model):
+    """What a slot of a body held before it was filled over a link; values: null where nothing was kept in it."""
+
+    link = models.ForeignKey(Link, models.CASCADE, related_name="slots_before")
+    bank = models.PositiveIntegerField()
+    number = models.PositiveIntegerField()
+    title = models.CharField(max_length=120, blank=True)
+    values = models.JSONField(null=True)
+
+    class Meta:
+        ordering = ["bank", "number"]
+        constraints = [models.UniqueConstraint(fields=["link", "bank", "number"], name="one_before_per_slot")]
+
+    def __str__(self) -> str:
+        return f"slot {self.number} of {self.link}, as it was"

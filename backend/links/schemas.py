@@ -25,7 +25,7 @@ class PairIn(Schema):
 class LinkOut(Schema):
     """A body's link. paired: there is one; allowed: this server speaks to bodies at all; address: where it answers, or, where none is paired, where one may be found; reached: it answers now; why: what is in the way; named, serial: who it is; other: it is another than the kit's, by its name; state: how it is;
     written: the setup that was written last; whole_of: the situation whose setup was written to its end, so that what differs has moved since, else null; back: how many
-    settings can be given back."""
+    settings can be given back; slots_back: slots that can be given back what they held; slots_under_way: that was begun, and the body does not hold what it held."""
 
     paired: bool
     allowed: bool
@@ -40,6 +40,8 @@ class LinkOut(Schema):
     written: str
     whole_of: int | None
     back: int
+    slots_back: int
+    slots_under_way: bool
 
 
 class DiffersOut(Schema):
@@ -89,6 +91,22 @@ class KeepSlotIn(Schema):
     bank: Annotated[int, Field(strict=True, ge=1, le=2)] = 1
     number: Annotated[int, Field(strict=True, ge=1, le=20)]
     special: Special = ""
+
+
+class KeptSlotOut(Schema):
+    """What came of keeping: kept, or only noted what the slot held, so that it can be given back: then it is asked for again; and the body beside the setup now."""
+
+    kept: bool
+    now: BesideSetupOut
+
+
+class SlotsBackOut(Schema):
+    """What a part of giving slots back came to. left: parts that are left; refused: settings that the body did not take; title: of what the slot holds again."""
+
+    left: int
+    refused: list[str]
+    title: str
+    link: LinkOut
 
 
 class FetchIn(Schema):

@@ -20,6 +20,7 @@ from forms.link_form import (
     RefusedSaid,
     SettingsSaid,
     SlotSaid,
+    SlotsSaid,
     StateSaid,
     WhoSaid,
     WriteAsked,
@@ -122,6 +123,14 @@ class Speaking:
     def keep(self, bank: int, number: int, title: str) -> SlotSaid:
         """Keep what it holds in a slot."""
         return self._ask(SlotSaid, "PUT", f"/slots/{bank}/{number}", KeepAsked(title=title))
+
+    def slots(self) -> SlotsSaid:
+        """What its slots bring back."""
+        return self._ask(SlotsSaid, "GET", "/slots")
+
+    def empty(self, bank: int, number: int) -> SlotSaid:
+        """Keep nothing in a slot any more."""
+        return self._ask(SlotSaid, "DELETE", f"/slots/{bank}/{number}")
 
     def state(self) -> StateSaid:
         """How it is."""

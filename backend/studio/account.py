@@ -46,8 +46,8 @@ LEFT_OUT: dict[str, str] = {
 }
 """What of an account is not told in its tables, and why."""
 
-SECRET = ("digest", "session", "place")
-"""Fields by which a browser or a place is told from others."""
+SECRET = {"people": ("digest", "session", "place"), "links": ("token",)}
+"""Fields by which a browser or a place is told from others, and by which a body takes orders, by the app that has them."""
 
 ROWS_AT_A_TIME = 500
 
@@ -79,7 +79,7 @@ def tables() -> Iterator[tuple[str, type[Model], str]]:
 
 
 def _rows(model: type[Model], path: str, person: User) -> Iterator[dict[str, Any]]:
-    names = [field.attname for field in model._meta.concrete_fields if field.name not in SECRET or model._meta.app_label != "people"]
+    names = [field.attname for field in model._meta.concrete_fields if field.name not in SECRET.get(model._meta.app_label, ())]
     found = model._default_manager.filter(**{path: person}).order_by("pk")
     return found.values(*names).iterator(chunk_size=ROWS_AT_A_TIME)
 

@@ -16,7 +16,7 @@ from craft.vocabulary.settings import BY_SLUG
 from forms.link_form import SettingsSaid
 from forms.problems import InputError
 from kit.models import Held, Piece, Slot
-from links.actions import alike
+from links.actions import alike, written_back
 from links.models import Link, Loading
 from links.speaking import Speaking, checked
 from links.tests.standing_in import CODE, standing_in
@@ -72,6 +72,30 @@ class Linked(TestCase):
             before, told = told["left"], self.load(row)
             self.assertTrue(told["left"] < before or not told["written"])
         raise AssertionError("it does not end")
+
+    def keep(self, row: Situation, number: int) -> None:
+        """Into a slot, as the page does: first what it holds is noted, if it was not yet."""
+        for _ in range(2):
+            answer = self.ask.post(f"/api/situations/{row.pk}/link/slot", {"number": number})
+            self.assertEqual(answer.status_code, 200, answer.content)
+            if answer.json()["kept"]:
+                return
+        raise AssertionError("it is noted again and again")
+
+    def slots_of_body(self) -> list[tuple[str, bool, dict[str, Any]]]:
+        """What each slot is called, whether it is empty, and what it brings back that is in use: nobody meets the rest."""
+        found = []
+        self.body.do("drop", by=200)
+        with Speaking(self.body.address, Link.objects.get(piece=self.piece).token) as body:
+            stood = {one.setting: one.value for one in body.settings().settings}
+            for k, slot in enumerate(body.slots().slots):
+                self.body.do("slot", at=k)
+                kept = slot.values or {}
+                used = {one.setting: one.value for one in body.settings().settings if one.setting in kept and not one.closed}
+                found.append((slot.title, slot.values is None, used))
+            now = {one.setting: one.value for one in body.settings().settings}
+            written_back(body, {slug: value for slug, value in stood.items() if not alike(value, now[slug])})
+        return found
 
     def on_body(self) -> dict[str, Any]:
         import httpx
@@ -269,7 +293,8 @@ class Loads(Linked):
                 (f"{link}/seen", None),
                 (f"/api/situations/{self.terns.pk}/link/load", {}),
                 (f"/api/situations/{self.terns.pk}/link/load", {}),
-                (f"/api/situations/{self.terns.pk}/link/slot", {"number": 1}),
+                *[(f"/api/situations/{self.terns.pk}/link/slot", {"number": 1})] * 2,
+                *[(f"{link}/slots", None)] * 3,
                 (f"/api/outings/{self.outing.pk}/link/{SLUG}/frames", {}),
                 (f"{link}/undo", None),
             ):
@@ -315,8 +340,7 @@ class Loads(Linked):
     def test_a_days_slots_are_kept_on_the_body_and_here(self) -> None:
         for number, row in ((1, self.terns), (2, self.sprint)):
             self.load_whole(row)
-            answer = self.ask.post(f"/api/situations/{row.pk}/link/slot", {"number": number})
-            self.assertEqual(answer.status_code, 200, answer.content)
+            self.keep(row, number)
         here = {slot.number: slot for slot in Slot.objects.filter(piece=self.piece)}
         self.assertEqual({n: s.title for n, s in here.items() if n in (1, 2)}, {1: "Terns over the bar", 2: "Sprint heats off the quay"})
         self.body.do("slot", at=0)
@@ -324,6 +348,39 @@ class Loads(Linked):
         self.assertEqual([s for s, v in here[1].values.items() if not alike(held[s], v)], [])
         self.assertNotEqual(here[1].values, here[2].values)
         self.assertEqual(self.ask.post(f"/api/situations/{self.terns.pk}/link/slot", {"number": 9}).status_code, 422)
+
+    def test_slots_are_given_back_what_they_held_whenever_the_link_drops(self) -> None:
+        path = f"/api/kit/bodies/{SLUG}/link/slots"
+        self.assertEqual(self.ask.post(path).status_code, 422, "nothing was filled")
+        with Speaking(self.body.address, Link.objects.get(piece=self.piece).token) as body:
+            body.write([("aperture", 8.0)])
+            body.keep(1, 2, "of another day")
+        slots = self.slots_of_body()
+        self.assertEqual([empty for _, empty, _ in slots[:3]], [True, False, True])
+        drops = random.Random(5)
+        for dropping in (False, True):
+            for number, row in ((1, self.terns), (2, self.sprint)):
+                self.body.do("drop", by=200)
+                self.load_whole(row)
+                self.keep(row, number)
+            stood = self.ask.get(f"/api/situations/{self.sprint.pk}/link").json()["differs"]
+            self.assertEqual(self.ask.get(f"/api/kit/bodies/{SLUG}/link").json()["slots_back"], 2)
+            told: dict[str, Any] = {"left": 1}
+            for _ in range(40):
+                if dropping and drops.random() < 0.6:
+                    self.body.do("drop", by=drops.randrange(1, 30))
+                answer = self.ask.post(path)
+                if not self.body.seen()["reached"]:
+                    self.body.do("away")  # and back
+                told = answer.json() if answer.status_code == 200 else told
+                if answer.status_code == 200 and not told["left"]:
+                    break
+            self.body.do("drop", by=200)
+            self.assertEqual(told["left"], 0)
+            self.assertEqual(self.slots_of_body(), slots)
+            self.assertEqual(self.ask.get(f"/api/situations/{self.sprint.pk}/link").json()["differs"], stood, "and it holds what it held")
+        here = {slot.number: slot.title for slot in Slot.objects.filter(piece=self.piece)}
+        self.assertEqual((here.get(1), here.get(2)), (None, "of another day"))
 
     def test_frames_come_off_the_cards_once_each_and_a_dropped_link_keeps_nothing_half(self) -> None:
         self.load_whole(self.terns)

@@ -21,7 +21,7 @@ class Loop(Linked):
         self.outing.came.all().delete()
         self.assertEqual(self.pair().status_code, 200)
         self.load_whole(self.terns)
-        self.assertEqual(self.ask.post(f"/api/situations/{self.terns.pk}/link/slot", {"number": 1}).status_code, 200)
+        self.keep(self.terns, 1)
         for setting, by in (("rendered_size", 9), ("file_format", -9)):
             self.move(setting, by)
         if self.on_body()["file_format"] == "raw":

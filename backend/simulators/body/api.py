@@ -142,6 +142,13 @@ def keep(request: HttpRequest, bank: int, number: int, asked: KeepAsked) -> Slot
     return _slot(bank, number)
 
 
+@link.delete("/slots/{bank}/{number}", response={200: SlotSaid, 409: RefusedSaid})
+def empty(request: HttpRequest, bank: int, number: int) -> SlotSaid:
+    """Keep nothing in a slot any more: it brings back how the body leaves the box."""
+    thing().empty(bank, number)
+    return _slot(bank, number)
+
+
 @link.post("/slots/{bank}/{number}", response={200: SlotSaid, 409: RefusedSaid})
 def turn(request: HttpRequest, bank: int, number: int) -> SlotSaid:
     """Turn to a slot."""

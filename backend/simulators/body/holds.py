@@ -161,6 +161,16 @@ class Settings:
         of = self.bank(bank, number)
         self.kept[bank, number] = Kept(title, {slug: value for slug, value in self.values.items() if of.holds(slug)})
 
+    def empty(self, bank: int, number: int) -> None:
+        """Keep nothing in a slot any more.
+
+        Raises
+        ------
+        RefusedError : there is no such slot.
+        """
+        self.bank(bank, number)
+        self.kept.pop((bank, number), None)
+
     def turn(self, bank: int, number: int) -> None:
         """Turn to a slot: what it brings back is held. One in which nothing was kept brings back how the body leaves the box.
 

@@ -278,6 +278,13 @@ class Thing:
             self.settings.keep(bank, number, title)
             self._tell("kept", self.settings.body.traits.all_banks[bank - 1].called(number))
 
+    def empty(self, bank: int, number: int) -> None:
+        """Keep nothing in a slot; see `Settings.empty`."""
+        with self.lock:
+            self._wake()
+            self.settings.empty(bank, number)
+            self._tell("emptied", self.settings.body.traits.all_banks[bank - 1].called(number))
+
     # How it is ---------------------------------------------------------------------------------------------------------------------------
 
     def clock(self) -> dt.datetime:

@@ -14,6 +14,8 @@ from django.contrib.sessions.models import Session
 
 from frames.models import FinePiece, SmallPicture
 from frames.tests.shooting import add_frames
+from kit.models import Piece
+from links.models import Link, SlotBefore
 from outings.demo_people import copy_demo
 from outings.models import Outing, PictureLight
 from people.models import Browser, Knock
@@ -45,6 +47,9 @@ class Account(OnTheDemoDay):
         caller = Caller(self.ilse)
         caller.get("/api/me")
         Knock.objects.create(person=self.ilse, place="a place", times=3)
+        body = Piece.objects.filter(person=self.ilse, kind="body").first()
+        link = Link.objects.create(piece=body, address="127.0.0.1:9", token="opens-the-body-7", named="a body", serial="1")
+        SlotBefore.objects.create(link=link, bank=1, number=2, title="dawn", values={"aperture": 8.0})
         held, told = self.whole(caller), kept_of(self.ilse)
         for name, rows in told.items():
             if name not in LEFT_OUT:
@@ -58,7 +63,7 @@ class Account(OnTheDemoDay):
         self.assertEqual({name: bytes(row.data) for name, row in kept.items()}, {k: v for k, v in held.items() if "frames/" in k})
         self.assertGreater(small.count(), 0)
         everything = b"".join(held.values())
-        for secret in (self.ilse.password, "a place", *Browser.objects.values_list("digest", "session").first()):
+        for secret in (self.ilse.password, "a place", link.token, *Browser.objects.values_list("digest", "session").first()):
             self.assertNotIn(secret.encode(), everything)
         self.assertNotIn(b"demo.bram", everything)
         self.assertEqual(Caller().get("/api/me/export.zip").status_code, 401)

@@ -126,9 +126,28 @@ class Brought(BrowserCase):
         learned.get_by_role("button", name="Give it back").click()
         expect(learned).to_contain_text("Your ceiling is ISO 6400 now.")
         self.two_are_laid_beside_each_other(page)
+        self.what_went_along_the_hours_is_drawn(page)
         given_back = Profile.objects.get(person=self.ilse).document
         self.assertEqual(given_back["iso_ceilings"], before["iso_ceilings"])
         self.assertEqual(self.wrong, [])
+
+    def what_went_along_the_hours_is_drawn(self, page: Page) -> None:
+        sprints = page.get_by_role("region", name="Sprint heats off the quay, beside its plan")
+        expect(sprints).to_contain_text("White was left to the body for 240 of 240 frames that tell their white: 6300 K was planned.")
+        sprints.get_by_text("brightness and white along the hours").click()
+        drawn = sprints.get_by_role("img", name=re.compile("brightness and white of 270 frames.*mired warmer at the end"))
+        expect(drawn.locator(".one")).to_have_count(2 * 240)
+        expect(drawn.locator(".other")).to_have_count(2 * 30)
+        both = page.get_by_role("region", name="Merrow Swift, 20 MP and Merrow Glass, 36 MP, mirror at one moment")
+        expect(both.get_by_role("status")).to_have_text("1 of 30")
+        expect(both.get_by_role("button", name="Earlier pair")).to_be_disabled()
+        both.get_by_role("button", name="Later pair").press("Enter")
+        expect(both.get_by_role("status")).to_have_text("2 of 30")
+        for shown in both.get_by_role("img", name=re.compile("^by Merrow")).all():
+            expect(shown).to_have_js_property("complete", True)
+            self.assertGreater(shown.evaluate("e => e.naturalWidth"), 100)
+        expect(both.locator("circle")).to_have_count(30)
+        expect(both.locator("circle.now")).to_have_count(1)
 
     def two_are_laid_beside_each_other(self, page: Page) -> None:
         sprints = page.get_by_role("region", name="Sprint heats off the quay, beside its plan")

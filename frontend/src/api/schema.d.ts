@@ -3217,6 +3217,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kit/bodies/{slug}/link/slots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Slots Back
+         * @description Give the next of the body's slots back what it held before; asked again, it goes on until nothing is left.
+         */
+        post: operations["links_api_slots_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kit/bodies/{slug}/link/sensor": {
         parameters: {
             query?: never;
@@ -3288,7 +3308,7 @@ export interface paths {
         put?: never;
         /**
          * Keep There
-         * @description Keep what the body holds now in one of its slots.
+         * @description Keep what the body holds now in one of its slots; the first time what that held is only noted: asked again, it is kept.
          */
         post: operations["links_api_keep_there"];
         delete?: never;
@@ -11631,7 +11651,7 @@ export interface components {
          * LinkOut
          * @description A body's link. paired: there is one; allowed: this server speaks to bodies at all; address: where it answers, or, where none is paired, where one may be found; reached: it answers now; why: what is in the way; named, serial: who it is; other: it is another than the kit's, by its name; state: how it is;
          *     written: the setup that was written last; whole_of: the situation whose setup was written to its end, so that what differs has moved since, else null; back: how many
-         *     settings can be given back.
+         *     settings can be given back; slots_back: slots that can be given back what they held; slots_under_way: that was begun, and the body does not hold what it held.
          */
         LinkOut: {
             /** Paired */
@@ -11659,6 +11679,10 @@ export interface components {
             whole_of: number | null;
             /** Back */
             back: number;
+            /** Slots Back */
+            slots_back: number;
+            /** Slots Under Way */
+            slots_under_way: boolean;
         };
         /**
          * SlotSaid
@@ -11719,6 +11743,19 @@ export interface components {
             address: string;
             /** Code */
             code: string;
+        };
+        /**
+         * SlotsBackOut
+         * @description What a part of giving slots back came to. left: parts that are left; refused: settings that the body did not take; title: of what the slot holds again.
+         */
+        SlotsBackOut: {
+            /** Left */
+            left: number;
+            /** Refused */
+            refused: string[];
+            /** Title */
+            title: string;
+            link: components["schemas"]["LinkOut"];
         };
         /**
          * FetchedOut
@@ -11816,6 +11853,15 @@ export interface components {
              * @default []
              */
             only?: string[];
+        };
+        /**
+         * KeptSlotOut
+         * @description What came of keeping: kept, or only noted what the slot held, so that it can be given back: then it is asked for again; and the body beside the setup now.
+         */
+        KeptSlotOut: {
+            /** Kept */
+            kept: boolean;
+            now: components["schemas"]["BesideSetupOut"];
         };
         /**
          * KeepSlotIn
@@ -24564,6 +24610,83 @@ export interface operations {
             };
         };
     };
+    links_api_slots_back: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The page's own name for what it sends: sent again under it, what was answered is answered again. */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SlotsBackOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The address is longer than the server reads; it says so without a form. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
     links_api_measure: {
         parameters: {
             query?: never;
@@ -24828,7 +24951,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BesideSetupOut"];
+                    "application/json": components["schemas"]["KeptSlotOut"];
                 };
             };
             /** @description Unauthorized */

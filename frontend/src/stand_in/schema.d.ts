@@ -126,7 +126,11 @@ export interface paths {
          * @description Turn to a slot.
          */
         post: operations["simulators_body_api_turn"];
-        delete?: never;
+        /**
+         * Empty
+         * @description Keep nothing in a slot any more: it brings back how the body leaves the box.
+         */
+        delete: operations["simulators_body_api_empty"];
         options?: never;
         head?: never;
         patch?: never;
@@ -837,6 +841,38 @@ export interface operations {
         };
     };
     simulators_body_api_turn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                bank: number;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SlotSaid"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefusedSaid"];
+                };
+            };
+        };
+    };
+    simulators_body_api_empty: {
         parameters: {
             query?: never;
             header?: never;

@@ -6,8 +6,8 @@ import { keyOf } from "@/api/keys";
 import type { Planned } from "./useOverLink";
 
 /** The day's setups that belong into this body's slots: each written, kept, and written down. */
-const props = defineProps<{ outing: number; slug: string; busy: boolean }>();
-defineEmits<{ fill: [slots: Planned[]] }>();
+const props = defineProps<{ outing: number; slug: string; busy: boolean; back: number; underWay: boolean }>();
+defineEmits<{ fill: [slots: Planned[]]; back: [] }>();
 const { data } = useQuery({
   queryKey: computed(() => keyOf("slots", props.outing)),
   queryFn: () => take(client.GET("/api/outings/{pk}/slots", { params: { path: { pk: props.outing } } })),
@@ -54,6 +54,15 @@ const open = computed(() => planned.value.filter((slot) => slot.now?.differs !==
     </ul>
     <button v-if="open.length > 1" class="button" :disabled="busy" @click="$emit('fill', open)">
       Load all {{ open.length }} into their slots
+    </button>
+    <button v-if="back || underWay" class="button" :disabled="busy" @click="$emit('back')">
+      {{
+        underWay
+          ? "Go on giving back what its slots held"
+          : back === 1
+            ? "Give back what its slot held"
+            : `Give back what ${back} slots held`
+      }}
     </button>
   </section>
 </template>

@@ -18,7 +18,7 @@ const queries = useQueryClient();
 const { data: outings } = useOutings();
 const bodyName = useBodyName();
 const name = computed(() => bodyName(props.slug));
-const { doing, said, wrong, load, fill, undo, look, fetchFrames, stop } = useOverLink(() => props.slug);
+const { doing, said, wrong, load, fill, undo, undoSlots, look, fetchFrames, stop } = useOverLink(() => props.slug);
 
 /** Seconds between looks at the body, while nothing is written. */
 const LOOK_MS = 2000;
@@ -134,7 +134,16 @@ async function letGo(): Promise<void> {
         </section>
         <p v-if="beside.lacking.length" class="quiet">It knows nothing of: {{ beside.lacking.join(", ") }}.</p>
         <LastFrame v-if="now.state?.newest" :situation="situation" :newest="now.state.newest" />
-        <DaySlots v-if="outing" :outing="outing.id" :slug="slug" :busy="!!doing" @fill="fill" />
+        <DaySlots
+          v-if="outing"
+          :outing="outing.id"
+          :slug="slug"
+          :busy="!!doing"
+          :back="now.slots_back"
+          :under-way="now.slots_under_way"
+          @fill="fill"
+          @back="undoSlots"
+        />
       </template>
       <template v-else>
         <div class="tools">

@@ -79,7 +79,10 @@ export function useOverLink(slug: () => string) {
         const refused = await write(pk, `${slot.name}: ${slot.title}`, special);
         if (refused === null) return halfWay;
         all += refused;
-        await take(client.POST("/api/situations/{pk}/link/slot", { params: { path: { pk } }, body: { bank, number, special } }));
+        for (let kept = false; !kept;) {
+          const asked = { params: { path: { pk } }, body: { bank, number, special } };
+          kept = (await take(client.POST("/api/situations/{pk}/link/slot", asked))).kept; // first what it held is noted
+        }
         if (stopped) return halfWay;
       }
       const [one] = slots;
@@ -90,6 +93,19 @@ export function useOverLink(slug: () => string) {
     work(async () => {
       const left = await take(client.POST("/api/kit/bodies/{slug}/link/undo", { params: { path: { slug: slug() } } }));
       return left.back ? `${left.back} settings could not be given back` : "what stood there before stands there again";
+    });
+  /** Every slot that was filled over this link, as it was before; then the body as it stood. */
+  const undoSlots = (): Promise<void> =>
+    work(async () => {
+      let [all, refused] = [0, 0];
+      for (;;) {
+        const told = await take(client.POST("/api/kit/bodies/{slug}/link/slots", { params: { path: { slug: slug() } } }));
+        all = Math.max(all, told.left);
+        refused += told.refused.length;
+        doing.value = { words: told.title, done: all - told.left, all };
+        if (!told.left) return `its slots hold what they held before${butFor(refused)}`;
+        if (stopped) return halfWay;
+      }
     });
   const look = (): Promise<void> =>
     work(async () => {
@@ -111,5 +127,5 @@ export function useOverLink(slug: () => string) {
         if (!told.more || stopped) return `${brought} brought${again ? `, ${again} had come already` : ""}`;
       }
     });
-  return { doing, said, wrong, load, fill, undo, look, fetchFrames, stop: () => (stopped = true) };
+  return { doing, said, wrong, load, fill, undo, undoSlots, look, fetchFrames, stop: () => (stopped = true) };
 }
