@@ -318,7 +318,7 @@ def seen(link: Link) -> LinkOut:
 def written_back(body: Speaking, values: Mapping[str, Value]) -> dict[str, Value]:
     """Write values, in the order in which they can be set, back to a body from their end: what was opened last is closed first. What it does not take in the end:
     what is refused now may be taken once others are back."""
-    left = dict(reversed(values.items()))
+    left = dict(reversed(list(values.items())))
     while left:
         taken = [one.setting for one in body.write(left.items()).writes if not one.refused]
         for slug in taken:

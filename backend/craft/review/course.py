@@ -31,7 +31,11 @@ Told = Callable[[Frame], float | None]
 
 
 def brightness(frame: Frame) -> float | None:
-    """Stops of a frame's mean from mid-grey."""
+    """Stops of a frame's mean from mid-grey.
+
+    >>> brightness(Frame(0.0, mean_stops=-0.5)), brightness(Frame(0.0))
+    (-0.5, None)
+    """
     return frame.mean_stops
 
 

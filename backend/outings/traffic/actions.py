@@ -48,7 +48,7 @@ def traffic_of(outing: Outing, setups: list[Made]) -> list[BodyTraffic]:
     return [body_traffic(body, day, spans) for body, day in by_body(there).items()]
 
 
-def _full_rate(made: Made, raw_bytes: float) -> float:
+def _full_rate(made: Made, raw_bytes: float) -> float | None:
     return made.situation.body.highest_rate(made.setup.shutter_type, raw_bytes > 0)
 
 
