@@ -242,6 +242,17 @@ class OwnWords(BrowserCase):
         traits = Piece.objects.get(person=self.ilse, slug="quillon-lane-32").document["traits"]
         uses = {control["label"]: control["uses"] for control in traits["controls"]}
         self.assertEqual((uses["outer ring"], uses["key"], uses["wheel"]), (["turn"], ["press", "long_press"], ["turn"]))
+        page.get_by_role("button", name=re.compile("^key ")).first.click()
+        for _ in range(2):
+            page.get_by_role("button", name="key with the lever elsewhere").first.click()
+            expect(page.get_by_role("status").filter(has_text="key is another with the lever elsewhere")).to_be_visible()
+            self.answered(page)
+        traits = Piece.objects.get(person=self.ilse, slug="quillon-lane-32").document["traits"]
+        keys = {control["lever"]: control["slug"] for control in traits["controls"] if control["label"] == "key"}
+        self.assertEqual(sorted(keys), ["the lever at 1", "the lever at 2", "the lever at 3"])
+        self.assertEqual(len(set(keys.values())), 3)
+        for place in keys:
+            expect(page.get_by_role("button", name=re.compile(rf"^key \({place}\)"))).to_be_visible()
 
         queue = Situation.objects.get(outing=self.day, document__title="Early ferry queue")
         told = Caller(self.ilse).post(f"/api/situations/{queue.pk}/cards").json()["snapshot"]["setup"]

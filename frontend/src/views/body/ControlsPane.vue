@@ -76,6 +76,20 @@ function use(control: Control, slug: Use, on: boolean): void {
   if (uses.length) edit(control.slug, { uses }, "kept");
   else wrong.value = `${control.label} is used in one way at least; take it out instead`;
 }
+/** A button that a lever changes is one of its own for each of the lever's positions. */
+const AT = "the lever at";
+function elsewhere(of: Control): void {
+  void keep((now) => {
+    const all = now.controls ?? [];
+    const place = all.filter((c) => c.label === of.label && c.spot === of.spot).length + 1;
+    const slugs = new Set(all.map((c) => c.slug));
+    let slug = `${of.slug}-at-${place}`;
+    while (slugs.has(slug)) slug += "-too";
+    const here = (c: Control): Control => (c.slug === of.slug ? { ...c, lever: c.lever || `${AT} 1` } : c);
+    const there = { ...of, slug, lever: `${AT} ${place}`, made: "" };
+    return { controls: all.flatMap((c) => (c.slug === of.slug ? [here(c), there] : [c])) };
+  }, `${of.label} is another with the lever elsewhere: say what each does`);
+}
 const MOVES: { key: keyof Moves; label: string; usual: number }[] = [
   { key: "line", label: "to the next line", usual: 1 },
   { key: "enter", label: "into a page", usual: 1 },
@@ -115,7 +129,8 @@ function move(key: keyof Moves, text: string): void {
         :aria-expanded="open === control.slug"
         @click="open = open === control.slug ? '' : control.slug"
       >
-        <b>{{ control.label }}</b> <span class="quiet">{{ told(control) }}</span>
+        <b>{{ control.label }}</b> <template v-if="control.lever">({{ control.lever }})</template>
+        <span class="quiet">{{ told(control) }}</span>
       </button>
       <button
         class="plain"
@@ -154,6 +169,9 @@ function move(key: keyof Moves, text: string): void {
           maxlength="40"
           @change="(lever) => edit(control.slug, { lever }, 'kept')"
         />
+        <button class="plain" :aria-label="`${control.label} with the lever elsewhere`" @click="elsewhere(control)">
+          another button with the lever elsewhere
+        </button>
         <span class="uses">
           <Tick
             v-for="u in layout?.uses ?? []"
