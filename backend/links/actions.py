@@ -188,13 +188,14 @@ def compared(link: Link, wanted: Configuration, held: SettingsSaid, state: LinkO
         lens=lens if state.state and state.state.lens not in ("", lens) else "",
         link=state,
         same=sum(row.setting.slug in there for row in open_rows) - len(differs),
-        differs=[_differs(row, there[row.setting.slug], link, refused.get(row.setting.slug, {})) for row in differs],
+        differs=[differs_of(link.piece, row, there[row.setting.slug], refused.get(row.setting.slug, {})) for row in differs],
         lacking=[row.setting.label for row in open_rows if row.setting.slug not in there],
     )
 
 
-def _differs(row: Configured, held: HeldSaid, link: Link, refused: Mapping[str, Value]) -> DiffersOut:
-    scales = traits_of(link.piece).scales
+def differs_of(piece: Piece, row: Configured, held: HeldSaid, refused: Mapping[str, Value]) -> DiffersOut:
+    """A setting that is held otherwise than it should be, as it goes out."""
+    scales = traits_of(piece).scales
     nearest = refused.get("nearest")
     return DiffersOut(
         setting=row.setting.slug,

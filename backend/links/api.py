@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from typing import Annotated
+
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
-from ninja import Router
+from ninja import Query, Router
 
 from forms.problems import InputError, Problem
 from kit.models import Piece
@@ -23,12 +25,14 @@ from links.schemas import (
     LoadedOut,
     LoadIn,
     PairIn,
+    SlotBesideOut,
     SlotsBackOut,
 )
-from links.slots import give_back, keep
+from links.slots import give_back, keep, slot_beside
 from outings.mine import my_outing, my_situations
 from outings.models import Situation
 from outings.reading import Kit
+from outings.walk.schemas import Special
 from people.guards import own_turn, person_of, stateless
 
 router = Router(tags=["links"])
@@ -107,6 +111,19 @@ def write(request: HttpRequest, pk: int, asked: LoadIn) -> LoadedOut:
     """Write the next part of a situation's setup to its body, and read it back; asked again, it goes on until nothing is left."""
     row, piece = _situation(request, pk)
     return load(link_of(piece), row, Kit(person_of(request)), asked.only, asked.special)
+
+
+@router.get("/situations/{pk}/link/slot", response=SlotBesideOut)
+def look_into(
+    request: HttpRequest,
+    pk: int,
+    number: Annotated[int, Query(ge=1, le=20)] = 1,
+    bank: Annotated[int, Query(ge=1, le=2)] = 1,
+    special: Special = "",
+) -> SlotBesideOut:
+    """What one of the body's slots brings back beside a situation's setup, or a special one, line by line."""
+    row, piece = _situation(request, pk)
+    return slot_beside(link_of(piece), row, Kit(person_of(request)), KeepSlotIn(bank=bank, number=number, special=special))
 
 
 @router.post("/situations/{pk}/link/slot", response=KeptSlotOut)

@@ -89,6 +89,7 @@ class KeepSlotIn(Schema):
     """The slot in which to keep what was written."""
 
     bank: Annotated[int, Field(strict=True, ge=1, le=2)] = 1
+    bank: Annotated[int, Field(strict=True, ge=1, le=2)] = 1
     number: Annotated[int, Field(strict=True, ge=1, le=20)]
     special: Special = ""
 
@@ -98,6 +99,15 @@ class KeptSlotOut(Schema):
 
     kept: bool
     now: BesideSetupOut
+
+
+class SlotBesideOut(Schema):
+    """What a slot of a body brings back beside the setup that it is for. title: that it has on the body; empty: nothing was kept in it; same: settings of it that agree."""
+
+    title: str
+    empty: bool
+    same: int
+    differs: list[DiffersOut]
 
 
 class SlotsBackOut(Schema):

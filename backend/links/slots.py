@@ -2,14 +2,16 @@
 
 from __future__ import annotations
 
+from craft.kit.dialect import in_own_words
 from craft.vocabulary.setting import Value
-from forms.link_form import SettingsSaid, SlotSaid
+from craft.vocabulary.settings import BY_SLUG
+from forms.link_form import HeldSaid, SettingsSaid, SlotSaid
 from forms.problems import InputError, Problem
-from kit.actions import keep_in_slot
+from kit.actions import keep_in_slot, traits_of
 from kit.models import Slot
-from links.actions import alike, compared, out_of, speaking, title_of, wanted_of, write_down, written_back
+from links.actions import alike, compared, differs_of, out_of, rows_that_differ, speaking, title_of, wanted_of, write_down, written_back
 from links.models import Link, SlotBefore
-from links.schemas import KeepSlotIn, KeptSlotOut, SlotsBackOut
+from links.schemas import KeepSlotIn, KeptSlotOut, SlotBesideOut, SlotsBackOut
 from links.speaking import Speaking
 from outings.models import Situation
 from outings.reading import Kit
@@ -48,6 +50,34 @@ def _of(body: Speaking, at: KeepSlotIn) -> SlotSaid:
     if found is None:
         raise InputError([Problem("/number", "the body has no such slot")])
     return found
+
+
+def slot_beside(link: Link, situation: Situation, kit: Kit, at: KeepSlotIn) -> SlotBesideOut:
+    """What one of a body's slots brings back beside the setup that it is for, line by line; what the slot leaves out is in no line.
+
+    Raises
+    ------
+    InputError : there is no such slot, or the body does not answer. CraftError : the situation has no setup.
+    """
+    wanted = wanted_of(situation, kit, at.special)
+    with speaking(link) as body:
+        slot, held = _of(body, at), body.settings()
+    if slot.values is None:
+        return SlotBesideOut(title="", empty=True, same=0, differs=[])
+    labels, scales = {one.setting: one.label for one in held.settings}, traits_of(link.piece).scales
+    there = {
+        slug: HeldSaid(setting=slug, value=value, label=labels.get(slug, slug), word=in_own_words(BY_SLUG[slug], value, {}, scales))
+        for slug, value in slot.values.items()
+        if slug in BY_SLUG
+    }
+    differs = rows_that_differ(wanted, SettingsSaid(settings=list(there.values())))
+    compared_to = [row for row in wanted.rows if not row.closed and row.setting.slug in there]
+    return SlotBesideOut(
+        title=slot.title,
+        empty=False,
+        same=len(compared_to) - len(differs),
+        differs=[differs_of(link.piece, row, there[row.setting.slug], {}) for row in differs],
+    )
 
 
 def give_back(link: Link) -> SlotsBackOut:

@@ -343,6 +343,18 @@ class Loads(Linked):
             self.keep(row, number)
         here = {slot.number: slot for slot in Slot.objects.filter(piece=self.piece)}
         self.assertEqual({n: s.title for n, s in here.items() if n in (1, 2)}, {1: "Terns over the bar", 2: "Sprint heats off the quay"})
+        lines = {
+            n: self.ask.get(f"/api/situations/{row.pk}/link/slot?number={n}").json()
+            for n, row in ((1, self.terns), (2, self.sprint), (3, self.terns))
+        }
+        self.assertEqual([(one["title"], one["empty"], [row["setting"] for row in one["differs"]]) for one in lines.values()],
+                         [("Terns over the bar", False, []), ("Sprint heats off the quay", False, ["aperture"]), ("", True, [])])  # fmt: skip
+        self.assertGreater(lines[1]["same"], 40)
+        other = self.ask.get(f"/api/situations/{self.sprint.pk}/link/slot?number=1").json()
+        self.assertEqual(other["same"] + len(other["differs"]), lines[2]["same"] + 1, "each slot holds the same settings")
+        self.assertIn("shutter_time", {row["setting"] for row in other["differs"]})
+        for asked in ("number=9", "number=0", "bank=3&number=1", "special=none"):
+            self.assertEqual(self.ask.get(f"/api/situations/{self.terns.pk}/link/slot?{asked}").status_code, 422, asked)
         self.body.do("slot", at=0)
         held = self.on_body()
         self.assertEqual([s for s, v in here[1].values.items() if not alike(held[s], v)], [])

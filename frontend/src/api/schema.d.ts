@@ -3304,7 +3304,11 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /**
+         * Look Into
+         * @description What one of the body's slots brings back beside a situation's setup, or a special one, line by line.
+         */
+        get: operations["links_api_look_into"];
         put?: never;
         /**
          * Keep There
@@ -11853,6 +11857,20 @@ export interface components {
              * @default []
              */
             only?: string[];
+        };
+        /**
+         * SlotBesideOut
+         * @description What a slot of a body brings back beside the setup that it is for. title: that it has on the body; empty: nothing was kept in it; same: settings of it that agree.
+         */
+        SlotBesideOut: {
+            /** Title */
+            title: string;
+            /** Empty */
+            empty: boolean;
+            /** Same */
+            same: number;
+            /** Differs */
+            differs: components["schemas"]["DiffersOut"][];
         };
         /**
          * KeptSlotOut
@@ -24909,6 +24927,59 @@ export interface operations {
             };
             /** @description Unsupported Media Type */
             415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    links_api_look_into: {
+        parameters: {
+            query?: {
+                number?: number;
+                bank?: number;
+                special?: "" | "hand_over" | "sets";
+            };
+            header?: never;
+            path: {
+                pk: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SlotBesideOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { useQuery } from "@tanstack/vue-query";
-import { computed } from "vue";
+import { computed, ref } from "vue";
 import { client, take } from "@/api/client";
 import { keyOf } from "@/api/keys";
+import SlotLines from "./SlotLines.vue";
 import type { Planned } from "./useOverLink";
 
 /** The day's setups that belong into this body's slots: each written, kept, and written down. */
@@ -30,6 +31,9 @@ const planned = computed(() =>
       })),
   ),
 );
+/** The slot that is looked into. */
+const looked = ref("");
+const at = (slot: Planned): string => `${slot.bank} ${slot.number}`;
 const open = computed(() => planned.value.filter((slot) => slot.now?.differs !== 0));
 </script>
 
@@ -42,6 +46,15 @@ const open = computed(() => planned.value.filter((slot) => slot.now?.differs !==
         <span>{{ slot.title }}</span>
         <span class="quiet">{{ slot.now?.differs === 0 ? "holds it" : slot.now ? `holds ${slot.now.title}` : "" }}</span>
         <button
+          class="plain look"
+          data-repeats
+          :aria-expanded="looked === at(slot)"
+          :aria-label="`what ${slot.name} holds, line by line`"
+          @click="looked = looked === at(slot) ? '' : at(slot)"
+        >
+          line by line
+        </button>
+        <button
           class="plain"
           :disabled="busy"
           data-repeats
@@ -50,6 +63,7 @@ const open = computed(() => planned.value.filter((slot) => slot.now?.differs !==
         >
           load into it
         </button>
+        <SlotLines v-if="looked === at(slot)" :of="slot" />
       </li>
     </ul>
     <button v-if="open.length > 1" class="button" :disabled="busy" @click="$emit('fill', open)">
@@ -85,9 +99,11 @@ li {
 li b {
   min-width: 90px;
 }
+.look {
+  margin-left: auto;
+}
 li button {
   min-height: 44px;
-  margin-left: auto;
   text-decoration: underline;
   text-decoration-color: var(--rule);
   text-underline-offset: 4px;
