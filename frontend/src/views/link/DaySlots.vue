@@ -66,18 +66,20 @@ const open = computed(() => planned.value.filter((slot) => slot.now?.differs !==
         <SlotLines v-if="looked === at(slot)" :of="slot" />
       </li>
     </ul>
-    <button v-if="open.length > 1" class="button" :disabled="busy" @click="$emit('fill', open)">
-      Load all {{ open.length }} into their slots
-    </button>
-    <button v-if="back || underWay" class="button" :disabled="busy" @click="$emit('back')">
-      {{
-        underWay
-          ? "Go on giving back what its slots held"
-          : back === 1
-            ? "Give back what its slot held"
-            : `Give back what ${back} slots held`
-      }}
-    </button>
+    <p class="tools">
+      <button v-if="open.length > 1" class="button" :disabled="busy" @click="$emit('fill', open)">
+        Load all {{ open.length }} into their slots
+      </button>
+      <button v-if="back || underWay" class="button" :disabled="busy" @click="$emit('back')">
+        {{
+          underWay
+            ? "Go on giving back what its slots held"
+            : back === 1
+              ? "Give back what its slot held"
+              : `Give back what ${back} slots held`
+        }}
+      </button>
+    </p>
   </section>
 </template>
 

@@ -62,9 +62,9 @@ const small = (id: number): string => `/api/came/${id}/small.jpg`;
         :aria-label="`how far the second differs in ${points.length} pairs, brighter upwards, warmer to the right`"
       >
         <path :d="`M0 ${SIDE / 2}H${SIDE}M${SIDE / 2} 0V${SIDE}`" class="nought" />
-        <path :d="`M${SIDE / 2 - 4} ${PAD}h8M${SIDE - PAD} ${SIDE / 2 - 4}v8`" class="nought" />
-        <text :x="SIDE / 2 + 6" :y="PAD + 4">{{ far.stops.toFixed(1) }} stops brighter</text>
-        <text :x="SIDE" :y="SIDE / 2 + 18" text-anchor="end">{{ far.mired.toFixed(0) }} mired warmer</text>
+        <path :d="`M${SIDE / 2 - 4} ${PAD}h8M${SIDE - PAD} ${SIDE / 2 - 4}V${SIDE - 20}`" class="nought" />
+        <text :x="SIDE / 2 + 6" y="12">{{ far.stops.toFixed(1) }} stops brighter</text>
+        <text :x="SIDE" :y="SIDE - 6" text-anchor="end">{{ far.mired.toFixed(0) }} mired warmer</text>
         <circle
           v-for="point in points"
           :key="point.k"
