@@ -138,6 +138,7 @@ class StateSaid(Said):
     lens: Annotated[str, Field(max_length=80)]
     newest: Annotated[str, Field(max_length=50)]
     celsius: Annotated[float, Field(ge=-100, le=100, allow_inf_nan=False)]
+    firmware: Annotated[str, Field(max_length=40)] = ""
 
 
 class FireAsked(Said):

@@ -13,6 +13,7 @@ from craft.day.special import BY_SPECIAL, special_configuration
 from craft.day.walk import needed
 from craft.errors import CraftError
 from craft.kit.dialect import in_own_words
+from craft.kit.features import missing_features
 from craft.vocabulary.setting import Value
 from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.words import say_value
@@ -86,7 +87,9 @@ def pair(piece: Piece, address: str, code: str) -> LinkOut:
         raise InputError([Problem("/code", str(error))]) from None
     begin()
     Link.objects.filter(piece=piece).delete()
-    link = Link.objects.create(piece=piece, address=at, token=token, named=who.name, serial=who.serial, simulated=who.simulated)
+    link = Link.objects.create(
+        piece=piece, address=at, token=token, named=who.name, serial=who.serial, simulated=who.simulated, firmware=who.firmware
+    )
     return out_of(link, state)
 
 
@@ -121,6 +124,8 @@ def out_of(link: Link, state: StateSaid | None, why: str = "") -> LinkOut:
         back=len(loading.before) if loading else 0,
         slots_back=link.slots_before.count(),
         slots_under_way=link.standing is not None,
+        firmware_was=link.firmware if state is not None and state.firmware != link.firmware else "",
+        facts_back=link.facts_before is not None,
     )
 
 
@@ -140,6 +145,8 @@ NO_LINK = LinkOut(
     back=0,
     slots_back=0,
     slots_under_way=False,
+    firmware_was="",
+    facts_back=False,
 )
 
 
@@ -190,6 +197,7 @@ def compared(link: Link, wanted: Configuration, held: SettingsSaid, state: LinkO
         same=sum(row.setting.slug in there for row in open_rows) - len(differs),
         differs=[differs_of(link.piece, row, there[row.setting.slug], refused.get(row.setting.slug, {})) for row in differs],
         lacking=[row.setting.label for row in open_rows if row.setting.slug not in there],
+        besides=[BY_SLUG[slug].label for slug in besides(link.piece, held)],
     )
 
 
@@ -210,11 +218,18 @@ def differs_of(piece: Piece, row: Configured, held: HeldSaid, refused: Mapping[s
     )
 
 
+def besides(piece: Piece, held: SettingsSaid) -> list[str]:
+    """Settings that a body has, and of which is written down that it lacks them."""
+    traits = traits_of(piece)
+    known = (BY_SLUG[one.setting] for one in held.settings if one.setting in BY_SLUG)
+    return [one.slug for one in known if one.slug in traits.absent or missing_features(one, traits.features)]
+
+
 def beside(piece: Piece, situation: Situation, kit: Kit) -> BesideSetupOut:
     """A body beside a situation's setup; one that is not plugged in, or does not answer, differs in nothing that is known."""
     state = told(piece)
     if not state.reached:
-        return BesideSetupOut(body=piece.slug, lens="", link=state, same=0, differs=[], lacking=[])
+        return BesideSetupOut(body=piece.slug, lens="", link=state, same=0, differs=[], lacking=[], besides=[])
     wanted, link = wanted_of(situation, kit), link_of(piece)
     with speaking(link) as body:
         held = body.settings()

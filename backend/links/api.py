@@ -10,6 +10,7 @@ from ninja import Query, Router
 
 from forms.problems import InputError, Problem
 from kit.models import Piece
+from links import facts
 from links.actions import beside, link_of, load, pair, seen, told, undo
 from links.fetching import fetch, fetch_to_measure
 from links.last import last_frame
@@ -82,6 +83,20 @@ def look(request: HttpRequest, slug: str) -> LinkOut:
 def back(request: HttpRequest, slug: str) -> LinkOut:
     """Write back what stood there before the last setup was written."""
     return undo(link_of(_body(request, slug)))
+
+
+@router.post("/kit/bodies/{slug}/link/facts", response=LinkOut)
+@own_turn
+def write_facts(request: HttpRequest, slug: str) -> LinkOut:
+    """Write down what the body has by its firmware as it is now."""
+    return facts.take(link_of(_body(request, slug)))
+
+
+@router.delete("/kit/bodies/{slug}/link/facts", response=LinkOut)
+@own_turn
+def facts_back(request: HttpRequest, slug: str) -> LinkOut:
+    """Have the body described as it was before."""
+    return facts.give_back(link_of(_body(request, slug)))
 
 
 @router.post("/kit/bodies/{slug}/link/slots", response=SlotsBackOut)

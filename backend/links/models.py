@@ -10,7 +10,8 @@ from outings.models import Situation
 
 class Link(models.Model):
     """A body that was paired with. address: where it answers; token: what every call carries; named, serial: who answered when it was paired;
-    simulated: it said that it is a stand-in; standing: what it held before its slots are given back, null while that is not under way."""
+    simulated: it said that it is a stand-in; firmware: that it had when it was paired, or when what it has was last
+    written down; facts_before: what was written down of it until then, null where that is not to be given back; standing: what it held before its slots are given back, null while that is not under way."""
 
     piece = models.OneToOneField(Piece, models.CASCADE, related_name="link")
     address = models.CharField(max_length=120)
@@ -18,6 +19,8 @@ class Link(models.Model):
     named = models.CharField(max_length=80)
     serial = models.CharField(max_length=40)
     simulated = models.BooleanField(default=False)
+    firmware = models.CharField(max_length=40, blank=True)
+    facts_before = models.JSONField(null=True)
     standing = models.JSONField(null=True)
     at = models.DateTimeField(auto_now_add=True)
 

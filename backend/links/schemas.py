@@ -25,7 +25,8 @@ class PairIn(Schema):
 class LinkOut(Schema):
     """A body's link. paired: there is one; allowed: this server speaks to bodies at all; address: where it answers, or, where none is paired, where one may be found; reached: it answers now; why: what is in the way; named, serial: who it is; other: it is another than the kit's, by its name; state: how it is;
     written: the setup that was written last; whole_of: the situation whose setup was written to its end, so that what differs has moved since, else null; back: how many
-    settings can be given back; slots_back: slots that can be given back what they held; slots_under_way: that was begun, and the body does not hold what it held."""
+    settings can be given back; slots_back: slots that can be given back what they held; slots_under_way: that was begun, and the body does not hold what it held; firmware_was: the one that what is written
+    down of it is for, where it has another now, else an empty text; facts_back: what its firmware brought was written down, and can be given back."""
 
     paired: bool
     allowed: bool
@@ -42,6 +43,8 @@ class LinkOut(Schema):
     back: int
     slots_back: int
     slots_under_way: bool
+    firmware_was: str
+    facts_back: bool
 
 
 class DiffersOut(Schema):
@@ -60,7 +63,7 @@ class DiffersOut(Schema):
 
 
 class BesideSetupOut(Schema):
-    """A body beside a setup. body: its slug; lens: that the picture is for, where another is on, else an empty text; same: settings that agree; lacking: settings of ours that it does not know."""
+    """A body beside a setup. body: its slug; lens: that the picture is for, where another is on, else an empty text; same: settings that agree; lacking: settings of ours that it does not know; besides: that it has, and our description says it lacks."""
 
     body: str
     lens: str
@@ -68,6 +71,7 @@ class BesideSetupOut(Schema):
     same: int
     differs: list[DiffersOut]
     lacking: list[str]
+    besides: list[str]
 
 
 class LoadIn(Schema):
@@ -88,7 +92,6 @@ class LoadedOut(Schema):
 class KeepSlotIn(Schema):
     """The slot in which to keep what was written."""
 
-    bank: Annotated[int, Field(strict=True, ge=1, le=2)] = 1
     bank: Annotated[int, Field(strict=True, ge=1, le=2)] = 1
     number: Annotated[int, Field(strict=True, ge=1, le=20)]
     special: Special = ""

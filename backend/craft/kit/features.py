@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Collection, Mapping
 
 from craft.kit.body import Body, Finder, Shutter
 from craft.kit.lens import Lens
 from craft.vocabulary.features import FEATURES
+from craft.vocabulary.setting import Setting
 
 SLACK_MM = 0.2
 """An image circle this much under the sensor's diagonal still counts as covering it (rounding of printed figures)."""
@@ -73,3 +74,13 @@ def features_of(body: Body, lens: Lens) -> frozenset[str]:
     ['autofocus', 'bursts', 'direct_iso']
     """
     return body.traits.features | {token for token, there in SHOWN.items() if there(body, lens)}
+
+
+def missing_features(setting: Setting, declared: Collection[str]) -> frozenset[str]:
+    """Features that a setting needs and that have to be said of a body, where they are not said: no other figure of it shows them.
+
+    >>> from craft.vocabulary.settings import BY_SLUG
+    >>> missing_features(BY_SLUG["dark_view"], ()), missing_features(BY_SLUG["dark_view"], ("dark_view",))
+    (frozenset({'dark_view'}), frozenset())
+    """
+    return frozenset(need for need in setting.needs if need not in SHOWN and need not in declared)

@@ -394,6 +394,31 @@ class Loads(Linked):
         here = {slot.number: slot.title for slot in Slot.objects.filter(piece=self.piece)}
         self.assertEqual((here.get(1), here.get(2)), (None, "of another day"))
 
+    def test_another_firmware_is_said_written_down_used_and_given_back(self) -> None:
+        path = f"/api/kit/bodies/{SLUG}/link/facts"
+        self.assertEqual(self.ask.delete(path).status_code, 422, "nothing was written down")
+        told, document = self.beside(), self.piece.document
+        self.assertEqual((told["link"]["firmware_was"], told["besides"], told["link"]["facts_back"]), ("", [], False))
+        was = told["link"]["state"]["firmware"]
+        held = self.on_body()
+        self.body.do("update")
+        told = self.beside()
+        self.assertEqual((told["link"]["firmware_was"], told["besides"]), (was, ["view in the dark"]))
+        self.assertNotEqual(told["link"]["state"]["firmware"], was)
+        self.assertEqual({slug: value for slug, value in self.on_body().items() if slug in held}, held, "all else stays as it was set")
+        self.assertEqual(self.ask.post(path).status_code, 200)
+        self.piece.refresh_from_db()
+        self.assertIn("dark_view", self.piece.document["traits"]["features"])
+        self.assertEqual(self.piece.document["traits"]["firmware"], told["link"]["state"]["firmware"])
+        self.assertTrue(self.piece.held.filter(setting="dark_view", verified_at__isnull=False).exists(), "and what it holds is seen")
+        told = self.load_whole(self.terns)["now"]
+        self.assertEqual((told["link"]["firmware_was"], told["besides"], told["link"]["facts_back"]), ("", [], True))
+        self.assertEqual(self.ask.delete(path).status_code, 200)
+        self.piece.refresh_from_db()
+        self.assertEqual(self.piece.document["traits"], document["traits"] | {"features": self.piece.document["traits"]["features"]})
+        self.assertEqual(set(self.piece.document["traits"]["features"]), set(document["traits"]["features"]))
+        self.assertEqual((self.beside()["link"]["firmware_was"], self.beside()["besides"]), (was, ["view in the dark"]))
+
     def test_frames_come_off_the_cards_once_each_and_a_dropped_link_keeps_nothing_half(self) -> None:
         self.load_whole(self.terns)
         self.body.do("wheel", setting="drive_mode", by=-9)

@@ -173,6 +173,7 @@ def state(request: HttpRequest) -> StateSaid:
             lens=it.settings.lens.name,
             newest=next((file.name for file in reversed(list(it.listed())) if file.name.endswith(".JPG")), ""),
             celsius=it.celsius,
+            firmware=it.firmware,
         )
 
 

@@ -69,7 +69,7 @@ class HandOut(Schema):
 class HandIn(Schema):
     """One thing that is done to it: a wheel is moved, a slot turned to, a card pulled or put in, the release pressed."""
 
-    do: Literal["wheel", "slot", "card", "fire", "stand", "light", "cold", "away", "drop", "battery", "anew", "wall", "cap"]
+    do: Literal["wheel", "slot", "card", "fire", "stand", "light", "cold", "away", "drop", "battery", "anew", "wall", "cap", "update"]
     setting: Annotated[str, Field(max_length=60)] = ""
     by: Annotated[int, Field(ge=-200, le=200)] = 0
     at: Annotated[int, Field(ge=0, le=200)] = 0
@@ -153,6 +153,7 @@ DONE: dict[str, Callable[[Thing, HandIn], object]] = {
     "drop": _drop,
     "wall": lambda it, asked: it.look_at("wall"),
     "cap": lambda it, asked: it.look_at("cap"),
+    "update": lambda it, asked: it.update(),
     "anew": lambda it, asked: anew(),
 }
 

@@ -7,14 +7,18 @@ import math
 import secrets
 import threading
 from collections.abc import Callable, Iterator
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from functools import lru_cache
 
+from craft.kit.features import missing_features
 from craft.render.shot import Shot
 from craft.vocabulary.setting import Value
+from craft.vocabulary.settings import SETTINGS
 from craft.vocabulary.terms import Mode
 from forms.answer import answer_to
+from forms.kit_form import BodyForm
 from forms.situation_form import SituationForm
+from forms.traits_form import TraitsForm
 from images.frame_files import JPEG_WIDTH, Written, dng_of, finished_file, jpeg_of
 from simulators.body.even import even_counts, even_picture
 from simulators.body.holds import RefusedError, Settings
@@ -101,6 +105,41 @@ def _bytes(file: File) -> bytes:
     if file.even:
         return finished_file(even_picture(file.shot, file.even == "wall", JPEG_WIDTH // file.smaller), file.shot, written)
     return dng_of(file.shot, written) if file.name.endswith(".DNG") else jpeg_of(file.shot, written, JPEG_WIDTH // file.smaller)
+
+
+SOFTWARE = frozenset(
+    {"dark_view", "dark_focus", "night_display", "own_looks", "detection_part", "area_switching", "display_pages", "merge"}
+)
+"""What a firmware can bring: the rest is made of glass and metal."""
+
+
+def _lacking(traits: TraitsForm) -> Iterator[TraitsForm]:
+    """A body's traits with each of the settings that it lacks, and that a firmware could bring."""
+    for setting in SETTINGS:
+        lacks = missing_features(setting, traits.features)
+        if lacks <= SOFTWARE and (lacks or setting.slug in traits.absent):
+            absent = [one for one in traits.absent if one != setting.slug]
+            yield traits.model_copy(update={"absent": absent, "features": sorted({*traits.features, *lacks})})
+
+
+def _body_of(form: SituationForm) -> BodyForm:
+    if isinstance(form.body, str):
+        raise RefusedError("nobody says what this body is, so no firmware is for it")
+    return form.body
+
+
+def _with(form: SituationForm, traits: TraitsForm) -> SituationForm:
+    return form.model_copy(update={"body": _body_of(form).model_copy(update={"traits": traits})})
+
+
+def _next(firmware: str) -> str:
+    """The number after a firmware's.
+
+    >>> _next("2.1"), _next("")
+    ('2.2', '1.1')
+    """
+    first, _, last = (firmware or "1.0").rpartition(".")
+    return f"{first or 1}.{int(last) + 1 if last.isdecimal() else 1}"
 
 
 @dataclass
@@ -357,6 +396,28 @@ class Thing:
             if answer.situation.lens != self.settings.lens:
                 self.settings.take_lens(answer.situation.lens, answer.configuration)
             self._tell("stood", self.before[at].title)
+
+    def update(self) -> None:
+        """Put another firmware on it: it has the first thing that it lacked from then on, and everything else stays as it is set.
+
+        Raises
+        ------
+        RefusedError : it lacks nothing that a firmware could bring.
+        """
+        with self.lock:
+            self._wake()
+            there = set(self.settings.rows)
+            for traits in _lacking(_body_of(self.before[self.at].form).traits or TraitsForm()):
+                before = tuple(replace(one, form=_with(one.form, traits)) for one in self.before)
+                answer = answer_to(before[self.at].form, at_once=True)
+                brought = [row.setting.slug for row in answer.configuration.rows if row.setting.slug not in there]
+                if brought:
+                    self.before, self.settings.body = before, answer.situation.body
+                    self.settings.take_lens(answer.situation.lens, answer.configuration)
+                    self.firmware = _next(self.firmware)
+                    self._tell("updated", f"firmware {self.firmware}: it has {', '.join(map(self.settings.label, brought))}")
+                    return
+            raise RefusedError("there is no newer firmware for it")
 
     def look_at(self, even: str) -> None:
         """Point it at an even wall, or put the cap on; the same again ends it."""

@@ -3217,6 +3217,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kit/bodies/{slug}/link/facts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Write Facts
+         * @description Write down what the body has by its firmware as it is now.
+         */
+        post: operations["links_api_write_facts"];
+        /**
+         * Facts Back
+         * @description Have the body described as it was before.
+         */
+        delete: operations["links_api_facts_back"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kit/bodies/{slug}/link/slots": {
         parameters: {
             query?: never;
@@ -11655,7 +11679,8 @@ export interface components {
          * LinkOut
          * @description A body's link. paired: there is one; allowed: this server speaks to bodies at all; address: where it answers, or, where none is paired, where one may be found; reached: it answers now; why: what is in the way; named, serial: who it is; other: it is another than the kit's, by its name; state: how it is;
          *     written: the setup that was written last; whole_of: the situation whose setup was written to its end, so that what differs has moved since, else null; back: how many
-         *     settings can be given back; slots_back: slots that can be given back what they held; slots_under_way: that was begun, and the body does not hold what it held.
+         *     settings can be given back; slots_back: slots that can be given back what they held; slots_under_way: that was begun, and the body does not hold what it held; firmware_was: the one that what is written
+         *     down of it is for, where it has another now, else an empty text; facts_back: what its firmware brought was written down, and can be given back.
          */
         LinkOut: {
             /** Paired */
@@ -11687,6 +11712,10 @@ export interface components {
             slots_back: number;
             /** Slots Under Way */
             slots_under_way: boolean;
+            /** Firmware Was */
+            firmware_was: string;
+            /** Facts Back */
+            facts_back: boolean;
         };
         /**
          * SlotSaid
@@ -11737,6 +11766,11 @@ export interface components {
             newest: string;
             /** Celsius */
             celsius: number;
+            /**
+             * Firmware
+             * @default
+             */
+            firmware?: string;
         };
         /**
          * PairIn
@@ -11790,7 +11824,7 @@ export interface components {
         };
         /**
          * BesideSetupOut
-         * @description A body beside a setup. body: its slug; lens: that the picture is for, where another is on, else an empty text; same: settings that agree; lacking: settings of ours that it does not know.
+         * @description A body beside a setup. body: its slug; lens: that the picture is for, where another is on, else an empty text; same: settings that agree; lacking: settings of ours that it does not know; besides: that it has, and our description says it lacks.
          */
         BesideSetupOut: {
             /** Body */
@@ -11804,6 +11838,8 @@ export interface components {
             differs: components["schemas"]["DiffersOut"][];
             /** Lacking */
             lacking: string[];
+            /** Besides */
+            besides: string[];
         };
         /**
          * DiffersOut
@@ -24603,6 +24639,148 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The address is longer than the server reads; it says so without a form. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    links_api_write_facts: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The page's own name for what it sends: sent again under it, what was answered is answered again. */
+                "Idempotency-Key"?: string;
+            };
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The address is longer than the server reads; it says so without a form. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    links_api_facts_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LinkOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

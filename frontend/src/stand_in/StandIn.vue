@@ -145,6 +145,7 @@ const stops = (value: number): string => (value > 0 ? `+${value}` : String(value
           <span>battery {{ percent }} %, clock {{ it.clock }}</span>
           <button class="button" @click="hands('battery', { to: 1 })">A full one</button>
           <button class="button" @click="hands('drop')">Drop the link in the next file</button>
+          <button class="button" @click="hands('update')">Put a newer firmware on it</button>
         </div>
       </section>
     </div>

@@ -489,6 +489,11 @@ export interface components {
             newest: string;
             /** Celsius */
             celsius: number;
+            /**
+             * Firmware
+             * @default
+             */
+            firmware?: string;
         };
         /**
          * FrameSaid
@@ -610,7 +615,7 @@ export interface components {
              * Do
              * @enum {string}
              */
-            do: "wheel" | "slot" | "card" | "fire" | "stand" | "light" | "cold" | "away" | "drop" | "battery" | "anew" | "wall" | "cap";
+            do: "wheel" | "slot" | "card" | "fire" | "stand" | "light" | "cold" | "away" | "drop" | "battery" | "anew" | "wall" | "cap" | "update";
             /**
              * Setting
              * @default

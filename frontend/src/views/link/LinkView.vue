@@ -18,7 +18,7 @@ const queries = useQueryClient();
 const { data: outings } = useOutings();
 const bodyName = useBodyName();
 const name = computed(() => bodyName(props.slug));
-const { doing, said, wrong, load, fill, undo, undoSlots, look, fetchFrames, stop } = useOverLink(() => props.slug);
+const { doing, said, wrong, load, fill, undo, undoSlots, facts, look, fetchFrames, stop } = useOverLink(() => props.slug);
 
 /** Seconds between looks at the body, while nothing is written. */
 const LOOK_MS = 2000;
@@ -85,6 +85,18 @@ async function letGo(): Promise<void> {
       </p>
       <p v-if="now.other" class="caution">
         It calls itself {{ now.named }}, and your kit calls this body {{ name }}: what it does not have it will refuse.
+      </p>
+      <p v-if="now.firmware_was || beside?.besides.length" class="caution" role="status">
+        <template v-if="now.firmware_was"
+          >It has firmware {{ now.state?.firmware }}; what is written down of it is for {{ now.firmware_was }}.
+        </template>
+        <template v-if="beside?.besides.length"
+          >It has {{ beside.besides.join(", ") }}, which your description says it lacks.</template
+        >
+        <button v-if="now.reached" class="button" :disabled="!!doing" @click="facts(false)">Write down what it has</button>
+      </p>
+      <p v-if="now.facts_back && now.reached">
+        <button class="button" :disabled="!!doing" @click="facts(true)">Describe it as before this firmware</button>
       </p>
       <BodyNow v-if="now.state" :state="now.state" />
       <template v-if="situation && beside && now.reached">

@@ -107,6 +107,18 @@ export function useOverLink(slug: () => string) {
         if (stopped) return halfWay;
       }
     });
+  /** What a firmware brought, into the description; and back out of it. */
+  const facts = (back: boolean): Promise<void> =>
+    work(async () => {
+      const asked = { params: { path: { slug: slug() } } };
+      await take(
+        back
+          ? client.DELETE("/api/kit/bodies/{slug}/link/facts", asked)
+          : client.POST("/api/kit/bodies/{slug}/link/facts", asked),
+      );
+      await changed(queries, "kit");
+      return back ? "it is described as it was before" : "what it has is written down";
+    });
   const look = (): Promise<void> =>
     work(async () => {
       await take(client.POST("/api/kit/bodies/{slug}/link/seen", { params: { path: { slug: slug() } } }));
@@ -127,5 +139,5 @@ export function useOverLink(slug: () => string) {
         if (!told.more || stopped) return `${brought} brought${again ? `, ${again} had come already` : ""}`;
       }
     });
-  return { doing, said, wrong, load, fill, undo, undoSlots, look, fetchFrames, stop: () => (stopped = true) };
+  return { doing, said, wrong, load, fill, undo, undoSlots, facts, look, fetchFrames, stop: () => (stopped = true) };
 }
