@@ -9,7 +9,7 @@ from itertools import combinations
 from statistics import median
 
 from craft.review.cast import apart
-from craft.review.course import brightness, warmth_in, words_of
+from craft.review.course import brightness_of, warmth_of, words_of
 from craft.review.together import pairs_of, together_of
 from frames.day import Day, Row
 from frames.hours import hour
@@ -30,18 +30,20 @@ def course_of(rows: Sequence[Row]) -> FrameCourse:
         words = words_of([row.frame for row in hours if row.said == body])
         said += [f"{body or NAMELESS}: {one[:1].lower()}{one[1:]}" for one in words] if len(bodies) > 1 else words
     every = math.ceil(len(hours) / MOST_POINTS) or 1
-    stops, warmth = _middle([brightness(row.frame) for row in hours]), warmth_in([row.frame for row in hours])
+    frames = [row.frame for row in hours]
+    bright, warm = brightness_of(frames), warmth_of(frames)
+    usual = _middle(bright)
     return FrameCourse(
         bodies=[body or NAMELESS for body in bodies],
         points=[
             CoursePoint(
-                id=row.pk,
-                minutes=row.frame.at_s / 60,
-                body=bodies.index(row.said),
-                stops=_more(brightness(row.frame), stops),
-                mired=warmth(row.frame),
+                id=hours[k].pk,
+                minutes=frames[k].at_s / 60,
+                body=bodies.index(hours[k].said),
+                stops=_more(bright[k], usual),
+                mired=warm[k],
             )
-            for row in hours[::every]
+            for k in range(0, len(hours), every)
         ],
         said=said,
         every=every,
@@ -73,12 +75,12 @@ def together_on(day: Day) -> list[BodiesTogether]:
 
 def _moment(first: Row, second: Row) -> CamePair:
     one, other = first.frame, second.frame
-    mired = None if one.balance is None or other.balance is None else apart(other.balance, one.balance).mired
+    mired = None if one.balance is None or other.balance is None else apart([other.balance], one.balance)[0].mired
     return CamePair(
         at=hour(first.frame.at_s),
         first=first.pk,
         second=second.pk,
         apart_s=other.at_s - one.at_s,
-        stops=_more(brightness(other), brightness(one)),
+        stops=_more(other.mean_stops, one.mean_stops),
         mired=mired,
     )

@@ -9,7 +9,7 @@ from statistics import median
 import numpy as np
 from numpy.typing import NDArray
 
-from craft.white.colorimetry import temperature_and_tint
+from craft.white.colorimetry import mireds_and_tints
 from craft.white.screen import XYZ_TO_RGB
 
 TO_XYZ = np.linalg.inv(XYZ_TO_RGB)
@@ -31,13 +31,14 @@ def cast_of(rgb: NDArray[np.float64]) -> Cast:
     >>> cast_of(np.array((1.2, 1.0, 0.8))).mired > 20 > -20 > cast_of(np.array((0.8, 1.0, 1.2))).mired
     True
     """
-    (mired, tint), (own, own_tint) = (_mired_and_tint(one) for one in (rgb, np.ones(3)))
-    return Cast(mired - own, tint - own_tint)
+    [cast] = _casts_of(rgb[None])
+    return cast
 
 
-def _mired_and_tint(rgb: NDArray[np.float64]) -> tuple[float, float]:
-    kelvin, tint = temperature_and_tint(TO_XYZ @ rgb)
-    return 1e6 / kelvin, tint
+def _casts_of(rgb: NDArray[np.float64]) -> list[Cast]:
+    """The same of many, (n, 3)."""
+    mireds, tints = mireds_and_tints(np.concatenate([np.ones((1, 3)), rgb]) @ TO_XYZ.T)
+    return [Cast(float(mired), float(tint)) for mired, tint in zip(mireds[1:] - mireds[0], tints[1:] - tints[0], strict=True)]
 
 
 @dataclass(frozen=True, slots=True)
@@ -48,16 +49,18 @@ class Balance:
     blue: float
 
 
-def apart(one: Balance, than: Balance) -> Cast:
-    """How much warmer and greener one frame is than another that shows the same: of grey in the other.
+def apart(these: Sequence[Balance], than: Balance) -> list[Cast]:
+    """How much warmer and greener frames are than another that shows the same: of grey in the other.
 
-    >>> apart(Balance(0.5, -1.0), Balance(0.5, -1.0))
-    Cast(mired=0.0, tint=0.0)
-    >>> apart(Balance(0.6, -1.2), Balance(0.5, -1.0)).mired == apart(Balance(0.1, -0.2), Balance(0.0, 0.0)).mired
+    >>> apart([Balance(0.5, -1.0)], Balance(0.5, -1.0))
+    [Cast(mired=0.0, tint=0.0)]
+    >>> apart([Balance(0.6, -1.2)], Balance(0.5, -1.0)) == apart([Balance(0.1, -0.2)], Balance(0.0, 0.0))
     True
     """
-    red, blue = round(one.red - than.red, 9), round(one.blue - than.blue, 9)
-    return cast_of(np.exp2(np.array((red, 0.0, blue))))
+    if not these:
+        return []
+    stops = np.array([(round(one.red - than.red, 9), 0.0, round(one.blue - than.blue, 9)) for one in these])
+    return _casts_of(np.exp2(stops))
 
 
 def middle_of(frames: Sequence[Balance]) -> Balance | None:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Callable, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass
 from itertools import pairwise
 from statistics import median
@@ -27,28 +27,30 @@ SEEN_STOPS, SEEN_MIRED = 0.25, 5.0
 SPREAD = 1.4826 / math.sqrt(2)
 """Standard deviation of one of two, by the median of how far they are apart (Rousseeuw and Croux 1993)."""
 
-Told = Callable[[Frame], float | None]
+Values = Sequence[float | None]
+"""Something of each of some frames; None where it does not tell."""
 
 
-def brightness(frame: Frame) -> float | None:
-    """Stops of a frame's mean from mid-grey.
+def brightness_of(frames: Sequence[Frame]) -> Values:
+    """Stops of the means of frames from mid-grey.
 
-    >>> brightness(Frame(0.0, mean_stops=-0.5)), brightness(Frame(0.0))
-    (-0.5, None)
+    >>> brightness_of([Frame(0.0, mean_stops=-0.5), Frame(0.0)])
+    [-0.5, None]
     """
-    return frame.mean_stops
+    return [frame.mean_stops for frame in frames]
 
 
-def warmth_in(frames: Sequence[Frame]) -> Told:
-    """How to tell by how many mireds a frame is warmer than the middle of some.
+def warmth_of(frames: Sequence[Frame]) -> Values:
+    """By how many mireds frames are warmer than the middle of them.
 
     >>> from craft.review.cast import Balance
-    >>> shot = [Frame(0.0, balance=Balance(0.1 * k, -0.1 * k)) for k in range(3)]
-    >>> [round(warmth_in(shot)(frame)) for frame in shot], warmth_in(shot)(Frame(0.0))
-    ([-13, 0, 13], None)
+    >>> [None if one is None else round(one) for one in warmth_of([*(Frame(0.0, balance=Balance(0.1 * k, -0.1 * k)) for k in range(3)), Frame(0.0)])]
+    [-13, 0, 13, None]
     """
-    middle = middle_of([frame.balance for frame in frames if frame.balance is not None])
-    return lambda frame: None if frame.balance is None or middle is None else apart(frame.balance, middle).mired
+    told = [frame.balance for frame in frames if frame.balance is not None]
+    middle = middle_of(told)
+    casts = iter(apart(told, middle) if middle is not None else ())
+    return [None if frame.balance is None else next(casts).mired for frame in frames]
 
 
 @dataclass(frozen=True, slots=True)
@@ -72,21 +74,19 @@ class Going:
     wander: float | None
 
 
-def going_of(frames: Sequence[Frame], told: Told) -> Going:
+def going_of(frames: Sequence[Frame], values: Values) -> Going:
     """How something goes along frames of one body, in the order of their hours: a line through the middles of bursts (Theil and Sen 1968), as frames of one burst are no witnesses of their own.
 
     >>> shot = [Frame(600.0 * k + at, mean_stops=-0.1 * k + 0.02 * (k * 7 % 3)) for k in range(12) for at in (0.0, 0.3)]
-    >>> going = going_of(shot, brightness)
+    >>> going = going_of(shot, brightness_of(shot))
     >>> round(going.trend.over, 1), going.trend.shows(SEEN_STOPS), going.wander
     (-1.1, True, 0.0)
-    >>> going_of(shot[:4], brightness)
+    >>> going_of(shot[:4], brightness_of(shot[:4]))
     Going(trend=None, wander=None)
     """
     points, steps = [], []
     for burst in bursts_of(frames):
-        there = [
-            (frame.at_s, value) for frame in frames[burst.start : burst.stop] if frame.at_s >= 0 and (value := told(frame)) is not None
-        ]
+        there = [(frames[k].at_s, value) for k in burst if frames[k].at_s >= 0 and (value := values[k]) is not None]
         steps += [abs(later[1] - one[1]) for one, later in pairwise(there)]
         if there:
             points.append((there[0][0], median(value for _, value in there)))
@@ -107,7 +107,7 @@ def words_of(frames: Sequence[Frame]) -> list[str]:
     >>> words_of([Frame(600.0 * k, mean_stops=-0.1 * k) for k in range(12)])
     ['They came out 1.1 stops darker at the end than at the beginning (1.1 to 1.1).']
     """
-    light, white = going_of(frames, brightness), going_of(frames, warmth_in(frames))
+    light, white = going_of(frames, brightness_of(frames)), going_of(frames, warmth_of(frames))
     said = []
     if light.trend and light.trend.shows(SEEN_STOPS):
         said.append(f"They came out {_change(light.trend, 'stops', ('darker', 'brighter'), 1)}.")

@@ -10,7 +10,7 @@ from typing import Any
 import numpy as np
 from scipy.stats import quantile_test
 
-from craft.review.cast import apart
+from craft.review.cast import Balance, apart
 from craft.review.frame import Frame
 from craft.scales.words import in_thirds
 
@@ -121,12 +121,13 @@ def together_of(pairs: Sequence[tuple[Frame, Frame]]) -> Together:
     >>> together_of([]).brighter is None
     True
     """
-    brighter, given, warmer = [], [], []
+    brighter, given, whites = [], [], []
     for one, other in pairs:
         if one.mean_stops is not None and other.mean_stops is not None:
             brighter.append(other.mean_stops - one.mean_stops)
             if one.exposed_ev is not None and other.exposed_ev is not None:
                 given.append(one.exposed_ev - other.exposed_ev)
         if one.balance is not None and other.balance is not None:
-            warmer.append(apart(other.balance, one.balance).mired)
+            whites.append(Balance(other.balance.red - one.balance.red, other.balance.blue - one.balance.blue))
+    warmer = [cast.mired for cast in apart(whites, Balance(0.0, 0.0))]
     return Together(tuple(pairs), middle_of(brighter), middle_of(given) if len(given) == len(brighter) else None, middle_of(warmer))

@@ -56,22 +56,32 @@ def temperature_and_tint(xyz: Colours) -> tuple[float, float]:
     >>> round(kelvin), abs(round(tint, 1))
     (2856, 0.0)
     """
+    mired, tint = mireds_and_tints(np.asarray(xyz)[None])
+    return 1e6 / float(mired[0]), float(tint[0])
+
+
+def mireds_and_tints(xyz: Colours) -> tuple[Colours, Colours]:
+    """The same of many colours, (n, 3): mireds and tints, (n,).
+
+    >>> mired, tint = mireds_and_tints(np.stack([xyz_of(black_body(k)) for k in (2856.0, 6500.0)]))
+    >>> mired.round(1).tolist(), abs(tint).round(1).tolist()
+    ([350.1, 153.8], [0.0, 0.0])
+    """
     mireds, locus = _locus()
-    here = _uv(np.asarray(xyz))
-    k = int(np.clip(np.argmin(((locus - here) ** 2).sum(-1)), 1, len(mireds) - 2))
+    here = _uv(np.asarray(xyz, np.float64))
+    k = np.clip(((locus**2).sum(-1) - 2 * here @ locus.T).argmin(axis=1), 1, len(mireds) - 2)
     before, at, after = locus[k - 1], locus[k], locus[k + 1]
     # a parabola through three neighbours, and one step to the foot of the perpendicular on it
     along, bent = (after - before) / 2, (after - 2 * at + before) / 2
-    step = 0.0
+    step = np.zeros((len(here), 1))
     for _ in range(4):
         way = along + 2 * bent * step
-        step += float((here - at - along * step - bent * step**2) @ way / (way @ way))
+        step = step + ((here - at - along * step - bent * step**2) * way).sum(-1, keepdims=True) / (way * way).sum(-1, keepdims=True)
     way = along + 2 * bent * step
     off = here - at - along * step - bent * step**2
     # mireds run to the left of the diagram's top: greenish light lies to the left of the way
-    side = float(way[0] * off[1] - way[1] * off[0])
-    mired = float(mireds[k] + step)
-    return 1e6 / mired, float(np.copysign(np.hypot(*off), side)) * 1000
+    side = way[:, 0] * off[:, 1] - way[:, 1] * off[:, 0]
+    return mireds[k] + step[:, 0], np.copysign(np.hypot(off[:, 0], off[:, 1]), side) * 1000
 
 
 CAT16 = np.array(((0.401288, 0.650173, -0.051461), (-0.250268, 1.204414, 0.045854), (-0.002079, 0.048952, 0.953127)))

@@ -206,6 +206,29 @@ class Judging(OnADay):
         self.assertEqual((len(seen), len(set(seen))), (456, 456))
 
 
+class AlongTheHours(OnADay):
+    def test_what_files_do_not_tell_is_in_no_drawing_and_two_bodies_are_compared_where_they_met(self) -> None:
+        body = self.picture.document["body"]
+        for k in range(7):
+            self.bring(frame_file(at(self.picture.begins, k, 2), body=SWIFT, level=118 + k), f"A{k}.JPG")
+            self.bring(frame_file(at(self.picture.begins, k, 3), body="", level=159 + k), f"B{k}.JPG")
+        self.bring(frame_file("25:00:00", body=SWIFT), "without an hour.JPG")
+        told = self.review()
+        [both] = told["together"]
+        self.assertEqual((both["first"], both["second"], len(both["moments"])), (SWIFT, "a body that files do not name", 7))
+        self.assertEqual({pair["apart_s"] for pair in both["moments"]}, {1.0})
+        self.assertTrue(all(0.8 < pair["stops"] < 1.2 and abs(pair["mired"]) < 3 for pair in both["moments"]))
+        self.assertIn("its dials gave no more light, so 1 stop less there makes them alike", both["text"])
+        course = next(one for one in told["pictures"] if one["id"] == self.picture.pk)["course"]
+        self.assertEqual((len(course["points"]), course["bodies"]), (14, [SWIFT, "a body that files do not name"]))
+        Frame.objects.update(red_stops=None)
+        again = self.review()
+        self.assertEqual({pair["mired"] for pair in again["together"][0]["moments"]}, {None})
+        self.assertEqual({one["mired"] for one in self.review(self.picture.pk)["course"]["points"]}, {None}, body)
+        Frame.objects.filter(body="").delete()
+        self.assertEqual(self.review()["together"], [])
+
+
 class Clocks(OnADay):
     def clock(self, said: str) -> dict[str, object]:
         return next(one for one in self.review()["clocks"] if one["said"] == said)

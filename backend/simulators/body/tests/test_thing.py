@@ -71,6 +71,29 @@ class Holds(unittest.TestCase):
             it.write("bracket_kind", "exposure")
         self.assertEqual(it.settings.values, before)
 
+    def test_each_firmware_brings_something_and_leaves_all_else_as_it_is_set_until_there_is_none(self) -> None:
+        for slug in sorted(USED):
+            it, seen = a_thing(slug), set[str]()
+            if it.settings.slots:
+                it.keep(1, 1, "dawn")
+            for _ in range(60):
+                held, kept, was = dict(it.settings.values), dict(it.settings.kept), it.firmware
+                try:
+                    it.update()
+                except RefusedError:
+                    break
+                brought = it.settings.values.keys() - held.keys()
+                with self.subTest(slug, firmware=it.firmware):
+                    self.assertTrue(brought and not brought & seen)
+                    self.assertEqual({name: it.settings.values[name] for name in held}, held)
+                    self.assertEqual((it.settings.kept, violations(it.settings.values, it.settings.around)), (kept, ()))
+                    self.assertNotEqual(it.firmware, was)
+                    self.assertIn(it.settings.label(min(brought)), it.events[-1].words)
+                seen |= brought
+            else:
+                self.fail(f"{slug} never ends")
+            self.assertTrue(seen, slug)
+
     def test_a_body_that_only_goes_wrong_in_use_lets_one_do_it(self) -> None:
         it = a_thing()
         it.write("silent", "on")
