@@ -87,7 +87,7 @@ def _picture(situation: Situation, rows: Sequence[Row], made: Made | None) -> Be
         left_dark=found.left_dark if found else 0,
         soft=sum(row.frame.sharp.shows(made.situation.hidden_share) for row in rows if row.frame.sharp) if made else 0,
         shaken=sum(row.frame.sharp.how is How.ALL for row in rows if row.frame.sharp),
-        in_focus=_in_focus(rows, made) if made else "",
+        in_focus=_in_focus(own, made) if made else "",
         stood=[*stood_of(made.setup, [row.frame for row in own]), *_slowed(own, made)] if made else [],
         course=course_of(rows),
         lost=[

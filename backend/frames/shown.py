@@ -20,7 +20,7 @@ from outings.reading import Kit
 
 @dataclass(frozen=True, slots=True)
 class Shown:
-    """Frames of a picture, in the order of their hours. burst: the first of those taken with each; sharpest: numbers of the sharpest of each burst; more: others come behind them."""
+    """Frames of a picture, burst by burst in the order of their hours. burst: the first of those taken with each; sharpest: numbers of the sharpest of each burst; more: others come behind them."""
 
     rows: Sequence[Row]
     burst: Mapping[int, int]
@@ -29,16 +29,25 @@ class Shown:
 
 
 def frames_of(day: Day, situation: int | None, after: int, most: int) -> Shown:
-    """A part of a picture's frames, those behind a number in their order."""
-    rows = day.of(situation)
+    """A part of a picture's frames, those behind a number in their order: burst by burst."""
+    bursts = _bursts(day.of(situation))
+    rows = [row for together in bursts for row in together]
     at = next((k + 1 for k, row in enumerate(rows) if row.pk == after), 0)
     burst: dict[int, int] = {}
     sharpest: set[int] = set()
-    for one in bursts_of([row.frame for row in rows]):
-        together = rows[one.start : one.stop]
+    for together in bursts:
         burst |= dict.fromkeys((row.pk for row in together), together[0].pk)
         sharpest |= {together[k].pk for k in sharpest_of([row.frame for row in together])}
     return Shown(rows[at : at + most], burst, frozenset(sharpest), len(rows) > at + most)
+
+
+def _bursts(rows: Sequence[Row]) -> list[Sequence[Row]]:
+    """Frames by bursts, each of one body, in the order in which they begin."""
+    found: list[Sequence[Row]] = []
+    for said in sorted({row.said for row in rows}):
+        own = [row for row in rows if row.said == said]
+        found += [own[one.start : one.stop] for one in bursts_of([row.frame for row in own])]
+    return sorted(found, key=lambda together: (together[0].frame.at_s, together[0].pk))
 
 
 def hidden_of(outing: Outing, situation: int | None, kit: Kit) -> float | None:

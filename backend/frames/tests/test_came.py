@@ -221,6 +221,9 @@ class AlongTheHours(OnADay):
         self.assertIn("its dials gave no more light, so 1 stop less there makes them alike", both["text"])
         course = next(one for one in told["pictures"] if one["id"] == self.picture.pk)["course"]
         self.assertEqual((len(course["points"]), course["bodies"]), (14, [SWIFT, "a body that files do not name"]))
+        shown = [(one["body"], one["burst"]) for one in self.came(self.picture.pk)]
+        self.assertEqual([said for said, _ in shown], [SWIFT, ""] * 7, "a second after each other, and none in the other's burst")
+        self.assertEqual(len({burst for _, burst in shown}), 14)
         Frame.objects.update(red_stops=None)
         again = self.review()
         self.assertEqual({pair["mired"] for pair in again["together"][0]["moments"]}, {None})
