@@ -18,13 +18,17 @@ from frames.schemas import BodiesTogether, CamePair, CoursePoint, FrameCourse
 MOST_POINTS, MOST_MOMENTS = 800, 60
 """Points that are drawn of a picture, and pairs that are gone through: more would lie on each other."""
 
+MOST_BODIES = 4
+"""Bodies that are told apart, those of most frames: files may name any number."""
+
 NAMELESS = "a body that files do not name"
 
 
 def course_of(rows: Sequence[Row]) -> FrameCourse:
     """How a picture's frames go along its hours, body by body."""
     hours = [row for row in rows if row.frame.at_s >= 0]
-    bodies = [said for said, _ in Counter(row.said for row in hours).most_common()]
+    bodies = [said for said, _ in Counter(row.said for row in hours).most_common(MOST_BODIES)]
+    hours = [row for row in hours if row.said in bodies]
     said = []
     for body in bodies:
         words = words_of([row.frame for row in hours if row.said == body])
@@ -62,7 +66,7 @@ def _more(value: float | None, than: float | None) -> float | None:
 def together_on(day: Day) -> list[BodiesTogether]:
     """Every two bodies of a day that took frames at the same moments."""
     found = []
-    for first, second in combinations(sorted(day.clocks, key=lambda clock: -clock.frames), 2):
+    for first, second in combinations(sorted(day.clocks, key=lambda clock: -clock.frames)[:MOST_BODIES], 2):
         here, other = ([row for row in day.rows if row.said == clock.said] for clock in (first, second))
         pairs = [(here[k], other[j]) for k, j in pairs_of([row.frame for row in here], [row.frame for row in other])]
         if pairs:

@@ -44,8 +44,10 @@ def frames_of(day: Day, situation: int | None, after: int, most: int) -> Shown:
 def _bursts(rows: Sequence[Row]) -> list[Sequence[Row]]:
     """Frames by bursts, each of one body, in the order in which they begin."""
     found: list[Sequence[Row]] = []
-    for said in sorted({row.said for row in rows}):
-        own = [row for row in rows if row.said == said]
+    of: dict[str, list[Row]] = {}
+    for row in rows:
+        of.setdefault(row.said, []).append(row)
+    for own in of.values():
         found += [own[one.start : one.stop] for one in bursts_of([row.frame for row in own])]
     return sorted(found, key=lambda together: (together[0].frame.at_s, together[0].pk))
 

@@ -18,8 +18,8 @@ LEAST_FRAMES = 12
 LEAST_RUN = 4
 """Intervals on either side of where it slowed."""
 
-SLOWER = 1.6
-"""How many times longer the later intervals have to be: hands let go and press again, and rates sway by a third."""
+SLOWER, EVEN = 1.6, 0.25
+"""How many times longer the later intervals have to be, as rates sway by a third; and how far they may lie from their middle, of that, in the middle: a card is steady, a hand that presses is not."""
 
 MOST_FRAMES = 400
 """Frames of a burst that are looked at."""
@@ -88,6 +88,6 @@ def _slowing(at: NDArray[np.float64]) -> tuple[float, float, float, float] | Non
     off = [sum(float(np.abs(part - np.median(part)).sum()) for part in (gaps[:cut], gaps[cut:])) for cut in cuts]
     cut = cuts[int(np.argmin(off))]
     before, after = float(np.median(gaps[:cut])), float(np.median(gaps[cut:]))
-    if before <= 0 or after < SLOWER * before:
+    if before <= 0 or after < SLOWER * before or float(np.median(np.abs(gaps[cut:] - after))) > EVEN * after:
         return None
     return cut + 1.0, float(at[cut] - at[0]), 1 / before, 1 / after

@@ -53,5 +53,5 @@ def _tell(many: int, what: str) -> str:
 
 
 def _white(setup: Setup) -> str:
-    kelvin = setup.white.kelvin
-    return f"{kelvin:.0f} K" if kelvin is not None else "one that is set"
+    kelvin, mode = setup.white.kelvin, setup.white.mode
+    return f"{kelvin:.0f} K" if kelvin is not None else "a measured one" if mode is White.MEASURED else mode.value

@@ -47,4 +47,8 @@ class Slows(unittest.TestCase):
         self.assertEqual((found.bursts, found.slowed, found.words(None)), (9, 0, ""))
         paused = [Frame(begins + 0.1 * k + 0.01) for begins in (0.0, 2.5, 5.0) for k in range(14)]
         self.assertEqual(getattr(slowed_of(paused), "slowed", None), 0)
+        pressed = [
+            Frame(60.0 * k + at) for k in range(9) for at in np.cumsum([*([0.05] * 9), *lots.lognormal(-0.4, 0.6, 9).clip(0.2, 2.9)])
+        ]
+        self.assertLessEqual(getattr(slowed_of(pressed), "slowed", 9), 1, "single frames after a burst are a hand's")
         self.assertIsNone(slowed_of([Frame(float(k // 10)) for k in range(200)]))
