@@ -20,6 +20,8 @@ const bodyName = useBodyName();
 const name = computed(() => bodyName(props.slug));
 const { doing, said, wrong, load, fill, undo, undoSlots, facts, look, fetchFrames, stop } = useOverLink(() => props.slug);
 
+/** Settings that are named of those that a description lacks. */
+const SHOWN = 6;
 /** Seconds between looks at the body, while nothing is written. */
 const LOOK_MS = 2000;
 const { data: link, error: fails } = useQuery({
@@ -91,7 +93,9 @@ async function letGo(): Promise<void> {
           >It has firmware {{ now.state?.firmware }}; what is written down of it is for {{ now.firmware_was }}.
         </template>
         <template v-if="beside?.besides.length"
-          >It has {{ beside.besides.join(", ") }}, which your description says it lacks.</template
+          >It has {{ beside.besides.slice(0, SHOWN).join(", ")
+          }}<template v-if="beside.besides.length > SHOWN"> and {{ beside.besides.length - SHOWN }} more</template>, which your
+          description says it lacks.</template
         >
         <button v-if="now.reached" class="button" :disabled="!!doing" @click="facts(false)">Write down what it has</button>
       </p>
