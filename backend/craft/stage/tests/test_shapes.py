@@ -6,7 +6,7 @@ import math
 import unittest
 
 import skia
-from hypothesis import given, settings
+from hypothesis import example, given, settings
 from hypothesis import strategies as st
 
 from craft.stage.shapes import ENDLESS, FAR_OUT, joined, limb, oval, poly, rect, ridge
@@ -44,6 +44,7 @@ class Shapes(unittest.TestCase):
                 self.assertFalse(held, (x, y))
 
     @given(st.lists(st.tuples(places, st.floats(2, 80), st.floats(2, 80)), min_size=1, max_size=5))
+    @example([((0.0, 0.0), 40.24609375, 40.875), ((0.0, 0.0), 2.0, 2.0), ((0.0, 0.0), 35.611328125, 77.609375)])
     def test_shapes_joined_hold_what_any_of_them_holds(self, of: list[tuple[tuple[float, float], float, float]]) -> None:
         parts = [rect(x, y, wide, high) if k % 2 else oval(x, y, wide, high) for k, ((x, y), wide, high) in enumerate(of)]
         whole = joined(*parts)
