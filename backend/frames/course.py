@@ -8,9 +8,8 @@ from collections.abc import Sequence
 from itertools import combinations
 from statistics import median
 
-from craft.review.cast import apart
 from craft.review.course import brightness_of, warmth_of, words_of
-from craft.review.together import pairs_of, together_of
+from craft.review.together import Difference, differences_of, pairs_of, together_of
 from frames.day import Day, Row
 from frames.hours import hour
 from frames.schemas import BodiesTogether, CamePair, CoursePoint, FrameCourse
@@ -44,7 +43,7 @@ def course_of(rows: Sequence[Row]) -> FrameCourse:
                 id=hours[k].pk,
                 minutes=frames[k].at_s / 60,
                 body=bodies.index(hours[k].said),
-                stops=_more(bright[k], usual),
+                stops=None if (stops := bright[k]) is None else stops - usual,
                 mired=warm[k],
             )
             for k in range(0, len(hours), every)
@@ -59,10 +58,6 @@ def _middle(values: Sequence[float | None]) -> float:
     return median(told) if told else 0.0
 
 
-def _more(value: float | None, than: float | None) -> float | None:
-    return None if value is None or than is None else value - than
-
-
 def together_on(day: Day) -> list[BodiesTogether]:
     """Every two bodies of a day that took frames at the same moments."""
     found = []
@@ -71,20 +66,15 @@ def together_on(day: Day) -> list[BodiesTogether]:
         pairs = [(here[k], other[j]) for k, j in pairs_of([row.frame for row in here], [row.frame for row in other])]
         if pairs:
             names = first.said or NAMELESS, second.said or NAMELESS
-            text = together_of([(one.frame, later.frame) for one, later in pairs]).words(*names)
+            frames = [(one.frame, later.frame) for one, later in pairs]
             every = math.ceil(len(pairs) / MOST_MOMENTS)
-            found.append(BodiesTogether(first=names[0], second=names[1], text=text, moments=[_moment(*pair) for pair in pairs[::every]]))
+            moments = [_moment(*pair, apart) for pair, apart in zip(pairs[::every], differences_of(frames[::every]), strict=True)]
+            found.append(BodiesTogether(first=names[0], second=names[1], text=together_of(frames).words(*names), moments=moments))
     return found
 
 
-def _moment(first: Row, second: Row) -> CamePair:
-    one, other = first.frame, second.frame
-    mired = None if one.balance is None or other.balance is None else apart([other.balance], one.balance)[0].mired
+def _moment(first: Row, second: Row, apart: Difference) -> CamePair:
+    at_s = first.frame.at_s
     return CamePair(
-        at=hour(first.frame.at_s),
-        first=first.pk,
-        second=second.pk,
-        apart_s=other.at_s - one.at_s,
-        stops=_more(other.mean_stops, one.mean_stops),
-        mired=mired,
+        at=hour(at_s), first=first.pk, second=second.pk, apart_s=second.frame.at_s - at_s, stops=apart.brighter, mired=apart.warmer
     )

@@ -17,10 +17,9 @@ from scipy.special import expit
 from craft.render.picture import Look, picture
 from craft.render.shot import Shot, exposed, shot_of
 from craft.review.measured import LINEAR, SMALL_PX, Levels, measured_file
-from craft.review.stood import BY_BODY
 from craft.setup.setup import Level
 from craft.white.colorimetry import xyz_of
-from craft.white.screen import XYZ_TO_RGB
+from craft.white.screen import XYZ_TO_RGB, encoded
 from craft.white.spectra import black_body
 from demo.kit import BODIES
 from forms.kit_form import BodyForm
@@ -82,6 +81,9 @@ SECOND_BRIGHTER, SECOND_WARMER = 0.4, 9.0
 
 SWAY_MIRED = 2.5
 """How much white that a body finds by itself sways from frame to frame, a standard deviation."""
+
+DAYLIGHT_MIRED, MIRED_STEP = 1e6 / 6504, 2.0
+"""White of a screen, and steps of white in which frames are drawn: those within one are drawn once."""
 STEP = 1 / 3
 STEEP = 1.3
 """How much less is kept with each stop of ISO about there, in log odds."""
@@ -165,10 +167,7 @@ def _in_white(levels: Levels, stops: float, mired: float) -> Levels:
     xyz = [xyz_of(black_body(1e6 / (DAYLIGHT_MIRED + more))) for more in (0.0, mired)]
     here, there = (XYZ_TO_RGB @ one / one[1] for one in xyz)
     light = np.clip(LINEAR[levels] * (there / here * 2**stops).astype(np.float32), 0, 1)
-    return np.asarray(np.round(255 * np.where(light <= 0.0031308, 12.92 * light, 1.055 * light ** (1 / 2.4) - 0.055)), np.uint8)
-
-
-DAYLIGHT_MIRED = 1e6 / 6504
+    return np.asarray(np.round(255 * encoded(light)), np.uint8)
 
 
 @dataclass
@@ -192,9 +191,6 @@ class _Drawer:
         return self.shown[key]
 
 
-MIRED_STEP = 2.0
-
-
 def _shoot(outing: Outing, made: Made, plan: Shooting) -> int:
     lots, whites = np.random.default_rng(plan.frames), np.random.default_rng(plan.frames + 1)
     drawer = _Drawer(made)
@@ -202,7 +198,7 @@ def _shoot(outing: Outing, made: Made, plan: Shooting) -> int:
     rows: list[Frame] = []
     shown: list[Drawn] = []
     body = made.situation.body
-    by_body = made.setup.white.mode in BY_BODY or bool(plan.warmer)
+    by_body = made.setup.white.mode.by_body or bool(plan.warmer)
     second = BodyForm(**BODIES[plan.second]).value(plan.second) if plan.second else None
     for k, (minutes, time_s, aperture, iso, brighter) in enumerate(_taken(made, plan)):
         going = (minutes - plan.begins_min) / plan.lasts_min

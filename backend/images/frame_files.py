@@ -23,6 +23,7 @@ from craft.stage.colour import Pixels
 from craft.tones.framing import View
 from craft.vocabulary.terms import Mode
 from craft.white.response import gains_of, xyz_to_numbers
+from images.told import PROGRAMS
 
 JPEG_WIDTH, DNG_WIDTH = 1600, 2400
 """Pixels across; fewer where the sensor has fewer. A raw of all pixels would take minutes to count."""
@@ -40,8 +41,8 @@ LEAST_NEUTRAL = 1 / 80
 SHORT_S = 0.3
 """Times under this are written as one over something."""
 
-PROGRAMS = {Mode.MANUAL: "1", Mode.TIMED: "1", Mode.PROGRAM: "2", Mode.APERTURE_PRIORITY: "3", Mode.SHUTTER_PRIORITY: "4"}
-"""ExposureProgram of a mode (EXIF 2.32); 0: one that it does not name."""
+BY_MODE = {mode: program for program, mode in PROGRAMS.items()} | {Mode.TIMED: "1"}
+"""ExposureProgram of a mode (EXIF 2.32); a held release is manual to it."""
 
 SRGB_D65 = 21
 """CalibrationIlluminant1: D65 (DNG 1.4)."""
@@ -106,7 +107,7 @@ def _entries(shot: Shot, written: Written, pixels: tuple[int, int]) -> dict[str,
         "Exif.Photo.ExposureTime": "{0.numerator}/{0.denominator}".format(_time(shot)),
         "Exif.Photo.FNumber": _said(_aperture(shot)),
         "Exif.Photo.ISOSpeedRatings": str(_iso(shot)),
-        "Exif.Photo.ExposureProgram": PROGRAMS.get(written.mode, "0"),
+        "Exif.Photo.ExposureProgram": BY_MODE.get(written.mode, "0"),
         "Exif.Photo.WhiteBalance": "0" if shot.automatic else "1",
         "Exif.Photo.DateTimeOriginal": written.taken_at,
         "Exif.Photo.OffsetTimeOriginal": written.offset,

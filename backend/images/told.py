@@ -8,6 +8,8 @@ from dataclasses import dataclass
 from fractions import Fraction
 from typing import Any
 
+from craft.vocabulary.terms import Mode
+
 ACCEPTED = "a JPEG, TIFF, DNG or other raw file as the camera wrote it is accepted"
 MM_PER_UNIT = {2: 25.4, 3: 10.0, 4: 1.0}
 """Millimetres in the unit of a focal-plane resolution (EXIF 2.32, tag FocalPlaneResolutionUnit)."""
@@ -95,6 +97,9 @@ ENTRIES = (
     OFFSET_IN_TIFF,
 )
 """Every entry that is read; nothing else of what a file carries is."""
+
+PROGRAMS = {"1": Mode.MANUAL, "2": Mode.PROGRAM, "3": Mode.APERTURE_PRIORITY, "4": Mode.SHUTTER_PRIORITY}
+"""What ExposureProgram stands for (EXIF 2.32); its other values name scenes."""
 
 OFFSET = re.compile(r"([+-])(0\d|1[0-4]):([0-5]\d)", re.ASCII)
 TAKEN = re.compile(r"\d{4}:\d\d:\d\d \d\d:\d\d:\d\d")

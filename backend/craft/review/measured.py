@@ -10,7 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from craft.review.cast import Balance
-from craft.white.screen import LUMINANCE
+from craft.white.screen import LUMINANCE, decoded
 
 Levels = NDArray[np.uint8]
 
@@ -29,8 +29,7 @@ UNDER = 0.7
 FULL = 253
 """Level of a finished file from which a pixel of its small picture counts as full white: JPEG rings about the edge of it."""
 
-_shares = np.arange(256) / 255
-LINEAR = np.where(_shares <= 0.04045, _shares / 12.92, ((_shares + 0.055) / 1.055) ** 2.4).astype(np.float32)
+LINEAR = decoded(np.arange(256) / 255).astype(np.float32)
 """Light of each level of a finished file, white 1 (IEC 61966-2-1)."""
 
 

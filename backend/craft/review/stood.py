@@ -20,14 +20,12 @@ CALLED = {
 SAME = {Mode.TIMED: Mode.MANUAL}
 """Modes of which a file tells another."""
 
-BY_BODY = (White.AUTOMATIC, White.AUTOMATIC_WARM, White.AUTOMATIC_NEUTRAL)
-
 
 def stood_of(setup: Setup, frames: Sequence[Frame]) -> list[str]:
     """What stood otherwise than planned of what has no stops, in sentences.
 
     >>> one = advised()
-    >>> stood_of(one, [Frame(0.0, mode=one.exposure.mode, white_auto=one.white.mode in BY_BODY)])
+    >>> stood_of(one, [Frame(0.0, mode=one.exposure.mode, white_auto=one.white.mode.by_body)])
     []
     >>> stood_of(one, [Frame(0.0, mode=Mode.PROGRAM), Frame(1.0)])[0].startswith("In program for 1 of 1 frame that tells its mode")
     True
@@ -39,7 +37,7 @@ def stood_of(setup: Setup, frames: Sequence[Frame]) -> list[str]:
         if planned in CALLED and mode is not planned:
             said.append(f"In {CALLED[mode]} for {many} of {_tell(modes.total(), 'mode')}: {CALLED[planned]} was planned.")
     whites = [frame.white_auto for frame in frames if frame.white_auto is not None]
-    by_body = setup.white.mode in BY_BODY
+    by_body = setup.white.mode.by_body
     otherwise = sum(one is not by_body for one in whites)
     if otherwise:
         stood = "set" if by_body else "left to the body"

@@ -115,19 +115,46 @@ def _within(middle: Middle, digits: int) -> str:
     return f"({low:.{digits}f} to {high:.{digits}f})"
 
 
+@dataclass(frozen=True, slots=True)
+class Difference:
+    """How the second of two frames of one moment differs: stops that it came out brighter, stops of light that its dials gave more, mireds that it is warmer; None where one of them does not tell."""
+
+    brighter: float | None
+    given: float | None
+    warmer: float | None
+
+
+def differences_of(pairs: Sequence[tuple[Frame, Frame]]) -> list[Difference]:
+    """How the second frame of each pair differs from the first.
+
+    >>> differences_of([(Frame(0.0, mean_stops=0.5), Frame(0.0, mean_stops=1.5))])
+    [Difference(brighter=1.0, given=None, warmer=None)]
+    """
+    whites = [
+        Balance(other.balance.red - one.balance.red, other.balance.blue - one.balance.blue)
+        for one, other in pairs
+        if one.balance is not None and other.balance is not None
+    ]
+    casts = iter(apart(whites, Balance(0.0, 0.0)))
+    return [
+        Difference(
+            None if one.mean_stops is None or other.mean_stops is None else other.mean_stops - one.mean_stops,
+            None if one.exposed_ev is None or other.exposed_ev is None else one.exposed_ev - other.exposed_ev,
+            None if one.balance is None or other.balance is None else next(casts).mired,
+        )
+        for one, other in pairs
+    ]
+
+
 def together_of(pairs: Sequence[tuple[Frame, Frame]]) -> Together:
     """By how much frames of one moment differ, those of the second body from those of the first.
 
     >>> together_of([]).brighter is None
     True
     """
-    brighter, given, whites = [], [], []
-    for one, other in pairs:
-        if one.mean_stops is not None and other.mean_stops is not None:
-            brighter.append(other.mean_stops - one.mean_stops)
-            if one.exposed_ev is not None and other.exposed_ev is not None:
-                given.append(one.exposed_ev - other.exposed_ev)
-        if one.balance is not None and other.balance is not None:
-            whites.append(Balance(other.balance.red - one.balance.red, other.balance.blue - one.balance.blue))
-    warmer = [cast.mired for cast in apart(whites, Balance(0.0, 0.0))]
+    found = differences_of(pairs)
+    brighter, warmer = (
+        [value for value in values if value is not None] for values in ([one.brighter for one in found], [one.warmer for one in found])
+    )
+    given = [one.given for one in found if one.given is not None and one.brighter is not None]
     return Together(tuple(pairs), middle_of(brighter), middle_of(given) if len(given) == len(brighter) else None, middle_of(warmer))

@@ -169,6 +169,15 @@ class White(Enum):
     TUNGSTEN = "tungsten"
     MEASURED = "measured"
 
+    @property
+    def by_body(self) -> bool:
+        """Whether the body finds it by itself.
+
+        >>> White.AUTOMATIC_WARM.by_body, White.SHADE.by_body
+        (True, False)
+        """
+        return self in (White.AUTOMATIC, White.AUTOMATIC_WARM, White.AUTOMATIC_NEUTRAL)
+
 
 class FocusMode(Enum):
     """Focus mode."""

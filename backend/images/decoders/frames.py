@@ -14,12 +14,13 @@ from numpy.typing import NDArray
 
 from craft.review.measured import MIDDLE, Levels, Measured, measured, measured_file, small_of
 from craft.tones.own import RAW_FULL
-from craft.vocabulary.terms import Mode
+from craft.white.screen import encoded
 from forms.problems import InputError
 from images.counted import count, jpeg, tiff
 from images.decoders.figures import entries_of, figures_with, metadata_of
 from images.decoders.light import KINDS, NEARLY_FULL, is_raw, light_of, tiff_levels
 from images.detail import detail_of
+from images.told import PROGRAMS
 from images.values import LEAST_SIDE, RATED, REJECTED, CameBack, Data, Detail, looked_at, refused, unreadable
 
 LARGE_INSIDE = 0.9
@@ -73,9 +74,8 @@ class _Finished:
 
 PART, PROGRAM, WHITE, STARS = "Exif.Photo.SubSecTimeOriginal", "Exif.Photo.ExposureProgram", "Exif.Photo.WhiteBalance", "Exif.Image.Rating"
 
-MODES = {"1": Mode.MANUAL, "2": Mode.PROGRAM, "3": Mode.APERTURE_PRIORITY, "4": Mode.SHUTTER_PRIORITY}
 WHITES = {"0": "automatic", "1": "set"}
-"""What the tags ExposureProgram and WhiteBalance stand for (EXIF 2.32); others of them name scenes."""
+"""What WhiteBalance stands for (EXIF 2.32)."""
 
 
 def _told(path: str, metadata: Any) -> dict[str, float | str]:
@@ -87,7 +87,7 @@ def _told(path: str, metadata: Any) -> dict[str, float | str]:
     part = own.get(PART, "").strip()
     if part.isdecimal() and len(part) <= 6:
         told["part_s"] = int(part) / 10 ** len(part)
-    if (mode := MODES.get(own.get(PROGRAM, ""))) is not None:
+    if (mode := PROGRAMS.get(own.get(PROGRAM, ""))) is not None:
         told["mode"] = mode.value
     if (white := WHITES.get(own.get(WHITE, ""))) is not None:
         told["white"] = white
@@ -190,7 +190,7 @@ def _raw(path: str, told: dict[str, float | str], rating: int | None) -> CameBac
 def _as_screen(light: NDArray[np.float32]) -> Levels:
     """Light, the middle tone 1, as a screen shows it (IEC 61966-2-1)."""
     shown = np.clip(light * np.float32(MIDDLE), 0, 1)
-    return np.asarray(np.round(255 * np.where(shown <= 0.0031308, 12.92 * shown, 1.055 * shown ** (1 / 2.4) - 0.055)), np.uint8)
+    return np.asarray(np.round(255 * encoded(shown)), np.uint8)
 
 
 def told_of(found: CameBack) -> tuple[dict[str, Any], dict[str, NDArray[Any]]]:

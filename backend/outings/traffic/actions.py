@@ -52,7 +52,7 @@ def _full_rate(made: Made, raw_bytes: float) -> float | None:
     return made.situation.body.highest_rate(made.setup.shutter_type, raw_bytes > 0)
 
 
-def bursts_of(made: Made, roles: Sequence[object]) -> tuple[Burst, ...]:
+def bursts_by_role(made: Made, roles: Sequence[object]) -> tuple[Burst, ...]:
     """A picture's burst at full rate by each role of the cards; none where the body has no rate, or nobody knows its buffer and cards."""
     raw, finished = file_bytes(made.situation, made.configuration.values)
     fps = _full_rate(made, raw)
@@ -61,7 +61,7 @@ def bursts_of(made: Made, roles: Sequence[object]) -> tuple[Burst, ...]:
 
 def planned_burst(made: Made) -> Burst | None:
     """A picture's burst at full rate with its cards as they are set; None where nobody knows."""
-    return next(iter(bursts_of(made, [made.configuration.values.get("card_roles", "continues")])), None)
+    return next(iter(bursts_by_role(made, [made.configuration.values.get("card_roles", "continues")])), None)
 
 
 def body_traffic(body: str, day: list[Made], spans: dict[int, tuple[int, float]]) -> BodyTraffic:
@@ -97,7 +97,7 @@ def body_traffic(body: str, day: list[Made], spans: dict[int, tuple[int, float]]
                 frame_mb=(raw + finished) / 1e6,
                 room_gb=(raw + finished) * frames[k] / 1e9,
                 fps=fps,
-                bursts=[_burst(b, str(values[k].get("card_roles", "continues"))) for b in bursts_of(made, roles)],
+                bursts=[_burst(b, str(values[k].get("card_roles", "continues"))) for b in bursts_by_role(made, roles)],
                 sends=going[k] > 0,
                 what=say_value(BY_SLUG["send_what"], values[k]["send_what"]) if going[k] and "send_what" in values[k] else "",
                 comes_mb=each[k] * frames[k] / 1e6,

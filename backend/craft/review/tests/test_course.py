@@ -16,7 +16,7 @@ from craft.review.cast import Balance, apart, cast_of
 from craft.review.course import SEEN_MIRED, SEEN_STOPS, brightness_of, going_of, warmth_of, words_of
 from craft.review.frame import Frame
 from craft.review.measured import measured_file
-from craft.review.stood import BY_BODY, CALLED, stood_of
+from craft.review.stood import CALLED, stood_of
 from craft.review.together import MOMENT_S, middle_of, pairs_of, together_of
 from craft.setup.setup import WhiteBalance
 from craft.vocabulary.terms import Mode, White
@@ -154,7 +154,7 @@ class Stood(unittest.TestCase):
         modes = [one for one, _ in told if one is not None]
         whites = [auto for _, auto in told if auto is not None]
         other = {one for one in modes if one is not mode}
-        wrong = sum(auto is not (white in BY_BODY) for auto in whites)
+        wrong = sum(auto is not white.by_body for auto in whites)
         self.assertEqual(len(said), len(other) + bool(wrong))
         for one in other:
             begins = f"In {CALLED[one]} for {modes.count(one)} of {len(modes)} "

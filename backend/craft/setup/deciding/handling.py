@@ -87,7 +87,7 @@ def _of_white(situation: Situation, mode: White, kelvin: float, tint: float) -> 
     return {
         "kelvin_set": kelvin,
         "tint_set": tint,
-        "white_fixed": yes(mode not in (White.AUTOMATIC, White.AUTOMATIC_WARM, White.AUTOMATIC_NEUTRAL)),
+        "white_fixed": yes(not mode.by_body),
         "white_warm_mired": max(0.0, warmer),
         "white_cold_mired": max(0.0, -warmer),
         "white_skin": skin_delta(lit, (kelvin, tint)),
