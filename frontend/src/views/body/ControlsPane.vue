@@ -129,7 +129,7 @@ function move(key: keyof Moves, text: string): void {
         :aria-expanded="open === control.slug"
         @click="open = open === control.slug ? '' : control.slug"
       >
-        <b>{{ control.label }}</b> <template v-if="control.lever">({{ control.lever }})</template>
+        <b>{{ control.label }}</b> {{ control.lever ? `(${control.lever})` : "" }}
         <span class="quiet">{{ told(control) }}</span>
       </button>
       <button
@@ -170,7 +170,7 @@ function move(key: keyof Moves, text: string): void {
           @change="(lever) => edit(control.slug, { lever }, 'kept')"
         />
         <button class="plain" :aria-label="`${control.label} with the lever elsewhere`" @click="elsewhere(control)">
-          another button with the lever elsewhere
+          another of it with the lever elsewhere
         </button>
         <span class="uses">
           <Tick

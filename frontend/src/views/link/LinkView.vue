@@ -37,6 +37,18 @@ const { data: beside, error: besideFails } = useQuery({
   refetchInterval: () => (doing.value ? false : LOOK_MS),
 });
 const now = computed(() => (props.situation && beside.value ? beside.value.link : link.value));
+/** In what the body is another than it is described. */
+const other = computed(() => {
+  const has = beside.value?.besides ?? [];
+  const more = has.length > SHOWN ? ` and ${has.length - SHOWN} more` : "";
+  return [
+    now.value?.firmware_was &&
+      `It has firmware ${now.value.state?.firmware ?? ""}; what is written down of it is for ${now.value.firmware_was}.`,
+    has.length && `It has ${has.slice(0, SHOWN).join(", ")}${more}, which your description says it lacks.`,
+  ]
+    .filter(Boolean)
+    .join(" ");
+});
 const outing = computed(() => outings.value?.find((o) => o.situations.some((s) => s.id === props.situation)));
 const picture = computed(() => outing.value?.situations.find((s) => s.id === props.situation));
 /** An address may name a picture that is taken with another body by now: then it is that one's. */
@@ -88,19 +100,14 @@ async function letGo(): Promise<void> {
       <p v-if="now.other" class="caution">
         It calls itself {{ now.named }}, and your kit calls this body {{ name }}: what it does not have it will refuse.
       </p>
-      <p v-if="now.firmware_was || beside?.besides.length" class="caution" role="status">
-        <template v-if="now.firmware_was"
-          >It has firmware {{ now.state?.firmware }}; what is written down of it is for {{ now.firmware_was }}.
-        </template>
-        <template v-if="beside?.besides.length"
-          >It has {{ beside.besides.slice(0, SHOWN).join(", ")
-          }}<template v-if="beside.besides.length > SHOWN"> and {{ beside.besides.length - SHOWN }} more</template>, which your
-          description says it lacks.</template
-        >
-        <button v-if="now.reached" class="button" :disabled="!!doing" @click="facts(false)">Write down what it has</button>
+      <p v-if="other" class="caution" role="status">
+        {{ other }}
       </p>
-      <p v-if="now.facts_back && now.reached">
-        <button class="button" :disabled="!!doing" @click="facts(true)">Describe it as before this firmware</button>
+      <p v-if="now.reached && (other || now.facts_back)" class="tools">
+        <button v-if="other" class="button" :disabled="!!doing" @click="facts(false)">Write down what it has</button>
+        <button v-if="now.facts_back" class="button" :disabled="!!doing" @click="facts(true)">
+          Describe it as before this firmware
+        </button>
       </p>
       <BodyNow v-if="now.state" :state="now.state" />
       <template v-if="situation && beside && now.reached">

@@ -49,7 +49,7 @@ const MARKS = [
 const mark = (body: number, a: number, b: number): string => MARKS[body % MARKS.length]?.(a, b) ?? "";
 const told = computed(
   () =>
-    `brightness and white of ${props.course.points.length} frames from ${clock(hours.value.first)} to ${clock(hours.value.last)}. ${props.course.said.join(" ") || "Both hold."}`,
+    `brightness and white of ${props.course.points.length} frames from ${clock(hours.value.first)} to ${clock(hours.value.last)}. ${props.course.said.join(" ")}`,
 );
 </script>
 

@@ -7,7 +7,7 @@ export interface Brought {
 /** What is in an archive besides frames: folders, what systems leave beside files. */
 const LEFT = /(^|\/)(__MACOSX\/|\.)/;
 const ARCHIVE = /\.zip$/i;
-export const MOST_INSIDE = 20_000;
+const MOST_INSIDE = 20_000;
 const MOST_BYTES = 200_000_000;
 
 export const isArchive = (file: File): boolean => ARCHIVE.test(file.name);
