@@ -8,6 +8,7 @@ import socket
 import sys
 from collections.abc import Iterator
 from contextlib import closing, suppress
+from dataclasses import dataclass
 from multiprocessing.connection import Connection
 from pathlib import Path
 from threading import BoundedSemaphore, Lock
@@ -164,15 +165,29 @@ def sidecar_rating(path: str) -> int | None:
     return rating
 
 
-def counts_of(path: str) -> tuple[dict[str, Any], NDArray[np.uint16]]:
-    """The middle of a raw as counts of its two greens, and what its file tells.
+@dataclass(frozen=True, slots=True)
+class Counted:
+    """What of a raw a sensor is measured by: counts of the two greens in its middle, (2, n, n), and the light of its lines from the first to the last, over black."""
+
+    counts: NDArray[np.uint16]
+    lines: NDArray[np.float32]
+    iso: float
+    black: float
+    white: float
+    clipped: float
+    time_s: float | None = None
+    name: str = ""
+
+
+def counts_of(path: str) -> Counted:
+    """What of a raw a sensor is measured by.
 
     Raises
     ------
     InputError : it is no raw that is read.
     """
     [part] = reader.parts("counts", path)
-    return part.told, part.arrays["greens"]
+    return Counted(part.arrays["greens"], part.arrays["lines"], **part.told)
 
 
 def unbundled(path: str) -> Bundle:

@@ -139,6 +139,22 @@ class SensorFrame(models.Model):
         return f"{self.name} at ISO {self.iso:g}"
 
 
+class LampFrame(models.Model):
+    """A raw of an even wall under a lamp on the mains, by which it is measured how long a frame is read: the light of its lines (floats of 32 bits), no picture."""
+
+    piece = models.ForeignKey(Piece, models.CASCADE, related_name="lamp_frames")
+    digest = models.CharField(max_length=64)
+    name = models.CharField(max_length=120)
+    lines = models.BinaryField()
+
+    class Meta:
+        ordering = ["id"]
+        constraints = [models.UniqueConstraint(fields=["piece", "digest"], name="one_lamp_frame_per_file")]
+
+    def __str__(self) -> str:
+        return f"{self.name} under a lamp"
+
+
 class SensorBefore(models.Model):
     """What a body's sensor was taken to be before it was measured: given back by a press."""
 

@@ -9,10 +9,12 @@ from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Query, Router, Schema
 
+from craft.review.bands import MOST_FRAMES
 from images.reading import counts_of
 from images.values import LARGEST_BYTES, refused
 from kit import sensor
-from kit.models import Piece, SensorBefore
+from kit.models import Piece
+from people.actions import habits_of
 from people.guards import heavy, person_of, streamed
 from people.received import FILE, received
 
@@ -45,6 +47,22 @@ class SensorTold(Schema):
     dual_gain_read_noise_e: float | None
 
 
+class ReadOutTold(Schema):
+    """How long a frame is read, by a lamp on the mains. lacks: what its frames still take, in words; bands: in a frame, and depth, the share by which they are darker and brighter;
+    read_s and its standard error; mains_hz: of whom it is; now_s: what the body has, null where nobody said."""
+
+    frames: int
+    most: int
+    lacks: str
+    bands: float
+    depth: float
+    read_s: float
+    read_off: float
+    mains_hz: float
+    now_s: float | None
+    taken: bool
+
+
 class SensorOut(Schema):
     """Frames that a body is measured by, what they tell, what the body has now, and whether that was measured; said: what became of the last frame."""
 
@@ -55,14 +73,38 @@ class SensorOut(Schema):
     found: SensorTold | None
     now: SensorTold
     taken: bool
+    read_out: ReadOutTold
 
 
 def _mine(request: HttpRequest, slug: str) -> Piece:
     return get_object_or_404(Piece, person=person_of(request), kind="body", slug=slug, deleted_at=None)
 
 
+def _mains_hz(piece: Piece) -> float:
+    """Of the lamps where a body's photographer is at home."""
+    return float(habits_of(piece.person).mains_hz)
+
+
+def _read_out(piece: Piece, taken: bool) -> ReadOutTold:
+    told, mains = sensor.bands_of(piece), _mains_hz(piece)
+    read, off = told.read_in_s(mains)
+    return ReadOutTold(
+        frames=told.frames,
+        most=MOST_FRAMES,
+        lacks=told.lacks,
+        bands=told.bands,
+        depth=told.depth,
+        read_s=read,
+        read_off=off,
+        mains_hz=mains,
+        now_s=piece.document.get("readout_s"),
+        taken=taken,
+    )
+
+
 def _out(piece: Piece, said: str = "") -> SensorOut:
     isos, found = sensor.told_by(piece)
+    taken = sensor.taken(piece)
     now = {name: piece.document.get(name) for name in sensor.FIGURES} | {
         "read_noise_post_e": piece.document.get("read_noise_post_e") or 0.0
     }
@@ -73,7 +115,8 @@ def _out(piece: Piece, said: str = "") -> SensorOut:
         isos=[AtIsoOut.from_orm(row) for row in isos],
         found=SensorTold.from_orm(found) if found else None,
         now=SensorTold(**now),
-        taken=SensorBefore.objects.filter(piece=piece).exists(),
+        taken="full_well_e" in taken,
+        read_out=_read_out(piece, "readout_s" in taken),
     )
 
 
@@ -86,12 +129,12 @@ def measured(request: HttpRequest, slug: str) -> SensorOut:
 
 @router.post("/kit/bodies/{slug}/sensor/frames", response=SensorOut, openapi_extra={"requestBody": FILE})
 @streamed
-def add(request: HttpRequest, slug: str, name: Annotated[str, Query(max_length=400)] = "") -> SensorOut:
-    """Bring a raw of even light, or of none. The file itself is the request's body, read as it comes; its middle is kept, no picture."""
+def add(request: HttpRequest, slug: str, name: Annotated[str, Query(max_length=400)] = "", lamp: bool = False) -> SensorOut:
+    """Bring a raw of even light, or of none, or of a wall under a lamp that pulses. The file itself is the request's body, read as it comes; its middle is kept, or the light of its lines, no picture."""
     piece = _mine(request, slug)
     with received(request, LARGEST_BYTES, refused) as file:
-        told, counts = counts_of(file.path)
-    return _out(piece, sensor.bring(piece, told, counts, PurePath(name).name[:120] or "a frame", file.digest))
+        counted = counts_of(file.path)
+    return _out(piece, sensor.bring(piece, counted, PurePath(name).name[:120] or "a frame", file.digest, lamp=lamp))
 
 
 @router.put("/kit/bodies/{slug}/sensor", response=SensorOut)
@@ -99,6 +142,14 @@ def take(request: HttpRequest, slug: str) -> SensorOut:
     """Have the body's sensor be as it was measured."""
     piece = _mine(request, slug)
     sensor.take(piece)
+    return _out(piece)
+
+
+@router.put("/kit/bodies/{slug}/sensor/readout", response=SensorOut)
+def take_readout(request: HttpRequest, slug: str) -> SensorOut:
+    """Have the body's frames be read as long as its bands under a lamp tell, by the mains where you are."""
+    piece = _mine(request, slug)
+    sensor.take_readout(piece, _mains_hz(piece))
     return _out(piece)
 
 
@@ -113,5 +164,5 @@ def back(request: HttpRequest, slug: str) -> SensorOut:
 @router.delete("/kit/bodies/{slug}/sensor", response={204: None})
 def clear(request: HttpRequest, slug: str) -> HttpResponse:
     """Begin again: the frames go, the body stays as it is."""
-    _mine(request, slug).sensor_frames.all().delete()
+    sensor.clear(_mine(request, slug))
     return HttpResponse(status=204)

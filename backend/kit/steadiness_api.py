@@ -14,12 +14,10 @@ from craft.exposure.hand import ordinary_hand
 from craft.optics.steadiness import Tried, steadiness_of
 from craft.scales.series import Dial, label
 from forms.kit_form import Form, LensForm
-from forms.problems import what_can_be_read
-from forms.profile_form import PersonForm
 from kit.actions import body_of
 from kit.models import Piece
+from people.actions import habits_of
 from people.guards import person_of
-from people.models import Profile
 
 router = Router(tags=["profile"])
 
@@ -78,9 +76,8 @@ def measure(request: HttpRequest, asked: HandIn) -> HandOut:
     person = person_of(request)
     body = body_of(_piece(person, "body", asked.body))
     lens = LensForm.model_validate(_piece(person, "lens", asked.lens).document)
-    kept = Profile.objects.filter(person=person).first()
-    profile = what_can_be_read(PersonForm, kept.document)[0] if kept else PersonForm()
-    held = ordinary_hand(body, lens.value(asked.lens), asked.focal_length_mm, profile.acuity, stabilised=asked.stabilised)
+    acuity = habits_of(person).acuity
+    held = ordinary_hand(body, lens.value(asked.lens), asked.focal_length_mm, acuity, stabilised=asked.stabilised)
     rows = [Tried(row.time_s, row.frames, row.sharp) for row in asked.rows]
     found = steadiness_of(rows, held.sharp_s) if rows else None
     return HandOut(

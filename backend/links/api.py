@@ -25,6 +25,7 @@ from links.schemas import (
     LinkOut,
     LoadedOut,
     LoadIn,
+    MeasureIn,
     PairIn,
     SlotBesideOut,
     SlotsBackOut,
@@ -108,9 +109,9 @@ def slots_back(request: HttpRequest, slug: str) -> SlotsBackOut:
 
 @router.post("/kit/bodies/{slug}/link/sensor", response=FetchedOut)
 @own_turn
-def measure(request: HttpRequest, slug: str, asked: FetchIn) -> FetchedOut:
+def measure(request: HttpRequest, slug: str, asked: MeasureIn) -> FetchedOut:
     """Bring the next raws off the body's cards to measure its sensor by; asked again, it goes on."""
-    return fetch_to_measure(link_of(_body(request, slug)), asked.after)
+    return fetch_to_measure(link_of(_body(request, slug)), asked.after, asked.lamp)
 
 
 @router.get("/situations/{pk}/link", response=BesideSetupOut)

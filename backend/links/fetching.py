@@ -30,19 +30,21 @@ class Brought(NamedTuple):
 
 
 def _each(link: Link, after: str, wanted: Callable[[str, set[str]], bool], read: Callable[[str, str, str], None]) -> Brought:
-    """Fetch files one by one for as long as a request may take. wanted: by its name and those of all finished files, without their endings;
+    """Fetch files one by one for as long as a request may take, and one in any case, or it would never come on. wanted: by its name and those of all finished files, without their endings;
     read: what is made of one: its name, where it lies, its digest."""
     ends, more = monotonic() + FETCH_S, False
     with speaking(link) as body:
         listed = body.frames(after)
-        finished = {_stem(one.name) for one in listed.frames if _is_finished(one.name)}
+        finished = {_stem(name) for name in (after, *(one.name for one in listed.frames)) if _is_finished(name)}
+        looked_at = 0
         for one in listed.frames:
-            if monotonic() > ends:
+            if looked_at and monotonic() > ends:
                 more = True
                 break
             after = one.name
             if not wanted(one.name, finished):
                 continue
+            looked_at += 1
             with tempfile.TemporaryFile() as kept:
                 digest = body.fetch(one.name, kept, LARGEST_BYTES)
                 read(one.name, f"/dev/fd/{kept.fileno()}", digest)
@@ -75,8 +77,9 @@ def fetch(link: Link, outing: Outing, after: str) -> FetchedOut:
     return FetchedOut(brought=len(found), again=again, after=far.after, more=far.more, said=said)
 
 
-def fetch_to_measure(link: Link, after: str) -> FetchedOut:
-    """Bring raws off a body's cards that its sensor is measured by; what tells nothing true of it is named with why, and left where it is.
+def fetch_to_measure(link: Link, after: str, lamp: bool) -> FetchedOut:
+    """Bring raws off a body's cards that its sensor is measured by, of even light or of none, or of a wall under a lamp; what tells nothing true of it is named with why, and left
+    where it is.
 
     Raises
     ------
@@ -88,12 +91,12 @@ def fetch_to_measure(link: Link, after: str) -> FetchedOut:
         link,
         after,
         lambda name, finished: not _is_finished(name),
-        lambda name, path, digest: found.append((*counts_of(path), name, digest)),
+        lambda name, path, digest: found.append((counts_of(path), name, digest)),
     )
     begin()
-    for about, counts, name, digest in found:
+    for counted, name, digest in found:
         try:
-            sensor.bring(link.piece, about, counts, name, digest)
+            sensor.bring(link.piece, counted, name, digest, lamp=lamp)
             brought += 1
         except InputError as error:
             told.append(error.problems[0].detail)

@@ -128,6 +128,12 @@ class FetchIn(Schema):
     after: Annotated[str, Field(max_length=60)] = ""
 
 
+class MeasureIn(FetchIn):
+    """The same, and whether they are of a wall under a lamp that pulses."""
+
+    lamp: bool = False
+
+
 class FetchedOut(Schema):
     """What a part of the fetching brought. after: where to go on; more: there are more files; said: in words."""
 

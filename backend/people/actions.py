@@ -10,12 +10,19 @@ from django.contrib.auth.models import User
 from django.core.exceptions import PermissionDenied, ValidationError
 from django.db import IntegrityError, transaction
 
-from forms.problems import InputError, Problem
+from forms.problems import InputError, Problem, what_can_be_read
+from forms.profile_form import PersonForm
 from people.models import Profile
 from people.names import checked
 from people.turns import begin
 
 TAKEN = Problem("/name", "this name is taken; choose another")
+
+
+def habits_of(person: User) -> PersonForm:
+    """What a person's profile says, without what of it cannot be read; as it begins where nobody changed it."""
+    kept = Profile.objects.filter(person=person).first()
+    return what_can_be_read(PersonForm, kept.document)[0] if kept else PersonForm()
 
 
 def may_register(invitation: str) -> None:

@@ -41,6 +41,7 @@ LEFT_OUT: dict[str, str] = {
     "people.answered": "answers that were given already, kept a day so that nothing is done twice",
     "outings.picturelight": "the light of pictures, which lies beside as files",
     "gear.sensorframe": "counts of a sensor's middle, which only measure it; what they told stands in the body",
+    "gear.lampframe": "light of a frame's lines, which only measures how long it is read; what that told stands in the body",
     "frames.smallpicture": "small pictures of frames, which lie beside as files",
     "frames.finepiece": "pieces of frames pixel by pixel, which lie beside as files",
 }

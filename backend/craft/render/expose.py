@@ -4,9 +4,11 @@ from __future__ import annotations
 
 import math
 from dataclasses import replace
+from typing import Any
 
 import cv2
 import numpy as np
+from numpy.typing import NDArray
 from scipy.special import ndtr
 
 from craft.kept import kept
@@ -48,11 +50,18 @@ def expected(shot: Shot, view: View) -> Pixels:
 
 def _bands(shot: Shot, view: View) -> Pixels:
     """How much more or less each line gets under pulsing light: 1 + d sinc(Ft) cos(2 pi F (t_line))."""
-    swing = LAMP_DEPTH * np.sinc(shot.flicker_hz * shot.time_s)
     high = view.frame_px * shot.height_mm / shot.width_mm
-    line = (np.arange(view.height) + 0.5 + view.top) / high
-    phase = 2 * math.pi * shot.flicker_hz * line * shot.traverse_s + shot.seed
-    return np.asarray(1 + swing * np.cos(phase), np.float32)[:, None, None]
+    return np.asarray(lamp_over((np.arange(view.height) + 0.5 + view.top) / high, shot, shot.flicker_hz), np.float32)[:, None, None]
+
+
+def lamp_over(line: NDArray[np.floating[Any]], shot: Shot, pulses_hz: float) -> NDArray[np.float64]:
+    """Times by which lines, as shares of the frame's height, get more of a lamp that pulses so often than of one that does not.
+
+    >>> lamp_over(np.array([0.0, 0.5]), replace(shot(), traverse_s=0.01, time_s=0.001, seed=0), 100.0).round(2)
+    array([1.59, 0.41])
+    """
+    swing = LAMP_DEPTH * np.sinc(pulses_hz * shot.time_s)
+    return np.asarray(1 + swing * np.cos(2 * math.pi * pulses_hz * line * shot.traverse_s + shot.seed))
 
 
 def counted(electrons: Pixels, shot: Shot, averaged: float, seed: int | None = None, under: float = 0.0) -> Pixels:

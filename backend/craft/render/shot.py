@@ -10,7 +10,7 @@ from typing import Any
 
 from craft.errors import CraftError
 from craft.exposure.flash import FLASH_KELVIN
-from craft.kit.body import Sensor, Shutter
+from craft.kit.body import Body, Sensor, Shutter
 from craft.optics.movement import star_speed_m_s
 from craft.render.looks import AS_USUAL, MERGED, Taste, taste_of
 from craft.scales.series import Dial, exact_stops
@@ -234,6 +234,15 @@ def on_own(shot: Shot, own: OwnLight | None) -> Shot:
     return found(framed) if shot.automatic else framed
 
 
+def traverse_s(body: Body, shutter: Shutter) -> float:
+    """From the first line's exposure to the last's: how long a sensor is read, or how long curtains travel; 0 where nobody said.
+
+    >>> traverse_s(BODY, Shutter.ELECTRONIC)
+    0.02
+    """
+    return (body.readout_s or 0.0) if shutter is Shutter.ELECTRONIC else (body.sync_with(shutter) or 0.0)
+
+
 def shot_of(situation: Situation, setup: Setup, stage: str | None = None, seed: int = 1, values: Mapping[str, Value] = USUAL) -> Shot:
     """The frame that a setup takes of a situation, on its own scene or another, in the look that these settings of the body have.
 
@@ -247,7 +256,7 @@ def shot_of(situation: Situation, setup: Setup, stage: str | None = None, seed: 
     key_ev = situation.light.ev100 - setup.light.lens_loss_stops - setup.exposure.nd_stops
     body = situation.body
     drawn = _drawn(situation, time_s)
-    traverse = (body.readout_s or 0.0) if setup.shutter_type is Shutter.ELECTRONIC else (body.sync_with(setup.shutter_type) or 0.0)
+    traverse = traverse_s(body, setup.shutter_type)
     merge = setup.bracketing.merge
     taste = taste_of(values)
     drawn_on = stage or stage_for(situation).slug

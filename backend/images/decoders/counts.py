@@ -1,4 +1,4 @@
-"""The middle of a raw as counts: what a sensor is measured by. Nothing is developed."""
+"""The middle of a raw as counts, and the light of its lines: what a sensor is measured by. Nothing is developed."""
 
 from __future__ import annotations
 
@@ -17,8 +17,13 @@ ACROSS = 256
 """Pixels along each side of a colour's crop: variance is known within half of a hundredth from two of them."""
 
 
+LINES = 256
+"""Parts from the first line to the last, of each of which the mean is told: a hundred bands are seen in them."""
+
+
 def counts_of(path: str) -> tuple[dict[str, Any], dict[str, NDArray[Any]]]:
-    """Counts of the two greens in the middle of a raw, (2, n, n), and what its file tells: iso, time_s, name, black, white.
+    """Counts of the two greens in the middle of a raw, (2, n, n), the mean of green over black from the first line to the last, and what its file tells: iso, time_s, name, black,
+    white, clipped (a share of all its greens).
 
     Raises
     ------
@@ -32,7 +37,7 @@ def counts_of(path: str) -> tuple[dict[str, Any], dict[str, NDArray[Any]]]:
             raw.open_file(path)
             sized(raw.sizes.width, raw.sizes.height, MOST_PIXELS)
             raw.unpack()
-            crop, black, white = _greens(raw)
+            crop, lines, levels = _greens(raw)
     except InputError:
         raise
     except (rawpy.LibRawError, ValueError, OSError, NotImplementedError):
@@ -40,10 +45,10 @@ def counts_of(path: str) -> tuple[dict[str, Any], dict[str, NDArray[Any]]]:
     if not isinstance(told.get("iso"), float):
         raise refused("this raw does not tell its ISO")
     names: dict[str, Any] = {name: told[name] for name in ("iso", "time_s", "name") if name in told}
-    return {**names, "black": black, "white": white}, {"greens": crop}
+    return {**names, **levels}, {"greens": crop, "lines": lines}
 
 
-def _greens(raw: Any) -> tuple[NDArray[np.uint16], float, float]:
+def _greens(raw: Any) -> tuple[NDArray[np.uint16], NDArray[np.float32], dict[str, float]]:
     counts, pattern = raw.raw_image_visible, raw.raw_pattern
     if pattern is None or pattern.shape != (2, 2) or counts is None or counts.ndim != 2:
         raise refused("the pattern of this raw is not read")
@@ -56,4 +61,14 @@ def _greens(raw: Any) -> tuple[NDArray[np.uint16], float, float]:
     top, left = (high - across) // 2, (wide - across) // 2
     planes = [counts[row::2, column::2][top : top + across, left : left + across] for row, column in places]
     black = float(np.mean([raw.black_level_per_channel[int(pattern[place])] for place in places]))
-    return np.asarray(np.stack(planes), np.uint16), black, float(raw.white_level)
+    white = float(raw.white_level)
+    clipped = float(np.mean([(counts[row::2, column::2] >= white - 1).mean() for row, column in places]))
+    levels = {"black": black, "white": white, "clipped": clipped}
+    return np.asarray(np.stack(planes), np.uint16), _lines(counts, places) - np.float32(black), levels
+
+
+def _lines(counts: NDArray[np.uint16], places: list[tuple[int, int]]) -> NDArray[np.float32]:
+    """The mean of green in each of up to 256 parts of as many lines, from the first to the last."""
+    means = np.mean([counts[row::2, column::2][: counts.shape[0] // 2].mean(axis=1) for row, column in places], axis=0)
+    edges = np.linspace(0, len(means), min(LINES, len(means)) + 1).astype(int)
+    return np.asarray(np.add.reduceat(means, edges[:-1]) / np.diff(edges), np.float32)

@@ -440,6 +440,18 @@ class Loads(Linked):
         self.assertEqual((brought, self.outing.came.count()), (3, 3))
         again = self.ask.post(path, {"after": ""}).json()
         self.assertEqual((again["brought"], self.outing.came.count()), (0, 3))
+        self.outing.came.all().delete()
+        with patch("links.fetching.FETCH_S", -1.0):  # a body that takes all of a request's time for its list
+            parts, after = [], ""
+            for _ in range(9):
+                told = self.ask.post(path, {"after": after}).json()
+                after = told["after"]
+                parts.append((told["brought"], told["more"]))
+                if not told["more"]:
+                    break
+        self.assertEqual(
+            parts, [(1, True), (1, True), (1, True), (0, False)], "a raw whose finished file came in the request before is none of its own"
+        )
         review = self.ask.get(f"/api/outings/{self.outing.pk}/review").json()
         [picture] = [one for one in review["pictures"] if one["title"] == "Terns over the bar"]
         self.assertEqual(picture["frames"], 3)

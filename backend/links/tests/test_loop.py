@@ -112,5 +112,33 @@ class Loop(Linked):
             self.assertAlmostEqual(row["read_e"], math.hypot(read, count / math.sqrt(12)), delta=3 * row["read_off"] + 0.02 * read)
             self.assertAlmostEqual(row["gain"] * count, 1.0, delta=0.02)
 
+    def test_a_body_that_is_read_too_fast_for_a_lamp_is_told_to_be_so_over_the_link(self) -> None:
+        """It was built to be read in 5 ms: half a band. What a slower one tells is looked at where one is handled (simulators.body.tests)."""
+        self.assertEqual(self.pair().status_code, 200)
+        for setting, by in (
+            ("exposure_mode", -9),
+            ("iso_mode", -9),
+            ("file_format", -9),
+            ("drive_mode", -9),
+            ("shutter_time", 99),
+            ("shutter_time", -15),
+        ):
+            self.move(setting, by)
+        self.body.do("lamp")
+        for _ in range(8):
+            self.body.do("fire", by=1)
+        path, after, brought = f"/api/kit/bodies/{SLUG}/link/sensor", "", 0
+        for _ in range(9):
+            told = self.ask.post(path, {"after": after, "lamp": True}).json()
+            after, brought = told["after"], brought + told["brought"]
+            if not told["more"]:
+                break
+        self.assertEqual((brought, told["said"]), (8, ""))
+        found = self.ask.get(f"/api/kit/bodies/{SLUG}/sensor").json()
+        self.assertEqual((found["frames"], found["read_out"]["frames"]), (0, 8), "none of them is of even light")
+        self.assertIn("read too fast", found["read_out"]["lacks"])
+        again = self.ask.post(path, {"after": "", "lamp": False}).json()
+        self.assertEqual((again["brought"], self.piece.lamp_frames.count()), (0, 8), again["said"])
+
     def move(self, setting: str, by: int) -> None:
         self.body.do("wheel", setting=setting, by=by)

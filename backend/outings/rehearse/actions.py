@@ -5,7 +5,7 @@ from __future__ import annotations
 import hashlib
 import math
 import threading
-from typing import NamedTuple
+from typing import Any, NamedTuple
 
 from django.contrib.auth.models import User
 from django.core import signing
@@ -91,9 +91,25 @@ def lines_drawn(shot: Shot, width: int) -> bytes:
         return _lines(shot, width)
 
 
+def word_of(salt: str, told: dict[str, Any]) -> str:
+    """Something as a signed word for an address, the same whenever it is signed: a browser that has the picture does not ask for it again."""
+    return signing.Signer(salt=f"{salt} at any time").sign_object(told, compress=True)
+
+
+def said_by(salt: str, word: str) -> dict[str, Any]:
+    """What a word of ours says.
+
+    Raises
+    ------
+    BadSignature : it is none of ours.
+    """
+    told: dict[str, Any] = signing.Signer(salt=f"{salt} at any time").unsign_object(word)
+    return told
+
+
 def token_of(shot: Shot) -> str:
     """A shot as a signed word for an address: nobody can ask for a frame that this server did not think of."""
-    return signing.dumps(shot.recipe(), salt=SALT, compress=True)
+    return word_of(SALT, shot.recipe())
 
 
 def shot_of_token(token: str, person: Somebody) -> Shot:
@@ -104,7 +120,7 @@ def shot_of_token(token: str, person: Somebody) -> Shot:
     InputError : a token that this server did not give.
     """
     try:
-        return from_recipe(signing.loads(token, salt=SALT), own_named(person))
+        return from_recipe(said_by(SALT, token), own_named(person))
     except (signing.BadSignature, CraftError) as error:
         raise InputError(
             [Problem("/token", "this is not a frame of ours, or one of an older version: open the rehearsal again")]
@@ -117,12 +133,12 @@ STRIP_SALT = "strip"
 def strip_token(shot: Shot, size: float, tiles: tuple[Tile, ...]) -> str:
     """Small pictures of a shot side by side as a signed word; size: of its subject, as a share of the frame's height."""
     told = [[tile.stops, *tile.turned, tile.subject] for tile in tiles]
-    return signing.dumps({"shot": shot.recipe(), "size": size, "tiles": told}, salt=STRIP_SALT, compress=True)
+    return word_of(STRIP_SALT, {"shot": shot.recipe(), "size": size, "tiles": told})
 
 
 def column_token(shot: Shot, moves: tuple[Moved, ...]) -> str:
     """Small frames of a shot one under the other, as light and dials move, as a signed word."""
-    return signing.dumps({"shot": shot.recipe(), "moves": moves}, salt=STRIP_SALT, compress=True)
+    return word_of(STRIP_SALT, {"shot": shot.recipe(), "moves": moves})
 
 
 @kept
@@ -145,7 +161,7 @@ def drawn_strip(token: str, person: Somebody) -> bytes:
     InputError : a token that this server did not give, or gave as another version.
     """
     try:
-        told = signing.loads(token, salt=STRIP_SALT)
+        told = said_by(STRIP_SALT, token)
         shot = from_recipe(told["shot"], own_named(person))
     except (signing.BadSignature, CraftError) as error:
         raise InputError([Problem("/token", "these are not pictures of ours, or of an older version: open the rehearsal again")]) from error

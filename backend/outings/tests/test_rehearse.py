@@ -20,7 +20,7 @@ from demo.kit import BODIES
 from outings.demo_people import load_demo_people
 from outings.models import KeptFrame, Outing, Situation
 from outings.rehearse import actions
-from outings.rehearse.actions import KEPT_FRAMES, SALT, Looked, SupersededError, drawn_if_wanted, shot_of_token
+from outings.rehearse.actions import KEPT_FRAMES, SALT, Looked, SupersededError, drawn_if_wanted, shot_of_token, word_of
 from people.tests.caller import TOKEN, Caller, pointers
 
 OWN_SCENES = {
@@ -175,11 +175,12 @@ class Frames(Rehearsing):
     def test_only_what_this_server_signed_is_drawn(self) -> None:
         token = self.told()["frame"]["token"]
         recipe = shot_of_token(token, self.ilse).recipe()
-        forged = signing.dumps({**recipe, "stage": "opera"}, key="another", salt=SALT, compress=True)
-        for wrong in ("x", token[:-2], token + "a", forged, signing.dumps(recipe, salt="other", compress=True)):
+        forged = signing.Signer(key="another", salt=f"{SALT} at any time").sign_object({**recipe, "stage": "opera"}, compress=True)
+        dated = signing.dumps(recipe, salt=SALT, compress=True)
+        for wrong in ("x", token[:-2], token + "a", forged, dated, word_of("other", recipe)):
             self.assertEqual(self.frame(wrong).status_code, 404, wrong[:20])
-        older = signing.dumps({k: v for k, v in recipe.items() if k != "aperture"}, salt=SALT, compress=True)
-        self.assertEqual(self.frame(older).status_code, 404)
+        self.assertEqual(word_of(SALT, recipe), token, "whenever it is signed, the same frame has the same address")
+        self.assertEqual(self.frame(word_of(SALT, {k: v for k, v in recipe.items() if k != "aperture"})).status_code, 404)
 
     def test_figures_that_cannot_be_are_refused(self) -> None:
         token = self.told()["frame"]["token"]

@@ -9,7 +9,7 @@ from craft.errors import CraftError
 from craft.vocabulary.setting import Value
 from forms.answer import answer_to
 from forms.dialect_form import DialectForm
-from forms.outing_form import OutingFile, begins_of, resolved
+from forms.outing_form import OfDay, OutingFile, begins_of, resolved
 from forms.profile_form import PersonForm
 from simulators.body.holds import Settings
 from simulators.body.thing import Before, Thing
@@ -34,12 +34,12 @@ def thing_of(
     ------
     CraftError : none of the day's situations is this body's, or what stands first there has no setup.
     """
-    body, person = file.bodies[slug], PersonForm()
+    body, person, of_day = file.bodies[slug], PersonForm(), OfDay(mains_hz=file.mains_hz)
     midnight = dt.datetime.combine(file.day, dt.time())
     before = tuple(
         Before(
             one.title,
-            resolved(one, body, file.lenses[one.lens], person),
+            resolved(one, body, file.lenses[one.lens], person, of_day),
             midnight + dt.timedelta(minutes=begins_of(one.starts_at)),
         )
         for one in file.situations

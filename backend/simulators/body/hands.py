@@ -13,7 +13,7 @@ from pydantic import Field
 from craft.render.picture import Look, as_jpeg, picture
 from craft.render.shot import Shot
 from forms.link_form import RefusedSaid
-from simulators.body.even import even_picture
+from simulators.body.even import Even, even_picture
 from simulators.body.plugged import anew, thing
 from simulators.body.takes import taken
 from simulators.body.thing import Thing
@@ -69,7 +69,9 @@ class HandOut(Schema):
 class HandIn(Schema):
     """One thing that is done to it: a wheel is moved, a slot turned to, a card pulled or put in, the release pressed."""
 
-    do: Literal["wheel", "slot", "card", "fire", "stand", "light", "cold", "away", "drop", "battery", "anew", "wall", "cap", "update"]
+    do: Literal[
+        "wheel", "slot", "card", "fire", "stand", "light", "cold", "away", "drop", "battery", "anew", "wall", "lamp", "cap", "update"
+    ]
     setting: Annotated[str, Field(max_length=60)] = ""
     by: Annotated[int, Field(ge=-200, le=200)] = 0
     at: Annotated[int, Field(ge=0, le=200)] = 0
@@ -102,7 +104,7 @@ def seen(request: HttpRequest) -> HandOut:
             clock=it.clock().strftime("%H:%M:%S"),
             before=[one.title for one in it.before],
             at=it.at,
-            even=it.even,
+            even=it.even or "",
             reached=it.reached,
             happened=[HappenedOut(number=e.number, at=e.at.strftime("%H:%M:%S"), words=e.words) for e in reversed(it.events[-8:])],
         )
@@ -151,8 +153,9 @@ DONE: dict[str, Callable[[Thing, HandIn], object]] = {
     "battery": _battery,
     "away": lambda it, asked: it.walk_away(it.reached),
     "drop": _drop,
-    "wall": lambda it, asked: it.look_at("wall"),
-    "cap": lambda it, asked: it.look_at("cap"),
+    "wall": lambda it, asked: it.look_at(Even.WALL),
+    "lamp": lambda it, asked: it.look_at(Even.LAMP),
+    "cap": lambda it, asked: it.look_at(Even.CAP),
     "update": lambda it, asked: it.update(),
     "anew": lambda it, asked: anew(),
 }
@@ -172,9 +175,9 @@ def finder(request: HttpRequest) -> HttpResponse:
     """What it would take now, small."""
     it = thing()
     [shot, *_] = taken(it.before[it.at].form, it.settings.values, it.light_stops)
-    return HttpResponse(_drawn(shot, it.even), content_type="image/jpeg")
+    return HttpResponse(_drawn(shot, it.even, it.mains_hz), content_type="image/jpeg")
 
 
 @lru_cache(8)
-def _drawn(shot: Shot, even: str) -> bytes:
-    return as_jpeg(even_picture(shot, even == "wall", FINDER_PX) if even else picture(shot, Look.FINDER, FINDER_PX, marks=False))
+def _drawn(shot: Shot, even: Even | None, mains_hz: float) -> bytes:
+    return as_jpeg(even_picture(shot, even, FINDER_PX, mains_hz) if even else picture(shot, Look.FINDER, FINDER_PX, marks=False))

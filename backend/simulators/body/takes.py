@@ -14,7 +14,7 @@ from craft.kit.body import Shutter
 from craft.kit.dials import Axis
 from craft.programs.replay import Program, replayed
 from craft.render.in_light import Moved, in_light
-from craft.render.shot import Shot, found, shot_of
+from craft.render.shot import Shot, found, shot_of, traverse_s
 from craft.scales.series import Dial, exact_stops, stops_of
 from craft.setup.solving.plan import whole_dials
 from craft.tones.metered import metered
@@ -115,6 +115,7 @@ def taken(form: SituationForm, values: Mapping[str, Value], light_stops: float =
         protection=stops,
         sensor=body.sensor.protected(stops),
         raw=values.get("file_format") != "rendered",
+        traverse_s=traverse_s(body, shutter),
         of_set=(),
         joined=0.0,
     )

@@ -20,7 +20,7 @@ from forms.kit_form import BodyForm
 from forms.situation_form import SituationForm
 from forms.traits_form import TraitsForm
 from images.frame_files import JPEG_WIDTH, Written, dng_of, finished_file, jpeg_of
-from simulators.body.even import even_counts, even_picture
+from simulators.body.even import CALLED, Even, even_counts, even_picture
 from simulators.body.holds import RefusedError, Settings
 from simulators.body.takes import mode_of, taken
 
@@ -74,7 +74,8 @@ class File:
     lens: str
     utc_offset_min: int | None
     smaller: int
-    even: str
+    even: Even | None
+    mains_hz: float
     mode: Mode
 
 
@@ -101,9 +102,9 @@ class Before:
 def _bytes(file: File) -> bytes:
     written = Written(file.body, file.lens, file.at.strftime("%Y:%m:%d %H:%M:%S"), file.utc_offset_min, file.mode)
     if file.even and file.name.endswith(".DNG"):
-        return dng_of(file.shot, written, counts=even_counts(file.shot, file.body, file.even == "wall"))
+        return dng_of(file.shot, written, counts=even_counts(file.shot, file.body, file.even, file.mains_hz))
     if file.even:
-        return finished_file(even_picture(file.shot, file.even == "wall", JPEG_WIDTH // file.smaller), file.shot, written)
+        return finished_file(even_picture(file.shot, file.even, JPEG_WIDTH // file.smaller, file.mains_hz), file.shot, written)
     return dng_of(file.shot, written) if file.name.endswith(".DNG") else jpeg_of(file.shot, written, JPEG_WIDTH // file.smaller)
 
 
@@ -146,8 +147,8 @@ def _next(firmware: str) -> str:
 class Thing:
     """A body in somebody's hands. now: the time it is here; before: what it can be pointed at, of a day that may be another; letters: that its
     files begin with; clock_off_s: how far its clock is off; drops_after, gone_after: bytes of a file
-    after which the link drops, once, and settings written after which it is gone; even: "wall" or "cap" where
-    that stands before it instead.
+    after which the link drops, once, and settings written after which it is gone; even: what
+    stands before it instead.
 
     Everything may be called from several threads.
     """
@@ -170,7 +171,7 @@ class Thing:
     reached: bool = True
     drops_after: int | None = None
     gone_after: int | None = None
-    even: str = ""
+    even: Even | None = None
 
     def __post_init__(self) -> None:
         """Begin to count."""
@@ -260,7 +261,7 @@ class Thing:
         for kind in kinds:
             name = f"{self.letters}_{self.number % 10000:04d}.{kind}"
             kit = self.settings.body.name, self.settings.lens.name
-            file = File(name, shot, at, *kit, self.utc_offset_min, smaller, self.even, mode_of(self.settings.values))
+            file = File(name, shot, at, *kit, self.utc_offset_min, smaller, self.even, self.mains_hz, mode_of(self.settings.values))
             if into:
                 into[0].files.append(name)
                 self.files[name] = file
@@ -391,7 +392,7 @@ class Thing:
         with self.lock:
             if not 0 <= at < len(self.before):
                 raise RefusedError("there is nothing there")
-            self.at, self.light_stops, self.stood, self.even = at, 0.0, self.now(), ""
+            self.at, self.light_stops, self.stood, self.even = at, 0.0, self.now(), None
             answer = answer_to(self.before[at].form, at_once=True)
             if answer.situation.lens != self.settings.lens:
                 self.settings.take_lens(answer.situation.lens, answer.configuration)
@@ -419,11 +420,16 @@ class Thing:
                     return
             raise RefusedError("there is no newer firmware for it")
 
-    def look_at(self, even: str) -> None:
+    def look_at(self, even: Even) -> None:
         """Point it at an even wall, or put the cap on; the same again ends it."""
         with self.lock:
-            self.even = "" if self.even == even else even
-            self._tell("stood", {"wall": "an even wall", "cap": "the cap is on"}.get(self.even, self.before[self.at].title))
+            self.even = None if self.even is even else even
+            self._tell("stood", CALLED[self.even] if self.even else self.before[self.at].title)
+
+    @property
+    def mains_hz(self) -> float:
+        """Of the lamps where it is."""
+        return answer_to(self.before[self.at].form, at_once=True).situation.person.mains_hz
 
     def card(self, number: int, state: str) -> None:
         """Put a card in, pull it, or have it fail.

@@ -27,7 +27,20 @@ SWIFT = "merrow-swift-20"
 
 def raw_of(body: Body, iso: float, share: float, size: int = 128) -> bytes:
     """A DNG of an even light: the greens of a made-up sensor, its red and blue as they come."""
-    greens = body.shot(iso, share, size).counts
+    return dng(body.shot(iso, share, size).counts, iso, (1, 100))
+
+
+def under_lamp(body: Body, bands: float, phase: float, share: float = 0.3, time_s: tuple[int, int] = (1, 1000), size: int = 128) -> bytes:
+    """A DNG of an even wall over which a lamp has drawn so many bands."""
+    shown = body.shot(100.0, share, size).counts.astype(float) - BLACK
+    lines = np.arange(2 * size).reshape(size, 2).T[:, :, None] / (2 * size)
+    lamp = 1 + 0.3 * np.cos(2 * math.pi * (bands * lines + phase))
+    return dng(np.clip(shown * lamp + BLACK, 0, WHITE).astype(np.uint16), 100.0, time_s)
+
+
+def dng(greens: np.ndarray, iso: float, time_s: tuple[int, int]) -> bytes:
+    """A raw of these two greens, (2, n, n)."""
+    size = greens.shape[1]
     counts = np.full((2 * size, 2 * size), 700, np.uint16)
     counts[0::2, 1::2], counts[1::2, 0::2] = greens
     tags = [
@@ -40,7 +53,7 @@ def raw_of(body: Body, iso: float, share: float, size: int = 128) -> bytes:
         (50717, "H", 1, int(WHITE), True),
         (50721, "2i", 9, (1, 1, 0, 1, 0, 1, 0, 1, 1, 1, 0, 1, 0, 1, 0, 1, 1, 1), True),
         (50778, "H", 1, 21, True),
-        (33434, "2I", 1, (1, 100), True),
+        (33434, "2I", 1, time_s, True),
         (34855, "H", 1, int(iso), True),
     ]
     out = io.BytesIO()
@@ -63,8 +76,8 @@ class OverHttp(TestCase):
     def setUp(self) -> None:
         self.caller = Caller(self.day.person)
 
-    def bring(self, data: bytes, name: str = "flat.dng", status: int = 200, slug: str = SWIFT) -> dict[str, Any]:
-        path = f"/api/kit/bodies/{slug}/sensor/frames?name={name}"
+    def bring(self, data: bytes, name: str = "flat.dng", status: int = 200, slug: str = SWIFT, lamp: bool = False) -> dict[str, Any]:
+        path = f"/api/kit/bodies/{slug}/sensor/frames?name={name}&lamp={lamp}"
         answer = self.caller.client.post(path, data, content_type="application/octet-stream", headers={"X-CSRFToken": TOKEN})
         self.assertEqual(answer.status_code, status, answer.content[:300])
         return json.loads(answer.content)
@@ -97,6 +110,52 @@ class OverHttp(TestCase):
         self.assertEqual(self.caller.delete(path).status_code, 204)
         self.assertEqual(self.caller.send("PUT", path).status_code, 422)
         self.assertEqual(self.caller.get(path).json()["isos"], [])
+
+    def test_bands_under_a_lamp_tell_how_long_a_frame_is_read_by_the_mains_at_home(self) -> None:
+        """Two and a half bands: 25 ms where the mains alternate fifty times a second, 20.8 where sixty times. Both are taken, and given back with what else was measured."""
+        before, path = self.document(), f"/api/kit/bodies/{SWIFT}/sensor"
+        self.assertEqual(self.caller.send("PUT", f"{path}/readout").status_code, 422)
+        for k in range(7):
+            told = self.bring(under_lamp(self.sensor, 2.5, 0.61 * k), f"{k}.dng", lamp=True)
+            out = told["read_out"]
+            self.assertEqual((told["frames"], out["frames"], bool(out["lacks"])), (0, k + 1, k < 5), out)
+        self.assertAlmostEqual(out["read_s"], 0.025, delta=4 * out["read_off"] + 1e-4)
+        self.assertAlmostEqual(out["depth"], 0.3, delta=0.03)
+        self.assertLess(out["read_off"], 2e-4)
+        taken = self.caller.send("PUT", f"{path}/readout").json()
+        self.assertEqual((taken["taken"], taken["read_out"]["taken"]), (False, True), "of the sensor only how long it is read")
+        self.assertAlmostEqual(self.document()["readout_s"], out["read_s"], delta=1e-5)
+        now = self.caller.get("/api/profile").json()
+        self.assertEqual(self.caller.put("/api/profile", now["document"] | {"mains_hz": 60}, now["version"]).status_code, 200)
+        at_sixty = self.caller.get(path).json()["read_out"]
+        self.assertAlmostEqual(at_sixty["read_s"] * 6, out["read_s"] * 5, delta=1e-9)
+        self.caller.send("PUT", f"{path}/readout")
+        self.assertAlmostEqual(self.document()["readout_s"], 0.0208, delta=2e-4)
+        for data in series(self.sensor, 100.0):
+            self.bring(data)
+        self.assertTrue(self.caller.send("PUT", path).json()["taken"])
+        back = self.caller.post(f"{path}/back").json()
+        self.assertEqual((self.document(), back["taken"], back["read_out"]["taken"]), (before, False, False), "the first that stood there")
+        self.assertEqual((self.caller.delete(path).status_code, self.caller.get(path).json()["read_out"]["frames"]), (204, 0))
+
+    def test_a_frame_under_a_lamp_that_shows_no_bands_says_why_at_its_name(self) -> None:
+        for why, data in (
+            ("it is clipped", under_lamp(self.sensor, 2.0, 0.0, share=1.2)),
+            ("it is too dark", under_lamp(self.sensor, 2.0, 0.0, share=0.004)),
+            ("longer than a pulse", under_lamp(self.sensor, 2.0, 0.0, time_s=(1, 50))),
+        ):
+            self.assertIn(
+                f"lamp.dng: {why}", str(self.bring(data, "lamp.dng", status=422, lamp=True)).replace("its time of 0.02 s is ", "")
+            )
+        same = under_lamp(self.sensor, 0.1, 0.3)
+        self.assertIn("under a lamp", self.bring(same, lamp=True)["said"])
+        self.assertIn("had come already", self.bring(same, lamp=True)["said"])
+        self.assertIn("came as one under a lamp already", str(self.bring(same, status=422)))
+        even = raw_of(self.sensor, 100.0, 0.3)
+        self.bring(even)
+        self.assertIn("longer than a pulse", str(self.bring(even, status=422, lamp=True)))
+        self.assertIn("not as many lines", str(self.bring(under_lamp(self.sensor, 2.0, 0.0, size=64), status=422, lamp=True)))
+        self.assertEqual(Piece.objects.get(person=self.day.person, slug=SWIFT).lamp_frames.count(), 1)
 
     def test_what_tells_nothing_is_refused_and_a_file_counts_once(self) -> None:
         even = raw_of(self.sensor, 100.0, 0.3)
@@ -140,6 +199,21 @@ class OnItsPage(BrowserCase):
         expect(page.get_by_text("as it was before it was measured")).to_be_visible()
         piece.refresh_from_db()
         self.assertEqual(piece.document["full_well_e"], before)
+        with TemporaryDirectory() as folder:
+            paths = [Path(folder) / f"{k:02d}.dng" for k in range(7)]
+            for k, path in enumerate(paths):
+                path.write_bytes(under_lamp(body, 3.2, 0.61 * k))
+            page.get_by_label("bring raws of a wall under a lamp").set_input_files([str(path) for path in paths])
+            expect(page.get_by_text("7 of 24 frames under a lamp")).to_be_visible()
+            self.answered(page)
+        expect(page.get_by_role("img", name="3.2 bands in a frame")).to_be_visible()
+        page.get_by_role("button", name="Take this time").click()
+        expect(page.get_by_role("button", name="Take this time anew")).to_be_visible()
+        expect(page.get_by_text("3.20 bands in a frame")).to_contain_text("The body has 32.0 ms")
+        piece.refresh_from_db()
+        self.assertAlmostEqual(piece.document["readout_s"], 0.032, delta=2e-4)
+        page.get_by_role("button", name="Give back what stood there").click()
         page.get_by_role("button", name="Begin again").click()
         expect(page.get_by_text("0 of 120 frames")).to_be_visible()
+        expect(page.get_by_text("0 of 24 frames under a lamp")).to_be_visible()
         self.assertEqual([one for one in self.wrong if "422" not in one], [])

@@ -859,9 +859,29 @@ export interface paths {
         put?: never;
         /**
          * Add
-         * @description Bring a raw of even light, or of none. The file itself is the request's body, read as it comes; its middle is kept, no picture.
+         * @description Bring a raw of even light, or of none, or of a wall under a lamp that pulses. The file itself is the request's body, read as it comes; its middle is kept, or the light of its lines, no picture.
          */
         post: operations["kit_sensor_api_add"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/bodies/{slug}/sensor/readout": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Take Readout
+         * @description Have the body's frames be read as long as its bands under a lamp tell, by the mains where you are.
+         */
+        put: operations["kit_sensor_api_take_readout"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -6853,6 +6873,33 @@ export interface components {
             range_stops: number | null;
         };
         /**
+         * ReadOutTold
+         * @description How long a frame is read, by a lamp on the mains. lacks: what its frames still take, in words; bands: in a frame, and depth, the share by which they are darker and brighter;
+         *     read_s and its standard error; mains_hz: of whom it is; now_s: what the body has, null where nobody said.
+         */
+        ReadOutTold: {
+            /** Frames */
+            frames: number;
+            /** Most */
+            most: number;
+            /** Lacks */
+            lacks: string;
+            /** Bands */
+            bands: number;
+            /** Depth */
+            depth: number;
+            /** Read S */
+            read_s: number;
+            /** Read Off */
+            read_off: number;
+            /** Mains Hz */
+            mains_hz: number;
+            /** Now S */
+            now_s: number | null;
+            /** Taken */
+            taken: boolean;
+        };
+        /**
          * SensorOut
          * @description Frames that a body is measured by, what they tell, what the body has now, and whether that was measured; said: what became of the last frame.
          */
@@ -6869,6 +6916,7 @@ export interface components {
             now: components["schemas"]["SensorTold"];
             /** Taken */
             taken: boolean;
+            read_out: components["schemas"]["ReadOutTold"];
         };
         /**
          * SensorTold
@@ -8310,16 +8358,19 @@ export interface components {
         };
         /**
          * MeasureIn
-         * @description Raws and finished files of the same frames. keep: whether what is found is kept in the situation's body, with the look it is set to.
+         * @description The same, and whether they are of a wall under a lamp that pulses.
          */
         MeasureIn: {
-            /** Pictures */
-            pictures: number[];
             /**
-             * Keep
+             * After
+             * @default
+             */
+            after?: string;
+            /**
+             * Lamp
              * @default false
              */
-            keep?: boolean;
+            lamp?: boolean;
         };
         /**
          * ChangedIn
@@ -11812,17 +11863,6 @@ export interface components {
             said: string;
         };
         /**
-         * FetchIn
-         * @description After which of the body's files to go on.
-         */
-        FetchIn: {
-            /**
-             * After
-             * @default
-             */
-            after?: string;
-        };
-        /**
          * BesideSetupOut
          * @description A body beside a setup. body: its slug; lens: that the picture is for, where another is on, else an empty text; same: settings that agree; lacking: settings of ours that it does not know; besides: that it has, and our description says it lacks.
          */
@@ -11968,6 +12008,17 @@ export interface components {
             fine: string;
             /** Why */
             why: components["schemas"]["WhyOut"][];
+        };
+        /**
+         * FetchIn
+         * @description After which of the body's files to go on.
+         */
+        FetchIn: {
+            /**
+             * After
+             * @default
+             */
+            after?: string;
         };
         /**
          * NightsIn
@@ -15437,6 +15488,7 @@ export interface operations {
         parameters: {
             query?: {
                 name?: string;
+                lamp?: boolean;
             };
             header?: {
                 /** @description The page's own name for what it sends: sent again under it, what was answered is answered again. */
@@ -15534,6 +15586,71 @@ export interface operations {
             };
             /** @description Service Unavailable */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    kit_sensor_api_take_readout: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SensorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The address is longer than the server reads; it says so without a form. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -24897,7 +25014,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FetchIn"];
+                "application/json": components["schemas"]["MeasureIn"];
             };
         };
         responses: {

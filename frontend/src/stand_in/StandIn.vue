@@ -114,6 +114,7 @@ const stops = (value: number): string => (value > 0 ? `+${value}` : String(value
         </div>
         <div class="tools">
           <button class="button" :aria-pressed="it.even === 'wall'" @click="hands('wall')">An even wall</button>
+          <button class="button" :aria-pressed="it.even === 'lamp'" @click="hands('lamp')">Under a lamp that pulses</button>
           <button class="button" :aria-pressed="it.even === 'cap'" @click="hands('cap')">The cap on</button>
         </div>
         <label class="slid"

@@ -615,7 +615,7 @@ export interface components {
              * Do
              * @enum {string}
              */
-            do: "wheel" | "slot" | "card" | "fire" | "stand" | "light" | "cold" | "away" | "drop" | "battery" | "anew" | "wall" | "cap" | "update";
+            do: "wheel" | "slot" | "card" | "fire" | "stand" | "light" | "cold" | "away" | "drop" | "battery" | "anew" | "wall" | "lamp" | "cap" | "update";
             /**
              * Setting
              * @default

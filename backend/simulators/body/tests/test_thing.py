@@ -10,13 +10,15 @@ import unittest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from craft.review.bands import Banded, banded
 from craft.scales.series import Dial, stops_of, value_of
 from craft.vocabulary.checker import violations
 from demo.day import DAY
 from demo.kit import BODIES, LENSES
 from forms.dialect_form import of_demo
 from forms.outing_form import OutingFile
-from images.reading import came_back
+from images.reading import came_back, counts_of
+from simulators.body.even import Even
 from simulators.body.filled import thing_of
 from simulators.body.holds import RefusedError
 from simulators.body.takes import offsets_of, taken
@@ -42,6 +44,36 @@ class World:
 
 def a_thing(slug: str = "merrow-swift-20", world: World | None = None) -> Thing:
     return thing_of(FILE, slug, of_demo(slug), now=world or World())
+
+
+class UnderALamp(unittest.TestCase):
+    def banded(self, readout_s: float, mains_hz: int, shutter: str) -> tuple[Banded, float]:
+        """What eight raws of a wall under a lamp tell of a body that is built to be read so long, and by how much the mains say."""
+        built = BODIES["merrow-swift-20"] | {"readout_s": readout_s, "sync_s": 0.012}
+        day = {**DAY, "mains_hz": mains_hz}
+        file = OutingFile.model_validate(
+            {**day, "bodies": {slug: built if slug == "merrow-swift-20" else BODIES[slug] for slug in USED}, "lenses": LENSES}
+        )
+        it = thing_of(file, "merrow-swift-20", of_demo("merrow-swift-20"), now=World())
+        for setting, value in (("exposure_mode", "manual"), ("shutter_type", shutter), ("shutter_time", 0.001), ("file_format", "raw")):
+            it.write(setting, value)
+        it.look_at(Even.LAMP)
+        lines = []
+        for _ in range(8):
+            [made] = it.fire(1)
+            with tempfile.NamedTemporaryFile(suffix=".DNG") as kept:
+                kept.write(it.content(made.name))
+                kept.flush()
+                lines.append(counts_of(kept.name).lines.astype(float))
+        return banded(lines), it.mains_hz
+
+    def test_its_bands_tell_how_long_it_is_read_by_the_mains_where_it_is_or_how_long_its_curtains_travel(self) -> None:
+        for readout_s, shutter, is_s in ((0.0137, "electronic", 0.0137), (0.06, "electronic", 0.06), (0.06, "mechanical", 0.012)):
+            found, mains = self.banded(readout_s, 60, shutter)
+            self.assertEqual((found.lacks, mains), ("", 60))
+            seconds, off = found.read_in_s(mains)
+            self.assertLess(abs(seconds - is_s), 3 * off + 0.001 * is_s, (shutter, found))
+        self.assertIn("read too fast", self.banded(0.004, 50, "electronic")[0].lacks)
 
 
 class Holds(unittest.TestCase):

@@ -4,8 +4,9 @@ import { computed, ref, shallowRef } from "vue";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
 import { changed, keyOf, nowKnown } from "@/api/keys";
 import { upload } from "@/api/upload";
+import ReadOut from "./ReadOut.vue";
 
-/** A body's sensor measured by its own raws of even light and of none: brought, told ISO by ISO, taken by a press, given back by one. */
+/** A body's sensor measured by its own raws of even light and of none, and of a lamp that pulses: brought, told ISO by ISO, taken by a press, given back by one. */
 const props = defineProps<{ slug: string }>();
 type Told = Schemas["SensorOut"];
 const queries = useQueryClient();
@@ -29,7 +30,7 @@ const because = (error: unknown): string =>
   error instanceof ProblemError
     ? Object.values(error.places)[0] || error.message
     : "The server cannot be reached; nothing was changed.";
-async function bring(event: Event): Promise<void> {
+async function bring(event: Event, lamp: boolean): Promise<void> {
   const field = event.target as HTMLInputElement;
   const files = [...(field.files ?? [])];
   field.value = "";
@@ -39,7 +40,7 @@ async function bring(event: Event): Promise<void> {
   let came = 0;
   for (const file of files) {
     try {
-      const path = `/api/kit/bodies/${props.slug}/sensor/frames?name=${encodeURIComponent(file.name.slice(-120))}`;
+      const path = `/api/kit/bodies/${props.slug}/sensor/frames?name=${encodeURIComponent(file.name.slice(-120))}&lamp=${lamp}`;
       const told = await upload<Told>(path, file, () => {}, signal);
       await nowKnown(queries, key.value, told);
       came += 1;
@@ -55,7 +56,7 @@ async function bring(event: Event): Promise<void> {
   running.value = null;
 }
 /** Over the link, a few files at a time. */
-async function fetchRaws(): Promise<void> {
+async function fetchRaws(lamp: boolean): Promise<void> {
   if (running.value) return;
   const { signal } = (running.value = new AbortController());
   [wrong.value, said.value] = [[], ""];
@@ -63,7 +64,7 @@ async function fetchRaws(): Promise<void> {
   try {
     for (;;) {
       const told: Schemas["FetchedOut"] = await take(
-        client.POST("/api/kit/bodies/{slug}/link/sensor", { ...at.value, body: { after }, signal }),
+        client.POST("/api/kit/bodies/{slug}/link/sensor", { ...at.value, body: { after, lamp }, signal }),
       );
       [after, came] = [told.after, came + told.brought];
       said.value = `${came} raws brought over the link`;
@@ -77,8 +78,11 @@ async function fetchRaws(): Promise<void> {
   running.value = null;
   await queries.invalidateQueries({ queryKey: key.value });
 }
+/** One after the other: an answer that comes late would show what is no more. */
+const asked = ref(false);
 async function run(call: () => Promise<Told | undefined>, words: string): Promise<void> {
   wrong.value = [];
+  asked.value = true;
   try {
     const told = await call();
     said.value = words;
@@ -88,8 +92,10 @@ async function run(call: () => Promise<Told | undefined>, words: string): Promis
   } catch (error) {
     wrong.value = [because(error)];
   }
+  asked.value = false;
 }
 const taken = () => run(() => take(client.PUT("/api/kit/bodies/{slug}/sensor", at.value)), "the body has it now");
+const readOutTaken = () => run(() => take(client.PUT("/api/kit/bodies/{slug}/sensor/readout", at.value)), "the body has it now");
 const givenBack = () =>
   run(() => take(client.POST("/api/kit/bodies/{slug}/sensor/back", at.value)), "as it was before it was measured");
 const begin = () =>
@@ -128,11 +134,13 @@ const shown = (value: number | null | undefined): string => (value === null || v
               accept=".dng,.raw,image/*"
               aria-label="bring raws that its sensor is measured by"
               :disabled="running !== null"
-              @change="bring"
+              @change="bring($event, false)"
           /></label>
-          <button v-if="link?.paired && !running" class="button" @click="fetchRaws">Bring them over the link</button>
+          <button v-if="link?.paired && !running" class="button" @click="fetchRaws(false)">Bring them over the link</button>
           <button v-if="running" class="button" @click="running.abort()">Stop</button>
-          <button v-if="data.frames && !running" class="button" @click="begin">Begin again</button>
+          <button v-if="(data.frames || data.read_out.frames) && !running" class="button" :disabled="asked" @click="begin">
+            Begin again
+          </button>
           <span class="quiet">{{ data.frames }} of {{ data.most }} frames</span>
           <span role="status">{{ said }}</span>
         </div>
@@ -185,11 +193,21 @@ const shown = (value: number | null | undefined): string => (value === null || v
           </tbody>
         </table>
         <p class="tools">
-          <button v-if="data.found" class="button" @click="taken">
+          <button v-if="data.found" class="button" :disabled="asked" @click="taken">
             {{ data.taken ? "Take it anew" : "Take what was measured" }}
           </button>
-          <button v-if="data.taken" class="button" @click="givenBack">Give back what stood there</button>
+          <button v-if="data.taken || data.read_out.taken" class="button" :disabled="asked" @click="givenBack">
+            Give back what stood there
+          </button>
         </p>
+        <ReadOut
+          :told="data.read_out"
+          :linked="link?.paired ?? false"
+          :busy="running !== null || asked"
+          @bring="bring($event, true)"
+          @fetch="fetchRaws(true)"
+          @take="readOutTaken"
+        />
       </template>
     </details>
   </section>
