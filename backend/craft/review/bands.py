@@ -1,6 +1,6 @@
 """How long a sensor takes to be read, from the bands that a lamp on the mains draws over raws of an even wall.
 
-A lamp pulses twice a period of the mains. Lines are exposed one after the other, so that a frame shows as many bands as pulses pass while it is read [rolling].
+A lamp pulses twice a period of the mains. Lines are exposed one after the other, so that a frame shows as many bands as pulses pass while it is read [liang2008].
 What stays from frame to frame (corners that fall off, dust) is no band: only what differs between frames that were begun at other instants is looked at.
 """
 
