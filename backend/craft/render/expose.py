@@ -57,8 +57,8 @@ def _bands(shot: Shot, view: View) -> Pixels:
 def lamp_over(line: NDArray[np.floating[Any]], shot: Shot, pulses_hz: float) -> NDArray[np.float64]:
     """Times by which lines, as shares of the frame's height, get more of a lamp that pulses so often than of one that does not.
 
-    >>> lamp_over(np.array([0.0, 0.5]), replace(shot(), traverse_s=0.01, time_s=0.001, seed=0), 100.0).round(2)
-    array([1.59, 0.41])
+    >>> [round(float(one), 2) for one in lamp_over(np.array([0.0, 0.5]), replace(shot(), traverse_s=0.01, time_s=0.001, seed=0), 100.0)]
+    [1.59, 0.41]
     """
     swing = LAMP_DEPTH * np.sinc(pulses_hz * shot.time_s)
     return np.asarray(1 + swing * np.cos(2 * math.pi * pulses_hz * line * shot.traverse_s + shot.seed))
