@@ -20,8 +20,11 @@ from simulators.body.thing import Thing
 
 hands = Router(tags=["hands"])
 FINDER_PX = 480
-WHEELS = ("exposure_mode", "shutter_time", "aperture", "iso_mode", "iso_value", "compensation", "white_mode", "drive_mode", "focus_mode")
-"""What stands under fingers on nearly every body, as far as this one has it."""
+WHEELS = (
+    *("exposure_mode", "shutter_time", "aperture", "iso_mode", "iso_value", "compensation"),
+    *("white_mode", "drive_mode", "focus_mode", "shutter_type"),
+)
+"""What stands under fingers on nearly every body, as far as this one has it; and which shutter, that its sensor can be measured."""
 
 
 class WheelOut(Schema):
