@@ -176,7 +176,6 @@ class Counted:
     white: float
     clipped: float
     time_s: float | None = None
-    name: str = ""
 
 
 def counts_of(path: str) -> Counted:

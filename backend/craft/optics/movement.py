@@ -22,6 +22,15 @@ LINE_TO_DISC = math.sqrt(12) / 4
 """Length of a smear over the diameter of the disc that blurs as much."""
 
 
+def pulses_hz(mains_hz: float) -> float:
+    """How often a lamp on the mains pulses, in Hz: twice a period, whichever way the current flows.
+
+    >>> pulses_hz(50.0)
+    100.0
+    """
+    return 2 * mains_hz
+
+
 def _array(value: ArrayLike) -> Floats:
     return np.asarray(value, dtype=np.float64)
 

@@ -14,6 +14,8 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy.optimize import minimize_scalar
 
+from craft.optics.movement import pulses_hz
+
 Floats = NDArray[np.float64]
 
 LEAST, MOST_FRAMES = 6, 24
@@ -34,8 +36,6 @@ FEWEST_TOLD = 0.8
 SURE = 0.05
 """A share of a figure: one that is known less well is not told yet."""
 
-PULSES_A_PERIOD = 2
-
 CLIPPED, DARKEST = 0.001, 0.01
 """Share of clipped pixels past which, and of the room to where counts end under which a frame tells nothing true."""
 
@@ -55,12 +55,12 @@ class Banded:
     depth: float = 0.0
 
     def read_in_s(self, mains_hz: float) -> tuple[float, float]:
-        """How long a frame is read, and its standard error, by a lamp on mains of this frequency.
+        """How long a frame is read and its standard error, in seconds, by a lamp on mains of this frequency in Hz.
 
         >>> [round(one, 4) for one in Banded(6, "", 3.0, 0.05, 0.2).read_in_s(50.0)]
         [0.03, 0.0005]
         """
-        pulses = PULSES_A_PERIOD * mains_hz
+        pulses = pulses_hz(mains_hz)
         return self.bands / pulses, self.off / pulses
 
 

@@ -11,6 +11,7 @@ from craft.errors import CraftError
 from craft.kit.body import Body
 from craft.kit.flash import Flash
 from craft.kit.lens import Lens
+from craft.optics.movement import pulses_hz
 from craft.optics.sharpness import Acuity, aperture_interval, circle_of_confusion_m, hyperfocal_m, magnification
 from craft.scene.flashed import AS_USUAL, FlashUse
 from craft.scene.framed import ROOM, framing_mm, on_a_ring, share_of
@@ -438,7 +439,7 @@ class Situation:
         """Frequency at which the light pulses; 0 for steady light."""
         if self.light.flicker_hz is not None:
             return self.light.flicker_hz
-        return 2 * self.person.mains_hz if self.light.mains else 0.0
+        return pulses_hz(self.person.mains_hz) if self.light.mains else 0.0
 
     @property
     def holds_above(self) -> float:

@@ -18,11 +18,11 @@ ACROSS = 256
 
 
 LINES = 256
-"""Parts from the first line to the last, of each of which the mean is told: a hundred bands are seen in them."""
+"""Parts from the first line to the last, of each of which the mean is told: forty bands are told in them."""
 
 
 def counts_of(path: str) -> tuple[dict[str, Any], dict[str, NDArray[Any]]]:
-    """Counts of the two greens in the middle of a raw, (2, n, n), the mean of green over black from the first line to the last, and what its file tells: iso, time_s, name, black,
+    """Counts of the two greens in the middle of a raw, (2, n, n), the mean of green over black from the first line to the last, and what its file tells: iso, time_s, black,
     white, clipped (a share of all its greens).
 
     Raises
@@ -44,7 +44,7 @@ def counts_of(path: str) -> tuple[dict[str, Any], dict[str, NDArray[Any]]]:
         raise unreadable() from None
     if not isinstance(told.get("iso"), float):
         raise refused("this raw does not tell its ISO")
-    names: dict[str, Any] = {name: told[name] for name in ("iso", "time_s", "name") if name in told}
+    names: dict[str, Any] = {name: told[name] for name in ("iso", "time_s") if name in told}
     return {**names, **levels}, {"greens": crop, "lines": lines}
 
 

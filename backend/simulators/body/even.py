@@ -8,6 +8,7 @@ from enum import StrEnum
 import numpy as np
 from numpy.typing import NDArray
 
+from craft.optics.movement import pulses_hz
 from craft.render.develop import Bytes
 from craft.render.expose import lamp_over
 from craft.render.shot import Shot
@@ -59,7 +60,7 @@ def even_counts(shot: Shot, body: str, before: Even, mains_hz: float) -> NDArray
     falls = 1 - FALLS_OFF * (away[:, None] ** 2 + away[None, :] ** 2) / 2
     light = shot.key_e * np.tile(OF_GREEN, (ACROSS // 2, ACROSS // 2)) * falls * answers * (before is not Even.CAP)
     if before is Even.LAMP:
-        light *= lamp_over((np.arange(ACROSS) + 0.5) / ACROSS, shot, 2 * mains_hz)[:, None]
+        light *= lamp_over((np.arange(ACROSS) + 0.5) / ACROSS, shot, pulses_hz(mains_hz))[:, None]
     electrons = lots.poisson(light) + lots.standard_normal((ACROSS, ACROSS)) * np.sqrt(read_variance_e2(shot))
     full = float(saturation_e(shot.sensor, shot.gain_stops, shot.base_stops))
     return np.asarray(np.clip(np.round(electrons / full * (WHITE - BLACK)) + BLACK, 0, WHITE), np.uint16)
@@ -68,7 +69,7 @@ def even_counts(shot: Shot, body: str, before: Even, mains_hz: float) -> NDArray
 def even_picture(shot: Shot, before: Even, width: int, mains_hz: float) -> Bytes:
     """The finished file of the same: one tone, or that and its bands."""
     high = round(width * 2 / 3)
-    lines = lamp_over((np.arange(high) + 0.5) / high, shot, 2 * mains_hz) if before is Even.LAMP else np.ones(high)
+    lines = lamp_over((np.arange(high) + 0.5) / high, shot, pulses_hz(mains_hz)) if before is Even.LAMP else np.ones(high)
     shares = np.minimum(1.0, lines * shot.key_e / shot.clip_e) * (before is not Even.CAP)
     tones = np.asarray(np.round(255 * shares ** (1 / 2.2)), np.uint8)
     return np.ascontiguousarray(np.broadcast_to(tones[:, None, None], (high, width, 3)))
