@@ -9,6 +9,7 @@ from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Query, Router, Schema
 
+from craft.optics.movement import pulses_hz
 from craft.review.bands import MOST_FRAMES
 from images.reading import counts_of
 from images.values import LARGEST_BYTES, refused
@@ -49,7 +50,7 @@ class SensorTold(Schema):
 
 class ReadOutTold(Schema):
     """How long a frame is read, by a lamp on the mains. lacks: what its frames still take, in words; bands: in a frame, and depth, the share by which they are darker and brighter;
-    read_s and its standard error; mains_hz: of whom it is; now_s: what the body has, null where nobody said."""
+    read_s and its standard error; mains_hz: where the person is at home, and pulses_hz of a lamp there; now_s: what the body has, null where nobody said."""
 
     frames: int
     most: int
@@ -59,6 +60,7 @@ class ReadOutTold(Schema):
     read_s: float
     read_off: float
     mains_hz: float
+    pulses_hz: float
     now_s: float | None
     taken: bool
 
@@ -97,6 +99,7 @@ def _read_out(piece: Piece, taken: bool) -> ReadOutTold:
         read_s=read,
         read_off=off,
         mains_hz=mains,
+        pulses_hz=pulses_hz(mains),
         now_s=piece.document.get("readout_s"),
         taken=taken,
     )

@@ -6875,7 +6875,7 @@ export interface components {
         /**
          * ReadOutTold
          * @description How long a frame is read, by a lamp on the mains. lacks: what its frames still take, in words; bands: in a frame, and depth, the share by which they are darker and brighter;
-         *     read_s and its standard error; mains_hz: of whom it is; now_s: what the body has, null where nobody said.
+         *     read_s and its standard error; mains_hz: where the person is at home, and pulses_hz of a lamp there; now_s: what the body has, null where nobody said.
          */
         ReadOutTold: {
             /** Frames */
@@ -6894,6 +6894,8 @@ export interface components {
             read_off: number;
             /** Mains Hz */
             mains_hz: number;
+            /** Pulses Hz */
+            pulses_hz: number;
             /** Now S */
             now_s: number | null;
             /** Taken */

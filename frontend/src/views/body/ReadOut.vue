@@ -18,7 +18,7 @@ const bands = computed(() =>
   <h3>How long a frame is read</h3>
   <p class="reason">
     A wall under a lamp on the mains that pulses, out of focus, with the electronic shutter at 1/500 or shorter: six raws or more,
-    each begun anew. A lamp at {{ told.mains_hz }} Hz, as your habits say of the mains, pulses {{ 2 * told.mains_hz }} times a
+    each begun anew. A lamp at {{ told.mains_hz }} Hz, as your habits say of the mains, pulses {{ told.pulses_hz }} times a
     second.
   </p>
   <div class="tools">
