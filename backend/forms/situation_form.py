@@ -192,6 +192,7 @@ class LightForm(Form):
             kind=self._kind(light.kind),
             below=_or(self.stops_below, light.below),
             above=_or(self.stops_above, light.above),
+            stated=self.stops_above is not None,
             kelvin=_or(self.kelvin, kelvin),
             holds_above=self.holds_above,
             keeps=_or(self.keeps_colour, light.keeps),

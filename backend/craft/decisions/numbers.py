@@ -18,7 +18,7 @@ from craft.sensor import noise
 from craft.tones.metered import metered
 from craft.tones.spread import spread_of
 from craft.tones.tonemap import map_of
-from craft.tones.wanted import wanted_of
+from craft.tones.wanted import brightest_in, wanted_of
 from craft.vocabulary.setting import Value
 from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.terms import AimMotion, Detection, File, Genre, Pattern, Support, White
@@ -211,6 +211,7 @@ def _range_held(sensor: Sensor, base: float, gain: float, bar: float) -> float:
     holds_stops=Fact("the brightest tone that must hold, above the key", "stops"),
     span_stops=Fact("the scene's span", "stops"),
     range_stops=Fact("what one frame holds at base ISO", "stops"),
+    brightest_stops=Fact("the brightest in the frame, above the key", "stops"),
     scene_above_stops=Fact("the brightest that one would miss, above the key", "stops"),
     scene_below_stops=Fact("the darkest that one would miss, below the key", "stops"),
     shadow_contrast=Fact("contrast that stray light leaves the deepest shadow", "percent"),
@@ -241,6 +242,7 @@ def _of_light(situation: Situation) -> dict[str, float]:
         "holds_stops": wanted.brightest,
         "span_stops": span,
         "range_stops": held,
+        "brightest_stops": brightest_in(seen, light),
         "scene_above_stops": brightest,
         "scene_below_stops": -darkest,
         "shadow_contrast": float(noise.shadow_contrast(-light.below, noise.GLARE_SHARE)),

@@ -93,7 +93,7 @@ def of_the_clip(
         "snr_shadow": taken.snr(-facts["stops_below"]),
         "snr_shadow_unprotected": unprotected.snr(-facts["stops_below"]),
         "clips_stops": clips,
-        "past_clip_stops": 0.0 if several else max(0.0, facts["stops_above"] - clips),
+        "past_clip_stops": 0.0 if several else max(0.0, facts["brightest_stops"] - clips),
         "spare_stops": max(0.0, room),
         "lacking_stops": 0.0 if several else max(0.0, -room),
     }

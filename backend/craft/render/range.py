@@ -10,7 +10,7 @@ import numpy as np
 
 from craft.decisions.facts import say
 from craft.errors import CraftError
-from craft.render.rehearsal import Window, lost_share, window_of
+from craft.render.rehearsal import Window, lost_share, not_held, window_of
 from craft.render.shot import Shot, exposed
 from craft.scales.series import Dial, label
 from craft.scene.situation import Situation
@@ -63,8 +63,7 @@ def fares(shot: Shot, tones: ToneMap, gain: float) -> Fares:
         window,
         lost_share(shot, tones),
         float(blocked.mean()),
-        tuple(one.name for one in tones.named if one.ev > window.clips),
-        tuple(one.name for one in tones.named if one.ev < window.floor),
+        *not_held(window, tones),
         _snr(shot, min(skins), gain) if skins else None,
         _snr(shot, darkest, gain),
     )

@@ -25,10 +25,8 @@ from craft.setup.setup import Setup
 from craft.stage.colour import Pixels
 from craft.stage.stage import Stage
 from craft.stage.stages import BY_SLUG
-from craft.tones.boxes import stretched
 from craft.tones.framing import View
-from craft.tones.heavens import told_tones
-from craft.tones.own import OwnLight, map_of_light, map_under
+from craft.tones.own import OwnLight, map_under
 from craft.tones.spread import spread_of
 from craft.tones.tonemap import ToneMap
 from craft.vocabulary.setting import Value
@@ -216,6 +214,18 @@ def channels_of(shot: Shot) -> tuple[Channels, Channels]:
     )
 
 
+def not_held(window: Window, scene: ToneMap) -> tuple[tuple[str, ...], tuple[str, ...]]:
+    """Names of the tones in the frame that are over the clip, and of those under the floor where light was meant to be.
+
+    >>> not_held(Window(9.0, 8.0, 9.0, -9.0), tones())
+    ((), ())
+    """
+    return (
+        tuple(one.name for one in scene.named if one.ev > window.clips),
+        tuple(one.name for one in scene.named if one.ev < window.floor and not one.void),
+    )
+
+
 @kept
 def held_by(shot: Shot, gain: float, scene: ToneMap) -> Losses:
     """What a frame of a scene loses; scene: the map of its tones.
@@ -225,13 +235,11 @@ def held_by(shot: Shot, gain: float, scene: ToneMap) -> Losses:
     """
     file = small(shot)[1]
     window = window_of(shot, gain)
-    tones = tuple((name, ev) for name, ev, _ in tones_of(shot))
     return Losses(
         lost_share(shot, scene),
         float(warned(file, shot).mean()),
         float(blocked(file, shot).mean()),
-        tuple(name for name, ev in tones if ev > window.clips),
-        tuple(name for name, ev in tones if ev < window.floor),
+        *not_held(window, scene),
         *channels_of(shot),
     )
 
@@ -241,30 +249,6 @@ def _levels(channel: Bytes, shot: Shot) -> Pixels:
     table = curve(shot)
     first = np.searchsorted(table, np.arange(256), side="left").clip(0, 65535) / 65535
     return np.asarray(first[channel] * 2**shot.clip_above_key, np.float32)
-
-
-def tone_ev(shot: Shot, ev: float) -> float:
-    """Stops from the key of a stage's tone in the situation's light.
-
-    >>> round(tone_ev(shot(), 0.0), 2)
-    0.0
-    """
-    return float(stretched(np.array(ev, np.float32), shot.scene, shot.tuning))
-
-
-def tones_of(shot: Shot) -> tuple[tuple[str, float, bool], ...]:
-    """Tones of a shot that one can name: stops from the key, and whether they are skin.
-
-    >>> [name for name, _, _ in tones_of(shot())][:2]
-    ['white hull', 'sky']
-    """
-    if shot.own is not None:
-        return tuple((one.name, one.ev, one.skin) for one in map_of_light(shot.own, MIDDLING, shot.kelvin, shot.kind).named)
-    return tuple((tone.name, tone_ev(shot, tone.ev), tone.skin) for tone in told_tones(shot.scene, shot.heavens))
-
-
-MIDDLING = 0.3
-"""Height of the subject, as a share of a picture of one's own, where only its tones are asked for."""
 
 
 def key_snr(shot: Shot, gain: float) -> float:
@@ -340,7 +324,7 @@ def rehearse(
     gain = output_gain(situation)
     scene = map_under(situation, BY_SLUG[shot.stage] if stage else None, own)
     held, window = held_by(shot, gain, scene), window_of(shot, gain)
-    named = tuple(HeldTone(name, ev, skin, window.floor <= ev <= window.clips) for name, ev, skin in tones_of(shot))
+    named = tuple(HeldTone(one.name, one.ev, one.skin, one.name not in (*held.over, *held.under)) for one in scene.named)
     return Rehearsal(
         shot.scene,
         shot,
@@ -445,14 +429,14 @@ def _of_merge(situation: Situation, setup: Setup, shot: Shot, scene: ToneMap) ->
         return []
     offered = [str(value) for value in situation.body.traits.offered.get("merge_strength", BY_SETTING["merge_strength"].values)]
     clips = window_of(shot, output_gain(situation)).clips
-    held = sorted((one for one in tones_of(shot) if one[1] < clips), key=lambda one: one[1])
+    held = sorted((one for one in scene.named if one.ev < clips), key=lambda one: one.ev)
     ends = [held[0], held[-1]] if held else []
     out = []
     for strength in (one for one in offered if one != merge.strength):
         taste = replace(shot.taste, contrast=shot.taste.contrast * MERGED[strength] / MERGED[merge.strength])
         taken = replace(shot, taste=taste)
         theirs = replace(setup, bracketing=replace(setup.bracketing, merge=replace(merge, strength=strength)))
-        words = f"{'; '.join(f'{name} at {level_of(taken, ev)} of 255, not {level_of(shot, ev)}' for name, ev, _ in ends)}."
+        words = f"{'; '.join(f'{one.name} at {level_of(taken, one.ev)} of 255, not {level_of(shot, one.ev)}' for one in ends)}."
         out.append(Variant(f"merge_{strength}", f"{strength} strength", theirs, taken, words, {"merge_strength": strength}))
     alone = replace(shot, joined=0.0, taste=replace(shot.taste, contrast=shot.taste.contrast / MERGED[merge.strength]))
     single = replace(setup, bracketing=replace(setup.bracketing, merge=None))
@@ -475,7 +459,7 @@ def _set_of(situation: Situation, setup: Setup, shot: Shot, scene: ToneMap) -> V
     half = (frames - 1) / 2
     taken = replace(shot, of_set=tuple((k - half) * step for k in range(frames)))
     clips = window_of(shot, output_gain(situation)).clips + half * step
-    kept = [name for name, ev, _ in tones_of(shot) if name in before.over and ev <= clips]
+    kept = [one.name for one in scene.named if one.name in before.over and one.ev <= clips]
     total = sum(shot.time_s * 2**stops for stops in taken.of_set)
     if not kept:
         return None

@@ -17,7 +17,8 @@ class Light:
     """The key tone's light and its surroundings.
 
     ev100: as metered; through_lens: the reading has the lens's losses in it already; below, above:
-    tones in stops from the key; bright: what the brightest are, in words; holds_above: the brightest
+    tones in stops from the key; bright: what the brightest are, in words; stated: somebody said that they are in this picture, wherever
+    a drawn one has them; holds_above: the brightest
     that must keep detail, None for the subject's usual; swing: how far it moves while one works;
     flicker_hz: None for what ``mains`` says (lamps on the mains pulse at twice its frequency), 0 if
     steady; sources: kinds of light in the picture; others, other_kinds: kelvin of the further ones that are known, and their kinds;
@@ -30,6 +31,7 @@ class Light:
     below: float = 4.0
     above: float = 2.0
     bright: str = "the brightest tones"
+    stated: bool = False
     holds_above: float | None = None
     kelvin: float = 5500.0
     swing: float | None = None
@@ -118,13 +120,13 @@ def lit_also(key: Light, others: Sequence[Light]) -> Light:
     >>> both.above, both.below, both.sources, both.others
     (5.0, 4.0, 2, (5500.0,))
     """
-    above, below, bright = key.above, key.below, key.bright
+    above, below, bright, stated = key.above, key.below, key.bright, key.stated
     colours, kinds = [key.kelvin], [key.kind]
     for other in others:
         apart = other.ev100 - key.ev100
         below = max(below, other.below - apart)
         if other.above + apart > above:
-            above, bright = other.above + apart, other.bright
+            above, bright, stated = other.above + apart, other.bright, True
         if all(mired_apart(other.kelvin, colour) >= APART_MIRED for colour in colours):
             colours.append(other.kelvin)
             kinds.append(other.kind)
@@ -134,6 +136,7 @@ def lit_also(key: Light, others: Sequence[Light]) -> Light:
         above=above,
         below=below,
         bright=bright,
+        stated=stated,
         sources=max(key.sources, len(colours)),
         others=tuple(colours[1:]),
         other_kinds=tuple(kinds[1:]),

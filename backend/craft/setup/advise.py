@@ -60,6 +60,7 @@ from craft.setup.solving.plan import Plan, let_go, whole_dials
 from craft.setup.steps import decided
 from craft.setup.twelve import runs
 from craft.setup.zone import zone_of
+from craft.tones.tonemap import map_of
 from craft.vocabulary.settings import BY_SLUG
 from craft.vocabulary.terms import (
     AimMotion,
@@ -243,10 +244,15 @@ def _printed(dials: Dials) -> dict[Dial, tuple[float, ...]]:
     return {axis.dial: tuple(axis.printed_at(k) for k in axis.positions()) for axis in (dials.time, dials.aperture, dials.iso)}
 
 
+SAME_TONE = 0.05
+"""Stops between a tone of the frame and the brightest that must hold under which it is that one."""
+
+
 def _spot(plan: Plan, facts: Facts) -> Spot:
     """Where the spot is pointed, how far over the middle its reading is placed, and what holds it."""
     holds = facts["holds_stops"]
-    at = plan.situation.light.bright if holds >= plan.situation.light.above - 1e-9 else "the brightest tone that must hold"
+    named = (one for one in map_of(plan.situation).named if abs(one.ev - holds) < SAME_TONE)
+    at = next((one.name for one in named), "the brightest tone that must hold")
     held = "exposure lock, then recompose" if facts["meters"] else "set time, aperture and ISO by it, then leave them"
     return Spot(at, facts["place_stops"], held)
 

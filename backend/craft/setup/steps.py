@@ -109,7 +109,7 @@ ROUND = (
     Step(
         take=exposing.expose,
         does="the exposure in every light",
-        needs="approach_m_s flicker_hz freeze_s holds_stops lag_s shake_s stops_above stops_below zone",
+        needs="approach_m_s brightest_stops flicker_hz freeze_s holds_stops lag_s shake_s stops_below zone",
         tells=(
             f"{names_of(of_lit)} "
             "aperture clips_stops far_m flicker_swing_stops half_depth_m iso lacking_stops near_m past_clip_stops "

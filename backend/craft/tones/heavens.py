@@ -32,7 +32,7 @@ from craft.stage.colour import Pixels, paint
 from craft.stage.fields import Field, Place, fade, field, glow, halo
 from craft.stage.parts import BLUE, GOLD, WHITE
 from craft.stage.shapes import line, oval, phase
-from craft.stage.stage import FAR, WIDE, Cutout, Lit, Moves, Stage, Tone
+from craft.stage.stage import FAR, WIDE, Cutout, Lit, Moves, Stage
 from craft.tones.framing import WIDE_MM, Framing, Heavens
 from craft.white.surfaces import Surface
 
@@ -326,13 +326,3 @@ def under_heavens(stage: Stage, cutouts: tuple[Cutout, ...], heavens: Heavens, p
     if not stage.invented:
         return cutouts
     return (*_standing(heavens, pointing), *(one for one in cutouts if one.shape is not None and one.name not in stage.invented))
-
-
-def told_tones(stage: Stage, heavens: Heavens | None) -> tuple[Tone, ...]:
-    """The tones of a stage that one can point at: none of an invented sky where another stands over the place.
-
-    >>> from craft.stage.stages import BY_SLUG
-    >>> len(told_tones(BY_SLUG["stars"], None))
-    8
-    """
-    return stage.tones if heavens is None else tuple(tone for tone in stage.tones if tone.name not in stage.invented)

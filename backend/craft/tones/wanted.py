@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from craft.scene.light import Light
 from craft.scene.situation import Situation
 from craft.tones.spread import spread_of
 from craft.tones.tonemap import ToneMap
@@ -22,6 +23,32 @@ class Wanted:
     skin: float | None
     darkest: float
     first_channel_stops: float
+
+
+BY_NAME = 0.5
+"""Stops that a tone with a name may lie under the brightest in the frame and still be what is bright there."""
+
+
+def brightest_in(tones: ToneMap, light: Light) -> float:
+    """The brightest that the frame shows and one would miss, or has a name for, or that somebody said it has: stops from the key, as of a neutral tone.
+
+    >>> from craft.examples import situation, tones
+    >>> round(brightest_in(tones(), situation().light), 1)
+    2.1
+    """
+    unnamed = spread_of(tones).ends[1] - first_channel_stops(light.kind, light.kelvin)
+    return max([unnamed, *([light.above] if light.stated else []), *(one.ev for one in tones.named)])
+
+
+def bright_names(tones: ToneMap, over: float, brightest: float) -> tuple[str, ...]:
+    """Names of the tones in the frame that lie over so many stops, the brightest first; none where the brightest has no name.
+
+    >>> from craft.examples import tones
+    >>> bright_names(tones(), 1.0, 2.1)[0]
+    'sky'
+    """
+    found = sorted((one for one in tones.named if one.ev > over), key=lambda one: -one.ev)
+    return tuple(one.name for one in found) if found and found[0].ev >= brightest - BY_NAME else ()
 
 
 def must_hold(situation: Situation, tones: ToneMap) -> tuple[str, ...]:

@@ -23,6 +23,9 @@ def choose(field: Locator, shown: str) -> None:
     """
     option = field.page.locator(".ant-select-item-option:visible").and_(field.page.get_by_title(shown, exact=True))
     field.press("Enter")
+    stood = None
+    while stood != (stood := option.bounding_box()):
+        field.page.wait_for_timeout(60)
     option.click()
     for _ in range(40):
         # asked at once, without waiting: what was chosen may have taken the field away

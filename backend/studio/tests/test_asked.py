@@ -129,14 +129,14 @@ class Asked(BrowserCase):
         self.situation.save()
         page = self.bench(DESK)
         notes = page.get_by_role("list", name="what to know beside the figures")
-        expect(notes).to_contain_text("past the clip and is let go")
+        expect(notes).to_contain_text("past the clip and let go")
         notes.get_by_role("button", name="2/3 stop darker, lifted at the desk").click()
         self.stored(page, lambda d: (d.get("aims") or {}).get("brighter_stops") == -0.6667)
         expect(notes).to_contain_text("2/3 stop under the meter: you set it so.")
         expect(notes).not_to_contain_text("past the clip")
         page.keyboard.press("z")
         self.stored(page, lambda d: (d.get("aims") or {}).get("brighter_stops") is None)
-        expect(notes).to_contain_text("past the clip and is let go")
+        expect(notes).to_contain_text("past the clip and let go")
         self.assertEqual(self.wrong, [])
 
     def test_cleaner_and_bolder_move_the_ceiling_each_its_way(self) -> None:
@@ -146,7 +146,8 @@ class Asked(BrowserCase):
             opener.click()
         bar = float(Profile.objects.get(person=self.ilse).document.get("noise_bar") or 40)
         for name, wanted in (("cleaner, half a stop", bar * 2**0.5), ("bolder, half a stop", bar)):
-            page.get_by_role("button", name=name).click()
+            with page.expect_response(lambda answer: "/api/profile" in answer.url and answer.request.method != "GET"):
+                page.get_by_role("button", name=name).click()
             self.answered(page)
             kept = float(Profile.objects.get(person=self.ilse).document["noise_bar"])
             self.assertAlmostEqual(kept / wanted, 1.0, delta=0.02)

@@ -183,7 +183,7 @@ class OwnWays(BrowserCase):
         self.answered(page)
         self.assertGreater(self.figure(page, "time"), 1 / 4000)
         # the sky where the sun went is the picture: it holds, and white keeps some of its glow
-        expect(page.get_by_text("past the clip and is let go")).to_have_count(0)
+        expect(page.get_by_text("past the clip and let go")).to_have_count(0)
         expect(page.locator("[aria-controls='why-white']")).to_contain_text(re.compile(r"5[0-9]00 K"))
         page.goto(f"/situations/{row.pk}/rehearse?under=sets")
         expect(page.locator(".sets").get_by_text("fewest that hold it")).to_be_visible()

@@ -13,7 +13,6 @@ from craft.errors import CraftError
 from craft.examples import situation as some
 from craft.kit.lens import Lens
 from craft.render.compose import framing_of, sky_moves
-from craft.render.rehearsal import tones_of
 from craft.render.shot import Shot, exposed, from_recipe, on_own, shot_of
 from craft.scene.light import light_from_condition
 from craft.scene.situation import Motion, Situation
@@ -21,6 +20,7 @@ from craft.setup.advise import advise
 from craft.sky.overhead import Overhead, catalogue, turned
 from craft.tones.framing import View
 from craft.tones.heavens import camera_of, pointing_of
+from craft.tones.tonemap import map_of
 from craft.vocabulary.terms import Genre
 
 WIDE = Lens("Wide", 14, 35, 1.8, 1.8, 22, 0.3, slug="wide")
@@ -80,7 +80,7 @@ class UnderHeavens(unittest.TestCase):
         self.assertEqual(on_own(shot, None), shot)
 
     def test_no_tone_of_an_invented_sky_has_a_name_where_the_sky_is_known(self) -> None:
-        names = [{name for name, _, _ in tones_of(taken(night(place=place)))} for place in (True, False)]
+        names = [{tone.name for tone in map_of(night(place=place)).named} for place in (True, False)]
         self.assertEqual(names[1] - names[0], {"planet", "galaxy"})
         self.assertTrue(names[0])
 

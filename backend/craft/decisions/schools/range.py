@@ -9,7 +9,7 @@ from craft.decisions.schools.row import NO_PEOPLE, NOT_RENDERED, RAW, RENDERED, 
 
 LET_GO = Also(
     when=(When("past_clip_stops", ">", 0.05),),
-    text="What lies {stops_above} over the key is {past_clip_stops} past the clip and is let go.",
+    text="What lies {brightest_stops} over the key is {past_clip_stops} past the clip and is let go.",
 )
 
 CAPPED = Also(

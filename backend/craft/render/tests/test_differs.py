@@ -9,7 +9,7 @@ import numpy as np
 
 from craft.render.differs import WHERE_CLIPPED, where_they_differ
 from craft.render.picture import Look, brightened, lift_between, picture
-from craft.render.rehearsal import rehearse, small, tones_of, window_of
+from craft.render.rehearsal import rehearse, small, window_of
 from craft.render.shot import exposed
 from craft.render.tests.shots import a_shot
 from craft.scene.light import light_from_condition
@@ -67,7 +67,7 @@ class Pieces(unittest.TestCase):
         found = rehearse(CEREMONY, advise(CEREMONY))
         for variant in found.variants:
             clips = [window_of(shot, 1.0).clips for shot in (found.shot, variant.shot)]
-            if any(abs(ev - clip) < BARELY for _, ev, _ in tones_of(found.shot) for clip in clips):
+            if any(abs(one.ev - clip) < BARELY for one in found.named for clip in clips):
                 continue  # a tone that is barely held may be barely lost in its own light
             of = where_they_differ(found.shot, variant.shot).of
             told = "lost" if any(word in variant.words for word in ("kept", "lost", "burnt")) else of

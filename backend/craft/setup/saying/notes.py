@@ -21,6 +21,8 @@ from craft.scene.situation import Locks
 from craft.setup.setup import Note, WayOut
 from craft.setup.solving.ladder import Ladder
 from craft.setup.solving.plan import Plan, at_key, free_dials, lifted, longer_by, true_stops, with_dials
+from craft.tones.tonemap import map_of
+from craft.tones.wanted import BY_NAME, bright_names
 from craft.vocabulary.terms import AimDepth, FlashRole, Intent, Support
 
 SEEN_STOPS = 0.2
@@ -118,9 +120,16 @@ def _let_go(plan: Plan, facts: Facts) -> Said:
     past = facts["past_clip_stops"]
     if past < SEEN_STOPS:
         return "", ()
-    bright = plan.situation.light.bright
-    verb = "is" if bright.startswith("the ") and not bright.endswith("tones") and not bright.endswith("flames") else "are"
-    return f"{bright[:1].upper()}{bright[1:]} {verb} {say(past, 'stops')} past the clip and {verb} let go.", _saving(plan, facts, past)
+    names = _bright(plan, facts)
+    far = f"{'Up to ' if len(names) > 1 else ''}{say(past, 'stops')}"
+    return f"{far} past the clip and let go: {', '.join(names)}.", _saving(plan, facts, past)
+
+
+def _bright(plan: Plan, facts: Facts) -> tuple[str, ...]:
+    """What in the frame lies past the clip: its tones by name, else what is bright in such light if the frame has it, else only that it is bright."""
+    light, brightest = plan.situation.light, facts["brightest_stops"]
+    usual = light.bright if abs(light.above - brightest) < BY_NAME else "the brightest tones"
+    return bright_names(map_of(plan.situation), facts["clips_stops"], brightest) or (usual,)
 
 
 def _kept_by(plan: Plan, step: float) -> float:
@@ -342,7 +351,7 @@ def notes_for(plan: Plan, ladder: Ladder, series: Series | None, facts: Facts, b
 
     >>> one = course(light=Light(11.0, above=5.0))
     >>> [note.text for note in notes_for(one.planned, one.solved, one.series, one.told, False)]
-    ['The brightest tones are 2 stops past the clip and are let go.']
+    ['Up to 2.1 stops past the clip and let go: sky, white hull, white shirts.']
     """
     said: tuple[tuple[str, Said], ...] = (
         ("darker", (darker_words(plan, ladder, facts, by_hand), ())),
