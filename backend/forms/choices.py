@@ -8,7 +8,7 @@ from types import MappingProxyType
 from craft.configuration.around import RAW_PACKINGS
 from craft.optics.sharpness import Acuity
 from craft.scene.skies import CLOUDS
-from craft.vocabulary.terms import AimDepth, AimMotion, File, FlashAim, Outline, RangeFirst, Support, Through
+from craft.vocabulary.terms import AimDepth, AimMotion, File, FlashAim, FlashLights, Outline, RangeFirst, Support, Through
 from craft.white.lights import KINDS
 from forms.configuration_form import ChoiceOut
 
@@ -32,6 +32,7 @@ CHOICES: Mapping[str, Mapping[str, str] | Mapping[int, str]] = MappingProxyType(
             FlashAim.SOFTENED.value: "through an umbrella or a box",
             FlashAim.BOUNCED.value: "at the ceiling",
         },
+        "lights": {FlashLights.SUBJECT.value: "the subject", FlashLights.BEHIND.value: "what is behind"},
         "file": {
             File.RAW.value: "raw",
             File.RENDERED.value: "finished",

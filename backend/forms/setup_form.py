@@ -26,6 +26,7 @@ from craft.vocabulary.terms import (
     Drive,
     File,
     FlashAim,
+    FlashLights,
     FlashRole,
     FocusMode,
     Intent,
@@ -187,6 +188,21 @@ class PowerOut(Group):
     reach_m: float
 
 
+class FurtherOut(Group):
+    """A flash beside the one that leads; power_words is empty where a meter has read them together."""
+
+    name: str
+    lights: FlashLights
+    aim: FlashAim
+    distance_m: float
+    under_stops: float
+    power: float
+    power_words: str
+    lacks_stops: float
+    over_stops: float
+    gives_stops: float
+
+
 class FlashOut(Group):
     """The flash that takes part; name is empty where none is described, power_words where its power is yours to find; reach_m null where nothing tells."""
 
@@ -206,6 +222,7 @@ class FlashOut(Group):
     burns_s: float | None
     gel_mired: float
     powers: list[PowerOut]
+    further: list[FurtherOut] = []
 
 
 class ReachOut(Group):

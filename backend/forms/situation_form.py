@@ -17,13 +17,26 @@ from craft.errors import CraftError
 from craft.kit.body import Body
 from craft.kit.lens import Lens
 from craft.optics.sharpness import Acuity
-from craft.scene.flashed import FlashUse
+from craft.scene.flashed import FlashUse, Further
 from craft.scene.light import Light, light_from_condition, light_from_lux, light_from_metered, lit_also
 from craft.scene.plan import FEWEST, MOST, Plan, Thing
 from craft.scene.situation import Aims, Concession, Delivery, Locks, Motion, Other, Output, Person, Sight, Situation
 from craft.scene.skies import BY_CLOUD, light_of_moon, light_of_sky
 from craft.sky.overhead import Overhead
-from craft.vocabulary.terms import AimDepth, AimMotion, File, FlashAim, Genre, Intent, Limit, Outline, RangeFirst, Support, Through
+from craft.vocabulary.terms import (
+    AimDepth,
+    AimMotion,
+    File,
+    FlashAim,
+    FlashLights,
+    Genre,
+    Intent,
+    Limit,
+    Outline,
+    RangeFirst,
+    Support,
+    Through,
+)
 from craft.white.lights import BY_KIND, kind_of, spectrum_of
 from demo.kit import BODIES, LENSES
 from forms.kit_form import Aperture, BodyForm, FlashForms, Form, Iso, LensForm, Natural, Positive, Seconds, Stops
@@ -438,6 +451,18 @@ class SightForm(Form):
     outline: Outline | None = None
 
 
+class FurtherForm(Form):
+    """A flash beside the one that leads. ``under_stops``: its light on what it ``lights``, under that of the one that leads on the subject; ``distance_m``:
+    from it to what it lights.
+    """
+
+    name: Annotated[str, Field(max_length=80)]
+    lights: FlashLights = FlashLights.SUBJECT
+    under_stops: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=-4, le=8)] = 2.0
+    distance_m: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0.1, le=1000)] | None = None
+    aim: FlashAim | None = None
+
+
 class FlashUseForm(Form):
     """How a flash is used. ``name``: of one at hand; ``distance_m``: from it to the subject, left out where it sits on the camera;
     ``metered_aperture``: what a flash meter reads at the subject at ISO 100; ``gelled``: a filter gives it the colour of the room."""
@@ -446,6 +471,7 @@ class FlashUseForm(Form):
     aim: FlashAim | None = None
     distance_m: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=0.1, le=1000)] | None = None
     metered_aperture: Aperture | None = None
+    further: Annotated[list[FurtherForm], Field(max_length=4)] = Field(default_factory=list)
     gelled: Flag = False
 
 
@@ -529,7 +555,7 @@ class SituationForm(Inputs):
             concessions=None if self.concessions is None else tuple(Concession(c.intent, c.up_to_stops, c.to) for c in self.concessions),
             filters_stops=tuple(self.filters_stops or ()),
             flashes=tuple(flash.value() for flash in self.flashes or ()),
-            flash=FlashUse(**dict(self.flash)),
+            flash=FlashUse(**{**dict(self.flash), "further": tuple(Further(**dict(one)) for one in self.flash.further)}),
             settings=self.settings,
             overhead=self.overhead.value(),
         )

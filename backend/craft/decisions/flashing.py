@@ -6,7 +6,7 @@ import math
 
 from craft.decisions.facts import Fact, tells, yes
 from craft.exposure.bounds import Dials
-from craft.exposure.flash import FLASH_KELVIN, Lit, flash_at_hand, given_stops, lit_by, pulsed_loss, reach_m
+from craft.exposure.flash import FLASH_KELVIN, Lit, flash_at_hand, given_stops, lit_by, pulsed_loss, reach_m, turned_down
 from craft.exposure.targets import ask
 from craft.kit.body import Shutter
 from craft.scales.series import Dial, exact_stops
@@ -85,6 +85,7 @@ def of_role(situation: Situation, role: FlashRole, under: float) -> dict[str, fl
     flash_power=Fact("its power", "power"),
     flash_known=Fact("its power is known", "yes", "its power is yours to find"),
     flash_lacks_stops=Fact("what full power lacks", "stops"),
+    flash_over_stops=Fact("what its least power gives too much", "stops"),
     flash_gives_stops=Fact("its light on the subject, from the metered exposure", "signed"),
     flash_reach_m=Fact("as far as full power reaches so", "m"),
     room_under_stops=Fact("the light that is there, under the meter", "stops"),
@@ -103,20 +104,23 @@ def of_lit(situation: Situation, lit: Lit, narrower: float, time_s: float, sync_
     loss = pulsed_loss(time_s, 2 ** -exact_stops(Dial.TIME, sync_s)) if sync_s and lit.role is not FlashRole.NONE else 0.0
     flash = lit.flash
     asked = 0.0 if flash is None else 1.0 if lit.metered else lit.share(narrower, loss)
-    share = min(max(asked, flash.lowest_share), 1.0) if flash else 0.0
-    gives = lit.full - loss - narrower + (math.log2(share) if flash and not lit.metered else 0.0) if flash else given_stops(lit.role)
-    lacks = max(0.0, given_stops(lit.role) - gives) if flash else 0.0
-    recycle = flash.recycles_s(share) if flash else 0.0
+    share = turned_down(flash, asked) if flash else 0.0
+    gives = lit.full - loss - narrower + (lit.of_all if lit.metered else math.log2(share)) if flash else given_stops(lit.role)
+    lacks = given_stops(lit.role) + lit.of_all - gives if flash else 0.0
+    used = [(flash, share)] if flash else []
+    if not lit.metered:
+        used += [(one.flash, turned_down(one.flash, lit.share_of(one, narrower, loss))) for one in lit.beside]
     return {
         "flash_power": share,
         "flash_known": yes(flash and not lit.metered),
-        "flash_lacks_stops": lacks,
+        "flash_lacks_stops": max(0.0, lacks),
+        "flash_over_stops": 0.0 if lit.metered else max(0.0, -lacks),
         "flash_gives_stops": gives,
         "flash_reach_m": reach_m(lit, situation, narrower, loss),
         "room_under_stops": round(3 * room_under) / 3,
         "flash_loss_stops": loss,
-        "recycle_s": recycle,
-        "charge_lasts": flash.charge_lasts(share) if flash else math.inf,
-        "flash_burns_s": flash.burns_s(share) if flash else math.inf,
+        "recycle_s": max((one.recycles_s(its) for one, its in used), default=0.0),
+        "charge_lasts": min((one.charge_lasts(its) for one, its in used), default=math.inf),
+        "flash_burns_s": max((one.burns_s(its) for one, its in used), default=math.inf),
         "gel_warm_mired": round(1e6 / situation.light.kelvin - 1e6 / FLASH_KELVIN),
     }

@@ -12,9 +12,10 @@ from dataclasses import dataclass
 
 from craft.errors import CraftError
 from craft.kit.flash import Flash
+from craft.scene.flashed import Further
 from craft.scene.imaged import lens_loss_stops
 from craft.scene.situation import Situation
-from craft.vocabulary.terms import FlashAim, FlashRole
+from craft.vocabulary.terms import FlashAim, FlashLights, FlashRole
 
 AIM_LOSS: Mapping[FlashAim, float] = {FlashAim.DIRECT: 0.0, FlashAim.SOFTENED: 1.5, FlashAim.BOUNCED: 1.5}
 """Stops that go astray besides what the way takes: in an umbrella or a box, and on a white ceiling, which sends most of it elsewhere
@@ -35,6 +36,9 @@ FROZEN_BY_FLASH = 1.0
 
 PULSED_STOPS = 1.0
 """What pulsing costs a flash as soon as it is used, besides what the shorter time does: its light is spread over the curtains' travel (an estimate)."""
+
+STANDS_M = 1.5
+"""Metres from a flash that stands by itself to what it lights: a step and a half (practice)."""
 
 FLASH_KELVIN = 5869.0
 """Temperature of a flash tube's light (that of its kind in `craft.white.lights`)."""
@@ -62,10 +66,14 @@ def flash_at_hand(situation: Situation) -> Flash | None:
     name, there = situation.flash.name, situation.flashes
     if name is None:
         return max((one for one in there if not one.mains), key=lambda one: one.guide_number_m, default=None)
-    found = next((one for one in there if one.name == name), None)
+    return _of_that_name(situation, name, "name")
+
+
+def _of_that_name(situation: Situation, name: str, *place: str | int) -> Flash:
+    found = next((one for one in situation.flashes if one.name == name), None)
     if found is None:
-        known = ", ".join(one.name for one in there) or "no flash is"
-        raise CraftError(f"“{name}” is not at hand: {known}", ("flash", "name"))
+        known = ", ".join(one.name for one in situation.flashes) or "no flash is"
+        raise CraftError(f"“{name}” is not at hand: {known}", ("flash", *place))
     return found
 
 
@@ -98,7 +106,7 @@ def stands_m(situation: Situation, flash: Flash) -> float:
     (35.0, 1.5)
     """
     said = situation.flash.distance_m
-    return said if said is not None else min(1.5, situation.distance_m) if flash.mains else situation.distance_m
+    return said if said is not None else min(STANDS_M, situation.distance_m) if flash.mains else situation.distance_m
 
 
 def full_stops(situation: Situation, flash: Flash) -> float:
@@ -126,19 +134,75 @@ def given_stops(role: FlashRole) -> float:
 
 
 @dataclass(frozen=True, slots=True)
+class Beside:
+    """A further flash as it stands. from_m: from it to what it lights; full: what full power comes to there, n - s in stops."""
+
+    use: Further
+    flash: Flash
+    aim: FlashAim
+    from_m: float
+    full: float
+
+
+def besides(situation: Situation) -> tuple[Beside, ...]:
+    """The further flashes of a situation, in their order.
+
+    Raises
+    ------
+    CraftError : one is named that is not at hand, or one and the same stands twice.
+
+    >>> from craft.scene.flashed import FlashUse
+    >>> use = FlashUse(further=(Further("small", under_stops=1.0, distance_m=2.0),))
+    >>> [round(one.full, 1) for one in besides(situation(flashes=(Flash("clip-on", 40.0), Flash("small", 16.0)), flash=use))]
+    [6.0]
+    """
+    leads = flash_at_hand(situation)
+    taken = {leads.name} if leads else set()
+    out = []
+    for k, use in enumerate(situation.flash.further):
+        flash = _of_that_name(situation, use.name, "further", k, "name")
+        if flash.name in taken:
+            raise CraftError(f"“{flash.name}” is in use already: a flash stands in one place", ("flash", "further", k, "name"))
+        taken.add(flash.name)
+        aim = use.aim or (FlashAim.SOFTENED if flash.mains and use.lights is FlashLights.SUBJECT else FlashAim.DIRECT)
+        usual = STANDS_M if flash.mains or use.lights is FlashLights.BEHIND else situation.distance_m
+        from_m = use.distance_m if use.distance_m is not None else usual
+        full = 2 * math.log2(flash.guide_number_m / way_m(aim, from_m)) - AIM_LOSS[aim] - lens_loss_stops(situation)
+        out.append(Beside(use, flash, aim, from_m, full))
+    return tuple(out)
+
+
+@dataclass(frozen=True, slots=True)
 class Lit:
     """A flash in its role. flash: None where one is on that nobody described; full: what full power comes to, n - s in stops; metered: it is
-    set up, and what it gives is read and not chosen."""
+    set up, and what it gives is read and not chosen; beside: those that burn with it."""
 
     role: FlashRole
     flash: Flash | None = None
     full: float = math.inf
     metered: bool = False
+    beside: tuple[Beside, ...] = ()
+
+    @property
+    def of_all(self) -> float:
+        """Stops of the one that leads over the light of all that light the subject: 0 where it is alone, else less."""
+        return -math.log2(1 + sum(2**-one.use.under_stops for one in self.beside if one.use.lights is FlashLights.SUBJECT))
+
+    @property
+    def part(self) -> float:
+        """The same of what is known of its power: a meter has read them together."""
+        return 0.0 if self.metered else self.of_all
+
+    @property
+    def own_most(self) -> float:
+        """The most n - s at which the one that leads still gives what its role asks of it."""
+        return self.full - given_stops(self.role) - self.part
 
     @property
     def most(self) -> float:
-        """The most n - s at which it still gives what its role asks of it."""
-        return self.full - given_stops(self.role)
+        """The most n - s at which it and all beside it still give what is asked of them."""
+        gives = given_stops(self.role) + self.part
+        return min([self.own_most, *(one.full - gives + one.use.under_stops for one in self.beside if not self.metered)])
 
     def share(self, narrower: float, loss: float = 0.0) -> float:
         """Share of its power that n - s stops take, over 1 where it has not enough; loss: stops that pulsing costs.
@@ -146,10 +210,29 @@ class Lit:
         >>> round(Lit(FlashRole.FILL, Flash("clip-on", 40.0), full=4.0).share(4.0), 3)
         0.397
         """
-        return float(2.0 ** (narrower + given_stops(self.role) + loss - self.full))
+        return float(2.0 ** (narrower + given_stops(self.role) + self.part + loss - self.full))
+
+    def share_of(self, one: Beside, narrower: float, loss: float = 0.0) -> float:
+        """The same of one that stands beside it.
+
+        >>> fill = Beside(Further("small", under_stops=2.0), Flash("small", 16.0), FlashAim.DIRECT, 2.0, 6.0)
+        >>> lit = Lit(FlashRole.ALONE, Flash("strobe", 60.0), 8.0, beside=(fill,))
+        >>> round(math.log2(lit.share(6.0) / lit.share_of(fill, 6.0)), 6)  # two stops under it, and two stops weaker to begin with
+        0.0
+        """
+        return float(2.0 ** (narrower + given_stops(self.role) + self.part - one.use.under_stops + loss - one.full))
 
 
 NO_FLASH = Lit(FlashRole.NONE)
+
+
+def turned_down(flash: Flash, asked: float) -> float:
+    """The share of its power that a flash gives where so much is asked of it: no more than all, no less than it can be turned down to.
+
+    >>> turned_down(Flash("clip-on", 40.0), 0.001), turned_down(Flash("clip-on", 40.0), 3.0)
+    (0.0078125, 1.0)
+    """
+    return min(max(asked, flash.lowest_share), 1.0)
 
 
 def lit_by(situation: Situation, role: FlashRole) -> Lit:
@@ -161,7 +244,7 @@ def lit_by(situation: Situation, role: FlashRole) -> Lit:
     flash = flash_at_hand(situation) if role is not FlashRole.NONE else None
     if flash is None:
         return Lit(role)
-    return Lit(role, flash, full_stops(situation, flash), situation.flash.metered_aperture is not None)
+    return Lit(role, flash, full_stops(situation, flash), situation.flash.metered_aperture is not None, besides(situation))
 
 
 def reach_m(lit: Lit, situation: Situation, narrower: float, loss: float = 0.0) -> float:
@@ -174,5 +257,5 @@ def reach_m(lit: Lit, situation: Situation, narrower: float, loss: float = 0.0) 
     if lit.flash is None:
         return math.inf
     aim, from_m = aim_of(situation, lit.flash), stands_m(situation, lit.flash)
-    way = way_m(aim, from_m) * 2 ** ((lit.most - loss - narrower) / 2)
+    way = way_m(aim, from_m) * 2 ** ((lit.own_most - loss - narrower) / 2)
     return math.sqrt(max(0.0, way * way - (2 * CEILING_M) ** 2)) if aim is FlashAim.BOUNCED else way

@@ -195,7 +195,8 @@ def _on_sensor(shot: Shot, view: View, sharp: bool) -> Pixels:
         return out
     out = _held(_through_the_lens(shot, view, framing, shot.tuning), shot, view)
     if shot.flash is not None:
-        out += _flashed(shot, shot.flash.burst, view, framing) * np.float32(2.0**shot.flash.stops)
+        for stops, burst in ((0.0, shot.flash.burst), *shot.flash.beside):
+            out += _flashed(shot, burst, view, framing) * np.float32(2.0 ** (shot.flash.stops + stops))
     out = _veiled(out, view, shot)
     return np.asarray(cv2.multiply(out, _falloff(view, shot), dst=out), np.float32)
 

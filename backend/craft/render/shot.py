@@ -17,7 +17,7 @@ from craft.scales.series import Dial, exact_stops
 from craft.scene.imaged import PAN_RESIDUE, base_stops, hand_speed, image_speed, limb_speed
 from craft.scene.situation import Situation
 from craft.sensor.taken import Taken
-from craft.setup.setup import Setup
+from craft.setup.setup import FurtherTaken, Setup
 from craft.sky.overhead import Overhead
 from craft.stage.stage import Stage
 from craft.stage.stages import BY_SLUG
@@ -29,7 +29,7 @@ from craft.tones.heavens import axis_of
 from craft.tones.own import OwnLight
 from craft.tones.staging import stage_for
 from craft.vocabulary.setting import Value
-from craft.vocabulary.terms import AimMotion, File, FlashAim, FlashRole, Support
+from craft.vocabulary.terms import AimMotion, File, FlashAim, FlashLights, FlashRole, Support
 from craft.white.automatic import BY_BEHAVIOUR, SHIFTS, shifted
 
 
@@ -55,7 +55,8 @@ USUAL: Mapping[str, Value] = {}
 class Flashed:
     """A flash in a frame. stops: its light on a grey card at the subject over that of the light that is there, as exposed; pulsed: it burns as
     long as the curtains travel, so that a shorter time takes less of it; at_end: it fires as the second curtain starts; alone: it is all the
-    light, and what is told of the light is told of it; fixed: its power was set up and metered, and does not follow the exposure."""
+    light, and what is told of the light is told of it; fixed: its power was set up and metered, and does not follow the exposure; beside: flashes
+    that burn with it, each with its stops over it."""
 
     stops: float
     burst: Burst
@@ -63,6 +64,7 @@ class Flashed:
     at_end: bool = False
     alone: bool = False
     fixed: bool = False
+    beside: tuple[tuple[float, Burst], ...] = ()
 
 
 STAR_WAY = (0.993, 0.119)
@@ -197,10 +199,15 @@ def from_recipe(recipe: Mapping[str, Any], own: Callable[[str], OwnLight] = no_p
     if recipe.get("stage") not in BY_SLUG or set(recipe) != {one.name for one in fields(Shot)}:
         raise CraftError("this frame was made by another version, and cannot be drawn any more")
     tuples = {name: tuple(recipe[name]) for name in ("of_set", "others", "star_way")}
-    flash = recipe["flash"] and Flashed(**{**recipe["flash"], "burst": Burst(**recipe["flash"]["burst"])})
+    flash = recipe["flash"] and _flashed_from(recipe["flash"])
     heavens = recipe["heavens"] and Heavens(**{**recipe["heavens"], "over": Overhead(**recipe["heavens"]["over"])})
     known = {"flash": flash, "heavens": heavens, "sensor": Sensor(**recipe["sensor"]), "taste": Taste(**recipe["taste"]), **tuples}
     return Shot(**{**recipe, **known, "own": own(recipe["own"]) if recipe["own"] else None})
+
+
+def _flashed_from(recipe: Mapping[str, Any]) -> Flashed:
+    beside = tuple((stops, Burst(**burst)) for stops, burst in recipe.get("beside", ()))
+    return Flashed(**{**recipe, "burst": Burst(**recipe["burst"]), "beside": beside})
 
 
 def on_own(shot: Shot, own: OwnLight | None) -> Shot:
@@ -350,7 +357,20 @@ def flashed_of(situation: Situation, setup: Setup, values: Mapping[str, Value]) 
         taken.loss_stops > 0,
         values.get("flash_sync") == "second",
         taken.role is FlashRole.ALONE,
+        beside=tuple((one.gives_stops - taken.gives_stops, _beside(one, situation)) for one in taken.further),
     )
+
+
+def _beside(one: FurtherTaken, situation: Situation) -> Burst:
+    """A further flash as it is drawn: what is behind is lit a step behind the subject, and nothing before that."""
+    away, bounced = situation.distance_m, one.aim is FlashAim.BOUNCED
+    if one.lights is FlashLights.SUBJECT:
+        return Burst(one.distance_m, away, bounced, one.aim is FlashAim.DIRECT)
+    return Burst(one.distance_m, away * BEHIND, bounced, False, beyond_m=away * BEHIND_FROM)
+
+
+BEHIND_FROM, BEHIND = 1.15, 1.5
+"""Distances of the subject from which something lies behind it, and at which a flash that lights that is turned at it (estimates)."""
 
 
 def small_framing_of(shot: Shot) -> Framing:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from dataclasses import replace
 from functools import partial
 from itertools import combinations
@@ -23,7 +24,7 @@ from craft.decisions.schools.stabiliser import STABILISER
 from craft.decisions.schools.white import WHITE
 from craft.exposure.bounds import Dials
 from craft.exposure.comfort import comfort_iso
-from craft.exposure.flash import aim_of, reach_m, stands_m
+from craft.exposure.flash import Lit, aim_of, given_stops, reach_m, stands_m, turned_down
 from craft.exposure.solver import search_of, solve
 from craft.optics import sharpness
 from craft.programs.replay import Program
@@ -42,6 +43,7 @@ from craft.setup.setup import (
     Exposure,
     FlashTaken,
     Focus,
+    FurtherTaken,
     InFocus,
     IsoLimits,
     LightUsed,
@@ -69,6 +71,7 @@ from craft.vocabulary.terms import (
     Drive,
     File,
     FlashAim,
+    FlashLights,
     FlashRole,
     FocusMode,
     Intent,
@@ -204,7 +207,7 @@ def _flash(course: Course) -> FlashTaken | None:
     situation, facts, lit = course.situation, course.told, course.planned.lit
     if lit.role is FlashRole.NONE:
         return None
-    flash, known = lit.flash, bool(facts["flash_known"])
+    flash, known, further = lit.flash, bool(facts["flash_known"]), _further(course, lit)
     return FlashTaken(
         role=lit.role,
         name=flash.name if flash else "",
@@ -216,22 +219,52 @@ def _flash(course: Course) -> FlashTaken | None:
         reach_m=facts["flash_reach_m"] if flash else None,
         room_under_stops=facts["room_under_stops"],
         gives_stops=facts["flash_gives_stops"],
-        together_stops=math.log2(2 ** facts["flash_gives_stops"] + 2 ** -facts["room_under_stops"]),
+        together_stops=_together(facts, further),
         loss_stops=facts["flash_loss_stops"],
         recycle_s=facts["recycle_s"],
         burns_s=facts["flash_burns_s"] if flash else None,
         gel_mired=facts["gel_warm_mired"],
         powers=_powers(course) if known else (),
+        further=further,
     )
+
+
+def _together(facts: Facts, further: Sequence[FurtherTaken]) -> float:
+    """All light on the subject, over the metered exposure."""
+    also = [one.gives_stops for one in further if one.lights is FlashLights.SUBJECT]
+    return math.log2(sum(2**stops for stops in (facts["flash_gives_stops"], -facts["room_under_stops"], *also)))
+
+
+def _further(course: Course, lit: Lit) -> tuple[FurtherTaken, ...]:
+    """The flashes beside it: each gives so much less than the one that leads, as far as its power goes."""
+    facts, narrower = course.told, _narrower(course)
+    leads, out = facts["flash_gives_stops"], []
+    for one in lit.beside:
+        use = one.use
+        asked = lit.share_of(one, narrower, facts["flash_loss_stops"])
+        given = turned_down(one.flash, asked)
+        power = 0.0 if lit.metered else given
+        gives = leads - use.under_stops if lit.metered else given_stops(lit.role) + lit.of_all - use.under_stops + math.log2(given / asked)
+        wanting = 0.0 if lit.metered else math.log2(asked / given)
+        ends = max(0.0, wanting), max(0.0, -wanting)
+        words = say(power, "power") if power else ""
+        out.append(FurtherTaken(one.flash.name, use.lights, one.aim, one.from_m, use.under_stops, power, words, *ends, gives))
+    return tuple(out)
+
+
+def _narrower(course: Course) -> float:
+    """n - s in stops of the exposure that is taken."""
+    _, n, s = (float(stops[course.solved.now]) for stops in course.solved.true_stops())
+    return n - s
 
 
 def _powers(course: Course) -> tuple[Power, ...]:
     """The flash's powers by halves, and how far each reaches as the exposure stands."""
     lit, facts = course.planned.lit, course.told
-    _, n, s = (float(stops[course.solved.now]) for stops in course.solved.true_stops())
+    narrower = _narrower(course)
     halves = round(-math.log2(lit.flash.lowest_share)) if lit.flash else 0
     loss = facts["flash_loss_stops"]
-    return tuple(Power(say(2**-k, "power"), 2**-k, reach_m(lit, course.situation, n - s, loss + k)) for k in range(halves + 1))
+    return tuple(Power(say(2**-k, "power"), 2**-k, reach_m(lit, course.situation, narrower, loss + k)) for k in range(halves + 1))
 
 
 def _white(course: Course) -> WhiteBalance:

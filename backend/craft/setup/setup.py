@@ -22,6 +22,7 @@ from craft.vocabulary.terms import (
     Drive,
     File,
     FlashAim,
+    FlashLights,
     FlashRole,
     FocusMode,
     Intent,
@@ -250,7 +251,7 @@ class WayOut:
 
 @dataclass(frozen=True, slots=True)
 class Note:
-    """A sentence that stands beside the figures, with its ways out; kind: darker, let_go, wanting, depth, others, framing, series."""
+    """A sentence that stands beside the figures, with its ways out; kind: darker, let_go, flash, flash_over, wanting, depth, others, framing, series."""
 
     kind: str
     text: str
@@ -333,10 +334,27 @@ class Power:
 
 
 @dataclass(frozen=True, slots=True)
+class FurtherTaken:
+    """A flash beside the one that leads. power: share of its own, 0 where a meter has read them together; lacks_stops: what full power lacks;
+    over_stops: what its least power gives too much; gives_stops: its light on what it lights, over the metered exposure."""
+
+    name: str
+    lights: FlashLights
+    aim: FlashAim
+    distance_m: float
+    under_stops: float
+    power: float
+    power_words: str
+    lacks_stops: float
+    over_stops: float
+    gives_stops: float
+
+
+@dataclass(frozen=True, slots=True)
 class FlashTaken:
     """The flash in the exposure. name: empty where none is described; power: share of its own, and in words, empty where it is yours to find;
     lacks_stops: what full power lacks; reach_m: as far as full power reaches so; room_under_stops: the light that is there, under the
-    meter; gives_stops: its light on the subject, over the metered exposure; together_stops: with the light that is there; powers: from full by halves; loss_stops: what pulsing costs; burns_s: over half of its peak.
+    meter; gives_stops: its light on the subject, over the metered exposure; together_stops: with the light that is there; powers: from full by halves; further: those beside it; loss_stops: what pulsing costs; burns_s: over half of its peak.
     """
 
     role: FlashRole
@@ -355,6 +373,7 @@ class FlashTaken:
     burns_s: float | None
     gel_mired: float
     powers: tuple[Power, ...]
+    further: tuple[FurtherTaken, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)

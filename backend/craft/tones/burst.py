@@ -33,13 +33,14 @@ FARTHEST_M = 1e5
 @dataclass(frozen=True, slots=True)
 class Burst:
     """A flash on a stage. from_m: from it to the subject, which is away_m from the camera; bounced: by way of the ceiling; direct: from
-    one point by the lens, so that it throws a shadow; kelvin: of its light."""
+    one point by the lens, so that it throws a shadow; kelvin: of its light; beyond_m: nothing nearer to the camera gets any of it."""
 
     from_m: float
     away_m: float
     bounced: bool = False
     direct: bool = True
     kelvin: float = FLASH_KELVIN
+    beyond_m: float = 0.0
 
     def way_m(self, at: float) -> float:
         """Metres that its light goes to what is so far from the camera.
@@ -83,7 +84,7 @@ def flashed(cutout: Cutout, place: Place, framing: Framing, burst: Burst) -> Pix
     >>> flashed(card, framing.place(5.0, 0, 0, 1, 1), framing, Burst(2.5, 2.5)).tolist()  # as dark as it is, and twice as far
     [[-3.0]]
     """
-    if cutout.lit is Lit.OWN:
+    if cutout.lit is Lit.OWN or framing.distance(cutout.at) < burst.beyond_m:
         return np.full((1, 1), -16.0, np.float32)
     surface, mean = surface_stops(cutout)
     away = burst.way_m(min(framing.distance(cutout.at), FARTHEST_M))

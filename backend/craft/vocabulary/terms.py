@@ -57,6 +57,13 @@ class FlashAim(Enum):
     BOUNCED = "bounced"
 
 
+class FlashLights(Enum):
+    """What a further flash lights: the subject, beside the one that leads, or what is behind it."""
+
+    SUBJECT = "subject"
+    BEHIND = "behind"
+
+
 class FlashRole(Enum):
     """What a flash is for: nothing, filling the shade under a light that leads, leading over a room that is kept, or being all the light."""
 

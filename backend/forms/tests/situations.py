@@ -106,12 +106,23 @@ def situations(draw: st.DrawFn) -> dict[str, Any]:
         )
     if draw(st.booleans()):
         made["body"] |= {"sync_s": draw(st.sampled_from((1 / 60, 1 / 200)))}
-        made["flashes"] = [{"name": "one", "guide_number_m": draw(st.floats(1, 90)), "mains": draw(st.booleans())}]
+        one_flash = st.fixed_dictionaries({"guide_number_m": st.floats(1, 90), "mains": st.booleans()})
+        made["flashes"] = [{"name": name, **draw(one_flash)} for name in ("one", "other")]
         made["flash"] = draw(
             st.fixed_dictionaries(
-                {},
+                {"name": st.just("one")},
                 optional={
-                    "name": st.just("one"),
+                    "further": st.lists(
+                        st.fixed_dictionaries(
+                            {"name": st.just("other")},
+                            optional={
+                                "lights": st.sampled_from(("subject", "behind")),
+                                "under_stops": st.floats(-4, 8),
+                                "distance_m": st.floats(0.3, 30),
+                            },
+                        ),
+                        max_size=1,
+                    ),
                     "aim": st.sampled_from(("direct", "softened", "bounced")),
                     "distance_m": st.floats(0.3, 30),
                     "metered_aperture": st.sampled_from((2.8, 8.0, 22.0)),

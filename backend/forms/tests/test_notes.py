@@ -13,7 +13,7 @@ from craft.setup.setup import Setup
 from forms.tests.situations import BODY, LENS, situations
 from forms.tests.test_steps import value_of
 
-LEFT = {"let_go": "past_clip_stops", "wanting": "wanting_stops"}
+LEFT = {"let_go": "past_clip_stops", "wanting": "wanting_stops", "flash_over": "flash_over_stops"}
 """The fact of what is left, by the kind of note."""
 
 

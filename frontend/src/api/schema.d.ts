@@ -3927,6 +3927,12 @@ export interface components {
          */
         FlashAim: "direct" | "softened" | "bounced";
         /**
+         * FlashLights
+         * @description What a further flash lights: the subject, beside the one that leads, or what is behind it.
+         * @enum {string}
+         */
+        FlashLights: "subject" | "behind";
+        /**
          * FlashOut
          * @description The flash that takes part; name is empty where none is described, power_words where its power is yours to find; reach_m null where nothing tells.
          */
@@ -3961,6 +3967,11 @@ export interface components {
             gel_mired: number;
             /** Powers */
             powers: components["schemas"]["PowerOut"][];
+            /**
+             * Further
+             * @default []
+             */
+            further?: components["schemas"]["FurtherOut"][];
         };
         /**
          * FlashRole
@@ -4020,6 +4031,30 @@ export interface components {
              */
             areas?: components["schemas"]["Area"][];
             following?: components["schemas"]["InFocusOut"] | null;
+        };
+        /**
+         * FurtherOut
+         * @description A flash beside the one that leads; power_words is empty where a meter has read them together.
+         */
+        FurtherOut: {
+            /** Name */
+            name: string;
+            lights: components["schemas"]["FlashLights"];
+            aim: components["schemas"]["FlashAim"];
+            /** Distance M */
+            distance_m: number;
+            /** Under Stops */
+            under_stops: number;
+            /** Power */
+            power: number;
+            /** Power Words */
+            power_words: string;
+            /** Lacks Stops */
+            lacks_stops: number;
+            /** Over Stops */
+            over_stops: number;
+            /** Gives Stops */
+            gives_stops: number;
         };
         /**
          * HandedOut
@@ -4915,6 +4950,8 @@ export interface components {
             distance_m?: number | null;
             /** Metered Aperture */
             metered_aperture?: number | null;
+            /** Further */
+            further?: components["schemas"]["FurtherForm"][];
             /**
              * Gelled
              * @default false
@@ -4942,6 +4979,25 @@ export interface components {
             stack_sizes?: number | null;
             /** Stack Finest */
             stack_finest?: number | null;
+        };
+        /**
+         * FurtherForm
+         * @description A flash beside the one that leads. ``under_stops``: its light on what it ``lights``, under that of the one that leads on the subject; ``distance_m``:
+         *     from it to what it lights.
+         */
+        FurtherForm: {
+            /** Name */
+            name: string;
+            /** @default subject */
+            lights?: components["schemas"]["FlashLights"];
+            /**
+             * Under Stops
+             * @default 2
+             */
+            under_stops?: number;
+            /** Distance M */
+            distance_m?: number | null;
+            aim?: components["schemas"]["FlashAim"] | null;
         };
         /**
          * Genre

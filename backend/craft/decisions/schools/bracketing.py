@@ -66,8 +66,8 @@ BRACKETING = Decision(
             label="one frame, and accept",
             value=("none",),
             when=(When("span_excess_stops", ">", 0.3),),
-            brief="The scene spans {span_stops}; one frame lets {span_excess_stops} go.",
-            because="The scene spans {span_stops}, and one frame, no more than {darkest_stops} under the meter, loses {span_excess_stops} of it.",
+            brief="The scene spans {span_stops}; one frame at its best holds all but {span_excess_stops}.",
+            because="The scene spans {span_stops}, and one frame at its best, no more than {darkest_stops} under the meter, loses {span_excess_stops} of it.",
             also=(
                 Also(when=(When("bracket_possible", "=", 0.0),), text="No set that the body offers holds more of it."),
                 Also(when=(When("moving", "=", 1.0),), text="A set would not line up: it moves at {speed_m_s} between the frames."),

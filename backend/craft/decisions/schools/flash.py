@@ -12,7 +12,8 @@ IN_SUN = When("ev100", ">=", 12.5)
 DIM = When("dim_stops", ">", 0.0)
 KNOWN, LACKS = When("flash_known", "=", 1.0), When("flash_lacks_stops", ">", 0.1)
 POWER = (
-    Also(when=(KNOWN, When("flash_lacks_stops", "<=", 0.1)), text="At {distance_m} it gives that with {flash_power} of its power, and is full again after {recycle_s}."),
+    Also(when=(KNOWN, When("flash_lacks_stops", "<=", 0.1), When("flash_over_stops", "<=", 0.1)), text="At {distance_m} it gives that with {flash_power} of its power, and is full again after {recycle_s}."),
+    Also(when=(KNOWN, When("flash_over_stops", ">", 0.1)), text="At {distance_m} even {flash_power} of its power, its least, gives {flash_over_stops} more than that."),
     Also(when=(KNOWN, LACKS), text="Full power lacks {flash_lacks_stops} for that: it reaches {flash_reach_m}."),
     Also(when=(KNOWN, When("charge_lasts", "<", "shots")), text="A charge gives {charge_lasts} of them, and about {shots} frames are likely: take another."),
     Also(when=(When("flash_loss_stops", ">", 0.0),), text="Pulsing at {time_s} costs it {flash_loss_stops}."),

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 import math
 import unittest
 from dataclasses import replace
@@ -14,12 +15,12 @@ from craft.kit.flash import Flash
 from craft.render.compose import framing_of, on_sensor
 from craft.render.in_light import in_light, level_at, moves_to
 from craft.render.shot import Shot, exposed, from_recipe, shot_of
-from craft.scene.flashed import FlashUse
+from craft.scene.flashed import FlashUse, Further
 from craft.scene.light import Light
 from craft.tones.boxes import boxes_of
 from craft.tones.burst import Burst
 from craft.tones.framing import View
-from craft.vocabulary.terms import FlashAim, Genre
+from craft.vocabulary.terms import FlashAim, FlashLights, Genre
 
 VIEW = View(192, 128, 192.0)
 ROOM = {
@@ -52,6 +53,24 @@ class InTheFrame(unittest.TestCase):
                     if seen.sum() > 20 and other.pixels[seen][:, 1].min() > 1e-4:
                         ratio = np.median(one.pixels[seen][:, 1] / other.pixels[seen][:, 1])
                         self.assertAlmostEqual(float(ratio) / asked, 1.0, delta=0.01, msg=f"at {at:.2f} m")
+
+    def test_a_further_flash_adds_its_own_light_and_one_behind_none_before_it(self) -> None:
+        bag = (*ROOM["flashes"], Flash("small", 30.0))
+        alone = lit(flashes=bag)
+        for lights in FlashLights:
+            use = FlashUse(further=(Further("small", lights, 1.0, 2.0),))
+            shot, taken = lit(flashes=bag, flash=use), advised(**{**ROOM, "flashes": bag, "flash": use}).flash
+            self.assertEqual(from_recipe(json.loads(json.dumps(shot.recipe()))), shot)
+            [(stops, burst)] = shot.flash.beside
+            self.assertAlmostEqual(stops, taken.further[0].gives_stops - taken.gives_stops)
+            one, both = (on_sensor(replace(shot, flash=replace(shot.flash, beside=beside)), VIEW) for beside in ((), shot.flash.beside))
+            own = on_sensor(replace(shot, flash=replace(shot.flash, stops=shot.flash.stops + stops, burst=burst, beside=())), VIEW)
+            room = on_sensor(replace(shot, flash=None), VIEW)
+            self.assertLess(float(np.abs(both - one - (own - room)).max()), 0.02 * float(both.max()), "light adds")
+            subject = boxes_of(framing_of(shot, VIEW), replace(shot.tuning, burst=burst), 0)
+            near = [box.pixels[..., :3].max() for box in subject if framing_of(shot, VIEW).distance(box.at) <= shot.distance_m]
+            self.assertEqual(max(near) > 0.01, lights is FlashLights.SUBJECT)
+        self.assertEqual(alone.flash.beside, ())
 
     def test_room_and_flash_add_and_dials_move_them_as_they_do(self) -> None:
         shot = lit()

@@ -38,6 +38,8 @@ def brief_of(setup: Setup) -> Brief:
         return Brief(f"{setup.bracketing.frames} frames {in_thirds(setup.bracketing.step_ev)} apart", False)
     if setup.flash and setup.flash.lacks_stops > SEEN_STOPS:
         return Brief(f"the flash lacks {in_thirds(setup.flash.lacks_stops)}", True)
+    if setup.flash and setup.facts["flash_over_stops"] > SEEN_STOPS:
+        return Brief(f"its least power gives {in_thirds(setup.facts['flash_over_stops'])} too much", True)
     if setup.flash:
         return Brief(f"flash: {value_words(setup, 'flash', '')}", False)
     if setup.exposure.darker_stops > SEEN_STOPS:

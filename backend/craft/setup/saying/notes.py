@@ -10,7 +10,7 @@ from craft.bracketing.series import Series
 from craft.decisions.facts import Facts, When, all_hold, say
 from craft.decisions.numbers import MERGE_BUSY_S
 from craft.decisions.schools.row import NO_PEOPLE, STILL
-from craft.exposure.flash import pulsed_loss
+from craft.exposure.flash import aim_of, pulsed_loss, stands_m, way_m
 from craft.exposure.targets import NARROWEST
 from craft.kit.dials import Axis
 from craft.optics import sharpness
@@ -328,6 +328,17 @@ def _flash(plan: Plan, ladder: Ladder) -> Said:
     return words.replace("%", " %"), (pulse,)
 
 
+def _too_strong(plan: Plan, facts: Facts) -> Said:
+    """What a flash that cannot be turned down far enough gives too much, and what takes that away: its way, a filter, or that it leads."""
+    over, flash = facts["flash_over_stops"], plan.lit.flash
+    if over < SEEN_STOPS or flash is None:
+        return "", ()
+    way = way_m(aim_of(plan.situation, flash), stands_m(plan.situation, flash)) * 2 ** (over / 2)
+    words = f"{flash.name} gives {say(over, 'stops')} too much at its least power: a way of {say(way, 'm')} takes that away, or a grey filter of as much before it."
+    leads = WayOut("let it be all the light", {"schools": {"flash": "alone"}})
+    return words, (leads,) if plan.lit.role is not FlashRole.ALONE else ()
+
+
 def _past_the_scale(plan: Plan, facts: Facts) -> str:
     """How a compensation is dialled that lies past the end of the body's scale."""
     ends, asked = plan.situation.body.compensation_stops, facts["correct_stops"]
@@ -358,6 +369,7 @@ def notes_for(plan: Plan, ladder: Ladder, series: Series | None, facts: Facts, b
         ("let_go", _let_go(plan, facts)),
         ("wanting", _wanting(plan, series, facts)),
         ("flash", _flash(plan, ladder)),
+        ("flash_over", _too_strong(plan, facts)),
         ("depth", _depth(plan, ladder, facts)),
         ("focus", _put_for_nothing(plan)),
         ("others", _others(plan)),

@@ -7,7 +7,7 @@ from collections.abc import Callable
 from craft.scales.series import Dial, label
 from craft.scales.words import stops_in_words
 from craft.setup.setup import Setup
-from craft.vocabulary.terms import Area, File, FlashRole, RangePolicy
+from craft.vocabulary.terms import Area, File, FlashLights, FlashRole, RangePolicy
 
 
 def _token(token: str) -> str:
@@ -72,9 +72,17 @@ def _drive(setup: Setup) -> str:
 ROLES = {FlashRole.FILL: "fills shade", FlashRole.KEY: "lights the subject", FlashRole.ALONE: "all the light"}
 
 
+BESIDE = {FlashLights.SUBJECT: "beside it", FlashLights.BEHIND: "behind"}
+
+
 def _flash(setup: Setup) -> str:
     taken = setup.flash
-    return "off" if taken is None else ", ".join(part for part in (ROLES[taken.role], taken.power_words) if part)
+    if taken is None:
+        return "off"
+    first = ", ".join(part for part in (ROLES[taken.role], taken.power_words) if part)
+    return "; ".join(
+        [first, *(" ".join(part for part in (one.name, BESIDE[one.lights], one.power_words) if part) for one in taken.further)]
+    )
 
 
 FILES = {File.BOTH: "raw and finished", File.RENDERED: "finished", File.RAW: "raw"}

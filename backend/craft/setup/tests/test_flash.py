@@ -15,13 +15,13 @@ from craft.examples import advised
 from craft.exposure.flash import AIM_LOSS, CEILING_M, pulsed_loss
 from craft.kit.flash import Flash, guide_of_energy
 from craft.scales.series import Dial
-from craft.scene.flashed import FlashUse
+from craft.scene.flashed import FlashUse, Further
 from craft.scene.light import Light
 from craft.scene.situation import Locks, Person
 from craft.setup.saying.brief import brief_of
 from craft.setup.setup import Setup
 from craft.setup.tests.things import STARS
-from craft.vocabulary.terms import FlashAim, FlashRole, Genre, Support
+from craft.vocabulary.terms import FlashAim, FlashLights, FlashRole, Genre, Support
 
 SYNCED = {"sync_s": 1 / 200}
 CLIP_ON, STROBE = Flash("clip-on", 40.0, high_speed=True), Flash("strobe", 60.0, recycle_s=1.0, mains=True, turns=False)
@@ -71,6 +71,66 @@ class Powers(TestCase):
             self.assertAlmostEqual(math.log2(asked / gives), taken.lacks_stops, delta=0.12)
         elif taken.power > 1 / 4096 + 1e-9:
             self.assertAlmostEqual(gives / asked, 1.0, delta=0.09)
+
+    @given(
+        st.lists(st.tuples(st.floats(8, 80), st.floats(0.5, 8), st.floats(-1, 4), st.booleans()), min_size=1, max_size=3),
+        st.floats(20, 80),
+        st.sampled_from((FlashRole.KEY, FlashRole.ALONE)),
+    )
+    @settings(max_examples=40, deadline=None)
+    def test_several_give_together_what_one_would_and_each_its_share(
+        self, others: list[tuple[float, float, float, bool]], guide: float, role: FlashRole
+    ) -> None:
+        """Each by its own guide number and way; summed as light is."""
+        bag = tuple(Flash(f"flash {k}", other[0], lowest_share=1 / 4096) for k, other in enumerate(others))
+        further = tuple(
+            Further(f"flash {k}", FlashLights.BEHIND if behind else FlashLights.SUBJECT, under, away)
+            for k, (_, away, under, behind) in enumerate(others)
+        )
+        setup = advised(
+            **ROOM,
+            flashes=(Flash("first", guide, lowest_share=1 / 4096), *bag),
+            flash=FlashUse(name="first", aim=FlashAim.DIRECT, distance_m=2.0, further=further),
+            person=Person(schools={"flash": "key" if role is FlashRole.KEY else "alone"}),
+        )
+        taken, exposure = setup.flash, setup.exposure
+        assert taken is not None
+        leads = on_subject(setup, guide)
+        total = leads
+        for one, (other, away, under, behind) in zip(taken.further, others, strict=True):
+            gives = (other / away / exposure.aperture) ** 2 * exposure.iso / 100 * one.power / 2**taken.loss_stops
+            self.assertAlmostEqual(math.log2(gives), one.gives_stops, delta=0.12)
+            total += 0.0 if behind else gives
+            if taken.lacks_stops < 0.02 and one.lacks_stops < 0.02 and min(one.power, taken.power) > 1 / 4000:
+                self.assertAlmostEqual(math.log2(leads / gives), under, delta=0.05)
+            if one.lacks_stops > 0.02:
+                self.assertEqual(one.power, 1.0)
+        room = 2**-taken.room_under_stops
+        self.assertAlmostEqual(math.log2(total + room), taken.together_stops, delta=0.12)
+        powers = [taken.power, *(one.power for one in taken.further)]
+        if max(taken.lacks_stops, *(one.lacks_stops for one in taken.further)) < 0.02 and min(powers) > 1 / 4000:
+            asked = {FlashRole.KEY: 1 - 2 ** (-4 / 3), FlashRole.ALONE: 1 - 2**-4}[role]
+            self.assertAlmostEqual(math.log2(total / asked), 0.0, delta=0.13)
+        slowest = max(2.5 * power for power in powers)
+        self.assertAlmostEqual(taken.recycle_s, slowest, delta=0.02 * slowest, msg="the last that is full again")
+
+    def test_a_further_flash_is_one_of_the_bag_and_stands_in_one_place(self) -> None:
+        for further, place, why in (
+            ((Further("lantern"),), 0, "is not at hand"),
+            ((Further("strobe"),), 0, "in use already"),
+            ((Further("clip-on"), Further("clip-on")), 1, "in use already"),
+        ):
+            with self.assertRaisesRegex(CraftError, why) as caught:
+                advised(**{**ALONE, "flash": FlashUse(name="strobe", further=further)})
+            self.assertEqual(caught.exception.where, ("flash", "further", place, "name"))
+        metered = advised(
+            **{**ALONE, "flash": FlashUse(name="strobe", metered_aperture=8.0, further=(Further("clip-on", under_stops=1.0),))}
+        )
+        taken = metered.flash
+        assert taken is not None
+        self.assertEqual((taken.further[0].power_words, taken.further[0].lacks_stops), ("", 0.0))
+        self.assertAlmostEqual(taken.gives_stops - taken.further[0].gives_stops, 1.0)
+        self.assertAlmostEqual(2**taken.gives_stops * 1.5, 8.0**2 / metered.exposure.aperture**2 * metered.exposure.iso / 100, delta=0.05)
 
     def test_twice_as_far_takes_four_times_the_power_and_no_time_to_sync_takes_any(self) -> None:
         shares, times = [], []

@@ -224,7 +224,9 @@ class Chosen(TestCase):
                 course = exposed(situation(**{"light": high} | change))
                 self.assertAlmostEqual(course.planned.offset, offset)
                 darker = darker_stops(course.planned, course.solved)
-                self.assertAlmostEqual(course.told["past_clip_stops"], max(0.0, 6 - clip - darker), places=6)
+                brightest = course.told["brightest_stops"]  # of the sky, whose own colour fills a channel a little sooner
+                self.assertTrue(6 <= brightest < 6.2)
+                self.assertAlmostEqual(course.told["past_clip_stops"], max(0.0, brightest - clip - darker), places=6)
         offered = exposed(situation(light=high, body={"protection_stops": (1.0, 2.0)}, motion=Motion(9.0))).planned
         self.assertEqual((offered.protection, offered.dials.iso.lowest, offered.offset), (1.0, 1.0, 0.0))
 

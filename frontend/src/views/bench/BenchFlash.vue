@@ -19,6 +19,7 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ change: [edit: (d: Situation) => void] }>();
 const taken = computed(() => props.setup.flash);
+const beside = computed(() => taken.value?.further ?? []);
 const use = computed(() => props.document.flash ?? {});
 const set = (part: Partial<Schemas["FlashUseForm"]>): void => emit("change", (d) => (d.flash = { ...d.flash, ...part }));
 const error = (place: string) => Object.entries(props.errors).find(([pointer]) => pointer.startsWith(`/flash/${place}`))?.[1];
@@ -37,9 +38,35 @@ const bars = computed(() => {
   return [
     { name: "the light that is there", stops: -t.room_under_stops, kind: "room" },
     { name: t.name || "the flash", stops: flash, kind: "flash" },
-    { name: "both on the subject", stops: t.together_stops, kind: "both" },
+    ...beside.value.map((one) => ({ name: `${one.name} on ${lit(one.lights)}`, stops: one.gives_stops, kind: "further" })),
+    { name: beside.value.length ? "all on the subject" : "both on the subject", stops: t.together_stops, kind: "both" },
   ];
 });
+const lit = (lights: Schemas["FlashLights"]): string =>
+  props.words.choices.lights?.find((one) => one.value === lights)?.shown ?? lights;
+const FOOT_PX = 22;
+const BAR_PX = 24;
+const high = computed(() => bars.value.length * BAR_PX + FOOT_PX);
+
+const further = computed(() => use.value.further ?? []);
+/** Flashes of the bag that stand nowhere yet. */
+const idle = computed(() => {
+  const standing = [taken.value?.name ?? use.value.name, ...further.value.map((one) => one.name)];
+  return props.flashes.map((one) => one.name).filter((name) => !standing.includes(name));
+});
+type Further = Schemas["FurtherForm"];
+const put = (k: number, part: Partial<Further>): void =>
+  set({ further: further.value.map((one, i) => (i === k ? { ...one, ...part } : one)) });
+const add = (): void => {
+  const [name] = idle.value;
+  if (name) set({ further: [...further.value, { name }] });
+};
+const given = (k: number): string => {
+  const one = beside.value[k];
+  if (!one?.power_words) return "";
+  if (one.over_stops > 0.2) return `at ${one.power_words}, its least: ${one.over_stops.toFixed(1)} stops too much`;
+  return one.lacks_stops > 0.2 ? `full, and lacks ${one.lacks_stops.toFixed(1)} stops` : `at ${one.power_words}`;
+};
 const signed = (stops: number): string =>
   Math.abs(stops) < 0.05 ? "0" : `${stops > 0 ? "+" : "−"}${Math.abs(stops).toFixed(1)}`;
 
@@ -57,23 +84,24 @@ const powers = computed(() => (taken.value?.powers ?? []).filter((one) => one.re
   <div class="bench-flash">
     <template v-if="taken">
       <svg
-        :viewBox="`-4 0 ${x(1) + 44} 96`"
+        :viewBox="`-4 0 ${x(1) + 44} ${high}`"
         :width="x(1) + 44"
         role="img"
         :aria-label="bars.map((b) => `${b.name} ${signed(b.stops)} stops`).join(', ')"
       >
-        <path v-for="k in 7" :key="k" :d="`M${x(k - 6)} 4v76`" class="grid" />
-        <g v-for="(bar, k) in bars" :key="bar.kind">
-          <rect :x="0" :y="8 + k * 24" :width="Math.max(x(bar.stops), 1)" height="14" :class="bar.kind" />
-          <text :x="x(1) + 6" :y="20 + k * 24">{{ signed(bar.stops) }}</text>
+        <path v-for="k in 7" :key="k" :d="`M${x(k - 6)} 4v${high - 20}`" class="grid" />
+        <g v-for="(bar, k) in bars" :key="k">
+          <rect :x="0" :y="8 + k * BAR_PX" :width="Math.max(x(bar.stops), 1)" height="14" :class="bar.kind" />
+          <text v-if="bar.kind === 'further'" x="4" :y="19 + k * BAR_PX">{{ bar.name }}</text>
+          <text :x="x(1) + 6" :y="20 + k * BAR_PX">{{ signed(bar.stops) }}</text>
         </g>
-        <path :d="`M${ZERO} 2v80`" class="zero" />
-        <text :x="ZERO" y="94" text-anchor="middle" class="second">as metered</text>
-        <text x="0" y="94" class="second">−6 and less</text>
+        <path :d="`M${ZERO} 2v${high - 16}`" class="zero" />
+        <text :x="ZERO" :y="high - 2" text-anchor="middle" class="second">as metered</text>
+        <text x="0" :y="high - 2" class="second">−6 and less</text>
       </svg>
       <p class="key">
-        <i class="room" /> the light that is there <i class="flash" /> {{ taken.name || "the flash" }} <i class="both" /> both on
-        the subject
+        <i class="room" /> the light that is there <i class="flash" /> {{ taken.name || "the flash" }} <i class="both" />
+        {{ bars.at(-1)?.name }}
       </p>
       <svg
         v-if="powers.length"
@@ -143,6 +171,51 @@ const powers = computed(() => (taken.value?.powers ?? []).filter((one) => one.re
           @change="(v) => set({ metered_aperture: v })"
         />
       </FieldRow>
+      <FieldRow v-for="(one, k) in further" :key="one.name" name="beside it" :error="error(`further/${k}`)">
+        <Choice
+          :name="`flash ${k + 2}`"
+          :model-value="one.name"
+          :options="[one.name, ...idle].map((name) => ({ value: name, shown: name }))"
+          @update:model-value="(name) => put(k, { name })"
+        />
+        <Choice
+          :name="`what flash ${k + 2} lights`"
+          :model-value="one.lights ?? 'subject'"
+          :options="words.choices.lights ?? []"
+          @update:model-value="(lights) => put(k, { lights: lights as Further['lights'] })"
+        />
+        <NumberField
+          :label="`stops of flash ${k + 2} under the first`"
+          unit="stops under the first"
+          :step="0.5"
+          :value="one.under_stops"
+          :usual="2"
+          @change="(v) => put(k, { under_stops: v ?? 2 })"
+        />
+        <NumberField
+          :label="`distance from flash ${k + 2} to what it lights`"
+          :unit="feet ? 'ft away' : 'm away'"
+          :step="0.5"
+          :value="shown(one.distance_m)"
+          :usual="shown(beside[k]?.distance_m)"
+          @change="(v) => put(k, { distance_m: v === null ? null : v * per })"
+        />
+        <Choice
+          :name="`how flash ${k + 2} is turned`"
+          :model-value="one.aim ?? ''"
+          :options="orNone('as the place offers', words.choices.aim)"
+          @update:model-value="(v) => put(k, { aim: (v || null) as never })"
+        />
+        <span class="given">{{ given(k) }}</span>
+        <button
+          class="plain"
+          :aria-label="`take flash ${k + 2} away`"
+          @click="set({ further: further.filter((_, i) => i !== k) })"
+        >
+          take away
+        </button>
+      </FieldRow>
+      <button v-if="taken?.name && idle.length && further.length < 4" class="plain" @click="add">a flash beside it</button>
     </template>
   </div>
 </template>
@@ -182,6 +255,10 @@ rect.room,
 i.room {
   fill: var(--sunk);
   background: var(--sunk);
+}
+rect.further {
+  fill: var(--bg);
+  stroke-dasharray: 3 2;
 }
 rect.flash,
 i.flash {
