@@ -46,7 +46,8 @@ def export(outing: Outing) -> OutingFile:
 
 def _with_its_flash(document: dict[str, Any], outing: Outing) -> dict[str, Any]:
     """A situation that names a flash of the person's bag, with the bag: elsewhere there is another."""
-    if document.get("flashes") is not None or not (document.get("flash") or {}).get("name"):
+    use = document.get("flash") or {}
+    if document.get("flashes") is not None or not (use.get("name") or use.get("further")):
         return document
     profile = Profile.objects.filter(person=outing.person).values_list("document", flat=True).first() or {}
     return {**document, "flashes": profile.get("flashes", [])}

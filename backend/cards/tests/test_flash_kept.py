@@ -105,16 +105,23 @@ class InTheBag(TestCase):
         self.assertFalse("lights the subject, 1/" in older.content.decode())
 
     def test_a_situation_that_names_one_takes_it_along_to_another_account(self) -> None:
-        self.keep([CLIP_ON])
-        self.caller.post(f"/api/outings/{self.day.pk}/situations", {**SUPPER, "flash": {"name": "Clip-on"}})
+        small = {"name": "Small", "guide_number_m": 20}
+        self.keep([CLIP_ON, small])
+        beside = {"further": [{"name": "Small", "under_stops": 1}]}
+        self.caller.post(f"/api/outings/{self.day.pk}/situations", {**SUPPER, "flash": beside})
+        for wrong, place in (({"name": "Lamp"}, "name"), ({"name": "Clip-on"}, "name"), ({"name": "Small", "under_stops": 9}, "under_stops")):
+            [told] = self.figures(flash={"further": [wrong]}).json()["errors"]
+            self.assertEqual(told["pointer"], f"/document/flash/further/0/{place}")
         away = self.caller.get(f"/api/outings/{self.day.pk}/export").json()
         bram = Caller(User.objects.get(username="demo.bram"))
         there = bram.post("/api/outings/import", away).json()
         row = next(one for one in there["situations"] if one["title"] == "Supper")
         document = bram.get(f"/api/situations/{row['id']}").json()["document"]
-        self.assertEqual([one["name"] for one in document["flashes"]], ["Clip-on"])
+        self.assertEqual([one["name"] for one in document["flashes"]], ["Clip-on", "Small"])
         figures = bram.post("/api/bench/figures?at_once=true", {"outing": there["id"], "document": document}).json()
-        self.assertEqual(figures["flash"]["name"], "Clip-on")
+        self.assertEqual((figures["flash"]["name"], figures["flash"]["further"][0]["name"]), ("Clip-on", "Small"))
+        card = bram.post(f"/api/situations/{row['id']}/cards").json()
+        self.assertIn("Small beside it 1/", bram.get(f"/api/cards/{card['id']}/card.html").content.decode())
 
     def test_a_frame_is_explained_to_whom_the_situation_is_and_a_dial_that_is_not_there_is_named(self) -> None:
         asked = {"situation": {"outing": self.day.pk, "document": SUPPER}, "frame": {"shutter_s": 1 / 60, "aperture": 2.8, "iso": 6400}}

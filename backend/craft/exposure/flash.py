@@ -199,10 +199,16 @@ class Lit:
         return self.full - given_stops(self.role) - self.part
 
     @property
+    def least(self) -> float:
+        """The n - s under which the one that leads gives too much, turned down as far as it goes."""
+        return self.own_most + math.log2(self.flash.lowest_share) if self.flash else -math.inf
+
+    @property
     def most(self) -> float:
-        """The most n - s at which it and all beside it still give what is asked of them."""
+        """The most n - s at which it and all beside it still give what is asked of them, as far as it can be turned down itself."""
         gives = given_stops(self.role) + self.part
-        return min([self.own_most, *(one.full - gives + one.use.under_stops for one in self.beside if not self.metered)])
+        beside = [one.full - gives + one.use.under_stops for one in self.beside if not self.metered]
+        return max(min([self.own_most, *beside]), self.least)
 
     def share(self, narrower: float, loss: float = 0.0) -> float:
         """Share of its power that n - s stops take, over 1 where it has not enough; loss: stops that pulsing costs.

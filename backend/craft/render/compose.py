@@ -227,7 +227,7 @@ def _shaded(boxes: tuple[Box, ...], shot: Shot, view: View, framing: Framing, bu
     cover = np.zeros((view.height, view.width), np.float32)
     for box in thrown:
         left, top = max(0, box.left), max(0, box.top)
-        there = box.pixels[top - box.top : view.height - box.top, left - box.left : view.width - box.left, 3]
+        there = box.pixels[top - box.top : max(0, view.height - box.top), left - box.left : max(0, view.width - box.left), 3]
         under = cover[top : top + there.shape[0], left : left + there.shape[1]]
         np.maximum(under, there, out=under)
     focal_px = shot.focal_mm / shot.width_mm * view.frame_px

@@ -10,6 +10,7 @@ from cards.models import Card
 from outings.models import Situation
 from people.models import Profile
 from studio.tests.browser import BrowserCase
+from studio.tests.chromium import choose
 
 SUPPER = {
     "title": "Supper in the boathouse",
@@ -75,4 +76,36 @@ class Flash(BrowserCase):
         expect(page.get_by_text(re.compile(r"lights the subject, 1/\d+"))).to_be_visible()
         card = Card.objects.get(situation=self.situation)
         self.assertEqual(card.snapshot["setup"]["flash"]["role"], "key")
+        self.assertEqual([text for text in self.wrong if "422" not in text], [])
+
+    def test_a_second_one_stands_beside_it_on_the_subject_or_behind(self) -> None:
+        profile = Profile.objects.get(person=self.ilse)
+        bag = [{"name": "Strobe", "guide_number_m": 62}, {"name": "Small", "guide_number_m": 30, "lowest_share": 0.0009765625}]
+        profile.document = {**profile.document, "flashes": bag}
+        profile.save()
+        asked = {**SUPPER, "subject": "seated", "lens": "merrow-85", "settings": {"flash": "on"}, "flash": {"name": "Strobe"}}
+        self.situation = Situation.objects.create(outing=self.day, document=asked, position=9)
+        page = self.open(f"/situations/{self.situation.pk}?row=flash")
+        notes = page.get_by_role("list", name="what to know beside the figures")
+        expect(notes).to_contain_text(re.compile(r"Strobe gives .* too much at its least power: a way of .* m takes that away"))
+        notes.get_by_role("button", name="let it be all the light").click()
+        expect(notes.get_by_text("too much at its least power")).to_have_count(0)
+        row = page.locator(".bench-flash")
+        row.get_by_role("button", name="a flash beside it").click()
+        lights = re.compile(r"Strobe −0\.\d stops, Small on the subject −2\.\d stops, all on the subject −0\.1 stops")
+        expect(row.get_by_role("img", name=lights)).to_be_visible()
+        under = row.get_by_label("stops of flash 2 under the first")
+        under.fill("12")
+        expect(row.get_by_role("alert")).to_contain_text("8")
+        under.fill("1")
+        expect(row.get_by_role("img", name=re.compile(r"Strobe −0\.7 stops, Small on the subject −1\.7 stops"))).to_be_visible()
+        choose(row.get_by_label("what flash 2 lights"), "what is behind")
+        expect(row.get_by_role("img", name=re.compile(r"Small on what is behind −1\.\d stops"))).to_be_visible()
+        row.get_by_label("distance from flash 2 to what it lights").fill("60")
+        expect(row.get_by_text(re.compile(r"full, and lacks \d+\.\d stops"))).to_be_visible()
+        expect(row.get_by_role("button", name="a flash beside it")).to_have_count(0)
+        self.stored(page, lambda document: document["flash"].get("further", [{}])[0].get("distance_m") == 60)
+        row.get_by_role("button", name="take flash 2 away").click()
+        self.stored(page, lambda document: document["flash"]["further"] == [])
+        expect(row.get_by_role("img", name=re.compile("both on the subject"))).to_be_visible()
         self.assertEqual([text for text in self.wrong if "422" not in text], [])

@@ -72,6 +72,15 @@ class InTheFrame(unittest.TestCase):
             self.assertEqual(max(near) > 0.01, lights is FlashLights.SUBJECT)
         self.assertEqual(alone.flash.beside, ())
 
+    def test_a_part_of_the_frame_is_drawn_as_the_whole_has_it_whatever_stands_beyond_it(self) -> None:
+        use = FlashUse(aim=FlashAim.DIRECT)
+        shot = replace(lit(flash=use, focal_length_mm=50.0), shake_m=0.0)
+        whole = on_sensor(shot, VIEW)
+        for left, top in ((0, 0), (120, 0), (168, 0), (0, 112), (24, 40), (96, 48), (168, 112)):
+            part = on_sensor(shot, View(24, 16, 192.0, float(left), float(top)))
+            off = np.abs(part - whole[top : top + 16, left : left + 24])
+            self.assertLess(float(np.median(off)), 0.03 * float(whole.max()), (left, top))
+
     def test_room_and_flash_add_and_dials_move_them_as_they_do(self) -> None:
         shot = lit()
         room, both = on_sensor(replace(shot, flash=None), VIEW), on_sensor(shot, VIEW)

@@ -124,8 +124,7 @@ def own_ev(lit: Lit, situation: Situation, free: Dials, asked: Asked) -> float:
     if situation.aim_depth is not AimDepth.SHALLOW:
         wanted = min(max(2 * math.log2(STUDIO_APERTURE / situation.crop), low), max(low, high))
     wanted = min(max(wanted, free.aperture.lowest), free.aperture.highest)
-    least = -math.inf if lit.flash is None else lit.own_most + math.log2(lit.flash.lowest_share)
-    return min(max(wanted - floor, least), lit.most) + last
+    return min(max(wanted - floor, lit.least), lit.most) + last
 
 
 def expose(course: Course) -> Course:
