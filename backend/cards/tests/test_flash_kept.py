@@ -109,7 +109,11 @@ class InTheBag(TestCase):
         self.keep([CLIP_ON, small])
         beside = {"further": [{"name": "Small", "under_stops": 1}]}
         self.caller.post(f"/api/outings/{self.day.pk}/situations", {**SUPPER, "flash": beside})
-        for wrong, place in (({"name": "Lamp"}, "name"), ({"name": "Clip-on"}, "name"), ({"name": "Small", "under_stops": 9}, "under_stops")):
+        for wrong, place in (
+            ({"name": "Lamp"}, "name"),
+            ({"name": "Clip-on"}, "name"),
+            ({"name": "Small", "under_stops": 9}, "under_stops"),
+        ):
             [told] = self.figures(flash={"further": [wrong]}).json()["errors"]
             self.assertEqual(told["pointer"], f"/document/flash/further/0/{place}")
         away = self.caller.get(f"/api/outings/{self.day.pk}/export").json()

@@ -252,12 +252,12 @@ def _levels(channel: Bytes, shot: Shot) -> Pixels:
 
 
 def key_snr(shot: Shot, gain: float) -> float:
-    """Signal to noise of the key tone in the output.
+    """Signal to noise of the key tone in the output, with the flash that is on it.
 
     >>> round(key_snr(shot(), 4.0))
     266
     """
-    return shot.taken(gain).snr()
+    return shot.taken(gain).snr(shot.flash_lifts)
 
 
 def noise_of(situation: Situation, shot: Shot) -> tuple[bool, float]:

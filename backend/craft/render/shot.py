@@ -155,6 +155,14 @@ class Shot:
         return self.taken().key_e
 
     @property
+    def flash_lifts(self) -> float:
+        """Stops by which flashes put a grey card at the subject over the key; 0 without one."""
+        if self.flash is None:
+            return 0.0
+        on_subject = [0.0, *(stops for stops, burst in self.flash.beside if not burst.beyond_m)]
+        return math.log2(1 + sum(2 ** (self.flash.stops + stops) for stops in on_subject))
+
+    @property
     def clip_e(self) -> float:
         """Electrons at the clip."""
         return self.taken().clip_e

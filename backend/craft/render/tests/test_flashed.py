@@ -14,8 +14,10 @@ from craft.exposure.flash import CEILING_M
 from craft.kit.flash import Flash
 from craft.render.compose import framing_of, on_sensor
 from craft.render.in_light import in_light, level_at, moves_to
+from craft.render.rehearsal import key_snr
 from craft.render.shot import Shot, exposed, from_recipe, shot_of
 from craft.scene.flashed import FlashUse, Further
+from craft.scene.imaged import output_gain
 from craft.scene.light import Light
 from craft.tones.boxes import boxes_of
 from craft.tones.burst import Burst
@@ -71,6 +73,17 @@ class InTheFrame(unittest.TestCase):
             near = [box.pixels[..., :3].max() for box in subject if framing_of(shot, VIEW).distance(box.at) <= shot.distance_m]
             self.assertEqual(max(near) > 0.01, lights is FlashLights.SUBJECT)
         self.assertEqual(alone.flash.beside, ())
+
+    def test_noise_is_told_of_the_light_that_is_there_and_the_flashes_together(self) -> None:
+        """As the bench tells it where a flash is all the light, and as a count of the drawn frame's grey has it."""
+        change = {**ROOM, "flashes": (Flash("strobe", 60.0, mains=True), Flash("small", 30.0)), "settings": {"flash": "on"}}
+        for further in ((), (Further("small", FlashLights.SUBJECT, 1.0),), (Further("small", FlashLights.BEHIND, -1.0),)):
+            asked = {**change, "flash": FlashUse(name="strobe", further=further)}
+            setup, one = advised(**asked), situation(**asked)
+            told = key_snr(shot_of(one, setup), output_gain(one))
+            self.assertAlmostEqual(told / setup.facts["snr"], 1.0, delta=0.06)
+            bare = key_snr(replace(shot_of(one, setup), flash=None), output_gain(one))
+            self.assertGreater(told, 3 * bare)
 
     def test_a_part_of_the_frame_is_drawn_as_the_whole_has_it_whatever_stands_beyond_it(self) -> None:
         use = FlashUse(aim=FlashAim.DIRECT)
