@@ -184,6 +184,11 @@ class Lit:
     beside: tuple[Beside, ...] = ()
 
     @property
+    def flashes(self) -> tuple[Flash, ...]:
+        """All that burn and are known, the one that leads first."""
+        return (*([self.flash] if self.flash else []), *(one.flash for one in self.beside))
+
+    @property
     def of_all(self) -> float:
         """Stops of the one that leads over the light of all that light the subject: 0 where it is alone, else less."""
         return -math.log2(1 + sum(2**-one.use.under_stops for one in self.beside if one.use.lights is FlashLights.SUBJECT))

@@ -39,7 +39,10 @@ def brief_of(setup: Setup) -> Brief:
     if setup.flash and setup.flash.lacks_stops > SEEN_STOPS:
         return Brief(f"the flash lacks {in_thirds(setup.flash.lacks_stops)}", True)
     if setup.flash and setup.facts["flash_over_stops"] > SEEN_STOPS:
-        return Brief(f"its least power gives {in_thirds(setup.facts['flash_over_stops'])} too much", True)
+        return Brief(f"the flash, turned down, gives {in_thirds(setup.facts['flash_over_stops'])} too much", True)
+    weak = next((one for one in setup.flash.further if one.lacks_stops > SEEN_STOPS), None) if setup.flash else None
+    if weak:
+        return Brief(f"{weak.name} lacks {in_thirds(weak.lacks_stops)}", True)
     if setup.flash:
         return Brief(f"flash: {value_words(setup, 'flash', '')}", False)
     if setup.exposure.darker_stops > SEEN_STOPS:

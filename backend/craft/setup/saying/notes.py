@@ -297,11 +297,11 @@ def _flash(plan: Plan, ladder: Ladder) -> Said:
     if sync is None:
         return f"A flash stays dark with the {plan.shutter.value.replace('_', ' ')} shutter of {situation.body.name}.", ()
     time_s = ladder.printed(ladder.now)[0]
-    loss, flash = pulsed_loss(time_s, sync), plan.lit.flash
-    able = flash is None or flash.high_speed
-    if loss and not able and flash:
+    loss = pulsed_loss(time_s, sync)
+    unable = next((one for one in plan.lit.flashes if not one.high_speed), None)
+    if loss and unable:
         return (
-            f"At {label(Dial.TIME, time_s)} the curtain covers a part of the frame while {flash.name} burns, which cannot pulse: {label(Dial.TIME, sync)} or longer lights all of it.",
+            f"At {label(Dial.TIME, time_s)} the curtain covers a part of the frame while {unable.name} burns, which cannot pulse: {label(Dial.TIME, sync)} or longer lights all of it.",
             (),
         )
     if loss:
@@ -315,7 +315,7 @@ def _flash(plan: Plan, ladder: Ladder) -> Said:
     loss = pulsed_loss(wished, sync)
     if not loss:
         return "", ()
-    if not able:
+    if unable:
         return (
             f"With the flash the time keeps to {label(Dial.TIME, time_s)}, where all of the frame is lit; without it {label(Dial.TIME, wished)} would do.",
             (),

@@ -123,6 +123,10 @@ class Powers(TestCase):
             with self.assertRaisesRegex(CraftError, why) as caught:
                 advised(**{**ALONE, "flash": FlashUse(name="strobe", further=further)})
             self.assertEqual(caught.exception.where, ("flash", "further", place, "name"))
+        both = FlashUse(name="clip-on", further=(Further("strobe", distance_m=2.0),))
+        quick = advised(**{**FILLED, "flashes": (CLIP_ON, STROBE), "flash": both}, locks=Locks(shutter_s=1 / 1000))
+        [said] = [note.text for note in quick.notes if note.kind == "flash"]
+        self.assertIn("covers a part of the frame while strobe burns, which cannot pulse", said)
         metered = advised(
             **{**ALONE, "flash": FlashUse(name="strobe", metered_aperture=8.0, further=(Further("clip-on", under_stops=1.0),))}
         )
@@ -239,6 +243,10 @@ class Roles(TestCase):
         weak = brief_of(advised(**FILLED | {"flashes": (Flash("weak", 6.0),)}, person=Person(schools={"flash": "fill"})))
         self.assertRegex(weak.text, "the flash lacks .* stop")
         self.assertTrue(weak.warns)
+        far = FlashUse(name="strobe", further=(Further("clip-on", FlashLights.BEHIND, 0.0, 60.0),))
+        self.assertRegex(brief_of(advised(**ALONE | {"flash": far})).text, "^clip-on lacks .* stops$")
+        strong = brief_of(advised(**ROOM | {"flashes": (Flash("strong", 90.0),)}, person=Person(schools={"flash": "fill"})))
+        self.assertRegex(strong.text, "the flash, turned down, gives .* too much")
 
     def test_one_that_cannot_pulse_is_said_to_leave_a_part_dark_and_no_press_offers_it(self) -> None:
         for pulses in (True, False):
