@@ -100,6 +100,10 @@ def _parts(frames: NDArray[np.intp], gets: Floats, times: Floats) -> _Parts:
     return _Parts(frames[order], gets, times[order], np.maximum.accumulate(gets, axis=0))
 
 
+TIGHTEST = 4
+"""Tones by which partners are ruled out before all of them are added up."""
+
+
 class _Search:
     """Sets put together of two parts, every two of them, unless a bound says that no partner makes one better than the best so far."""
 
@@ -117,11 +121,17 @@ class _Search:
         count = np.searchsorted(others.times, self.budget_s - ones.times + 1e-9, side="right")
         fits = np.flatnonzero(count)
         bounds = (ones.gets[fits] + others.most[count[fits] - 1]).min(1)
+        by_tone = np.ascontiguousarray(others.gets.T)
         for k in fits[np.argsort(-bounds, kind="stable")]:
             partners = int(count[k])
-            if float((ones.gets[k] + others.most[partners - 1]).min()) <= self.top:
+            bound = ones.gets[k] + others.most[partners - 1]
+            if float(bound.min()) <= self.top:
                 break
-            self._take(others.gets[:partners] + ones.gets[k], others.frames, ones.frames[k])
+            # of the tones that are nearest to ruling it out a partner has to bring what is wanting
+            hopeful = np.arange(partners)
+            for tone in np.argsort(bound)[:TIGHTEST]:
+                hopeful = hopeful[by_tone[tone, hopeful] > self.top - ones.gets[k, tone]]
+            self._take(others.gets[hopeful] + ones.gets[k], others.frames[hopeful], ones.frames[k])
         self.weighed += int(count.sum())
 
     def _take(self, gets: Floats, frames: NDArray[np.intp], beside: NDArray[np.intp] | None = None) -> None:

@@ -5,12 +5,15 @@ from __future__ import annotations
 import math
 import unittest
 from itertools import combinations_with_replacement
+from typing import Any
+from unittest import mock
 
 import numpy as np
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from craft.kit.body import Sensor
+from craft.sensor import sets
 from craft.sensor.sets import Frame, best_set, worst
 
 SENSOR = Sensor(36, 24, 6000, 4000, 52_000, 2.4, 6.5, dual_gain_iso=800, dual_gain_read_noise_e=1.2)
@@ -84,3 +87,23 @@ class BestSets(unittest.TestCase):
         for most in (0, 6):
             with self.assertRaises(ValueError):
                 best_set(SENSOR, [Frame(0.0, 0.01, 0.0)], np.array([100.0]), 0.0, 1.0, most)
+
+    def test_a_picture_of_few_tones_is_looked_through_by_what_could_still_be_better(self) -> None:
+        """Eleven stops and every time of a dial: tens of millions of sets, of which one in a hundred is added up tone by tone."""
+        tones = np.exp2(np.arange(34) / 3 + 4.3)
+        times = [6.35 * 2 ** (k / 3) for k in range(-46, 7)]
+        choices = [Frame(math.log2(time / 6.35), time, iso) for time in times for iso in (0.0, 1.0, 3.0, 5.0, 7.0)]
+        added = 0
+        take = sets._Search._take
+
+        def counting(search: Any, gets: Any, *parts: Any) -> None:
+            nonlocal added
+            added += len(gets)
+            take(search, gets, *parts)
+
+        with mock.patch.object(sets._Search, "_take", counting):
+            found = best_set(SENSOR, choices, tones, 0.0, 22.2)
+        assert found is not None
+        self.assertGreater(found.of, 10_000_000)
+        self.assertLess(added, found.of / 100)
+        self.assertAlmostEqual(found.snr, worst(SENSOR, list(found.frames), tones, 0.0), places=6)
