@@ -35,7 +35,8 @@ def _each(link: Link, after: str, wanted: Callable[[str, set[str]], bool], read:
     ends, more = monotonic() + FETCH_S, False
     with speaking(link) as body:
         listed = body.frames(after)
-        finished = {_stem(name) for name in (after, *(one.name for one in listed.frames)) if _is_finished(name)}
+        beyond = body.frames(listed.frames[-1].name).frames[:1] if listed.more and listed.frames else []
+        finished = {_stem(name) for name in (after, *(one.name for one in (*listed.frames, *beyond))) if _is_finished(name)}
         looked_at = 0
         for one in listed.frames:
             if looked_at and monotonic() > ends:

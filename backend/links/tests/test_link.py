@@ -455,6 +455,21 @@ class Loads(Linked):
         review = self.ask.get(f"/api/outings/{self.outing.pk}/review").json()
         [picture] = [one for one in review["pictures"] if one["title"] == "Terns over the bar"]
         self.assertEqual(picture["frames"], 3)
+        self.outing.came.all().delete()
+        listed = Speaking.frames
+
+        def raw_first_one_by_one(body: Speaking, after: str) -> Any:
+            said = listed(body, "")
+            names = sorted(said.frames, key=lambda one: (one.name.rsplit(".", 1)[0], one.name.endswith(".JPG")))
+            left = names[next((k + 1 for k, one in enumerate(names) if one.name == after), 0) :]
+            return said.model_copy(update={"frames": left[:1], "more": len(left) > 1})
+
+        with patch.object(Speaking, "frames", raw_first_one_by_one):
+            after, more = "", True
+            while more:
+                told = self.ask.post(path, {"after": after}).json()
+                after, more = told["after"], told["more"]
+        self.assertEqual(self.outing.came.count(), 3, "nor one whose finished file stands at the head of the list's next part")
 
 
 class Alike(TestCase):
