@@ -36,6 +36,8 @@ class Flash(BrowserCase):
         page = self.open(f"/situations/{self.situation.pk}?row=flash")
         iso = page.get_by_role("spinbutton", name="ISO")
         expect(page.get_by_text("No flash is in your bag.")).to_be_visible()
+        expect(page.get_by_text("Something gives as soon as the light drops; holds until it rises 6.")).to_be_visible()
+        expect(page.get_by_text("light drops 0")).to_have_count(0)
         by_room = self.told(iso)
         page.get_by_role("link", name="Describe one").click()
         page.get_by_role("button", name="Add a flash").click()

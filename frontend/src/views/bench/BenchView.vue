@@ -157,9 +157,9 @@ useEventListener(window, "beforeunload", () => void bench.put());
 <template>
   <Teleport to="#head-place">
     <span v-if="document" class="place">
-      <RouterLink v-if="outing" :to="{ name: 'day', params: { id: outing.id } }" class="outing"
-        >{{ outing.title }}, {{ outing.place }}</RouterLink
-      >
+      <RouterLink v-if="outing" :to="{ name: 'day', params: { id: outing.id } }" class="outing">{{
+        [outing.title, outing.place].filter(Boolean).join(", ")
+      }}</RouterLink>
       <span>{{ document.starts_at.slice(0, 5) }}&ensp;{{ document.title }}</span>
       <span class="quiet saved" role="status">{{ saved === "saved" ? `saved ${savedAt}` : saved }}</span>
     </span>

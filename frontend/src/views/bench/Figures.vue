@@ -36,6 +36,12 @@ const DIALS = computed(() => [
   { dial: "aperture" as Dial, name: "aperture", text: shown.value.aperture },
   { dial: "iso" as Dial, name: props.setup.iso_limits.automatic ? "ISO, automatic" : "ISO", text: shown.value.iso },
 ]);
+/** Stops that all holds for, either way; what would be shown as none is none. */
+const LEAST = 1 / 12;
+const holds = computed(() => {
+  const { darker_stops: darker, brighter_stops: brighter } = props.setup.holds_until;
+  return { darker: darker < LEAST ? 0 : darker, brighter: brighter < LEAST ? 0 : brighter };
+});
 const open = ref<Dial | null>(null);
 
 function step(dial: Dial, by: number): void {
@@ -84,8 +90,16 @@ const costs = computed(() =>
   </p>
   <p v-else-if="setup.shortfall" class="note reason">{{ setup.shortfall }}</p>
   <p v-else class="note reason">
-    Holds until the light drops <Stops :value="setup.holds_until.darker_stops" /> or rises
-    <Stops :value="setup.holds_until.brighter_stops" /><template v-if="setup.exposure.meters"
+    <template v-if="!holds.darker && !holds.brighter">Something gives as soon as the light moves</template>
+    <template v-else-if="!holds.darker"
+      >Something gives as soon as the light drops; holds until it rises <Stops :value="holds.brighter"
+    /></template>
+    <template v-else-if="!holds.brighter"
+      >Holds until the light drops <Stops :value="holds.darker" />; something gives as soon as it rises</template
+    >
+    <template v-else
+      >Holds until the light drops <Stops :value="holds.darker" /> or rises <Stops :value="holds.brighter" /></template
+    ><template v-if="setup.exposure.meters"
       >; the body follows by itself for <Stops :value="setup.hands_off.darker_stops" /> down and
       <Stops :value="setup.hands_off.brighter_stops" /> up</template
     ><template v-if="setup.exposure.nd_stops"

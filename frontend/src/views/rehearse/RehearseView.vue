@@ -220,9 +220,9 @@ onBeforeUnmount(() => void bench.put());
 <template>
   <Teleport to="#head-place">
     <span v-if="document" class="place">
-      <RouterLink v-if="outing" :to="{ name: 'day', params: { id: outing.id } }" class="outing"
-        >{{ outing.title }}, {{ outing.place }}</RouterLink
-      >
+      <RouterLink v-if="outing" :to="{ name: 'day', params: { id: outing.id } }" class="outing">{{
+        [outing.title, outing.place].filter(Boolean).join(", ")
+      }}</RouterLink>
       <RouterLink :to="{ name: 'bench', params: { id } }"
         >{{ document.starts_at.slice(0, 5) }}&ensp;{{ document.title }}</RouterLink
       >
