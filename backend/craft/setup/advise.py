@@ -240,14 +240,15 @@ def _further(course: Course, lit: Lit) -> tuple[FurtherTaken, ...]:
     facts, narrower = course.told, _narrower(course)
     leads, out = facts["flash_gives_stops"], []
     for one in lit.beside:
-        use = one.use
-        asked = lit.share_of(one, narrower, facts["flash_loss_stops"])
-        given = turned_down(one.flash, asked)
-        power = 0.0 if lit.metered else given
-        gives = leads - use.under_stops if lit.metered else given_stops(lit.role) + lit.of_all - use.under_stops + math.log2(given / asked)
-        wanting = 0.0 if lit.metered else math.log2(asked / given)
-        ends = max(0.0, wanting), max(0.0, -wanting)
+        use, power, wanting = one.use, 0.0, 0.0
+        gives = leads - use.under_stops
+        if not lit.metered:
+            asked = lit.share_of(one, narrower, facts["flash_loss_stops"])
+            power = turned_down(one.flash, asked)
+            wanting = math.log2(asked / power)
+            gives = given_stops(lit.role) + lit.of_all - use.under_stops - wanting
         words = say(power, "power") if power else ""
+        ends = max(0.0, wanting), max(0.0, -wanting)
         out.append(FurtherTaken(one.flash.name, use.lights, one.aim, one.from_m, use.under_stops, power, words, *ends, gives))
     return tuple(out)
 
