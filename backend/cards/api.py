@@ -102,6 +102,14 @@ def card_pdf(request: HttpRequest, pk: int, sheet: Literal["A6", "A4"] = "A6") -
     return as_file(files.pdf(snapshot, sheet), "application/pdf", f"{name}-{sheet}.pdf", inline=True)
 
 
+@router.get("/cards/{pk}/proof.png", openapi_extra=file_types("image/png"))
+@heavy
+def card_proof(request: HttpRequest, pk: int) -> HttpResponse:
+    """The A6 sheet as it will be printed, its pages one under the other."""
+    name, snapshot = _mine(request, pk)
+    return as_file(files.proof(snapshot), "image/png", f"{name}-A6.png", inline=True)
+
+
 @router.get("/cards/{pk}/code.svg", openapi_extra=file_types("image/svg+xml"))
 def card_code(request: HttpRequest, pk: int) -> HttpResponse:
     """The card's own address as a square code: the desk hands it to the phone."""

@@ -13,6 +13,7 @@ from typing import Any
 
 from django.conf import settings
 from django.template.loader import render_to_string
+from PIL import Image
 
 from craft.decisions.schools import DECISIONS
 from craft.scales.series import Dial, label
@@ -158,6 +159,27 @@ def pdf(card: CardSnapshot, sheet: str) -> bytes:
     from weasyprint import HTML  # a second to load, so only when printing
 
     return bytes(HTML(string=render_to_string("cards/card.html", _context(card, sheet))).write_pdf())
+
+
+PROOF_WIDTH = 640
+"""Pixels across a page of the proof: twice what it is shown at."""
+
+
+def proof(card: CardSnapshot) -> bytes:
+    """The pages of the A6 sheet as they will be printed, one under the other: drawn from the very file that the printer gets."""
+    import pypdfium2  # only where a proof is looked at
+
+    with pypdfium2.PdfDocument(pdf(card, "A6")) as sheet:
+        pages = [page.render(scale=PROOF_WIDTH / page.get_width()).to_pil() for page in sheet]
+    gap = 24
+    whole = Image.new("RGBA", (PROOF_WIDTH, sum(page.height + gap for page in pages) - gap))
+    down = 0
+    for page in pages:
+        whole.paste(page, (0, down))
+        down += page.height + gap
+    out = io.BytesIO()
+    whole.save(out, "PNG")
+    return out.getvalue()
 
 
 def ladder_csv(card: CardSnapshot) -> str:

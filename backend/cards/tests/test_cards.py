@@ -182,6 +182,7 @@ class PocketCard(TestCase):
     def test_print_sheets_have_their_size_and_say_the_exposure(self) -> None:
         card = self.make()
         setup = card["snapshot"]["setup"]
+        pages: dict[str, int] = {}
         for sheet, size in (("A6", "297.638 x 419.528"), ("A4", "595.276 x 841.89")):
             pdf = self.caller.get(f"/api/cards/{card['id']}/card.pdf?sheet={sheet}").content
             self.assertTrue(pdf.startswith(b"%PDF"))
@@ -191,7 +192,14 @@ class PocketCard(TestCase):
             words = subprocess.run(["pdftotext", "-", "-"], input=pdf, capture_output=True, check=True).stdout.decode()
             self.assertIn(label(Dial.TIME, setup["exposure"]["shutter_s"]), words)
             self.assertIn(self.row["title"], words)
+            pages[sheet] = int(re.search(r"Pages:\s+(\d+)", said)[1])
         self.assertEqual(self.caller.get(f"/api/cards/{card['id']}/card.pdf?sheet=A0").status_code, 422)
+        with Image.open(io.BytesIO(self.caller.get(f"/api/cards/{card['id']}/proof.png").content)) as proof:
+            page = round(proof.width * 148 / 105)
+            self.assertLessEqual(abs(proof.height - pages["A6"] * (page + 24) + 24), 2 * pages["A6"], "every page of the sheet, one under the other")
+            self.assertEqual(len({proof.getpixel((proof.width // 2, y))[3] for y in range(page - 40, page + 40)}), min(2, pages["A6"]))
+            darkest = min(proof.convert("L").crop((0, 0, proof.width, page)).getdata())
+        self.assertLess(darkest, 90, "and something is printed on it")
 
     def send(self, card: int, data: bytes, caller: Caller | None = None) -> Any:
         headers = {"X-CSRFToken": TOKEN}

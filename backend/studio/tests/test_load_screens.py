@@ -175,6 +175,20 @@ class UnderTheFingers(BrowserCase):
         self.answered(page)
         controls = Piece.objects.get(person=self.ilse, slug="tamsel-matchbox").document["traits"]["controls"]
         self.assertEqual([(c["slug"], c["uses"]) for c in controls], [("the_only_key", ["press", "hold", "long_press"])])
+        # on the drawing: the control that is looked at goes where one presses, and a place asks for the next one
+        page.locator("[data-spot=thumb_rest]").click()
+        self.answered(page)
+        (control,) = Piece.objects.get(person=self.ilse, slug="tamsel-matchbox").document["traits"]["controls"]
+        self.assertEqual((control["slug"], control["spot"]), ("the_only_key", "thumb_rest"))
+        page.locator("[data-control=the_only_key]").click()
+        expect(page.get_by_label("what you call the only key")).to_have_count(0)
+        page.locator("[data-spot=top_middle]").click()
+        expect(page.get_by_label("another control")).to_be_focused()
+        page.keyboard.type("second key")
+        page.keyboard.press("Enter")
+        self.answered(page)
+        controls = Piece.objects.get(person=self.ilse, slug="tamsel-matchbox").document["traits"]["controls"]
+        self.assertEqual([c["spot"] for c in controls], ["thumb_rest", "top_middle"])
         page.get_by_role("button", name="take out the only key").click()
         expect(page.get_by_label("what you call the only key")).to_have_count(0)
         self.assertEqual(self.wrong, [])

@@ -53,7 +53,7 @@ class LostPassword(BrowserCase):
         expect(page).not_to_have_url(re.compile("/enter"))
         self.assertEqual(RecoveryCode.objects.filter(person__username="finch").count(), 7)
 
-        page.goto("/profile")
+        page.goto("/profile#account")
         expect(page.get_by_text("7 recovery codes are left")).to_be_visible()
         page.get_by_label("present").fill(FIRST)
         page.get_by_role("button", name="Make new recovery codes").click()
@@ -98,7 +98,7 @@ class WhoIsIn(BrowserCase):
         page.get_by_label("password", exact=True).first.fill(FIRST)
         page.get_by_role("button", name="Make an account").click()
         page.locator(".codes li").first.wait_for()
-        page.goto("/profile")
+        page.goto("/profile#account")
         with page.expect_download() as taken:
             page.get_by_role("link", name="Take everything away").click()
         self.assertEqual(taken.value.suggested_filename, "wide-aperture-finch.zip")
@@ -117,7 +117,7 @@ class WhoIsIn(BrowserCase):
     def test_a_device_is_told_its_figures_are_asked_for_elsewhere_and_it_is_done_without(self) -> None:
         self.ilse.set_password(FIRST)
         self.ilse.save()
-        page = self.open("/profile")
+        page = self.open("/profile#account")
         start = page.get_by_role("form", name="second factor")
         start.get_by_label("the password").fill(FIRST)
         start.get_by_role("button", name="Begin with a device").click()

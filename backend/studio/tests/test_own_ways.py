@@ -102,7 +102,7 @@ class OwnWays(BrowserCase):
     def test_a_match_on_grass_with_two_banks_and_two_cards(self) -> None:
         page = self.described("fast, for action")
         self.with_lens(page, "100", "400", "5.6")
-        page.goto("/kit/bodies/brassbound-eleven")
+        page.goto("/kit/bodies/brassbound-eleven?page=all")
         page.get_by_label("their names").fill("sun, lamps, faces")
         page.keyboard.press("Tab")
         choose(page.get_by_label("a second bank of slots, which holds"), "focus")
@@ -198,7 +198,7 @@ class OwnWays(BrowserCase):
     def test_a_first_day_with_a_small_body_that_has_no_button_under_the_thumb(self) -> None:
         page = self.described("small all-rounder")
         self.with_lens(page, "24", "70", "2.8")
-        page.goto("/kit/bodies/brassbound-eleven")
+        page.goto("/kit/bodies/brassbound-eleven?sheet=controls")
         choose(page.get_by_label("begin with a usual layout"), "one wheel, no thumb button")
         self.answered(page)
         outing = self.outing(page, "A walk")

@@ -72,7 +72,7 @@ class OwnWords(BrowserCase):
         for name, label in (("time", "first"), ("aperture", "second"), ("exposure mode", "third")):
             page.get_by_label(f"label of {name}", exact=True).fill(label)
             page.keyboard.press("Tab")
-        page.get_by_text("more that it may have").click()
+        page.locator("details.fold", has_text="more that it may have").evaluate("one => (one.open = true)")
         for feature in ("a button under the thumb can focus", "the body takes two cards"):
             page.get_by_label(feature).click()
         self.words(page, lambda rows: {"first", "second", "third"} <= {row["label"] for row in rows})
@@ -206,7 +206,7 @@ class OwnWords(BrowserCase):
         )
         self.assertEqual(body["traits"]["offered"]["exposure_mode"], ["aperture_priority", "shutter_priority", "program", "timed"])
 
-        page.goto("/kit/bodies/quillon-lane-32")
+        page.goto("/kit/bodies/quillon-lane-32?page=all")
         page.get_by_label("their names").fill("quays, rooms")
         page.keyboard.press("Tab")
         choose(page.get_by_label("a second bank of slots, which holds"), "focus")

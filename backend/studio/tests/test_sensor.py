@@ -176,7 +176,7 @@ class OnItsPage(BrowserCase):
     def test_raws_are_brought_and_what_they_tell_is_taken_and_given_back(self) -> None:
         body, piece = Body(22, 64_000, 1.9, 3.0), Piece.objects.get(person=self.ilse, slug=SWIFT)
         before = piece.document["full_well_e"]
-        page = self.open(f"/kit/bodies/{SWIFT}")
+        page = self.open(f"/kit/bodies/{SWIFT}?sheet=sensor")
         page.get_by_text("measure it", exact=True).click()
         with TemporaryDirectory() as folder:
             files = [*series(body, 100.0), raw_of(body, 100.0, 1.4), raw_of(body, 200.0, 0.2)]

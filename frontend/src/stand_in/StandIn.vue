@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from "vue";
-import { outline, WIDTH } from "@/views/fingers/shape";
+import { outline, WIDTH } from "@/drawn/body";
 import { useHands } from "./useHands";
 
 /** A stand-in for a body, as one holds it: its back with what it sees and the code that pairs it, its wheels, and what befalls it. */

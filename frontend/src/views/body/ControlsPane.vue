@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { computed, ref } from "vue";
+import { computed, ref, useTemplateRef } from "vue";
 import { client, ProblemError, take, type Body, type Schemas } from "@/api/client";
 import { useLayout } from "@/api/queries";
 import { decimal } from "@/fields/typed";
 import TextField from "@/fields/TextField.vue";
+import SpotPicker from "./SpotPicker.vue";
 import { useTraitsChange } from "./useTraitsChange";
 import Choice from "@/fields/Choice.vue";
 import { listed, orNone } from "@/fields/options";
@@ -71,6 +72,15 @@ async function add(): Promise<void> {
     open.value = found[0]?.slug ?? "";
   }
 }
+const label = useTemplateRef<HTMLElement>("label");
+/** A place on the drawing: the control that is looked at lies there, or the next one that is written down. */
+function press(spot: string): void {
+  const control = controls().find((c) => c.slug === open.value);
+  if (control) return edit(control.slug, { spot }, `${control.label} lies there`);
+  adding.value.spot = spot;
+  label.value?.querySelector("input")?.focus();
+}
+const look = (slug: string): string => (open.value = open.value === slug ? "" : slug);
 function use(control: Control, slug: Use, on: boolean): void {
   const uses = on ? [...control.uses, slug] : control.uses.filter((u) => u !== slug);
   if (uses.length) edit(control.slug, { uses }, "kept");
@@ -109,8 +119,19 @@ function move(key: keyof Moves, text: string): void {
 </script>
 
 <template>
-  <section>
+  <section class="pane">
     <h2>Its controls</h2>
+    <SpotPicker
+      v-if="layout"
+      class="drawn"
+      :controls="controls()"
+      :spots="layout.spots"
+      :finder="body.finder ?? 'electronic'"
+      :open="open"
+      :at="adding.spot"
+      @spot="press"
+      @control="look"
+    />
     <p v-if="!controls().length" class="reason">
       Write its buttons and dials down, where they lie and how they can be used: what to give each is then computed for a day.
     </p>
@@ -122,14 +143,9 @@ function move(key: keyof Moves, text: string): void {
       :options="orNone('begin with a usual layout…', listed(layout?.usual))"
       @update:model-value="begin"
     />
-    <div v-for="control in controls()" :key="control.slug" class="control">
-      <button
-        class="plain line"
-        data-repeats
-        :aria-expanded="open === control.slug"
-        @click="open = open === control.slug ? '' : control.slug"
-      >
-        <b>{{ control.label }}</b> {{ control.lever ? `(${control.lever})` : "" }}
+    <div v-for="(control, k) in controls()" :key="control.slug" class="control">
+      <button class="plain line" data-repeats :aria-expanded="open === control.slug" @click="look(control.slug)">
+        <span aria-hidden="true">{{ k + 1 }} </span><b>{{ control.label }}</b> {{ control.lever ? `(${control.lever})` : "" }}
         <span class="quiet">{{ told(control) }}</span>
       </button>
       <button
@@ -186,7 +202,7 @@ function move(key: keyof Moves, text: string): void {
         </span>
       </template>
     </div>
-    <form class="add" @submit.prevent="add">
+    <form ref="label" class="add" @submit.prevent="add">
       <Written v-model="adding.label" placeholder="another control" maxlength="40" aria-label="another control" />
       <Choice v-model="adding.spot" name="where it lies" :options="listed(layout?.spots)" />
       <button class="button">Add the control</button>
@@ -220,6 +236,22 @@ function move(key: keyof Moves, text: string): void {
 </template>
 
 <style scoped>
+@media (min-width: 1001px) {
+  .pane {
+    position: relative;
+    padding-left: 480px;
+    min-height: 700px;
+  }
+  .drawn {
+    position: absolute;
+    left: 0;
+    top: 28px;
+    width: 440px;
+  }
+  .pane > h2 {
+    margin-left: -480px;
+  }
+}
 .control {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 62px;

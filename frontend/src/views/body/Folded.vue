@@ -1,23 +1,22 @@
 <script setup lang="ts">
 import { useMediaQuery } from "@vueuse/core";
 
-/** A part of what is known of a body: it stands open where there is room for all of them, and folds on a phone. */
-defineProps<{ title: string }>();
+/** One sheet of what is known of a body: at the desk the one that was chosen, on a phone each a fold. */
+defineProps<{ title: string; shown: boolean }>();
 const wide = useMediaQuery("(min-width: 761px)");
 </script>
 
 <template>
-  <details class="fold" :open="wide">
+  <section v-if="wide && shown" class="sheet" :aria-label="title"><slot></slot></section>
+  <details v-else-if="!wide" class="fold" :open="shown || undefined">
     <summary>{{ title }}</summary>
     <slot></slot>
   </details>
 </template>
 
 <style scoped>
-@media (min-width: 761px) {
-  summary {
-    display: none;
-  }
+.sheet > :deep(section > h2:first-child) {
+  margin-top: 0;
 }
 @media (max-width: 760px) {
   .fold {

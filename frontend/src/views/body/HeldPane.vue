@@ -45,16 +45,18 @@ const lose = (setting: string): Promise<void> =>
         >; what is said of it is true of firmware {{ state.firmware }}</template
       >. Tick settings off in a situation’s list of all settings.
     </p>
-    <div v-for="row in rows" :key="row.slug" class="row">
-      <span
-        ><b>{{ row.own || row.label }}</b> <span v-if="row.own" class="quiet">{{ row.label }}</span></span
-      >
-      <span>{{ row.shown }}</span>
-      <span class="quiet"
-        >{{ row.held?.verified_at ? `seen ${row.held.verified_at.slice(0, 10)}` : `believed ${row.held?.since.slice(0, 10)}`
-        }}<template v-if="row.held?.older">, other firmware</template></span
-      >
-      <button class="plain" data-repeats :aria-label="`make ${row.label} unknown`" @click="lose(row.slug)">unknown</button>
+    <div class="many">
+      <div v-for="row in rows" :key="row.slug" class="row">
+        <span
+          ><b>{{ row.own || row.label }}</b> <span v-if="row.own" class="quiet">{{ row.label }}</span></span
+        >
+        <span>{{ row.shown }}</span>
+        <span class="quiet"
+          >{{ row.held?.verified_at ? `seen ${row.held.verified_at.slice(0, 10)}` : `believed ${row.held?.since.slice(0, 10)}`
+          }}<template v-if="row.held?.older">, other firmware</template></span
+        >
+        <button class="plain" data-repeats :aria-label="`make ${row.label} unknown`" @click="lose(row.slug)">unknown</button>
+      </div>
     </div>
     <p v-if="error" class="error" role="alert">{{ error }}</p>
     <button v-if="rows.length" class="button" @click="forget">The body was reset: all unknown</button>
@@ -62,7 +64,12 @@ const lose = (setting: string): Promise<void> =>
 </template>
 
 <style scoped>
+.many {
+  columns: 2 360px;
+  column-gap: 40px;
+}
 .row {
+  break-inside: avoid-column;
   display: grid;
   grid-template-columns: minmax(0, 1.4fr) minmax(0, 1fr) 92px 62px;
   gap: 0 10px;

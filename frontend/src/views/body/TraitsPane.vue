@@ -60,7 +60,12 @@ function feature(token: string, on: boolean): void {
         <AsItCame :body="slug" :setting="row.setting" :value="row.value" :shown="row.shown" :guessed="false"
       /></span>
     </p>
-    <component :is="part.folds ? 'details' : 'div'" v-for="part in parts" :key="String(part.folds)" :class="{ fold: part.folds }">
+    <component
+      :is="part.folds ? 'details' : 'div'"
+      v-for="part in parts"
+      :key="String(part.folds)"
+      :class="part.folds ? 'fold' : 'many'"
+    >
       <summary v-if="part.folds">{{ part.rows.length }} more that it may have</summary>
       <Tick
         v-for="f in part.rows"
@@ -89,4 +94,12 @@ function feature(token: string, on: boolean): void {
 </template>
 
 <style scoped src="./beside.css"></style>
-<style scoped></style>
+<style scoped>
+.many {
+  columns: 2 300px;
+  column-gap: 40px;
+}
+.many > :deep(*) {
+  break-inside: avoid-column;
+}
+</style>

@@ -51,6 +51,11 @@ const toSet = computed(() =>
     return made && setup.value && (name !== "flash" || setup.value.flash) ? [{ name, value: made.value || made.label }] : [];
   }),
 );
+/** A slot that brings all of it: one turn, and nothing else is set. */
+const held = computed(() => {
+  const pocket = snapshot.value?.pocket;
+  return !!pocket?.turns.length && !pocket.changes.length && !pocket.more;
+});
 const table = computed(() => {
   const s = setup.value;
   if (!s) return [];
@@ -135,19 +140,22 @@ onBeforeUnmount(leave);
       <span class="label">turn to</span><span>{{ snapshot.pocket.turns.join(", ") }}</span
       ><input v-model="ticks.turns" type="checkbox" />
     </label>
-    <label v-if="setup.exposure.meters" class="tick">
-      <span class="label">compensation</span><span><Stops :value="setup.exposure.compensation_ev" signed /></span
-      ><input v-model="ticks.compensation" type="checkbox" />
-    </label>
-    <label v-for="item in toSet" :key="item.name" class="tick">
-      <span class="label">{{ names.decision(item.name) }}</span><span>{{ item.value }}</span
-      ><input v-model="ticks[item.name]" type="checkbox" />
-    </label>
+    <component :is="held ? 'details' : 'div'" :class="{ held, fold: held }">
+      <summary v-if="held">It holds all of it: one by one</summary>
+      <label v-if="setup.exposure.meters" class="tick">
+        <span class="label">compensation</span><span><Stops :value="setup.exposure.compensation_ev" signed /></span
+        ><input v-model="ticks.compensation" type="checkbox" />
+      </label>
+      <label v-for="item in toSet" :key="item.name" class="tick">
+        <span class="label">{{ names.decision(item.name) }}</span><span>{{ item.value }}</span
+        ><input v-model="ticks[item.name]" type="checkbox" />
+      </label>
+    </component>
     <p v-if="setup.focus.areas?.length" class="line">
       Areas that do here: {{ setup.focus.areas.map((area) => area.replace("_", " ")).join(", ") }}.
     </p>
     <h2 id="moves">When the light moves</h2>
-    <Staff :setup="setup" :ladder="setup.ladder" :now="zero - at" :stop="18" @now="(index) => (at = zero - index)" />
+    <Staff :setup="setup" :ladder="setup.ladder" :now="zero - at" :stop="16" @now="(index) => (at = zero - index)" />
     <div class="visually-hidden">
       <table>
         <caption class="visually-hidden">
@@ -220,6 +228,7 @@ onBeforeUnmount(leave);
 .card :deep(.staff text) {
   font-size: 16px;
 }
+.held > summary,
 .more > summary {
   cursor: pointer;
   min-height: 48px;
@@ -325,6 +334,11 @@ strong {
 }
 .card :deep(input[type="checkbox"]:checked::before) {
   background: var(--ink);
+}
+.held > summary {
+  border-top: 0;
+  margin-top: 0;
+  font-weight: 450;
 }
 .said {
   font-weight: 600;

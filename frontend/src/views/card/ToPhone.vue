@@ -1,7 +1,10 @@
 <script setup lang="ts">
+import { useMediaQuery } from "@vueuse/core";
 defineProps<{ id: number }>();
 /** The address that the desk hands to the phone; one that only this machine reaches says so. */
 const here = window.location.href.replace(/[?#].*$/, "");
+/** The sheet is drawn for where there is room to see it beside the card. */
+const desk = useMediaQuery("(min-width: 1000px)");
 const alone = ["localhost", "127.0.0.1", "[::1]"].includes(window.location.hostname);
 </script>
 
@@ -13,6 +16,10 @@ const alone = ["localhost", "127.0.0.1", "[::1]"].includes(window.location.hostn
         >, which only this machine reaches; start it with an address of your network</template
       >.
     </p>
+  </aside>
+  <aside v-if="desk" class="proof" aria-label="as it is printed">
+    <a :href="`/api/cards/${id}/card.pdf`"><img :src="`/api/cards/${id}/proof.png`" alt="the A6 sheet as it is printed" /></a>
+    <p class="quiet">As it is printed, A6</p>
   </aside>
 </template>
 
@@ -33,7 +40,22 @@ const alone = ["localhost", "127.0.0.1", "[::1]"].includes(window.location.hostn
     overflow-wrap: anywhere;
   }
 }
+.proof {
+  position: fixed;
+  top: 72px;
+  bottom: 24px;
+  right: calc(50% + 244px);
+  width: min(340px, calc(50% - 264px));
+  overflow-y: auto;
+  font-size: 14px;
+}
+.proof img {
+  display: block;
+  width: 100%;
+  filter: drop-shadow(0 0 1px var(--ink));
+}
 @media print {
+  .proof,
   .hand {
     display: none;
   }

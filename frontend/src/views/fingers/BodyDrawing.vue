@@ -2,7 +2,8 @@
 import { useElementSize, useResizeObserver } from "@vueuse/core";
 import { computed, ref, useTemplateRef, watch } from "vue";
 import { spread } from "@/drawn/spread";
-import { facesWith, heightOf, outline, placed, sides, WIDTH, type Control, type Finder, type Spot } from "./shape";
+import { facesWith, heightOf, placed, sides, WIDTH, type Control, type Finder, type Spot } from "@/drawn/body";
+import BodyFaces from "@/drawn/BodyFaces.vue";
 
 /** One large drawing of a body: its controls, and beside it what each is for, tied to it by a line. */
 const props = defineProps<{
@@ -72,17 +73,7 @@ function leader(slug: string, x: number, y: number): string {
       role="img"
       aria-label="the body from above, from behind and from the front, with its controls"
     >
-      <template v-for="f in faces" :key="f.face">
-        <path :d="outline(f, finder)" class="paper" />
-        <g v-if="f.face === 'back'" class="sunk">
-          <rect x="46" :y="f.y + 76" width="232" :height="f.height - 104" rx="4" />
-          <rect v-if="finder !== 'screen'" :x="WIDTH / 2 - 32" :y="f.y + 14" width="64" height="34" rx="6" />
-        </g>
-        <g v-if="f.face === 'front'" class="sunk">
-          <circle v-for="r in [84, 62]" :key="r" :cx="WIDTH / 2" :cy="f.y + f.height * 0.58" :r="r" />
-        </g>
-        <text x="14" :y="f.y + f.height - 10" class="face">{{ f.label }}</text>
-      </template>
+      <BodyFaces :faces="faces" :finder="finder" />
       <template v-if="wide">
         <path
           v-for="one in all"
@@ -134,19 +125,6 @@ function leader(slug: string, x: number, y: number): string {
   overflow: visible;
   top: 0;
   max-height: none;
-}
-.paper {
-  fill: var(--raised);
-  stroke: var(--ink);
-  stroke-width: 1.5;
-}
-.sunk {
-  fill: var(--sunk);
-  stroke: var(--ink);
-}
-.face {
-  font-size: 12px;
-  fill: var(--second);
 }
 .leader {
   fill: none;

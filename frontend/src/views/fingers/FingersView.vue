@@ -108,7 +108,7 @@ const FEW = 6;
       </p>
       <p v-if="!body.controls.length" class="reason">
         Nobody wrote down what buttons {{ bodyName(body.body) }} has.
-        <RouterLink :to="{ name: 'body', params: { slug: body.body } }">Write them down</RouterLink>
+        <RouterLink :to="{ name: 'body', params: { slug: body.body }, query: { sheet: 'controls' } }">Write them down</RouterLink>
       </p>
       <template v-else>
         <BodyDrawing

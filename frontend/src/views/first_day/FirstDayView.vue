@@ -227,7 +227,7 @@ onUnmounted(
         <template v-if="task.also === 'pins'">
           <p class="plainly">Pinned: {{ (layout?.document.pinned ?? []).map(label).join(", ") || "nothing" }}</p>
           <p class="plainly">Short list: {{ (layout?.document.short_list ?? []).map(label).join(", ") || "as it came" }}</p>
-          <RouterLink :to="{ name: 'body', params: { slug } }">Write them down</RouterLink>
+          <RouterLink :to="{ name: 'body', params: { slug }, query: { sheet: 'lists' } }">Write them down</RouterLink>
         </template>
         <template v-if="task.also === 'slots'">
           <p v-if="!data.slots" class="quiet">Put this body on an outing: its setups fill the slots.</p>

@@ -62,7 +62,12 @@ function toggleOpens(packing: Packing, on: boolean): void {
       Where good photographers differ. Answer what you are sure of; “I don’t know” is computed for each situation, and “I decide
       each time” is computed and marked. {{ answered }} of {{ habits.length }} answered.
     </p>
-    <component :is="part.folds ? 'details' : 'div'" v-for="part in parts" :key="String(part.folds)" class="part">
+    <component
+      :is="part.folds ? 'details' : 'div'"
+      v-for="part in parts"
+      :key="String(part.folds)"
+      :class="['part', { fold: part.folds }]"
+    >
       <summary v-if="part.folds">{{ part.rows.length }} more that are decided for you</summary>
       <div class="list">
         <div v-for="habit in part.rows" :key="habit.slug" class="habit">

@@ -2,6 +2,7 @@
 import { useQueryClient } from "@tanstack/vue-query";
 import { useDebounceFn } from "@vueuse/core";
 import { computed, ref, watch } from "vue";
+import { useRoute } from "vue-router";
 import { client, newerIn, ProblemError, take, type Schemas } from "@/api/client";
 import { keyOf, nowKnown } from "@/api/keys";
 import { useInTurn } from "@/api/inTurn";
@@ -20,6 +21,8 @@ import Steadiness from "./Steadiness.vue";
 import Trial from "./Trial.vue";
 import { useTrial } from "./useTrial";
 
+/** The account folds; an address with a part of it opens it. */
+const route = useRoute();
 type Person = Schemas["PersonForm"];
 const { data: stored } = useProfile();
 /** What is stored and cannot be read: said once, and dropped by the next save. */
@@ -253,10 +256,13 @@ const chosen = (decision: string): string =>
       </div>
     </section>
     <Habits :person="person" :errors="errors" @change="change" />
-    <Password />
-    <Factor />
-    <Browsers />
-    <Account />
+    <details id="account" class="fold account" :open="!!route.hash || undefined">
+      <summary>Your account: password, second factor, browsers, taking everything away</summary>
+      <Password />
+      <Factor />
+      <Browsers />
+      <Account />
+    </details>
   </main>
 </template>
 
@@ -271,6 +277,21 @@ const chosen = (decision: string): string =>
 }
 .profile > :deep(.habits) {
   column-span: all;
+}
+.account {
+  column-span: all;
+  border-top: 1px solid var(--ink);
+  margin-top: 24px;
+}
+.account[open] {
+  columns: 2 480px;
+  column-gap: 36px;
+}
+.account > summary {
+  column-span: all;
+}
+.account > :deep(*) {
+  break-inside: avoid;
 }
 .row {
   display: grid;

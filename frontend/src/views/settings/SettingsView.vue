@@ -30,6 +30,8 @@ const { data: state } = useHeld(body);
 const { data: outings } = useOutings();
 const { settings, neutral, own, place, said, groupName } = useNaming(guide, dialect);
 const wide = useMediaQuery("(min-width: 761px)");
+/** On a phone what differs folds by what it belongs to; what was asked for lies open. */
+const folds = computed(() => !wide.value && !asking.value);
 const queries = useQueryClient();
 const route = useRoute();
 const router = useRouter();
@@ -299,8 +301,18 @@ const bodyName = computed(() => kit.value?.bodies.find((b) => b.slug === body.va
         {{ neutral(slug) }}: {{ text }}
         <button class="plain" @click="set({ [slug]: null })">let go of it</button>
       </div>
-      <section v-for="part in groups" :key="part.rows[0]?.[0]" class="part">
-        <h2>{{ groupName(part.group) }}</h2>
+      <component
+        :is="folds ? 'details' : 'section'"
+        v-for="part in groups"
+        :key="part.rows[0]?.[0]"
+        class="part"
+        :class="{ fold: folds }"
+        :open="folds ? part.rows.some(([slug]) => slug === open) || undefined : undefined"
+      >
+        <summary v-if="folds">
+          {{ groupName(part.group) }} <span class="quiet count">{{ part.rows.length }}</span>
+        </summary>
+        <h2 v-else>{{ groupName(part.group) }}</h2>
         <SettingRow
           v-for="[slug, row] in part.rows"
           :key="slug"
@@ -329,7 +341,7 @@ const bodyName = computed(() => kit.value?.bodies.find((b) => b.slug === body.va
             ><RouterLink :to="{ name: 'bench', params: { id } }">hold it at the bench, where it costs stops</RouterLink></template
           >
         </SettingRow>
-      </section>
+      </component>
       <p v-if="!groups.length" class="reason">
         Nothing here fits what is asked for on the left. Take one of the limits away, or search another word.
       </p>
@@ -386,6 +398,9 @@ const bodyName = computed(() => kit.value?.bodies.find((b) => b.slug === body.va
 }
 .count {
   padding: 10px 0;
+}
+summary > .count {
+  padding: 0 8px;
 }
 .tool {
   display: block;

@@ -6,6 +6,7 @@ import { changed, keyOf, nowKnown } from "@/api/keys";
 import { useBodyName } from "@/api/queries";
 import { offer } from "@/keys/actions";
 import { useStills } from "@/picture/useStills";
+import PhoneFold from "../PhoneFold.vue";
 import AlikePane from "./AlikePane.vue";
 import SlotDial from "./SlotDial.vue";
 
@@ -101,7 +102,9 @@ async function keep({ body, bank, number, picked }: Choice): Promise<boolean> {
           It has no slots, as far as its profile says<template v-if="body.without"
             >: the day costs {{ body.without }} presses through its menus</template
           >.
-          <RouterLink :to="{ name: 'body', params: { slug: body.body } }">Say how many it has</RouterLink>
+          <RouterLink :to="{ name: 'body', params: { slug: body.body }, query: { sheet: 'slots' } }"
+            >Say how many it has</RouterLink
+          >
         </p>
         <p v-else-if="!body.words" class="reason">
           Nobody has written down the words of its menus, so presses cannot be counted: each setting that changes counts as one.
@@ -142,13 +145,17 @@ async function keep({ body, bank, number, picked }: Choice): Promise<boolean> {
         <p v-if="body.beyond" class="quiet">{{ body.beyond }} more situations were not weighed.</p>
       </section>
     </div>
-    <section v-if="data.bodies.length" class="own">
-      <h2>Slots of their own</h2>
-      <p v-for="s in data.specials" :key="s.slug" class="reason">
-        <b>{{ s.label }}</b>: {{ s.because }}
-      </p>
-    </section>
-    <AlikePane v-if="data.bodies.length > 1" :id="id" />
+    <div class="beside">
+      <PhoneFold v-if="data.bodies.length" title="Slots of their own">
+        <section class="own">
+          <h2>Slots of their own</h2>
+          <p v-for="s in data.specials" :key="s.slug" class="reason">
+            <b>{{ s.label }}</b>: {{ s.because }}
+          </p>
+        </section>
+      </PhoneFold>
+      <PhoneFold v-if="data.bodies.length > 1" title="Two bodies alike"><AlikePane :id="id" /></PhoneFold>
+    </div>
     <p v-if="data.bodies.length" class="quiet">
       The first situation of a body is set at home. Every other way to fill the slots costs as many presses or more.
     </p>
@@ -161,6 +168,12 @@ async function keep({ body, bank, number, picked }: Choice): Promise<boolean> {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(min(580px, 100%), 1fr));
   gap: 8px 48px;
+  align-items: start;
+}
+.beside {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(420px, 100%), 1fr));
+  gap: 0 48px;
   align-items: start;
 }
 .looking {

@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { useQuery } from "@tanstack/vue-query";
-import { computed } from "vue";
+import { useMediaQuery } from "@vueuse/core";
+import { computed, ref } from "vue";
 import { client, take, type Schemas } from "@/api/client";
 import { keyOf } from "@/api/keys";
 import { useBodyName } from "@/api/queries";
 import { sceneAt } from "@/picture/frames";
 import Still from "@/picture/Still.vue";
+import Tick from "@/fields/Tick.vue";
 import CardFill from "./CardFill.vue";
 
 const props = defineProps<{ id: number }>();
@@ -27,6 +29,10 @@ const rates = (leg: Leg): string =>
     ? "single frames"
     : `${round(leg.fps)} a second at most` +
       (leg.wanted_fps && leg.wanted_fps < leg.fps - 0.5 ? `, ${round(leg.wanted_fps)} suit the subject` : "");
+/** On a phone a burst stands as the cards are set; the other ways are asked for. */
+const wide = useMediaQuery("(min-width: 761px)");
+const every = ref(false);
+const bursts = (leg: Leg): Leg["bursts"] => leg.bursts.filter((one) => wide.value || every.value || one.chosen);
 const total = (body: Body): number => body.legs.reduce((sum, leg) => sum + leg.room_gb, 0);
 </script>
 
@@ -37,6 +43,7 @@ const total = (body: Body): number => body.legs.reduce((sum, leg) => sum + leg.r
       <h1>Cards and links: {{ data.title }}</h1>
     </div>
     <p v-for="problem in data.problems" :key="problem" class="error">{{ problem }}</p>
+    <Tick v-if="!wide && data.bodies.length" v-model="every">bursts by each way to use two cards</Tick>
     <p v-if="data.not_copied.length" class="caution">
       <span>Not yet copied, as far as anybody said: {{ data.not_copied.join(", ") }}. Format no card of those days.</span>
     </p>
@@ -47,9 +54,16 @@ const total = (body: Body): number => body.legs.reduce((sum, leg) => sum + leg.r
       <div class="two">
         <ul v-if="body.roles.length" class="roles" aria-label="what one card’s failure loses">
           <li class="quiet">If one card fails, this is lost:</li>
-          <li v-for="role in body.roles" :key="role.role">
-            <b :class="{ chosen: role.chosen }">{{ role.label }}</b><span v-if="role.chosen" class="quiet"> as set</span>:
-            {{ role.loses }}
+          <li v-for="role in body.roles.filter((one) => one.chosen)" :key="role.role">
+            <b class="chosen">{{ role.label }}</b><span class="quiet"> as set</span>: {{ role.loses }}
+          </li>
+          <li>
+            <details class="fold">
+              <summary>the other ways to use two cards</summary>
+              <p v-for="role in body.roles.filter((one) => !one.chosen)" :key="role.role">
+                <b>{{ role.label }}</b>: {{ role.loses }}
+              </p>
+            </details>
           </li>
         </ul>
         <p v-else class="quiet">One card: its failure loses all since the last copy.</p>
@@ -59,7 +73,7 @@ const total = (body: Body): number => body.legs.reduce((sum, leg) => sum + leg.r
           <template v-if="body.pairing">Pairing is {{ body.pairing }}. </template>
           <template v-if="body.remote">Released by {{ body.remote }}. </template>
           <template v-if="body.blocks.length">While frames wait to be sent: {{ body.blocks.join(", ") }}. </template>
-          <RouterLink :to="{ name: 'body', params: { slug: body.body } }">Its speeds</RouterLink>
+          <RouterLink :to="{ name: 'body', params: { slug: body.body }, query: { sheet: 'speeds' } }">Its speeds</RouterLink>
         </p>
       </div>
       <article v-for="leg in body.legs" :key="leg.situation" class="leg">
@@ -95,7 +109,7 @@ const total = (body: Body): number => body.legs.reduce((sum, leg) => sum + leg.r
           </div>
         </dl>
         <ul v-if="leg.bursts.length" class="bursts" :aria-label="`how long a burst lasts, ${leg.title}`">
-          <li v-for="b in leg.bursts" :key="b.role" :class="{ chosen: b.chosen }">
+          <li v-for="b in bursts(leg)" :key="b.role" :class="{ chosen: b.chosen }">
             <span>{{ b.label }}</span>
             <span class="bar" aria-hidden="true"><i :style="{ width: length(b.seconds) }"></i></span>
             <span v-if="b.seconds === null">never full</span>
@@ -136,7 +150,7 @@ ul {
   grid-template-columns: 72px minmax(0, 1fr) minmax(0, 1fr) minmax(0, 1.6fr);
   gap: 4px 24px;
   align-items: start;
-  padding: 8px 0;
+  padding: 5px 0;
   border-top: 1px var(--ruled) var(--rule);
 }
 .leg h3 {

@@ -2,6 +2,8 @@
 import type { Schemas } from "@/api/client";
 
 export type Control = Schemas["ControlOut"];
+/** What lies at a spot, whatever else is known of it. */
+export type At = { spot: string };
 export type Spot = Schemas["SpotOut"];
 export type Finder = Schemas["BodyControls"]["finder"];
 type Face = "top" | "back" | "front";
@@ -19,7 +21,7 @@ const ALL: readonly Box[] = [
 ];
 export type Seen = Box & { y: number };
 /** The faces that have controls, and the back in any case, one under the other. */
-export function facesWith(controls: readonly Control[], spots: readonly Spot[]): Seen[] {
+export function facesWith(controls: readonly At[], spots: readonly Spot[]): Seen[] {
   const used = new Set(["back", ...controls.map((c) => spots.find((s) => s.slug === c.spot)?.face)]);
   let y = 8;
   return ALL.filter((box) => used.has(box.face)).map((box) => {
@@ -55,14 +57,14 @@ function wall({ y, height }: Seen, finder: Finder): string {
 }
 export const outline = (seen: Seen, finder: Finder): string => (seen.face === "top" ? top : wall)(seen, finder);
 
-export interface Placed {
-  control: Control;
+export interface Placed<C extends At> {
+  control: C;
   number: number;
   x: number;
   y: number;
 }
 /** Where controls lie on the drawing; two at one place lie side by side. */
-export function placed(controls: readonly Control[], spots: readonly Spot[], faces: readonly Seen[]): Placed[] {
+export function placed<C extends At>(controls: readonly C[], spots: readonly Spot[], faces: readonly Seen[]): Placed<C>[] {
   const taken = new Map<string, number>();
   return controls.map((control, k) => {
     const spot = spots.find((one) => one.slug === control.spot);
@@ -80,7 +82,7 @@ export function placed(controls: readonly Control[], spots: readonly Spot[], fac
 
 export type Side = "left" | "right";
 /** Which side each control is written on: from each face the leftmost half goes left, those behind the screen's edge last. */
-export function sides(all: readonly Placed[], faces: readonly Seen[]): Map<string, Side> {
+export function sides(all: readonly Placed<Control>[], faces: readonly Seen[]): Map<string, Side> {
   const found = new Map<string, Side>();
   for (const { y, height } of faces) {
     const here = all.filter((one) => one.y >= y && one.y < y + height).sort((a, b) => a.x - b.x || a.y - b.y);
