@@ -196,10 +196,14 @@ class PocketCard(TestCase):
         self.assertEqual(self.caller.get(f"/api/cards/{card['id']}/card.pdf?sheet=A0").status_code, 422)
         with Image.open(io.BytesIO(self.caller.get(f"/api/cards/{card['id']}/proof.png").content)) as proof:
             page = round(proof.width * 148 / 105)
-            self.assertLessEqual(abs(proof.height - pages["A6"] * (page + 24) + 24), 2 * pages["A6"], "every page of the sheet, one under the other")
+            self.assertLessEqual(
+                abs(proof.height - pages["A6"] * (page + 24) + 24), 2 * pages["A6"], "every page of the sheet, one under the other"
+            )
             self.assertEqual(len({proof.getpixel((proof.width // 2, y))[3] for y in range(page - 40, page + 40)}), min(2, pages["A6"]))
             darkest = min(proof.convert("L").crop((0, 0, proof.width, page)).getdata())
         self.assertLess(darkest, 90, "and something is printed on it")
+        stranger = Caller(get_user_model().objects.create_user("stranger", password="x"))
+        self.assertEqual(stranger.get(f"/api/cards/{card['id']}/proof.png").status_code, 404, "nobody sees another's")
 
     def send(self, card: int, data: bytes, caller: Caller | None = None) -> Any:
         headers = {"X-CSRFToken": TOKEN}

@@ -55,10 +55,10 @@ class LostPassword(BrowserCase):
 
         page.goto("/profile#account")
         expect(page.get_by_text("7 recovery codes are left")).to_be_visible()
-        page.get_by_label("present").fill(FIRST)
+        page.get_by_label("present", exact=True).fill(FIRST)
         page.get_by_role("button", name="Make new recovery codes").click()
         expect(page.get_by_role("alert").filter(has_text="this is not your present password")).to_be_visible()
-        page.get_by_label("present").fill(NEXT)
+        page.get_by_label("present", exact=True).fill(NEXT)
         page.get_by_role("button", name="Make new recovery codes").click()
         expect(codes).to_have_count(8)
         expect(page.get_by_text("8 recovery codes are left")).to_be_visible()

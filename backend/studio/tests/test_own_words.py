@@ -72,7 +72,7 @@ class OwnWords(BrowserCase):
         for name, label in (("time", "first"), ("aperture", "second"), ("exposure mode", "third")):
             page.get_by_label(f"label of {name}", exact=True).fill(label)
             page.keyboard.press("Tab")
-        page.locator("details.fold", has_text="more that it may have").evaluate("one => (one.open = true)")
+        page.get_by_text("more that it may have").click()
         for feature in ("a button under the thumb can focus", "the body takes two cards"):
             page.get_by_label(feature).click()
         self.words(page, lambda rows: {"first", "second", "third"} <= {row["label"] for row in rows})
@@ -129,6 +129,53 @@ class OwnWords(BrowserCase):
         page.keyboard.press("Tab")
         self.answered(page)
         expect(page.get_by_text("has this label on the same page already")).to_have_count(0)
+
+    def test_facts_of_a_body_lie_on_sheets_and_what_lacks_one_leads_to_it(self) -> None:
+        page = self.open("/kit/bodies/merrow-swift-20")
+        sheets = page.locator(".sheets > .sheet")
+        expect(sheets).to_have_count(1)
+        expect(page.get_by_label("firmware", exact=True)).to_be_visible()
+        slips = page.get_by_role("navigation", name="what else is known of it")
+        controls = Piece.objects.get(person=self.ilse, slug="merrow-swift-20").document["traits"]["controls"]
+        slips.get_by_role("link", name=f"Its controls {len(controls)}").press("Enter")
+        expect(page).to_have_url(re.compile("sheet=controls"))
+        expect(sheets.get_by_role("button", name="take out")).to_have_count(len(controls))
+        expect(page.locator(".picker [data-control]")).to_have_count(len(controls))
+        page.reload()
+        expect(slips.locator("[aria-current=true]")).to_have_text(f"Its controls {len(controls)}")
+        # pages of its menus are turned beside it, and all of them bring every sheet, unless one was asked for
+        page.get_by_role("group", name="pages of its menus").get_by_role("button", name="ISO 7").click()
+        expect(page).to_have_url(re.compile("sheet=controls.*page=|page=.*sheet=controls"))
+        expect(sheets).to_have_count(1)
+        self.walk_to(page, "/kit/bodies/merrow-swift-20?page=all")
+        self.assertGreater(sheets.count(), 8)
+        # from where something is missing
+        page.goto(f"/outings/{self.day.pk}/traffic")
+        page.get_by_role("link", name="Its speeds").first.click()
+        expect(page.get_by_label("buffer, MB")).to_be_visible()
+        page.goto(f"/outings/{self.day.pk}/slots")
+        page.get_by_role("link", name="Say how many it has").first.click()
+        expect(page.get_by_label("how many slots")).to_be_visible()
+        small = self.open("/kit/bodies/merrow-swift-20?sheet=slots", size=PHONE)
+        expect(small.get_by_label("how many slots")).to_be_visible()
+        expect(small.get_by_label("buffer, MB")).to_be_hidden()
+        small.locator("summary", has_text="How fast frames leave it").click()
+        expect(small.get_by_label("buffer, MB")).to_be_visible()
+        self.assertEqual(self.wrong, [])
+
+    def test_on_a_phone_what_differs_folds_and_what_was_asked_for_lies_open(self) -> None:
+        page = self.open(f"/situations/{self.situation.pk}/settings", size=PHONE)
+        parts = page.locator("details.part")
+        expect(parts.first).to_be_visible()
+        self.assertEqual(page.locator("details.part[open]").count(), 0)
+        shown = int(str(page.locator(".count[role=status]").inner_text()).split(" ")[0])
+        self.assertEqual(sum(int(one) for one in page.locator("summary > .count").all_inner_texts()), shown)
+        parts.first.locator("summary").first.click()
+        expect(parts.first.locator(".line").first).to_be_visible()
+        page.get_by_label("search").fill("aperture")
+        expect(parts).to_have_count(0)
+        expect(line(page, "aperture")).to_be_visible()
+        self.assertEqual(self.wrong, [])
 
     def test_what_the_body_holds_is_listed_and_forgotten(self) -> None:
         page = self.open("/kit/bodies/merrow-swift-20?page=all")

@@ -193,7 +193,7 @@ onUnmounted(offer([{ id: "undo-words", label: "Undo the last change of words", k
 
 <style scoped>
 /* A row that folds as the focus leaves it must not move what is being pressed beside it. */
-.tree {
+.words {
   overflow-anchor: none;
 }
 /* Slips of pages at the left, the one that lies open at the right. */
