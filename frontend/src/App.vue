@@ -35,7 +35,7 @@ const bare = computed(() => !!route.meta.bare);
 
 watch([me, () => route.name], () => {
   if (me.value && !me.value.name && route.name && !route.meta.open)
-    router.replace({ name: "enter", query: { to: route.fullPath } });
+    void router.replace({ name: "enter", query: { to: route.fullPath } });
 });
 
 async function signOut(): Promise<void> {

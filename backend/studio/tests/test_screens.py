@@ -223,8 +223,13 @@ class InTheHandAndAtHome(BrowserCase):
 
     def test_where_an_outing_lies_is_typed_half_of_it_refused_and_the_day_tells_of_the_sun(self) -> None:
         page = self.open("/")
-        page.get_by_role("button", name="edit", exact=True).click()
-        form = page.get_by_role("dialog")
+        edit, form = page.get_by_role("button", name="edit", exact=True), page.get_by_role("dialog")
+        edit.press("Enter")
+        expect(form.get_by_role("textbox").first).to_be_focused()
+        page.keyboard.press("Escape")
+        expect(form).to_have_count(0)
+        expect(edit).to_be_focused()
+        edit.click()
         north, east = (form.get_by_role("textbox", name=name, exact=True) for name in ("north", "east"))
         for where in ("", "east"):
             north.fill("−33,5")

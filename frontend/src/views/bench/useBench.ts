@@ -106,7 +106,7 @@ export function useBench<T extends Decided>(id: number, ask: Ask<T>) {
       if (draft.value && !alike(draft.value.document, found.document)) {
         document.value = copy(draft.value.document);
         const own = ours(found.document);
-        if (own || draft.value.version === found.version) save();
+        if (own || draft.value.version === found.version) void save();
         else [theirs.value, theirVersion.value, saved.value] = [found.document, found.version, "conflict"];
       } else {
         document.value = copy(found.document);
@@ -195,7 +195,7 @@ export function useBench<T extends Decided>(id: number, ask: Ask<T>) {
     if (document.value && alike(document.value, sent)) draft.value = null;
     else {
       if (draft.value) draft.value = { ...draft.value, sent: [] };
-      save();
+      void save();
     }
   }
   /** Saves whose answer was not read; an older page kept one of them. */

@@ -10,6 +10,7 @@ import DaySlots from "./DaySlots.vue";
 import DiffersList from "./DiffersList.vue";
 import LastFrame from "./LastFrame.vue";
 import PairPane from "./PairPane.vue";
+import Progress from "@/fields/Progress.vue";
 import { useOverLink } from "./useOverLink";
 
 /** A body that is plugged in: as it is, beside a picture's setup, set by a press; what moves meanwhile is seen at once. */
@@ -130,7 +131,7 @@ async function letGo(): Promise<void> {
             {{ drifted ? "Write them again" : "Load it for me" }}
           </button>
           <template v-if="doing">
-            <progress v-if="doing.all" :value="doing.done" :max="doing.all" :aria-label="doing.words" />
+            <Progress v-if="doing.all" :done="doing.done" :of="doing.all" :name="doing.words" />
             <span role="status">{{ doing.words }}</span>
             <button class="button" @click="stop">Stop</button>
           </template>

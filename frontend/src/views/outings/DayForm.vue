@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import { DatePicker, Modal } from "ant-design-vue";
+import { DatePicker } from "ant-design-vue";
 import { computed, ref } from "vue";
-import Themed from "@/theme/Themed.vue";
 import { beforeUtc, OFFSETS } from "@/words";
 import { client, newerIn, ProblemError, take, type Schemas } from "@/api/client";
 import { useWords } from "@/api/queries";
 import Choice from "@/fields/Choice.vue";
 import { type Option } from "@/fields/options";
+import Window from "@/fields/Window.vue";
 import Written from "@/fields/Written.vue";
 import Conflict from "../Conflict.vue";
 import { placeIn } from "./gpx";
@@ -142,86 +142,76 @@ async function settle(mine: boolean): Promise<void> {
 </script>
 
 <template>
-  <Themed>
-    <Modal
-      :open="true"
-      :title="day ? 'Outing' : 'New outing'"
-      ok-text="Save"
-      :transition-name="''"
-      :mask-transition-name="''"
-      @ok="save"
-      @cancel="emit('cancel')"
-    >
-      <Conflict v-if="theirs" :mine="body()" :theirs="theirs" @settle="settle" />
-      <form class="form" @submit.prevent="save">
-        <label for="o-title" class="label">title</label><Written id="o-title" v-model="form.title" class="box" maxlength="120" />
-        <p class="error" role="alert">{{ errors["/title"] }}</p>
-        <label for="o-place" class="label">place</label><Written id="o-place" v-model="form.place" class="box" maxlength="120" />
-        <label for="o-lamps" class="label">lamps there</label
-        ><Choice
-          id="o-lamps"
-          v-model="form.mains_hz"
+  <Window :title="day ? 'Outing' : 'New outing'" ok-text="Save" @ok="save" @cancel="emit('cancel')">
+    <Conflict v-if="theirs" :mine="body()" :theirs="theirs" @settle="settle" />
+    <form class="form" @submit.prevent="save">
+      <label for="o-title" class="label">title</label><Written id="o-title" v-model="form.title" class="box" maxlength="120" />
+      <p class="error" role="alert">{{ errors["/title"] }}</p>
+      <label for="o-place" class="label">place</label><Written id="o-place" v-model="form.place" class="box" maxlength="120" />
+      <label for="o-lamps" class="label">lamps there</label
+      ><Choice
+        id="o-lamps"
+        v-model="form.mains_hz"
+        class="box"
+        name="lamps there"
+        :options="[{ value: null, shown: 'on the mains that I usually work by' }, ...mains]"
+      />
+      <label for="o-clock" class="label">its clock</label
+      ><Choice id="o-clock" v-model="form.utc_offset_min" class="box" name="its clock" :options="CLOCKS" />
+      <p class="error" role="alert">{{ errors["/utc_offset_min"] }}</p>
+      <fieldset class="lies">
+        <legend class="label">
+          where it lies, in degrees, south and west with −: with its clock, the outing tells of the sun
+        </legend>
+        <label for="o-north" class="label">north</label><label for="o-east" class="label">east</label
+        ><Written id="o-north" v-model="north" class="box" inputmode="decimal" /><Written
+          id="o-east"
+          v-model="east"
           class="box"
-          name="lamps there"
-          :options="[{ value: null, shown: 'on the mains that I usually work by' }, ...mains]"
+          inputmode="decimal"
         />
-        <label for="o-clock" class="label">its clock</label
-        ><Choice id="o-clock" v-model="form.utc_offset_min" class="box" name="its clock" :options="CLOCKS" />
-        <p class="error" role="alert">{{ errors["/utc_offset_min"] }}</p>
-        <fieldset class="lies">
-          <legend class="label">
-            where it lies, in degrees, south and west with −: with its clock, the outing tells of the sun
-          </legend>
-          <label for="o-north" class="label">north</label><label for="o-east" class="label">east</label
-          ><Written id="o-north" v-model="north" class="box" inputmode="decimal" /><Written
-            id="o-east"
-            v-model="east"
-            class="box"
-            inputmode="decimal"
-          />
-          <label class="plain track"
-            >from a GPX file<input class="visually-hidden" type="file" accept=".gpx,application/gpx+xml" @change="track"
-          /></label>
-          <span class="quiet" role="status">{{ fromTrack }}</span>
-        </fieldset>
-        <p class="error" role="alert">{{ errors["/lies/latitude_deg"] ?? errors["/lies/longitude_deg"] }}</p>
-        <details class="fold" :open="!!(zone || land || dark || skyError) || undefined">
-          <summary>its zone, the land about, how dark its nights are</summary>
-          <div class="form">
-            <label for="o-zone" class="label">its zone, where summer time comes and goes: then its clock follows by itself</label
-            ><Written id="o-zone" v-model="zone" class="box" list="o-zones" autocomplete="off" maxlength="60" />
-            <datalist id="o-zones"><option v-for="name in ZONES" :key="name" :value="name" /></datalist>
-            <p class="error" role="alert">{{ errors["/lies/zone"] }}</p>
-            <label for="o-land" class="label">land about, bearing and height: 90 4, 140 7 is a hill to the south-east</label
-            ><Written id="o-land" v-model="land" class="box" maxlength="900" />
-            <p class="error" role="alert">{{ landError }}</p>
-            <label for="o-dark" class="label"
-              >how dark its nights are, magnitudes to the square arc second: 21.9 far from any lamp, 20.9 among villages, 17.5 in
-              a town</label
-            ><Written id="o-dark" v-model="dark" class="box" inputmode="decimal" placeholder="21.5, open country" />
-            <p class="error" role="alert">{{ errors["/lies/dark_mag"] }}</p>
-          </div>
-        </details>
-        <label for="o-faces" class="label">faces that come before others, the first first</label
-        ><Written id="o-faces" v-model="faces" class="box" maxlength="400" />
-        <p class="error" role="alert">{{ Object.entries(errors).find(([at]) => at.startsWith("/faces"))?.[1] }}</p>
-        <label for="o-day" class="label">day</label
-        ><DatePicker
-          id="o-day"
-          v-model:value="form.day"
-          value-format="YYYY-MM-DD"
-          :bordered="false"
-          :allow-clear="false"
-          class="box"
-          @change="noDay = ''"
-          @blur="leftDay"
-        />
-        <p class="error" role="alert">{{ noDay || (errors["/day"] ?? errors[""]) }}</p>
-        <button v-if="day" class="plain away" type="button" @click="emit('remove', day)">delete this outing</button>
-        <button type="submit" hidden>Save</button>
-      </form>
-    </Modal>
-  </Themed>
+        <label class="plain track"
+          >from a GPX file<input class="visually-hidden" type="file" accept=".gpx,application/gpx+xml" @change="track"
+        /></label>
+        <span class="quiet" role="status">{{ fromTrack }}</span>
+      </fieldset>
+      <p class="error" role="alert">{{ errors["/lies/latitude_deg"] ?? errors["/lies/longitude_deg"] }}</p>
+      <details class="fold" :open="!!(zone || land || dark || skyError) || undefined">
+        <summary>its zone, the land about, how dark its nights are</summary>
+        <div class="form">
+          <label for="o-zone" class="label">its zone, where summer time comes and goes: then its clock follows by itself</label
+          ><Written id="o-zone" v-model="zone" class="box" list="o-zones" autocomplete="off" maxlength="60" />
+          <datalist id="o-zones"><option v-for="name in ZONES" :key="name" :value="name" /></datalist>
+          <p class="error" role="alert">{{ errors["/lies/zone"] }}</p>
+          <label for="o-land" class="label">land about, bearing and height: 90 4, 140 7 is a hill to the south-east</label
+          ><Written id="o-land" v-model="land" class="box" maxlength="900" />
+          <p class="error" role="alert">{{ landError }}</p>
+          <label for="o-dark" class="label"
+            >how dark its nights are, magnitudes to the square arc second: 21.9 far from any lamp, 20.9 among villages, 17.5 in a
+            town</label
+          ><Written id="o-dark" v-model="dark" class="box" inputmode="decimal" placeholder="21.5, open country" />
+          <p class="error" role="alert">{{ errors["/lies/dark_mag"] }}</p>
+        </div>
+      </details>
+      <label for="o-faces" class="label">faces that come before others, the first first</label
+      ><Written id="o-faces" v-model="faces" class="box" maxlength="400" />
+      <p class="error" role="alert">{{ Object.entries(errors).find(([at]) => at.startsWith("/faces"))?.[1] }}</p>
+      <label for="o-day" class="label">day</label
+      ><DatePicker
+        id="o-day"
+        v-model:value="form.day"
+        value-format="YYYY-MM-DD"
+        :bordered="false"
+        :allow-clear="false"
+        class="box"
+        @change="noDay = ''"
+        @blur="leftDay"
+      />
+      <p class="error" role="alert">{{ noDay || (errors["/day"] ?? errors[""]) }}</p>
+      <button v-if="day" class="plain away" type="button" @click="emit('remove', day)">delete this outing</button>
+      <button type="submit" hidden>Save</button>
+    </form>
+  </Window>
 </template>
 
 <style scoped>

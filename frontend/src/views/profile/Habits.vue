@@ -27,7 +27,7 @@ watch(
   { immediate: true },
 );
 const parts = computed(() => saidFirst(habits.value, (h) => !!first.value?.has(h.slug)));
-const { trial, affected, wrong, weigh, settle } = useTrial(
+const { trial, affected, wrong, weigh, settle, leaving } = useTrial(
   () => props.person,
   (edit) => emit("change", edit),
 );
@@ -85,7 +85,7 @@ function toggleOpens(packing: Packing, on: boolean): void {
             </li>
           </ul>
           <p class="error" role="alert">{{ errors[`/habits/${habit.slug}`] }}</p>
-          <Trial v-if="trial?.at === habit.slug" :affected="affected" :wrong="wrong" @settle="settle" />
+          <Trial v-if="trial?.at === habit.slug" :affected="affected" :wrong="wrong" :leaving="leaving" @settle="settle" />
         </div>
       </div>
     </component>

@@ -91,7 +91,7 @@ function ceiling(slug: string, value: number | null): void {
     p.iso_ceilings = next;
   });
 }
-const { trial, affected, wrong, weigh, settle: settleTrial } = useTrial(() => person.value as Person, change);
+const { trial, affected, wrong, weigh, settle: settleTrial, leaving } = useTrial(() => person.value as Person, change);
 function school(decision: string, slug: string): void {
   void weigh(decision, slug, (p) => {
     const next = { ...p.schools };
@@ -252,7 +252,7 @@ const chosen = (decision: string): string =>
         <span v-if="person.schools?.[decision]" class="quiet"
           >costs {{ schools.find((s) => s.slug === person?.schools?.[decision])?.costs }}</span
         >
-        <Trial v-if="trial?.at === decision" :affected="affected" :wrong="wrong" @settle="settleTrial" />
+        <Trial v-if="trial?.at === decision" :affected="affected" :wrong="wrong" :leaving="leaving" @settle="settleTrial" />
       </div>
     </section>
     <Habits :person="person" :errors="errors" @change="change" />

@@ -1,12 +1,20 @@
 <script setup lang="ts">
+import { defineAsyncComponent } from "vue";
 import type { Schemas } from "@/api/client";
 
-defineProps<{ affected: Schemas["AffectedOut"][] | null; wrong: string }>();
+const Leaving = defineAsyncComponent(() => import("./Leaving.vue"));
+defineProps<{
+  affected: Schemas["AffectedOut"][] | null;
+  wrong: string;
+  /** Somebody goes on before it is settled: told whether they do. */
+  leaving: ((go: boolean) => void) | null;
+}>();
 const emit = defineEmits<{ settle: [yes: boolean] }>();
 </script>
 
 <template>
   <div class="trial" role="status">
+    <Leaving v-if="leaving" @go="leaving" />
     <p v-if="wrong" class="error">{{ wrong }}</p>
     <p v-else-if="!affected" class="quiet">looking at your setups…</p>
     <p v-else-if="!affected.length">No setup of yours changes.</p>

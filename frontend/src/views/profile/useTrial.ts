@@ -27,9 +27,19 @@ export function useTrial(person: () => Person, apply: (edit: (p: Person) => void
     [trial.value, affected.value] = [null, null];
   }
   // an answer that nobody took yet is not left behind without a word
-  onBeforeRouteLeave(() => !trial.value || window.confirm("An answer is not taken yet. Leave it as it was?"));
+  const leaving = ref<((go: boolean) => void) | null>(null);
+  onBeforeRouteLeave(
+    () =>
+      !trial.value ||
+      new Promise<boolean>((resolve) => {
+        leaving.value = (go) => {
+          leaving.value = null;
+          resolve(go);
+        };
+      }),
+  );
   useEventListener(window, "beforeunload", (event: BeforeUnloadEvent) => {
     if (trial.value) event.preventDefault();
   });
-  return { trial, affected, wrong, weigh, settle };
+  return { trial, affected, wrong, weigh, settle, leaving };
 }

@@ -10,6 +10,7 @@ import FramePicture from "@/picture/FramePicture.vue";
 import NumberField from "@/fields/NumberField.vue";
 import TextField from "@/fields/TextField.vue";
 import PaintDistances from "./PaintDistances.vue";
+import Progress from "@/fields/Progress.vue";
 import Tick from "@/fields/Tick.vue";
 
 /** Pictures of the place: brought, put together as a set, chosen to rehearse on. */
@@ -169,7 +170,7 @@ const mb = (bytes: number): string => (bytes / 1e6).toFixed(bytes < 1e7 ? 1 : 0)
         Measure what the preview hides
       </button>
       <template v-if="stopping">
-        <progress :value="part" max="1" aria-label="how much has been sent" />
+        <Progress :done="part" :of="1" name="how much has been sent" />
         <button class="button" @click="stopping.abort()">Stop</button>
       </template>
       <button v-else-if="waiting.length" class="button" @click="send">Try again</button>
@@ -308,10 +309,6 @@ summary {
 }
 .button:focus-within {
   outline: 2px solid var(--ink);
-}
-progress {
-  accent-color: var(--ink);
-  width: 160px;
 }
 .rows {
   list-style: none;

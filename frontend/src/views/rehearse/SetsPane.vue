@@ -5,6 +5,7 @@ import { drifted } from "@/picture/drifted";
 import FramePicture from "@/picture/FramePicture.vue";
 import { frameAt } from "@/picture/frames";
 import { useLongerSet, type Held } from "@/picture/useOnScene";
+import Progress from "@/fields/Progress.vue";
 import Stops from "@/ruler/Stops.vue";
 
 /** Every set that the body offers on this scene; the one pressed lies on the ruler and is merged both ways. */
@@ -109,7 +110,7 @@ const merges = computed(() =>
       </p>
       <p class="tools">
         <template v-if="searching">
-          <progress :value="longer?.job.part ?? 0" max="1" aria-label="search among sets of five frames"></progress>
+          <Progress :done="longer?.job.part ?? 0" :of="1" name="search among sets of five frames" />
           <button class="button" @click="stop">Stop</button>
         </template>
         <button v-else-if="!longer" class="button" @click="search">Look among sets of five frames too</button>

@@ -2,6 +2,7 @@
 import { useQueryClient } from "@tanstack/vue-query";
 import { ref } from "vue";
 import { changed } from "@/api/keys";
+import Progress from "@/fields/Progress.vue";
 import { useBring } from "./useBring";
 
 /** Frames brought from a card or a disk: files, whole folders, an archive, or dropped here. */
@@ -57,7 +58,7 @@ function dropped(event: DragEvent): void {
           @change="chosen"
       /></label>
       <template v-if="running">
-        <progress :value="done" :max="all" aria-label="how many have been looked at" />
+        <Progress :done="done" :of="all" name="how many have been looked at" />
         <span>{{ done }} of {{ all }}</span>
         <button class="button" @click="running.abort()">Stop</button>
       </template>

@@ -8,6 +8,7 @@ import { offer } from "@/keys/actions";
 import { useStills } from "@/picture/useStills";
 import PhoneFold from "../PhoneFold.vue";
 import AlikePane from "./AlikePane.vue";
+import Progress from "@/fields/Progress.vue";
 import SlotDial from "./SlotDial.vue";
 
 type Body = Schemas["BodySlots"];
@@ -119,7 +120,7 @@ async function keep({ body, bank, number, picked }: Choice): Promise<boolean> {
           ><template v-if="body.keeps">. Its slots keep what is changed in them.</template>
         </p>
         <p v-if="body.job && searching(body.job.state)" class="looking" role="status">
-          <progress :value="body.job.part" max="1" :aria-label="`search for a better way, ${bodyName(body.body)}`"></progress>
+          <Progress :done="body.job.part" :of="1" :name="`search for a better way, ${bodyName(body.body)}`" />
           This is the best found so far; a better way is looked for.
           <button class="button" @click="stop(body.job.id)">Stop</button>
         </p>
@@ -181,9 +182,5 @@ async function keep({ body, bank, number, picked }: Choice): Promise<boolean> {
   flex-wrap: wrap;
   align-items: center;
   gap: 8px 12px;
-}
-progress {
-  width: 120px;
-  accent-color: var(--ink);
 }
 </style>
