@@ -51,7 +51,7 @@ const toSet = computed(() =>
     return made && setup.value && (name !== "flash" || setup.value.flash) ? [{ name, value: made.value || made.label }] : [];
   }),
 );
-/** A slot that brings all of it: one turn, and nothing else is set. */
+/** A slot that brings all of it: one turn, and nothing else is set on the body; a flash is set on itself. */
 const held = computed(() => {
   const pocket = snapshot.value?.pocket;
   return !!pocket?.turns.length && !pocket.changes.length && !pocket.more;
@@ -140,13 +140,17 @@ onBeforeUnmount(leave);
       <span class="label">turn to</span><span>{{ snapshot.pocket.turns.join(", ") }}</span
       ><input v-model="ticks.turns" type="checkbox" />
     </label>
+    <label v-for="item in toSet.filter((one) => one.name === 'flash')" :key="item.name" class="tick">
+      <span class="label">{{ names.decision(item.name) }}</span><span>{{ item.value }}</span
+      ><input v-model="ticks[item.name]" type="checkbox" />
+    </label>
     <component :is="held ? 'details' : 'div'" :class="{ held, fold: held }">
       <summary v-if="held">It holds all of it: one by one</summary>
       <label v-if="setup.exposure.meters" class="tick">
         <span class="label">compensation</span><span><Stops :value="setup.exposure.compensation_ev" signed /></span
         ><input v-model="ticks.compensation" type="checkbox" />
       </label>
-      <label v-for="item in toSet" :key="item.name" class="tick">
+      <label v-for="item in toSet.filter((one) => one.name !== 'flash')" :key="item.name" class="tick">
         <span class="label">{{ names.decision(item.name) }}</span><span>{{ item.value }}</span
         ><input v-model="ticks[item.name]" type="checkbox" />
       </label>
