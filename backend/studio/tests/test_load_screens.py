@@ -117,6 +117,28 @@ class FromTheBox(BrowserCase):
         expect(page.locator(".rest .step")).to_have_count(int(said.split()[0]))
         self.assertEqual(self.wrong, [])
 
+    def test_the_way_is_drawn_as_long_as_its_presses_and_the_next_page_opens_once_one_is_set(self) -> None:
+        page = self.open(f"/situations/{self.situation.pk}/walk?way=audit", size=PHONE)
+        walk = page.request.get(f"/api/situations/{self.situation.pk}/walk?way=audit&part=needed").json()
+        bars = page.locator(".way .bar")
+        expect(bars).to_have_count(len(walk["steps"]))
+        widths = bars.evaluate_all("all => all.map(one => [Number(one.getAttribute('width')), one.textContent])")
+        known = {f"{step['label']}: {step['shown']}": step["presses"] for step in walk["steps"]}
+        by_presses = sorted(widths, key=lambda bar: known[bar[1].strip()])
+        self.assertEqual([w for w, _ in by_presses], sorted(w for w, _ in widths))
+        pages = [tuple(step["menu"]) for step in walk["steps"]]
+        first = sum(menu == pages[0] for menu in pages)
+        shown = page.locator(".menus .step:visible")
+        expect(shown).to_have_count(first)
+        for k in range(first):
+            shown.nth(k).get_by_role("checkbox").click()
+            expect(page.get_by_text(f"{len(pages) - k - 1} of {len(pages)} left")).to_be_visible()
+        expect(page.locator(".way .bar.done")).to_have_count(first)
+        expect(shown).to_have_count(sum(menu == pages[first] for menu in pages))
+        bars.last.click()
+        expect(page.get_by_label(re.compile(re.escape(walk["steps"][-1]["label"]))).and_(page.locator(":focus"))).to_be_visible()
+        self.assertEqual(self.wrong, [])
+
 
 class UnderTheFingers(BrowserCase):
     def test_roles_are_given_as_computed_changed_by_hand_and_kept(self) -> None:

@@ -132,7 +132,7 @@ class OwnWords(BrowserCase):
 
     def test_facts_of_a_body_lie_on_sheets_and_what_lacks_one_leads_to_it(self) -> None:
         page = self.open("/kit/bodies/merrow-swift-20")
-        sheets = page.locator(".sheets > .sheet")
+        sheets = page.locator(".sheets > .part:visible")
         expect(sheets).to_have_count(1)
         expect(page.get_by_label("firmware", exact=True)).to_be_visible()
         slips = page.get_by_role("navigation", name="what else is known of it")
@@ -149,6 +149,13 @@ class OwnWords(BrowserCase):
         expect(sheets).to_have_count(1)
         self.walk_to(page, "/kit/bodies/merrow-swift-20?page=all")
         self.assertGreater(sheets.count(), 8)
+        # what was begun on a sheet is still there when one comes back to it
+        self.walk_to(page, "/kit/bodies/merrow-swift-20?sheet=list")
+        page.get_by_label("rows to paste").fill("iso,Gain")
+        slips.get_by_role("link", name="Its sensor").click()
+        expect(page.get_by_label("rows to paste")).to_be_hidden()
+        slips.get_by_role("link", name="Paste or choose a list").click()
+        expect(page.get_by_label("rows to paste")).to_have_value("iso,Gain")
         # from where something is missing
         page.goto(f"/outings/{self.day.pk}/traffic")
         page.get_by_role("link", name="Its speeds").first.click()
@@ -158,6 +165,9 @@ class OwnWords(BrowserCase):
         expect(page.get_by_label("how many slots")).to_be_visible()
         small = self.open("/kit/bodies/merrow-swift-20?sheet=slots", size=PHONE)
         expect(small.get_by_label("how many slots")).to_be_visible()
+        self.walk_to(small, "/kit/bodies/merrow-swift-20")
+        expect(small.locator("details.part")).to_have_count(11)
+        expect(small.locator("details.part[open]")).to_have_count(0)
         expect(small.get_by_label("buffer, MB")).to_be_hidden()
         small.locator("summary", has_text="How fast frames leave it").click()
         expect(small.get_by_label("buffer, MB")).to_be_visible()

@@ -145,7 +145,8 @@ function move(key: keyof Moves, text: string): void {
     />
     <div v-for="(control, k) in controls()" :key="control.slug" class="control">
       <button class="plain line" data-repeats :aria-expanded="open === control.slug" @click="look(control.slug)">
-        <span aria-hidden="true">{{ k + 1 }} </span><b>{{ control.label }}</b> {{ control.lever ? `(${control.lever})` : "" }}
+        <span aria-hidden="true">{{ k + 1 }}&ensp;</span><b>{{ control.label }}</b>
+        {{ control.lever ? `(${control.lever})` : "" }}
         <span class="quiet">{{ told(control) }}</span>
       </button>
       <button

@@ -1,10 +1,9 @@
 <script setup lang="ts">
-import { computed } from "vue";
+import { computed, type Component } from "vue";
 import { useRoute } from "vue-router";
 import type { Schemas } from "@/api/client";
 import BanksPane from "./BanksPane.vue";
 import ControlsPane from "./ControlsPane.vue";
-import Folded from "./Folded.vue";
 import FollowsPane from "./FollowsPane.vue";
 import HeldPane from "./HeldPane.vue";
 import ListsPane from "./ListsPane.vue";
@@ -14,6 +13,7 @@ import SensorPane from "./SensorPane.vue";
 import StepsPane from "./StepsPane.vue";
 import TrafficPane from "./TrafficPane.vue";
 import TraitsPane from "./TraitsPane.vue";
+import PhoneFold from "../PhoneFold.vue";
 import type { Words } from "./useWords";
 
 /** What else is known of a body: sheets in groups by what they decide, one of them open at the desk. */
@@ -23,58 +23,78 @@ const props = defineProps<{
   state: Schemas["StateOut"] | undefined;
   words: Words;
 }>();
-const { entries, version } = props.words;
-const body = computed(() => props.piece.document);
-const traits = computed(() => body.value.traits ?? {});
+const { entries, version: words } = props.words;
+type Sheet = { name: string; title: string; pane: Component; with: object; count?: number | undefined };
 /** Sheets by what they decide, each with how much is written on it. */
-const groups = computed(() => [
-  {
-    decides: "which settings there are",
-    sheets: [
-      { name: "has", title: "What it has", count: traits.value.features?.length },
-      { name: "rules", title: "What does not go together", count: traits.value.added?.length },
-    ],
-  },
-  {
-    decides: "where they are set",
-    sheets: [
-      { name: "slots", title: "Its slots", count: traits.value.slots },
-      { name: "controls", title: "Its controls", count: traits.value.controls?.length },
-      { name: "lists", title: "Pinned items and the short list", count: undefined },
-    ],
-  },
-  {
-    decides: "how it focuses",
-    sheets: [
-      {
-        name: "follows",
-        title: "How its autofocus runs",
-        count: Object.values(traits.value.following ?? {}).filter((one) => one !== null).length,
-      },
-      { name: "steps", title: "Its own steps and presets", count: traits.value.presets?.length },
-    ],
-  },
-  {
-    decides: "what its frames are like",
-    sheets: [
-      { name: "sensor", title: "Its sensor", count: undefined },
-      { name: "speeds", title: "How fast frames leave it", count: undefined },
-    ],
-  },
-  {
-    decides: "what is taken for known",
-    sheets: [
-      { name: "held", title: "What it is believed to hold", count: Object.keys(props.state?.held ?? {}).length },
-      { name: "list", title: "Paste or choose a list", count: entries.value.length },
-    ],
-  },
-]);
+const groups = computed<{ decides: string; sheets: Sheet[] }[]>(() => {
+  const { slug, version, document: body } = props.piece;
+  const traits = body.traits ?? {};
+  const follows = Object.values(traits.following ?? {}).filter((one) => one !== null);
+  const [written, told] = [
+    { slug, body, version },
+    { slug, body, version, guide: props.guide },
+  ];
+  const held: Sheet[] = props.state
+    ? [
+        {
+          name: "held",
+          title: "What it is believed to hold",
+          pane: HeldPane,
+          with: { slug, state: props.state, guide: props.guide, entries: entries.value },
+          count: Object.keys(props.state.held).length,
+        },
+      ]
+    : [];
+  return [
+    {
+      decides: "which settings there are",
+      sheets: [
+        { name: "has", title: "What it has", pane: TraitsPane, with: told, count: traits.features?.length },
+        { name: "rules", title: "What does not go together", pane: OwnRules, with: told, count: traits.added?.length },
+      ],
+    },
+    {
+      decides: "where they are set",
+      sheets: [
+        { name: "slots", title: "Its slots", pane: BanksPane, with: told, count: traits.slots },
+        { name: "controls", title: "Its controls", pane: ControlsPane, with: written, count: traits.controls?.length },
+        { name: "lists", title: "Pinned items and the short list", pane: ListsPane, with: { slug, body, guide: props.guide } },
+      ],
+    },
+    {
+      decides: "how it focuses",
+      sheets: [
+        { name: "follows", title: "How its autofocus runs", pane: FollowsPane, with: written, count: follows.length },
+        { name: "steps", title: "Its own steps and presets", pane: StepsPane, with: written, count: traits.presets?.length },
+      ],
+    },
+    {
+      decides: "what its frames are like",
+      sheets: [
+        { name: "sensor", title: "Its sensor", pane: SensorPane, with: { slug } },
+        { name: "speeds", title: "How fast frames leave it", pane: TrafficPane, with: written },
+      ],
+    },
+    {
+      decides: "what is taken for known",
+      sheets: [
+        ...held,
+        {
+          name: "list",
+          title: "Paste or choose a list",
+          pane: PastePane,
+          with: { slug, version: words.value, onTaken: props.words.imported },
+          count: entries.value.length,
+        },
+      ],
+    },
+  ];
+});
 const route = useRoute();
 /** The sheet that lies open: what the address says; every one of them beside all pages of its menus. */
 const asked = computed(() => String(route.query.sheet ?? ""));
 const every = computed(() => route.query.page === "all" && !asked.value);
-const first = computed(() => asked.value || "has");
-const shown = (name: string): boolean => every.value || first.value === name;
+const shown = (name: string): boolean => every.value || (asked.value || "has") === name;
 </script>
 
 <template>
@@ -94,37 +114,17 @@ const shown = (name: string): boolean => every.value || first.value === name;
       </div>
     </nav>
     <div class="sheets">
-      <Folded title="What it has" :shown="shown('has')">
-        <TraitsPane :slug="piece.slug" :body="body" :version="piece.version" :guide="guide" />
-      </Folded>
-      <Folded title="What does not go together" :shown="shown('rules')">
-        <OwnRules :slug="piece.slug" :body="body" :version="piece.version" :guide="guide" />
-      </Folded>
-      <Folded title="Its slots" :shown="shown('slots')">
-        <BanksPane :slug="piece.slug" :body="body" :version="piece.version" :guide="guide" />
-      </Folded>
-      <Folded title="Its controls" :shown="shown('controls')">
-        <ControlsPane :slug="piece.slug" :body="body" :version="piece.version" />
-      </Folded>
-      <Folded title="Pinned items and the short list" :shown="shown('lists')">
-        <ListsPane :slug="piece.slug" :body="body" :guide="guide" />
-      </Folded>
-      <Folded title="How its autofocus runs" :shown="shown('follows')">
-        <FollowsPane :slug="piece.slug" :body="body" :version="piece.version" />
-      </Folded>
-      <Folded title="Its own steps and presets" :shown="shown('steps')">
-        <StepsPane :slug="piece.slug" :body="body" :version="piece.version" />
-      </Folded>
-      <Folded title="Its sensor" :shown="shown('sensor')"><SensorPane :slug="piece.slug" /></Folded>
-      <Folded title="How fast frames leave it" :shown="shown('speeds')">
-        <TrafficPane :slug="piece.slug" :body="body" :version="piece.version" />
-      </Folded>
-      <Folded v-if="state" title="What it is believed to hold" :shown="shown('held')">
-        <HeldPane :slug="piece.slug" :state="state" :guide="guide" :entries="entries" />
-      </Folded>
-      <Folded title="Paste or choose a list" :shown="shown('list')">
-        <PastePane :slug="piece.slug" :version="version" @taken="words.imported" />
-      </Folded>
+      <template v-for="group in groups" :key="group.decides">
+        <PhoneFold
+          v-for="sheet in group.sheets"
+          :key="sheet.name"
+          :title="sheet.title"
+          :shown="shown(sheet.name)"
+          :open="asked === sheet.name"
+        >
+          <component :is="sheet.pane" v-bind="sheet.with" />
+        </PhoneFold>
+      </template>
     </div>
   </div>
 </template>
@@ -149,26 +149,24 @@ const shown = (name: string): boolean => every.value || first.value === name;
   border-bottom: 1px solid var(--ink);
   padding-bottom: 2px;
 }
-.slip {
-  display: flex;
-  justify-content: space-between;
-  gap: 8px;
-  min-height: 30px;
-  align-items: center;
-  text-decoration: none;
-  border-bottom: 1px var(--ruled) var(--rule);
-}
-.slip[aria-current] {
-  font-weight: 640;
-  background: var(--raised);
-  border-left: 3px solid var(--ink);
-  padding-left: 6px;
+.sheets :deep(.part > section > h2:first-child) {
+  margin-top: 0;
 }
 @media (max-width: 760px) {
   .facts {
     display: block;
   }
   .slips {
+    display: none;
+  }
+  .fold {
+    border-bottom: 1px var(--ruled) var(--rule);
+  }
+  .fold > :deep(summary) {
+    color: var(--ink);
+    font-weight: 600;
+  }
+  .sheets :deep(.part > section > h2:first-child) {
     display: none;
   }
 }

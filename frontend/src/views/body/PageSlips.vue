@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from "vue";
-import { named } from "./pages";
+import { named } from "@/drawn/menus";
 
 /** Pages of a body's menus as slips, a column to a tab, each with how many items stand on it. */
 const props = defineProps<{
@@ -57,27 +57,5 @@ const tabs = computed(() => {
   font-weight: 640;
   font-stretch: 108%;
   padding-bottom: 2px;
-}
-.slip {
-  display: flex;
-  justify-content: space-between;
-  gap: 8px;
-  width: 100%;
-  min-height: 30px;
-  align-items: center;
-  text-align: left;
-  text-decoration: none;
-  border-bottom: 1px var(--ruled) var(--rule);
-}
-.slip[aria-pressed="true"] {
-  font-weight: 640;
-  background: var(--raised);
-  border-left: 3px solid var(--ink);
-  padding-left: 6px;
-}
-@media (max-width: 1000px) {
-  .slip {
-    min-height: 44px;
-  }
 }
 </style>

@@ -4,7 +4,7 @@ import { facesWith, heightOf, placed, WIDTH, type Finder, type Spot } from "@/dr
 import BodyFaces from "@/drawn/BodyFaces.vue";
 
 /** A body from its three sides with every place where a control can lie: pressing one asks for it. The list beside says the same. */
-type One = { slug: string; label: string; spot: string };
+type One = { slug: string; label: string; spot: string; uses: readonly string[] };
 const props = defineProps<{ controls: readonly One[]; spots: readonly Spot[]; finder: Finder; open: string; at: string }>();
 const emit = defineEmits<{ spot: [slug: string]; control: [slug: string] }>();
 const pointed = ref("");
@@ -52,7 +52,8 @@ const moving = computed(() => props.controls.find((c) => c.slug === props.open)?
         @pointerenter="pointed = one.control.label"
         @pointerleave="pointed = ''"
       >
-        <circle r="13" />
+        <rect v-if="one.control.uses.includes('turn')" x="-25" y="-10" width="50" height="20" rx="8" />
+        <circle v-else r="13" />
         <text y="4">{{ one.number }}</text>
       </g>
     </svg>
@@ -93,7 +94,7 @@ figcaption {
   stroke-width: 2;
   stroke-dasharray: none;
 }
-.taken circle {
+.taken :is(circle, rect) {
   fill: var(--bg);
   stroke: var(--ink);
   stroke-width: 1.5;
@@ -104,10 +105,10 @@ figcaption {
   text-anchor: middle;
   fill: var(--ink);
 }
-.taken:hover circle {
+.taken:hover :is(circle, rect) {
   stroke-width: 2.5;
 }
-.taken.on circle {
+.taken.on :is(circle, rect) {
   fill: var(--ink);
 }
 .taken.on text {

@@ -7,7 +7,7 @@ import Choice from "@/fields/Choice.vue";
 import { listed, orNone } from "@/fields/options";
 import TextField from "@/fields/TextField.vue";
 import Written from "@/fields/Written.vue";
-import { named } from "./pages";
+import { named } from "@/drawn/menus";
 import PageSlips from "./PageSlips.vue";
 import { copy, type Entry, type Words } from "./useWords";
 

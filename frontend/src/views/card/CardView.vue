@@ -30,13 +30,12 @@ const label = (dial: "shutter_s" | "aperture" | "iso", value: number | undefined
   setup.value?.dials[dial].find((s) => s.value === value)?.label ?? "";
 const ticks = useStorage<Record<string, boolean>>(`aperture.ticks.${props.id}`, {});
 
-/** In the order of setting. */
+/** What is set on the body, in the order of setting; a flash is set on itself, before. */
 const ORDER = [
   "exposure_mode",
   "metering",
   "iso_limits",
   "range",
-  "flash",
   "white",
   "focus",
   "drive",
@@ -45,12 +44,12 @@ const ORDER = [
   "bracketing",
   "file",
 ];
-const toSet = computed(() =>
-  ORDER.flatMap((name) => {
-    const made = setup.value?.decisions.find((d) => d.decision === name);
-    return made && setup.value && (name !== "flash" || setup.value.flash) ? [{ name, value: made.value || made.label }] : [];
-  }),
-);
+const decided = (name: string): { name: string; value: string }[] => {
+  const made = setup.value?.decisions.find((d) => d.decision === name);
+  return made ? [{ name, value: made.value || made.label }] : [];
+};
+const onBody = computed(() => ORDER.flatMap(decided));
+const onFlash = computed(() => (setup.value?.flash ? decided("flash") : []));
 /** A slot that brings all of it: one turn, and nothing else is set on the body; a flash is set on itself. */
 const held = computed(() => {
   const pocket = snapshot.value?.pocket;
@@ -140,7 +139,7 @@ onBeforeUnmount(leave);
       <span class="label">turn to</span><span>{{ snapshot.pocket.turns.join(", ") }}</span
       ><input v-model="ticks.turns" type="checkbox" />
     </label>
-    <label v-for="item in toSet.filter((one) => one.name === 'flash')" :key="item.name" class="tick">
+    <label v-for="item in onFlash" :key="item.name" class="tick">
       <span class="label">{{ names.decision(item.name) }}</span><span>{{ item.value }}</span
       ><input v-model="ticks[item.name]" type="checkbox" />
     </label>
@@ -150,7 +149,7 @@ onBeforeUnmount(leave);
         <span class="label">compensation</span><span><Stops :value="setup.exposure.compensation_ev" signed /></span
         ><input v-model="ticks.compensation" type="checkbox" />
       </label>
-      <label v-for="item in toSet.filter((one) => one.name !== 'flash')" :key="item.name" class="tick">
+      <label v-for="item in onBody" :key="item.name" class="tick">
         <span class="label">{{ names.decision(item.name) }}</span><span>{{ item.value }}</span
         ><input v-model="ticks[item.name]" type="checkbox" />
       </label>

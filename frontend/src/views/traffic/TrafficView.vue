@@ -150,7 +150,7 @@ ul {
   grid-template-columns: 72px minmax(0, 1fr) minmax(0, 1fr) minmax(0, 1.6fr);
   gap: 4px 24px;
   align-items: start;
-  padding: 5px 0;
+  padding: 3px 0;
   border-top: 1px var(--ruled) var(--rule);
 }
 .leg h3 {

@@ -1,22 +1,44 @@
 <script setup lang="ts">
-import { computed, ref } from "vue";
+import { useMediaQuery } from "@vueuse/core";
+import { computed, nextTick, ref, watch } from "vue";
 import type { Schemas } from "@/api/client";
+import { named } from "@/drawn/menus";
 import Written from "@/fields/Written.vue";
 
 type Step = Schemas["WalkStepOut"];
 /** Items to set, page by page in the order of a walk; one that cannot be set is left out, with why. */
 const props = defineProps<{ steps: Step[]; done: Record<string, boolean>; ticks: boolean }>();
 const emit = defineEmits<{ tick: [step: Step]; refuse: [setting: string, why: string] }>();
+const wide = useMediaQuery("(min-width: 761px)");
 const pages = computed(() => {
   const made: { name: string; steps: Step[] }[] = [];
   for (const step of props.steps) {
-    const name = step.menu.join(" › ");
+    const name = named(step.menu);
     const last = made[made.length - 1];
     if (last?.name === name) last.steps.push(step);
     else made.push({ name, steps: [step] });
   }
   return made;
 });
+const left = (page: { steps: Step[] }): number => page.steps.filter((step) => !props.done[step.setting]).length;
+/** On a phone the page that one stands on lies open; once all on it is set, the next one. */
+const open = ref(0);
+watch(
+  () => pages.value.map(left),
+  (now, before) => {
+    if (!before || now.length !== before.length) open.value = 0;
+    else if (before[open.value] && !now[open.value]) open.value = now.findIndex((more) => more > 0);
+  },
+);
+/** Go to an item of the list, where a drawing of it was pressed. */
+async function find(setting: string): Promise<void> {
+  open.value = pages.value.findIndex((page) => page.steps.some((step) => step.setting === setting));
+  await nextTick();
+  const row = document.getElementById(`step-${setting}`);
+  row?.scrollIntoView({ block: "center" });
+  row?.querySelector("input")?.focus({ preventScroll: true });
+}
+defineExpose({ find });
 /** The item that cannot be set, while its reason is typed. */
 const refusing = ref("");
 const why = ref("");
@@ -29,9 +51,24 @@ const count = (presses: number): string => (Number.isInteger(presses) ? String(p
 
 <template>
   <div class="menus">
-    <section v-for="(page, k) in pages" :key="`${k}-${page.name}`">
-      <h2>{{ page.name }}</h2>
-      <div v-for="step in page.steps" :key="step.setting" class="step" :class="{ done: done[step.setting] }">
+    <component
+      :is="wide ? 'section' : 'details'"
+      v-for="(page, k) in pages"
+      :key="`${k}-${page.name}`"
+      :class="{ fold: !wide }"
+      :open="wide ? undefined : open === k"
+    >
+      <h2 v-if="wide">{{ page.name }}</h2>
+      <summary v-else @click.prevent="open = open === k ? -1 : k">
+        {{ page.name }} <span class="quiet more">{{ left(page) || "set" }}</span>
+      </summary>
+      <div
+        v-for="step in page.steps"
+        :id="`step-${step.setting}`"
+        :key="step.setting"
+        class="step"
+        :class="{ done: done[step.setting] }"
+      >
         <label>
           <span class="what"
             ><b>{{ step.label }}</b> <span class="quiet">{{ step.neutral }}</span></span
@@ -56,7 +93,7 @@ const count = (presses: number): string => (Number.isInteger(presses) ? String(p
           <button class="button">Leave it out</button>
         </form>
       </div>
-    </section>
+    </component>
   </div>
 </template>
 
@@ -66,7 +103,7 @@ const count = (presses: number): string => (Number.isInteger(presses) ? String(p
   columns: 2 500px;
   column-gap: 48px;
 }
-.menus section {
+.menus > * {
   break-inside: avoid;
 }
 .step {
@@ -120,6 +157,21 @@ const count = (presses: number): string => (Number.isInteger(presses) ? String(p
 .done .to b {
   text-decoration: line-through;
   font-weight: 450;
+}
+.fold > summary {
+  min-height: 44px;
+  color: var(--ink);
+  font-weight: 600;
+  border-bottom: 1px var(--ruled) var(--rule);
+}
+.more {
+  margin-left: auto;
+}
+@media (min-width: 761px) {
+  .step,
+  .step > label {
+    min-height: 36px;
+  }
 }
 @media (max-width: 760px) {
   .what .quiet {

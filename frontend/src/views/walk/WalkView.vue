@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { useQuery, useQueryClient } from "@tanstack/vue-query";
-import { computed, nextTick, onUnmounted, ref, watch } from "vue";
+import { computed, nextTick, onUnmounted, ref, useTemplateRef, watch } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
 import { changed, keyOf, nowKnown } from "@/api/keys";
-import { useKit, useOutings } from "@/api/queries";
+import { useDialect, useKit, useOutings } from "@/api/queries";
 import { offer } from "@/keys/actions";
 import ByHand from "./ByHand.vue";
 import WalkSteps from "./WalkSteps.vue";
+import WayThrough from "./WayThrough.vue";
 
 type Way = "audit" | "reset";
 const props = defineProps<{ id: number }>();
@@ -17,6 +18,8 @@ const queries = useQueryClient();
 const { data: outings } = useOutings();
 const { data: kit } = useKit();
 const situation = computed(() => outings.value?.flatMap((o) => o.situations).find((s) => s.id === props.id));
+const { data: dialect } = useDialect(() => situation.value?.body ?? "");
+const list = useTemplateRef("list");
 const bodyName = computed(() => kit.value?.bodies.find((b) => b.slug === situation.value?.body)?.document.name ?? "this body");
 const way = computed<Way | undefined>(() =>
   route.query.way === "audit" || route.query.way === "reset" ? route.query.way : undefined,
@@ -204,7 +207,14 @@ onUnmounted(
         >
       </div>
       <p v-if="wrong" class="error" role="alert">{{ wrong }}</p>
-      <WalkSteps :steps="walk.steps" :done="done" :ticks="walk.way === 'audit'" @tick="tick" @refuse="refuse" />
+      <WayThrough
+        v-if="walk.steps.length && dialect"
+        :steps="walk.steps"
+        :entries="dialect.document.entries ?? []"
+        :done="done"
+        @find="(setting) => list?.find(setting)"
+      />
+      <WalkSteps ref="list" :steps="walk.steps" :done="done" :ticks="walk.way === 'audit'" @tick="tick" @refuse="refuse" />
       <details v-if="walk.more" class="rest" :open="restOpen" @toggle="restOpen = ($event.target as HTMLDetailsElement).open">
         <summary>{{ walk.more }} more, as this body is kept: they can wait</summary>
         <p v-if="restFails" class="error" role="alert">{{ restFails.message }}</p>

@@ -1,2 +1,0 @@
-/** A page of a body's menus by one name, from its tab down. */
-export const named = (menu: string[]): string => menu.join(" › ");
