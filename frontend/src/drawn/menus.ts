@@ -16,7 +16,7 @@ const [TAB, TITLE, ITEM, MARKED, GAP] = [24, 17, 5, 11, 9];
 
 /**
  * Pages of menus one under the other in so many columns of a width, in the order in which they are met; a tab is named
- * where it begins. What is marked is given more room. Columns are filled as evenly as pages that stay whole allow.
+ * where it begins. What is marked is given more room. The columns are as short as whole pages allow.
  */
 export function menus(leaves: readonly Leaf[], marked: ReadonlySet<string>, columns: number, width: number): Menus {
   const blocks = new Map<string, { menu: string[]; leaves: Leaf[] }>();
@@ -32,28 +32,32 @@ export function menus(leaves: readonly Leaf[], marked: ReadonlySet<string>, colu
     .sort((one, other) => tabs.indexOf(one.menu[0]) - tabs.indexOf(other.menu[0]));
   const begins = (k: number): boolean => listed[k]?.menu[0] !== listed[k - 1]?.menu[0];
   const title = (k: number): number => ((listed[k]?.menu.length ?? 0) > 1 ? TITLE : 4);
-  const tall = (k: number): number =>
-    (begins(k) ? TAB : 0) +
-    title(k) +
-    GAP +
-    (listed[k]?.leaves ?? []).reduce((sum, leaf) => sum + (marked.has(leaf.setting) ? MARKED : ITEM), 0);
-  const fair = listed.reduce((sum, _, k) => sum + tall(k), 0) / columns;
+  const high = (leaf: Leaf): number => (marked.has(leaf.setting) ? MARKED : ITEM);
+  const tall = (k: number): number => title(k) + GAP + (listed[k]?.leaves ?? []).reduce((sum, leaf) => sum + high(leaf), 0);
+  /** Pages set down column by column, none longer than a limit. */
+  const laid = (limit: number): { column: number; y: number; tab: boolean }[] => {
+    let [column, y] = [0, 0];
+    return listed.map((_, k) => {
+      if (y && y + (begins(k) ? TAB : 0) + tall(k) > limit) [column, y] = [column + 1, 0];
+      const tab = !y || begins(k);
+      const place = { column, y: y + (tab ? TAB : 0), tab };
+      y = place.y + tall(k);
+      return place;
+    });
+  };
+  let limit = 0;
+  while ((laid(limit).at(-1)?.column ?? 0) >= columns) limit += ITEM;
   const made: Menus = { height: 0, pages: [], items: [] };
-  let [column, y] = [0, 0];
-  listed.forEach(({ name, menu, leaves: own }, k) => {
-    if (y && y + tall(k) / 2 > fair && column < columns - 1) [column, y] = [column + 1, 0];
+  laid(limit).forEach(({ column, y: top, tab }, k) => {
+    const { name, menu, leaves: own } = listed[k] ?? { name: "", menu: [], leaves: [] };
     const x = column * width;
-    const first = begins(k) || !y;
-    y += first ? TAB : 0;
-    made.pages.push({ name, title: named(menu.slice(1)) || named(menu), tab: first ? (menu[0] ?? "") : "", x, y });
-    y += title(k);
+    made.pages.push({ name, title: named(menu.slice(1)) || named(menu), tab: tab ? (menu[0] ?? "") : "", x, y: top });
+    let y = top + title(k);
     for (const leaf of own) {
-      const high = marked.has(leaf.setting) ? MARKED : ITEM;
-      made.items.push({ setting: leaf.setting, x, y: y + high / 2, marked: high === MARKED });
-      y += high;
+      made.items.push({ setting: leaf.setting, x, y: y + high(leaf) / 2, marked: marked.has(leaf.setting) });
+      y += high(leaf);
     }
-    y += GAP;
-    made.height = Math.max(made.height, y);
+    made.height = Math.max(made.height, y + GAP);
   });
   return made;
 }
