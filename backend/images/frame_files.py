@@ -50,13 +50,24 @@ SRGB_D65 = 21
 
 @dataclass(frozen=True, slots=True)
 class Written:
-    """What a file says of its frame besides the exposure: names of body and lens, when it was taken by the clock there, that clock's minutes before UTC's where they are known, and the mode that it was exposed in."""
+    """What a file says of its frame besides the exposure: names of body and lens, when it was taken by the clock there, that clock's minutes before UTC's where they are known, the mode that it was exposed in, and its compensation in stops."""
 
     body: str
     lens: str
     taken_at: str
     utc_offset_min: int | None = None
     mode: Mode = Mode.MANUAL
+    compensation_ev: float = 0.0
+
+    @property
+    def program(self) -> str:
+        """The mode as EXIF has it."""
+        return BY_MODE.get(self.mode, "0")
+
+    @property
+    def compensation(self) -> Fraction:
+        """The compensation as EXIF has it."""
+        return Fraction(self.compensation_ev).limit_denominator(100)
 
     @property
     def offset(self) -> str:
@@ -107,7 +118,8 @@ def _entries(shot: Shot, written: Written, pixels: tuple[int, int]) -> dict[str,
         "Exif.Photo.ExposureTime": "{0.numerator}/{0.denominator}".format(_time(shot)),
         "Exif.Photo.FNumber": _said(_aperture(shot)),
         "Exif.Photo.ISOSpeedRatings": str(_iso(shot)),
-        "Exif.Photo.ExposureProgram": BY_MODE.get(written.mode, "0"),
+        "Exif.Photo.ExposureProgram": written.program,
+        "Exif.Photo.ExposureBiasValue": f"{written.compensation.numerator}/{written.compensation.denominator}",
         "Exif.Photo.WhiteBalance": "0" if shot.automatic else "1",
         "Exif.Photo.DateTimeOriginal": written.taken_at,
         "Exif.Photo.OffsetTimeOriginal": written.offset,
@@ -202,7 +214,9 @@ def dng_of(shot: Shot, written: Written, width: int = DNG_WIDTH, counts: np.ndar
         (50778, "H", 1, SRGB_D65, True),  # CalibrationIlluminant1
         (33434, "2I", 1, (time.numerator, time.denominator), True),  # ExposureTime
         (33437, "2I", 1, (aperture.numerator, aperture.denominator), True),  # FNumber
+        (34850, "H", 1, int(written.program), True),  # ExposureProgram
         (34855, "H", 1, _iso(shot), True),  # ISOSpeedRatings
+        (37380, "2i", 1, (written.compensation.numerator, written.compensation.denominator), True),  # ExposureBiasValue
         (37386, "2I", 1, (focal.numerator, focal.denominator), True),  # FocalLength
         (36867, "s", 0, written.taken_at, True),  # DateTimeOriginal
         *([(36881, "s", 0, written.offset, True)] if written.offset else []),  # OffsetTimeOriginal

@@ -167,7 +167,9 @@ def sidecar_rating(path: str) -> int | None:
 
 @dataclass(frozen=True, slots=True)
 class Counted:
-    """What of a raw a sensor is measured by: counts of the two greens in its middle, (2, n, n), and the light of its lines from the first to the last, over black."""
+    """What of a raw a sensor is measured by: counts of the two greens in its middle, (2, n, n), and the light of its lines from the first to the last, over black.
+
+    metered_ev: the compensation of a frame that was metered, None of another."""
 
     counts: NDArray[np.uint16]
     lines: NDArray[np.float32]
@@ -176,6 +178,7 @@ class Counted:
     white: float
     clipped: float
     time_s: float | None = None
+    metered_ev: float | None = None
 
 
 def counts_of(path: str) -> Counted:

@@ -101,6 +101,30 @@ ENTRIES = (
 PROGRAMS = {"1": Mode.MANUAL, "2": Mode.PROGRAM, "3": Mode.APERTURE_PRIORITY, "4": Mode.SHUTTER_PRIORITY}
 """What ExposureProgram stands for (EXIF 2.32); its other values name scenes."""
 
+PROGRAM, COMPENSATION = "ExposureProgram", "ExposureBiasValue"
+METERED = tuple(f"Exif.{group}.{name}" for group in ("Photo", "Image") for name in (PROGRAM, COMPENSATION))
+"""Entries that say whether a frame was metered: in a raw they stand where TIFF/EP has them."""
+
+
+def metered_ev(found: dict[str, str]) -> float | None:
+    """Stops by which a frame was to be brighter than its meter would have it; None where its program did not follow the meter, or the file does not say.
+
+    >>> metered_ev({"Exif.Photo.ExposureProgram": "3", "Exif.Photo.ExposureBiasValue": "-2/3"})
+    -0.6666666666666666
+    >>> metered_ev({"Exif.Photo.ExposureProgram": "1", "Exif.Photo.ExposureBiasValue": "0/1"})
+    """
+    if PROGRAMS.get(_either(found, PROGRAM) or "", Mode.MANUAL) is Mode.MANUAL:
+        return None
+    try:
+        told = float(Fraction(_either(found, COMPENSATION) or ""))
+    except (ValueError, ZeroDivisionError, OverflowError):
+        return None
+    return told if abs(told) <= MOST_COMPENSATION else None
+
+
+MOST_COMPENSATION = 10.0
+"""Stops of compensation; no body has more."""
+
 OFFSET = re.compile(r"([+-])(0\d|1[0-4]):([0-5]\d)", re.ASCII)
 TAKEN = re.compile(r"\d{4}:\d\d:\d\d \d\d:\d\d:\d\d")
 

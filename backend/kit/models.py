@@ -119,7 +119,7 @@ class FirstStep(models.Model):
 
 
 class SensorFrame(models.Model):
-    """The middle of a raw that a body's sensor is measured by: counts of its two greens (zlib of 16 bits), no picture. mean: over black."""
+    """The middle of a raw that a body's sensor is measured by: counts of its two greens (zlib of 16 bits), no picture. mean: over black; grey_stops: from what the meter aimed at to white, where the frame was metered."""
 
     piece = models.ForeignKey(Piece, models.CASCADE, related_name="sensor_frames")
     digest = models.CharField(max_length=64)
@@ -128,6 +128,7 @@ class SensorFrame(models.Model):
     black = models.FloatField()
     white = models.FloatField()
     mean = models.FloatField()
+    grey_stops = models.FloatField(null=True)
     across = models.PositiveIntegerField()
     data = models.BinaryField()
 

@@ -10,6 +10,7 @@ from django.db import transaction
 
 from craft.errors import CraftError
 from craft.review.bands import MOST_FRAMES, Banded, banded, wrong_with_lines
+from craft.review.mid_grey import MidGrey, mid_grey, stops_to_clip
 from craft.review.photon import AtIso, Crop, Measured, Pair, pair_of, sensor_of, transferred, wrong_with
 from forms.kit_form import BodyForm
 from forms.problems import InputError, Problem
@@ -66,7 +67,8 @@ def _bring_middle(piece: Piece, of: Counted, name: str, digest: str) -> str:
             raise InputError([Problem("", f"{name}: it came as one under a lamp already")])
         if piece.sensor_frames.count() >= MOST:
             raise InputError([Problem("", f"{MOST} frames are kept to measure a body by: begin again, or take what they tell")])
-        levels = {"iso": crop.iso, "black": crop.black, "white": crop.white, "mean": crop.mean}
+        grey = None if of.metered_ev is None or crop.is_dark else stops_to_clip(crop.mean, crop.white - crop.black, of.metered_ev)
+        levels = {"grey_stops": grey, "iso": crop.iso, "black": crop.black, "white": crop.white, "mean": crop.mean}
         piece.sensor_frames.create(digest=digest, name=name, across=counts.shape[1], data=packed, **levels)
     return f"{name}: {'dark' if crop.is_dark else f'even, {100 * crop.mean / (crop.white - crop.black):.0f} % full'}, ISO {crop.iso:g}"
 
@@ -110,6 +112,11 @@ def bands_of(piece: Piece) -> Banded:
     return banded([np.frombuffer(bytes(row.lines), np.float32).astype(np.float64) for row in piece.lamp_frames.all()])
 
 
+def grey_of(piece: Piece) -> MidGrey:
+    """What the frames of a body that were metered tell of where its middle grey lies."""
+    return mid_grey([stops for stops in piece.sensor_frames.values_list("grey_stops", flat=True) if stops is not None])
+
+
 def take(piece: Piece) -> None:
     """Have a body's sensor be as it was measured; what stood there is kept to be given back.
 
@@ -134,6 +141,19 @@ def take_readout(piece: Piece, mains_hz: float) -> None:
     if told.lacks:
         raise InputError([Problem("", told.lacks)])
     _take(piece, {"readout_s": _figure(told.read_in_s(mains_hz)[0])})
+
+
+def take_grey(piece: Piece) -> None:
+    """Have a body's middle grey lie as far under white as its metered frames tell; what stood there is kept to be given back.
+
+    Raises
+    ------
+    InputError : its frames do not tell it yet.
+    """
+    told = grey_of(piece)
+    if told.lacks:
+        raise InputError([Problem("", told.lacks)])
+    _take(piece, {"grey_to_clip_stops": _figure(told.stops)})
 
 
 def _take(piece: Piece, figures: dict[str, float | None]) -> None:

@@ -9,6 +9,7 @@ from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Query, Router, Schema
 
+from craft.kit.body import USUAL_GREY_TO_CLIP
 from craft.optics.movement import pulses_hz
 from craft.review.bands import MOST_FRAMES
 from images.reading import counts_of
@@ -65,6 +66,19 @@ class ReadOutTold(Schema):
     taken: bool
 
 
+class GreyTold(Schema):
+    """How many stops the tone that the meter aims at lies under white, by frames that were metered. lacks: what they still take, in words; stops and its standard error; now: what the
+    body has, and usual: what is taken for granted where nobody said."""
+
+    frames: int
+    lacks: str
+    stops: float
+    off: float
+    now: float | None
+    usual: float
+    taken: bool
+
+
 class SensorOut(Schema):
     """Frames that a body is measured by, what they tell, what the body has now, and whether that was measured; said: what became of the last frame."""
 
@@ -76,6 +90,7 @@ class SensorOut(Schema):
     now: SensorTold
     taken: bool
     read_out: ReadOutTold
+    grey: GreyTold
 
 
 def _mine(request: HttpRequest, slug: str) -> Piece:
@@ -105,6 +120,12 @@ def _read_out(piece: Piece, taken: bool) -> ReadOutTold:
     )
 
 
+def _grey(piece: Piece, taken: bool) -> GreyTold:
+    told = sensor.grey_of(piece)
+    now = piece.document.get("grey_to_clip_stops")
+    return GreyTold(frames=told.frames, lacks=told.lacks, stops=told.stops, off=told.off, now=now, usual=USUAL_GREY_TO_CLIP, taken=taken)
+
+
 def _out(piece: Piece, said: str = "") -> SensorOut:
     isos, found = sensor.told_by(piece)
     taken = sensor.taken(piece)
@@ -120,6 +141,7 @@ def _out(piece: Piece, said: str = "") -> SensorOut:
         now=SensorTold(**now),
         taken="full_well_e" in taken,
         read_out=_read_out(piece, "readout_s" in taken),
+        grey=_grey(piece, "grey_to_clip_stops" in taken),
     )
 
 
@@ -153,6 +175,14 @@ def take_readout(request: HttpRequest, slug: str) -> SensorOut:
     """Have the body's frames be read as long as its bands under a lamp tell, by the mains where you are."""
     piece = _mine(request, slug)
     sensor.take_readout(piece, _mains_hz(piece))
+    return _out(piece)
+
+
+@router.put("/kit/bodies/{slug}/sensor/grey", response=SensorOut)
+def take_grey(request: HttpRequest, slug: str) -> SensorOut:
+    """Have the body's middle grey lie as far under white as its metered frames tell."""
+    piece = _mine(request, slug)
+    sensor.take_grey(piece)
     return _out(piece)
 
 

@@ -10,7 +10,8 @@ from numpy.typing import NDArray
 
 from forms.problems import InputError
 from images.counted import count
-from images.decoders.figures import figures_in
+from images.decoders.figures import entries_of, figures_with, metadata_of
+from images.told import METERED, metered_ev
 from images.values import MOST_PIXELS, looked_at, refused, sized, unreadable
 
 ACROSS = 256
@@ -23,7 +24,7 @@ LINES = 256
 
 def counts_of(path: str) -> tuple[dict[str, Any], dict[str, NDArray[Any]]]:
     """Counts of the two greens in the middle of a raw, (2, n, n), the mean of green over black from the first line to the last, and what its file tells: iso, time_s, black,
-    white, clipped (a share of all its greens).
+    white, clipped (a share of all its greens), and metered_ev, the compensation of one that was metered.
 
     Raises
     ------
@@ -31,7 +32,8 @@ def counts_of(path: str) -> tuple[dict[str, Any], dict[str, NDArray[Any]]]:
     """
     with looked_at(path) as data:
         count(data)
-    told = figures_in(path)
+    metadata = metadata_of(path)
+    told = figures_with(path, metadata)
     try:
         with rawpy.RawPy() as raw:
             raw.open_file(path)
@@ -45,7 +47,8 @@ def counts_of(path: str) -> tuple[dict[str, Any], dict[str, NDArray[Any]]]:
     if not isinstance(told.get("iso"), float):
         raise refused("this raw does not tell its ISO")
     names: dict[str, Any] = {name: told[name] for name in ("iso", "time_s") if name in told}
-    return {**names, **levels}, {"greens": crop, "lines": lines}
+    metered = None if metadata is None else metered_ev(entries_of(metadata, METERED))
+    return {**names, **levels, "metered_ev": metered}, {"greens": crop, "lines": lines}
 
 
 def _greens(raw: Any) -> tuple[NDArray[np.uint16], NDArray[np.float32], dict[str, float]]:

@@ -177,7 +177,7 @@ def do(request: HttpRequest, asked: HandIn) -> HandOut:
 def finder(request: HttpRequest) -> HttpResponse:
     """What it would take now, small."""
     it = thing()
-    [shot, *_] = taken(it.before[it.at].form, it.settings.values, it.light_stops)
+    [shot, *_] = taken(it.before[it.at].form, it.settings.values, it.light_stops, even=it.even is not None)
     return HttpResponse(_drawn(shot, it.even, it.mains_hz), content_type="image/jpeg")
 
 

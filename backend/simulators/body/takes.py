@@ -84,8 +84,10 @@ def offsets_of(values: Mapping[str, Value]) -> tuple[float, ...]:
     return tuple(step * math.ceil(k / 2) * SET_ORDER[0 if k == 0 else 1 + (k + 1) % 2] for k in range(frames))
 
 
-def taken(form: SituationForm, values: Mapping[str, Value], light_stops: float = 0.0, seed: int = 1) -> tuple[Shot, ...]:
-    """The frames of one press before a situation, as a body is set; light_stops: by which the light has become brighter.
+def taken(
+    form: SituationForm, values: Mapping[str, Value], light_stops: float = 0.0, seed: int = 1, *, even: bool = False
+) -> tuple[Shot, ...]:
+    """The frames of one press before a situation, as a body is set; light_stops: by which the light has become brighter; even: the meter sees a wall as bright as the key tone instead.
 
     Raises
     ------
@@ -100,7 +102,8 @@ def taken(form: SituationForm, values: Mapping[str, Value], light_stops: float =
     per_stop = dials.time.per_stop
     pattern = Pattern(str(values.get("metering_pattern", Pattern.MULTI_ZONE.value)))
     lost = setup.light.lens_loss_stops + setup.exposure.nd_stops
-    reads = situation.light.ev100 + light_stops - lost + metered(situation).read(pattern).stops
+    seen = 0.0 if even else metered(situation).read(pattern).stops
+    reads = situation.light.ev100 + light_stops - lost + seen
     program = program_of(values, dials, limits_only=body.sets_iso_by_limits_only, darker=body.darker_past_ceiling)
     now = setup.exposure
     was = {

@@ -22,7 +22,7 @@ from forms.traits_form import TraitsForm
 from images.frame_files import JPEG_WIDTH, Written, dng_of, finished_file, jpeg_of
 from simulators.body.even import CALLED, Even, even_counts, even_picture
 from simulators.body.holds import RefusedError, Settings
-from simulators.body.takes import mode_of, taken
+from simulators.body.takes import mode_of, offsets_of, taken
 
 FRAMES_A_CHARGE = 900
 """Of a full battery in a warm room (a usual figure of makers')."""
@@ -77,6 +77,7 @@ class File:
     even: Even | None
     mains_hz: float
     mode: Mode
+    compensation_ev: float
 
 
 @dataclass(frozen=True, slots=True)
@@ -100,7 +101,7 @@ class Before:
 
 @lru_cache(FILES_KEPT)
 def _bytes(file: File) -> bytes:
-    written = Written(file.body, file.lens, file.at.strftime("%Y:%m:%d %H:%M:%S"), file.utc_offset_min, file.mode)
+    written = Written(file.body, file.lens, file.at.strftime("%Y:%m:%d %H:%M:%S"), file.utc_offset_min, file.mode, file.compensation_ev)
     if file.even and file.name.endswith(".DNG"):
         return dng_of(file.shot, written, counts=even_counts(file.shot, file.body, file.even, file.mains_hz))
     if file.even:
@@ -234,9 +235,10 @@ class Thing:
             at = self.clock()
             rate = self._rate()
             for k in range(frames if rate else 1):
-                shots = taken(self.before[self.at].form, self.settings.values, self.light_stops, seed=self.number + 1)
-                for shot in shots:
-                    made += self._written(shot, at + dt.timedelta(seconds=k / (rate or 1.0)))
+                form, values = self.before[self.at].form, self.settings.values
+                shots = taken(form, values, self.light_stops, seed=self.number + 1, even=self.even is not None)
+                for shot, brighter in zip(shots, offsets_of(values), strict=True):
+                    made += self._written(shot, at + dt.timedelta(seconds=k / (rate or 1.0)), brighter)
             self._tell("fired", f"{len({file.name.split('.')[0] for file in made})} frames")
             return made
 
@@ -249,7 +251,7 @@ class Thing:
         low, high = float(values.get("rate_low", 3.0)), float(values.get("rate_high", body.frames_per_second))
         return {"low": low, "medium": math.sqrt(low * high), "high": high}[str(drive)]
 
-    def _written(self, shot: Shot, at: dt.datetime) -> list[File]:
+    def _written(self, shot: Shot, at: dt.datetime, brighter: float) -> list[File]:
         if self.battery <= 0:
             raise RefusedError("the battery is empty")
         into = [card for card in self.cards if card.takes]
@@ -257,11 +259,13 @@ class Thing:
             raise RefusedError("no card that takes a file")
         self.number += 1
         kinds = {"raw": ("DNG",), "both": ("JPG", "DNG")}.get(str(self.settings.values.get("file_format", "rendered")), ("JPG",))
+        compensation = brighter + float(self.settings.values.get("compensation", 0.0))
         made, smaller = [], SMALLER[str(self.settings.values.get("rendered_size", "full"))]
         for kind in kinds:
             name = f"{self.letters}_{self.number % 10000:04d}.{kind}"
             kit = self.settings.body.name, self.settings.lens.name
-            file = File(name, shot, at, *kit, self.utc_offset_min, smaller, self.even, self.mains_hz, mode_of(self.settings.values))
+            mode = mode_of(self.settings.values)
+            file = File(name, shot, at, *kit, self.utc_offset_min, smaller, self.even, self.mains_hz, mode, compensation)
             if into:
                 into[0].files.append(name)
                 self.files[name] = file

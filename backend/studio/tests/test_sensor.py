@@ -5,6 +5,7 @@ from __future__ import annotations
 import io
 import json
 import math
+from collections.abc import Sequence
 from pathlib import Path
 from tempfile import TemporaryDirectory
 from typing import Any
@@ -15,6 +16,7 @@ from django.test import TestCase
 from playwright.sync_api import expect
 
 from craft.review.tests.test_photon import BLACK, WHITE, Body
+from forms.kit_form import BodyForm
 from images.tests.test_light import KINDS
 from kit.models import Piece, SensorBefore
 from outings.demo_people import load_demo_people
@@ -25,9 +27,12 @@ from studio.tests.browser import BrowserCase
 SWIFT = "merrow-swift-20"
 
 
-def raw_of(body: Body, iso: float, share: float, size: int = 128) -> bytes:
-    """A DNG of an even light: the greens of a made-up sensor, its red and blue as they come."""
-    return dng(body.shot(iso, share, size).counts, iso, (1, 100))
+def raw_of(
+    body: Body, iso: float, share: float, size: int = 128, program: int | None = None, compensation: tuple[int, int] = (0, 1)
+) -> bytes:
+    """A DNG of an even light: the greens of a made-up sensor, its red and blue as they come; program: as EXIF has it, with its compensation."""
+    exposed = [] if program is None else [(34850, "H", 1, program, True), (37380, "2i", 1, compensation, True)]
+    return dng(body.shot(iso, share, size).counts, iso, (1, 100), exposed)
 
 
 def under_lamp(body: Body, bands: float, phase: float, share: float = 0.3, time_s: tuple[int, int] = (1, 1000), size: int = 128) -> bytes:
@@ -38,7 +43,7 @@ def under_lamp(body: Body, bands: float, phase: float, share: float = 0.3, time_
     return dng(np.clip(shown * lamp + BLACK, 0, WHITE).astype(np.uint16), 100.0, time_s)
 
 
-def dng(greens: np.ndarray, iso: float, time_s: tuple[int, int]) -> bytes:
+def dng(greens: np.ndarray, iso: float, time_s: tuple[int, int], exposed: Sequence[tuple[object, ...]] = ()) -> bytes:
     """A raw of these two greens, (2, n, n)."""
     size = greens.shape[1]
     counts = np.full((2 * size, 2 * size), 700, np.uint16)
@@ -54,6 +59,7 @@ def dng(greens: np.ndarray, iso: float, time_s: tuple[int, int]) -> bytes:
         (50721, "2i", 9, (1, 1, 0, 1, 0, 1, 0, 1, 1, 1, 0, 1, 0, 1, 0, 1, 1, 1), True),
         (50778, "H", 1, 21, True),
         (33434, "2I", 1, time_s, True),
+        *exposed,
         (34855, "H", 1, int(iso), True),
     ]
     out = io.BytesIO()
@@ -138,6 +144,32 @@ class OverHttp(TestCase):
         self.assertEqual((self.document(), back["taken"], back["read_out"]["taken"]), (before, False, False), "the first that stood there")
         self.assertEqual((self.caller.delete(path).status_code, self.caller.get(path).json()["read_out"]["frames"]), (204, 0))
 
+    def test_frames_as_they_were_metered_tell_where_grey_lies_and_it_is_taken_used_and_given_back(self) -> None:
+        """A body that keeps a third of a stop more back than the rating says: its wall lies so much darker, whatever it was told to add."""
+        before, path, lies = self.document(), f"/api/kit/bodies/{SWIFT}/sensor", math.log2(7.8) + 1 / 3
+        self.assertEqual(self.caller.send("PUT", f"{path}/grey").status_code, 422)
+        self.assertEqual(self.bring(raw_of(self.sensor, 100.0, 0.3, program=1))["grey"]["frames"], 0, "a hand chose its exposure")
+        self.assertEqual(self.bring(raw_of(self.sensor, 100.0, 0.3, program=8))["grey"]["frames"], 0, "a scene's program does as it likes")
+        self.assertEqual(self.bring(raw_of(self.sensor, 100.0, 0.0, program=2))["grey"]["frames"], 0, "the cap was on")
+        for k, (program, thirds) in enumerate(((2, 0), (3, -4), (4, 5), (3, 1))):
+            share = 2 ** (thirds / 3 - lies)
+            grey = self.bring(raw_of(self.sensor, 100.0 if k else 400.0, share, program=program, compensation=(thirds, 3)), f"{k}.dng")[
+                "grey"
+            ]
+            self.assertEqual((grey["frames"], bool(grey["lacks"])), (k + 1, k < 2), grey)
+        self.assertAlmostEqual(grey["stops"], lies, delta=0.02)
+        self.assertLess(grey["off"], 0.01)
+        taken = self.caller.send("PUT", f"{path}/grey").json()
+        self.assertEqual((taken["grey"]["taken"], taken["taken"]), (True, False))
+        sensor = BodyForm.model_validate(self.document()).value(SWIFT).sensor
+        self.assertAlmostEqual(sensor.clip_above_grey_stops, lies, delta=0.02)
+        self.bring(raw_of(self.sensor, 100.0, 0.6, program=2), "another.dng")
+        self.assertIn("frames that agree", self.caller.get(path).json()["grey"]["lacks"])
+        self.assertEqual(self.caller.send("PUT", f"{path}/grey").status_code, 422)
+        self.caller.post(f"{path}/back")
+        self.assertEqual(self.document(), before)
+        self.assertEqual(BodyForm.model_validate(before).value(SWIFT).sensor.clip_above_grey_stops, math.log2(7.8))
+
     def test_a_frame_under_a_lamp_that_shows_no_bands_says_why_at_its_name(self) -> None:
         for why, data in (
             ("it is clipped", under_lamp(self.sensor, 2.0, 0.0, share=1.2)),
@@ -199,6 +231,18 @@ class OnItsPage(BrowserCase):
         expect(page.get_by_text("as it was before it was measured")).to_be_visible()
         piece.refresh_from_db()
         self.assertEqual(piece.document["full_well_e"], before)
+        with TemporaryDirectory() as folder:
+            paths = [Path(folder) / f"as metered {k}.dng" for k in range(3)]
+            for path in paths:
+                path.write_bytes(raw_of(body, 100.0, 0.1, program=3))
+            page.get_by_label("bring raws that its sensor is measured by").set_input_files([str(path) for path in paths[:2]])
+            expect(page.get_by_text("it lacks 1 more raw of an even wall as its meter sets it")).to_be_visible()
+            self.answered(page)
+            page.get_by_label("bring raws that its sensor is measured by").set_input_files([str(path) for path in paths])
+            expect(page.get_by_role("img", name="grey 3.32 stops under white")).to_be_visible()
+            self.answered(page)
+        page.get_by_role("button", name="Take this distance").click()
+        expect(page.get_by_text("by 3 metered raws. The body has 3.32")).to_be_visible()
         with TemporaryDirectory() as folder:
             paths = [Path(folder) / f"{k:02d}.dng" for k in range(7)]
             for k, path in enumerate(paths):

@@ -888,6 +888,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kit/bodies/{slug}/sensor/grey": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Take Grey
+         * @description Have the body's middle grey lie as far under white as its metered frames tell.
+         */
+        put: operations["kit_sensor_api_take_grey"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kit/bodies/{slug}/sensor/back": {
         parameters: {
             query?: never;
@@ -4737,6 +4757,8 @@ export interface components {
              * @default false
              */
             gain_by_dialled_iso?: boolean;
+            /** Grey To Clip Stops */
+            grey_to_clip_stops?: number | null;
             /** Shortest Mechanical S */
             shortest_mechanical_s?: number | null;
             /** Shortest Electronic S */
@@ -6949,6 +6971,27 @@ export interface components {
             range_stops: number | null;
         };
         /**
+         * GreyTold
+         * @description How many stops the tone that the meter aims at lies under white, by frames that were metered. lacks: what they still take, in words; stops and its standard error; now: what the
+         *     body has, and usual: what is taken for granted where nobody said.
+         */
+        GreyTold: {
+            /** Frames */
+            frames: number;
+            /** Lacks */
+            lacks: string;
+            /** Stops */
+            stops: number;
+            /** Off */
+            off: number;
+            /** Now */
+            now: number | null;
+            /** Usual */
+            usual: number;
+            /** Taken */
+            taken: boolean;
+        };
+        /**
          * ReadOutTold
          * @description How long a frame is read, by a lamp on the mains. lacks: what its frames still take, in words; bands: in a frame, and depth, the share by which they are darker and brighter;
          *     read_s and its standard error; mains_hz: where the person is at home, and pulses_hz of a lamp there; now_s: what the body has, null where nobody said.
@@ -6995,6 +7038,7 @@ export interface components {
             /** Taken */
             taken: boolean;
             read_out: components["schemas"]["ReadOutTold"];
+            grey: components["schemas"]["GreyTold"];
         };
         /**
          * SensorTold
@@ -15674,6 +15718,71 @@ export interface operations {
         };
     };
     kit_sensor_api_take_readout: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                slug: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SensorOut"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Forbidden */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+            /** @description The address is longer than the server reads; it says so without a form. */
+            414: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemOut"];
+                };
+            };
+        };
+    };
+    kit_sensor_api_take_grey: {
         parameters: {
             query?: never;
             header?: never;

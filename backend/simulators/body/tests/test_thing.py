@@ -11,6 +11,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from craft.review.bands import Banded, banded
+from craft.review.mid_grey import mid_grey, stops_to_clip
 from craft.scales.series import Dial, stops_of, value_of
 from craft.vocabulary.checker import violations
 from demo.day import DAY
@@ -74,6 +75,35 @@ class UnderALamp(unittest.TestCase):
             seconds, off = found.read_in_s(mains)
             self.assertLess(abs(seconds - is_s), 3 * off + 0.001 * is_s, (shutter, found))
         self.assertIn("read too fast", self.banded(0.004, 50, "electronic")[0].lacks)
+
+
+class AsItMeters(unittest.TestCase):
+    def test_a_wall_tells_where_the_body_places_grey_in_each_mode_that_meters_and_nothing_in_the_one_that_does_not(self) -> None:
+        for built in (2.4, 3.37):
+            body = BODIES["merrow-swift-20"] | {"grey_to_clip_stops": built}
+            day = {**DAY, "bodies": {slug: body if slug == "merrow-swift-20" else BODIES[slug] for slug in USED}, "lenses": LENSES}
+            it = thing_of(OutingFile.model_validate(day), "merrow-swift-20", of_demo("merrow-swift-20"), now=World())
+            it.write("file_format", "raw")
+            it.write("highlight_protection", 0.0)
+            it.look_at(Even.WALL)
+            found: list[float] = []
+            for mode, brighter in (("manual", 0.0), ("program", 0.0), ("aperture_priority", -1.0), ("shutter_priority", 2 / 3)):
+                it.write("exposure_mode", mode)
+                it.write("iso_mode", "fixed")
+                if mode != "manual":
+                    it.write("compensation", brighter)
+                [made] = it.fire(1)
+                with tempfile.NamedTemporaryFile(suffix=".DNG") as kept:
+                    kept.write(it.content(made.name))
+                    kept.flush()
+                    of = counts_of(kept.name)
+                self.assertEqual(of.metered_ev is None, mode == "manual")
+                if of.metered_ev is not None:
+                    self.assertAlmostEqual(of.metered_ev, brighter, places=2)
+                    found.append(stops_to_clip(float(of.counts.mean()) - of.black, of.white - of.black, of.metered_ev))
+            told = mid_grey(found)
+            self.assertEqual((told.frames, told.lacks), (3, ""), found)
+            self.assertAlmostEqual(told.stops, built, delta=1 / 6, msg=f"its dials click in thirds: {found}")
 
 
 class Holds(unittest.TestCase):

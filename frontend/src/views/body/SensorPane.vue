@@ -4,6 +4,7 @@ import { computed, ref, shallowRef } from "vue";
 import { client, ProblemError, take, type Schemas } from "@/api/client";
 import { changed, keyOf, nowKnown } from "@/api/keys";
 import { upload } from "@/api/upload";
+import MidGrey from "./MidGrey.vue";
 import ReadOut from "./ReadOut.vue";
 
 /** A body's sensor measured by its own raws of even light and of none, and of a lamp that pulses: brought, told ISO by ISO, taken by a press, given back by one. */
@@ -96,6 +97,7 @@ async function run(call: () => Promise<Told | undefined>, words: string): Promis
 }
 const taken = () => run(() => take(client.PUT("/api/kit/bodies/{slug}/sensor", at.value)), "the body has it now");
 const readOutTaken = () => run(() => take(client.PUT("/api/kit/bodies/{slug}/sensor/readout", at.value)), "the body has it now");
+const greyTaken = () => run(() => take(client.PUT("/api/kit/bodies/{slug}/sensor/grey", at.value)), "the body has it now");
 const givenBack = () =>
   run(() => take(client.POST("/api/kit/bodies/{slug}/sensor/back", at.value)), "as it was before it was measured");
 const begin = () =>
@@ -196,10 +198,11 @@ const shown = (value: number | null | undefined): string => (value === null || v
           <button v-if="data.found" class="button" :disabled="asked" @click="taken">
             {{ data.taken ? "Take it anew" : "Take what was measured" }}
           </button>
-          <button v-if="data.taken || data.read_out.taken" class="button" :disabled="asked" @click="givenBack">
+          <button v-if="data.taken || data.read_out.taken || data.grey.taken" class="button" :disabled="asked" @click="givenBack">
             Give back what stood there
           </button>
         </p>
+        <MidGrey :told="data.grey" :busy="running !== null || asked" @take="greyTaken" />
         <ReadOut
           :told="data.read_out"
           :linked="link?.paired ?? false"

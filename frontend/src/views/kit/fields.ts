@@ -67,6 +67,13 @@ export const BODY_GROUPS: Group[] = [
         unit: "stops",
         help: "measured under “my own picture” when you rehearse; empty if nobody has",
       },
+      {
+        key: "grey_to_clip_stops",
+        none: "not measured",
+        label: "grey to white",
+        unit: "stops",
+        help: "measured under “its sensor” on its page; empty if nobody has",
+      },
       { key: "protection_automatic", label: "protection by itself", help: "the body can choose how much", as: "yes" },
       {
         key: "sets_iso_by_limits_only",
