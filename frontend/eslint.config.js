@@ -3,6 +3,7 @@ import prettier from "eslint-config-prettier";
 import vue from "eslint-plugin-vue";
 import globals from "globals";
 import ts from "typescript-eslint";
+import awaited from "./lint/awaited.js";
 
 export default [
   { ignores: ["dist/", "src/api/schema.d.ts", "src/stand_in/schema.d.ts"] },
@@ -18,11 +19,16 @@ export default [
       "@typescript-eslint/no-unused-vars": ["error", { varsIgnorePattern: "^_" }],
     },
   },
-  // Where things are asked for and kept, a promise that nobody waits for is an error; in views, too, it costs two minutes a run.
+  // A promise that nobody waits for is an error: by types where things are asked for and kept, by what is written in views.
   {
     files: ["src/**/*.ts"],
     languageOptions: { parserOptions: { projectService: true } },
     rules: { "@typescript-eslint/no-floating-promises": "error" },
+  },
+  {
+    files: ["**/*.vue"],
+    plugins: { house: { rules: { awaited } } },
+    rules: { "house/awaited": "error" },
   },
   prettier,
 ];
