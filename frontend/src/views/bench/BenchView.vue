@@ -22,6 +22,7 @@ import Decisions from "./Decisions.vue";
 import GoneKit from "./GoneKit.vue";
 import Figures from "./Figures.vue";
 import GivesFirst from "./GivesFirst.vue";
+import OpenRow from "./OpenRow.vue";
 import Pairs from "./Pairs.vue";
 import SituationPane from "./SituationPane.vue";
 import { decided, useBench } from "./useBench";
@@ -33,16 +34,7 @@ import { useTold } from "./useTold";
 /** Folded as the page comes: it is not waited for. */
 const DetailsPane = defineAsyncComponent(() => awaited(import("./DetailsPane.vue")));
 
-/** Drawn only once such a row is opened. */
-const BenchRuler = defineAsyncComponent(() => awaited(import("./BenchRuler.vue")));
-const BenchWhite = defineAsyncComponent(() => awaited(import("./BenchWhite.vue")));
-const BenchTime = defineAsyncComponent(() => awaited(import("./BenchTime.vue")));
-const BenchIso = defineAsyncComponent(() => awaited(import("./BenchIso.vue")));
-const BenchFocus = defineAsyncComponent(() => awaited(import("./BenchFocus.vue")));
-const BenchMode = defineAsyncComponent(() => awaited(import("./BenchMode.vue")));
 const BenchSky = defineAsyncComponent(() => awaited(import("./BenchSky.vue")));
-const BenchFlash = defineAsyncComponent(() => awaited(import("./BenchFlash.vue")));
-const ON_SCENE = new Set(["metering", "range", "bracketing"]);
 const props = defineProps<{ id: number }>();
 const bench = useBench(props.id, decided);
 const { ladder, neighbours, unread, clashes, wrong } = useTold(bench.answered);
@@ -111,7 +103,7 @@ const settingErrors = computed(() =>
 const giveError = computed(() => Object.entries(errors.value).find(([place]) => place.startsWith("/concessions"))?.[1]);
 
 const hand = byHand(change);
-const { school, setByHand, whiteAt, tintAt, free, brighter } = hand;
+const { school, setByHand, free } = hand;
 const { unread: lockErrors, lock, read } = useTypedDial(setup, hand.lock);
 const figureErrors = computed(() => ({
   ...Object.fromEntries(Object.entries(errors.value).filter(([place]) => /^(\/locks|\/profile|$)/.test(place))),
@@ -280,45 +272,19 @@ useEventListener(window, "beforeunload", () => void bench.put());
           @bar="setBar"
         >
           <template #ruler="{ decision }">
-            <BenchRuler
-              v-if="ON_SCENE.has(decision)"
+            <OpenRow
               :id="id"
               :decision="decision"
-              :asked="answered"
-              @setting="setByHand"
-              @brighter="brighter"
-            />
-            <BenchWhite v-if="decision === 'white'" :id="id" :asked="answered" @kelvin="whiteAt" @tint="tintAt" />
-            <BenchTime
-              v-if="decision === 'shutter_type'"
-              :id="id"
-              :asked="answered"
-              @time="(t: number) => lock('shutter_s', t)"
-            />
-            <BenchIso
-              v-if="decision === 'iso_limits'"
-              :asked="answered"
-              :body="String(document.body ?? '')"
-              @ceiling="(iso: number) => change((d) => (d.settings = { ...d.settings, iso_ceiling: iso }))"
-            />
-            <BenchMode v-if="decision === 'exposure_mode'" :asked="answered" @mend="hand.mend" />
-            <BenchFlash
-              v-if="decision === 'flash'"
               :document="document"
+              :asked="answered"
               :setup="setup"
               :words="words"
-              :flashes="document.flashes ?? profile?.document.flashes ?? []"
+              :flashes="profile?.document.flashes ?? []"
               :feet="profile?.document.units === 'feet'"
+              :hand="hand"
               :errors="errors"
               @change="change"
-            />
-            <BenchFocus
-              v-if="decision === 'focus'"
-              :id="id"
-              :asked="answered"
-              :setup="setup"
-              :feet="profile?.document.units === 'feet'"
-              @change="change"
+              @time="(t) => lock('shutter_s', t)"
             />
           </template>
         </Decisions>

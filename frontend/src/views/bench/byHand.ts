@@ -58,3 +58,5 @@ export function byHand(change: Change) {
       }),
   };
 }
+
+export type ByHand = ReturnType<typeof byHand>;

@@ -2,7 +2,7 @@
 import Told from "@/ruler/Told.vue";
 import { useStorage } from "@vueuse/core";
 import { computed, onBeforeUnmount, ref } from "vue";
-import { useCard, useNames } from "@/api/queries";
+import { useCard } from "@/api/queries";
 import { offer } from "@/keys/actions";
 import { BRIGHTER, DARKER } from "@/ruler/scale";
 import Staff from "@/ruler/Staff.vue";
@@ -12,13 +12,13 @@ import { metres, reach } from "@/words";
 import { sceneAt } from "@/picture/frames";
 import Still from "@/picture/Still.vue";
 import GettingThere from "./GettingThere.vue";
+import SetInOrder from "./SetInOrder.vue";
 import SharpZone from "./SharpZone.vue";
 import TestFrame from "./TestFrame.vue";
 import ToPhone from "./ToPhone.vue";
 
 const props = defineProps<{ id: number }>();
 const { data: card, error } = useCard(() => props.id);
-const names = useNames();
 const theme = useTheme();
 const snapshot = computed(() => card.value?.snapshot);
 const setup = computed(() => snapshot.value?.setup);
@@ -30,31 +30,6 @@ const label = (dial: "shutter_s" | "aperture" | "iso", value: number | undefined
   setup.value?.dials[dial].find((s) => s.value === value)?.label ?? "";
 const ticks = useStorage<Record<string, boolean>>(`aperture.ticks.${props.id}`, {});
 
-/** What is set on the body, in the order of setting; a flash is set on itself, before. */
-const ORDER = [
-  "exposure_mode",
-  "metering",
-  "iso_limits",
-  "range",
-  "white",
-  "focus",
-  "drive",
-  "shutter_type",
-  "stabiliser",
-  "bracketing",
-  "file",
-];
-const decided = (name: string): { name: string; value: string }[] => {
-  const made = setup.value?.decisions.find((d) => d.decision === name);
-  return made ? [{ name, value: made.value || made.label }] : [];
-};
-const onBody = computed(() => ORDER.flatMap(decided));
-const onFlash = computed(() => (setup.value?.flash ? decided("flash") : []));
-/** A slot that brings all of it: one turn, and nothing else is set on the body; a flash is set on itself. */
-const held = computed(() => {
-  const pocket = snapshot.value?.pocket;
-  return !!pocket?.turns.length && !pocket.changes.length && !pocket.more;
-});
 const table = computed(() => {
   const s = setup.value;
   if (!s) return [];
@@ -134,26 +109,7 @@ onBeforeUnmount(leave);
       {{ reach(setup.zone.now) }} is sharp
     </p>
     <p v-if="setup.zone?.how" class="line">{{ setup.zone.how }}</p>
-    <h2>Set, in this order</h2>
-    <label v-if="snapshot.pocket?.turns.length" class="tick">
-      <span class="label">turn to</span><span>{{ snapshot.pocket.turns.join(", ") }}</span
-      ><input v-model="ticks.turns" type="checkbox" />
-    </label>
-    <label v-for="item in onFlash" :key="item.name" class="tick">
-      <span class="label">{{ names.decision(item.name) }}</span><span>{{ item.value }}</span
-      ><input v-model="ticks[item.name]" type="checkbox" />
-    </label>
-    <component :is="held ? 'details' : 'div'" :class="{ held, fold: held }">
-      <summary v-if="held">It holds all of it: one by one</summary>
-      <label v-if="setup.exposure.meters" class="tick">
-        <span class="label">compensation</span><span><Stops :value="setup.exposure.compensation_ev" signed /></span
-        ><input v-model="ticks.compensation" type="checkbox" />
-      </label>
-      <label v-for="item in onBody" :key="item.name" class="tick">
-        <span class="label">{{ names.decision(item.name) }}</span><span>{{ item.value }}</span
-        ><input v-model="ticks[item.name]" type="checkbox" />
-      </label>
-    </component>
+    <SetInOrder v-model="ticks" :setup="setup" :pocket="snapshot.pocket" />
     <p v-if="setup.focus.areas?.length" class="line">
       Areas that do here: {{ setup.focus.areas.map((area) => area.replace("_", " ")).join(", ") }}.
     </p>
@@ -231,7 +187,6 @@ onBeforeUnmount(leave);
 .card :deep(.staff text) {
   font-size: 16px;
 }
-.held > summary,
 .more > summary {
   cursor: pointer;
   min-height: 48px;
@@ -308,17 +263,6 @@ strong {
   font-size: 17px;
   line-height: 24px;
 }
-.tick {
-  min-height: 44px;
-  display: grid;
-  grid-template-columns: 124px 1fr 44px;
-  align-items: center;
-  border-bottom: 1px var(--ruled) var(--rule);
-  font-weight: 560;
-}
-.tick .label {
-  font-weight: 450;
-}
 .card :deep(input[type="checkbox"]) {
   appearance: none;
   width: 44px;
@@ -337,11 +281,6 @@ strong {
 }
 .card :deep(input[type="checkbox"]:checked::before) {
   background: var(--ink);
-}
-.held > summary {
-  border-top: 0;
-  margin-top: 0;
-  font-weight: 450;
 }
 .said {
   font-weight: 600;
