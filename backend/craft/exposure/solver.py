@@ -212,8 +212,9 @@ class Search:
         self.tone_at: Ints = np.empty((0, 0), dtype=np.int64)
         self.in_turn = False
         if problem.targets.noise is not None:
-            tones = (self.groups.exposure[:, None] / problem.time.per_stop + problem.iso.stops).round(DECIMALS)
-            self.tones, flat = np.unique(tones, return_inverse=True)
+            tones = self.groups.exposure[:, None] / problem.time.per_stop + problem.iso.stops
+            _, first, flat = np.unique(tones.round(DECIMALS), return_index=True, return_inverse=True)
+            self.tones = tones.ravel()[first]  # as they are: what is rounded once more, after the light is taken off, may be a digit off
             self.tone_at = flat.reshape(tones.shape)
             positions, isos = (np.arange(size) for size in tones.shape)
             self.in_turn = bool((self.tone_at == positions[:, None] + isos).all())

@@ -135,7 +135,7 @@ class Practitioners(BrowserCase):
         choose(plate.get_by_label("what slot 1 of Oxwick Plate, 60 MP should hold"), "First light on the causeway")
         expect(plate.get_by_role("button", name="slot 1: First light on the causeway")).to_be_visible()
         plate.get_by_role("link", name="load it").click()
-        expect(page.get_by_text("Combination of records").first).to_be_visible()
+        expect(page.locator(".step").get_by_text("Combination of records").first).to_be_visible()
         page.get_by_role("button", name="All is set, and kept in slot 1").click()
         expect(page.get_by_text("Written down: slot 1 holds it.")).to_be_visible()
         values = Slot.objects.get(piece__person=self.ilse, bank=1, number=1).values

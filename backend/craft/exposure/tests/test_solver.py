@@ -7,7 +7,7 @@ from dataclasses import replace
 from unittest import TestCase
 
 import numpy as np
-from hypothesis import given, settings
+from hypothesis import example, given, settings
 from hypothesis import strategies as st
 
 from craft.exposure.solver import Problem, Rung, Search, Targets, solve, target_position
@@ -16,9 +16,14 @@ from craft.kit.dials import Axis
 from craft.scales.series import Dial
 from craft.vocabulary.terms import Intent
 
-REAL = st.floats(-3, 12).map(lambda v: round(v, 3))
+REAL = st.one_of(st.floats(-3, 12).map(lambda v: round(v, 3)), st.integers(-9, 36).map(lambda k: k / 3))
 AXES = ("time", "aperture", "iso")
-SHARE = st.one_of(st.just(math.inf), st.integers(0, 9).map(lambda k: k / 3), st.floats(0, 4).map(lambda v: round(v, 2)))
+SHARE = st.one_of(
+    st.just(math.inf),
+    st.integers(0, 9).map(lambda k: k / 3),
+    st.integers(0, 9).map(lambda k: round(k / 3, 9)),
+    st.floats(0, 4).map(lambda v: round(v, 2)),
+)
 
 
 @st.composite
@@ -87,7 +92,23 @@ class SolverEqualsBruteForce(TestCase):
         np.testing.assert_allclose([v for v in ours.values() if v > 1e-7], [v for v in cost if v > 1e-7], atol=1e-6)
 
 
+def dial(which: Dial, first: int, count: int) -> Axis:
+    return Axis(which, 3, first, np.arange(first, first + count) / 3, np.ones(count, bool), tuple(float(k) for k in range(count)))
+
+
+CEILING_A_THIRD_ON = Problem(
+    dial(Dial.TIME, 12, 28),
+    dial(Dial.APERTURE, 2, 20),
+    dial(Dial.ISO, 0, 19),
+    Targets(iso=0.0, freeze=7.146, shake=5.323, depth=(-math.inf, 8.0), noise=14 / 3),
+    (Rung(Intent.ISO, math.inf), Rung(Intent.NOISE, round(1 / 3, 9)), Rung(Intent.FREEZE, math.inf)),
+    1.0,
+)
+"""Of which a third of a stop, rounded before the light was taken off and after it, was once more than a third."""
+
+
 class Properties(TestCase):
+    @example(CEILING_A_THIRD_ON, 4)
     @settings(max_examples=150, deadline=None)
     @given(problems(plain=True), st.integers(-5, 40))
     def test_as_light_falls_nothing_turns_back(self, problem: Problem, level: int) -> None:

@@ -20,14 +20,20 @@ const pages = computed(() => {
   }
   return made;
 });
+const shown = (k: number): boolean => k === open.value || k === last.value;
+/** A page that is pressed lies open alone; one that was open is shut. */
+function turn(k: number): void {
+  [open.value, last.value] = [shown(k) ? -1 : k, -1];
+}
 const left = (page: { steps: Step[] }): number => page.steps.filter((step) => !props.done[step.setting]).length;
-/** On a phone the page that one stands on lies open; once all on it is set, the next one. */
+/** On a phone the page that one stands on lies open; once all on it is set, the next one, and it stays beside for a slip of the finger. */
 const open = ref(0);
+const last = ref(-1);
 watch(
   () => pages.value.map(left),
   (now, before) => {
-    if (!before || now.length !== before.length) open.value = 0;
-    else if (before[open.value] && !now[open.value]) open.value = now.findIndex((more) => more > 0);
+    if (!before || now.length !== before.length) [open.value, last.value] = [0, -1];
+    else if (before[open.value] && !now[open.value]) [last.value, open.value] = [open.value, now.findIndex((more) => more > 0)];
   },
 );
 /** Go to an item of the list, where a drawing of it was pressed. */
@@ -56,10 +62,10 @@ const count = (presses: number): string => (Number.isInteger(presses) ? String(p
       v-for="(page, k) in pages"
       :key="`${k}-${page.name}`"
       :class="{ fold: !wide }"
-      :open="wide ? undefined : open === k"
+      :open="wide ? undefined : shown(k)"
     >
       <h2 v-if="wide">{{ page.name }}</h2>
-      <summary v-else @click.prevent="open = open === k ? -1 : k">
+      <summary v-else @click.prevent="turn(k)">
         {{ page.name }} <span class="quiet more">{{ left(page) || "set" }}</span>
       </summary>
       <div
