@@ -22,6 +22,7 @@ import UnderPicture from "./UnderPicture.vue";
 import Verdicts from "./Verdicts.vue";
 import ViewTabs from "./ViewTabs.vue";
 import { useBeside } from "./useBeside";
+import { PANES, UNDER, useLooking, VIEWS } from "./useLooking";
 import { useFrame, useHistograms, useRehearsal, useTime } from "@/picture/useOnScene";
 import { useOnRuler } from "./useOnRuler";
 import { useRehearseKeys } from "./useRehearseKeys";
@@ -42,44 +43,9 @@ const { lock: hold } = byHand(change);
 const { unread, lock, read } = useTypedDial(setup, hold);
 const route = useRoute();
 const router = useRouter();
-const VIEWS: { slug: View | "beside" | "own"; label: string }[] = [
-  { slug: "finder", label: "finder" },
-  { slug: "raw", label: "raw" },
-  { slug: "scene", label: "the scene itself" },
-  { slug: "pixels", label: "100 %" },
-  { slug: "beside", label: "side by side" },
-  { slug: "own", label: "my own picture" },
-];
-/** What stands under the picture; on a phone tones and figures are two more of these, at the desk they are always there. */
-/** What may stand under the picture, each with the letter that calls it. */
-const UNDER = {
-  frames: "F",
-  metering: "M",
-  range: "R",
-  sets: "S",
-  series: "E",
-  white: "W",
-  focus: "O",
-  time: "T",
-  preview: "P",
-} as const;
-const PANES = [...Object.keys(UNDER), "tones", "figures"];
-type Pane = (typeof PANES)[number];
+const { view, x, y, scene, own, seed, pane, under, go, rehearseOn, turn } = useLooking();
 const SERVED = new Set(["metering", "range", "bracketing", "iso_limits", "white", "focus", "shutter_type"]);
 
-const one = (name: string): string => String(route.query[name] ?? "");
-const view = computed(() => VIEWS.find((v) => v.slug === one("view"))?.slug ?? "finder");
-const share = (name: string): number => Math.min(1, Math.max(0, one(name) === "" ? 0.5 : Number(one(name)) || 0));
-const x = computed(() => share("x"));
-const y = computed(() => share("y"));
-const scene = computed(() => one("scene") || null);
-const seed = computed(() => Math.max(1, Math.min(1_000_000, Math.round(Number(one("seed")) || 1))));
-const pane = computed<Pane>(() => PANES.find((p) => p === one("under")) ?? "frames");
-const under = computed<Pane>(() => (pane.value === "tones" || pane.value === "figures" ? "frames" : pane.value));
-function go(query: Record<string, string | number | undefined>): void {
-  void router.replace({ query: { ...route.query, ...query } });
-}
-const own = computed(() => Math.max(0, Math.round(Number(one("own")) || 0)) || null);
 const what = { scene, own, seed };
 /** How often distances have been painted: the question is the same then, and its answer another. */
 const painted = ref(0);
@@ -116,12 +82,6 @@ const { answer: time, wrong: untimed } = useTime({
   what,
 });
 const unruled = computed(() => ruler.wrong.value || white.wrong.value || focus.wrong.value || untimed.value);
-/** What is rehearsed on: a scene, or a picture of one's own. */
-function rehearseOn(picked: string): void {
-  const number = /^own-(\d+)$/.exec(picked)?.[1];
-  const looked = view.value === "own" && number ? undefined : one("view") || undefined;
-  go({ own: number, scene: number ? undefined : picked || undefined, view: looked, x: undefined, y: undefined });
-}
 const ruler = useOnRuler(onScene, { change, go, route, setup, step: exposeBy, document });
 const { metering, pattern, seen, dragging } = ruler;
 const { data: looked } = useHistograms(computed(() => seen.value?.token ?? ""));
@@ -194,10 +154,6 @@ const sideView = ref<View>("finder");
 const served = computed(() => setup.value?.decisions.filter((d) => SERVED.has(d.decision)) ?? []);
 const names = useNames();
 const keeper = ref<InstanceType<typeof KeptFrames>>();
-const turn = (by: number): void => {
-  const at = VIEWS.findIndex((v) => v.slug === view.value);
-  go({ view: VIEWS[(at + by + VIEWS.length) % VIEWS.length]?.slug });
-};
 useRehearseKeys(UNDER, {
   bench: () => void router.push({ name: "bench", params: { id: props.id } }),
   turn,

@@ -2,7 +2,7 @@
 import { useQuery, useQueryClient } from "@tanstack/vue-query";
 import { useEventListener, useMediaQuery } from "@vueuse/core";
 import MiniSearch from "minisearch";
-import { computed, onBeforeUnmount, ref, watch } from "vue";
+import { computed, onBeforeUnmount, ref } from "vue";
 import { useRoute, useRouter } from "vue-router";
 import { client, ProblemError, take, type Configured } from "@/api/client";
 import { keyOf, nowKnown } from "@/api/keys";
@@ -11,12 +11,12 @@ import { offer } from "@/keys/actions";
 import GoneKit from "../bench/GoneKit.vue";
 import { useBench, whole } from "../bench/useBench";
 import Conflict from "../Conflict.vue";
-import { ORIGINS, useNaming } from "./naming";
+import Limits from "./Limits.vue";
+import { useNaming } from "./naming";
 import SettingRow from "./SettingRow.vue";
 import TickStrip from "./TickStrip.vue";
 import SidePane from "./SidePane.vue";
-import Choice from "@/fields/Choice.vue";
-import { listed, orNone } from "@/fields/options";
+import { useFilter } from "./useFilter";
 import Tick from "@/fields/Tick.vue";
 import Written from "@/fields/Written.vue";
 
@@ -33,43 +33,12 @@ const wide = useMediaQuery("(min-width: 761px)");
 /** On a phone what differs folds by what it belongs to; what was asked for lies open. */
 const folds = computed(() => !wide.value && !asking.value);
 const queries = useQueryClient();
+const { filter, asking } = useFilter();
 const route = useRoute();
 const router = useRouter();
 
-/** What is shown lives in the address, so that a link leads back to it. */
-const filter = ref({
-  text: String(route.query.find ?? ""),
-  group: String(route.query.group ?? ""),
-  reach: String(route.query.reach ?? ""),
-  origin: String(route.query.origin ?? ""),
-  against: String(route.query.against ?? ""),
-  only: route.query.only === "yes",
-  all: route.query.all === "yes",
-});
-/** Whether something is asked for; else only what differs from the box is shown. */
-const asking = computed(() => {
-  const f = filter.value;
-  return f.all || !!(f.text.trim() || f.group || f.reach || f.origin || f.against);
-});
 /** A setting that is not as the body came, or that a hand set. */
 const differs = (row: Configured): boolean => row.value !== row.default || row.origin === "locked";
-watch(
-  filter,
-  (f) =>
-    void router.replace({
-      query: {
-        find: f.text || undefined,
-        group: f.group || undefined,
-        reach: f.reach || undefined,
-        origin: f.origin || undefined,
-        against: f.against || undefined,
-        only: f.only ? "yes" : undefined,
-        all: f.all ? "yes" : undefined,
-      },
-    }),
-  { deep: true },
-);
-
 const others = computed(() =>
   (outings.value ?? []).flatMap((day) => day.situations.filter((s) => s.id !== props.id).map((s) => ({ ...s, day: day.title }))),
 );
@@ -243,42 +212,7 @@ const bodyName = computed(() => kit.value?.bodies.find((b) => b.slug === body.va
       <label class="field"
         ><span class="label">search</span><Written id="search" v-model="filter.text" type="search" placeholder="any word of it"
       /></label>
-      <details class="fold" :open="wide">
-        <summary>limits</summary>
-        <label class="field"
-          ><span class="label">group</span
-          ><Choice v-model="filter.group" name="group" :options="orNone('all', listed(guide.groups))"
-        /></label>
-        <label class="field"
-          ><span class="label">touches</span
-          ><Choice
-            v-model="filter.reach"
-            name="touches"
-            :options="
-              orNone(
-                'anything',
-                guide.reaches.map(({ slug }) => ({ value: slug as string, shown: slug })),
-              )
-            "
-        /></label>
-        <label class="field"
-          ><span class="label">origin</span
-          ><Choice
-            v-model="filter.origin"
-            name="origin"
-            :options="
-              orNone(
-                'any',
-                Object.entries(ORIGINS).map(([value, shown]) => ({ value, shown })),
-              )
-            "
-        /></label>
-        <label class="field"
-          ><span class="label">beside it</span
-          ><Choice v-model="filter.against" name="beside it" :options="orNone('nothing', besides)"
-        /></label>
-        <Tick v-if="filter.against" v-model="filter.only">only what differs</Tick>
-      </details>
+      <Limits v-model="filter" :guide="guide" :besides="besides" :open="wide" />
       <p class="quiet count" role="status">
         {{ shown.length }} of {{ rows.length }} settings of {{ bodyName
         }}<template v-if="!asking">, those that differ from the box</template>
@@ -380,7 +314,7 @@ const bodyName = computed(() => kit.value?.bodies.find((b) => b.slug === body.va
   top: 0;
   align-self: start;
 }
-.field {
+.filters :deep(.field) {
   display: grid;
   grid-template-columns: 72px minmax(0, 1fr);
   gap: 8px;
@@ -389,11 +323,11 @@ const bodyName = computed(() => kit.value?.bodies.find((b) => b.slug === body.va
   border-bottom: 1px var(--ruled) var(--rule);
 }
 @media (min-width: 761px) {
-  .fold > summary {
+  .filters :deep(.fold > summary) {
     display: none;
   }
 }
-.field :deep(.choice) {
+.filters :deep(.choice) {
   font-weight: 560;
 }
 .count {
@@ -449,7 +383,7 @@ summary > .count {
   .filters {
     position: static;
   }
-  .field {
+  .filters :deep(.field) {
     min-height: 44px;
   }
 }
