@@ -107,10 +107,11 @@ def views(browser: Any, base: str) -> None:
     picture(phone, "card-paper")
     tell(phone, "Terns over the bar")
     phone.get_by_role("link", name="settings", exact=False).first.click()
-    phone.locator(".line").first.wait_for()
+    phone.locator(".part").first.wait_for()
     phone.get_by_role("link", name="The way through the menus").click()
     phone.get_by_role("button", name="Look everything up instead").click()
-    phone.get_by_role("checkbox").nth(1).check()
+    phone.get_by_role("checkbox").first.check()
+    phone.locator(".way .done").wait_for()
     picture(phone, "walk")
     plugged_in(page)  # what it reads is known from then on: last of all
 
