@@ -259,6 +259,7 @@ class EveryOperation(OnTheDemoDay):
             "/api/kit/bodies/{slug}/sensor",  # raws, and what they tell: a test of its own
             "/api/kit/bodies/{slug}/sensor/back",
             "/api/kit/bodies/{slug}/sensor/readout",
+            "/api/kit/bodies/{slug}/sensor/grey",
             "/api/situations/{pk}/pictures",
             "/api/outings/import/whole",
             "/api/cards/{pk}/frame",
