@@ -20,7 +20,7 @@ from pydantic import (
 )
 
 from craft.errors import CraftError
-from craft.kit.body import ALL_AREAS, USUAL_GREY_TO_CLIP, USUAL_PATTERNS, Body, BracketOffer, Finder, OnlyWith, Sensor
+from craft.kit.body import ALL_AREAS, USUAL_CLIP_ABOVE_GREY, USUAL_PATTERNS, Body, BracketOffer, Finder, OnlyWith, Sensor
 from craft.kit.flash import Flash, guide_of_energy
 from craft.kit.lens import Lens
 from craft.kit.traits import Traits
@@ -116,7 +116,7 @@ class BodyForm(Form):
     dual_gain_iso: Iso | None = None
     dual_gain_read_noise_e: Natural | None = None
     gain_by_dialled_iso: Flag = False
-    grey_to_clip_stops: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=LOWEST, le=HIGHEST)] | None = None
+    clip_above_grey_stops: Annotated[float, Field(strict=True, allow_inf_nan=False, ge=LOWEST, le=HIGHEST)] | None = None
     shortest_mechanical_s: Seconds | None = None
     shortest_electronic_s: Seconds | None = None
     longest_s: Seconds = 30.0
@@ -184,7 +184,7 @@ class BodyForm(Form):
             self.dual_gain_iso,
             self.dual_gain_read_noise_e,
             self.bits or 14,
-            clip_above_grey_stops=self.grey_to_clip_stops or USUAL_GREY_TO_CLIP,
+            clip_above_grey_stops=self.clip_above_grey_stops or USUAL_CLIP_ABOVE_GREY,
             gain_by_dialled_iso=self.gain_by_dialled_iso,
         )
         try:

@@ -153,7 +153,7 @@ def take_grey(piece: Piece) -> None:
     told = grey_of(piece)
     if told.lacks:
         raise InputError([Problem("", told.lacks)])
-    _take(piece, {"grey_to_clip_stops": _figure(told.stops)})
+    _take(piece, {"clip_above_grey_stops": _figure(told.stops)})
 
 
 def _take(piece: Piece, figures: dict[str, float | None]) -> None:

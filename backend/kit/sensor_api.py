@@ -9,7 +9,7 @@ from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Query, Router, Schema
 
-from craft.kit.body import USUAL_GREY_TO_CLIP
+from craft.kit.body import USUAL_CLIP_ABOVE_GREY
 from craft.optics.movement import pulses_hz
 from craft.review.bands import MOST_FRAMES
 from images.reading import counts_of
@@ -122,8 +122,8 @@ def _read_out(piece: Piece, taken: bool) -> ReadOutTold:
 
 def _grey(piece: Piece, taken: bool) -> GreyTold:
     told = sensor.grey_of(piece)
-    now = piece.document.get("grey_to_clip_stops")
-    return GreyTold(frames=told.frames, lacks=told.lacks, stops=told.stops, off=told.off, now=now, usual=USUAL_GREY_TO_CLIP, taken=taken)
+    now = piece.document.get("clip_above_grey_stops")
+    return GreyTold(frames=told.frames, lacks=told.lacks, stops=told.stops, off=told.off, now=now, usual=USUAL_CLIP_ABOVE_GREY, taken=taken)
 
 
 def _out(piece: Piece, said: str = "") -> SensorOut:
@@ -141,7 +141,7 @@ def _out(piece: Piece, said: str = "") -> SensorOut:
         now=SensorTold(**now),
         taken="full_well_e" in taken,
         read_out=_read_out(piece, "readout_s" in taken),
-        grey=_grey(piece, "grey_to_clip_stops" in taken),
+        grey=_grey(piece, "clip_above_grey_stops" in taken),
     )
 
 

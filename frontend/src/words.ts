@@ -40,3 +40,7 @@ export function beforeUtc(minutes: number): string {
   const [hours, rest] = [Math.floor(Math.abs(minutes) / 60), Math.abs(minutes) % 60];
   return `UTC ${minutes < 0 ? "−" : "+"}${hours}:${String(rest).padStart(2, "0")}`;
 }
+
+/** Presses as they are told: whole, or with as many places as say something. */
+export const count = (presses: number): string =>
+  Number.isInteger(presses) ? String(presses) : presses.toFixed(2).replace(/0$/, "");

@@ -55,7 +55,7 @@ class OnlyWith:
     reason: str
 
 
-USUAL_GREY_TO_CLIP = math.log2(7.8)
+USUAL_CLIP_ABOVE_GREY = math.log2(7.8)
 """Stops from the middle grey to where counts end, where nobody measured them: 78/10 by [iso12232]."""
 
 
@@ -83,7 +83,7 @@ class Sensor:
     bits: int = 14
     prnu: float = 0.004
     dark_e_s: float = 0.02
-    clip_above_grey_stops: float = USUAL_GREY_TO_CLIP
+    clip_above_grey_stops: float = USUAL_CLIP_ABOVE_GREY
     gain_by_dialled_iso: bool = False
 
     def protected(self, stops: float) -> Sensor:

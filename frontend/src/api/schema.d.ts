@@ -4757,8 +4757,8 @@ export interface components {
              * @default false
              */
             gain_by_dialled_iso?: boolean;
-            /** Grey To Clip Stops */
-            grey_to_clip_stops?: number | null;
+            /** Clip Above Grey Stops */
+            clip_above_grey_stops?: number | null;
             /** Shortest Mechanical S */
             shortest_mechanical_s?: number | null;
             /** Shortest Electronic S */

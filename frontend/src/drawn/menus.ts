@@ -31,7 +31,7 @@ export function menus(leaves: readonly Leaf[], marked: ReadonlySet<string>, colu
     .map(([name, block]) => ({ name, ...block }))
     .sort((one, other) => tabs.indexOf(one.menu[0]) - tabs.indexOf(other.menu[0]));
   const begins = (k: number): boolean => listed[k]?.menu[0] !== listed[k - 1]?.menu[0];
-  const title = (k: number): number => ((listed[k]?.menu.length ?? 0) > 1 ? TITLE : 4);
+  const title = (k: number): number => ((listed[k]?.menu.length ?? 0) > 1 || !begins(k) ? TITLE : 4);
   const high = (leaf: Leaf): number => (marked.has(leaf.setting) ? MARKED : ITEM);
   const tall = (k: number): number => title(k) + GAP + (listed[k]?.leaves ?? []).reduce((sum, leaf) => sum + high(leaf), 0);
   /** Pages set down column by column, none longer than a limit. */

@@ -80,7 +80,7 @@ class UnderALamp(unittest.TestCase):
 class AsItMeters(unittest.TestCase):
     def test_a_wall_tells_where_the_body_places_grey_in_each_mode_that_meters_and_nothing_in_the_one_that_does_not(self) -> None:
         for built in (2.4, 3.37):
-            body = BODIES["merrow-swift-20"] | {"grey_to_clip_stops": built}
+            body = BODIES["merrow-swift-20"] | {"clip_above_grey_stops": built}
             day = {**DAY, "bodies": {slug: body if slug == "merrow-swift-20" else BODIES[slug] for slug in USED}, "lenses": LENSES}
             it = thing_of(OutingFile.model_validate(day), "merrow-swift-20", of_demo("merrow-swift-20"), now=World())
             it.write("file_format", "raw")

@@ -68,7 +68,7 @@ export const BODY_GROUPS: Group[] = [
         help: "measured under “my own picture” when you rehearse; empty if nobody has",
       },
       {
-        key: "grey_to_clip_stops",
+        key: "clip_above_grey_stops",
         none: "not measured",
         label: "grey to white",
         unit: "stops",

@@ -4,6 +4,7 @@ import { computed, nextTick, ref, watch } from "vue";
 import type { Schemas } from "@/api/client";
 import { named } from "@/drawn/menus";
 import Written from "@/fields/Written.vue";
+import { count } from "@/words";
 
 type Step = Schemas["WalkStepOut"];
 /** Items to set, page by page in the order of a walk; one that cannot be set is left out, with why. */
@@ -52,7 +53,6 @@ function refuse(setting: string): void {
   emit("refuse", setting, why.value);
   refusing.value = why.value = "";
 }
-const count = (presses: number): string => (Number.isInteger(presses) ? String(presses) : presses.toFixed(2).replace(/0$/, ""));
 </script>
 
 <template>

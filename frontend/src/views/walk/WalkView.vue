@@ -6,6 +6,7 @@ import { client, ProblemError, take, type Schemas } from "@/api/client";
 import { changed, keyOf, nowKnown } from "@/api/keys";
 import { useDialect, useKit, useOutings } from "@/api/queries";
 import { offer } from "@/keys/actions";
+import { count } from "@/words";
 import ByHand from "./ByHand.vue";
 import WalkSteps from "./WalkSteps.vue";
 import WayThrough from "./WayThrough.vue";
@@ -132,7 +133,6 @@ async function refuse(setting: string, reason: string): Promise<void> {
   );
 }
 const choose = (next: Way): void => void router.replace({ query: { ...route.query, way: next } });
-const count = (presses: number): string => (Number.isInteger(presses) ? String(presses) : presses.toFixed(2).replace(/0$/, ""));
 onUnmounted(
   offer([
     {
